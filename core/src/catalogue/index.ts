@@ -1,0 +1,2 @@
+export * from './generic.ts';
+export * from './sheet.ts';

@@ -1,0 +1,148 @@
+import type { DryingMode, ProductSheet, SheetClocks } from '../catalogue/sheet.ts';
+import { formatDuration } from '../units/duration.ts';
+import { type Climate, dewPointC, evaporationHpa, SHEET_CLIMATE } from './climate.ts';
+
+/** Below this drying power, in hPa, a waterborne film does not dry: no coat. */
+const LEAST_EVAPORATION_HPA = 1;
+/** The surface must be this much warmer than the dew point (practice of ISO 8502-4). */
+const DEW_POINT_MARGIN_C = 3;
+/** Molar gas constant in J/(mol·K), and activation energy taken for two-part films in J/mol. */
+const GAS_CONSTANT = 8.314;
+const TWO_PART_ACTIVATION = 50_000;
+const KELVIN = 273.15;
+
+/** How the shop wants climate applied. */
+export interface DryingPolicy {
+  /** Let warm, dry air shorten clocks, down to half the sheet. Off unless someone switches it on. */
+  mayShorten: boolean;
+}
+
+/** One clock, from the sheet to this shop. */
+export interface ScaledClock {
+  sheetMinutes: number;
+  hereMinutes: number;
+}
+
+/** All clocks of one coat as it was or will be applied, with the sentence that explains them. */
+export interface FilmClocks {
+  touch: ScaledClock;
+  sand: ScaledClock;
+  recoatMin: ScaledClock;
+  /** Never stretched by cold; null when the sheet sets no end. */
+  recoatMax: ScaledClock | null;
+  handle: ScaledClock;
+  pack: ScaledClock;
+  refit: ScaledClock;
+  cure: ScaledClock;
+  /** What the minimum clocks were multiplied by. */
+  factor: number;
+  because: string;
+}
+
+function evaporationFactor(climate: Climate): number {
+  return evaporationHpa(SHEET_CLIMATE) / Math.max(evaporationHpa(climate), LEAST_EVAPORATION_HPA);
+}
+
+function oxidativeFactor({ airC, rhPct }: Climate): number {
+  return 2 ** ((23 - airC) / 10) * (1 + 0.01 * Math.max(0, rhPct - 60));
+}
+
+/**
+ * What a drying mode's clocks are multiplied by in a climate, relative to 23 °C and 50 %.
+ * Waterborne: ratio of drying powers. Oxidative: doubling per 10 °C down, slower above 60 % RH. Two-part: Arrhenius with
+ * 50 kJ/mol. Fast solvents: ×1.5 per 10 °C down. Hybrids: the slower of waterborne and oxidative.
+ */
+export function climateFactor(mode: DryingMode, climate: Climate): number {
+  switch (mode) {
+    case 'evaporation':
+      return evaporationFactor(climate);
+    case 'oxidative':
+      return oxidativeFactor(climate);
+    case 'two-part': {
+      const reciprocal = 1 / (climate.airC + KELVIN) - 1 / (SHEET_CLIMATE.airC + KELVIN);
+      return Math.exp((TWO_PART_ACTIVATION / GAS_CONSTANT) * reciprocal);
+    }
+    case 'fast-solvent':
+      return 1.5 ** ((23 - climate.airC) / 10);
+    case 'hybrid':
+      return Math.max(evaporationFactor(climate), oxidativeFactor(climate));
+  }
+}
+
+/** Drying time grows with the wet film to the power 1.5. */
+export function thicknessFactor(wftUm: number, sheetWftUm: number): number {
+  return (wftUm / sheetWftUm) ** 1.5;
+}
+
+function because(climate: Climate, wftUm: number, sheet: ProductSheet, factor: number, raw: number): string {
+  const film = wftUm === sheet.wftTypUm ? '' : ` and ${wftUm} µm wet instead of ${sheet.wftTypUm}`;
+  const where = `${climate.airC} °C and ${Math.round(climate.rhPct)} %${film}`;
+  if (raw < 1 && factor === 1) return `because ${where} would dry faster, but the sheet's times are kept`;
+  return `because ${where}: × ${factor.toFixed(2)}`;
+}
+
+/**
+ * Scales a sheet's clocks to a climate and a wet film. Longer always; shorter only when the policy allows, never below
+ * half the sheet, and never for the recoat minimum of a catalysed product. The recoat maximum stays as the sheet has it.
+ *
+ * @param wftUm wet film as applied, in µm, > 0.
+ * @returns whole minutes, rounded up for minimum clocks.
+ */
+export function filmClocks(
+  sheet: ProductSheet,
+  climate: Climate,
+  wftUm: number = sheet.wftTypUm,
+  policy: DryingPolicy = { mayShorten: false },
+): FilmClocks {
+  const raw = climateFactor(sheet.drying, climate) * thicknessFactor(wftUm, sheet.wftTypUm);
+  const factor = Math.max(raw, policy.mayShorten ? 0.5 : 1);
+  const scale = (minutes: number, by = factor): ScaledClock => ({
+    sheetMinutes: minutes,
+    hereMinutes: Math.ceil(minutes * by - 1e-9),
+  });
+  const { clocks } = sheet;
+  return {
+    touch: scale(clocks.touchMin),
+    sand: scale(clocks.sandMin),
+    recoatMin: scale(clocks.recoatMinMin, sheet.isCatalysed ? Math.max(factor, 1) : factor),
+    recoatMax: clocks.recoatMaxMin === null ? null : scale(clocks.recoatMaxMin, 1),
+    handle: scale(clocks.handleMin),
+    pack: scale(clocks.packMin),
+    refit: scale(clocks.refitMin),
+    cure: scale(clocks.cureMin),
+    factor,
+    because: because(climate, wftUm, sheet, factor, raw),
+  };
+}
+
+/** `sheet 4 h → here 9 h 04`, or only the sheet when nothing changed. */
+export function clockSentence(clock: ScaledClock): string {
+  if (clock.hereMinutes === clock.sheetMinutes)
+    return `sheet ${formatDuration(clock.sheetMinutes)}, kept here`;
+  return `sheet ${formatDuration(clock.sheetMinutes)} → here ${formatDuration(clock.hereMinutes)}`;
+}
+
+/** Reasons not to coat in a climate with a product; empty when it may go on. */
+export function coatingObstacles(sheet: ProductSheet, climate: Climate): string[] {
+  const obstacles: string[] = [];
+  const surfaceC = climate.surfaceC ?? climate.airC;
+  if (climate.airC < sheet.airMinC) {
+    obstacles.push(`Air ${climate.airC} °C is below the sheet's ${sheet.airMinC} °C.`);
+  }
+  if (climate.airC > sheet.airMaxC) {
+    obstacles.push(`Air ${climate.airC} °C is above the sheet's ${sheet.airMaxC} °C.`);
+  }
+  if (climate.rhPct > sheet.rhMaxPct) {
+    obstacles.push(`Humidity ${climate.rhPct} % is above the sheet's ${sheet.rhMaxPct} %.`);
+  }
+  const margin = surfaceC - dewPointC(climate);
+  if (margin < DEW_POINT_MARGIN_C) {
+    obstacles.push(`The surface is only ${margin.toFixed(1)} °C above the dew point; 3 °C are wanted.`);
+  }
+  if (sheet.drying === 'evaporation' || sheet.drying === 'hybrid') {
+    if (evaporationHpa(climate) < LEAST_EVAPORATION_HPA) {
+      obstacles.push('The air is too damp for a waterborne film to dry at all.');
+    }
+  }
+  return obstacles;
+}

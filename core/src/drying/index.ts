@@ -1,0 +1,2 @@
+export * from './climate.ts';
+export * from './clocks.ts';

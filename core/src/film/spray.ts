@@ -1,0 +1,77 @@
+import type { Applicator } from '../catalogue/sheet.ts';
+import { type CoatSide, type PieceSpec, sideAreaM2 } from '../pieces/index.ts';
+
+/** Share of what leaves the applicator that stays on a flat target while the whole fan is on it (class defaults). */
+const TRANSFER_EFFICIENCY: Record<Applicator, number> = {
+  turbine: 0.65,
+  airless: 0.5,
+  roller: 0.92,
+  brush: 0.95,
+  blade: 0.9,
+};
+/** Left in cup, hose or tray at the end of a session, plus the test card, in mL. */
+const RESIDUE_ML: Record<Applicator, number> = {
+  turbine: 60,
+  airless: 350,
+  roller: 80,
+  brush: 30,
+  blade: 20,
+};
+const FAN_WIDTHS_MM = [100, 150, 200, 250];
+const OVERLAP = 0.5;
+const LEAD_MM = 70;
+
+/**
+ * Share of the fan's paint that meets the face when strokes of length W + 2·lead cover H in
+ * n = ceil((H + fan·overlap)/index) strokes, index = fan·(1 − overlap): W·H / (n·index·(W + 2·lead)).
+ * All lengths in mm; result in (0, 1].
+ */
+export function strokeEfficiency(
+  widthMm: number,
+  heightMm: number,
+  fanMm: number,
+  overlap = OVERLAP,
+): number {
+  const index = fanMm * (1 - overlap);
+  const strokes = Math.ceil((heightMm + fanMm * overlap) / index);
+  return (widthMm * heightMm) / (strokes * index * (widthMm + 2 * LEAD_MM));
+}
+
+/** The best that stroke direction and fan width allow for a face; 1 for brush, roller and blade. */
+export function geometricEfficiency(
+  piece: { widthMm: number; heightMm: number },
+  applicator: Applicator,
+): number {
+  if (applicator !== 'turbine' && applicator !== 'airless') return 1;
+  return Math.max(
+    ...FAN_WIDTHS_MM.flatMap((fan) => [
+      strokeEfficiency(piece.widthMm, piece.heightMm, fan),
+      strokeEfficiency(piece.heightMm, piece.widthMm, fan),
+    ]),
+  );
+}
+
+/**
+ * Mix that one coat on these pieces takes, in mL: Σ area × wet film / (transfer × geometric efficiency), plus residue.
+ * 1 m² at 1 µm takes 1 mL. Zero pieces take nothing.
+ */
+export function coatMixMl(
+  pieces: readonly PieceSpec[],
+  side: CoatSide,
+  wftUm: number,
+  applicator: Applicator,
+): number {
+  const onPieces = pieces.reduce(
+    (sum, piece) => sum + (sideAreaM2(piece, side) * wftUm) / geometricEfficiency(piece, applicator),
+    0,
+  );
+  return onPieces === 0 ? 0 : onPieces / TRANSFER_EFFICIENCY[applicator] + RESIDUE_ML[applicator];
+}
+
+/**
+ * Dry film in µm from the wet film of the mix as applied: WFT × VS / (1 + f).
+ * @param volumeSolidsPct of the paint before thinning; @param fraction thinner per unit paint.
+ */
+export function dryFilmUm(wftUm: number, volumeSolidsPct: number, fraction: number): number {
+  return (wftUm * volumeSolidsPct) / 100 / (1 + fraction);
+}

@@ -1,0 +1,2 @@
+export * from './log.ts';
+export * from './model.ts';

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
+
+const HexColour = z
+  .string()
+  .regex(/^#[0-9a-fA-F]{6}$/, 'Write a colour as #7fb5a3.')
+  .transform((hex) => hex.toLowerCase());
+
+export const SUBSTRATES = [
+  'open-grain hardwood',
+  'closed-grain hardwood',
+  'softwood',
+  'veneered ply',
+  'MDF',
+  'foil or laminate',
+] as const;
+
+/** Where the loose pieces are worked on. */
+export const PLACES = ['shop', 'client'] as const;
+
+const jobFields = {
+  code: z
+    .string()
+    .trim()
+    .regex(/^[A-Za-z0-9-]{1,12}$/, 'A job code is 1 to 12 letters, digits or hyphens.'),
+  name: z.string().trim().min(1, 'Give the job a name.').max(120, 'Keep the name to 120 characters.'),
+  client: z.string().trim().max(120, 'Keep the client to 120 characters.'),
+  addressNote: z.string().max(500, 'Keep the address note to 500 characters.'),
+  startOn: z.iso.date({ error: 'Write the start as 2026-11-30.' }),
+  neededBy: z.iso.date({ error: 'Write the date as 2026-11-30.' }).nullable(),
+  place: z.enum(PLACES),
+  status: z.enum(['open', 'handed-over']),
+};
+
+const neededAfterStart = (job: { startOn: string; neededBy: string | null }) =>
+  job.neededBy === null || job.neededBy >= job.startOn;
+const neededAfterStartProblem = { path: ['neededBy'], message: '“Needed by” lies before the start.' };
+
+/** The fields of a job that people type. Dates are shop-local. */
+export const JobSpecSchema = z.object(jobFields).refine(neededAfterStart, neededAfterStartProblem);
+export type JobSpec = z.infer<typeof JobSpecSchema>;
+
+export const JobSchema = z.object({ id: z.uuid(), ...jobFields });
+export type Job = z.infer<typeof JobSchema>;
+
+const zoneFields = {
+  name: z.string().trim().min(1, 'Give the zone a name.').max(80, 'Keep the name to 80 characters.'),
+  oldColour: HexColour,
+  newColour: HexColour,
+  substrate: z.enum(SUBSTRATES),
+  /** Null until a system is chosen. */
+  systemId: z.enum(SYSTEM_IDS).nullable(),
+  options: ZoneOptionsSchema.nullable(),
+};
+
+/** The fields of a zone that people choose. */
+export const ZoneSpecSchema = z.object(zoneFields);
+export type ZoneSpec = z.infer<typeof ZoneSpecSchema>;
+
+export const ZoneSchema = z.object({ id: z.uuid(), position: z.int().min(0), ...zoneFields });
+export type Zone = z.infer<typeof ZoneSchema>;
+
+/** A remark on a job that does not block it: a date in the past, a weekend. Null when there is nothing to say. */
+export function neededByRemark(neededBy: string | null, today: string): string | null {
+  if (neededBy !== null && neededBy < today) {
+    return `“Needed by” ${neededBy} is already past: no plan can meet it. Choose a later date or agree a new one.`;
+  }
+  return null;
+}

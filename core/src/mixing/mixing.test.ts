@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import {
+  overThinned,
+  pouredWords,
+  splitMix,
+  thinningFraction,
+  thinningFrom,
+  thinningWords,
+} from './index.ts';
+
+const densities = { densityKgL: 1.25, thinnerDensityKgL: 1 };
+
+describe('thinning conventions', () => {
+  it.each([
+    ['on-paint', 10, 0.1],
+    ['of-mix', 10, 0.1111],
+    ['parts', 10, 0.1],
+    ['parts', 3, 0.3333],
+    ['by-weight', 10, 0.125],
+    ['of-mix', 0, 0],
+  ] as const)('%s %d is f = %d', (convention, value, f) => {
+    expect(thinningFraction({ convention, value }, densities)).toBeCloseTo(f, 4);
+  });
+
+  it('round-trips through every convention', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.001, max: 0.9, noNaN: true }),
+        fc.constantFrom('on-paint' as const, 'of-mix' as const, 'parts' as const, 'by-weight' as const),
+        (f, convention) => {
+          expect(thinningFraction(thinningFrom(f, convention, densities), densities)).toBeCloseTo(f, 9);
+        },
+      ),
+    );
+  });
+
+  it('refuses a mix of thinner alone', () => {
+    expect(() => thinningFraction({ convention: 'of-mix', value: 100 }, densities)).toThrow(RangeError);
+  });
+
+  it('splits 990 mL of mix into 900 + 90 on paint, 1000 into 900 + 100 of mix', () => {
+    const onPaint = splitMix(990, { convention: 'on-paint', value: 10 }, densities);
+    expect([onPaint.paintMl, onPaint.thinnerMl]).toEqual([expect.closeTo(900, 6), expect.closeTo(90, 6)]);
+    const ofMix = splitMix(
+      1000,
+      { convention: 'of-mix', value: 10 },
+      { ...densities, thinnerDensityKgL: 0.79 },
+    );
+    expect([ofMix.paintMl, ofMix.thinnerMl, ofMix.thinnerG]).toEqual([
+      expect.closeTo(900, 6),
+      expect.closeTo(100, 6),
+      expect.closeTo(79, 6),
+    ]);
+  });
+
+  it('names the convention in words', () => {
+    expect(thinningWords({ convention: 'of-mix', value: 10 })).toBe('10 % of mix');
+    expect(thinningWords({ convention: 'parts', value: 10 })).toBe('10 : 1 paint to thinner');
+    expect(thinningWords({ convention: 'on-paint', value: 0 })).toBe('unthinned');
+    expect(pouredWords(900, 90)).toBe('900 mL + 90 mL thinner, 10 % on paint');
+  });
+
+  it('compares with the sheet across conventions', () => {
+    const sheet = GENERIC_PRODUCTS['bonding-primer']!;
+    expect(overThinned({ convention: 'on-paint', value: 10 }, sheet)).toBeNull();
+    expect(overThinned({ convention: 'of-mix', value: 10 }, sheet)).toMatch(/more than the sheet/);
+  });
+});

@@ -1,0 +1,103 @@
+import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
+import { assertNever } from '../outcome.ts';
+import { formatMl } from '../units/volume.ts';
+
+interface Densities {
+  densityKgL: number;
+  thinnerDensityKgL: number;
+}
+
+/**
+ * Thinner per unit of paint by volume, f, from a thinning in any convention.
+ * on paint: p. of mix: p/(1−p). parts n:1: 1/n. by weight (grams per gram of paint): w · ρ_paint/ρ_thinner.
+ * @throws RangeError when "of mix" is 100 %: that would be thinner alone.
+ */
+export function thinningFraction(thinning: Thinning, densities: Densities): number {
+  const { value } = thinning;
+  if (value === 0) return 0;
+  switch (thinning.convention) {
+    case 'on-paint':
+      return value / 100;
+    case 'of-mix':
+      if (value >= 100) throw new RangeError('a mix of 100 % thinner holds no paint');
+      return value / (100 - value);
+    case 'parts':
+      return 1 / value;
+    case 'by-weight':
+      return ((value / 100) * densities.densityKgL) / densities.thinnerDensityKgL;
+    default:
+      return assertNever(thinning.convention);
+  }
+}
+
+/** The inverse: writes a fraction f in the wanted convention. */
+export function thinningFrom(
+  fraction: number,
+  convention: Thinning['convention'],
+  densities: Densities,
+): Thinning {
+  if (fraction === 0) return { convention, value: 0 };
+  switch (convention) {
+    case 'on-paint':
+      return { convention, value: fraction * 100 };
+    case 'of-mix':
+      return { convention, value: (100 * fraction) / (1 + fraction) };
+    case 'parts':
+      return { convention, value: 1 / fraction };
+    case 'by-weight':
+      return { convention, value: (100 * fraction * densities.thinnerDensityKgL) / densities.densityKgL };
+    default:
+      return assertNever(convention);
+  }
+}
+
+/** The thinning in words that cannot be misread: `10 % on paint`, `10 : 1 paint to thinner`. */
+export function thinningWords(thinning: Thinning): string {
+  if (thinning.value === 0) return 'unthinned';
+  const value = Math.round(thinning.value * 10) / 10;
+  switch (thinning.convention) {
+    case 'on-paint':
+      return `${value} % on paint`;
+    case 'of-mix':
+      return `${value} % of mix`;
+    case 'parts':
+      return `${value} : 1 paint to thinner`;
+    case 'by-weight':
+      return `${value} % by weight`;
+    default:
+      return assertNever(thinning.convention);
+  }
+}
+
+/** Paint and thinner that make up a volume of mix. */
+export interface MixAmounts {
+  mixMl: number;
+  paintMl: number;
+  thinnerMl: number;
+  /** What to read off a scale for the thinner, in grams. */
+  thinnerG: number;
+}
+
+/** Splits a volume of ready mix, in mL, into paint C/(1+f) and thinner. */
+export function splitMix(mixMl: number, thinning: Thinning, densities: Densities): MixAmounts {
+  const paintMl = mixMl / (1 + thinningFraction(thinning, densities));
+  const thinnerMl = mixMl - paintMl;
+  return { mixMl, paintMl, thinnerMl, thinnerG: thinnerMl * densities.thinnerDensityKgL };
+}
+
+/** Why a thinning is more than the sheet allows, or null when it is within. */
+export function overThinned(thinning: Thinning, sheet: ProductSheet): string | null {
+  const most = thinningFraction(sheet.maxThinning, sheet);
+  const wanted = thinningFraction(thinning, sheet);
+  if (wanted <= most + 1e-9) return null;
+  return `${thinningWords(thinning)} is more than the sheet's maximum of ${thinningWords(sheet.maxThinning)}.`;
+}
+
+/** The poured amounts of a logged coat, in words: `900 mL + 90 mL thinner, 10 % on paint`. */
+export function pouredWords(paintMl: number, thinnerMl: number): string {
+  if (paintMl <= 0) return `${formatMl(thinnerMl)} thinner`;
+  const words = thinningWords({ convention: 'on-paint', value: (100 * thinnerMl) / paintMl });
+  return thinnerMl === 0
+    ? `${formatMl(paintMl)}, unthinned`
+    : `${formatMl(paintMl)} + ${formatMl(thinnerMl)} thinner, ${words}`;
+}

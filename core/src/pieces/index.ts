@@ -1,0 +1,3 @@
+export * from './area.ts';
+export * from './model.ts';
+export * from './tags.ts';

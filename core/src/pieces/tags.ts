@@ -1,0 +1,34 @@
+interface Tagged {
+  id: string;
+  tag: string;
+}
+
+/** Two tags are the same when they differ only in case or surrounding space. */
+export function sameTag(a: string, b: string): boolean {
+  return a.trim().toLowerCase() === b.trim().toLowerCase();
+}
+
+/** The piece that already carries this tag, if any other than `ownId` does. */
+export function tagTakenBy<T extends Tagged>(
+  pieces: readonly T[],
+  tag: string,
+  ownId?: string,
+): T | undefined {
+  return pieces.find((piece) => piece.id !== ownId && sameTag(piece.tag, tag));
+}
+
+/**
+ * Proposes the tag after `tag`, counting up its last number and skipping tags in use: `D7` → `D8`, `N3-B` → `N4-B`.
+ * A tag without a number gets one.
+ */
+export function nextTag(tag: string, taken: readonly string[]): string {
+  const used = new Set(taken.map((other) => other.trim().toLowerCase()));
+  const match = /^(.*?)(\d+)(\D*)$/.exec(tag.trim());
+  const [head, digits, tail] = match
+    ? [match[1] ?? '', match[2] ?? '0', match[3] ?? '']
+    : [tag.trim(), '1', ''];
+  for (let number = Number(digits) + 1; ; number += 1) {
+    const candidate = `${head}${String(number).padStart(digits.length, '0')}${tail}`;
+    if (!used.has(candidate.toLowerCase())) return candidate;
+  }
+}

@@ -1,0 +1,224 @@
+import type { Minute } from '../shop/calendar.ts';
+import { DUST_KEEPS_MINUTES, type Plan, type PlanProblem, type ScheduledOp } from './model.ts';
+
+/** One broken promise of a plan. */
+export interface Violation {
+  code:
+    | 'missing'
+    | 'twice'
+    | 'unknown'
+    | 'past'
+    | 'order'
+    | 'clock'
+    | 'window'
+    | 'dust'
+    | 'calendar'
+    | 'person'
+    | 'cut'
+    | 'work'
+    | 'capacity'
+    | 'hold'
+    | 'hand-over';
+  opId: string;
+  message: string;
+}
+
+/**
+ * Verifies a plan against its problem: every operation once, within working hours, one thing per person at a time, wet
+ * passes whole, clocks and windows kept, places never over-full. Written apart from the scheduler, on a sweep over
+ * events instead of slots, so that the two do not share their mistakes.
+ *
+ * @returns every violation found; empty for a sound plan.
+ */
+export function checkPlan(problem: PlanProblem, plan: Plan): Violation[] {
+  return [
+    ...checkPresence(problem, plan),
+    ...plan.ops.filter(({ personId }) => personId !== null).flatMap((item) => checkWork(problem, item)),
+    ...checkPeople(problem, plan),
+    ...problem.loads.flatMap((load) =>
+      checkSequence(
+        load.ops.map(({ id }) => id),
+        plan.ops.filter(({ op }) => op.loadId === load.id),
+      ),
+    ),
+    ...checkCapacity(problem, plan),
+    ...checkHandOver(problem, plan),
+  ];
+}
+
+function checkPresence(problem: PlanProblem, plan: Plan): Violation[] {
+  const seen = new Map<string, number>();
+  for (const { op } of plan.ops) seen.set(op.id, (seen.get(op.id) ?? 0) + 1);
+  const wanted = new Set(problem.loads.flatMap((load) => load.ops.map(({ id }) => id)));
+  const violations: Violation[] = [];
+  for (const id of wanted) {
+    if (!seen.has(id)) violations.push({ code: 'missing', opId: id, message: 'is not in the plan' });
+  }
+  for (const [id, count] of seen) {
+    if (count > 1) violations.push({ code: 'twice', opId: id, message: `is planned ${count} times` });
+    if (!wanted.has(id) && !wanted.has(id.split('#')[0] ?? '')) {
+      violations.push({ code: 'unknown', opId: id, message: 'was never asked for' });
+    }
+  }
+  return violations;
+}
+
+function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
+  const { op, segments } = item;
+  const violations: Violation[] = [];
+  const add = (code: Violation['code'], message: string) => violations.push({ code, opId: op.id, message });
+  if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
+  const person = problem.people.find(({ id }) => id === item.personId);
+  if (!person) add('person', `has nobody called ${item.personId}`);
+  if (op.isWet && segments.length !== 1) add('cut', `is wet work cut into ${segments.length} parts`);
+  let pieces = 0;
+  let minutes = 0;
+  for (const segment of segments) {
+    pieces += segment.pieces;
+    minutes += segment.end - segment.start;
+    const isInHours = person?.work.some(({ start, end }) => start <= segment.start && segment.end <= end);
+    if (!isInHours) add('calendar', `works ${segment.start}–${segment.end} outside working hours`);
+    if (segment.end - segment.start + 1e-6 < segment.pieces * op.perPieceMin) {
+      add('work', `does ${segment.pieces} pieces in ${segment.end - segment.start} min`);
+    }
+  }
+  if (pieces !== op.pieceIds.length) add('work', `covers ${pieces} of ${op.pieceIds.length} pieces`);
+  const least = op.setupMin + op.cleanupMin + op.perPieceMin * op.pieceIds.length;
+  if (minutes + 1e-6 < least) add('work', `takes ${minutes} min where ${least} are needed`);
+  if (segments[0]?.start !== item.start || segments.at(-1)?.end !== item.end)
+    add('work', 'start and end differ from its parts');
+  if (op.hold && (item.holdUntil === null || item.holdUntil < item.end + op.hold.minutes)) {
+    add('hold', 'leaves its place before it is dry to handle');
+  }
+  return violations;
+}
+
+function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
+  const spans = [
+    ...plan.ops.flatMap(({ op, personId, segments }) =>
+      segments.map(({ start, end }) => ({ personId, start, end, id: op.id })),
+    ),
+    ...problem.reserved.map(({ personId, start, end, by }) => ({ personId, start, end, id: by })),
+  ].filter(({ personId }) => personId !== null);
+  spans.sort((a, b) => String(a.personId).localeCompare(String(b.personId)) || a.start - b.start);
+  const violations: Violation[] = [];
+  spans.forEach((span, index) => {
+    const next = spans[index + 1];
+    if (next && next.personId === span.personId && next.start < span.end) {
+      violations.push({ code: 'person', opId: next.id, message: `overlaps ${span.id} for the same person` });
+    }
+  });
+  return violations;
+}
+
+function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): Violation[] {
+  const violations: Violation[] = [];
+  const rank = new Map(order.map((id, index) => [id, index]));
+  const rankOf = ({ op }: ScheduledOp) => {
+    const [coatId, repair] = op.id.split('#');
+    const base = rank.get(coatId ?? '') ?? -1;
+    if (repair === undefined) return base;
+    return repair === 'scuff' ? base - 0.5 : base - 0.25;
+  };
+  const line = [...ops].sort((a, b) => rankOf(a) - rankOf(b));
+  line.forEach((item, index) => {
+    // What is done is history: it may have broken every rule, and nothing can be planned about it.
+    if (item.personId === null) return;
+    const { op, start } = item;
+    let lastCoatAbraded = false;
+    for (let back = index - 1; back >= 0; back -= 1) {
+      const before = line[back];
+      if (!before) continue;
+      if (before.end > start)
+        violations.push({ code: 'order', opId: op.id, message: `starts before ${before.op.id} ends` });
+      const isOtherSide = op.waitFor === 'recoat' && before.op.stepId === op.stepId;
+      if (before.op.lags && op.waitFor !== 'none' && !isOtherSide) {
+        const open = before.end + before.op.lags[op.waitFor];
+        if (start < open) {
+          violations.push({
+            code: 'clock',
+            opId: op.id,
+            message: `starts ${open - start} min too early for ${op.waitFor}`,
+          });
+        }
+      }
+      if (before.op.abrades) lastCoatAbraded = true;
+      if (op.waitFor === 'recoat' && before.op.windowMax !== null && !isOtherSide && !lastCoatAbraded) {
+        if (start > before.end + before.op.windowMax) {
+          violations.push({
+            code: 'window',
+            opId: op.id,
+            message: `starts after the window of ${before.op.id} shut`,
+          });
+        }
+      }
+    }
+    const previous = line[index - 1];
+    if (op.isCoat && previous?.op.cleans && start - previous.end > DUST_KEEPS_MINUTES) {
+      violations.push({
+        code: 'dust',
+        opId: op.id,
+        message: 'is coated on dust that settled for more than a day',
+      });
+    }
+  });
+  return violations;
+}
+
+interface Event {
+  at: Minute;
+  load: string;
+  delta: number;
+  opId: string;
+}
+
+function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
+  return problem.resources.flatMap((resource) => {
+    const events: Event[] = [];
+    const add = (start: Minute, end: Minute, load: string, amount: number, opId: string) => {
+      if (end > start)
+        events.push({ at: start, load, delta: amount, opId }, { at: end, load, delta: -amount, opId });
+    };
+    problem.reserved.forEach(({ use, start, end, by }, index) => {
+      if (use?.resourceId === resource.id) add(start, end, `reserved ${index}`, use.amount, by);
+    });
+    for (const { op, personId, start, end, holdUntil } of plan.ops) {
+      if (personId !== null) {
+        for (const use of op.uses)
+          if (use.resourceId === resource.id) add(start, end, op.loadId, use.amount, op.id);
+      }
+      if (op.hold?.resourceId === resource.id && holdUntil !== null) {
+        add(start, holdUntil, op.loadId, op.hold.amount, op.id);
+      }
+    }
+    events.sort((a, b) => a.at - b.at || a.delta - b.delta);
+    const held = new Map<string, number[]>();
+    const violations: Violation[] = [];
+    events.forEach((event, index) => {
+      const amounts = held.get(event.load) ?? [];
+      if (event.delta > 0) amounts.push(event.delta);
+      else amounts.splice(amounts.indexOf(-event.delta), 1);
+      held.set(event.load, amounts);
+      if (events[index + 1]?.at === event.at) return;
+      const sum = [...held.values()].reduce(
+        (total, list) => total + (list.length === 0 ? 0 : Math.max(...list)),
+        0,
+      );
+      const isPlanned = event.at >= problem.now;
+      if (sum > resource.capacity && isPlanned && event.delta > 0) {
+        violations.push({
+          code: 'capacity',
+          opId: event.opId,
+          message: `overfills ${resource.name}: ${sum} of ${resource.capacity}`,
+        });
+      }
+    });
+    return violations;
+  });
+}
+
+function checkHandOver(problem: PlanProblem, plan: Plan): Violation[] {
+  const last = plan.ops.reduce((latest, { end }) => Math.max(latest, end), problem.now);
+  if (plan.handOver === last) return [];
+  return [{ code: 'hand-over', opId: '', message: `says ${plan.handOver}, but the last work ends ${last}` }];
+}

@@ -1,0 +1,159 @@
+import type { Interval, Minute } from '../shop/calendar.ts';
+import type { PlanProblem, ScheduledOp, Wait } from './model.ts';
+import { firstIndexEndingAfter } from './timetable.ts';
+
+interface Taken extends Interval {
+  amount: number;
+  loadId: string | null;
+  by: string;
+}
+
+interface Context {
+  problem: PlanProblem;
+  resources: Map<string, Taken[]>;
+  people: Map<string, (Interval & { by: string })[]>;
+  /** Every minute at which the answer to "why not now" may change. */
+  edges: Minute[];
+}
+
+function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Context {
+  const resources = new Map<string, Taken[]>();
+  const people = new Map<string, (Interval & { by: string })[]>();
+  const take = (resourceId: string, taken: Taken) => {
+    const list = resources.get(resourceId) ?? [];
+    list.push(taken);
+    resources.set(resourceId, list);
+  };
+  const occupy = (personId: string, span: Interval & { by: string }) => {
+    const list = people.get(personId) ?? [];
+    list.push(span);
+    people.set(personId, list);
+  };
+  for (const { start, end, personId, use, by } of problem.reserved) {
+    if (use) take(use.resourceId, { start, end, amount: use.amount, loadId: null, by });
+    if (personId !== null) occupy(personId, { start, end, by });
+  }
+  const labels = new Map(problem.loads.map((load) => [load.id, load.label]));
+  for (const { op, personId, segments, start, end, holdUntil } of ops) {
+    const by = `${op.name}, ${labels.get(op.loadId) ?? ''}`;
+    if (personId !== null) for (const segment of segments) occupy(personId, { ...segment, by });
+    if (personId !== null) {
+      for (const use of op.uses)
+        take(use.resourceId, { start, end, amount: use.amount, loadId: op.loadId, by });
+    }
+    if (op.hold && holdUntil !== null) {
+      take(op.hold.resourceId, { start, end: holdUntil, amount: op.hold.amount, loadId: op.loadId, by });
+    }
+  }
+  const edges = new Set<Minute>();
+  for (const list of [...resources.values(), ...people.values()]) {
+    for (const { start, end } of list) edges.add(start).add(end);
+  }
+  for (const person of problem.people) for (const { start, end } of person.work) edges.add(start).add(end);
+  for (const list of people.values()) list.sort((a, b) => a.start - b.start);
+  return { problem, resources, people, edges: [...edges].sort((a, b) => a - b) };
+}
+
+/** The load, other than the operation's own, that leaves too little of a resource during the interval. */
+function blockedBy(
+  context: Context,
+  item: ScheduledOp,
+  at: Minute,
+): { resourceId: string; by: string } | null {
+  const work = item.end - item.start;
+  const wanted = item.op.uses.map((use) => ({ use, until: at + work }));
+  if (item.op.hold) wanted.push({ use: item.op.hold, until: at + work + item.op.hold.minutes });
+  for (const { use, until } of wanted) {
+    const capacity = context.problem.resources.find(({ id }) => id === use.resourceId)?.capacity ?? 0;
+    const others = (context.resources.get(use.resourceId) ?? []).filter(
+      (taken) => taken.loadId !== item.op.loadId && taken.start < until && taken.end > at,
+    );
+    for (const moment of [at, ...others.map(({ start }) => start).filter((start) => start > at)]) {
+      const present = others.filter(({ start, end }) => start <= moment && end > moment);
+      const perLoad = new Map<string, number>();
+      for (const { loadId, amount, by } of present) {
+        const key = loadId ?? by;
+        perLoad.set(key, Math.max(perLoad.get(key) ?? 0, amount));
+      }
+      const held = [...perLoad.values()].reduce((sum, amount) => sum + amount, 0);
+      if (held + use.amount > capacity) return { resourceId: use.resourceId, by: present[0]?.by ?? '' };
+    }
+  }
+  return null;
+}
+
+function spanAt<T extends Interval>(ordered: readonly T[], at: Minute): T | undefined {
+  const span = ordered[firstIndexEndingAfter(ordered, at)];
+  return span && span.start <= at ? span : undefined;
+}
+
+function firstAfter(ordered: readonly Minute[], at: Minute): number {
+  let low = 0;
+  let high = ordered.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ordered[middle] ?? 0) > at) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] {
+  const working = context.problem.people.filter((person) => spanAt(person.work, at) !== undefined);
+  if (working.length === 0) return { kind: 'closed' };
+  const blocked = blockedBy(context, item, at);
+  if (blocked) return { kind: 'resource', ...blocked };
+  const busy = working.map((person) => spanAt(context.people.get(person.id) ?? [], at));
+  if (busy.every((span) => span !== undefined)) {
+    return { kind: 'people', by: busy.map((span) => span?.by ?? '') };
+  }
+  return { kind: 'too-long', minutes: item.segments.reduce((sum, { start, end }) => sum + end - start, 0) };
+}
+
+function explainOne(context: Context, earlier: readonly ScheduledOp[], item: ScheduledOp): Wait[] {
+  const previousEnd = earlier.reduce((latest, { end }) => Math.max(latest, end), 0);
+  const from = Math.max(context.problem.now, previousEnd);
+  if (item.start <= from) return [];
+  const waits: Wait[] = [];
+  let clockEnd = from;
+  const { waitFor } = item.op;
+  if (waitFor !== 'none') {
+    let binding: ScheduledOp | null = null;
+    for (const before of earlier) {
+      if (!before.op.lags || (waitFor === 'recoat' && before.op.stepId === item.op.stepId)) continue;
+      const until = before.end + before.op.lags[waitFor];
+      if (until > clockEnd) {
+        clockEnd = until;
+        binding = before;
+      }
+    }
+    if (binding) {
+      const end = Math.min(clockEnd, item.start);
+      waits.push({ start: from, end, why: { kind: 'clock', clock: waitFor, opId: binding.op.id } });
+    }
+  }
+  let at = Math.min(clockEnd, item.start);
+  for (let index = firstAfter(context.edges, at); at < item.start; index += 1) {
+    const end = Math.min(context.edges[index] ?? item.start, item.start);
+    const why = reasonAt(context, item, at);
+    const last = waits.at(-1);
+    if (last && last.end === at && JSON.stringify(last.why) === JSON.stringify(why)) last.end = end;
+    else waits.push({ start: at, end, why });
+    at = end;
+  }
+  return waits;
+}
+
+/**
+ * Gives every planned operation the reasons of its wait, without gaps: from the end of what came before it in its load
+ * (or from now) to its start.
+ */
+export function explainWaits(problem: PlanProblem, ops: readonly ScheduledOp[]): ScheduledOp[] {
+  const context = buildContext(problem, ops);
+  const byLoad = new Map<string, ScheduledOp[]>();
+  return ops.map((item) => {
+    const earlier = byLoad.get(item.op.loadId) ?? [];
+    byLoad.set(item.op.loadId, [...earlier, item]);
+    return item.personId === null ? item : { ...item, waits: explainOne(context, earlier, item) };
+  });
+}

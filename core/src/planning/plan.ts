@@ -1,0 +1,107 @@
+import { failure, type Outcome, success } from '../outcome.ts';
+import type { Minute } from '../shop/calendar.ts';
+import { explainWaits } from './explain.ts';
+import type { Plan, PlanProblem, ScheduledOp } from './model.ts';
+import {
+  buildProblem,
+  type EarlierLoad,
+  type JobForPlanning,
+  peopleOf,
+  type ShopForPlanning,
+} from './problem.ts';
+import { makePlan } from './schedule.ts';
+
+/** Load sizes that are tried: as large as the places allow, then halves and thirds. */
+const SPLITS = [1, 2, 3];
+/** Days that calendars reach; the long one is tried only when the short one is not enough. */
+const HORIZONS_DAYS = [75, 500];
+
+/** A plan together with the question that it answers. */
+export interface AnsweredPlan {
+  problem: PlanProblem;
+  plan: Plan;
+}
+
+function isBetter(a: Plan, b: Plan): boolean {
+  if (a.handOver !== b.handOver) return a.handOver < b.handOver;
+  return a.ops.length < b.ops.length;
+}
+
+/**
+ * Plans a job from now on: tries a few load sizes and keeps the earliest hand-over; ties go to fewer operations.
+ * Every wait of the plan is explained.
+ * Deterministic for the same input.
+ */
+export function planJob(
+  input: JobForPlanning,
+  shop: ShopForPlanning,
+  now: Minute,
+  earlier: readonly EarlierLoad[] = [],
+): Outcome<AnsweredPlan> {
+  // Splitting thousands of pieces further multiplies the work and gains nothing: the places are full anyway.
+  const splits = input.pieces.length > 300 ? SPLITS.slice(0, 1) : SPLITS;
+  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
+  for (const days of HORIZONS_DAYS) {
+    const horizon = now + days * 1440;
+    const span = { now, horizon, people: peopleOf(shop, now, horizon) };
+    let best: AnsweredPlan | null = null;
+    for (const atLeast of splits) {
+      const problem = buildProblem(input, shop, span, earlier, atLeast);
+      if (!problem.ok) return problem;
+      const plan = makePlan(problem.value);
+      if (!plan.ok) refusal = plan;
+      else if (!best || isBetter(plan.value, best.plan)) best = { problem: problem.value, plan: plan.value };
+    }
+    if (best) {
+      const { problem, plan } = best;
+      return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
+    }
+  }
+  return refusal;
+}
+
+/** How one operation moved between two plans, in minutes; null where it is only in one of them. */
+export interface Move {
+  opId: string;
+  name: string;
+  loadId: string;
+  before: Minute | null;
+  after: Minute | null;
+}
+
+/**
+ * What changed between two plans: operations not yet done whose start moved, that are new, or that fell away.
+ * In order of the new start.
+ */
+export function comparePlans(before: readonly ScheduledOp[], after: readonly ScheduledOp[]): Move[] {
+  const old = new Map(before.map((item) => [item.op.id, item]));
+  const moves: Move[] = [];
+  const kept = new Set<string>();
+  for (const item of after) {
+    kept.add(item.op.id);
+    if (item.personId === null) continue;
+    const was = old.get(item.op.id);
+    if (was?.start === item.start) continue;
+    moves.push({
+      opId: item.op.id,
+      name: item.op.name,
+      loadId: item.op.loadId,
+      before: was?.start ?? null,
+      after: item.start,
+    });
+  }
+  for (const item of before) {
+    if (item.personId !== null && !kept.has(item.op.id)) {
+      moves.push({
+        opId: item.op.id,
+        name: item.op.name,
+        loadId: item.op.loadId,
+        before: item.start,
+        after: null,
+      });
+    }
+  }
+  return moves.sort(
+    (a, b) => (a.after ?? a.before ?? 0) - (b.after ?? b.before ?? 0) || a.opId.localeCompare(b.opId),
+  );
+}

@@ -1,0 +1,391 @@
+import { describe, expect, it } from 'vitest';
+import {
+  randomCase,
+  SAMPLE_START,
+  SAMPLE_TIME_ZONE,
+  sampleId,
+  sampleJob,
+  sampleShop,
+  sixtyPieces,
+} from '../../testing/sample.ts';
+import type { LogEntry } from '../jobs/index.ts';
+import { addDays, localClock, localDate, minuteAt, toInstant, toMinute } from '../shop/index.ts';
+import {
+  type AnsweredPlan,
+  checkPlan,
+  comparePlans,
+  type JobForPlanning,
+  planJob,
+  type ScheduledOp,
+  type ShopForPlanning,
+} from './index.ts';
+
+function planned(
+  job: JobForPlanning,
+  shop: ShopForPlanning,
+  now = SAMPLE_START,
+  earlier: AnsweredPlan | null = null,
+): AnsweredPlan {
+  const outcome = planJob(job, shop, now, earlier?.problem.loads);
+  if (!outcome.ok) throw new Error(outcome.message);
+  expect(checkPlan(outcome.value.problem, outcome.value.plan)).toEqual([]);
+  return outcome.value;
+}
+
+function named(answer: AnsweredPlan, name: string): ScheduledOp {
+  const found = answer.plan.ops.find(({ op }) => op.name === name);
+  if (!found) throw new Error(`no “${name}” among ${answer.plan.ops.map(({ op }) => op.name).join(', ')}`);
+  return found;
+}
+
+function entryFor(item: ScheduledOp, doneAt: number, pieceIds = item.op.pieceIds): LogEntry {
+  return {
+    id: sampleId(7, doneAt),
+    jobId: sampleId(4, 1),
+    stepId: item.op.stepId,
+    side: item.op.side,
+    action: item.op.action,
+    pieceIds,
+    doneAt: toInstant(doneAt).toISOString(),
+    coat: null,
+    note: '',
+    correctsId: null,
+    isWithdrawal: false,
+    memberId: sampleId(9, 1),
+    memberName: 'Ines',
+    loggedAt: toInstant(doneAt).toISOString(),
+  };
+}
+
+describe('planJob', () => {
+  it('is sound for 250 seeded random jobs and shops', () => {
+    for (let seed = 1; seed <= 250; seed += 1) {
+      const { job, shop } = randomCase(seed);
+      const outcome = planJob(job, shop, SAMPLE_START);
+      if (!outcome.ok) throw new Error(`seed ${seed}: ${outcome.message}`);
+      const { problem, plan } = outcome.value;
+      expect({ seed, violations: checkPlan(problem, plan) }).toEqual({ seed, violations: [] });
+    }
+  }, 120_000);
+
+  it('gives the same plan for the same question', () => {
+    expect(planned(sixtyPieces(), sampleShop()).plan).toEqual(planned(sixtyPieces(), sampleShop()).plan);
+  });
+
+  it('explains every minute of every wait', () => {
+    const { plan } = planned(sixtyPieces(), sampleShop());
+    const lastEnd = new Map<string, number>();
+    for (const item of plan.ops) {
+      const from = Math.max(SAMPLE_START, lastEnd.get(item.op.loadId) ?? 0);
+      const explained = item.waits.reduce((sum, wait) => sum + wait.end - wait.start, 0);
+      expect(explained).toBe(item.start - from);
+      lastEnd.set(item.op.loadId, item.end);
+    }
+  });
+
+  it('hangs two-sided doors and lays one-sided fronts flat', () => {
+    const { problem } = planned(sixtyPieces(), sampleShop());
+    expect(new Set(problem.loads.map(({ lie }) => lie))).toEqual(new Set(['hung', 'flat']));
+  });
+
+  it('coats a flat load backs first, flips it dry to handle, then the fronts', () => {
+    const shop = sampleShop();
+    const answer = planned(
+      sampleJob([{ systemId: 'D', doors: 6, fronts: 0, options: { laying: 'flat' } }], shop),
+      shop,
+    );
+    const [backs, flip, fronts] = ['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts'].map((name) =>
+      named(answer, name),
+    );
+    if (!backs || !flip || !fronts) throw new Error('visits are missing');
+    expect(flip.start).toBeGreaterThanOrEqual(backs.end + (backs.op.lags?.handle ?? 0));
+    expect(fronts.start).toBeGreaterThanOrEqual(flip.end);
+  });
+
+  it('never cuts a wet load and lets it dry through the night', () => {
+    const { plan } = planned(sixtyPieces(), sampleShop());
+    const wet = plan.ops.filter(({ op }) => op.isWet);
+    expect(wet.every(({ segments }) => segments.length === 1)).toBe(true);
+    expect(
+      wet.some(
+        ({ end, holdUntil }) =>
+          localDate(end, SAMPLE_TIME_ZONE) < localDate(holdUntil ?? 0, SAMPLE_TIME_ZONE),
+      ),
+    ).toBe(true);
+  });
+
+  it('puts scuff and dust in where a long absence shuts the recoat window', () => {
+    // Everyone is away for two weeks after the first primer coat; the alkyd primer's window shuts after seven days.
+    const away = Array.from({ length: 14 }, (_, day) => addDays('2026-11-26', day));
+    const base = sampleShop();
+    const shop = sampleShop({ settings: { ...base.settings, daysOff: away } });
+    const job = sampleJob([{ systemId: 'A', doors: 8, fronts: 0 }], shop);
+    const answer = planned(job, shop);
+    const prime2 = named(answer, 'Prime 2');
+    const before = answer.plan.ops
+      .filter(({ op }) => op.stepId === prime2.op.stepId && op.loadId === prime2.op.loadId)
+      .map(({ op }) => op.action);
+    expect(before).toEqual(['scuff', 'dust', 'do']);
+    expect(localDate(prime2.start, SAMPLE_TIME_ZONE)).toBe('2026-12-10');
+  });
+
+  it('keeps out of time that other work has reserved', () => {
+    const shop = sampleShop({
+      reserved: [
+        {
+          start: SAMPLE_START,
+          end: minuteAt('2026-11-25', '00:00', SAMPLE_TIME_ZONE),
+          personId: sampleId(9, 1),
+          use: null,
+          by: 'Vestry',
+        },
+        {
+          start: SAMPLE_START,
+          end: minuteAt('2026-11-25', '00:00', SAMPLE_TIME_ZONE),
+          personId: sampleId(9, 2),
+          use: null,
+          by: 'Vestry',
+        },
+      ],
+    });
+    const { plan } = planned(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop), shop);
+    expect(localDate(Math.min(...plan.ops.map(({ start }) => start)), SAMPLE_TIME_ZONE)).toBe('2026-11-25');
+  });
+
+  it('starts at the shop’s opening, in shop time', () => {
+    const { plan } = planned(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }]), sampleShop());
+    expect(localClock(plan.ops[0]?.start ?? 0, SAMPLE_TIME_ZONE)).toBe('07:30');
+  });
+
+  it('brushes and rolls in the client’s room: no booth, no rail, no rack', () => {
+    const job = sampleJob([{ systemId: 'D', doors: 6, fronts: 0, frames: 2 }], sampleShop(), 'client');
+    const { plan } = planned(job, sampleShop());
+    expect(new Set(plan.ops.map(({ op }) => op.row))).toEqual(new Set(['room']));
+    expect(plan.ops.every(({ op }) => op.hold === null)).toBe(true);
+  });
+
+  it.each([
+    ['no pieces', { pieces: [] }, /no pieces/],
+    [
+      'no system',
+      { zones: sixtyPieces().zones.map((zone) => ({ ...zone, systemId: null })) },
+      /Choose a finishing system for Zone 1, Zone 2/,
+    ],
+  ])('says what is missing: %s', (_what, change, message) => {
+    const outcome = planJob({ ...sixtyPieces(), ...change }, sampleShop(), SAMPLE_START);
+    expect(outcome).toEqual({ ok: false, message: expect.stringMatching(message) });
+  });
+
+  it('says so when nobody works or a piece is longer than the rail', () => {
+    const nobody = planJob(sixtyPieces(), sampleShop({ crew: [] }), SAMPLE_START);
+    expect(nobody).toEqual({ ok: false, message: expect.stringMatching(/Nobody has working hours/) });
+    const base = sampleShop();
+    const short = sampleShop({ settings: { ...base.settings, railLengthMm: 200 } });
+    expect(planJob(sixtyPieces(), short, SAMPLE_START)).toEqual({
+      ok: false,
+      message: expect.stringMatching(/larger than the rail/),
+    });
+  });
+});
+
+describe('planning on from the log', () => {
+  const shop = sampleShop();
+  const job = sampleJob([{ systemId: 'D', doors: 6, fronts: 0 }], shop);
+  const first = planned(job, shop);
+
+  it('keeps what is done where it was and plans the rest from now', () => {
+    // One pair of hands: at the end of any operation nothing else is under way.
+    const alone = sampleShop({ crew: shop.crew.slice(0, 1) });
+    const before = planned(job, alone);
+    const now = before.plan.ops[4]?.end ?? 0;
+    const finished = before.plan.ops.filter(({ end }) => end <= now);
+    const second = planned(
+      { ...job, log: finished.map((item) => entryFor(item, item.end)) },
+      alone,
+      now,
+      before,
+    );
+    const done = second.plan.ops.filter(({ personId }) => personId === null);
+    expect(new Map(done.map(({ op, end }) => [op.id, end]))).toEqual(
+      new Map(finished.map(({ op, end }) => [op.id, end])),
+    );
+    expect(second.plan.handOver).toBe(before.plan.handOver);
+    expect(comparePlans(before.plan.ops, second.plan.ops)).toEqual([]);
+  });
+
+  it('moves what follows when a coat is logged late', () => {
+    const colour = named(first, 'Colour 1');
+    const until = first.plan.ops.indexOf(colour);
+    const late = colour.end + 26 * 60;
+    const log = [
+      ...first.plan.ops.slice(0, until).map((item) => entryFor(item, item.end)),
+      entryFor(colour, late),
+    ];
+    const second = planned({ ...job, log }, shop, late, first);
+    expect(named(second, 'Scuff P320').start).toBeGreaterThanOrEqual(late + (colour.op.lags?.sand ?? 0));
+    expect(comparePlans(first.plan.ops, second.plan.ops).length).toBeGreaterThan(3);
+    expect(second.plan.handOver).toBeGreaterThan(first.plan.handOver);
+  });
+
+  it('uses the climate that was logged with the coat', () => {
+    const colour = named(first, 'Colour 1');
+    const entry: LogEntry = {
+      ...entryFor(colour, colour.end),
+      coat: {
+        productKey: 'urethane-enamel-satin',
+        paintMl: 900,
+        thinnerMl: 45,
+        cup: null,
+        cupSeconds: null,
+        climate: { airC: 12, rhPct: 80 },
+        wftUm: null,
+      },
+    };
+    const second = planned({ ...job, log: [entry] }, shop, colour.end, first);
+    expect(named(second, 'Colour 1').op.lags?.sand).toBeGreaterThan((colour.op.lags?.sand ?? 0) * 2);
+  });
+
+  it('plans only the pieces that are left of a half-logged step', () => {
+    const key = named(first, 'Key P220');
+    const some = key.op.pieceIds.slice(0, 2);
+    const log = [
+      ...first.plan.ops.slice(0, 2).map((item) => entryFor(item, item.end)),
+      entryFor(key, key.end, some),
+    ];
+    const second = planned({ ...job, log }, shop, key.end, first);
+    const parts = second.plan.ops.filter(
+      ({ op }) => op.stepId === key.op.stepId && op.loadId === key.op.loadId,
+    );
+    expect(parts.map(({ op, personId }) => [op.pieceIds.length, personId === null])).toEqual([
+      [2, true],
+      [key.op.pieceIds.length - 2, false],
+    ]);
+  });
+
+  it('takes unlogged steps before a logged one as done', () => {
+    const prime = named(first, 'Prime 1');
+    const second = planned({ ...job, log: [entryFor(prime, prime.end)] }, shop, prime.end, first);
+    const before = second.plan.ops.filter(
+      ({ op }) => op.loadId === prime.op.loadId && op.stepKey.startsWith('clean'),
+    );
+    expect(before.every(({ personId }) => personId === null)).toBe(true);
+  });
+
+  it('ignores entries that were corrected or withdrawn', () => {
+    const item = first.plan.ops[0] as ScheduledOp;
+    const entry = entryFor(item, item.end);
+    const withdrawal: LogEntry = { ...entry, id: sampleId(7, 1), correctsId: entry.id, isWithdrawal: true };
+    const second = planned({ ...job, log: [entry, withdrawal] }, shop, SAMPLE_START, first);
+    expect(second.plan.handOver).toBe(first.plan.handOver);
+    expect(second.plan.ops[0]?.personId).not.toBeNull();
+    expect(toMinute(entry.doneAt)).toBe(item.end);
+  });
+});
+
+describe('checkPlan finds what is broken', () => {
+  const shop = sampleShop();
+  const answer = planned(sixtyPieces(shop), shop);
+
+  function codesAfter(
+    change: (ops: ScheduledOp[]) => ScheduledOp[],
+    handOver = answer.plan.handOver,
+  ): string[] {
+    const ops = change(structuredClone(answer.plan.ops));
+    return [...new Set(checkPlan(answer.problem, { ops, handOver }).map(({ code }) => code))];
+  }
+
+  function shift(item: ScheduledOp, minutes: number): ScheduledOp {
+    return {
+      ...item,
+      start: item.start + minutes,
+      end: item.end + minutes,
+      holdUntil: item.holdUntil === null ? null : item.holdUntil + minutes,
+      segments: item.segments.map((segment) => ({
+        ...segment,
+        start: segment.start + minutes,
+        end: segment.end + minutes,
+      })),
+    };
+  }
+
+  const shiftNamed = (name: string, minutes: number) => (ops: ScheduledOp[]) => {
+    const index = ops.findIndex(({ op }) => op.name === name);
+    return ops.map((item, at) => (at === index ? shift(item, minutes) : item));
+  };
+
+  it('a missing, repeated or foreign operation', () => {
+    expect(codesAfter((ops) => ops.slice(1))).toContain('missing');
+    expect(codesAfter((ops) => [...ops, ops[0] as ScheduledOp])).toContain('twice');
+    expect(
+      codesAfter((ops) => [
+        ...ops,
+        { ...(ops[0] as ScheduledOp), op: { ...(ops[0] as ScheduledOp).op, id: 'stranger' } },
+      ]),
+    ).toContain('unknown');
+  });
+
+  it('a coat inside the recoat minimum', () => {
+    expect(codesAfter(shiftNamed('Prime 2', -60))).toContain('clock');
+  });
+
+  it('work at night, before now, or by two hands at once', () => {
+    expect(codesAfter(shiftNamed('Refit', 12 * 60))).toContain('calendar');
+    expect(codesAfter(shiftNamed('Remove, tag and bag', -7 * 1440))).toContain('past');
+    expect(codesAfter((ops) => ops.map((item) => ({ ...item, personId: sampleId(9, 1) })))).toContain(
+      'person',
+    );
+  });
+
+  it('a wet load that is cut, work that is skimped, an early hold', () => {
+    const edit = (change: (item: ScheduledOp) => ScheduledOp) => (ops: ScheduledOp[]) => {
+      const index = ops.findIndex(({ op }) => op.isWet && op.hold);
+      return ops.map((item, at) => (at === index ? change(item) : item));
+    };
+    expect(
+      codesAfter(
+        edit((item) => {
+          const only = item.segments[0] as ScheduledOp['segments'][number];
+          const middle = only.start + 10;
+          return {
+            ...item,
+            segments: [
+              { ...only, end: middle, pieces: 1 },
+              { start: middle, end: only.end, pieces: only.pieces - 1 },
+            ],
+          };
+        }),
+      ),
+    ).toContain('cut');
+    expect(
+      codesAfter(
+        edit((item) => ({ ...item, segments: item.segments.map((part) => ({ ...part, pieces: 1 })) })),
+      ),
+    ).toContain('work');
+    expect(codesAfter(edit((item) => ({ ...item, holdUntil: item.end })))).toContain('hold');
+  });
+
+  it('a shut window, dust that is days old, an order turned round', () => {
+    const late = (ops: ScheduledOp[], name: string) => {
+      const from = ops.findIndex(({ op }) => op.name === name);
+      const load = ops[from]?.op.loadId;
+      return ops.map((item, at) => (at >= from && item.op.loadId === load ? shift(item, 14 * 1440) : item));
+    };
+    expect(codesAfter((ops) => late(ops, 'Prime 2'))).toContain('window');
+    expect(codesAfter((ops) => late(ops, 'Colour 1'))).toContain('dust');
+    expect(codesAfter(shiftNamed('Pack', 14 * 1440))).toContain('order');
+  });
+
+  it('a rack or booth that is over-full', () => {
+    const tight = {
+      ...answer.problem,
+      resources: answer.problem.resources.map((resource) =>
+        resource.id === 'rack' ? { ...resource, capacity: 5 } : resource,
+      ),
+    };
+    expect(checkPlan(tight, answer.plan).map(({ code }) => code)).toContain('capacity');
+  });
+
+  it('a hand-over that is not the end', () => {
+    expect(codesAfter((ops) => ops, answer.plan.handOver - 60)).toEqual(['hand-over']);
+  });
+});

@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { parseClock } from './calendar.ts';
+
+const ClockText = z.string().refine((text) => parseClock(text) !== null, 'Write a time as 07:30.');
+
+/** One stretch of work within a day, shop-local. Breaks are the gaps between stretches. */
+export const WorkSpanSchema = z
+  .object({ from: ClockText, to: ClockText })
+  .refine((span) => (parseClock(span.from) ?? 0) < (parseClock(span.to) ?? 0), {
+    message: 'A stretch of work must end after it starts.',
+    path: ['to'],
+  });
+export type WorkSpan = z.infer<typeof WorkSpanSchema>;
+
+export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+const DaySchema = z.array(WorkSpanSchema).superRefine((spans, context) => {
+  spans.forEach((span, index) => {
+    const before = spans[index - 1];
+    if (before && (parseClock(before.to) ?? 0) > (parseClock(span.from) ?? 0)) {
+      context.addIssue({
+        code: 'custom',
+        message: 'Stretches of work overlap; list them in order.',
+        input: spans,
+      });
+    }
+  });
+});
+
+const DateText = z.iso.date({ error: 'Write a date as 2026-11-30.' });
+
+/** What a shop has and how it works; everything that planning needs to know about the place. */
+export const ShopSettingsSchema = z.object({
+  week: z.record(z.enum(WEEKDAYS), DaySchema),
+  daysOff: z.array(DateText),
+  hasBooth: z.boolean(),
+  boothRatedForSolvent: z.boolean(),
+  benches: z.int().min(1, 'A shop has at least one bench.').max(20),
+  railLengthMm: z.number().min(0).max(100_000),
+  /** Free space kept between hung pieces. */
+  railGapMm: z.number().min(10, 'Wet pieces need at least 10 mm between them.').max(1000),
+  rackSlots: z.int().min(0).max(2000),
+  /** A longer piece takes two slots, a still longer one three. */
+  rackSlotLengthMm: z.number().min(100).max(5000),
+  /** Let warm dry air shorten clocks, down to half the sheet. */
+  mayShortenClocks: z.boolean(),
+});
+export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
+
+/** Settings a new shop starts with. */
+export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
+  week: {
+    mon: [
+      { from: '07:30', to: '12:00' },
+      { from: '12:30', to: '16:30' },
+    ],
+    tue: [
+      { from: '07:30', to: '12:00' },
+      { from: '12:30', to: '16:30' },
+    ],
+    wed: [
+      { from: '07:30', to: '12:00' },
+      { from: '12:30', to: '16:30' },
+    ],
+    thu: [
+      { from: '07:30', to: '12:00' },
+      { from: '12:30', to: '16:30' },
+    ],
+    fri: [
+      { from: '07:30', to: '12:00' },
+      { from: '12:30', to: '15:30' },
+    ],
+    sat: [],
+    sun: [],
+  },
+  daysOff: [],
+  hasBooth: true,
+  boothRatedForSolvent: false,
+  benches: 2,
+  railLengthMm: 9000,
+  railGapMm: 80,
+  rackSlots: 36,
+  rackSlotLengthMm: 900,
+  mayShortenClocks: false,
+};
+
+/** A person who works in the shop. */
+export const CrewMemberSchema = z.object({
+  id: z.uuid(),
+  name: z.string().trim().min(1).max(80),
+  daysOff: z.array(DateText),
+});
+export type CrewMember = z.infer<typeof CrewMemberSchema>;

@@ -1,0 +1,5 @@
+export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
+export * from './options.ts';
+export * from './step.ts';
+export { applicatorInPlace, sprayObstacle, type UnfoldInput, unfoldSystem } from './unfold.ts';
+export { YARDSTICKS } from './yardsticks.ts';

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
+
+/** What is done in a step. */
+export const OPERATIONS = [
+  'remove',
+  'clean',
+  'key',
+  'ease',
+  'fill',
+  'sand',
+  'dust',
+  'hang',
+  'coat',
+  'inspect',
+  'pack',
+  'refit',
+] as const;
+export type Operation = (typeof OPERATIONS)[number];
+
+/** The clock of an earlier film that a step has to wait for. */
+export const CLOCK_KINDS = ['none', 'sand', 'recoat', 'handle', 'pack', 'refit'] as const;
+export type ClockKind = (typeof CLOCK_KINDS)[number];
+
+/** What a finished step leaves behind on the surface. */
+export const SURFACES = ['bare', 'clean', 'keyed', 'filled', 'primed', 'colour'] as const;
+export type Surface = (typeof SURFACES)[number];
+
+/** Labour yardstick of a step, in minutes. */
+export const LabourSchema = z.object({
+  setupMin: z.number().min(0),
+  perPieceMin: z.number().min(0),
+  perM2Min: z.number().min(0),
+  /** Per metre of panel outline, on every finished side. */
+  perProfileMMin: z.number().min(0),
+  cleanupMin: z.number().min(0),
+});
+export type Labour = z.infer<typeof LabourSchema>;
+
+/** One step of a zone's sequence. */
+export const StepSchema = z.object({
+  id: z.uuid(),
+  zoneId: z.uuid(),
+  position: z.int().min(0),
+  /** Name that stays the same when the zone is unfolded again, e.g. `prime-2`. */
+  key: z.string(),
+  name: z.string(),
+  operation: z.enum(OPERATIONS),
+  productKey: z.string().nullable(),
+  /** FEPA P-grade. */
+  grit: z.int().nullable(),
+  applicator: z.enum(APPLICATORS).nullable(),
+  wftUm: z.number().positive().nullable(),
+  thinning: ThinningSchema.nullable(),
+  /** Which pieces of the zone take part. */
+  reach: z.enum(['all', 'hung']),
+  isEdgesOnly: z.boolean(),
+  waitFor: z.enum(CLOCK_KINDS),
+  /** `rest`: where the load dries, so that a wet load is not carried about. */
+  place: z.enum(['bench', 'booth', 'rest', 'room']),
+  leaves: z.enum(SURFACES).nullable(),
+  labour: LabourSchema,
+  why: z.string(),
+  cautions: z.array(z.string()),
+});
+export type Step = z.infer<typeof StepSchema>;
+
+/** A step before it has been given to a zone. */
+export type StepDraft = Omit<Step, 'id' | 'zoneId' | 'position'>;

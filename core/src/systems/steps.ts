@@ -1,0 +1,186 @@
+import { type Applicator, isSprayed, type ProductSheet, type Thinning } from '../catalogue/sheet.ts';
+import type { Labour, StepDraft, Surface } from './step.ts';
+import { YARDSTICKS } from './yardsticks.ts';
+
+const SANDING = ['Dust mask and extraction while sanding.'];
+const CLEANER = ['Gloves and goggles with alkaline cleaners; never mix cleaners.'];
+
+function draft(
+  part: Pick<StepDraft, 'key' | 'name' | 'operation' | 'labour' | 'why'> & Partial<StepDraft>,
+): StepDraft {
+  return {
+    productKey: null,
+    grit: null,
+    applicator: null,
+    wftUm: null,
+    thinning: null,
+    reach: 'all',
+    isEdgesOnly: false,
+    waitFor: 'none',
+    place: 'bench',
+    leaves: null,
+    cautions: [],
+    ...part,
+  };
+}
+
+/** A simple step at the bench. */
+export function benchStep(
+  key: string,
+  name: string,
+  operation: StepDraft['operation'],
+  labour: Labour,
+  why: string,
+  part: Partial<StepDraft> = {},
+): StepDraft {
+  const cautions = operation === 'clean' ? CLEANER : [];
+  return draft({ key, name, operation, labour, why, cautions, ...part });
+}
+
+/** Sanding to a grit; waits until the film under it is dry to sand. */
+export function sandStep(
+  key: string,
+  grit: number,
+  what: string,
+  labour: Labour,
+  why: string,
+  part: Partial<StepDraft> = {},
+): StepDraft {
+  return draft({
+    key,
+    name: `Sand ${what} P${grit}`,
+    operation: 'sand',
+    grit,
+    labour,
+    why,
+    waitFor: 'sand',
+    cautions: SANDING,
+    ...part,
+  });
+}
+
+/** Removing dust before a coat. */
+export function dustStep(key: string, part: Partial<StepDraft> = {}): StepDraft {
+  return draft({
+    key,
+    name: 'Dust off',
+    operation: 'dust',
+    labour: YARDSTICKS.dust,
+    waitFor: 'sand',
+    why: 'Soft vacuum, air into the corners, a light tack cloth: dust left behind becomes nibs.',
+    ...part,
+  });
+}
+
+/** Drilling and hooking pieces that hang. */
+export function hangStep(): StepDraft {
+  return draft({
+    key: 'hang',
+    name: 'Drill and hook',
+    operation: 'hang',
+    labour: YARDSTICKS.drillAndHook,
+    reach: 'hung',
+    why: 'Two hooks in an edge that the fitted door hides; drilled before dusting.',
+  });
+}
+
+/** A product slot of a system, filled. */
+export interface CoatSlot {
+  productKey: string;
+  sheet: ProductSheet;
+}
+
+/** Where and with what coats may be laid on. */
+export interface CoatSetting {
+  wanted: Applicator;
+  /** Why spraying is not possible here for a product, or null. */
+  sprayObstacle: (sheet: ProductSheet) => string | null;
+}
+
+/**
+ * Chooses the applicator for a product: the wanted one where its sheet and the place allow, else roller, else whatever
+ * the sheet lists first. The reason is null when the wish came true.
+ */
+export function chooseApplicator(
+  setting: CoatSetting,
+  sheet: ProductSheet,
+): { applicator: Applicator; reason: string | null } {
+  const obstacle = isSprayed(setting.wanted) ? setting.sprayObstacle(sheet) : null;
+  if (obstacle === null && sheet.applicators.includes(setting.wanted)) {
+    return { applicator: setting.wanted, reason: null };
+  }
+  const fallback = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
+  return {
+    applicator: fallback ?? sheet.applicators[0] ?? 'brush',
+    reason: obstacle ?? `The sheet does not list the ${setting.wanted} for this product.`,
+  };
+}
+
+/** Thinning to start from: turbines want about half of what the sheet allows; everything else goes on as supplied. */
+function startingThinning(applicator: Applicator, sheet: ProductSheet): Thinning {
+  if (applicator !== 'turbine') return { convention: sheet.maxThinning.convention, value: 0 };
+  const half =
+    sheet.maxThinning.convention === 'parts' ? sheet.maxThinning.value * 2 : sheet.maxThinning.value / 2;
+  return { convention: sheet.maxThinning.convention, value: half };
+}
+
+/** A coat of a product: filler, sealer, primer or colour. */
+export function coatStep(
+  key: string,
+  name: string,
+  slot: CoatSlot,
+  setting: CoatSetting,
+  leaves: Surface,
+  why: string,
+  part: Partial<StepDraft> = {},
+): StepDraft {
+  const { applicator, reason } = chooseApplicator(setting, slot.sheet);
+  const labour = applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator];
+  return draft({
+    key,
+    name,
+    operation: applicator === 'blade' ? 'fill' : 'coat',
+    productKey: slot.productKey,
+    applicator,
+    wftUm: slot.sheet.wftTypUm,
+    thinning: startingThinning(applicator, slot.sheet),
+    labour,
+    waitFor: 'recoat',
+    place: isSprayed(applicator) ? 'booth' : 'bench',
+    leaves,
+    why: reason === null ? why : `${why} ${reason}`,
+    cautions: slot.sheet.cautions,
+    ...part,
+  });
+}
+
+/** The end of every sequence: look over, pack, refit. */
+export function closingSteps(): StepDraft[] {
+  return [
+    draft({
+      key: 'inspect',
+      name: 'Final look-over',
+      operation: 'inspect',
+      labour: YARDSTICKS.inspect,
+      waitFor: 'handle',
+      why: 'At arm’s length in room light; a fault found here is cheaper than one found in the client’s room.',
+    }),
+    draft({
+      key: 'pack',
+      name: 'Pack',
+      operation: 'pack',
+      labour: YARDSTICKS.pack,
+      waitFor: 'pack',
+      why: 'Foam between the pieces, never face to face early: a soft film prints.',
+    }),
+    draft({
+      key: 'refit',
+      name: 'Refit',
+      operation: 'refit',
+      labour: YARDSTICKS.refit,
+      waitFor: 'refit',
+      place: 'room',
+      why: 'By tag, one opening after another; hinges adjusted, bumpers on.',
+    }),
+  ];
+}

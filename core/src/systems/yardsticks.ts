@@ -1,0 +1,32 @@
+import type { Labour } from './step.ts';
+
+function labour(part: Partial<Labour>): Labour {
+  return { setupMin: 0, perPieceMin: 0, perM2Min: 0, perProfileMMin: 0, cleanupMin: 0, ...part };
+}
+
+/**
+ * Labour yardsticks of the trade, in minutes: per piece, per m², per metre of profile, plus setting up and clearing away
+ * once per session. Spraying includes mixing, straining and a cup reading in its set-up.
+ */
+export const YARDSTICKS = {
+  remove: labour({ setupMin: 5, perPieceMin: 6.5 }),
+  unpack: labour({ setupMin: 5, perPieceMin: 2 }),
+  degrease: labour({ setupMin: 5, perM2Min: 5, cleanupMin: 5 }),
+  wipe: labour({ setupMin: 3, perM2Min: 3 }),
+  keyMachine: labour({ setupMin: 3, perM2Min: 4, perProfileMMin: 3, cleanupMin: 2 }),
+  easeEdges: labour({ setupMin: 3, perPieceMin: 1.5, perM2Min: 2, cleanupMin: 2 }),
+  grainFill: labour({ setupMin: 5, perM2Min: 12, cleanupMin: 10 }),
+  sandFiller: labour({ setupMin: 3, perM2Min: 6, cleanupMin: 2 }),
+  sandPrimer: labour({ setupMin: 3, perM2Min: 2, perProfileMMin: 1, cleanupMin: 2 }),
+  scuff: labour({ setupMin: 3, perM2Min: 2, perProfileMMin: 0.5, cleanupMin: 2 }),
+  dust: labour({ setupMin: 2, perM2Min: 2 }),
+  drillAndHook: labour({ setupMin: 5, perPieceMin: 2 }),
+  flip: labour({ perPieceMin: 0.7 }),
+  turbine: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 1.2, cleanupMin: 20 }),
+  airless: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 0.6, cleanupMin: 20 }),
+  roller: labour({ setupMin: 15, perM2Min: 4, perProfileMMin: 4, cleanupMin: 10 }),
+  brush: labour({ setupMin: 10, perM2Min: 9, cleanupMin: 10 }),
+  inspect: labour({ setupMin: 2, perPieceMin: 2 }),
+  pack: labour({ setupMin: 5, perPieceMin: 1 }),
+  refit: labour({ setupMin: 10, perPieceMin: 8 }),
+} satisfies Record<string, Labour>;

@@ -1,0 +1,4 @@
+export { formatDuration, parseDurationMinutes } from './duration.ts';
+export { formatMm, parseLengthMm } from './length.ts';
+export { parseTemperatureC } from './temperature.ts';
+export { formatMl, parseVolumeMl } from './volume.ts';
