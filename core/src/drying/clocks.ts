@@ -1,4 +1,4 @@
-import type { DryingMode, ProductSheet, SheetClocks } from '../catalogue/sheet.ts';
+import type { DryingMode, ProductSheet } from '../catalogue/sheet.ts';
 import { formatDuration } from '../units/duration.ts';
 import { type Climate, dewPointC, evaporationHpa, SHEET_CLIMATE } from './climate.ts';
 

@@ -46,7 +46,8 @@ export type NewLogEntry = z.infer<typeof NewLogEntrySchema>;
 export const LogEntrySchema = z.object({
   id: z.uuid(),
   ...what,
-  memberId: z.uuid(),
+  /** Null when the member belongs to another shop, as after an import. */
+  memberId: z.uuid().nullable(),
   memberName: z.string(),
   loggedAt: z.iso.datetime(),
 });

@@ -4,7 +4,7 @@ import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
 const HexColour = z
   .string()
   .regex(/^#[0-9a-fA-F]{6}$/, 'Write a colour as #7fb5a3.')
-  .transform((hex) => hex.toLowerCase());
+  .toLowerCase();
 
 export const SUBSTRATES = [
   'open-grain hardwood',

@@ -1,7 +1,7 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 import type { Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain.ts';
-import type { Plan, PlanProblem, ScheduledOp } from './model.ts';
+import type { Plan, PlanProblem } from './model.ts';
 import {
   buildProblem,
   type EarlierLoad,
@@ -10,6 +10,7 @@ import {
   type ShopForPlanning,
 } from './problem.ts';
 import { makePlan } from './schedule.ts';
+import type { PlannedOp } from './snapshot.ts';
 
 /** Load sizes that are tried: as large as the places allow, then halves and thirds. */
 const SPLITS = [1, 2, 3];
@@ -69,37 +70,24 @@ export interface Move {
   after: Minute | null;
 }
 
+type Placed = Pick<PlannedOp, 'id' | 'name' | 'loadId' | 'start' | 'personId'>;
+
 /**
  * What changed between two plans: operations not yet done whose start moved, that are new, or that fell away.
  * In order of the new start.
  */
-export function comparePlans(before: readonly ScheduledOp[], after: readonly ScheduledOp[]): Move[] {
-  const old = new Map(before.map((item) => [item.op.id, item]));
+export function comparePlans(before: readonly Placed[], after: readonly Placed[]): Move[] {
+  const old = new Map(before.map((op) => [op.id, op]));
+  const kept = new Set(after.map(({ id }) => id));
   const moves: Move[] = [];
-  const kept = new Set<string>();
-  for (const item of after) {
-    kept.add(item.op.id);
-    if (item.personId === null) continue;
-    const was = old.get(item.op.id);
-    if (was?.start === item.start) continue;
-    moves.push({
-      opId: item.op.id,
-      name: item.op.name,
-      loadId: item.op.loadId,
-      before: was?.start ?? null,
-      after: item.start,
-    });
+  for (const { id, name, loadId, start, personId } of after) {
+    const was = old.get(id);
+    if (personId === null || was?.start === start) continue;
+    moves.push({ opId: id, name, loadId, before: was?.start ?? null, after: start });
   }
-  for (const item of before) {
-    if (item.personId !== null && !kept.has(item.op.id)) {
-      moves.push({
-        opId: item.op.id,
-        name: item.op.name,
-        loadId: item.op.loadId,
-        before: item.start,
-        after: null,
-      });
-    }
+  for (const { id, name, loadId, start, personId } of before) {
+    if (personId !== null && !kept.has(id))
+      moves.push({ opId: id, name, loadId, before: start, after: null });
   }
   return moves.sort(
     (a, b) => (a.after ?? a.before ?? 0) - (b.after ?? b.before ?? 0) || a.opId.localeCompare(b.opId),

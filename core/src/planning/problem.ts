@@ -55,6 +55,9 @@ export interface ShopForPlanning {
 /** Which pieces went together in the plan before, so that started loads stay together. */
 export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
 
+/** Which loads of an earlier plan stay together: those of zones where work has begun, or all of them. */
+export type KeepLoads = 'started' | 'all';
+
 /** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
 export function clocksOfCoat(
   step: Step,
@@ -283,6 +286,7 @@ function batchesOfZone(
   atLeast: number,
   earlier: readonly EarlierLoad[],
   log: readonly LogEntry[],
+  keep: KeepLoads,
 ): { id: string | null; batch: Batch }[] {
   const pieces = input.pieces
     .filter((piece) => piece.zoneId === zone.id)
@@ -292,7 +296,7 @@ function batchesOfZone(
   const isStarted = log.some((entry) => stepIds.has(entry.stepId));
   const kept: { id: string | null; batch: Batch }[] = [];
   const taken = new Set<string>();
-  if (isStarted) {
+  if (isStarted || keep === 'all') {
     for (const load of earlier.filter(({ zoneId }) => zoneId === zone.id)) {
       const members = pieces.filter(({ id }) => load.pieceIds.includes(id));
       if (members.length === 0) continue;
@@ -335,6 +339,7 @@ export function buildProblem(
   span: { now: Minute; horizon: Minute; people: readonly Person[] },
   earlier: readonly EarlierLoad[],
   atLeast: number,
+  keep: KeepLoads = 'started',
 ): Outcome<PlanProblem> {
   const { now, horizon, people } = span;
   if (input.pieces.length === 0) return failure('The job has no pieces yet: add them under Pieces.');
@@ -348,7 +353,7 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const loads = input.zones.flatMap((zone) =>
-    batchesOfZone(input, shop, zone, atLeast, earlier, log).map(({ id, batch }): Load => {
+    batchesOfZone(input, shop, zone, atLeast, earlier, log, keep).map(({ id, batch }): Load => {
       // The first piece names a load: the same cut gives the same name, another cut another.
       const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
       const ops = applyLog(draftOps(input, shop, zone, batch, loadId, log), log);

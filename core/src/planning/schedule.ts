@@ -49,7 +49,7 @@ export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Mi
 
 function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): boolean {
   const before = placed.at(-1);
-  return op.isCoat && before !== undefined && before.op.cleans && start - before.end > DUST_KEEPS_MINUTES;
+  return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
 }
 
 function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {

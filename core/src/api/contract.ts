@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import { ProductSchema, ProductSheetSchema } from '../catalogue/index.ts';
+import { ClimateReadingSchema, ClimateSchema } from '../drying/index.ts';
+import { JobSchema, LogEntrySchema, ZoneSchema, ZoneSpecSchema } from '../jobs/index.ts';
+import { PieceSchema } from '../pieces/index.ts';
+import { PlanSnapshotSchema } from '../planning/snapshot.ts';
+import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
+import { StepSchema } from '../systems/index.ts';
+
+const Versioned = { version: z.int().min(1) };
+
+/** A row as the server keeps it: with the version that an update must name. */
+export const JobRowSchema = JobSchema.extend(Versioned);
+export type JobRow = z.infer<typeof JobRowSchema>;
+export const ZoneRowSchema = ZoneSchema.extend(Versioned);
+export type ZoneRow = z.infer<typeof ZoneRowSchema>;
+export const PieceRowSchema = z.intersection(PieceSchema, z.object(Versioned));
+export type PieceRow = z.infer<typeof PieceRowSchema>;
+export const ProductRowSchema = ProductSchema.extend(Versioned);
+export type ProductRow = z.infer<typeof ProductRowSchema>;
+
+/** Everything about one job, in one answer. */
+export const DossierSchema = z.object({
+  job: JobRowSchema,
+  zones: z.array(ZoneRowSchema),
+  steps: z.array(StepSchema),
+  pieces: z.array(PieceRowSchema),
+  log: z.array(LogEntrySchema),
+  plan: PlanSnapshotSchema.nullable(),
+});
+export type Dossier = z.infer<typeof DossierSchema>;
+
+/** The shop as every screen needs it. */
+export const ShopContextSchema = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  timeZone: z.string(),
+  settings: ShopSettingsSchema,
+  version: z.int(),
+  crew: z.array(CrewMemberSchema),
+  products: z.array(ProductRowSchema),
+  /** Last reading, or null when no sensor has spoken yet. */
+  reading: ClimateReadingSchema.nullable(),
+  /** What planning expects of the air: the mean of the next 24 hours. */
+  planningClimate: ClimateSchema,
+});
+export type ShopContext = z.infer<typeof ShopContextSchema>;
+
+/** Who is signed in, and the server's clock. */
+export const SessionSchema = z.object({
+  member: z.object({ id: z.uuid(), name: z.string() }).nullable(),
+  csrfToken: z.string().nullable(),
+  /** Members that a demo lets in without a password; empty outside the demo. */
+  demoMembers: z.array(z.object({ id: z.uuid(), name: z.string() })),
+  isDemo: z.boolean(),
+  now: z.iso.datetime(),
+});
+export type Session = z.infer<typeof SessionSchema>;
+
+/** A line of the job list. */
+export const JobSummarySchema = z.object({
+  job: JobRowSchema,
+  zones: z.int(),
+  zonesWithoutSystem: z.int(),
+  pieces: z.int(),
+  /** Hand-over of the latest plan, in minutes since 1970; null without a plan. */
+  handOver: z.int().nullable(),
+  entries: z.int(),
+});
+export type JobSummary = z.infer<typeof JobSummarySchema>;
+
+/** The body of every refusal. */
+export const ErrorBodySchema = z.object({
+  error: z.object({
+    code: z.string(),
+    message: z.string(),
+    /** Messages by the path of the field they belong to. */
+    fields: z.record(z.string(), z.string()).optional(),
+    /** The row as it is now, where someone else changed it first. */
+    current: z.unknown().optional(),
+  }),
+});
+export type ErrorBody = z.infer<typeof ErrorBodySchema>;
+
+/** What a new zone needs; the rest has defaults. */
+export const NewZoneSchema = z.object({ id: z.uuid(), ...ZoneSpecSchema.shape });
+export const NewProductSchema = z.object({
+  id: z.uuid(),
+  key: ProductSchema.shape.key,
+  sheet: ProductSheetSchema,
+});

@@ -1,0 +1,116 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../testing/sample.ts';
+import type { LogEntry } from '../jobs/index.ts';
+import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
+import { toInstant } from '../shop/index.ts';
+import { floorAgenda, pieceStates } from './index.ts';
+
+const shop = sampleShop();
+const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 0, options: { laying: 'flat' } }], shop);
+const outcome = planJob(job, shop, SAMPLE_START);
+if (!outcome.ok) throw new Error(outcome.message);
+const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00Z', shop.climate, outcome.value);
+
+function opNamed(name: string): PlannedOp {
+  const found = plan.ops.find((op) => op.name === name);
+  if (!found) throw new Error(`no “${name}”`);
+  return found;
+}
+
+function logUpTo(name: string): LogEntry[] {
+  const last = opNamed(name);
+  const chain = plan.ops.filter((op) => op.loadId === last.loadId);
+  return chain.slice(0, chain.indexOf(last) + 1).map((op, index) => ({
+    id: sampleId(7, index + 1),
+    jobId: job.job.id,
+    stepId: op.stepId,
+    side: op.side,
+    action: op.action,
+    pieceIds: op.pieceIds,
+    doneAt: toInstant(op.end).toISOString(),
+    coat: null,
+    note: '',
+    correctsId: null,
+    isWithdrawal: false,
+    memberId: sampleId(9, 1),
+    memberName: 'Ines',
+    loggedAt: toInstant(op.end).toISOString(),
+  }));
+}
+
+function stateAfter(name: string, minutesLater: number) {
+  const op = opNamed(name);
+  const states = pieceStates({ ...job, log: logUpTo(name) }, shop, op.end + minutesLater);
+  const { front, back } = states.get(op.pieceIds[0] ?? '') ?? { front: null, back: null };
+  return [front?.state, back?.state];
+}
+
+describe('pieceStates', () => {
+  it('starts bare and follows the log, side by side', () => {
+    expect(
+      [...pieceStates(job, shop, SAMPLE_START).values()].every(({ front }) => front?.state === 'bare'),
+    ).toBe(true);
+    expect(stateAfter('Degrease and rinse', 0)).toEqual(['clean', 'clean']);
+    expect(stateAfter('Key P220', 0)).toEqual(['keyed', 'keyed']);
+    expect(stateAfter('Prime 1, backs', 1)).toEqual(['keyed', 'wet']);
+    expect(stateAfter('Prime 1, fronts', 1)).toEqual(['wet', 'primed']);
+    expect(stateAfter('Colour 2, fronts', 1)).toEqual(['wet', 'dry']);
+  });
+
+  it('is wet exactly until dry to handle', () => {
+    const op = opNamed('Prime 1, backs');
+    const handle = op.lags?.handle ?? 0;
+    expect(stateAfter('Prime 1, backs', handle - 1)[1]).toBe('wet');
+    expect(stateAfter('Prime 1, backs', handle)[1]).toBe('primed');
+  });
+
+  it('is cured when the last coat has had its cure, not before', () => {
+    expect(stateAfter('Colour 2, fronts', 20 * 1440)).toEqual(['dry', 'dry']);
+    expect(stateAfter('Colour 2, fronts', 60 * 1440)).toEqual(['cured', 'cured']);
+    expect(stateAfter('Colour 1, fronts', 60 * 1440)).toEqual(['dry', 'dry']);
+  });
+
+  it('shows nothing for a side that is not finished', () => {
+    const pieces = job.pieces.map((piece) => ({ ...piece, finishBack: false }));
+    expect(
+      [...pieceStates({ ...job, pieces }, shop, SAMPLE_START).values()].every(({ back }) => back === null),
+    ).toBe(true);
+  });
+});
+
+describe('floorAgenda', () => {
+  const onFloor = (log: LogEntry[]) => [{ ...job, log, plan }];
+
+  it('offers the first step of every load in the morning', () => {
+    const agenda = floorAgenda(onFloor([]), shop, SAMPLE_START);
+    expect(new Set(agenda.ready.map(({ op }) => op.name))).toEqual(new Set(['Remove, tag and bag']));
+    expect(agenda.waiting).toEqual([]);
+    expect(agenda.drying).toEqual([]);
+  });
+
+  it('holds the flip back until the backs are dry to handle, and says what holds it', () => {
+    const backs = opNamed('Prime 1, backs');
+    const agenda = floorAgenda(onFloor(logUpTo('Prime 1, backs')), shop, backs.end + 5);
+    const flip = agenda.waiting.find(({ loadId }) => loadId === backs.loadId);
+    expect(flip?.op.action).toBe('flip');
+    expect(flip?.openAt).toBe(backs.end + (backs.lags?.handle ?? 0));
+    expect(flip?.heldBy).toEqual({ name: 'Prime 1, backs', waitFor: 'handle' });
+    const film = agenda.drying.find(({ loadId }) => loadId === backs.loadId);
+    expect(film).toMatchObject({ name: 'Prime 1, backs', handleAt: flip?.openAt, row: 'rack' });
+  });
+
+  it('turns waiting into ready when the clock rings', () => {
+    const backs = opNamed('Prime 1, backs');
+    const at = backs.end + (backs.lags?.handle ?? 0);
+    const agenda = floorAgenda(onFloor(logUpTo('Prime 1, backs')), shop, at);
+    expect(agenda.ready.some(({ op, loadId }) => op.action === 'flip' && loadId === backs.loadId)).toBe(true);
+  });
+
+  it('names when the window shuts for the coat to come', () => {
+    const fronts = opNamed('Prime 1, fronts');
+    const film = floorAgenda(onFloor(logUpTo('Prime 1, fronts')), shop, fronts.end + 1).drying.find(
+      ({ loadId }) => loadId === fronts.loadId,
+    );
+    expect(film?.shutsAt).toBe(fronts.end + 7 * 1440);
+  });
+});

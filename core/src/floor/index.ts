@@ -1,0 +1,2 @@
+export * from './agenda.ts';
+export * from './states.ts';

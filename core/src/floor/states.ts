@@ -1,0 +1,104 @@
+import { effectiveLog, type LogEntry } from '../jobs/index.ts';
+import type { Piece } from '../pieces/index.ts';
+import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
+import { type Minute, toMinute } from '../shop/calendar.ts';
+import type { Step } from '../systems/index.ts';
+
+/** Where a side of a piece stands. */
+export type PieceState = 'bare' | 'clean' | 'keyed' | 'filled' | 'primed' | 'wet' | 'dry' | 'cured';
+
+/** One side of a piece at a moment. */
+export interface SideState {
+  state: PieceState;
+  /** When a wet side may be touched; null unless wet. */
+  wetUntil: Minute | null;
+  /** True when the wet film is colour and not primer. */
+  isColour: boolean;
+}
+
+/** Both sides; null for a side that is not finished. */
+export interface PieceStates {
+  front: SideState | null;
+  back: SideState | null;
+}
+
+const BARE: SideState = { state: 'bare', wetUntil: null, isColour: false };
+
+function touches(entry: LogEntry, side: 'front' | 'back'): boolean {
+  return entry.side === 'all' || entry.side === side;
+}
+
+interface Context {
+  steps: Step[];
+  shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>;
+  /** Entries that count, by step and piece. */
+  entries: Map<string, LogEntry[]>;
+  now: Minute;
+}
+
+function sideState(context: Context, piece: Piece, side: 'front' | 'back'): SideState {
+  const entriesOf = (step: Step) =>
+    (context.entries.get(`${step.id} ${piece.id}`) ?? []).filter((entry) => entry.action === 'do');
+  let lastLogged = -1;
+  context.steps.forEach((step, index) => {
+    if (entriesOf(step).some((entry) => touches(entry, side) || entry.side === 'edges')) lastLogged = index;
+  });
+  let current = BARE;
+  const lastColour = context.steps.findLastIndex((step) => step.leaves === 'colour');
+  for (let index = 0; index <= lastLogged; index += 1) {
+    const step = context.steps[index];
+    if (!step?.leaves) continue;
+    const entry = entriesOf(step).findLast((candidate) => touches(candidate, side));
+    const isColour = step.leaves === 'colour';
+    const end = entry ? toMinute(entry.doneAt) : null;
+    const clocks =
+      step.operation === 'coat' && end !== null
+        ? clocksOfCoat(step, context.shop.sheets, context.shop.settings, context.shop.climate, entry)
+        : null;
+    const wetUntil = clocks && end !== null ? end + clocks.handle.hereMinutes : null;
+    if (wetUntil !== null && wetUntil > context.now) {
+      current = { state: 'wet', wetUntil, isColour };
+    } else if (isColour) {
+      const curedAt = clocks && end !== null ? end + clocks.cure.hereMinutes : null;
+      const isCured = index === lastColour && curedAt !== null && curedAt <= context.now;
+      current = { state: isCured ? 'cured' : 'dry', wetUntil: null, isColour };
+    } else {
+      current = { state: step.leaves as PieceState, wetUntil: null, isColour: false };
+    }
+  }
+  return current;
+}
+
+/**
+ * Where every piece of a job stands now, by side, from its sequence and its log. Steps before the last logged one count
+ * as done. A film is wet until it may be handled, by the climate logged with it or else by the shop's.
+ */
+export function pieceStates(
+  input: Pick<JobForPlanning, 'zones' | 'steps' | 'pieces' | 'log'>,
+  shop: Context['shop'],
+  now: Minute,
+): Map<string, PieceStates> {
+  const entries = new Map<string, LogEntry[]>();
+  for (const entry of effectiveLog(input.log)) {
+    for (const pieceId of entry.pieceIds) {
+      const key = `${entry.stepId} ${pieceId}`;
+      const list = entries.get(key);
+      if (list) list.push(entry);
+      else entries.set(key, [entry]);
+    }
+  }
+  const stepsOf = new Map(
+    input.zones.map((zone) => [
+      zone.id,
+      input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position),
+    ]),
+  );
+  return new Map(
+    input.pieces.map((piece) => {
+      const context: Context = { steps: stepsOf.get(piece.zoneId) ?? [], shop, entries, now };
+      const front = piece.finishFront || piece.finishEdges ? sideState(context, piece, 'front') : null;
+      const back = piece.finishBack ? sideState(context, piece, 'back') : null;
+      return [piece.id, { front, back }];
+    }),
+  );
+}

@@ -1,0 +1,3 @@
+export * from './jobFile.ts';
+export * from './planCalendar.ts';
+export * from './takeoffCsv.ts';

@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { ProductSheetSchema } from '../catalogue/sheet.ts';
+import { JobSchema, LogEntrySchema, ZoneSchema } from '../jobs/index.ts';
+import { failure, type Outcome, success } from '../outcome.ts';
+import { PieceSchema } from '../pieces/index.ts';
+import { PlanSnapshotSchema } from '../planning/snapshot.ts';
+import { StepSchema } from '../systems/index.ts';
+
+export const JOB_FILE_FORMAT = 'upholder-job';
+export const JOB_FILE_VERSION = 1;
+
+/** A whole job in one file: everything that is needed to make the same job again elsewhere. */
+export const JobFileSchema = z.object({
+  format: z.literal(JOB_FILE_FORMAT, { error: 'This is not an Upholder job file.' }),
+  version: z.literal(JOB_FILE_VERSION, {
+    error: 'This job file is of a version that this program does not know.',
+  }),
+  exportedAt: z.iso.datetime(),
+  timeZone: z.string(),
+  job: JobSchema,
+  zones: z.array(ZoneSchema),
+  steps: z.array(StepSchema),
+  pieces: z.array(PieceSchema),
+  log: z.array(LogEntrySchema),
+  plan: PlanSnapshotSchema.nullable(),
+  /** Data sheets of the products that the steps and the log name, by key. */
+  products: z.record(z.string(), ProductSheetSchema),
+});
+export type JobFile = z.infer<typeof JobFileSchema>;
+
+/**
+ * Reads a job file and checks that everything in it refers to something in it.
+ * @returns the file, or the first thing that is wrong, with its place.
+ */
+export function readJobFile(content: unknown): Outcome<JobFile> {
+  const parsed = JobFileSchema.safeParse(content);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    const place = issue?.path.join('.') ?? '';
+    return failure(`${place === '' ? '' : `At ${place}: `}${issue?.message ?? 'This is not a job file.'}`);
+  }
+  const file = parsed.data;
+  const zones = new Set(file.zones.map(({ id }) => id));
+  const steps = new Set(file.steps.map(({ id }) => id));
+  const pieces = new Set(file.pieces.map(({ id }) => id));
+  const stray = file.pieces.find(({ zoneId }) => !zones.has(zoneId));
+  if (stray) return failure(`Piece ${stray.tag} belongs to a zone that is not in the file.`);
+  if (file.steps.some(({ zoneId }) => !zones.has(zoneId)))
+    return failure('A step belongs to a zone that is not in the file.');
+  for (const entry of file.log) {
+    if (!steps.has(entry.stepId))
+      return failure(`The log entry of ${entry.doneAt} names a step that is not in the file.`);
+    if (entry.pieceIds.some((id) => !pieces.has(id))) {
+      return failure(`The log entry of ${entry.doneAt} names a piece that is not in the file.`);
+    }
+  }
+  return success(file);
+}
+
+/**
+ * Gives everything in a job file new ids, consistently, so that it can stand beside the job it was made from.
+ * Members keep their ids: they are people, not parts of the job.
+ */
+export function withNewIds(file: JobFile, mint: () => string): JobFile {
+  const known = new Map<string, string>();
+  for (const { id } of [
+    file.job,
+    ...file.zones,
+    ...file.steps,
+    ...file.pieces,
+    ...file.log,
+    ...(file.plan ? [file.plan] : []),
+  ]) {
+    known.set(id, mint());
+  }
+  // Load and operation ids hold the tails of zone and piece ids.
+  const tails = new Map<string, string>();
+  for (const [from, to] of known) {
+    tails.set(from.slice(-8), to.slice(-8));
+    tails.set(from.slice(-12), to.slice(-12));
+  }
+  const renameLoad = (id: string) =>
+    id
+      .split('.')
+      .map((part) => tails.get(part) ?? part)
+      .join('.');
+  const replace = (text: string): string => {
+    const whole = known.get(text);
+    if (whole) return whole;
+    if (/^[0-9a-f]{8}\.[0-9a-f]{12}\.\d+$/.test(text)) return renameLoad(text);
+    const op = /^([0-9a-f-]{36})(\/[^@]*@)([^+#]*)(.*)$/.exec(text);
+    if (op) return `${known.get(op[1] ?? '') ?? op[1]}${op[2]}${renameLoad(op[3] ?? '')}${op[4]}`;
+    return text;
+  };
+  const walk = (value: unknown): unknown => {
+    if (typeof value === 'string') return replace(value);
+    if (Array.isArray(value)) return value.map(walk);
+    if (value !== null && typeof value === 'object') {
+      return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walk(inner)]));
+    }
+    return value;
+  };
+  return walk(file) as JobFile;
+}

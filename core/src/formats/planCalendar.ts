@@ -1,0 +1,70 @@
+import ICAL from 'ical.js';
+import type { PlannedOp, PlanSnapshot } from '../planning/snapshot.ts';
+import { type Minute, toInstant } from '../shop/calendar.ts';
+
+/** What a calendar needs besides the plan. */
+export interface CalendarContext {
+  jobCode: string;
+  jobName: string;
+  /** Names by member id. */
+  people: Readonly<Record<string, string>>;
+}
+
+const PLACE_WORDS: Record<PlannedOp['row'], string> = {
+  bench: 'Bench',
+  booth: 'Booth',
+  rail: 'Rail',
+  rack: 'Rack',
+  room: 'Client’s room',
+};
+
+function time(minute: Minute): ICAL.Time {
+  return ICAL.Time.fromJSDate(toInstant(minute), true);
+}
+
+/** Flips and coats ring; everything else only stands in the calendar. */
+function hasAlarm(op: PlannedOp): boolean {
+  return op.action === 'flip' || op.isCoat;
+}
+
+/**
+ * The plan as an iCalendar object (RFC 5545): one event per stretch of work still to do, in UTC, with an alarm ten
+ * minutes before every flip and coat. Ids stay the same from plan to plan, so that a second import moves events.
+ */
+export function planCalendar(plan: PlanSnapshot, context: CalendarContext): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.updatePropertyWithValue('version', '2.0');
+  calendar.updatePropertyWithValue('prodid', '-//Upholder//Plan 1//EN');
+  calendar.updatePropertyWithValue('calscale', 'GREGORIAN');
+  calendar.updatePropertyWithValue('x-wr-calname', `${context.jobCode} ${context.jobName}`);
+  const labels = new Map(plan.loads.map(({ id, label }) => [id, label]));
+  for (const op of plan.ops) {
+    if (op.personId === null) continue;
+    op.segments.forEach((segment, index) => {
+      const event = new ICAL.Component('vevent');
+      event.updatePropertyWithValue('uid', `${op.id}.${index}@upholder`);
+      event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(plan.madeAt), true));
+      event.updatePropertyWithValue('dtstart', time(segment.start));
+      event.updatePropertyWithValue('dtend', time(segment.end));
+      event.updatePropertyWithValue('summary', `${op.name}: ${labels.get(op.loadId) ?? ''}`);
+      event.updatePropertyWithValue('location', PLACE_WORDS[op.row]);
+      const who = context.people[op.personId ?? ''] ?? '';
+      event.updatePropertyWithValue(
+        'description',
+        `${context.jobName}. ${who}, ${op.pieceIds.length} pieces.`,
+      );
+      if (index === 0 && hasAlarm(op)) {
+        const alarm = new ICAL.Component('valarm');
+        alarm.updatePropertyWithValue('action', 'DISPLAY');
+        alarm.updatePropertyWithValue(
+          'description',
+          op.action === 'flip' ? `Flip: ${op.name}` : `Coat: ${op.name}`,
+        );
+        alarm.updatePropertyWithValue('trigger', ICAL.Duration.fromString('-PT10M'));
+        event.addSubcomponent(alarm);
+      }
+      calendar.addSubcomponent(event);
+    });
+  }
+  return `${calendar.toString()}\r\n`;
+}

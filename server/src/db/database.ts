@@ -1,0 +1,84 @@
+import pg from 'pg';
+
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+// Dates without a time stay text: a shop-local day must not slip across a time zone.
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(1182 as never, (text) => text.slice(1, -1).split(',').filter(Boolean));
+
+type Row = Record<string, unknown>;
+
+/** Something that runs SQL: the pool, or one connection within a transaction. */
+export interface Queryable {
+  query<T extends Row>(sql: string, values?: unknown[]): Promise<{ rows: T[]; rowCount: number | null }>;
+}
+
+/** The database as the server uses it. */
+export interface Database extends Queryable {
+  transaction<T>(work: (connection: Queryable) => Promise<T>): Promise<T>;
+  close(): Promise<void>;
+}
+
+/**
+ * Opens a pool. A lost connection is not fatal: the next query asks for a new one.
+ * @param onIdleError told of connections that break while nobody uses them.
+ */
+export function openDatabase(url: string, onIdleError: (error: Error) => void): Database {
+  const pool = new pg.Pool({ connectionString: url, max: 12, connectionTimeoutMillis: 3000 });
+  pool.on('error', onIdleError);
+  return {
+    query: <T extends Row>(sql: string, values?: unknown[]) => pool.query<T>(sql, values),
+    async transaction(work) {
+      const client = await pool.connect();
+      let broken: Error | undefined;
+      try {
+        await client.query('begin');
+        // One connection answers one query at a time: callers that ask in parallel are queued.
+        let turn: Promise<unknown> = Promise.resolve();
+        const result = await work({
+          query: <T extends Row>(sql: string, values?: unknown[]) => {
+            const answer = turn.then(() => client.query<T>(sql, values));
+            turn = answer.catch(() => undefined);
+            return answer;
+          },
+        });
+        await client.query('commit');
+        return result;
+      } catch (error) {
+        await client.query('rollback').catch((rollbackError: Error) => {
+          broken = rollbackError;
+        });
+        throw error;
+      } finally {
+        client.release(broken);
+      }
+    },
+    close: () => pool.end(),
+  };
+}
+
+/** All rows. */
+export async function many<T extends Row>(db: Queryable, sql: string, values: unknown[] = []): Promise<T[]> {
+  return (await db.query<T>(sql, values)).rows;
+}
+
+/** The one row, or null. */
+export async function maybeOne<T extends Row>(
+  db: Queryable,
+  sql: string,
+  values: unknown[] = [],
+): Promise<T | null> {
+  return (await db.query<T>(sql, values)).rows[0] ?? null;
+}
+
+/** The one row that must be there. @throws Error when it is not. */
+export async function one<T extends Row>(db: Queryable, sql: string, values: unknown[] = []): Promise<T> {
+  const row = await maybeOne<T>(db, sql, values);
+  if (!row) throw new Error(`expected one row from: ${sql}`);
+  return row;
+}
+
+/** How many rows a statement touched. */
+export async function touched(db: Queryable, sql: string, values: unknown[] = []): Promise<number> {
+  return (await db.query(sql, values)).rowCount ?? 0;
+}

@@ -1,0 +1,47 @@
+import { readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { runner } from 'node-pg-migrate';
+import pg from 'pg';
+
+const DIRECTORY = fileURLToPath(new URL('../../migrations', import.meta.url));
+const TABLE = 'migration';
+
+/** Names of the migrations that this server knows, in order. */
+export function knownMigrations(): string[] {
+  return readdirSync(DIRECTORY)
+    .filter((name) => name.endsWith('.sql'))
+    .map((name) => name.replace(/\.sql$/, ''))
+    .sort();
+}
+
+/**
+ * Brings the database up to this server's migrations, each in a transaction.
+ * @throws Error when the database is newer than the server.
+ */
+export async function migrate(databaseUrl: string): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  try {
+    const known = new Set(knownMigrations());
+    const table = await client.query<{ found: string | null }>(`select to_regclass($1) as found`, [TABLE]);
+    if (table.rows[0]?.found) {
+      const applied = await client.query<{ name: string }>(`select name from ${TABLE} order by id`);
+      const foreign = applied.rows.find(({ name }) => !known.has(name));
+      if (foreign) {
+        throw new Error(
+          `The database is newer than this server: it has had “${foreign.name}”. Use a newer server.`,
+        );
+      }
+    }
+    await runner({
+      dbClient: client,
+      dir: DIRECTORY,
+      direction: 'up',
+      migrationsTable: TABLE,
+      singleTransaction: false,
+      log: () => undefined,
+    });
+  } finally {
+    await client.end();
+  }
+}

@@ -1,0 +1,102 @@
+import type { ErrorBody } from '@upholder/core/api';
+import type { ErrorRequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { ZodError } from 'zod';
+
+const STATUS = {
+  'bad-input': 422,
+  'bad-json': 400,
+  'too-large': 413,
+  'signed-out': 401,
+  'wrong-sign-in': 401,
+  'too-many-tries': 429,
+  csrf: 403,
+  'not-found': 404,
+  conflict: 409,
+  'id-taken': 409,
+  'tag-taken': 409,
+  'already-logged': 409,
+  'zone-started': 409,
+  'no-plan': 422,
+  'database-unavailable': 503,
+  internal: 500,
+} as const;
+
+export type ErrorCode = keyof typeof STATUS;
+
+/** A refusal that is meant for the person at the other end. */
+export class ApiError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly details: { fields?: Record<string, string>; current?: unknown } = {},
+  ) {
+    super(message);
+  }
+}
+
+/** Messages by field path, from a failed parse; the first message of a field wins. */
+export function fieldsOf(error: ZodError): Record<string, string> {
+  const fields: Record<string, string> = {};
+  for (const issue of error.issues) fields[issue.path.join('.')] ??= issue.message;
+  return fields;
+}
+
+const CONNECTION_CODES = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ENOENT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08001',
+  '08003',
+]);
+
+/** Whether an error means that the database cannot be reached just now. */
+export function isDatabaseDown(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code } = error as { code?: string };
+  if (code !== undefined && CONNECTION_CODES.has(code)) return true;
+  if (error instanceof AggregateError) return error.errors.some(isDatabaseDown);
+  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/i.test(
+    error.message,
+  );
+}
+
+/** Turns whatever was thrown into a refusal that says what to do and leaks nothing. */
+export function toApiError(error: unknown): ApiError {
+  if (error instanceof ApiError) return error;
+  if (error instanceof ZodError) {
+    const fields = fieldsOf(error);
+    return new ApiError('bad-input', Object.values(fields)[0] ?? 'The input is not valid.', { fields });
+  }
+  if (isDatabaseDown(error)) {
+    return new ApiError(
+      'database-unavailable',
+      'The database cannot be reached. Nothing is lost; this goes on by itself once it is back.',
+    );
+  }
+  const { type } = (error ?? {}) as { type?: string };
+  if (type === 'entity.parse.failed') return new ApiError('bad-json', 'The request is not valid JSON.');
+  if (type === 'entity.too.large') return new ApiError('too-large', 'The request is too large.');
+  return new ApiError(
+    'internal',
+    'Something went wrong here. Try again; if it stays, restart the server and look at its log.',
+  );
+}
+
+/** The last middleware: one converter from errors to answers. */
+export function createErrorHandler(log: Logger): ErrorRequestHandler {
+  return (error, request, response, next) => {
+    if (response.headersSent) return next(error);
+    const refusal = toApiError(error);
+    if (refusal.code === 'internal') log.error({ err: error, url: request.originalUrl }, 'unexpected error');
+    else if (refusal.code === 'database-unavailable')
+      log.warn({ url: request.originalUrl }, 'database unavailable');
+    const body: ErrorBody = { error: { code: refusal.code, message: refusal.message, ...refusal.details } };
+    response.status(STATUS[refusal.code]).json(body);
+  };
+}

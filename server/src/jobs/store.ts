@@ -1,0 +1,170 @@
+import type { Dossier, JobRow, JobSummary } from '@upholder/core/api';
+import type { Job } from '@upholder/core/jobs';
+import { many, maybeOne, type Queryable } from '../db/database.ts';
+import { logOf } from '../log/store.ts';
+import { piecesOf } from '../pieces/store.ts';
+import { latestPlan } from '../plans/store.ts';
+import { stepsOf, zonesOf } from '../zones/store.ts';
+
+interface RawJob extends Record<string, unknown> {
+  id: string;
+  code: string;
+  name: string;
+  client: string;
+  address_note: string;
+  start_on: string;
+  needed_by: string | null;
+  place: Job['place'];
+  status: Job['status'];
+  version: number;
+}
+
+const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, version';
+
+function toJob(row: RawJob): JobRow {
+  return {
+    id: row.id,
+    code: row.code,
+    name: row.name,
+    client: row.client,
+    addressNote: row.address_note,
+    startOn: row.start_on,
+    neededBy: row.needed_by,
+    place: row.place,
+    status: row.status,
+    version: row.version,
+  };
+}
+
+/** Adds a job; writing the same id again changes nothing. Null when the id belongs to another shop. */
+export async function addJob(db: Queryable, shopId: string, job: Job, now: Date): Promise<JobRow | null> {
+  await db.query(
+    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict (id) do nothing`,
+    [
+      job.id,
+      shopId,
+      job.code,
+      job.name,
+      job.client,
+      job.addressNote,
+      job.startOn,
+      job.neededBy,
+      job.place,
+      job.status,
+      now,
+    ],
+  );
+  return findJob(db, shopId, job.id);
+}
+
+export async function findJob(db: Queryable, shopId: string, id: string): Promise<JobRow | null> {
+  const row = await maybeOne<RawJob>(db, `select ${COLUMNS} from job where shop_id = $1 and id = $2`, [
+    shopId,
+    id,
+  ]);
+  return row && toJob(row);
+}
+
+/** Writes a job if the version still holds; null when someone was faster. */
+export async function updateJob(
+  db: Queryable,
+  shopId: string,
+  job: Job,
+  version: number,
+): Promise<JobRow | null> {
+  const row = await maybeOne<RawJob>(
+    db,
+    `update job set code = $4, name = $5, client = $6, address_note = $7, start_on = $8, needed_by = $9, place = $10,
+            status = $11, version = version + 1
+      where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
+    [
+      shopId,
+      job.id,
+      version,
+      job.code,
+      job.name,
+      job.client,
+      job.addressNote,
+      job.startOn,
+      job.neededBy,
+      job.place,
+      job.status,
+    ],
+  );
+  return row && toJob(row);
+}
+
+/** Deletes a job with all that belongs to it; false when the shop has no such job. */
+export async function deleteJob(db: Queryable, shopId: string, id: string): Promise<boolean> {
+  // The log holds on to steps and pieces; letting go of the job first lets the log go with it.
+  const entries = await many<{ id: string }>(
+    db,
+    'select id from log_entry where shop_id = $1 and job_id = $2',
+    [shopId, id],
+  );
+  if (entries.length > 0) return false;
+  await db.query('delete from piece where shop_id = $1 and job_id = $2', [shopId, id]);
+  return (
+    (await maybeOne(db, 'delete from job where shop_id = $1 and id = $2 returning id', [shopId, id])) !== null
+  );
+}
+
+/** All jobs of a shop for the list: open ones first, by the date they are needed. */
+export async function summariesOf(db: Queryable, shopId: string): Promise<JobSummary[]> {
+  const rows = await many<
+    RawJob & {
+      zones: number;
+      zones_without_system: number;
+      pieces: number;
+      hand_over: number | null;
+      entries: number;
+    }
+  >(
+    db,
+    `select ${COLUMNS.split(', ')
+      .map((column) => `job.${column}`)
+      .join(', ')},
+            (select count(*) from zone where zone.job_id = job.id) as zones,
+            (select count(*) from zone where zone.job_id = job.id and system_id is null) as zones_without_system,
+            (select count(*) from piece where piece.job_id = job.id) as pieces,
+            (select (body ->> 'handOver')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as hand_over,
+            (select count(*) from log_entry where log_entry.job_id = job.id) as entries
+       from job where job.shop_id = $1
+      order by job.status = 'handed-over', job.needed_by nulls last, job.created_at`,
+    [shopId],
+  );
+  return rows.map((row) => ({
+    job: toJob(row),
+    zones: row.zones,
+    zonesWithoutSystem: row.zones_without_system,
+    pieces: row.pieces,
+    handOver: row.hand_over,
+    entries: row.entries,
+  }));
+}
+
+/** Everything about one job; null when the shop has no such job. */
+export async function dossierOf(db: Queryable, shopId: string, jobId: string): Promise<Dossier | null> {
+  const job = await findJob(db, shopId, jobId);
+  if (!job) return null;
+  const [zones, steps, pieces, log, plan] = await Promise.all([
+    zonesOf(db, shopId, jobId),
+    stepsOf(db, shopId, jobId),
+    piecesOf(db, shopId, jobId),
+    logOf(db, shopId, jobId),
+    latestPlan(db, shopId, jobId),
+  ]);
+  return { job, zones, steps, pieces, log, plan };
+}
+
+/** Dossiers of all open jobs. */
+export async function openDossiers(db: Queryable, shopId: string): Promise<Dossier[]> {
+  const rows = await many<{ id: string }>(
+    db,
+    `select id from job where shop_id = $1 and status = 'open' order by needed_by nulls last, created_at`,
+    [shopId],
+  );
+  const dossiers = await Promise.all(rows.map(({ id }) => dossierOf(db, shopId, id)));
+  return dossiers.filter((dossier) => dossier !== null);
+}

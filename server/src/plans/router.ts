@@ -1,0 +1,38 @@
+import { PlanSnapshotSchema } from '@upholder/core/planning';
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import type { App } from '../app.ts';
+import { planningClimate } from '../devices/station.ts';
+import { ApiError } from '../http/errors.ts';
+import { type RouteTable, uuidParams } from '../http/route.ts';
+import { dossierOf } from '../jobs/store.ts';
+import { announce } from '../live/channel.ts';
+import { keepable, planDossier, shopForPlanning } from './make.ts';
+import { addPlan } from './store.ts';
+
+/** Making plans. */
+export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): void {
+  routes.add({
+    method: 'post',
+    path: '/jobs/:jobId/plan',
+    summary: 'Plan the job from now on; answers with the plan before and the new one',
+    params: uuidParams('jobId'),
+    response: z.object({ before: PlanSnapshotSchema.nullable(), plan: PlanSnapshotSchema }),
+    status: 201,
+    handle: async ({ params }, { member }) => {
+      const { shopId } = member;
+      const now = clock.now();
+      const dossier = await dossierOf(db, shopId, params.jobId);
+      if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+      const air = await planningClimate(climate, now);
+      const outcome = planDossier(dossier, await shopForPlanning(db, shopId, params.jobId, air, now), now);
+      if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
+      const plan = keepable(uuid(), outcome.value, air, now);
+      await db.transaction(async (connection) => {
+        await addPlan(connection, shopId, params.jobId, member.id, plan);
+        await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      });
+      return { before: dossier.plan, plan };
+    },
+  });
+}

@@ -1,0 +1,26 @@
+import { type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
+import { maybeOne, type Queryable } from '../db/database.ts';
+
+/** The plan made last; null when there is none. */
+export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
+  const row = await maybeOne<{ body: unknown }>(
+    db,
+    'select body from plan where shop_id = $1 and job_id = $2 order by serial desc limit 1',
+    [shopId, jobId],
+  );
+  return row && PlanSnapshotSchema.parse(row.body);
+}
+
+/** Keeps a plan. Plans are never changed; the last one counts. */
+export async function addPlan(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  memberId: string | null,
+  plan: PlanSnapshot,
+): Promise<void> {
+  await db.query(
+    'insert into plan (id, shop_id, job_id, made_at, member_id, body) values ($1, $2, $3, $4, $5, $6)',
+    [plan.id, shopId, jobId, plan.madeAt, memberId, JSON.stringify(plan)],
+  );
+}

@@ -1,0 +1,53 @@
+import * as cookies from 'cookie';
+import type { RequestHandler, Response } from 'express';
+import type { Clock } from '../clock.ts';
+import type { Queryable } from '../db/database.ts';
+import { ApiError } from '../http/errors.ts';
+import { findSession, type Member } from './store.ts';
+
+export const SESSION_COOKIE = 'upholder_session';
+const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+declare global {
+  namespace Express {
+    interface Request {
+      member?: Member;
+      csrfToken?: string;
+      sessionToken?: string;
+    }
+  }
+}
+
+/** Sets or clears the session cookie: same-site, out of reach of scripts. */
+export function sendSessionCookie(response: Response, token: string, expires: Date): void {
+  response.appendHeader(
+    'Set-Cookie',
+    cookies.serialize(SESSION_COOKIE, token, { httpOnly: true, sameSite: 'lax', path: '/', expires }),
+  );
+}
+
+/**
+ * Finds out who is calling. A changing call within a session must carry the session's CSRF token in `x-csrf-token`;
+ * any changing call from another origin is refused.
+ */
+export function createSessionMiddleware(db: Queryable, clock: Clock): RequestHandler {
+  return async (request, _response, next) => {
+    const { origin, host } = request.headers;
+    const isChanging = !SAFE_METHODS.has(request.method);
+    if (isChanging && origin !== undefined && origin !== 'null' && new URL(origin).host !== host) {
+      throw new ApiError('csrf', 'This request came from another site.');
+    }
+    const token = cookies.parse(request.headers.cookie ?? '')[SESSION_COOKIE];
+    if (!token) return next();
+    const session = await findSession(db, token, clock.now());
+    if (!session) return next();
+    request.member = session.member;
+    request.csrfToken = session.csrfToken;
+    request.sessionToken = token;
+    const isSignIn = request.path === '/session' || request.path === '/session/demo';
+    if (isChanging && !isSignIn && request.headers['x-csrf-token'] !== session.csrfToken) {
+      throw new ApiError('csrf', 'The page is out of date. Reload it and try again.');
+    }
+    next();
+  };
+}

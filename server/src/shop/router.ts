@@ -1,0 +1,144 @@
+import { NewProductSchema, ProductRowSchema, ShopContextSchema } from '@upholder/core/api';
+import { ProductSheetSchema } from '@upholder/core/catalogue';
+import { ClimateSchema } from '@upholder/core/drying';
+import { ShopSettingsSchema } from '@upholder/core/shop';
+import { z } from 'zod';
+import type { App } from '../app.ts';
+import { addReading, latestReading } from '../climate/store.ts';
+import { planningClimate } from '../devices/station.ts';
+import { ApiError } from '../http/errors.ts';
+import { type RouteTable, uuidParams } from '../http/route.ts';
+import { announce } from '../live/channel.ts';
+import {
+  addProduct,
+  crewOf,
+  findProduct,
+  findShop,
+  productsOf,
+  setDaysOff,
+  updateProduct,
+  updateShop,
+} from './store.ts';
+
+const TimeZone = z.string().refine((zone) => {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+  } catch {
+    return false;
+  }
+}, 'This is no time zone of the IANA list, such as Europe/London.');
+
+const ShopChange = z.object({
+  version: z.int(),
+  name: z.string().trim().min(1, 'Give the shop a name.').max(120),
+  timeZone: TimeZone,
+  settings: ShopSettingsSchema,
+});
+
+/** The shop: settings, people, products, air. */
+export function addShopRoutes(routes: RouteTable, app: App): void {
+  const { db, clock, climate } = app;
+
+  async function context(shopId: string) {
+    const [shop, crew, products, reading, planning] = await Promise.all([
+      findShop(db, shopId),
+      crewOf(db, shopId),
+      productsOf(db, shopId),
+      latestReading(db, shopId),
+      planningClimate(climate, clock.now()),
+    ]);
+    return { ...shop, crew, products, reading, planningClimate: planning };
+  }
+
+  routes.add({
+    method: 'get',
+    path: '/shop',
+    summary: 'The shop with its people, products and climate',
+    response: ShopContextSchema,
+    handle: async (_input, { member }) => context(member.shopId),
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/shop',
+    summary: 'Change hours, places and rules of the shop',
+    body: ShopChange,
+    response: ShopContextSchema,
+    handle: async ({ body }, { member }) => {
+      const updated = await updateShop(db, member.shopId, body.version, body);
+      if (!updated) {
+        throw new ApiError('conflict', 'Someone else changed the shop meanwhile.', {
+          current: await findShop(db, member.shopId),
+        });
+      }
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return context(member.shopId);
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/members/:memberId/days-off',
+    summary: 'Set the days off of a member',
+    params: uuidParams('memberId'),
+    body: z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
+    response: ShopContextSchema,
+    handle: async ({ params, body }, { member }) => {
+      if (!(await setDaysOff(db, member.shopId, params.memberId, body.daysOff))) {
+        throw new ApiError('not-found', 'The shop has no such member.');
+      }
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return context(member.shopId);
+    },
+  });
+
+  routes.add({
+    method: 'post',
+    path: '/climate',
+    summary: 'Type in a climate reading',
+    body: ClimateSchema,
+    response: ShopContextSchema,
+    handle: async ({ body }, { member }) => {
+      await addReading(db, member.shopId, { ...body, at: clock.now().toISOString(), source: 'typed' });
+      await announce(db, { shopId: member.shopId, topic: 'climate', id: '' });
+      return context(member.shopId);
+    },
+  });
+
+  routes.add({
+    method: 'post',
+    path: '/products',
+    summary: 'Add a product to the stores',
+    body: NewProductSchema,
+    response: ProductRowSchema,
+    status: 201,
+    handle: async ({ body }, { member }) => {
+      const product = await addProduct(db, member.shopId, body);
+      if (!product)
+        throw new ApiError('id-taken', 'The stores have a product with this key already.', {
+          fields: { key: 'This key is taken.' },
+        });
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return product;
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/products/:productId',
+    summary: 'Change the data sheet of a product',
+    params: uuidParams('productId'),
+    body: z.object({ version: z.int(), sheet: ProductSheetSchema }),
+    response: ProductRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const updated = await updateProduct(db, member.shopId, params.productId, body.version, body.sheet);
+      if (!updated) {
+        const current = await findProduct(db, member.shopId, params.productId);
+        if (!current) throw new ApiError('not-found', 'The stores have no such product.');
+        throw new ApiError('conflict', 'Someone else changed this sheet meanwhile.', { current });
+      }
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return updated;
+    },
+  });
+}

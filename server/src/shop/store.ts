@@ -1,0 +1,138 @@
+import type { ProductRow } from '@upholder/core/api';
+import { type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
+import { type CrewMember, type ShopSettings, ShopSettingsSchema } from '@upholder/core/shop';
+import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+
+export interface ShopRow {
+  id: string;
+  name: string;
+  timeZone: string;
+  settings: ShopSettings;
+  version: number;
+}
+
+interface RawShop extends Record<string, unknown> {
+  id: string;
+  name: string;
+  time_zone: string;
+  settings: unknown;
+  version: number;
+}
+
+function toShop(row: RawShop): ShopRow {
+  return {
+    id: row.id,
+    name: row.name,
+    timeZone: row.time_zone,
+    settings: ShopSettingsSchema.parse(row.settings),
+    version: row.version,
+  };
+}
+
+export async function findShop(db: Queryable, shopId: string): Promise<ShopRow> {
+  return toShop(await one<RawShop>(db, 'select * from shop where id = $1', [shopId]));
+}
+
+/** Writes settings if the version still holds; null when someone was faster. */
+export async function updateShop(
+  db: Queryable,
+  shopId: string,
+  version: number,
+  change: { name: string; timeZone: string; settings: ShopSettings },
+): Promise<ShopRow | null> {
+  const row = await maybeOne<RawShop>(
+    db,
+    `update shop set name = $3, time_zone = $4, settings = $5, version = version + 1 where id = $1 and version = $2 returning *`,
+    [shopId, version, change.name, change.timeZone, JSON.stringify(change.settings)],
+  );
+  return row && toShop(row);
+}
+
+export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[]> {
+  const rows = await many<{ id: string; name: string; days_off: string[] }>(
+    db,
+    'select id, name, days_off from member where shop_id = $1 order by position, name',
+    [shopId],
+  );
+  return rows.map(({ id, name, days_off }) => ({ id, name, daysOff: days_off }));
+}
+
+/** Sets a member's days off; false when the shop has no such member. */
+export async function setDaysOff(
+  db: Queryable,
+  shopId: string,
+  memberId: string,
+  daysOff: string[],
+): Promise<boolean> {
+  const row = await maybeOne(
+    db,
+    'update member set days_off = $3 where shop_id = $1 and id = $2 returning id',
+    [shopId, memberId, daysOff],
+  );
+  return row !== null;
+}
+
+interface RawProduct extends Record<string, unknown> {
+  id: string;
+  key: string;
+  sheet: unknown;
+  version: number;
+}
+
+function toProduct({ id, key, sheet, version }: RawProduct): ProductRow {
+  return { id, key, sheet: ProductSheetSchema.parse(sheet), version };
+}
+
+export async function productsOf(db: Queryable, shopId: string): Promise<ProductRow[]> {
+  return (
+    await many<RawProduct>(
+      db,
+      'select id, key, sheet, version from product where shop_id = $1 order by key',
+      [shopId],
+    )
+  ).map(toProduct);
+}
+
+/** The shop's sheets by key. */
+export async function sheetsOf(db: Queryable, shopId: string): Promise<Record<string, ProductSheet>> {
+  return Object.fromEntries((await productsOf(db, shopId)).map(({ key, sheet }) => [key, sheet]));
+}
+
+/** Adds a product; null when the key is taken. */
+export async function addProduct(
+  db: Queryable,
+  shopId: string,
+  product: { id: string; key: string; sheet: ProductSheet },
+): Promise<ProductRow | null> {
+  const row = await maybeOne<RawProduct>(
+    db,
+    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version`,
+    [product.id, shopId, product.key, JSON.stringify(product.sheet)],
+  );
+  return row && toProduct(row);
+}
+
+export async function findProduct(db: Queryable, shopId: string, id: string): Promise<ProductRow | null> {
+  const row = await maybeOne<RawProduct>(
+    db,
+    'select id, key, sheet, version from product where shop_id = $1 and id = $2',
+    [shopId, id],
+  );
+  return row && toProduct(row);
+}
+
+/** Writes a sheet if the version still holds; null when someone was faster. */
+export async function updateProduct(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  version: number,
+  sheet: ProductSheet,
+): Promise<ProductRow | null> {
+  const row = await maybeOne<RawProduct>(
+    db,
+    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version`,
+    [shopId, id, version, JSON.stringify(sheet)],
+  );
+  return row && toProduct(row);
+}

@@ -1,0 +1,81 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import packageJson from '../package.json' with { type: 'json' };
+import { createExpress } from './app.ts';
+import { startClimateFeed } from './climate/feed.ts';
+import { createClock } from './clock.ts';
+import type { Config } from './config.ts';
+import { openDatabase } from './db/database.ts';
+import { migrate } from './db/migrate.ts';
+import { createSimulatedStation } from './devices/station.ts';
+import { LiveChannel } from './live/channel.ts';
+
+const STATION_SEED = 7;
+const PORTS_TRIED = 20;
+
+/** A running server. */
+export interface Running {
+  address: string;
+  port: number;
+  stop(): Promise<void>;
+}
+
+function listen(server: Server, host: string, port: number): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, () => {
+      server.off('error', reject);
+      resolve();
+    });
+  });
+}
+
+async function listenNear(server: Server, host: string, wanted: number): Promise<void> {
+  for (let port = wanted; ; port += 1) {
+    try {
+      return await listen(server, host, port);
+    } catch (error) {
+      if (
+        (error as NodeJS.ErrnoException).code !== 'EADDRINUSE' ||
+        wanted === 0 ||
+        port >= wanted + PORTS_TRIED
+      )
+        throw error;
+    }
+  }
+}
+
+/**
+ * Migrates the database and serves. When the wanted port is taken, the next free one is used.
+ * @throws when the database cannot be reached, is newer than this server, or no port is free.
+ */
+export async function startServer(config: Config): Promise<Running> {
+  const log = pino({ level: config.logLevel });
+  await migrate(config.databaseUrl);
+  const db = openDatabase(config.databaseUrl, (error) =>
+    log.warn({ reason: error.message }, 'a database connection broke'),
+  );
+  const clock = createClock(config.clockStart);
+  // The simulated station also answers for the coming day where no sensor does.
+  const climate = createSimulatedStation(STATION_SEED);
+  const live = new LiveChannel(config.databaseUrl, log);
+  await live.open();
+  const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;
+  const server = createServer(
+    createExpress({ db, clock, climate, live, config, log, version: packageJson.version }),
+  );
+  await listenNear(server, config.host, config.port);
+  const { port } = server.address() as AddressInfo;
+  return {
+    address: `http://${config.host}:${port}`,
+    port,
+    async stop() {
+      stopFeed();
+      const closed = new Promise((resolve) => server.close(resolve));
+      server.closeAllConnections();
+      await Promise.all([closed, live.close()]);
+      await db.close();
+    },
+  };
+}

@@ -1,0 +1,152 @@
+import type { Dossier } from '@upholder/core/api';
+import { JobRowSchema } from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import {
+  JOB_FILE_FORMAT,
+  JOB_FILE_VERSION,
+  type JobFile,
+  JobFileSchema,
+  planCalendar,
+  readJobFile,
+  withNewIds,
+  writeTakeoff,
+} from '@upholder/core/formats';
+import type { Response, Router } from 'express';
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import type { App } from '../app.ts';
+import type { Queryable } from '../db/database.ts';
+import { ApiError } from '../http/errors.ts';
+import type { RouteTable } from '../http/route.ts';
+import { addJob, dossierOf } from '../jobs/store.ts';
+import { announce } from '../live/channel.ts';
+import { addEntry } from '../log/store.ts';
+import { addPiece } from '../pieces/store.ts';
+import { addPlan } from '../plans/store.ts';
+import { addProduct, crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { addSteps, addZone } from '../zones/store.ts';
+
+/** Writes everything in a job file, as it is, into a shop. Products that the stores lack are added. */
+export async function writeJobFile(
+  connection: Queryable,
+  shopId: string,
+  file: JobFile,
+  now: Date,
+): Promise<void> {
+  const sheets = await sheetsOf(connection, shopId);
+  for (const [key, sheet] of Object.entries(file.products)) {
+    if (!sheets[key]) await addProduct(connection, shopId, { id: uuid(), key, sheet });
+  }
+  const crew = new Set((await crewOf(connection, shopId)).map(({ id }) => id));
+  if (!(await addJob(connection, shopId, file.job, now)))
+    throw new ApiError('id-taken', 'This job belongs to another shop.');
+  for (const zone of file.zones) await addZone(connection, shopId, file.job.id, zone);
+  await addSteps(connection, shopId, file.steps);
+  for (const piece of file.pieces) await addPiece(connection, shopId, file.job.id, piece);
+  for (const entry of file.log) {
+    const memberId = entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null;
+    await addEntry(connection, shopId, { ...entry, memberId });
+  }
+  if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
+}
+
+/** A dossier as a job file, with the sheets that it names. */
+export function toJobFile(
+  dossier: Dossier,
+  sheets: Record<string, ProductSheet>,
+  timeZone: string,
+  now: Date,
+): JobFile {
+  const keys = new Set<string>();
+  for (const { productKey } of dossier.steps) if (productKey) keys.add(productKey);
+  for (const { coat } of dossier.log) if (coat) keys.add(coat.productKey);
+  const { version: _version, ...job } = dossier.job;
+  return {
+    format: JOB_FILE_FORMAT,
+    version: JOB_FILE_VERSION,
+    exportedAt: now.toISOString(),
+    timeZone,
+    job,
+    zones: dossier.zones.map(({ version: _zone, ...zone }) => zone),
+    steps: dossier.steps,
+    pieces: dossier.pieces.map(({ version: _piece, ...piece }) => piece),
+    log: dossier.log,
+    plan: dossier.plan,
+    products: Object.fromEntries(
+      [...keys].sort().flatMap((key) => (sheets[key] ? [[key, sheets[key]]] : [])),
+    ),
+  };
+}
+
+function sendFile(response: Response, name: string, type: string, content: string): void {
+  response.setHeader('Content-Disposition', `attachment; filename="${name.replace(/[^\w.-]/g, '_')}"`);
+  response.type(type).send(content);
+}
+
+/** Taking jobs away and bringing them back: job file, take-off, calendar. */
+export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
+  async function load(shopId: string, jobId: unknown) {
+    const id = z.uuid().safeParse(jobId);
+    const dossier = id.success ? await dossierOf(db, shopId, id.data) : null;
+    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    return dossier;
+  }
+
+  router.get('/jobs/:jobId/export/job.json', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const { shopId } = request.member;
+    const dossier = await load(shopId, request.params.jobId);
+    const [shop, sheets] = await Promise.all([findShop(db, shopId), sheetsOf(db, shopId)]);
+    const file = toJobFile(dossier, sheets, shop.timeZone, clock.now());
+    sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
+  });
+
+  router.get('/jobs/:jobId/export/take-off.csv', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const dossier = await load(request.member.shopId, request.params.jobId);
+    const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
+    const table = writeTakeoff(
+      dossier.pieces.map((piece) => ({ ...piece, zoneName: zones.get(piece.zoneId) ?? '' })),
+    );
+    sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
+  });
+
+  router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const { shopId } = request.member;
+    const dossier = await load(shopId, request.params.jobId);
+    if (!dossier.plan)
+      throw new ApiError('no-plan', 'There is no plan to take away yet. Plan the job under Days first.');
+    const people = Object.fromEntries((await crewOf(db, shopId)).map(({ id, name }) => [id, name]));
+    const calendar = planCalendar(dossier.plan, {
+      jobCode: dossier.job.code,
+      jobName: dossier.job.name,
+      people,
+    });
+    sendFile(response, `${dossier.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
+  });
+
+  router.get('/schemas/job-1.json', (_request, response) => {
+    response.json(z.toJSONSchema(JobFileSchema, { io: 'input' }));
+  });
+
+  routes.add({
+    method: 'post',
+    path: '/import/job',
+    summary: 'Make a job from a job file, identical but for its ids',
+    body: z.object({ file: z.unknown() }),
+    response: JobRowSchema,
+    status: 201,
+    handle: async ({ body }, { member }) => {
+      const read = readJobFile(body.file);
+      if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
+      const file = withNewIds(read.value, uuid);
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        await writeJobFile(connection, shopId, file, clock.now());
+        await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
+        return { ...file.job, version: 1 };
+      });
+    },
+  });
+}

@@ -1,0 +1,120 @@
+import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
+import { type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
+import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { z } from 'zod';
+import type { App } from '../app.ts';
+import { ApiError } from '../http/errors.ts';
+import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { findJob } from '../jobs/store.ts';
+import { announce } from '../live/channel.ts';
+import {
+  addZone,
+  countPieces,
+  deleteZone,
+  findZone,
+  isStarted,
+  nextZonePosition,
+  unfoldZone,
+  updateZone,
+} from './store.ts';
+
+/** A zone that chooses a system without options gets the system's own. */
+function withOptions<T extends ZoneSpec>(zone: T): T {
+  if (zone.systemId === null) return { ...zone, options: null };
+  return { ...zone, options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults };
+}
+
+function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
+  const keys = [
+    'laying',
+    'applicator',
+    'fillCoats',
+    'primerCoats',
+    'colourCoats',
+    'primerKey',
+    'colourKey',
+  ] as const;
+  return (
+    before.systemId !== after.systemId || keys.some((key) => before.options?.[key] !== after.options?.[key])
+  );
+}
+
+/** Zones of a job and the sequences they unfold into. */
+export function addZoneRoutes(routes: RouteTable, { db }: App): void {
+  routes.add({
+    method: 'post',
+    path: '/jobs/:jobId/zones',
+    summary: 'Add a zone; its system unfolds into steps',
+    params: uuidParams('jobId'),
+    body: NewZoneSchema,
+    response: ZoneRowSchema,
+    status: 201,
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        const job = await findJob(connection, shopId, params.jobId);
+        if (!job) throw new ApiError('not-found', 'The shop has no such job.');
+        const known = await findZone(connection, shopId, body.id);
+        if (known?.jobId === params.jobId) return known.zone;
+        const position = await nextZonePosition(connection, shopId, params.jobId);
+        const zone = await addZone(connection, shopId, params.jobId, { ...withOptions(body), position });
+        if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+        await unfoldZone(connection, shopId, zone, job.place);
+        await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        return zone;
+      });
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/zones/:zoneId',
+    summary: 'Change a zone; another system or other choices unfold it again',
+    params: uuidParams('zoneId'),
+    body: z.object({ version: z.int(), ...ZoneSpecSchema.shape }),
+    response: ZoneRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        const found = await findZone(connection, shopId, params.zoneId);
+        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+        const { version, ...spec } = body;
+        const wanted = withOptions(spec);
+        const updated = await updateZone(connection, shopId, { ...wanted, id: params.zoneId }, version);
+        if (!updated)
+          throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
+            current: found.zone,
+          });
+        if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
+        await announce(connection, { shopId, topic: 'job', id: found.jobId });
+        return updated;
+      });
+    },
+  });
+
+  routes.add({
+    method: 'delete',
+    path: '/zones/:zoneId',
+    summary: 'Delete a zone that has no pieces and no log',
+    params: uuidParams('zoneId'),
+    response: Done,
+    handle: async ({ params }, { member }) => {
+      const { shopId } = member;
+      await db.transaction(async (connection) => {
+        const found = await findZone(connection, shopId, params.zoneId);
+        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+        const pieces = await countPieces(connection, shopId, params.zoneId);
+        if (pieces > 0)
+          throw new ApiError(
+            'conflict',
+            `“${found.zone.name}” still has ${pieces} pieces. Move or delete them first.`,
+          );
+        if (await isStarted(connection, shopId, params.zoneId))
+          throw new ApiError('zone-started', 'Work on this zone is logged: it is kept.');
+        await deleteZone(connection, shopId, params.zoneId);
+        await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      });
+      return { done: true as const };
+    },
+  });
+}

@@ -1,0 +1,208 @@
+import type { ZoneRow } from '@upholder/core/api';
+import type { Job, Zone } from '@upholder/core/jobs';
+import { type Step, type StepDraft, StepSchema, unfoldSystem } from '@upholder/core/systems';
+import { v7 as uuid } from 'uuid';
+import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { ApiError } from '../http/errors.ts';
+import { findShop, sheetsOf } from '../shop/store.ts';
+
+interface RawZone extends Record<string, unknown> {
+  id: string;
+  position: number;
+  name: string;
+  old_colour: string;
+  new_colour: string;
+  substrate: Zone['substrate'];
+  system_id: Zone['systemId'];
+  options: Zone['options'];
+  version: number;
+}
+
+const COLUMNS = 'id, position, name, old_colour, new_colour, substrate, system_id, options, version';
+
+function toZone(row: RawZone): ZoneRow {
+  return {
+    id: row.id,
+    position: row.position,
+    name: row.name,
+    oldColour: row.old_colour,
+    newColour: row.new_colour,
+    substrate: row.substrate,
+    systemId: row.system_id,
+    options: row.options,
+    version: row.version,
+  };
+}
+
+export async function zonesOf(db: Queryable, shopId: string, jobId: string): Promise<ZoneRow[]> {
+  return (
+    await many<RawZone>(
+      db,
+      `select ${COLUMNS} from zone where shop_id = $1 and job_id = $2 order by position, id`,
+      [shopId, jobId],
+    )
+  ).map(toZone);
+}
+
+/** A zone with the job it belongs to; null when the shop has no such zone. */
+export async function findZone(
+  db: Queryable,
+  shopId: string,
+  id: string,
+): Promise<{ zone: ZoneRow; jobId: string; place: Job['place'] } | null> {
+  const row = await maybeOne<RawZone & { job_id: string; place: Job['place'] }>(
+    db,
+    `select ${COLUMNS.split(', ')
+      .map((column) => `zone.${column}`)
+      .join(', ')}, zone.job_id, job.place
+       from zone join job on job.shop_id = zone.shop_id and job.id = zone.job_id where zone.shop_id = $1 and zone.id = $2`,
+    [shopId, id],
+  );
+  return row && { zone: toZone(row), jobId: row.job_id, place: row.place };
+}
+
+/** Adds a zone; the same id again changes nothing. Null when the id is taken elsewhere. */
+export async function addZone(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  zone: Zone,
+): Promise<ZoneRow | null> {
+  await db.query(
+    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing`,
+    [
+      zone.id,
+      shopId,
+      jobId,
+      zone.position,
+      zone.name,
+      zone.oldColour,
+      zone.newColour,
+      zone.substrate,
+      zone.systemId,
+      JSON.stringify(zone.options),
+    ],
+  );
+  const found = await findZone(db, shopId, zone.id);
+  return found?.jobId === jobId ? found.zone : null;
+}
+
+/** Position after the last zone of a job. */
+export async function nextZonePosition(db: Queryable, shopId: string, jobId: string): Promise<number> {
+  const { next } = await one<{ next: number }>(
+    db,
+    'select coalesce(max(position) + 1, 0) as next from zone where shop_id = $1 and job_id = $2',
+    [shopId, jobId],
+  );
+  return next;
+}
+
+/** Writes a zone if the version still holds; null when someone was faster. */
+export async function updateZone(
+  db: Queryable,
+  shopId: string,
+  zone: Omit<Zone, 'position'>,
+  version: number,
+): Promise<ZoneRow | null> {
+  const row = await maybeOne<RawZone>(
+    db,
+    `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, version = version + 1
+      where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
+    [
+      shopId,
+      zone.id,
+      version,
+      zone.name,
+      zone.oldColour,
+      zone.newColour,
+      zone.substrate,
+      zone.systemId,
+      JSON.stringify(zone.options),
+    ],
+  );
+  return row && toZone(row);
+}
+
+export async function deleteZone(db: Queryable, shopId: string, id: string): Promise<void> {
+  await db.query('delete from zone where shop_id = $1 and id = $2', [shopId, id]);
+}
+
+/** Number of pieces in a zone. */
+export async function countPieces(db: Queryable, shopId: string, zoneId: string): Promise<number> {
+  const { count } = await one<{ count: number }>(
+    db,
+    'select count(*) as count from piece where shop_id = $1 and zone_id = $2',
+    [shopId, zoneId],
+  );
+  return count;
+}
+
+/** Whether any step of a zone has been logged. */
+export async function isStarted(db: Queryable, shopId: string, zoneId: string): Promise<boolean> {
+  const row = await maybeOne(
+    db,
+    'select 1 as found from log_entry join step on step.id = log_entry.step_id where step.shop_id = $1 and step.zone_id = $2 limit 1',
+    [shopId, zoneId],
+  );
+  return row !== null;
+}
+
+export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
+  const rows = await many<{ id: string; zone_id: string; position: number; key: string; body: StepDraft }>(
+    db,
+    `select step.id, step.zone_id, step.position, step.key, step.body
+       from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id
+      where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
+    [shopId, jobId],
+  );
+  return rows.map(({ id, zone_id, position, key, body }) =>
+    StepSchema.parse({ ...body, id, zoneId: zone_id, position, key }),
+  );
+}
+
+/** Writes steps as they are. */
+export async function addSteps(db: Queryable, shopId: string, steps: readonly Step[]): Promise<void> {
+  for (const { id, zoneId, position, ...body } of steps) {
+    await db.query(
+      'insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)',
+      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
+    );
+  }
+}
+
+/**
+ * Unfolds the zone's system into steps, in place of those it had.
+ * @throws ApiError when work has begun (unless that is to be skipped) or the stores lack a product.
+ */
+export async function unfoldZone(
+  db: Queryable,
+  shopId: string,
+  zone: Zone,
+  place: Job['place'],
+  { skipStarted = false } = {},
+): Promise<void> {
+  if (await isStarted(db, shopId, zone.id)) {
+    if (skipStarted) return;
+    throw new ApiError(
+      'zone-started',
+      `Work on “${zone.name}” is already logged, so its sequence stays. Withdraw those entries first, or add a new zone.`,
+    );
+  }
+  await db.query('delete from step where shop_id = $1 and zone_id = $2', [shopId, zone.id]);
+  if (!zone.systemId || !zone.options) return;
+  const [shop, sheets] = await Promise.all([findShop(db, shopId), sheetsOf(db, shopId)]);
+  const drafts = unfoldSystem({
+    systemId: zone.systemId,
+    options: zone.options,
+    sheets,
+    shop: shop.settings,
+    isOnSite: place === 'client',
+  });
+  if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
+  await addSteps(
+    db,
+    shopId,
+    drafts.value.map((draft, position) => ({ ...draft, id: uuid(), zoneId: zone.id, position })),
+  );
+}

@@ -1,0 +1,132 @@
+import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
+import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
+import pg from 'pg';
+import { v7 as uuid } from 'uuid';
+import { inject } from 'vitest';
+import { type Database, openDatabase } from '../src/db/database.ts';
+import { hashPassword } from '../src/session/password.ts';
+import { addProduct } from '../src/shop/store.ts';
+import { type Running, startServer } from '../src/start.ts';
+
+/** Monday morning of the sample week, at opening. */
+export const NOW = '2026-11-23T07:30:00.000Z';
+export const PASSWORD = 'linseed and patience';
+
+/** Makes a fresh database beside the given one and says how to reach it. */
+export async function freshDatabase(): Promise<string> {
+  const base = inject('postgresUrl');
+  const name = `t_${uuid().replaceAll('-', '')}`;
+  const client = new pg.Client({ connectionString: base });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return url.toString();
+}
+
+/** Starts a real server on a free port; the clock starts at `NOW`. */
+export function startTestServer(
+  databaseUrl: string,
+  change: Partial<Parameters<typeof startServer>[0]> = {},
+): Promise<Running> {
+  return startServer({
+    databaseUrl,
+    host: '127.0.0.1',
+    port: 0,
+    webDist: '',
+    isDemo: false,
+    clockStart: NOW,
+    hasStation: false,
+    logLevel: 'silent',
+    ...change,
+  });
+}
+
+/** Adds a shop with two members and the generic products. */
+export async function addShop(
+  databaseUrl: string,
+  name: string,
+): Promise<{ shopId: string; signIn: string; memberIds: string[] }> {
+  const db: Database = openDatabase(databaseUrl, () => undefined);
+  const shopId = uuid();
+  const signIn = `${name.toLowerCase().replace(/\W/g, '')}-${shopId.slice(-6)}`;
+  const memberIds = [uuid(), uuid()];
+  await db.query('insert into shop (id, name, time_zone, settings) values ($1, $2, $3, $4)', [
+    shopId,
+    name,
+    'Europe/London',
+    JSON.stringify(DEFAULT_SHOP_SETTINGS),
+  ]);
+  const hash = await hashPassword(PASSWORD);
+  for (const [index, id] of memberIds.entries()) {
+    await db.query(
+      'insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)',
+      [id, shopId, index === 0 ? 'Ines' : 'Tam', index === 0 ? signIn : `${signIn}-2`, hash, index],
+    );
+  }
+  for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
+    await addProduct(db, shopId, { id: uuid(), key, sheet });
+  await db.close();
+  return { shopId, signIn, memberIds };
+}
+
+/** A caller with a session. */
+export class Caller {
+  private cookie = '';
+  private csrf = '';
+
+  constructor(private readonly address: string) {}
+
+  async signIn(signIn: string, password = PASSWORD): Promise<Response> {
+    const response = await this.call('POST', '/session', { signIn, password });
+    const body = (await response.clone().json()) as { csrfToken?: string };
+    this.cookie = (response.headers.getSetCookie()[0] ?? '').split(';')[0] ?? '';
+    this.csrf = body.csrfToken ?? '';
+    return response;
+  }
+
+  call(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Response> {
+    return fetch(`${this.address}/api${path}`, {
+      method,
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(this.cookie === '' ? {} : { cookie: this.cookie }),
+        ...(this.csrf === '' ? {} : { 'x-csrf-token': this.csrf }),
+        ...headers,
+      },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  }
+
+  /** Calls and expects success; the body is what the test says it is. */
+  async ok<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const response = await this.call(method, path, body);
+    if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
+    return (await response.json()) as T;
+  }
+
+  /** Calls and expects a refusal; answers with its status and error. */
+  async refused(
+    method: string,
+    path: string,
+    body?: unknown,
+  ): Promise<{
+    status: number;
+    code: string;
+    message: string;
+    fields?: Record<string, string>;
+    current?: unknown;
+  }> {
+    const response = await this.call(method, path, body);
+    const { error } = (await response.json()) as {
+      error: { code: string; message: string; fields?: Record<string, string>; current?: unknown };
+    };
+    return { status: response.status, ...error };
+  }
+}

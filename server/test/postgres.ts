@@ -1,0 +1,25 @@
+import { chmodSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { TestProject } from 'vitest/node';
+import { startCluster } from '../../scripts/cluster.ts';
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    postgresUrl: string;
+  }
+}
+
+/** One PostgreSQL for all database tests; each test file makes its own database in it. */
+export default async function setUp(project: TestProject): Promise<() => Promise<void>> {
+  const given = process.env.DATABASE_URL;
+  if (given) {
+    project.provide('postgresUrl', given);
+    return async () => undefined;
+  }
+  const folder = mkdtempSync(join(tmpdir(), 'upholder-test-'));
+  chmodSync(folder, 0o755);
+  const cluster = await startCluster(folder, { isTemporary: true });
+  project.provide('postgresUrl', await cluster.database('upholder_test'));
+  return () => cluster.stop();
+}

@@ -1,0 +1,130 @@
+import { chmodSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Dossier } from '@upholder/core/api';
+import type { PlanSnapshot } from '@upholder/core/planning';
+import pg from 'pg';
+import { describe, expect, it } from 'vitest';
+import { startCluster } from '../../scripts/cluster.ts';
+import { migrate } from '../src/db/migrate.ts';
+import { addShop, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
+import { entryFor, makeJob } from './samples.ts';
+
+async function nextEvent(
+  reader: ReadableStreamDefaultReader<Uint8Array>,
+  wanted: (text: string) => boolean,
+): Promise<string> {
+  const decoder = new TextDecoder();
+  let text = '';
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) throw new Error(`the stream ended after: ${text}`);
+    text += decoder.decode(value);
+    if (wanted(text)) return text;
+  }
+}
+
+describe('a server that comes and goes', () => {
+  it('loses nothing when it is restarted between two log entries', async () => {
+    const databaseUrl = await freshDatabase();
+    let server = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    let caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    const { job } = await makeJob(caller);
+    const { plan } = await caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`);
+    const entries = plan.ops.slice(0, 2).map((op) => entryFor(job.id, op, '2026-11-23T07:30:00.000Z'));
+    await caller.ok('POST', `/jobs/${job.id}/log`, entries[0]);
+    await server.stop();
+    server = await startTestServer(databaseUrl);
+    caller = new Caller(server.address);
+    await caller.signIn(signIn, PASSWORD);
+    await caller.ok('POST', `/jobs/${job.id}/log`, entries[1]);
+    // The first one is sent again, as a tablet does that never heard the answer.
+    await caller.ok('POST', `/jobs/${job.id}/log`, entries[0]);
+    const { log } = await caller.ok<Dossier>('GET', `/jobs/${job.id}`);
+    expect(log.map(({ id }) => id).sort()).toEqual(entries.map(({ id }) => id).sort());
+    await server.stop();
+  });
+
+  it('tells two server processes and their listeners of a change', async () => {
+    const databaseUrl = await freshDatabase();
+    const first = await startTestServer(databaseUrl);
+    const second = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    const writer = new Caller(first.address);
+    const listener = new Caller(second.address);
+    await writer.signIn(signIn);
+    await listener.signIn(signIn);
+    const stream = await listener.call('GET', '/live');
+    const reader = stream.body!.getReader();
+    await nextEvent(reader, (text) => text.includes('resync'));
+    const { job } = await makeJob(writer);
+    const text = await nextEvent(reader, (seen) => seen.includes('"topic":"job"'));
+    expect(text).toContain(job.id);
+    await reader.cancel();
+    await Promise.all([first.stop(), second.stop()]);
+  });
+
+  it('refuses a database that is newer than itself', async () => {
+    const databaseUrl = await freshDatabase();
+    await migrate(databaseUrl);
+    const client = new pg.Client({ connectionString: databaseUrl });
+    await client.connect();
+    await client.query("insert into migration (name, run_on) values ('9999_from_the_future', now())");
+    await client.end();
+    await expect(startTestServer(databaseUrl)).rejects.toThrow(/newer than this server/);
+  });
+
+  it('keeps the log from being rewritten, even by hand', async () => {
+    const databaseUrl = await freshDatabase();
+    const server = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    const caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    const { job } = await makeJob(caller);
+    const { plan } = await caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`);
+    await caller.ok(
+      'POST',
+      `/jobs/${job.id}/log`,
+      entryFor(job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
+    );
+    const client = new pg.Client({ connectionString: databaseUrl });
+    await client.connect();
+    await expect(client.query("update log_entry set note = 'never happened'")).rejects.toThrow(/append-only/);
+    await expect(client.query('delete from log_entry')).rejects.toThrow(/append-only/);
+    await client.end();
+    await server.stop();
+  });
+});
+
+describe('a database that comes and goes', () => {
+  it('answers clearly while it is away and goes on when it is back', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'upholder-outage-'));
+    chmodSync(folder, 0o755);
+    const cluster = await startCluster(folder, { isTemporary: true });
+    const databaseUrl = await cluster.database('outage');
+    const server = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    const caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    const { job } = await makeJob(caller);
+
+    await cluster.halt();
+    expect(await caller.refused('GET', `/jobs/${job.id}`)).toMatchObject({
+      status: 503,
+      code: 'database-unavailable',
+      message: expect.stringMatching(/Nothing is lost/),
+    });
+    expect((await caller.call('GET', '/health')).status).toBe(503);
+
+    await cluster.resume();
+    expect((await caller.ok<Dossier>('GET', `/jobs/${job.id}`)).job.id).toBe(job.id);
+    expect(await caller.ok('GET', '/health')).toMatchObject({ database: 'up' });
+    // The live channel finds its way back as well.
+    const reader = (await caller.call('GET', '/live')).body!.getReader();
+    await nextEvent(reader, (text) => text.split('resync').length > 1);
+    await server.stop();
+    await cluster.stop();
+  });
+});
