@@ -1,0 +1,171 @@
+import { randomUUID } from 'node:crypto';
+import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
+import { coatMixMl } from '@upholder/core/film';
+import type { LogEntry } from '@upholder/core/jobs';
+import { splitMix } from '@upholder/core/mixing';
+import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { addDays, DEFAULT_SHOP_SETTINGS, localDate, minuteAt, toInstant, toMinute, weekdayOf, WEEKDAYS } from '@upholder/core/shop';
+import { applicatorInPlace, unfoldSystem } from '@upholder/core/systems';
+import { v7 as uuid } from 'uuid';
+import { addReading } from '../server/src/climate/store.ts';
+import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
+import { createSimulatedStation, planningClimate } from '../server/src/devices/station.ts';
+import { addJob, dossierOf } from '../server/src/jobs/store.ts';
+import { addEntry } from '../server/src/log/store.ts';
+import { addPiece } from '../server/src/pieces/store.ts';
+import { keepable, planDossier, shopForPlanning } from '../server/src/plans/make.ts';
+import { addPlan } from '../server/src/plans/store.ts';
+import { hashPassword } from '../server/src/session/password.ts';
+import { addProduct } from '../server/src/shop/store.ts';
+import { addSteps, addZone } from '../server/src/zones/store.ts';
+import { CREW, type DemoJob, DEMO_PASSWORD, JOBS, SHOP } from './world.ts';
+
+const STATION_SEED = 7;
+/** The demo opens in the middle of a working Wednesday. */
+const DEMO_DAY = 2;
+const DEMO_TIME = '10:40';
+/** Work that ended this shortly before the demo opens is not logged yet. */
+const UNLOGGED_MINUTES = 30;
+
+/** Monday of the week that holds an instant, shop-local. */
+function mondayOf(instant: Date): string {
+  const today = localDate(toMinute(instant), SHOP.timeZone);
+  return addDays(today, -WEEKDAYS.indexOf(weekdayOf(today)));
+}
+
+/** The instant at which the demo of this week opens. */
+export function demoOpening(today: Date): Date {
+  return toInstant(minuteAt(addDays(mondayOf(today), DEMO_DAY), DEMO_TIME, SHOP.timeZone));
+}
+
+async function seedJob(db: Queryable, shopId: string, demo: DemoJob, monday: string, now: Date): Promise<string> {
+  const { zones, startDay, neededDay, ...head } = demo;
+  const job = {
+    ...head,
+    id: uuid(),
+    startOn: addDays(monday, startDay),
+    neededBy: neededDay === null ? null : addDays(monday, neededDay),
+  };
+  await addJob(db, shopId, job, now);
+  let position = 0;
+  for (const [index, { pieces, ...zone }] of zones.entries()) {
+    const zoneId = uuid();
+    await addZone(db, shopId, job.id, { ...zone, id: zoneId, position: index });
+    if (zone.systemId && zone.options) {
+      const steps = unfoldSystem({ systemId: zone.systemId, options: zone.options, sheets: GENERIC_PRODUCTS, shop: DEFAULT_SHOP_SETTINGS, isOnSite: job.place === 'client' });
+      if (!steps.ok) throw new Error(steps.message);
+      await addSteps(db, shopId, steps.value.map((step, at) => ({ ...step, id: uuid(), zoneId, position: at })));
+    }
+    for (const piece of pieces) {
+      await addPiece(db, shopId, job.id, { ...piece, id: uuid(), zoneId, position });
+      position += 1;
+    }
+  }
+  return job.id;
+}
+
+async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date): Promise<PlanSnapshot> {
+  const dossier = await dossierOf(db, shopId, jobId);
+  if (!dossier) throw new Error('the demo job is gone');
+  const air = await planningClimate(createSimulatedStation(STATION_SEED), now);
+  const outcome = planDossier(dossier, await shopForPlanning(db, shopId, jobId, air, now), now);
+  if (!outcome.ok) throw new Error(outcome.message);
+  const plan = keepable(uuid(), outcome.value, air, now);
+  await addPlan(db, shopId, jobId, null, plan);
+  return plan;
+}
+
+/** Plays a plan up to an instant: what should be done by then is logged, as the crew would have. */
+async function playLog(db: Queryable, shopId: string, jobId: string, plan: PlanSnapshot, crew: Map<string, string>, now: Date): Promise<void> {
+  const dossier = await dossierOf(db, shopId, jobId);
+  if (!dossier) return;
+  const station = createSimulatedStation(STATION_SEED);
+  const steps = new Map(dossier.steps.map((step) => [step.id, step]));
+  const pieces = new Map(dossier.pieces.map((piece) => [piece.id, piece]));
+  const until = toMinute(now) - UNLOGGED_MINUTES;
+  const coatOf = async (op: PlannedOp): Promise<LogEntry['coat']> => {
+    const step = steps.get(op.stepId);
+    const sheet = GENERIC_PRODUCTS[step?.productKey ?? ''];
+    if (!step?.productKey || !sheet || !op.isCoat) return null;
+    const { airC, rhPct } = await station.readingAt(toInstant(op.end));
+    const applicator = applicatorInPlace(step, op.row === 'room') ?? 'roller';
+    const members = op.pieceIds.flatMap((id) => pieces.get(id) ?? []);
+    const thinning = step.thinning ?? { convention: 'on-paint' as const, value: 0 };
+    const mix = splitMix(coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator), thinning, sheet);
+    return {
+      productKey: step.productKey,
+      paintMl: Math.ceil(mix.paintMl / 10) * 10,
+      thinnerMl: Math.round(mix.thinnerMl / 5) * 5,
+      cup: isSprayed(applicator) ? 'ISO 4 mm' : null,
+      cupSeconds: isSprayed(applicator) ? 29 : null,
+      climate: { airC, rhPct },
+      wftUm: null,
+    };
+  };
+  for (const op of [...plan.ops].sort((a, b) => a.end - b.end)) {
+    if (op.personId === null || op.end > until) continue;
+    const doneAt = toInstant(op.end).toISOString();
+    await addEntry(db, shopId, {
+      id: uuid(),
+      jobId,
+      stepId: op.stepId,
+      side: op.side,
+      action: op.action,
+      pieceIds: op.pieceIds,
+      doneAt,
+      coat: await coatOf(op),
+      note: '',
+      correctsId: null,
+      isWithdrawal: false,
+      memberId: op.personId,
+      memberName: crew.get(op.personId) ?? '',
+      loggedAt: doneAt,
+    });
+  }
+}
+
+/** Whether a database holds a shop already. */
+export async function isSeeded(databaseUrl: string): Promise<boolean> {
+  const db = openDatabase(databaseUrl, () => undefined);
+  try {
+    return (await maybeOne(db, 'select 1 as found from shop limit 1')) !== null;
+  } finally {
+    await db.close();
+  }
+}
+
+/**
+ * Fills an empty, migrated database with the made-up shop: its jobs, and the main job's log played up to the opening
+ * instant. The same week gives the same world, but for ids.
+ */
+export async function seedDemo(databaseUrl: string, opening: Date): Promise<void> {
+  const pool = openDatabase(databaseUrl, () => undefined);
+  const hash = await hashPassword(DEMO_PASSWORD);
+  const station = createSimulatedStation(STATION_SEED);
+  try {
+    await pool.transaction(async (db) => {
+      const shopId = uuid();
+      const monday = mondayOf(opening);
+      const start = toInstant(minuteAt(monday, '06:00', SHOP.timeZone));
+      await db.query('insert into shop (id, name, time_zone, settings) values ($1, $2, $3, $4)', [shopId, SHOP.name, SHOP.timeZone, JSON.stringify(DEFAULT_SHOP_SETTINGS)]);
+      const crew = new Map<string, string>();
+      for (const [position, { name, signIn }] of CREW.entries()) {
+        const id = uuid();
+        crew.set(id, name);
+        await db.query('insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)', [id, shopId, name, signIn, hash, position]);
+      }
+      for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS)) await addProduct(db, shopId, { id: randomUUID(), key, sheet });
+      for (let hours = 48; hours >= 0; hours -= 1) {
+        await addReading(db, shopId, await station.readingAt(new Date(opening.getTime() - hours * 3_600_000)));
+      }
+      const ids: string[] = [];
+      for (const job of JOBS) ids.push(await seedJob(db, shopId, job, monday, start));
+      const [quay = '', vestry = ''] = ids;
+      const plan = await makePlan(db, shopId, quay, start);
+      await playLog(db, shopId, quay, plan, crew, opening);
+      await makePlan(db, shopId, vestry, opening);
+    });
+  } finally {
+    await pool.close();
+  }
+}

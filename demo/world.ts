@@ -1,0 +1,143 @@
+import type { Job, ZoneSpec } from '@upholder/core/jobs';
+import { PIECE_DEFAULTS, type PieceSpec } from '@upholder/core/pieces';
+import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+
+/** A made-up harbour town. Nobody and nothing in it is real. */
+export const SHOP = { name: 'Slipway Finishing', timeZone: 'Europe/London' };
+
+/** The crew; the demo signs in with one press, the password is for the form. */
+export const CREW = [
+  { name: 'Maren', signIn: 'maren' },
+  { name: 'Joss', signIn: 'joss' },
+];
+export const DEMO_PASSWORD = 'tide and varnish';
+
+export interface DemoZone extends ZoneSpec {
+  pieces: PieceSpec[];
+}
+
+export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy'> {
+  /** Days after the Monday of the demo week. */
+  startDay: number;
+  neededDay: number | null;
+  zones: DemoZone[];
+}
+
+function run(prefix: string, from: number, count: number, spec: Partial<PieceSpec>): PieceSpec[] {
+  return Array.from({ length: count }, (_, index) => ({
+    ...PIECE_DEFAULTS,
+    widthMm: 400,
+    heightMm: 720,
+    ...spec,
+    tag: `${prefix}${String(from + index).padStart(2, '0')}`,
+  }));
+}
+
+const DRAWER: Partial<PieceSpec> = { kind: 'drawer-front', finishBack: false, frameMm: 35, recessMm: 6 };
+
+const { A, D, F } = FINISHING_SYSTEMS;
+
+export const JOBS: DemoJob[] = [
+  {
+    code: 'QUAY',
+    name: 'Apothecary wall',
+    client: 'The chemist’s shop on the quay',
+    addressNote: 'Side door on Ropewalk; key at the harbour office. Shop reopens the morning after “needed by”.',
+    place: 'shop',
+    status: 'open',
+    startDay: 0,
+    neededDay: 11,
+    zones: [
+      {
+        name: 'Upper wall',
+        oldColour: '#4a2e1f',
+        newColour: '#a9cfc0',
+        substrate: 'open-grain hardwood',
+        systemId: 'A',
+        options: { ...A.defaults, primerKey: 'alkyd-block-primer-fast' },
+        pieces: [
+          ...run('U', 1, 12, { ...DRAWER, widthMm: 280, heightMm: 180 }),
+          ...run('U', 13, 18, { ...DRAWER, widthMm: 280, heightMm: 220 }),
+          ...run('U', 31, 6, { widthMm: 420, heightMm: 860 }),
+          ...run('U', 37, 2, { widthMm: 420, heightMm: 1240, panelsDown: 2, note: 'Tall pair beside the window' }),
+        ],
+      },
+      {
+        name: 'Counter',
+        oldColour: '#4a2e1f',
+        newColour: '#2c2f6e',
+        substrate: 'open-grain hardwood',
+        systemId: 'D',
+        options: { ...D.defaults },
+        pieces: [
+          ...run('C', 1, 12, { ...DRAWER, widthMm: 460, heightMm: 160 }),
+          ...run('C', 13, 8, { widthMm: 460, heightMm: 640 }),
+          ...run('C', 21, 2, { widthMm: 380, heightMm: 640, note: 'Till side, hinges right' }),
+        ],
+      },
+    ],
+  },
+  {
+    code: 'VESTRY',
+    name: 'Vestry wardrobes',
+    client: 'St Elmo’s chapel vestry',
+    addressNote: 'New doors from the joiner, delivered flat. Rolled, so that they can be touched up later.',
+    place: 'shop',
+    status: 'open',
+    startDay: 7,
+    neededDay: 25,
+    zones: [
+      {
+        name: 'Wardrobe doors',
+        oldColour: '#b99b6b',
+        newColour: '#e9e3d3',
+        substrate: 'MDF',
+        systemId: 'F',
+        options: { ...F.defaults, applicator: 'roller', primerCoats: 1 },
+        pieces: run('W', 1, 24, { construction: 'slab', widthMm: 450, heightMm: 2010, thicknessMm: 22 }),
+      },
+    ],
+  },
+  {
+    code: 'GALLEY',
+    name: 'Narrowboat galley',
+    client: 'Narrowboat “Second Wind”, berth 14',
+    addressNote: 'No booth, cold, one socket. Laminate lockers; system still to be chosen.',
+    place: 'client',
+    status: 'open',
+    startDay: 14,
+    neededDay: null,
+    zones: [
+      {
+        name: 'Lockers',
+        oldColour: '#d8cfae',
+        newColour: '#8d3b2f',
+        substrate: 'foil or laminate',
+        systemId: null,
+        options: null,
+        pieces: run('L', 1, 11, { construction: 'slab', widthMm: 380, heightMm: 420, thicknessMm: 18 }),
+      },
+    ],
+  },
+  {
+    code: 'MUSIC',
+    name: 'Instrument cupboards',
+    client: 'Harbour music school',
+    addressNote: 'Clear finish on maple. Call-back: a soft edge on I07 where hands pull it open.',
+    place: 'shop',
+    status: 'handed-over',
+    startDay: -371,
+    neededDay: -350,
+    zones: [
+      {
+        name: 'Cupboard doors',
+        oldColour: '#d9b98a',
+        newColour: '#d9b98a',
+        substrate: 'closed-grain hardwood',
+        systemId: null,
+        options: null,
+        pieces: run('I', 1, 16, { widthMm: 520, heightMm: 1420, note: '' }),
+      },
+    ],
+  },
+];
