@@ -4,7 +4,16 @@ import { coatMixMl } from '@upholder/core/film';
 import type { LogEntry } from '@upholder/core/jobs';
 import { splitMix } from '@upholder/core/mixing';
 import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
-import { addDays, DEFAULT_SHOP_SETTINGS, localDate, minuteAt, toInstant, toMinute, weekdayOf, WEEKDAYS } from '@upholder/core/shop';
+import {
+  addDays,
+  DEFAULT_SHOP_SETTINGS,
+  localDate,
+  minuteAt,
+  toInstant,
+  toMinute,
+  WEEKDAYS,
+  weekdayOf,
+} from '@upholder/core/shop';
 import { applicatorInPlace, unfoldSystem } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
@@ -18,7 +27,7 @@ import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/shop/store.ts';
 import { addSteps, addZone } from '../server/src/zones/store.ts';
-import { CREW, type DemoJob, DEMO_PASSWORD, JOBS, SHOP } from './world.ts';
+import { CREW, DEMO_PASSWORD, type DemoJob, JOBS, SHOP } from './world.ts';
 
 const STATION_SEED = 7;
 /** The demo opens in the middle of a working Wednesday. */
@@ -38,7 +47,13 @@ export function demoOpening(today: Date): Date {
   return toInstant(minuteAt(addDays(mondayOf(today), DEMO_DAY), DEMO_TIME, SHOP.timeZone));
 }
 
-async function seedJob(db: Queryable, shopId: string, demo: DemoJob, monday: string, now: Date): Promise<string> {
+async function seedJob(
+  db: Queryable,
+  shopId: string,
+  demo: DemoJob,
+  monday: string,
+  now: Date,
+): Promise<string> {
   const { zones, startDay, neededDay, ...head } = demo;
   const job = {
     ...head,
@@ -52,9 +67,19 @@ async function seedJob(db: Queryable, shopId: string, demo: DemoJob, monday: str
     const zoneId = uuid();
     await addZone(db, shopId, job.id, { ...zone, id: zoneId, position: index });
     if (zone.systemId && zone.options) {
-      const steps = unfoldSystem({ systemId: zone.systemId, options: zone.options, sheets: GENERIC_PRODUCTS, shop: DEFAULT_SHOP_SETTINGS, isOnSite: job.place === 'client' });
+      const steps = unfoldSystem({
+        systemId: zone.systemId,
+        options: zone.options,
+        sheets: GENERIC_PRODUCTS,
+        shop: DEFAULT_SHOP_SETTINGS,
+        isOnSite: job.place === 'client',
+      });
       if (!steps.ok) throw new Error(steps.message);
-      await addSteps(db, shopId, steps.value.map((step, at) => ({ ...step, id: uuid(), zoneId, position: at })));
+      await addSteps(
+        db,
+        shopId,
+        steps.value.map((step, at) => ({ ...step, id: uuid(), zoneId, position: at })),
+      );
     }
     for (const piece of pieces) {
       await addPiece(db, shopId, job.id, { ...piece, id: uuid(), zoneId, position });
@@ -76,7 +101,14 @@ async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date)
 }
 
 /** Plays a plan up to an instant: what should be done by then is logged, as the crew would have. */
-async function playLog(db: Queryable, shopId: string, jobId: string, plan: PlanSnapshot, crew: Map<string, string>, now: Date): Promise<void> {
+async function playLog(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  plan: PlanSnapshot,
+  crew: Map<string, string>,
+  now: Date,
+): Promise<void> {
   const dossier = await dossierOf(db, shopId, jobId);
   if (!dossier) return;
   const station = createSimulatedStation(STATION_SEED);
@@ -91,7 +123,11 @@ async function playLog(db: Queryable, shopId: string, jobId: string, plan: PlanS
     const applicator = applicatorInPlace(step, op.row === 'room') ?? 'roller';
     const members = op.pieceIds.flatMap((id) => pieces.get(id) ?? []);
     const thinning = step.thinning ?? { convention: 'on-paint' as const, value: 0 };
-    const mix = splitMix(coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator), thinning, sheet);
+    const mix = splitMix(
+      coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator),
+      thinning,
+      sheet,
+    );
     return {
       productKey: step.productKey,
       paintMl: Math.ceil(mix.paintMl / 10) * 10,
@@ -147,16 +183,29 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       const shopId = uuid();
       const monday = mondayOf(opening);
       const start = toInstant(minuteAt(monday, '06:00', SHOP.timeZone));
-      await db.query('insert into shop (id, name, time_zone, settings) values ($1, $2, $3, $4)', [shopId, SHOP.name, SHOP.timeZone, JSON.stringify(DEFAULT_SHOP_SETTINGS)]);
+      await db.query('insert into shop (id, name, time_zone, settings) values ($1, $2, $3, $4)', [
+        shopId,
+        SHOP.name,
+        SHOP.timeZone,
+        JSON.stringify(DEFAULT_SHOP_SETTINGS),
+      ]);
       const crew = new Map<string, string>();
       for (const [position, { name, signIn }] of CREW.entries()) {
         const id = uuid();
         crew.set(id, name);
-        await db.query('insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)', [id, shopId, name, signIn, hash, position]);
+        await db.query(
+          'insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)',
+          [id, shopId, name, signIn, hash, position],
+        );
       }
-      for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS)) await addProduct(db, shopId, { id: randomUUID(), key, sheet });
+      for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
+        await addProduct(db, shopId, { id: randomUUID(), key, sheet });
       for (let hours = 48; hours >= 0; hours -= 1) {
-        await addReading(db, shopId, await station.readingAt(new Date(opening.getTime() - hours * 3_600_000)));
+        await addReading(
+          db,
+          shopId,
+          await station.readingAt(new Date(opening.getTime() - hours * 3_600_000)),
+        );
       }
       const ids: string[] = [];
       for (const job of JOBS) ids.push(await seedJob(db, shopId, job, monday, start));

@@ -42,7 +42,8 @@ export const JOBS: DemoJob[] = [
     code: 'QUAY',
     name: 'Apothecary wall',
     client: 'The chemist’s shop on the quay',
-    addressNote: 'Side door on Ropewalk; key at the harbour office. Shop reopens the morning after “needed by”.',
+    addressNote:
+      'Side door on Ropewalk; key at the harbour office. Shop reopens the morning after “needed by”.',
     place: 'shop',
     status: 'open',
     startDay: 0,
@@ -59,7 +60,12 @@ export const JOBS: DemoJob[] = [
           ...run('U', 1, 12, { ...DRAWER, widthMm: 280, heightMm: 180 }),
           ...run('U', 13, 18, { ...DRAWER, widthMm: 280, heightMm: 220 }),
           ...run('U', 31, 6, { widthMm: 420, heightMm: 860 }),
-          ...run('U', 37, 2, { widthMm: 420, heightMm: 1240, panelsDown: 2, note: 'Tall pair beside the window' }),
+          ...run('U', 37, 2, {
+            widthMm: 420,
+            heightMm: 1240,
+            panelsDown: 2,
+            note: 'Tall pair beside the window',
+          }),
         ],
       },
       {

@@ -19,6 +19,9 @@ export function buildWeb(): void {
   const sources = ['web', 'core/src', 'package-lock.json'].map((path) => newest(join(ROOT, path)));
   if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources)) return;
   console.log('Building the interface…');
-  const { status, stdout, stderr } = spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web'), encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], {
+    cwd: join(ROOT, 'web'),
+    encoding: 'utf8',
+  });
   if (status !== 0) throw new Error(`The interface could not be built:\n${stdout}${stderr}`);
 }

@@ -1,8 +1,8 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoOpening, isSeeded, seedDemo } from '../demo/seed.ts';
-import { migrate } from '../server/src/db/migrate.ts';
 import { readConfig } from '../server/src/config.ts';
+import { migrate } from '../server/src/db/migrate.ts';
 import { type Running, startServer } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
 import { type Cluster, startCluster } from './cluster.ts';

@@ -1,1 +1,2 @@
+export * from './coatAmounts.ts';
 export * from './thinning.ts';

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampleJob } from '../../testing/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { coatMixMl } from '../film/index.ts';
 import {
+  coatAmounts,
   overThinned,
   pouredWords,
   splitMix,
@@ -66,5 +69,27 @@ describe('thinning conventions', () => {
     const sheet = GENERIC_PRODUCTS['bonding-primer']!;
     expect(overThinned({ convention: 'on-paint', value: 10 }, sheet)).toBeNull();
     expect(overThinned({ convention: 'of-mix', value: 10 }, sheet)).toMatch(/more than the sheet/);
+  });
+});
+
+describe('coatAmounts', () => {
+  const job = sampleJob([{ systemId: 'D', doors: 2, fronts: 0 }]);
+  const sheet = GENERIC_PRODUCTS['urethane-enamel-satin']!;
+  const coat = job.steps.find(({ key }) => key === 'colour-1')!;
+
+  it('splits the film method’s volume by the step’s thinning', () => {
+    const amounts = coatAmounts(coat, sheet, job.pieces, 'all', false)!;
+    expect(amounts.mixMl).toBeCloseTo(coatMixMl(job.pieces, 'all', 95, 'turbine'), 9);
+    expect(amounts.thinnerMl / amounts.paintMl).toBeCloseTo(0.05, 9);
+  });
+
+  it('rolls in the client’s room, where nothing flies past', () => {
+    const rolled = coatAmounts(coat, sheet, job.pieces, 'all', true)!;
+    expect(rolled.mixMl).toBeCloseTo(coatMixMl(job.pieces, 'all', 95, 'roller'), 9);
+    expect(rolled.mixMl).toBeLessThan(coatAmounts(coat, sheet, job.pieces, 'all', false)!.mixMl);
+  });
+
+  it('is nothing for a step without a film', () => {
+    expect(coatAmounts(job.steps[0]!, sheet, job.pieces, 'all', false)).toBeNull();
   });
 });

@@ -12,3 +12,4 @@ export {
 export { isPlanStale, loggedEnd, reservationsOf } from './reserve.ts';
 export { clockStart, makePlan } from './schedule.ts';
 export { type PlannedOp, type PlanSnapshot, PlanSnapshotSchema, snapshotOf } from './snapshot.ts';
+export { joinWaits, type WaitNames, waitWords } from './words.ts';

@@ -1,0 +1,28 @@
+import type { ProductSheet } from '../catalogue/sheet.ts';
+import { coatMixMl } from '../film/spray.ts';
+import { type CoatSide, isFixed, type Piece } from '../pieces/index.ts';
+import type { Step } from '../systems/step.ts';
+import { applicatorInPlace } from '../systems/unfold.ts';
+import { type MixAmounts, splitMix } from './thinning.ts';
+
+/**
+ * Paint and thinner, in mL, that a coat on these pieces takes: by the film method, fixed pieces rolled and the others
+ * with the step's applicator. Null for a step that lays no film.
+ *
+ * @param isOnSite everything is worked in the client's room, so nothing is sprayed.
+ */
+export function coatAmounts(
+  step: Step,
+  sheet: ProductSheet,
+  pieces: readonly Piece[],
+  side: CoatSide,
+  isOnSite: boolean,
+): MixAmounts | null {
+  if (step.wftUm === null || step.applicator === null || step.thinning === null) return null;
+  const inRoom = pieces.filter((piece) => isOnSite || isFixed(piece.kind));
+  const loose = pieces.filter((piece) => !isOnSite && !isFixed(piece.kind));
+  const rolled = applicatorInPlace(step, true) ?? step.applicator;
+  const mixMl =
+    coatMixMl(loose, side, step.wftUm, step.applicator) + coatMixMl(inRoom, side, step.wftUm, rolled);
+  return splitMix(mixMl, step.thinning, sheet);
+}

@@ -1,0 +1,171 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type {
+  Dossier,
+  ErrorBody,
+  JobRow,
+  JobSummary,
+  PieceRow,
+  ProductRow,
+  Session,
+  ShopContext,
+  ZoneRow,
+} from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import type { JobSpec, LogEntry, NewLogEntry, ZoneSpec } from '@upholder/core/jobs';
+import type { Piece } from '@upholder/core/pieces';
+import type { PlanSnapshot } from '@upholder/core/planning';
+import type { ShopSettings } from '@upholder/core/shop';
+
+let csrfToken: string | null = null;
+
+/** Remembers the session's token for changing calls. */
+export function rememberCsrfToken(token: string | null): void {
+  csrfToken = token;
+}
+
+const baseQuery = fetchBaseQuery({
+  baseUrl: '/api',
+  prepareHeaders: (headers) => {
+    if (csrfToken !== null) headers.set('x-csrf-token', csrfToken);
+    return headers;
+  },
+});
+
+/** The server, as the screens see it: every answer is kept and renewed when the server says that it changed. */
+export const upholder = createApi({
+  reducerPath: 'upholder',
+  baseQuery,
+  tagTypes: ['Session', 'Shop', 'Jobs', 'Job'],
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    session: build.query<Session, void>({ query: () => '/session', providesTags: ['Session'] }),
+    signIn: build.mutation<Session, { signIn: string; password: string }>({
+      query: (body) => ({ url: '/session', method: 'POST', body }),
+    }),
+    demoSignIn: build.mutation<Session, string>({
+      query: (memberId) => ({ url: '/session/demo', method: 'POST', body: { memberId } }),
+    }),
+    signOut: build.mutation<Session, void>({ query: () => ({ url: '/session', method: 'DELETE' }) }),
+    shop: build.query<ShopContext, void>({ query: () => '/shop', providesTags: ['Shop'] }),
+    changeShop: build.mutation<
+      ShopContext,
+      { version: number; name: string; timeZone: string; settings: ShopSettings }
+    >({
+      query: (body) => ({ url: '/shop', method: 'PUT', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    setDaysOff: build.mutation<ShopContext, { memberId: string; daysOff: string[] }>({
+      query: ({ memberId, daysOff }) => ({
+        url: `/members/${memberId}/days-off`,
+        method: 'PUT',
+        body: { daysOff },
+      }),
+      invalidatesTags: ['Shop'],
+    }),
+    typeClimate: build.mutation<ShopContext, { airC: number; rhPct: number }>({
+      query: (body) => ({ url: '/climate', method: 'POST', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    addProduct: build.mutation<ProductRow, { id: string; key: string; sheet: ProductSheet }>({
+      query: (body) => ({ url: '/products', method: 'POST', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    changeProduct: build.mutation<ProductRow, { id: string; version: number; sheet: ProductSheet }>({
+      query: ({ id, ...body }) => ({ url: `/products/${id}`, method: 'PUT', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    jobs: build.query<{ jobs: JobSummary[] }, void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
+    floor: build.query<{ dossiers: Dossier[] }, void>({
+      query: () => '/floor',
+      providesTags: ['Jobs', 'Job'],
+    }),
+    job: build.query<Dossier, string>({
+      query: (id) => `/jobs/${id}`,
+      providesTags: (_result, _error, id) => [{ type: 'Job', id }],
+    }),
+    addJob: build.mutation<JobRow, JobSpec & { id: string }>({
+      query: (body) => ({ url: '/jobs', method: 'POST', body }),
+      invalidatesTags: ['Jobs'],
+    }),
+    changeJob: build.mutation<JobRow, { id: string; version: number; spec: JobSpec }>({
+      query: ({ id, version, spec }) => ({ url: `/jobs/${id}`, method: 'PUT', body: { ...spec, version } }),
+      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
+    }),
+    deleteJob: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/jobs/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Jobs'],
+    }),
+    addZone: build.mutation<ZoneRow, { jobId: string; id: string; spec: ZoneSpec }>({
+      query: ({ jobId, id, spec }) => ({
+        url: `/jobs/${jobId}/zones`,
+        method: 'POST',
+        body: { id, ...spec },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    changeZone: build.mutation<ZoneRow, { jobId: string; id: string; version: number; spec: ZoneSpec }>({
+      query: ({ id, version, spec }) => ({ url: `/zones/${id}`, method: 'PUT', body: { ...spec, version } }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    deleteZone: build.mutation<unknown, { jobId: string; id: string }>({
+      query: ({ id }) => ({ url: `/zones/${id}`, method: 'DELETE' }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    addPieces: build.mutation<{ pieces: PieceRow[] }, { jobId: string; pieces: Piece[] }>({
+      query: ({ jobId, pieces }) => ({ url: `/jobs/${jobId}/pieces`, method: 'POST', body: { pieces } }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    changePiece: build.mutation<PieceRow, { jobId: string; version: number; piece: Piece }>({
+      query: ({ version, piece }) => ({
+        url: `/pieces/${piece.id}`,
+        method: 'PUT',
+        body: { version, piece },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    deletePieces: build.mutation<unknown, { jobId: string; pieceIds: string[] }>({
+      query: ({ jobId, pieceIds }) => ({
+        url: `/jobs/${jobId}/pieces/delete`,
+        method: 'POST',
+        body: { pieceIds },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    planJob: build.mutation<{ before: PlanSnapshot | null; plan: PlanSnapshot }, string>({
+      query: (id) => ({ url: `/jobs/${id}/plan`, method: 'POST' }),
+      invalidatesTags: (_result, _error, id) => ['Jobs', { type: 'Job', id }],
+    }),
+    log: build.mutation<{ entry: LogEntry; wasKnown: boolean }, NewLogEntry>({
+      query: (entry) => ({ url: `/jobs/${entry.jobId}/log`, method: 'POST', body: entry }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    importJob: build.mutation<JobRow, unknown>({
+      query: (file) => ({ url: '/import/job', method: 'POST', body: { file } }),
+      invalidatesTags: ['Jobs'],
+    }),
+  }),
+});
+
+/** A refusal in the form in which the server sends it; anything else counts as "cannot be reached". */
+export interface Refusal {
+  status: number | 'unreachable';
+  code: string;
+  message: string;
+  fields: Record<string, string>;
+  current?: unknown;
+}
+
+/** Turns whatever a call failed with into a refusal. */
+export function refusalOf(error: unknown): Refusal {
+  const { status, data } = (error ?? {}) as { status?: unknown; data?: Partial<ErrorBody> };
+  if (typeof status === 'number' && data?.error) {
+    const { code, message, fields, current } = data.error;
+    return { status, code, message, fields: fields ?? {}, current };
+  }
+  return {
+    status: 'unreachable',
+    code: 'unreachable',
+    message: 'The server cannot be reached. Your input is kept; try again in a moment.',
+    fields: {},
+  };
+}

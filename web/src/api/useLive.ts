@@ -1,0 +1,47 @@
+import { useEffect } from 'react';
+import { connectionChanged, useAppDispatch } from '../app/store.ts';
+import { upholder } from './upholder.ts';
+
+const RETRY_MS = 1500;
+
+/** Hears the server's changes and renews what is on screen; finds its way back after a break. */
+export function useLive(isSignedIn: boolean): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    if (!isSignedIn) return;
+    let source: EventSource | null = null;
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    function renew(text: string): void {
+      const { topic, id } = JSON.parse(text) as { topic: string; id?: string };
+      switch (topic) {
+        case 'job':
+          dispatch(upholder.util.invalidateTags([{ type: 'Job', id }, 'Jobs']));
+          break;
+        case 'jobs':
+          dispatch(upholder.util.invalidateTags(['Jobs']));
+          break;
+        case 'shop':
+        case 'climate':
+          dispatch(upholder.util.invalidateTags(['Shop']));
+          break;
+        default:
+          dispatch(upholder.util.invalidateTags(['Shop', 'Jobs', 'Job']));
+      }
+    }
+    function open(): void {
+      source = new EventSource('/api/live');
+      source.onopen = () => dispatch(connectionChanged(true));
+      source.onmessage = ({ data }) => renew(String(data));
+      source.onerror = () => {
+        dispatch(connectionChanged(false));
+        // A refusal closes the stream for good; a lost line is retried by the browser itself.
+        if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, RETRY_MS);
+      };
+    }
+    open();
+    return () => {
+      source?.close();
+      if (timer) clearTimeout(timer);
+    };
+  }, [dispatch, isSignedIn]);
+}

@@ -1,0 +1,51 @@
+import { Modal } from '../parts/Modal.tsx';
+
+const KEYS: { place: string; keys: [string, string][] }[] = [
+  {
+    place: 'Everywhere',
+    keys: [
+      ['?', 'these keys'],
+      ['f', 'to the floor'],
+      ['j', 'to the jobs'],
+      ['b', 'dim for the booth, and back'],
+      ['Esc', 'leave a dialog'],
+    ],
+  },
+  {
+    place: 'Pieces',
+    keys: [
+      ['Enter', 'keep the cell, go to the one below; in the last line: add the piece'],
+      ['↑ ↓', 'cell above, cell below'],
+      ['Tab', 'next cell'],
+      ['Ctrl Z', 'undo the last change'],
+      ['Ctrl D', 'copy the cell from the line above'],
+      ['Ctrl Del', 'delete the piece'],
+      ['Ctrl V', 'paste a table: opens the import with it'],
+    ],
+  },
+];
+
+/** What the keyboard can do. */
+export function KeyOverlay({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+  return (
+    <Modal isOpen={isOpen} onClose={onClose} title="Keys" width="38rem">
+      {KEYS.map(({ place, keys }) => (
+        <section key={place} className="mb-5">
+          <h3 className="mb-2 text-quiet">{place}</h3>
+          <dl className="grid grid-cols-[7rem_1fr] gap-x-4 gap-y-1.5">
+            {keys.map(([key, what]) => (
+              <div key={key} className="contents">
+                <dt>
+                  <kbd className="rounded-[3px] border border-line bg-raised px-1.5 py-0.5 font-semibold text-sm">
+                    {key}
+                  </kbd>
+                </dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      ))}
+    </Modal>
+  );
+}

@@ -1,0 +1,61 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { Frame } from './Frame.tsx';
+
+/** Every screen is loaded when it is first shown. */
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Frame,
+    children: [
+      { index: true, element: <Navigate to="/jobs" replace /> },
+      {
+        path: 'jobs',
+        lazy: async () => ({ Component: (await import('../screens/jobs/JobsScreen.tsx')).JobsScreen }),
+      },
+      {
+        path: 'jobs/:jobId',
+        lazy: async () => ({ Component: (await import('../screens/job/JobScreen.tsx')).JobScreen }),
+        children: [
+          { index: true, element: <Navigate to="brief" replace /> },
+          {
+            path: 'brief',
+            lazy: async () => ({ Component: (await import('../screens/job/BriefScreen.tsx')).BriefScreen }),
+          },
+          {
+            path: 'pieces',
+            lazy: async () => ({
+              Component: (await import('../screens/pieces/PiecesScreen.tsx')).PiecesScreen,
+            }),
+          },
+          {
+            path: 'sequence',
+            lazy: async () => ({
+              Component: (await import('../screens/sequence/SequenceScreen.tsx')).SequenceScreen,
+            }),
+          },
+          {
+            path: 'days',
+            lazy: async () => ({ Component: (await import('../screens/days/DaysScreen.tsx')).DaysScreen }),
+          },
+          {
+            path: 'log',
+            lazy: async () => ({ Component: (await import('../screens/log/LogScreen.tsx')).LogScreen }),
+          },
+        ],
+      },
+      {
+        path: 'floor',
+        lazy: async () => ({ Component: (await import('../screens/floor/FloorScreen.tsx')).FloorScreen }),
+      },
+      {
+        path: 'stores',
+        lazy: async () => ({ Component: (await import('../screens/stores/StoresScreen.tsx')).StoresScreen }),
+      },
+      {
+        path: 'shop',
+        lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+      },
+      { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
+    ],
+  },
+]);

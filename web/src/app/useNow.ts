@@ -1,0 +1,19 @@
+import { toMinute } from '@upholder/core/shop';
+import { useEffect, useState } from 'react';
+import { useApp } from './store.ts';
+
+/** The server's time on this device: a tablet whose clock is wrong still counts down right. */
+export function useServerDate(everyMs = 1000): Date {
+  const offset = useApp(({ face }) => face.clockOffsetMs);
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), everyMs);
+    return () => clearInterval(timer);
+  }, [everyMs]);
+  return new Date(now + offset);
+}
+
+/** The server's present minute; changes once a minute. */
+export function useNowMinute(): number {
+  return toMinute(useServerDate(1000));
+}

@@ -1,0 +1,38 @@
+import { Component, type ReactNode } from 'react';
+import { Button } from './controls.tsx';
+
+interface Props {
+  children: ReactNode;
+  /** Changing it, as on going elsewhere, gives the screen another try. */
+  place: string;
+}
+
+/** Keeps a fault in one screen from emptying the page. */
+export class ErrorBoundary extends Component<Props, { error: Error | null; place: string }> {
+  override state = { error: null as Error | null, place: this.props.place };
+
+  static getDerivedStateFromError(error: Error) {
+    return { error };
+  }
+
+  static getDerivedStateFromProps(props: Props, state: { place: string }) {
+    return props.place === state.place ? null : { error: null, place: props.place };
+  }
+
+  override render() {
+    if (!this.state.error) return this.props.children;
+    return (
+      <div role="alert" className="m-6 max-w-2xl bg-sheet p-6">
+        <h1>This screen has stopped.</h1>
+        <p className="mt-2">
+          What you saved is safe. Load the screen again; if it stops once more, go elsewhere and report these
+          words:
+        </p>
+        <p className="mt-3 border-line border-l-4 pl-3 font-mono text-sm">{this.state.error.message}</p>
+        <Button kind="act" className="mt-4" onClick={() => location.reload()}>
+          Load again
+        </Button>
+      </div>
+    );
+  }
+}

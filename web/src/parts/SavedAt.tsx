@@ -1,0 +1,28 @@
+import { localClock, toMinute } from '@upholder/core/shop';
+import { useEffect, useState } from 'react';
+import { useServerDate } from '../app/useNow.ts';
+import type { SaveState } from './useAutosave.ts';
+
+/** The quiet line of autosave: `saved 10:42`. */
+export function SavedAt({ state, timeZone }: { state: SaveState; timeZone: string }) {
+  const now = useServerDate(10_000);
+  const [savedAt, setSavedAt] = useState<number | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the time counts only at the moment of saving
+  useEffect(() => {
+    if (state === 'saving') setSavedAt(toMinute(now));
+  }, [state]);
+  const words = {
+    saved: savedAt === null ? '' : `saved ${localClock(savedAt, timeZone)}`,
+    changed: 'not saved yet',
+    saving: 'saving…',
+    refused: 'not saved',
+  }[state];
+  return (
+    <span
+      role="status"
+      className={`text-[0.85rem] ${state === 'refused' ? 'font-semibold text-stop' : 'text-quiet'}`}
+    >
+      {words}
+    </span>
+  );
+}

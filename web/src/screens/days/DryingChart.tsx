@@ -1,0 +1,352 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
+import { useEffect, useMemo, useRef } from 'react';
+import { dateWords, whenWords } from '../../app/times.ts';
+import { dayItems, type FilmItem, type LabourItem, type Row } from './dayItems.ts';
+import { assignLanes, createTimeScale, type TimeScale } from './timeScale.ts';
+
+const HEADING_PX = 96;
+const LABOUR_PX = 25;
+const FILM_PX = 31;
+const PAD_PX = 7;
+const ROWS: Row[] = ['bench', 'booth', 'rail', 'rack', 'room'];
+
+interface ChartProps {
+  dossier: Dossier;
+  shop: ShopContext;
+  open: Interval[];
+  now: number;
+  openPx: number;
+  closedPx: number;
+  selectedId: string | null;
+  onSelect(id: string): void;
+}
+
+function rowName(row: Row, shop: ShopContext): [name: string, size: string] {
+  const { settings } = shop;
+  switch (row) {
+    case 'bench':
+      return ['Bench', settings.benches === 1 ? 'one' : `${settings.benches} of them`];
+    case 'booth':
+      return ['Booth', 'one load'];
+    case 'rail':
+      return [
+        'Rail',
+        `${(settings.railLengthMm / 1000).toFixed(settings.railLengthMm % 1000 === 0 ? 0 : 1)} m`,
+      ];
+    case 'rack':
+      return ['Rack', `${settings.rackSlots} slots`];
+    case 'room':
+      return ['Room', 'client’s'];
+  }
+}
+
+function Backdrop({ scale, shop, height }: { scale: TimeScale; shop: ShopContext; height: number }) {
+  const { timeZone } = shop;
+  const days: { date: string; start: number; end: number }[] = [];
+  for (
+    let date = localDate(scale.from, timeZone);
+    minuteAt(date, '00:00', timeZone) < scale.until;
+    date = addDays(date, 1)
+  ) {
+    days.push({
+      date,
+      start: minuteAt(date, '00:00', timeZone),
+      end: minuteAt(addDays(date, 1), '00:00', timeZone),
+    });
+  }
+  const hours = scale.open.flatMap(({ start, end }) => {
+    const marks: number[] = [];
+    for (let minute = Math.ceil(start / 120) * 120; minute < end; minute += 120) marks.push(minute);
+    return marks;
+  });
+  return (
+    <>
+      {scale.open.map(({ start, end }) => (
+        <div
+          key={start}
+          className="absolute top-0 bg-sheet"
+          style={{ left: scale.x(start), width: scale.x(end) - scale.x(start), height }}
+        />
+      ))}
+      {hours.map((minute) => (
+        <div
+          key={minute}
+          className="absolute border-line border-l opacity-70"
+          style={{ left: scale.x(minute), top: 26, height: height - 26 }}
+        >
+          <span className="absolute top-0 left-1 text-[0.72rem] text-quiet">
+            {localClock(minute, timeZone).slice(0, 2)}
+          </span>
+        </div>
+      ))}
+      {days.map(({ date, start, end }) => {
+        const isOpen = scale.open.some((span) => span.start < end && span.end > start);
+        const left = scale.x(Math.max(start, scale.from));
+        const width = scale.x(end) - left;
+        return (
+          <div
+            key={date}
+            className="absolute top-0 overflow-hidden border-quiet/50 border-l"
+            style={{ left, width, height }}
+          >
+            {(isOpen || width > 46) && (
+              <span
+                className={`sticky left-0 block truncate px-1.5 pt-0.5 text-[0.88rem] ${isOpen ? 'font-bold' : 'text-quiet'}`}
+              >
+                {dateWords(date)}
+              </span>
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+function Labour({
+  item,
+  scale,
+  top,
+  isSelected,
+  onSelect,
+  words,
+}: {
+  item: LabourItem;
+  scale: TimeScale;
+  top: number;
+  isSelected: boolean;
+  onSelect(): void;
+  words: string;
+}) {
+  const left = scale.x(item.start);
+  return (
+    <button
+      type="button"
+      onClick={onSelect}
+      title={words}
+      aria-label={words}
+      className={`absolute truncate rounded-[2px] px-1 text-left font-semibold text-[0.75rem] leading-[19px] [font-stretch:88%] ${
+        item.isDone ? 'border border-quiet bg-closed text-quiet' : 'border border-ink bg-ink text-sheet'
+      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''}`}
+      style={{ left, width: Math.max(5, scale.x(item.end) - left - 1), top, height: 21 }}
+    >
+      {item.op.name}
+    </button>
+  );
+}
+
+function Mark({ x, kind, title }: { x: number; kind: 'sand' | 'recoat' | 'shut' | 'flip'; title: string }) {
+  const drawing = {
+    sand: <path d="M-4 9 L4 9 L0 2 Z" fill="var(--ink)" />,
+    recoat: (
+      <path d="M0 0 V11 M0 1 H7 L5 3.2 L7 5.4 H0" stroke="var(--act)" strokeWidth="2" fill="var(--act)" />
+    ),
+    shut: (
+      <path
+        d="M0 0 V11 M0 1 H-7 L-5 3.2 L-7 5.4 H0"
+        stroke="var(--stop)"
+        strokeWidth="2"
+        fill="var(--stop)"
+      />
+    ),
+    flip: (
+      <g>
+        <circle cx="0" cy="6" r="4.6" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
+        <path d="M0 1.4 A4.6 4.6 0 0 1 0 10.6 Z" fill="var(--ink)" />
+      </g>
+    ),
+  }[kind];
+  return (
+    <svg
+      width="18"
+      height="12"
+      viewBox="-9 0 18 12"
+      className="absolute top-[14px] z-10"
+      style={{ left: x - 9 }}
+      role="img"
+      aria-label={title}
+    >
+      <title>{title}</title>
+      {drawing}
+    </svg>
+  );
+}
+
+function Film({
+  item,
+  scale,
+  top,
+  colour,
+  label,
+  isSelected,
+  onSelect,
+  at,
+}: {
+  item: FilmItem;
+  scale: TimeScale;
+  top: number;
+  colour: string;
+  label: string;
+  isSelected: boolean;
+  onSelect(): void;
+  at(minute: number): string;
+}) {
+  const left = scale.x(item.start);
+  const width = Math.max(4, scale.x(item.end) - left);
+  const isFlipped = item.op.side === 'back';
+  return (
+    <div className="absolute" style={{ left: 0, top, height: FILM_PX }}>
+      <button
+        type="button"
+        onClick={onSelect}
+        title={label}
+        className={`absolute truncate text-left text-[0.75rem] leading-[14px] [font-stretch:90%] ${isSelected ? 'font-bold text-act' : ''}`}
+        style={{ left, top: 0, width, height: 14 }}
+      >
+        {label}
+      </button>
+      <div
+        aria-hidden="true"
+        className={`absolute ${isSelected ? 'outline-2 outline-act' : ''}`}
+        style={{
+          left,
+          width,
+          top: 15,
+          height: 9,
+          background: `linear-gradient(90deg, ${colour}, color-mix(in oklab, ${colour} 55%, var(--sheet)) 45%, color-mix(in oklab, ${colour} 14%, var(--sheet)))`,
+          borderLeft: '2px solid var(--ink)',
+        }}
+      />
+      <Mark x={scale.x(item.sandAt)} kind="sand" title={`${at(item.sandAt)} may be sanded`} />
+      {isFlipped ? (
+        <Mark x={scale.x(item.handleAt)} kind="flip" title={`${at(item.handleAt)} may be flipped`} />
+      ) : (
+        <Mark x={scale.x(item.recoatAt)} kind="recoat" title={`${at(item.recoatAt)} recoat opens`} />
+      )}
+      {item.shutsAt !== null && item.shutsAt < scale.until && (
+        <Mark x={scale.x(item.shutsAt)} kind="shut" title={`${at(item.shutsAt)} recoat window shuts`} />
+      )}
+    </div>
+  );
+}
+
+/** The plan drawn as drying: rows are places, labour is solid, films fade from wet to dry along their clocks. */
+export function DryingChart({
+  dossier,
+  shop,
+  open,
+  now,
+  openPx,
+  closedPx,
+  selectedId,
+  onSelect,
+}: ChartProps) {
+  const { labour, films } = useMemo(() => dayItems(dossier), [dossier]);
+  const scroller = useRef<HTMLDivElement>(null);
+  const scale = useMemo(() => {
+    const starts = [...labour, ...films].map(({ start }) => start);
+    const ends = [...labour, ...films].map(({ end }) => end);
+    const first = localDate(Math.min(now, ...starts), shop.timeZone);
+    const from = minuteAt(first, '06:00', shop.timeZone);
+    const until = Math.max(...ends, now) + 120;
+    return createTimeScale(open, Math.min(from, ...starts), until, openPx, closedPx);
+  }, [labour, films, open, now, shop.timeZone, openPx, closedPx]);
+  const loads = new Map(dossier.plan?.loads.map((load) => [load.id, load]));
+  const zones = new Map(dossier.zones.map((zone) => [zone.id, zone]));
+  const at = (minute: number) => whenWords(minute, now, shop.timeZone);
+  const label = (loadId: string) => loads.get(loadId)?.label ?? '';
+
+  useEffect(() => {
+    const element = scroller.current;
+    if (element) element.scrollLeft = Math.max(0, scale.x(now) - element.clientWidth * 0.3);
+    // Only when the chart first opens or its scale changes: later it stays where the user left it.
+  }, [scale, now]);
+
+  let top = 50;
+  const rows = ROWS.map((row) => {
+    const inLabour = labour.filter((item) => item.row === row);
+    const inFilms = films.filter((item) => item.row === row);
+    const labourLanes = assignLanes(inLabour);
+    // A label needs some width even when its film dries fast.
+    const filmLanes = assignLanes(inFilms.map(({ start, end }) => ({ start, end: end + 20 })));
+    const height = Math.max(42, PAD_PX * 2 + labourLanes.count * LABOUR_PX + filmLanes.count * FILM_PX);
+    const placed = { row, top, height, inLabour, inFilms, labourLanes, filmLanes };
+    top += height;
+    return placed;
+  });
+  return (
+    <div
+      ref={scroller}
+      className="relative overflow-x-auto overflow-y-hidden bg-closed"
+      style={{ height: top + 14 }}
+    >
+      <div className="relative" style={{ width: HEADING_PX + scale.width, height: top }}>
+        <div className="absolute top-0" style={{ left: HEADING_PX, width: scale.width, height: top }}>
+          <Backdrop scale={scale} shop={shop} height={top} />
+          {rows.map(({ row, top: rowTop, inLabour, inFilms, labourLanes, filmLanes }) => (
+            <div key={row} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
+              {inLabour.map((item, index) => (
+                <Labour
+                  key={`${item.op.id} ${item.start}`}
+                  item={item}
+                  scale={scale}
+                  top={PAD_PX + (labourLanes.lanes[index] ?? 0) * LABOUR_PX}
+                  isSelected={item.op.id === selectedId}
+                  onSelect={() => onSelect(item.op.id)}
+                  words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
+                />
+              ))}
+              {inFilms.map((item, index) => (
+                <Film
+                  key={item.op.id}
+                  item={item}
+                  scale={scale}
+                  top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * FILM_PX}
+                  colour={
+                    item.op.stepKey.startsWith('colour')
+                      ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
+                      : 'var(--primer)'
+                  }
+                  label={`${item.op.name} · ${label(item.op.loadId)}`}
+                  isSelected={item.op.id === selectedId}
+                  onSelect={() => onSelect(item.op.id)}
+                  at={at}
+                />
+              ))}
+            </div>
+          ))}
+          {now >= scale.from && now <= scale.until && (
+            <div
+              className="pointer-events-none absolute z-10 border-act border-l-2"
+              style={{ left: scale.x(now), top: 0, height: top }}
+            >
+              <span className="absolute top-[25px] left-0 bg-act px-1 font-bold text-[0.75rem] text-on-act">
+                now {localClock(now, shop.timeZone)}
+              </span>
+            </div>
+          )}
+        </div>
+        {rows.map(({ row, top: rowTop, height }) => {
+          const [name, size] = rowName(row, shop);
+          return (
+            <div
+              key={row}
+              className="sticky left-0 z-20 border-quiet/60 border-t border-r bg-ground px-3 py-2 leading-tight"
+              style={{
+                position: 'sticky',
+                width: HEADING_PX,
+                height,
+                marginTop: row === 'bench' ? rowTop : 0,
+              }}
+            >
+              <span className="font-bold">{name}</span>
+              <br />
+              <span className="text-[0.8rem] text-quiet">{size}</span>
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

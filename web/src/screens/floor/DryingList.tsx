@@ -1,0 +1,86 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { DryingItem } from '@upholder/core/floor';
+import { formatDuration } from '@upholder/core/units';
+import { whenWords } from '../../app/times.ts';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+
+const PLACES: Record<DryingItem['row'], string> = {
+  rail: 'on the rail',
+  rack: 'on the rack',
+  room: 'in the room',
+  bench: 'on the bench',
+  booth: 'in the booth',
+};
+
+function nextClock(film: DryingItem, now: number): { words: string; at: number } {
+  const clocks = [
+    { words: 'may be sanded', at: film.sandAt },
+    { words: 'recoat opens', at: film.recoatAt },
+    { words: 'may be handled', at: film.handleAt },
+  ];
+  const open = clocks.filter(({ at }) => at > now).sort((a, b) => a.at - b.at);
+  const first = open[0] ?? { words: 'dry', at: now };
+  const together = open.filter(({ at }) => at === first.at).map(({ words }) => words);
+  return { words: together.join(', '), at: first.at };
+}
+
+/** Every film that is drying, with the time to its next clock in figures that read across the shop. */
+export function DryingList({
+  films,
+  jobs,
+  shop,
+  now,
+}: {
+  films: readonly DryingItem[];
+  jobs: Map<string, Dossier>;
+  shop: ShopContext;
+  now: number;
+}) {
+  return (
+    <section className="bg-sheet" aria-label="Drying">
+      <h2 className="px-5 pt-3 pb-1">Drying</h2>
+      {films.length === 0 && <p className="px-5 pb-4 text-quiet">Nothing is wet.</p>}
+      <ul className="divide-y divide-line">
+        {films.slice(0, 6).map((film) => {
+          const dossier = jobs.get(film.jobId);
+          const piece = dossier?.pieces.find(({ id }) => id === film.pieceIds[0]);
+          const zone = dossier?.zones.find(({ id }) => id === piece?.zoneId);
+          const { words, at } = nextClock(film, now);
+          const side = { state: 'wet' as const, wetUntil: null, isColour: film.name.startsWith('Colour') };
+          return (
+            <li key={film.loadId} className="flex items-center gap-4 px-5 py-2.5">
+              {piece && (
+                <PieceGlyph
+                  piece={piece}
+                  colour={zone?.newColour ?? '#888888'}
+                  states={{ front: side, back: piece.finishBack ? side : null }}
+                  size={46}
+                />
+              )}
+              <div className="min-w-0 flex-1 leading-snug">
+                <p className="truncate font-semibold">
+                  {film.name}, {PLACES[film.row]}
+                </p>
+                <p className="truncate text-quiet">{film.loadLabel}</p>
+                <p>
+                  {words} <span className="quantity">{whenWords(at, now, shop.timeZone)}</span>
+                </p>
+                {film.shutsAt !== null && film.shutsAt - now < 3 * 1440 && (
+                  <p className="font-semibold text-stop">
+                    window shuts {whenWords(film.shutsAt, now, shop.timeZone)}
+                  </p>
+                )}
+              </div>
+              <p
+                className="whitespace-nowrap text-right font-bold text-[2.15rem] leading-none [font-stretch:88%]"
+                role="timer"
+              >
+                {formatDuration(at - now)}
+              </p>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,173 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { withWaiting } from '../../api/outbox.ts';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useApp } from '../../app/store.ts';
+import { whenWords } from '../../app/times.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Notice, Skeleton } from '../../parts/controls.tsx';
+import { planningShop } from '../useJobContext.ts';
+import { DryingList } from './DryingList.tsx';
+import { LastLogged } from './LastLogged.tsx';
+import { NowCard } from './NowCard.tsx';
+
+/** Work planned to start this much later than now is "next", not "now". */
+const SOON_MINUTES = 20;
+
+function ItemRow({
+  item,
+  job,
+  shop,
+  now,
+  onChoose,
+}: {
+  item: AgendaItem;
+  job: Dossier | undefined;
+  shop: ShopContext;
+  now: number;
+  onChoose?(): void;
+}) {
+  const who = shop.crew.find(({ id }) => id === item.personId)?.name;
+  const isOpen = item.openAt <= now;
+  const start = Math.max(item.openAt, item.plannedStart ?? 0, now);
+  const late = item.plannedEnd !== null && item.plannedEnd < now;
+  const body = (
+    <>
+      <span className="min-w-0 flex-1">
+        <span className="block truncate font-semibold text-lg leading-snug">{item.op.name}</span>
+        <span className="block truncate text-quiet">
+          {item.loadLabel} · {job?.job.code}
+          {who && ` · ${who}`}
+        </span>
+      </span>
+      <span className={`text-right leading-snug ${late && isOpen ? 'font-semibold text-act' : ''}`}>
+        <span className="quantity text-xl">
+          {item.plannedStart !== null && item.plannedStart < now && isOpen
+            ? late
+              ? 'overdue'
+              : 'now'
+            : whenWords(start, now, shop.timeZone)}
+        </span>
+        {item.heldBy && <span className="block text-quiet text-sm">until {item.heldBy.name} is dry</span>}
+      </span>
+    </>
+  );
+  return onChoose ? (
+    <button
+      type="button"
+      onClick={onChoose}
+      className="flex min-h-16 w-full items-center gap-4 px-5 py-2 text-left hover:bg-raised"
+    >
+      {body}
+    </button>
+  ) : (
+    <div className="flex min-h-16 items-center gap-4 px-5 py-2">{body}</div>
+  );
+}
+
+/** What to do now, what comes next, what is drying until when: readable from arm's length, worked with gloves. */
+export function FloorScreen() {
+  const floor = upholder.useFloorQuery();
+  const { data: shop } = upholder.useShopQuery();
+  if (!floor.data || !shop)
+    return floor.error && !floor.data ? (
+      <Notice kind="stop">{refusalOf(floor.error).message}</Notice>
+    ) : (
+      <Skeleton />
+    );
+  return <OpenFloor dossiers={floor.data.dossiers} shop={shop} />;
+}
+
+function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext }) {
+  const now = useNowMinute();
+  const waiting = useApp(({ outbox }) => outbox.waiting);
+  const { data: session } = upholder.useSessionQuery();
+  const member = session?.member ?? null;
+  const [chosenId, choose] = useState<string | null>(null);
+  const current = useMemo(
+    () =>
+      dossiers.map((dossier) => ({
+        ...dossier,
+        log: withWaiting(dossier.log, waiting, dossier.job.id, member?.name ?? ''),
+      })),
+    [dossiers, waiting, member],
+  );
+  const agenda = useMemo(() => {
+    const onFloor = current.filter((dossier): dossier is Dossier & JobOnFloor => dossier.plan !== null);
+    return floorAgenda(onFloor, planningShop(shop), now);
+  }, [current, shop, now]);
+  const jobs = new Map(current.map((dossier) => [dossier.job.id, dossier]));
+  const idOf = (item: AgendaItem) => `${item.jobId} ${item.op.id}`;
+  // Mine before the other's, then as planned; what is planned for later may still be chosen.
+  const mine = agenda.ready.filter(({ personId }) => personId === member?.id);
+  const due = (item: AgendaItem) => (item.plannedStart ?? 0) <= now + SOON_MINUTES;
+  const first =
+    agenda.ready.find((item) => idOf(item) === chosenId) ??
+    mine.find(due) ??
+    agenda.ready.find(due) ??
+    mine[0] ??
+    agenda.ready[0];
+  const others = agenda.ready.filter((item) => item !== first);
+  const job = first ? jobs.get(first.jobId) : undefined;
+
+  return (
+    <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4">
+      <div className="flex flex-col gap-4">
+        {first && job ? (
+          <NowCard
+            key={idOf(first)}
+            item={first}
+            dossier={job}
+            shop={shop}
+            now={now}
+            isDue={due(first)}
+            onLogged={() => choose(null)}
+          />
+        ) : (
+          <section className="border-line border-l-[10px] bg-sheet p-6">
+            <h1 className="text-3xl">Nothing can be done just now</h1>
+            <p className="mt-2 text-lg text-quiet">
+              {agenda.waiting.length > 0 ? 'Everything on the floor is drying.' : 'No open job has a plan.'}{' '}
+              <Link to="/jobs" className="font-semibold text-act underline">
+                To the jobs
+              </Link>
+            </p>
+          </section>
+        )}
+        <LastLogged dossiers={current} shop={shop} now={now} />
+        {others.length > 0 && (
+          <section className="bg-sheet" aria-label="Also ready">
+            <h2 className="px-5 pt-3 pb-1">Also ready</h2>
+            <div className="divide-y divide-line">
+              {others.slice(0, 6).map((item) => (
+                <ItemRow
+                  key={idOf(item)}
+                  item={item}
+                  job={jobs.get(item.jobId)}
+                  shop={shop}
+                  now={now}
+                  onChoose={() => choose(idOf(item))}
+                />
+              ))}
+            </div>
+          </section>
+        )}
+      </div>
+      <div className="flex flex-col gap-4">
+        <DryingList films={agenda.drying} jobs={jobs} shop={shop} now={now} />
+        {agenda.waiting.length > 0 && (
+          <section className="bg-sheet" aria-label="Next">
+            <h2 className="px-5 pt-3 pb-1">Next</h2>
+            <div className="divide-y divide-line">
+              {agenda.waiting.slice(0, 4).map((item) => (
+                <ItemRow key={idOf(item)} item={item} job={jobs.get(item.jobId)} shop={shop} now={now} />
+              ))}
+            </div>
+          </section>
+        )}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,63 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { effectiveLog } from '@upholder/core/jobs';
+import { toMinute } from '@upholder/core/shop';
+import { v7 as uuid } from 'uuid';
+import { queued } from '../../api/outbox.ts';
+import { useApp, useAppDispatch } from '../../app/store.ts';
+import { whenWords } from '../../app/times.ts';
+import { Button } from '../../parts/controls.tsx';
+
+/** For this long a slip can be taken back right here; later under Log. */
+const MINUTES = 10;
+
+/** What was logged last, with the way back. */
+export function LastLogged({
+  dossiers,
+  shop,
+  now,
+}: {
+  dossiers: readonly Dossier[];
+  shop: ShopContext;
+  now: number;
+}) {
+  const dispatch = useAppDispatch();
+  const waiting = useApp(({ outbox }) => outbox.waiting);
+  const last = dossiers
+    .flatMap((dossier) => effectiveLog(dossier.log).map((entry) => ({ entry, dossier })))
+    .sort((a, b) => b.entry.loggedAt.localeCompare(a.entry.loggedAt))[0];
+  if (!last || now - toMinute(last.entry.loggedAt) > MINUTES) return null;
+  const { entry, dossier } = last;
+  const step = dossier.steps.find(({ id }) => id === entry.stepId);
+  const isWaiting = waiting.some(({ id }) => id === entry.id);
+  const verb = {
+    do: step?.name ?? 'A step',
+    flip: `Flip for ${step?.name}`,
+    scuff: `Scuff before ${step?.name}`,
+    dust: `Dust before ${step?.name}`,
+  }[entry.action];
+  return (
+    <section
+      className="flex items-center gap-4 bg-sheet px-5 py-2"
+      aria-label="Logged last"
+      aria-live="polite"
+    >
+      <p className="min-w-0 flex-1 truncate">
+        Logged: <span className="font-semibold">{verb}</span>, {entry.pieceIds.length}{' '}
+        {entry.pieceIds.length === 1 ? 'piece' : 'pieces'},{' '}
+        <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
+        {isWaiting && <span className="text-quiet">, on its way to the server</span>}
+      </p>
+      <Button
+        kind="quiet"
+        posture="floor"
+        disabled={isWaiting}
+        onClick={() => {
+          const { memberId: _member, memberName: _name, loggedAt: _at, ...kept } = entry;
+          dispatch(queued({ ...kept, id: uuid(), correctsId: entry.id, isWithdrawal: true }));
+        }}
+      >
+        Withdraw
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,227 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
+import { coatingObstacles } from '@upholder/core/drying';
+import type { AgendaItem } from '@upholder/core/floor';
+import { coatAmounts, thinningWords } from '@upholder/core/mixing';
+import { toInstant } from '@upholder/core/shop';
+import { applicatorInPlace } from '@upholder/core/systems';
+import { formatDuration, formatMl } from '@upholder/core/units';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { queued } from '../../api/outbox.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { whenWords } from '../../app/times.ts';
+import { Button, Notice } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { type CoatDraft, CoatFields, readCoatDraft } from '../log/CoatFields.tsx';
+import { DoneAtField, readDoneAt, writeDoneAt } from '../log/DoneAtField.tsx';
+import { PiecePicker } from '../log/PiecePicker.tsx';
+import { usePieceStates } from '../useJobContext.ts';
+
+const PLACES = {
+  bench: 'at the bench',
+  booth: 'in the booth',
+  rail: 'at the rail',
+  rack: 'at the rack',
+  room: 'in the client’s room',
+};
+
+interface NowCardProps {
+  item: AgendaItem;
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  isDue: boolean;
+  onLogged(): void;
+}
+
+function useCoat({ item, dossier, shop }: NowCardProps) {
+  const step = dossier.steps.find(({ id }) => id === item.op.stepId);
+  const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
+  if (!step || !sheet || !item.op.isCoat) return null;
+  const pieces = dossier.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
+  const isOnSite = dossier.job.place === 'client';
+  const applicator = applicatorInPlace(step, isOnSite || item.op.row === 'room');
+  const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
+  return { step, sheet, applicator, amounts };
+}
+
+/** The one thing to do now, how much to mix for it, and the press that logs it. */
+export function NowCard(props: NowCardProps) {
+  const { item, dossier, shop, now, isDue, onLogged } = props;
+  const { op } = item;
+  const dispatch = useAppDispatch();
+  const states = usePieceStates(dossier, shop);
+  const coat = useCoat(props);
+  const climate = shop.reading ?? shop.planningClimate;
+  const [draft, setDraft] = useState<CoatDraft>(() => ({
+    productKey: coat?.step.productKey ?? '',
+    paint: coat?.amounts ? `${Math.ceil(coat.amounts.paintMl / 10) * 10} mL` : '',
+    thinner: coat?.amounts ? `${Math.round(coat.amounts.thinnerMl / 5) * 5} mL` : '',
+    cup: isSprayed(coat?.applicator ?? null) ? 'ISO 4 mm' : '',
+    seconds: '',
+    airC: climate.airC.toFixed(1),
+    rhPct: String(Math.round(climate.rhPct)),
+    wftUm: null,
+  }));
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [isPicking, pick] = useState(false);
+  const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
+  const [doneAt, setDoneAt] = useState(() => writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
+  const zone = dossier.zones.find(({ id }) => id === op.zoneId);
+  const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
+  const obstacles = coat ? coatingObstacles(coat.sheet, climate) : [];
+  const isOverdue = item.plannedEnd !== null && item.plannedEnd < now;
+  const step = dossier.steps.find(({ id }) => id === op.stepId);
+
+  function log(pieceIds: string[], at: string): boolean {
+    const read = coat ? readCoatDraft(draft) : { errors: {}, value: null };
+    setErrors(read.errors);
+    if (Object.keys(read.errors).length > 0) {
+      pick(false);
+      return false;
+    }
+    dispatch(
+      queued({
+        id: uuid(),
+        jobId: item.jobId,
+        stepId: op.stepId,
+        side: op.side,
+        action: op.action,
+        pieceIds,
+        doneAt: at,
+        coat: read.value,
+        note: '',
+        correctsId: null,
+        isWithdrawal: false,
+      }),
+    );
+    onLogged();
+    return true;
+  }
+
+  function logSome(): void {
+    const at = readDoneAt(doneAt, shop.timeZone, now);
+    if (!at.ok || chosen.size === 0) {
+      setErrors({
+        ...(at.ok ? {} : { doneAt: at.message }),
+        ...(chosen.size === 0 ? { pieces: 'Choose at least one piece.' } : {}),
+      });
+      return;
+    }
+    log(
+      op.pieceIds.filter((id) => chosen.has(id)),
+      at.value,
+    );
+  }
+
+  const verb = op.action === 'flip' ? 'Log flip' : coat ? 'Log coat' : 'Log done';
+  return (
+    <section
+      className={`border-l-[10px] bg-sheet p-5 ${isDue ? 'border-act' : 'border-line'}`}
+      aria-label="Do now"
+    >
+      <p className="text-lg text-quiet">
+        {isDue
+          ? 'Do now'
+          : `Planned for ${whenWords(item.plannedStart ?? now, now, shop.timeZone)}; may start already`}
+        , {PLACES[op.row]} · {dossier.job.code}
+        {isOverdue && (
+          <span className="font-semibold text-act">
+            {' '}
+            · was to be done {whenWords(item.plannedEnd ?? now, now, shop.timeZone)}
+          </span>
+        )}
+      </p>
+      <h1 className="mt-1 text-[2.3rem] leading-[1.1]">{op.name}</h1>
+      <p className="mt-1 text-xl">{item.loadLabel}</p>
+      {item.shutsAt !== null && (
+        <p className={`mt-1 text-lg ${item.shutsAt < now ? 'font-semibold text-stop' : ''}`}>
+          {item.shutsAt < now
+            ? 'The recoat window has shut: scuff and dust first, or plan again.'
+            : `Recoat window shuts ${whenWords(item.shutsAt, now, shop.timeZone)}, in ${formatDuration(item.shutsAt - now)}.`}
+        </p>
+      )}
+      <div className="mt-3 flex max-h-28 flex-wrap items-end gap-x-1 gap-y-1 overflow-hidden">
+        {pieces.map((piece) => (
+          <PieceGlyph
+            key={piece.id}
+            piece={piece}
+            states={states.get(piece.id)}
+            colour={zone?.newColour ?? '#888888'}
+            size={46}
+            now={now}
+          />
+        ))}
+      </div>
+      {obstacles.length > 0 && (
+        <div className="mt-3">
+          <Notice kind="stop">No coat in this air: {obstacles.join(' ')}</Notice>
+        </div>
+      )}
+      {coat?.amounts && (
+        <>
+          <p className="mt-4 border-line border-t pt-3 text-xl">
+            {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']}, {coat.step.wftUm} µm wet
+          </p>
+          <p className="mt-1 font-bold text-[2.15rem] leading-tight [font-stretch:92%]">
+            Mix {formatMl(coat.amounts.paintMl)}
+            {coat.amounts.thinnerMl > 0 && ` + ${formatMl(coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
+          </p>
+          <p className="text-quiet">
+            {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the
+            piece, plus cup and hose
+          </p>
+          <div className="mt-3">
+            <CoatFields draft={draft} onChange={setDraft} errors={errors} />
+          </div>
+        </>
+      )}
+      {!coat && step && op.action === 'do' && (
+        <p className="mt-3 max-w-prose text-lg text-quiet">{step.why}</p>
+      )}
+      {step && step.cautions.length > 0 && (
+        <ul className="mt-3 border-stop border-l-4 pl-3 text-[0.95rem]">
+          {step.cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+          <li className="text-quiet">Safety data sheet, local codes and licensed practice come first.</li>
+        </ul>
+      )}
+      <div className="mt-5 flex gap-3">
+        <Button kind="act" posture="floor" onClick={() => log(op.pieceIds, toInstant(now).toISOString())}>
+          {verb}
+        </Button>
+        <Button
+          posture="floor"
+          onClick={() => {
+            setErrors({});
+            setDoneAt(writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
+            pick(true);
+          }}
+        >
+          Only some, or earlier
+        </Button>
+      </div>
+      <Modal isOpen={isPicking} onClose={() => pick(false)} title={op.name} note={item.loadLabel}>
+        <div className="flex flex-col gap-4">
+          <DoneAtField value={doneAt} onChange={setDoneAt} error={errors.doneAt} />
+          <PiecePicker
+            pieces={pieces}
+            zone={zone}
+            states={states}
+            chosen={chosen}
+            onChange={setChosen}
+            error={errors.pieces}
+          />
+          <div>
+            <Button kind="act" posture="floor" onClick={logSome}>
+              {verb} for {chosen.size}
+            </Button>
+          </div>
+        </div>
+      </Modal>
+    </section>
+  );
+}

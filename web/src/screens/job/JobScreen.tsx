@@ -1,0 +1,188 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { isPlanStale } from '@upholder/core/planning';
+import { localDate } from '@upholder/core/shop';
+import { Download } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { NavLink, Outlet, useParams } from 'react-router';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { dateWords, whenWords } from '../../app/times.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { useCurrentDossier } from '../useJobContext.ts';
+
+interface Stage {
+  to: string;
+  name: string;
+  /** What is settled and what is missing, in a phrase. */
+  phrase: string;
+  isMissing: boolean;
+}
+
+function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
+  const { job, zones, pieces, plan, log, steps } = dossier;
+  const open = zones.filter(({ systemId }) => systemId === null);
+  const zoneWords = zones.length === 1 ? '1 zone' : `${zones.length} zones`;
+  const isStale = plan !== null && isPlanStale(plan, pieces, steps);
+  const days =
+    plan === null
+      ? 'not planned yet'
+      : isStale
+        ? 'changed since planned'
+        : plan.handOver < now
+          ? `ended ${whenWords(plan.handOver, now, shop.timeZone)}`
+          : `done ${whenWords(plan.handOver, now, shop.timeZone)}`;
+  return [
+    {
+      to: 'brief',
+      name: 'Brief',
+      phrase: zones.length === 0 ? 'no zones yet' : zoneWords,
+      isMissing: zones.length === 0,
+    },
+    {
+      to: 'pieces',
+      name: 'Pieces',
+      phrase: pieces.length === 0 ? 'none yet' : `${pieces.length} listed`,
+      isMissing: pieces.length === 0,
+    },
+    {
+      to: 'sequence',
+      name: 'Sequence',
+      phrase:
+        open.length > 0
+          ? `${open.length} without a system`
+          : zones.length === 0
+            ? 'needs a zone'
+            : [...new Set(zones.map(({ systemId }) => systemId))].join(', '),
+      isMissing: open.length > 0 || zones.length === 0,
+    },
+    { to: 'days', name: 'Days', phrase: days, isMissing: plan === null || isStale },
+    {
+      to: 'log',
+      name: 'Log',
+      phrase: log.length === 0 ? 'nothing yet' : log.length === 1 ? '1 entry' : `${log.length} entries`,
+      isMissing: false,
+    },
+  ].map((stage) => (job.status === 'handed-over' ? { ...stage, isMissing: false } : stage));
+}
+
+function AgreedDate({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext; now: number }) {
+  const { job, plan } = dossier;
+  if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
+  if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
+  const isPast = job.neededBy < localDate(now, shop.timeZone);
+  const isLate = plan !== null && localDate(plan.handOver, shop.timeZone) > job.neededBy;
+  return (
+    <p className={`text-right leading-tight ${isPast || isLate ? 'font-semibold text-stop' : ''}`}>
+      needed by {dateWords(job.neededBy)}
+      <br />
+      <span className={isPast || isLate ? '' : 'text-quiet'}>
+        {isPast
+          ? 'already past: agree a new date'
+          : plan === null
+            ? 'not planned yet'
+            : isLate
+              ? 'the plan is too late'
+              : 'the plan makes it'}
+      </span>
+    </p>
+  );
+}
+
+const TAKE_AWAY = [
+  { path: 'job.json', name: 'Job file (JSON)' },
+  { path: 'take-off.csv', name: 'Take-off (CSV)' },
+  { path: 'plan.ics', name: 'Plan for a calendar (iCalendar)' },
+];
+
+function TakeAway({ dossier }: { dossier: Dossier }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button>
+          <Download size={16} aria-hidden="true" /> Take away
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-30 min-w-64 rounded-[3px] border border-line bg-raised p-1 shadow-xl"
+        >
+          {TAKE_AWAY.filter(({ path }) => path !== 'plan.ics' || dossier.plan !== null).map(
+            ({ path, name }) => (
+              <DropdownMenu.Item key={path} asChild>
+                <a
+                  href={`/api/jobs/${dossier.job.id}/export/${path}`}
+                  download
+                  className="block rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
+                >
+                  {name}
+                </a>
+              </DropdownMenu.Item>
+            ),
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** One job: its name, its stages in the order of the work, and the stage that is open. */
+export function JobScreen() {
+  const { jobId = '' } = useParams();
+  const job = upholder.useJobQuery(jobId);
+  const { data: shop } = upholder.useShopQuery();
+  if (!job.data || !shop) {
+    return job.error ? (
+      <main className="p-6">
+        <Notice kind="stop">{refusalOf(job.error).message}</Notice>
+      </main>
+    ) : (
+      <Skeleton />
+    );
+  }
+  return <OpenJob dossier={job.data} shop={shop} />;
+}
+
+function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContext }) {
+  const dossier = useCurrentDossier(served);
+  const now = useNowMinute();
+  const { job } = dossier;
+  return (
+    <>
+      <div className="no-print bg-sheet px-5 pt-3.5">
+        <div className="flex items-start gap-4">
+          <div className="min-w-0 flex-1">
+            <div className="flex items-baseline gap-3">
+              <span className="tape text-sm">{job.code}</span>
+              <h1 className="truncate">{job.name}</h1>
+            </div>
+          </div>
+          <AgreedDate dossier={dossier} shop={shop} now={now} />
+          <TakeAway dossier={dossier} />
+        </div>
+        <nav aria-label="Stages of the job" className="mt-2 flex">
+          {stagesOf(dossier, shop, now).map(({ to, name, phrase, isMissing }, index) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `group relative min-w-36 border-b-[5px] py-1.5 pr-6 ${isActive ? 'border-ink' : 'border-line hover:border-quiet'}`
+              }
+            >
+              <span className="font-semibold">
+                <span className="mr-1.5 font-normal text-quiet">{index + 1}</span>
+                {name}
+              </span>
+              <span className={`block text-[0.82rem] ${isMissing ? 'font-semibold text-act' : 'text-quiet'}`}>
+                {phrase}
+              </span>
+            </NavLink>
+          ))}
+          <span className="flex-1 border-line border-b-[5px]" />
+        </nav>
+      </div>
+      <Outlet context={{ dossier, shop }} />
+    </>
+  );
+}

@@ -1,0 +1,182 @@
+import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
+import { localDate } from '@upholder/core/shop';
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { dateWords, dayWords } from '../../app/times.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
+
+const MOST_GLYPHS = 60;
+
+function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopContext; now: number }) {
+  const { job, handOver } = summary;
+  const wanted =
+    job.neededBy === null ? null : <span className="text-quiet">needed by {dateWords(job.neededBy)}</span>;
+  if (job.status === 'handed-over') return <span className="text-quiet">Handed over</span>;
+  if (handOver === null) {
+    const missing =
+      summary.pieces === 0
+        ? 'no pieces yet'
+        : summary.zonesWithoutSystem > 0
+          ? `${summary.zonesWithoutSystem} zone without a system`
+          : 'not planned yet';
+    return (
+      <>
+        <span className="font-semibold">{missing}</span> {wanted}
+      </>
+    );
+  }
+  const isLate = job.neededBy !== null && localDate(handOver, shop.timeZone) > job.neededBy;
+  return (
+    <>
+      <span className={`font-semibold ${isLate ? 'text-stop' : ''}`}>
+        {handOver < now ? 'planned for' : 'done'} {dayWords(handOver, shop.timeZone)}
+        {isLate && ', too late'}
+      </span>{' '}
+      {wanted}
+    </>
+  );
+}
+
+function GlyphStrip({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) {
+  const current = useCurrentDossier(dossier);
+  const states = usePieceStates(current, shop);
+  const now = useNowMinute();
+  const colours = new Map(dossier.zones.map(({ id, newColour }) => [id, newColour]));
+  const shown = dossier.pieces.slice(0, MOST_GLYPHS);
+  return (
+    <div className="flex flex-wrap items-end gap-x-[1px] gap-y-1">
+      {shown.map((piece) => (
+        <PieceGlyph
+          key={piece.id}
+          piece={piece}
+          states={states.get(piece.id)}
+          colour={colours.get(piece.zoneId) ?? '#888888'}
+          size={36}
+          perMetre
+          now={now}
+        />
+      ))}
+      {dossier.pieces.length > MOST_GLYPHS && (
+        <span className="ml-2 self-center text-quiet">and {dossier.pieces.length - MOST_GLYPHS} more</span>
+      )}
+    </div>
+  );
+}
+
+/** All jobs, each with its pieces as they stand now. */
+export function JobsScreen() {
+  const { data: shop } = upholder.useShopQuery();
+  const list = upholder.useJobsQuery();
+  const floor = upholder.useFloorQuery();
+  const [addJob] = upholder.useAddJobMutation();
+  const [importJob] = upholder.useImportJobMutation();
+  const navigate = useNavigate();
+  const now = useNowMinute();
+  const fileInput = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (!shop || !list.data)
+    return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
+  const dossiers = new Map(floor.data?.dossiers.map((dossier) => [dossier.job.id, dossier]));
+  const { jobs } = list.data;
+
+  async function startJob(): Promise<void> {
+    const id = uuid();
+    const today = localDate(now, shop?.timeZone ?? 'UTC');
+    const outcome = await addJob({
+      id,
+      code: `JOB-${jobs.length + 1}`,
+      name: 'New job',
+      client: '',
+      addressNote: '',
+      startOn: today,
+      neededBy: null,
+      place: 'shop',
+      status: 'open',
+    });
+    if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
+    else navigate(`/jobs/${id}/brief`);
+  }
+
+  async function bringIn(file: File | undefined): Promise<void> {
+    setProblem(null);
+    if (!file) return;
+    try {
+      const job = await importJob(JSON.parse(await file.text())).unwrap();
+      navigate(`/jobs/${job.id}/brief`);
+    } catch (error) {
+      setProblem(
+        error instanceof SyntaxError
+          ? `“${file.name}” is not a job file: it is not JSON.`
+          : `“${file.name}” was not taken in. ${refusalOf(error).message}`,
+      );
+    }
+  }
+
+  return (
+    <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
+      <div className="flex items-center gap-3">
+        <h1 className="flex-1">{shop.name}</h1>
+        <input
+          ref={fileInput}
+          type="file"
+          accept="application/json,.json"
+          className="sr-only"
+          aria-label="Job file"
+          onChange={({ target }) => void bringIn(target.files?.[0]).then(() => (target.value = ''))}
+        />
+        <Button onClick={() => fileInput.current?.click()}>Bring in a job file</Button>
+        <Button kind="act" onClick={() => void startJob()}>
+          Start a job
+        </Button>
+      </div>
+      {problem && (
+        <div className="mt-4">
+          <Notice kind="stop">{problem}</Notice>
+        </div>
+      )}
+      {jobs.length === 0 && (
+        <div className="mt-6 bg-sheet p-8">
+          <h2>No jobs yet</h2>
+          <p className="mt-1 text-quiet">
+            Start one with a name and a date; pieces can be typed, pasted or read from a table.
+          </p>
+        </div>
+      )}
+      <ol className="mt-5 flex flex-col gap-4">
+        {jobs.map((summary) => {
+          const { job } = summary;
+          const dossier = dossiers.get(job.id);
+          return (
+            <li key={job.id}>
+              <Link
+                to={`/jobs/${job.id}/${summary.handOver === null ? (summary.pieces === 0 ? 'brief' : 'pieces') : 'days'}`}
+                className="block bg-sheet px-5 py-4 hover:bg-raised"
+              >
+                <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+                  <span className="tape">{job.code}</span>
+                  <h2>{job.name}</h2>
+                  <span className="text-quiet">{job.client}</span>
+                  <span className="flex-1" />
+                  <span className="text-right">
+                    <HandOver summary={summary} shop={shop} now={now} />
+                  </span>
+                </div>
+                {dossier && dossier.pieces.length > 0 && (
+                  <div className="mt-3">
+                    <GlyphStrip dossier={dossier} shop={shop} />
+                  </div>
+                )}
+                {!dossier && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
+              </Link>
+            </li>
+          );
+        })}
+      </ol>
+    </main>
+  );
+}

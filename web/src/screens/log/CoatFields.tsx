@@ -1,0 +1,135 @@
+import { ClimateSchema } from '@upholder/core/drying';
+import type { CoatRecord } from '@upholder/core/jobs';
+import { parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
+import { Field, Select, TextInput } from '../../parts/controls.tsx';
+
+/** A coat's figures while they are typed. */
+export interface CoatDraft {
+  productKey: string;
+  paint: string;
+  thinner: string;
+  cup: string;
+  seconds: string;
+  airC: string;
+  rhPct: string;
+  wftUm: number | null;
+}
+
+export const CUPS = [
+  'ISO 3 mm',
+  'ISO 4 mm',
+  'ISO 5 mm',
+  'ISO 6 mm',
+  'DIN 4 mm',
+  'Ford #4',
+  'Zahn #2',
+  'kit cup',
+];
+
+const numberOr = (value: number | null | undefined, unit = '') =>
+  value === null || value === undefined ? '' : `${value}${unit}`;
+
+/** A draft that starts from a record; empty without one. */
+export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
+  return {
+    productKey: coat?.productKey ?? '',
+    paint: numberOr(coat?.paintMl, ' mL'),
+    thinner: numberOr(coat?.thinnerMl, ' mL'),
+    cup: coat?.cup ?? '',
+    seconds: numberOr(coat?.cupSeconds),
+    airC: numberOr(coat?.climate?.airC),
+    rhPct: numberOr(coat?.climate?.rhPct),
+    wftUm: coat?.wftUm ?? null,
+  };
+}
+
+/** Reads a draft. Empty fields are unknown, not zero; what cannot be read is said at its field. */
+export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string>; value: CoatRecord } {
+  const errors: Record<string, string> = {};
+  const volume = (key: 'paint' | 'thinner'): number | null => {
+    if (draft[key].trim() === '') return null;
+    const read = parseVolumeMl(draft[key]);
+    if (!read.ok) errors[key] = read.message;
+    return read.ok ? read.value : null;
+  };
+  const paintMl = volume('paint');
+  const thinnerMl = volume('thinner');
+  const cupSeconds = draft.seconds.trim() === '' ? null : Number(draft.seconds.replace(',', '.'));
+  if (cupSeconds !== null && !(cupSeconds >= 1 && cupSeconds <= 600))
+    errors.seconds = 'A cup runs 1 to 600 seconds.';
+  let climate: CoatRecord['climate'] = null;
+  if (draft.airC.trim() !== '' || draft.rhPct.trim() !== '') {
+    const air = parseTemperatureC(draft.airC);
+    if (!air.ok) errors.airC = air.message;
+    const parsed = ClimateSchema.safeParse({
+      airC: air.ok ? air.value : 20,
+      rhPct: Number(draft.rhPct.replace('%', '').replace(',', '.')) || 0,
+    });
+    if (parsed.success) climate = parsed.data;
+    else for (const issue of parsed.error.issues) errors[String(issue.path[0])] ??= issue.message;
+  }
+  return {
+    errors,
+    value: {
+      productKey: draft.productKey,
+      paintMl,
+      thinnerMl,
+      cup: cupSeconds === null ? null : draft.cup || null,
+      cupSeconds,
+      climate,
+      wftUm: draft.wftUm,
+    },
+  };
+}
+
+interface CoatFieldsProps {
+  draft: CoatDraft;
+  onChange(draft: CoatDraft): void;
+  errors: Record<string, string>;
+}
+
+/** As poured, cup and seconds, air: large enough for gloves. */
+export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
+  const big = 'min-h-14 text-xl font-semibold';
+  const text = (
+    key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct',
+    label: string,
+    mode: 'decimal' | 'text',
+  ) => (
+    <Field label={label} error={errors[key]}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          inputMode={mode}
+          className={big}
+          value={draft[key]}
+          onChange={({ target }) => onChange({ ...draft, [key]: target.value })}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
+      {text('paint', 'Paint as poured', 'text')}
+      {text('thinner', 'Thinner as poured', 'text')}
+      <Field label="Cup">
+        {(ids) => (
+          <Select
+            {...ids}
+            className={big}
+            value={draft.cup}
+            onChange={({ target }) => onChange({ ...draft, cup: target.value })}
+          >
+            <option value="">none</option>
+            {CUPS.map((cup) => (
+              <option key={cup}>{cup}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      {text('seconds', 'Cup, seconds', 'decimal')}
+      {text('airC', 'Air, °C', 'decimal')}
+      {text('rhPct', 'Humidity, %', 'decimal')}
+    </div>
+  );
+}

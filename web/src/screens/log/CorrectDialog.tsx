@@ -1,0 +1,90 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { LogEntry } from '@upholder/core/jobs';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { queued } from '../../api/outbox.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Field, TextInput } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+import { CoatFields, coatDraftOf, readCoatDraft } from './CoatFields.tsx';
+import { DoneAtField, readDoneAt, writeDoneAt } from './DoneAtField.tsx';
+import { PiecePicker } from './PiecePicker.tsx';
+
+/** Puts an entry right: a new entry that stands for the old one, which stays readable. */
+export function CorrectDialog({
+  entry,
+  dossier,
+  shop,
+  onClose,
+}: {
+  entry: LogEntry;
+  dossier: Dossier;
+  shop: ShopContext;
+  onClose(): void;
+}) {
+  const dispatch = useAppDispatch();
+  const now = useNowMinute();
+  const step = dossier.steps.find(({ id }) => id === entry.stepId);
+  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === step?.zoneId);
+  const [chosen, setChosen] = useState(new Set(entry.pieceIds));
+  const [doneAt, setDoneAt] = useState(writeDoneAt(entry.doneAt, shop.timeZone));
+  const [coat, setCoat] = useState(coatDraftOf(entry.coat));
+  const [note, setNote] = useState(entry.note);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+
+  function submit(): void {
+    const at = readDoneAt(doneAt, shop.timeZone, now);
+    const read = entry.coat ? readCoatDraft(coat) : { errors: {}, value: null };
+    const found: Record<string, string> = { ...read.errors };
+    if (!at.ok) found.doneAt = at.message;
+    if (chosen.size === 0) found.pieces = 'Choose at least one piece.';
+    setErrors(found);
+    if (Object.keys(found).length > 0 || !at.ok) return;
+    dispatch(
+      queued({
+        id: uuid(),
+        jobId: entry.jobId,
+        stepId: entry.stepId,
+        side: entry.side,
+        action: entry.action,
+        pieceIds: pieces.map(({ id }) => id).filter((id) => chosen.has(id)),
+        doneAt: at.value,
+        coat: read.value,
+        note,
+        correctsId: entry.id,
+        isWithdrawal: false,
+      }),
+    );
+    onClose();
+  }
+
+  return (
+    <Modal
+      isOpen
+      onClose={onClose}
+      title={`Correct: ${step?.name ?? 'entry'}`}
+      note="The old entry stays in the log; this one counts instead."
+    >
+      <div className="flex flex-col gap-4">
+        <DoneAtField value={doneAt} onChange={setDoneAt} error={errors.doneAt} />
+        {entry.coat && <CoatFields draft={coat} onChange={setCoat} errors={errors} />}
+        <PiecePicker
+          pieces={pieces}
+          zone={dossier.zones.find(({ id }) => id === step?.zoneId)}
+          chosen={chosen}
+          onChange={setChosen}
+          error={errors.pieces}
+        />
+        <Field label="Note">
+          {(ids) => <TextInput {...ids} value={note} onChange={({ target }) => setNote(target.value)} />}
+        </Field>
+        <div>
+          <Button kind="act" posture="floor" onClick={submit}>
+            Log the correction
+          </Button>
+        </div>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,61 @@
+import { failure, type Outcome, success } from '@upholder/core/outcome';
+import { localClock, localDate, minuteAt, parseClock, toInstant, toMinute } from '@upholder/core/shop';
+import { Field, TextInput } from '../../parts/controls.tsx';
+
+/** Date and time of day in the shop. */
+export interface DoneAt {
+  date: string;
+  clock: string;
+}
+
+export function writeDoneAt(instant: string, timeZone: string): DoneAt {
+  const minute = toMinute(instant);
+  return { date: localDate(minute, timeZone), clock: localClock(minute, timeZone) };
+}
+
+/** The instant, as long as it is not still to come. */
+export function readDoneAt({ date, clock }: DoneAt, timeZone: string, now: number): Outcome<string> {
+  if (parseClock(clock) === null) return failure('Write the time as 14:20.');
+  const minute = minuteAt(date, clock, timeZone);
+  if (minute > now + 1) return failure('That is still to come: log it when it is done.');
+  return success(toInstant(minute).toISOString());
+}
+
+/** When it was done: now, or earlier when it is logged late. */
+export function DoneAtField({
+  value,
+  onChange,
+  error,
+}: {
+  value: DoneAt;
+  onChange(value: DoneAt): void;
+  error?: string;
+}) {
+  const big = 'min-h-14 text-xl font-semibold';
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <Field label="Done on">
+        {(ids) => (
+          <TextInput
+            {...ids}
+            type="date"
+            className={big}
+            value={value.date}
+            onChange={({ target }) => target.value && onChange({ ...value, date: target.value })}
+          />
+        )}
+      </Field>
+      <Field label="at" error={error}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            type="time"
+            className={big}
+            value={value.clock}
+            onChange={({ target }) => onChange({ ...value, clock: target.value })}
+          />
+        )}
+      </Field>
+    </div>
+  );
+}

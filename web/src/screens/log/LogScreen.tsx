@@ -1,0 +1,111 @@
+import type { ShopContext } from '@upholder/core/api';
+import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
+import { pouredWords } from '@upholder/core/mixing';
+import { piecesInWords } from '@upholder/core/planning';
+import { toMinute } from '@upholder/core/shop';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { queued } from '../../api/outbox.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { whenWords } from '../../app/times.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Sheet } from '../../parts/controls.tsx';
+import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
+import { CorrectDialog } from './CorrectDialog.tsx';
+
+function coatWords(entry: LogEntry, shop: ShopContext): string {
+  const { coat } = entry;
+  if (!coat) return '';
+  const parts = [shop.products.find(({ key }) => key === coat.productKey)?.sheet.name ?? coat.productKey];
+  if (coat.paintMl !== null) parts.push(pouredWords(coat.paintMl, coat.thinnerMl ?? 0));
+  if (coat.cupSeconds !== null) parts.push(`${coat.cupSeconds} s in ${coat.cup ?? 'the cup'}`);
+  if (coat.wftUm !== null) parts.push(`${coat.wftUm} µm wet by comb`);
+  if (coat.climate) parts.push(`${coat.climate.airC} °C, ${Math.round(coat.climate.rhPct)} %`);
+  return parts.join(' · ');
+}
+
+/** What was done, newest first. Entries stay; putting one right adds another. */
+export function LogScreen() {
+  const { dossier: served, shop } = useJobContext();
+  const dossier = useCurrentDossier(served);
+  const now = useNowMinute();
+  const dispatch = useAppDispatch();
+  const [correcting, setCorrecting] = useState<LogEntry | null>(null);
+  const steps = new Map(dossier.steps.map((step) => [step.id, step]));
+  const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
+  const pieces = new Map(dossier.pieces.map((piece) => [piece.id, piece]));
+  const counting = new Set(effectiveLog(dossier.log).map(({ id }) => id));
+  const waiting = new Set(
+    dossier.log.map(({ id }) => id).filter((id) => !served.log.some((entry) => entry.id === id)),
+  );
+  const entries = [...dossier.log].sort(
+    (a, b) => b.doneAt.localeCompare(a.doneAt) || b.loggedAt.localeCompare(a.loggedAt),
+  );
+
+  function withdraw(entry: LogEntry): void {
+    const { memberId: _member, memberName: _name, loggedAt: _at, ...kept } = entry;
+    dispatch(queued({ ...kept, id: uuid(), correctsId: entry.id, isWithdrawal: true }));
+  }
+
+  return (
+    <main className="p-5">
+      {entries.length === 0 && (
+        <Sheet className="max-w-2xl p-6">
+          <h2>Nothing is logged yet</h2>
+          <p className="mt-1 text-quiet">Steps are logged on the floor, with one press, as they are done.</p>
+        </Sheet>
+      )}
+      <ol className="bg-sheet">
+        {entries.map((entry) => {
+          const step = steps.get(entry.stepId);
+          const members = entry.pieceIds.flatMap((id) => pieces.get(id) ?? []);
+          const isCounting = counting.has(entry.id);
+          const action = { do: '', flip: 'Flip for ', scuff: 'Scuff before ', dust: 'Dust before ' }[
+            entry.action
+          ];
+          const side = { all: '', front: ', fronts', back: ', backs', edges: ', edges' }[entry.side];
+          return (
+            <li
+              key={entry.id}
+              className={`grid grid-cols-[8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-4 border-line border-b px-4 py-2.5 ${isCounting ? '' : 'text-quiet'}`}
+            >
+              <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
+              <div>
+                <p>
+                  <span className={`font-semibold ${isCounting ? '' : 'line-through'}`}>
+                    {action}
+                    {step?.name ?? 'A step'}
+                    {entry.action === 'flip' ? '' : side}
+                  </span>
+                  <span className="text-quiet">
+                    {' '}
+                    · {zones.get(step?.zoneId ?? '')}: {piecesInWords(members)} · {entry.memberName}
+                    {entry.isWithdrawal && ' · takes an entry back'}
+                    {!entry.isWithdrawal && entry.correctsId && ' · puts an entry right'}
+                    {!isCounting && !entry.isWithdrawal && ' · no longer counts'}
+                    {waiting.has(entry.id) && ' · on its way'}
+                  </span>
+                </p>
+                {entry.coat && <p className="text-[0.9rem]">{coatWords(entry, shop)}</p>}
+                {entry.note && <p className="text-[0.9rem] italic">{entry.note}</p>}
+              </div>
+              {isCounting && !waiting.has(entry.id) && (
+                <span className="flex gap-2">
+                  <Button kind="quiet" onClick={() => setCorrecting(entry)}>
+                    Correct
+                  </Button>
+                  <Button kind="quiet" onClick={() => withdraw(entry)}>
+                    Withdraw
+                  </Button>
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {correcting && (
+        <CorrectDialog entry={correcting} dossier={dossier} shop={shop} onClose={() => setCorrecting(null)} />
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,363 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { PieceStates } from '@upholder/core/floor';
+import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import type { Refusal } from '../../api/upholder.ts';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { type Column, takeoffColumns } from './cells.ts';
+
+const ROW_PX = 38;
+/** Id that stands for the line in which a new piece is typed. */
+export const NEW_LINE = 'new';
+
+interface TableProps {
+  dossier: Dossier;
+  states: Map<string, PieceStates>;
+  selectedId: string;
+  onSelect(id: string): void;
+  edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
+  insert(pieces: Piece[]): Promise<Refusal | null>;
+  drop(pieces: PieceRow[]): Promise<Refusal | null>;
+  undo(): Promise<void>;
+  onPasteTable(text: string): void;
+  onProblem(message: string | null): void;
+}
+
+interface CellProps {
+  column: Column;
+  piece: Piece;
+  row: number;
+  error: string | undefined;
+  onCommit(column: Column, text: string): void;
+  onFocus(): void;
+}
+
+function Cell({ column, piece, row, error, onCommit, onFocus }: CellProps) {
+  const written = column.write(piece);
+  const [draft, setDraft] = useState<string | null>(null);
+  const [before, setBefore] = useState(written);
+  if (before !== written) {
+    // The piece changed elsewhere or the change was taken: show it, unless something wrong still stands here.
+    setBefore(written);
+    setDraft(null);
+  }
+  const shared = {
+    'data-cell': `${row} ${column.key}`,
+    'aria-label': `${column.title} of ${piece.tag || 'the new piece'}`,
+    'aria-invalid': error !== undefined,
+    title: error,
+    onFocus,
+    className: `h-full w-full min-w-0 border-0 bg-transparent px-2 outline-offset-[-3px] aria-[invalid=true]:bg-stop-wash aria-[invalid=true]:text-stop ${column.isNumber ? 'text-right' : ''}`,
+  };
+  if (written === null) return <span className="px-2 text-right text-quiet" />;
+  if (column.choices) {
+    return (
+      <select {...shared} value={written} onChange={({ target }) => onCommit(column, target.value)}>
+        {column.choices.map(({ value, name }) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+    );
+  }
+  return (
+    <input
+      {...shared}
+      value={draft ?? written}
+      autoComplete="off"
+      spellCheck={false}
+      onChange={({ target }) => setDraft(target.value)}
+      onBlur={() => draft !== null && draft !== written && onCommit(column, draft)}
+    />
+  );
+}
+
+/** The take-off as a table that is typed through from left to right and down, every cell saved as it is left. */
+export function TakeoffTable({
+  dossier,
+  states,
+  selectedId,
+  onSelect,
+  edit,
+  insert,
+  drop,
+  undo,
+  onPasteTable,
+  onProblem,
+}: TableProps) {
+  const { pieces, zones } = dossier;
+  const columns = useMemo(() => takeoffColumns(zones), [zones]);
+  const colours = useMemo(() => new Map(zones.map(({ id, newColour }) => [id, newColour])), [zones]);
+  const [errors, setErrors] = useState<Record<string, Record<string, string>>>({});
+  const [fresh, setFresh] = useState<Piece>(() => proposePiece(dossier, null));
+  const scroller = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: pieces.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: 12,
+  });
+  const template = `3.2rem ${columns.map(({ width }) => width).join(' ')} 4.2rem`;
+
+  useEffect(() => {
+    setFresh((current) =>
+      zones.some(({ id }) => id === current.zoneId) ? current : { ...current, zoneId: zones[0]?.id ?? '' },
+    );
+  }, [zones]);
+
+  function showErrors(id: string, found: Record<string, string>): void {
+    setErrors((all) => ({ ...all, [id]: found }));
+    onProblem(Object.values(found)[0] ?? null);
+  }
+
+  function atColumns(messages: Record<string, string>): Record<string, string> {
+    const found: Record<string, string> = {};
+    for (const [path, message] of Object.entries(messages)) {
+      const field = path.split('.').at(-1) ?? '';
+      const column = columns.find(({ fields }) => (fields as string[]).includes(field));
+      found[column?.key ?? 'tag'] ??= message;
+    }
+    return found;
+  }
+
+  async function commit(piece: PieceRow, column: Column, text: string): Promise<void> {
+    const read = column.read(text);
+    if (!read.ok) return showErrors(piece.id, { [column.key]: read.message });
+    const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
+    if (!parsed.success) {
+      const messages = Object.fromEntries(
+        parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message]),
+      );
+      return showErrors(piece.id, atColumns(messages));
+    }
+    showErrors(piece.id, {});
+    const refusal = await edit(piece, read.value);
+    if (refusal && refusal.code !== 'conflict') {
+      const found = atColumns(refusal.fields);
+      showErrors(piece.id, Object.keys(found).length > 0 ? found : { [column.key]: refusal.message });
+    }
+  }
+
+  function commitFresh(column: Column, text: string): Piece {
+    const read = column.read(text);
+    if (!read.ok) {
+      showErrors(NEW_LINE, { [column.key]: read.message });
+      return fresh;
+    }
+    showErrors(NEW_LINE, {});
+    const next = { ...fresh, ...read.value };
+    if (read.value.kind === 'drawer-front' && fresh.kind !== 'drawer-front') next.finishBack = false;
+    setFresh(next);
+    return next;
+  }
+
+  async function addFresh(piece: Piece): Promise<void> {
+    const parsed = PieceSchema.safeParse(piece);
+    if (!parsed.success) {
+      return showErrors(
+        NEW_LINE,
+        atColumns(
+          Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])),
+        ),
+      );
+    }
+    const refusal = await insert([parsed.data]);
+    if (refusal)
+      return showErrors(
+        NEW_LINE,
+        Object.keys(refusal.fields).length > 0 ? atColumns(refusal.fields) : { tag: refusal.message },
+      );
+    showErrors(NEW_LINE, {});
+    setFresh(proposePiece(dossier, parsed.data));
+    focusCell('new', 'tag');
+  }
+
+  function focusCell(row: number | 'new', key: string): void {
+    if (row !== 'new') rows.scrollToIndex(row);
+    requestAnimationFrame(() => {
+      const found = document.querySelector<HTMLInputElement>(
+        `[data-cell="${row === 'new' ? -1 : row} ${key}"]`,
+      );
+      found?.focus();
+      if (found instanceof HTMLInputElement) found.select();
+    });
+  }
+
+  function press(event: KeyboardEvent): void {
+    const { target, key } = event;
+    if (!(target instanceof HTMLElement) || !target.dataset.cell) return;
+    const [rowText, columnKey = ''] = target.dataset.cell.split(' ');
+    const row = Number(rowText);
+    const isControl = event.ctrlKey || event.metaKey;
+    const piece = pieces[row];
+    const column = columns.find((candidate) => candidate.key === columnKey);
+    if (isControl && key === 'z') {
+      event.preventDefault();
+      target.blur();
+      void undo().then(() => focusCell(row === -1 ? 'new' : row, columnKey));
+    } else if (isControl && (key === 'Delete' || key === 'Backspace') && piece) {
+      event.preventDefault();
+      void drop([piece]).then((refusal) => onProblem(refusal?.message ?? null));
+    } else if (isControl && key === 'd' && column) {
+      event.preventDefault();
+      const above = row === -1 ? pieces.at(-1) : pieces[row - 1];
+      const text = above ? column.write(above) : null;
+      if (text === null || columnKey === 'tag') return;
+      if (piece) void commit(piece, column, text);
+      else commitFresh(column, text);
+    } else if (key === 'Enter') {
+      event.preventDefault();
+      if (row === -1 && column) {
+        const value = target instanceof HTMLInputElement ? target.value : null;
+        void addFresh(value === null ? fresh : commitFresh(column, value));
+      } else focusCell(row + 1 < pieces.length ? row + 1 : 'new', columnKey);
+    } else if (key === 'ArrowDown' && !(target instanceof HTMLSelectElement)) {
+      event.preventDefault();
+      if (row !== -1) focusCell(row + 1 < pieces.length ? row + 1 : 'new', columnKey);
+    } else if (key === 'ArrowUp' && !(target instanceof HTMLSelectElement)) {
+      event.preventDefault();
+      if (row === -1) focusCell(pieces.length - 1, columnKey);
+      else if (row > 0) focusCell(row - 1, columnKey);
+    } else if (key === 'Escape') target.blur();
+  }
+
+  function lineOf(piece: Piece, row: number, id: string) {
+    return columns.map((column) => (
+      <div key={column.key} role="cell" className="border-line border-l">
+        <Cell
+          column={column}
+          piece={piece}
+          row={row}
+          error={errors[id]?.[column.key]}
+          onFocus={() => onSelect(id)}
+          onCommit={(changed, text) => {
+            if (row === -1) commitFresh(changed, text);
+            else void commit(piece as PieceRow, changed, text);
+          }}
+        />
+      </div>
+    ));
+  }
+
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveElementInteractions: keys and pasting belong to the cells inside
+    <div
+      role="table"
+      aria-label="Take-off"
+      aria-rowcount={pieces.length + 2}
+      className="flex min-h-0 flex-1 flex-col overflow-x-auto bg-sheet"
+      onKeyDown={press}
+      onPaste={(event) => {
+        const text = event.clipboardData.getData('text');
+        if (!/[\t\n]/.test(text.trim())) return;
+        event.preventDefault();
+        onPasteTable(text);
+      }}
+    >
+      <div
+        role="row"
+        className="grid min-w-[68rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
+        style={{ gridTemplateColumns: template }}
+      >
+        <span role="columnheader" className="px-2 py-1.5">
+          <span className="sr-only">Drawing</span>
+        </span>
+        {columns.map(({ key, title, isNumber }) => (
+          <span
+            key={key}
+            role="columnheader"
+            className={`border-line border-l px-2 py-1.5 ${isNumber ? 'text-right' : ''}`}
+          >
+            {title}
+          </span>
+        ))}
+        <span role="columnheader" className="border-line border-l px-2 py-1.5 text-right">
+          m²
+        </span>
+      </div>
+      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[68rem] flex-1 overflow-y-auto">
+        <div className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const piece = pieces[index];
+            if (!piece) return null;
+            return (
+              <div
+                key={piece.id}
+                role="row"
+                aria-rowindex={index + 2}
+                className={`absolute inset-x-0 grid items-stretch border-line border-b ${piece.id === selectedId ? 'bg-act-wash' : ''}`}
+                style={{ top: start, height: ROW_PX, gridTemplateColumns: template }}
+              >
+                <span role="cell" className="grid place-items-center">
+                  <PieceGlyph
+                    piece={piece}
+                    states={states.get(piece.id)}
+                    colour={colours.get(piece.zoneId) ?? '#888888'}
+                    size={28}
+                  />
+                </span>
+                {lineOf(piece, index, piece.id)}
+                <span role="cell" className="self-center border-line border-l px-2 text-right">
+                  {(pieceAreas(piece).totalMm2 / 1e6).toFixed(3)}
+                </span>
+              </div>
+            );
+          })}
+        </div>
+      </div>
+      <div
+        role="row"
+        aria-rowindex={pieces.length + 2}
+        className={`grid min-w-[68rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
+        style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
+      >
+        <button
+          type="button"
+          className="font-bold text-act text-xl leading-none"
+          aria-label="Add the piece"
+          onClick={() => void addFresh(fresh)}
+        >
+          +
+        </button>
+        {lineOf(fresh, -1, NEW_LINE)}
+        <span role="cell" className="self-center border-line border-l px-2 text-right text-quiet">
+          {PieceSchema.safeParse(fresh).success ? (pieceAreas(fresh).totalMm2 / 1e6).toFixed(3) : '–'}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+/** The next piece to type: like the one before, under the next tag. */
+function proposePiece(dossier: Dossier, last: Piece | null): Piece {
+  const previous = last ?? dossier.pieces.at(-1);
+  const taken = [...dossier.pieces.map(({ tag }) => tag), ...(last ? [last.tag] : [])];
+  const position = Math.max(-1, last?.position ?? -1, ...dossier.pieces.map((piece) => piece.position)) + 1;
+  if (!previous) {
+    return {
+      ...PIECE_DEFAULTS,
+      id: uuid(),
+      zoneId: dossier.zones[0]?.id ?? '',
+      position,
+      tag: 'D1',
+      widthMm: 400,
+      heightMm: 720,
+    };
+  }
+  const { id: _id, note: _note, ...like } = previous;
+  return (
+    PieceSchema.safeParse({ ...like, id: uuid(), note: '', position, tag: nextTag(previous.tag, taken) })
+      .data ?? {
+      ...PIECE_DEFAULTS,
+      id: uuid(),
+      zoneId: previous.zoneId,
+      position,
+      tag: nextTag(previous.tag, taken),
+      widthMm: 400,
+      heightMm: 720,
+    }
+  );
+}

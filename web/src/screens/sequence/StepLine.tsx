@@ -1,0 +1,152 @@
+import type { ShopContext } from '@upholder/core/api';
+import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { clockSentence, type FilmClocks, filmClocks, type ScaledClock } from '@upholder/core/drying';
+import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
+import type { Piece } from '@upholder/core/pieces';
+import type { Step } from '@upholder/core/systems';
+import { formatDuration, formatMl } from '@upholder/core/units';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+
+interface StepLineProps {
+  step: Step;
+  number: number;
+  pieces: readonly Piece[];
+  shop: ShopContext;
+  isOnSite: boolean;
+  isOpen: boolean;
+  onToggle(): void;
+}
+
+const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: string }[] = [
+  { key: 'touch', name: 'Touch dry' },
+  { key: 'sand', name: 'Dry to sand' },
+  { key: 'recoatMin', name: 'Recoat from' },
+  { key: 'recoatMax', name: 'Recoat until' },
+  { key: 'handle', name: 'Dry to handle' },
+  { key: 'pack', name: 'Dry to pack' },
+  { key: 'refit', name: 'Refit' },
+  { key: 'cure', name: 'Full cure' },
+];
+
+const NEEDS: Record<Step['waitFor'], string> = {
+  none: '',
+  sand: 'when dry to sand',
+  recoat: 'within the recoat window',
+  handle: 'when dry to handle',
+  pack: 'when dry to pack',
+  refit: 'when ready to refit',
+};
+
+function Figure({ name, children, title }: { name: string; children: React.ReactNode; title?: string }) {
+  return (
+    <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap" title={title}>
+      <span className="text-[0.82rem] text-quiet">{name}</span>
+      <span className="quantity">{children}</span>
+    </span>
+  );
+}
+
+/** One step: its name and tools in a line, and for a film what to mix and how long it takes here. */
+export function StepLine({ step, number, pieces, shop, isOnSite, isOpen, onToggle }: StepLineProps) {
+  const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
+  const clocks =
+    sheet && step.wftUm !== null
+      ? filmClocks(sheet, shop.planningClimate, step.wftUm, { mayShorten: shop.settings.mayShortenClocks })
+      : null;
+  const amounts = sheet
+    ? coatAmounts(step, sheet, pieces, step.isEdgesOnly ? 'edges' : 'all', isOnSite)
+    : null;
+  const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
+  const isFilm = step.productKey !== null;
+  const span = (clock: ScaledClock | null) => (clock ? formatDuration(clock.hereMinutes) : 'no end');
+  return (
+    <li className={`border-line border-b ${isFilm ? 'bg-raised' : ''}`}>
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        onClick={onToggle}
+        className="grid w-full grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left"
+      >
+        <span className="text-right text-quiet">{number}</span>
+        <span className={isFilm ? 'font-bold' : 'font-semibold'}>{step.name}</span>
+        <span className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+          {sheet && <span>{sheet.name}</span>}
+          {!isFilm && <span className="text-quiet">{step.why}</span>}
+          {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
+          {step.wftUm !== null && (
+            <Figure name="wet" title="wet film of the mix as applied, typical by its sheet">
+              {step.wftUm} µm
+            </Figure>
+          )}
+          {amounts && step.thinning && (
+            <Figure
+              name="mix"
+              title={`${formatMl(amounts.mixMl)} in all: area × wet film ÷ what reaches the piece, plus what stays in cup and hose`}
+            >
+              {formatMl(amounts.paintMl)}
+              {amounts.thinnerMl > 0 ? ` + ${formatMl(amounts.thinnerMl)} ${sheet?.thinnerName}` : ''}
+            </Figure>
+          )}
+          {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}
+          {clocks && (
+            <>
+              <Figure name="sand" title={`${clockSentence(clocks.sand)}, ${clocks.because}`}>
+                {span(clocks.sand)}
+              </Figure>
+              <Figure name="recoat" title={`${clockSentence(clocks.recoatMin)}, ${clocks.because}`}>
+                {span(clocks.recoatMin)}
+                {clocks.recoatMax ? ` to ${span(clocks.recoatMax)}` : ', no end'}
+              </Figure>
+              <Figure name="handle" title={`${clockSentence(clocks.handle)}, ${clocks.because}`}>
+                {span(clocks.handle)}
+              </Figure>
+            </>
+          )}
+        </span>
+        <span className="self-center text-quiet">
+          {isOpen ? <ChevronDown size={18} /> : <ChevronRight size={18} />}
+        </span>
+      </button>
+      {isOpen && (
+        <div className="grid grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 px-3 pb-4">
+          <span />
+          <div className="flex flex-col gap-2 pr-4">
+            {isFilm && <p>{step.why}</p>}
+            {step.waitFor !== 'none' && <p className="text-quiet">Starts {NEEDS[step.waitFor]}.</p>}
+            {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
+            {step.cautions.map((caution) => (
+              <p key={caution} className="border-stop border-l-4 pl-3">
+                {caution}
+              </p>
+            ))}
+            {step.cautions.length > 0 && (
+              <p className="text-[0.85rem] text-quiet">
+                The product’s safety data sheet, local codes and licensed practice come first; this is no
+                legal advice.
+              </p>
+            )}
+          </div>
+          {clocks && (
+            <div>
+              <p className="font-semibold">{clocks.because.replace(/^because/, 'Here, because')}</p>
+              <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
+                {CLOCKS.map(({ key, name }) => {
+                  const clock = clocks[key];
+                  return (
+                    <div key={key} className="contents">
+                      <dt className="text-quiet">{name}</dt>
+                      <dd>{clock ? clockSentence(clock) : 'the sheet sets no end'}</dd>
+                    </div>
+                  );
+                })}
+              </dl>
+              <p className="mt-1.5 text-[0.85rem] text-quiet">
+                Sheet: {sheet?.source}. An estimate: the thumb decides.
+              </p>
+            </div>
+          )}
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,258 @@
+import type { ShopContext } from '@upholder/core/api';
+import { ClimateSchema } from '@upholder/core/drying';
+import { type ShopSettings, ShopSettingsSchema, WEEKDAYS, type WorkSpan } from '@upholder/core/shop';
+import { parseTemperatureC } from '@upholder/core/units';
+import { useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+
+const DAY_NAMES = {
+  mon: 'Monday',
+  tue: 'Tuesday',
+  wed: 'Wednesday',
+  thu: 'Thursday',
+  fri: 'Friday',
+  sat: 'Saturday',
+  sun: 'Sunday',
+};
+
+const PLACES: {
+  key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
+  name: string;
+}[] = [
+  { key: 'benches', name: 'Benches' },
+  { key: 'railLengthMm', name: 'Rail, mm' },
+  { key: 'railGapMm', name: 'Gap on the rail, mm' },
+  { key: 'rackSlots', name: 'Rack slots' },
+  { key: 'rackSlotLengthMm', name: 'Slot length, mm' },
+];
+
+function spansToText(spans: readonly WorkSpan[] | undefined): string {
+  return (spans ?? []).map(({ from, to }) => `${from}–${to}`).join(', ');
+}
+
+/** Reads `07:30–12:00, 12:30–16:30`; an empty text is a day off. */
+function spansFromText(text: string): WorkSpan[] {
+  return text
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const [from = '', to = ''] = part.split(/\s*[–—-]\s*/);
+      return { from: from.trim(), to: to.trim() };
+    });
+}
+
+function datesFromText(text: string): string[] {
+  return text.split(/[\s,;]+/).filter(Boolean);
+}
+
+type Draft = Record<string, string> & { name: string; timeZone: string };
+
+function draftOf(shop: ShopContext): Draft {
+  const { settings } = shop;
+  const draft: Draft = { name: shop.name, timeZone: shop.timeZone, daysOff: settings.daysOff.join(', ') };
+  for (const day of WEEKDAYS) draft[day] = spansToText(settings.week[day]);
+  for (const { key } of PLACES) draft[key] = String(settings[key]);
+  return draft;
+}
+
+function Hours({ shop }: { shop: ShopContext }) {
+  const [draft, setDraft] = useState(() => draftOf(shop));
+  const [flags, setFlags] = useState({
+    hasBooth: shop.settings.hasBooth,
+    boothRatedForSolvent: shop.settings.boothRatedForSolvent,
+    mayShortenClocks: shop.settings.mayShortenClocks,
+  });
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<{ kind: 'stop' | 'plain'; words: string } | null>(null);
+  const [change, { isLoading }] = upholder.useChangeShopMutation();
+  const field = (key: string, name: string, className = '') => (
+    <Field key={key} label={name} error={errors[key]} className={className}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          value={draft[key] ?? ''}
+          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
+        />
+      )}
+    </Field>
+  );
+  const flag = (key: keyof typeof flags, name: string) => (
+    <label className="flex min-h-9 items-center gap-2.5">
+      <input
+        type="checkbox"
+        className="size-5 accent-[var(--act)]"
+        checked={flags[key]}
+        onChange={({ target }) => setFlags({ ...flags, [key]: target.checked })}
+      />
+      {name}
+    </label>
+  );
+
+  async function save(): Promise<void> {
+    const settings = {
+      ...shop.settings,
+      ...flags,
+      ...Object.fromEntries(PLACES.map(({ key }) => [key, Number(draft[key])])),
+      week: Object.fromEntries(WEEKDAYS.map((day) => [day, spansFromText(draft[day] ?? '')])),
+      daysOff: datesFromText(draft.daysOff ?? ''),
+    };
+    const parsed = ShopSettingsSchema.safeParse(settings);
+    if (!parsed.success) {
+      const found: Record<string, string> = {};
+      for (const issue of parsed.error.issues)
+        found[String(issue.path[0] === 'week' ? issue.path[1] : issue.path[0])] ??= issue.message;
+      setErrors(found);
+      setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
+      return;
+    }
+    const outcome = await change({
+      version: shop.version,
+      name: draft.name,
+      timeZone: draft.timeZone,
+      settings: parsed.data as ShopSettings,
+    });
+    if ('error' in outcome) {
+      const refusal = refusalOf(outcome.error);
+      setErrors(refusal.fields);
+      setSaid({ kind: 'stop', words: refusal.message });
+    } else {
+      setErrors({});
+      setSaid({ kind: 'plain', words: 'Saved. Plan the jobs again to use it.' });
+    }
+  }
+
+  return (
+    <Sheet className="p-5">
+      <div className="flex items-start gap-3">
+        <h1 className="flex-1">Shop</h1>
+        <Button kind="act" disabled={isLoading} onClick={() => void save()}>
+          Save the shop
+        </Button>
+      </div>
+      {said && (
+        <div className="mt-3">
+          <Notice kind={said.kind}>{said.words}</Notice>
+        </div>
+      )}
+      <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3">
+        {field('name', 'Name')}
+        {field('timeZone', 'Time zone')}
+      </div>
+      <h2 className="mt-6">Working hours</h2>
+      <p className="text-quiet">
+        Stretches of work, as 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.
+      </p>
+      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+        {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
+        {field('daysOff', 'Days off, as 2026-12-25', '')}
+      </div>
+      <h2 className="mt-6">Places</h2>
+      <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
+        {PLACES.map(({ key, name }) => field(key, name))}
+      </div>
+      <div className="mt-4 flex flex-wrap gap-x-8">
+        {flag('hasBooth', 'There is a spray booth')}
+        {flag('boothRatedForSolvent', 'The booth is rated for solvent')}
+        {flag('mayShortenClocks', 'Warm dry air may shorten clocks, to half the sheet at most')}
+      </div>
+    </Sheet>
+  );
+}
+
+function Crew({ shop }: { shop: ShopContext }) {
+  const [save] = upholder.useSetDaysOffMutation();
+  const [drafts, setDrafts] = useState<Record<string, string>>({});
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  return (
+    <Sheet className="p-5">
+      <h2>People</h2>
+      {shop.crew.map(({ id, name, daysOff }) => (
+        <Field key={id} label={`${name}: days off`} error={errors[id]} className="mt-3">
+          {(ids) => (
+            <TextInput
+              {...ids}
+              placeholder="2026-12-25, 2026-12-28"
+              value={drafts[id] ?? daysOff.join(', ')}
+              onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
+              onBlur={async ({ target }) => {
+                const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
+                setErrors({ ...errors, [id]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
+              }}
+            />
+          )}
+        </Field>
+      ))}
+    </Sheet>
+  );
+}
+
+function Air({ shop }: { shop: ShopContext }) {
+  const [airC, setAirC] = useState('');
+  const [rhPct, setRhPct] = useState('');
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [save] = upholder.useTypeClimateMutation();
+  async function submit(): Promise<void> {
+    const air = parseTemperatureC(airC);
+    const parsed = ClimateSchema.safeParse({
+      airC: air.ok ? air.value : Number.NaN,
+      rhPct: Number(rhPct.replace('%', '').replace(',', '.')),
+    });
+    const found: Record<string, string> = {};
+    if (!parsed.success)
+      for (const issue of parsed.error.issues) found[String(issue.path[0])] ??= issue.message;
+    if (!air.ok) found.airC = air.message;
+    setErrors(found);
+    if (parsed.success && air.ok) {
+      await save(parsed.data);
+      setAirC('');
+      setRhPct('');
+    }
+  }
+  return (
+    <Sheet className="p-5">
+      <h2>Air</h2>
+      <p className="mt-1">
+        {shop.reading ? (
+          <>
+            Last reading <span className="quantity">{shop.reading.airC.toFixed(1)} °C</span>,{' '}
+            <span className="quantity">{Math.round(shop.reading.rhPct)} %</span>,{' '}
+            {shop.reading.source === 'station' ? 'from the station' : 'typed in'}.
+          </>
+        ) : (
+          'No reading yet.'
+        )}{' '}
+        Planning expects <span className="quantity">{shop.planningClimate.airC} °C</span>,{' '}
+        <span className="quantity">{Math.round(shop.planningClimate.rhPct)} %</span>: the mean of the coming
+        day, night included.
+      </p>
+      <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3">
+        <Field label="Air, °C" error={errors.airC}>
+          {(ids) => <TextInput {...ids} value={airC} onChange={({ target }) => setAirC(target.value)} />}
+        </Field>
+        <Field label="Humidity, %" error={errors.rhPct}>
+          {(ids) => <TextInput {...ids} value={rhPct} onChange={({ target }) => setRhPct(target.value)} />}
+        </Field>
+        <Button className="mt-6" onClick={() => void submit()}>
+          Note the air
+        </Button>
+      </div>
+    </Sheet>
+  );
+}
+
+/** Hours, people, places and air: what every plan rests on. */
+export function ShopScreen() {
+  const { data: shop } = upholder.useShopQuery();
+  if (!shop) return <Skeleton />;
+  return (
+    <main className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] items-start gap-5 p-5">
+      <Hours key={shop.version} shop={shop} />
+      <div className="flex flex-col gap-5">
+        <Crew shop={shop} />
+        <Air shop={shop} />
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,113 @@
+import type { Session } from '@upholder/core/api';
+import { type FormEvent, useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
+import { GlyphPatterns, PieceGlyph } from '../../parts/PieceGlyph.tsx';
+
+const DOOR = {
+  construction: 'five-piece',
+  widthMm: 400,
+  heightMm: 620,
+  frameMm: 60,
+  panelsAcross: 1,
+  panelsDown: 1,
+} as const;
+const STAGES = (['bare', 'clean', 'keyed', 'filled', 'primed', 'wet', 'dry', 'cured'] as const).map(
+  (state) => ({
+    state,
+    side: { state, wetUntil: null, isColour: state !== 'primed' },
+  }),
+);
+
+/** Who is there. The demo needs one press, a shop a name and a password. */
+export function SignInScreen({ session, onDone }: { session: Session; onDone(): void }) {
+  const [signIn, setSignIn] = useState('');
+  const [password, setPassword] = useState('');
+  const [attempt, { isLoading, error }] = upholder.useSignInMutation();
+  const [enterDemo, demo] = upholder.useDemoSignInMutation();
+  const failed = error ?? demo.error;
+  const refusal = failed ? refusalOf(failed) : null;
+  async function submit(event: FormEvent): Promise<void> {
+    event.preventDefault();
+    if (!('error' in (await attempt({ signIn, password })))) onDone();
+  }
+  return (
+    <main className="grid min-h-screen place-items-center p-6">
+      <GlyphPatterns />
+      <div className="w-full max-w-3xl">
+        <div className="flex items-end gap-4 overflow-hidden px-1" aria-hidden="true">
+          {STAGES.map(({ state, side }) => (
+            <PieceGlyph
+              key={state}
+              piece={DOOR}
+              states={{ front: side, back: side }}
+              colour="#a9cfc0"
+              size={104}
+            />
+          ))}
+        </div>
+        <div className="mt-2 bg-sheet p-8">
+          <h1 className="text-4xl [font-stretch:122%]">Upholder</h1>
+          <p className="mt-2 max-w-prose text-lg text-quiet">
+            What to do now, how much of what to mix, when to recoat, and whether it will be done on Friday.
+          </p>
+          {refusal && (
+            <div className="mt-5">
+              <Notice kind="stop">{refusal.message}</Notice>
+            </div>
+          )}
+          {session.isDemo && (
+            <section className="mt-6 border-line border-b pb-6">
+              <h2>Step into the made-up shop</h2>
+              <p className="mt-1 text-quiet">
+                Nothing in it is real; its clock stands at a working Wednesday.
+              </p>
+              <div className="mt-3 flex gap-3">
+                {session.demoMembers.map(({ id, name }) => (
+                  <Button
+                    key={id}
+                    kind="act"
+                    posture="floor"
+                    onClick={async () => {
+                      if (!('error' in (await enterDemo(id)))) onDone();
+                    }}
+                  >
+                    Enter as {name}
+                  </Button>
+                ))}
+              </div>
+            </section>
+          )}
+          <form onSubmit={submit} className="mt-6 grid max-w-xl grid-cols-[1fr_1fr_auto] items-end gap-3">
+            <Field label="Name">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  value={signIn}
+                  onChange={({ target }) => setSignIn(target.value)}
+                  autoComplete="username"
+                  required
+                />
+              )}
+            </Field>
+            <Field label="Password">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  type="password"
+                  value={password}
+                  onChange={({ target }) => setPassword(target.value)}
+                  autoComplete="current-password"
+                  required
+                />
+              )}
+            </Field>
+            <Button type="submit" disabled={isLoading}>
+              Sign in
+            </Button>
+          </form>
+        </div>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,51 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { type PieceStates, pieceStates } from '@upholder/core/floor';
+import type { ShopForPlanning } from '@upholder/core/planning';
+import { useMemo } from 'react';
+import { useOutletContext } from 'react-router';
+import { withWaiting } from '../api/outbox.ts';
+import { upholder } from '../api/upholder.ts';
+import { useApp } from '../app/store.ts';
+import { useNowMinute } from '../app/useNow.ts';
+
+/** What the screens of one job share. */
+export interface JobContext {
+  dossier: Dossier;
+  shop: ShopContext;
+}
+
+/** The job that the address names. @throws outside of a job's screens. */
+export function useJobContext(): JobContext {
+  const context = useOutletContext<JobContext | undefined>();
+  if (!context) throw new Error('useJobContext needs JobScreen above it');
+  return context;
+}
+
+/** The shop in the form that the core computes with; nothing reserved. */
+export function planningShop(shop: ShopContext): ShopForPlanning {
+  return {
+    timeZone: shop.timeZone,
+    settings: shop.settings,
+    crew: shop.crew,
+    sheets: Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet])),
+    climate: shop.planningClimate,
+    reserved: [],
+  };
+}
+
+/** A dossier with the entries that have not reached the server yet. */
+export function useCurrentDossier(dossier: Dossier): Dossier {
+  const waiting = useApp(({ outbox }) => outbox.waiting);
+  const { data: session } = upholder.useSessionQuery();
+  const name = session?.member?.name ?? '';
+  return useMemo(
+    () => ({ ...dossier, log: withWaiting(dossier.log, waiting, dossier.job.id, name) }),
+    [dossier, waiting, name],
+  );
+}
+
+/** Where every piece of a job stands, this minute. */
+export function usePieceStates(dossier: Dossier, shop: ShopContext): Map<string, PieceStates> {
+  const now = useNowMinute();
+  return useMemo(() => pieceStates(dossier, planningShop(shop), now), [dossier, shop, now]);
+}
