@@ -228,7 +228,15 @@ export const PieceGlyph = memo(function PieceGlyph({
       aria-label={title}
     >
       <title>{title}</title>
-      <svg x={0} y={0} width={width} height={height} viewBox={`0 0 ${width} ${height}`} overflow="hidden">
+      <svg
+        aria-hidden="true"
+        x={0}
+        y={0}
+        width={width}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
+        overflow="hidden"
+      >
         {states.back ? (
           <>
             <Half

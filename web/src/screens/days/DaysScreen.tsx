@@ -1,8 +1,10 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
+import { effectiveLog } from '@upholder/core/jobs';
 import {
   comparePlans,
   isPlanStale,
   joinWaits,
+  loggedEnd,
   type Move,
   type PlannedOp,
   type PlanSnapshot,
@@ -159,6 +161,54 @@ function MovesReport({ replanned, shop, now }: { replanned: Replanned; shop: Sho
           </ol>
         </>
       )}
+    </div>
+  );
+}
+
+/** The rest of today in words; on a closed day, what comes first after it. */
+function Today({
+  dossier,
+  shop,
+  now,
+  onSelect,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  onSelect(id: string): void;
+}) {
+  const entries = effectiveLog(dossier.log);
+  const open = (dossier.plan?.ops ?? [])
+    .filter((op) => op.personId !== null && loggedEnd(op, entries) === null)
+    .sort((a, b) => a.start - b.start);
+  const labels = new Map(dossier.plan?.loads.map(({ id, label }) => [id, label]));
+  const today = localDate(Math.max(now, open[0]?.start ?? now), shop.timeZone);
+  const list = open.filter(({ start }) => localDate(start, shop.timeZone) <= today);
+  return (
+    <div>
+      <h2>
+        {open.length === 0
+          ? 'All work is logged'
+          : `To do ${today === localDate(now, shop.timeZone) ? 'today' : dateWords(today)}`}
+      </h2>
+      <ol className="mt-1">
+        {list.map((op) => (
+          <li key={op.id}>
+            <button
+              type="button"
+              onClick={() => onSelect(op.id)}
+              className="block w-full py-1 text-left leading-snug hover:underline"
+            >
+              <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
+              <span className="font-semibold">{op.name}</span>
+              <span className="block text-[0.88rem] text-quiet">
+                {labels.get(op.loadId)} · {shop.crew.find(({ id }) => id === op.personId)?.name}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-3 text-[0.88rem] text-quiet">Choose a line, a block or a strip to see why it waits.</p>
     </div>
   );
 }
@@ -339,30 +389,30 @@ export function DaysScreen() {
         </Sheet>
       )}
       {plan && (
-        <>
-          <DryingChart
-            dossier={dossier}
-            shop={shop}
-            open={open}
-            now={now}
-            openPx={openPx}
-            closedPx={closedPx}
-            selectedId={selectedId}
-            onSelect={select}
-          />
-          <Legend />
-          <Sheet className="min-h-52 p-5" aria-live="polite">
+        <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] items-start gap-4">
+          <div className="flex flex-col gap-2.5">
+            <DryingChart
+              dossier={dossier}
+              shop={shop}
+              open={open}
+              now={now}
+              openPx={openPx}
+              closedPx={closedPx}
+              selectedId={selectedId}
+              onSelect={select}
+            />
+            <Legend />
+          </div>
+          <Sheet className="sticky top-3 max-h-[calc(100vh-1.5rem)] overflow-y-auto p-4" aria-live="polite">
             {selected ? (
               <OpDetail op={selected} dossier={dossier} shop={shop} now={now} />
             ) : replanned ? (
               <MovesReport replanned={replanned} shop={shop} now={now} />
             ) : (
-              <p className="text-quiet">
-                Choose a block or a strip to see who, when, which pieces, and why not earlier.
-              </p>
+              <Today dossier={dossier} shop={shop} now={now} onSelect={select} />
             )}
           </Sheet>
-        </>
+        </div>
       )}
     </main>
   );

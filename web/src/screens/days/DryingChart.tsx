@@ -5,9 +5,12 @@ import { dateWords, whenWords } from '../../app/times.ts';
 import { dayItems, type FilmItem, type LabourItem, type Row } from './dayItems.ts';
 import { assignLanes, createTimeScale, type TimeScale } from './timeScale.ts';
 
-const HEADING_PX = 96;
+const HEADING_PX = 92;
+const HEAD_PX = 50;
 const LABOUR_PX = 25;
-const FILM_PX = 31;
+const FILM_PX = 33;
+/** Filler dries at the bench in nobody’s way: a thin strip is enough. */
+const THIN_PX = 13;
 const PAD_PX = 7;
 const ROWS: Row[] = ['bench', 'booth', 'rail', 'rack', 'room'];
 
@@ -120,6 +123,7 @@ function Labour({
   words: string;
 }) {
   const left = scale.x(item.start);
+  const width = Math.max(5, scale.x(item.end) - left - 1);
   return (
     <button
       type="button"
@@ -129,16 +133,16 @@ function Labour({
       className={`absolute truncate rounded-[2px] px-1 text-left font-semibold text-[0.75rem] leading-[19px] [font-stretch:88%] ${
         item.isDone ? 'border border-quiet bg-closed text-quiet' : 'border border-ink bg-ink text-sheet'
       } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''}`}
-      style={{ left, width: Math.max(5, scale.x(item.end) - left - 1), top, height: 21 }}
+      style={{ left, width, top, height: 21 }}
     >
-      {item.op.name}
+      {width > 30 ? item.op.name : ''}
     </button>
   );
 }
 
 function Mark({ x, kind, title }: { x: number; kind: 'sand' | 'recoat' | 'shut' | 'flip'; title: string }) {
   const drawing = {
-    sand: <path d="M-4 9 L4 9 L0 2 Z" fill="var(--ink)" />,
+    sand: <path d="M-4 18 L4 18 L0 11.5 Z" fill="var(--ink)" />,
     recoat: (
       <path d="M0 0 V11 M0 1 H7 L5 3.2 L7 5.4 H0" stroke="var(--act)" strokeWidth="2" fill="var(--act)" />
     ),
@@ -160,9 +164,9 @@ function Mark({ x, kind, title }: { x: number; kind: 'sand' | 'recoat' | 'shut' 
   return (
     <svg
       width="18"
-      height="12"
-      viewBox="-9 0 18 12"
-      className="absolute top-[14px] z-10"
+      height="19"
+      viewBox="-9 0 18 19"
+      className="absolute top-[13px] z-10"
       style={{ left: x - 9 }}
       role="img"
       aria-label={title}
@@ -173,12 +177,18 @@ function Mark({ x, kind, title }: { x: number; kind: 'sand' | 'recoat' | 'shut' 
   );
 }
 
+/** From wet to dry, left to right. */
+function fading(colour: string): string {
+  return `linear-gradient(90deg, ${colour}, color-mix(in oklab, ${colour} 55%, var(--sheet)) 45%, color-mix(in oklab, ${colour} 14%, var(--sheet)))`;
+}
+
 function Film({
   item,
   scale,
   top,
   colour,
   label,
+  isThin,
   isSelected,
   onSelect,
   at,
@@ -188,6 +198,7 @@ function Film({
   top: number;
   colour: string;
   label: string;
+  isThin: boolean;
   isSelected: boolean;
   onSelect(): void;
   at(minute: number): string;
@@ -195,6 +206,18 @@ function Film({
   const left = scale.x(item.start);
   const width = Math.max(4, scale.x(item.end) - left);
   const isFlipped = item.op.side === 'back';
+  if (isThin) {
+    return (
+      <button
+        type="button"
+        onClick={onSelect}
+        title={`${label}; ready for what follows ${at(item.recoatAt)}`}
+        aria-label={label}
+        className={`absolute border-ink border-l-2 ${isSelected ? 'outline-2 outline-act' : ''}`}
+        style={{ left, width, top: top + 3, height: 7, background: fading(colour) }}
+      />
+    );
+  }
   return (
     <div className="absolute" style={{ left: 0, top, height: FILM_PX }}>
       <button
@@ -214,7 +237,7 @@ function Film({
           width,
           top: 15,
           height: 9,
-          background: `linear-gradient(90deg, ${colour}, color-mix(in oklab, ${colour} 55%, var(--sheet)) 45%, color-mix(in oklab, ${colour} 14%, var(--sheet)))`,
+          background: fading(colour),
           borderLeft: '2px solid var(--ink)',
         }}
       />
@@ -257,21 +280,26 @@ export function DryingChart({
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
   const label = (loadId: string) => loads.get(loadId)?.label ?? '';
 
+  const scrolledFor = useRef<number | null>(null);
   useEffect(() => {
     const element = scroller.current;
-    if (element) element.scrollLeft = Math.max(0, scale.x(now) - element.clientWidth * 0.3);
-    // Only when the chart first opens or its scale changes: later it stays where the user left it.
-  }, [scale, now]);
+    if (!element || scrolledFor.current === openPx) return;
+    // Only when the chart opens or is zoomed: later it stays where the user left it.
+    scrolledFor.current = openPx;
+    element.scrollLeft = Math.max(0, scale.x(now) - element.clientWidth * 0.3);
+  }, [scale, now, openPx]);
 
-  let top = 50;
+  let top = HEAD_PX;
   const rows = ROWS.map((row) => {
     const inLabour = labour.filter((item) => item.row === row);
     const inFilms = films.filter((item) => item.row === row);
     const labourLanes = assignLanes(inLabour);
     // A label needs some width even when its film dries fast.
     const filmLanes = assignLanes(inFilms.map(({ start, end }) => ({ start, end: end + 20 })));
-    const height = Math.max(42, PAD_PX * 2 + labourLanes.count * LABOUR_PX + filmLanes.count * FILM_PX);
-    const placed = { row, top, height, inLabour, inFilms, labourLanes, filmLanes };
+    const isThin = inFilms.every(({ op }) => op.hold === null) && row === 'bench';
+    const filmPx = isThin ? THIN_PX : FILM_PX;
+    const height = Math.max(46, PAD_PX * 2 + labourLanes.count * LABOUR_PX + filmLanes.count * filmPx);
+    const placed = { row, top, height, inLabour, inFilms, labourLanes, filmLanes, isThin, filmPx };
     top += height;
     return placed;
   });
@@ -279,12 +307,12 @@ export function DryingChart({
     <div
       ref={scroller}
       className="relative overflow-x-auto overflow-y-hidden bg-closed"
-      style={{ height: top + 14 }}
+      style={{ height: top + 14, minWidth: 0 }}
     >
       <div className="relative" style={{ width: HEADING_PX + scale.width, height: top }}>
         <div className="absolute top-0" style={{ left: HEADING_PX, width: scale.width, height: top }}>
           <Backdrop scale={scale} shop={shop} height={top} />
-          {rows.map(({ row, top: rowTop, inLabour, inFilms, labourLanes, filmLanes }) => (
+          {rows.map(({ row, top: rowTop, inLabour, inFilms, labourLanes, filmLanes, isThin, filmPx }) => (
             <div key={row} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
               {inLabour.map((item, index) => (
                 <Labour
@@ -302,13 +330,14 @@ export function DryingChart({
                   key={item.op.id}
                   item={item}
                   scale={scale}
-                  top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * FILM_PX}
+                  top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * filmPx}
                   colour={
                     item.op.stepKey.startsWith('colour')
                       ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
                       : 'var(--primer)'
                   }
                   label={`${item.op.name} · ${label(item.op.loadId)}`}
+                  isThin={isThin}
                   isSelected={item.op.id === selectedId}
                   onSelect={() => onSelect(item.op.id)}
                   at={at}
@@ -321,31 +350,29 @@ export function DryingChart({
               className="pointer-events-none absolute z-10 border-act border-l-2"
               style={{ left: scale.x(now), top: 0, height: top }}
             >
-              <span className="absolute top-[25px] left-0 bg-act px-1 font-bold text-[0.75rem] text-on-act">
+              <span className="absolute top-[25px] left-0 whitespace-nowrap bg-act px-1 font-bold text-[0.75rem] text-on-act">
                 now {localClock(now, shop.timeZone)}
               </span>
             </div>
           )}
         </div>
-        {rows.map(({ row, top: rowTop, height }) => {
-          const [name, size] = rowName(row, shop);
-          return (
-            <div
-              key={row}
-              className="sticky left-0 z-20 border-quiet/60 border-t border-r bg-ground px-3 py-2 leading-tight"
-              style={{
-                position: 'sticky',
-                width: HEADING_PX,
-                height,
-                marginTop: row === 'bench' ? rowTop : 0,
-              }}
-            >
-              <span className="font-bold">{name}</span>
-              <br />
-              <span className="text-[0.8rem] text-quiet">{size}</span>
-            </div>
-          );
-        })}
+        <div className="sticky left-0 z-20 flow-root bg-ground" style={{ width: HEADING_PX, height: top }}>
+          <div style={{ height: HEAD_PX }} />
+          {rows.map(({ row, height }) => {
+            const [name, size] = rowName(row, shop);
+            return (
+              <div
+                key={row}
+                className="overflow-hidden border-quiet/60 border-t border-r px-3 py-1.5 leading-tight"
+                style={{ height }}
+              >
+                <span className="font-bold">{name}</span>
+                <br />
+                <span className="text-[0.8rem] text-quiet">{size}</span>
+              </div>
+            );
+          })}
+        </div>
       </div>
     </div>
   );

@@ -58,10 +58,10 @@ export function DryingList({
                 />
               )}
               <div className="min-w-0 flex-1 leading-snug">
-                <p className="truncate font-semibold">
+                <p className="font-semibold">
                   {film.name}, {PLACES[film.row]}
                 </p>
-                <p className="truncate text-quiet">{film.loadLabel}</p>
+                <p className="text-quiet">{film.loadLabel}</p>
                 <p>
                   {words} <span className="quantity">{whenWords(at, now, shop.timeZone)}</span>
                 </p>

@@ -36,8 +36,8 @@ function ItemRow({
   const body = (
     <>
       <span className="min-w-0 flex-1">
-        <span className="block truncate font-semibold text-lg leading-snug">{item.op.name}</span>
-        <span className="block truncate text-quiet">
+        <span className="block font-semibold text-lg leading-snug">{item.op.name}</span>
+        <span className="block text-quiet leading-snug">
           {item.loadLabel} · {job?.job.code}
           {who && ` · ${who}`}
         </span>

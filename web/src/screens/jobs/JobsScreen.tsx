@@ -10,7 +10,9 @@ import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
 
-const MOST_GLYPHS = 60;
+const MOST_GLYPHS = 80;
+const PX_PER_METRE = 54;
+const TALLEST_PX = 84;
 
 function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopContext; now: number }) {
   const { job, handOver } = summary;
@@ -48,6 +50,8 @@ function GlyphStrip({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) 
   const now = useNowMinute();
   const colours = new Map(dossier.zones.map(({ id, newColour }) => [id, newColour]));
   const shown = dossier.pieces.slice(0, MOST_GLYPHS);
+  const tallestMm = Math.max(1, ...shown.map(({ heightMm }) => heightMm));
+  const size = Math.min(PX_PER_METRE, (TALLEST_PX * 1000) / tallestMm);
   return (
     <div className="flex flex-wrap items-end gap-x-[1px] gap-y-1">
       {shown.map((piece) => (
@@ -56,7 +60,7 @@ function GlyphStrip({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) 
           piece={piece}
           states={states.get(piece.id)}
           colour={colours.get(piece.zoneId) ?? '#888888'}
-          size={36}
+          size={size}
           perMetre
           now={now}
         />

@@ -3,7 +3,8 @@ import { doorEquivalents, type Piece, pieceAreas } from '@upholder/core/pieces';
 import { formatMm } from '@upholder/core/units';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 
-const LARGEST_PX = 230;
+const TALLEST_PX = 220;
+const WIDEST_PX = 178;
 
 function Row({ name, mm2, why }: { name: string; mm2: number; why: string }) {
   return (
@@ -29,8 +30,7 @@ export function PieceDrawing({
   now: number;
 }) {
   const areas = pieceAreas(piece);
-  const tall = piece.heightMm >= piece.widthMm;
-  const fit = Math.min(LARGEST_PX, tall ? LARGEST_PX : 250);
+  const scale = Math.min(TALLEST_PX / piece.heightMm, WIDEST_PX / piece.widthMm);
   return (
     <div>
       <div className="flex items-baseline gap-3">
@@ -41,7 +41,14 @@ export function PieceDrawing({
         <span className="quantity self-center text-quiet text-sm [writing-mode:vertical-rl] rotate-180">
           {formatMm(piece.heightMm)}
         </span>
-        <PieceGlyph piece={piece} states={states} colour={colour} size={fit} now={now} withCountdown />
+        <PieceGlyph
+          piece={piece}
+          states={states}
+          colour={colour}
+          size={scale * Math.max(piece.widthMm, piece.heightMm)}
+          now={now}
+          withCountdown
+        />
         <span />
         <span className="quantity text-quiet text-sm">{formatMm(piece.widthMm)} mm</span>
       </div>

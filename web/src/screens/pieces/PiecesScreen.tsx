@@ -123,7 +123,7 @@ export function PiecesScreen() {
     );
   }
   return (
-    <main className="flex min-h-[34rem] flex-1 flex-col gap-3 p-5" style={{ height: 'calc(100vh - 9.5rem)' }}>
+    <main className="flex min-h-[28rem] flex-col gap-3 p-5" style={{ height: 'calc(100vh - 11rem)' }}>
       <div className="flex flex-wrap items-center gap-3">
         <Totals pieces={dossier.pieces} />
         <span className="flex-1" />
@@ -150,7 +150,7 @@ export function PiecesScreen() {
           onPasteTable={setImportText}
           onProblem={setProblem}
         />
-        <Sheet className="w-72 shrink-0 overflow-y-auto p-4" aria-label="The chosen piece">
+        <Sheet className="w-64 shrink-0 overflow-y-auto p-4" aria-label="The chosen piece">
           {selected ? (
             <PieceDrawing
               piece={selected}

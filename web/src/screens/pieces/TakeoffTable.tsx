@@ -49,7 +49,7 @@ function Cell({ column, piece, row, error, onCommit, onFocus }: CellProps) {
     'aria-invalid': error !== undefined,
     title: error,
     onFocus,
-    className: `h-full w-full min-w-0 border-0 bg-transparent px-2 outline-offset-[-3px] aria-[invalid=true]:bg-stop-wash aria-[invalid=true]:text-stop ${column.isNumber ? 'text-right' : ''}`,
+    className: `h-full w-full min-w-0 border-0 bg-transparent px-1.5 outline-offset-[-3px] aria-[invalid=true]:bg-stop-wash aria-[invalid=true]:text-stop ${column.isNumber ? 'text-right' : ''}`,
   };
   if (written === null) return <span className="px-2 text-right text-quiet" />;
   if (column.choices) {
@@ -100,7 +100,7 @@ export function TakeoffTable({
     estimateSize: () => ROW_PX,
     overscan: 12,
   });
-  const template = `3.2rem ${columns.map(({ width }) => width).join(' ')} 4.2rem`;
+  const template = `2.9rem ${columns.map(({ width }) => width).join(' ')} 3.6rem`;
 
   useEffect(() => {
     setFresh((current) =>
@@ -243,7 +243,6 @@ export function TakeoffTable({
   }
 
   return (
-    // biome-ignore lint/a11y/noNoninteractiveElementInteractions: keys and pasting belong to the cells inside
     <div
       role="table"
       aria-label="Take-off"
@@ -259,7 +258,7 @@ export function TakeoffTable({
     >
       <div
         role="row"
-        className="grid min-w-[68rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
+        className="grid min-w-[61rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
         style={{ gridTemplateColumns: template }}
       >
         <span role="columnheader" className="px-2 py-1.5">
@@ -278,7 +277,7 @@ export function TakeoffTable({
           m²
         </span>
       </div>
-      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[68rem] flex-1 overflow-y-auto">
+      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[61rem] flex-1 overflow-y-auto">
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const piece = pieces[index];
@@ -311,7 +310,7 @@ export function TakeoffTable({
       <div
         role="row"
         aria-rowindex={pieces.length + 2}
-        className={`grid min-w-[68rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
+        className={`grid min-w-[61rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
         style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
       >
         <button

@@ -24,7 +24,7 @@ function lengthColumn(
   return {
     key,
     title,
-    width: '4.4rem',
+    width: '3.75rem',
     fields: [key],
     isNumber: true,
     write: (piece) => (onlyFramed && piece.construction === 'slab' ? null : formatMm(piece[key])),
@@ -84,7 +84,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'tag',
       title: 'Tag',
-      width: '5.2rem',
+      width: '4.4rem',
       fields: ['tag'],
       write: (piece) => piece.tag,
       read: (text) => (text.trim() === '' ? failure('Give the piece a tag.') : success({ tag: text.trim() })),
@@ -92,7 +92,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'zone',
       title: 'Zone',
-      width: '8.5rem',
+      width: '7.1rem',
       fields: ['zoneId'],
       choices: zones.map(({ id, name }) => ({ value: id, name })),
       write: (piece) => piece.zoneId,
@@ -101,7 +101,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'kind',
       title: 'Kind',
-      width: '7.6rem',
+      width: '7.7rem',
       fields: ['kind'],
       choices: PIECE_KINDS.map((kind) => ({ value: kind, name: KIND_NAMES[kind] })),
       write: (piece) => piece.kind,
@@ -110,7 +110,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'construction',
       title: 'Construction',
-      width: '7rem',
+      width: '6.5rem',
       fields: ['construction'],
       choices: CONSTRUCTIONS.map((value) => ({ value, name: value })),
       write: (piece) => piece.construction,
@@ -124,7 +124,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'panels',
       title: 'Panels',
-      width: '4.4rem',
+      width: '3.8rem',
       fields: ['panelsAcross', 'panelsDown'],
       isNumber: true,
       write: (piece) => (piece.construction === 'slab' ? null : `${piece.panelsAcross}×${piece.panelsDown}`),
@@ -147,7 +147,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'note',
       title: 'Note',
-      width: 'minmax(5rem, 1fr)',
+      width: 'minmax(3.4rem, 1fr)',
       fields: ['note'],
       write: (piece) => piece.note,
       read: (text) => success({ note: text.trim() }),

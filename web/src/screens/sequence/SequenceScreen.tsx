@@ -46,8 +46,8 @@ function Choices({
             value={options[key]}
             onChange={({ target }) => option({ [key]: Number(target.value) })}
           >
-            {Array.from({ length: most }, (_, index) => (
-              <option key={index + 1}>{index + 1}</option>
+            {[1, 2, 3, 4].slice(0, most).map((number) => (
+              <option key={number}>{number}</option>
             ))}
           </Select>
         )}
@@ -63,7 +63,6 @@ function Choices({
             <button
               key={systemId}
               type="button"
-              // biome-ignore lint/a11y/useSemanticElements: a card holds more than a radio button can
               role="radio"
               aria-checked={isChosen}
               onClick={() => !isChosen && void choose({ systemId, options: null })}

@@ -144,9 +144,9 @@ function Hours({ shop }: { shop: ShopContext }) {
       <p className="text-quiet">
         Stretches of work, as 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.
       </p>
-      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3">
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
-        {field('daysOff', 'Days off, as 2026-12-25', '')}
+        {field('daysOff', 'Days off, as 2026-12-25', 'col-span-2')}
       </div>
       <h2 className="mt-6">Places</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
@@ -247,7 +247,7 @@ export function ShopScreen() {
   const { data: shop } = upholder.useShopQuery();
   if (!shop) return <Skeleton />;
   return (
-    <main className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] items-start gap-5 p-5">
+    <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
       <Hours key={shop.version} shop={shop} />
       <div className="flex flex-col gap-5">
         <Crew shop={shop} />

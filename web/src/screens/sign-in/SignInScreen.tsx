@@ -60,7 +60,7 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
             <section className="mt-6 border-line border-b pb-6">
               <h2>Step into the made-up shop</h2>
               <p className="mt-1 text-quiet">
-                Nothing in it is real; its clock stands at a working Wednesday.
+                Nothing in it is real; its clock starts on a working Wednesday.
               </p>
               <div className="mt-3 flex gap-3">
                 {session.demoMembers.map(({ id, name }) => (

@@ -1,0 +1,119 @@
+import { enter, expect, openStage, test } from './shop.ts';
+
+test.beforeAll(({ shop }) => shop.tell('reset'));
+
+test('logging in one browser changes the other one, and planning again shows what moved', async ({
+  maren: page,
+  browser,
+  shop,
+}) => {
+  const elsewhere = await (await browser.newContext()).newPage();
+  await enter(elsewhere, shop, 'Joss');
+  await openStage(elsewhere, 'QUAY', 'Log');
+  const entries = elsewhere.getByRole('main').getByRole('listitem');
+  await expect(entries.first()).toContainText('Prime 1');
+  const before = await entries.count();
+
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  await expect(card.getByRole('heading')).toHaveText('Prime 1');
+  await expect(card.getByText(/^Mix \d+ mL/)).toBeVisible();
+
+  // A humidity that cannot be is said at its field, and nothing is logged.
+  await card.getByLabel('Humidity, %').fill('140');
+  await card.getByRole('button', { name: 'Log coat' }).click();
+  await expect(card.getByText('Relative humidity lies between 1 and 100 %.')).toBeVisible();
+  await card.getByLabel('Humidity, %').fill('57');
+  await card.getByLabel('Cup, seconds').fill('31');
+  await card.getByLabel('Cup', { exact: true }).selectOption('ISO 4 mm');
+  await card.getByRole('button', { name: 'Log coat' }).click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('Prime 1, 4 pieces');
+
+  await expect(entries).toHaveCount(before + 1);
+  await expect(entries.first()).toContainText('31 s in ISO 4 mm');
+  await expect(entries.first()).toContainText('57 %');
+
+  await openStage(elsewhere, 'QUAY', 'Days');
+  await elsewhere.getByRole('button', { name: 'Plan again from now' }).click();
+  await expect(elsewhere.getByRole('heading', { name: 'Planned again' })).toBeVisible();
+  await expect(elsewhere.getByRole('heading', { name: /^\d+ moved$/ })).toBeVisible();
+});
+
+test('some of a load, done earlier, and then taken back', async ({ maren: page }) => {
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  const name = (await card.getByRole('heading').textContent()) ?? '';
+  await card.getByRole('button', { name: 'Only some, or earlier' }).click();
+  const dialog = page.getByRole('dialog', { name });
+  await dialog.getByRole('button', { name: 'None' }).click();
+  await dialog
+    .getByRole('button', { name: /^[A-Z]\d\d$/ })
+    .first()
+    .click();
+  await dialog.getByLabel('at', { exact: true }).fill('23:59');
+  await dialog.getByRole('button', { name: /for 1$/ }).click();
+  await expect(dialog.getByText('That is still to come: log it when it is done.')).toBeVisible();
+  await dialog.getByLabel('at', { exact: true }).fill('10:15');
+  await dialog.getByRole('button', { name: /for 1$/ }).click();
+  const last = page.getByRole('region', { name: 'Logged last' });
+  await expect(last).toContainText('1 piece, 10:15');
+  await last.getByRole('button', { name: 'Withdraw' }).click();
+  await expect(last.getByText('1 piece, 10:15')).toBeHidden();
+  await openStage(page, 'QUAY', 'Log');
+  await expect(page.getByText('takes an entry back')).toBeVisible();
+});
+
+test('a correction is a new entry and the old one stays readable', async ({ maren: page }) => {
+  await openStage(page, 'QUAY', 'Log');
+  const line = page.getByRole('listitem').filter({ hasText: '680 mL' });
+  await line.getByRole('button', { name: 'Correct' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Paint as poured').fill('0.7 L');
+  await dialog.getByLabel('Note').fill('Misread the scale');
+  await dialog.getByRole('button', { name: 'Log the correction' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'puts an entry right' })).toContainText('700 mL');
+  await expect(line).toContainText('no longer counts');
+});
+
+test('the server goes away between two entries: nothing is lost and the page finds its way back', async ({
+  maren: page,
+  shop,
+}) => {
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  const logAny = card.getByRole('button', { name: /^Log/ });
+  await logAny.click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).not.toContainText('on its way');
+  const second = (await card.getByRole('heading').textContent()) ?? '';
+
+  await shop.tell('halt server');
+  await expect(page.getByText('No connection to the server.')).toBeVisible();
+  await logAny.click();
+  await expect(page.getByText('1 entry waits to be sent.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('on its way to the server');
+  await shop.tell('start server');
+
+  await expect(page.getByText('No connection to the server.')).toBeHidden();
+  await expect(page.getByRole('region', { name: 'Logged last' })).not.toContainText('on its way');
+  await openStage(page, 'QUAY', 'Log');
+  await expect(page.getByRole('listitem').filter({ hasText: second }).first()).toBeVisible();
+});
+
+test('the database stops: the page says so, keeps the entry and goes on by itself', async ({
+  maren: page,
+  shop,
+}) => {
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  await card.waitFor();
+  await shop.tell('halt database');
+  await card.getByRole('button', { name: /^Log/ }).click();
+  const last = page.getByRole('region', { name: 'Logged last' });
+  await expect(last).toContainText('on its way to the server');
+  const health = await page.request.get(`${shop.address}/api/health`);
+  expect([health.status(), (await health.json()).database]).toEqual([503, 'down']);
+  await shop.tell('start database');
+  await expect(last).not.toContainText('on its way');
+  await page.reload();
+  await expect(card).toBeVisible();
+});

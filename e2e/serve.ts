@@ -1,0 +1,72 @@
+import { chmodSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { seedDemo } from '../demo/seed.ts';
+import { WEB_DIST } from '../scripts/build.ts';
+import { startCluster } from '../scripts/cluster.ts';
+import { migrate } from '../server/src/db/migrate.ts';
+import { type Running, startServer } from '../server/src/start.ts';
+
+// The made-up shop on a database of its own, for the browser tests. It takes orders on standard input, one a line,
+// and answers each with a line that starts with "done" or "failed".
+
+const OPENING = new Date('2026-11-25T10:40:00.000Z');
+const folder = mkdtempSync(join(tmpdir(), 'upholder-e2e-'));
+chmodSync(folder, 0o755);
+const cluster = await startCluster(folder, { isTemporary: true });
+let databaseUrl = '';
+let server: Running | null = null;
+let port = 0;
+
+async function start(): Promise<void> {
+  server = await startServer({
+    databaseUrl,
+    host: '127.0.0.1',
+    port,
+    webDist: WEB_DIST,
+    isDemo: true,
+    clockStart: OPENING.toISOString(),
+    hasStation: false,
+    logLevel: 'silent',
+  });
+  port = server.port;
+}
+
+async function halt(): Promise<void> {
+  await server?.stop();
+  server = null;
+}
+
+async function reset(): Promise<void> {
+  await halt();
+  databaseUrl = await cluster.recreate('e2e');
+  await migrate(databaseUrl);
+  await seedDemo(databaseUrl, OPENING);
+  await start();
+}
+
+const ORDERS: Record<string, () => Promise<void>> = {
+  reset,
+  'halt server': halt,
+  'start server': start,
+  'halt database': () => cluster.halt(),
+  'start database': () => cluster.resume(),
+  async quit() {
+    await halt();
+    await cluster.stop();
+  },
+};
+
+process.on('SIGTERM', () => void ORDERS.quit?.().then(() => process.exit(0)));
+for await (const line of createInterface({ input: process.stdin })) {
+  try {
+    await ORDERS[line]?.();
+    console.log(`done http://127.0.0.1:${port}`);
+  } catch (error) {
+    console.log(`failed ${(error as Error).message}`);
+  }
+  if (line === 'quit') process.exit(0);
+}
+await ORDERS.quit?.();
+process.exit(0);

@@ -1,0 +1,68 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createInterface, type Interface } from 'node:readline';
+import { test as base, expect, type Page } from '@playwright/test';
+
+type Order = 'reset' | 'halt server' | 'start server' | 'halt database' | 'start database' | 'quit';
+
+/** The shop under test, as a process that can be told to come and go. */
+export class Shop {
+  private readonly child: ChildProcess;
+  private readonly lines: Interface;
+  address = '';
+
+  constructor() {
+    this.child = spawn(process.execPath, ['--import', 'tsx', 'e2e/serve.ts'], {
+      stdio: ['pipe', 'pipe', 'inherit'],
+    });
+    if (!this.child.stdout) throw new Error('the shop has no output');
+    this.lines = createInterface({ input: this.child.stdout });
+  }
+
+  async tell(order: Order): Promise<void> {
+    const answer = new Promise<string>((resolve, reject) => {
+      this.lines.once('line', resolve);
+      this.child.once('exit', () => reject(new Error('the shop has gone')));
+    });
+    this.child.stdin?.write(`${order}\n`);
+    const line = await answer;
+    if (!line.startsWith('done')) throw new Error(line);
+    this.address = line.replace('done ', '');
+  }
+}
+
+/** A test with the made-up shop, freshly set up for each file. */
+export const test = base.extend<{ maren: Page }, { shop: Shop }>({
+  shop: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner insists on a pattern
+    async ({}, use) => {
+      const shop = new Shop();
+      await shop.tell('reset');
+      await use(shop);
+      await shop.tell('quit');
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  maren: async ({ page, shop }, use) => {
+    await enter(page, shop, 'Maren');
+    await use(page);
+  },
+});
+
+/** Signs in with one press and waits for the jobs. */
+export async function enter(page: Page, shop: Shop, name: 'Maren' | 'Joss'): Promise<void> {
+  await page.goto(shop.address);
+  await page.getByRole('button', { name: `Enter as ${name}` }).click();
+  await expect(page.getByRole('link', { name: /QUAY/ })).toBeVisible();
+}
+
+/** Opens a job's stage by the job's code. */
+export async function openStage(page: Page, code: string, stage: string): Promise<void> {
+  await page.getByRole('link', { name: 'Jobs' }).click();
+  await page.getByRole('link', { name: new RegExp(code) }).click();
+  await page
+    .getByRole('navigation', { name: 'Stages of the job' })
+    .getByRole('link', { name: stage })
+    .click();
+}
+
+export { expect };

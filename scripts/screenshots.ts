@@ -1,0 +1,94 @@
+import { mkdirSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import { ensureChromium } from './debian.ts';
+
+/**
+ * Photographs the main views of a running demo: `npm run screenshots -- http://127.0.0.1:4310 [folder] [name…]`.
+ * Without an address it expects the demo at its usual port.
+ */
+const [address = 'http://127.0.0.1:4310', folder = 'docs/screenshots', ...only] = process.argv.slice(2);
+
+interface View {
+  name: string;
+  path: string;
+  size?: [number, number];
+  theme?: 'booth';
+  prepare?(page: Page): Promise<void>;
+}
+
+const VIEWS: View[] = [
+  { name: 'sign-in', path: '/' },
+  { name: 'jobs', path: '/jobs' },
+  { name: 'brief', path: '/jobs/QUAY/brief' },
+  { name: 'pieces', path: '/jobs/QUAY/pieces' },
+  {
+    name: 'bring-in-a-table',
+    path: '/jobs/QUAY/pieces',
+    async prepare(page) {
+      await page.getByRole('button', { name: 'Bring in a table' }).click();
+      await page
+        .getByLabel('The table, as text')
+        .fill(
+          'tag;width;height;kind\nX1;397,5;720;door\nX2;4;720;door\nX3;15 3/4";28";drawer\nU01;280;180;drawer',
+        );
+    },
+  },
+  {
+    name: 'sequence',
+    path: '/jobs/QUAY/sequence',
+    prepare: (page) => page.getByRole('button', { name: /Prime 1/ }).click(),
+  },
+  { name: 'days', path: '/jobs/QUAY/days' },
+  {
+    name: 'days-booth',
+    path: '/jobs/QUAY/days',
+    theme: 'booth',
+    async prepare(page) {
+      await page.getByRole('button', { name: 'wider' }).click();
+      await page
+        .getByRole('button', { name: /^Prime 2, Upper/ })
+        .first()
+        .click();
+    },
+  },
+  { name: 'log', path: '/jobs/QUAY/log' },
+  { name: 'floor', path: '/floor', size: [1024, 768] },
+  { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
+  { name: 'stores', path: '/stores' },
+  { name: 'shop', path: '/shop' },
+];
+
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: ensureChromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+const page = await context.newPage();
+page.on('console', (message) => message.type() === 'error' && console.log(`console: ${message.text()}`));
+page.on('pageerror', (error) => console.log(`page error: ${error.message}`));
+
+let jobId = '';
+for (const { name, path, size, theme, prepare } of VIEWS) {
+  if (name !== 'sign-in' && jobId === '') {
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Enter as Maren' }).click();
+    const link = page.getByRole('link', { name: /QUAY/ });
+    await link.waitFor();
+    jobId = (await link.getAttribute('href'))?.split('/')[2] ?? '';
+  }
+  if (only.length > 0 && !only.includes(name)) continue;
+  await page.setViewportSize({ width: size?.[0] ?? 1280, height: size?.[1] ?? 800 });
+  await page
+    .evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme ?? 'light')
+    .catch(() => undefined);
+  await page.goto(address + path.replace('QUAY', jobId));
+  if (name === 'sign-in') await page.getByRole('heading', { name: 'Upholder' }).waitFor();
+  else await page.getByRole('main').waitFor();
+  await page.waitForLoadState('load');
+  await page.evaluate(() => document.fonts.ready);
+  await prepare?.(page);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  console.log(`${folder}/${name}.png`);
+}
+await browser.close();
