@@ -25,6 +25,7 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
   await expect(page.getByLabel('Tag of S2')).toBeFocused();
   await page.getByLabel('Tag of S2').press('Enter');
   await page.getByLabel('Tag of S3').press('Enter');
+  await expect(page.getByLabel('Tag of S4')).toBeFocused();
   await expect(page.getByLabel('Width of S3')).toHaveValue('450.9');
 
   // A tag that is taken is said where it stands.

@@ -52,17 +52,21 @@ export const test = base.extend<{ maren: Page }, { shop: Shop }>({
 export async function enter(page: Page, shop: Shop, name: 'Maren' | 'Joss'): Promise<void> {
   await page.goto(shop.address);
   await page.getByRole('button', { name: `Enter as ${name}` }).click();
-  await expect(page.getByRole('link', { name: /QUAY/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /QUAY/ }).first()).toBeVisible();
 }
 
 /** Opens a job's stage by the job's code. */
 export async function openStage(page: Page, code: string, stage: string): Promise<void> {
-  await page.getByRole('link', { name: 'Jobs' }).click();
-  await page.getByRole('link', { name: new RegExp(code) }).click();
+  await page.goto(new URL('/jobs', page.url()).toString());
+  await page
+    .getByRole('link', { name: new RegExp(code) })
+    .first()
+    .click();
   await page
     .getByRole('navigation', { name: 'Stages of the job' })
     .getByRole('link', { name: stage })
     .click();
+  await page.waitForURL(`**/${stage.toLowerCase()}`);
 }
 
 export { expect };

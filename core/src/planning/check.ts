@@ -96,18 +96,31 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
 function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
   const spans = [
     ...plan.ops.flatMap(({ op, personId, segments }) =>
-      segments.map(({ start, end }) => ({ personId, start, end, id: op.id })),
+      segments.map(({ start, end }) => ({ personId, start, end, id: op.id, isOwn: true })),
     ),
-    ...problem.reserved.map(({ personId, start, end, by }) => ({ personId, start, end, id: by })),
+    ...problem.reserved.map(({ personId, start, end, by }) => ({
+      personId,
+      start,
+      end,
+      id: by,
+      isOwn: false,
+    })),
   ].filter(({ personId }) => personId !== null);
   spans.sort((a, b) => String(a.personId).localeCompare(String(b.personId)) || a.start - b.start);
   const violations: Violation[] = [];
-  spans.forEach((span, index) => {
-    const next = spans[index + 1];
-    if (next && next.personId === span.personId && next.start < span.end) {
-      violations.push({ code: 'person', opId: next.id, message: `overlaps ${span.id} for the same person` });
+  let latest: (typeof spans)[number] | null = null;
+  for (const span of spans) {
+    const isClash = latest !== null && latest.personId === span.personId && span.start < latest.end;
+    // Whatever other jobs have promised among themselves is not this plan's doing.
+    if (isClash && latest && (span.isOwn || latest.isOwn)) {
+      violations.push({
+        code: 'person',
+        opId: span.id,
+        message: `overlaps ${latest.id} for the same person`,
+      });
     }
-  });
+    if (latest === null || latest.personId !== span.personId || span.end > latest.end) latest = span;
+  }
   return violations;
 }
 
@@ -170,47 +183,51 @@ interface Event {
   load: string;
   delta: number;
   opId: string;
+  /** Whether this plan decides it; history and other jobs' promises are only given. */
+  isOwn: boolean;
+}
+
+function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): Event[] {
+  const events: Event[] = [];
+  const add = (start: Minute, end: Minute, amount: number, event: Pick<Event, 'load' | 'opId' | 'isOwn'>) => {
+    if (end > start)
+      events.push({ ...event, at: start, delta: amount }, { ...event, at: end, delta: -amount });
+  };
+  problem.reserved.forEach(({ use, start, end, by }, index) => {
+    if (use?.resourceId === resourceId)
+      add(start, end, use.amount, { load: `reserved ${index}`, opId: by, isOwn: false });
+  });
+  for (const { op, personId, start, end, holdUntil } of plan.ops) {
+    const event = { load: op.loadId, opId: op.id, isOwn: personId !== null };
+    if (event.isOwn) {
+      for (const use of op.uses) if (use.resourceId === resourceId) add(start, end, use.amount, event);
+    }
+    if (op.hold?.resourceId === resourceId && holdUntil !== null)
+      add(start, holdUntil, op.hold.amount, event);
+  }
+  return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
 
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
   return problem.resources.flatMap((resource) => {
-    const events: Event[] = [];
-    const add = (start: Minute, end: Minute, load: string, amount: number, opId: string) => {
-      if (end > start)
-        events.push({ at: start, load, delta: amount, opId }, { at: end, load, delta: -amount, opId });
-    };
-    problem.reserved.forEach(({ use, start, end, by }, index) => {
-      if (use?.resourceId === resource.id) add(start, end, `reserved ${index}`, use.amount, by);
-    });
-    for (const { op, personId, start, end, holdUntil } of plan.ops) {
-      if (personId !== null) {
-        for (const use of op.uses)
-          if (use.resourceId === resource.id) add(start, end, op.loadId, use.amount, op.id);
-      }
-      if (op.hold?.resourceId === resource.id && holdUntil !== null) {
-        add(start, holdUntil, op.loadId, op.hold.amount, op.id);
-      }
-    }
-    events.sort((a, b) => a.at - b.at || a.delta - b.delta);
+    const events = capacityEvents(problem, plan, resource.id);
     const held = new Map<string, number[]>();
     const violations: Violation[] = [];
+    let own = 0;
     events.forEach((event, index) => {
       const amounts = held.get(event.load) ?? [];
       if (event.delta > 0) amounts.push(event.delta);
       else amounts.splice(amounts.indexOf(-event.delta), 1);
       held.set(event.load, amounts);
+      if (event.isOwn) own += event.delta;
       if (events[index + 1]?.at === event.at) return;
       const sum = [...held.values()].reduce(
         (total, list) => total + (list.length === 0 ? 0 : Math.max(...list)),
         0,
       );
-      const isPlanned = event.at >= problem.now;
-      if (sum > resource.capacity && isPlanned && event.delta > 0) {
-        violations.push({
-          code: 'capacity',
-          opId: event.opId,
-          message: `overfills ${resource.name}: ${sum} of ${resource.capacity}`,
-        });
+      if (sum > resource.capacity && own > 0 && event.delta > 0) {
+        const message = `overfills ${resource.name}: ${sum} of ${resource.capacity}`;
+        violations.push({ code: 'capacity', opId: event.opId, message });
       }
     });
     return violations;

@@ -159,6 +159,21 @@ describe('planJob', () => {
     expect(localDate(Math.min(...plan.ops.map(({ start }) => start)), SAMPLE_TIME_ZONE)).toBe('2026-11-25');
   });
 
+  it('copes with promises of other jobs that already clash among themselves', () => {
+    const until = minuteAt('2026-11-24', '12:00', SAMPLE_TIME_ZONE);
+    const promise = {
+      start: SAMPLE_START,
+      end: until,
+      personId: null,
+      use: { resourceId: 'rail', amount: 8000 },
+      by: 'Vestry',
+    };
+    const person = { start: SAMPLE_START, end: until, personId: sampleId(9, 1), use: null, by: 'Vestry' };
+    const shop = sampleShop({ reserved: [promise, promise, person, { ...person, end: until - 60 }] });
+    const { plan } = planned(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop), shop);
+    expect(plan.ops.filter(({ op }) => op.hold).every(({ start }) => start >= until)).toBe(true);
+  });
+
   it('starts at the shop’s opening, in shop time', () => {
     const { plan } = planned(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }]), sampleShop());
     expect(localClock(plan.ops[0]?.start ?? 0, SAMPLE_TIME_ZONE)).toBe('07:30');

@@ -271,7 +271,10 @@ function Legend() {
           <dd>{name}</dd>
         </div>
       ))}
-      <dd>Strips fade from wet to dry; closed hours are drawn narrower.</dd>
+      <div className="flex gap-1.5">
+        <dt>strips</dt>
+        <dd>fade from wet to dry; closed hours are drawn narrower</dd>
+      </div>
     </dl>
   );
 }

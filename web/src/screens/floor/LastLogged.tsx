@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { effectiveLog } from '@upholder/core/jobs';
+import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { queued } from '../../api/outbox.ts';
@@ -22,9 +22,14 @@ export function LastLogged({
 }) {
   const dispatch = useAppDispatch();
   const waiting = useApp(({ outbox }) => outbox.waiting);
+  // What the server has not seen yet is newer than all it has.
+  const order = (entry: LogEntry) => {
+    const place = waiting.findIndex(({ id }) => id === entry.id);
+    return place === -1 ? Date.parse(entry.loggedAt) : Number.MAX_SAFE_INTEGER - waiting.length + place;
+  };
   const last = dossiers
     .flatMap((dossier) => effectiveLog(dossier.log).map((entry) => ({ entry, dossier })))
-    .sort((a, b) => b.entry.loggedAt.localeCompare(a.entry.loggedAt))[0];
+    .sort((a, b) => order(b.entry) - order(a.entry))[0];
   if (!last || now - toMinute(last.entry.loggedAt) > MINUTES) return null;
   const { entry, dossier } = last;
   const step = dossier.steps.find(({ id }) => id === entry.stepId);

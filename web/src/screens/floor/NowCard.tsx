@@ -97,6 +97,7 @@ export function NowCard(props: NowCardProps) {
         isWithdrawal: false,
       }),
     );
+    pick(false);
     onLogged();
     return true;
   }

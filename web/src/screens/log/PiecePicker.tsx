@@ -43,6 +43,7 @@ export function PiecePicker({ pieces, zone, states, chosen, onChange, error }: P
           <button
             key={piece.id}
             type="button"
+            aria-label={piece.tag}
             aria-pressed={chosen.has(piece.id)}
             onClick={() => toggle(piece.id)}
             className={`flex min-h-16 flex-col items-center justify-end gap-0.5 rounded-[3px] border-2 px-1 pt-1.5 pb-1 ${chosen.has(piece.id) ? 'border-act bg-act-wash' : 'border-line bg-raised opacity-60'}`}

@@ -313,14 +313,16 @@ export function TakeoffTable({
         className={`grid min-w-[61rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
         style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
       >
-        <button
-          type="button"
-          className="font-bold text-act text-xl leading-none"
-          aria-label="Add the piece"
-          onClick={() => void addFresh(fresh)}
-        >
-          +
-        </button>
+        <span role="cell" className="grid">
+          <button
+            type="button"
+            className="font-bold text-act text-xl leading-none"
+            aria-label="Add the piece"
+            onClick={() => void addFresh(fresh)}
+          >
+            +
+          </button>
+        </span>
         {lineOf(fresh, -1, NEW_LINE)}
         <span role="cell" className="self-center border-line border-l px-2 text-right text-quiet">
           {PieceSchema.safeParse(fresh).success ? (pieceAreas(fresh).totalMm2 / 1e6).toFixed(3) : '–'}
