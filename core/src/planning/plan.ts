@@ -12,8 +12,8 @@ import {
 import { makePlan } from './schedule.ts';
 import type { PlannedOp } from './snapshot.ts';
 
-/** Load sizes that are tried: as large as the places allow, then halves and thirds. */
-const SPLITS = [1, 2, 3];
+/** Load sizes that are tried: as large as the places allow, then halves. */
+const SPLITS = [1, 2];
 /** Days that calendars reach; the long one is tried only when the short one is not enough. */
 const HORIZONS_DAYS = [75, 500];
 
