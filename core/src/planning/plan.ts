@@ -12,8 +12,8 @@ import {
 import { makePlan } from './schedule.ts';
 import type { PlannedOp } from './snapshot.ts';
 
-/** Load sizes that are tried: as large as the places allow, then halves. */
-const SPLITS = [1, 2];
+/** Load sizes that are tried: as large as the places allow, then halves and thirds. */
+const SPLITS = [1, 2, 3];
 /** Days that calendars reach; the long one is tried only when the short one is not enough. */
 const HORIZONS_DAYS = [75, 500];
 
@@ -49,12 +49,15 @@ export function planJob(
     for (const atLeast of splits) {
       const problem = buildProblem(input, shop, span, earlier, atLeast);
       if (!problem.ok) return problem;
-      const plan = makePlan(problem.value);
+      // One rule tells which load size is best; the others are tried on that one alone.
+      const plan = makePlan(problem.value, 1);
       if (!plan.ok) refusal = plan;
       else if (!best || isBetter(plan.value, best.plan)) best = { problem: problem.value, plan: plan.value };
     }
     if (best) {
-      const { problem, plan } = best;
+      const { problem } = best;
+      const again = makePlan(problem);
+      const plan = again.ok && isBetter(again.value, best.plan) ? again.value : best.plan;
       return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
     }
   }

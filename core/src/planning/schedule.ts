@@ -276,12 +276,13 @@ function tooLong(problem: PlanProblem, op: PlanOp): string {
  * wins, ties go to the earlier rule. Deterministic. Where a recoat window shuts or dust grows old before a coat can
  * start, scuff and dust are put in before it.
  *
+ * @param rules how many of the priority rules to try.
  * @returns the plan, its waits not yet explained, or a sentence why no plan exists.
  */
-export function makePlan(problem: PlanProblem): Outcome<Plan> {
+export function makePlan(problem: PlanProblem, rules = PRIORITIES.length): Outcome<Plan> {
   let best: Plan | null = null;
   let refusal = 'There is nothing to plan.';
-  for (const priority of PRIORITIES) {
+  for (const priority of PRIORITIES.slice(0, rules)) {
     const outcome = runOnce(problem, priority);
     if (!outcome.ok) refusal = outcome.message;
     else if (!best || outcome.value.handOver < best.handOver) best = outcome.value;

@@ -1,0 +1,182 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../testing/sample.ts';
+import { effectiveLog, type LogEntry } from '../jobs/index.ts';
+import { toInstant } from '../shop/index.ts';
+import {
+  isPlanStale,
+  joinWaits,
+  loggedEnd,
+  type PlannedOp,
+  planJob,
+  reservationsOf,
+  snapshotOf,
+  waitWords,
+} from './index.ts';
+
+const shop = sampleShop();
+const job = sampleJob([{ systemId: 'D', doors: 6, fronts: 4 }], shop);
+const outcome = planJob(job, shop, SAMPLE_START);
+if (!outcome.ok) throw new Error(outcome.message);
+const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00Z', shop.climate, outcome.value);
+const coat = plan.ops.find(
+  ({ name, hold }) => name === 'Prime 1' && hold?.resourceId === 'rail',
+) as PlannedOp;
+
+function entryOf(op: PlannedOp, end = op.end, change: Partial<LogEntry> = {}): LogEntry {
+  return {
+    id: sampleId(7, end),
+    jobId: job.job.id,
+    stepId: op.stepId,
+    side: op.side,
+    action: op.action,
+    pieceIds: op.pieceIds,
+    doneAt: toInstant(end).toISOString(),
+    coat: null,
+    note: '',
+    correctsId: null,
+    isWithdrawal: false,
+    memberId: sampleId(9, 1),
+    memberName: 'Ines',
+    loggedAt: toInstant(end).toISOString(),
+    ...change,
+  };
+}
+
+describe('reservationsOf', () => {
+  it('takes people, places and the rail for work that is still to come', () => {
+    const mine = reservationsOf(plan, [], SAMPLE_START, 'Wall');
+    expect(mine).toContainEqual({
+      start: coat.start,
+      end: coat.end,
+      personId: coat.personId,
+      use: null,
+      by: 'Wall',
+    });
+    expect(mine).toContainEqual({
+      start: coat.start,
+      end: coat.end,
+      personId: null,
+      use: { resourceId: 'booth', amount: 1 },
+      by: 'Wall',
+    });
+    expect(mine).toContainEqual({
+      start: coat.start,
+      end: coat.holdUntil,
+      personId: null,
+      use: coat.hold,
+      by: 'Wall',
+    });
+  });
+
+  it('takes nobody for what is logged, but the rail until the film can be handled', () => {
+    const late = coat.end + 90;
+    const mine = reservationsOf(plan, [entryOf(coat, late)], late, 'Wall').filter(
+      ({ start }) => start === coat.start,
+    );
+    expect(mine).toEqual([
+      { start: coat.start, end: late + (coat.lags?.handle ?? 0), personId: null, use: coat.hold, by: 'Wall' },
+    ]);
+  });
+
+  it('leaves out what is over', () => {
+    expect(reservationsOf(plan, [], plan.handOver + 10 * 1440, 'Wall')).toEqual([]);
+  });
+});
+
+describe('loggedEnd', () => {
+  it('finds the entry of the same visit only', () => {
+    expect(loggedEnd(coat, [entryOf(coat)])).toBe(coat.end);
+    expect(loggedEnd(coat, [entryOf(coat, coat.end, { action: 'flip' })])).toBeNull();
+    expect(loggedEnd(coat, [entryOf(coat, coat.end, { pieceIds: [sampleId(3, 999)] })])).toBeNull();
+    expect(loggedEnd({ ...coat, side: 'back' }, [entryOf(coat, coat.end, { side: 'front' })])).toBeNull();
+    expect(loggedEnd({ ...coat, side: 'back' }, [entryOf(coat, coat.end, { side: 'all' })])).toBe(coat.end);
+  });
+});
+
+describe('effectiveLog', () => {
+  const first = entryOf(coat, coat.end);
+  const correction = { ...entryOf(coat, coat.end + 30), id: sampleId(8, 1), correctsId: first.id };
+  const second = { ...entryOf(coat, coat.end + 60), id: sampleId(8, 2), correctsId: correction.id };
+  const withdrawal = { ...first, id: sampleId(8, 3), correctsId: first.id, isWithdrawal: true };
+
+  it('counts the last word of a chain of corrections', () => {
+    expect(effectiveLog([first, correction, second]).map(({ id }) => id)).toEqual([second.id]);
+  });
+
+  it('counts nothing of what was withdrawn', () => {
+    expect(effectiveLog([first, withdrawal])).toEqual([]);
+  });
+
+  it('orders by when the work ended, not by when it was logged', () => {
+    const early = {
+      ...entryOf(coat, coat.start),
+      id: sampleId(8, 4),
+      loggedAt: toInstant(coat.end + 500).toISOString(),
+    };
+    expect(effectiveLog([first, early]).map(({ id }) => id)).toEqual([early.id, first.id]);
+  });
+});
+
+describe('isPlanStale', () => {
+  it('is fresh for the pieces and steps it was made for', () => {
+    expect(isPlanStale(plan, job.pieces, job.steps)).toBe(false);
+  });
+
+  it('goes stale when a piece comes, goes or changes its zone', () => {
+    const [first, ...rest] = job.pieces;
+    if (!first) throw new Error('no pieces');
+    expect(isPlanStale(plan, rest, job.steps)).toBe(true);
+    expect(isPlanStale(plan, [...job.pieces, { ...first, id: sampleId(3, 500) }], job.steps)).toBe(true);
+    expect(isPlanStale(plan, [{ ...first, zoneId: sampleId(1, 9) }, ...rest], job.steps)).toBe(true);
+  });
+
+  it('goes stale when the sequence is unfolded anew', () => {
+    expect(
+      isPlanStale(
+        plan,
+        job.pieces,
+        job.steps.map((step, index) => ({ ...step, id: sampleId(5, index) })),
+      ),
+    ).toBe(true);
+  });
+});
+
+describe('waits in words', () => {
+  const names = { op: () => 'Prime 1', place: () => 'The rail is' };
+  const at = { start: 0, end: 10 };
+
+  it.each([
+    [
+      { kind: 'clock', clock: 'recoat', opId: 'x' } as const,
+      'Drying: Prime 1 must be ready for the next coat.',
+    ],
+    [{ kind: 'clock', clock: 'handle', opId: 'x' } as const, 'Drying: Prime 1 must be dry to handle.'],
+    [
+      { kind: 'resource', resourceId: 'rail', by: 'Colour 1, Counter' } as const,
+      'The rail is taken by Colour 1, Counter.',
+    ],
+    [{ kind: 'people', by: ['Sand', 'Sand'] } as const, 'Everyone is busy: Sand.'],
+    [{ kind: 'closed' } as const, 'The shop is closed.'],
+    [{ kind: 'too-long', minutes: 160 } as const, 'No free stretch is long enough for 2 h 40 in one go.'],
+  ])('%j', (why, words) => {
+    expect(waitWords({ ...at, why: why as never }, names)).toBe(words);
+  });
+
+  it('joins neighbours that say the same', () => {
+    const closed = { kind: 'closed' } as const;
+    const joined = joinWaits(
+      [
+        { start: 0, end: 10, why: closed },
+        { start: 10, end: 20, why: closed },
+        { start: 20, end: 30, why: { kind: 'people', by: ['Sand'] } },
+        { start: 30, end: 40, why: closed },
+      ],
+      names,
+    );
+    expect(joined.map(({ start, end }) => [start, end])).toEqual([
+      [0, 20],
+      [20, 30],
+      [30, 40],
+    ]);
+  });
+});

@@ -1,0 +1,201 @@
+import { describe, expect, it } from 'vitest';
+import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
+import {
+  applicatorInPlace,
+  FINISHING_SYSTEMS,
+  type StepDraft,
+  SYSTEM_IDS,
+  type SystemId,
+  type UnfoldInput,
+  unfoldSystem,
+  type ZoneOptions,
+  ZoneOptionsSchema,
+} from './index.ts';
+
+function unfold(
+  systemId: SystemId,
+  options: Partial<ZoneOptions> = {},
+  change: Partial<UnfoldInput> = {},
+): StepDraft[] {
+  const outcome = unfoldSystem({
+    systemId,
+    options: { ...FINISHING_SYSTEMS[systemId].defaults, ...options },
+    sheets: GENERIC_PRODUCTS,
+    shop: DEFAULT_SHOP_SETTINGS,
+    isOnSite: false,
+    ...change,
+  });
+  if (!outcome.ok) throw new Error(outcome.message);
+  return outcome.value;
+}
+
+const keys = (steps: StepDraft[]) => steps.map(({ key }) => key);
+
+function step(steps: StepDraft[], key: string): StepDraft {
+  const found = steps.find((candidate) => candidate.key === key);
+  if (!found) throw new Error(`no step ${key}`);
+  return found;
+}
+
+describe('the three systems', () => {
+  it('A fills the pores twice, primes twice and lays two colours', () => {
+    expect(keys(unfold('A'))).toEqual([
+      'remove',
+      'clean-1',
+      'key',
+      'clean-2',
+      'fill-1',
+      'sand-fill-1',
+      'fill-2',
+      'sand-fill-2',
+      'hang',
+      'dust-prime',
+      'prime-1',
+      'prime-2',
+      'sand-prime',
+      'dust-colour-1',
+      'colour-1',
+      'sand-colour-1',
+      'dust-colour-2',
+      'colour-2',
+      'inspect',
+      'pack',
+      'refit',
+    ]);
+  });
+
+  it('D goes from key to bonding primer without filling', () => {
+    const steps = unfold('D');
+    expect(keys(steps).filter((key) => key.startsWith('fill'))).toEqual([]);
+    expect(step(steps, 'prime-1').productKey).toBe('bonding-primer');
+    expect(step(steps, 'key').grit).toBe(220);
+  });
+
+  it('F eases and seals the edges before the build primer', () => {
+    const steps = unfold('F');
+    expect(keys(steps).indexOf('seal-edges')).toBeLessThan(keys(steps).indexOf('prime-1'));
+    expect(step(steps, 'seal-edges')).toMatchObject({
+      isEdgesOnly: true,
+      applicator: 'brush',
+      productKey: 'shellac-block-primer',
+    });
+    expect(step(steps, 'ease').grit).toBe(150);
+    expect(step(steps, 'key').grit).toBe(240);
+  });
+
+  it.each([
+    ['fillCoats', 3, 'fill'],
+    ['primerCoats', 3, 'prime'],
+    ['colourCoats', 4, 'colour'],
+  ] as const)('A with %s %d has as many', (option, count, prefix) => {
+    const found = keys(unfold('A', { [option]: count })).filter((key) =>
+      new RegExp(`^${prefix}-\\d$`).test(key),
+    );
+    expect(found).toHaveLength(count);
+  });
+});
+
+describe.each(SYSTEM_IDS)('system %s', (systemId) => {
+  const steps = unfold(systemId);
+
+  it('names every step once and says why for each', () => {
+    expect(new Set(keys(steps)).size).toBe(steps.length);
+    for (const { why } of steps) expect(why.length).toBeGreaterThan(10);
+  });
+
+  it('cleans before it keys, and dusts off between every abrasive and the next film', () => {
+    let isDusty = false;
+    for (const { operation, productKey } of steps) {
+      if (operation === 'sand' || operation === 'ease' || operation === 'key') isDusty = true;
+      if (operation === 'dust' || operation === 'clean') isDusty = false;
+      if (operation === 'coat' && productKey) expect(isDusty).toBe(false);
+    }
+  });
+
+  it('sands nothing coarser than P180 between colours, nothing finer than P400 under a coat', () => {
+    const from = keys(steps).indexOf('colour-1');
+    for (const { grit } of steps.slice(from)) if (grit !== null) expect(grit).toBeGreaterThanOrEqual(180);
+    for (const { grit } of steps) if (grit !== null) expect(grit).toBeLessThanOrEqual(400);
+  });
+
+  it('makes every film wait for the one before, and packing and refitting for theirs', () => {
+    const films = steps.filter(({ productKey }) => productKey !== null);
+    expect(films.every(({ waitFor }) => waitFor === 'recoat' || waitFor === 'sand')).toBe(true);
+    expect(step(steps, 'pack').waitFor).toBe('pack');
+    expect(step(steps, 'refit').waitFor).toBe('refit');
+  });
+
+  it('lays every film within its sheet', () => {
+    for (const { productKey, wftUm, applicator } of steps) {
+      const sheet = GENERIC_PRODUCTS[productKey ?? ''];
+      if (!sheet) continue;
+      expect(wftUm).toBeGreaterThanOrEqual(sheet.wftMinUm);
+      expect(wftUm).toBeLessThanOrEqual(sheet.wftMaxUm);
+      expect(sheet.applicators).toContain(applicator);
+    }
+  });
+
+  it('has defaults that its own schema accepts', () => {
+    const { defaults } = FINISHING_SYSTEMS[systemId];
+    expect(ZoneOptionsSchema.parse(defaults)).toEqual(defaults);
+  });
+});
+
+describe('where and with what a film is laid', () => {
+  it('sprays waterborne in the booth, thinned to half the sheet’s maximum for a turbine', () => {
+    expect(step(unfold('D'), 'colour-1')).toMatchObject({
+      applicator: 'turbine',
+      place: 'booth',
+      thinning: { convention: 'on-paint', value: 5 },
+    });
+  });
+
+  it('goes on unthinned by airless and roller', () => {
+    expect(step(unfold('D', { applicator: 'airless' }), 'colour-1').thinning?.value).toBe(0);
+    expect(step(unfold('D', { applicator: 'roller' }), 'colour-1')).toMatchObject({
+      applicator: 'roller',
+      place: 'bench',
+    });
+  });
+
+  it('rolls solvent where the booth is not rated for it, and says so at the step', () => {
+    const rolled = step(unfold('A'), 'prime-1');
+    expect(rolled).toMatchObject({ applicator: 'roller', place: 'bench' });
+    expect(rolled.why).toMatch(/rated for waterborne products only/);
+    expect(rolled.cautions.join(' ')).toMatch(/Flammable/);
+  });
+
+  it('sprays solvent in a booth that is rated for it', () => {
+    const shop = { ...DEFAULT_SHOP_SETTINGS, boothRatedForSolvent: true };
+    expect(step(unfold('A', {}, { shop }), 'prime-1').applicator).toBe('turbine');
+  });
+
+  it('rolls everything without a booth or in the client’s room', () => {
+    const shop = { ...DEFAULT_SHOP_SETTINGS, hasBooth: false };
+    expect(step(unfold('D', {}, { shop }), 'colour-1').why).toMatch(/no booth/);
+    expect(step(unfold('D', {}, { isOnSite: true }), 'colour-1')).toMatchObject({ applicator: 'roller' });
+  });
+
+  it('rolls a fixed piece where loose ones are sprayed', () => {
+    expect(applicatorInPlace({ applicator: 'turbine' }, true)).toBe('roller');
+    expect(applicatorInPlace({ applicator: 'turbine' }, false)).toBe('turbine');
+    expect(applicatorInPlace({ applicator: 'brush' }, true)).toBe('brush');
+    expect(applicatorInPlace({ applicator: null }, true)).toBeNull();
+  });
+
+  it('says which product the stores lack', () => {
+    const outcome = unfoldSystem({
+      systemId: 'D',
+      options: { ...FINISHING_SYSTEMS.D.defaults, primerKey: 'moon-primer' },
+      sheets: GENERIC_PRODUCTS,
+      shop: DEFAULT_SHOP_SETTINGS,
+      isOnSite: false,
+    });
+    expect(outcome).toEqual({ ok: false, message: expect.stringMatching(/no product “moon-primer”/) });
+  });
+
+  it('gives the same steps for the same question', () => {
+    expect(unfold('A')).toEqual(unfold('A'));
+  });
+});
