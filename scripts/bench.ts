@@ -1,5 +1,5 @@
 import { planJob } from '../core/src/planning/index.ts';
-import { SAMPLE_START, sampleJob, sampleShop } from '../core/testing/sample.ts';
+import { SAMPLE_START, sampleJob, sampleShop } from '../core/test/sample.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 

@@ -1,6 +1,6 @@
 import ical from 'node-ical';
 import { describe, expect, it } from 'vitest';
-import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../testing/sample.ts';
+import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { PIECE_DEFAULTS } from '../pieces/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sampleId } from '../../testing/sample.ts';
+import { sampleId } from '../../test/sample.ts';
 import {
   CoatRecordSchema,
   JobSpecSchema,

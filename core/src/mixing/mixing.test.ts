@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { sampleJob } from '../../testing/sample.ts';
+import { sampleJob } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { coatMixMl } from '../film/index.ts';
 import {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sampleId } from '../../testing/sample.ts';
+import { sampleId } from '../../test/sample.ts';
 import { PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf } from './loads.ts';

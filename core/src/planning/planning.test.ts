@@ -7,7 +7,7 @@ import {
   sampleJob,
   sampleShop,
   sixtyPieces,
-} from '../../testing/sample.ts';
+} from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { addDays, localClock, localDate, minuteAt, toInstant, toMinute } from '../shop/index.ts';
 import {

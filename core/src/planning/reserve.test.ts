@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../testing/sample.ts';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { effectiveLog, type LogEntry } from '../jobs/index.ts';
 import { toInstant } from '../shop/index.ts';
 import {
