@@ -56,7 +56,7 @@ export function LayerSection({
                 color:
                   step.leaves === 'colour'
                     ? `color-mix(in srgb, ${zone.newColour} 12%, ${isPale(zone.newColour) ? 'black' : 'white'})`
-                    : '#1b201e',
+                    : 'var(--on-primer)',
               }}
             >
               <span>{step.name}</span>

@@ -1,0 +1,58 @@
+import type { ShopContext } from '@upholder/core/api';
+import type { Move, PlanSnapshot } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+import { whenWords } from '../../app/times.ts';
+
+/** Two plans and what lies between them. */
+export interface Replanned {
+  before: PlanSnapshot | null;
+  plan: PlanSnapshot;
+  moves: Move[];
+}
+
+/** What planning again has moved, and the new hand-over. */
+export function MovesReport({
+  replanned,
+  shop,
+  now,
+}: {
+  replanned: Replanned;
+  shop: ShopContext;
+  now: number;
+}) {
+  const { before, plan, moves } = replanned;
+  const at = (minute: number | null) =>
+    minute === null ? 'not planned' : whenWords(minute, now, shop.timeZone);
+  const labels = new Map([...(before?.loads ?? []), ...plan.loads].map(({ id, label }) => [id, label]));
+  const shift = before ? plan.handOver - before.handOver : 0;
+  return (
+    <div>
+      <h2>Planned again</h2>
+      <p className="mt-1">
+        Hand-over <span className="quantity">{at(plan.handOver)}</span>
+        {before &&
+          (shift === 0
+            ? ', as before.'
+            : `, ${formatDuration(Math.abs(shift))} ${shift > 0 ? 'later' : 'earlier'} than before (${at(before.handOver)}).`)}
+      </p>
+      {moves.length === 0 ? (
+        <p className="mt-2 text-quiet">Nothing moved.</p>
+      ) : (
+        <>
+          <h3 className="mt-3">{moves.length} moved</h3>
+          <ol className="mt-1 flex flex-col gap-1.5">
+            {moves.slice(0, 40).map((move) => (
+              <li key={move.opId} className="leading-snug">
+                <span className="font-semibold">{move.name}</span>{' '}
+                <span className="text-quiet">{labels.get(move.loadId)}</span>
+                <br />
+                <span className="quantity">{at(move.before)}</span> →{' '}
+                <span className="quantity">{at(move.after)}</span>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { joinWaits, type PlannedOp } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+import { whenWords } from '../../app/times.ts';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { usePieceStates } from '../useJobContext.ts';
+
+const PLACES: Record<string, string> = {
+  bench: 'The bench is',
+  booth: 'The booth is',
+  rail: 'The rail is',
+  rack: 'The rack is',
+  room: 'The room is',
+};
+
+/** One visit: who, when, which pieces, its clocks, and why it does not start earlier. */
+export function OpDetail({
+  op,
+  dossier,
+  shop,
+  now,
+}: {
+  op: PlannedOp;
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+}) {
+  const states = usePieceStates(dossier, shop);
+  const at = (minute: number) => whenWords(minute, now, shop.timeZone);
+  const names = new Map(dossier.plan?.ops.map(({ id, name }) => [id, name]));
+  const waits = joinWaits(op.waits, {
+    op: (id) => names.get(id) ?? 'the film before',
+    place: (id) => PLACES[id] ?? id,
+  });
+  const load = dossier.plan?.loads.find(({ id }) => id === op.loadId);
+  const zone = dossier.zones.find(({ id }) => id === op.zoneId);
+  const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
+  const who = shop.crew.find(({ id }) => id === op.personId)?.name;
+  const step = dossier.steps.find(({ id }) => id === op.stepId);
+  return (
+    <div>
+      <h2>{op.name}</h2>
+      <p className="text-quiet">{load?.label}</p>
+      <p className="mt-2">
+        <span className="quantity">{at(op.start)}</span> to <span className="quantity">{at(op.end)}</span>
+        {op.segments.length > 1 && `, in ${op.segments.length} parts`}
+        {who ? `, ${who}` : ', done'}
+      </p>
+      {op.lags && (
+        <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3">
+          {(
+            [
+              ['may be sanded', op.lags.sand],
+              ['recoat opens', op.lags.recoat],
+              ['may be handled', op.lags.handle],
+            ] as const
+          ).map(([name, lag]) => (
+            <div key={name} className="contents">
+              <dt className="text-quiet">{name}</dt>
+              <dd className="quantity text-right" title={`${formatDuration(lag ?? 0)} after the coat`}>
+                {at(op.end + (lag ?? 0))}
+              </dd>
+            </div>
+          ))}
+          <dt className="text-quiet">window shuts</dt>
+          <dd className="quantity text-right">
+            {op.windowMax === null ? 'stays open' : at(op.end + op.windowMax)}
+          </dd>
+        </dl>
+      )}
+      <h3 className="mt-4">Why not earlier</h3>
+      {waits.length === 0 ? (
+        <p className="text-quiet">It follows at once on what comes before.</p>
+      ) : (
+        <ol className="mt-1 flex flex-col gap-1.5">
+          {waits.map(({ start, end, words }) => (
+            <li key={start} className="leading-snug">
+              <span className="quantity">until {at(end)}</span>{' '}
+              <span className="text-quiet">({formatDuration(end - start)})</span>
+              <br />
+              {words}
+            </li>
+          ))}
+        </ol>
+      )}
+      {step && op.action === 'do' && <p className="mt-4 text-quiet">{step.why}</p>}
+      <div className="mt-3 flex flex-wrap items-end gap-x-0.5 gap-y-1">
+        {pieces.map((piece) => (
+          <PieceGlyph
+            key={piece.id}
+            piece={piece}
+            states={states.get(piece.id)}
+            colour={zone?.newColour ?? '#888888'}
+            size={38}
+            perMetre
+            now={now}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}

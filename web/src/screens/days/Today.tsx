@@ -1,0 +1,53 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { effectiveLog } from '@upholder/core/jobs';
+import { loggedEnd } from '@upholder/core/planning';
+import { localDate } from '@upholder/core/shop';
+import { dateWords, whenWords } from '../../app/times.ts';
+
+/** The rest of today in words; on a closed day, what comes first after it. */
+export function Today({
+  dossier,
+  shop,
+  now,
+  onSelect,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  onSelect(id: string): void;
+}) {
+  const entries = effectiveLog(dossier.log);
+  const open = (dossier.plan?.ops ?? [])
+    .filter((op) => op.personId !== null && loggedEnd(op, entries) === null)
+    .sort((a, b) => a.start - b.start);
+  const labels = new Map(dossier.plan?.loads.map(({ id, label }) => [id, label]));
+  const today = localDate(Math.max(now, open[0]?.start ?? now), shop.timeZone);
+  const list = open.filter(({ start }) => localDate(start, shop.timeZone) <= today);
+  return (
+    <div>
+      <h2>
+        {open.length === 0
+          ? 'All work is logged'
+          : `To do ${today === localDate(now, shop.timeZone) ? 'today' : dateWords(today)}`}
+      </h2>
+      <ol className="mt-1">
+        {list.map((op) => (
+          <li key={op.id}>
+            <button
+              type="button"
+              onClick={() => onSelect(op.id)}
+              className="block w-full py-1 text-left leading-snug hover:underline"
+            >
+              <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
+              <span className="font-semibold">{op.name}</span>
+              <span className="block text-[0.88rem] text-quiet">
+                {labels.get(op.loadId)} · {shop.crew.find(({ id }) => id === op.personId)?.name}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="mt-3 text-[0.88rem] text-quiet">Choose a line, a block or a strip to see why it waits.</p>
+    </div>
+  );
+}
