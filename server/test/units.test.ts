@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { ShopContextSchema } from '@upholder/core/api';
 import { evaporationHpa } from '@upholder/core/drying';
+import { JobFileSchema } from '@upholder/core/formats';
 import { describe, expect, it } from 'vitest';
 import { ZodError, z } from 'zod';
 import { createClock } from '../src/clock.ts';
@@ -145,5 +147,14 @@ describe('migrations', () => {
 describe('the contract', () => {
   it('refuses a shop without hours', () => {
     expect(ShopContextSchema.safeParse({ settings: {} }).success).toBe(false);
+  });
+});
+
+describe('the published schema', () => {
+  it('is the one the code has now (npm run docs writes it)', () => {
+    const published = JSON.parse(
+      readFileSync(new URL('../../docs/schemas/job-1.json', import.meta.url), 'utf8'),
+    );
+    expect(published).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(JobFileSchema, { io: 'input' }))));
   });
 });
