@@ -89,7 +89,7 @@ function windowEnd(done: readonly ScheduledOp[]): Minute | null {
 
 function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agenda {
   const span = { now, horizon: now, people: [] };
-  const problem = buildProblem(job, shop, span, job.plan.loads, 1, 'all');
+  const problem = buildProblem(job, shop, span, { loads: job.plan.loads, ops: [] }, 1, 'all');
   if (!problem.ok) return { ready: [], waiting: [], drying: [] };
   const planned = new Map(job.plan.ops.map((op) => [op.id, op]));
   const agenda: Agenda = { ready: [], waiting: [], drying: [] };

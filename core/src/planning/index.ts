@@ -4,7 +4,7 @@ export { type AnsweredPlan, comparePlans, type Move, planJob } from './plan.ts';
 export {
   buildProblem,
   clocksOfCoat,
-  type EarlierLoad,
+  type EarlierPlan,
   type JobForPlanning,
   piecesInWords,
   type ShopForPlanning,

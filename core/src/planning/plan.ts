@@ -4,8 +4,9 @@ import { explainWaits } from './explain.ts';
 import type { Plan, PlanProblem } from './model.ts';
 import {
   buildProblem,
-  type EarlierLoad,
+  type EarlierPlan,
   type JobForPlanning,
+  NO_EARLIER_PLAN,
   peopleOf,
   type ShopForPlanning,
 } from './problem.ts';
@@ -37,7 +38,7 @@ export function planJob(
   input: JobForPlanning,
   shop: ShopForPlanning,
   now: Minute,
-  earlier: readonly EarlierLoad[] = [],
+  earlier: EarlierPlan = NO_EARLIER_PLAN,
 ): Outcome<AnsweredPlan> {
   // Splitting thousands of pieces further multiplies the work and gains nothing: the places are full anyway.
   const splits = input.pieces.length > 300 ? SPLITS.slice(0, 1) : SPLITS;

@@ -27,7 +27,12 @@ function planned(
   now = SAMPLE_START,
   earlier: AnsweredPlan | null = null,
 ): AnsweredPlan {
-  const outcome = planJob(job, shop, now, earlier?.problem.loads);
+  const outcome = planJob(
+    job,
+    shop,
+    now,
+    earlier ? { loads: earlier.problem.loads, ops: flat(earlier) } : undefined,
+  );
   if (!outcome.ok) throw new Error(outcome.message);
   expect(checkPlan(outcome.value.problem, outcome.value.plan)).toEqual([]);
   return outcome.value;
@@ -233,6 +238,16 @@ describe('planning on from the log', () => {
     );
     expect(second.plan.handOver).toBe(before.plan.handOver);
     expect(comparePlans(flat(before), flat(second))).toEqual([]);
+  });
+
+  it('lets work that is under way go on and end as planned', () => {
+    const key = named(first, 'Key P220');
+    const now = key.start + 10;
+    const log = first.plan.ops.filter(({ end }) => end <= now).map((item) => entryFor(item, item.end));
+    const second = planned({ ...job, log }, shop, now, first);
+    const again = second.plan.ops.find(({ op }) => op.id === key.op.id);
+    expect([again?.start, again?.end]).toEqual([now, key.end]);
+    expect(second.plan.handOver).toBe(first.plan.handOver);
   });
 
   it('moves what follows when a coat is logged late', () => {

@@ -55,6 +55,16 @@ export interface ShopForPlanning {
 /** Which pieces went together in the plan before, so that started loads stay together. */
 export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
 
+/** What a new plan needs to know of the one before. */
+export interface EarlierPlan {
+  loads: readonly EarlierLoad[];
+  /** When its visits were to be. */
+  ops: readonly { id: string; start: Minute; end: Minute }[];
+}
+
+/** For a job that was never planned. */
+export const NO_EARLIER_PLAN: EarlierPlan = { loads: [], ops: [] };
+
 /** Which loads of an earlier plan stay together: those of zones where work has begun, or all of them. */
 export type KeepLoads = 'started' | 'all';
 
@@ -271,6 +281,19 @@ function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): PlanOp[] 
   return ops;
 }
 
+/**
+ * Work that the earlier plan has under way just now is taken to be so: it goes on and ends when it was to end, instead of
+ * starting over. Only the first open visit of a load can be under way.
+ */
+function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
+  const first = ops.findIndex((op) => !op.done);
+  const op = ops[first];
+  const planned = op && earlier.ops.find(({ id }) => id === op.id);
+  if (!op || !planned || planned.start >= now || planned.end <= now) return ops;
+  const left = { ...op, setupMin: 0, cleanupMin: 0, perPieceMin: (planned.end - now) / op.pieceIds.length };
+  return ops.with(first, left);
+}
+
 /** `18 doors`, `12 drawer fronts and 3 doors`: what a set of pieces is, in words. */
 export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   const counts = new Map<Piece['kind'], number>();
@@ -337,7 +360,7 @@ export function buildProblem(
   input: JobForPlanning,
   shop: ShopForPlanning,
   span: { now: Minute; horizon: Minute; people: readonly Person[] },
-  earlier: readonly EarlierLoad[],
+  earlier: EarlierPlan,
   atLeast: number,
   keep: KeepLoads = 'started',
 ): Outcome<PlanProblem> {
@@ -353,10 +376,10 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const loads = input.zones.flatMap((zone) =>
-    batchesOfZone(input, shop, zone, atLeast, earlier, log, keep).map(({ id, batch }): Load => {
+    batchesOfZone(input, shop, zone, atLeast, earlier.loads, log, keep).map(({ id, batch }): Load => {
       // The first piece names a load: the same cut gives the same name, another cut another.
       const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
-      const ops = applyLog(draftOps(input, shop, zone, batch, loadId, log), log);
+      const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);
       const label = `${zone.name}: ${piecesInWords(batch.pieces)}`;
       return {
         id: loadId,

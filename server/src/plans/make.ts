@@ -41,7 +41,7 @@ export async function shopForPlanning(
  */
 export function planDossier(dossier: Dossier, shop: ShopForPlanning, now: Date): Outcome<AnsweredPlan> {
   const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
-  const outcome = planJob(dossier, shop, Math.max(toMinute(now), start), dossier.plan?.loads);
+  const outcome = planJob(dossier, shop, Math.max(toMinute(now), start), dossier.plan ?? undefined);
   if (!outcome.ok) return outcome;
   const violations = checkPlan(outcome.value.problem, outcome.value.plan);
   if (violations.length > 0)
