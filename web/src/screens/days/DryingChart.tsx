@@ -90,12 +90,13 @@ function Backdrop({ scale, shop, height }: { scale: TimeScale; shop: ShopContext
         return (
           <div
             key={date}
-            className="absolute top-0 overflow-hidden border-quiet/50 border-l"
+            className="absolute top-0 overflow-clip border-quiet/50 border-l"
             style={{ left, width, height }}
           >
             {(isOpen || width > 46) && (
               <span
-                className={`sticky left-0 block truncate px-1.5 pt-0.5 text-[0.88rem] ${isOpen ? 'font-bold' : 'text-quiet'}`}
+                style={{ left: HEADING_PX }}
+                className={`sticky inline-block max-w-full truncate px-1.5 pt-0.5 text-[0.88rem] ${isOpen ? 'font-bold' : 'text-quiet'}`}
               >
                 {dateWords(date)}
               </span>

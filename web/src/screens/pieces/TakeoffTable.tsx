@@ -203,8 +203,13 @@ export function TakeoffTable({
       void drop([piece]).then((refusal) => onProblem(refusal?.message ?? null));
     } else if (isControl && key === 'd' && column) {
       event.preventDefault();
-      const above = row === -1 ? pieces.at(-1) : pieces[row - 1];
-      const text = above ? column.write(above) : null;
+      const rowAbove = row === -1 ? pieces.length - 1 : row - 1;
+      const above = pieces[rowAbove];
+      // What stands in the cell above counts, even when the server has not answered for it yet.
+      const cell = document.querySelector<HTMLInputElement | HTMLSelectElement>(
+        `[data-cell="${rowAbove} ${columnKey}"]`,
+      );
+      const text = cell?.value ?? (above ? column.write(above) : null);
       if (text === null || columnKey === 'tag') return;
       if (piece) void commit(piece, column, text);
       else commitFresh(column, text);
