@@ -128,6 +128,8 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
   const violations: Violation[] = [];
   const rank = new Map(order.map((id, index) => [id, index]));
   const rankOf = ({ op }: ScheduledOp) => {
+    const own = rank.get(op.id);
+    if (own !== undefined) return own;
     const [coatId, repair] = op.id.split('#');
     const base = rank.get(coatId ?? '') ?? -1;
     if (repair === undefined) return base;

@@ -1,15 +1,9 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 import type { Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain.ts';
+import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
 import type { Plan, PlanProblem } from './model.ts';
-import {
-  buildProblem,
-  type EarlierPlan,
-  type JobForPlanning,
-  NO_EARLIER_PLAN,
-  peopleOf,
-  type ShopForPlanning,
-} from './problem.ts';
+import { buildProblem, peopleOf } from './problem.ts';
 import { makePlan } from './schedule.ts';
 import type { PlannedOp } from './snapshot.ts';
 

@@ -95,6 +95,7 @@ function remainingMinutes(ops: readonly PlanOp[]): Minute[] {
 }
 
 class LoadProgress {
+  /** In the order of the sequence, also where the log tells it otherwise. */
   readonly placed: ScheduledOp[] = [];
   next = 0;
   /** Where the next operation would go; null when that has to be worked out again. */
@@ -118,7 +119,6 @@ class LoadProgress {
         waits: [],
       });
     }
-    this.placed.sort((a, b) => a.end - b.end);
     this.skipDone();
   }
 

@@ -1,0 +1,183 @@
+import { describe, expect, it } from 'vitest';
+import { sampleJob, sampleShop } from '../../test/sample.ts';
+import { filmClocks } from '../drying/index.ts';
+import type { LogEntry } from '../jobs/index.ts';
+import type { Piece } from '../pieces/index.ts';
+import type { JobForPlanning } from './input.ts';
+import type { Batch } from './loads.ts';
+import { type PlanOp, workMinutes } from './model.ts';
+import { clocksOfCoat, draftOps, lagsOf } from './operations.ts';
+
+const shop = sampleShop();
+
+function opsOf(job: JobForPlanning, lie: Batch['lie'], pieces: Piece[] = job.pieces): PlanOp[] {
+  const zone = job.zones[0];
+  if (!zone) throw new Error('no zone');
+  const isTwoSided = lie === 'flat' && pieces.some(({ finishBack }) => finishBack);
+  return draftOps(job, shop, zone, { lie, isTwoSided, pieces }, 'load', []);
+}
+
+function opNamed(ops: PlanOp[], name: string): PlanOp {
+  const found = ops.find((op) => op.name === name);
+  if (!found) throw new Error(`no “${name}” among ${ops.map((op) => op.name).join(', ')}`);
+  return found;
+}
+
+describe('the visits of a batch', () => {
+  const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop);
+
+  it('are one per coat when the batch hangs, three when it lies two-sided', () => {
+    const visits = (ops: PlanOp[]) =>
+      ops.filter(({ stepKey }) => stepKey === 'colour-1').map(({ name }) => name);
+    expect(visits(opsOf(job, 'hung'))).toEqual(['Colour 1']);
+    expect(visits(opsOf(job, 'flat'))).toEqual(['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts']);
+    const oneSided = job.pieces.map((piece) => ({ ...piece, finishBack: false }));
+    expect(visits(opsOf(job, 'flat', oneSided))).toEqual(['Colour 1']);
+  });
+
+  it('drill and hook only what hangs', () => {
+    expect(opsOf(job, 'hung').some(({ stepKey }) => stepKey === 'hang')).toBe(true);
+    expect(opsOf(job, 'flat').some(({ stepKey }) => stepKey === 'hang')).toBe(false);
+  });
+
+  it('hold rail or rack until dry to handle, and the booth only while spraying', () => {
+    const hung = opNamed(opsOf(job, 'hung'), 'Colour 1');
+    const handle = filmClocks(shop.sheets['urethane-enamel-satin']!, shop.climate).handle.hereMinutes;
+    expect(hung.hold).toEqual({ resourceId: 'rail', amount: 4 * 480, minutes: handle });
+    expect(hung.uses).toEqual([{ resourceId: 'booth', amount: 1 }]);
+    expect(opNamed(opsOf(job, 'flat'), 'Colour 1, backs').hold).toMatchObject({
+      resourceId: 'rack',
+      amount: 4,
+    });
+    expect(opNamed(opsOf(job, 'flat'), 'Flip for Colour 1')).toMatchObject({
+      hold: null,
+      uses: [],
+      row: 'rack',
+      waitFor: 'handle',
+    });
+  });
+
+  it('stay in the room with rollers when the pieces are fixed', () => {
+    const frames = sampleJob([{ systemId: 'D', doors: 0, fronts: 0, frames: 2 }], shop);
+    const coat = opNamed(opsOf(frames, 'fixed'), 'Colour 1');
+    expect(coat).toMatchObject({ row: 'room', hold: null, uses: [], setupMin: 15, cleanupMin: 10 });
+  });
+
+  it('scuff a load where it dries instead of carrying it to the bench', () => {
+    expect(opNamed(opsOf(job, 'hung'), 'Scuff P320').row).toBe('rail');
+    expect(opNamed(opsOf(job, 'flat'), 'Scuff P320').row).toBe('rack');
+    expect(opNamed(opsOf(job, 'hung'), 'Sand primer P240').row).toBe('bench');
+  });
+
+  it('mark what gives a new key, what leaves it clean, and what must not be cut', () => {
+    const ops = opsOf(job, 'hung');
+    expect(ops.filter(({ abrades }) => abrades).map(({ stepKey }) => stepKey)).toEqual([
+      'key',
+      'sand-prime',
+      'sand-colour-1',
+    ]);
+    expect(ops.filter(({ cleans }) => cleans).map(({ stepKey }) => stepKey)).toEqual([
+      'dust-prime',
+      'dust-colour-1',
+      'dust-colour-2',
+    ]);
+    expect(ops.filter(({ isWet }) => isWet).map(({ stepKey }) => stepKey)).toEqual([
+      'prime-1',
+      'colour-1',
+      'colour-2',
+    ]);
+  });
+});
+
+describe('labour, by hand', () => {
+  // A five-piece door 400 × 720 × 20, frame 60, recess 8, both sides: 0.64896 m² to finish, 1.76 m of profile a side.
+  const job = sampleJob([{ systemId: 'D', doors: 1, fronts: 0 }], shop);
+  const ops = opsOf(job, 'hung');
+
+  it.each([
+    // set-up 5 + 5 min/m² × 0.649 + clean-up 5
+    ['Degrease and rinse', 5 + 3.24 + 5],
+    // set-up 3 + 4 min/m² × 0.649 + 3 min/m × 3.52 m + clean-up 2
+    ['Key P220', 3 + 2.6 + 10.56 + 2],
+    // set-up 5 + 2 min a piece
+    ['Drill and hook', 5 + 2],
+    // turbine: set-up 27 + 0.5 a piece + 1.2 min/m² × 0.649 + clean-up 20
+    ['Colour 1', 27 + 0.5 + 0.78 + 20],
+    // set-up 10 + 8 a door
+    ['Refit', 10 + 8],
+  ])('%s takes %d minutes', (name, minutes) => {
+    expect(workMinutes(opNamed(ops, name))).toBe(Math.ceil(minutes));
+  });
+
+  it('grows with the pieces but sets up once', () => {
+    const four = opNamed(
+      opsOf(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop), 'hung'),
+      'Colour 1',
+    );
+    expect(workMinutes(four)).toBe(Math.ceil(27 + 4 * 1.28 + 20));
+  });
+});
+
+describe('clocks of a coat', () => {
+  const job = sampleJob([{ systemId: 'D', doors: 1, fronts: 0 }], shop);
+  const colour = job.steps.find(({ key }) => key === 'colour-1')!;
+  const entry: Omit<LogEntry, 'coat'> = {
+    id: 'e',
+    jobId: 'j',
+    stepId: colour.id,
+    side: 'all',
+    action: 'do',
+    pieceIds: [],
+    doneAt: '2026-11-25T10:40:00.000Z',
+    note: '',
+    correctsId: null,
+    isWithdrawal: false,
+    memberId: null,
+    memberName: '',
+    loggedAt: '2026-11-25T10:40:00.000Z',
+  };
+  const coat = {
+    productKey: 'urethane-enamel-satin',
+    paintMl: null,
+    thinnerMl: null,
+    cup: null,
+    cupSeconds: null,
+    climate: null,
+    wftUm: null,
+  };
+  const clocks = (
+    change: Partial<typeof coat> | { climate: { airC: number; rhPct: number } } | { wftUm: number },
+  ) =>
+    clocksOfCoat(colour, shop.sheets, shop.settings, shop.climate, {
+      ...entry,
+      coat: { ...coat, ...change },
+    });
+
+  it('take the expected air until a coat is logged, then its own', () => {
+    const expected = clocksOfCoat(colour, shop.sheets, shop.settings, shop.climate);
+    expect(clocks({})).toEqual(expected);
+    expect(clocks({ climate: { airC: 17, rhPct: 68 } })?.recoatMin.hereMinutes).toBe(544);
+  });
+
+  it('take the film that was measured', () => {
+    const thick = clocks({ wftUm: 190 });
+    expect(thick?.sand.hereMinutes).toBeCloseTo((clocks({})?.sand.hereMinutes ?? 0) * 2 ** 1.5, -1);
+  });
+
+  it('take the product that was really used', () => {
+    expect(clocks({ productKey: 'alkyd-enamel-satin' })?.sand.sheetMinutes).toBe(960);
+    expect(clocks({ productKey: 'gone from the stores' })).toBeNull();
+  });
+
+  it('become lags by kind of successor', () => {
+    const film = clocks({});
+    if (!film) throw new Error('no clocks');
+    expect(lagsOf(film)).toEqual({
+      sand: film.sand.hereMinutes,
+      recoat: film.recoatMin.hereMinutes,
+      handle: film.handle.hereMinutes,
+      pack: film.pack.hereMinutes,
+      refit: film.refit.hereMinutes,
+    });
+  });
+});

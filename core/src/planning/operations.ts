@@ -1,0 +1,222 @@
+import { type Climate, type FilmClocks, filmClocks } from '../drying/index.ts';
+import type { LogAction, LogEntry, Zone } from '../jobs/index.ts';
+import { type CoatSide, type Piece, panelPerimeterMm, sideAreaM2 } from '../pieces/index.ts';
+import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
+import { applicatorInPlace, type Labour, type Step, YARDSTICKS } from '../systems/index.ts';
+import type { JobForPlanning, ShopForPlanning } from './input.ts';
+import { type Batch, spaceOf } from './loads.ts';
+import { type Lags, type PlanOp, type PlanRow, repairId, workMinutes } from './model.ts';
+
+/** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
+export function clocksOfCoat(
+  step: Step,
+  sheets: ShopForPlanning['sheets'],
+  settings: ShopSettings,
+  expected: Climate,
+  entry?: LogEntry,
+): FilmClocks | null {
+  const sheet = sheets[entry?.coat?.productKey ?? step.productKey ?? ''];
+  if (!sheet) return null;
+  const climate = entry?.coat?.climate ?? expected;
+  const wft = entry?.coat?.wftUm ?? step.wftUm ?? sheet.wftTypUm;
+  return filmClocks(sheet, climate, wft, { mayShorten: settings.mayShortenClocks });
+}
+
+/** Turns the clocks of a film into lags by kind of successor. */
+export function lagsOf(clocks: FilmClocks): Lags {
+  return {
+    sand: clocks.sand.hereMinutes,
+    recoat: clocks.recoatMin.hereMinutes,
+    handle: clocks.handle.hereMinutes,
+    pack: clocks.pack.hereMinutes,
+    refit: clocks.refit.hereMinutes,
+  };
+}
+
+function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
+  const total = pieces.reduce((sum, piece) => {
+    const sides =
+      side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : side === 'edges' ? 0 : 1;
+    const profileM = (panelPerimeterMm(piece) * sides) / 1000;
+    return (
+      sum + labour.perPieceMin + labour.perM2Min * sideAreaM2(piece, side) + labour.perProfileMMin * profileM
+    );
+  }, 0);
+  const perPieceMin = pieces.length === 0 ? 0 : Math.round((total / pieces.length) * 100) / 100;
+  return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
+}
+
+interface Visit {
+  side: CoatSide;
+  action: LogAction;
+}
+
+function visitsOf(step: Step, batch: Batch): Visit[] {
+  if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
+  if (step.isEdgesOnly) return [{ side: 'edges', action: 'do' }];
+  if (!batch.isTwoSided) return [{ side: 'all', action: 'do' }];
+  return [
+    { side: 'back', action: 'do' },
+    { side: 'front', action: 'flip' },
+    { side: 'front', action: 'do' },
+  ];
+}
+
+function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanRow {
+  if (batch.lie === 'fixed' || isOnSite || step.place === 'room') return 'room';
+  if (step.place === 'rest') return batch.lie === 'hung' ? 'rail' : 'rack';
+  return step.place;
+}
+
+/** When each piece of a visit was done, from the log that counts. A flip counts for the front only. */
+function doneTimes(log: readonly LogEntry[], step: Step, visit: Visit): Map<string, LogEntry> {
+  const done = new Map<string, LogEntry>();
+  for (const entry of log) {
+    if (entry.stepId !== step.id || entry.action !== visit.action) continue;
+    if (entry.side !== visit.side && entry.side !== 'all') continue;
+    for (const pieceId of entry.pieceIds) done.set(pieceId, entry);
+  }
+  return done;
+}
+
+interface Draft extends PlanOp {
+  entries: Map<string, LogEntry>;
+}
+
+/** The visits that a batch goes through, in order, with what the log says of each. */
+export function draftOps(
+  input: JobForPlanning,
+  shop: ShopForPlanning,
+  zone: Zone,
+  batch: Batch,
+  loadId: string,
+  log: readonly LogEntry[],
+): Draft[] {
+  const isOnSite = input.job.place === 'client';
+  const isInRoom = batch.lie === 'fixed' || isOnSite;
+  const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
+  const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
+  const space = batch.pieces.reduce((sum, piece) => sum + spaceOf(piece, batch.lie, shop.settings), 0);
+  const ops: Draft[] = [];
+  for (const step of steps) {
+    if (step.reach === 'hung' && batch.lie !== 'hung') continue;
+    const applicator = applicatorInPlace(step, isInRoom);
+    const stepLabour =
+      applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
+    const isFilm = step.productKey !== null;
+    const row = rowOf(step, batch, isOnSite);
+    for (const visit of visitsOf(step, batch)) {
+      const isFlip = visit.action === 'flip';
+      const isCoat = isFilm && !isFlip;
+      const entries = doneTimes(log, step, visit);
+      const last = [...entries.values()].at(-1);
+      const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
+      const labour = labourOf(
+        isFlip ? YARDSTICKS.flip : stepLabour,
+        batch.pieces,
+        isFlip ? 'front' : visit.side,
+      );
+      const uses =
+        row === 'booth' && !isFlip
+          ? [{ resourceId: 'booth', amount: 1 }]
+          : row === 'bench'
+            ? [{ resourceId: 'bench', amount: 1 }]
+            : [];
+      // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
+      const isHeld = isCoat && step.operation === 'coat' && !step.isEdgesOnly && holder !== null;
+      ops.push({
+        id: `${step.id}/${visit.side}/${visit.action}@${loadId}`,
+        loadId,
+        zoneId: zone.id,
+        stepId: step.id,
+        stepKey: step.key,
+        name: nameOf(step, visit),
+        side: visit.side,
+        action: visit.action,
+        pieceIds: batch.pieces.map(({ id }) => id),
+        row: isFlip ? (holder ?? 'room') : row,
+        waitFor: isFlip ? 'handle' : step.waitFor,
+        isWet: isCoat && step.operation === 'coat',
+        isCoat,
+        abrades: step.operation === 'sand' || step.operation === 'key',
+        cleans: step.operation === 'dust',
+        ...labour,
+        uses: isFlip ? [] : uses,
+        hold:
+          isHeld && clocks && holder
+            ? { resourceId: holder, amount: space, minutes: clocks.handle.hereMinutes }
+            : null,
+        lags: clocks ? lagsOf(clocks) : null,
+        windowMax: clocks?.recoatMax?.hereMinutes ?? null,
+        done: null,
+        entries,
+      });
+    }
+  }
+  return ops;
+}
+
+function nameOf(step: Step, visit: Visit): string {
+  if (visit.action === 'flip') return `Flip for ${step.name}`;
+  if (visit.side === 'back') return `${step.name}, backs`;
+  return visit.side === 'front' ? `${step.name}, fronts` : step.name;
+}
+
+/**
+ * Applies the log to the operations of a load: what all pieces have had is done; what some have had is cut to the rest;
+ * a later step that is logged makes the unlogged ones before it done too, since nobody primes before cleaning.
+ */
+export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): PlanOp[] {
+  const ops: PlanOp[] = [];
+  const doneLater = new Map<string, LogEntry>();
+  for (let index = drafts.length - 1; index >= 0; index -= 1) {
+    const draft = drafts[index];
+    if (!draft) continue;
+    const { entries, ...op } = draft;
+    const times: { pieceId: string; end: Minute }[] = [];
+    for (const pieceId of op.pieceIds) {
+      const entry = entries.get(pieceId) ?? doneLater.get(pieceId);
+      if (entry) times.push({ pieceId, end: toMinute(entry.doneAt) });
+      if (entry && !doneLater.has(pieceId)) doneLater.set(pieceId, entry);
+    }
+    const done = new Set(times.map(({ pieceId }) => pieceId));
+    const rest = op.pieceIds.filter((pieceId) => !done.has(pieceId));
+    const latest = Math.max(0, ...times.map(({ end }) => end));
+    const finished = (pieceIds: string[]): PlanOp => ({
+      ...op,
+      pieceIds,
+      done: { start: latest - workMinutes({ ...op, pieceIds }), end: latest },
+    });
+    if (rest.length === 0) ops.unshift(finished(op.pieceIds));
+    else if (done.size === 0) ops.unshift(op);
+    else ops.unshift({ ...finished([...done]), id: `${op.id}+part` }, { ...op, pieceIds: rest });
+    for (const action of ['dust', 'scuff'] as const) {
+      const repairs = log.filter(
+        (entry) =>
+          entry.stepId === op.stepId &&
+          entry.action === action &&
+          entry.pieceIds.some((id) => op.pieceIds.includes(id)),
+      );
+      const last = repairs.at(-1);
+      if (!last || !op.isCoat || (last.side !== op.side && op.side !== 'all')) continue;
+      const end = toMinute(last.doneAt);
+      ops.unshift({
+        ...op,
+        id: `${repairId(op.id, action)}+logged`,
+        name: action === 'scuff' ? `Scuff before ${op.name}` : `Dust before ${op.name}`,
+        action,
+        row: 'bench',
+        isWet: false,
+        isCoat: false,
+        abrades: action === 'scuff',
+        cleans: action === 'dust',
+        uses: [],
+        hold: null,
+        lags: null,
+        windowMax: null,
+        done: { start: end - 5, end },
+      });
+    }
+  }
+  return ops;
+}
