@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
 import { coatMixMl } from '@upholder/core/film';
 import type { LogEntry } from '@upholder/core/jobs';
-import { splitMix } from '@upholder/core/mixing';
+import { measurable, splitMix } from '@upholder/core/mixing';
 import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
 import {
   addDays,
@@ -123,15 +123,13 @@ async function playLog(
     const applicator = applicatorInPlace(step, op.row === 'room') ?? 'roller';
     const members = op.pieceIds.flatMap((id) => pieces.get(id) ?? []);
     const thinning = step.thinning ?? { convention: 'on-paint' as const, value: 0 };
-    const mix = splitMix(
-      coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator),
-      thinning,
-      sheet,
+    const mix = measurable(
+      splitMix(coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator), thinning, sheet),
     );
     return {
       productKey: step.productKey,
-      paintMl: Math.ceil(mix.paintMl / 10) * 10,
-      thinnerMl: Math.round(mix.thinnerMl / 5) * 5,
+      paintMl: mix.paintMl,
+      thinnerMl: mix.thinnerMl,
       cup: isSprayed(applicator) ? 'ISO 4 mm' : null,
       cupSeconds: isSprayed(applicator) ? 29 : null,
       climate: { airC, rhPct },

@@ -5,6 +5,7 @@ import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { coatMixMl } from '../film/index.ts';
 import {
   coatAmounts,
+  measurable,
   overThinned,
   pouredWords,
   splitMix,
@@ -56,6 +57,25 @@ describe('thinning conventions', () => {
       expect.closeTo(100, 6),
       expect.closeTo(79, 6),
     ]);
+  });
+
+  it('rounds to what a jug shows without changing the ratio', () => {
+    const mix = splitMix(
+      246,
+      { convention: 'on-paint', value: 5 },
+      { ...densities, thinnerDensityKgL: 0.79 },
+    );
+    expect(measurable(mix)).toEqual({
+      mixMl: 252,
+      paintMl: 240,
+      thinnerMl: 12,
+      thinnerG: expect.closeTo(9.48, 6),
+    });
+    expect(measurable(splitMix(400, { convention: 'on-paint', value: 0 }, densities))).toMatchObject({
+      paintMl: 400,
+      thinnerMl: 0,
+    });
+    expect(measurable(splitMix(0, { convention: 'parts', value: 10 }, densities)).paintMl).toBe(0);
   });
 
   it('names the convention in words', () => {

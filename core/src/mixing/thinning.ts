@@ -85,6 +85,18 @@ export function splitMix(mixMl: number, thinning: Thinning, densities: Densities
   return { mixMl, paintMl, thinnerMl, thinnerG: thinnerMl * densities.thinnerDensityKgL };
 }
 
+/**
+ * The amounts as someone would measure them: paint up to the next 10 mL, thinner in proportion to the whole mL, so that
+ * what is poured is as thin as what was meant.
+ */
+export function measurable(amounts: MixAmounts): MixAmounts {
+  if (amounts.paintMl <= 0) return amounts;
+  const paintMl = Math.ceil(amounts.paintMl / 10 - 1e-9) * 10;
+  const thinnerMl = Math.round((paintMl * amounts.thinnerMl) / amounts.paintMl);
+  const perMl = amounts.thinnerMl === 0 ? 0 : amounts.thinnerG / amounts.thinnerMl;
+  return { mixMl: paintMl + thinnerMl, paintMl, thinnerMl, thinnerG: thinnerMl * perMl };
+}
+
 /** Why a thinning is more than the sheet allows, or null when it is within. */
 export function overThinned(thinning: Thinning, sheet: ProductSheet): string | null {
   const most = thinningFraction(sheet.maxThinning, sheet);

@@ -68,13 +68,14 @@ function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanRow {
   return step.place;
 }
 
-/** When each piece of a visit was done, from the log that counts. A flip counts for the front only. */
-function doneTimes(log: readonly LogEntry[], step: Step, visit: Visit): Map<string, LogEntry> {
+/** When each piece of a batch had a visit, from the log that counts. A flip counts for the front only. */
+function doneTimes(log: readonly LogEntry[], step: Step, visit: Visit, batch: Batch): Map<string, LogEntry> {
   const done = new Map<string, LogEntry>();
+  const members = new Set(batch.pieces.map(({ id }) => id));
   for (const entry of log) {
     if (entry.stepId !== step.id || entry.action !== visit.action) continue;
     if (entry.side !== visit.side && entry.side !== 'all') continue;
-    for (const pieceId of entry.pieceIds) done.set(pieceId, entry);
+    for (const pieceId of entry.pieceIds) if (members.has(pieceId)) done.set(pieceId, entry);
   }
   return done;
 }
@@ -108,7 +109,7 @@ export function draftOps(
     for (const visit of visitsOf(step, batch)) {
       const isFlip = visit.action === 'flip';
       const isCoat = isFilm && !isFlip;
-      const entries = doneTimes(log, step, visit);
+      const entries = doneTimes(log, step, visit, batch);
       const last = [...entries.values()].at(-1);
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const labour = labourOf(

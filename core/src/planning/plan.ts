@@ -68,7 +68,7 @@ export interface Move {
   after: Minute | null;
 }
 
-type Placed = Pick<PlannedOp, 'id' | 'name' | 'loadId' | 'start' | 'personId'>;
+type Placed = Pick<PlannedOp, 'id' | 'name' | 'loadId' | 'start' | 'end' | 'personId'>;
 
 /**
  * What changed between two plans: operations not yet done whose start moved, that are new, or that fell away.
@@ -78,9 +78,10 @@ export function comparePlans(before: readonly Placed[], after: readonly Placed[]
   const old = new Map(before.map((op) => [op.id, op]));
   const kept = new Set(after.map(({ id }) => id));
   const moves: Move[] = [];
-  for (const { id, name, loadId, start, personId } of after) {
+  for (const { id, name, loadId, start, end, personId } of after) {
     const was = old.get(id);
-    if (personId === null || was?.start === start) continue;
+    // What was under way starts anew at the moment of planning, but ends as before: it has not moved.
+    if (personId === null || was?.start === start || was?.end === end) continue;
     moves.push({ opId: id, name, loadId, before: was?.start ?? null, after: start });
   }
   for (const { id, name, loadId, start, personId } of before) {

@@ -282,6 +282,30 @@ describe('planning on from the log', () => {
     expect(named(second, 'Colour 1').op.lags?.sand).toBeGreaterThan((colour.op.lags?.sand ?? 0) * 2);
   });
 
+  it('gives every load the climate of its own coat, not of the last one logged', () => {
+    const primes = first.plan.ops.filter(({ op }) => op.name === 'Prime 1');
+    expect(primes.length).toBeGreaterThan(1);
+    const log = primes.map((item, index) => ({
+      ...entryFor(item, item.end),
+      id: sampleId(8, index),
+      coat: {
+        productKey: 'bonding-primer',
+        paintMl: 1,
+        thinnerMl: 0,
+        cup: null,
+        cupSeconds: null,
+        climate: { airC: 20 - 6 * index, rhPct: 55 },
+        wftUm: null,
+      },
+    }));
+    const now = Math.max(...primes.map(({ end }) => end));
+    const second = planned({ ...job, log }, shop, now, first);
+    const sand = primes.map(
+      ({ op }) => second.plan.ops.find((item) => item.op.id === op.id)?.op.lags?.sand ?? 0,
+    );
+    expect(sand[1]).toBeGreaterThan((sand[0] ?? 0) * 1.3);
+  });
+
   it('plans only the pieces that are left of a half-logged step', () => {
     const key = named(first, 'Key P220');
     const some = key.op.pieceIds.slice(0, 2);

@@ -2,7 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles } from '@upholder/core/drying';
 import type { AgendaItem } from '@upholder/core/floor';
-import { coatAmounts, thinningWords } from '@upholder/core/mixing';
+import { coatAmounts, measurable, thinningWords } from '@upholder/core/mixing';
 import { toInstant } from '@upholder/core/shop';
 import { applicatorInPlace } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
@@ -44,7 +44,7 @@ function useCoat({ item, dossier, shop }: NowCardProps) {
   const isOnSite = dossier.job.place === 'client';
   const applicator = applicatorInPlace(step, isOnSite || item.op.row === 'room');
   const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
-  return { step, sheet, applicator, amounts };
+  return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
 }
 
 /** The one thing to do now, how much to mix for it, and the press that logs it. */
@@ -57,8 +57,8 @@ export function NowCard(props: NowCardProps) {
   const climate = shop.reading ?? shop.planningClimate;
   const [draft, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
-    paint: coat?.amounts ? `${Math.ceil(coat.amounts.paintMl / 10) * 10} mL` : '',
-    thinner: coat?.amounts ? `${Math.round(coat.amounts.thinnerMl / 5) * 5} mL` : '',
+    paint: coat?.amounts ? `${coat.amounts.paintMl} mL` : '',
+    thinner: coat?.amounts ? `${coat.amounts.thinnerMl} mL` : '',
     cup: isSprayed(coat?.applicator ?? null) ? 'ISO 4 mm' : '',
     seconds: '',
     airC: climate.airC.toFixed(1),
