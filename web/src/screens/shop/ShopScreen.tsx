@@ -119,6 +119,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       setSaid({ kind: 'stop', words: refusal.message });
     } else {
       setErrors({});
+      setDraft(draftOf(outcome.data));
       setSaid({ kind: 'plain', words: 'Saved. Plan the jobs again to use it.' });
     }
   }
@@ -248,7 +249,7 @@ export function ShopScreen() {
   if (!shop) return <Skeleton />;
   return (
     <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
-      <Hours key={shop.version} shop={shop} />
+      <Hours key={shop.id} shop={shop} />
       <div className="flex flex-col gap-5">
         <Crew shop={shop} />
         <Air shop={shop} />
