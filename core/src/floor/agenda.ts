@@ -1,5 +1,6 @@
 import type { Job } from '../jobs/index.ts';
 import {
+  bindingClock,
   buildProblem,
   clockStart,
   type JobForPlanning,
@@ -62,22 +63,6 @@ function placed(ops: readonly PlanOp[]): ScheduledOp[] {
   );
 }
 
-function holdBack(done: readonly ScheduledOp[], op: PlanOp): AgendaItem['heldBy'] {
-  const { waitFor } = op;
-  if (waitFor === 'none') return null;
-  let latest = 0;
-  let heldBy: AgendaItem['heldBy'] = null;
-  for (const before of done) {
-    if (!before.op.lags || (waitFor === 'recoat' && before.op.stepId === op.stepId)) continue;
-    const until = before.end + before.op.lags[waitFor];
-    if (until > latest) {
-      latest = until;
-      heldBy = { name: before.op.name, waitFor };
-    }
-  }
-  return heldBy;
-}
-
 /** When the recoat window over the last film shuts, unless something has given it a new key. */
 function windowEnd(done: readonly ScheduledOp[]): Minute | null {
   for (const { op, end } of [...done].reverse()) {
@@ -115,13 +100,14 @@ function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agend
         : next;
       const plan = planned.get(op.id);
       const openAt = clockStart(done, op);
+      const binding = bindingClock(done, op);
       const item: AgendaItem = {
         jobId: job.job.id,
         loadId: load.id,
         loadLabel: load.label,
         op,
         openAt,
-        heldBy: openAt > now ? holdBack(done, op) : null,
+        heldBy: openAt > now && binding ? { name: binding.film.op.name, waitFor: op.waitFor } : null,
         shutsAt: op.waitFor === 'recoat' ? windowEnd(done) : null,
         plannedStart: plan?.start ?? null,
         plannedEnd: plan?.end ?? null,

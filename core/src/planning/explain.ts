@@ -1,4 +1,5 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
+import { bindingClock } from './clocks.ts';
 import type { PlanProblem, ScheduledOp, Wait } from './model.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
 
@@ -115,22 +116,15 @@ function explainOne(context: Context, earlier: readonly ScheduledOp[], item: Sch
   const from = Math.max(context.problem.now, previousEnd);
   if (item.start <= from) return [];
   const waits: Wait[] = [];
-  let clockEnd = from;
-  const { waitFor } = item.op;
-  if (waitFor !== 'none') {
-    let binding: ScheduledOp | null = null;
-    for (const before of earlier) {
-      if (!before.op.lags || (waitFor === 'recoat' && before.op.stepId === item.op.stepId)) continue;
-      const until = before.end + before.op.lags[waitFor];
-      if (until > clockEnd) {
-        clockEnd = until;
-        binding = before;
-      }
-    }
-    if (binding) {
-      const end = Math.min(clockEnd, item.start);
-      waits.push({ start: from, end, why: { kind: 'clock', clock: waitFor, opId: binding.op.id } });
-    }
+  const binding = bindingClock(earlier, item.op);
+  const clockEnd = Math.max(from, binding?.until ?? 0);
+  if (binding && binding.until > from && item.op.waitFor !== 'none') {
+    const end = Math.min(clockEnd, item.start);
+    waits.push({
+      start: from,
+      end,
+      why: { kind: 'clock', clock: item.op.waitFor, opId: binding.film.op.id },
+    });
   }
   let at = Math.min(clockEnd, item.start);
   for (let index = firstAfter(context.edges, at); at < item.start; index += 1) {

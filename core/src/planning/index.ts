@@ -1,10 +1,11 @@
 export { checkPlan, type Violation } from './check.ts';
+export { bindingClock, clockStart } from './clocks.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
 export * from './model.ts';
 export { clocksOfCoat } from './operations.ts';
 export { type AnsweredPlan, comparePlans, type Move, planJob } from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
 export { isPlanStale, loggedEnd, reservationsOf } from './reserve.ts';
-export { clockStart, makePlan } from './schedule.ts';
+export { makePlan } from './schedule.ts';
 export { type PlannedOp, type PlanSnapshot, PlanSnapshotSchema, snapshotOf } from './snapshot.ts';
 export { joinWaits, type WaitNames, waitWords } from './words.ts';

@@ -1,5 +1,6 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
+import { clockStart } from './clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
   type Load,
@@ -20,20 +21,6 @@ const DUST_MIN_PER_PIECE = 0.8;
 type Priority = (load: Load, remaining: Minute) => number;
 
 const PRIORITIES: Priority[] = [(_load, remaining) => remaining, () => 0];
-
-/** Earliest start that the clocks of a load's earlier films allow, at or after the end of what came before. */
-export function clockStart(placed: readonly ScheduledOp[], op: PlanOp): Minute {
-  let earliest = 0;
-  for (const before of placed) {
-    if (before.end > earliest) earliest = before.end;
-    const { lags } = before.op;
-    if (!lags || op.waitFor === 'none') continue;
-    const isSameCoat = before.op.stepId === op.stepId;
-    if (isSameCoat && op.waitFor === 'recoat') continue;
-    earliest = Math.max(earliest, before.end + lags[op.waitFor]);
-  }
-  return earliest;
-}
 
 /** The coat whose recoat window has shut when `op` starts at `start` with nothing abrading in between, if any. */
 export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {

@@ -2,7 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../app/times.ts';
-import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { usePieceStates } from '../useJobContext.ts';
 
 const PLACES: Record<string, string> = {
@@ -33,7 +33,6 @@ export function OpDetail({
     place: (id) => PLACES[id] ?? id,
   });
   const load = dossier.plan?.loads.find(({ id }) => id === op.loadId);
-  const zone = dossier.zones.find(({ id }) => id === op.zoneId);
   const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const who = shop.crew.find(({ id }) => id === op.personId)?.name;
   const step = dossier.steps.find(({ id }) => id === op.stepId);
@@ -84,19 +83,15 @@ export function OpDetail({
         </ol>
       )}
       {step && op.action === 'do' && <p className="mt-4 text-quiet">{step.why}</p>}
-      <div className="mt-3 flex flex-wrap items-end gap-x-0.5 gap-y-1">
-        {pieces.map((piece) => (
-          <PieceGlyph
-            key={piece.id}
-            piece={piece}
-            states={states.get(piece.id)}
-            colour={zone?.newColour ?? '#888888'}
-            size={38}
-            perMetre
-            now={now}
-          />
-        ))}
-      </div>
+      <GlyphStrip
+        pieces={pieces}
+        states={states}
+        zones={dossier.zones}
+        size={38}
+        perMetre
+        now={now}
+        className="mt-3"
+      />
     </div>
   );
 }

@@ -12,8 +12,8 @@ import { queued } from '../../api/outbox.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
+import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { type CoatDraft, CoatFields, readCoatDraft } from '../log/CoatFields.tsx';
 import { DoneAtField, readDoneAt, writeDoneAt } from '../log/DoneAtField.tsx';
 import { PiecePicker } from '../log/PiecePicker.tsx';
@@ -144,18 +144,14 @@ export function NowCard(props: NowCardProps) {
             : `Recoat window shuts ${whenWords(item.shutsAt, now, shop.timeZone)}, in ${formatDuration(item.shutsAt - now)}.`}
         </p>
       )}
-      <div className="mt-3 flex max-h-28 flex-wrap items-end gap-x-1 gap-y-1 overflow-hidden">
-        {pieces.map((piece) => (
-          <PieceGlyph
-            key={piece.id}
-            piece={piece}
-            states={states.get(piece.id)}
-            colour={zone?.newColour ?? '#888888'}
-            size={46}
-            now={now}
-          />
-        ))}
-      </div>
+      <GlyphStrip
+        pieces={pieces}
+        states={states}
+        zones={dossier.zones}
+        size={46}
+        now={now}
+        className="mt-3 max-h-28 overflow-hidden"
+      />
       {obstacles.length > 0 && (
         <div className="mt-3">
           <Notice kind="stop">No coat in this air: {obstacles.join(' ')}</Notice>

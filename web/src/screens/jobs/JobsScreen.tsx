@@ -7,7 +7,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, dayWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
-import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
 
 const MOST_GLYPHS = 80;
@@ -44,31 +44,20 @@ function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopConte
   );
 }
 
-function GlyphStrip({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) {
+function PiecesNow({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) {
   const current = useCurrentDossier(dossier);
   const states = usePieceStates(current, shop);
   const now = useNowMinute();
-  const colours = new Map(dossier.zones.map(({ id, newColour }) => [id, newColour]));
   const shown = dossier.pieces.slice(0, MOST_GLYPHS);
   const tallestMm = Math.max(1, ...shown.map(({ heightMm }) => heightMm));
   const size = Math.min(PX_PER_METRE, (TALLEST_PX * 1000) / tallestMm);
   return (
-    <div className="flex flex-wrap items-end gap-x-[1px] gap-y-1">
-      {shown.map((piece) => (
-        <PieceGlyph
-          key={piece.id}
-          piece={piece}
-          states={states.get(piece.id)}
-          colour={colours.get(piece.zoneId) ?? '#888888'}
-          size={size}
-          perMetre
-          now={now}
-        />
-      ))}
+    <>
+      <GlyphStrip pieces={shown} states={states} zones={dossier.zones} size={size} perMetre now={now} />
       {dossier.pieces.length > MOST_GLYPHS && (
-        <span className="ml-2 self-center text-quiet">and {dossier.pieces.length - MOST_GLYPHS} more</span>
+        <p className="mt-1 text-quiet">and {dossier.pieces.length - MOST_GLYPHS} more</p>
       )}
-    </div>
+    </>
   );
 }
 
@@ -172,7 +161,7 @@ export function JobsScreen() {
                 </div>
                 {dossier && dossier.pieces.length > 0 && (
                   <div className="mt-3">
-                    <GlyphStrip dossier={dossier} shop={shop} />
+                    <PiecesNow dossier={dossier} shop={shop} />
                   </div>
                 )}
                 {!dossier && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}

@@ -5,6 +5,7 @@ import { parseTemperatureC } from '@upholder/core/units';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { DraftField } from '../../parts/DraftField.tsx';
 
 const DAY_NAMES = {
   mon: 'Monday',
@@ -68,15 +69,15 @@ function Hours({ shop }: { shop: ShopContext }) {
   const [said, setSaid] = useState<{ kind: 'stop' | 'plain'; words: string } | null>(null);
   const [change, { isLoading }] = upholder.useChangeShopMutation();
   const field = (key: string, name: string, className = '') => (
-    <Field key={key} label={name} error={errors[key]} className={className}>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          value={draft[key] ?? ''}
-          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
-        />
-      )}
-    </Field>
+    <DraftField
+      key={key}
+      name={key}
+      label={name}
+      draft={draft}
+      errors={errors}
+      className={className}
+      onChange={(changed, text) => setDraft({ ...draft, [changed]: text })}
+    />
   );
   const flag = (key: keyof typeof flags, name: string) => (
     <label className="flex min-h-9 items-center gap-2.5">

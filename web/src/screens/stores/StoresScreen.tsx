@@ -7,7 +7,8 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { DraftField } from '../../parts/DraftField.tsx';
 
 const ROLES = { filler: 'Fillers', primer: 'Primers', colour: 'Colours' } as const;
 
@@ -101,15 +102,15 @@ function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext
     mayShorten: shop.settings.mayShortenClocks,
   });
   const field = (key: string, name: string, className = '') => (
-    <Field key={key} label={name} error={errors[key]} className={className}>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          value={draft[key] ?? ''}
-          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
-        />
-      )}
-    </Field>
+    <DraftField
+      key={key}
+      name={key}
+      label={name}
+      draft={draft}
+      errors={errors}
+      className={className}
+      onChange={(changed, text) => setDraft({ ...draft, [changed]: text })}
+    />
   );
   async function save(): Promise<void> {
     const read = readDraft(draft, product.sheet);
