@@ -118,3 +118,19 @@ test('the database stops: the page says so, keeps the entry and goes on by itsel
   await page.reload();
   await expect(card).toBeVisible();
 });
+
+test('a visit before its clock is warned about, and logged all the same when it has been done', async ({
+  maren: page,
+}) => {
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const next = page.getByRole('region', { name: 'Next' }).getByRole('button').first();
+  await expect(next).toContainText('until');
+  await next.click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  await expect(card.getByRole('alert')).toContainText(
+    /must dry until .* Log it only if it has really been done/,
+  );
+  const name = (await card.getByRole('heading').textContent()) ?? '';
+  await card.getByRole('button', { name: /^Log/ }).click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText(name);
+});

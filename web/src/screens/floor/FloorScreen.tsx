@@ -27,7 +27,7 @@ function ItemRow({
   job: Dossier | undefined;
   shop: ShopContext;
   now: number;
-  onChoose?(): void;
+  onChoose(): void;
 }) {
   const who = shop.crew.find(({ id }) => id === item.personId)?.name;
   const isOpen = item.openAt <= now;
@@ -54,7 +54,7 @@ function ItemRow({
       </span>
     </>
   );
-  return onChoose ? (
+  return (
     <button
       type="button"
       onClick={onChoose}
@@ -62,8 +62,6 @@ function ItemRow({
     >
       {body}
     </button>
-  ) : (
-    <div className="flex min-h-16 items-center gap-4 px-5 py-2">{body}</div>
   );
 }
 
@@ -102,14 +100,15 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
   const idOf = (item: AgendaItem) => `${item.jobId} ${item.op.id}`;
   // Mine before the other's, then as planned; what is planned for later may still be chosen.
   const mine = agenda.ready.filter(({ personId }) => personId === member?.id);
-  const due = (item: AgendaItem) => (item.plannedStart ?? 0) <= now + SOON_MINUTES;
+  const due = (item: AgendaItem) => item.openAt <= now && (item.plannedStart ?? 0) <= now + SOON_MINUTES;
   const first =
-    agenda.ready.find((item) => idOf(item) === chosenId) ??
+    [...agenda.ready, ...agenda.waiting].find((item) => idOf(item) === chosenId) ??
     mine.find(due) ??
     agenda.ready.find(due) ??
     mine[0] ??
     agenda.ready[0];
   const others = agenda.ready.filter((item) => item !== first);
+  const next = agenda.waiting.filter((item) => item !== first);
   const job = first ? jobs.get(first.jobId) : undefined;
 
   return (
@@ -157,12 +156,19 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
       </div>
       <div className="flex flex-col gap-4">
         <DryingList films={agenda.drying} jobs={jobs} shop={shop} now={now} />
-        {agenda.waiting.length > 0 && (
+        {next.length > 0 && (
           <section className="bg-sheet" aria-label="Next">
             <h2 className="px-5 pt-3 pb-1">Next</h2>
             <div className="divide-y divide-line">
-              {agenda.waiting.slice(0, 4).map((item) => (
-                <ItemRow key={idOf(item)} item={item} job={jobs.get(item.jobId)} shop={shop} now={now} />
+              {next.slice(0, 4).map((item) => (
+                <ItemRow
+                  key={idOf(item)}
+                  item={item}
+                  job={jobs.get(item.jobId)}
+                  shop={shop}
+                  now={now}
+                  onChoose={() => choose(idOf(item))}
+                />
               ))}
             </div>
           </section>

@@ -126,7 +126,9 @@ export function NowCard(props: NowCardProps) {
       <p className="text-lg text-quiet">
         {isDue
           ? 'Do now'
-          : `Planned for ${whenWords(item.plannedStart ?? now, now, shop.timeZone)}; may start already`}
+          : item.openAt > now
+            ? `Planned for ${whenWords(item.plannedStart ?? item.openAt, now, shop.timeZone)}`
+            : `Planned for ${whenWords(item.plannedStart ?? now, now, shop.timeZone)}; may start already`}
         , {PLACES[op.row]} · {dossier.job.code}
         {isOverdue && (
           <span className="font-semibold text-act">
@@ -137,6 +139,15 @@ export function NowCard(props: NowCardProps) {
       </p>
       <h1 className="mt-1 text-[2.3rem] leading-[1.1]">{op.name}</h1>
       <p className="mt-1 text-xl">{item.loadLabel}</p>
+      {item.openAt > now && (
+        <div className="mt-2">
+          <Notice kind="stop">
+            Not yet: {item.heldBy?.name ?? 'the film under it'} must dry until{' '}
+            {whenWords(item.openAt, now, shop.timeZone)}, another {formatDuration(item.openAt - now)}. Log it
+            only if it has really been done.
+          </Notice>
+        </div>
+      )}
       {item.shutsAt !== null && (
         <p className={`mt-1 text-lg ${item.shutsAt < now ? 'font-semibold text-stop' : ''}`}>
           {item.shutsAt < now
