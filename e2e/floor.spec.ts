@@ -134,3 +134,18 @@ test('a visit before its clock is warned about, and logged all the same when it 
   await card.getByRole('button', { name: /^Log/ }).click();
   await expect(page.getByRole('region', { name: 'Logged last' })).toContainText(name);
 });
+
+test('a session that ended leads to the sign-in, and what was logged meanwhile arrives afterwards', async ({
+  maren: page,
+  context,
+}) => {
+  await page.getByRole('link', { name: 'Floor' }).click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  const name = (await card.getByRole('heading').textContent()) ?? '';
+  await context.clearCookies();
+  await card.getByRole('button', { name: /^Log/ }).click();
+  await page.getByRole('button', { name: 'Enter as Maren' }).click();
+  const last = page.getByRole('region', { name: 'Logged last' });
+  await expect(last).toContainText(name);
+  await expect(last).not.toContainText('on its way');
+});

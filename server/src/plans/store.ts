@@ -1,14 +1,14 @@
 import { type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
 import { maybeOne, type Queryable } from '../db/database.ts';
 
-/** The plan made last; null when there is none. */
+/** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
 export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
-  const row = await maybeOne<{ body: unknown }>(
+  const row = await maybeOne<{ body: PlanSnapshot }>(
     db,
     'select body from plan where shop_id = $1 and job_id = $2 order by serial desc limit 1',
     [shopId, jobId],
   );
-  return row && PlanSnapshotSchema.parse(row.body);
+  return row?.body ?? null;
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */
@@ -21,6 +21,6 @@ export async function addPlan(
 ): Promise<void> {
   await db.query(
     'insert into plan (id, shop_id, job_id, made_at, member_id, body) values ($1, $2, $3, $4, $5, $6)',
-    [plan.id, shopId, jobId, plan.madeAt, memberId, JSON.stringify(plan)],
+    [plan.id, shopId, jobId, plan.madeAt, memberId, JSON.stringify(PlanSnapshotSchema.parse(plan))],
   );
 }

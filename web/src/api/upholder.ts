@@ -23,13 +23,21 @@ export function rememberCsrfToken(token: string | null): void {
   csrfToken = token;
 }
 
-const baseQuery = fetchBaseQuery({
+const plainQuery = fetchBaseQuery({
   baseUrl: '/api',
   prepareHeaders: (headers) => {
     if (csrfToken !== null) headers.set('x-csrf-token', csrfToken);
     return headers;
   },
 });
+
+/** A session that has ended shows as the sign-in screen, whichever call found out. */
+const baseQuery: typeof plainQuery = async (call, api, extra) => {
+  const answer = await plainQuery(call, api, extra);
+  const isSession = api.endpoint === 'session' || api.endpoint === 'signIn';
+  if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
+  return answer;
+};
 
 /** The server, as the screens see it: every answer is kept and renewed when the server says that it changed. */
 export const upholder = createApi({

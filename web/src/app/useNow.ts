@@ -13,7 +13,15 @@ export function useServerDate(everyMs = 1000): Date {
   return new Date(now + offset);
 }
 
-/** The server's present minute; changes once a minute. */
+/** The server's present minute; whoever uses it is drawn anew once a minute, not once a second. */
 export function useNowMinute(): number {
-  return toMinute(useServerDate(1000));
+  const offset = useApp(({ face }) => face.clockOffsetMs);
+  const [minute, setMinute] = useState(() => toMinute(new Date(Date.now() + offset)));
+  useEffect(() => {
+    const tick = () => setMinute(toMinute(new Date(Date.now() + offset)));
+    tick();
+    const timer = setInterval(tick, 1000);
+    return () => clearInterval(timer);
+  }, [offset]);
+  return minute;
 }

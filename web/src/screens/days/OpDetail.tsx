@@ -43,7 +43,7 @@ export function OpDetail({
       <p className="mt-2">
         <span className="quantity">{at(op.start)}</span> to <span className="quantity">{at(op.end)}</span>
         {op.segments.length > 1 && `, in ${op.segments.length} parts`}
-        {who ? `, ${who}` : ', done'}
+        {op.personId === null ? ', done' : who && `, ${who}`}
       </p>
       {op.lags && (
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3">
