@@ -1,6 +1,6 @@
 import type { Dossier, JobRow, JobSummary } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable } from '../db/database.ts';
+import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
 import { logOf } from '../log/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 import { latestPlan } from '../plans/store.ts';
@@ -95,19 +95,15 @@ export async function updateJob(
   return row && toJob(row);
 }
 
-/** Deletes a job with all that belongs to it; false when the shop has no such job. */
+/** Deletes a job with all that belongs to it; false when the shop has no such job or its log holds on to it. */
 export async function deleteJob(db: Queryable, shopId: string, id: string): Promise<boolean> {
-  // The log holds on to steps and pieces; letting go of the job first lets the log go with it.
-  const entries = await many<{ id: string }>(
-    db,
-    'select id from log_entry where shop_id = $1 and job_id = $2',
-    [shopId, id],
-  );
-  if (entries.length > 0) return false;
+  const entry = await maybeOne(db, 'select id from log_entry where shop_id = $1 and job_id = $2 limit 1', [
+    shopId,
+    id,
+  ]);
+  if (entry) return false;
   await db.query('delete from piece where shop_id = $1 and job_id = $2', [shopId, id]);
-  return (
-    (await maybeOne(db, 'delete from job where shop_id = $1 and id = $2 returning id', [shopId, id])) !== null
-  );
+  return (await touched(db, 'delete from job where shop_id = $1 and id = $2', [shopId, id])) === 1;
 }
 
 /** All jobs of a shop for the list: open ones first, by the date they are needed. */

@@ -15,6 +15,12 @@ import { NowCard } from './NowCard.tsx';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;
+const MOST_READY = 6;
+const MOST_NEXT = 4;
+
+function idOf(item: AgendaItem): string {
+  return `${item.jobId} ${item.op.id}`;
+}
 
 function ItemRow({
   item,
@@ -65,6 +71,37 @@ function ItemRow({
   );
 }
 
+interface ItemListProps {
+  title: string;
+  items: readonly AgendaItem[];
+  jobs: Map<string, Dossier>;
+  shop: ShopContext;
+  now: number;
+  onChoose(item: AgendaItem): void;
+}
+
+/** Visits to choose from; nothing at all when there are none. */
+function ItemList({ title, items, jobs, shop, now, onChoose }: ItemListProps) {
+  if (items.length === 0) return null;
+  return (
+    <section className="bg-sheet" aria-label={title}>
+      <h2 className="px-5 pt-3 pb-1">{title}</h2>
+      <div className="divide-y divide-line">
+        {items.map((item) => (
+          <ItemRow
+            key={idOf(item)}
+            item={item}
+            job={jobs.get(item.jobId)}
+            shop={shop}
+            now={now}
+            onChoose={() => onChoose(item)}
+          />
+        ))}
+      </div>
+    </section>
+  );
+}
+
 /** What to do now, what comes next, what is drying until when: readable from arm's length, worked with gloves. */
 export function FloorScreen() {
   const floor = upholder.useFloorQuery();
@@ -97,7 +134,6 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
     return floorAgenda(onFloor, planningShop(shop), now);
   }, [current, shop, now]);
   const jobs = new Map(current.map((dossier) => [dossier.job.id, dossier]));
-  const idOf = (item: AgendaItem) => `${item.jobId} ${item.op.id}`;
   // Mine before the other's, then as planned; what is planned for later may still be chosen.
   const mine = agenda.ready.filter(({ personId }) => personId === member?.id);
   const due = (item: AgendaItem) => item.openAt <= now && (item.plannedStart ?? 0) <= now + SOON_MINUTES;
@@ -110,6 +146,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
   const others = agenda.ready.filter((item) => item !== first);
   const next = agenda.waiting.filter((item) => item !== first);
   const job = first ? jobs.get(first.jobId) : undefined;
+  const list = { jobs, shop, now, onChoose: (item: AgendaItem) => choose(idOf(item)) };
 
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4">
@@ -136,43 +173,11 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
           </section>
         )}
         <LastLogged dossiers={current} shop={shop} now={now} />
-        {others.length > 0 && (
-          <section className="bg-sheet" aria-label="Also ready">
-            <h2 className="px-5 pt-3 pb-1">Also ready</h2>
-            <div className="divide-y divide-line">
-              {others.slice(0, 6).map((item) => (
-                <ItemRow
-                  key={idOf(item)}
-                  item={item}
-                  job={jobs.get(item.jobId)}
-                  shop={shop}
-                  now={now}
-                  onChoose={() => choose(idOf(item))}
-                />
-              ))}
-            </div>
-          </section>
-        )}
+        <ItemList title="Also ready" items={others.slice(0, MOST_READY)} {...list} />
       </div>
       <div className="flex flex-col gap-4">
         <DryingList films={agenda.drying} jobs={jobs} shop={shop} now={now} />
-        {next.length > 0 && (
-          <section className="bg-sheet" aria-label="Next">
-            <h2 className="px-5 pt-3 pb-1">Next</h2>
-            <div className="divide-y divide-line">
-              {next.slice(0, 4).map((item) => (
-                <ItemRow
-                  key={idOf(item)}
-                  item={item}
-                  job={jobs.get(item.jobId)}
-                  shop={shop}
-                  now={now}
-                  onChoose={() => choose(idOf(item))}
-                />
-              ))}
-            </div>
-          </section>
-        )}
+        <ItemList title="Next" items={next.slice(0, MOST_NEXT)} {...list} />
       </div>
     </main>
   );
