@@ -239,6 +239,8 @@ function Film({
           top: 15,
           height: 9,
           background: fading(colour),
+          // A dark paint stays visible on a dark ground.
+          boxShadow: 'inset 0 0 0 1px var(--line)',
           borderLeft: '2px solid var(--ink)',
         }}
       />
