@@ -18,6 +18,8 @@ const cluster = await startCluster(folder, { isTemporary: true });
 let databaseUrl = '';
 let server: Running | null = null;
 let port = 0;
+/** When the shop was set up: a restarted server's clock goes on, it does not start over. */
+let setUpAt = Date.now();
 
 async function start(): Promise<void> {
   server = await startServer({
@@ -26,7 +28,7 @@ async function start(): Promise<void> {
     port,
     webDist: WEB_DIST,
     isDemo: true,
-    clockStart: OPENING.toISOString(),
+    clockStart: new Date(OPENING.getTime() + Date.now() - setUpAt).toISOString(),
     hasStation: false,
     logLevel: 'silent',
   });
@@ -43,6 +45,7 @@ async function reset(): Promise<void> {
   databaseUrl = await cluster.recreate('e2e');
   await migrate(databaseUrl);
   await seedDemo(databaseUrl, OPENING);
+  setUpAt = Date.now();
   await start();
 }
 
