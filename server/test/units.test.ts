@@ -2,13 +2,14 @@ import { readFileSync } from 'node:fs';
 import { ShopContextSchema } from '@upholder/core/api';
 import { evaporationHpa } from '@upholder/core/drying';
 import { JobFileSchema } from '@upholder/core/formats';
+import { fieldMessages } from '@upholder/core/outcome';
 import { describe, expect, it } from 'vitest';
 import { ZodError, z } from 'zod';
 import { createClock } from '../src/clock.ts';
 import { readConfig } from '../src/config.ts';
 import { knownMigrations } from '../src/db/migrate.ts';
 import { createSimulatedStation, planningClimate } from '../src/devices/station.ts';
-import { ApiError, fieldsOf, isDatabaseDown, toApiError } from '../src/http/errors.ts';
+import { ApiError, isDatabaseDown, toApiError } from '../src/http/errors.ts';
 import { hashPassword, isPassword } from '../src/session/password.ts';
 
 describe('configuration', () => {
@@ -90,7 +91,7 @@ describe('errors', () => {
       .object({ a: z.string().min(2, 'short').regex(/x/, 'no x'), b: z.object({ c: z.number() }) })
       .safeParse({ a: 'y', b: { c: 'z' } });
     const error = parsed.error ?? new ZodError([]);
-    expect(fieldsOf(error)).toMatchObject({ a: 'short', 'b.c': expect.any(String) });
+    expect(fieldMessages(error)).toMatchObject({ a: 'short', 'b.c': expect.any(String) });
     expect(toApiError(error)).toMatchObject({ code: 'bad-input', message: 'short' });
   });
 

@@ -33,6 +33,22 @@ function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'name' | '
   };
 }
 
+/** The slow and the fast kind differ only in name and clocks. */
+function solventAlkyd(className: string): ReturnType<typeof waterborne> {
+  return waterborne({
+    ...SPIRIT,
+    className,
+    drying: 'oxidative',
+    volumeSolidsPct: 45,
+    densityKgL: 1.35,
+    wftMinUm: 75,
+    wftTypUm: 90,
+    wftMaxUm: 110,
+    rhMaxPct: 80,
+    cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
+  });
+}
+
 /**
  * Generic products that a new shop starts with: typical values of each class at 23 °C and 50 % relative humidity.
  * Minimum clocks take the long end of the class's range, the recoat maximum the short end.
@@ -64,22 +80,7 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
   'alkyd-block-primer': {
-    ...waterborne({
-      ...SPIRIT,
-      className: 'Solvent alkyd stain-block primer',
-      drying: 'oxidative',
-      volumeSolidsPct: 45,
-      densityKgL: 1.35,
-      wftMinUm: 75,
-      wftTypUm: 90,
-      wftMaxUm: 110,
-      rhMaxPct: 80,
-      cautions: [
-        FLAMMABLE,
-        OILY_RAGS,
-        'Respirator for organic vapour; air the room well, also when rolling.',
-      ],
-    }),
+    ...solventAlkyd('Solvent alkyd stain-block primer'),
     name: 'Solvent alkyd stain-block primer',
     role: 'primer',
     clocks: {
@@ -94,22 +95,7 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
   'alkyd-block-primer-fast': {
-    ...waterborne({
-      ...SPIRIT,
-      className: 'Solvent alkyd stain-block primer, fast',
-      drying: 'oxidative',
-      volumeSolidsPct: 45,
-      densityKgL: 1.35,
-      wftMinUm: 75,
-      wftTypUm: 90,
-      wftMaxUm: 110,
-      rhMaxPct: 80,
-      cautions: [
-        FLAMMABLE,
-        OILY_RAGS,
-        'Respirator for organic vapour; air the room well, also when rolling.',
-      ],
-    }),
+    ...solventAlkyd('Solvent alkyd stain-block primer, fast'),
     name: 'Solvent alkyd stain-block primer, fast',
     role: 'primer',
     clocks: {

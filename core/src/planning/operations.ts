@@ -5,7 +5,8 @@ import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
 import { applicatorInPlace, type Labour, type Step, YARDSTICKS } from '../systems/index.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
-import { type Lags, type PlanOp, type PlanRow, repairId, workMinutes } from './model.ts';
+import { type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
+import { repairOp } from './repairs.ts';
 
 /** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
 export function clocksOfCoat(
@@ -201,22 +202,8 @@ export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): Pl
       const last = repairs.at(-1);
       if (!last || !op.isCoat || (last.side !== op.side && op.side !== 'all')) continue;
       const end = toMinute(last.doneAt);
-      ops.unshift({
-        ...op,
-        id: `${repairId(op.id, action)}+logged`,
-        name: action === 'scuff' ? `Scuff before ${op.name}` : `Dust before ${op.name}`,
-        action,
-        row: 'bench',
-        isWet: false,
-        isCoat: false,
-        abrades: action === 'scuff',
-        cleans: action === 'dust',
-        uses: [],
-        hold: null,
-        lags: null,
-        windowMax: null,
-        done: { start: end - 5, end },
-      });
+      const repair = repairOp(op, action);
+      ops.unshift({ ...repair, id: `${repair.id}+logged`, row: 'bench', done: { start: end - 5, end } });
     }
   }
   return ops;

@@ -7,15 +7,11 @@ import {
   type Plan,
   type PlanOp,
   type PlanProblem,
-  repairId,
   type ScheduledOp,
   workMinutes,
 } from './model.ts';
+import { repairOp } from './repairs.ts';
 import { earliestSlot, type Slot, Timetable } from './timetable.ts';
-
-/** Labour of the repair before a coat whose window shut, relative to the coat's own pieces. */
-const SCUFF_MIN_PER_PIECE = 1.5;
-const DUST_MIN_PER_PIECE = 0.8;
 
 /** Orders loads that could start at the same minute. Larger goes first. */
 type Priority = (load: Load, remaining: Minute) => number;
@@ -37,36 +33,6 @@ export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Mi
 function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): boolean {
   const before = placed.at(-1);
   return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
-}
-
-function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
-  return {
-    ...coat,
-    id: repairId(coat.id, action),
-    name: action === 'scuff' ? `Scuff before ${coat.name}` : `Dust before ${coat.name}`,
-    action,
-    row:
-      coat.hold?.resourceId === 'rail'
-        ? 'rail'
-        : coat.hold?.resourceId === 'rack'
-          ? 'rack'
-          : coat.row === 'room'
-            ? 'room'
-            : 'bench',
-    waitFor: 'sand',
-    isWet: false,
-    isCoat: false,
-    abrades: action === 'scuff',
-    cleans: action === 'dust',
-    setupMin: 3,
-    perPieceMin: action === 'scuff' ? SCUFF_MIN_PER_PIECE : DUST_MIN_PER_PIECE,
-    cleanupMin: 0,
-    uses: [],
-    hold: null,
-    lags: null,
-    windowMax: null,
-    done: null,
-  };
 }
 
 /** Work and drying that is left from each operation of a chain on. */

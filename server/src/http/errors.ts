@@ -1,4 +1,5 @@
 import type { ErrorBody } from '@upholder/core/api';
+import { fieldMessages } from '@upholder/core/outcome';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
@@ -35,13 +36,6 @@ export class ApiError extends Error {
   }
 }
 
-/** Messages by field path, from a failed parse; the first message of a field wins. */
-export function fieldsOf(error: ZodError): Record<string, string> {
-  const fields: Record<string, string> = {};
-  for (const issue of error.issues) fields[issue.path.join('.')] ??= issue.message;
-  return fields;
-}
-
 const CONNECTION_CODES = new Set([
   'ECONNREFUSED',
   'ECONNRESET',
@@ -70,7 +64,7 @@ export function isDatabaseDown(error: unknown): boolean {
 export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   if (error instanceof ZodError) {
-    const fields = fieldsOf(error);
+    const fields = fieldMessages(error);
     return new ApiError('bad-input', Object.values(fields)[0] ?? 'The input is not valid.', { fields });
   }
   if (isDatabaseDown(error)) {

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Dossier, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
+import { fieldMessages } from '@upholder/core/outcome';
 import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -128,9 +129,7 @@ export function TakeoffTable({
     if (!read.ok) return showErrors(piece.id, { [column.key]: read.message });
     const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
     if (!parsed.success) {
-      const messages = Object.fromEntries(
-        parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message]),
-      );
+      const messages = fieldMessages(parsed.error);
       return showErrors(piece.id, atColumns(messages));
     }
     showErrors(piece.id, {});
@@ -157,12 +156,7 @@ export function TakeoffTable({
   async function addFresh(piece: Piece): Promise<void> {
     const parsed = PieceSchema.safeParse(piece);
     if (!parsed.success) {
-      return showErrors(
-        NEW_LINE,
-        atColumns(
-          Object.fromEntries(parsed.error.issues.map((issue) => [issue.path.join('.'), issue.message])),
-        ),
-      );
+      return showErrors(NEW_LINE, atColumns(fieldMessages(parsed.error)));
     }
     const refusal = await insert([parsed.data]);
     if (refusal)

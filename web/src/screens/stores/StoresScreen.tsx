@@ -2,6 +2,7 @@ import type { ProductRow, ShopContext } from '@upholder/core/api';
 import { type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { thinningWords } from '@upholder/core/mixing';
+import { fieldMessages } from '@upholder/core/outcome';
 import { formatDuration, parseDurationMinutes } from '@upholder/core/units';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -86,8 +87,9 @@ function readDraft(
     maxThinning: { ...sheet.maxThinning, value: Number((draft.thinning ?? '').replace(',', '.')) },
     source: 'entered from sheet',
   });
-  if (!parsed.success)
-    for (const issue of parsed.error.issues) errors[issue.path.join('.')] ??= issue.message;
+  const found = parsed.success ? {} : fieldMessages(parsed.error);
+  // What could not even be read is the better message for its field.
+  for (const [path, message] of Object.entries(found)) errors[path] ??= message;
   return { sheet: parsed.success && Object.keys(errors).length === 0 ? parsed.data : null, errors };
 }
 
