@@ -9,7 +9,7 @@ test.describe('every main screen', () => {
     test(`has nothing serious to say to axe (${theme}), and no error on the console`, async ({
       maren: page,
     }) => {
-      test.setTimeout(120_000);
+      test.setTimeout(300_000);
       const troubles: string[] = [];
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(error.message));
