@@ -1,5 +1,6 @@
 import type { Job, ZoneSpec } from '@upholder/core/jobs';
 import { PIECE_DEFAULTS, type PieceSpec } from '@upholder/core/pieces';
+import type { SurveyAnswers } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 
 /** A made-up harbour town. Nobody and nothing in it is real. */
@@ -14,6 +15,8 @@ export const DEMO_PASSWORD = 'tide and varnish';
 
 export interface DemoZone extends ZoneSpec {
   pieces: PieceSpec[];
+  /** Cautions taken on or cleared, by code. */
+  acknowledged?: Record<string, string>;
 }
 
 export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy'> {
@@ -35,7 +38,29 @@ function run(prefix: string, from: number, count: number, spec: Partial<PieceSpe
 
 const DRAWER: Partial<PieceSpec> = { kind: 'drawer-front', finishBack: false, frameMm: 35, recessMm: 6 };
 
-const { A, D, F } = FINISHING_SYSTEMS;
+const { A, C, F, K } = FINISHING_SYSTEMS;
+
+/** What both zones of the apothecary wall have in common. */
+const APOTHECARY: SurveyAnswers = {
+  soundness: 'sound',
+  bleed: 'tannin',
+  existing: 'stain and clear',
+  gloss: 'satin',
+  adhesionGrade: 1,
+  flaking: false,
+  waxOrSilicone: 'none',
+  beforeLeadBan: true,
+  leadTest: 'negative',
+  asbestos: 'none',
+  soil: 'kitchen',
+  room: 'shop',
+  pulls: 'handles',
+  canLeave: true,
+  vulnerable: false,
+  hingesRenewed: false,
+  boxInsides: false,
+  sheen: 'satin',
+};
 
 export const JOBS: DemoJob[] = [
   {
@@ -54,6 +79,17 @@ export const JOBS: DemoJob[] = [
         oldColour: '#4a2e1f',
         newColour: '#a9cfc0',
         substrate: 'open-grain hardwood',
+        survey: {
+          ...APOTHECARY,
+          look: 'dead flat',
+          sample: {
+            shownOn: 'back of U38',
+            buildUp: 'lower half filled, upper half not; two coats sea-green satin',
+            agreedBy: 'the chemist',
+            agreedOn: null,
+          },
+        },
+        choiceReason: 'Pale and dead flat over ash: unfilled pores were refused on the sample.',
         systemId: 'A',
         options: { ...A.defaults, primerKey: 'alkyd-block-primer-fast' },
         pieces: [
@@ -73,8 +109,10 @@ export const JOBS: DemoJob[] = [
         oldColour: '#4a2e1f',
         newColour: '#2c2f6e',
         substrate: 'open-grain hardwood',
-        systemId: 'D',
-        options: { ...D.defaults },
+        survey: { ...APOTHECARY, look: 'dead flat', pulls: 'bare hands' },
+        choiceReason: 'Indigo hides the pores, so no filling; the blocker is for the tannin.',
+        systemId: 'C',
+        options: { ...C.defaults },
         pieces: [
           ...run('C', 1, 12, { ...DRAWER, widthMm: 460, heightMm: 160 }),
           ...run('C', 13, 8, { widthMm: 460, heightMm: 640 }),
@@ -98,6 +136,18 @@ export const JOBS: DemoJob[] = [
         oldColour: '#b99b6b',
         newColour: '#e9e3d3',
         substrate: 'MDF',
+        survey: {
+          soundness: 'sound',
+          bleed: 'none',
+          existing: 'raw',
+          soil: 'light',
+          room: 'living room',
+          pulls: 'handles',
+          canLeave: true,
+          look: 'hand texture',
+          sheen: 'satin',
+        },
+        choiceReason: 'New board from the joiner; rolled, so that the sexton can touch it up.',
         systemId: 'F',
         options: { ...F.defaults, applicator: 'roller', primerCoats: 1 },
         pieces: run('W', 1, 24, { construction: 'slab', widthMm: 450, heightMm: 2010, thicknessMm: 22 }),
@@ -119,6 +169,8 @@ export const JOBS: DemoJob[] = [
         oldColour: '#d8cfae',
         newColour: '#8d3b2f',
         substrate: 'foil or laminate',
+        survey: { soundness: 'local faults', soil: 'heavy', room: 'boat', canLeave: false },
+        choiceReason: '',
         systemId: null,
         options: null,
         pieces: run('L', 1, 11, { construction: 'slab', widthMm: 380, heightMm: 420, thicknessMm: 18 }),
@@ -140,8 +192,16 @@ export const JOBS: DemoJob[] = [
         oldColour: '#d9b98a',
         newColour: '#d9b98a',
         substrate: 'closed-grain hardwood',
-        systemId: null,
-        options: null,
+        survey: {
+          soundness: 'sound',
+          bleed: 'none',
+          existing: 'raw',
+          room: 'living room',
+          look: 'clear wood',
+        },
+        choiceReason: 'New maple that shall stay maple.',
+        systemId: 'K',
+        options: { ...K.defaults, applicator: 'turbine' },
         pieces: run('I', 1, 16, { widthMm: 520, heightMm: 1420, note: '' }),
       },
     ],

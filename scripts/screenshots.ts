@@ -20,6 +20,15 @@ const VIEWS: View[] = [
   { name: 'sign-in', path: '/' },
   { name: 'jobs', path: '/jobs' },
   { name: 'brief', path: '/jobs/QUAY/brief' },
+  { name: 'survey', path: '/jobs/QUAY/survey' },
+  {
+    name: 'systems',
+    path: '/jobs/GALLEY/survey/systems',
+    async prepare(page) {
+      await page.getByLabel('Compare I').check();
+      await page.getByLabel('Compare H').check();
+    },
+  },
   { name: 'pieces', path: '/jobs/QUAY/pieces' },
   {
     name: 'bring-in-a-table',

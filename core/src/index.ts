@@ -1,6 +1,8 @@
 export * from './api/index.ts';
 export * from './catalogue/index.ts';
 export * from './drying/index.ts';
+export * from './elevation/index.ts';
+export * from './estimating/index.ts';
 export * from './film/index.ts';
 export * from './floor/index.ts';
 export * from './formats/index.ts';
@@ -10,5 +12,6 @@ export * from './outcome.ts';
 export * from './pieces/index.ts';
 export * from './planning/index.ts';
 export * from './shop/index.ts';
+export * from './survey/index.ts';
 export * from './systems/index.ts';
 export * from './units/index.ts';

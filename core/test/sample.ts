@@ -74,6 +74,8 @@ export function sampleJob(
       oldColour: '#5b3a24',
       newColour: '#8fc1b2',
       substrate: 'open-grain hardwood',
+      survey: {},
+      choiceReason: '',
       systemId: plan.systemId,
       options,
     });

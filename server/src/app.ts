@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import type { Clock } from './clock.ts';
 import type { Config } from './config.ts';
 import type { Database } from './db/database.ts';
+import { addElevationRoutes } from './elevation/router.ts';
 import { addHealthRoute } from './health/router.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { RouteTable } from './http/route.ts';
@@ -14,6 +15,8 @@ import { addJobRoutes } from './jobs/router.ts';
 import type { LiveChannel } from './live/channel.ts';
 import { addLiveRoute } from './live/router.ts';
 import { addLogRoutes } from './log/router.ts';
+import { addMappingRoutes } from './mappings/router.ts';
+import { addPhotoRoutes } from './photos/router.ts';
 import { addPieceRoutes } from './pieces/router.ts';
 import { addPlanRoutes } from './plans/router.ts';
 import { createSessionMiddleware } from './session/middleware.ts';
@@ -21,6 +24,7 @@ import { addSessionRoutes } from './session/router.ts';
 import { addShopRoutes } from './shop/router.ts';
 import { addTransferRoutes } from './transfer/router.ts';
 import { addZoneRoutes } from './zones/router.ts';
+import { addSurveyRoutes } from './zones/surveyRouter.ts';
 
 /** Everything the routes work with. */
 export interface App {
@@ -34,18 +38,25 @@ export interface App {
 }
 
 const LARGEST_BODY = '8mb';
+/** A job file may carry its pictures. */
+const LARGEST_JOB_FILE = '120mb';
 
 function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock));
-  api.use(express.json({ limit: LARGEST_BODY }));
   const routes = new RouteTable(api);
+  addPhotoRoutes(routes, api, app);
+  api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
+  api.use(express.json({ limit: LARGEST_BODY }));
   addSessionRoutes(routes, app);
   addShopRoutes(routes, app);
   addJobRoutes(routes, app);
   addZoneRoutes(routes, app);
+  addSurveyRoutes(routes, app);
   addPieceRoutes(routes, app);
+  addElevationRoutes(routes, app);
+  addMappingRoutes(routes, app);
   addPlanRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);

@@ -1,10 +1,21 @@
 import { z } from 'zod';
 import { ProductSchema, ProductSheetSchema } from '../catalogue/index.ts';
 import { ClimateReadingSchema, ClimateSchema } from '../drying/index.ts';
-import { JobSchema, LogEntrySchema, ZoneSchema, ZoneSpecSchema } from '../jobs/index.ts';
+import { OpeningSchema, WallSchema } from '../elevation/index.ts';
+import {
+  DecisionSchema,
+  HexColour,
+  JobSchema,
+  LogEntrySchema,
+  PhotoSchema,
+  SUBSTRATES,
+  ZoneSchema,
+  ZoneSpecSchema,
+} from '../jobs/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
+import { SurveyPatchSchema } from '../survey/index.ts';
 import { StepSchema } from '../systems/index.ts';
 
 const Versioned = { version: z.int().min(1) };
@@ -16,6 +27,10 @@ export const ZoneRowSchema = ZoneSchema.extend(Versioned);
 export type ZoneRow = z.infer<typeof ZoneRowSchema>;
 export const PieceRowSchema = z.intersection(PieceSchema, z.object(Versioned));
 export type PieceRow = z.infer<typeof PieceRowSchema>;
+export const WallRowSchema = WallSchema.extend(Versioned);
+export type WallRow = z.infer<typeof WallRowSchema>;
+export const OpeningRowSchema = OpeningSchema.extend(Versioned);
+export type OpeningRow = z.infer<typeof OpeningRowSchema>;
 export const ProductRowSchema = ProductSchema.extend(Versioned);
 export type ProductRow = z.infer<typeof ProductRowSchema>;
 
@@ -27,6 +42,10 @@ export const DossierSchema = z.object({
   pieces: z.array(PieceRowSchema),
   log: z.array(LogEntrySchema),
   plan: PlanSnapshotSchema.nullable(),
+  walls: z.array(WallRowSchema),
+  openings: z.array(OpeningRowSchema),
+  photos: z.array(PhotoSchema),
+  decisions: z.array(DecisionSchema),
 });
 export type Dossier = z.infer<typeof DossierSchema>;
 
@@ -89,3 +108,12 @@ export const NewProductSchema = z.object({
   key: ProductSchema.shape.key,
   sheet: ProductSheetSchema,
 });
+
+/** A change of what the survey knows of a zone: answers, or the substrate and colours kept with the zone. */
+export const SurveyChangeSchema = z.object({
+  answers: SurveyPatchSchema.optional(),
+  substrate: z.enum(SUBSTRATES).nullable().optional(),
+  oldColour: HexColour.optional(),
+  newColour: HexColour.optional(),
+});
+export type SurveyChange = z.infer<typeof SurveyChangeSchema>;

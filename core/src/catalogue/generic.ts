@@ -1,59 +1,17 @@
+import {
+  DAY,
+  FLAMMABLE,
+  HOUR,
+  OILY_RAGS,
+  SPRAY_MIST,
+  solventAlkyd,
+  waterborne,
+  waterbornePrimer,
+} from './classes.ts';
 import type { ProductSheet } from './sheet.ts';
+import { SPECIAL_COATINGS } from './special.ts';
 
-const HOUR = 60;
-const DAY = 1440;
-
-const WATER = { base: 'water', thinnerName: 'clean water', thinnerDensityKgL: 1.0 } as const;
-const SPIRIT = { base: 'mineral-spirit', thinnerName: 'mineral spirit', thinnerDensityKgL: 0.79 } as const;
-
-const SPRAY_MIST = 'Respirator for organic vapour and particles whenever it is sprayed, waterborne too.';
-const FLAMMABLE =
-  'Flammable vapour: no flame, spark or pilot light; spray only in a booth rated for solvent.';
-const OILY_RAGS = 'Rags heat themselves: into a lidded metal can with water within the hour.';
-
-function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'name' | 'clocks' | 'role'> {
-  return {
-    ...WATER,
-    className: '',
-    drying: 'evaporation',
-    isCatalysed: false,
-    volumeSolidsPct: 38,
-    densityKgL: 1.25,
-    maxThinning: { convention: 'on-paint', value: 10 },
-    wftMinUm: 80,
-    wftTypUm: 100,
-    wftMaxUm: 120,
-    airMinC: 10,
-    airMaxC: 32,
-    rhMaxPct: 85,
-    applicators: ['turbine', 'airless', 'roller', 'brush'],
-    cautions: [SPRAY_MIST],
-    source: 'class default',
-    ...sheet,
-  };
-}
-
-/** The slow and the fast kind differ only in name and clocks. */
-function solventAlkyd(className: string): ReturnType<typeof waterborne> {
-  return waterborne({
-    ...SPIRIT,
-    className,
-    drying: 'oxidative',
-    volumeSolidsPct: 45,
-    densityKgL: 1.35,
-    wftMinUm: 75,
-    wftTypUm: 90,
-    wftMaxUm: 110,
-    rhMaxPct: 80,
-    cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
-  });
-}
-
-/**
- * Generic products that a new shop starts with: typical values of each class at 23 °C and 50 % relative humidity.
- * Minimum clocks take the long end of the class's range, the recoat maximum the short end.
- */
-export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
+const COATINGS: Record<string, ProductSheet> = {
   'grain-filler-water': {
     ...waterborne({
       className: 'Waterborne grain filler',
@@ -64,6 +22,8 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
       wftTypUm: 120,
       wftMaxUm: 250,
       applicators: ['blade'],
+      contrastRatio: 0,
+      pricePerLitre: 4200,
       cautions: ['Dust mask and extraction when it is sanded.'],
     }),
     name: 'Waterborne grain filler, white',
@@ -122,6 +82,9 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
       wftTypUm: 85,
       wftMaxUm: 100,
       rhMaxPct: 70,
+      contrastRatio: 0.98,
+      blocksStain: 'yes',
+      pricePerLitre: 4400,
       cautions: [
         FLAMMABLE,
         'Alcohol burns with a pale flame; keep the tin closed and the rags in a metal can.',
@@ -141,7 +104,12 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
   'acrylic-primer': {
-    ...waterborne({ className: 'Waterborne acrylic primer', wftMinUm: 90, wftTypUm: 105, densityKgL: 1.3 }),
+    ...waterbornePrimer({
+      className: 'Waterborne acrylic primer',
+      wftMinUm: 90,
+      wftTypUm: 105,
+      pricePerLitre: 2200,
+    }),
     name: 'Waterborne acrylic primer',
     role: 'primer',
     clocks: {
@@ -156,10 +124,9 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
   'bonding-primer': {
-    ...waterborne({
+    ...waterbornePrimer({
       className: 'Waterborne bonding primer',
       volumeSolidsPct: 40,
-      densityKgL: 1.3,
       wftTypUm: 95,
       wftMaxUm: 110,
     }),
@@ -177,7 +144,7 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
   'build-primer': {
-    ...waterborne({
+    ...waterbornePrimer({
       className: 'High-build primer',
       volumeSolidsPct: 50,
       densityKgL: 1.35,
@@ -244,3 +211,9 @@ export const GENERIC_PRODUCTS: Record<string, ProductSheet> = {
     },
   },
 };
+
+/**
+ * Generic products that a new shop starts with: typical values of each class at 23 °C and 50 % relative humidity.
+ * Minimum clocks take the long end of the class's range, the recoat maximum the short end.
+ */
+export const GENERIC_PRODUCTS: Record<string, ProductSheet> = { ...COATINGS, ...SPECIAL_COATINGS };

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 
 /** What a product does in a build-up. */
-export const PRODUCT_ROLES = ['filler', 'primer', 'colour'] as const;
+export const PRODUCT_ROLES = ['filler', 'primer', 'stain', 'colour', 'clear'] as const;
 
 /** What thins and cleans it. */
-export const PRODUCT_BASES = ['water', 'mineral-spirit', 'alcohol'] as const;
+export const PRODUCT_BASES = ['water', 'mineral-spirit', 'alcohol', 'lacquer'] as const;
 export type ProductBase = (typeof PRODUCT_BASES)[number];
 
 /** How the film forms; decides how climate stretches its clocks. */
@@ -81,6 +81,19 @@ export const ProductSheetSchema = z
     airMaxC: z.number().min(-10).max(50),
     rhMaxPct: z.number().min(10).max(100),
     applicators: z.array(z.enum(APPLICATORS)).min(1, 'Choose at least one applicator.'),
+    /** Share of a black-and-white card's contrast that a dry film hides (ISO 6504-3), and that film in µm. */
+    contrastRatio: z
+      .number()
+      .min(0, 'A contrast ratio starts at 0.')
+      .max(1, 'A contrast ratio ends at 1.')
+      .default(0.93),
+    contrastDftUm: z.number().min(5, 'A dry film starts at 5 µm.').max(500).default(35),
+    blocksStain: z.enum(['no', 'partly', 'yes']).default('no'),
+    resistsSkinOil: z.boolean().default(true),
+    /** Hardened with isocyanate: supplied air and trained people only. */
+    isIsocyanate: z.boolean().default(false),
+    /** Minor currency units per litre; null when nobody entered it. */
+    pricePerLitre: z.int().min(0, 'A price is 0 or more.').max(10_000_000).nullable().default(null),
     cautions: z.array(z.string().max(300)).default([]),
     source: z.enum(['class default', 'entered from sheet', 'measured here']),
   })

@@ -2,7 +2,7 @@ import { effectiveLog, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
-import type { Step } from '../systems/index.ts';
+import { concerns, type Step } from '../systems/index.ts';
 
 /** Where a side of a piece stands. */
 export type PieceState = 'bare' | 'clean' | 'keyed' | 'filled' | 'primed' | 'wet' | 'dry' | 'cured';
@@ -95,7 +95,8 @@ export function pieceStates(
   );
   return new Map(
     input.pieces.map((piece) => {
-      const context: Context = { steps: stepsOf.get(piece.zoneId) ?? [], shop, entries, now };
+      const steps = (stepsOf.get(piece.zoneId) ?? []).filter((step) => concerns(step, piece));
+      const context: Context = { steps, shop, entries, now };
       const front = piece.finishFront || piece.finishEdges ? sideState(context, piece, 'front') : null;
       const back = piece.finishBack ? sideState(context, piece, 'back') : null;
       return [piece.id, { front, back }];

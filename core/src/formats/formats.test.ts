@@ -2,9 +2,8 @@ import ical from 'node-ical';
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
-import { PIECE_DEFAULTS } from '../pieces/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
-import { type JobFile, planCalendar, readJobFile, readTakeoff, withNewIds, writeTakeoff } from './index.ts';
+import { type JobFile, planCalendar, readJobFile, withNewIds } from './index.ts';
 
 const input = sixtyPieces();
 const outcome = planJob(input, sampleShop(), SAMPLE_START);
@@ -32,6 +31,10 @@ const file: JobFile = {
   pieces: input.pieces,
   log: [],
   plan,
+  walls: [],
+  openings: [],
+  decisions: [],
+  photos: [],
   products: { 'bonding-primer': GENERIC_PRODUCTS['bonding-primer']! },
 };
 
@@ -70,60 +73,6 @@ describe('job file', () => {
     ['no object', 'hello', /./],
   ])('refuses %s', (_what, content, message) => {
     expect(readJobFile(content)).toEqual({ ok: false, message: expect.stringMatching(message) });
-  });
-});
-
-describe('take-off table', () => {
-  it('reads what it wrote', () => {
-    const pieces = input.pieces.map(({ id: _id, zoneId: _zone, position: _position, ...spec }) => ({
-      ...spec,
-      note: 'a "quoted", note',
-    }));
-    const table = readTakeoff(writeTakeoff(pieces.map((piece) => ({ ...piece, zoneName: 'Wall' }))));
-    expect(table.rows.map(({ piece }) => piece)).toEqual(pieces);
-    expect(new Set(table.rows.map(({ zoneName }) => zoneName))).toEqual(new Set(['Wall']));
-  });
-
-  it('reads semicolons, decimal commas, inches, a byte-order mark, blank lines and a repeated heading', () => {
-    const text =
-      '\uFEFFTag;Width;Height;Kind;Sides\r\nD1;397,5;720;door;both\r\n\r\nTag;Width;Height;Kind;Sides\r\nD2;15 3/4";28";drawer;front edges\r\n';
-    const { rows } = readTakeoff(text);
-    expect(
-      rows.map(({ piece, line }) => [line, piece?.widthMm, piece?.heightMm, piece?.kind, piece?.finishBack]),
-    ).toEqual([
-      [2, 397.5, 720, 'door', true],
-      [5, 400.05, 711.2, 'drawer-front', false],
-    ]);
-  });
-
-  it('takes the unit from the heading', () => {
-    expect(readTakeoff('tag\twidth (cm)\theight (cm)\nD1\t40\t72').rows[0]?.piece?.widthMm).toBe(400);
-  });
-
-  it('keeps the good rows and explains the bad one in place', () => {
-    const { rows } = readTakeoff(
-      'tag,width,height\nD1,400,720\nD2,4,720\nD3,wide,720\nD1,400,720\nD4,500,720',
-      ['D4'],
-    );
-    expect(rows.map(({ piece }) => piece?.tag ?? null)).toEqual(['D1', null, null, null, null]);
-    expect(rows[1]?.errors.width).toMatch(/4 mm width cannot be right/);
-    expect(rows[2]?.errors.width).toMatch(/“wide” is not a length/);
-    expect(rows[3]?.errors.tag).toMatch(/already taken/);
-    expect(rows[4]?.errors.tag).toMatch(/already taken/);
-  });
-
-  it('says what is missing when there is no heading or nothing at all', () => {
-    expect(readTakeoff('D1,400,720').problem).toMatch(/name the columns/);
-    expect(readTakeoff('  \n ').problem).toMatch(/nothing/);
-    expect(readTakeoff('tag,width,height,colour of cat\nD1,400,720,x').unknownHeadings).toEqual([
-      'colour of cat',
-    ]);
-  });
-
-  it('names unknown words at their column', () => {
-    const { rows } = readTakeoff('tag,width,height,kind,sides\nD1,400,720,window,inside');
-    expect(Object.keys(rows[0]?.errors ?? {}).sort()).toEqual(['kind', 'sides']);
-    expect(PIECE_DEFAULTS.kind).toBe('door');
   });
 });
 

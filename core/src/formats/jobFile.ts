@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ProductSheetSchema } from '../catalogue/sheet.ts';
-import { JobSchema, LogEntrySchema, ZoneSchema } from '../jobs/index.ts';
+import { OpeningSchema, WallSchema } from '../elevation/index.ts';
+import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/snapshot.ts';
@@ -23,6 +24,11 @@ export const JobFileSchema = z.object({
   pieces: z.array(PieceSchema),
   log: z.array(LogEntrySchema),
   plan: PlanSnapshotSchema.nullable(),
+  walls: z.array(WallSchema).default([]),
+  openings: z.array(OpeningSchema).default([]),
+  decisions: z.array(DecisionSchema).default([]),
+  /** Pictures with their content in Base64; a file may leave them out. */
+  photos: z.array(PhotoSchema.extend({ content: z.base64() })).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
 });
@@ -43,6 +49,14 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   const zones = new Set(file.zones.map(({ id }) => id));
   const steps = new Set(file.steps.map(({ id }) => id));
   const pieces = new Set(file.pieces.map(({ id }) => id));
+  const walls = new Set(file.walls.map(({ id }) => id));
+  const openings = new Set(file.openings.map(({ id }) => id));
+  if (file.openings.some(({ wallId }) => !walls.has(wallId)))
+    return failure('An opening belongs to a wall that is not in the file.');
+  const misplaced = file.pieces.find(({ openingId }) => openingId !== null && !openings.has(openingId));
+  if (misplaced) return failure(`Piece ${misplaced.tag} belongs to an opening that is not in the file.`);
+  if ([...file.decisions, ...file.photos].some(({ zoneId }) => !zones.has(zoneId)))
+    return failure('A decision or a picture belongs to a zone that is not in the file.');
   const stray = file.pieces.find(({ zoneId }) => !zones.has(zoneId));
   if (stray) return failure(`Piece ${stray.tag} belongs to a zone that is not in the file.`);
   if (file.steps.some(({ zoneId }) => !zones.has(zoneId)))
@@ -69,6 +83,10 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     ...file.steps,
     ...file.pieces,
     ...file.log,
+    ...file.walls,
+    ...file.openings,
+    ...file.decisions,
+    ...file.photos,
     ...(file.plan ? [file.plan] : []),
   ]) {
     known.set(id, mint());

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { SurveyAnswersSchema } from '../survey/answers.ts';
 import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
 
-const HexColour = z
+export const HexColour = z
   .string()
   .regex(/^#[0-9a-fA-F]{6}$/, 'Write a colour as #7fb5a3.')
   .toLowerCase();
@@ -13,7 +14,9 @@ export const SUBSTRATES = [
   'veneered ply',
   'MDF',
   'foil or laminate',
+  'metal',
 ] as const;
+export type Substrate = (typeof SUBSTRATES)[number];
 
 /** Where the loose pieces are worked on. */
 export const PLACES = ['shop', 'client'] as const;
@@ -47,10 +50,14 @@ const zoneFields = {
   name: z.string().trim().min(1, 'Give the zone a name.').max(80, 'Keep the name to 80 characters.'),
   oldColour: HexColour,
   newColour: HexColour,
-  substrate: z.enum(SUBSTRATES),
+  /** Null while nobody knows. */
+  substrate: z.enum(SUBSTRATES).nullable(),
+  survey: SurveyAnswersSchema.default({}),
   /** Null until a system is chosen. */
   systemId: z.enum(SYSTEM_IDS).nullable(),
   options: ZoneOptionsSchema.nullable(),
+  /** Why this system was chosen, in the words of whoever chose it. */
+  choiceReason: z.string().max(500, 'Keep the reason to 500 characters.').default(''),
 };
 
 /** The fields of a zone that people choose. */

@@ -1,88 +1,210 @@
-import type { PieceSpec } from './model.ts';
+import { EDGES, type Geometry, isFramed, panelSizeMm } from './model.ts';
 
 /** Finished areas of a piece in mm². A side that is not finished counts nothing. */
 export interface PieceAreas {
+  /** Flat surfaces seen from the front. */
   frontMm2: number;
   backMm2: number;
+  /** Outer edges; for a frame of listed members all their long edges. */
   edgesMm2: number;
-  /** Inner walls of all recesses on the finished sides: what a gun pointed straight down misses. */
+  /** Inner walls of all recesses and openings on the finished sides: what a gun pointed straight down misses. */
   recessWallsMm2: number;
+  /** Sloping margins, beads, routed edges and mouldings. */
+  profilesMm2: number;
+  /** Inside of a box. */
+  interiorMm2: number;
   totalMm2: number;
 }
 
-type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind'>;
+interface Parts extends Omit<PieceAreas, 'recessWallsMm2' | 'totalMm2'> {
+  frontWallsMm2: number;
+  backWallsMm2: number;
+}
 
-/** Inner perimeters of all panels of one side, in mm; 0 for a slab. */
-export function panelPerimeterMm(piece: Geometry): number {
-  if (piece.construction === 'slab') return 0;
-  const width = (piece.widthMm - piece.frameMm * (piece.panelsAcross + 1)) / piece.panelsAcross;
-  const height = (piece.heightMm - piece.frameMm * (piece.panelsDown + 1)) / piece.panelsDown;
-  return Math.max(0, 2 * (width + height) * piece.panelsAcross * piece.panelsDown);
+const NOTHING: Parts = {
+  frontMm2: 0,
+  backMm2: 0,
+  edgesMm2: 0,
+  frontWallsMm2: 0,
+  backWallsMm2: 0,
+  profilesMm2: 0,
+  interiorMm2: 0,
+};
+
+/** Length in mm of the outer edges that are finished. */
+function finishedEdgeMm(piece: Geometry): number {
+  if (!piece.finishEdges) return 0;
+  const length = { top: piece.widthMm, bottom: piece.widthMm, left: piece.heightMm, right: piece.heightMm };
+  return EDGES.filter((edge) => !piece.bareEdges.includes(edge)).reduce((sum, edge) => sum + length[edge], 0);
 }
 
 /**
- * Areas to be finished: faces W·H, edges 2(W+H)·T, recess walls Σ inner perimeter × depth on each finished side.
- * The floor of a recess is as large as its opening, so a face is W·H whatever its construction.
+ * A sloping band of plan width `run` and height `rise` around the inside of a rectangle, mitred at the corners: its mean
+ * perimeter is 2(w + h) − 4·run. `run` 0 is an upright wall.
+ */
+function band(widthMm: number, heightMm: number, run: number, rise: number) {
+  const meanPerimeter = 2 * (widthMm + heightMm) - 4 * run;
+  return { planMm2: meanPerimeter * run, surfaceMm2: meanPerimeter * Math.hypot(run, rise) };
+}
+
+function slab(piece: Geometry): Parts {
+  const face = piece.widthMm * piece.heightMm;
+  const edge = finishedEdgeMm(piece);
+  const isRouted = piece.girthMm > 0;
+  return {
+    ...NOTHING,
+    frontMm2: piece.finishFront ? face : 0,
+    backMm2: piece.finishBack ? face : 0,
+    edgesMm2: isRouted ? 0 : edge * piece.thicknessMm,
+    profilesMm2: isRouted ? edge * piece.girthMm * piece.profileFactor : 0,
+  };
+}
+
+function listedFrame(piece: Geometry): Parts {
+  const face = piece.members.reduce(
+    (sum, { count, widthMm, lengthMm }) => sum + count * widthMm * lengthMm,
+    0,
+  );
+  const lengths = piece.members.reduce((sum, { count, lengthMm }) => sum + count * lengthMm, 0);
+  return {
+    ...NOTHING,
+    frontMm2: piece.finishFront ? face : 0,
+    backMm2: piece.finishBack ? face : 0,
+    edgesMm2: piece.finishEdges ? 2 * lengths * piece.thicknessMm : 0,
+  };
+}
+
+function framed(piece: Geometry): Parts {
+  if (piece.construction === 'open-frame' && piece.members.length > 0) return listedFrame(piece);
+  const count = piece.panelsAcross * piece.panelsDown;
+  const { widthMm, heightMm } = panelSizeMm(piece);
+  const edgesMm2 = finishedEdgeMm(piece) * piece.thicknessMm;
+  const face = piece.widthMm * piece.heightMm;
+  if (widthMm <= 0 || heightMm <= 0) return { ...slab({ ...piece, girthMm: 0 }), edgesMm2 };
+  if (piece.construction === 'open-frame') {
+    const wood = face - count * widthMm * heightMm;
+    return {
+      ...NOTHING,
+      frontMm2: piece.finishFront ? wood : 0,
+      backMm2: piece.finishBack ? wood : 0,
+      edgesMm2,
+      frontWallsMm2: piece.finishEdges ? count * 2 * (widthMm + heightMm) * piece.thicknessMm : 0,
+    };
+  }
+  const side = (recessMm: number) => {
+    const bevel = recessMm === 0 ? 0 : piece.bevelMm;
+    const wall = band(widthMm, heightMm, bevel, recessMm);
+    const floor = { widthMm: widthMm - 2 * bevel, heightMm: heightMm - 2 * bevel };
+    const glass = piece.construction === 'glazed' ? piece.glazedPanels * floor.widthMm * floor.heightMm : 0;
+    return { flat: face - count * wall.planMm2 - glass, walls: count * wall.surfaceMm2, floor };
+  };
+  const front = side(piece.recessMm);
+  const back = side(piece.recessBackMm ?? piece.recessMm);
+  const slope =
+    piece.construction === 'raised-panel'
+      ? band(front.floor.widthMm, front.floor.heightMm, piece.marginMm, piece.raiseMm)
+      : { planMm2: 0, surfaceMm2: 0 };
+  const bead =
+    piece.construction === 'beaded' ? 2 * (widthMm + heightMm) * piece.girthMm * piece.profileFactor : 0;
+  return {
+    ...NOTHING,
+    frontMm2: piece.finishFront ? front.flat - count * slope.planMm2 : 0,
+    backMm2: piece.finishBack ? back.flat : 0,
+    edgesMm2,
+    frontWallsMm2: piece.finishFront ? front.walls : 0,
+    backWallsMm2: piece.finishBack ? back.walls : 0,
+    profilesMm2: piece.finishFront ? count * (slope.surfaceMm2 + bead) : 0,
+  };
+}
+
+function partsOf(piece: Geometry): Parts {
+  const { widthMm: w, heightMm: h, depthMm: d } = piece;
+  if (isFramed(piece.construction)) return framed(piece);
+  if (piece.construction === 'moulding')
+    return { ...NOTHING, profilesMm2: w * (piece.girthMm || h) * piece.profileFactor };
+  if (piece.construction === 'box') return { ...NOTHING, interiorMm2: w * h + 2 * w * d + 2 * h * d };
+  return slab(piece);
+}
+
+/**
+ * Areas to be finished, by the geometry of the construction. Faces are W·H less what slopes away or is glass; recess
+ * walls Σ inner perimeter × depth; a leaning wall or a raised margin uses √(run² + rise²) along its mitred mean
+ * perimeter; beads and routed edges length × girth × factor; a moulding length × girth; an open frame its members with
+ * joints counted once; a box W·H + 2·W·D + 2·H·D.
  *
- * @returns mm²; all parts are ≥ 0.
+ * @returns mm²; all parts are ≥ 0 for a valid piece, and no face exceeds W·H.
  */
 export function pieceAreas(piece: Geometry): PieceAreas {
-  const face = piece.widthMm * piece.heightMm;
-  const frontMm2 = piece.finishFront ? face : 0;
-  const backMm2 = piece.finishBack ? face : 0;
-  const edgesMm2 = piece.finishEdges ? 2 * (piece.widthMm + piece.heightMm) * piece.thicknessMm : 0;
-  const recessedSides = Number(piece.finishFront) + Number(piece.finishBack);
-  const recessWallsMm2 = panelPerimeterMm(piece) * piece.recessMm * recessedSides;
-  return {
-    frontMm2,
-    backMm2,
-    edgesMm2,
-    recessWallsMm2,
-    totalMm2: frontMm2 + backMm2 + edgesMm2 + recessWallsMm2,
-  };
+  const { frontWallsMm2, backWallsMm2, ...parts } = partsOf(piece);
+  const recessWallsMm2 = frontWallsMm2 + backWallsMm2;
+  const totalMm2 =
+    parts.frontMm2 + parts.backMm2 + parts.edgesMm2 + recessWallsMm2 + parts.profilesMm2 + parts.interiorMm2;
+  return { ...parts, recessWallsMm2, totalMm2 };
+}
+
+/** Length in mm of panel outlines, beads or mouldings on one side: what profile work is paid by. */
+export function profileLengthMm(piece: Geometry): number {
+  if (isFramed(piece.construction)) {
+    const { widthMm, heightMm } = panelSizeMm(piece);
+    return Math.max(0, 2 * (widthMm + heightMm) * piece.panelsAcross * piece.panelsDown);
+  }
+  if (piece.construction === 'moulding') return piece.widthMm;
+  return piece.girthMm > 0 ? finishedEdgeMm(piece) : 0;
 }
 
 /** What one visit to a piece covers: everything, one face (the front takes the edges along), or only the edges. */
 export type CoatSide = 'all' | 'front' | 'back' | 'edges';
 
-/** Area in m² that a visit to one side covers, including its share of the recess walls. */
+/** Area in m² that a visit to one side covers, including its recess walls. */
 export function sideAreaM2(piece: Geometry, side: CoatSide): number {
-  const areas = pieceAreas(piece);
-  const recessedSides = Number(piece.finishFront) + Number(piece.finishBack);
-  const wallsPerSide = recessedSides === 0 ? 0 : areas.recessWallsMm2 / recessedSides;
+  const parts = partsOf(piece);
+  const back = parts.backMm2 + parts.backWallsMm2;
+  const front = parts.frontMm2 + parts.frontWallsMm2 + parts.edgesMm2 + parts.profilesMm2 + parts.interiorMm2;
   switch (side) {
     case 'all':
-      return areas.totalMm2 / 1e6;
+      return (front + back) / 1e6;
     case 'edges':
-      return areas.edgesMm2 / 1e6;
+      return (parts.edgesMm2 + (piece.construction === 'slab' ? parts.profilesMm2 : 0)) / 1e6;
     case 'back':
-      return (areas.backMm2 + (piece.finishBack ? wallsPerSide : 0)) / 1e6;
+      return back / 1e6;
     case 'front':
-      return (areas.frontMm2 + areas.edgesMm2 + (piece.finishFront ? wallsPerSide : 0)) / 1e6;
+      return front / 1e6;
   }
 }
 
 /** Sum of the areas of many pieces. */
 export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
-  const sum: PieceAreas = { frontMm2: 0, backMm2: 0, edgesMm2: 0, recessWallsMm2: 0, totalMm2: 0 };
+  const sum: PieceAreas = {
+    frontMm2: 0,
+    backMm2: 0,
+    edgesMm2: 0,
+    recessWallsMm2: 0,
+    profilesMm2: 0,
+    interiorMm2: 0,
+    totalMm2: 0,
+  };
   for (const piece of pieces) {
     const areas = pieceAreas(piece);
-    sum.frontMm2 += areas.frontMm2;
-    sum.backMm2 += areas.backMm2;
-    sum.edgesMm2 += areas.edgesMm2;
-    sum.recessWallsMm2 += areas.recessWallsMm2;
-    sum.totalMm2 += areas.totalMm2;
+    for (const part of Object.keys(sum) as (keyof PieceAreas)[]) sum[part] += areas[part];
   }
   return sum;
 }
+
+/** Face areas in m² between which a piece counts as one ordinary door. */
+export interface DoorMeasure {
+  smallBelowM2: number;
+  largeAboveM2: number;
+}
+
+export const DOOR_MEASURE: DoorMeasure = { smallBelowM2: 0.12, largeAboveM2: 0.6 };
 
 /**
  * The trade's finger-count: an ordinary door 1, a large or several-panelled piece 2, a small front or flap ½.
  * Thresholds are on the face area in m².
  */
-export function doorEquivalents(piece: Geometry, smallBelowM2 = 0.12, largeAboveM2 = 0.6): number {
+export function doorEquivalents(piece: Geometry, measure: DoorMeasure = DOOR_MEASURE): number {
   const faceM2 = (piece.widthMm * piece.heightMm) / 1e6;
-  if (faceM2 < smallBelowM2) return 0.5;
-  const panels = piece.construction === 'five-piece' ? piece.panelsAcross * piece.panelsDown : 1;
-  return faceM2 > largeAboveM2 || panels > 2 ? 2 : 1;
+  if (faceM2 < measure.smallBelowM2) return 0.5;
+  const panels = isFramed(piece.construction) ? piece.panelsAcross * piece.panelsDown : 1;
+  return faceM2 > measure.largeAboveM2 || panels > 2 ? 2 : 1;
 }

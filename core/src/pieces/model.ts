@@ -9,12 +9,33 @@ export const PIECE_KINDS = [
   'face-frame',
   'plinth',
   'cornice',
+  'moulding',
+  'box-interior',
 ] as const;
 export type PieceKind = (typeof PIECE_KINDS)[number];
 
-/** How a piece is built: a plain slab, or a frame of stiles and rails around recessed panels. */
-export const CONSTRUCTIONS = ['slab', 'five-piece'] as const;
+/** How a piece is built; decides which measures count and how its areas are worked out. */
+export const CONSTRUCTIONS = [
+  'slab',
+  'five-piece',
+  'raised-panel',
+  'beaded',
+  'glazed',
+  'open-frame',
+  'moulding',
+  'box',
+] as const;
 export type Construction = (typeof CONSTRUCTIONS)[number];
+
+/** What the survey decided for a piece. */
+export const VERDICTS = ['finish', 'repair', 'replace'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export const EDGES = ['top', 'right', 'bottom', 'left'] as const;
+export type Edge = (typeof EDGES)[number];
+
+export const HINGE_SIDES = ['none', 'left', 'right', 'top', 'bottom'] as const;
+export type HingeSide = (typeof HINGE_SIDES)[number];
 
 /** Smallest and largest sizes, in mm, that a real piece can have. */
 export const SIZE_LIMITS_MM = {
@@ -22,14 +43,29 @@ export const SIZE_LIMITS_MM = {
   height: { min: 20, max: 3600 },
   thickness: { min: 3, max: 120 },
 } as const;
+/** A moulding is measured along its run. */
+const LONGEST_RUN_MM = 20_000;
+const SMALLEST_MOULDING_MM = 1;
 
-function sizeMm(what: keyof typeof SIZE_LIMITS_MM) {
-  const { min, max } = SIZE_LIMITS_MM[what];
+function lengthMm(what: string, min: number, max: number) {
   return z
-    .number({ error: `Enter the ${what} in mm.` })
-    .min(min, { error: (issue) => `${issue.input} mm ${what} cannot be right: pieces start at ${min} mm.` })
-    .max(max, { error: (issue) => `${issue.input} mm ${what} cannot be right: pieces end at ${max} mm.` });
+    .number({ error: `Enter ${what} in mm.` })
+    .min(min, { error: (issue) => `${issue.input} mm is too little for ${what}: it starts at ${min} mm.` })
+    .max(max, { error: (issue) => `${issue.input} mm is too much for ${what}: it ends at ${max} mm.` });
 }
+
+const { thickness } = SIZE_LIMITS_MM;
+
+/** Stiles and rails that are not given are as wide as the frame. */
+const memberWidth = (what: string) => lengthMm(what, 10, 300).nullable().default(null);
+
+/** A stick of a frame: so many, so wide, so long between its joints. */
+export const FrameMemberSchema = z.object({
+  count: z.int().min(1, 'At least one of each member.').max(99),
+  widthMm: lengthMm('the width of a member', 10, 400),
+  lengthMm: lengthMm('the length of a member', 10, 6000),
+});
+export type FrameMember = z.infer<typeof FrameMemberSchema>;
 
 const pieceFields = {
   tag: z
@@ -39,75 +75,161 @@ const pieceFields = {
     .max(16, 'Keep the tag to 16 characters, so that it fits a label.'),
   kind: z.enum(PIECE_KINDS),
   construction: z.enum(CONSTRUCTIONS),
-  widthMm: sizeMm('width'),
-  heightMm: sizeMm('height'),
-  thicknessMm: sizeMm('thickness'),
-  /** Width of stiles and rails, for a five-piece construction. */
+  /** Width; of a moulding the length of the run. */
+  widthMm: lengthMm('the width', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
+  /** Height; of a moulding the height of its face, for the drawing. */
+  heightMm: lengthMm('the height', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
+  thicknessMm: z
+    .number({ error: 'Enter the thickness in mm.' })
+    .min(thickness.min, { error: (issue) => tooSmall('thickness', issue.input) })
+    .max(thickness.max, { error: (issue) => tooLarge('thickness', issue.input) }),
+  /** Inner depth of a box. */
+  depthMm: lengthMm('the depth', 0, 2000).default(0),
+  /** Width of the stiles, and of every rail that has no width of its own. */
   frameMm: z.number().min(10, 'A frame starts at 10 mm.').max(300, 'A frame ends at 300 mm.'),
-  /** Depth of the recess, the same on every recessed side. */
+  topRailMm: memberWidth('the top rail'),
+  bottomRailMm: memberWidth('the bottom rail'),
+  midRailMm: memberWidth('the mid rail'),
+  midStileMm: memberWidth('the mid stile'),
+  /** Depth of the recess on the front. */
   recessMm: z.number().min(0, 'A recess is 0 mm or deeper.').max(40, 'A recess ends at 40 mm.'),
+  /** Depth of the recess on the back; null: as on the front. */
+  recessBackMm: lengthMm('the recess of the back', 0, 40).nullable().default(null),
+  /** How far the recess wall leans, seen from the front; 0: it stands square. */
+  bevelMm: lengthMm('the bevel', 0, 40).default(0),
+  /** Raised panel: width of the sloping margin, and how far the field stands above it. */
+  marginMm: lengthMm('the margin', 0, 150).default(0),
+  raiseMm: lengthMm('the rise of the field', 0, 30).default(0),
+  /** Developed girth of a profile: a bead round the panels, a routed edge, a moulding. */
+  girthMm: lengthMm('the girth of the profile', 0, 600).default(0),
+  /** Multiplies length × girth, for carved or undercut profiles. */
+  profileFactor: z
+    .number()
+    .min(0.5, 'A profile factor starts at 0.5.')
+    .max(3, 'A profile factor ends at 3.')
+    .default(1),
   /** Panels side by side and panels on top of one another. */
   panelsAcross: z.int().min(1).max(6),
   panelsDown: z.int().min(1).max(6),
+  /** How many of the panels are glass, counted from the top left. */
+  glazedPanels: z.int().min(0).max(36).default(0),
+  /** Members of an irregular frame; empty: the frame is regular and worked out from its openings. */
+  members: z.array(FrameMemberSchema).max(20, 'List twenty kinds of member at most.').default([]),
   finishFront: z.boolean(),
   finishBack: z.boolean(),
   finishEdges: z.boolean(),
+  /** Edges that stay unfinished although edges are finished. */
+  bareEdges: z.array(z.enum(EDGES)).default([]),
+  hingeSide: z.enum(HINGE_SIDES).default('none'),
+  verdict: z.enum(VERDICTS).default('finish'),
+  /** Opening of the elevation map that the piece belongs to. */
+  openingId: z.uuid().nullable().default(null),
   note: z.string().max(500, 'Keep the note to 500 characters.'),
 };
 
-interface SizedPiece {
-  construction: Construction;
-  widthMm: number;
-  heightMm: number;
-  thicknessMm: number;
-  frameMm: number;
-  recessMm: number;
-  panelsAcross: number;
-  panelsDown: number;
-  finishFront: boolean;
-  finishBack: boolean;
-  finishEdges: boolean;
+/** A piece as the take-off records it, without the identity that the job gives it. */
+const PieceFieldsSchema = z.object(pieceFields);
+export type PieceSpec = z.infer<typeof PieceFieldsSchema>;
+/** What of a piece decides its shape and areas. */
+export type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind' | 'hingeSide' | 'verdict' | 'openingId'>;
+
+function tooSmall(what: keyof typeof SIZE_LIMITS_MM, mm: unknown): string {
+  return `${mm} mm ${what} cannot be right: pieces start at ${SIZE_LIMITS_MM[what].min} mm.`;
 }
 
-/** Rules that tie several fields of a piece together; each problem names the field to change. */
-export function crossCheckPiece(piece: SizedPiece): { path: string; message: string }[] {
-  const problems: { path: string; message: string }[] = [];
-  if (!piece.finishFront && !piece.finishBack && !piece.finishEdges) {
-    problems.push({ path: 'finishFront', message: 'Choose at least one side to finish.' });
-  }
-  const isSized = piece.widthMm >= SIZE_LIMITS_MM.width.min && piece.heightMm >= SIZE_LIMITS_MM.height.min;
-  if (piece.construction === 'five-piece' && isSized) {
-    const panelWidth = piece.widthMm - piece.frameMm * (piece.panelsAcross + 1);
-    const panelHeight = piece.heightMm - piece.frameMm * (piece.panelsDown + 1);
-    if (panelWidth <= 0 || panelHeight <= 0) {
-      problems.push({
-        path: 'frameMm',
-        message: `A ${piece.frameMm} mm frame leaves no room for a panel in ${piece.widthMm} × ${piece.heightMm} mm.`,
-      });
-    }
-    if (piece.recessMm >= piece.thicknessMm) {
-      problems.push({ path: 'recessMm', message: 'The recess is as deep as the piece is thick.' });
-    }
+function tooLarge(what: keyof typeof SIZE_LIMITS_MM, mm: unknown): string {
+  return `${mm} mm ${what} cannot be right: pieces end at ${SIZE_LIMITS_MM[what].max} mm.`;
+}
+
+/** Constructions that have a frame of stiles and rails around panels or openings. */
+export function isFramed(construction: Construction): boolean {
+  return construction !== 'slab' && construction !== 'moulding' && construction !== 'box';
+}
+
+/** Size of each panel of a framed piece in mm; all panels are alike. Not positive where the frame leaves no room. */
+export function panelSizeMm(piece: Geometry): { widthMm: number; heightMm: number } {
+  const { frameMm, panelsAcross, panelsDown } = piece;
+  const stiles = 2 * frameMm + (panelsAcross - 1) * (piece.midStileMm ?? frameMm);
+  const rails =
+    (piece.topRailMm ?? frameMm) +
+    (piece.bottomRailMm ?? frameMm) +
+    (panelsDown - 1) * (piece.midRailMm ?? frameMm);
+  return {
+    widthMm: (piece.widthMm - stiles) / panelsAcross,
+    heightMm: (piece.heightMm - rails) / panelsDown,
+  };
+}
+
+type Problem = { path: string; message: string };
+
+function sizeProblems(piece: Geometry): Problem[] {
+  if (piece.construction === 'moulding') return [];
+  const problems: Problem[] = [];
+  for (const what of ['width', 'height'] as const) {
+    const path = `${what}Mm` as const;
+    const mm = piece[path];
+    if (mm < SIZE_LIMITS_MM[what].min) problems.push({ path, message: tooSmall(what, mm) });
+    if (mm > SIZE_LIMITS_MM[what].max) problems.push({ path, message: tooLarge(what, mm) });
   }
   return problems;
 }
 
-/** A piece as the take-off records it, without the identity that the job gives it. */
-export const PieceSpecSchema = z.object(pieceFields).superRefine((piece, context) => {
+function frameProblems(piece: Geometry): Problem[] {
+  const problems: Problem[] = [];
+  const panel = panelSizeMm(piece);
+  const smaller = Math.min(panel.widthMm, panel.heightMm);
+  if (smaller <= 0) {
+    const message = `A ${piece.frameMm} mm frame leaves no room for a panel in ${piece.widthMm} × ${piece.heightMm} mm.`;
+    return [{ path: 'frameMm', message }];
+  }
+  const deepest = Math.max(piece.recessMm, piece.recessBackMm ?? piece.recessMm);
+  if (piece.construction !== 'open-frame' && deepest >= piece.thicknessMm) {
+    const path = piece.recessMm >= piece.thicknessMm ? 'recessMm' : 'recessBackMm';
+    problems.push({ path, message: 'The recess is as deep as the piece is thick.' });
+  }
+  if (2 * piece.bevelMm >= smaller)
+    problems.push({ path: 'bevelMm', message: 'The bevels meet in the middle of the panel.' });
+  else if (piece.construction === 'raised-panel' && 2 * (piece.bevelMm + piece.marginMm) >= smaller)
+    problems.push({ path: 'marginMm', message: 'The margins leave no field on the panel.' });
+  if (piece.glazedPanels > piece.panelsAcross * piece.panelsDown)
+    problems.push({
+      path: 'glazedPanels',
+      message: `The piece has only ${piece.panelsAcross * piece.panelsDown} panels to glaze.`,
+    });
+  return problems;
+}
+
+/** Rules that tie several fields of a piece together; each problem names the field to change. */
+export function crossCheckPiece(piece: Geometry): Problem[] {
+  const problems = sizeProblems(piece);
+  if (!piece.finishFront && !piece.finishBack && !piece.finishEdges) {
+    problems.push({ path: 'finishFront', message: 'Choose at least one side to finish.' });
+  }
+  const isSized = problems.every(({ path }) => path === 'finishFront');
+  if (isFramed(piece.construction) && isSized) problems.push(...frameProblems(piece));
+  if (piece.construction === 'raised-panel' && piece.marginMm === 0)
+    problems.push({ path: 'marginMm', message: 'A raised panel has a sloping margin: enter its width.' });
+  if ((piece.construction === 'beaded' || piece.construction === 'moulding') && piece.girthMm === 0)
+    problems.push({ path: 'girthMm', message: 'Enter the girth: the profile measured along its surface.' });
+  if (piece.construction === 'box' && piece.depthMm < 20)
+    problems.push({ path: 'depthMm', message: 'A box is measured inside: enter its depth.' });
+  if (piece.construction === 'glazed' && piece.glazedPanels === 0)
+    problems.push({ path: 'glazedPanels', message: 'A glazed piece has at least one pane.' });
+  return problems;
+}
+
+function refuse(piece: Geometry, context: z.RefinementCtx): void {
   for (const { path, message } of crossCheckPiece(piece)) {
     context.addIssue({ code: 'custom', path: [path], message, input: piece });
   }
-});
-export type PieceSpec = z.infer<typeof PieceSpecSchema>;
+}
+
+export const PieceSpecSchema = PieceFieldsSchema.superRefine(refuse);
 
 /** A piece of a job. `position` orders the take-off. */
 export const PieceSchema = z
   .object({ id: z.uuid(), zoneId: z.uuid(), position: z.int().min(0), ...pieceFields })
-  .superRefine((piece, context) => {
-    for (const { path, message } of crossCheckPiece(piece)) {
-      context.addIssue({ code: 'custom', path: [path], message, input: piece });
-    }
-  });
+  .superRefine(refuse);
 export type Piece = z.infer<typeof PieceSchema>;
 
 /** Starting values for a piece that is typed in from nothing. */
@@ -115,19 +237,57 @@ export const PIECE_DEFAULTS: Omit<PieceSpec, 'tag' | 'widthMm' | 'heightMm'> = {
   kind: 'door',
   construction: 'five-piece',
   thicknessMm: 20,
+  depthMm: 0,
   frameMm: 60,
+  topRailMm: null,
+  bottomRailMm: null,
+  midRailMm: null,
+  midStileMm: null,
   recessMm: 8,
+  recessBackMm: null,
+  bevelMm: 0,
+  marginMm: 0,
+  raiseMm: 0,
+  girthMm: 0,
+  profileFactor: 1,
   panelsAcross: 1,
   panelsDown: 1,
+  glazedPanels: 0,
+  members: [],
   finishFront: true,
   finishBack: true,
   finishEdges: true,
+  bareEdges: [],
+  hingeSide: 'none',
+  verdict: 'finish',
+  openingId: null,
   note: '',
 };
 
+/** What a construction needs besides the defaults, so that choosing it gives a valid piece to go on from. */
+export function constructionDefaults(construction: Construction): Partial<PieceSpec> {
+  switch (construction) {
+    case 'raised-panel':
+      return { marginMm: 35, raiseMm: 6 };
+    case 'beaded':
+      return { girthMm: 14 };
+    case 'glazed':
+      return { glazedPanels: 1 };
+    case 'moulding':
+      return { girthMm: 90, finishBack: false, finishEdges: false };
+    case 'box':
+      return { depthMm: 560, finishFront: true, finishBack: false, finishEdges: false };
+    case 'open-frame':
+      return { finishBack: false };
+    case 'slab':
+    case 'five-piece':
+      return {};
+  }
+}
+
 /** Fixed pieces are finished in the room; loose ones go to the bench and the booth. */
 export function isFixed(kind: PieceKind): boolean {
-  return kind === 'face-frame' || kind === 'plinth' || kind === 'cornice';
+  return kind === 'face-frame' || kind === 'plinth' || kind === 'cornice' || kind === 'box-interior';
 }
 
 /** Words on screen for each kind: singular and plural. */
@@ -139,4 +299,18 @@ export const PIECE_KIND_WORDS: Record<PieceKind, [one: string, many: string]> = 
   'face-frame': ['face frame', 'face frames'],
   plinth: ['plinth', 'plinths'],
   cornice: ['cornice', 'cornices'],
+  moulding: ['moulding', 'mouldings'],
+  'box-interior': ['box interior', 'box interiors'],
+};
+
+/** Words on screen for each construction. */
+export const CONSTRUCTION_WORDS: Record<Construction, string> = {
+  slab: 'slab',
+  'five-piece': 'recessed panel',
+  'raised-panel': 'raised panel',
+  beaded: 'beaded panel',
+  glazed: 'glazed',
+  'open-frame': 'open frame',
+  moulding: 'moulding run',
+  box: 'box inside',
 };

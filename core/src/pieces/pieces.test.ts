@@ -1,88 +1,15 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  CONSTRUCTIONS,
+  constructionDefaults,
   doorEquivalents,
   nextTag,
   PIECE_DEFAULTS,
   PieceSpecSchema,
-  panelPerimeterMm,
-  pieceAreas,
-  sideAreaM2,
   tagTakenBy,
-  totalAreas,
 } from './index.ts';
 
 const door = { ...PIECE_DEFAULTS, tag: 'D1', widthMm: 400, heightMm: 720 };
-const slab = { ...door, construction: 'slab' as const };
-
-describe('pieceAreas', () => {
-  it('counts a slab by hand', () => {
-    // faces 400·720 = 288 000; edges 2·1120·20 = 44 800
-    expect(pieceAreas(slab)).toEqual({
-      frontMm2: 288_000,
-      backMm2: 288_000,
-      edgesMm2: 44_800,
-      recessWallsMm2: 0,
-      totalMm2: 620_800,
-    });
-  });
-
-  it('adds the recess walls of a five-piece door on both sides', () => {
-    // panel 280 × 600: perimeter 1760; × 8 mm × 2 sides = 28 160
-    expect(panelPerimeterMm(door)).toBe(1760);
-    expect(pieceAreas(door).recessWallsMm2).toBe(28_160);
-  });
-
-  it('splits two panels by a mid rail', () => {
-    // panels 280 × (720 − 180)/2 = 270: perimeter 1100 each, two of them
-    expect(panelPerimeterMm({ ...door, panelsDown: 2 })).toBe(2200);
-  });
-
-  it('leaves out what is not finished', () => {
-    const areas = pieceAreas({ ...door, finishBack: false, finishEdges: false });
-    expect(areas).toMatchObject({ backMm2: 0, edgesMm2: 0, recessWallsMm2: 14_080 });
-  });
-
-  it('splits a visit per side so that back and front make the whole', () => {
-    expect(sideAreaM2(door, 'front') + sideAreaM2(door, 'back')).toBeCloseTo(sideAreaM2(door, 'all'), 9);
-    expect(sideAreaM2(door, 'edges')).toBeCloseTo(0.0448, 9);
-  });
-
-  it('never goes negative and never exceeds what the faces, edges and walls can hold', () => {
-    fc.assert(
-      fc.property(
-        fc.record({
-          widthMm: fc.integer({ min: 20, max: 3600 }),
-          heightMm: fc.integer({ min: 20, max: 3600 }),
-          thicknessMm: fc.integer({ min: 3, max: 120 }),
-          frameMm: fc.integer({ min: 10, max: 300 }),
-          recessMm: fc.integer({ min: 0, max: 40 }),
-          panelsAcross: fc.integer({ min: 1, max: 6 }),
-          panelsDown: fc.integer({ min: 1, max: 6 }),
-          construction: fc.constantFrom('slab' as const, 'five-piece' as const),
-          finishFront: fc.boolean(),
-          finishBack: fc.boolean(),
-          finishEdges: fc.boolean(),
-        }),
-        (sizes) => {
-          const piece = { ...door, ...sizes };
-          fc.pre(PieceSpecSchema.safeParse(piece).success);
-          const areas = pieceAreas(piece);
-          const face = piece.widthMm * piece.heightMm;
-          for (const part of Object.values(areas)) expect(part).toBeGreaterThanOrEqual(0);
-          expect(areas.frontMm2 + areas.backMm2).toBeLessThanOrEqual(2 * face);
-          const panels = piece.panelsAcross * piece.panelsDown;
-          const outline = 2 * (piece.widthMm + piece.heightMm);
-          expect(areas.recessWallsMm2).toBeLessThanOrEqual(2 * panels * outline * piece.recessMm);
-        },
-      ),
-    );
-  });
-
-  it('totals a list', () => {
-    expect(totalAreas([slab, slab]).totalMm2).toBe(1_241_600);
-  });
-});
 
 describe('PieceSpecSchema', () => {
   function messagesFor(change: object) {
@@ -109,8 +36,30 @@ describe('PieceSpecSchema', () => {
     ).toBeDefined();
   });
 
-  it('accepts the ordinary door', () => {
+  it('accepts the ordinary door, and every construction with what it needs', () => {
     expect(messagesFor({})).toEqual({});
+    for (const construction of CONSTRUCTIONS)
+      expect(messagesFor({ construction, ...constructionDefaults(construction) })).toEqual({});
+  });
+
+  it.each([
+    [{ construction: 'raised-panel', marginMm: 0 }, 'marginMm', /sloping margin/],
+    [{ construction: 'raised-panel', marginMm: 145 }, 'marginMm', /no field/],
+    [{ construction: 'beaded' }, 'girthMm', /girth/],
+    [{ construction: 'moulding' }, 'girthMm', /girth/],
+    [{ construction: 'box' }, 'depthMm', /depth/],
+    [{ construction: 'glazed', glazedPanels: 2 }, 'glazedPanels', /only 1 panels/],
+    [{ bevelMm: 40, widthMm: 190 }, 'bevelMm', /meet/],
+    [{ recessBackMm: 20 }, 'recessBackMm', /as deep/],
+    [{ heightMm: 3700 }, 'heightMm', /end at 3600/],
+    [{ members: [{ count: 0, widthMm: 50, lengthMm: 700 }] }, 'members', /At least one/],
+  ])('refuses %j at %s', (change, field, message) => {
+    expect(messagesFor(change)[field]).toMatch(message);
+  });
+
+  it('lets a moulding run longer than any door', () => {
+    const run = { kind: 'moulding', construction: 'moulding', widthMm: 6400, heightMm: 12, girthMm: 90 };
+    expect(messagesFor(run)).toEqual({});
   });
 });
 

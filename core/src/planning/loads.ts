@@ -67,7 +67,8 @@ export function cutIntoBatches(
   for (const piece of pieces) {
     const lie = lieOf(piece, laying, isOnSite, shop);
     const isTwoSided = lie === 'flat' && piece.finishBack;
-    const key = `${lie}${isTwoSided}`;
+    // Replaced pieces come raw and wait differently, so they go in loads of their own.
+    const key = `${lie}${isTwoSided}${piece.verdict === 'replace'}`;
     const group = groups.get(key) ?? { lie, isTwoSided, pieces: [] };
     group.pieces.push(piece);
     groups.set(key, group);

@@ -1,8 +1,15 @@
 import { type Climate, type FilmClocks, filmClocks } from '../drying/index.ts';
 import type { LogAction, LogEntry, Zone } from '../jobs/index.ts';
-import { type CoatSide, type Piece, panelPerimeterMm, sideAreaM2 } from '../pieces/index.ts';
+import type { CoatSide, Piece } from '../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
-import { applicatorInPlace, type Labour, type Step, YARDSTICKS } from '../systems/index.ts';
+import {
+  applicatorInPlace,
+  concerns,
+  handsOnMinutes,
+  type Labour,
+  type Step,
+  YARDSTICKS,
+} from '../systems/index.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
 import { type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
@@ -35,14 +42,7 @@ export function lagsOf(clocks: FilmClocks): Lags {
 }
 
 function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
-  const total = pieces.reduce((sum, piece) => {
-    const sides =
-      side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : side === 'edges' ? 0 : 1;
-    const profileM = (panelPerimeterMm(piece) * sides) / 1000;
-    return (
-      sum + labour.perPieceMin + labour.perM2Min * sideAreaM2(piece, side) + labour.perProfileMMin * profileM
-    );
-  }, 0);
+  const total = handsOnMinutes(labour, pieces, side);
   const perPieceMin = pieces.length === 0 ? 0 : Math.round((total / pieces.length) * 100) / 100;
   return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
 }
@@ -70,15 +70,24 @@ function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanRow {
 }
 
 /** When each piece of a batch had a visit, from the log that counts. A flip counts for the front only. */
-function doneTimes(log: readonly LogEntry[], step: Step, visit: Visit, batch: Batch): Map<string, LogEntry> {
+function doneTimes(
+  log: readonly LogEntry[],
+  step: Step,
+  visit: Visit,
+  pieces: readonly Piece[],
+): Map<string, LogEntry> {
   const done = new Map<string, LogEntry>();
-  const members = new Set(batch.pieces.map(({ id }) => id));
+  const members = new Set(pieces.map(({ id }) => id));
   for (const entry of log) {
     if (entry.stepId !== step.id || entry.action !== visit.action) continue;
     if (entry.side !== visit.side && entry.side !== 'all') continue;
     for (const pieceId of entry.pieceIds) if (members.has(pieceId)) done.set(pieceId, entry);
   }
   return done;
+}
+
+function spaceOfAll(pieces: readonly Piece[], lie: Batch['lie'], settings: ShopSettings): number {
+  return pieces.reduce((sum, piece) => sum + spaceOf(piece, lie, settings), 0);
 }
 
 interface Draft extends PlanOp {
@@ -98,10 +107,11 @@ export function draftOps(
   const isInRoom = batch.lie === 'fixed' || isOnSite;
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
   const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
-  const space = batch.pieces.reduce((sum, piece) => sum + spaceOf(piece, batch.lie, shop.settings), 0);
   const ops: Draft[] = [];
   for (const step of steps) {
     if (step.reach === 'hung' && batch.lie !== 'hung') continue;
+    const members = batch.pieces.filter((piece) => concerns(step, piece));
+    if (members.length === 0) continue;
     const applicator = applicatorInPlace(step, isInRoom);
     const stepLabour =
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
@@ -110,14 +120,10 @@ export function draftOps(
     for (const visit of visitsOf(step, batch)) {
       const isFlip = visit.action === 'flip';
       const isCoat = isFilm && !isFlip;
-      const entries = doneTimes(log, step, visit, batch);
+      const entries = doneTimes(log, step, visit, members);
       const last = [...entries.values()].at(-1);
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
-      const labour = labourOf(
-        isFlip ? YARDSTICKS.flip : stepLabour,
-        batch.pieces,
-        isFlip ? 'front' : visit.side,
-      );
+      const labour = labourOf(isFlip ? YARDSTICKS.flip : stepLabour, members, isFlip ? 'front' : visit.side);
       const uses =
         row === 'booth' && !isFlip
           ? [{ resourceId: 'booth', amount: 1 }]
@@ -135,7 +141,7 @@ export function draftOps(
         name: nameOf(step, visit),
         side: visit.side,
         action: visit.action,
-        pieceIds: batch.pieces.map(({ id }) => id),
+        pieceIds: members.map(({ id }) => id),
         row: isFlip ? (holder ?? 'room') : row,
         waitFor: isFlip ? 'handle' : step.waitFor,
         isWet: isCoat && step.operation === 'coat',
@@ -146,7 +152,11 @@ export function draftOps(
         uses: isFlip ? [] : uses,
         hold:
           isHeld && clocks && holder
-            ? { resourceId: holder, amount: space, minutes: clocks.handle.hereMinutes }
+            ? {
+                resourceId: holder,
+                amount: spaceOfAll(members, batch.lie, shop.settings),
+                minutes: clocks.handle.hereMinutes,
+              }
             : null,
         lags: clocks ? lagsOf(clocks) : null,
         windowMax: clocks?.recoatMax?.hereMinutes ?? null,

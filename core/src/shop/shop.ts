@@ -45,6 +45,24 @@ export const ShopSettingsSchema = z.object({
   rackSlotLengthMm: z.number().min(100).max(5000),
   /** Let warm dry air shorten clocks, down to half the sheet. */
   mayShortenClocks: z.boolean(),
+  /** ISO 4217 code of the money that prices are in. */
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'Write a currency as three capitals, such as GBP.')
+    .default('GBP'),
+  /** Faces in m² between which a piece counts as one door. */
+  doorMeasure: z
+    .object({
+      smallBelowM2: z.number().min(0).max(5),
+      largeAboveM2: z.number().min(0).max(10),
+    })
+    .refine((measure) => measure.smallBelowM2 < measure.largeAboveM2, {
+      message: 'A large door starts above a small one.',
+      path: ['largeAboveM2'],
+    })
+    .default({ smallBelowM2: 0.12, largeAboveM2: 0.6 }),
+  /** Paint older than this may hold lead, by the law of the country. */
+  leadBanYear: z.int().min(1900, 'A year after 1900.').max(2100).default(1992),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
 
@@ -83,6 +101,9 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   rackSlots: 36,
   rackSlotLengthMm: 900,
   mayShortenClocks: false,
+  currency: 'GBP',
+  doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6 },
+  leadBanYear: 1992,
 };
 
 /** A person who works in the shop. */

@@ -1,3 +1,4 @@
+export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export * from './options.ts';
 export * from './step.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
+import type { Verdict } from '../pieces/model.ts';
 
 /** What is done in a step. */
 export const OPERATIONS = [
@@ -7,6 +8,7 @@ export const OPERATIONS = [
   'clean',
   'key',
   'ease',
+  'repair',
   'fill',
   'sand',
   'dust',
@@ -25,6 +27,10 @@ export type ClockKind = (typeof CLOCK_KINDS)[number];
 /** What a finished step leaves behind on the surface. */
 export const SURFACES = ['bare', 'clean', 'keyed', 'filled', 'primed', 'colour'] as const;
 export type Surface = (typeof SURFACES)[number];
+
+/** Which pieces of a zone a step concerns, by what the survey decided for them. */
+export const STOCKS = ['any', 'old', 'new', 'repaired'] as const;
+export type Stock = (typeof STOCKS)[number];
 
 /** Labour yardstick of a step, in minutes. */
 export const LabourSchema = z.object({
@@ -54,6 +60,8 @@ export const StepSchema = z.object({
   thinning: ThinningSchema.nullable(),
   /** Which pieces of the zone take part. */
   reach: z.enum(['all', 'hung']),
+  /** Whether it concerns pieces with an old finish, raw replacements, or those with repairs. */
+  stock: z.enum(STOCKS).default('any'),
   isEdgesOnly: z.boolean(),
   waitFor: z.enum(CLOCK_KINDS),
   /** `rest`: where the load dries, so that a wet load is not carried about. */
@@ -67,3 +75,17 @@ export type Step = z.infer<typeof StepSchema>;
 
 /** A step before it has been given to a zone. */
 export type StepDraft = Omit<Step, 'id' | 'zoneId' | 'position'>;
+
+/** Whether a piece with this verdict goes through a step. How it lies is a question of the load. */
+export function concerns(step: Pick<Step, 'stock'>, piece: { verdict: Verdict }): boolean {
+  switch (step.stock) {
+    case 'any':
+      return true;
+    case 'old':
+      return piece.verdict !== 'replace';
+    case 'new':
+      return piece.verdict === 'replace';
+    case 'repaired':
+      return piece.verdict === 'repair';
+  }
+}

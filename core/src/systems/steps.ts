@@ -15,6 +15,7 @@ function draft(
     wftUm: null,
     thinning: null,
     reach: 'all',
+    stock: 'any',
     isEdgesOnly: false,
     waitFor: 'none',
     place: 'bench',

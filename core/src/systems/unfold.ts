@@ -1,5 +1,6 @@
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
+import type { Verdict } from '../pieces/model.ts';
 import type { ShopSettings } from '../shop/shop.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
@@ -15,10 +16,14 @@ export interface UnfoldInput {
   shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>;
   /** Work in the client's room instead of the shop. */
   isOnSite: boolean;
+  /** What the survey decided for the zone's pieces, and what replaced ones are made of. */
+  verdicts?: readonly Verdict[];
+  replacementStock?: 'MDF' | 'wood';
 }
 
 const FILLER_KEY = 'grain-filler-water';
 const SEALER_KEY = 'shellac-block-primer';
+const STAIN_KEY = 'wiping-stain';
 
 /** Why a product cannot be sprayed in a place, or null when it can. */
 export function sprayObstacle(
@@ -50,13 +55,18 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
     sealer: slot(SEALER_KEY),
     primer: slot(input.options.primerKey),
     colour: slot(input.options.colourKey),
+    stain: slot(STAIN_KEY),
+    clear: slot(input.options.clearKey),
   };
+  const verdicts = input.verdicts ?? [];
   if (missing.length > 0)
     return failure(`The stores have no product “${missing.join('”, “')}”. Add it or choose another.`);
   return success(
     FINISHING_SYSTEMS[input.systemId].unfold({
       options: input.options,
       ...slots,
+      replacement: verdicts.includes('replace') ? (input.replacementStock ?? 'MDF') : null,
+      hasRepairs: verdicts.includes('repair'),
       setting: {
         wanted: input.options.applicator,
         sprayObstacle: (sheet) => sprayObstacle(sheet, input.shop, input.isOnSite),

@@ -1,4 +1,5 @@
 export { formatDuration, parseDurationMinutes } from './duration.ts';
 export { formatMm, parseLengthMm } from './length.ts';
+export { formatMoney } from './money.ts';
 export { parseTemperatureC } from './temperature.ts';
 export { formatMl, parseVolumeMl } from './volume.ts';

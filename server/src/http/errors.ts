@@ -19,6 +19,7 @@ const STATUS = {
   'already-logged': 409,
   'zone-started': 409,
   'no-plan': 422,
+  'open-stop': 409,
   'database-unavailable': 503,
   internal: 500,
 } as const;

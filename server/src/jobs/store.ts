@@ -1,9 +1,12 @@
 import type { Dossier, JobRow, JobSummary } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
 import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { openingsOf, wallsOf } from '../elevation/store.ts';
 import { logOf } from '../log/store.ts';
+import { photosOf } from '../photos/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 import { latestPlan } from '../plans/store.ts';
+import { decisionsOf } from '../zones/decisions.ts';
 import { stepsOf, zonesOf } from '../zones/store.ts';
 
 interface RawJob extends Record<string, unknown> {
@@ -144,14 +147,18 @@ export async function summariesOf(db: Queryable, shopId: string): Promise<JobSum
 export async function dossierOf(db: Queryable, shopId: string, jobId: string): Promise<Dossier | null> {
   const job = await findJob(db, shopId, jobId);
   if (!job) return null;
-  const [zones, steps, pieces, log, plan] = await Promise.all([
+  const [zones, steps, pieces, log, plan, walls, openings, photos, decisions] = await Promise.all([
     zonesOf(db, shopId, jobId),
     stepsOf(db, shopId, jobId),
     piecesOf(db, shopId, jobId),
     logOf(db, shopId, jobId),
     latestPlan(db, shopId, jobId),
+    wallsOf(db, shopId, jobId),
+    openingsOf(db, shopId, jobId),
+    photosOf(db, shopId, jobId),
+    decisionsOf(db, shopId, jobId),
   ]);
-  return { job, zones, steps, pieces, log, plan };
+  return { job, zones, steps, pieces, log, plan, walls, openings, photos, decisions };
 }
 
 /** Dossiers of all open jobs. */

@@ -1,5 +1,5 @@
 import type { PieceRow } from '@upholder/core/api';
-import type { Piece } from '@upholder/core/pieces';
+import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 
 const FIELDS = {
@@ -18,18 +18,58 @@ const FIELDS = {
   finishFront: 'finish_front',
   finishBack: 'finish_back',
   finishEdges: 'finish_edges',
+  verdict: 'verdict',
+  openingId: 'opening_id',
   note: 'note',
 } as const satisfies Partial<Record<keyof Piece, string>>;
 
+/** Measures that are kept together, since they are only ever read with their piece. */
+const SHAPE = [
+  'depthMm',
+  'topRailMm',
+  'bottomRailMm',
+  'midRailMm',
+  'midStileMm',
+  'recessBackMm',
+  'bevelMm',
+  'marginMm',
+  'raiseMm',
+  'girthMm',
+  'profileFactor',
+  'glazedPanels',
+  'members',
+  'bareEdges',
+  'hingeSide',
+] as const satisfies readonly Exclude<keyof Piece, keyof typeof FIELDS>[];
+type ShapeKey = (typeof SHAPE)[number];
+/** Every field of a piece is kept in one of the two ways. */
+type Kept = keyof typeof FIELDS | ShapeKey | 'id';
+const _allKept: Exclude<keyof Piece, Kept> extends never ? true : false = true;
+
 const NAMES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
-const SELECT = `id, ${NAMES.map((name) => `${FIELDS[name]} as "${name}"`).join(', ')}, version`;
+const SELECT = `id, ${NAMES.map((name) => `${FIELDS[name]} as "${name}"`).join(', ')}, shape, version`;
+
+type RawPiece = Omit<PieceRow, ShapeKey> & { shape: Partial<Pick<Piece, ShapeKey>> };
+
+function toPiece({ shape, ...row }: RawPiece): PieceRow {
+  return { ...pickShape(PIECE_DEFAULTS), ...shape, ...row };
+}
+
+function pickShape(piece: Pick<Piece, ShapeKey>): Pick<Piece, ShapeKey> {
+  return Object.fromEntries(SHAPE.map((key) => [key, piece[key]])) as Pick<Piece, ShapeKey>;
+}
+
+function valuesOf(piece: Piece): unknown[] {
+  return [...NAMES.map((name) => piece[name]), JSON.stringify(pickShape(piece))];
+}
 
 export async function piecesOf(db: Queryable, shopId: string, jobId: string): Promise<PieceRow[]> {
-  return many<PieceRow>(
+  const rows = await many<RawPiece>(
     db,
     `select ${SELECT} from piece where shop_id = $1 and job_id = $2 order by position, tag`,
     [shopId, jobId],
   );
+  return rows.map(toPiece);
 }
 
 /** A piece with its job; null when the shop has no such piece. */
@@ -38,23 +78,23 @@ export async function findPiece(
   shopId: string,
   id: string,
 ): Promise<{ piece: PieceRow; jobId: string } | null> {
-  const row = await maybeOne<PieceRow & { job_id: string }>(
+  const row = await maybeOne<RawPiece & { job_id: string }>(
     db,
     `select ${SELECT}, job_id from piece where shop_id = $1 and id = $2`,
     [shopId, id],
   );
   if (!row) return null;
   const { job_id, ...piece } = row;
-  return { piece, jobId: job_id };
+  return { piece: toPiece(piece), jobId: job_id };
 }
 
 /** Adds a piece; the same id again changes nothing. */
 export async function addPiece(db: Queryable, shopId: string, jobId: string, piece: Piece): Promise<void> {
-  const slots = NAMES.map((_, index) => `$${index + 4}`).join(', ');
+  const slots = [...NAMES, 'shape'].map((_, index) => `$${index + 4}`).join(', ');
   await db.query(
-    `insert into piece (id, shop_id, job_id, ${NAMES.map((name) => FIELDS[name]).join(', ')}) values ($1, $2, $3, ${slots})
+    `insert into piece (id, shop_id, job_id, ${NAMES.map((name) => FIELDS[name]).join(', ')}, shape) values ($1, $2, $3, ${slots})
      on conflict (id) do nothing`,
-    [piece.id, shopId, jobId, ...NAMES.map((name) => piece[name])],
+    [piece.id, shopId, jobId, ...valuesOf(piece)],
   );
 }
 
@@ -66,11 +106,12 @@ export async function updatePiece(
   version: number,
 ): Promise<PieceRow | null> {
   const sets = NAMES.map((name, index) => `${FIELDS[name]} = $${index + 4}`).join(', ');
-  return maybeOne<PieceRow>(
+  const row = await maybeOne<RawPiece>(
     db,
-    `update piece set ${sets}, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning ${SELECT}`,
-    [shopId, piece.id, version, ...NAMES.map((name) => piece[name])],
+    `update piece set ${sets}, shape = $${NAMES.length + 4}, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning ${SELECT}`,
+    [shopId, piece.id, version, ...valuesOf(piece)],
   );
+  return row && toPiece(row);
 }
 
 /** Ids among these that the log names. */
@@ -94,4 +135,27 @@ export async function deletePieces(
     jobId,
     ids,
   ]);
+}
+
+/** Puts pieces of a job into openings, or out of them. */
+export async function assignOpenings(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  assigned: readonly { pieceId: string; openingId: string | null }[],
+): Promise<void> {
+  for (const { pieceId, openingId } of assigned) {
+    await db.query(
+      'update piece set opening_id = $4, version = version + 1 where shop_id = $1 and job_id = $2 and id = $3',
+      [shopId, jobId, pieceId, openingId],
+    );
+  }
+}
+
+/** Gives pieces tags that nobody uses, for as long as their tags change places. */
+export async function parkTags(db: Queryable, shopId: string, ids: readonly string[]): Promise<void> {
+  await db.query(
+    `update piece set tag = '~' || right(id::text, 12) where shop_id = $1 and id = any($2::uuid[])`,
+    [shopId, ids],
+  );
 }

@@ -8,6 +8,7 @@ import { type RouteTable, uuidParams } from '../http/route.ts';
 import { dossierOf } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { keepable, planDossier, shopForPlanning } from './make.ts';
+import { assertNoOpenStops } from './stops.ts';
 import { addPlan } from './store.ts';
 
 /** Making plans. */
@@ -25,7 +26,9 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       const dossier = await dossierOf(db, shopId, params.jobId);
       if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
       const air = await planningClimate(climate, now);
-      const outcome = planDossier(dossier, await shopForPlanning(db, shopId, params.jobId, air, now), now);
+      const shop = await shopForPlanning(db, shopId, params.jobId, air, now);
+      assertNoOpenStops(dossier, shop.settings);
+      const outcome = planDossier(dossier, shop, now);
       if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
       const plan = keepable(uuid(), outcome.value, air, now);
       await db.transaction(async (connection) => {

@@ -16,14 +16,18 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import type { Queryable } from '../db/database.ts';
+import { addOpening, addWall } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { addJob, dossierOf } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { addEntry } from '../log/store.ts';
+import { readPicture } from '../photos/picture.ts';
+import { addPhoto, photoContents } from '../photos/store.ts';
 import { addPiece } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
 import { addProduct, crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { addDecision } from '../zones/decisions.ts';
 import { addSteps, addZone } from '../zones/store.ts';
 
 /** Writes everything in a job file, as it is, into a shop. Products that the stores lack are added. */
@@ -42,10 +46,20 @@ export async function writeJobFile(
     throw new ApiError('id-taken', 'This job belongs to another shop.');
   for (const zone of file.zones) await addZone(connection, shopId, file.job.id, zone);
   await addSteps(connection, shopId, file.steps);
+  for (const wall of file.walls) await addWall(connection, shopId, file.job.id, wall);
+  for (const opening of file.openings) await addOpening(connection, shopId, file.job.id, opening);
   for (const piece of file.pieces) await addPiece(connection, shopId, file.job.id, piece);
   for (const entry of file.log) {
     const memberId = entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null;
     await addEntry(connection, shopId, { ...entry, memberId });
+  }
+  for (const decision of file.decisions) {
+    const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
+    await addDecision(connection, shopId, file.job.id, { ...decision, memberId });
+  }
+  for (const { content, ...photo } of file.photos) {
+    const bytes = Buffer.from(content, 'base64');
+    await addPhoto(connection, shopId, file.job.id, { ...photo, ...readPicture(bytes) }, bytes);
   }
   if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
 }
@@ -56,6 +70,8 @@ export function toJobFile(
   sheets: Record<string, ProductSheet>,
   timeZone: string,
   now: Date,
+  /** Contents of pictures by id; pictures without content are left out. */
+  contents: ReadonlyMap<string, Buffer> = new Map(),
 ): JobFile {
   const keys = new Set<string>();
   for (const { productKey } of dossier.steps) if (productKey) keys.add(productKey);
@@ -72,6 +88,13 @@ export function toJobFile(
     pieces: dossier.pieces.map(({ version: _piece, ...piece }) => piece),
     log: dossier.log,
     plan: dossier.plan,
+    walls: dossier.walls.map(({ version: _wall, ...wall }) => wall),
+    openings: dossier.openings.map(({ version: _opening, ...opening }) => opening),
+    decisions: dossier.decisions,
+    photos: dossier.photos.flatMap((photo) => {
+      const content = contents.get(photo.id);
+      return content ? [{ ...photo, content: content.toString('base64') }] : [];
+    }),
     products: Object.fromEntries(
       [...keys].sort().flatMap((key) => (sheets[key] ? [[key, sheets[key]]] : [])),
     ),
@@ -97,7 +120,9 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const { shopId } = request.member;
     const dossier = await load(shopId, request.params.jobId);
     const [shop, sheets] = await Promise.all([findShop(db, shopId), sheetsOf(db, shopId)]);
-    const file = toJobFile(dossier, sheets, shop.timeZone, clock.now());
+    const contents =
+      request.query.photos === 'no' ? undefined : await photoContents(db, shopId, dossier.job.id);
+    const file = toJobFile(dossier, sheets, shop.timeZone, clock.now(), contents);
     sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
 
@@ -105,8 +130,13 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
     const dossier = await load(request.member.shopId, request.params.jobId);
     const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
+    const openings = new Map(dossier.openings.map(({ id, tag }) => [id, tag]));
     const table = writeTakeoff(
-      dossier.pieces.map((piece) => ({ ...piece, zoneName: zones.get(piece.zoneId) ?? '' })),
+      dossier.pieces.map((piece) => ({
+        ...piece,
+        zoneName: zones.get(piece.zoneId) ?? '',
+        openingTag: openings.get(piece.openingId ?? '') ?? '',
+      })),
     );
     sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
   });

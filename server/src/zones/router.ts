@@ -1,12 +1,14 @@
 import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
 import { type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
+import { addDecision } from './decisions.ts';
 import {
   addZone,
   countPieces,
@@ -33,6 +35,8 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
     'colourCoats',
     'primerKey',
     'colourKey',
+    'clearCoats',
+    'clearKey',
   ] as const;
   return (
     before.systemId !== after.systemId || keys.some((key) => before.options?.[key] !== after.options?.[key])
@@ -40,7 +44,7 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
 }
 
 /** Zones of a job and the sequences they unfold into. */
-export function addZoneRoutes(routes: RouteTable, { db }: App): void {
+export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add({
     method: 'post',
     path: '/jobs/:jobId/zones',
@@ -85,6 +89,22 @@ export function addZoneRoutes(routes: RouteTable, { db }: App): void {
           throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
             current: found.zone,
           });
+        if (
+          wanted.systemId !== null &&
+          wanted.systemId !== found.zone.systemId &&
+          wanted.choiceReason !== ''
+        ) {
+          await addDecision(connection, shopId, found.jobId, {
+            id: uuid(),
+            zoneId: params.zoneId,
+            kind: 'chosen',
+            code: wanted.systemId,
+            reason: wanted.choiceReason,
+            memberId: member.id,
+            memberName: member.name,
+            at: clock.now().toISOString(),
+          });
+        }
         if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
         await announce(connection, { shopId, topic: 'job', id: found.jobId });
         return updated;

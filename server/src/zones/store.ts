@@ -1,6 +1,13 @@
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
-import { type Step, type StepDraft, StepSchema, unfoldSystem } from '@upholder/core/systems';
+import type { Verdict } from '@upholder/core/pieces';
+import {
+  type Step,
+  type StepDraft,
+  StepSchema,
+  unfoldSystem,
+  ZoneOptionsSchema,
+} from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
@@ -15,10 +22,13 @@ interface RawZone extends Record<string, unknown> {
   substrate: Zone['substrate'];
   system_id: Zone['systemId'];
   options: Zone['options'];
+  survey: Zone['survey'];
+  choice_reason: string;
   version: number;
 }
 
-const COLUMNS = 'id, position, name, old_colour, new_colour, substrate, system_id, options, version';
+const COLUMNS =
+  'id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, version';
 
 function toZone(row: RawZone): ZoneRow {
   return {
@@ -29,7 +39,9 @@ function toZone(row: RawZone): ZoneRow {
     newColour: row.new_colour,
     substrate: row.substrate,
     systemId: row.system_id,
-    options: row.options,
+    options: row.options && ZoneOptionsSchema.parse(row.options),
+    survey: row.survey,
+    choiceReason: row.choice_reason,
     version: row.version,
   };
 }
@@ -49,13 +61,14 @@ export async function findZone(
   db: Queryable,
   shopId: string,
   id: string,
+  { lock = false } = {},
 ): Promise<{ zone: ZoneRow; jobId: string; place: Job['place'] } | null> {
   const row = await maybeOne<RawZone & { job_id: string; place: Job['place'] }>(
     db,
     `select ${COLUMNS.split(', ')
       .map((column) => `zone.${column}`)
       .join(', ')}, zone.job_id, job.place
-       from zone join job on job.shop_id = zone.shop_id and job.id = zone.job_id where zone.shop_id = $1 and zone.id = $2`,
+       from zone join job on job.shop_id = zone.shop_id and job.id = zone.job_id where zone.shop_id = $1 and zone.id = $2${lock ? ' for update of zone' : ''}`,
     [shopId, id],
   );
   return row && { zone: toZone(row), jobId: row.job_id, place: row.place };
@@ -69,8 +82,8 @@ export async function addZone(
   zone: Zone,
 ): Promise<ZoneRow | null> {
   await db.query(
-    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing`,
+    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
     [
       zone.id,
       shopId,
@@ -82,6 +95,8 @@ export async function addZone(
       zone.substrate,
       zone.systemId,
       JSON.stringify(zone.options),
+      JSON.stringify(zone.survey),
+      zone.choiceReason,
     ],
   );
   const found = await findZone(db, shopId, zone.id);
@@ -107,7 +122,8 @@ export async function updateZone(
 ): Promise<ZoneRow | null> {
   const row = await maybeOne<RawZone>(
     db,
-    `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, version = version + 1
+    `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, survey = $10,
+            choice_reason = $11, version = version + 1
       where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
     [
       shopId,
@@ -119,6 +135,8 @@ export async function updateZone(
       zone.substrate,
       zone.systemId,
       JSON.stringify(zone.options),
+      JSON.stringify(zone.survey),
+      zone.choiceReason,
     ],
   );
   return row && toZone(row);
@@ -171,6 +189,43 @@ export async function addSteps(db: Queryable, shopId: string, steps: readonly St
   }
 }
 
+async function draftsFor(
+  db: Queryable,
+  shopId: string,
+  zone: Zone,
+  place: Job['place'],
+): Promise<StepDraft[]> {
+  if (!zone.systemId || !zone.options) return [];
+  const [shop, sheets, verdicts] = await Promise.all([
+    findShop(db, shopId),
+    sheetsOf(db, shopId),
+    many<{ verdict: Verdict }>(db, 'select distinct verdict from piece where shop_id = $1 and zone_id = $2', [
+      shopId,
+      zone.id,
+    ]),
+  ]);
+  const drafts = unfoldSystem({
+    systemId: zone.systemId,
+    options: zone.options,
+    sheets,
+    shop: shop.settings,
+    isOnSite: place === 'client',
+    verdicts: verdicts.map(({ verdict }) => verdict),
+    ...(zone.survey.replacementStock ? { replacementStock: zone.survey.replacementStock } : {}),
+  });
+  if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
+  return drafts.value;
+}
+
+async function replaceSteps(db: Queryable, shopId: string, zoneId: string, drafts: readonly StepDraft[]) {
+  await db.query('delete from step where shop_id = $1 and zone_id = $2', [shopId, zoneId]);
+  await addSteps(
+    db,
+    shopId,
+    drafts.map((draft, position) => ({ ...draft, id: uuid(), zoneId, position })),
+  );
+}
+
 /**
  * Unfolds the zone's system into steps, in place of those it had.
  * @throws ApiError when work has begun (unless that is to be skipped) or the stores lack a product.
@@ -189,20 +244,41 @@ export async function unfoldZone(
       `Work on “${zone.name}” is already logged, so its sequence stays. Withdraw those entries first, or add a new zone.`,
     );
   }
-  await db.query('delete from step where shop_id = $1 and zone_id = $2', [shopId, zone.id]);
-  if (!zone.systemId || !zone.options) return;
-  const [shop, sheets] = await Promise.all([findShop(db, shopId), sheetsOf(db, shopId)]);
-  const drafts = unfoldSystem({
-    systemId: zone.systemId,
-    options: zone.options,
-    sheets,
-    shop: shop.settings,
-    isOnSite: place === 'client',
-  });
-  if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
-  await addSteps(
-    db,
-    shopId,
-    drafts.value.map((draft, position) => ({ ...draft, id: uuid(), zoneId: zone.id, position })),
-  );
+  await replaceSteps(db, shopId, zone.id, await draftsFor(db, shopId, zone, place));
+}
+
+/**
+ * Fits the sequence to the verdicts of the zone's pieces: steps for raw replacements and for repairs come and go. Once
+ * work is logged nothing is taken away; what is missing is put in where it belongs, and the other steps stay as they are.
+ */
+export async function refitSequence(db: Queryable, shopId: string, zoneId: string): Promise<void> {
+  const found = await findZone(db, shopId, zoneId);
+  if (!found?.zone.systemId) return;
+  const drafts = await draftsFor(db, shopId, found.zone, found.place);
+  const known = (await stepsOf(db, shopId, found.jobId)).filter((step) => step.zoneId === zoneId);
+  const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
+    a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
+  if (same(known, drafts)) return;
+  if (!(await isStarted(db, shopId, zoneId))) return replaceSteps(db, shopId, zoneId, drafts);
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const wanted = new Set(drafts.map(({ key }) => key));
+  const kept = known.filter(({ key }) => !wanted.has(key));
+  const merged: Step[] = [
+    ...drafts.map((draft) => {
+      const step = byKey.get(draft.key);
+      return step ? { ...step, stock: draft.stock } : { ...draft, id: uuid(), zoneId, position: 0 };
+    }),
+  ];
+  // A step that is no longer called for but may have been logged stays before its old successor.
+  for (const step of kept) {
+    const at = merged.findIndex((candidate) => (byKey.get(candidate.key)?.position ?? -1) > step.position);
+    merged.splice(at === -1 ? merged.length : at, 0, step);
+  }
+  for (const [position, { id, zoneId: owner, position: _old, ...body }] of merged.entries()) {
+    await db.query(
+      `insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do update set position = excluded.position, body = excluded.body`,
+      [id, shopId, owner, position, body.key, JSON.stringify(body)],
+    );
+  }
 }

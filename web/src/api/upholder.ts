@@ -4,17 +4,31 @@ import type {
   ErrorBody,
   JobRow,
   JobSummary,
+  OpeningRow,
   PieceRow,
   ProductRow,
   Session,
   ShopContext,
+  SurveyChange,
+  WallRow,
   ZoneRow,
 } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
-import type { JobSpec, LogEntry, NewLogEntry, ZoneSpec } from '@upholder/core/jobs';
+import type { Opening, Wall } from '@upholder/core/elevation';
+import type { Mapping } from '@upholder/core/formats';
+import type {
+  Decision,
+  JobSpec,
+  LogEntry,
+  NewDecision,
+  NewLogEntry,
+  Photo,
+  ZoneSpec,
+} from '@upholder/core/jobs';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
+import { withAnswers } from '@upholder/core/survey';
 
 let csrfToken: string | null = null;
 
@@ -43,7 +57,7 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
 export const upholder = createApi({
   reducerPath: 'upholder',
   baseQuery,
-  tagTypes: ['Session', 'Shop', 'Jobs', 'Job'],
+  tagTypes: ['Session', 'Shop', 'Jobs', 'Job', 'Mappings'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     session: build.query<Session, void>({ query: () => '/session', providesTags: ['Session'] }),
@@ -123,14 +137,14 @@ export const upholder = createApi({
       query: ({ jobId, pieces }) => ({ url: `/jobs/${jobId}/pieces`, method: 'POST', body: { pieces } }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
     }),
-    changePiece: build.mutation<PieceRow, { jobId: string; version: number; piece: Piece }>({
-      query: ({ version, piece }) => ({
-        url: `/pieces/${piece.id}`,
-        method: 'PUT',
-        body: { version, piece },
-      }),
+    changePieces: build.mutation<
+      { pieces: PieceRow[] },
+      { jobId: string; changes: { version: number; piece: Piece }[] }
+    >({
+      query: ({ jobId, changes }) => ({ url: `/jobs/${jobId}/pieces`, method: 'PUT', body: { changes } }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
     }),
+    findPiece: build.query<{ jobId: string; piece: PieceRow }, string>({ query: (id) => `/pieces/${id}` }),
     deletePieces: build.mutation<unknown, { jobId: string; pieceIds: string[] }>({
       query: ({ jobId, pieceIds }) => ({
         url: `/jobs/${jobId}/pieces/delete`,
@@ -138,6 +152,93 @@ export const upholder = createApi({
         body: { pieceIds },
       }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    answerSurvey: build.mutation<ZoneRow, { jobId: string; zoneId: string; change: SurveyChange }>({
+      query: ({ zoneId, change }) => ({ url: `/zones/${zoneId}/survey`, method: 'PATCH', body: change }),
+      // An answer shows at once; if the server refuses it, it goes back.
+      async onQueryStarted({ jobId, zoneId, change }, { dispatch, queryFulfilled }) {
+        const { answers, ...rest } = change;
+        const shown = dispatch(
+          upholder.util.updateQueryData('job', jobId, (dossier) => {
+            const zone = dossier.zones.find(({ id }) => id === zoneId);
+            if (zone) Object.assign(zone, rest, { survey: withAnswers(zone.survey, answers ?? {}) });
+          }),
+        );
+        await queryFulfilled.catch(() => shown.undo());
+      },
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    decide: build.mutation<Decision, NewDecision & { jobId: string }>({
+      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/decisions`, method: 'POST', body }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    addPhoto: build.mutation<
+      Photo,
+      { jobId: string; zoneId: string; pieceId?: string; id: string; topic: string; content: Blob }
+    >({
+      query: ({ jobId, content, ...rest }) => ({
+        url: `/jobs/${jobId}/photos`,
+        params: rest,
+        method: 'POST',
+        body: content,
+        headers: { 'content-type': content.type },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    deletePhoto: build.mutation<unknown, { jobId: string; id: string }>({
+      query: ({ id }) => ({ url: `/photos/${id}`, method: 'DELETE' }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    addToMap: build.mutation<
+      { walls: WallRow[]; openings: OpeningRow[] },
+      {
+        jobId: string;
+        walls: Wall[];
+        openings: Opening[];
+        assigned: { pieceId: string; openingId: string | null }[];
+      }
+    >({
+      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/map`, method: 'POST', body }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    changeWall: build.mutation<WallRow, { jobId: string; wall: WallRow }>({
+      query: ({ wall: { id, ...body } }) => ({ url: `/walls/${id}`, method: 'PUT', body }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    deleteWall: build.mutation<unknown, { jobId: string; id: string }>({
+      query: ({ id }) => ({ url: `/walls/${id}`, method: 'DELETE' }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    changeOpenings: build.mutation<{ openings: OpeningRow[] }, { jobId: string; openings: OpeningRow[] }>({
+      query: ({ jobId, openings }) => ({ url: `/jobs/${jobId}/openings`, method: 'PUT', body: { openings } }),
+      async onQueryStarted({ jobId, openings }, { dispatch, queryFulfilled }) {
+        const shown = dispatch(
+          upholder.util.updateQueryData('job', jobId, (dossier) => {
+            for (const opening of openings) {
+              const known = dossier.openings.find(({ id }) => id === opening.id);
+              if (known) Object.assign(known, opening);
+            }
+          }),
+        );
+        await queryFulfilled.catch(() => shown.undo());
+      },
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    deleteOpenings: build.mutation<unknown, { jobId: string; openingIds: string[] }>({
+      query: ({ jobId, openingIds }) => ({
+        url: `/jobs/${jobId}/openings/delete`,
+        method: 'POST',
+        body: { openingIds },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    }),
+    mappings: build.query<{ mappings: { signature: string; mapping: Mapping }[] }, void>({
+      query: () => '/import-mappings',
+      providesTags: ['Mappings'],
+    }),
+    rememberMapping: build.mutation<unknown, { signature: string; mapping: Mapping }>({
+      query: (body) => ({ url: '/import-mappings', method: 'PUT', body }),
+      invalidatesTags: ['Mappings'],
     }),
     planJob: build.mutation<{ before: PlanSnapshot | null; plan: PlanSnapshot }, string>({
       query: (id) => ({ url: `/jobs/${id}/plan`, method: 'POST' }),

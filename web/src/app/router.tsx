@@ -22,6 +22,18 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/job/BriefScreen.tsx')).BriefScreen }),
           },
           {
+            path: 'survey',
+            lazy: async () => ({
+              Component: (await import('../screens/survey/SurveyScreen.tsx')).SurveyScreen,
+            }),
+          },
+          {
+            path: 'survey/systems',
+            lazy: async () => ({
+              Component: (await import('../screens/survey/SystemsScreen.tsx')).SystemsScreen,
+            }),
+          },
+          {
             path: 'pieces',
             lazy: async () => ({
               Component: (await import('../screens/pieces/PiecesScreen.tsx')).PiecesScreen,

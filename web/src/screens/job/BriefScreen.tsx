@@ -8,6 +8,7 @@ import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
+import { ColourField } from '../../parts/ColourField.tsx';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
@@ -151,52 +152,23 @@ function Head({ dossier, shop }: JobContext) {
   );
 }
 
-function ColourField({
-  label,
-  value,
-  onChange,
-  error,
-}: {
-  label: string;
-  value: string;
-  onChange(value: string): void;
-  error?: string;
-}) {
-  return (
-    <Field label={label} error={error}>
-      {(ids) => (
-        <div className="flex gap-2">
-          <input
-            type="color"
-            aria-label={`${label}, picker`}
-            value={/^#[0-9a-f]{6}$/i.test(value) ? value : '#888888'}
-            onChange={({ target }) => onChange(target.value)}
-            className="h-9 w-11 shrink-0 rounded-[3px] border border-line bg-raised p-1"
-          />
-          <TextInput
-            {...ids}
-            value={value}
-            onChange={({ target }) => onChange(target.value)}
-            className="max-w-28"
-            spellCheck={false}
-          />
-        </div>
-      )}
-    </Field>
-  );
-}
-
 function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobContext) {
   const [save] = upholder.useChangeZoneMutation();
   const [remove] = upholder.useDeleteZoneMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   async function write(spec: ZoneSpec, version = zone.version): Promise<boolean> {
-    // System and options are chosen under Sequence; the latest ones are kept.
+    // Answers and system are set under Survey and Sequence; the latest ones are kept.
     const outcome = await save({
       jobId: dossier.job.id,
       id: zone.id,
       version,
-      spec: { ...spec, systemId: zone.systemId, options: zone.options },
+      spec: {
+        ...spec,
+        survey: zone.survey,
+        systemId: zone.systemId,
+        options: zone.options,
+        choiceReason: zone.choiceReason,
+      },
     });
     setRefusal('error' in outcome ? refusalOf(outcome.error) : null);
     return !('error' in outcome);
@@ -240,9 +212,12 @@ function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobContext) {
           {(ids) => (
             <Select
               {...ids}
-              value={draft.substrate}
-              onChange={({ target }) => change({ substrate: target.value as ZoneSpec['substrate'] })}
+              value={draft.substrate ?? ''}
+              onChange={({ target }) =>
+                change({ substrate: target.value === '' ? null : (target.value as ZoneSpec['substrate']) })
+              }
             >
+              <option value="">not known yet</option>
               {SUBSTRATES.map((substrate) => (
                 <option key={substrate}>{substrate}</option>
               ))}
@@ -303,7 +278,9 @@ export function BriefScreen() {
       name: `Zone ${dossier.zones.length + 1}`,
       oldColour: '#8a6a45',
       newColour: '#dfe5dc',
-      substrate: 'open-grain hardwood',
+      substrate: null,
+      survey: {},
+      choiceReason: '',
       systemId: null,
       options: null,
     };

@@ -8,6 +8,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { progressOf } from '../survey/questions.ts';
 import { useCurrentDossier } from '../useJobContext.ts';
 
 interface Stage {
@@ -16,6 +17,19 @@ interface Stage {
   /** What is settled and what is missing, in a phrase. */
   phrase: string;
   isMissing: boolean;
+}
+
+function surveyStage(zones: Dossier['zones']): Stage {
+  const sums = zones.map(progressOf);
+  const answered = sums.reduce((sum, zone) => sum + zone.answered, 0);
+  const asked = sums.reduce((sum, zone) => sum + zone.asked, 0);
+  const phrase =
+    zones.length === 0
+      ? 'needs a zone'
+      : answered === asked
+        ? 'complete'
+        : `${answered} of ${asked} answered`;
+  return { to: 'survey', name: 'Survey', phrase, isMissing: answered === 0 };
 }
 
 function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
@@ -38,6 +52,7 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
       phrase: zones.length === 0 ? 'no zones yet' : zoneWords,
       isMissing: zones.length === 0,
     },
+    surveyStage(zones),
     {
       to: 'pieces',
       name: 'Pieces',
@@ -167,7 +182,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
               key={to}
               to={to}
               className={({ isActive }) =>
-                `group relative min-w-36 border-b-[5px] py-1.5 pr-6 ${isActive ? 'border-ink' : 'border-line hover:border-quiet'}`
+                `group relative min-w-32 border-b-[5px] py-1.5 pr-5 ${isActive ? 'border-ink' : 'border-line hover:border-quiet'}`
               }
             >
               <span className="font-semibold">

@@ -1,5 +1,5 @@
 import { failure, type Outcome, success } from '@upholder/core/outcome';
-import { CONSTRUCTIONS, PIECE_KINDS, type Piece } from '@upholder/core/pieces';
+import { CONSTRUCTIONS, PIECE_KIND_WORDS, PIECE_KINDS, type Piece } from '@upholder/core/pieces';
 import { formatMm, parseLengthMm } from '@upholder/core/units';
 
 /** A column of the take-off table: how a cell is written and what it reads. */
@@ -34,16 +34,6 @@ function lengthColumn(
     },
   };
 }
-
-const KIND_NAMES: Record<Piece['kind'], string> = {
-  door: 'door',
-  'drawer-front': 'drawer front',
-  'end-panel': 'end panel',
-  shelf: 'shelf',
-  'face-frame': 'face frame',
-  plinth: 'plinth',
-  cornice: 'cornice',
-};
 
 const SIDES = [
   { value: 'both', name: 'both sides' },
@@ -103,7 +93,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
       title: 'Kind',
       width: '7.7rem',
       fields: ['kind'],
-      choices: PIECE_KINDS.map((kind) => ({ value: kind, name: KIND_NAMES[kind] })),
+      choices: PIECE_KINDS.map((kind) => ({ value: kind, name: PIECE_KIND_WORDS[kind][0] })),
       write: (piece) => piece.kind,
       read: (value) => success({ kind: value as Piece['kind'] }),
     },

@@ -23,7 +23,7 @@ function pieceOf({ version: _version, ...piece }: PieceRow): Piece {
 export function useTakeoff(dossier: Dossier) {
   const jobId = dossier.job.id;
   const [add] = upholder.useAddPiecesMutation();
-  const [change] = upholder.useChangePieceMutation();
+  const [change] = upholder.useChangePiecesMutation();
   const [remove] = upholder.useDeletePiecesMutation();
   const undoStack = useRef<Undo[]>([]);
   const versions = useRef(new Map<string, number>());
@@ -41,36 +41,49 @@ export function useTakeoff(dossier: Dossier) {
     [],
   );
 
-  /** Writes a piece; answers with what was refused, or null. */
+  /** Writes pieces, all or none; answers with what was refused, or null. */
   const write = useCallback(
-    async (piece: Piece, version: number): Promise<Refusal | null> => {
-      const outcome = await change({ jobId, version, piece });
+    async (changes: readonly { piece: Piece; version: number }[]): Promise<Refusal | null> => {
+      const outcome = await change({ jobId, changes: [...changes] });
       if (!('error' in outcome)) {
-        versions.current.set(piece.id, outcome.data.version);
+        for (const { id, version } of outcome.data.pieces) versions.current.set(id, version);
         setSavedAt(new Date());
         return null;
       }
       const refusal = refusalOf(outcome.error);
-      if (refusal.code === 'conflict' && refusal.current)
-        setClash({ mine: piece, theirs: refusal.current as PieceRow });
+      const theirs = refusal.current as PieceRow | undefined;
+      const mine = changes.find(({ piece }) => piece.id === theirs?.id)?.piece;
+      if (refusal.code === 'conflict' && theirs && mine) setClash({ mine, theirs });
       return refusal;
     },
     [change, jobId],
   );
 
-  const edit = useCallback(
-    async (before: PieceRow, part: Partial<Piece>): Promise<Refusal | null> => {
-      const refusal = await write({ ...pieceOf(before), ...part }, versionOf(before));
-      if (!refusal) {
-        const old = pieceOf(before);
-        remember({
-          what: `change of ${before.tag}`,
-          run: async () => (await write(old, versions.current.get(old.id) ?? 0)) === null,
-        });
-      }
-      return refusal;
+  /** Changes pieces, each by its own part; one press takes all of it back. */
+  const editMany = useCallback(
+    async (edits: readonly { before: PieceRow; part: Partial<Piece> }[]): Promise<Refusal | null> => {
+      const refusal = await write(
+        edits.map(({ before, part }) => ({
+          piece: { ...pieceOf(before), ...part },
+          version: versionOf(before),
+        })),
+      );
+      if (refusal) return refusal;
+      const old = edits.map(({ before }) => pieceOf(before));
+      remember({
+        what: old.length === 1 ? `change of ${old[0]?.tag}` : `change of ${old.length} pieces`,
+        run: async () =>
+          (await write(old.map((piece) => ({ piece, version: versions.current.get(piece.id) ?? 0 })))) ===
+          null,
+      });
+      return null;
     },
     [write, versionOf, remember],
+  );
+
+  const edit = useCallback(
+    (before: PieceRow, part: Partial<Piece>) => editMany([{ before, part }]),
+    [editMany],
   );
 
   const drop = useCallback(
@@ -109,11 +122,11 @@ export function useTakeoff(dossier: Dossier) {
 
   const settle = useCallback(
     async (choice: 'mine' | 'theirs') => {
-      if (clash && choice === 'mine') await write(clash.mine, clash.theirs.version);
+      if (clash && choice === 'mine') await write([{ piece: clash.mine, version: clash.theirs.version }]);
       setClash(null);
     },
     [clash, write],
   );
 
-  return { edit, insert, drop, undo, undoable, clash, settle, savedAt };
+  return { edit, editMany, insert, drop, undo, undoable, clash, settle, savedAt };
 }

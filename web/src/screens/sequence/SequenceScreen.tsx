@@ -5,14 +5,15 @@ import {
   LAYING_WORDS,
   LAYINGS,
   type Step,
-  SYSTEM_IDS,
   type ZoneOptions,
 } from '@upholder/core/systems';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Field, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { NoZone } from '../NoZone.tsx';
 import { useJobContext } from '../useJobContext.ts';
+import { ZoneTabs } from '../ZoneTabs.tsx';
 import { LayerSection } from './LayerSection.tsx';
 import { StepLine } from './StepLine.tsx';
 
@@ -37,7 +38,12 @@ function Choices({
     void choose({ options: zone.options ? { ...zone.options, ...part } : null });
   const { options } = zone;
   const products = (role: 'primer' | 'colour') => shop.products.filter(({ sheet }) => sheet.role === role);
-  const count = (key: 'fillCoats' | 'primerCoats' | 'colourCoats', name: string, most: number) =>
+  const count = (
+    key: 'fillCoats' | 'primerCoats' | 'colourCoats' | 'clearCoats',
+    name: string,
+    most: number,
+    least = 1,
+  ) =>
     options && (
       <Field label={name}>
         {(ids) => (
@@ -46,7 +52,7 @@ function Choices({
             value={options[key]}
             onChange={({ target }) => option({ [key]: Number(target.value) })}
           >
-            {[1, 2, 3, 4].slice(0, most).map((number) => (
+            {[0, 1, 2, 3, 4].slice(least, most + 1).map((number) => (
               <option key={number}>{number}</option>
             ))}
           </Select>
@@ -55,28 +61,27 @@ function Choices({
     );
   return (
     <Sheet className="p-4" aria-label="Finishing system">
-      <div className="grid grid-cols-3 gap-3" role="radiogroup" aria-label="Finishing system">
-        {SYSTEM_IDS.map((systemId) => {
-          const system = FINISHING_SYSTEMS[systemId];
-          const isChosen = zone.systemId === systemId;
-          return (
-            <button
-              key={systemId}
-              type="button"
-              role="radio"
-              aria-checked={isChosen}
-              onClick={() => !isChosen && void choose({ systemId, options: null })}
-              className={`flex flex-col rounded-[3px] border-[1.5px] p-3 text-left leading-snug ${isChosen ? 'border-ink bg-raised' : 'border-line hover:border-quiet'}`}
-            >
-              <span className="flex items-baseline gap-2">
-                <span className={isChosen ? 'tape' : 'px-2 font-semibold text-quiet'}>{systemId}</span>
-                <span className="font-semibold">{system.name}</span>
-              </span>
-              <span className="mt-1.5 text-[0.88rem]">{system.fits}</span>
-              <span className="mt-1 text-[0.85rem] text-quiet">Not for: {system.notFor}</span>
-            </button>
-          );
-        })}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        {zone.systemId ? (
+          <>
+            <span className="tape">{zone.systemId}</span>
+            <div className="min-w-0 flex-1 leading-snug">
+              <p className="font-semibold">{FINISHING_SYSTEMS[zone.systemId].name}</p>
+              <p className="text-[0.88rem]">
+                {zone.choiceReason || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
+                <span className="text-quiet">Not for: {FINISHING_SYSTEMS[zone.systemId].notFor}</span>
+              </p>
+            </div>
+          </>
+        ) : (
+          <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>
+        )}
+        <Link
+          to={`../survey/systems?zone=${zone.id}`}
+          className={`inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] px-3.5 font-semibold ${zone.systemId ? 'border-ink bg-raised' : 'border-act bg-act text-on-act'}`}
+        >
+          {zone.systemId ? 'Choose another' : 'Compare and choose'}
+        </Link>
       </div>
       {options && (
         <div className="mt-3 grid grid-cols-7 gap-3">
@@ -135,12 +140,15 @@ function Choices({
                 <option value="turbine">turbine</option>
                 <option value="airless">airless</option>
                 <option value="roller">roller</option>
+                <option value="brush">brush</option>
               </Select>
             )}
           </Field>
-          {zone.systemId === 'A' && count('fillCoats', 'Fill', 3)}
-          {count('primerCoats', 'Primer coats', 3)}
-          {count('colourCoats', 'Colour coats', 4)}
+          {(zone.systemId === 'A' || zone.systemId === 'B') && count('fillCoats', 'Fill', 3)}
+          {zone.systemId !== 'K' && count('primerCoats', 'Primer coats', 3, 0)}
+          {zone.systemId !== 'K' && count('colourCoats', 'Colour coats', 4)}
+          {(zone.systemId === 'J' || zone.systemId === 'K' || zone.systemId === 'P') &&
+            count('clearCoats', 'Clear coats', 4)}
         </div>
       )}
     </Sheet>
@@ -154,38 +162,17 @@ export function SequenceScreen() {
   const [problem, setProblem] = useState<string | null>(null);
   const [openStep, setOpenStep] = useState<string | null>(null);
   const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
-  if (!zone) {
-    return (
-      <main className="p-5">
-        <Sheet className="max-w-2xl p-6">
-          <h2>A sequence belongs to a zone</h2>
-          <Link to="../brief" className="mt-2 inline-block font-semibold text-act underline">
-            Add the first zone
-          </Link>
-        </Sheet>
-      </main>
-    );
-  }
+  if (!zone) return <NoZone title="A sequence belongs to a zone" />;
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const steps: Step[] = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
   const { airC, rhPct } = shop.planningClimate;
   return (
     <main className="flex flex-col gap-4 p-5">
-      <div className="flex items-center gap-1" role="tablist" aria-label="Zones">
-        {dossier.zones.map((candidate) => (
-          <button
-            key={candidate.id}
-            type="button"
-            role="tab"
-            aria-selected={candidate.id === zone.id}
-            onClick={() => setSearch({ zone: candidate.id }, { replace: true })}
-            className={`flex items-center gap-2 px-3 py-1 font-semibold ${candidate.id === zone.id ? 'tape' : 'hover:underline'}`}
-          >
-            <span className="size-3.5 border border-ink" style={{ background: candidate.newColour }} />
-            {candidate.name}
-          </button>
-        ))}
-        <span className="flex-1" />
+      <ZoneTabs
+        zones={dossier.zones}
+        openId={zone.id}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+      >
         <p className="text-quiet">
           <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
           <span className="quantity text-ink">{(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²</span>.
@@ -195,7 +182,7 @@ export function SequenceScreen() {
           </span>
           , the coming day here.
         </p>
-      </div>
+      </ZoneTabs>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <Choices zone={zone} dossier={dossier} shop={shop} onProblem={setProblem} />
       {steps.length > 0 && (

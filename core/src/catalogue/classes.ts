@@ -1,0 +1,66 @@
+import type { ProductSheet } from './sheet.ts';
+
+export const HOUR = 60;
+export const DAY = 1440;
+
+const WATER = { base: 'water', thinnerName: 'clean water', thinnerDensityKgL: 1.0 } as const;
+const SPIRIT = { base: 'mineral-spirit', thinnerName: 'mineral spirit', thinnerDensityKgL: 0.79 } as const;
+
+export const SPRAY_MIST =
+  'Respirator for organic vapour and particles whenever it is sprayed, waterborne too.';
+export const FLAMMABLE =
+  'Flammable vapour: no flame, spark or pilot light; spray only in a booth rated for solvent.';
+export const OILY_RAGS = 'Rags heat themselves: into a lidded metal can with water within the hour.';
+
+/** A waterborne product of its class; every field can be set otherwise. */
+export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'name' | 'clocks' | 'role'> {
+  return {
+    ...WATER,
+    className: '',
+    drying: 'evaporation',
+    isCatalysed: false,
+    volumeSolidsPct: 38,
+    densityKgL: 1.25,
+    maxThinning: { convention: 'on-paint', value: 10 },
+    wftMinUm: 80,
+    wftTypUm: 100,
+    wftMaxUm: 120,
+    airMinC: 10,
+    airMaxC: 32,
+    rhMaxPct: 85,
+    applicators: ['turbine', 'airless', 'roller', 'brush'],
+    contrastRatio: 0.93,
+    contrastDftUm: 35,
+    blocksStain: 'no',
+    resistsSkinOil: true,
+    isIsocyanate: false,
+    pricePerLitre: 3600,
+    cautions: [SPRAY_MIST],
+    source: 'class default',
+    ...sheet,
+  };
+}
+
+/** Primers are white, hide well and block a little at best. */
+export function waterbornePrimer(sheet: Partial<ProductSheet>): ReturnType<typeof waterborne> {
+  return waterborne({ densityKgL: 1.3, contrastRatio: 0.98, pricePerLitre: 3000, ...sheet });
+}
+
+/** The slow and the fast kind differ only in name and clocks. */
+export function solventAlkyd(className: string): ReturnType<typeof waterborne> {
+  return waterborne({
+    ...SPIRIT,
+    className,
+    drying: 'oxidative',
+    volumeSolidsPct: 45,
+    densityKgL: 1.35,
+    wftMinUm: 75,
+    wftTypUm: 90,
+    wftMaxUm: 110,
+    rhMaxPct: 80,
+    contrastRatio: 0.98,
+    blocksStain: 'yes',
+    pricePerLitre: 2800,
+    cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
+  });
+}

@@ -1,0 +1,222 @@
+import { isFixed, type Piece, type PieceSpec } from '../pieces/index.ts';
+import type { ShopSettings } from '../shop/shop.ts';
+import { hingesFor, overlaps } from './layout.ts';
+import type { Opening, Wall } from './model.ts';
+
+/** What a press changes. */
+export type CheckFix =
+  | { label: string; pieceId: string; piece: Partial<PieceSpec> }
+  | { label: string; openingId: string; opening: Partial<Opening> };
+
+/** A quiet mark on a take-off: something does not add up. */
+export interface TakeoffCheck {
+  code:
+    | 'no-opening'
+    | 'shared-opening'
+    | 'empty-opening'
+    | 'hand-missing'
+    | 'hand-twice'
+    | 'hinges'
+    | 'outside-wall'
+    | 'overlap'
+    | 'size'
+    | 'rack'
+    | 'bag';
+  /** What it is about, for showing it there. */
+  pieceIds: string[];
+  openingId: string | null;
+  say: string;
+  fix: CheckFix | null;
+}
+
+/** A piece may be this much larger than its opening before it looks wrong: the overlay of a door. */
+const MOST_OVERLAY_MM = 60;
+const SMALLEST_FRONT_MM = 60;
+
+const needsOpening = ({ kind }: Piece) => kind === 'door' || kind === 'drawer-front';
+
+interface Takeoff {
+  pieces: readonly Piece[];
+  walls: readonly Wall[];
+  openings: readonly Opening[];
+}
+
+function pieceChecks(
+  { pieces, openings }: Takeoff,
+  shop: Pick<ShopSettings, 'rackSlotLengthMm'>,
+): TakeoffCheck[] {
+  const checks: TakeoffCheck[] = [];
+  const byId = new Map(openings.map((opening) => [opening.id, opening]));
+  for (const piece of pieces) {
+    const about = { pieceIds: [piece.id], openingId: piece.openingId };
+    const opening = piece.openingId === null ? undefined : byId.get(piece.openingId);
+    if (!opening && needsOpening(piece) && openings.length > 0) {
+      const free = openings.find(
+        ({ id, tag }) =>
+          tag.toLowerCase() === piece.tag.toLowerCase() && !pieces.some(({ openingId }) => openingId === id),
+      );
+      checks.push({
+        ...about,
+        code: 'no-opening',
+        say: `${piece.tag} belongs to no opening.`,
+        fix: free
+          ? { label: `Put it in ${free.tag}`, pieceId: piece.id, piece: { openingId: free.id } }
+          : null,
+      });
+    }
+    if (opening && needsOpening(piece)) {
+      const pair = pieces.filter(({ openingId }) => openingId === opening.id).length;
+      const tooWide = piece.widthMm * pair - opening.widthMm > MOST_OVERLAY_MM * pair;
+      const tooHigh = piece.heightMm - opening.heightMm > MOST_OVERLAY_MM;
+      const fitsTurned =
+        Math.abs(piece.heightMm - opening.widthMm) <= MOST_OVERLAY_MM &&
+        Math.abs(piece.widthMm - opening.heightMm) <= MOST_OVERLAY_MM;
+      if (tooWide || tooHigh)
+        checks.push({
+          ...about,
+          code: 'size',
+          say: `${piece.tag} is ${piece.widthMm} × ${piece.heightMm} mm, its opening ${opening.widthMm} × ${opening.heightMm} mm.`,
+          fix: fitsTurned
+            ? {
+                label: 'Swap width and height',
+                pieceId: piece.id,
+                piece: { widthMm: piece.heightMm, heightMm: piece.widthMm },
+              }
+            : null,
+        });
+    }
+    if (needsOpening(piece) && Math.min(piece.widthMm, piece.heightMm) < SMALLEST_FRONT_MM)
+      checks.push({
+        ...about,
+        code: 'size',
+        say: `${piece.tag} is only ${Math.min(piece.widthMm, piece.heightMm)} mm on one side. Was it meant in cm or inches?`,
+        fix: null,
+      });
+    if (!isFixed(piece.kind) && Math.max(piece.widthMm, piece.heightMm) > 3 * shop.rackSlotLengthMm)
+      checks.push({
+        ...about,
+        code: 'rack',
+        say: `${piece.tag} is longer than three rack slots (${3 * shop.rackSlotLengthMm} mm): it hangs or lies elsewhere.`,
+        fix: null,
+      });
+  }
+  return checks;
+}
+
+function pairChecks(opening: Opening, members: readonly Piece[]): TakeoffCheck[] {
+  const doors = members.filter(({ kind }) => kind === 'door');
+  const about = { pieceIds: members.map(({ id }) => id), openingId: opening.id };
+  const tags = members.map(({ tag }) => tag).join(' and ');
+  if (members.length > 2 || (members.length === 2 && doors.length < 2)) {
+    const last = members.at(-1);
+    return [
+      {
+        ...about,
+        code: 'shared-opening',
+        say: `${tags} are all in opening ${opening.tag}.`,
+        fix: last ? { label: `Take ${last.tag} out`, pieceId: last.id, piece: { openingId: null } } : null,
+      },
+    ];
+  }
+  if (doors.length !== 2) return [];
+  const [first, second] = doors as [Piece, Piece];
+  if (first.hingeSide === 'none' || second.hingeSide === 'none') {
+    const open = first.hingeSide === 'none' ? first : second;
+    const other = open === first ? second : first;
+    const side =
+      other.hingeSide === 'left' || (other.hingeSide === 'none' && open === second) ? 'right' : 'left';
+    return [
+      {
+        ...about,
+        code: 'hand-missing',
+        say: `${tags} are a pair: which is left, which is right?`,
+        fix: { label: `${open.tag} hangs ${side}`, pieceId: open.id, piece: { hingeSide: side } },
+      },
+    ];
+  }
+  if (first.hingeSide === second.hingeSide)
+    return [
+      {
+        ...about,
+        code: 'hand-twice',
+        say: `${tags} both hang ${first.hingeSide}.`,
+        fix: {
+          label: `${second.tag} hangs ${first.hingeSide === 'left' ? 'right' : 'left'}`,
+          pieceId: second.id,
+          piece: { hingeSide: first.hingeSide === 'left' ? 'right' : 'left' },
+        },
+      },
+    ];
+  return [];
+}
+
+function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
+  const checks: TakeoffCheck[] = [];
+  openings.forEach((opening, index) => {
+    const about = { pieceIds: [], openingId: opening.id };
+    const members = pieces.filter(({ openingId }) => openingId === opening.id);
+    const wall = walls.find(({ id }) => id === opening.wallId);
+    if (members.length === 0)
+      checks.push({
+        ...about,
+        code: 'empty-opening',
+        say: `Opening ${opening.tag} has no piece.`,
+        fix: null,
+      });
+    checks.push(...pairChecks(opening, members));
+    const doors = members.filter(({ kind }) => kind === 'door');
+    const usual = doors.reduce((sum, { heightMm }) => sum + hingesFor(heightMm), 0);
+    const { hinges } = opening.hardware;
+    if (doors.length > 0 && hinges > 0 && hinges !== usual && hinges < doors.length * 2)
+      checks.push({
+        ...about,
+        code: 'hinges',
+        say: `${opening.tag}: ${hinges} ${hinges === 1 ? 'hinge' : 'hinges'} for ${doors.length === 1 ? 'a door' : `${doors.length} doors`}.`,
+        fix: {
+          label: `Make it ${usual}`,
+          openingId: opening.id,
+          opening: { hardware: { ...opening.hardware, hinges: usual } },
+        },
+      });
+    if (
+      wall &&
+      (opening.xMm + opening.widthMm > wall.widthMm + 0.5 ||
+        opening.yMm + opening.heightMm > wall.heightMm + 0.5)
+    )
+      checks.push({
+        ...about,
+        code: 'outside-wall',
+        say: `Opening ${opening.tag} reaches beyond ${wall.name}.`,
+        fix: null,
+      });
+    const over = openings
+      .slice(index + 1)
+      .find((other) => other.wallId === opening.wallId && overlaps(opening, other));
+    if (over)
+      checks.push({
+        ...about,
+        code: 'overlap',
+        say: `Openings ${opening.tag} and ${over.tag} lie over each other.`,
+        fix: null,
+      });
+    if (opening.returnedAt !== null && opening.baggedAt === null)
+      checks.push({
+        ...about,
+        code: 'bag',
+        say: `The bag of ${opening.tag} came back but was never packed.`,
+        fix: null,
+      });
+  });
+  return checks;
+}
+
+/**
+ * Counts a take-off against itself: pieces, openings, bags, hinges, hands and sizes. Each mark says what does not add up
+ * and, where one change would settle it, offers that change. An empty list means that everything adds up.
+ */
+export function takeoffChecks(
+  takeoff: Takeoff,
+  shop: Pick<ShopSettings, 'rackSlotLengthMm'>,
+): TakeoffCheck[] {
+  return [...pieceChecks(takeoff, shop), ...openingChecks(takeoff)];
+}

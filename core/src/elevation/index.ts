@@ -1,0 +1,4 @@
+export * from './checks.ts';
+export * from './layout.ts';
+export * from './model.ts';
+export * from './tagScheme.ts';

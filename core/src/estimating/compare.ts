@@ -1,0 +1,130 @@
+import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
+import type { Climate } from '../drying/index.ts';
+import { dryFilmUm } from '../film/index.ts';
+import type { Zone } from '../jobs/index.ts';
+import { thinningFraction } from '../mixing/index.ts';
+import type { Piece } from '../pieces/index.ts';
+import type { Interval, ShopSettings } from '../shop/index.ts';
+import { type BuildUpProducts, coatsToHide, type HidingResult, type PrimerRun } from '../survey/index.ts';
+import {
+  FINISHING_SYSTEMS,
+  type Step,
+  type StepDraft,
+  SYSTEM_IDS,
+  type SystemId,
+  unfoldSystem,
+  type ZoneOptions,
+} from '../systems/index.ts';
+import { type RoughEstimate, roughEstimate } from './rough.ts';
+
+/** Systems have at most this many colour coats. */
+const MOST_COLOUR_COATS = 4;
+/** Primers that ship are white. */
+export const PRIMER_WHITE = '#f4f2ec';
+
+/** What a comparison of systems for a zone looks at. */
+export interface CompareInput {
+  zone: Pick<Zone, 'oldColour' | 'newColour' | 'survey'>;
+  pieces: readonly Piece[];
+  sheets: Readonly<Record<string, ProductSheet>>;
+  settings: ShopSettings;
+  timeZone: string;
+  climate: Climate;
+  people: number;
+  isOnSite: boolean;
+  work: readonly Interval[];
+}
+
+/** A system as it would be laid on this zone, and what it would roughly take. */
+export interface SystemOutlook extends RoughEstimate {
+  options: ZoneOptions;
+  /** Products laid, each once. */
+  products: BuildUpProducts[];
+  hiding: HidingResult | null;
+}
+
+function dryFilm(step: Pick<StepDraft, 'wftUm' | 'thinning'>, sheet: ProductSheet): number {
+  const fraction = step.thinning ? thinningFraction(step.thinning, sheet) : 0;
+  return dryFilmUm(step.wftUm ?? sheet.wftTypUm, sheet.volumeSolidsPct, fraction);
+}
+
+/**
+ * How the colour of a build-up hides the old one, with the primer films that lie under it.
+ * @returns null when no colour is laid.
+ */
+export function hidingOfSteps(
+  steps: readonly Pick<
+    StepDraft,
+    'key' | 'operation' | 'productKey' | 'wftUm' | 'thinning' | 'isEdgesOnly'
+  >[],
+  sheets: Readonly<Record<string, ProductSheet>>,
+  zone: Pick<Zone, 'oldColour' | 'newColour'>,
+  primerColour = PRIMER_WHITE,
+): HidingResult | null {
+  const films = steps.flatMap((step) => {
+    const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+    return sheet && !step.isEdgesOnly ? [{ step, sheet, dftUm: dryFilm(step, sheet) }] : [];
+  });
+  const colour = films.find(({ sheet }) => sheet.role === 'colour');
+  if (!colour) return null;
+  const primers = films.filter(({ sheet }) => sheet.role === 'primer');
+  const [first] = primers;
+  const primer: PrimerRun | null = first
+    ? { ...first.sheet, dftUm: first.dftUm, coats: primers.length, colour: primerColour }
+    : null;
+  return coatsToHide(zone.oldColour, zone.newColour, { ...colour.sheet, dftUm: colour.dftUm }, primer);
+}
+
+function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): StepDraft[] | null {
+  const drafts = unfoldSystem({
+    systemId,
+    options,
+    sheets: input.sheets,
+    shop: input.settings,
+    isOnSite: input.isOnSite,
+    verdicts: input.pieces.map(({ verdict }) => verdict),
+    ...(input.zone.survey.replacementStock ? { replacementStock: input.zone.survey.replacementStock } : {}),
+  });
+  return drafts.ok ? drafts.value : null;
+}
+
+/**
+ * Lays a system on a zone on paper: its own choices, with as many colour coats as hiding asks for, unfolded and
+ * estimated. Null when the stores lack a product of it.
+ */
+export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutlook | null {
+  const { defaults } = FINISHING_SYSTEMS[systemId];
+  const first = unfold(systemId, defaults, input);
+  if (!first) return null;
+  const hiding = hidingOfSteps(first, input.sheets, input.zone);
+  const colourCoats =
+    defaults.colourCoats === 0
+      ? 0
+      : Math.min(MOST_COLOUR_COATS, Math.max(defaults.colourCoats, hiding?.coats ?? MOST_COLOUR_COATS));
+  const options = { ...defaults, colourCoats };
+  const drafts = colourCoats === defaults.colourCoats ? first : unfold(systemId, options, input);
+  if (!drafts) return null;
+  const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
+  const products = new Map<string, BuildUpProducts>();
+  for (const { productKey, applicator } of steps) {
+    const sheet = productKey === null ? undefined : input.sheets[productKey];
+    if (productKey !== null && sheet)
+      products.set(productKey, {
+        base: sheet.base,
+        isIsocyanate: sheet.isIsocyanate,
+        isSprayed: isSprayed(applicator),
+        name: sheet.name,
+      });
+  }
+  return { ...roughEstimate({ ...input, steps }), options, products: [...products.values()], hiding };
+}
+
+/** Outlooks of all systems for a zone; systems whose products the stores lack are absent. */
+export function outlooksOf(input: CompareInput): Partial<Record<SystemId, SystemOutlook>> {
+  return Object.fromEntries(
+    SYSTEM_IDS.flatMap((systemId) => {
+      const outlook = outlookOf(systemId, input);
+      return outlook ? [[systemId, outlook]] : [];
+    }),
+  );
+}

@@ -1,0 +1,103 @@
+import { blend, deltaE76, hexOf, labOf } from './colour.ts';
+
+/** A contrast ratio nearer to 1 than this cannot be told apart on a card. */
+const HIGHEST_RATIO = 0.995;
+/** Difference from the new colour that nobody sees any more. */
+const HIDDEN_BELOW = 1;
+/** No zone gets more coats than this for the sake of hiding. */
+const MOST_COATS = 12;
+
+/** How well a dry film hides: contrast ratio at a stated dry film (ISO 6504-3). */
+export interface HidingPower {
+  contrastRatio: number;
+  contrastDftUm: number;
+}
+
+/** Films of one product, one on top of the other. */
+export interface FilmRun extends HidingPower {
+  /** Dry film of each coat, in µm. */
+  dftUm: number;
+  coats: number;
+}
+
+/** A primer under the colour: its film and its own colour. */
+export interface PrimerRun extends FilmRun {
+  colour: string;
+}
+
+/**
+ * Attenuation per µm of dry film, S = −ln(1 − CR) / d₀ with CR capped at 0.995.
+ * @returns 0 for a film that hides nothing, such as a clear coat.
+ */
+export function attenuationPerUm({ contrastRatio, contrastDftUm }: HidingPower): number {
+  return -Math.log(1 - Math.min(contrastRatio, HIGHEST_RATIO)) / contrastDftUm;
+}
+
+/** Share of the contrast underneath that is still seen through a film. */
+export function seenThrough(power: HidingPower, dryFilmUm: number): number {
+  return Math.exp(-attenuationPerUm(power) * dryFilmUm);
+}
+
+/** What is seen after a number of colour coats. */
+export interface HidingStage {
+  coats: number;
+  /** Colour seen, as `#rrggbb`. */
+  seen: string;
+  /** CIE76 distance from the new colour. */
+  deltaE: number;
+}
+
+/** How many colour coats it takes, and what is seen on the way. */
+export interface HidingResult {
+  /** Distance between the ground under the colour and the new colour. */
+  startDeltaE: number;
+  /** Colour of the ground: the old colour, or what the primer makes of it. */
+  ground: string;
+  /** Smallest number of coats that hides, never below `leastCoats`; null when this product never will. */
+  coats: number | null;
+  stages: HidingStage[];
+}
+
+/**
+ * Coats to hide: residual contrast falls exponentially with dry film, ΔE(n) = ΔE₀ · e^(−S·n·d). Under a primer the
+ * start is what its film leaves of the old colour mixed with the primer's colour.
+ *
+ * @param oldColour @param newColour sRGB hex.
+ * @param colour contrast ratio and dry film per coat of the colour.
+ * @param primer what lies between, or null.
+ * @param leastCoats the system's minimum.
+ */
+export function coatsToHide(
+  oldColour: string,
+  newColour: string,
+  colour: Omit<FilmRun, 'coats'>,
+  primer: PrimerRun | null,
+  leastCoats = 2,
+): HidingResult {
+  const target = labOf(newColour);
+  const old = labOf(oldColour);
+  const ground = primer
+    ? blend(labOf(primer.colour), old, seenThrough(primer, primer.coats * primer.dftUm))
+    : old;
+  const startDeltaE = deltaE76(ground, target);
+  const stageAt = (coats: number): HidingStage => {
+    const share = seenThrough(colour, coats * colour.dftUm);
+    return { coats, seen: hexOf(blend(target, ground, share)), deltaE: startDeltaE * share };
+  };
+  let needed = 0;
+  while (needed < MOST_COATS && stageAt(needed).deltaE > HIDDEN_BELOW) needed += 1;
+  const isHidden = stageAt(needed).deltaE <= HIDDEN_BELOW;
+  const coats = isHidden ? Math.max(needed, leastCoats) : null;
+  const shown = Math.max(4, coats ?? MOST_COATS);
+  return {
+    startDeltaE,
+    ground: hexOf(ground),
+    coats,
+    stages: Array.from({ length: Math.min(shown, 6) }, (_, index) => stageAt(index + 1)),
+  };
+}
+
+/** A primer tinted halfway or fully towards the new colour. */
+export function tintTowards(primerColour: string, newColour: string, share: number): string {
+  return hexOf(blend(labOf(primerColour), labOf(newColour), share));
+}

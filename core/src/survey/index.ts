@@ -1,0 +1,7 @@
+export * from './advice.ts';
+export * from './answers.ts';
+export * from './cautions.ts';
+export * from './colour.ts';
+export * from './facts.ts';
+export * from './hiding.ts';
+export * from './ranking.ts';

@@ -1,0 +1,365 @@
+import type { ZoneOptions } from './options.ts';
+import type { StepDraft, Stock } from './step.ts';
+import {
+  benchStep,
+  type CoatSetting,
+  type CoatSlot,
+  coatStep,
+  dustStep,
+  hangStep,
+  sandStep,
+} from './steps.ts';
+import { YARDSTICKS } from './yardsticks.ts';
+
+/** What a system needs to unfold: the zone's choices, its products and the place. */
+export interface SystemContext {
+  options: ZoneOptions;
+  filler: CoatSlot;
+  sealer: CoatSlot;
+  primer: CoatSlot;
+  colour: CoatSlot;
+  stain: CoatSlot;
+  clear: CoatSlot;
+  setting: CoatSetting;
+  /** Stock of the replaced pieces; null when the zone has none. */
+  replacement: 'MDF' | 'wood' | null;
+  hasRepairs: boolean;
+}
+
+/** Limits steps to some of the pieces of a zone. */
+export function forStock(stock: Stock, steps: readonly StepDraft[]): StepDraft[] {
+  return steps.map((step) => ({ ...step, stock }));
+}
+
+/** Off the carcase, tagged and bagged. */
+export function removal(): StepDraft {
+  return benchStep(
+    'remove',
+    'Remove, tag and bag',
+    'remove',
+    YARDSTICKS.remove,
+    'Tag where no paint goes; hardware in a bag per opening.',
+    { place: 'room', leaves: 'bare' },
+  );
+}
+
+/** Degrease, key, degrease again: the opening of every system over an old finish. */
+export function cleanKeyClean(grit: number): StepDraft[] {
+  return [
+    benchStep(
+      'clean-1',
+      'Degrease and rinse',
+      'clean',
+      YARDSTICKS.degrease,
+      'Before any abrasive: sanding first grinds the grease in.',
+      { leaves: 'clean' },
+    ),
+    sandStep(
+      'key',
+      grit,
+      'to key',
+      YARDSTICKS.keyMachine,
+      'Dull everywhere, bare nowhere: the coat needs a tooth, not furrows.',
+      { operation: 'key', name: `Key P${grit}`, waitFor: 'none', leaves: 'keyed' },
+    ),
+    benchStep(
+      'clean-2',
+      'Wipe clean again',
+      'clean',
+      YARDSTICKS.wipe,
+      'Sanding opens old dirt and leaves dust.',
+    ),
+  ];
+}
+
+/** Laminate, foil and metal: degreased twice, scratched only by hand with a fine pad. */
+export function cleanAndPad(): StepDraft[] {
+  return [
+    benchStep(
+      'clean-1',
+      'Degrease and rinse',
+      'clean',
+      YARDSTICKS.degrease,
+      'A closed surface holds grease as a film that no primer bites through.',
+      { leaves: 'clean' },
+    ),
+    benchStep(
+      'clean-1b',
+      'Degrease again',
+      'clean',
+      YARDSTICKS.degrease,
+      'The second cloth shows whether the first pass was enough.',
+    ),
+    sandStep(
+      'key',
+      320,
+      'to key',
+      YARDSTICKS.keyHand,
+      'By hand with a fine pad: a machine cuts through foil and leaves furrows in laminate.',
+      { operation: 'key', name: 'Key with a fine pad', waitFor: 'none', leaves: 'keyed' },
+    ),
+    benchStep(
+      'clean-2',
+      'Wipe clean again',
+      'clean',
+      YARDSTICKS.wipe,
+      'Padding leaves dust and opens old dirt.',
+    ),
+  ];
+}
+
+function unpack(): StepDraft {
+  return benchStep(
+    'unpack',
+    'Unpack, check and tag',
+    'remove',
+    YARDSTICKS.unpack,
+    'Count against the take-off before the first scratch.',
+    { leaves: 'bare' },
+  );
+}
+
+/** Raw MDF: edges eased, everything fine-sanded. Edges are sealed later, off the bench. */
+export function rawMdf(): StepDraft[] {
+  return [
+    unpack(),
+    sandStep(
+      'ease',
+      150,
+      'edges',
+      YARDSTICKS.easeEdges,
+      'Paint pulls away from a knife edge and chips there first.',
+      { operation: 'ease', name: 'Ease edges P150', waitFor: 'none' },
+    ),
+    sandStep('key', 240, 'faces and edges', YARDSTICKS.keyMachine, 'Closes what the coarser grit opened.', {
+      operation: 'key',
+      waitFor: 'none',
+      leaves: 'keyed',
+    }),
+  ];
+}
+
+/** Raw wood from the joiner. */
+export function rawWood(grit: number): StepDraft[] {
+  return [
+    unpack(),
+    sandStep('ease', 150, 'raw wood', YARDSTICKS.keyMachine, 'Planer marks out, sharp edges eased.', {
+      operation: 'ease',
+      waitFor: 'none',
+    }),
+    sandStep(
+      'key',
+      grit,
+      'raw wood',
+      YARDSTICKS.keyMachine,
+      'With the grain; the last scratches are the ones that show.',
+      {
+        operation: 'key',
+        waitFor: 'none',
+        leaves: 'keyed',
+      },
+    ),
+    dustStep('dust-raw', { leaves: 'clean', waitFor: 'none' }),
+  ];
+}
+
+/** Cut edges closed before anything watery touches them. */
+export function edgeSealing(context: SystemContext): StepDraft[] {
+  return [
+    dustStep('dust-seal', { leaves: 'clean' }),
+    coatStep(
+      'seal-edges',
+      'Seal edges',
+      context.sealer,
+      { ...context.setting, wanted: 'brush' },
+      'primed',
+      'Cut edges drink water, swell and fur; alcohol-borne sealer closes them.',
+      { isEdgesOnly: true, leaves: null },
+    ),
+    sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, 'Until the edge feels like the face.'),
+  ];
+}
+
+/** Dents, old holes and chipped edges of the pieces that need it. */
+export function repairs(): StepDraft[] {
+  return [
+    benchStep(
+      'repair',
+      'Fill and repair',
+      'repair',
+      YARDSTICKS.repair,
+      'Two-part filler for edges and old holes, then flush; it drinks paint, so it is spot-primed.',
+      { stock: 'repaired', waitFor: 'none' },
+    ),
+  ];
+}
+
+/** Grain filler across the pores, sanded level after each application. */
+export function grainFill(context: SystemContext): StepDraft[] {
+  return Array.from({ length: context.options.fillCoats }, (_, index) => {
+    const number = index + 1;
+    const isLast = number === context.options.fillCoats;
+    return [
+      coatStep(
+        `fill-${number}`,
+        `Grain fill ${number}`,
+        context.filler,
+        { ...context.setting, wanted: 'blade' },
+        'filled',
+        'Across the pores, surplus off before it sets.',
+        // The next application needs the last one sanded, not its full wait before primer.
+        { waitFor: index === 0 ? 'recoat' : 'sand' },
+      ),
+      sandStep(
+        `sand-fill-${number}`,
+        isLast ? 240 : 220,
+        'filler',
+        YARDSTICKS.sandFiller,
+        'Level under raking light; pits that show now show for ever.',
+      ),
+    ];
+  }).flat();
+}
+
+/** Heavy primer brushed into the pores, flatted after each pass. */
+export function primerFill(context: SystemContext): StepDraft[] {
+  return Array.from({ length: context.options.fillCoats }, (_, index) => {
+    const number = index + 1;
+    return [
+      dustStep(`dust-fill-${number}`),
+      coatStep(
+        `fill-${number}`,
+        `Work primer into the pores ${number}`,
+        context.primer,
+        { ...context.setting, wanted: 'brush' },
+        'filled',
+        'Brushed across the grain and along it, so that the pores take it.',
+      ),
+      sandStep(
+        `sand-fill-${number}`,
+        220,
+        'primer',
+        YARDSTICKS.sandFiller,
+        'Down to the wood between the pores; look under raking light before going on.',
+      ),
+    ];
+  }).flat();
+}
+
+/** Coats of primer, back to back. */
+export function primerCoats(context: SystemContext, why: string): StepDraft[] {
+  return Array.from({ length: context.options.primerCoats }, (_, index) =>
+    coatStep(`prime-${index + 1}`, `Prime ${index + 1}`, context.primer, context.setting, 'primed', why),
+  );
+}
+
+/** The whole primer phase: dusted, primed, flatted. Without primer it is nothing. */
+export function priming(context: SystemContext, why: string, grit: number, sandWhy?: string): StepDraft[] {
+  if (context.options.primerCoats === 0) return [];
+  return [
+    dustStep('dust-prime'),
+    ...primerCoats(context, why),
+    sandStep(
+      'sand-prime',
+      grit,
+      'primer',
+      YARDSTICKS.sandPrimer,
+      sandWhy ?? 'Flat before colour; fill and spot-prime what shows.',
+    ),
+  ];
+}
+
+interface CoatRun {
+  slot: CoatSlot;
+  count: number;
+  word: 'Colour' | 'Clear';
+  key: 'colour' | 'clear';
+  grit: number;
+  why: string;
+  /** Under the first coat lies a film that has to be scuffed. */
+  scuffFirst: boolean;
+}
+
+function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
+  const scuff = (after: string) => [
+    sandStep(
+      `sand-${after}`,
+      run.grit,
+      'between coats',
+      YARDSTICKS.scuff,
+      `Nibs off and a fresh key; the scratches of P${run.grit} vanish under the next coat.`,
+      { name: `Scuff P${run.grit}`, place: 'rest' },
+    ),
+  ];
+  return Array.from({ length: run.count }, (_, index) => {
+    const number = index + 1;
+    const coat = coatStep(
+      `${run.key}-${number}`,
+      `${run.word} ${number}`,
+      run.slot,
+      context.setting,
+      'colour',
+      run.why,
+    );
+    if (index === 0 && !run.scuffFirst) return [dustStep(`dust-${run.key}-1`), coat];
+    const after = index === 0 ? `before-${run.key}` : `${run.key}-${index}`;
+    return [...scuff(after), dustStep(`dust-${run.key}-${number}`, { place: 'rest' }), coat];
+  }).flat();
+}
+
+/** Colour coats with a scuff and a dusting between. */
+export function colourCoats(context: SystemContext, grit = 320): StepDraft[] {
+  return coatRun(context, {
+    slot: context.colour,
+    count: context.options.colourCoats,
+    word: 'Colour',
+    key: 'colour',
+    grit,
+    why: 'Two light coats beat one heavy coat: less sag, faster dry.',
+    scuffFirst: false,
+  });
+}
+
+/** Clear coats, over colour or over bare or stained wood. */
+export function clearCoats(context: SystemContext, scuffFirst: boolean): StepDraft[] {
+  return coatRun(context, {
+    slot: context.clear,
+    count: context.options.clearCoats,
+    word: 'Clear',
+    key: 'clear',
+    grit: 400,
+    why: 'Takes the wear; from thin to full.',
+    scuffFirst,
+  });
+}
+
+/** Hooks in, for pieces that hang. */
+export { hangStep };
+
+/**
+ * What replaced pieces go through instead of the old ones' preparation, up to the coat that all share: eased, sanded,
+ * edges sealed on MDF, primed once more than an old film would need.
+ */
+export function rawPreparation(context: SystemContext): StepDraft[] {
+  if (context.replacement === null) return [];
+  const isMdf = context.replacement === 'MDF';
+  const steps: StepDraft[] = [
+    ...(isMdf ? rawMdf() : rawWood(180)),
+    hangStep(),
+    ...(isMdf ? edgeSealing(context) : []),
+    dustStep('dust-first'),
+    coatStep(
+      'first-prime',
+      'First primer on raw stock',
+      context.primer,
+      context.setting,
+      'primed',
+      'Raw stock drinks the first coat; this one brings it level with its neighbours.',
+    ),
+    sandStep('sand-first', 220, 'primer', YARDSTICKS.sandPrimer, 'Raised fibres off.'),
+  ];
+  return forStock(
+    'new',
+    steps.map((step) => ({ ...step, key: `raw-${step.key}` })),
+  );
+}

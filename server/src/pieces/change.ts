@@ -1,0 +1,99 @@
+import type { PieceRow } from '@upholder/core/api';
+import { type Piece, PieceSchema, tagTakenBy } from '@upholder/core/pieces';
+import { z } from 'zod';
+import type { Queryable } from '../db/database.ts';
+import { openingsOf } from '../elevation/store.ts';
+import { ApiError } from '../http/errors.ts';
+import { refitSequence, zonesOf } from '../zones/store.ts';
+import { loggedPieces, parkTags, piecesOf, updatePiece } from './store.ts';
+
+/** A piece as it shall be, and the version it was seen in. */
+export const PieceChange = z.object({ version: z.int(), piece: PieceSchema });
+
+/** Says which zones and openings of a job pieces may name. */
+export async function placesOf(connection: Queryable, shopId: string, jobId: string) {
+  const [zones, openings] = await Promise.all([
+    zonesOf(connection, shopId, jobId),
+    openingsOf(connection, shopId, jobId),
+  ]);
+  const zoneIds = new Set(zones.map(({ id }) => id));
+  const openingIds = new Set(openings.map(({ id }) => id));
+  return {
+    /** Messages by field path; empty when the piece names only what the job has. */
+    problems(piece: Pick<Piece, 'zoneId' | 'openingId'>, path: string): Record<string, string> {
+      const fields: Record<string, string> = {};
+      if (!zoneIds.has(piece.zoneId)) fields[`${path}.zoneId`] = 'Choose a zone of this job.';
+      if (piece.openingId !== null && !openingIds.has(piece.openingId))
+        fields[`${path}.openingId`] = 'Choose an opening of this job.';
+      return fields;
+    },
+  };
+}
+
+/** Fits the sequences of the zones that these pieces belong to. */
+export async function refitZones(
+  connection: Queryable,
+  shopId: string,
+  pieces: readonly Pick<Piece, 'zoneId'>[],
+): Promise<void> {
+  for (const zoneId of new Set(pieces.map((piece) => piece.zoneId))) {
+    await refitSequence(connection, shopId, zoneId);
+  }
+}
+
+/**
+ * Changes pieces of a job, all or none.
+ * @throws ApiError at the field when a tag is taken, a place is unknown, or someone was faster.
+ */
+export async function changePieces(
+  connection: Queryable,
+  shopId: string,
+  jobId: string,
+  changes: readonly z.infer<typeof PieceChange>[],
+): Promise<PieceRow[]> {
+  const before = new Map((await piecesOf(connection, shopId, jobId)).map((piece) => [piece.id, piece]));
+  const places = await placesOf(connection, shopId, jobId);
+  const after = new Map([...before].map(([id, { tag }]) => [id, { id, tag }]));
+  for (const { piece } of changes) after.set(piece.id, { id: piece.id, tag: piece.tag });
+  const fields: Record<string, string> = {};
+  const moved: string[] = [];
+  changes.forEach(({ piece }, index) => {
+    const old = before.get(piece.id);
+    if (!old)
+      throw new ApiError('not-found', `The job has no piece ${piece.tag}. Someone may have deleted it.`);
+    Object.assign(fields, places.problems(piece, `changes.${index}.piece`));
+    if (tagTakenBy([...after.values()], piece.tag, piece.id))
+      fields[`changes.${index}.piece.tag`] = `Tag ${piece.tag} is already taken.`;
+    if (old.zoneId !== piece.zoneId) moved.push(piece.id);
+  });
+  const problem = Object.entries(fields)[0];
+  if (problem)
+    throw new ApiError(problem[0].endsWith('.tag') ? 'tag-taken' : 'bad-input', problem[1], { fields });
+  const logged = await loggedPieces(connection, shopId, moved);
+  if (logged.length > 0) {
+    const tags = logged.map((id) => before.get(id)?.tag).join(', ');
+    throw new ApiError('already-logged', `Work on ${tags} is logged, so it stays in its zone.`);
+  }
+  // Tags may change places among each other; parked ones cannot clash on the way.
+  const retagged = changes.filter(({ piece }) => before.get(piece.id)?.tag !== piece.tag);
+  if (retagged.length > 1)
+    await parkTags(
+      connection,
+      shopId,
+      retagged.map(({ piece }) => piece.id),
+    );
+  const pieces: PieceRow[] = [];
+  for (const { version, piece } of changes) {
+    const updated = await updatePiece(connection, shopId, piece, version);
+    if (!updated) {
+      const current = before.get(piece.id);
+      throw new ApiError('conflict', `Someone else changed ${current?.tag} meanwhile.`, { current });
+    }
+    pieces.push(updated);
+  }
+  await refitZones(connection, shopId, [
+    ...pieces,
+    ...changes.flatMap(({ piece }) => before.get(piece.id) ?? []),
+  ]);
+  return pieces;
+}

@@ -1,0 +1,215 @@
+import type { ShopContext, ZoneRow } from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import { PRIMER_WHITE } from '@upholder/core/estimating';
+import { dryFilmUm } from '@upholder/core/film';
+import { coatsToHide, deltaE76, deltaE2000, labOf, tintTowards, toneOf } from '@upholder/core/survey';
+import { useState } from 'react';
+import { ColourField } from '../../parts/ColourField.tsx';
+import { Field, Select } from '../../parts/controls.tsx';
+
+const TINTS = [
+  { share: 0, words: 'white' },
+  { share: 0.5, words: 'tinted halfway' },
+  { share: 1, words: 'tinted to colour' },
+];
+
+function dryFilm(sheet: ProductSheet): number {
+  return dryFilmUm(sheet.wftTypUm, sheet.volumeSolidsPct, 0);
+}
+
+function Swatch({
+  colour,
+  title,
+  note,
+  isDone = false,
+}: {
+  colour: string;
+  title: string;
+  note: string;
+  isDone?: boolean;
+}) {
+  return (
+    <figure className="min-w-0 flex-1">
+      <div
+        className={`h-14 ${isDone ? 'outline-2 outline-ink outline-offset-2' : ''}`}
+        style={{ background: colour }}
+      />
+      <figcaption className="mt-1.5 text-[0.8rem] leading-tight">
+        <span className="font-semibold">{title}</span>
+        <br />
+        <span className="quantity text-quiet">{note}</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+/** Old and new colour, and what is seen after each coat of a product. */
+export function ColourChange({
+  zone,
+  shop,
+  onColour,
+}: {
+  zone: ZoneRow;
+  shop: ShopContext;
+  onColour(which: 'oldColour' | 'newColour', hex: string): void;
+}) {
+  const colours = shop.products.filter(({ sheet }) => sheet.role === 'colour');
+  const primers = shop.products.filter(({ sheet }) => sheet.role === 'primer');
+  const [colourKey, setColourKey] = useState(zone.options?.colourKey ?? 'urethane-enamel-satin');
+  const [primerKey, setPrimerKey] = useState(zone.options?.primerKey ?? '');
+  const [primerCoats, setPrimerCoats] = useState(zone.options?.primerCoats || 1);
+  const [tint, setTint] = useState(0);
+  const colour = (colours.find(({ key }) => key === colourKey) ?? colours[0])?.sheet;
+  const primer = primers.find(({ key }) => key === primerKey)?.sheet;
+  const oldLab = labOf(zone.oldColour);
+  const newLab = labOf(zone.newColour);
+  const hiding =
+    colour &&
+    coatsToHide(
+      zone.oldColour,
+      zone.newColour,
+      { ...colour, dftUm: dryFilm(colour) },
+      primer
+        ? {
+            ...primer,
+            dftUm: dryFilm(primer),
+            coats: primerCoats,
+            colour: tintTowards(PRIMER_WHITE, zone.newColour, TINTS[tint]?.share ?? 0),
+          }
+        : null,
+    );
+  return (
+    <div>
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <ColourField
+          label="Old colour"
+          value={zone.oldColour}
+          onChange={(hex) => onColour('oldColour', hex)}
+        />
+        <ColourField
+          label="New colour"
+          value={zone.newColour}
+          onChange={(hex) => onColour('newColour', hex)}
+        />
+        <p className="pb-1 leading-snug">
+          <span className="quantity">
+            L* {oldLab.l.toFixed(0)} → {newLab.l.toFixed(0)}
+          </span>
+          , {toneOf(zone.newColour) === 'middle' ? 'a middle tone' : toneOf(zone.newColour)}
+          <br />
+          <span
+            className="text-quiet"
+            title="Distance of the two colours: CIE76, and CIEDE2000, which is nearer to the eye"
+          >
+            ΔE {deltaE76(oldLab, newLab).toFixed(0)} (CIEDE2000 {deltaE2000(oldLab, newLab).toFixed(0)})
+          </span>
+        </p>
+      </div>
+      {hiding && colour && (
+        <>
+          <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-lg:grid-cols-2">
+            <Field label="Colour of">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  className="min-h-11"
+                  value={colourKey}
+                  onChange={({ target }) => setColourKey(target.value)}
+                >
+                  {colours.map(({ key, sheet }) => (
+                    <option key={key} value={key}>
+                      {sheet.name}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <Field label="Over">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  className="min-h-11"
+                  value={primerKey}
+                  onChange={({ target }) => setPrimerKey(target.value)}
+                >
+                  <option value="">no primer</option>
+                  {primers.map(({ key, sheet }) => (
+                    <option key={key} value={key}>
+                      {sheet.name}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <Field label="Primer is">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  className="min-h-11"
+                  disabled={!primer}
+                  value={tint}
+                  onChange={({ target }) => setTint(Number(target.value))}
+                >
+                  {TINTS.map(({ words }, index) => (
+                    <option key={words} value={index}>
+                      {words}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+            <Field label="Coats of it">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  className="min-h-11"
+                  disabled={!primer}
+                  value={primerCoats}
+                  onChange={({ target }) => setPrimerCoats(Number(target.value))}
+                >
+                  {[1, 2, 3].map((count) => (
+                    <option key={count}>{count}</option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+          </div>
+          <div className="mt-3 flex gap-2">
+            <Swatch colour={zone.oldColour} title="old" note={`L* ${oldLab.l.toFixed(0)}`} />
+            {primer && (
+              <Swatch colour={hiding.ground} title="primed" note={`ΔE ${hiding.startDeltaE.toFixed(0)}`} />
+            )}
+            {hiding.stages.slice(0, 4).map(({ coats, seen, deltaE }) => (
+              <Swatch
+                key={coats}
+                colour={seen}
+                title={coats === 1 ? '1 coat' : `${coats} coats`}
+                note={`ΔE ${deltaE < 0.95 ? deltaE.toFixed(1) : deltaE.toFixed(deltaE < 10 ? 1 : 0)}`}
+                isDone={coats === hiding.coats}
+              />
+            ))}
+          </div>
+          <p className="mt-2">
+            {hiding.coats === null ? (
+              <span className="font-semibold text-stop">
+                This product does not hide the change within a sensible number of coats. Tint the primer, or
+                choose another.
+              </span>
+            ) : (
+              <>
+                <span className="font-semibold">
+                  {hiding.coats} colour {hiding.coats === 1 ? 'coat' : 'coats'} to hide
+                </span>
+                , at {dryFilm(colour).toFixed(0)} µm dry each.{' '}
+                <span className="text-quiet">
+                  Contrast ratio {colour.contrastRatio} at {colour.contrastDftUm} µm ({colour.source}); hidden
+                  is ΔE 1, and two coats are the least.
+                </span>
+              </>
+            )}
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

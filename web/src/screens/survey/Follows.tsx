@@ -1,0 +1,210 @@
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import { type Caution, SAFETY_FOOTNOTE } from '@upholder/core/survey';
+import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { formatMoney } from '@upholder/core/units';
+import { TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Notice, Sheet } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+import type { SurveyFindings } from './useSurvey.ts';
+
+function TakeOn({
+  caution,
+  dossier,
+  zone,
+  onClose,
+}: {
+  caution: Caution;
+  dossier: Dossier;
+  zone: ZoneRow;
+  onClose(): void;
+}) {
+  const [decide] = upholder.useDecideMutation();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string | undefined>();
+  return (
+    <Modal isOpen onClose={onClose} title={caution.title} note={caution.text} width="34rem">
+      <Field label="What was done, or why the work goes on" error={problem}>
+        {(ids) => (
+          <textarea
+            {...ids}
+            rows={3}
+            className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+      </Field>
+      <p className="mt-2 text-[0.85rem] text-quiet">Kept in the log with your name. {SAFETY_FOOTNOTE}</p>
+      <div className="mt-4 flex gap-3">
+        <Button
+          kind="act"
+          onClick={async () => {
+            const outcome = await decide({
+              jobId: dossier.job.id,
+              id: uuid(),
+              zoneId: zone.id,
+              kind: 'acknowledged',
+              code: caution.code,
+              reason,
+            });
+            if (!('error' in outcome)) return onClose();
+            const refusal = refusalOf(outcome.error);
+            setProblem(refusal.fields.reason ?? refusal.message);
+          }}
+        >
+          Take it on
+        </Button>
+        <Button onClick={onClose}>Leave it stopped</Button>
+      </div>
+    </Modal>
+  );
+}
+
+function Cautions({
+  findings,
+  dossier,
+  zone,
+}: {
+  findings: SurveyFindings;
+  dossier: Dossier;
+  zone: ZoneRow;
+}) {
+  const [taking, setTaking] = useState<Caution | null>(null);
+  if (findings.cautions.length === 0) return null;
+  return (
+    <section aria-label="Cautions" className="flex flex-col gap-2">
+      {findings.cautions.map((caution) => {
+        const isTakenOn = findings.acknowledged.has(caution.code);
+        const isStop = caution.severity === 'stop' && !isTakenOn;
+        return (
+          <div
+            key={caution.code}
+            className={`border-l-[6px] px-3 py-2 leading-snug ${isStop ? 'border-stop bg-stop-wash' : 'border-tape bg-sheet'}`}
+          >
+            <p className={`flex items-center gap-2 font-semibold ${isStop ? 'text-stop' : ''}`}>
+              {isStop && <TriangleAlert size={18} aria-hidden="true" />}
+              {isStop ? 'Stop: ' : ''}
+              {caution.title}
+            </p>
+            <p className="text-[0.9rem]">{caution.text}</p>
+            {isStop && (
+              <Button kind="stop" className="mt-2 min-h-11" onClick={() => setTaking(caution)}>
+                Cleared, or taken on
+              </Button>
+            )}
+            {caution.severity === 'stop' && isTakenOn && (
+              <p className="text-[0.85rem] text-quiet">Taken on; see the log.</p>
+            )}
+          </div>
+        );
+      })}
+      <p className="text-[0.8rem] text-quiet leading-snug">{SAFETY_FOOTNOTE}</p>
+      {taking && <TakeOn caution={taking} dossier={dossier} zone={zone} onClose={() => setTaking(null)} />}
+    </section>
+  );
+}
+
+function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: ZoneRow; shop: ShopContext }) {
+  const listed = findings.ranking.filter(({ isShortlisted }) => isShortlisted);
+  const out = findings.ranking.filter(({ exclusions }) => exclusions.length > 0).length;
+  const hasPieces = findings.pieces.length > 0;
+  return (
+    <Sheet className="p-4" aria-label="Systems that fit">
+      <h2>What fits</h2>
+      <ol className="mt-2">
+        {listed.map(({ systemId, terms, open }, index) => {
+          const outlook = findings.outlooks?.[systemId];
+          const best = [...terms].sort((a, b) => b.points - a.points)[0];
+          const risk = open.find(({ ruledOutBy }) => ruledOutBy.length > 0);
+          return (
+            <li key={systemId} className="border-line border-t py-2 first:border-t-0">
+              <p className="flex items-baseline gap-2">
+                <span className={index === 0 ? 'tape' : 'px-2 font-semibold text-quiet'}>{systemId}</span>
+                <span className="font-semibold">{FINISHING_SYSTEMS[systemId].name}</span>
+              </p>
+              {best && best.points > 0 && <p className="mt-0.5 text-[0.9rem] leading-snug">{best.why}</p>}
+              {hasPieces && outlook && (
+                <p className="quantity mt-0.5 text-[0.9rem]">
+                  ≈ {outlook.days} days, {Math.round(outlook.hours)} h,{' '}
+                  {formatMoney(outlook.material, shop.settings.currency)}
+                </p>
+              )}
+              {risk && (
+                <p className="text-[0.82rem] text-quiet leading-snug">
+                  Out if {QUESTION_WORDS[risk.question]}: {risk.ruledOutBy.join(', ')}.
+                </p>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <Link
+        to={`../survey/systems?zone=${zone.id}`}
+        className="mt-1 flex min-h-11 items-center justify-center rounded-[3px] border-[1.5px] border-act bg-act px-3 font-semibold text-on-act"
+      >
+        {zone.systemId ? 'Look again at all systems' : 'Compare and choose'}
+      </Link>
+      <p className="mt-2 text-[0.85rem] text-quiet leading-snug">
+        {out} of {findings.ranking.length} are ruled out.{' '}
+        {hasPieces
+          ? 'Days, hours and material are rough, for the take-off so far.'
+          : 'Days and costs come with the take-off.'}
+      </p>
+    </Sheet>
+  );
+}
+
+/** Open questions in words. */
+export const QUESTION_WORDS: Record<string, string> = {
+  substrate: 'it is made of',
+  bleed: 'it bleeds',
+  existing: 'the old finish is',
+  look: 'the look is',
+  canLeave: 'pieces can leave',
+  pulls: 'it is opened by',
+  room: 'it stands in',
+  vulnerable: 'someone sensitive lives there',
+};
+
+/** What follows from the answers so far: cautions, advice, and the systems that fit. */
+export function Follows({
+  findings,
+  dossier,
+  zone,
+  shop,
+}: {
+  findings: SurveyFindings;
+  dossier: Dossier;
+  zone: ZoneRow;
+  shop: ShopContext;
+}) {
+  return (
+    <div className="flex flex-col gap-4">
+      <Cautions findings={findings} dossier={dossier} zone={zone} />
+      <Shortlist findings={findings} zone={zone} shop={shop} />
+      {findings.advice.length > 0 && (
+        <Sheet className="p-4" aria-label="Advice">
+          <h2>What follows</h2>
+          <ul className="mt-1">
+            {findings.advice.map((advice) => (
+              <li key={advice.do} className="border-line border-t py-2 first:border-t-0">
+                <p className="font-semibold leading-snug">{advice.do}</p>
+                <p className="text-[0.9rem] leading-snug">{advice.why}</p>
+                <p className="text-[0.82rem] text-quiet leading-snug">Else: {advice.orElse}</p>
+              </li>
+            ))}
+          </ul>
+        </Sheet>
+      )}
+      {zone.systemId && zone.choiceReason && (
+        <Notice>
+          Chosen: {zone.systemId}, {FINISHING_SYSTEMS[zone.systemId].name}. {zone.choiceReason}
+        </Notice>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import type { ZoneRow } from '@upholder/core/api';
+import { type KeyboardEvent, useId } from 'react';
+import { answerOf, type Question } from './questions.ts';
+
+interface RowProps {
+  zone: ZoneRow;
+  question: Question;
+  /** null takes the answer back. */
+  onAnswer(value: string | number | boolean | null): void;
+}
+
+/** One question with its possible answers as a row; a digit key picks, a second press takes back. */
+export function QuestionRow({ zone, question, onAnswer }: RowProps) {
+  const id = useId();
+  const answer = answerOf(zone, question.key);
+  const chosen = question.choices.findIndex(([value]) => value === answer);
+  function pick(index: number): void {
+    const choice = question.choices[index];
+    if (choice) onAnswer(choice[0] === answer ? null : choice[0]);
+  }
+  function press(event: KeyboardEvent<HTMLDivElement>): void {
+    const { key, currentTarget } = event;
+    const step =
+      key === 'ArrowRight' || key === 'ArrowDown' ? 1 : key === 'ArrowLeft' || key === 'ArrowUp' ? -1 : 0;
+    if (/^[1-9]$/.test(key) && Number(key) <= question.choices.length) {
+      event.preventDefault();
+      pick(Number(key) - 1);
+    } else if (step !== 0) {
+      event.preventDefault();
+      const buttons = [...currentTarget.querySelectorAll<HTMLButtonElement>('button')];
+      const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+      buttons[(at + step + buttons.length) % buttons.length]?.focus();
+    }
+  }
+  return (
+    <div className="grid grid-cols-[13rem_minmax(0,1fr)] items-baseline gap-x-4 py-1 max-lg:grid-cols-1">
+      <div id={id} className="leading-tight">
+        <span className={answer === undefined ? 'border-tape border-b-[3px]' : ''}>{question.ask}</span>
+        {question.hint && <p className="text-[0.8rem] text-quiet leading-snug">{question.hint}</p>}
+      </div>
+      <div role="radiogroup" aria-labelledby={id} className="flex flex-wrap gap-1.5" onKeyDown={press}>
+        {question.choices.map(([value, words], index) => (
+          <button
+            key={String(value)}
+            type="button"
+            role="radio"
+            aria-checked={index === chosen}
+            tabIndex={index === Math.max(0, chosen) ? 0 : -1}
+            onClick={() => pick(index)}
+            className={`min-h-11 min-w-11 rounded-[3px] border-[1.5px] px-3.5 leading-tight ${
+              index === chosen
+                ? 'border-ink bg-ink font-semibold text-sheet'
+                : 'border-line bg-raised hover:border-ink'
+            }`}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}

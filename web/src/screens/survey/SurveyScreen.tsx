@@ -1,0 +1,135 @@
+import type { SurveyChange } from '@upholder/core/api';
+import { localClock, toMinute } from '@upholder/core/shop';
+import { useSearchParams } from 'react-router';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Notice } from '../../parts/controls.tsx';
+import { NoZone } from '../NoZone.tsx';
+import { type JobContext, useJobContext } from '../useJobContext.ts';
+import { ZoneTabs } from '../ZoneTabs.tsx';
+import { AgreedSample } from './AgreedSample.tsx';
+import { ColourChange } from './ColourChange.tsx';
+import { Follows } from './Follows.tsx';
+import { PhotoStrip } from './PhotoStrip.tsx';
+import { QuestionRow } from './QuestionRow.tsx';
+import { progressOf, SECTIONS } from './questions.ts';
+import { useAnswers, useFindings } from './useSurvey.ts';
+import { Verdicts } from './Verdicts.tsx';
+
+function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) {
+  const zone = dossier.zones.find(({ id }) => id === zoneId);
+  if (!zone) throw new Error(`the job has no zone ${zoneId}`);
+  const findings = useFindings(dossier, zone, shop);
+  const { change, refusal, savedAt } = useAnswers(dossier, zone);
+  const now = useNowMinute();
+  const onColour = (which: 'oldColour' | 'newColour', hex: string) => void change({ [which]: hex });
+  const { answered, asked } = progressOf(zone);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_21rem] items-start gap-4">
+      <div className="bg-sheet">
+        <div className="flex items-baseline gap-3 border-line border-b px-4 py-2">
+          <p className="flex-1">
+            <span className="quantity">{answered}</span> of <span className="quantity">{asked}</span> answered
+            {answered < asked && (
+              <span className="text-quiet">; what is open is underlined and widens the ranking</span>
+            )}
+          </p>
+          <span role="status" className="text-[0.85rem] text-quiet">
+            {savedAt && `saved ${localClock(toMinute(savedAt) + now - toMinute(new Date()), shop.timeZone)}`}
+          </span>
+        </div>
+        {refusal && <Notice kind="stop">{refusal.message}</Notice>}
+        {SECTIONS.map((section, index) => (
+          <section
+            key={section.key}
+            id={section.key}
+            aria-label={section.title}
+            className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 border-line border-b px-4 py-3"
+          >
+            <div className="flex flex-col gap-2">
+              <h2 className="leading-tight">
+                <span className="mr-1.5 font-normal text-quiet">{index + 1}</span>
+                {section.title}
+              </h2>
+              <PhotoStrip
+                dossier={dossier}
+                zone={zone}
+                topic={section.key}
+                title={section.title}
+                onColour={onColour}
+              />
+            </div>
+            <div>
+              {section.questions
+                .filter((question) => question.concerns?.(zone) ?? true)
+                .map((question) => (
+                  <QuestionRow
+                    key={question.key}
+                    zone={zone}
+                    question={question}
+                    onAnswer={(value) =>
+                      void change(
+                        (question.key === 'substrate'
+                          ? { substrate: value }
+                          : { answers: { [question.key]: value } }) as SurveyChange,
+                      )
+                    }
+                  />
+                ))}
+              {section.key === 'colour' && (
+                <ColourChange key={zone.id} zone={zone} shop={shop} onColour={onColour} />
+              )}
+              {section.key === 'look' && (
+                <AgreedSample
+                  key={zone.id}
+                  zone={zone}
+                  shop={shop}
+                  onChange={(sample) => change({ answers: { sample } })}
+                />
+              )}
+            </div>
+          </section>
+        ))}
+        <section aria-label="Verdict" className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 px-4 py-3">
+          <h2>
+            <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Verdict
+          </h2>
+          <Verdicts
+            dossier={dossier}
+            zone={zone}
+            onStock={(replacementStock) => void change({ answers: { replacementStock } })}
+          />
+        </section>
+      </div>
+      <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">
+        <Follows findings={findings} dossier={dossier} zone={zone} shop={shop} />
+      </div>
+    </div>
+  );
+}
+
+/** The survey: what the woodwork is, question by question, and what follows from it. */
+export function SurveyScreen() {
+  const { dossier, shop } = useJobContext();
+  const [search, setSearch] = useSearchParams();
+  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  if (!zone)
+    return (
+      <NoZone title="A survey belongs to a zone">
+        Pieces that share wood, finish and colours are surveyed together.
+      </NoZone>
+    );
+  return (
+    <main className="flex flex-col gap-3 p-5">
+      <ZoneTabs
+        zones={dossier.zones}
+        openId={zone.id}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+        note={(candidate) => {
+          const { answered, asked } = progressOf(candidate);
+          return `${answered}/${asked}`;
+        }}
+      />
+      <ZoneSurvey key={zone.id} dossier={dossier} shop={shop} zoneId={zone.id} />
+    </main>
+  );
+}

@@ -1,0 +1,391 @@
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { RankedSystem } from '@upholder/core/survey';
+import { FINISHING_SYSTEMS, type SystemId } from '@upholder/core/systems';
+import { formatMoney } from '@upholder/core/units';
+import { useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+import { NoZone } from '../NoZone.tsx';
+import { useJobContext } from '../useJobContext.ts';
+import { ZoneTabs } from '../ZoneTabs.tsx';
+import { QUESTION_WORDS } from './Follows.tsx';
+import { type SurveyFindings, useFindings } from './useSurvey.ts';
+
+/** Points that reach this far fill half of the beam. */
+const FULL_POINTS = 100;
+const MOST_COMPARED = 3;
+
+/** What speaks for and against, as weights on a beam; what nobody answered yet is hatched. */
+function Beam({ system }: { system: RankedSystem }) {
+  const share = (points: number) => Math.min(50, (Math.abs(points) / FULL_POINTS) * 50);
+  let left = 0;
+  let right = 0;
+  const bars = system.terms.map((term) => {
+    const width = share(term.points);
+    const start = term.points < 0 ? 50 - left - width : 50 + right;
+    if (term.points < 0) left += width;
+    else right += width;
+    return { ...term, start, width };
+  });
+  const lower = share(system.points - system.range[0]);
+  const upper = share(system.range[1] - system.points);
+  return (
+    <div className="relative h-5 overflow-hidden" aria-hidden="true">
+      <div className="absolute inset-y-0 left-1/2 w-px bg-ink" />
+      {lower > 0 && (
+        <div className="hatched absolute inset-y-1" style={{ right: `${50 + left}%`, width: `${lower}%` }} />
+      )}
+      {upper > 0 && (
+        <div className="hatched absolute inset-y-1" style={{ left: `${50 + right}%`, width: `${upper}%` }} />
+      )}
+      {bars.map(({ why, points, start, width }) => (
+        <div
+          key={why}
+          title={why}
+          className={`absolute inset-y-0.5 border-sheet border-r ${points < 0 ? 'bg-stop' : 'bg-ink'}`}
+          style={{ left: `${start}%`, width: `${width}%` }}
+        />
+      ))}
+    </div>
+  );
+}
+
+function Terms({ system }: { system: RankedSystem }) {
+  return (
+    <ul className="leading-snug">
+      {system.exclusions.map((why) => (
+        <li key={why} className="grid grid-cols-[4.2rem_1fr] gap-2 py-0.5 text-stop">
+          <span className="text-right font-semibold">out</span>
+          <span>{why}</span>
+        </li>
+      ))}
+      {system.terms.map(({ points, why }) => (
+        <li key={why} className="grid grid-cols-[4.2rem_1fr] gap-2 py-0.5">
+          <span className={`quantity text-right ${points < 0 ? 'text-stop' : ''}`}>
+            {points > 0 ? '+' : '−'}
+            {Math.abs(points)}
+          </span>
+          <span>{why}</span>
+        </li>
+      ))}
+      {system.open.map(({ question, ruledOutBy, lowest, highest }) => (
+        <li key={question} className="grid grid-cols-[4.2rem_1fr] gap-2 py-0.5 text-quiet">
+          <span className="quantity text-right">
+            {lowest === 0 && highest === 0
+              ? '?'
+              : `${lowest === 0 ? '' : `−${-lowest}`}${lowest !== 0 && highest !== 0 ? '/' : ''}${highest === 0 ? '' : `+${highest}`}`}
+          </span>
+          <span>
+            Open: {QUESTION_WORDS[question]} …{ruledOutBy.length > 0 && ` out if ${ruledOutBy.join(', ')}`}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface ListProps {
+  findings: SurveyFindings;
+  zone: ZoneRow;
+  shop: ShopContext;
+  compared: readonly SystemId[];
+  onCompare(id: SystemId): void;
+  onChoose(id: SystemId): void;
+}
+
+function Figures({
+  findings,
+  systemId,
+  shop,
+}: Pick<ListProps, 'findings' | 'shop'> & { systemId: SystemId }) {
+  const outlook = findings.outlooks?.[systemId];
+  if (!outlook || findings.pieces.length === 0) return <span className="text-quiet">–</span>;
+  const unpriced = outlook.unpriced.length > 0 ? `, without ${outlook.unpriced.join(', ')}` : '';
+  return (
+    <dl className="quantity grid grid-cols-[repeat(4,auto)] gap-x-4 text-right">
+      <div title="calendar days from the first step to the refit, nights and closed days included">
+        <dd>{outlook.days}</dd>
+        <dt className="font-normal text-[0.8rem] text-quiet">days</dt>
+      </div>
+      <div title="hands-on hours of all people together, by the yardsticks">
+        <dd>{Math.round(outlook.hours)}</dd>
+        <dt className="font-normal text-[0.8rem] text-quiet">hours</dt>
+      </div>
+      <div title={`coatings pro rata by the film method${unpriced}`}>
+        <dd>{formatMoney(outlook.material, shop.settings.currency)}</dd>
+        <dt className="font-normal text-[0.8rem] text-quiet">material</dt>
+      </div>
+      <div title="films laid, fillers and edge coats included">
+        <dd>{outlook.films}</dd>
+        <dt className="font-normal text-[0.8rem] text-quiet">films</dt>
+      </div>
+    </dl>
+  );
+}
+
+function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: ListProps) {
+  const [openId, setOpenId] = useState<SystemId | null>(findings.ranking[0]?.systemId ?? null);
+  return (
+    <ol className="bg-sheet" aria-label="Ranked systems">
+      {findings.ranking.map((system, index) => {
+        const { systemId, exclusions, points } = system;
+        const { name, outline } = FINISHING_SYSTEMS[systemId];
+        const isOut = exclusions.length > 0;
+        const isOpen = openId === systemId;
+        const isFirstOut = isOut && findings.ranking[index - 1]?.exclusions.length === 0;
+        return (
+          <li
+            key={systemId}
+            className={`border-line border-b ${isFirstOut ? 'border-t-[3px] border-t-ink' : ''}`}
+          >
+            <div className="grid grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_11rem_14.5rem] items-center gap-3 px-3 py-2 max-lg:grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_14.5rem]">
+              <input
+                type="checkbox"
+                aria-label={`Compare ${systemId}`}
+                checked={compared.includes(systemId)}
+                disabled={!compared.includes(systemId) && compared.length >= MOST_COMPARED}
+                onChange={() => onCompare(systemId)}
+                className="mx-auto size-5 accent-(--act)"
+              />
+              <span
+                className={
+                  zone.systemId === systemId
+                    ? 'tape justify-self-center'
+                    : 'justify-self-center font-semibold text-quiet'
+                }
+              >
+                {systemId}
+              </span>
+              <button
+                type="button"
+                aria-expanded={isOpen}
+                onClick={() => setOpenId(isOpen ? null : systemId)}
+                className="min-h-11 text-left leading-snug"
+              >
+                <span className={`font-semibold ${isOut ? 'text-quiet' : ''}`}>{name}</span>
+                <span className="block text-[0.85rem] text-quiet">{isOut ? exclusions[0] : outline}</span>
+              </button>
+              <div className="max-lg:hidden">{!isOut && <Beam system={system} />}</div>
+              <Figures findings={findings} systemId={systemId} shop={shop} />
+            </div>
+            {isOpen && (
+              <div className="grid grid-cols-[1fr_auto] gap-6 border-line border-t bg-raised px-5 py-3">
+                <div>
+                  <p className="mb-1 text-quiet">
+                    <span className="quantity text-ink">{points}</span> points from 50
+                    {system.range[0] !== system.range[1] &&
+                      `, ${system.range[0]} to ${system.range[1]} while questions are open`}
+                  </p>
+                  <Terms system={system} />
+                </div>
+                <div className="self-end">
+                  <Button
+                    kind={isOut ? 'plain' : 'act'}
+                    className="min-h-11"
+                    onClick={() => onChoose(systemId)}
+                  >
+                    {zone.systemId === systemId ? 'Write the reason anew' : `Choose ${systemId}`}
+                  </Button>
+                </div>
+              </div>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps, 'onCompare'>) {
+  const systems = compared.flatMap((id) => findings.ranking.find(({ systemId }) => systemId === id) ?? []);
+  return (
+    <Sheet className="overflow-x-auto p-4" aria-label="Side by side">
+      <table className="w-full table-fixed text-left align-top">
+        <thead>
+          <tr>
+            {systems.map(({ systemId }) => (
+              <th key={systemId} scope="col" className="pr-6 pb-2 align-top">
+                <span className="tape mr-2">{systemId}</span>
+                {FINISHING_SYSTEMS[systemId].name}
+                <p className="mt-1 font-normal text-[0.88rem] text-quiet">
+                  {FINISHING_SYSTEMS[systemId].outline}
+                </p>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => (
+              <td key={systemId} className="py-2 pr-6">
+                <Figures findings={findings} systemId={systemId} shop={shop} />
+              </td>
+            ))}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => {
+              const hiding = findings.outlooks?.[systemId]?.hiding;
+              const coats = findings.outlooks?.[systemId]?.options.colourCoats;
+              return (
+                <td key={systemId} className="py-2 pr-6">
+                  {coats ? `${coats} colour coats` : 'no colour'}
+                  {hiding && <span className="text-quiet">, {hiding.coats ?? 'too many'} to hide</span>}
+                </td>
+              );
+            })}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map((system) => (
+              <td key={system.systemId} className="py-2 pr-6 align-top">
+                <Beam system={system} />
+                <Terms system={system} />
+              </td>
+            ))}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => (
+              <td key={systemId} className="pt-3 pr-6">
+                <Button className="min-h-11" onClick={() => onChoose(systemId)}>
+                  {zone.systemId === systemId ? 'Write the reason anew' : `Choose ${systemId}`}
+                </Button>
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}
+
+function ChooseDialog({
+  systemId,
+  findings,
+  dossier,
+  zone,
+  onClose,
+}: {
+  systemId: SystemId;
+  findings: SurveyFindings;
+  dossier: Dossier;
+  zone: ZoneRow;
+  onClose(): void;
+}) {
+  const [save] = upholder.useChangeZoneMutation();
+  const navigate = useNavigate();
+  const system = findings.ranking.find((candidate) => candidate.systemId === systemId);
+  const best = [...(system?.terms ?? [])].sort((a, b) => b.points - a.points)[0];
+  const [reason, setReason] = useState(
+    zone.systemId === systemId ? zone.choiceReason : system?.exclusions.length ? '' : (best?.why ?? ''),
+  );
+  const [problem, setProblem] = useState<string | undefined>();
+  async function choose(): Promise<void> {
+    if (reason.trim().length < 3) return setProblem('Write down why, in a few words.');
+    const { id, version, position: _position, ...spec } = zone;
+    const outcome = await save({
+      jobId: dossier.job.id,
+      id,
+      version,
+      spec: {
+        ...spec,
+        systemId,
+        options: zone.systemId === systemId ? zone.options : (findings.outlooks?.[systemId]?.options ?? null),
+        choiceReason: reason.trim(),
+      },
+    });
+    if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
+    navigate(`../sequence?zone=${zone.id}`);
+  }
+  return (
+    <Modal
+      isOpen
+      onClose={onClose}
+      title={`${systemId}: ${FINISHING_SYSTEMS[systemId].name}`}
+      note={`For ${zone.name}. The reason is kept with the zone and in the log.`}
+      width="36rem"
+    >
+      {system?.exclusions.map((why) => (
+        <Notice key={why} kind="stop">
+          {why}
+        </Notice>
+      ))}
+      <Field label="Why this one" error={problem} className="mt-3">
+        {(ids) => (
+          <textarea
+            {...ids}
+            rows={3}
+            className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+      </Field>
+      <div className="mt-4 flex gap-3">
+        <Button kind="act" onClick={() => void choose()}>
+          Choose {systemId}
+        </Button>
+        <Button onClick={onClose}>Not yet</Button>
+      </div>
+    </Modal>
+  );
+}
+
+function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
+  const findings = useFindings(dossier, zone, shop);
+  const [compared, setCompared] = useState<SystemId[]>([]);
+  const [choosing, setChoosing] = useState<SystemId | null>(null);
+  if (!findings.outlooks) return <Skeleton />;
+  const shared = { findings, zone, shop, compared, onChoose: setChoosing };
+  return (
+    <>
+      {compared.length >= 2 && <Comparison {...shared} />}
+      <RankedList
+        {...shared}
+        onCompare={(id) =>
+          setCompared((known) =>
+            known.includes(id) ? known.filter((other) => other !== id) : [...known, id],
+          )
+        }
+      />
+      {choosing && (
+        <ChooseDialog
+          systemId={choosing}
+          findings={findings}
+          dossier={dossier}
+          zone={zone}
+          onClose={() => setChoosing(null)}
+        />
+      )}
+    </>
+  );
+}
+
+/** All systems for a zone: ranked, explained, compared, and one chosen. */
+export function SystemsScreen() {
+  const { dossier, shop } = useJobContext();
+  const [search, setSearch] = useSearchParams();
+  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  if (!zone) return <NoZone title="A system is chosen for a zone" />;
+  return (
+    <main className="flex flex-col gap-3 p-5">
+      <ZoneTabs
+        zones={dossier.zones}
+        openId={zone.id}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+      >
+        <Link
+          to={`../survey?zone=${zone.id}`}
+          className="font-semibold text-act underline underline-offset-2"
+        >
+          Back to the questions
+        </Link>
+      </ZoneTabs>
+      <p className="text-quiet">
+        Mark two or three to see them side by side. Days, hours and material are rough, for the take-off as it
+        stands.
+      </p>
+      <ZoneSystems key={zone.id} dossier={dossier} shop={shop} zone={zone} />
+    </main>
+  );
+}

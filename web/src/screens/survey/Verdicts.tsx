@@ -1,0 +1,89 @@
+import type { Dossier, PieceRow, ZoneRow } from '@upholder/core/api';
+import type { Verdict } from '@upholder/core/pieces';
+import { Link } from 'react-router';
+import { Field, Select } from '../../parts/controls.tsx';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { useTakeoff } from '../pieces/useTakeoff.ts';
+
+const NEXT: Record<Verdict, Verdict> = { finish: 'repair', repair: 'replace', replace: 'finish' };
+const LOOKS: Record<Verdict, string> = {
+  finish: 'border-line bg-raised',
+  repair: 'border-ink bg-tape text-tape-ink',
+  replace: 'border-stop bg-stop-wash text-stop',
+};
+
+/** Verdict of every piece: a press goes on to the next one. */
+export function Verdicts({
+  dossier,
+  zone,
+  onStock,
+}: {
+  dossier: Dossier;
+  zone: ZoneRow;
+  onStock(stock: 'MDF' | 'wood'): void;
+}) {
+  const { edit } = useTakeoff(dossier);
+  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const count = (verdict: Verdict) => pieces.filter((piece) => piece.verdict === verdict).length;
+  if (pieces.length === 0)
+    return (
+      <p className="text-quiet">
+        Every piece is finished as it is unless you say otherwise.{' '}
+        <Link to="../pieces" className="font-semibold text-act underline">
+          Take the pieces off first
+        </Link>
+        .
+      </p>
+    );
+  return (
+    <div>
+      <p>
+        <span className="quantity">{count('finish')}</span> to finish,{' '}
+        <span className="quantity">{count('repair')}</span> to repair first,{' '}
+        <span className="quantity">{count('replace')}</span> to replace.{' '}
+        <span className="text-quiet">Press a piece to go on to its next verdict.</span>
+      </p>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        {pieces.map((piece: PieceRow) => (
+          <button
+            key={piece.id}
+            type="button"
+            onClick={() => void edit(piece, { verdict: NEXT[piece.verdict] })}
+            className={`flex min-h-11 items-center gap-1.5 rounded-[3px] border px-2 text-[0.85rem] ${LOOKS[piece.verdict]}`}
+            aria-label={`${piece.tag}: ${piece.verdict}`}
+          >
+            <PieceGlyph piece={piece} colour={zone.newColour} size={26} />
+            <span className="leading-tight">
+              {piece.tag}
+              {piece.verdict !== 'finish' && (
+                <>
+                  <br />
+                  <span className="font-semibold">{piece.verdict}</span>
+                </>
+              )}
+            </span>
+          </button>
+        ))}
+      </div>
+      {count('replace') > 0 && (
+        <Field
+          label="New pieces are made of"
+          className="mt-3 max-w-72"
+          hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
+        >
+          {(ids) => (
+            <Select
+              {...ids}
+              className="min-h-11"
+              value={zone.survey.replacementStock ?? 'MDF'}
+              onChange={({ target }) => onStock(target.value as 'MDF' | 'wood')}
+            >
+              <option value="MDF">MDF</option>
+              <option value="wood">wood</option>
+            </Select>
+          )}
+        </Field>
+      )}
+    </div>
+  );
+}
