@@ -1,8 +1,16 @@
 import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
+import { takeoffChecks } from '@upholder/core/elevation';
 import { floorAgenda, pieceStates } from '@upholder/core/floor';
 import { readJobFile } from '@upholder/core/formats';
 import { effectiveLog } from '@upholder/core/jobs';
-import { localClock, localDate, minuteAt, toMinute, weekdayOf } from '@upholder/core/shop';
+import {
+  DEFAULT_SHOP_SETTINGS,
+  localClock,
+  localDate,
+  minuteAt,
+  toMinute,
+  weekdayOf,
+} from '@upholder/core/shop';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { migrate } from '../server/src/db/migrate.ts';
 import type { Running } from '../server/src/start.ts';
@@ -69,8 +77,13 @@ describe('the made-up shop', () => {
   it('has a main job of 60 pieces in two zones with two systems', () => {
     const kinds = (kind: string) => quay.pieces.filter((piece) => piece.kind === kind).length;
     expect([quay.pieces.length, kinds('drawer-front'), kinds('door')]).toEqual([60, 42, 18]);
-    expect(quay.zones.map(({ systemId }) => systemId)).toEqual(['A', 'D']);
+    expect(quay.zones.map(({ systemId }) => systemId)).toEqual(['A', 'C']);
     expect(new Set(quay.pieces.map(({ tag }) => tag)).size).toBe(60);
+  });
+
+  it('has every piece of the main job on its map, with nothing that does not add up', () => {
+    expect(quay.pieces.filter(({ openingId }) => openingId === null)).toEqual([]);
+    expect(takeoffChecks(quay, DEFAULT_SHOP_SETTINGS)).toEqual([]);
   });
 
   it('makes the date that was agreed, but only just', () => {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
+import { hardwareOf } from '@upholder/core/elevation';
 import { coatMixMl } from '@upholder/core/film';
 import type { LogEntry } from '@upholder/core/jobs';
 import { measurable, splitMix } from '@upholder/core/mixing';
@@ -19,6 +20,7 @@ import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
 import { createSimulatedStation, planningClimate } from '../server/src/devices/station.ts';
+import { addOpening, addWall } from '../server/src/elevation/store.ts';
 import { addJob, dossierOf } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addPiece } from '../server/src/pieces/store.ts';
@@ -27,7 +29,7 @@ import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/shop/store.ts';
 import { addSteps, addZone } from '../server/src/zones/store.ts';
-import { CREW, DEMO_PASSWORD, type DemoJob, JOBS, SHOP } from './world.ts';
+import { CREW, DEMO_PASSWORD, type DemoJob, type DemoWall, type DemoZone, JOBS, SHOP } from './world.ts';
 
 const STATION_SEED = 7;
 /** The demo opens in the middle of a working Wednesday. */
@@ -47,6 +49,39 @@ export function demoOpening(today: Date): Date {
   return toInstant(minuteAt(addDays(mondayOf(today), DEMO_DAY), DEMO_TIME, SHOP.timeZone));
 }
 
+/** Walls and their openings; answers with the opening of each tag. Bags are packed as the pieces came off. */
+async function seedMap(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  walls: readonly DemoWall[],
+  zones: readonly DemoZone[],
+  packedAt: Date,
+): Promise<Map<string, string>> {
+  const pieces = new Map(zones.flatMap((zone) => zone.pieces.map((piece) => [piece.tag, piece])));
+  const openings = new Map<string, string>();
+  for (const [position, { rows, ...wall }] of walls.entries()) {
+    const wallId = uuid();
+    await addWall(db, shopId, jobId, { ...wall, id: wallId, position });
+    for (const { xMm, yMm, gapMm, tags } of rows) {
+      let x = xMm;
+      for (const tag of tags) {
+        const piece = pieces.get(tag);
+        if (!piece) throw new Error(`the demo has no piece ${tag}`);
+        const { widthMm, heightMm } = piece;
+        const id = uuid();
+        const hardware = { ...hardwareOf(piece), finish: 'brass', screws: 'hinge and knob screws' };
+        const place = { tag, xMm: x, yMm, widthMm, heightMm };
+        const bag = { hardware, baggedAt: packedAt.toISOString(), returnedAt: null };
+        await addOpening(db, shopId, jobId, { id, wallId, ...place, ...bag });
+        openings.set(tag, id);
+        x += widthMm + gapMm;
+      }
+    }
+  }
+  return openings;
+}
+
 async function seedJob(
   db: Queryable,
   shopId: string,
@@ -54,7 +89,7 @@ async function seedJob(
   monday: string,
   now: Date,
 ): Promise<string> {
-  const { zones, startDay, neededDay, ...head } = demo;
+  const { zones, walls = [], startDay, neededDay, ...head } = demo;
   const job = {
     ...head,
     id: uuid(),
@@ -62,6 +97,7 @@ async function seedJob(
     neededBy: neededDay === null ? null : addDays(monday, neededDay),
   };
   await addJob(db, shopId, job, now);
+  const openings = await seedMap(db, shopId, job.id, walls, zones, now);
   let position = 0;
   for (const [index, { pieces, ...zone }] of zones.entries()) {
     const zoneId = uuid();
@@ -82,7 +118,13 @@ async function seedJob(
       );
     }
     for (const piece of pieces) {
-      await addPiece(db, shopId, job.id, { ...piece, id: uuid(), zoneId, position });
+      await addPiece(db, shopId, job.id, {
+        ...piece,
+        id: uuid(),
+        zoneId,
+        position,
+        openingId: openings.get(piece.tag) ?? null,
+      });
       position += 1;
     }
   }

@@ -19,11 +19,25 @@ export interface DemoZone extends ZoneSpec {
   acknowledged?: Record<string, string>;
 }
 
+/** A wall of a job, filled row by row from the floor up. */
+export interface DemoWall {
+  name: string;
+  letter: string;
+  widthMm: number;
+  heightMm: number;
+  rows: { xMm: number; yMm: number; gapMm: number; tags: string[] }[];
+}
+
 export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy'> {
   /** Days after the Monday of the demo week. */
   startDay: number;
   neededDay: number | null;
   zones: DemoZone[];
+  walls?: DemoWall[];
+}
+
+function tagsOf(prefix: string, from: number, count: number): string[] {
+  return Array.from({ length: count }, (_, index) => `${prefix}${String(from + index).padStart(2, '0')}`);
 }
 
 function run(prefix: string, from: number, count: number, spec: Partial<PieceSpec>): PieceSpec[] {
@@ -73,6 +87,36 @@ export const JOBS: DemoJob[] = [
     status: 'open',
     startDay: 0,
     neededDay: 11,
+    walls: [
+      {
+        name: 'Behind the counter',
+        letter: 'U',
+        widthMm: 3600,
+        heightMm: 2200,
+        rows: [
+          { xMm: 60, yMm: 100, gapMm: 10, tags: tagsOf('U', 13, 9) },
+          { xMm: 60, yMm: 330, gapMm: 10, tags: tagsOf('U', 22, 9) },
+          { xMm: 60, yMm: 560, gapMm: 10, tags: tagsOf('U', 1, 12) },
+          { xMm: 60, yMm: 820, gapMm: 14, tags: tagsOf('U', 31, 6) },
+          { xMm: 2680, yMm: 820, gapMm: 14, tags: tagsOf('U', 37, 2) },
+        ],
+      },
+      {
+        name: 'Counter',
+        letter: 'C',
+        widthMm: 5200,
+        heightMm: 1000,
+        rows: [
+          { xMm: 60, yMm: 80, gapMm: 10, tags: tagsOf('C', 13, 8) },
+          { xMm: 3820, yMm: 80, gapMm: 10, tags: ['C09'] },
+          { xMm: 3820, yMm: 250, gapMm: 10, tags: ['C10'] },
+          { xMm: 3820, yMm: 420, gapMm: 10, tags: ['C11'] },
+          { xMm: 3820, yMm: 590, gapMm: 10, tags: ['C12'] },
+          { xMm: 4290, yMm: 80, gapMm: 10, tags: tagsOf('C', 21, 2) },
+          { xMm: 60, yMm: 760, gapMm: 10, tags: tagsOf('C', 1, 8) },
+        ],
+      },
+    ],
     zones: [
       {
         name: 'Upper wall',

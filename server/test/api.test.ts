@@ -31,7 +31,7 @@ describe('health and description', () => {
     expect(await nobody.ok('GET', '/health')).toEqual({
       status: 'ready',
       version: expect.any(String),
-      migration: 3,
+      migration: 5,
       database: 'up',
     });
   });
@@ -124,7 +124,15 @@ describe('one shop cannot reach another’s', () => {
       ['PUT', `/zones/${zone.id}`, { ...zoneSpec, version: 1 }],
       ['DELETE', `/zones/${zone.id}`],
       ['POST', `/jobs/${job.id}/pieces`, { pieces: [pieceFor(zone.id, 99)] }],
-      ['PUT', `/pieces/${piece.id}`, { version: 1, piece }],
+      ['PUT', `/jobs/${job.id}/pieces`, { changes: [{ version: 1, piece }] }],
+      ['GET', `/pieces/${piece.id}`],
+      ['PATCH', `/zones/${zone.id}/survey`, { answers: { soil: 'heavy' } }],
+      [
+        'POST',
+        `/jobs/${job.id}/decisions`,
+        { id: uuid(), zoneId: zone.id, kind: 'acknowledged', code: 'lead', reason: 'because' },
+      ],
+      ['POST', `/jobs/${job.id}/map`, { walls: [], openings: [], assigned: [] }],
       ['PUT', `/products/${product.id}`, { version: 1, sheet: product.sheet }],
       ['PUT', `/members/${shop.crew[0]?.id}/days-off`, { daysOff: [] }],
       ['GET', `/jobs/${job.id}/export/job.json`],
@@ -288,13 +296,12 @@ describe('pieces', () => {
   });
 
   it('tells the second of two tabs what the first one wrote', async () => {
-    const { pieces } = await makeJob(ines);
-    const { version, ...piece } = pieces[0] as PieceRow;
-    await ines.ok('PUT', `/pieces/${piece.id}`, { version, piece: { ...piece, widthMm: 420 } });
-    const refusal = await ines.refused('PUT', `/pieces/${piece.id}`, {
-      version,
-      piece: { ...piece, heightMm: 800 },
-    });
+    const dossier = await makeJob(ines);
+    const { version, ...piece } = dossier.pieces[0] as PieceRow;
+    const { job } = dossier;
+    const change = (part: object) => ({ changes: [{ version, piece: { ...piece, ...part } }] });
+    await ines.ok('PUT', `/jobs/${job.id}/pieces`, change({ widthMm: 420 }));
+    const refusal = await ines.refused('PUT', `/jobs/${job.id}/pieces`, change({ heightMm: 800 }));
     expect(refusal).toMatchObject({
       status: 409,
       code: 'conflict',
@@ -487,7 +494,9 @@ describe('taking jobs away', () => {
   it('gives the take-off as CSV and refuses a calendar without a plan', async () => {
     const { job } = await makeJob(ines);
     const csv = await (await ines.call('GET', `/jobs/${job.id}/export/take-off.csv`)).text();
-    expect(csv.split('\r\n')[1]).toBe('D1,Counter,door,five-piece,400,720,20,60,8,1,1,front back edges,');
+    expect(csv.split('\r\n')[1]).toBe(
+      'D1,Counter,,door,five-piece,400,720,20,0,60,,,,,8,,0,0,0,0,1,1,1,0,,front back edges,,none,finish,',
+    );
     expect(await ines.refused('GET', `/jobs/${job.id}/export/plan.ics`)).toMatchObject({ code: 'no-plan' });
   });
 

@@ -104,6 +104,15 @@ export class Caller {
     });
   }
 
+  /** Sends bytes as they are. */
+  raw(method: string, path: string, content: Buffer, type: string): Promise<Response> {
+    return fetch(`${this.address}/api${path}`, {
+      method,
+      headers: { 'content-type': type, cookie: this.cookie, 'x-csrf-token': this.csrf },
+      body: new Uint8Array(content),
+    });
+  }
+
   /** Calls and expects success; the body is what the test says it is. */
   async ok<T>(method: string, path: string, body?: unknown): Promise<T> {
     const response = await this.call(method, path, body);

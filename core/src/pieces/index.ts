@@ -1,5 +1,6 @@
 export * from './area.ts';
 export * from './fastEntry.ts';
+export * from './figure.ts';
 export * from './model.ts';
 export * from './tags.ts';
 export * from './words.ts';

@@ -82,6 +82,7 @@ function Troubles() {
 
 const NAV = [
   { to: '/jobs', name: 'Jobs' },
+  { to: '/find', name: 'Find' },
   { to: '/stores', name: 'Stores' },
   { to: '/shop', name: 'Shop' },
 ];
@@ -122,6 +123,7 @@ export function Frame() {
       if (key === '?') showKeys(true);
       else if (key === 'f') navigate('/floor');
       else if (key === 'j') navigate('/jobs');
+      else if (key === 'p') navigate('/find');
       else if (key === 'b') dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'));
     }
     window.addEventListener('keydown', press);

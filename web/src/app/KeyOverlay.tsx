@@ -7,6 +7,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
       ['?', 'these keys'],
       ['f', 'to the floor'],
       ['j', 'to the jobs'],
+      ['p', 'find a piece by its label'],
       ['b', 'dim for the booth, and back'],
       ['Esc', 'leave a dialog'],
     ],
@@ -21,6 +22,24 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
       ['Ctrl D', 'copy the cell from the line above'],
       ['Ctrl Del', 'delete the piece'],
       ['Ctrl V', 'paste a table: opens the import with it'],
+      ['Shift Space', 'mark the piece, to change several at once'],
+      ['↑', 'in the typed line: bring the last one back'],
+    ],
+  },
+  {
+    place: 'Survey',
+    keys: [
+      ['1 to 9', 'pick that answer of the question; again takes it back'],
+      ['← →', 'next answer'],
+      ['Tab', 'next question'],
+    ],
+  },
+  {
+    place: 'Map',
+    keys: [
+      ['← → ↑ ↓', 'move the opening by 10 mm, with Shift by 100 mm'],
+      ['Ctrl ← → ↑ ↓', 'make it wider, narrower, higher, lower'],
+      ['Del', 'delete the opening'],
     ],
   },
 ];

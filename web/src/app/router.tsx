@@ -40,6 +40,22 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'pieces/map',
+            lazy: async () => ({ Component: (await import('../screens/map/MapScreen.tsx')).MapScreen }),
+          },
+          {
+            path: 'pieces/labels',
+            lazy: async () => ({
+              Component: (await import('../screens/labels/LabelsScreen.tsx')).LabelsScreen,
+            }),
+          },
+          {
+            path: 'pieces/hardware',
+            lazy: async () => ({
+              Component: (await import('../screens/hardware/HardwareScreen.tsx')).HardwareScreen,
+            }),
+          },
+          {
             path: 'sequence',
             lazy: async () => ({
               Component: (await import('../screens/sequence/SequenceScreen.tsx')).SequenceScreen,
@@ -58,6 +74,14 @@ export const router = createBrowserRouter([
       {
         path: 'floor',
         lazy: async () => ({ Component: (await import('../screens/floor/FloorScreen.tsx')).FloorScreen }),
+      },
+      {
+        path: 'find',
+        lazy: async () => ({ Component: (await import('../screens/find/FindScreen.tsx')).FindScreen }),
+      },
+      {
+        path: 'p/:pieceId',
+        lazy: async () => ({ Component: (await import('../screens/find/OpenPiece.tsx')).OpenPiece }),
       },
       {
         path: 'stores',

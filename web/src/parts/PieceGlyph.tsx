@@ -1,9 +1,7 @@
 import type { PieceStates, SideState } from '@upholder/core/floor';
-import type { Piece } from '@upholder/core/pieces';
+import { figureOf, type Geometry, type Piece } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { memo } from 'react';
-
-type Shape = Pick<Piece, 'construction' | 'widthMm' | 'heightMm' | 'frameMm' | 'panelsAcross' | 'panelsDown'>;
 
 const BARE: PieceStates = {
   front: { state: 'bare', wetUntil: null, isColour: false },
@@ -166,26 +164,65 @@ function Half({
   }
 }
 
-function panels(piece: Shape, scale: number): { x: number; y: number; width: number; height: number }[] {
-  if (piece.construction === 'slab') return [];
-  const { panelsAcross, panelsDown, frameMm } = piece;
-  const width = (piece.widthMm - frameMm * (panelsAcross + 1)) / panelsAcross;
-  const height = (piece.heightMm - frameMm * (panelsDown + 1)) / panelsDown;
-  if (width <= 0 || height <= 0) return [];
-  return Array.from({ length: panelsAcross * panelsDown }, (_, index) => {
-    const column = index % panelsAcross;
-    const row = Math.floor(index / panelsAcross);
-    return {
-      x: (frameMm + column * (width + frameMm)) * scale,
-      y: (frameMm + row * (height + frameMm)) * scale,
-      width: width * scale,
-      height: height * scale,
-    };
+/** Panels, glass, bevels and beads of a piece, in px. */
+function Lines({ piece, scale, isCoarse }: { piece: Geometry; scale: number; isCoarse: boolean }) {
+  const { panels, insets, backWall } = figureOf(piece);
+  const px = (box: { x: number; y: number; width: number; height: number }) => ({
+    x: box.x * scale,
+    y: box.y * scale,
+    width: box.width * scale,
+    height: box.height * scale,
   });
+  const line = { stroke: 'var(--glyph)', opacity: 0.75 };
+  const fills = { wood: 'none', glass: 'var(--ground)', open: 'var(--ground)' };
+  return (
+    <>
+      {panels.map((panel) => (
+        <g key={`${panel.x} ${panel.y}`}>
+          <rect {...px(panel)} {...line} fill={fills[panel.fill]} strokeWidth={isCoarse ? 0.7 : 1} />
+          {panel.fill === 'glass' && (
+            <line
+              x1={panel.x * scale}
+              y1={(panel.y + panel.height) * scale}
+              x2={(panel.x + panel.width) * scale}
+              y2={panel.y * scale}
+              {...line}
+              strokeWidth={0.6}
+            />
+          )}
+        </g>
+      ))}
+      {!isCoarse &&
+        insets.map((box) => (
+          <rect key={`${box.x} ${box.y} ${box.width}`} {...px(box)} {...line} fill="none" strokeWidth={0.6} />
+        ))}
+      {backWall && (
+        <>
+          <rect {...px(backWall)} {...line} fill="none" strokeWidth={isCoarse ? 0.7 : 1} />
+          {[
+            [0, 0, backWall.x, backWall.y],
+            [piece.widthMm, 0, backWall.x + backWall.width, backWall.y],
+            [0, piece.heightMm, backWall.x, backWall.y + backWall.height],
+            [piece.widthMm, piece.heightMm, backWall.x + backWall.width, backWall.y + backWall.height],
+          ].map(([x1 = 0, y1 = 0, x2 = 0, y2 = 0]) => (
+            <line
+              key={`${x1} ${y1}`}
+              x1={x1 * scale}
+              y1={y1 * scale}
+              x2={x2 * scale}
+              y2={y2 * scale}
+              {...line}
+              strokeWidth={0.7}
+            />
+          ))}
+        </>
+      )}
+    </>
+  );
 }
 
 interface GlyphProps {
-  piece: Shape & Partial<Pick<Piece, 'tag'>>;
+  piece: Geometry & Partial<Pick<Piece, 'tag'>>;
   states?: PieceStates;
   /** The zone's new colour. */
   colour: string;
@@ -266,16 +303,7 @@ export const PieceGlyph = memo(function PieceGlyph({
             isCoarse={isCoarse}
           />
         )}
-        {panels(piece, scale).map((panel) => (
-          <rect
-            key={`${panel.x} ${panel.y}`}
-            {...panel}
-            fill="none"
-            stroke="var(--glyph)"
-            strokeWidth={isCoarse ? 0.7 : 1}
-            opacity="0.75"
-          />
-        ))}
+        <Lines piece={piece} scale={scale} isCoarse={isCoarse} />
         {states.back && (
           <line
             x1={half}

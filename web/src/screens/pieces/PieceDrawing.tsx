@@ -1,10 +1,17 @@
+import { tagPlace } from '@upholder/core/elevation';
 import type { PieceStates } from '@upholder/core/floor';
-import { doorEquivalents, type Piece, pieceAreas } from '@upholder/core/pieces';
+import {
+  type DoorMeasure,
+  doorEquivalents,
+  type Piece,
+  type PieceAreas,
+  pieceAreas,
+} from '@upholder/core/pieces';
 import { formatMm } from '@upholder/core/units';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 
-const TALLEST_PX = 220;
-const WIDEST_PX = 178;
+const TALLEST_PX = 190;
+const WIDEST_PX = 168;
 
 function Row({ name, mm2, why }: { name: string; mm2: number; why: string }) {
   return (
@@ -17,16 +24,45 @@ function Row({ name, mm2, why }: { name: string; mm2: number; why: string }) {
   );
 }
 
+const PARTS: { key: keyof PieceAreas; name: string; why: string; isRare?: boolean }[] = [
+  {
+    key: 'frontMm2',
+    name: 'Front',
+    why: 'flat surfaces of the front: width × height, less slopes, glass and openings',
+  },
+  { key: 'backMm2', name: 'Back', why: 'flat surfaces of the back' },
+  { key: 'edgesMm2', name: 'Edges', why: 'finished edges × thickness' },
+  {
+    key: 'recessWallsMm2',
+    name: 'Recess walls',
+    why: 'inner perimeter of the panels × recess, on each finished side',
+  },
+  {
+    key: 'profilesMm2',
+    name: 'Profiles',
+    why: 'margins √(margin² + rise²) along their mean perimeter; beads, routed edges and mouldings length × girth',
+    isRare: true,
+  },
+  {
+    key: 'interiorMm2',
+    name: 'Inside',
+    why: 'W × H + 2 × W × D + 2 × H × D: back, sides, top, bottom',
+    isRare: true,
+  },
+];
+
 /** The piece that is being typed: its drawing, its measures, its areas and where they come from. */
 export function PieceDrawing({
   piece,
   states,
   colour,
+  measure,
   now,
 }: {
   piece: Piece;
   states: PieceStates | undefined;
   colour: string;
+  measure: DoorMeasure;
   now: number;
 }) {
   const areas = pieceAreas(piece);
@@ -53,14 +89,9 @@ export function PieceDrawing({
         <span className="quantity text-quiet text-sm">{formatMm(piece.widthMm)} mm</span>
       </div>
       <dl className="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5">
-        <Row name="Front" mm2={areas.frontMm2} why="width × height" />
-        <Row name="Back" mm2={areas.backMm2} why="width × height" />
-        <Row name="Edges" mm2={areas.edgesMm2} why="2 × (width + height) × thickness" />
-        <Row
-          name="Recess walls"
-          mm2={areas.recessWallsMm2}
-          why="inner perimeter of the panels × recess, on each finished side"
-        />
+        {PARTS.filter(({ key, isRare }) => !isRare || areas[key] > 0).map(({ key, name, why }) => (
+          <Row key={key} name={name} mm2={areas[key]} why={why} />
+        ))}
         <dt className="border-line border-t pt-1 font-semibold">To finish</dt>
         <dd className="quantity border-line border-t pt-1 text-right">
           {(areas.totalMm2 / 1e6).toFixed(3)} m²
@@ -68,11 +99,12 @@ export function PieceDrawing({
         <dt className="text-quiet">Door equivalents</dt>
         <dd
           className="quantity text-right"
-          title="under 0.12 m² of face ½, over 0.6 m² or many panels 2, else 1"
+          title={`under ${measure.smallBelowM2} m² of face ½, over ${measure.largeAboveM2} m² or many panels 2, else 1`}
         >
-          {doorEquivalents(piece)}
+          {doorEquivalents(piece, measure)}
         </dd>
       </dl>
+      <p className="mt-2 text-[0.82rem] text-quiet leading-snug">Tag: {tagPlace(piece)}.</p>
     </div>
   );
 }

@@ -1,90 +1,23 @@
-import { doorEquivalents, type Piece, totalAreas } from '@upholder/core/pieces';
+import { takeoffChecks } from '@upholder/core/elevation';
+import type { Piece } from '@upholder/core/pieces';
 import { localClock, toMinute } from '@upholder/core/shop';
-import { useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
-import { Modal } from '../../parts/Modal.tsx';
+import { NoZone } from '../NoZone.tsx';
 import { useJobContext, usePieceStates } from '../useJobContext.ts';
+import { ClashDialog } from './ClashDialog.tsx';
+import { FastLine } from './FastLine.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
+import { Marks } from './Marks.tsx';
+import { MultiEdit } from './MultiEdit.tsx';
+import { PieceDetails } from './PieceDetails.tsx';
 import { PieceDrawing } from './PieceDrawing.tsx';
+import { PiecesTabs } from './PiecesTabs.tsx';
 import { NEW_LINE, TakeoffTable } from './TakeoffTable.tsx';
-import { type Clash, useTakeoff } from './useTakeoff.ts';
-
-const COMPARED: { key: keyof Piece; name: string }[] = [
-  { key: 'tag', name: 'Tag' },
-  { key: 'kind', name: 'Kind' },
-  { key: 'construction', name: 'Construction' },
-  { key: 'widthMm', name: 'Width, mm' },
-  { key: 'heightMm', name: 'Height, mm' },
-  { key: 'thicknessMm', name: 'Thickness, mm' },
-  { key: 'frameMm', name: 'Frame, mm' },
-  { key: 'recessMm', name: 'Recess, mm' },
-  { key: 'note', name: 'Note' },
-];
-
-function ClashDialog({ clash, settle }: { clash: Clash; settle(choice: 'mine' | 'theirs'): Promise<void> }) {
-  const differing = COMPARED.filter(({ key }) => clash.mine[key] !== clash.theirs[key]);
-  return (
-    <Modal
-      isOpen
-      onClose={() => void settle('theirs')}
-      title={`${clash.theirs.tag} was changed elsewhere meanwhile`}
-      note="Both versions are here; choose the one that holds."
-    >
-      <table className="w-full text-left">
-        <thead>
-          <tr className="text-quiet">
-            <th scope="col" className="py-1" />
-            <th scope="col">Yours</th>
-            <th scope="col">Theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          {differing.map(({ key, name }) => (
-            <tr key={key} className="border-line border-t">
-              <th scope="row" className="py-1.5 font-normal">
-                {name}
-              </th>
-              <td className="quantity">{String(clash.mine[key])}</td>
-              <td className="quantity">{String(clash.theirs[key])}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="mt-5 flex gap-3">
-        <Button kind="act" onClick={() => void settle('mine')}>
-          Keep mine
-        </Button>
-        <Button onClick={() => void settle('theirs')}>Take theirs</Button>
-      </div>
-    </Modal>
-  );
-}
-
-function Totals({ pieces }: { pieces: readonly Piece[] }) {
-  const areas = totalAreas(pieces);
-  const equivalents = pieces.reduce((sum, piece) => sum + doorEquivalents(piece), 0);
-  const figures: [string, string][] = [
-    ['pieces', String(pieces.length)],
-    ['front', (areas.frontMm2 / 1e6).toFixed(2)],
-    ['back', (areas.backMm2 / 1e6).toFixed(2)],
-    ['edges', (areas.edgesMm2 / 1e6).toFixed(2)],
-    ['recess walls', (areas.recessWallsMm2 / 1e6).toFixed(2)],
-    ['m² to finish', (areas.totalMm2 / 1e6).toFixed(2)],
-    ['door equivalents', String(equivalents)],
-  ];
-  return (
-    <dl className="flex flex-wrap gap-x-6 gap-y-1">
-      {figures.map(([name, value]) => (
-        <div key={name} className="flex items-baseline gap-1.5">
-          <dt className="order-2 text-quiet">{name}</dt>
-          <dd className="quantity">{value}</dd>
-        </div>
-      ))}
-    </dl>
-  );
-}
+import { Totals } from './Totals.tsx';
+import { useTakeoff } from './useTakeoff.ts';
 
 /** The take-off: every piece with its tag, measures and areas. */
 export function PiecesScreen() {
@@ -93,15 +26,32 @@ export function PiecesScreen() {
   const now = useNowMinute();
   const takeoff = useTakeoff(dossier);
   const { undo } = takeoff;
-  const [selectedId, select] = useState<string>(dossier.pieces[0]?.id ?? NEW_LINE);
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('piece');
+  const selectedId = asked ?? dossier.pieces[0]?.id ?? NEW_LINE;
+  const select = useCallback(
+    (id: string) => setSearch(id === NEW_LINE ? {} : { piece: id }, { replace: true }),
+    [setSearch],
+  );
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const [preview, setPreview] = useState<Piece | null>(null);
   const [importText, setImportText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const selected = dossier.pieces.find(({ id }) => id === selectedId) ?? dossier.pieces.at(-1);
+  const markedPieces = dossier.pieces.filter(({ id }) => marked.has(id));
+  const checks = useMemo(() => takeoffChecks(dossier, shop.settings), [dossier, shop.settings]);
+  const remarks = useMemo(() => {
+    const said = new Map<string, string>();
+    for (const { pieceIds, say } of checks)
+      for (const id of pieceIds) said.set(id, [said.get(id), say].filter(Boolean).join(' '));
+    return said;
+  }, [checks]);
 
   useEffect(() => {
     function press(event: KeyboardEvent): void {
       const isInCell = event.target instanceof HTMLElement && event.target.dataset.cell !== undefined;
       if (!(event.ctrlKey || event.metaKey) || event.key !== 'z' || isInCell) return;
+      if (event.target instanceof HTMLInputElement && event.target.value !== '') return;
       event.preventDefault();
       void undo();
     }
@@ -109,23 +59,17 @@ export function PiecesScreen() {
     return () => window.removeEventListener('keydown', press);
   }, [undo]);
 
-  if (dossier.zones.length === 0) {
+  if (dossier.zones.length === 0)
     return (
-      <main className="p-5">
-        <Sheet className="max-w-2xl p-6">
-          <h2>A piece belongs to a zone</h2>
-          <p className="mt-1 text-quiet">Pieces of a zone share their colours and their finishing system.</p>
-          <Link to="../brief" className="mt-3 inline-block font-semibold text-act underline">
-            Add the first zone
-          </Link>
-        </Sheet>
-      </main>
+      <NoZone title="A piece belongs to a zone">
+        Pieces of a zone share their colours and their finishing system.
+      </NoZone>
     );
-  }
+  const shown = preview ?? selected;
   return (
-    <main className="flex min-h-[28rem] flex-col gap-3 p-5" style={{ height: 'calc(100vh - 11rem)' }}>
+    <main className="flex min-h-[34rem] flex-col gap-2 px-5 py-3" style={{ height: 'calc(100vh - 10.6rem)' }}>
       <div className="flex flex-wrap items-center gap-3">
-        <Totals pieces={dossier.pieces} />
+        <PiecesTabs />
         <span className="flex-1" />
         <span role="status" className="text-[0.85rem] text-quiet">
           {takeoff.savedAt &&
@@ -136,13 +80,39 @@ export function PiecesScreen() {
         </Button>
         <Button onClick={() => setImportText('')}>Bring in a table</Button>
       </div>
+      <FastLine dossier={dossier} insert={takeoff.insert} onPreview={setPreview} />
+      {markedPieces.length > 0 ? (
+        <MultiEdit
+          dossier={dossier}
+          pieces={markedPieces}
+          editMany={takeoff.editMany}
+          drop={takeoff.drop}
+          onDone={() => setMarked(new Set())}
+          onProblem={setProblem}
+        />
+      ) : (
+        <Totals dossier={dossier} measure={shop.settings.doorMeasure} />
+      )}
+      {checks.length > 0 && (
+        <Marks
+          dossier={dossier}
+          checks={checks}
+          edit={takeoff.edit}
+          onShow={({ pieceIds }) => pieceIds[0] && select(pieceIds[0])}
+          onProblem={setProblem}
+        />
+      )}
       {problem && <Notice kind="stop">{problem}</Notice>}
-      <div className="flex min-h-0 flex-1 gap-4">
+      <div className="flex min-h-0 flex-1 gap-3">
         <TakeoffTable
           dossier={dossier}
           states={states}
           selectedId={selectedId}
           onSelect={select}
+          marked={marked}
+          onMark={setMarked}
+          remarks={remarks}
+          onPreview={setPreview}
           edit={takeoff.edit}
           insert={takeoff.insert}
           drop={takeoff.drop}
@@ -150,17 +120,29 @@ export function PiecesScreen() {
           onPasteTable={setImportText}
           onProblem={setProblem}
         />
-        <Sheet className="w-64 shrink-0 overflow-y-auto p-4" aria-label="The chosen piece">
-          {selected ? (
-            <PieceDrawing
-              piece={selected}
-              states={states.get(selected.id)}
-              colour={dossier.zones.find(({ id }) => id === selected.zoneId)?.newColour ?? '#888888'}
-              now={now}
-            />
+        <Sheet className="w-[14.6rem] shrink-0 overflow-y-auto p-3" aria-label="The chosen piece">
+          {shown ? (
+            <>
+              <PieceDrawing
+                piece={shown}
+                states={states.get(shown.id)}
+                colour={dossier.zones.find(({ id }) => id === shown.zoneId)?.newColour ?? '#888888'}
+                measure={shop.settings.doorMeasure}
+                now={now}
+              />
+              {selected && (preview === null || preview.id === selected.id) && (
+                <PieceDetails
+                  key={selected.id}
+                  dossier={dossier}
+                  piece={selected}
+                  edit={takeoff.edit}
+                  onPreview={setPreview}
+                />
+              )}
+            </>
           ) : (
             <p className="text-quiet">
-              Type the first piece in the line below: a tag, a width, a height, Enter. Or paste a table.
+              Type the first pieces in the line above, such as 4 × 400×720 shaker. Or paste a table.
             </p>
           )}
         </Sheet>

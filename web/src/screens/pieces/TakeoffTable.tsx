@@ -2,14 +2,16 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Dossier, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
 import { fieldMessages } from '@upholder/core/outcome';
-import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
+import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { v7 as uuid } from 'uuid';
 import type { Refusal } from '../../api/upholder.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { type Column, takeoffColumns } from './cells.ts';
+import { proposePiece } from './propose.ts';
+import { TakeoffCell } from './TakeoffCell.tsx';
 
-const ROW_PX = 38;
+/** Fingers need more height than a mouse. */
+const ROW_PX = window.matchMedia('(pointer: coarse)').matches ? 46 : 38;
 /** Id that stands for the line in which a new piece is typed. */
 export const NEW_LINE = 'new';
 
@@ -18,6 +20,12 @@ interface TableProps {
   states: Map<string, PieceStates>;
   selectedId: string;
   onSelect(id: string): void;
+  /** Pieces marked for changing together. */
+  marked: ReadonlySet<string>;
+  onMark(ids: ReadonlySet<string>): void;
+  /** Pieces that something does not add up at, with what is said of them. */
+  remarks: ReadonlyMap<string, string>;
+  onPreview(piece: Piece | null): void;
   edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
   insert(pieces: Piece[]): Promise<Refusal | null>;
   drop(pieces: PieceRow[]): Promise<Refusal | null>;
@@ -26,62 +34,16 @@ interface TableProps {
   onProblem(message: string | null): void;
 }
 
-interface CellProps {
-  column: Column;
-  piece: Piece;
-  row: number;
-  error: string | undefined;
-  onCommit(column: Column, text: string): void;
-  onFocus(): void;
-}
-
-function Cell({ column, piece, row, error, onCommit, onFocus }: CellProps) {
-  const written = column.write(piece);
-  const [draft, setDraft] = useState<string | null>(null);
-  const [before, setBefore] = useState(written);
-  if (before !== written) {
-    // The piece changed elsewhere or the change was taken: show it, unless something wrong still stands here.
-    setBefore(written);
-    setDraft(null);
-  }
-  const shared = {
-    'data-cell': `${row} ${column.key}`,
-    'aria-label': `${column.title} of ${piece.tag || 'the new piece'}`,
-    'aria-invalid': error !== undefined,
-    title: error,
-    onFocus,
-    className: `h-full w-full min-w-0 border-0 bg-transparent px-1.5 outline-offset-[-3px] aria-[invalid=true]:bg-stop-wash aria-[invalid=true]:text-stop ${column.isNumber ? 'text-right' : ''}`,
-  };
-  if (written === null) return <span className="px-2 text-right text-quiet" />;
-  if (column.choices) {
-    return (
-      <select {...shared} value={written} onChange={({ target }) => onCommit(column, target.value)}>
-        {column.choices.map(({ value, name }) => (
-          <option key={value} value={value}>
-            {name}
-          </option>
-        ))}
-      </select>
-    );
-  }
-  return (
-    <input
-      {...shared}
-      value={draft ?? written}
-      autoComplete="off"
-      spellCheck={false}
-      onChange={({ target }) => setDraft(target.value)}
-      onBlur={() => draft !== null && draft !== written && onCommit(column, draft)}
-    />
-  );
-}
-
 /** The take-off as a table that is typed through from left to right and down, every cell saved as it is left. */
 export function TakeoffTable({
   dossier,
   states,
   selectedId,
   onSelect,
+  marked,
+  onMark,
+  remarks,
+  onPreview,
   edit,
   insert,
   drop,
@@ -101,7 +63,7 @@ export function TakeoffTable({
     estimateSize: () => ROW_PX,
     overscan: 12,
   });
-  const template = `2.9rem ${columns.map(({ width }) => width).join(' ')} 3.6rem`;
+  const template = `1.9rem 2.6rem ${columns.map(({ width }) => width).join(' ')} 3.5rem`;
 
   useEffect(() => {
     setFresh((current) =>
@@ -169,6 +131,21 @@ export function TakeoffTable({
     focusCell('new', 'tag');
   }
 
+  const lastMarked = useRef(0);
+  function mark(row: number, isRange: boolean): void {
+    const next = new Set(marked);
+    const isMarking = !marked.has(pieces[row]?.id ?? '');
+    const [from, to] = isRange
+      ? [Math.min(lastMarked.current, row), Math.max(lastMarked.current, row)]
+      : [row, row];
+    for (const { id } of pieces.slice(from, to + 1)) {
+      if (isMarking) next.add(id);
+      else next.delete(id);
+    }
+    lastMarked.current = row;
+    onMark(next);
+  }
+
   function focusCell(row: number | 'new', key: string): void {
     if (row !== 'new') rows.scrollToIndex(row);
     requestAnimationFrame(() => {
@@ -195,6 +172,9 @@ export function TakeoffTable({
     } else if (isControl && (key === 'Delete' || key === 'Backspace') && piece) {
       event.preventDefault();
       void drop([piece]).then((refusal) => onProblem(refusal?.message ?? null));
+    } else if (event.shiftKey && key === ' ' && piece) {
+      event.preventDefault();
+      mark(row, false);
     } else if (isControl && key === 'd' && column) {
       event.preventDefault();
       const rowAbove = row === -1 ? pieces.length - 1 : row - 1;
@@ -226,13 +206,18 @@ export function TakeoffTable({
   function lineOf(piece: Piece, row: number, id: string) {
     return columns.map((column) => (
       <div key={column.key} role="cell" className="border-line border-l">
-        <Cell
+        <TakeoffCell
           column={column}
           piece={piece}
           row={row}
           error={errors[id]?.[column.key]}
-          onFocus={() => onSelect(id)}
+          onFocus={() => {
+            onSelect(id);
+            onPreview(row === -1 ? piece : null);
+          }}
+          onPreview={(part) => onPreview({ ...piece, ...part })}
           onCommit={(changed, text) => {
+            onPreview(null);
             if (row === -1) commitFresh(changed, text);
             else void commit(piece as PieceRow, changed, text);
           }}
@@ -257,9 +242,18 @@ export function TakeoffTable({
     >
       <div
         role="row"
-        className="grid min-w-[61rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
+        className="grid min-w-[63rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
         style={{ gridTemplateColumns: template }}
       >
+        <span role="columnheader" className="grid place-items-center">
+          <input
+            type="checkbox"
+            aria-label="Mark all pieces"
+            className="size-4 accent-(--act)"
+            checked={pieces.length > 0 && marked.size === pieces.length}
+            onChange={({ target }) => onMark(new Set(target.checked ? pieces.map(({ id }) => id) : []))}
+          />
+        </span>
         <span role="columnheader" className="px-2 py-1.5">
           <span className="sr-only">Drawing</span>
         </span>
@@ -276,7 +270,7 @@ export function TakeoffTable({
           m²
         </span>
       </div>
-      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[61rem] flex-1 overflow-y-auto">
+      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[63rem] flex-1 overflow-y-auto">
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const piece = pieces[index];
@@ -290,6 +284,20 @@ export function TakeoffTable({
                 style={{ top: start, height: ROW_PX, gridTemplateColumns: template }}
               >
                 <span role="cell" className="grid place-items-center">
+                  <input
+                    type="checkbox"
+                    aria-label={`Mark ${piece.tag}`}
+                    className="size-4 accent-(--act)"
+                    checked={marked.has(piece.id)}
+                    onClick={(event) => mark(index, event.shiftKey)}
+                    onChange={() => undefined}
+                  />
+                </span>
+                <span
+                  role="cell"
+                  className={`relative grid place-items-center ${remarks.has(piece.id) ? 'border-tape border-l-[6px]' : ''}`}
+                  title={remarks.get(piece.id)}
+                >
                   <PieceGlyph
                     piece={piece}
                     states={states.get(piece.id)}
@@ -309,10 +317,10 @@ export function TakeoffTable({
       <div
         role="row"
         aria-rowindex={pieces.length + 2}
-        className={`grid min-w-[61rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
+        className={`grid min-w-[63rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
         style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
       >
-        <span role="cell" className="grid">
+        <span role="cell" className="col-span-2 grid">
           <button
             type="button"
             className="font-bold text-act text-xl leading-none"
@@ -328,36 +336,5 @@ export function TakeoffTable({
         </span>
       </div>
     </div>
-  );
-}
-
-/** The next piece to type: like the one before, under the next tag. */
-function proposePiece(dossier: Dossier, last: Piece | null): Piece {
-  const previous = last ?? dossier.pieces.at(-1);
-  const taken = [...dossier.pieces.map(({ tag }) => tag), ...(last ? [last.tag] : [])];
-  const position = Math.max(-1, last?.position ?? -1, ...dossier.pieces.map((piece) => piece.position)) + 1;
-  if (!previous) {
-    return {
-      ...PIECE_DEFAULTS,
-      id: uuid(),
-      zoneId: dossier.zones[0]?.id ?? '',
-      position,
-      tag: 'D1',
-      widthMm: 400,
-      heightMm: 720,
-    };
-  }
-  const { id: _id, note: _note, ...like } = previous;
-  return (
-    PieceSchema.safeParse({ ...like, id: uuid(), note: '', position, tag: nextTag(previous.tag, taken) })
-      .data ?? {
-      ...PIECE_DEFAULTS,
-      id: uuid(),
-      zoneId: previous.zoneId,
-      position,
-      tag: nextTag(previous.tag, taken),
-      widthMm: 400,
-      heightMm: 720,
-    }
   );
 }

@@ -1,5 +1,18 @@
 import { failure, type Outcome, success } from '@upholder/core/outcome';
-import { CONSTRUCTIONS, PIECE_KIND_WORDS, PIECE_KINDS, type Piece } from '@upholder/core/pieces';
+import {
+  CONSTRUCTION_WORDS,
+  CONSTRUCTIONS,
+  constructionDefaults,
+  EDGES,
+  type Edge,
+  isFramed,
+  PIECE_KIND_WORDS,
+  PIECE_KINDS,
+  type Piece,
+  parseMembers,
+  VERDICTS,
+  writeMembers,
+} from '@upholder/core/pieces';
 import { formatMm, parseLengthMm } from '@upholder/core/units';
 
 /** A column of the take-off table: how a cell is written and what it reads. */
@@ -24,10 +37,10 @@ function lengthColumn(
   return {
     key,
     title,
-    width: '3.75rem',
+    width: '3.55rem',
     fields: [key],
     isNumber: true,
-    write: (piece) => (onlyFramed && piece.construction === 'slab' ? null : formatMm(piece[key])),
+    write: (piece) => (onlyFramed && !isFramed(piece.construction) ? null : formatMm(piece[key])),
     read(text) {
       const length = parseLengthMm(text);
       return length.ok ? success({ [key]: length.value }) : length;
@@ -74,7 +87,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'tag',
       title: 'Tag',
-      width: '4.4rem',
+      width: '4rem',
       fields: ['tag'],
       write: (piece) => piece.tag,
       read: (text) => (text.trim() === '' ? failure('Give the piece a tag.') : success({ tag: text.trim() })),
@@ -82,7 +95,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'zone',
       title: 'Zone',
-      width: '7.1rem',
+      width: '6.4rem',
       fields: ['zoneId'],
       choices: zones.map(({ id, name }) => ({ value: id, name })),
       write: (piece) => piece.zoneId,
@@ -91,7 +104,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'kind',
       title: 'Kind',
-      width: '7.7rem',
+      width: '7.3rem',
       fields: ['kind'],
       choices: PIECE_KINDS.map((kind) => ({ value: kind, name: PIECE_KIND_WORDS[kind][0] })),
       write: (piece) => piece.kind,
@@ -100,11 +113,14 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'construction',
       title: 'Construction',
-      width: '6.5rem',
+      width: '8.2rem',
       fields: ['construction'],
-      choices: CONSTRUCTIONS.map((value) => ({ value, name: value })),
+      choices: CONSTRUCTIONS.map((value) => ({ value, name: CONSTRUCTION_WORDS[value] })),
       write: (piece) => piece.construction,
-      read: (value) => success({ construction: value as Piece['construction'] }),
+      read: (value) => {
+        const construction = value as Piece['construction'];
+        return success({ construction, ...constructionDefaults(construction) });
+      },
     },
     lengthColumn('widthMm', 'Width'),
     lengthColumn('heightMm', 'Height'),
@@ -114,10 +130,10 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'panels',
       title: 'Panels',
-      width: '3.8rem',
+      width: '3.6rem',
       fields: ['panelsAcross', 'panelsDown'],
       isNumber: true,
-      write: (piece) => (piece.construction === 'slab' ? null : `${piece.panelsAcross}×${piece.panelsDown}`),
+      write: (piece) => (!isFramed(piece.construction) ? null : `${piece.panelsAcross}×${piece.panelsDown}`),
       read(text) {
         const match = /^([1-6])\s*[×x*]\s*([1-6])$/i.exec(text.trim());
         return match
@@ -128,7 +144,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'sides',
       title: 'Sides',
-      width: '7.6rem',
+      width: '7.3rem',
       fields: ['finishFront', 'finishBack', 'finishEdges'],
       choices: SIDES,
       write: (piece) => sidesOf(piece),
@@ -137,10 +153,160 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
     {
       key: 'note',
       title: 'Note',
-      width: 'minmax(3.4rem, 1fr)',
+      width: 'minmax(3rem, 1fr)',
       fields: ['note'],
       write: (piece) => piece.note,
       read: (text) => success({ note: text.trim() }),
+    },
+  ];
+}
+
+type OptionalLength = 'topRailMm' | 'bottomRailMm' | 'midRailMm' | 'midStileMm' | 'recessBackMm';
+type PlainLength = 'depthMm' | 'bevelMm' | 'marginMm' | 'raiseMm' | 'girthMm';
+
+const hasPanels = ({ construction }: Piece) => isFramed(construction) && construction !== 'open-frame';
+
+function detailLength(
+  key: OptionalLength | PlainLength,
+  title: string,
+  concerns: (piece: Piece) => boolean,
+): Column {
+  return {
+    key,
+    title,
+    width: '',
+    fields: [key],
+    isNumber: true,
+    write: (piece) => {
+      const mm = piece[key];
+      if (!concerns(piece)) return null;
+      return mm === null ? '' : formatMm(mm);
+    },
+    read(text) {
+      if (text.trim() === '') {
+        const isOptional = key.endsWith('RailMm') || key === 'midStileMm' || key === 'recessBackMm';
+        return success({ [key]: isOptional ? null : 0 });
+      }
+      const length = parseLengthMm(text);
+      return length.ok ? success({ [key]: length.value }) : length;
+    },
+  };
+}
+
+function readNumber(key: 'profileFactor' | 'glazedPanels', text: string): Outcome<Partial<Piece>> {
+  const value = Number(text.trim().replace(',', '.'));
+  return Number.isFinite(value) && text.trim() !== ''
+    ? success({ [key]: value })
+    : failure(`“${text}” is not a number.`);
+}
+
+function readEdges(text: string): Outcome<Partial<Piece>> {
+  const words = text
+    .toLowerCase()
+    .split(/[\s,+/]+/)
+    .filter(Boolean);
+  const stray = words.find((word) => !(EDGES as readonly string[]).includes(word));
+  return stray
+    ? failure(`“${stray}” is no edge: top, right, bottom, left.`)
+    : success({ bareEdges: words as Edge[] });
+}
+
+const HINGES = [
+  { value: 'none', name: 'no hinges' },
+  { value: 'left', name: 'hinged left' },
+  { value: 'right', name: 'hinged right' },
+  { value: 'top', name: 'hinged top' },
+  { value: 'bottom', name: 'hinged bottom' },
+] as const;
+
+/** What a piece has besides the columns of the table; a field that means nothing for its construction writes null. */
+export function detailColumns(openings: readonly { id: string; tag: string }[]): Column[] {
+  return [
+    {
+      key: 'verdict',
+      title: 'Verdict',
+      width: '',
+      fields: ['verdict'],
+      choices: VERDICTS.map((value) => ({ value, name: value === 'repair' ? 'repair, then finish' : value })),
+      write: (piece) => piece.verdict,
+      read: (value) => success({ verdict: value as Piece['verdict'] }),
+    },
+    {
+      key: 'hingeSide',
+      title: 'Hinges',
+      width: '',
+      fields: ['hingeSide'],
+      choices: HINGES,
+      write: (piece) => (piece.kind === 'door' ? piece.hingeSide : null),
+      read: (value) => success({ hingeSide: value as Piece['hingeSide'] }),
+    },
+    {
+      key: 'openingId',
+      title: 'Opening',
+      width: '',
+      fields: ['openingId'],
+      choices: [{ value: '', name: 'none' }, ...openings.map(({ id, tag }) => ({ value: id, name: tag }))],
+      write: (piece) => (openings.length === 0 ? null : (piece.openingId ?? '')),
+      read: (value) => success({ openingId: value === '' ? null : value }),
+    },
+    detailLength('topRailMm', 'Top rail', hasPanels),
+    detailLength('bottomRailMm', 'Bottom rail', hasPanels),
+    detailLength('midRailMm', 'Mid rail', (piece) => isFramed(piece.construction) && piece.panelsDown > 1),
+    detailLength(
+      'midStileMm',
+      'Mid stile',
+      (piece) => isFramed(piece.construction) && piece.panelsAcross > 1,
+    ),
+    detailLength('recessBackMm', 'Recess, back', hasPanels),
+    detailLength('bevelMm', 'Bevel', hasPanels),
+    detailLength('marginMm', 'Margin', ({ construction }) => construction === 'raised-panel'),
+    detailLength('raiseMm', 'Rise of field', ({ construction }) => construction === 'raised-panel'),
+    detailLength(
+      'girthMm',
+      'Girth',
+      ({ construction }) =>
+        construction === 'beaded' || construction === 'moulding' || construction === 'slab',
+    ),
+    {
+      key: 'profileFactor',
+      title: 'Profile factor',
+      width: '',
+      fields: ['profileFactor'],
+      isNumber: true,
+      write: (piece) => (piece.girthMm > 0 ? String(piece.profileFactor) : null),
+      read: (text) => readNumber('profileFactor', text),
+    },
+    {
+      key: 'glazedPanels',
+      title: 'Panes of glass',
+      width: '',
+      fields: ['glazedPanels'],
+      isNumber: true,
+      write: (piece) => (piece.construction === 'glazed' ? String(piece.glazedPanels) : null),
+      read: (text) => readNumber('glazedPanels', text),
+    },
+    detailLength('depthMm', 'Depth inside', ({ construction }) => construction === 'box'),
+    {
+      key: 'members',
+      title: 'Members',
+      width: '',
+      fields: ['members'],
+      write: (piece) => (piece.construction === 'open-frame' ? writeMembers(piece.members) : null),
+      read(text) {
+        const members = parseMembers(text);
+        return members.ok ? success({ members: members.value }) : members;
+      },
+    },
+    {
+      key: 'bareEdges',
+      title: 'Bare edges',
+      width: '',
+      fields: ['bareEdges'],
+      write: (piece) =>
+        piece.finishEdges && piece.construction !== 'box' && piece.construction !== 'moulding'
+          ? piece.bareEdges.join(' ')
+          : null,
+      read: readEdges,
     },
   ];
 }

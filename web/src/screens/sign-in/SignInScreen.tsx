@@ -1,17 +1,11 @@
 import type { Session } from '@upholder/core/api';
+import { PIECE_DEFAULTS } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { GlyphPatterns, PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
-const DOOR = {
-  construction: 'five-piece',
-  widthMm: 400,
-  heightMm: 620,
-  frameMm: 60,
-  panelsAcross: 1,
-  panelsDown: 1,
-} as const;
+const DOOR = { ...PIECE_DEFAULTS, widthMm: 400, heightMm: 620 };
 const STAGES = (['bare', 'clean', 'keyed', 'filled', 'primed', 'wet', 'dry', 'cured'] as const).map(
   (state) => ({
     state,

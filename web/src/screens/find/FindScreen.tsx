@@ -1,0 +1,151 @@
+import { sameTag } from '@upholder/core/pieces';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { decodeFrame } from './decode.ts';
+import { readCode } from './readCode.ts';
+
+const LOOK_EVERY_MS = 200;
+
+/** Finds a piece by the code on its label, through the camera, a picture, or typed. */
+export function FindScreen() {
+  const navigate = useNavigate();
+  const { data: floor } = upholder.useFloorQuery();
+  const [find] = upholder.useLazyFindPieceQuery();
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isWatching, setWatching] = useState(false);
+  const video = useRef<HTMLVideoElement>(null);
+  const picture = useRef<HTMLInputElement>(null);
+  const hasCamera = typeof navigator.mediaDevices?.getUserMedia === 'function';
+
+  async function open(code: string): Promise<void> {
+    const found = readCode(code);
+    if (!found) return setProblem('This code belongs to no piece. Type job and tag, such as QUAY U07.');
+    if (found.kind === 'piece') {
+      const outcome = await find(found.pieceId);
+      if (outcome.data) navigate(`/jobs/${outcome.data.jobId}/pieces?piece=${found.pieceId}`);
+      else setProblem(refusalOf(outcome.error).message);
+      return;
+    }
+    const hits = (floor?.dossiers ?? [])
+      .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
+      .flatMap(({ job, pieces }) =>
+        pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
+      );
+    const [hit, another] = hits;
+    if (another)
+      return setProblem(
+        `${found.tag} is in ${hits.map(({ job }) => job.code).join(' and ')}: type the job too.`,
+      );
+    if (!hit) return setProblem(`No open job has a piece ${found.tag}.`);
+    navigate(`/jobs/${hit.job.id}/pieces?piece=${hit.piece.id}`);
+  }
+  const opener = useRef(open);
+  opener.current = open;
+
+  useEffect(() => {
+    if (!isWatching) return;
+    let stream: MediaStream | null = null;
+    let isOver = false;
+    const timer = setInterval(() => {
+      const code = video.current ? decodeFrame(video.current) : null;
+      if (code === null || isOver) return;
+      isOver = true;
+      setWatching(false);
+      void opener.current(code);
+    }, LOOK_EVERY_MS);
+    navigator.mediaDevices
+      .getUserMedia({ video: { facingMode: 'environment' } })
+      .then((opened) => {
+        stream = opened;
+        if (isOver || !video.current) for (const track of opened.getTracks()) track.stop();
+        else {
+          video.current.srcObject = opened;
+          void video.current.play();
+        }
+      })
+      .catch(() => {
+        setWatching(false);
+        setProblem('The camera cannot be used here. Take a picture of the label, or type what stands on it.');
+      });
+    return () => {
+      isOver = true;
+      clearInterval(timer);
+      for (const track of stream?.getTracks() ?? []) track.stop();
+    };
+  }, [isWatching]);
+
+  function submit(event: FormEvent): void {
+    event.preventDefault();
+    setProblem(null);
+    void open(text);
+  }
+
+  return (
+    <main className="mx-auto flex w-full max-w-2xl flex-col gap-4 p-5">
+      <h1>Find a piece</h1>
+      {problem && <Notice kind="stop">{problem}</Notice>}
+      <Sheet className="p-5">
+        <form onSubmit={submit} className="flex items-end gap-3">
+          <Field label="Job and tag, as on the label" className="flex-1">
+            {(ids) => (
+              <TextInput
+                {...ids}
+                className="min-h-14 text-2xl"
+                placeholder="QUAY U07"
+                autoCapitalize="characters"
+                value={text}
+                onChange={({ target }) => setText(target.value)}
+              />
+            )}
+          </Field>
+          <Button kind="act" posture="floor" type="submit" disabled={text.trim() === ''}>
+            Open
+          </Button>
+        </form>
+        <div className="mt-4 flex flex-wrap gap-3">
+          {hasCamera && (
+            <Button posture="floor" onClick={() => setWatching(!isWatching)}>
+              {isWatching ? 'Stop the camera' : 'Read with the camera'}
+            </Button>
+          )}
+          <Button posture="floor" onClick={() => picture.current?.click()}>
+            Read from a picture
+          </Button>
+          <input
+            ref={picture}
+            type="file"
+            accept="image/*"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Picture of a label"
+            onChange={async ({ target }) => {
+              const file = target.files?.[0];
+              target.value = '';
+              if (!file) return;
+              setProblem(null);
+              const bitmap = await createImageBitmap(file).catch(() => null);
+              const code = bitmap && decodeFrame(bitmap);
+              if (code) await open(code);
+              else
+                setProblem(
+                  'No code can be read in this picture. Go closer, or type what stands on the label.',
+                );
+            }}
+          />
+        </div>
+        {isWatching && (
+          <video
+            ref={video}
+            playsInline
+            muted
+            className="mt-4 w-full bg-ink"
+            aria-label="What the camera sees"
+          />
+        )}
+      </Sheet>
+    </main>
+  );
+}

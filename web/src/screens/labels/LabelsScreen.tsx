@@ -1,0 +1,158 @@
+import type { Dossier, OpeningRow, PieceRow } from '@upholder/core/api';
+import { tagPlace } from '@upholder/core/elevation';
+import { PIECE_KIND_WORDS } from '@upholder/core/pieces';
+import { formatMm } from '@upholder/core/units';
+import { useState } from 'react';
+import { Button, Field, Select } from '../../parts/controls.tsx';
+import { QrCode } from '../../parts/QrCode.tsx';
+import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
+import { useJobContext } from '../useJobContext.ts';
+
+interface LabelSize {
+  name: string;
+  widthMm: number;
+  heightMm: number;
+}
+
+/** Common label stock, in mm. */
+const SIZES: LabelSize[] = [
+  { name: '24 × 12 mm tape', widthMm: 24, heightMm: 12 },
+  { name: '38 × 21 mm', widthMm: 38, heightMm: 21 },
+  { name: '45 × 21 mm', widthMm: 45, heightMm: 21 },
+  { name: '63 × 38 mm', widthMm: 63, heightMm: 38 },
+  { name: '99 × 57 mm', widthMm: 99, heightMm: 57 },
+];
+const LEAST_CODE_MM = 10;
+
+function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; size: LabelSize }) {
+  const code = Math.max(LEAST_CODE_MM, size.heightMm - 4);
+  const isSmall = size.heightMm < 20;
+  return (
+    <div
+      className="flex break-inside-avoid items-center gap-[1.5mm] overflow-hidden border border-line bg-white p-[1mm] text-black print:border-dotted"
+      style={{ width: `${size.widthMm}mm`, height: `${size.heightMm}mm` }}
+    >
+      <QrCode text={`${window.location.origin}/p/${piece.id}`} sizeMm={Math.min(code, size.widthMm / 2.3)} />
+      <div className="min-w-0 leading-[1.05]">
+        <div
+          className="truncate font-bold"
+          style={{ fontSize: isSmall ? '3.6mm' : `${Math.min(9, size.heightMm / 4)}mm` }}
+        >
+          {piece.tag}
+        </div>
+        <div className="truncate" style={{ fontSize: isSmall ? '2mm' : '2.6mm' }}>
+          {dossier.job.code}
+        </div>
+        {!isSmall && (
+          <div style={{ fontSize: '2.2mm' }}>
+            {PIECE_KIND_WORDS[piece.kind][0]}
+            <br />
+            {formatMm(piece.widthMm)} × {formatMm(piece.heightMm)}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function OpeningLabel({
+  opening,
+  dossier,
+  size,
+}: {
+  opening: OpeningRow;
+  dossier: Dossier;
+  size: LabelSize;
+}) {
+  const wall = dossier.walls.find(({ id }) => id === opening.wallId);
+  const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
+  return (
+    <div
+      className="flex break-inside-avoid flex-col justify-center overflow-hidden border border-line bg-white p-[1.5mm] text-black leading-[1.05] print:border-dotted"
+      style={{ width: `${size.widthMm}mm`, height: `${size.heightMm}mm` }}
+    >
+      <div
+        className="truncate font-bold"
+        style={{ fontSize: `${Math.min(9, Math.max(3.6, size.heightMm / 3.6))}mm` }}
+      >
+        {opening.tag}
+      </div>
+      <div className="truncate" style={{ fontSize: '2.2mm' }}>
+        {dossier.job.code}, {wall?.name}: {members.map(({ tag }) => tag).join(', ') || 'empty'}
+      </div>
+    </div>
+  );
+}
+
+/** Labels to print: for pieces with a code that opens them, and for their openings. */
+export function LabelsScreen() {
+  const { dossier } = useJobContext();
+  const [sizeIndex, setSizeIndex] = useState(1);
+  const [what, setWhat] = useState<'pieces' | 'openings'>('pieces');
+  const [zoneId, setZoneId] = useState('');
+  const size = SIZES[sizeIndex] ?? { name: '', widthMm: 38, heightMm: 21 };
+  const pieces = dossier.pieces.filter((piece) => zoneId === '' || piece.zoneId === zoneId);
+  const places = [...new Map(pieces.map((piece) => [piece.kind, piece])).values()];
+  return (
+    <main className="flex flex-col gap-3 px-5 py-3 print:p-0">
+      <div className="no-print flex flex-wrap items-end gap-3">
+        <PiecesTabs />
+        <span className="flex-1" />
+        <Field label="Labels for">
+          {(ids) => (
+            <Select {...ids} value={what} onChange={({ target }) => setWhat(target.value as typeof what)}>
+              <option value="pieces">pieces</option>
+              <option value="openings">openings</option>
+            </Select>
+          )}
+        </Field>
+        {what === 'pieces' && (
+          <Field label="Zone">
+            {(ids) => (
+              <Select {...ids} value={zoneId} onChange={({ target }) => setZoneId(target.value)}>
+                <option value="">all zones</option>
+                {dossier.zones.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        )}
+        <Field label="Label size">
+          {(ids) => (
+            <Select {...ids} value={sizeIndex} onChange={({ target }) => setSizeIndex(Number(target.value))}>
+              {SIZES.map(({ name }, index) => (
+                <option key={name} value={index}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Button kind="act" onClick={() => window.print()}>
+          Print {what === 'pieces' ? pieces.length : dossier.openings.length} labels
+        </Button>
+      </div>
+      {what === 'pieces' ? (
+        <p className="no-print text-quiet">
+          Where it sits so that no paint covers it:{' '}
+          {places.map((piece) => `${PIECE_KIND_WORDS[piece.kind][1]} ${tagPlace(piece)}`).join('; ')}. A
+          number written on the back is painted over.
+        </p>
+      ) : (
+        dossier.openings.length === 0 && (
+          <p className="no-print text-quiet">No openings yet: lay the map out first.</p>
+        )
+      )}
+      <div className="flex flex-wrap gap-[2mm]">
+        {what === 'pieces'
+          ? pieces.map((piece) => <Label key={piece.id} piece={piece} dossier={dossier} size={size} />)
+          : dossier.openings.map((opening) => (
+              <OpeningLabel key={opening.id} opening={opening} dossier={dossier} size={size} />
+            ))}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,293 @@
+import type { OpeningRow, WallRow } from '@upholder/core/api';
+import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
+import type { Piece } from '@upholder/core/pieces';
+import { nextTag } from '@upholder/core/pieces';
+import { useLayoutEffect, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { NoZone } from '../NoZone.tsx';
+import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
+import { useTakeoff } from '../pieces/useTakeoff.ts';
+import { useJobContext, usePieceStates } from '../useJobContext.ts';
+import { OpeningPanel } from './OpeningPanel.tsx';
+import { TagDialog } from './TagDialog.tsx';
+import { WallView } from './WallView.tsx';
+
+/** Walls are drawn no larger than this, so that a small one does not fill the screen. */
+const MOST_PX_PER_MM = 0.32;
+const NEW_WALL = { widthMm: 3000, heightMm: 2400 };
+
+function WallFields({
+  wall,
+  onChange,
+  onDelete,
+}: {
+  wall: WallRow;
+  onChange(wall: WallRow): void;
+  onDelete(): void;
+}) {
+  const [draft, setDraft] = useState<Partial<Record<'name' | 'letter' | 'widthMm' | 'heightMm', string>>>({});
+  const text = (key: 'name' | 'letter' | 'widthMm' | 'heightMm', label: string) => (
+    <Field label={label}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          className="min-h-11"
+          value={draft[key] ?? String(wall[key])}
+          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
+          onBlur={() => {
+            const value = draft[key];
+            setDraft({});
+            if (value === undefined || value === String(wall[key])) return;
+            onChange({ ...wall, [key]: key === 'name' || key === 'letter' ? value : Number(value) });
+          }}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <div className="col-span-2 grid grid-cols-[1fr_4rem] gap-2">
+        {text('name', 'Wall')}
+        {text('letter', 'In tags')}
+      </div>
+      {text('widthMm', 'Width, mm')}
+      {text('heightMm', 'Height, mm')}
+      <Button kind="quiet" className="col-span-2 justify-self-start" onClick={onDelete}>
+        Delete this wall
+      </Button>
+    </div>
+  );
+}
+
+/** The elevation map: walls to scale, their openings, and what belongs where. */
+export function MapScreen() {
+  const { dossier, shop } = useJobContext();
+  const states = usePieceStates(dossier, shop);
+  const now = useNowMinute();
+  const jobId = dossier.job.id;
+  const [addToMap] = upholder.useAddToMapMutation();
+  const [changeWall] = upholder.useChangeWallMutation();
+  const [deleteWall] = upholder.useDeleteWallMutation();
+  const [changeOpenings] = upholder.useChangeOpeningsMutation();
+  const [deleteOpenings] = upholder.useDeleteOpeningsMutation();
+  const { edit, editMany } = useTakeoff(dossier);
+  const [selectedId, select] = useState<string | null>(null);
+  const [isTagging, setTagging] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const board = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  const selected = dossier.openings.find(({ id }) => id === selectedId);
+  const widest = Math.max(1000, ...dossier.walls.map(({ widthMm }) => widthMm));
+  const pxPerMm = Math.min(MOST_PX_PER_MM, width / widest);
+
+  useLayoutEffect(() => {
+    const element = board.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() => setWidth(element.clientWidth - 4));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+
+  const told = (outcome: { error?: unknown }): Refusal | null => {
+    const refusal = outcome.error === undefined ? null : refusalOf(outcome.error);
+    setProblem(refusal?.message ?? null);
+    return refusal;
+  };
+  // Keys may repeat faster than the server answers: each change waits for the one before, with the version it gave.
+  const queue = useRef(Promise.resolve());
+  const versions = useRef(new Map<string, number>());
+  function change(openings: OpeningRow[]): Promise<Refusal | null> {
+    const answer = queue.current.then(async () => {
+      const current = openings.map((opening) => ({
+        ...opening,
+        version: Math.max(opening.version, versions.current.get(opening.id) ?? 0),
+      }));
+      const outcome = await changeOpenings({ jobId, openings: current });
+      if (!('error' in outcome))
+        for (const { id, version } of outcome.data.openings) versions.current.set(id, version);
+      return told(outcome);
+    });
+    queue.current = answer.then(() => undefined);
+    return answer;
+  }
+
+  async function layOut(): Promise<void> {
+    const { walls, openings, assigned } = layoutFromTags(
+      dossier.pieces,
+      dossier.walls,
+      dossier.openings,
+      uuid,
+    );
+    told(
+      await addToMap({
+        jobId,
+        walls,
+        openings,
+        assigned: [...assigned].map(([pieceId, openingId]) => ({ pieceId, openingId })),
+      }),
+    );
+  }
+
+  async function addWall(): Promise<void> {
+    const used = new Set(dossier.walls.map(({ letter }) => letter.toUpperCase()));
+    const letter =
+      ['N', 'E', 'S', 'W', ...'ABCDFGHIJKLMOPQRTUVXYZ'].find((candidate) => !used.has(candidate)) ?? 'X';
+    const wall: Wall = {
+      id: uuid(),
+      position: dossier.walls.length,
+      name: `Wall ${letter}`,
+      letter,
+      ...NEW_WALL,
+    };
+    told(await addToMap({ jobId, walls: [wall], openings: [], assigned: [] }));
+  }
+
+  async function addOpening(wall: WallRow, piece?: Piece): Promise<void> {
+    const own = dossier.openings.filter(({ wallId }) => wallId === wall.id);
+    const right = own.reduce((most, { xMm, widthMm }) => Math.max(most, xMm + widthMm), 0);
+    const size = piece ?? { widthMm: 400, heightMm: 720 };
+    const tags = dossier.openings.map(({ tag }) => tag);
+    const opening = {
+      id: uuid(),
+      wallId: wall.id,
+      tag: piece && !tags.includes(piece.tag) ? piece.tag : nextTag(`${wall.letter}0`, tags),
+      xMm: Math.max(0, Math.min(right + 30, wall.widthMm - size.widthMm)),
+      yMm: 100,
+      widthMm: size.widthMm,
+      heightMm: size.heightMm,
+      hardware: hardwareOf(piece ?? { kind: 'door', heightMm: 720 }),
+      baggedAt: null,
+      returnedAt: null,
+    };
+    const assigned = piece ? [{ pieceId: piece.id, openingId: opening.id }] : [];
+    if (!told(await addToMap({ jobId, walls: [], openings: [opening], assigned }))) select(opening.id);
+  }
+
+  if (dossier.zones.length === 0) return <NoZone title="A map belongs to a take-off" />;
+  const loose = dossier.pieces.filter(
+    ({ openingId, kind }) =>
+      openingId === null && (kind === 'door' || kind === 'drawer-front' || kind === 'end-panel'),
+  );
+  const openWall = dossier.walls.find(({ id }) => id === selected?.wallId) ?? dossier.walls[0];
+  return (
+    <main className="flex flex-col gap-3 px-5 py-3">
+      <div className="no-print flex flex-wrap items-center gap-2">
+        <PiecesTabs />
+        <span className="flex-1" />
+        <Button
+          kind={dossier.walls.length === 0 ? 'act' : 'plain'}
+          disabled={loose.length === 0}
+          onClick={() => void layOut()}
+        >
+          Lay out from the tags
+        </Button>
+        <Button onClick={() => void addWall()}>Add a wall</Button>
+        <Button disabled={dossier.openings.length === 0} onClick={() => setTagging(true)}>
+          Tags from the map
+        </Button>
+        <Button disabled={dossier.walls.length === 0} onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      {problem && <Notice kind="stop">{problem}</Notice>}
+      <div className="flex items-start gap-4">
+        <div ref={board} className="flex min-w-0 flex-1 flex-col gap-5">
+          {dossier.walls.length === 0 && (
+            <Sheet className="p-6">
+              <h2>No walls yet</h2>
+              <p className="mt-1 max-w-prose text-quiet">
+                A map shows each wall from the front, to scale, so that anybody can refit from a print. Lay it
+                out from the tags, then drag openings to where they are; or add a wall and build it up.
+              </p>
+            </Sheet>
+          )}
+          {dossier.walls.map((wall) => (
+            <WallView
+              key={wall.id}
+              dossier={dossier}
+              wall={wall}
+              states={states}
+              now={now}
+              pxPerMm={pxPerMm}
+              selectedId={selectedId}
+              onSelect={select}
+              onMove={(opening) => void change([opening])}
+              onDelete={(opening) => void deleteOpenings({ jobId, openingIds: [opening.id] }).then(told)}
+            />
+          ))}
+        </div>
+        <Sheet className="no-print w-72 shrink-0 p-4" aria-label="The chosen opening">
+          {selected ? (
+            <OpeningPanel
+              key={selected.id}
+              dossier={dossier}
+              opening={selected}
+              onChange={async (opening) => (await change([opening]))?.message ?? null}
+              onAssign={(piece, openingId) => {
+                const row = dossier.pieces.find(({ id }) => id === piece.id);
+                if (row)
+                  void edit(row, { openingId }).then((refusal) => setProblem(refusal?.message ?? null));
+              }}
+              onDelete={() => {
+                void deleteOpenings({ jobId, openingIds: [selected.id] }).then(told);
+                select(null);
+              }}
+            />
+          ) : (
+            <p className="text-quiet">
+              Press an opening. Drag it, or use the arrow keys: 10 mm a press, 100 mm with Shift, and with
+              Ctrl its size.
+            </p>
+          )}
+          {openWall && (
+            <div className="mt-5 border-line border-t pt-3">
+              <WallFields
+                key={openWall.id}
+                wall={openWall}
+                onChange={(wall) => void changeWall({ jobId, wall }).then(told)}
+                onDelete={() => void deleteWall({ jobId, id: openWall.id }).then(told)}
+              />
+              <Button className="mt-2 w-full" onClick={() => void addOpening(openWall)}>
+                Add an opening
+              </Button>
+            </div>
+          )}
+          {openWall && loose.length > 0 && (
+            <div className="mt-4">
+              <h3>Not on the map</h3>
+              <div className="mt-1 flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
+                {loose.map((piece) => (
+                  <button
+                    key={piece.id}
+                    type="button"
+                    title={`Make an opening for it on ${openWall.name}`}
+                    className="min-h-11 rounded-[3px] border border-line border-dashed px-2.5 hover:border-ink"
+                    onClick={() => void addOpening(openWall, piece)}
+                  >
+                    {piece.tag}
+                  </button>
+                ))}
+              </div>
+            </div>
+          )}
+        </Sheet>
+      </div>
+      {isTagging && (
+        <TagDialog
+          dossier={dossier}
+          editMany={editMany}
+          retagOpenings={(tags) => {
+            const openings = dossier.openings
+              .filter(({ id }) => tags.has(id))
+              .map((opening) => ({ ...opening, tag: tags.get(opening.id) ?? opening.tag }));
+            return openings.length === 0 ? Promise.resolve(null) : change(openings);
+          }}
+          onClose={() => setTagging(false)}
+        />
+      )}
+    </main>
+  );
+}

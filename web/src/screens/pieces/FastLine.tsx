@@ -1,0 +1,156 @@
+import type { Dossier } from '@upholder/core/api';
+import { nextTag, type Piece, parseFastLine, pieceAreas } from '@upholder/core/pieces';
+import { type KeyboardEvent, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import type { Refusal } from '../../api/upholder.ts';
+import { Button, Select, TextInput } from '../../parts/controls.tsx';
+
+const EXAMPLE = '12 × 400×720 shaker, 60 frame, both sides';
+
+interface FastLineProps {
+  dossier: Dossier;
+  insert(pieces: Piece[]): Promise<Refusal | null>;
+  /** The first of the pieces that the line stands for; null while it says nothing. */
+  onPreview(piece: Piece | null): void;
+}
+
+/** Tags that count on from one, skipping those in use. */
+function tagsFrom(first: string, count: number, taken: readonly string[]): string[] {
+  const used = [...taken];
+  const tags: string[] = [];
+  let tag = first;
+  for (let number = 0; number < count; number += 1) {
+    if (number > 0 || used.some((other) => other.toLowerCase() === tag.toLowerCase()))
+      tag = nextTag(tag, used);
+    tags.push(tag);
+    used.push(tag);
+  }
+  return tags;
+}
+
+/** Pieces as one typed line: read back while it is typed, added with Enter, repeated with a press. */
+export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
+  const last = dossier.pieces.at(-1);
+  const [text, setText] = useState('');
+  const [zoneId, setZoneId] = useState(last?.zoneId ?? dossier.zones[0]?.id ?? '');
+  const [said, setSaid] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const past = useRef<string[]>([]);
+  const at = useRef(0);
+  const like = dossier.pieces.filter((piece) => piece.zoneId === zoneId).at(-1);
+
+  function piecesFor(line: string): { pieces: Piece[]; said: string } | { error: string } {
+    const entry = parseFastLine(line, like);
+    if (!entry.ok) return { error: entry.message };
+    const { count, tag, piece, said: words } = entry.value;
+    const taken = dossier.pieces.map((known) => known.tag);
+    const first = tag ?? nextTag(like?.tag ?? 'P0', taken);
+    const position = Math.max(-1, ...dossier.pieces.map((known) => known.position)) + 1;
+    const tags = tagsFrom(first, count, taken);
+    const pieces = tags.map((own, index) => ({
+      ...piece,
+      tag: own,
+      id: uuid(),
+      zoneId,
+      position: position + index,
+    }));
+    const m2 = pieces.reduce((sum, one) => sum + pieceAreas(one).totalMm2 / 1e6, 0);
+    const range = tags.length === 1 ? tags[0] : `${tags[0]} to ${tags.at(-1)}`;
+    return { pieces, said: `${words} → ${range}, ${m2.toFixed(2)} m²` };
+  }
+
+  function read(line: string): void {
+    setText(line);
+    setProblem(null);
+    if (line.trim() === '') {
+      setSaid(null);
+      onPreview(null);
+      return;
+    }
+    const found = piecesFor(line);
+    setSaid('error' in found ? null : found.said);
+    onPreview('error' in found ? null : (found.pieces[0] ?? null));
+  }
+
+  async function add(line: string): Promise<void> {
+    const found = piecesFor(line);
+    if ('error' in found) return setProblem(found.error);
+    const refusal = await insert(found.pieces);
+    if (refusal) return setProblem(refusal.message);
+    past.current.push(line);
+    at.current = past.current.length;
+    setText('');
+    setProblem(null);
+    setSaid(`Added: ${found.said}`);
+    onPreview(null);
+  }
+
+  function press(event: KeyboardEvent<HTMLInputElement>): void {
+    if (event.key === 'Enter') void add(text);
+    else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      at.current = Math.max(
+        0,
+        Math.min(past.current.length, at.current + (event.key === 'ArrowUp' ? -1 : 1)),
+      );
+      read(past.current[at.current] ?? '');
+    }
+  }
+
+  const repeated = past.current.at(-1);
+  return (
+    <div className="bg-sheet px-3 py-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="label" htmlFor="fast-line">
+          Type pieces
+        </label>
+        <TextInput
+          id="fast-line"
+          className="min-w-72 flex-1"
+          placeholder={EXAMPLE}
+          value={text}
+          aria-invalid={problem !== null}
+          aria-describedby="fast-line-said"
+          onChange={({ target }) => read(target.value)}
+          onKeyDown={press}
+        />
+        <Select
+          aria-label="Zone of the typed pieces"
+          className="max-w-44"
+          value={zoneId}
+          onChange={({ target }) => setZoneId(target.value)}
+        >
+          {dossier.zones.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <Button
+          kind={text.trim() === '' ? 'plain' : 'act'}
+          disabled={text.trim() === ''}
+          onClick={() => void add(text)}
+        >
+          Add
+        </Button>
+        <Button
+          disabled={repeated === undefined}
+          onClick={() => repeated !== undefined && void add(repeated)}
+        >
+          Repeat last
+        </Button>
+      </div>
+      <p
+        id="fast-line-said"
+        role={problem ? 'alert' : 'status'}
+        className={`mt-1 min-h-5 text-[0.88rem] leading-snug ${problem ? 'font-semibold text-stop' : 'text-quiet'}`}
+      >
+        {problem ??
+          said ??
+          (text.trim() === ''
+            ? 'How many × width × height, then anything else: construction, frame 60, both sides, tag N1, // note. Enter adds, ↑ brings the last line back.'
+            : '')}
+      </p>
+    </div>
+  );
+}

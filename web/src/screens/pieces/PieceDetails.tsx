@@ -1,0 +1,59 @@
+import type { Dossier, PieceRow } from '@upholder/core/api';
+import { fieldMessages } from '@upholder/core/outcome';
+import { type Piece, PieceSchema } from '@upholder/core/pieces';
+import { useMemo, useState } from 'react';
+import type { Refusal } from '../../api/upholder.ts';
+import { type Column, detailColumns } from './cells.ts';
+import { TakeoffCell } from './TakeoffCell.tsx';
+
+interface DetailsProps {
+  dossier: Dossier;
+  piece: PieceRow;
+  edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
+  onPreview(piece: Piece | null): void;
+}
+
+/** What a piece has besides its line in the table, for its construction only. */
+export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) {
+  const columns = useMemo(() => detailColumns(dossier.openings), [dossier.openings]);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  async function commit(column: Column, text: string): Promise<void> {
+    const read = column.read(text);
+    if (!read.ok) return setErrors({ [column.key]: read.message });
+    const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
+    if (!parsed.success)
+      return setErrors({ [column.key]: Object.values(fieldMessages(parsed.error))[0] ?? 'This cannot be.' });
+    setErrors({});
+    onPreview(null);
+    const refusal = await edit(piece, read.value);
+    if (refusal && refusal.code !== 'conflict') setErrors({ [column.key]: refusal.message });
+  }
+  const shown = columns.filter((column) => column.write(piece) !== null);
+  return (
+    <div className="mt-3">
+      <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3">
+        {shown.map((column) => (
+          <div key={column.key} className="contents">
+            <dt className="text-quiet text-[0.9rem]">{column.title}</dt>
+            <dd className="h-8 border-line border-b">
+              <TakeoffCell
+                column={column}
+                piece={piece}
+                row={-2}
+                error={errors[column.key]}
+                onFocus={() => undefined}
+                onPreview={(part) => onPreview({ ...piece, ...part })}
+                onCommit={(changed, text) => void commit(changed, text)}
+              />
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {Object.values(errors).map((message) => (
+        <p key={message} role="alert" className="mt-1 font-semibold text-[0.85rem] text-stop leading-snug">
+          {message}
+        </p>
+      ))}
+    </div>
+  );
+}

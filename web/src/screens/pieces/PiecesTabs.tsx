@@ -1,0 +1,28 @@
+import { NavLink } from 'react-router';
+
+const VIEWS = [
+  { to: '../pieces', name: 'List' },
+  { to: '../pieces/map', name: 'Map' },
+  { to: '../pieces/labels', name: 'Labels' },
+  { to: '../pieces/hardware', name: 'Hardware' },
+] as const;
+
+/** The views of the take-off. */
+export function PiecesTabs() {
+  return (
+    <nav aria-label="Views of the take-off" className="no-print flex gap-1">
+      {VIEWS.map(({ to, name }) => (
+        <NavLink
+          key={to}
+          to={to}
+          end
+          className={({ isActive }) =>
+            `flex min-h-9 items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
+          }
+        >
+          {name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,85 @@
+import type { Dossier } from '@upholder/core/api';
+import {
+  type DoorMeasure,
+  doorEquivalents,
+  PIECE_KIND_WORDS,
+  PIECE_KINDS,
+  type Piece,
+  totalAreas,
+} from '@upholder/core/pieces';
+
+type Figures = [name: string, value: string][];
+
+function figuresOf(pieces: readonly Piece[], measure: DoorMeasure): Figures {
+  const areas = totalAreas(pieces);
+  const m2 = (mm2: number) => (mm2 / 1e6).toFixed(2);
+  const equivalents = pieces.reduce((sum, piece) => sum + doorEquivalents(piece, measure), 0);
+  const all: Figures = [
+    ['pieces', String(pieces.length)],
+    ['m² to finish', m2(areas.totalMm2)],
+    ['door equivalents', String(equivalents)],
+    ['front', m2(areas.frontMm2)],
+    ['back', m2(areas.backMm2)],
+    ['edges', m2(areas.edgesMm2)],
+    ['recess walls', m2(areas.recessWallsMm2)],
+    ['profiles', m2(areas.profilesMm2)],
+    ['insides', m2(areas.interiorMm2)],
+  ];
+  return all.filter(([name, value]) => (name !== 'profiles' && name !== 'insides') || value !== '0.00');
+}
+
+/** Totals of the take-off, always in view; opened, by zone and by kind. */
+export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMeasure }) {
+  const whole = figuresOf(dossier.pieces, measure);
+  const groups = [
+    ...dossier.zones.map(({ id, name }) => ({
+      name,
+      pieces: dossier.pieces.filter(({ zoneId }) => zoneId === id),
+    })),
+    ...PIECE_KINDS.map((kind) => ({
+      name: PIECE_KIND_WORDS[kind][1],
+      pieces: dossier.pieces.filter((piece) => piece.kind === kind),
+    })),
+  ].filter(({ pieces }) => pieces.length > 0);
+  return (
+    <details className="px-1">
+      <summary className="flex cursor-pointer flex-wrap items-baseline gap-x-5 gap-y-1">
+        {whole.map(([name, value]) => (
+          <span key={name} className="whitespace-nowrap">
+            <span className="quantity">{value}</span> <span className="text-quiet">{name}</span>
+          </span>
+        ))}
+        <span className="text-[0.85rem] text-act underline underline-offset-2">by zone and kind</span>
+      </summary>
+      <table className="mt-2 text-right">
+        <thead>
+          <tr className="text-[0.85rem] text-quiet">
+            <th scope="col" />
+            {whole.map(([name]) => (
+              <th key={name} scope="col" className="px-3 font-normal">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map(({ name, pieces }) => {
+            const own = new Map(figuresOf(pieces, measure));
+            return (
+              <tr key={name} className="border-line border-t">
+                <th scope="row" className="pr-4 text-left font-semibold">
+                  {name}
+                </th>
+                {whole.map(([column]) => (
+                  <td key={column} className="quantity px-3">
+                    {own.get(column) ?? '0.00'}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </details>
+  );
+}

@@ -1,0 +1,41 @@
+import type { Dossier } from '@upholder/core/api';
+import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema } from '@upholder/core/pieces';
+import { v7 as uuid } from 'uuid';
+
+/** The next piece to type: like the one before, under the next tag. */
+export function proposePiece(dossier: Dossier, last: Piece | null): Piece {
+  const previous = last ?? dossier.pieces.at(-1);
+  const taken = [...dossier.pieces.map(({ tag }) => tag), ...(last ? [last.tag] : [])];
+  const position = Math.max(-1, last?.position ?? -1, ...dossier.pieces.map((piece) => piece.position)) + 1;
+  if (!previous) {
+    return {
+      ...PIECE_DEFAULTS,
+      id: uuid(),
+      zoneId: dossier.zones[0]?.id ?? '',
+      position,
+      tag: 'D1',
+      widthMm: 400,
+      heightMm: 720,
+    };
+  }
+  const { id: _id, note: _note, openingId: _opening, ...like } = previous;
+  return (
+    PieceSchema.safeParse({
+      ...like,
+      id: uuid(),
+      note: '',
+      openingId: null,
+      verdict: 'finish',
+      position,
+      tag: nextTag(previous.tag, taken),
+    }).data ?? {
+      ...PIECE_DEFAULTS,
+      id: uuid(),
+      zoneId: previous.zoneId,
+      position,
+      tag: nextTag(previous.tag, taken),
+      widthMm: 400,
+      heightMm: 720,
+    }
+  );
+}
