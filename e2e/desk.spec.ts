@@ -1,4 +1,4 @@
-import { expect, openStage, test } from './shop.ts';
+import { chooseSystem, expect, openStage, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
@@ -43,7 +43,7 @@ test('other choices unfold a zone anew, and a zone that has begun keeps its step
   await expect(steps.getByText('Prime 2', { exact: true })).toHaveCount(0);
   await page.getByLabel('Primer coats').selectOption('2');
   await expect(steps.getByText('Prime 2', { exact: true })).toBeVisible();
-  await page.getByRole('radio', { name: /Closed grain or old lacquer/ }).click();
+  await chooseSystem(page, 'D', 'the boards came sealed after all');
   await expect(steps.getByText('Seal edges', { exact: true })).toHaveCount(0);
   await page.getByRole('link', { name: /Days/ }).click();
   await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeVisible();

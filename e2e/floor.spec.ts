@@ -66,7 +66,9 @@ test('some of a load, done earlier, and then taken back', async ({ maren: page }
 
 test('a correction is a new entry and the old one stays readable', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Log');
-  const line = page.getByRole('listitem').filter({ hasText: '680 mL' });
+  const coats = page.getByRole('listitem').filter({ hasText: /\d mL/ });
+  const poured = /\d+ mL/.exec(await coats.first().innerText())?.[0] ?? '';
+  const line = coats.filter({ hasText: poured }).last();
   await line.getByRole('button', { name: 'Correct' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Paint as poured').fill('0.7 L');

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, openStage, test } from './shop.ts';
+import { chooseSystem, expect, openStage, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
@@ -47,13 +47,16 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
     .fill('tag;width;height\nS10;397,5;720\nS11;wide;720\nS12;400;720');
   await expect(page.getByText('“wide” is not a length.')).toBeVisible();
   await page.getByRole('button', { name: 'Take in 2 pieces' }).click();
-  await expect(page.getByText('0 can be taken in, 1 cannot')).toBeVisible();
-  await expect(page.getByLabel('The table, as text')).toHaveValue(/S11\twide/);
-  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('0 rows can be taken in, 1 cannot yet')).toBeVisible();
+  // The bad cell is put right where it stands, and the last row goes in too.
+  await page.getByLabel('width, line 3').fill('410');
+  await page.getByRole('button', { name: 'Take in 1 piece', exact: true }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByLabel('Width of S10')).toHaveValue('397.5');
+  await expect(page.getByLabel('Width of S11')).toHaveValue('410');
 
   await page.getByRole('link', { name: /Sequence/ }).click();
-  await page.getByRole('radio', { name: /Closed grain or old lacquer/ }).press('Enter');
+  await chooseSystem(page, 'D', 'sound old lacquer');
   await expect(
     page.getByRole('list', { name: 'Steps' }).getByText('Colour 2', { exact: true }),
   ).toBeVisible();

@@ -15,9 +15,20 @@ test.describe('every main screen', () => {
       page.on('pageerror', (error) => troubles.push(error.message));
       await openStage(page, 'QUAY', 'Days');
       const job = new URL(page.url()).pathname.replace(/\/days$/, '');
-      const stages = ['brief', 'pieces', 'sequence', 'days', 'log'].map((stage) => `${job}/${stage}`);
+      const stages = [
+        'brief',
+        'survey',
+        'survey/systems',
+        'pieces',
+        'pieces/map',
+        'pieces/labels',
+        'pieces/hardware',
+        'sequence',
+        'days',
+        'log',
+      ].map((stage) => `${job}/${stage}`);
       await page.evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme);
-      for (const path of ['/jobs', '/floor', '/stores', '/shop', ...stages]) {
+      for (const path of ['/jobs', '/floor', '/find', '/stores', '/shop', ...stages]) {
         await page.goto(new URL(path, page.url()).toString());
         await page.getByRole('main').waitFor();
         const { violations } = await new AxeBuilder({ page }).analyze();

@@ -69,4 +69,20 @@ export async function openStage(page: Page, code: string, stage: string): Promis
   await page.waitForURL(`**/${stage.toLowerCase()}`);
 }
 
+/** Chooses a finishing system for the zone that is open under Sequence, with a reason, and comes back to its steps. */
+export async function chooseSystem(page: Page, letter: string, reason: string): Promise<void> {
+  await page.getByRole('link', { name: /^(Compare and choose|Choose another)$/ }).click();
+  const list = page.getByRole('list', { name: 'Ranked systems' });
+  const entry = list
+    .getByRole('listitem')
+    .filter({ has: page.getByLabel(`Compare ${letter}`, { exact: true }) });
+  const head = entry.locator('button[aria-expanded]');
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.press('Enter');
+  await entry.getByRole('button', { name: `Choose ${letter}` }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Why this one').fill(reason);
+  await dialog.getByRole('button', { name: `Choose ${letter}` }).press('Enter');
+  await page.waitForURL(/\/sequence/);
+}
+
 export { expect };

@@ -10,6 +10,7 @@ import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
 import { createSimulatedStation } from './devices/station.ts';
 import { LiveChannel } from './live/channel.ts';
+import { stockGenericProducts } from './shop/store.ts';
 
 const STATION_SEED = 7;
 const PORTS_TRIED = 20;
@@ -56,6 +57,7 @@ export async function startServer(config: Config): Promise<Running> {
   const db = openDatabase(config.databaseUrl, (error) =>
     log.warn({ reason: error.message }, 'a database connection broke'),
   );
+  await stockGenericProducts(db);
   const clock = createClock(config.clockStart);
   // The simulated station also answers for the coming day where no sensor does.
   const climate = createSimulatedStation(STATION_SEED);

@@ -75,6 +75,22 @@ export function hidingOfSteps(
   return coatsToHide(zone.oldColour, zone.newColour, { ...colour.sheet, dftUm: colour.dftUm }, primer);
 }
 
+/** The products that steps lay, each once, as cautions look at them. */
+export function buildUpOf(
+  steps: readonly Pick<StepDraft, 'productKey' | 'applicator'>[],
+  sheets: Readonly<Record<string, ProductSheet>>,
+): BuildUpProducts[] {
+  const products = new Map<string, BuildUpProducts>();
+  for (const { productKey, applicator } of steps) {
+    const sheet = productKey === null ? undefined : sheets[productKey];
+    if (productKey === null || !sheet) continue;
+    const isSprayedHere = isSprayed(applicator) || (products.get(productKey)?.isSprayed ?? false);
+    const { base, isIsocyanate, name } = sheet;
+    products.set(productKey, { base, isIsocyanate, isSprayed: isSprayedHere, name });
+  }
+  return [...products.values()];
+}
+
 function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): StepDraft[] | null {
   const drafts = unfoldSystem({
     systemId,
@@ -105,18 +121,7 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
   const drafts = colourCoats === defaults.colourCoats ? first : unfold(systemId, options, input);
   if (!drafts) return null;
   const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
-  const products = new Map<string, BuildUpProducts>();
-  for (const { productKey, applicator } of steps) {
-    const sheet = productKey === null ? undefined : input.sheets[productKey];
-    if (productKey !== null && sheet)
-      products.set(productKey, {
-        base: sheet.base,
-        isIsocyanate: sheet.isIsocyanate,
-        isSprayed: isSprayed(applicator),
-        name: sheet.name,
-      });
-  }
-  return { ...roughEstimate({ ...input, steps }), options, products: [...products.values()], hiding };
+  return { ...roughEstimate({ ...input, steps }), options, products: buildUpOf(steps, input.sheets), hiding };
 }
 
 /** Outlooks of all systems for a zone; systems whose products the stores lack are absent. */

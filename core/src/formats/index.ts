@@ -1,4 +1,5 @@
 export * from './jobFile.ts';
+export * from './orderCsv.ts';
 export * from './planCalendar.ts';
 export * from './takeoffCsv.ts';
 export * from './takeoffFields.ts';

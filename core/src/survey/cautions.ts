@@ -145,7 +145,7 @@ function productRisks(facts: SurveyFacts, products: readonly BuildUpProducts[]):
         `${isocyanate.name}: supplied air, covered skin, trained people only, nobody else near. One exposure can be enough for life-long asthma.`,
       ),
     );
-  const lacquer = products.find(({ base }) => base === 'lacquer');
+  const lacquer = products.find((product) => product.isSprayed && product.base !== 'water');
   if (lacquer && !facts.boothRatedForSolvent)
     found.push(
       caution(

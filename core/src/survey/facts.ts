@@ -43,6 +43,10 @@ function known<T, R>(value: T | undefined, of: (value: T) => R): R | undefined {
 /** Draws the conclusions that several rules share. */
 export function findingsOf(facts: SurveyFacts): Findings {
   const isWorkedInRoom = facts.place === 'client' || facts.canLeave === false;
+  const isWood = known(
+    facts.substrate,
+    (substrate) => substrate !== 'MDF' && substrate !== 'foil or laminate' && substrate !== 'metal',
+  );
   return {
     tone: toneOf(facts.newColour),
     deltaE: deltaE76(labOf(facts.oldColour), labOf(facts.newColour)),
@@ -56,7 +60,8 @@ export function findingsOf(facts: SurveyFacts): Findings {
       facts.existing,
       (existing) => existing === 'solvent paint' || existing === 'water paint',
     ),
-    bleeds: known(facts.bleed, (bleed) => bleed !== 'none'),
+    // Board, foil and metal have nothing that bleeds, whatever was answered for the wood before.
+    bleeds: isWood === false ? false : known(facts.bleed, (bleed) => bleed !== 'none'),
     isLoose:
       facts.soundness === 'failing' ||
       facts.flaking === true ||

@@ -5,6 +5,7 @@ import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
+import { findPiece } from '../pieces/store.ts';
 import { findZone } from '../zones/store.ts';
 import { readPicture } from './picture.ts';
 import { addPhoto, deletePhoto, photoContent } from './store.ts';
@@ -33,6 +34,9 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
       await db.transaction(async (connection) => {
         const found = await findZone(connection, shopId, query.zoneId);
         if (found?.jobId !== jobId) throw new ApiError('not-found', 'The job has no such zone.');
+        const piece = query.pieceId === null ? null : await findPiece(connection, shopId, query.pieceId);
+        if (query.pieceId !== null && piece?.jobId !== jobId)
+          throw new ApiError('not-found', 'The job has no such piece.');
         await addPhoto(connection, shopId, jobId, photo, content);
         await announce(connection, { shopId, topic: 'job', id: jobId });
       });

@@ -27,7 +27,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
       const air = await planningClimate(climate, now);
       const shop = await shopForPlanning(db, shopId, params.jobId, air, now);
-      assertNoOpenStops(dossier, shop.settings);
+      assertNoOpenStops(dossier, shop);
       const outcome = planDossier(dossier, shop, now);
       if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
       const plan = keepable(uuid(), outcome.value, air, now);

@@ -1,6 +1,7 @@
 import type { ProductRow } from '@upholder/core/api';
-import { type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
+import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
 import { type CrewMember, type ShopSettings, ShopSettingsSchema } from '@upholder/core/shop';
+import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
 export interface ShopRow {
@@ -135,4 +136,18 @@ export async function updateProduct(
     [shopId, id, version, JSON.stringify(sheet)],
   );
   return row && toProduct(row);
+}
+
+/** Puts generic products that a shop does not have yet on its shelf, as after a new version brought some. */
+export async function stockGenericProducts(db: Queryable): Promise<void> {
+  const missing = await many<{ shop_id: string; key: string }>(
+    db,
+    `select shop.id as shop_id, wanted.key from shop cross join unnest($1::text[]) as wanted (key)
+      where not exists (select 1 from product where product.shop_id = shop.id and product.key = wanted.key)`,
+    [Object.keys(GENERIC_PRODUCTS)],
+  );
+  for (const { shop_id, key } of missing) {
+    const sheet = GENERIC_PRODUCTS[key];
+    if (sheet) await addProduct(db, shop_id, { id: uuid(), key, sheet });
+  }
 }

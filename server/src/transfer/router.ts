@@ -6,9 +6,11 @@ import {
   JOB_FILE_VERSION,
   type JobFile,
   JobFileSchema,
+  orderLines,
   planCalendar,
   readJobFile,
   withNewIds,
+  writeOrder,
   writeTakeoff,
 } from '@upholder/core/formats';
 import type { Response, Router } from 'express';
@@ -139,6 +141,19 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       })),
     );
     sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
+  });
+
+  router.get('/jobs/:jobId/export/order.csv', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const dossier = await load(request.member.shopId, request.params.jobId);
+    const stock = new Map(dossier.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
+    const lines = orderLines(
+      dossier.pieces.map(({ id: _id, version: _version, position: _position, zoneId, ...piece }) => ({
+        ...piece,
+        material: stock.get(zoneId) ?? 'MDF',
+      })),
+    );
+    sendFile(response, `${dossier.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines));
   });
 
   router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {

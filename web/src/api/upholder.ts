@@ -28,7 +28,6 @@ import type {
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
-import { withAnswers } from '@upholder/core/survey';
 
 let csrfToken: string | null = null;
 
@@ -155,17 +154,6 @@ export const upholder = createApi({
     }),
     answerSurvey: build.mutation<ZoneRow, { jobId: string; zoneId: string; change: SurveyChange }>({
       query: ({ zoneId, change }) => ({ url: `/zones/${zoneId}/survey`, method: 'PATCH', body: change }),
-      // An answer shows at once; if the server refuses it, it goes back.
-      async onQueryStarted({ jobId, zoneId, change }, { dispatch, queryFulfilled }) {
-        const { answers, ...rest } = change;
-        const shown = dispatch(
-          upholder.util.updateQueryData('job', jobId, (dossier) => {
-            const zone = dossier.zones.find(({ id }) => id === zoneId);
-            if (zone) Object.assign(zone, rest, { survey: withAnswers(zone.survey, answers ?? {}) });
-          }),
-        );
-        await queryFulfilled.catch(() => shown.undo());
-      },
       invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
     }),
     decide: build.mutation<Decision, NewDecision & { jobId: string }>({
@@ -176,9 +164,9 @@ export const upholder = createApi({
       Photo,
       { jobId: string; zoneId: string; pieceId?: string; id: string; topic: string; content: Blob }
     >({
-      query: ({ jobId, content, ...rest }) => ({
+      query: ({ jobId, content, pieceId, ...rest }) => ({
         url: `/jobs/${jobId}/photos`,
-        params: rest,
+        params: pieceId ? { ...rest, pieceId } : rest,
         method: 'POST',
         body: content,
         headers: { 'content-type': content.type },

@@ -29,7 +29,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
   {
     place: 'Survey',
     keys: [
-      ['1 to 9', 'pick that answer of the question; again takes it back'],
+      ['1 to 9', 'pick that answer and go to the next question; the same again takes it back'],
       ['← →', 'next answer'],
       ['Tab', 'next question'],
     ],

@@ -106,8 +106,15 @@ function AgreedDate({ dossier, shop, now }: { dossier: Dossier; shop: ShopContex
 const TAKE_AWAY = [
   { path: 'job.json', name: 'Job file (JSON)' },
   { path: 'take-off.csv', name: 'Take-off (CSV)' },
+  { path: 'order.csv', name: 'Order for new pieces (CSV)' },
   { path: 'plan.ics', name: 'Plan for a calendar (iCalendar)' },
 ];
+
+/** Whether a job has what a file would hold. */
+function isThere(path: string, { plan, pieces }: Dossier): boolean {
+  if (path === 'plan.ics') return plan !== null;
+  return path !== 'order.csv' || pieces.some(({ verdict }) => verdict === 'replace');
+}
 
 function TakeAway({ dossier }: { dossier: Dossier }) {
   return (
@@ -123,19 +130,17 @@ function TakeAway({ dossier }: { dossier: Dossier }) {
           sideOffset={4}
           className="z-30 min-w-64 rounded-[3px] border border-line bg-raised p-1 shadow-xl"
         >
-          {TAKE_AWAY.filter(({ path }) => path !== 'plan.ics' || dossier.plan !== null).map(
-            ({ path, name }) => (
-              <DropdownMenu.Item key={path} asChild>
-                <a
-                  href={`/api/jobs/${dossier.job.id}/export/${path}`}
-                  download
-                  className="block rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
-                >
-                  {name}
-                </a>
-              </DropdownMenu.Item>
-            ),
-          )}
+          {TAKE_AWAY.filter(({ path }) => isThere(path, dossier)).map(({ path, name }) => (
+            <DropdownMenu.Item key={path} asChild>
+              <a
+                href={`/api/jobs/${dossier.job.id}/export/${path}`}
+                download
+                className="block rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
+              >
+                {name}
+              </a>
+            </DropdownMenu.Item>
+          ))}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
+import { type Decision, effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
@@ -24,6 +24,37 @@ function coatWords(entry: LogEntry, shop: ShopContext): string {
   return parts.join(' · ');
 }
 
+const CAUTION_WORDS: Record<string, string> = {
+  lead: 'lead',
+  asbestos: 'asbestos',
+  silicone: 'wax or silicone',
+  'peeling-foil': 'peeling foil',
+  isocyanate: 'isocyanate hardener',
+  'unrated-booth': 'solvent mist without a rated booth',
+};
+
+/** A stop that was taken on, or a system that was chosen, with the reason. */
+function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneName: string; when: string }) {
+  const { kind, code, reason, memberName } = decision;
+  return (
+    <li className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-baseline gap-x-4 border-line border-b border-l-[6px] border-l-tape px-4 py-2.5">
+      <span className="quantity">{when}</span>
+      <div>
+        <p>
+          <span className="font-semibold">
+            {kind === 'chosen' ? `System ${code} chosen` : `Stop taken on: ${CAUTION_WORDS[code] ?? code}`}
+          </span>
+          <span className="text-quiet">
+            {' '}
+            · {zoneName} · {memberName}
+          </span>
+        </p>
+        <p className="text-[0.9rem]">{reason}</p>
+      </div>
+    </li>
+  );
+}
+
 /** What was done, newest first. Entries stay; putting one right adds another. */
 export function LogScreen() {
   const { dossier: served, shop } = useJobContext();
@@ -38,9 +69,10 @@ export function LogScreen() {
   const waiting = new Set(
     dossier.log.map(({ id }) => id).filter((id) => !served.log.some((entry) => entry.id === id)),
   );
-  const entries = [...dossier.log].sort(
-    (a, b) => b.doneAt.localeCompare(a.doneAt) || b.loggedAt.localeCompare(a.loggedAt),
-  );
+  const rows = [
+    ...dossier.log.map((entry) => ({ at: entry.doneAt, keptAt: entry.loggedAt, entry, decision: null })),
+    ...dossier.decisions.map((decision) => ({ at: decision.at, keptAt: decision.at, entry: null, decision })),
+  ].sort((a, b) => b.at.localeCompare(a.at) || b.keptAt.localeCompare(a.keptAt));
 
   function withdraw(entry: LogEntry): void {
     const { memberId: _member, memberName: _name, loggedAt: _at, ...kept } = entry;
@@ -49,14 +81,24 @@ export function LogScreen() {
 
   return (
     <main className="p-5">
-      {entries.length === 0 && (
+      {rows.length === 0 && (
         <Sheet className="max-w-2xl p-6">
           <h2>Nothing is logged yet</h2>
           <p className="mt-1 text-quiet">Steps are logged on the floor, with one press, as they are done.</p>
         </Sheet>
       )}
       <ol className="bg-sheet">
-        {entries.map((entry) => {
+        {rows.map(({ entry, decision }) => {
+          if (decision)
+            return (
+              <DecisionLine
+                key={decision.id}
+                decision={decision}
+                zoneName={zones.get(decision.zoneId) ?? ''}
+                when={whenWords(toMinute(decision.at), now, shop.timeZone)}
+              />
+            );
+          if (!entry) return null;
           const step = steps.get(entry.stepId);
           const members = entry.pieceIds.flatMap((id) => pieces.get(id) ?? []);
           const isCounting = counting.has(entry.id);

@@ -29,7 +29,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
     estimateSize: () => ROW_PX,
     overscan: 10,
   });
-  const template = `2.4rem 3rem repeat(${headings.length}, minmax(5.5rem, 9rem)) minmax(14rem, 1fr)`;
+  const template = `2.4rem 3rem 17rem repeat(${headings.length}, 7rem)`;
   const areAllIn = rows.every(({ line, pieces }) => pieces.length === 0 || !skipped.has(line));
   return (
     <div className="mt-2">
@@ -67,15 +67,15 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
           <span role="columnheader" className="px-1 py-1.5 text-quiet">
             Line
           </span>
+          <span role="columnheader" className="border-line border-l px-2 py-1.5">
+            Said
+          </span>
           {headings.map((heading, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: columns stay where they are
             <span key={index} role="columnheader" className="truncate border-line border-l px-2 py-1.5">
               {heading}
             </span>
           ))}
-          <span role="columnheader" className="border-line border-l px-2 py-1.5">
-            Said
-          </span>
         </div>
         <div role="rowgroup" className="relative min-w-max" style={{ height: list.getTotalSize() }}>
           {list.getVirtualItems().map(({ index, start }) => {
@@ -103,6 +103,16 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                 <span role="cell" className="self-center px-1 text-quiet">
                   {row.line}
                 </span>
+                <span
+                  role="cell"
+                  className="line-clamp-2 self-center border-line border-l px-2 text-[0.8rem] text-stop leading-tight"
+                  title={Object.values(row.errors).join(' ')}
+                >
+                  {Object.values(row.errors).join(' ')}
+                  {isGood && row.pieces.length > 1 && (
+                    <span className="text-ink">{row.pieces.length} pieces</span>
+                  )}
+                </span>
                 {headings.map((heading, column) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: columns stay where they are
                   <span key={column} role="cell" className="border-line border-l">
@@ -121,16 +131,6 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                     />
                   </span>
                 ))}
-                <span
-                  role="cell"
-                  className="self-center truncate border-line border-l px-2 text-stop"
-                  title={Object.values(row.errors).join(' ')}
-                >
-                  {Object.values(row.errors).join(' ')}
-                  {isGood && row.pieces.length > 1 && (
-                    <span className="text-ink">{row.pieces.length} pieces</span>
-                  )}
-                </span>
               </div>
             );
           })}

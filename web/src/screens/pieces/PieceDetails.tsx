@@ -3,6 +3,7 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { type Column, detailColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
@@ -49,6 +50,16 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
           </div>
         ))}
       </dl>
+      <div className="mt-3">
+        <PhotoStrip
+          key={piece.id}
+          dossier={dossier}
+          zoneId={piece.zoneId}
+          pieceId={piece.id}
+          topic="piece"
+          title={piece.tag}
+        />
+      </div>
       {Object.values(errors).map((message) => (
         <p key={message} role="alert" className="mt-1 font-semibold text-[0.85rem] text-stop leading-snug">
           {message}

@@ -81,7 +81,8 @@ export function PiecesScreen() {
         <Button onClick={() => setImportText('')}>Bring in a table</Button>
       </div>
       <FastLine dossier={dossier} insert={takeoff.insert} onPreview={setPreview} />
-      {markedPieces.length > 0 ? (
+      <Totals dossier={dossier} measure={shop.settings.doorMeasure} />
+      {markedPieces.length > 0 && (
         <MultiEdit
           dossier={dossier}
           pieces={markedPieces}
@@ -90,8 +91,6 @@ export function PiecesScreen() {
           onDone={() => setMarked(new Set())}
           onProblem={setProblem}
         />
-      ) : (
-        <Totals dossier={dossier} measure={shop.settings.doorMeasure} />
       )}
       {checks.length > 0 && (
         <Marks

@@ -1,6 +1,6 @@
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import { describe, expect, it } from 'vitest';
-import { takeoffColumns } from './cells.ts';
+import { detailColumns, takeoffColumns } from './cells.ts';
 
 const zones = [
   { id: 'wall', name: 'Upper wall' },
@@ -96,5 +96,77 @@ describe('the columns of the take-off', () => {
     ] as const) {
       expect([field, claimed.has(field)]).toEqual([field, true]);
     }
+  });
+});
+
+describe('the details of a piece', () => {
+  const details = detailColumns([{ id: 'o1', tag: 'N1' }]);
+  const detail = (key: string) => details.find((candidate) => candidate.key === key)!;
+  const shown = (piece: Piece) => details.filter(({ write }) => write(piece) !== null).map(({ key }) => key);
+
+  it('are those of its construction', () => {
+    expect(shown({ ...door, construction: 'raised-panel' })).toEqual(
+      expect.arrayContaining(['marginMm', 'raiseMm', 'topRailMm']),
+    );
+    expect(shown({ ...door, construction: 'slab' })).not.toContain('topRailMm');
+    expect(shown({ ...door, kind: 'box-interior', construction: 'box' })).toContain('depthMm');
+    expect(shown({ ...door, construction: 'open-frame' })).toContain('members');
+    expect(shown({ ...door, kind: 'moulding', construction: 'moulding' })).toContain('girthMm');
+    expect(shown({ ...door, panelsDown: 2 })).toContain('midRailMm');
+    expect(shown(door)).not.toContain('midRailMm');
+  });
+
+  it.each([
+    ['topRailMm', '70', { topRailMm: 70 }],
+    ['topRailMm', '', { topRailMm: null }],
+    ['recessBackMm', '', { recessBackMm: null }],
+    ['bevelMm', '', { bevelMm: 0 }],
+    ['marginMm', '1 1/2"', { marginMm: 38.1 }],
+    ['profileFactor', '1,2', { profileFactor: 1.2 }],
+    ['glazedPanels', '2', { glazedPanels: 2 }],
+    ['members', '2 × 50 × 2000', { members: [{ count: 2, widthMm: 50, lengthMm: 2000 }] }],
+    ['bareEdges', 'top, left', { bareEdges: ['top', 'left'] }],
+    ['openingId', '', { openingId: null }],
+    ['openingId', 'o1', { openingId: 'o1' }],
+    ['verdict', 'repair', { verdict: 'repair' }],
+  ])('%s reads %j', (key, text, value) => {
+    expect(detail(key).read(text)).toEqual({ ok: true, value });
+  });
+
+  it.each([
+    ['topRailMm', 'wide'],
+    ['profileFactor', 'much'],
+    ['members', '50'],
+    ['bareEdges', 'middle'],
+  ])('%s refuses %j with advice', (key, text) => {
+    expect(detail(key).read(text)).toEqual({ ok: false, message: expect.stringMatching(/\w{4}/) });
+  });
+
+  it('are written as they are read', () => {
+    const piece: Piece = {
+      ...door,
+      construction: 'raised-panel',
+      topRailMm: 70,
+      marginMm: 38.1,
+      bareEdges: ['top'],
+      girthMm: 0,
+    };
+    for (const column of details) {
+      const written = column.write(piece);
+      if (written === null) continue;
+      const read = column.read(written);
+      if (!read.ok) throw new Error(read.message);
+      expect({ ...piece, ...read.value }).toEqual(piece);
+    }
+  });
+});
+
+describe('choosing a construction', () => {
+  it('brings what it cannot be without', () => {
+    expect(column('construction').read('raised-panel')).toEqual({
+      ok: true,
+      value: { construction: 'raised-panel', marginMm: 35, raiseMm: 6 },
+    });
+    expect(column('construction').read('slab')).toEqual({ ok: true, value: { construction: 'slab' } });
   });
 });

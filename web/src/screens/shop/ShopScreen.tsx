@@ -55,6 +55,10 @@ function draftOf(shop: ShopContext): Draft {
   const draft: Draft = { name: shop.name, timeZone: shop.timeZone, daysOff: settings.daysOff.join(', ') };
   for (const day of WEEKDAYS) draft[day] = spansToText(settings.week[day]);
   for (const { key } of PLACES) draft[key] = String(settings[key]);
+  draft.currency = settings.currency;
+  draft.leadBanYear = String(settings.leadBanYear);
+  draft.smallBelowM2 = String(settings.doorMeasure.smallBelowM2);
+  draft.largeAboveM2 = String(settings.doorMeasure.largeAboveM2);
   return draft;
 }
 
@@ -98,12 +102,17 @@ function Hours({ shop }: { shop: ShopContext }) {
       ...Object.fromEntries(PLACES.map(({ key }) => [key, Number(draft[key])])),
       week: Object.fromEntries(WEEKDAYS.map((day) => [day, spansFromText(draft[day] ?? '')])),
       daysOff: datesFromText(draft.daysOff ?? ''),
+      currency: (draft.currency ?? '').trim().toUpperCase(),
+      leadBanYear: Number(draft.leadBanYear),
+      doorMeasure: { smallBelowM2: Number(draft.smallBelowM2), largeAboveM2: Number(draft.largeAboveM2) },
     };
     const parsed = ShopSettingsSchema.safeParse(settings);
     if (!parsed.success) {
       const found: Record<string, string> = {};
       for (const issue of parsed.error.issues)
-        found[String(issue.path[0] === 'week' ? issue.path[1] : issue.path[0])] ??= issue.message;
+        found[
+          String(issue.path[0] === 'week' || issue.path[0] === 'doorMeasure' ? issue.path[1] : issue.path[0])
+        ] ??= issue.message;
       setErrors(found);
       setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
       return;
@@ -158,6 +167,13 @@ function Hours({ shop }: { shop: ShopContext }) {
         {flag('hasBooth', 'There is a spray booth')}
         {flag('boothRatedForSolvent', 'The booth is rated for solvent')}
         {flag('mayShortenClocks', 'Warm dry air may shorten clocks, to half the sheet at most')}
+      </div>
+      <h2 className="mt-6">Counting and money</h2>
+      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+        {field('smallBelowM2', 'Half a door below, m²')}
+        {field('largeAboveM2', 'Two doors above, m²')}
+        {field('currency', 'Currency')}
+        {field('leadBanYear', 'Lead in paint banned')}
       </div>
     </Sheet>
   );

@@ -8,10 +8,16 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 
-const ROLES = { filler: 'Fillers', primer: 'Primers', colour: 'Colours' } as const;
+const ROLES = {
+  filler: 'Fillers',
+  primer: 'Primers',
+  stain: 'Stains',
+  colour: 'Colours',
+  clear: 'Clear coats',
+} as const;
 
 const CLOCKS: { key: keyof ProductSheet['clocks']; name: string }[] = [
   { key: 'touchMin', name: 'Touch dry' },
@@ -33,7 +39,9 @@ const NUMBERS: {
     | 'wftMaxUm'
     | 'airMinC'
     | 'airMaxC'
-    | 'rhMaxPct';
+    | 'rhMaxPct'
+    | 'contrastRatio'
+    | 'contrastDftUm';
   name: string;
 }[] = [
   { key: 'wftMinUm', name: 'Wet film, thinnest µm' },
@@ -44,18 +52,32 @@ const NUMBERS: {
   { key: 'airMinC', name: 'Air from °C' },
   { key: 'airMaxC', name: 'Air to °C' },
   { key: 'rhMaxPct', name: 'Humidity to %' },
+  { key: 'contrastRatio', name: 'Contrast ratio' },
+  { key: 'contrastDftUm', name: 'at dry film µm' },
 ];
 
 type Draft = Record<string, string>;
 
 function draftOf(sheet: ProductSheet): Draft {
-  const draft: Draft = { name: sheet.name, thinning: String(sheet.maxThinning.value) };
+  const draft: Draft = {
+    name: sheet.name,
+    thinning: String(sheet.maxThinning.value),
+    pricePerLitre: sheet.pricePerLitre === null ? '' : (sheet.pricePerLitre / 100).toFixed(2),
+    blocksStain: sheet.blocksStain,
+    resistsSkinOil: sheet.resistsSkinOil ? 'yes' : 'no',
+    isIsocyanate: sheet.isIsocyanate ? 'yes' : 'no',
+  };
   for (const { key } of CLOCKS) {
     const minutes = sheet.clocks[key];
     draft[`clocks.${key}`] = minutes === null ? '' : formatDuration(minutes);
   }
   for (const { key } of NUMBERS) draft[key] = String(sheet[key]);
   return draft;
+}
+
+/** Minor units from a price in words; empty: nobody knows it. */
+function readPrice(text: string): number | null {
+  return text.trim() === '' ? null : Math.round(Number(text.replace(',', '.')) * 100);
 }
 
 function readDraft(
@@ -83,6 +105,10 @@ function readDraft(
     ...sheet,
     ...numbers,
     name: draft.name,
+    pricePerLitre: readPrice(draft.pricePerLitre ?? ''),
+    blocksStain: draft.blocksStain,
+    resistsSkinOil: draft.resistsSkinOil === 'yes',
+    isIsocyanate: draft.isIsocyanate === 'yes',
     clocks: { ...sheet.clocks, ...clocks },
     maxThinning: { ...sheet.maxThinning, value: Number((draft.thinning ?? '').replace(',', '.')) },
     source: 'entered from sheet',
@@ -113,6 +139,21 @@ function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext
       className={className}
       onChange={(changed, text) => setDraft({ ...draft, [changed]: text })}
     />
+  );
+  const choice = (key: string, name: string, words: readonly string[]) => (
+    <Field label={name}>
+      {(ids) => (
+        <Select
+          {...ids}
+          value={draft[key]}
+          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
+        >
+          {words.map((word) => (
+            <option key={word}>{word}</option>
+          ))}
+        </Select>
+      )}
+    </Field>
   );
   async function save(): Promise<void> {
     const read = readDraft(draft, product.sheet);
@@ -168,6 +209,10 @@ function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext
           `Thinning at most, % ${product.sheet.maxThinning.convention === 'of-mix' ? 'of mix' : 'on paint'}`,
         )}
         {NUMBERS.map(({ key, name }) => field(key, name))}
+        {field('pricePerLitre', `Price of a litre, ${shop.settings.currency}`)}
+        {choice('blocksStain', 'Blocks stain', ['no', 'partly', 'yes'])}
+        {choice('resistsSkinOil', 'Stands skin oil', ['yes', 'no'])}
+        {choice('isIsocyanate', 'Isocyanate hardener', ['no', 'yes'])}
       </div>
       <h2 className="mt-6">Clocks at 23 °C, 50 %</h2>
       <p className="text-quiet">Write 45 min, 4h30 or 7 d. “Recoat until” empty: the window stays open.</p>

@@ -107,7 +107,7 @@ export function ColourChange({
       </div>
       {hiding && colour && (
         <>
-          <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-lg:grid-cols-2">
+          <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-xl:grid-cols-2">
             <Field label="Colour of">
               {(ids) => (
                 <Select

@@ -5,18 +5,25 @@ import { answerOf, type Question } from './questions.ts';
 interface RowProps {
   zone: ZoneRow;
   question: Question;
-  /** null takes the answer back. */
-  onAnswer(value: string | number | boolean | null): void;
+  /** null takes the answer back; `from` is the group to go on from once the answer shows. */
+  onAnswer(value: string | number | boolean | null, from?: HTMLElement): void;
 }
 
-/** One question with its possible answers as a row; a digit key picks, a second press takes back. */
+/** Puts the cursor on the question after a group. */
+export function focusNextGroup(group: HTMLElement): void {
+  const groups = [...document.querySelectorAll<HTMLElement>('[role="radiogroup"]')];
+  const next = groups[groups.indexOf(group) + 1];
+  next?.querySelector<HTMLElement>('[tabindex="0"]')?.focus();
+}
+
+/** One question with its possible answers as a row; a digit picks and goes on, a second press takes back. */
 export function QuestionRow({ zone, question, onAnswer }: RowProps) {
   const id = useId();
   const answer = answerOf(zone, question.key);
   const chosen = question.choices.findIndex(([value]) => value === answer);
-  function pick(index: number): void {
+  function pick(index: number, from?: HTMLElement): void {
     const choice = question.choices[index];
-    if (choice) onAnswer(choice[0] === answer ? null : choice[0]);
+    if (choice) onAnswer(choice[0] === answer ? null : choice[0], from);
   }
   function press(event: KeyboardEvent<HTMLDivElement>): void {
     const { key, currentTarget } = event;
@@ -24,7 +31,7 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
       key === 'ArrowRight' || key === 'ArrowDown' ? 1 : key === 'ArrowLeft' || key === 'ArrowUp' ? -1 : 0;
     if (/^[1-9]$/.test(key) && Number(key) <= question.choices.length) {
       event.preventDefault();
-      pick(Number(key) - 1);
+      pick(Number(key) - 1, currentTarget);
     } else if (step !== 0) {
       event.preventDefault();
       const buttons = [...currentTarget.querySelectorAll<HTMLButtonElement>('button')];
@@ -34,8 +41,10 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
   }
   return (
     <div className="grid grid-cols-[13rem_minmax(0,1fr)] items-baseline gap-x-4 py-1 max-lg:grid-cols-1">
-      <div id={id} className="leading-tight">
-        <span className={answer === undefined ? 'border-tape border-b-[3px]' : ''}>{question.ask}</span>
+      <div className="leading-tight">
+        <span id={id} className={answer === undefined ? 'border-tape border-b-[3px]' : ''}>
+          {question.ask}
+        </span>
         {question.hint && <p className="text-[0.8rem] text-quiet leading-snug">{question.hint}</p>}
       </div>
       <div role="radiogroup" aria-labelledby={id} className="flex flex-wrap gap-1.5" onKeyDown={press}>

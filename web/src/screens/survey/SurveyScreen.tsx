@@ -1,28 +1,37 @@
 import type { SurveyChange } from '@upholder/core/api';
 import { localClock, toMinute } from '@upholder/core/shop';
+import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Notice } from '../../parts/controls.tsx';
+import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { type JobContext, useJobContext } from '../useJobContext.ts';
 import { ZoneTabs } from '../ZoneTabs.tsx';
 import { AgreedSample } from './AgreedSample.tsx';
 import { ColourChange } from './ColourChange.tsx';
 import { Follows } from './Follows.tsx';
-import { PhotoStrip } from './PhotoStrip.tsx';
-import { QuestionRow } from './QuestionRow.tsx';
-import { progressOf, SECTIONS } from './questions.ts';
+import { focusNextGroup, QuestionRow } from './QuestionRow.tsx';
+import { answerOf, progressOf, type QuestionKey, SECTIONS } from './questions.ts';
 import { useAnswers, useFindings } from './useSurvey.ts';
 import { Verdicts } from './Verdicts.tsx';
 
 function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) {
-  const zone = dossier.zones.find(({ id }) => id === zoneId);
-  if (!zone) throw new Error(`the job has no zone ${zoneId}`);
+  const served = dossier.zones.find(({ id }) => id === zoneId);
+  if (!served) throw new Error(`the job has no zone ${zoneId}`);
+  const { zone, change, refusal, savedAt } = useAnswers(dossier, served);
   const findings = useFindings(dossier, zone, shop);
-  const { change, refusal, savedAt } = useAnswers(dossier, zone);
   const now = useNowMinute();
   const onColour = (which: 'oldColour' | 'newColour', hex: string) => void change({ [which]: hex });
   const { answered, asked } = progressOf(zone);
+  // An answer may bring a question of its own, so the next one is looked up once the answer shows.
+  const goOn = useRef<{ from: HTMLElement; key: QuestionKey; value: unknown } | null>(null);
+  useEffect(() => {
+    const { current } = goOn;
+    if (!current || answerOf(zone, current.key) !== (current.value ?? undefined)) return;
+    goOn.current = null;
+    focusNextGroup(current.from);
+  }, [zone]);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_21rem] items-start gap-4">
       <div className="bg-sheet">
@@ -52,7 +61,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
               </h2>
               <PhotoStrip
                 dossier={dossier}
-                zone={zone}
+                zoneId={zone.id}
                 topic={section.key}
                 title={section.title}
                 onColour={onColour}
@@ -66,13 +75,14 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
                     key={question.key}
                     zone={zone}
                     question={question}
-                    onAnswer={(value) =>
+                    onAnswer={(value, from) => {
+                      goOn.current = from ? { from, key: question.key, value } : null;
                       void change(
                         (question.key === 'substrate'
                           ? { substrate: value }
                           : { answers: { [question.key]: value } }) as SurveyChange,
-                      )
-                    }
+                      );
+                    }}
                   />
                 ))}
               {section.key === 'colour' && (

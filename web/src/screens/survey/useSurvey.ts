@@ -1,7 +1,8 @@
 import type { Dossier, ShopContext, SurveyChange, ZoneRow } from '@upholder/core/api';
+import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
-import { adviceOf, cautionsOf, factsOf, rankSystems } from '@upholder/core/survey';
-import { useMemo, useState } from 'react';
+import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@upholder/core/survey';
+import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
 
@@ -18,13 +19,14 @@ export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) 
     const days = Object.fromEntries(
       Object.entries(outlooks ?? {}).map(([id, outlook]) => [id, outlook?.days ?? 0]),
     );
-    const chosen = zone.systemId ? outlooks?.[zone.systemId] : undefined;
+    const sheets = Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet]));
+    const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
     return {
       pieces,
       facts,
       outlooks,
       ranking: rankSystems(facts, pieces.length === 0 ? {} : days),
-      cautions: cautionsOf(facts, chosen?.products),
+      cautions: cautionsOf(facts, buildUpOf(steps, sheets)),
       advice: adviceOf(facts),
       acknowledged: acknowledgedCodes(dossier.decisions, zone.id),
     };
@@ -32,15 +34,48 @@ export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) 
 }
 export type SurveyFindings = ReturnType<typeof useFindings>;
 
-/** Saves answers as they are given. */
-export function useAnswers(dossier: Dossier, zone: ZoneRow) {
+interface Pending {
+  id: number;
+  change: SurveyChange;
+  /** Version of the zone that holds the change; null while the server has not answered. */
+  version: number | null;
+}
+
+function withChange(zone: ZoneRow, { answers, ...rest }: SurveyChange): ZoneRow {
+  return { ...zone, ...rest, survey: withAnswers(zone.survey, answers ?? {}) };
+}
+
+/**
+ * Saves answers as they are given. An answer shows at once and goes on showing until the zone that holds it has come
+ * back from the server, so that quick hands never see an older state; what is refused goes back.
+ */
+export function useAnswers(dossier: Dossier, served: ZoneRow) {
   const [answer] = upholder.useAnswerSurveyMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [savedAt, setSavedAt] = useState<Date | null>(null);
+  const [pending, setPending] = useState<Pending[]>([]);
+  const nextId = useRef(0);
+  const zone = useMemo(
+    () =>
+      pending
+        .filter(({ version }) => version === null || version > served.version)
+        .reduce((shown, { change }) => withChange(shown, change), served),
+    [pending, served],
+  );
   async function change(part: SurveyChange): Promise<void> {
-    const outcome = await answer({ jobId: dossier.job.id, zoneId: zone.id, change: part });
-    setRefusal('error' in outcome ? refusalOf(outcome.error) : null);
-    if (!('error' in outcome)) setSavedAt(new Date());
+    nextId.current += 1;
+    const id = nextId.current;
+    setPending((all) => [...all, { id, change: part, version: null }]);
+    const outcome = await answer({ jobId: dossier.job.id, zoneId: served.id, change: part });
+    if ('error' in outcome) {
+      setRefusal(refusalOf(outcome.error));
+      setPending((all) => all.filter((other) => other.id !== id));
+      return;
+    }
+    setRefusal(null);
+    setSavedAt(new Date());
+    const { version } = outcome.data;
+    setPending((all) => all.map((other) => (other.id === id ? { ...other, version } : other)));
   }
-  return { change, refusal, savedAt };
+  return { zone, change, refusal, savedAt };
 }

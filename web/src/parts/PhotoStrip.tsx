@@ -1,11 +1,11 @@
-import type { Dossier, ZoneRow } from '@upholder/core/api';
+import type { Dossier } from '@upholder/core/api';
 import type { Photo } from '@upholder/core/jobs';
 import { Camera } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Notice } from '../../parts/controls.tsx';
-import { Modal } from '../../parts/Modal.tsx';
+import { refusalOf, upholder } from '../api/upholder.ts';
+import { Button, Notice } from './controls.tsx';
+import { Modal } from './Modal.tsx';
 import { pixelsOf, sampleColour, shrinkPicture } from './picture.ts';
 
 function PhotoDialog({
@@ -17,7 +17,7 @@ function PhotoDialog({
   photo: Photo;
   jobId: string;
   onClose(): void;
-  onColour(which: 'oldColour' | 'newColour', hex: string): void;
+  onColour?(which: 'oldColour' | 'newColour', hex: string): void;
 }) {
   const [remove] = upholder.useDeletePhotoMutation();
   const [sampled, setSampled] = useState<string | null>(null);
@@ -49,8 +49,12 @@ function PhotoDialog({
           <>
             <span className="size-11 border border-ink" style={{ background: sampled }} />
             <span className="quantity">{sampled}</span>
-            <Button onClick={() => onColour('oldColour', sampled)}>It is the old colour</Button>
-            <Button onClick={() => onColour('newColour', sampled)}>It is the new colour</Button>
+            {onColour && (
+              <>
+                <Button onClick={() => onColour('oldColour', sampled)}>It is the old colour</Button>
+                <Button onClick={() => onColour('newColour', sampled)}>It is the new colour</Button>
+              </>
+            )}
           </>
         )}
         <span className="flex-1" />
@@ -68,32 +72,37 @@ function PhotoDialog({
   );
 }
 
-/** Pictures for one section of the survey: taken, shown small, opened to sample a colour. */
+/** Pictures of a zone's question or of a piece: taken, shown small, opened to sample a colour. */
 export function PhotoStrip({
   dossier,
-  zone,
+  zoneId,
+  pieceId,
   topic,
   title,
   onColour,
 }: {
   dossier: Dossier;
-  zone: ZoneRow;
+  zoneId: string;
+  /** The piece that is shown; absent for the zone as a whole. */
+  pieceId?: string;
   topic: string;
   title: string;
-  onColour(which: 'oldColour' | 'newColour', hex: string): void;
+  onColour?(which: 'oldColour' | 'newColour', hex: string): void;
 }) {
   const [add] = upholder.useAddPhotoMutation();
   const [open, setOpen] = useState<Photo | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const photos = dossier.photos.filter((photo) => photo.zoneId === zone.id && photo.topic === topic);
+  const photos = dossier.photos.filter(
+    (photo) => photo.zoneId === zoneId && photo.topic === topic && photo.pieceId === (pieceId ?? null),
+  );
   async function take(file: File): Promise<void> {
     setSending(true);
     setProblem(null);
     try {
       const content = await shrinkPicture(file);
-      const outcome = await add({ jobId: dossier.job.id, zoneId: zone.id, id: uuid(), topic, content });
+      const outcome = await add({ jobId: dossier.job.id, zoneId, pieceId, id: uuid(), topic, content });
       if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : 'The picture could not be kept.');

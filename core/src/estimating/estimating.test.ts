@@ -1,0 +1,184 @@
+import { describe, expect, it } from 'vitest';
+import { sampleJob, sampleShop } from '../../test/sample.ts';
+import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { minuteAt } from '../shop/index.ts';
+import { FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
+import {
+  buildUpOf,
+  type CompareInput,
+  hidingOfSteps,
+  outlookOf,
+  outlooksOf,
+  roughCalendar,
+  roughEstimate,
+} from './index.ts';
+
+const shop = sampleShop();
+const MONDAY = minuteAt('2026-11-23', '00:00', shop.timeZone);
+const job = sampleJob([{ systemId: 'D', doors: 10, fronts: 6 }], shop);
+const work = roughCalendar(shop.settings, shop.timeZone, MONDAY);
+
+const input: CompareInput = {
+  zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', survey: {} },
+  pieces: job.pieces,
+  sheets: GENERIC_PRODUCTS,
+  settings: shop.settings,
+  timeZone: shop.timeZone,
+  climate: { airC: 23, rhPct: 50 },
+  people: 2,
+  isOnSite: false,
+  work,
+};
+
+function estimate(change: Partial<Parameters<typeof roughEstimate>[0]> = {}) {
+  return roughEstimate({
+    steps: job.steps,
+    pieces: job.pieces,
+    sheets: GENERIC_PRODUCTS,
+    work,
+    timeZone: shop.timeZone,
+    climate: { airC: 23, rhPct: 50 },
+    people: 2,
+    isOnSite: false,
+    ...change,
+  });
+}
+
+describe('a rough estimate', () => {
+  it('works a single step out by hand', () => {
+    const step = job.steps.find(({ key }) => key === 'remove')!;
+    // 16 pieces × 6.5 min + 5 min of setting up
+    const one = estimate({ steps: [step] });
+    expect(one.hours * 60).toBeCloseTo(16 * 6.5 + 5, 9);
+    expect([one.days, one.films, one.material]).toEqual([1, 0, 0]);
+  });
+
+  it('takes longer in the cold, with fewer people, and for more pieces', () => {
+    const usual = estimate();
+    expect(estimate({ climate: { airC: 12, rhPct: 70 } }).days).toBeGreaterThan(usual.days);
+    expect(estimate({ people: 1 }).days).toBeGreaterThanOrEqual(usual.days);
+    expect(estimate({ people: 1 }).hours).toBeCloseTo(usual.hours, 9);
+    expect(estimate({ pieces: [...job.pieces, ...job.pieces] }).hours).toBeGreaterThan(usual.hours * 1.5);
+  });
+
+  it('counts the films and prices the paint of each', () => {
+    const usual = estimate();
+    expect(usual.films).toBe(3);
+    expect(usual.material).toBeGreaterThan(0);
+    expect(usual.unpriced).toEqual([]);
+    const enamel = GENERIC_PRODUCTS['urethane-enamel-satin']!;
+    const free = { ...GENERIC_PRODUCTS, 'urethane-enamel-satin': { ...enamel, pricePerLitre: null } };
+    const dear = {
+      ...GENERIC_PRODUCTS,
+      'urethane-enamel-satin': { ...enamel, pricePerLitre: 2 * (enamel.pricePerLitre ?? 0) },
+    };
+    const without = estimate({ sheets: free });
+    expect(without.unpriced).toEqual(['Waterborne urethane enamel, satin']);
+    // Doubling a price adds as much again as that product costs.
+    expect(estimate({ sheets: dear }).material - usual.material).toBeCloseTo(
+      usual.material - without.material,
+      -1,
+    );
+  });
+
+  it('is nothing for no pieces, and never ends before it began', () => {
+    expect(estimate({ pieces: [] })).toMatchObject({ hours: 0, days: 1, material: 0, films: 0 });
+  });
+
+  it('rolls in the client’s room what would be sprayed in the shop', () => {
+    expect(estimate({ isOnSite: true }).hours).not.toBeCloseTo(estimate().hours, 1);
+  });
+
+  it('knows working days, not weekends', () => {
+    const friday = roughCalendar(
+      shop.settings,
+      shop.timeZone,
+      minuteAt('2026-11-27', '00:00', shop.timeZone),
+    );
+    const long = job.steps.filter(
+      ({ operation }) => operation === 'clean' || operation === 'key' || operation === 'remove',
+    );
+    const many = Array.from({ length: 6 }, () => job.pieces).flat();
+    expect(estimate({ steps: long, pieces: many, work: friday, people: 1 }).days).toBeGreaterThanOrEqual(4);
+  });
+});
+
+describe('outlooks', () => {
+  const outlooks = outlooksOf(input);
+
+  it('exist for every system, each with its own hours and films', () => {
+    expect(Object.keys(outlooks).sort()).toEqual([...SYSTEM_IDS]);
+    for (const outlook of Object.values(outlooks)) {
+      expect(outlook.hours).toBeGreaterThan(5);
+      expect(outlook.days).toBeGreaterThan(3);
+      expect(outlook.films).toBeGreaterThan(1);
+    }
+  });
+
+  it('show what filling costs: A takes more hours and days than D', () => {
+    expect(outlooks.A!.hours).toBeGreaterThan(outlooks.D!.hours * 1.3);
+    expect(outlooks.A!.days).toBeGreaterThan(outlooks.D!.days);
+  });
+
+  it('lay as many colour coats as hiding asks for, never fewer than the system', () => {
+    const weak = { ...GENERIC_PRODUCTS['urethane-enamel-satin']!, contrastRatio: 0.7 };
+    const outlook = outlookOf('O', {
+      ...input,
+      sheets: { ...GENERIC_PRODUCTS, 'urethane-enamel-satin': weak },
+    })!;
+    expect(outlook.hiding!.coats).toBeGreaterThan(2);
+    expect(outlook.options.colourCoats).toBe(Math.min(4, outlook.hiding!.coats!));
+    expect(outlooks.D!.options.colourCoats).toBe(FINISHING_SYSTEMS.D.defaults.colourCoats);
+    expect(outlooks.K!.hiding).toBeNull();
+  });
+
+  it('are absent where the stores lack a product', () => {
+    const { 'vinyl-sealer': _gone, ...rest } = GENERIC_PRODUCTS;
+    expect(outlookOf('L', { ...input, sheets: rest })).toBeNull();
+    expect(outlookOf('D', { ...input, sheets: rest })).not.toBeNull();
+  });
+
+  it('add the preparation of replaced pieces', () => {
+    const replaced = job.pieces.map((piece, index) =>
+      index < 3 ? { ...piece, verdict: 'replace' as const } : piece,
+    );
+    const outlook = outlookOf('D', { ...input, pieces: replaced })!;
+    expect(outlook.products.map(({ name }) => name)).toContain('Shellac stain-block primer');
+    const inWood = outlookOf('D', {
+      ...input,
+      pieces: replaced,
+      zone: { ...input.zone, survey: { replacementStock: 'wood' } },
+    })!;
+    expect(inWood.products.map(({ name }) => name)).not.toContain('Shellac stain-block primer');
+  });
+
+  it('name the products once, with whether any of their coats is sprayed', () => {
+    const names = outlooks.A!.products.map(({ name }) => name);
+    expect(new Set(names).size).toBe(names.length);
+    const sprayed = buildUpOf(
+      [
+        { productKey: 'vinyl-sealer', applicator: 'brush' },
+        { productKey: 'vinyl-sealer', applicator: 'turbine' },
+        { productKey: null, applicator: null },
+      ],
+      GENERIC_PRODUCTS,
+    );
+    expect(sprayed).toEqual([
+      { base: 'lacquer', isIsocyanate: false, isSprayed: true, name: 'Vinyl sealer, white' },
+    ]);
+  });
+});
+
+describe('hiding of a sequence', () => {
+  it('starts from the primer films that lie under the colour', () => {
+    const bare = hidingOfSteps(
+      job.steps.filter(({ key }) => !key.startsWith('prime')),
+      GENERIC_PRODUCTS,
+      input.zone,
+    )!;
+    const primed = hidingOfSteps(job.steps, GENERIC_PRODUCTS, input.zone)!;
+    // A white primer over dark brown under pale green: most of the way is done before the first colour coat.
+    expect(primed.startDeltaE).toBeLessThan(bare.startDeltaE / 2);
+    expect(hidingOfSteps([], GENERIC_PRODUCTS, input.zone)).toBeNull();
+  });
+});
