@@ -25,11 +25,14 @@ const VIEWS: View[] = [
     name: 'systems',
     path: '/jobs/GALLEY/survey/systems',
     async prepare(page) {
-      await page.getByLabel('Compare I').check();
-      await page.getByLabel('Compare H').check();
+      await page.getByLabel('Compare I', { exact: true }).check();
+      await page.getByLabel('Compare H', { exact: true }).check();
     },
   },
   { name: 'pieces', path: '/jobs/QUAY/pieces' },
+  { name: 'map', path: '/jobs/QUAY/pieces/map' },
+  { name: 'labels', path: '/jobs/QUAY/pieces/labels' },
+  { name: 'hardware', path: '/jobs/QUAY/pieces/hardware' },
   {
     name: 'bring-in-a-table',
     path: '/jobs/QUAY/pieces',
@@ -38,7 +41,7 @@ const VIEWS: View[] = [
       await page
         .getByLabel('The table, as text')
         .fill(
-          'tag;width;height;kind\nX1;397,5;720;door\nX2;4;720;door\nX3;15 3/4";28";drawer\nU01;280;180;drawer',
+          'Tag;Width;Hieght;Type\nX1;397,5;720;door\nX2;4;720;door\nX3;15 3/4";28";drawer\nU01;280;180;drawer',
         );
     },
   },
@@ -77,21 +80,23 @@ const page = await context.newPage();
 page.on('console', (message) => message.type() === 'error' && console.log(`console: ${message.text()}`));
 page.on('pageerror', (error) => console.log(`page error: ${error.message}`));
 
-let jobId = '';
+const jobIds = new Map<string, string>();
 for (const { name, path, size, theme, prepare } of VIEWS) {
-  if (name !== 'sign-in' && jobId === '') {
+  if (name !== 'sign-in' && jobIds.size === 0) {
     await page.goto(address);
     await page.getByRole('button', { name: 'Enter as Maren' }).click();
-    const link = page.getByRole('link', { name: /QUAY/ });
-    await link.waitFor();
-    jobId = (await link.getAttribute('href'))?.split('/')[2] ?? '';
+    for (const code of ['QUAY', 'GALLEY']) {
+      const link = page.getByRole('link', { name: new RegExp(code) }).first();
+      await link.waitFor();
+      jobIds.set(code, (await link.getAttribute('href'))?.split('/')[2] ?? '');
+    }
   }
   if (only.length > 0 && !only.includes(name)) continue;
   await page.setViewportSize({ width: size?.[0] ?? 1280, height: size?.[1] ?? 800 });
   await page
     .evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme ?? 'light')
     .catch(() => undefined);
-  await page.goto(address + path.replace('QUAY', jobId));
+  await page.goto(address + path.replace(/[A-Z]{4,}/, (code) => jobIds.get(code) ?? code));
   if (name === 'sign-in') await page.getByRole('heading', { name: 'Upholder' }).waitFor();
   else await page.getByRole('main').waitFor();
   await page.waitForLoadState('load');

@@ -132,6 +132,7 @@ describe('tags from the map', () => {
       'P4 N3-R',
       'P5 N3-L',
     ]);
+    expect(proposed.map(({ openingTag }) => openingTag)).toEqual(['N1', 'N2-T', 'N2-B', 'N3', 'N3']);
   });
 
   it('stay as they are when a piece is added, and stay unique', () => {

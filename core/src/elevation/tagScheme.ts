@@ -6,6 +6,8 @@ export interface TagProposal {
   pieceId: string;
   from: string;
   to: string;
+  /** Tag of the opening it stands in: the same without the hand of a pair. */
+  openingTag: string;
 }
 
 interface Column {
@@ -102,7 +104,13 @@ export function proposeTags(
       to = tagOf(letter, number, position, hand);
     }
     taken.push(to);
-    if (piece.tag !== to) proposals.push({ pieceId: piece.id, from: piece.tag, to });
+    if (piece.tag !== to)
+      proposals.push({
+        pieceId: piece.id,
+        from: piece.tag,
+        to,
+        openingTag: tagOf(letter, number, position, ''),
+      });
   }
   return proposals;
 }

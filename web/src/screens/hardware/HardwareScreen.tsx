@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { PrintHead } from '../../parts/PrintHead.tsx';
 import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
 import { useJobContext } from '../useJobContext.ts';
 
@@ -117,6 +118,7 @@ export function HardwareScreen() {
   };
   return (
     <main className="flex flex-col gap-3 px-5 py-3">
+      <PrintHead job={dossier.job}>hardware bags</PrintHead>
       <div className="no-print flex flex-wrap items-center gap-3">
         <PiecesTabs />
         <span className="flex-1" />

@@ -7,6 +7,7 @@ import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { PrintHead } from '../../parts/PrintHead.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
 import { useTakeoff } from '../pieces/useTakeoff.ts';
@@ -174,6 +175,7 @@ export function MapScreen() {
   const openWall = dossier.walls.find(({ id }) => id === selected?.wallId) ?? dossier.walls[0];
   return (
     <main className="flex flex-col gap-3 px-5 py-3">
+      <PrintHead job={dossier.job}>elevation map</PrintHead>
       <div className="no-print flex flex-wrap items-center gap-2">
         <PiecesTabs />
         <span className="flex-1" />

@@ -35,11 +35,11 @@ export function TagDialog({
         .map((before) => ({ before, part: { tag: wanted.get(before.id) ?? before.tag } })),
     );
     if (refusal) return setProblem(refusal.message);
+    const openings = new Map(dossier.pieces.map(({ id, openingId }) => [id, openingId]));
     const tags = new Map<string, string>();
-    for (const piece of dossier.pieces) {
-      const to = wanted.get(piece.id);
-      if (to && piece.openingId && !tags.has(piece.openingId))
-        tags.set(piece.openingId, to.replace(/[LR]$/, '').replace(/-$/, ''));
+    for (const { pieceId, openingTag } of proposals) {
+      const openingId = openings.get(pieceId);
+      if (openingId) tags.set(openingId, openingTag);
     }
     const second = await retagOpenings(tags);
     if (second) return setProblem(second.message);

@@ -3,8 +3,9 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import { useIsNarrow } from '../../app/useIsNarrow.ts';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
-import { type Column, detailColumns } from './cells.ts';
+import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
 interface DetailsProps {
@@ -16,7 +17,11 @@ interface DetailsProps {
 
 /** What a piece has besides its line in the table, for its construction only. */
 export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) {
-  const columns = useMemo(() => detailColumns(dossier.openings), [dossier.openings]);
+  const isNarrow = useIsNarrow();
+  const columns = useMemo(() => {
+    const details = detailColumns(dossier.openings);
+    return isNarrow ? [...narrowed(takeoffColumns(dossier.zones)).left, ...details] : details;
+  }, [dossier.openings, dossier.zones, isNarrow]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
     const read = column.read(text);

@@ -11,7 +11,7 @@ import { formatMm } from '@upholder/core/units';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 
 const TALLEST_PX = 190;
-const WIDEST_PX = 168;
+const WIDEST_PX = 144;
 
 function Row({ name, mm2, why }: { name: string; mm2: number; why: string }) {
   return (

@@ -119,7 +119,10 @@ export function PiecesScreen() {
           onPasteTable={setImportText}
           onProblem={setProblem}
         />
-        <Sheet className="w-[14.6rem] shrink-0 overflow-y-auto p-3" aria-label="The chosen piece">
+        <Sheet
+          className="w-[14.6rem] max-xl:w-[13rem] shrink-0 overflow-y-auto p-3"
+          aria-label="The chosen piece"
+        >
           {shown ? (
             <>
               <PieceDrawing

@@ -5,8 +5,9 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import { useIsNarrow } from '../../app/useIsNarrow.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
-import { type Column, takeoffColumns } from './cells.ts';
+import { type Column, narrowed, takeoffColumns } from './cells.ts';
 import { proposePiece } from './propose.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
@@ -52,7 +53,11 @@ export function TakeoffTable({
   onProblem,
 }: TableProps) {
   const { pieces, zones } = dossier;
-  const columns = useMemo(() => takeoffColumns(zones), [zones]);
+  const isNarrow = useIsNarrow();
+  const columns = useMemo(() => {
+    const all = takeoffColumns(zones);
+    return isNarrow ? narrowed(all).kept : all;
+  }, [zones, isNarrow]);
   const colours = useMemo(() => new Map(zones.map(({ id, newColour }) => [id, newColour])), [zones]);
   const [errors, setErrors] = useState<Record<string, Record<string, string>>>({});
   const [fresh, setFresh] = useState<Piece>(() => proposePiece(dossier, null));
@@ -242,7 +247,7 @@ export function TakeoffTable({
     >
       <div
         role="row"
-        className="grid min-w-[63rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
+        className="grid min-w-[49rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
         style={{ gridTemplateColumns: template }}
       >
         <span role="columnheader" className="grid place-items-center">
@@ -270,7 +275,7 @@ export function TakeoffTable({
           m²
         </span>
       </div>
-      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[63rem] flex-1 overflow-y-auto">
+      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[49rem] flex-1 overflow-y-auto">
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const piece = pieces[index];
@@ -317,7 +322,7 @@ export function TakeoffTable({
       <div
         role="row"
         aria-rowindex={pieces.length + 2}
-        className={`grid min-w-[63rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
+        className={`grid min-w-[49rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
         style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
       >
         <span role="cell" className="col-span-2 grid">

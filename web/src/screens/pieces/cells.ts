@@ -161,6 +161,17 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
   ];
 }
 
+/** Columns that stand beside the drawing instead when the table has little room. */
+const WIDE_ONLY = new Set(['thicknessMm', 'recessMm', 'panels', 'note']);
+
+/** The columns for a narrow table, and those that it leaves to the details. */
+export function narrowed(columns: readonly Column[]): { kept: Column[]; left: Column[] } {
+  return {
+    kept: columns.filter(({ key }) => !WIDE_ONLY.has(key)),
+    left: columns.filter(({ key }) => WIDE_ONLY.has(key)),
+  };
+}
+
 type OptionalLength = 'topRailMm' | 'bottomRailMm' | 'midRailMm' | 'midStileMm' | 'recessBackMm';
 type PlainLength = 'depthMm' | 'bevelMm' | 'marginMm' | 'raiseMm' | 'girthMm';
 
