@@ -46,10 +46,18 @@ function findDelimiter(text: string): string {
   return best.delimiter;
 }
 
+/**
+ * The decimal mark: the one with other than three digits behind it more often. Three digits could be grouped thousands,
+ * so they count for little.
+ */
 function findDecimal(cells: readonly string[]): string {
-  const commas = cells.filter((cell) => /^\s*\d+,\d{1,2}\s*(mm|cm|m)?\s*$/.test(cell)).length;
-  const points = cells.filter((cell) => /^\s*\d+\.\d{1,2}\s*(mm|cm|m)?\s*$/.test(cell)).length;
-  return commas > points ? ',' : '.';
+  const votes = (mark: string) =>
+    cells.reduce((sum, cell) => {
+      const digits = new RegExp(`^\\s*\\d+\\${mark}(\\d+)\\s*(?:mm|cm|m|in|")?\\s*$`).exec(cell)?.[1]?.length;
+      return sum + (digits === undefined ? 0 : digits === 3 ? 0.01 : 1);
+    }, 0);
+  const [commas, points] = [votes(','), votes('.')];
+  return commas >= 1 && commas > points ? ',' : '.';
 }
 
 function looksLikeNumber(cell: string): boolean {

@@ -1,0 +1,100 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
+import { PIECE_DEFAULTS } from '@upholder/core/pieces';
+import pg from 'pg';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Running } from '../src/start.ts';
+import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
+import { makeJob } from './samples.ts';
+
+let url: string;
+let server: Running;
+let ines: Caller;
+let signIn: string;
+
+beforeAll(async () => {
+  url = await freshDatabase();
+  server = await startTestServer(url);
+  ({ signIn } = await addShop(url, 'From before'));
+  ines = new Caller(server.address);
+  await ines.signIn(signIn);
+});
+afterAll(() => server.stop());
+
+async function sql(text: string, values: unknown[] = []): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(text, values);
+  await client.end();
+}
+
+describe('what an earlier version wrote', () => {
+  it('is read with the defaults of what it did not know', async () => {
+    const { job, pieces } = await makeJob(ines);
+    const id = pieces[0]?.id;
+    await sql(`update piece set shape = '{}' where id = $1`, [id]);
+    await sql(`update shop set settings = settings - 'currency' - 'doorMeasure' - 'leadBanYear'`);
+    await sql(`update product set sheet = sheet - 'contrastRatio' - 'pricePerLitre' - 'blocksStain'`);
+    await sql(`update zone set options = options - 'clearCoats' - 'clearKey' where job_id = $1`, [job.id]);
+    await sql(
+      `update step set body = body - 'stock' where zone_id in (select id from zone where job_id = $1)`,
+      [job.id],
+    );
+    const after = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const { id: _id, zoneId: _zone, position: _position, version: _version, ...spec } = after.pieces[0]!;
+    expect(spec).toEqual({ ...PIECE_DEFAULTS, tag: 'D1', widthMm: 400, heightMm: 720 });
+    expect(after.zones[0]?.options).toMatchObject({ clearCoats: 0, clearKey: 'clear-poly-satin' });
+    expect(new Set(after.steps.map(({ stock }) => stock))).toEqual(new Set(['any']));
+    const shop = await ines.ok<ShopContext>('GET', '/shop');
+    expect(shop.settings).toMatchObject({ currency: 'GBP', leadBanYear: 1992 });
+    expect(shop.products[0]?.sheet).toMatchObject({ contrastRatio: 0.93, pricePerLitre: null });
+    await ines.ok('POST', `/jobs/${job.id}/plan`);
+  });
+
+  it('gets the products that came since, and keeps its own', async () => {
+    await sql(`delete from product where key = 'vinyl-sealer'`);
+    await sql(`update product set sheet = jsonb_set(sheet, '{name}', '"Ours"') where key = 'bonding-primer'`);
+    await server.stop();
+    server = await startTestServer(url);
+    const caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    const { products } = await caller.ok<ShopContext>('GET', '/shop');
+    expect(products.map(({ key }) => key).sort()).toEqual(Object.keys(GENERIC_PRODUCTS).sort());
+    expect(products.find(({ key }) => key === 'bonding-primer')?.sheet.name).toBe('Ours');
+    ines = caller;
+  });
+
+  it('keeps a job file readable that knows nothing of surveys and maps', async () => {
+    const { job } = await makeJob(ines);
+    const file = await ines.ok<Record<string, unknown>>('GET', `/jobs/${job.id}/export/job.json`);
+    const { walls: _walls, openings: _openings, decisions: _decisions, photos: _photos, ...old } = file;
+    const zones = (old.zones as Record<string, unknown>[]).map(
+      ({ survey: _survey, choiceReason: _why, ...zone }) => zone,
+    );
+    const pieces = (old.pieces as Record<string, unknown>[]).map(
+      ({ verdict: _verdict, members: _members, openingId: _opening, girthMm: _girth, ...piece }) => piece,
+    );
+    const made = await ines.ok<{ id: string }>('POST', '/import/job', { file: { ...old, zones, pieces } });
+    const copy = await ines.ok<Dossier>('GET', `/jobs/${made.id}`);
+    expect(copy.pieces.map(({ verdict, girthMm }) => [verdict, girthMm])).toEqual(
+      copy.pieces.map(() => ['finish', 0]),
+    );
+    expect(copy.zones[0]?.survey).toEqual({});
+  });
+});
+
+describe('an order', () => {
+  it('lists what is to be replaced, of the material the survey chose', async () => {
+    const { job, zones, pieces } = await makeJob(ines);
+    const changes = pieces.slice(0, 2).map(({ version, ...piece }) => ({
+      version,
+      piece: { ...piece, verdict: 'replace' },
+    }));
+    await ines.ok('PUT', `/jobs/${job.id}/pieces`, { changes });
+    await ines.ok('PATCH', `/zones/${zones[0]?.id}/survey`, { answers: { replacementStock: 'wood' } });
+    const csv = await (await ines.call('GET', `/jobs/${job.id}/export/order.csv`)).text();
+    expect(csv.split('\r\n')[1]).toMatch(/^2,D1 D2,door,400,720,20,wood,2,/);
+    expect((await ines.call('GET', `/jobs/${uuid()}/export/order.csv`)).status).toBe(404);
+  });
+});
