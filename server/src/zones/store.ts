@@ -74,6 +74,20 @@ export async function findZone(
   return row && { zone: toZone(row), jobId: row.job_id, place: row.place };
 }
 
+function valuesOf(zone: Omit<Zone, 'position'>): unknown[] {
+  const { name, oldColour, newColour, substrate, systemId, options, survey, choiceReason } = zone;
+  return [
+    name,
+    oldColour,
+    newColour,
+    substrate,
+    systemId,
+    JSON.stringify(options),
+    JSON.stringify(survey),
+    choiceReason,
+  ];
+}
+
 /** Adds a zone; the same id again changes nothing. Null when the id is taken elsewhere. */
 export async function addZone(
   db: Queryable,
@@ -84,20 +98,7 @@ export async function addZone(
   await db.query(
     `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
-    [
-      zone.id,
-      shopId,
-      jobId,
-      zone.position,
-      zone.name,
-      zone.oldColour,
-      zone.newColour,
-      zone.substrate,
-      zone.systemId,
-      JSON.stringify(zone.options),
-      JSON.stringify(zone.survey),
-      zone.choiceReason,
-    ],
+    [zone.id, shopId, jobId, zone.position, ...valuesOf(zone)],
   );
   const found = await findZone(db, shopId, zone.id);
   return found?.jobId === jobId ? found.zone : null;
@@ -125,19 +126,7 @@ export async function updateZone(
     `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, survey = $10,
             choice_reason = $11, version = version + 1
       where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
-    [
-      shopId,
-      zone.id,
-      version,
-      zone.name,
-      zone.oldColour,
-      zone.newColour,
-      zone.substrate,
-      zone.systemId,
-      JSON.stringify(zone.options),
-      JSON.stringify(zone.survey),
-      zone.choiceReason,
-    ],
+    [shopId, zone.id, version, ...valuesOf(zone)],
   );
   return row && toZone(row);
 }

@@ -1,10 +1,10 @@
 import { takeoffChecks } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
-import { localClock, toMinute } from '@upholder/core/shop';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { SavedClock } from '../../parts/SavedClock.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { useJobContext, usePieceStates } from '../useJobContext.ts';
 import { ClashDialog } from './ClashDialog.tsx';
@@ -71,10 +71,7 @@ export function PiecesScreen() {
       <div className="flex flex-wrap items-center gap-3">
         <PiecesTabs />
         <span className="flex-1" />
-        <span role="status" className="text-[0.85rem] text-quiet">
-          {takeoff.savedAt &&
-            `saved ${localClock(toMinute(takeoff.savedAt) + now - toMinute(new Date()), shop.timeZone)}`}
-        </span>
+        <SavedClock at={takeoff.savedAt} timeZone={shop.timeZone} />
         <Button disabled={takeoff.undoable === null} onClick={() => void undo()} title="Ctrl Z">
           Undo{takeoff.undoable && ` ${takeoff.undoable}`}
         </Button>

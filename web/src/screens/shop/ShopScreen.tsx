@@ -4,8 +4,9 @@ import { type ShopSettings, ShopSettingsSchema, WEEKDAYS, type WorkSpan } from '
 import { parseTemperatureC } from '@upholder/core/units';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
+import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
 
 const DAY_NAMES = {
   mon: 'Monday',
@@ -70,7 +71,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     mayShortenClocks: shop.settings.mayShortenClocks,
   });
   const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<{ kind: 'stop' | 'plain'; words: string } | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
   const [change, { isLoading }] = upholder.useChangeShopMutation();
   const field = (key: string, name: string, className = '') => (
     <DraftField
@@ -136,17 +137,13 @@ function Hours({ shop }: { shop: ShopContext }) {
 
   return (
     <Sheet className="p-5">
-      <div className="flex items-start gap-3">
-        <h1 className="flex-1">Shop</h1>
-        <Button kind="act" disabled={isLoading} onClick={() => void save()}>
-          Save the shop
-        </Button>
-      </div>
-      {said && (
-        <div className="mt-3">
-          <Notice kind={said.kind}>{said.words}</Notice>
-        </div>
-      )}
+      <SaveHead
+        title={<h1>Shop</h1>}
+        said={said}
+        save="Save the shop"
+        isSaving={isLoading}
+        onSave={() => void save()}
+      />
       <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3">
         {field('name', 'Name')}
         {field('timeZone', 'Time zone')}

@@ -8,8 +8,9 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Field, Select, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
+import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
 
 const ROLES = {
   filler: 'Fillers',
@@ -122,7 +123,7 @@ function readDraft(
 function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext }) {
   const [draft, setDraft] = useState<Draft>(() => draftOf(product.sheet));
   const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<{ kind: 'stop' | 'plain'; words: string } | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
   const [change, { isLoading }] = upholder.useChangeProductMutation();
   const [add] = upholder.useAddProductMutation();
   const [, setSearch] = useSearchParams();
@@ -184,24 +185,23 @@ function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext
   }
   return (
     <Sheet className="p-5">
-      <div className="flex items-start gap-3">
-        <div className="flex-1">
-          <h1>{product.sheet.name}</h1>
-          <p className="text-quiet">
-            {product.sheet.className} · thinned with {product.sheet.thinnerName}, at most{' '}
-            {thinningWords(product.sheet.maxThinning)} · {product.sheet.source}
-          </p>
-        </div>
+      <SaveHead
+        title={
+          <>
+            <h1>{product.sheet.name}</h1>
+            <p className="text-quiet">
+              {product.sheet.className} · thinned with {product.sheet.thinnerName}, at most{' '}
+              {thinningWords(product.sheet.maxThinning)} · {product.sheet.source}
+            </p>
+          </>
+        }
+        said={said}
+        save="Save the sheet"
+        isSaving={isLoading}
+        onSave={() => void save()}
+      >
         <Button onClick={() => void copy()}>Copy</Button>
-        <Button kind="act" disabled={isLoading} onClick={() => void save()}>
-          Save the sheet
-        </Button>
-      </div>
-      {said && (
-        <div className="mt-3">
-          <Notice kind={said.kind}>{said.words}</Notice>
-        </div>
-      )}
+      </SaveHead>
       <div className="mt-4 grid grid-cols-4 gap-x-4 gap-y-3">
         {field('name', 'Name', 'col-span-3')}
         {field(

@@ -1,10 +1,9 @@
 import type { SurveyChange } from '@upholder/core/api';
-import { localClock, toMinute } from '@upholder/core/shop';
 import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
-import { useNowMinute } from '../../app/useNow.ts';
 import { Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
+import { SavedClock } from '../../parts/SavedClock.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { type JobContext, useJobContext } from '../useJobContext.ts';
 import { ZoneTabs } from '../ZoneTabs.tsx';
@@ -21,7 +20,6 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
   if (!served) throw new Error(`the job has no zone ${zoneId}`);
   const { zone, change, refusal, savedAt } = useAnswers(dossier, served);
   const findings = useFindings(dossier, zone, shop);
-  const now = useNowMinute();
   const onColour = (which: 'oldColour' | 'newColour', hex: string) => void change({ [which]: hex });
   const { answered, asked } = progressOf(zone);
   // An answer may bring a question of its own, so the next one is looked up once the answer shows.
@@ -42,9 +40,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
               <span className="text-quiet">; what is open is underlined and widens the ranking</span>
             )}
           </p>
-          <span role="status" className="text-[0.85rem] text-quiet">
-            {savedAt && `saved ${localClock(toMinute(savedAt) + now - toMinute(new Date()), shop.timeZone)}`}
-          </span>
+          <SavedClock at={savedAt} timeZone={shop.timeZone} />
         </div>
         {refusal && <Notice kind="stop">{refusal.message}</Notice>}
         {SECTIONS.map((section, index) => (

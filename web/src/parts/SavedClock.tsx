@@ -1,0 +1,12 @@
+import { localClock, toMinute } from '@upholder/core/shop';
+import { useNowMinute } from '../app/useNow.ts';
+
+/** The quiet “saved 10:42” of screens that save each change at once; nothing before the first one. */
+export function SavedClock({ at, timeZone }: { at: Date | null; timeZone: string }) {
+  const now = useNowMinute();
+  return (
+    <span role="status" className="text-[0.85rem] text-quiet">
+      {at && `saved ${localClock(toMinute(at) + now - toMinute(new Date()), timeZone)}`}
+    </span>
+  );
+}
