@@ -11,6 +11,7 @@ export * from './mixing/index.ts';
 export * from './outcome.ts';
 export * from './pieces/index.ts';
 export * from './planning/index.ts';
+export * from './rules/index.ts';
 export * from './shop/index.ts';
 export * from './survey/index.ts';
 export * from './systems/index.ts';

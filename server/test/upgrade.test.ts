@@ -54,14 +54,22 @@ describe('what an earlier version wrote', () => {
 
   it('gets the products that came since, and keeps its own', async () => {
     await sql(`delete from product where key = 'vinyl-sealer'`);
-    await sql(`update product set sheet = jsonb_set(sheet, '{name}', '"Ours"') where key = 'bonding-primer'`);
+    await sql(
+      `update product set sheet = sheet || '{"name": "Ours", "source": "entered from sheet"}' where key = 'bonding-primer'`,
+    );
+    await sql(
+      `update product set sheet = sheet - 'layerClass' where key in ('bonding-primer', 'mineral-paint')`,
+    );
     await server.stop();
     server = await startTestServer(url);
     const caller = new Caller(server.address);
     await caller.signIn(signIn);
     const { products } = await caller.ok<ShopContext>('GET', '/shop');
     expect(products.map(({ key }) => key).sort()).toEqual(Object.keys(GENERIC_PRODUCTS).sort());
-    expect(products.find(({ key }) => key === 'bonding-primer')?.sheet.name).toBe('Ours');
+    const sheetOf = (wanted: string) => products.find(({ key }) => key === wanted)?.sheet;
+    // What somebody entered stays as it is; what nobody touched learns what its class is.
+    expect(sheetOf('bonding-primer')).toMatchObject({ name: 'Ours', layerClass: 'unknown' });
+    expect(sheetOf('mineral-paint')).toMatchObject({ layerClass: 'mineral' });
     ines = caller;
   });
 

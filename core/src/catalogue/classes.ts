@@ -33,6 +33,8 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     contrastDftUm: 35,
     blocksStain: 'no',
     resistsSkinOil: true,
+    layerClass: 'acrylic-primer',
+    maxTotalDftUm: null,
     isIsocyanate: false,
     pricePerLitre: 3600,
     cautions: [SPRAY_MIST],
@@ -60,6 +62,7 @@ export function solventAlkyd(className: string): ReturnType<typeof waterborne> {
     rhMaxPct: 80,
     contrastRatio: 0.98,
     blocksStain: 'yes',
+    layerClass: 'alkyd-primer',
     pricePerLitre: 2800,
     cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
   });

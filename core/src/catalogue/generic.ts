@@ -15,6 +15,7 @@ const COATINGS: Record<string, ProductSheet> = {
   'grain-filler-water': {
     ...waterborne({
       className: 'Waterborne grain filler',
+      layerClass: 'filler',
       volumeSolidsPct: 60,
       densityKgL: 1.5,
       maxThinning: { convention: 'on-paint', value: 5 },
@@ -75,6 +76,7 @@ const COATINGS: Record<string, ProductSheet> = {
       thinnerName: 'denatured alcohol',
       thinnerDensityKgL: 0.79,
       className: 'Shellac stain-block primer',
+      layerClass: 'shellac',
       drying: 'fast-solvent',
       volumeSolidsPct: 30,
       densityKgL: 1.2,
@@ -126,6 +128,7 @@ const COATINGS: Record<string, ProductSheet> = {
   'bonding-primer': {
     ...waterbornePrimer({
       className: 'Waterborne bonding primer',
+      layerClass: 'bonding-primer',
       volumeSolidsPct: 40,
       wftTypUm: 95,
       wftMaxUm: 110,
@@ -146,6 +149,7 @@ const COATINGS: Record<string, ProductSheet> = {
   'build-primer': {
     ...waterbornePrimer({
       className: 'High-build primer',
+      layerClass: 'build-primer',
       volumeSolidsPct: 50,
       densityKgL: 1.35,
       wftMinUm: 100,
@@ -168,6 +172,7 @@ const COATINGS: Record<string, ProductSheet> = {
   'urethane-enamel-satin': {
     ...waterborne({
       className: 'Waterborne acrylic / urethane enamel',
+      layerClass: 'acrylic-enamel',
       wftMinUm: 75,
       wftTypUm: 95,
       wftMaxUm: 115,
@@ -189,6 +194,7 @@ const COATINGS: Record<string, ProductSheet> = {
   'alkyd-enamel-satin': {
     ...waterborne({
       className: 'Waterborne alkyd enamel',
+      layerClass: 'alkyd-hybrid',
       drying: 'hybrid',
       volumeSolidsPct: 40,
       densityKgL: 1.2,

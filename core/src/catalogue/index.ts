@@ -1,2 +1,3 @@
 export * from './generic.ts';
+export * from './layers.ts';
 export * from './sheet.ts';

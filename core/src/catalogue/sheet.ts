@@ -14,6 +14,27 @@ export type DryingMode = (typeof DRYING_MODES)[number];
 export const APPLICATORS = ['turbine', 'airless', 'roller', 'brush', 'blade'] as const;
 export type Applicator = (typeof APPLICATORS)[number];
 
+/** What a film is, as far as it decides what may lie over and under it. */
+export const LAYER_CLASSES = [
+  'unknown',
+  'filler',
+  'shellac',
+  'alkyd-primer',
+  'acrylic-primer',
+  'bonding-primer',
+  'build-primer',
+  'sealer',
+  'acrylic-enamel',
+  'alkyd-hybrid',
+  'precat',
+  'two-part',
+  'oil-enamel',
+  'mineral',
+  'clear',
+  'stain',
+] as const;
+export type LayerClass = (typeof LAYER_CLASSES)[number];
+
 /** Words on screen for each applicator. */
 export const APPLICATOR_WORDS: Record<Applicator, string> = {
   turbine: 'turbine gun',
@@ -90,6 +111,9 @@ export const ProductSheetSchema = z
     contrastDftUm: z.number().min(5, 'A dry film starts at 5 µm.').max(500).default(35),
     blocksStain: z.enum(['no', 'partly', 'yes']).default('no'),
     resistsSkinOil: z.boolean().default(true),
+    layerClass: z.enum(LAYER_CLASSES).default('unknown'),
+    /** Dry film in µm that all coats of it together may reach before it cracks; null when the sheet sets none. */
+    maxTotalDftUm: z.number().min(10).max(2000).nullable().default(null),
     /** Hardened with isocyanate: supplied air and trained people only. */
     isIsocyanate: z.boolean().default(false),
     /** Minor currency units per litre; null when nobody entered it. */

@@ -30,6 +30,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
     ...waterborne({
       ...LACQUER,
       className: 'Vinyl sealer',
+      layerClass: 'sealer',
       drying: 'fast-solvent',
       volumeSolidsPct: 28,
       densityKgL: 1.05,
@@ -59,6 +60,8 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
     ...waterborne({
       ...LACQUER,
       className: 'Pre-catalysed lacquer',
+      layerClass: 'precat',
+      maxTotalDftUm: 125,
       drying: 'fast-solvent',
       isCatalysed: true,
       volumeSolidsPct: 28,
@@ -87,6 +90,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
   'two-part-enamel-satin': {
     ...waterborne({
       className: 'Two-part waterborne polyurethane',
+      layerClass: 'two-part',
       drying: 'two-part',
       isCatalysed: true,
       wftMinUm: 80,
@@ -116,6 +120,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
       thinnerName: 'mineral spirit',
       thinnerDensityKgL: 0.79,
       className: 'Solvent enamel',
+      layerClass: 'oil-enamel',
       drying: 'oxidative',
       volumeSolidsPct: 52,
       wftMinUm: 60,
@@ -145,6 +150,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
   'mineral-paint': {
     ...waterborne({
       className: 'Mineral paint',
+      layerClass: 'mineral',
       wftMinUm: 90,
       wftTypUm: 110,
       wftMaxUm: 130,
@@ -169,6 +175,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
   'clear-poly-satin': {
     ...waterborne({
       className: 'Waterborne clear polyurethane',
+      layerClass: 'clear',
       volumeSolidsPct: 32,
       densityKgL: 1.05,
       wftMinUm: 65,
@@ -196,6 +203,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
       thinnerName: 'mineral spirit',
       thinnerDensityKgL: 0.79,
       className: 'Wiping stain',
+      layerClass: 'stain',
       drying: 'oxidative',
       volumeSolidsPct: 20,
       densityKgL: 0.95,

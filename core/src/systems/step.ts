@@ -5,10 +5,13 @@ import type { Verdict } from '../pieces/model.ts';
 /** What is done in a step. */
 export const OPERATIONS = [
   'remove',
+  'mask',
   'clean',
+  'degloss',
   'key',
   'ease',
   'repair',
+  'caulk',
   'fill',
   'sand',
   'dust',

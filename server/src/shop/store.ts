@@ -138,13 +138,23 @@ export async function updateProduct(
   return row && toProduct(row);
 }
 
-/** Puts generic products that a shop does not have yet on its shelf, as after a new version brought some. */
+/**
+ * Brings the shelves up to what ships now: generic products that a shop lacks are added, and those that nobody has
+ * touched since they came take over what a new version knows of their class.
+ */
 export async function stockGenericProducts(db: Queryable): Promise<void> {
+  const wanted = Object.entries(GENERIC_PRODUCTS).map(([key, sheet]) => ({ key, sheet }));
+  await db.query(
+    `update product set sheet = wanted.sheet, version = version + 1
+       from jsonb_to_recordset($1::jsonb) as wanted (key text, sheet jsonb)
+      where product.key = wanted.key and product.sheet ->> 'source' = 'class default' and product.sheet <> wanted.sheet`,
+    [JSON.stringify(wanted)],
+  );
   const missing = await many<{ shop_id: string; key: string }>(
     db,
     `select shop.id as shop_id, wanted.key from shop cross join unnest($1::text[]) as wanted (key)
       where not exists (select 1 from product where product.shop_id = shop.id and product.key = wanted.key)`,
-    [Object.keys(GENERIC_PRODUCTS)],
+    [wanted.map(({ key }) => key)],
   );
   for (const { shop_id, key } of missing) {
     const sheet = GENERIC_PRODUCTS[key];

@@ -1,0 +1,155 @@
+import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
+import type { Rule } from './model.ts';
+import { isAbrasive, isCleaning, once, removesDust, strandsOf } from './walk.ts';
+
+const degrease = () =>
+  benchStep(
+    'clean-1',
+    'Degrease and rinse',
+    'clean',
+    YARDSTICKS.degrease,
+    'Before any abrasive: sanding first grinds the grease in.',
+    { leaves: 'clean', stock: 'old' },
+  );
+const wipe = () =>
+  benchStep(
+    'clean-2',
+    'Wipe clean again',
+    'clean',
+    YARDSTICKS.wipe,
+    'Sanding opens old dirt and leaves dust.',
+    { stock: 'old' },
+  );
+
+const isRaw = (existing: string | undefined) => existing === 'raw';
+
+const cleanBeforeKey: Rule = {
+  code: 'clean-before-key',
+  family: 'cleaning',
+  severity: 'stop',
+  check({ steps, facts }) {
+    if (isRaw(facts.existing)) return [];
+    const [strand = []] = strandsOf(steps);
+    const abrades = strand.findIndex(isAbrasive);
+    const cleans = strand.findIndex(isCleaning);
+    const first = strand[abrades];
+    if (!first || (cleans !== -1 && cleans < abrades)) return [];
+    const later = strand[cleans];
+    return [
+      {
+        at: first.key,
+        why: 'Sanding before degreasing grinds the grease in; it comes back as craters and peeling.',
+        fixes: [
+          later
+            ? {
+                label: `Move “${later.name}” before it`,
+                edits: [{ kind: 'move', key: later.key, before: first.key }],
+              }
+            : { label: 'Degrease first', edits: [{ kind: 'insert', before: first.key, step: degrease() }] },
+        ],
+      },
+    ];
+  },
+};
+
+const cleanAfterKey: Rule = {
+  code: 'clean-after-key',
+  family: 'cleaning',
+  severity: 'warn',
+  check({ steps, facts }) {
+    if (isRaw(facts.existing)) return [];
+    const [strand = []] = strandsOf(steps);
+    const keyed = strand.findIndex(({ operation }) => operation === 'key');
+    const film = strand.findIndex(({ productKey }, index) => productKey !== null && index > keyed);
+    const key = strand[keyed];
+    if (!key || film === -1 || strand.slice(keyed, film).some(isCleaning)) return [];
+    const next = strand[keyed + 1];
+    return [
+      {
+        at: key.key,
+        why: 'Keying opens old dirt: clean once more before the first film.',
+        fixes: [
+          {
+            label: 'Wipe clean after it',
+            edits: [{ kind: 'insert', before: next?.key ?? null, step: wipe() }],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const PASSES = { light: 1, kitchen: 1, heavy: 2 } as const;
+
+const enoughPasses: Rule = {
+  code: 'soil-passes',
+  family: 'cleaning',
+  severity: 'advise',
+  check({ steps, facts }) {
+    if (isRaw(facts.existing) || facts.soil === undefined) return [];
+    const [strand = []] = strandsOf(steps);
+    const abrades = strand.findIndex(isAbrasive);
+    const before = strand.slice(0, abrades === -1 ? strand.length : abrades).filter(isCleaning);
+    const wanted = PASSES[facts.soil] + Number(facts.nicotine === true);
+    if (before.length === 0 || before.length >= wanted) return [];
+    const last = before.at(-1);
+    const next = strand[strand.findIndex(({ key }) => key === last?.key) + 1];
+    return [
+      {
+        at: last?.key ?? null,
+        why: `The soil asks for ${wanted} degreasing passes before keying; there ${before.length === 1 ? 'is 1' : `are ${before.length}`}.`,
+        fixes: [
+          {
+            label: 'Add a pass',
+            edits: [
+              { kind: 'insert', before: next?.key ?? null, step: { ...degrease(), name: 'Degrease again' } },
+            ],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const dustBeforeFilm: Rule = {
+  code: 'dust-before-film',
+  family: 'cleaning',
+  severity: 'stop',
+  check({ steps }) {
+    return once(
+      strandsOf(steps).flatMap((strand) => {
+        let abraded: string | null = null;
+        return strand.flatMap((step) => {
+          if (removesDust(step)) abraded = null;
+          else if (isAbrasive(step)) abraded = step.name;
+          else if (step.operation === 'coat' && step.productKey !== null && abraded !== null) {
+            const after = abraded;
+            abraded = null;
+            return [
+              {
+                at: step.key,
+                why: `“${after}” leaves dust, and this coat would lay it in for good.`,
+                fixes: [
+                  {
+                    label: 'Dust off before it',
+                    edits: [
+                      {
+                        kind: 'insert' as const,
+                        before: step.key,
+                        step: { ...dustStep(`dust-${step.key}`), stock: step.stock },
+                      },
+                    ],
+                  },
+                ],
+              },
+            ];
+          }
+          return [];
+        });
+      }),
+    );
+  },
+};
+
+/** Grease, rinsing and dust. */
+export const CLEANING_RULES: readonly Rule[] = [cleanBeforeKey, cleanAfterKey, enoughPasses, dustBeforeFilm];

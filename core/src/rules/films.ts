@@ -1,0 +1,202 @@
+import { hidingOfSteps } from '../estimating/index.ts';
+import { thinningFraction } from '../mixing/index.ts';
+import type { Rule } from './model.ts';
+import { filmStrands, once } from './walk.ts';
+
+/** Usual total of primer and colour on wood, in µm dry; well below it the film does not protect, well above it cracks. */
+const USUAL_TOTAL_UM = { least: 60, most: 260 };
+/** A vertical film sags at about 1.3 times the thickest wet film of its sheet. */
+const SAG_FACTOR = 1.3;
+
+const thinnedTooFar: Rule = {
+  code: 'thinning-max',
+  family: 'films',
+  severity: 'stop',
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+      if (!sheet || !step.thinning) return [];
+      const [fraction, most] = [
+        thinningFraction(step.thinning, sheet),
+        thinningFraction(sheet.maxThinning, sheet),
+      ];
+      if (fraction <= most + 1e-9) return [];
+      return [
+        {
+          at: step.key,
+          why: `Thinned ${Math.round(fraction * 1000) / 10} % on paint; the sheet ends at ${Math.round(most * 1000) / 10} %.`,
+          fixes: [
+            {
+              label: 'Thin to the maximum',
+              edits: [{ kind: 'change' as const, key: step.key, part: { thinning: sheet.maxThinning } }],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const wetFilmInRange: Rule = {
+  code: 'wft-range',
+  family: 'films',
+  severity: 'warn',
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+      if (!sheet || step.wftUm === null || (step.wftUm >= sheet.wftMinUm && step.wftUm <= sheet.wftMaxUm))
+        return [];
+      const nearest = step.wftUm < sheet.wftMinUm ? sheet.wftMinUm : sheet.wftMaxUm;
+      return [
+        {
+          at: step.key,
+          why: `${step.wftUm} µm wet; the sheet says ${sheet.wftMinUm} to ${sheet.wftMaxUm} µm.`,
+          fixes: [
+            {
+              label: `${nearest} µm`,
+              edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: nearest } }],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const sagsWhenHung: Rule = {
+  code: 'sag-vertical',
+  family: 'films',
+  severity: 'stop',
+  check({ steps, sheets, options, pieces }) {
+    const hangs =
+      options.laying === 'hung' ||
+      (options.laying === 'by-kind' && pieces.some(({ finishBack }) => finishBack));
+    if (!hangs) return [];
+    return steps.flatMap((step) => {
+      const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+      if (
+        !sheet ||
+        step.operation !== 'coat' ||
+        step.wftUm === null ||
+        step.wftUm <= sheet.wftMaxUm * SAG_FACTOR
+      )
+        return [];
+      return [
+        {
+          at: step.key,
+          why: `${step.wftUm} µm wet runs on a hung piece: about ${Math.round(sheet.wftMaxUm * SAG_FACTOR)} µm is where it sags.`,
+          fixes: [
+            {
+              label: `${sheet.wftTypUm} µm`,
+              edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: sheet.wftTypUm } }],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const productTotal: Rule = {
+  code: 'film-total-product',
+  family: 'films',
+  severity: 'stop',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ films }) => {
+        const totals = new Map<string, { total: number; last: string }>();
+        for (const { step, dftUm } of films) {
+          const key = step.productKey ?? '';
+          totals.set(key, { total: (totals.get(key)?.total ?? 0) + dftUm, last: step.key });
+        }
+        return [...totals].flatMap(([productKey, { total, last }]) => {
+          const sheet = context.sheets[productKey];
+          if (!sheet || sheet.maxTotalDftUm === null || total <= sheet.maxTotalDftUm) return [];
+          return [
+            {
+              at: last,
+              why: `${Math.round(total)} µm dry of ${sheet.name}; it cracks above ${sheet.maxTotalDftUm} µm.`,
+              fixes: [{ label: 'Leave this coat out', edits: [{ kind: 'remove' as const, key: last }] }],
+            },
+          ];
+        });
+      }),
+    );
+  },
+};
+
+const wholeTotal: Rule = {
+  code: 'film-total',
+  family: 'films',
+  severity: 'warn',
+  check(context) {
+    const [first] = filmStrands(context);
+    const films = (first?.films ?? []).filter(({ sheet }) =>
+      ['primer', 'colour', 'clear'].includes(sheet.role),
+    );
+    const total = films.reduce((sum, { dftUm }) => sum + dftUm, 0);
+    if (films.length === 0 || (total >= USUAL_TOTAL_UM.least && total <= USUAL_TOTAL_UM.most)) return [];
+    const isThin = total < USUAL_TOTAL_UM.least;
+    return [
+      {
+        at: films.at(-1)?.step.key ?? null,
+        why: `${Math.round(total)} µm dry in all ${isThin ? 'does not protect' : 'is thick enough to crack at edges and joints'}; 100 to 180 µm is usual on wood.`,
+      },
+    ];
+  },
+};
+
+const enoughToHide: Rule = {
+  code: 'hiding',
+  family: 'films',
+  severity: 'warn',
+  check({ steps, sheets, facts }) {
+    const old = steps.filter(({ stock }) => stock !== 'new');
+    const hiding = hidingOfSteps(old, sheets, facts);
+    const colours = old.filter(
+      ({ productKey }) => productKey !== null && sheets[productKey]?.role === 'colour',
+    );
+    const last = colours.at(-1);
+    if (!hiding || !last || (hiding.coats !== null && colours.length >= hiding.coats)) return [];
+    const left = hiding.stages[colours.length - 1]?.deltaE;
+    return [
+      {
+        at: last.key,
+        why:
+          hiding.coats === null
+            ? 'This colour does not hide the old one within a sensible number of coats: tint the primer or choose another.'
+            : `${hiding.coats} coats hide the old colour; after ${colours.length} it still shows${left === undefined ? '' : ` (ΔE ${left.toFixed(1)})`}.`,
+      },
+    ];
+  },
+};
+
+const twoColours: Rule = {
+  code: 'one-colour-coat',
+  family: 'films',
+  severity: 'advise',
+  check({ steps, sheets }) {
+    const colours = steps.filter(
+      ({ productKey }) => productKey !== null && sheets[productKey]?.role === 'colour',
+    );
+    const [only] = colours;
+    if (colours.length !== 1 || !only) return [];
+    return [
+      {
+        at: only.key,
+        why: 'One colour coat: two light ones level better, dry sooner and forgive a thin place.',
+      },
+    ];
+  },
+};
+
+/** Thickness, thinning and number of coats. */
+export const FILM_RULES: readonly Rule[] = [
+  thinnedTooFar,
+  wetFilmInRange,
+  sagsWhenHung,
+  productTotal,
+  wholeTotal,
+  enoughToHide,
+  twoColours,
+];

@@ -1,0 +1,289 @@
+import { findingsOf } from '../survey/index.ts';
+import type { StepDraft } from '../systems/index.ts';
+import type { Fix, Rule, RuleContext } from './model.ts';
+import { filmStrands } from './walk.ts';
+
+const BLOCKER = 'shellac-block-primer';
+
+function primersUnderColour(context: RuleContext) {
+  const [first] = filmStrands(context);
+  const films = first?.films ?? [];
+  const colour = films.find(({ sheet }) => sheet.role === 'colour');
+  return {
+    films,
+    colour,
+    primers: films.filter(({ sheet, index }) => sheet.role === 'primer' && index < (colour?.index ?? 0)),
+  };
+}
+
+function swapProduct(
+  context: RuleContext,
+  steps: readonly StepDraft[],
+  productKey: string,
+  label: string,
+): Fix[] {
+  const sheet = context.sheets[productKey];
+  if (!sheet || steps.length === 0) return [];
+  return [
+    {
+      label,
+      edits: steps.map(({ key }) => ({
+        kind: 'change' as const,
+        key,
+        part: {
+          productKey,
+          wftUm: sheet.wftTypUm,
+          thinning: { convention: sheet.maxThinning.convention, value: 0 },
+          applicator: sheet.applicators.includes('roller')
+            ? ('roller' as const)
+            : (sheet.applicators[0] ?? 'brush'),
+          place: 'bench' as const,
+          cautions: sheet.cautions,
+        },
+      })),
+    },
+  ];
+}
+
+const stainBlocked: Rule = {
+  code: 'stain-block',
+  family: 'ground',
+  severity: 'stop',
+  check(context) {
+    const { bleeds, tone } = findingsOf(context.facts);
+    if (!bleeds || tone === 'dark') return [];
+    const { colour, primers } = primersUnderColour(context);
+    if (!colour || primers.some(({ sheet }) => sheet.blocksStain !== 'no')) return [];
+    const what = { none: 'Stain', tannin: 'Tannin', dye: 'Dye', knots: 'Resin' }[
+      context.facts.bleed ?? 'none'
+    ];
+    return [
+      {
+        at: primers[0]?.step.key ?? colour.step.key,
+        why: `${what} comes through a pale colour as brown shadows, and no primer here holds it back.`,
+        fixes: swapProduct(
+          context,
+          primers.map(({ step }) => step),
+          BLOCKER,
+          'Prime with shellac blocker',
+        ),
+      },
+    ];
+  },
+};
+
+const weakBlock: Rule = {
+  code: 'stain-block-weak',
+  family: 'ground',
+  severity: 'warn',
+  check(context) {
+    const { bleeds, tone } = findingsOf(context.facts);
+    if (!bleeds || tone === 'dark') return [];
+    const { primers } = primersUnderColour(context);
+    const isWeak =
+      primers.some(({ sheet }) => sheet.blocksStain === 'partly') &&
+      !primers.some(({ sheet }) => sheet.blocksStain === 'yes');
+    if (!isWeak) return [];
+    return [
+      {
+        at: primers[0]?.step.key ?? null,
+        why: 'A waterborne blocker holds some woods and fails on others, days later: make a test piece, or use shellac.',
+        fixes: swapProduct(
+          context,
+          primers.map(({ step }) => step),
+          BLOCKER,
+          'Prime with shellac blocker',
+        ),
+      },
+    ];
+  },
+};
+
+const openGrainPale: Rule = {
+  code: 'open-grain-pale',
+  family: 'ground',
+  severity: 'warn',
+  check({ steps, facts }) {
+    const { isOpenGrain, tone, isPainted } = findingsOf(facts);
+    const wantsPores = facts.look === 'grain showing' || facts.look === 'clear wood';
+    if (!isOpenGrain || tone !== 'pale' || wantsPores || isPainted) return [];
+    if (steps.some(({ leaves }) => leaves === 'filled')) return [];
+    const colour = steps.find(({ leaves }) => leaves === 'colour');
+    return colour
+      ? [
+          {
+            at: colour.key,
+            why: 'Every open pore shows as a dark line through this pale colour; nothing here fills them.',
+          },
+        ]
+      : [];
+  },
+};
+
+const fillWasted: Rule = {
+  code: 'fill-wasted',
+  family: 'ground',
+  severity: 'advise',
+  check({ steps, facts }) {
+    const { isOpenGrain, tone } = findingsOf(facts);
+    const fills = steps.filter(({ key, leaves }) => leaves === 'filled' || /^sand-fill/.test(key));
+    const isWasted = tone === 'dark' || isOpenGrain === false;
+    if (!isWasted || facts.look === 'clear wood' || !steps.some(({ operation }) => operation === 'fill'))
+      return [];
+    return [
+      {
+        at: fills[0]?.key ?? null,
+        why:
+          isOpenGrain === false
+            ? 'There are no open pores to fill.'
+            : 'The dark colour hides the pores: filling doubles the preparation for nothing.',
+        fixes: [
+          {
+            label: 'Leave the filling out',
+            edits: fills.map(({ key }) => ({ kind: 'remove' as const, key })),
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const rawBoardEdges: Rule = {
+  code: 'board-edges',
+  family: 'ground',
+  severity: 'stop',
+  check(context) {
+    const { steps, facts, sheets } = context;
+    if (facts.substrate !== 'MDF' || facts.existing !== 'raw') return [];
+    const [first] = filmStrands(context);
+    const film = first?.films[0];
+    if (!film) return [];
+    const isSealed =
+      film.sheet.base !== 'water' ||
+      steps.some(
+        ({ isEdgesOnly, productKey }) =>
+          isEdgesOnly && productKey !== null && sheets[productKey]?.base !== 'water',
+      );
+    if (isSealed) return [];
+    const sealer = sheets[BLOCKER];
+    return [
+      {
+        at: film.step.key,
+        why: 'Cut edges of board drink water, swell and fur: they are sealed with shellac or solvent primer first.',
+        fixes: sealer
+          ? [
+              {
+                label: 'Seal the edges before it',
+                edits: [
+                  {
+                    kind: 'insert',
+                    before: film.step.key,
+                    step: {
+                      ...film.step,
+                      key: 'seal-edges',
+                      name: 'Seal edges',
+                      productKey: BLOCKER,
+                      applicator: 'brush',
+                      wftUm: sealer.wftTypUm,
+                      thinning: { convention: sealer.maxThinning.convention, value: 0 },
+                      isEdgesOnly: true,
+                      place: 'bench',
+                      leaves: null,
+                      cautions: sealer.cautions,
+                    },
+                  },
+                ],
+              },
+            ]
+          : [],
+      },
+    ];
+  },
+};
+
+const sharpEdges: Rule = {
+  code: 'sharp-edges',
+  family: 'ground',
+  severity: 'advise',
+  check({ steps, facts }) {
+    if (facts.existing !== 'raw') return [];
+    const hasFilm = steps.some(({ productKey }) => productKey !== null);
+    if (!hasFilm || steps.some(({ operation }) => operation === 'ease')) return [];
+    return [
+      {
+        at: steps[0]?.key ?? null,
+        why: 'Paint pulls away from a knife edge and chips there first: ease edges to 1–2 mm.',
+      },
+    ];
+  },
+};
+
+const closedNeedsGrip: Rule = {
+  code: 'adhesion-primer',
+  family: 'ground',
+  severity: 'stop',
+  check(context) {
+    const { isClosedSurface } = findingsOf(context.facts);
+    if (!isClosedSurface) return [];
+    const [first] = filmStrands(context);
+    const film = first?.films[0];
+    if (!film || film.sheet.layerClass === 'bonding-primer' || film.sheet.layerClass === 'unknown') return [];
+    return [
+      {
+        at: film.step.key,
+        why: 'Nothing soaks into laminate, foil or metal: the first film has to be an adhesion primer.',
+        fixes: swapProduct(context, [film.step], 'bonding-primer', 'Bonding primer instead'),
+      },
+    ];
+  },
+};
+
+const repairsSpotPrimed: Rule = {
+  code: 'spot-prime',
+  family: 'ground',
+  severity: 'warn',
+  check(context) {
+    const repair = context.steps.find(({ key, operation }) => operation === 'repair' && key !== 'spot-prime');
+    if (!repair) return [];
+    const { primers } = primersUnderColour(context);
+    const isPrimed = primers.length > 0 || context.steps.some(({ key }) => key.startsWith('spot-prime'));
+    return isPrimed
+      ? []
+      : [
+          {
+            at: repair.key,
+            why: 'Filler drinks paint and shows as a dull patch: spot-prime repairs with solvent or shellac primer.',
+            fixes: [
+              {
+                label: 'Spot-prime after it',
+                edits: [
+                  {
+                    kind: 'insert' as const,
+                    before: context.steps[context.steps.indexOf(repair) + 1]?.key ?? null,
+                    step: {
+                      ...repair,
+                      key: 'spot-prime',
+                      name: 'Spot-prime repairs',
+                      why: 'Filler drinks paint and would show dull.',
+                      leaves: null,
+                    },
+                  },
+                ],
+              },
+            ],
+          },
+        ];
+  },
+};
+
+/** Substrate, pores, stain and edges. */
+export const GROUND_RULES: readonly Rule[] = [
+  stainBlocked,
+  weakBlock,
+  openGrainPale,
+  fillWasted,
+  rawBoardEdges,
+  sharpEdges,
+  closedNeedsGrip,
+  repairsSpotPrimed,
+];

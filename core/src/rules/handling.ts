@@ -1,0 +1,221 @@
+import { YARDSTICKS } from '../systems/index.ts';
+import type { Rule } from './model.ts';
+import { filmStrands, once } from './walk.ts';
+
+const skinOil: Rule = {
+  code: 'skin-oil',
+  family: 'handling',
+  severity: 'warn',
+  check(context) {
+    if (context.facts.pulls !== 'bare hands') return [];
+    return once(
+      filmStrands(context).flatMap(({ films }) => {
+        const last = films.at(-1);
+        return last && !last.sheet.resistsSkinOil
+          ? [
+              {
+                at: last.step.key,
+                why: `${last.sheet.name} softens where bare hands pull: a harder film or a clear coat over it.`,
+              },
+            ]
+          : [];
+      }),
+    );
+  },
+};
+
+const packBeforeItsClock: Rule = {
+  code: 'pack-clock',
+  family: 'handling',
+  severity: 'stop',
+  check({ steps }) {
+    return steps
+      .filter(({ operation, waitFor }) => operation === 'pack' && waitFor !== 'pack' && waitFor !== 'refit')
+      .map(({ key }) => ({
+        at: key,
+        why: 'Packed before it is dry to pack, a film prints and sticks.',
+        fixes: [
+          {
+            label: 'Wait until dry to pack',
+            edits: [{ kind: 'change' as const, key, part: { waitFor: 'pack' as const } }],
+          },
+        ],
+      }));
+  },
+};
+
+const refitBeforeItsClock: Rule = {
+  code: 'refit-clock',
+  family: 'handling',
+  severity: 'stop',
+  check({ steps }) {
+    return steps
+      .filter(({ operation, waitFor }) => operation === 'refit' && waitFor !== 'refit')
+      .map(({ key }) => ({
+        at: key,
+        why: 'Refitted before its clock, a soft film is marked by the first screw.',
+        fixes: [
+          {
+            label: 'Wait until it may be refitted',
+            edits: [{ kind: 'change' as const, key, part: { waitFor: 'refit' as const } }],
+          },
+        ],
+      }));
+  },
+};
+
+const recoatBeforeItsClock: Rule = {
+  code: 'recoat-clock',
+  family: 'handling',
+  severity: 'stop',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ films }) =>
+        films.slice(1).flatMap(({ step }) =>
+          step.waitFor === 'none'
+            ? [
+                {
+                  at: step.key,
+                  why: 'It does not wait for the coat under it: solvent and water stay trapped, and it chips months later.',
+                  fixes: [
+                    {
+                      label: 'Wait for the recoat time',
+                      edits: [
+                        { kind: 'change' as const, key: step.key, part: { waitFor: 'recoat' as const } },
+                      ],
+                    },
+                  ],
+                },
+              ]
+            : [],
+        ),
+      ),
+    );
+  },
+};
+
+const drillBeforeDust: Rule = {
+  code: 'hooks-late',
+  family: 'handling',
+  severity: 'warn',
+  check({ steps }) {
+    const film = steps.findIndex(
+      // Spots and pore filling are done at the bench, before anything hangs.
+      ({ productKey, operation, isEdgesOnly, leaves }) =>
+        productKey !== null && operation === 'coat' && !isEdgesOnly && leaves !== 'filled',
+    );
+    const hang = steps.findIndex(({ operation }) => operation === 'hang');
+    const step = steps[hang];
+    if (!step || film === -1 || hang < film) return [];
+    const first = steps[film];
+    const dusts = steps.slice(0, film).findLast(({ operation }) => operation === 'dust');
+    return [
+      {
+        at: step.key,
+        why: 'Hooks are drilled before the last dusting and the first coat, not after.',
+        fixes: [
+          {
+            label: 'Hang before the first coat',
+            edits: [{ kind: 'move', key: step.key, before: (dusts ?? first)?.key ?? null }],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const lookedOver: Rule = {
+  code: 'no-look-over',
+  family: 'handling',
+  severity: 'advise',
+  check({ steps }) {
+    const pack = steps.find(({ operation }) => operation === 'pack');
+    if (!pack || steps.some(({ operation }) => operation === 'inspect')) return [];
+    return [
+      {
+        at: pack.key,
+        why: 'Nobody looks the pieces over before they are packed.',
+        fixes: [
+          {
+            label: 'Final look-over before it',
+            edits: [
+              {
+                kind: 'insert',
+                before: pack.key,
+                step: {
+                  ...pack,
+                  key: 'inspect',
+                  name: 'Final look-over',
+                  operation: 'inspect',
+                  labour: YARDSTICKS.inspect,
+                  waitFor: 'handle',
+                  why: 'At arm’s length in room light.',
+                },
+              },
+            ],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const caulkOrder: Rule = {
+  code: 'caulk-order',
+  family: 'handling',
+  severity: 'warn',
+  check(context) {
+    const caulk = context.steps.find(({ operation }) => operation === 'caulk');
+    const [first] = filmStrands(context);
+    const primer = first?.films.find(({ sheet }) => sheet.role === 'primer');
+    if (!caulk || !primer) return [];
+    if (context.steps.indexOf(caulk) > context.steps.indexOf(primer.step)) return [];
+    const after = context.steps[context.steps.indexOf(primer.step) + 1];
+    return [
+      {
+        at: caulk.key,
+        why: 'Gaps show once the first primer is on: caulk after it, not before.',
+        fixes: [
+          {
+            label: 'After the first primer',
+            edits: [{ kind: 'move', key: caulk.key, before: after?.key ?? null }],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+const floatingPanel: Rule = {
+  code: 'floating-panel',
+  family: 'handling',
+  severity: 'warn',
+  check({ steps, facts, pieces }) {
+    const caulk = steps.find(({ operation }) => operation === 'caulk');
+    const isBoard = facts.substrate === 'MDF';
+    const hasPanels = pieces.some(
+      ({ construction }) =>
+        construction === 'five-piece' || construction === 'raised-panel' || construction === 'beaded',
+    );
+    if (!caulk || isBoard || !hasPanels) return [];
+    return [
+      {
+        at: caulk.key,
+        why: 'The panel of a wooden door moves with the seasons: a filled joint cracks within a year.',
+        fixes: [{ label: 'Leave the joints free', edits: [{ kind: 'remove', key: caulk.key }] }],
+      },
+    ];
+  },
+};
+
+/** Hands, hooks, clocks of handling, joints. */
+export const HANDLING_RULES: readonly Rule[] = [
+  skinOil,
+  packBeforeItsClock,
+  refitBeforeItsClock,
+  recoatBeforeItsClock,
+  drillBeforeDust,
+  lookedOver,
+  caulkOrder,
+  floatingPanel,
+];

@@ -1,0 +1,39 @@
+import { CLEANING_RULES } from './cleaning.ts';
+import { FILM_RULES } from './films.ts';
+import { GROUND_RULES } from './ground.ts';
+import { HANDLING_RULES } from './handling.ts';
+import { KEYING_RULES } from './keying.ts';
+import { LAYER_RULES } from './layers.ts';
+import type { Finding, Rule, RuleContext, Severity } from './model.ts';
+import { PLACE_RULES } from './place.ts';
+
+export * from './model.ts';
+
+/** All rules, family by family. */
+export const RULES: readonly Rule[] = [
+  ...CLEANING_RULES,
+  ...KEYING_RULES,
+  ...GROUND_RULES,
+  ...LAYER_RULES,
+  ...FILM_RULES,
+  ...PLACE_RULES,
+  ...HANDLING_RULES,
+];
+
+const RANK: Record<Severity, number> = { stop: 0, warn: 1, advise: 2 };
+
+/**
+ * Checks a sequence in its surroundings. A pure function, quick enough for every keystroke.
+ * @returns what a master would object to: stops first, then in the order of the steps.
+ */
+export function checkSequence(context: RuleContext): Finding[] {
+  const order = new Map(context.steps.map(({ key }, index) => [key, index]));
+  return RULES.flatMap(({ code, family, severity, check }) =>
+    check(context).map(
+      ({ at, why, fixes }): Finding => ({ code, family, severity, at, why, fixes: fixes ?? [] }),
+    ),
+  ).sort(
+    (a, b) =>
+      RANK[a.severity] - RANK[b.severity] || (order.get(a.at ?? '') ?? -1) - (order.get(b.at ?? '') ?? -1),
+  );
+}

@@ -1,0 +1,306 @@
+import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import type { Rule } from './model.ts';
+import { filmStrands, isAbrasive, once, strandsOf } from './walk.ts';
+
+/** Scratches of anything coarser show through the next colour coat. */
+const COARSEST_BETWEEN_COLOURS = 180;
+/** Anything finer gives a film nothing to hold. */
+const FINEST_UNDER_A_COAT = 400;
+/** One grit removes the scratches of another that is at most so much coarser. */
+const LARGEST_CLIMB = 2;
+
+const keyOldFinish: Rule = {
+  code: 'key-old-finish',
+  family: 'keying',
+  severity: 'stop',
+  check({ steps, facts }) {
+    if (facts.existing === 'raw') return [];
+    const [strand = []] = strandsOf(steps);
+    const film = strand.findIndex(({ productKey, isEdgesOnly }) => productKey !== null && !isEdgesOnly);
+    const first = strand[film];
+    if (!first) return [];
+    const before = strand.slice(0, film);
+    if (before.some((step) => isAbrasive(step) || step.operation === 'degloss')) return [];
+    return [
+      {
+        at: first.key,
+        why: `Nothing dulls the old finish before this coat${facts.gloss === 'glossy' ? ', and it is glossy' : ''}: it would peel in sheets.`,
+        fixes: [
+          {
+            label: 'Key P180 before it',
+            edits: [
+              {
+                kind: 'insert',
+                before: (before.find(({ operation }) => operation === 'dust') ?? first).key,
+                step: keyStep(180),
+              },
+            ],
+          },
+        ],
+      },
+    ];
+  },
+};
+
+function keyStep(grit: number): StepDraft {
+  return sandStep(
+    'key',
+    grit,
+    'to key',
+    YARDSTICKS.keyMachine,
+    'Dull everywhere, bare nowhere: the coat needs a tooth.',
+    {
+      operation: 'key',
+      name: `Key P${grit}`,
+      waitFor: 'none',
+      leaves: 'keyed',
+      stock: 'old',
+    },
+  );
+}
+
+const thinFaceByHand: Rule = {
+  code: 'thin-face',
+  family: 'keying',
+  severity: 'stop',
+  check({ steps, facts }) {
+    if (!facts.isThinFace) return [];
+    return steps
+      .filter((step) => step.operation === 'key' && (step.grit ?? 400) < 240)
+      .map((step) => ({
+        at: step.key,
+        why: `P${step.grit} cuts through foil and thin veneer: a fine pad by hand, no machine.`,
+        fixes: [
+          {
+            label: 'Fine pad by hand',
+            edits: [
+              {
+                kind: 'change' as const,
+                key: step.key,
+                part: { grit: 320, name: 'Key with a fine pad', labour: YARDSTICKS.keyHand },
+              },
+            ],
+          },
+        ],
+      }));
+  },
+};
+
+const closedSurfaceByHand: Rule = {
+  code: 'closed-surface-grit',
+  family: 'keying',
+  severity: 'warn',
+  check({ steps, facts }) {
+    if (facts.isThinFace || facts.substrate !== 'foil or laminate') return [];
+    return steps
+      .filter((step) => step.operation === 'key' && (step.grit ?? 400) < 180)
+      .map((step) => ({
+        at: step.key,
+        why: `P${step.grit} leaves furrows in laminate that no film fills.`,
+        fixes: [
+          {
+            label: 'P320, by hand',
+            edits: [{ kind: 'change' as const, key: step.key, part: { grit: 320, name: 'Key P320' } }],
+          },
+        ],
+      }));
+  },
+};
+
+function gritName(step: StepDraft, grit: number): string {
+  return step.name.replace(/P\d+/, `P${grit}`);
+}
+
+const notTooCoarse: Rule = {
+  code: 'grit-coarse-between',
+  family: 'keying',
+  severity: 'warn',
+  check({ steps, sheets }) {
+    const isColour = ({ productKey }: StepDraft) =>
+      productKey !== null && ['colour', 'clear'].includes(sheets[productKey]?.role ?? '');
+    const first = steps.findIndex(isColour);
+    if (first === -1) return [];
+    return steps.slice(first).flatMap((step) =>
+      step.operation === 'sand' && step.grit !== null && step.grit < COARSEST_BETWEEN_COLOURS
+        ? [
+            {
+              at: step.key,
+              why: `P${step.grit} between colour coats: its scratches show through the next one.`,
+              fixes: [
+                {
+                  label: 'P320',
+                  edits: [
+                    {
+                      kind: 'change' as const,
+                      key: step.key,
+                      part: { grit: 320, name: gritName(step, 320) },
+                    },
+                  ],
+                },
+              ],
+            },
+          ]
+        : [],
+    );
+  },
+};
+
+const notTooFine: Rule = {
+  code: 'grit-fine-under',
+  family: 'keying',
+  severity: 'warn',
+  check({ steps }) {
+    return steps.flatMap((step, index) => {
+      if (!isAbrasive(step) || step.grit === null || step.grit <= FINEST_UNDER_A_COAT) return [];
+      const isCoated = steps.slice(index + 1).some(({ productKey }) => productKey !== null);
+      if (!isCoated) return [];
+      return [
+        {
+          at: step.key,
+          why: `P${step.grit} polishes: the next coat has nothing to hold.`,
+          fixes: [
+            {
+              label: 'P400',
+              edits: [
+                { kind: 'change' as const, key: step.key, part: { grit: 400, name: gritName(step, 400) } },
+              ],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const gritLadder: Rule = {
+  code: 'grit-ladder',
+  family: 'keying',
+  severity: 'warn',
+  check({ steps }) {
+    return once(
+      strandsOf(steps).flatMap((strand) =>
+        strand.flatMap((step, index) => {
+          const before = strand[index - 1];
+          if (
+            !before ||
+            !isAbrasive(step) ||
+            !isAbrasive(before) ||
+            step.grit === null ||
+            before.grit === null
+          )
+            return [];
+          if (step.grit <= before.grit * LARGEST_CLIMB) return [];
+          const between = Math.round(Math.sqrt(step.grit * before.grit) / 20) * 20;
+          return [
+            {
+              at: step.key,
+              why: `From P${before.grit} to P${step.grit} is too far: the coarse scratches stay.`,
+              fixes: [
+                {
+                  label: `P${between} between`,
+                  edits: [
+                    {
+                      kind: 'insert' as const,
+                      before: step.key,
+                      step: {
+                        ...step,
+                        key: `${step.key}-between`,
+                        grit: between,
+                        name: gritName(step, between),
+                        leaves: null,
+                      },
+                    },
+                  ],
+                },
+              ],
+            },
+          ];
+        }),
+      ),
+    );
+  },
+};
+
+/** A sheet's drying clock is kept by whoever waits for it; a step that sands a film without waiting loads the paper. */
+const dryToSand: Rule = {
+  code: 'dry-to-sand',
+  family: 'keying',
+  severity: 'stop',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ strand, films }) =>
+        strand.flatMap((step, index) => {
+          if (step.operation !== 'sand' || step.waitFor !== 'none') return [];
+          const film = films.findLast((candidate) => candidate.index < index);
+          if (!film) return [];
+          return [
+            {
+              at: step.key,
+              why: `It does not wait until “${film.step.name}” is dry to sand: the paper loads and rolls.`,
+              fixes: [
+                {
+                  label: 'Wait until dry to sand',
+                  edits: [{ kind: 'change' as const, key: step.key, part: { waitFor: 'sand' as const } }],
+                },
+              ],
+            },
+          ];
+        }),
+      ),
+    );
+  },
+};
+
+const flatPrimer: Rule = {
+  code: 'sand-primer',
+  family: 'keying',
+  severity: 'advise',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ strand, films }) => {
+        const colour = films.find(({ sheet }) => sheet.role === 'colour');
+        const primer = films.findLast(
+          ({ sheet, index }) => sheet.role === 'primer' && index < (colour?.index ?? 0),
+        );
+        if (!colour || !primer || strand.slice(primer.index, colour.index).some(isAbrasive)) return [];
+        const next = strand[primer.index + 1];
+        return [
+          {
+            at: primer.step.key,
+            why: 'Primer that is not flatted shows its texture through every colour coat.',
+            fixes: [
+              {
+                label: 'Sand primer P240 after it',
+                edits: [
+                  {
+                    kind: 'insert' as const,
+                    before: next?.key ?? null,
+                    step: sandStep(
+                      'sand-prime',
+                      240,
+                      'primer',
+                      YARDSTICKS.sandPrimer,
+                      'Flat before colour; fill and spot-prime what shows.',
+                    ),
+                  },
+                ],
+              },
+            ],
+          },
+        ];
+      }),
+    );
+  },
+};
+
+/** Grits and the key that a film needs. */
+export const KEYING_RULES: readonly Rule[] = [
+  keyOldFinish,
+  thinFaceByHand,
+  closedSurfaceByHand,
+  notTooCoarse,
+  notTooFine,
+  gritLadder,
+  dryToSand,
+  flatPrimer,
+];

@@ -1,0 +1,108 @@
+import type { ProductSheet } from '../catalogue/index.ts';
+import type { Climate } from '../drying/index.ts';
+import type { Piece } from '../pieces/index.ts';
+import type { ShopSettings } from '../shop/index.ts';
+import type { SurveyFacts } from '../survey/index.ts';
+import type { StepDraft, ZoneOptions } from '../systems/index.ts';
+
+export const RULE_FAMILIES = [
+  'cleaning',
+  'keying',
+  'ground',
+  'layers',
+  'films',
+  'place',
+  'safety',
+  'handling',
+] as const;
+export type RuleFamily = (typeof RULE_FAMILIES)[number];
+
+/** `stop`: goes on only with a written reason. `warn`: will probably cost a piece. `advise`: could be better. */
+export type Severity = 'stop' | 'warn' | 'advise';
+
+/** A change of a sequence. Steps are named by their keys. */
+export type SequenceEdit =
+  | { kind: 'insert'; before: string | null; step: StepDraft }
+  | { kind: 'remove'; key: string }
+  | { kind: 'move'; key: string; before: string | null }
+  | { kind: 'change'; key: string; part: Partial<StepDraft> };
+
+/** A way out that is applied by a press. */
+export interface Fix {
+  label: string;
+  edits: SequenceEdit[];
+}
+
+/** Something in a sequence that a master would object to. */
+export interface Finding {
+  code: string;
+  family: RuleFamily;
+  severity: Severity;
+  /** One sentence, in plain words. */
+  why: string;
+  /** Key of the step it points at; null for the sequence as a whole. */
+  at: string | null;
+  fixes: Fix[];
+}
+
+/** Everything that rules look at. */
+export interface RuleContext {
+  steps: readonly StepDraft[];
+  sheets: Readonly<Record<string, ProductSheet>>;
+  facts: SurveyFacts;
+  pieces: readonly Piece[];
+  options: ZoneOptions;
+  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>;
+  climate: Climate;
+  isOnSite: boolean;
+}
+
+/** A rule: a pure function from a sequence in its surroundings to what is wrong with it. */
+export interface Rule {
+  code: string;
+  family: RuleFamily;
+  severity: Severity;
+  check(context: RuleContext): { at: string | null; why: string; fixes?: Fix[] }[];
+}
+
+/**
+ * Applies edits one after the other. An edit that names a step which is not there leaves the sequence as it is; an
+ * inserted step whose key is taken gets a number behind it.
+ */
+export function applyEdits(steps: readonly StepDraft[], edits: readonly SequenceEdit[]): StepDraft[] {
+  return edits.reduce<StepDraft[]>((now, edit) => applyEdit(now, edit), [...steps]);
+}
+
+function placeOf(steps: readonly StepDraft[], before: string | null): number {
+  const at = before === null ? -1 : steps.findIndex(({ key }) => key === before);
+  return at === -1 ? steps.length : at;
+}
+
+/** A key like the wanted one that no step has. */
+export function freeKey(steps: readonly Pick<StepDraft, 'key'>[], wanted: string): string {
+  const taken = new Set(steps.map(({ key }) => key));
+  if (!taken.has(wanted)) return wanted;
+  for (let number = 2; ; number += 1) {
+    const key = `${wanted}~${number}`;
+    if (!taken.has(key)) return key;
+  }
+}
+
+function applyEdit(steps: StepDraft[], edit: SequenceEdit): StepDraft[] {
+  switch (edit.kind) {
+    case 'insert': {
+      const step = { ...edit.step, key: freeKey(steps, edit.step.key) };
+      return steps.toSpliced(placeOf(steps, edit.before), 0, step);
+    }
+    case 'remove':
+      return steps.filter(({ key }) => key !== edit.key);
+    case 'move': {
+      const step = steps.find(({ key }) => key === edit.key);
+      if (!step || edit.before === edit.key) return steps;
+      const rest = steps.filter(({ key }) => key !== edit.key);
+      return rest.toSpliced(placeOf(rest, edit.before), 0, step);
+    }
+    case 'change':
+      return steps.map((step) => (step.key === edit.key ? { ...step, ...edit.part, key: step.key } : step));
+  }
+}

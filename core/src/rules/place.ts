@@ -1,0 +1,213 @@
+import { isSprayed } from '../catalogue/index.ts';
+import { coatingObstacles } from '../drying/index.ts';
+import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
+import { YARDSTICKS } from '../systems/index.ts';
+import type { Rule } from './model.ts';
+
+function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
+  return productKey === null ? undefined : sheets[productKey];
+}
+
+const applicatorAllowed: Rule = {
+  code: 'applicator',
+  family: 'place',
+  severity: 'stop',
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
+      if (!sheet || step.applicator === null || sheet.applicators.includes(step.applicator)) return [];
+      const other = sheet.applicators[0] ?? 'brush';
+      return [
+        {
+          at: step.key,
+          why: `The sheet of ${sheet.name} does not list the ${step.applicator}.`,
+          fixes: [
+            {
+              label: `By ${other}`,
+              edits: [
+                {
+                  kind: 'change' as const,
+                  key: step.key,
+                  part: {
+                    applicator: other,
+                    place: isSprayed(other) ? ('booth' as const) : ('bench' as const),
+                    labour: other === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[other],
+                  },
+                },
+              ],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const climateInSheet: Rule = {
+  code: 'climate',
+  family: 'place',
+  severity: 'warn',
+  check({ steps, sheets, climate }) {
+    const seen = new Set<string>();
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
+      if (!sheet || step.productKey === null || seen.has(step.productKey)) return [];
+      seen.add(step.productKey);
+      return coatingObstacles(sheet, climate).map((why) => ({ at: step.key, why: `${sheet.name}: ${why}` }));
+    });
+  },
+};
+
+const solventSpray: Rule = {
+  code: 'solvent-spray',
+  family: 'safety',
+  severity: 'stop',
+  check({ steps, sheets, settings, isOnSite }) {
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
+      if (!sheet || !isSprayed(step.applicator) || sheet.base === 'water') return [];
+      if (settings.hasBooth && settings.boothRatedForSolvent && !isOnSite) return [];
+      const byHand = sheet.applicators.find(
+        (applicator) => applicator === 'roller' || applicator === 'brush',
+      );
+      return [
+        {
+          at: step.key,
+          why: `Mist of ${sheet.name} burns: it is sprayed only in a booth whose fan and fittings are rated for solvent.`,
+          fixes: byHand
+            ? [
+                {
+                  label: `By ${byHand} instead`,
+                  edits: [
+                    {
+                      kind: 'change' as const,
+                      key: step.key,
+                      part: { applicator: byHand, place: 'bench' as const, labour: YARDSTICKS[byHand] },
+                    },
+                  ],
+                },
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+};
+
+const sprayWithoutBooth: Rule = {
+  code: 'spray-place',
+  family: 'place',
+  severity: 'warn',
+  check({ steps, sheets, settings, isOnSite }) {
+    if (settings.hasBooth && !isOnSite) return [];
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
+      if (!sheet || !isSprayed(step.applicator) || sheet.base !== 'water') return [];
+      const byHand = sheet.applicators.find(
+        (applicator) => applicator === 'roller' || applicator === 'brush',
+      );
+      return [
+        {
+          at: step.key,
+          why: isOnSite
+            ? 'Spraying in the client’s room takes it out of use and drifts into everything.'
+            : 'There is no booth to spray in.',
+          fixes: byHand
+            ? [
+                {
+                  label: `By ${byHand} instead`,
+                  edits: [
+                    {
+                      kind: 'change' as const,
+                      key: step.key,
+                      part: { applicator: byHand, place: 'bench' as const, labour: YARDSTICKS[byHand] },
+                    },
+                  ],
+                },
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+};
+
+const twoPart: Rule = {
+  code: 'isocyanate',
+  family: 'safety',
+  severity: 'stop',
+  check({ steps, sheets }) {
+    const step = steps.find(({ productKey }) => sheetAt(sheets, productKey)?.isIsocyanate);
+    return step
+      ? [
+          {
+            at: step.key,
+            why: 'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life.',
+          },
+        ]
+      : [];
+  },
+};
+
+const leadCleared: Rule = {
+  code: 'lead',
+  family: 'safety',
+  severity: 'stop',
+  check({ steps, facts }) {
+    const isOpen =
+      facts.leadTest === 'positive' ||
+      (facts.beforeLeadBan === true && facts.leadTest !== 'negative' && facts.leadTest !== 'cleared');
+    const sands = steps.find(
+      ({ operation, stock }) => stock !== 'new' && (operation === 'key' || operation === 'sand'),
+    );
+    if (!isOpen || facts.existing === 'raw' || !sands) return [];
+    return [
+      { at: sands.key, why: 'The old paint may hold lead and is not cleared: no abrasive before a test.' },
+    ];
+  },
+};
+
+const sensitiveHome: Rule = {
+  code: 'vulnerable',
+  family: 'safety',
+  severity: 'warn',
+  check({ steps, sheets, facts }) {
+    if (!facts.vulnerable || !findingsOf(facts).isWorkedInRoom) return [];
+    const step = steps.find(({ productKey }) => {
+      const base = sheetAt(sheets, productKey)?.base;
+      return base !== undefined && base !== 'water';
+    });
+    return step
+      ? [{ at: step.key, why: 'Someone sensitive lives there: no solvent or alcohol vapour in their rooms.' }]
+      : [];
+  },
+};
+
+const looseFilm: Rule = {
+  code: 'loose-film',
+  family: 'ground',
+  severity: 'stop',
+  check({ steps, facts }) {
+    const isLoose = facts.flaking === true || (facts.adhesionGrade ?? 0) >= LOOSE_FROM_GRADE;
+    const strips = steps.some(({ name, grit }) => /strip/i.test(name) || (grit !== null && grit <= 80));
+    if (!isLoose || facts.existing === 'raw' || strips) return [];
+    return [
+      {
+        at: steps[0]?.key ?? null,
+        why: 'The old film lets go: new paint only holds as well as what is under it. Strip where it flakes.',
+      },
+    ];
+  },
+};
+
+/** Applicators, air, and what can hurt someone. */
+export const PLACE_RULES: readonly Rule[] = [
+  applicatorAllowed,
+  climateInSheet,
+  solventSpray,
+  sprayWithoutBooth,
+  twoPart,
+  leadCleared,
+  sensitiveHome,
+  looseFilm,
+];
