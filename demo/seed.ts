@@ -101,7 +101,7 @@ async function seedJob(
   let position = 0;
   for (const [index, { pieces, ...zone }] of zones.entries()) {
     const zoneId = uuid();
-    await addZone(db, shopId, job.id, { ...zone, id: zoneId, position: index });
+    await addZone(db, shopId, job.id, { ...zone, id: zoneId, position: index, isEdited: false });
     if (zone.systemId && zone.options) {
       const steps = unfoldSystem({
         systemId: zone.systemId,

@@ -76,6 +76,7 @@ export function sampleJob(
       substrate: 'open-grain hardwood',
       survey: {},
       choiceReason: '',
+      isEdited: false,
       systemId: plan.systemId,
       options,
     });

@@ -64,7 +64,13 @@ const zoneFields = {
 export const ZoneSpecSchema = z.object(zoneFields);
 export type ZoneSpec = z.infer<typeof ZoneSpecSchema>;
 
-export const ZoneSchema = z.object({ id: z.uuid(), position: z.int().min(0), ...zoneFields });
+export const ZoneSchema = z.object({
+  id: z.uuid(),
+  position: z.int().min(0),
+  ...zoneFields,
+  /** Somebody changed the steps by hand since the system was unfolded. */
+  isEdited: z.boolean().default(false),
+});
 export type Zone = z.infer<typeof ZoneSchema>;
 
 /** A remark on a job that does not block it: a date in the past, a weekend. Null when there is nothing to say. */

@@ -52,14 +52,22 @@ export const StepSchema = z.object({
   zoneId: z.uuid(),
   position: z.int().min(0),
   /** Name that stays the same when the zone is unfolded again, e.g. `prime-2`. */
-  key: z.string(),
-  name: z.string(),
+  key: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'Name the step.').max(80, 'Keep the name to 80 characters.'),
   operation: z.enum(OPERATIONS),
   productKey: z.string().nullable(),
   /** FEPA P-grade. */
-  grit: z.int().nullable(),
+  grit: z
+    .int({ error: 'A grit is a whole number.' })
+    .min(24, 'Grits start at P24.')
+    .max(5000, 'Grits end at P5000.')
+    .nullable(),
   applicator: z.enum(APPLICATORS).nullable(),
-  wftUm: z.number().positive().nullable(),
+  wftUm: z
+    .number({ error: 'Enter the wet film in µm.' })
+    .min(5, 'A wet film starts at 5 µm.')
+    .max(1000, 'A wet film ends at 1000 µm.')
+    .nullable(),
   thinning: ThinningSchema.nullable(),
   /** Which pieces of the zone take part. */
   reach: z.enum(['all', 'hung']),
@@ -73,11 +81,13 @@ export const StepSchema = z.object({
   labour: LabourSchema,
   why: z.string(),
   cautions: z.array(z.string()),
+  note: z.string().max(500, 'Keep the note to 500 characters.').default(''),
 });
 export type Step = z.infer<typeof StepSchema>;
 
 /** A step before it has been given to a zone. */
-export type StepDraft = Omit<Step, 'id' | 'zoneId' | 'position'>;
+export const StepDraftSchema = StepSchema.omit({ id: true, zoneId: true, position: true });
+export type StepDraft = z.infer<typeof StepDraftSchema>;
 
 /** Whether a piece with this verdict goes through a step. How it lies is a question of the load. */
 export function concerns(step: Pick<Step, 'stock'>, piece: { verdict: Verdict }): boolean {

@@ -21,6 +21,7 @@ function draft(
     place: 'bench',
     leaves: null,
     cautions: [],
+    note: '',
     ...part,
   };
 }

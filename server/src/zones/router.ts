@@ -1,6 +1,6 @@
 import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
 import { type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
-import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { FINISHING_SYSTEMS, StepDraftSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
@@ -18,6 +18,7 @@ import {
   nextZonePosition,
   unfoldZone,
   updateZone,
+  writeSequence,
 } from './store.ts';
 
 /** A zone that chooses a system without options gets the system's own. */
@@ -61,7 +62,11 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         const known = await findZone(connection, shopId, body.id);
         if (known?.jobId === params.jobId) return known.zone;
         const position = await nextZonePosition(connection, shopId, params.jobId);
-        const zone = await addZone(connection, shopId, params.jobId, { ...withOptions(body), position });
+        const zone = await addZone(connection, shopId, params.jobId, {
+          ...withOptions(body),
+          position,
+          isEdited: false,
+        });
         if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
         await unfoldZone(connection, shopId, zone, job.place);
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
@@ -84,7 +89,12 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
         const { version, ...spec } = body;
         const wanted = withOptions(spec);
-        const updated = await updateZone(connection, shopId, { ...wanted, id: params.zoneId }, version);
+        const updated = await updateZone(
+          connection,
+          shopId,
+          { ...wanted, id: params.zoneId, isEdited: found.zone.isEdited },
+          version,
+        );
         if (!updated)
           throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
             current: found.zone,
@@ -107,7 +117,34 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         }
         if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
         await announce(connection, { shopId, topic: 'job', id: found.jobId });
-        return updated;
+        return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
+      });
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/zones/:zoneId/steps',
+    summary: 'Change the sequence of a zone by hand; logged steps stay and stay in their order',
+    params: uuidParams('zoneId'),
+    body: z.object({
+      version: z.int(),
+      steps: z.array(StepDraftSchema).min(1, 'A sequence has at least one step.').max(150),
+    }),
+    response: ZoneRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        const found = await findZone(connection, shopId, params.zoneId, { lock: true });
+        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+        if (found.zone.version !== body.version)
+          throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
+            current: found.zone,
+          });
+        await writeSequence(connection, shopId, params.zoneId, found.jobId, body.steps);
+        await announce(connection, { shopId, topic: 'job', id: found.jobId });
+        const after = await findZone(connection, shopId, params.zoneId);
+        return after?.zone ?? found.zone;
       });
     },
   });

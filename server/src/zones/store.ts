@@ -24,11 +24,12 @@ interface RawZone extends Record<string, unknown> {
   options: Zone['options'];
   survey: Zone['survey'];
   choice_reason: string;
+  is_edited: boolean;
   version: number;
 }
 
 const COLUMNS =
-  'id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, version';
+  'id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited, version';
 
 function toZone(row: RawZone): ZoneRow {
   return {
@@ -42,6 +43,7 @@ function toZone(row: RawZone): ZoneRow {
     options: row.options && ZoneOptionsSchema.parse(row.options),
     survey: row.survey,
     choiceReason: row.choice_reason,
+    isEdited: row.is_edited,
     version: row.version,
   };
 }
@@ -75,7 +77,7 @@ export async function findZone(
 }
 
 function valuesOf(zone: Omit<Zone, 'position'>): unknown[] {
-  const { name, oldColour, newColour, substrate, systemId, options, survey, choiceReason } = zone;
+  const { name, oldColour, newColour, substrate, systemId, options, survey, choiceReason, isEdited } = zone;
   return [
     name,
     oldColour,
@@ -85,6 +87,7 @@ function valuesOf(zone: Omit<Zone, 'position'>): unknown[] {
     JSON.stringify(options),
     JSON.stringify(survey),
     choiceReason,
+    isEdited,
   ];
 }
 
@@ -96,8 +99,8 @@ export async function addZone(
   zone: Zone,
 ): Promise<ZoneRow | null> {
   await db.query(
-    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
+    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict (id) do nothing`,
     [zone.id, shopId, jobId, zone.position, ...valuesOf(zone)],
   );
   const found = await findZone(db, shopId, zone.id);
@@ -124,7 +127,7 @@ export async function updateZone(
   const row = await maybeOne<RawZone>(
     db,
     `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, survey = $10,
-            choice_reason = $11, version = version + 1
+            choice_reason = $11, is_edited = $12, version = version + 1
       where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
     [shopId, zone.id, version, ...valuesOf(zone)],
   );
@@ -234,6 +237,102 @@ export async function unfoldZone(
     );
   }
   await replaceSteps(db, shopId, zone.id, await draftsFor(db, shopId, zone, place));
+  if (zone.isEdited) await markEdited(db, shopId, zone.id, false);
+}
+
+async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdited: boolean): Promise<void> {
+  await db.query('update zone set is_edited = $3, version = version + 1 where shop_id = $1 and id = $2', [
+    shopId,
+    zoneId,
+    isEdited,
+  ]);
+}
+
+/** Writes steps of a zone in their order, keeping the ids that they have. */
+async function putSteps(
+  db: Queryable,
+  shopId: string,
+  zoneId: string,
+  steps: readonly Step[],
+): Promise<void> {
+  for (const [position, { id, zoneId: _owner, position: _old, ...body }] of steps.entries()) {
+    await db.query(
+      `insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do update set position = excluded.position, body = excluded.body`,
+      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
+    );
+  }
+}
+
+/** Ids of a zone's steps that the log names. */
+async function loggedSteps(db: Queryable, shopId: string, zoneId: string): Promise<Set<string>> {
+  const rows = await many<{ step_id: string }>(
+    db,
+    `select distinct step_id from log_entry join step on step.id = log_entry.step_id
+      where step.shop_id = $1 and step.zone_id = $2`,
+    [shopId, zoneId],
+  );
+  return new Set(rows.map(({ step_id }) => step_id));
+}
+
+/**
+ * Writes a sequence that was changed by hand. Steps keep their ids by their keys.
+ * @throws ApiError when two steps share a key, or a logged step would go or change its place among the logged ones.
+ */
+export async function writeSequence(
+  db: Queryable,
+  shopId: string,
+  zoneId: string,
+  jobId: string,
+  drafts: readonly StepDraft[],
+): Promise<void> {
+  const known = (await stepsOf(db, shopId, jobId)).filter((step) => step.zoneId === zoneId);
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const steps = drafts.map((draft, position) => ({
+    ...draft,
+    id: byKey.get(draft.key)?.id ?? uuid(),
+    zoneId,
+    position,
+  }));
+  if (new Set(steps.map(({ key }) => key)).size !== steps.length)
+    throw new ApiError('bad-input', 'Two steps have the same key.');
+  const logged = await loggedSteps(db, shopId, zoneId);
+  const order = (list: readonly Step[]) => list.filter(({ id }) => logged.has(id)).map(({ id }) => id);
+  if (order(known).join() !== order(steps).join())
+    throw new ApiError('zone-started', 'Steps that are logged stay, and stay in their order.');
+  const wanted = new Set(steps.map(({ id }) => id));
+  const gone = known.filter(({ id }) => !wanted.has(id)).map(({ id }) => id);
+  await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
+  await putSteps(db, shopId, zoneId, steps);
+  await markEdited(db, shopId, zoneId, true);
+}
+
+/**
+ * Fits a sequence that was changed by hand: only the steps for raw and repaired pieces come and go, before the first
+ * step that all pieces share.
+ */
+function fitEdited(
+  known: readonly Step[],
+  drafts: readonly StepDraft[],
+  zoneId: string,
+  logged: ReadonlySet<string>,
+): Step[] {
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const extras = drafts.filter(({ stock }) => stock === 'new' || stock === 'repaired');
+  const extraKeys = new Set(extras.map(({ key }) => key));
+  const stockOf = new Map(drafts.map(({ key, stock }) => [key, stock]));
+  const rest = known
+    .filter(
+      ({ id, key, stock }) =>
+        !extraKeys.has(key) && ((stock !== 'new' && stock !== 'repaired') || logged.has(id)),
+    )
+    .map((step) => ({ ...step, stock: stockOf.get(step.key) ?? step.stock }));
+  const isShared = new Set(
+    drafts.slice(drafts.findLastIndex(({ key }) => extraKeys.has(key)) + 1).map(({ key }) => key),
+  );
+  const at = rest.findIndex(({ key }) => isShared.has(key));
+  const added = extras.map((draft) => byKey.get(draft.key) ?? { ...draft, id: uuid(), zoneId, position: 0 });
+  return rest.toSpliced(at === -1 ? rest.length : at, 0, ...added);
 }
 
 /**
@@ -247,6 +346,13 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
   const known = (await stepsOf(db, shopId, found.jobId)).filter((step) => step.zoneId === zoneId);
   const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
     a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
+  if (found.zone.isEdited) {
+    const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId));
+    const kept = new Set(fitted.map(({ id }) => id));
+    const gone = known.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
+    await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
+    return putSteps(db, shopId, zoneId, fitted);
+  }
   if (same(known, drafts)) return;
   if (!(await isStarted(db, shopId, zoneId))) return replaceSteps(db, shopId, zoneId, drafts);
   const byKey = new Map(known.map((step) => [step.key, step]));
@@ -263,11 +369,5 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
     const at = merged.findIndex((candidate) => (byKey.get(candidate.key)?.position ?? -1) > step.position);
     merged.splice(at === -1 ? merged.length : at, 0, step);
   }
-  for (const [position, { id, zoneId: owner, position: _old, ...body }] of merged.entries()) {
-    await db.query(
-      `insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)
-       on conflict (id) do update set position = excluded.position, body = excluded.body`,
-      [id, shopId, owner, position, body.key, JSON.stringify(body)],
-    );
-  }
+  await putSteps(db, shopId, zoneId, merged);
 }

@@ -28,6 +28,7 @@ import type {
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
+import type { StepDraft } from '@upholder/core/systems';
 
 let csrfToken: string | null = null;
 
@@ -149,6 +150,17 @@ export const upholder = createApi({
         url: `/jobs/${jobId}/pieces/delete`,
         method: 'POST',
         body: { pieceIds },
+      }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    writeSteps: build.mutation<
+      ZoneRow,
+      { jobId: string; zoneId: string; version: number; steps: StepDraft[] }
+    >({
+      query: ({ zoneId, version, steps }) => ({
+        url: `/zones/${zoneId}/steps`,
+        method: 'PUT',
+        body: { version, steps },
       }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
     }),

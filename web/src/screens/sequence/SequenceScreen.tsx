@@ -1,21 +1,26 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { totalAreas } from '@upholder/core/pieces';
 import {
+  concerns,
   FINISHING_SYSTEMS,
   LAYING_WORDS,
   LAYINGS,
   type Step,
   type ZoneOptions,
 } from '@upholder/core/systems';
-import { useState } from 'react';
+import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Field, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { useJobContext } from '../useJobContext.ts';
 import { ZoneTabs } from '../ZoneTabs.tsx';
+import { FindingsPanel } from './FindingsPanel.tsx';
 import { LayerSection } from './LayerSection.tsx';
+import { StepEditor } from './StepEditor.tsx';
 import { StepLine } from './StepLine.tsx';
+import { useFindings, useSequence } from './useSequence.ts';
 
 function Choices({
   zone,
@@ -30,12 +35,14 @@ function Choices({
 }) {
   const [save] = upholder.useChangeZoneMutation();
   const { id, version, position: _position, ...spec } = zone;
-  async function choose(part: Partial<typeof spec>): Promise<void> {
-    const outcome = await save({ jobId: dossier.job.id, id, version, spec: { ...spec, ...part } });
+  const [pending, setPending] = useState<Partial<ZoneOptions> | null>(null);
+  async function choose(part: Partial<ZoneOptions>): Promise<void> {
+    const wanted = { ...spec, options: zone.options ? { ...zone.options, ...part } : null };
+    const outcome = await save({ jobId: dossier.job.id, id, version, spec: wanted });
     onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }
-  const option = (part: Partial<ZoneOptions>) =>
-    void choose({ options: zone.options ? { ...zone.options, ...part } : null });
+  // What somebody changed by hand is not given up without being asked.
+  const option = (part: Partial<ZoneOptions>) => (zone.isEdited ? setPending(part) : void choose(part));
   const { options } = zone;
   const products = (role: 'primer' | 'colour') => shop.products.filter(({ sheet }) => sheet.role === role);
   const count = (
@@ -151,20 +158,123 @@ function Choices({
             count('clearCoats', 'Clear coats', 4)}
         </div>
       )}
+      {pending && (
+        <Modal
+          isOpen
+          onClose={() => setPending(null)}
+          title="Unfold the steps anew?"
+          note="Another choice makes the steps anew from the system. What was changed by hand is given up."
+          width="32rem"
+        >
+          <div className="flex gap-3">
+            <Button
+              kind="act"
+              onClick={() => {
+                void choose(pending);
+                setPending(null);
+              }}
+            >
+              Unfold anew
+            </Button>
+            <Button onClick={() => setPending(null)}>Keep my steps</Button>
+          </div>
+        </Modal>
+      )}
     </Sheet>
   );
 }
 
-/** The sequence of a zone: which system, and the steps it unfolds into, with amounts and clocks for this shop. */
+function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [openKey, setOpenKey] = useState<string | null>(null);
+  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const steps = useMemo(
+    (): Step[] => dossier.steps.filter(({ zoneId }) => zoneId === zone.id),
+    [dossier.steps, zone.id],
+  );
+  const editor = useSequence(dossier, zone, steps);
+  const findings = useFindings(dossier, zone, steps, shop);
+  const markOf = (key: string) =>
+    findings.find(({ at, severity }) => at === key && severity !== 'advise')?.severity ?? null;
+  function show(key: string): void {
+    setOpenKey(key);
+    document.getElementById(`step-${key}`)?.scrollIntoView({ block: 'center' });
+  }
+  /** Alt and an arrow moves the step; Ctrl Z takes the last change back. */
+  function press(event: KeyboardEvent, index: number): void {
+    const step = steps[index];
+    const isUp = event.key === 'ArrowUp';
+    if (!step || !event.altKey || (!isUp && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    const before = isUp ? steps[index - 1]?.key : (steps[index + 2]?.key ?? null);
+    if (before === undefined || (!isUp && index === steps.length - 1)) return;
+    editor.edit(`move of ${step.name}`, [{ kind: 'move', key: step.key, before }]);
+  }
+  return (
+    <>
+      {(problem ?? editor.problem) && <Notice kind="stop">{problem ?? editor.problem}</Notice>}
+      <Choices zone={zone} dossier={dossier} shop={shop} onProblem={setProblem} />
+      {steps.length > 0 && (
+        <>
+          <div className="flex flex-wrap items-center gap-2">
+            <h2 className="flex-1">
+              {steps.length} steps
+              {zone.isEdited && (
+                <span className="font-normal text-quiet">
+                  {' '}
+                  · changed by hand; another choice above unfolds them anew
+                </span>
+              )}
+            </h2>
+            <Button disabled={editor.undoable === null} onClick={editor.undo}>
+              Undo{editor.undoable && ` ${editor.undoable}`}
+            </Button>
+            <Button disabled={editor.redoable === null} onClick={editor.redo}>
+              Redo
+            </Button>
+          </div>
+          <FindingsPanel
+            dossier={dossier}
+            zone={zone}
+            findings={findings}
+            nameOf={(key) => steps.find((step) => step.key === key)?.name}
+            editor={editor}
+            onShow={show}
+          />
+          <div className="grid grid-cols-[minmax(0,1fr)_15rem] items-start gap-4">
+            <ol className="bg-sheet" aria-label="Steps">
+              {steps.map((step, index) => (
+                <StepLine
+                  key={step.id}
+                  step={step}
+                  number={index + 1}
+                  pieces={pieces.filter((piece) => concerns(step, piece))}
+                  shop={shop}
+                  isOnSite={dossier.job.place === 'client'}
+                  isOpen={openKey === step.key}
+                  mark={markOf(step.key)}
+                  onToggle={() => setOpenKey(openKey === step.key ? null : step.key)}
+                  onKeyDown={(event) => press(event, index)}
+                >
+                  <StepEditor step={step} steps={steps} shop={shop} editor={editor} />
+                </StepLine>
+              ))}
+            </ol>
+            <LayerSection zone={zone} steps={steps} shop={shop} />
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+/** The sequence of a zone: which system, what the rules say of it, and the steps, each of which can be changed. */
 export function SequenceScreen() {
   const { dossier, shop } = useJobContext();
   const [search, setSearch] = useSearchParams();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [openStep, setOpenStep] = useState<string | null>(null);
   const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
   if (!zone) return <NoZone title="A sequence belongs to a zone" />;
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
-  const steps: Step[] = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
   const { airC, rhPct } = shop.planningClimate;
   return (
     <main className="flex flex-col gap-4 p-5">
@@ -183,27 +293,7 @@ export function SequenceScreen() {
           , the coming day here.
         </p>
       </ZoneTabs>
-      {problem && <Notice kind="stop">{problem}</Notice>}
-      <Choices zone={zone} dossier={dossier} shop={shop} onProblem={setProblem} />
-      {steps.length > 0 && (
-        <div className="grid grid-cols-[minmax(0,1fr)_15rem] items-start gap-4">
-          <ol className="bg-sheet" aria-label="Steps">
-            {steps.map((step, index) => (
-              <StepLine
-                key={step.id}
-                step={step}
-                number={index + 1}
-                pieces={pieces}
-                shop={shop}
-                isOnSite={dossier.job.place === 'client'}
-                isOpen={openStep === step.id}
-                onToggle={() => setOpenStep(openStep === step.id ? null : step.id)}
-              />
-            ))}
-          </ol>
-          <LayerSection zone={zone} steps={steps} shop={shop} />
-        </div>
-      )}
+      <ZoneSequence key={zone.id} dossier={dossier} shop={shop} zone={zone} />
     </main>
   );
 }

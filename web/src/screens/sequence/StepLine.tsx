@@ -3,9 +3,11 @@ import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
 import { clockSentence, type FilmClocks, filmClocks, type ScaledClock } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
+import type { Severity } from '@upholder/core/rules';
 import type { Step } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { ChevronDown, ChevronRight } from 'lucide-react';
+import type { KeyboardEvent, ReactNode } from 'react';
 
 interface StepLineProps {
   step: Step;
@@ -14,7 +16,12 @@ interface StepLineProps {
   shop: ShopContext;
   isOnSite: boolean;
   isOpen: boolean;
+  /** Gravest thing that the rules say of it. */
+  mark: Severity | null;
   onToggle(): void;
+  onKeyDown?(event: KeyboardEvent): void;
+  /** What stands below an open step. */
+  children?: ReactNode;
 }
 
 const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: string }[] = [
@@ -27,6 +34,12 @@ const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: stri
   { key: 'refit', name: 'Refit' },
   { key: 'cure', name: 'Full cure' },
 ];
+
+const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
+  old: 'For pieces with their old finish; replaced ones go their own way.',
+  new: 'For replaced pieces, which come raw.',
+  repaired: 'For pieces that are repaired first.',
+};
 
 const NEEDS: Record<Step['waitFor'], string> = {
   none: '',
@@ -47,7 +60,18 @@ function Figure({ name, children, title }: { name: string; children: React.React
 }
 
 /** One step: its name and tools in a line, and for a film what to mix and how long it takes here. */
-export function StepLine({ step, number, pieces, shop, isOnSite, isOpen, onToggle }: StepLineProps) {
+export function StepLine({
+  step,
+  number,
+  pieces,
+  shop,
+  isOnSite,
+  isOpen,
+  mark,
+  onToggle,
+  onKeyDown,
+  children,
+}: StepLineProps) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   const clocks =
     sheet && step.wftUm !== null
@@ -60,9 +84,13 @@ export function StepLine({ step, number, pieces, shop, isOnSite, isOpen, onToggl
   const isFilm = step.productKey !== null;
   const span = (clock: ScaledClock | null) => (clock ? formatDuration(clock.hereMinutes) : 'no end');
   return (
-    <li className={`border-line border-b ${isFilm ? 'bg-raised' : ''}`}>
+    <li
+      id={`step-${step.key}`}
+      className={`border-line border-b ${isFilm ? 'bg-raised' : ''} ${mark === 'stop' ? 'border-l-[6px] border-l-stop' : mark === 'warn' ? 'border-l-[6px] border-l-tape' : ''}`}
+    >
       <button
         type="button"
+        onKeyDown={onKeyDown}
         aria-expanded={isOpen}
         onClick={onToggle}
         className="grid w-full grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left"
@@ -112,6 +140,8 @@ export function StepLine({ step, number, pieces, shop, isOnSite, isOpen, onToggl
           <span />
           <div className="flex flex-col gap-2 pr-4">
             {isFilm && <p>{step.why}</p>}
+            {step.note && <p className="italic">{step.note}</p>}
+            {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
             {step.waitFor !== 'none' && <p className="text-quiet">Starts {NEEDS[step.waitFor]}.</p>}
             {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
             {step.cautions.map((caution) => (
@@ -145,6 +175,7 @@ export function StepLine({ step, number, pieces, shop, isOnSite, isOpen, onToggl
               </p>
             </div>
           )}
+          {children && <div className="col-span-2 col-start-2">{children}</div>}
         </div>
       )}
     </li>

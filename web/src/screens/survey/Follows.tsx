@@ -5,64 +5,9 @@ import { formatMoney } from '@upholder/core/units';
 import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { v7 as uuid } from 'uuid';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet } from '../../parts/controls.tsx';
-import { Modal } from '../../parts/Modal.tsx';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { TakeOn } from '../../parts/TakeOn.tsx';
 import type { SurveyFindings } from './useSurvey.ts';
-
-function TakeOn({
-  caution,
-  dossier,
-  zone,
-  onClose,
-}: {
-  caution: Caution;
-  dossier: Dossier;
-  zone: ZoneRow;
-  onClose(): void;
-}) {
-  const [decide] = upholder.useDecideMutation();
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string | undefined>();
-  return (
-    <Modal isOpen onClose={onClose} title={caution.title} note={caution.text} width="34rem">
-      <Field label="What was done, or why the work goes on" error={problem}>
-        {(ids) => (
-          <textarea
-            {...ids}
-            rows={3}
-            className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
-            value={reason}
-            onChange={({ target }) => setReason(target.value)}
-          />
-        )}
-      </Field>
-      <p className="mt-2 text-[0.85rem] text-quiet">Kept in the log with your name. {SAFETY_FOOTNOTE}</p>
-      <div className="mt-4 flex gap-3">
-        <Button
-          kind="act"
-          onClick={async () => {
-            const outcome = await decide({
-              jobId: dossier.job.id,
-              id: uuid(),
-              zoneId: zone.id,
-              kind: 'acknowledged',
-              code: caution.code,
-              reason,
-            });
-            if (!('error' in outcome)) return onClose();
-            const refusal = refusalOf(outcome.error);
-            setProblem(refusal.fields.reason ?? refusal.message);
-          }}
-        >
-          Take it on
-        </Button>
-        <Button onClick={onClose}>Leave it stopped</Button>
-      </div>
-    </Modal>
-  );
-}
 
 function Cautions({
   findings,
@@ -103,7 +48,16 @@ function Cautions({
         );
       })}
       <p className="text-[0.8rem] text-quiet leading-snug">{SAFETY_FOOTNOTE}</p>
-      {taking && <TakeOn caution={taking} dossier={dossier} zone={zone} onClose={() => setTaking(null)} />}
+      {taking && (
+        <TakeOn
+          jobId={dossier.job.id}
+          zoneId={zone.id}
+          code={taking.code}
+          title={taking.title}
+          note={taking.text}
+          onClose={() => setTaking(null)}
+        />
+      )}
     </section>
   );
 }

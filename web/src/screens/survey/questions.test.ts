@@ -14,6 +14,7 @@ const zone: ZoneRow = {
   systemId: null,
   options: null,
   choiceReason: '',
+  isEdited: false,
   version: 1,
 };
 const questions = SECTIONS.flatMap((section) => section.questions);

@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import { sampleJob, sampleShop, seeded } from '../../test/sample.ts';
+import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { FINISHING_SYSTEMS, type StepDraft, StepDraftSchema, SYSTEM_IDS } from '../systems/index.ts';
+import { applyEdits, checkSequence, type RuleContext, type SequenceEdit } from './index.ts';
+
+const shop = sampleShop();
+
+function contextFor(seed: number): RuleContext {
+  const systemId = SYSTEM_IDS[seed % SYSTEM_IDS.length] ?? 'D';
+  const job = sampleJob([{ systemId, doors: 4, fronts: 2 }], shop);
+  return {
+    steps: job.steps.map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft),
+    sheets: GENERIC_PRODUCTS,
+    facts: {
+      oldColour: '#8a5a33',
+      newColour: '#e2ddcf',
+      place: 'shop',
+      hasBooth: true,
+      boothRatedForSolvent: seed % 2 === 0,
+      repairs: 0,
+      replacements: 0,
+      daysAgreed: null,
+      ...(seed % 3 === 0 ? { bleed: 'tannin' as const, substrate: 'open-grain hardwood' as const } : {}),
+    },
+    pieces: job.pieces,
+    options: FINISHING_SYSTEMS[systemId].defaults,
+    settings: shop.settings,
+    climate: shop.climate,
+    isOnSite: seed % 5 === 0,
+  };
+}
+
+function randomEdit(steps: readonly StepDraft[], random: () => number): SequenceEdit {
+  const pick = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)] as T;
+  const key = steps.length === 0 || random() < 0.05 ? 'nowhere' : pick(steps).key;
+  const before = random() < 0.1 || steps.length === 0 ? null : pick(steps).key;
+  const kind = random();
+  if (kind < 0.3 && steps.length > 0) return { kind: 'insert', before, step: pick(steps) };
+  if (kind < 0.5) return { kind: 'remove', key };
+  if (kind < 0.75) return { kind: 'move', key, before };
+  const part = pick<Partial<StepDraft>>([
+    { grit: 60 + Math.floor(random() * 600) },
+    { wftUm: 20 + Math.floor(random() * 300) },
+    { thinning: { convention: 'of-mix', value: Math.floor(random() * 40) } },
+    { waitFor: pick(['none', 'sand', 'recoat'] as const) },
+    { productKey: pick(Object.keys(GENERIC_PRODUCTS)), applicator: 'roller', wftUm: 100 },
+    { isEdgesOnly: random() < 0.5 },
+    { stock: pick(['any', 'old', 'new', 'repaired'] as const) },
+  ]);
+  return { kind: 'change', key, part };
+}
+
+describe('thousands of random edits', () => {
+  it('never fall over, lose a step by themselves, or leave going back out of step', () => {
+    for (let seed = 1; seed <= 60; seed += 1) {
+      const random = seeded(seed);
+      const context = contextFor(seed);
+      const history: StepDraft[][] = [[...context.steps]];
+      for (let round = 0; round < 60; round += 1) {
+        const now = history.at(-1)!;
+        const edit = randomEdit(now, random);
+        const next = applyEdits(now, [edit]);
+        const keys = next.map(({ key }) => key);
+        expect(new Set(keys).size).toBe(keys.length);
+        const isThere = now.some(({ key }) => 'key' in edit && key === edit.key);
+        const grown = edit.kind === 'insert' ? 1 : edit.kind === 'remove' && isThere ? -1 : 0;
+        expect(next.length).toBe(now.length + grown);
+        // What the edit does not name stays as it is.
+        for (const step of now) if (!('key' in edit) || step.key !== edit.key) expect(next).toContain(step);
+        for (const { why, at } of checkSequence({ ...context, steps: next })) {
+          expect(why.length).toBeGreaterThan(15);
+          if (at !== null) expect(keys).toContain(at);
+        }
+        history.push(next);
+      }
+      // Each state is kept whole, so that any of them can be gone back to.
+      const first = history[0]!;
+      expect(first).toEqual(context.steps);
+      expect(applyEdits(first, [])).toEqual(first);
+    }
+  });
+
+  it('every fix that the rules offer is an edit that changes something and leaves valid steps', () => {
+    for (let seed = 1; seed <= 40; seed += 1) {
+      const random = seeded(seed + 500);
+      const context = contextFor(seed);
+      let steps = [...context.steps];
+      for (let round = 0; round < 12; round += 1) {
+        steps = applyEdits(steps, [randomEdit(steps, random)]);
+        for (const { fixes, code } of checkSequence({ ...context, steps }))
+          for (const { edits, label } of fixes) {
+            const after = applyEdits(steps, edits);
+            expect([code, label, JSON.stringify(after) !== JSON.stringify(steps)]).toEqual([
+              code,
+              label,
+              true,
+            ]);
+            for (const step of after)
+              if (!steps.includes(step)) expect(StepDraftSchema.safeParse(step).success).toBe(true);
+          }
+      }
+    }
+  });
+});

@@ -1,0 +1,71 @@
+import { expect, openStage, test } from './shop.ts';
+
+test.beforeAll(({ shop }) => shop.tell('reset'));
+
+test('a sequence is changed by hand, checked at once, mended by a press, and taken back', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Sequence');
+  const steps = page.getByRole('list', { name: 'Steps' });
+  const check = page.getByRole('region', { name: 'Check of the sequence' });
+  await expect(check).toContainText('Nothing to object to.');
+  const open = (name: RegExp) => steps.getByRole('button', { name }).first().click();
+
+  // Without sealed edges the master says stop, and offers the way out.
+  await open(/Seal edges/);
+  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(check).toContainText('Stop at Prime 1: Cut edges of board drink water');
+  await expect(page.getByText('changed by hand')).toBeVisible();
+  await check.getByRole('button', { name: 'Seal the edges before it' }).click();
+  await expect(check).toContainText('Nothing to object to.');
+  await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo Seal the edges before it' }).click();
+  await expect(check).toContainText('Cut edges of board');
+  await page.getByRole('button', { name: 'Undo removal of Seal edges' }).click();
+  await expect(check).toContainText('Nothing to object to.');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(check).toContainText('Cut edges of board');
+
+  // Whoever knows better goes on, with a reason that is kept.
+  await check.getByRole('button', { name: 'Go on all the same' }).click();
+  await page.getByRole('dialog').getByLabel('What was done').fill('edges came sealed from the joiner');
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it on' }).click();
+  await expect(check).toContainText('Taken on at Prime 1');
+
+  // A value that cannot be is refused at its field, one that should not be is remarked on.
+  await open(/Scuff P320/);
+  await steps.getByLabel('Grit').fill('P3');
+  await steps.getByLabel('Grit').press('Enter');
+  await expect(steps.getByText('Grits start at P24.')).toBeVisible();
+  await steps.getByLabel('Grit').fill('150');
+  await steps.getByLabel('Grit').press('Enter');
+  await expect(check).toContainText('P150 between colour coats');
+  await check.getByRole('button', { name: 'P320' }).click();
+  await expect(steps.getByRole('button', { name: /Scuff P320/ })).toBeVisible();
+
+  // By keyboard: a step moves with Alt and an arrow.
+  const names = () => steps.locator('li > button > span:nth-child(2)').allInnerTexts();
+  const before = await names();
+  await steps.getByRole('button', { name: /Drill and hook/ }).press('Alt+ArrowUp');
+  await expect.poll(names).not.toEqual(before);
+  await expect
+    .poll(async () => (await names()).indexOf('Drill and hook'))
+    .toBe(before.indexOf('Drill and hook') - 1);
+
+  // A step put in stands after the open one, and the whole survives a reload.
+  await open(/Colour 2/);
+  await steps.getByRole('button', { name: 'Put in after it' }).click();
+  await page.getByRole('menuitem', { name: 'Clear coat' }).click();
+  await expect(steps.getByText('Clear coat', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(steps.getByText('Clear coat', { exact: true })).toBeVisible();
+
+  // Another choice asks before it gives up what was changed.
+  await page.getByLabel('Primer coats').selectOption('2');
+  await page.getByRole('button', { name: 'Keep my steps' }).click();
+  await expect(steps.getByText('Clear coat', { exact: true })).toBeVisible();
+  await page.getByLabel('Primer coats').selectOption('2');
+  await page.getByRole('button', { name: 'Unfold anew' }).click();
+  await expect(steps.getByText('Clear coat', { exact: true })).toBeHidden();
+  await expect(check).toContainText('Nothing to object to.');
+});

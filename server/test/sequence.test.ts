@@ -1,0 +1,137 @@
+import type { Dossier, ZoneRow } from '@upholder/core/api';
+import { applyEdits, type SequenceEdit } from '@upholder/core/rules';
+import type { StepDraft } from '@upholder/core/systems';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import type { Running } from '../src/start.ts';
+import { addShop, Caller, startTestServer } from './harness.ts';
+import { entryFor, makeJob } from './samples.ts';
+
+let server: Running;
+let ines: Caller;
+let stranger: Caller;
+
+beforeAll(async () => {
+  const url = inject('postgresUrl');
+  server = await startTestServer(url);
+  const [own, other] = [await addShop(url, 'Edited'), await addShop(url, 'Curious')];
+  ines = new Caller(server.address);
+  stranger = new Caller(server.address);
+  await ines.signIn(own.signIn);
+  await stranger.signIn(other.signIn);
+});
+afterAll(() => server.stop());
+
+const load = (dossier: Dossier) => ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`);
+const draftsOf = (dossier: Dossier): StepDraft[] =>
+  dossier.steps.map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft);
+const keys = (dossier: Dossier) => dossier.steps.map(({ key }) => key);
+
+function bodyFor(dossier: Dossier, edits: SequenceEdit[]) {
+  return { version: dossier.zones[0]?.version, steps: applyEdits(draftsOf(dossier), edits) };
+}
+const write = (dossier: Dossier, edits: SequenceEdit[]) =>
+  ines.ok<ZoneRow>('PUT', `/zones/${dossier.zones[0]?.id}/steps`, bodyFor(dossier, edits));
+
+describe('a sequence changed by hand', () => {
+  it('keeps the ids of its steps, takes new ones in, and says that it was changed', async () => {
+    const before = await makeJob(ines);
+    const again = before.steps.find(({ key }) => key === 'colour-2')!;
+    const { id: _id, zoneId: _zone, position: _position, ...draft } = again;
+    const zone = await write(before, [
+      { kind: 'insert', before: 'inspect', step: draft },
+      { kind: 'move', key: 'hang', before: 'clean-2' },
+      { kind: 'change', key: 'key', part: { grit: 180, note: 'worn fronts by hand' } },
+    ]);
+    expect(zone.isEdited).toBe(true);
+    const after = await load(before);
+    expect(after.zones[0]?.version).toBe(zone.version);
+    expect(keys(after)).toContain('colour-2~2');
+    expect(keys(after).indexOf('hang')).toBe(keys(after).indexOf('clean-2') - 1);
+    expect(after.steps.find(({ key }) => key === 'key')).toMatchObject({
+      grit: 180,
+      note: 'worn fronts by hand',
+    });
+    for (const step of before.steps)
+      expect(after.steps.find(({ key }) => key === step.key)?.id).toBe(step.id);
+    await ines.ok('POST', `/jobs/${before.job.id}/plan`);
+  });
+
+  it('is refused at its field, when it has no steps, and when someone was faster', async () => {
+    const job = await makeJob(ines, 0);
+    const path = `/zones/${job.zones[0]?.id}/steps`;
+    const wrong = bodyFor(job, [{ kind: 'change', key: 'key', part: { grit: 3 } }]);
+    const at = job.steps.findIndex(({ key }) => key === 'key');
+    expect((await ines.refused('PUT', path, wrong)).fields).toEqual({
+      [`steps.${at}.grit`]: 'Grits start at P24.',
+    });
+    expect(await ines.refused('PUT', path, { ...wrong, steps: [] })).toMatchObject({ status: 422 });
+    const twice = draftsOf(job);
+    expect(await ines.refused('PUT', path, { ...wrong, steps: [...twice, twice[0]] })).toMatchObject({
+      status: 422,
+    });
+    await write(job, [{ kind: 'remove', key: 'hang' }]);
+    expect(await ines.refused('PUT', path, bodyFor(job, []))).toMatchObject({
+      status: 409,
+      code: 'conflict',
+    });
+    expect((await stranger.refused('PUT', path, bodyFor(job, []))).status).toBe(404);
+  });
+
+  it('keeps what is logged, in its order', async () => {
+    const before = await makeJob(ines);
+    const { plan } = await ines.ok<{ plan: { ops: Parameters<typeof entryFor>[1][] } }>(
+      'POST',
+      `/jobs/${before.job.id}/plan`,
+    );
+    for (const key of ['remove', 'clean-1']) {
+      const step = before.steps.find((candidate) => candidate.key === key)!;
+      const op = plan.ops.find(({ stepId }) => stepId === step.id)!;
+      await ines.ok(
+        'POST',
+        `/jobs/${before.job.id}/log`,
+        entryFor(before.job.id, op, '2026-11-23T07:30:00.000Z'),
+      );
+    }
+    const path = `/zones/${before.zones[0]?.id}/steps`;
+    const gone = await ines.refused('PUT', path, bodyFor(before, [{ kind: 'remove', key: 'remove' }]));
+    expect(gone).toMatchObject({ status: 409, code: 'zone-started' });
+    const swapped = await ines.refused(
+      'PUT',
+      path,
+      bodyFor(before, [{ kind: 'move', key: 'clean-1', before: 'remove' }]),
+    );
+    expect(swapped).toMatchObject({ status: 409, code: 'zone-started' });
+    await write(before, [{ kind: 'remove', key: 'hang' }]);
+    expect(keys(await load(before))).not.toContain('hang');
+  });
+
+  it('stays when verdicts change; only the steps for raw and repaired pieces come and go', async () => {
+    const before = await makeJob(ines);
+    await write(before, [{ kind: 'remove', key: 'sand-prime' }]);
+    const verdict = async (of: 'replace' | 'finish') => {
+      const now = await load(before);
+      const { version, ...piece } = now.pieces[0]!;
+      await ines.ok('PUT', `/jobs/${now.job.id}/pieces`, {
+        changes: [{ version, piece: { ...piece, verdict: of } }],
+      });
+      return load(before);
+    };
+    const replaced = await verdict('replace');
+    expect(keys(replaced)).toContain('raw-seal-edges');
+    expect(keys(replaced)).not.toContain('sand-prime');
+    expect(keys(replaced).indexOf('raw-first-prime')).toBeLessThan(keys(replaced).indexOf('prime-1'));
+    const again = await verdict('finish');
+    expect(keys(again).some((key) => key.startsWith('raw-'))).toBe(false);
+    expect(keys(again)).not.toContain('sand-prime');
+  });
+
+  it('is unfolded anew when another choice is made, and then no longer counts as changed', async () => {
+    const before = await makeJob(ines, 0);
+    const edited = await write(before, [{ kind: 'remove', key: 'hang' }]);
+    const { id, position: _position, isEdited: _edited, ...zone } = edited;
+    const options = { ...zone.options, primerCoats: 2 };
+    const after = await ines.ok<ZoneRow>('PUT', `/zones/${id}`, { ...zone, options });
+    expect(after.isEdited).toBe(false);
+    expect(keys(await load(before))).toEqual(expect.arrayContaining(['hang', 'prime-2']));
+  });
+});

@@ -1,0 +1,98 @@
+import type { Dossier, ZoneRow } from '@upholder/core/api';
+import { acknowledgedCodes } from '@upholder/core/jobs';
+import type { Finding, Severity } from '@upholder/core/rules';
+import { useState } from 'react';
+import { Button, Sheet } from '../../parts/controls.tsx';
+import { TakeOn } from '../../parts/TakeOn.tsx';
+import type { SequenceEditor } from './useSequence.ts';
+
+const LOOKS: Record<Severity, { word: string; edge: string }> = {
+  stop: { word: 'Stop', edge: 'border-stop bg-stop-wash' },
+  warn: { word: 'Careful', edge: 'border-tape' },
+  advise: { word: 'Better', edge: 'border-line' },
+};
+
+interface PanelProps {
+  dossier: Dossier;
+  zone: ZoneRow;
+  findings: readonly Finding[];
+  /** Name of a step by its key. */
+  nameOf(key: string): string | undefined;
+  editor: SequenceEditor;
+  onShow(key: string): void;
+}
+
+/** What a master would object to, each with its reason, the step it points at and the ways out. */
+export function FindingsPanel({ dossier, zone, findings, nameOf, editor, onShow }: PanelProps) {
+  const [taking, setTaking] = useState<Finding | null>(null);
+  const acknowledged = acknowledgedCodes(dossier.decisions, zone.id);
+  const codeOf = (finding: Finding) => `rule:${finding.code}`;
+  if (findings.length === 0)
+    return (
+      <Sheet className="px-4 py-2.5" aria-label="Check of the sequence">
+        <p>
+          <span className="font-semibold">Nothing to object to.</span>{' '}
+          <span className="text-quiet">
+            Checked against cleaning, key, ground, layers, films, place, safety and handling.
+          </span>
+        </p>
+      </Sheet>
+    );
+  return (
+    <Sheet className="px-4 py-2" aria-label="Check of the sequence">
+      <ul>
+        {findings.map((finding) => {
+          const { code, severity, at, why, fixes } = finding;
+          const isTakenOn = severity === 'stop' && acknowledged.has(codeOf(finding));
+          const look = isTakenOn ? LOOKS.advise : LOOKS[severity];
+          const name = at === null ? undefined : nameOf(at);
+          return (
+            <li key={`${code} ${at} ${why}`} className={`my-1.5 border-l-[6px] px-3 py-1.5 ${look.edge}`}>
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+                <p className="min-w-0 flex-1 leading-snug">
+                  <span className={`font-semibold ${severity === 'stop' && !isTakenOn ? 'text-stop' : ''}`}>
+                    {isTakenOn ? 'Taken on' : look.word}
+                    {name && at !== null && (
+                      <>
+                        {' at '}
+                        <button
+                          type="button"
+                          className="underline underline-offset-2"
+                          onClick={() => onShow(at)}
+                        >
+                          {name}
+                        </button>
+                      </>
+                    )}
+                    :
+                  </span>{' '}
+                  {why}
+                </p>
+                {fixes.map((fix) => (
+                  <Button key={fix.label} onClick={() => editor.edit(fix.label, fix.edits)}>
+                    {fix.label}
+                  </Button>
+                ))}
+                {severity === 'stop' && !isTakenOn && (
+                  <Button kind="quiet" onClick={() => setTaking(finding)}>
+                    Go on all the same
+                  </Button>
+                )}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      {taking && (
+        <TakeOn
+          jobId={dossier.job.id}
+          zoneId={zone.id}
+          code={codeOf(taking)}
+          title="Go on all the same"
+          note={taking.why}
+          onClose={() => setTaking(null)}
+        />
+      )}
+    </Sheet>
+  );
+}

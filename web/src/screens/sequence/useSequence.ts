@@ -1,0 +1,107 @@
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import { applyEdits, checkSequence, type Finding, type SequenceEdit } from '@upholder/core/rules';
+import { factsOf } from '@upholder/core/survey';
+import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+
+function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {
+  return draft;
+}
+
+interface Past {
+  what: string;
+  steps: StepDraft[];
+}
+
+/** Changing a zone's sequence: each change is saved at once and can be taken back and made again. */
+export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Step[]) {
+  const [write] = upholder.useWriteStepsMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [past, setPast] = useState<Past[]>([]);
+  const [future, setFuture] = useState<Past[]>([]);
+  const drafts = useMemo(() => steps.map(draftOf), [steps]);
+  // Presses may come faster than answers: each change starts from the one before.
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const latest = useRef({ drafts, version: zone.version });
+  if (zone.version >= latest.current.version) latest.current = { drafts, version: zone.version };
+
+  const put = useCallback(
+    async (wanted: StepDraft[]): Promise<boolean> => {
+      const { version } = latest.current;
+      const outcome = await write({ jobId: dossier.job.id, zoneId: zone.id, version, steps: wanted });
+      if ('error' in outcome) {
+        setProblem(refusalOf(outcome.error).message);
+        return false;
+      }
+      setProblem(null);
+      latest.current = { drafts: wanted, version: outcome.data.version };
+      return true;
+    },
+    [write, dossier.job.id, zone.id],
+  );
+
+  const edit = useCallback(
+    (what: string, edits: readonly SequenceEdit[]) => {
+      queue.current = queue.current.then(async () => {
+        const before = latest.current.drafts;
+        if (!(await put(applyEdits(before, edits)))) return;
+        setPast((all) => [...all, { what, steps: before }]);
+        setFuture([]);
+      });
+    },
+    [put],
+  );
+
+  const step = useCallback(
+    (from: Past[], setFrom: typeof setPast, setTo: typeof setPast) => {
+      const last = from.at(-1);
+      if (!last) return;
+      queue.current = queue.current.then(async () => {
+        const before = latest.current.drafts;
+        if (!(await put(last.steps))) return;
+        setFrom((all) => all.slice(0, -1));
+        setTo((all) => [...all, { what: last.what, steps: before }]);
+      });
+    },
+    [put],
+  );
+
+  return {
+    edit,
+    undo: () => step(past, setPast, setFuture),
+    redo: () => step(future, setFuture, setPast),
+    undoable: past.at(-1)?.what ?? null,
+    redoable: future.at(-1)?.what ?? null,
+    problem,
+  };
+}
+export type SequenceEditor = ReturnType<typeof useSequence>;
+
+/** What the rules say of a zone's sequence, in its surroundings. */
+export function useFindings(
+  dossier: Dossier,
+  zone: ZoneRow,
+  steps: readonly Step[],
+  shop: ShopContext,
+): Finding[] {
+  return useMemo(() => {
+    if (!zone.systemId || steps.length === 0) return [];
+    const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+    return checkSequence({
+      steps,
+      sheets: Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet])),
+      facts: factsOf(
+        zone,
+        dossier.job,
+        shop.settings,
+        pieces.map(({ verdict }) => verdict),
+      ),
+      pieces,
+      options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults,
+      settings: shop.settings,
+      climate: shop.planningClimate,
+      isOnSite: dossier.job.place === 'client',
+    });
+  }, [dossier, zone, steps, shop]);
+}
