@@ -82,8 +82,10 @@ function placeOf(steps: readonly StepDraft[], before: string | null): number {
 export function freeKey(steps: readonly Pick<StepDraft, 'key'>[], wanted: string): string {
   const taken = new Set(steps.map(({ key }) => key));
   if (!taken.has(wanted)) return wanted;
+  // A copy of a copy counts on instead of growing a tail.
+  const stem = wanted.replace(/~\d+$/, '');
   for (let number = 2; ; number += 1) {
-    const key = `${wanted}~${number}`;
+    const key = `${stem}~${number}`;
     if (!taken.has(key)) return key;
   }
 }
