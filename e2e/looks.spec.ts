@@ -24,6 +24,7 @@ test.describe('every main screen', () => {
         'pieces/labels',
         'pieces/hardware',
         'sequence',
+        'sequence/card',
         'days',
         'log',
       ].map((stage) => `${job}/${stage}`);

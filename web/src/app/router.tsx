@@ -62,6 +62,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'sequence/card',
+            lazy: async () => ({
+              Component: (await import('../screens/sequence/CardScreen.tsx')).CardScreen,
+            }),
+          },
+          {
             path: 'days',
             lazy: async () => ({ Component: (await import('../screens/days/DaysScreen.tsx')).DaysScreen }),
           },

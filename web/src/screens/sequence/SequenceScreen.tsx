@@ -226,6 +226,12 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
                 </span>
               )}
             </h2>
+            <Link
+              to={`../sequence/card?zone=${zone.id}`}
+              className="inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold"
+            >
+              Process card
+            </Link>
             <Button disabled={editor.undoable === null} onClick={editor.undo}>
               Undo{editor.undoable && ` ${editor.undoable}`}
             </Button>

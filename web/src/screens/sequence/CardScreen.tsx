@@ -1,0 +1,148 @@
+import type { ShopContext } from '@upholder/core/api';
+import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { filmClocks } from '@upholder/core/drying';
+import { coatAmounts, thinningWords } from '@upholder/core/mixing';
+import { totalAreas } from '@upholder/core/pieces';
+import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
+import { concerns, FINISHING_SYSTEMS, type Step } from '@upholder/core/systems';
+import { formatDuration, formatMl } from '@upholder/core/units';
+import { Link, useSearchParams } from 'react-router';
+import { Button } from '../../parts/controls.tsx';
+import { NoZone } from '../NoZone.tsx';
+import { type JobContext, useJobContext } from '../useJobContext.ts';
+
+const WAITS: Record<Step['waitFor'], string> = {
+  none: '',
+  sand: 'dry to sand',
+  recoat: 'recoat window',
+  handle: 'dry to handle',
+  pack: 'dry to pack',
+  refit: 'ready to refit',
+};
+
+function clocksOf(step: Step, shop: ShopContext) {
+  const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
+  if (!sheet || step.wftUm === null) return null;
+  const clocks = filmClocks(sheet, shop.planningClimate, step.wftUm, {
+    mayShorten: shop.settings.mayShortenClocks,
+  });
+  const until = clocks.recoatMax ? ` to ${formatDuration(clocks.recoatMax.hereMinutes)}` : '';
+  return `sand ${formatDuration(clocks.sand.hereMinutes)}, recoat ${formatDuration(clocks.recoatMin.hereMinutes)}${until}, handle ${formatDuration(clocks.handle.hereMinutes)}`;
+}
+
+function CardLine({ step, number, dossier, shop }: { step: Step; number: number } & JobContext) {
+  const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
+  const pieces = dossier.pieces.filter((piece) => piece.zoneId === step.zoneId && concerns(step, piece));
+  const isOnSite = dossier.job.place === 'client';
+  const amounts = sheet
+    ? coatAmounts(step, sheet, pieces, step.isEdgesOnly ? 'edges' : 'all', isOnSite)
+    : null;
+  const tools = [
+    sheet?.name,
+    step.applicator ? APPLICATOR_WORDS[step.applicator] : null,
+    step.wftUm === null ? null : `${step.wftUm} µm wet`,
+    step.thinning ? thinningWords(step.thinning) : null,
+    amounts
+      ? `${formatMl(amounts.paintMl)}${amounts.thinnerMl > 0 ? ` + ${formatMl(amounts.thinnerMl)}` : ''}`
+      : null,
+  ].filter(Boolean);
+  const clocks = clocksOf(step, shop);
+  return (
+    <tr className="border-line border-t align-baseline">
+      <td className="py-0.5 pr-2 text-right text-quiet">{number}</td>
+      <td className="py-0.5 pr-3 font-semibold">
+        {step.name}
+        {step.stock !== 'any' && <span className="font-normal text-quiet"> ({step.stock} pieces)</span>}
+      </td>
+      <td className="py-0.5 pr-3">
+        {tools.join(' · ')}
+        {clocks && <span className="block text-[0.82em] text-quiet">{clocks}</span>}
+        {step.note && <span className="block italic">{step.note}</span>}
+      </td>
+      <td className="whitespace-nowrap py-0.5 pr-3 text-quiet">{WAITS[step.waitFor]}</td>
+      <td className="py-0.5">
+        <span className="inline-block size-3.5 border border-ink align-middle" aria-hidden="true" />
+      </td>
+    </tr>
+  );
+}
+
+/** The process card of a zone: one page for the wall. */
+export function CardScreen() {
+  const { dossier, shop } = useJobContext();
+  const [search] = useSearchParams();
+  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  if (!zone) return <NoZone title="A process card belongs to a zone" />;
+  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
+  const cautions = [...new Set(steps.flatMap((step) => step.cautions))];
+  const { airC, rhPct } = shop.planningClimate;
+  return (
+    <main className="flex flex-col gap-3 px-5 py-3 print:p-0">
+      <div className="no-print flex items-center gap-3">
+        <Link
+          to={`../sequence?zone=${zone.id}`}
+          className="font-semibold text-act underline underline-offset-2"
+        >
+          Back to the sequence
+        </Link>
+        <span className="flex-1" />
+        <Button kind="act" onClick={() => window.print()}>
+          Print the card
+        </Button>
+      </div>
+      <article
+        aria-label="Process card"
+        className="mx-auto w-full max-w-[56rem] bg-sheet p-6 text-[0.92rem] leading-snug print:max-w-none print:p-0 print:text-[9.5pt]"
+      >
+        <header className="flex items-end gap-4 border-ink border-b-[3px] pb-2">
+          <span className="tape text-base">{dossier.job.code}</span>
+          <div className="flex-1">
+            <h1>{zone.name}</h1>
+            <p>
+              {dossier.job.name} · {pieces.length} pieces, {(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²
+              ·{' '}
+              {zone.systemId ? `${zone.systemId}, ${FINISHING_SYSTEMS[zone.systemId].name}` : 'no system yet'}
+            </p>
+          </div>
+          <div className="flex h-11 w-28 border border-ink" aria-hidden="true">
+            <span className="flex-1" style={{ background: zone.oldColour }} />
+            <span className="flex-[2]" style={{ background: zone.newColour }} />
+          </div>
+        </header>
+        <table className="mt-2 w-full text-left">
+          <thead>
+            <tr className="text-quiet">
+              <th scope="col" />
+              <th scope="col" className="font-normal">
+                Step
+              </th>
+              <th scope="col" className="font-normal">
+                With
+              </th>
+              <th scope="col" className="font-normal">
+                Starts when
+              </th>
+              <th scope="col">
+                <span className="sr-only">Done</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {steps.map((step, index) => (
+              <CardLine key={step.id} step={step} number={index + 1} dossier={dossier} shop={shop} />
+            ))}
+          </tbody>
+        </table>
+        <footer className="mt-3 border-ink border-t pt-2 text-[0.88em]">
+          {cautions.map((caution) => (
+            <p key={caution}>• {caution}</p>
+          ))}
+          <p className="mt-1 text-quiet">
+            Clocks for {airC} °C and {Math.round(rhPct)} %; the thumb decides. {SAFETY_FOOTNOTE}
+          </p>
+        </footer>
+      </article>
+    </main>
+  );
+}
