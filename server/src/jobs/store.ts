@@ -143,31 +143,43 @@ export async function summariesOf(db: Queryable, shopId: string): Promise<JobSum
   }));
 }
 
-/** Everything about one job; null when the shop has no such job. */
-export async function dossierOf(db: Queryable, shopId: string, jobId: string): Promise<Dossier | null> {
+type Work = Pick<Dossier, 'job' | 'zones' | 'steps' | 'pieces' | 'log' | 'plan'>;
+
+/** What a job is worked by: zones, steps, pieces, log and plan. */
+async function workOf(db: Queryable, shopId: string, jobId: string): Promise<Work | null> {
   const job = await findJob(db, shopId, jobId);
   if (!job) return null;
-  const [zones, steps, pieces, log, plan, walls, openings, photos, decisions] = await Promise.all([
+  const [zones, steps, pieces, log, plan] = await Promise.all([
     zonesOf(db, shopId, jobId),
     stepsOf(db, shopId, jobId),
     piecesOf(db, shopId, jobId),
     logOf(db, shopId, jobId),
     latestPlan(db, shopId, jobId),
+  ]);
+  return { job, zones, steps, pieces, log, plan };
+}
+
+/** Everything about one job; null when the shop has no such job. */
+export async function dossierOf(db: Queryable, shopId: string, jobId: string): Promise<Dossier | null> {
+  const [work, walls, openings, photos, decisions] = await Promise.all([
+    workOf(db, shopId, jobId),
     wallsOf(db, shopId, jobId),
     openingsOf(db, shopId, jobId),
     photosOf(db, shopId, jobId),
     decisionsOf(db, shopId, jobId),
   ]);
-  return { job, zones, steps, pieces, log, plan, walls, openings, photos, decisions };
+  return work && { ...work, walls, openings, photos, decisions };
 }
 
-/** Dossiers of all open jobs. */
+/** All open jobs as the floor works on them: without their maps, pictures and decisions. */
 export async function openDossiers(db: Queryable, shopId: string): Promise<Dossier[]> {
   const rows = await many<{ id: string }>(
     db,
     `select id from job where shop_id = $1 and status = 'open' order by needed_by nulls last, created_at`,
     [shopId],
   );
-  const dossiers = await Promise.all(rows.map(({ id }) => dossierOf(db, shopId, id)));
-  return dossiers.filter((dossier) => dossier !== null);
+  const all = await Promise.all(rows.map(({ id }) => workOf(db, shopId, id)));
+  return all
+    .filter((work) => work !== null)
+    .map((work) => ({ ...work, walls: [], openings: [], photos: [], decisions: [] }));
 }
