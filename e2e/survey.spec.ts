@@ -108,6 +108,12 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   // Pressed again, the answer is unknown again.
   await tap('Does the foil lift?', 'yes');
   await expect(page.getByText('Stop: Foil lifts')).toBeHidden();
+  await page.getByLabel('Days the room may be out of use').fill('many');
+  await page.getByLabel('Days the room may be out of use').press('Enter');
+  await expect(page.getByText('Days are a whole number up to 365.')).toBeVisible();
+  await page.getByLabel('Days the room may be out of use').fill('3');
+  await page.getByLabel('Days the room may be out of use').press('Enter');
+  await expect(page.getByText(/^saved/)).toBeVisible();
   // Fingers need room: every answer is at least 44 px high.
   for (const box of await page.getByRole('radio').all()) {
     const size = await box.boundingBox();

@@ -294,4 +294,14 @@ describe('the ranking as a whole', () => {
     const late = rankSystems({ ...maple, daysAgreed: 6 }, { D: 9 }).find(({ systemId }) => systemId === 'D')!;
     expect(late.terms.at(-1)).toEqual({ points: -30, why: 'Takes about 9 calendar days; 6 are agreed.' });
   });
+
+  it('holds days without the room against a system only where the work is done in it', () => {
+    const term = (situation: SurveyFacts) =>
+      rankSystems(situation, { I: 9 })
+        .find(({ systemId }) => systemId === 'I')!
+        .terms.find(({ why }) => why.includes('out of use'));
+    expect(term({ ...maple, canLeave: false, roomOutDays: 5 })).toMatchObject({ points: -25 });
+    expect(term({ ...maple, canLeave: false, roomOutDays: 9 })).toBeUndefined();
+    expect(term({ ...maple, roomOutDays: 5 })).toBeUndefined();
+  });
 });

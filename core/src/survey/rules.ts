@@ -222,9 +222,11 @@ const use: Consideration = ({ id, traits, facts }, say) => {
     say(-20, 'Its softness and two coats of sealer buy a look that nobody asked for.');
 };
 
-const dates: Consideration = ({ facts, roughDays }, say) => {
-  if (facts.daysAgreed === null || roughDays === null) return;
-  if (roughDays > facts.daysAgreed)
+const dates: Consideration = ({ facts, findings, roughDays }, say) => {
+  if (roughDays === null) return;
+  if (findings.isWorkedInRoom && facts.roomOutDays !== undefined && roughDays > facts.roomOutDays)
+    say(-25, `The room would be out of use for about ${roughDays} days; ${facts.roomOutDays} are allowed.`);
+  if (facts.daysAgreed !== null && roughDays > facts.daysAgreed)
     say(-30, `Takes about ${roughDays} calendar days; ${facts.daysAgreed} are agreed.`);
 };
 

@@ -12,6 +12,7 @@ import { ColourChange } from './ColourChange.tsx';
 import { Follows } from './Follows.tsx';
 import { focusNextGroup, QuestionRow } from './QuestionRow.tsx';
 import { answerOf, progressOf, type QuestionKey, SECTIONS } from './questions.ts';
+import { RoomDays } from './RoomDays.tsx';
 import { useAnswers, useFindings } from './useSurvey.ts';
 import { Verdicts } from './Verdicts.tsx';
 
@@ -83,6 +84,13 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
                 ))}
               {section.key === 'colour' && (
                 <ColourChange key={zone.id} zone={zone} shop={shop} onColour={onColour} />
+              )}
+              {section.key === 'use' && (
+                <RoomDays
+                  key={zone.id}
+                  days={zone.survey.roomOutDays}
+                  onChange={(roomOutDays) => void change({ answers: { roomOutDays } })}
+                />
               )}
               {section.key === 'look' && (
                 <AgreedSample
