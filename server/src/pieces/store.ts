@@ -52,12 +52,15 @@ const SELECT = `id, ${NAMES.map((name) => `${FIELDS[name]} as "${name}"`).join('
 type RawPiece = Omit<PieceRow, ShapeKey> & { shape: Partial<Pick<Piece, ShapeKey>> };
 
 function toPiece({ shape, ...row }: RawPiece): PieceRow {
-  return { ...pickShape(PIECE_DEFAULTS), ...shape, ...row };
+  return Object.assign({}, SHAPE_DEFAULTS, shape, row);
 }
 
 function pickShape(piece: Pick<Piece, ShapeKey>): Pick<Piece, ShapeKey> {
   return Object.fromEntries(SHAPE.map((key) => [key, piece[key]])) as Pick<Piece, ShapeKey>;
 }
+
+/** For rows written before a measure was known. */
+const SHAPE_DEFAULTS = pickShape(PIECE_DEFAULTS);
 
 function valuesOf(piece: Piece): unknown[] {
   return [...NAMES.map((name) => piece[name]), JSON.stringify(pickShape(piece))];

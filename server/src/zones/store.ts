@@ -1,13 +1,7 @@
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
-import {
-  type Step,
-  type StepDraft,
-  StepSchema,
-  unfoldSystem,
-  ZoneOptionsSchema,
-} from '@upholder/core/systems';
+import { type Step, type StepDraft, unfoldSystem, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
@@ -158,6 +152,9 @@ export async function isStarted(db: Queryable, shopId: string, zoneId: string): 
   return row !== null;
 }
 
+/** For steps written before these were known. */
+const STEP_DEFAULTS: Pick<Step, 'stock' | 'note'> = { stock: 'any', note: '' };
+
 export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
   const rows = await many<{ id: string; zone_id: string; position: number; key: string; body: StepDraft }>(
     db,
@@ -166,9 +163,14 @@ export async function stepsOf(db: Queryable, shopId: string, jobId: string): Pro
       where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
     [shopId, jobId],
   );
-  return rows.map(({ id, zone_id, position, key, body }) =>
-    StepSchema.parse({ ...body, id, zoneId: zone_id, position, key }),
-  );
+  return rows.map(({ id, zone_id, position, key, body }) => ({
+    ...STEP_DEFAULTS,
+    ...body,
+    id,
+    zoneId: zone_id,
+    position,
+    key,
+  }));
 }
 
 /** Writes steps as they are. */
