@@ -191,8 +191,11 @@ test('a map is laid out, dragged and moved by keys, gives tags, and shows what d
   await expect(page.getByRole('button', { name: 'Opening W02: W01, W02' })).toBeVisible();
   await page.getByRole('link', { name: 'List', exact: true }).click();
   await page.getByText(/things? (does|do) not add up/).click();
-  await page.getByRole('button', { name: /W0\d hangs (left|right)/ }).click();
-  await page.getByRole('button', { name: /W0\d hangs (left|right)/ }).click();
+  const hangs = page.getByRole('button', { name: /W0\d hangs (left|right)/ });
+  const offered = await hangs.innerText();
+  await hangs.click();
+  await expect(page.getByRole('button', { name: offered, exact: true })).toBeHidden();
+  await hangs.click();
   await expect(page.getByText(/are a pair: which is left/)).toBeHidden();
 
   await page.getByRole('link', { name: 'Map', exact: true }).click();

@@ -211,6 +211,7 @@ export const upholder = createApi({
     }),
     changeOpenings: build.mutation<{ openings: OpeningRow[] }, { jobId: string; openings: OpeningRow[] }>({
       query: ({ jobId, openings }) => ({ url: `/jobs/${jobId}/openings`, method: 'PUT', body: { openings } }),
+      // A tick shows at once; if the server refuses it, it goes back.
       async onQueryStarted({ jobId, openings }, { dispatch, queryFulfilled }) {
         const shown = dispatch(
           upholder.util.updateQueryData('job', jobId, (dossier) => {

@@ -2,7 +2,7 @@ import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
 import { nextTag } from '@upholder/core/pieces';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
@@ -65,7 +65,19 @@ function WallFields({
 
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
-  const { dossier, shop } = useJobContext();
+  const { dossier: served, shop } = useJobContext();
+  /** Openings as they are meant, until the server has them so. */
+  const [meant, setMeant] = useState<ReadonlyMap<string, OpeningRow>>(new Map());
+  const dossier = useMemo(
+    () => ({
+      ...served,
+      openings: served.openings.map((opening) => {
+        const wanted = meant.get(opening.id);
+        return wanted && wanted.version >= opening.version ? wanted : opening;
+      }),
+    }),
+    [served, meant],
+  );
   const states = usePieceStates(dossier, shop);
   const now = useNowMinute();
   const jobId = dossier.job.id;
@@ -97,18 +109,31 @@ export function MapScreen() {
     setProblem(refusal?.message ?? null);
     return refusal;
   };
-  // Keys may repeat faster than the server answers: each change waits for the one before, with the version it gave.
+  // Keys may repeat faster than the server answers: what is meant shows at once and the next press starts from it, while
+  // the changes wait for each other, each with the version that the one before gave.
   const queue = useRef(Promise.resolve());
   const versions = useRef(new Map<string, number>());
   function change(openings: OpeningRow[]): Promise<Refusal | null> {
+    setMeant((all) => new Map([...all, ...openings.map((opening) => [opening.id, opening] as const)]));
     const answer = queue.current.then(async () => {
       const current = openings.map((opening) => ({
         ...opening,
         version: Math.max(opening.version, versions.current.get(opening.id) ?? 0),
       }));
       const outcome = await changeOpenings({ jobId, openings: current });
-      if (!('error' in outcome))
-        for (const { id, version } of outcome.data.openings) versions.current.set(id, version);
+      const answered = 'error' in outcome ? [] : outcome.data.openings;
+      for (const { id, version } of answered) versions.current.set(id, version);
+      setMeant((all) => {
+        const rest = new Map(all);
+        for (const opening of openings) {
+          // A later press means something else by now; what was refused goes back.
+          if (rest.get(opening.id) !== opening) continue;
+          const kept = answered.find(({ id }) => id === opening.id);
+          if (kept) rest.set(opening.id, kept);
+          else rest.delete(opening.id);
+        }
+        return rest;
+      });
       return told(outcome);
     });
     queue.current = answer.then(() => undefined);
