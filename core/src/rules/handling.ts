@@ -1,5 +1,5 @@
 import { YARDSTICKS } from '../systems/index.ts';
-import type { Rule } from './model.ts';
+import { changeFix, type Rule } from './model.ts';
 import { filmStrands, once } from './walk.ts';
 
 const skinOil: Rule = {
@@ -34,12 +34,7 @@ const packBeforeItsClock: Rule = {
       .map(({ key }) => ({
         at: key,
         why: 'Packed before it is dry to pack, a film prints and sticks.',
-        fixes: [
-          {
-            label: 'Wait until dry to pack',
-            edits: [{ kind: 'change' as const, key, part: { waitFor: 'pack' as const } }],
-          },
-        ],
+        fixes: [changeFix('Wait until dry to pack', key, { waitFor: 'pack' })],
       }));
   },
 };
@@ -54,12 +49,7 @@ const refitBeforeItsClock: Rule = {
       .map(({ key }) => ({
         at: key,
         why: 'Refitted before its clock, a soft film is marked by the first screw.',
-        fixes: [
-          {
-            label: 'Wait until it may be refitted',
-            edits: [{ kind: 'change' as const, key, part: { waitFor: 'refit' as const } }],
-          },
-        ],
+        fixes: [changeFix('Wait until it may be refitted', key, { waitFor: 'refit' })],
       }));
   },
 };
@@ -77,14 +67,7 @@ const recoatBeforeItsClock: Rule = {
                 {
                   at: step.key,
                   why: 'It does not wait for the coat under it: solvent and water stay trapped, and it chips months later.',
-                  fixes: [
-                    {
-                      label: 'Wait for the recoat time',
-                      edits: [
-                        { kind: 'change' as const, key: step.key, part: { waitFor: 'recoat' as const } },
-                      ],
-                    },
-                  ],
+                  fixes: [changeFix('Wait for the recoat time', step.key, { waitFor: 'recoat' })],
                 },
               ]
             : [],

@@ -33,6 +33,11 @@ export interface Fix {
   edits: SequenceEdit[];
 }
 
+/** A fix that changes one step. */
+export function changeFix(label: string, key: string, part: Partial<StepDraft>): Fix {
+  return { label, edits: [{ kind: 'change', key, part }] };
+}
+
 /** Something in a sequence that a master would object to. */
 export interface Finding {
   code: string;

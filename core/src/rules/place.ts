@@ -1,8 +1,8 @@
-import { isSprayed } from '../catalogue/index.ts';
+import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
 import { coatingObstacles } from '../drying/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
-import { YARDSTICKS } from '../systems/index.ts';
-import type { Rule } from './model.ts';
+import { applicatorLabour, type StepDraft } from '../systems/index.ts';
+import { changeFix, type Fix, type Rule } from './model.ts';
 
 function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
   return productKey === null ? undefined : sheets[productKey];
@@ -31,7 +31,7 @@ const applicatorAllowed: Rule = {
                   part: {
                     applicator: other,
                     place: isSprayed(other) ? ('booth' as const) : ('bench' as const),
-                    labour: other === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[other],
+                    labour: applicatorLabour(other),
                   },
                 },
               ],
@@ -58,6 +58,14 @@ const climateInSheet: Rule = {
   },
 };
 
+/** Laying a coat on by roller or brush instead of spraying it, where the sheet allows either. */
+function byHand(step: StepDraft, sheet: ProductSheet): Fix[] {
+  const applicator = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
+  if (!applicator) return [];
+  const part = { applicator, place: 'bench' as const, labour: applicatorLabour(applicator) };
+  return [changeFix(`By ${applicator} instead`, step.key, part)];
+}
+
 const solventSpray: Rule = {
   code: 'solvent-spray',
   family: 'safety',
@@ -67,27 +75,11 @@ const solventSpray: Rule = {
       const sheet = sheetAt(sheets, step.productKey);
       if (!sheet || !isSprayed(step.applicator) || sheet.base === 'water') return [];
       if (settings.hasBooth && settings.boothRatedForSolvent && !isOnSite) return [];
-      const byHand = sheet.applicators.find(
-        (applicator) => applicator === 'roller' || applicator === 'brush',
-      );
       return [
         {
           at: step.key,
           why: `Mist of ${sheet.name} burns: it is sprayed only in a booth whose fan and fittings are rated for solvent.`,
-          fixes: byHand
-            ? [
-                {
-                  label: `By ${byHand} instead`,
-                  edits: [
-                    {
-                      kind: 'change' as const,
-                      key: step.key,
-                      part: { applicator: byHand, place: 'bench' as const, labour: YARDSTICKS[byHand] },
-                    },
-                  ],
-                },
-              ]
-            : [],
+          fixes: byHand(step, sheet),
         },
       ];
     });
@@ -103,29 +95,13 @@ const sprayWithoutBooth: Rule = {
     return steps.flatMap((step) => {
       const sheet = sheetAt(sheets, step.productKey);
       if (!sheet || !isSprayed(step.applicator) || sheet.base !== 'water') return [];
-      const byHand = sheet.applicators.find(
-        (applicator) => applicator === 'roller' || applicator === 'brush',
-      );
       return [
         {
           at: step.key,
           why: isOnSite
             ? 'Spraying in the client’s room takes it out of use and drifts into everything.'
             : 'There is no booth to spray in.',
-          fixes: byHand
-            ? [
-                {
-                  label: `By ${byHand} instead`,
-                  edits: [
-                    {
-                      kind: 'change' as const,
-                      key: step.key,
-                      part: { applicator: byHand, place: 'bench' as const, labour: YARDSTICKS[byHand] },
-                    },
-                  ],
-                },
-              ]
-            : [],
+          fixes: byHand(step, sheet),
         },
       ];
     });

@@ -126,6 +126,11 @@ function startingThinning(applicator: Applicator, sheet: ProductSheet): Thinning
   return { convention: sheet.maxThinning.convention, value: half };
 }
 
+/** Labour yardstick of laying a coat on with an applicator. */
+export function applicatorLabour(applicator: Applicator): Labour {
+  return applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator];
+}
+
 /** A coat of a product: filler, sealer, primer or colour. */
 export function coatStep(
   key: string,
@@ -137,7 +142,7 @@ export function coatStep(
   part: Partial<StepDraft> = {},
 ): StepDraft {
   const { applicator, reason } = chooseApplicator(setting, slot.sheet);
-  const labour = applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator];
+  const labour = applicatorLabour(applicator);
   return draft({
     key,
     name,

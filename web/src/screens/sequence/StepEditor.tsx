@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, isSprayed } from '@upholder/core/catalogue';
-import { type Step, type StepDraft, StepDraftSchema, YARDSTICKS } from '@upholder/core/systems';
+import { applicatorLabour, type Step, type StepDraft, StepDraftSchema } from '@upholder/core/systems';
 import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
@@ -189,7 +189,7 @@ export function StepEditor({ step, steps, shop, editor }: EditorProps) {
                     change('applicator', {
                       applicator,
                       place: isSprayed(applicator) ? 'booth' : 'bench',
-                      labour: applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator],
+                      labour: applicatorLabour(applicator),
                     });
                   }}
                 >

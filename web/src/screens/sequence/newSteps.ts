@@ -1,5 +1,12 @@
 import type { ProductRow } from '@upholder/core/api';
-import { benchStep, dustStep, type StepDraft, sandStep, YARDSTICKS } from '@upholder/core/systems';
+import {
+  applicatorLabour,
+  benchStep,
+  dustStep,
+  type StepDraft,
+  sandStep,
+  YARDSTICKS,
+} from '@upholder/core/systems';
 
 /** A kind of step that can be put in, and how it starts out. */
 export interface NewStep {
@@ -16,13 +23,7 @@ function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
       const { key, sheet } = product;
       const applicator = sheet.applicators.includes('roller') ? 'roller' : (sheet.applicators[0] ?? 'brush');
       return {
-        ...benchStep(
-          role,
-          name,
-          'coat',
-          applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator],
-          'Put in by hand.',
-        ),
+        ...benchStep(role, name, 'coat', applicatorLabour(applicator), 'Put in by hand.'),
         productKey: key,
         applicator,
         wftUm: sheet.wftTypUm,
