@@ -15,7 +15,7 @@ import {
   WEEKDAYS,
   weekdayOf,
 } from '@upholder/core/shop';
-import { applicatorInPlace, unfoldSystem } from '@upholder/core/systems';
+import { applicatorInPlace, NO_OWN_PRACTICE, practiceOf, unfoldSystem } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
@@ -28,7 +28,9 @@ import { keepable, planDossier, shopForPlanning } from '../server/src/plans/make
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/shop/store.ts';
-import { addSteps, addZone } from '../server/src/zones/store.ts';
+import { addSteps } from '../server/src/zones/sequence.ts';
+import { addZone } from '../server/src/zones/store.ts';
+import { JOB_WAYS, seedBench, seedPractice } from './practice.ts';
 import { CREW, DEMO_PASSWORD, type DemoJob, type DemoWall, type DemoZone, JOBS, SHOP } from './world.ts';
 
 const STATION_SEED = 7;
@@ -93,6 +95,7 @@ async function seedJob(
   const job = {
     ...head,
     id: uuid(),
+    practice: JOB_WAYS[demo.code] ?? NO_OWN_PRACTICE,
     startOn: addDays(monday, startDay),
     neededBy: neededDay === null ? null : addDays(monday, neededDay),
   };
@@ -101,7 +104,14 @@ async function seedJob(
   let position = 0;
   for (const [index, { pieces, ...zone }] of zones.entries()) {
     const zoneId = uuid();
-    await addZone(db, shopId, job.id, { ...zone, id: zoneId, position: index, isEdited: false });
+    await addZone(db, shopId, job.id, {
+      ...zone,
+      id: zoneId,
+      position: index,
+      isEdited: false,
+      ownSystem: null,
+      sharesWith: null,
+    });
     if (zone.systemId && zone.options) {
       const steps = unfoldSystem({
         systemId: zone.systemId,
@@ -109,6 +119,7 @@ async function seedJob(
         sheets: GENERIC_PRODUCTS,
         shop: DEFAULT_SHOP_SETTINGS,
         isOnSite: job.place === 'client',
+        practice: practiceOf(job.practice),
       });
       if (!steps.ok) throw new Error(steps.message);
       await addSteps(
@@ -240,6 +251,8 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       }
       for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
         await addProduct(db, shopId, { id: randomUUID(), key, sheet });
+      await seedPractice(db, shopId, CREW[0]?.name ?? '', opening);
+      await seedBench(db, shopId, CREW[0]?.name ?? '', opening);
       for (let hours = 48; hours >= 0; hours -= 1) {
         await addReading(
           db,

@@ -13,7 +13,7 @@ export const CREW = [
 ];
 export const DEMO_PASSWORD = 'tide and varnish';
 
-export interface DemoZone extends ZoneSpec {
+export interface DemoZone extends Omit<ZoneSpec, 'ownSystem' | 'sharesWith'> {
   pieces: PieceSpec[];
   /** Cautions taken on or cleared, by code. */
   acknowledged?: Record<string, string>;
@@ -28,7 +28,7 @@ export interface DemoWall {
   rows: { xMm: number; yMm: number; gapMm: number; tags: string[] }[];
 }
 
-export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy'> {
+export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy' | 'practice'> {
   /** Days after the Monday of the demo week. */
   startDay: number;
   neededDay: number | null;

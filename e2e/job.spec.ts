@@ -60,7 +60,10 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
   await expect(
     page.getByRole('list', { name: 'Steps' }).getByText('Colour 2', { exact: true }),
   ).toBeVisible();
-  await page.getByRole('button', { name: /Prime 1/ }).click();
+  await page
+    .getByRole('list', { name: 'Steps' })
+    .getByRole('button', { name: /Prime 1/ })
+    .click();
   await expect(page.getByText(/sheet 4 h → here/).first()).toBeVisible();
 
   await page.getByRole('link', { name: /Days/ }).click();

@@ -246,3 +246,36 @@ test('hardware bags are packed and ticked back in', async ({ browser, shop }) =>
   await expect(page.getByText('3 to order')).toBeVisible();
   await context.close();
 });
+
+test('two fields of a piece that are changed before the first answer is here are both kept', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'GALLEY', 'Pieces');
+  const width = page.getByLabel('Width of L02');
+  const height = page.getByLabel('Height of L02');
+  const old = await width.inputValue();
+  let release = () => {};
+  const held = new Promise<void>((resolve) => {
+    release = resolve;
+  });
+  let calls = 0;
+  await page.route('**/pieces', async (route) => {
+    if (route.request().method() === 'PUT') {
+      calls += 1;
+      if (calls === 1) await held;
+    }
+    await route.continue();
+  });
+  await width.fill('333');
+  await width.press('Tab');
+  await height.fill('444');
+  await height.press('Tab');
+  release();
+  await expect.poll(() => calls).toBe(2);
+  await expect(height).toHaveValue('444');
+  await expect(width).toHaveValue('333');
+  await page.reload();
+  await expect(width).toHaveValue('333');
+  await expect(height).toHaveValue('444');
+  expect(old).not.toBe('333');
+});

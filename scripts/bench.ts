@@ -1,5 +1,17 @@
+import { GENERIC_SUPPLIES } from '../core/src/catalogue/index.ts';
 import { planJob } from '../core/src/planning/index.ts';
+import {
+  anotherRound,
+  applyEdits,
+  checkSequence,
+  deviate,
+  RULES,
+  type RuleContext,
+} from '../core/src/rules/index.ts';
+import { FINISHING_SYSTEMS } from '../core/src/systems/index.ts';
+import { contextOf } from '../core/test/ruleContext.ts';
 import { SAMPLE_START, sampleJob, sampleShop } from '../core/test/sample.ts';
+import { bringPot } from '../core/test/simulatedPot.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 
@@ -45,3 +57,37 @@ for (const pieces of [20, 60, 200, 1000]) {
     ].join(' '),
   );
 }
+
+// Rules over a long sequence with deviations: `checkSequence` runs at every edit.
+const home = contextOf('A');
+const { pieces } = sampleJob([{ systemId: 'A', doors: 30, fronts: 30 }], shop);
+const more = applyEdits(home.steps, [
+  ...anotherRound(home.steps, 'filling'),
+  ...deviate('more-coat', home.steps, [pieces[0]?.id ?? ''], home.sheets),
+]);
+const context: RuleContext = {
+  ...home,
+  steps: more,
+  pieces,
+  supplies: GENERIC_SUPPLIES,
+  options: FINISHING_SYSTEMS.A.defaults,
+};
+const checks = Array.from({ length: 200 }, () => {
+  const start = performance.now();
+  checkSequence(context);
+  return performance.now() - start;
+});
+const warm = checks.slice(20);
+console.log(
+  `\n${RULES.length} rules over ${more.length} steps and ${pieces.length} pieces: first ${checks[0]?.toFixed(1)} ms, median ${median(warm).toFixed(2)} ms, slowest ${Math.max(...warm).toFixed(2)} ms`,
+);
+
+// The viscosity fit on a thousand simulated pots: random viscosity and slope, timing off by up to 3 %, three readings.
+const pots = Array.from({ length: 1000 }, (_, index) => bringPot(index + 1));
+const reachable = pots.filter(({ isReachable }) => isReachable);
+const there = reachable.filter(({ seconds, targetS }) => Math.abs(seconds - targetS) <= 1);
+const readings = reachable.reduce((sum, pot) => sum + pot.readings, 0) / reachable.length;
+const past = pots.filter(({ fraction, maximum }) => fraction > maximum + 1e-9).length;
+console.log(
+  `\n${pots.length} simulated pots, ${reachable.length} of which can be thinned to their target: ${((100 * there.length) / reachable.length).toFixed(1)} % within 1 s, ${readings.toFixed(2)} readings each, ${past} past the sheet's maximum`,
+);

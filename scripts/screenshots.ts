@@ -17,9 +17,7 @@ interface View {
 }
 
 const VIEWS: View[] = [
-  { name: 'sign-in', path: '/' },
   { name: 'jobs', path: '/jobs' },
-  { name: 'brief', path: '/jobs/QUAY/brief' },
   { name: 'survey', path: '/jobs/QUAY/survey' },
   {
     name: 'systems',
@@ -31,7 +29,6 @@ const VIEWS: View[] = [
   },
   { name: 'pieces', path: '/jobs/QUAY/pieces' },
   { name: 'map', path: '/jobs/QUAY/pieces/map' },
-  { name: 'labels', path: '/jobs/QUAY/pieces/labels' },
   { name: 'hardware', path: '/jobs/QUAY/pieces/hardware' },
   {
     name: 'bring-in-a-table',
@@ -48,8 +45,15 @@ const VIEWS: View[] = [
   {
     name: 'sequence',
     path: '/jobs/QUAY/sequence',
-    prepare: (page) => page.getByRole('button', { name: /Prime 1/ }).click(),
+    async prepare(page) {
+      await page
+        .getByRole('list', { name: 'Steps' })
+        .getByRole('button', { name: /Prime 1/ })
+        .click();
+      await page.getByText('Build-up, from the ground up').scrollIntoViewIfNeeded();
+    },
   },
+  { name: 'ways', path: '/jobs/VESTRY/sequence/ways' },
   { name: 'days', path: '/jobs/QUAY/days' },
   {
     name: 'days-booth',
@@ -66,7 +70,29 @@ const VIEWS: View[] = [
   { name: 'log', path: '/jobs/QUAY/log' },
   { name: 'floor', path: '/floor', size: [1024, 768] },
   { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
+  {
+    name: 'bench',
+    path: '/bench?product=urethane-enamel-satin&paint=900+mL&thinning=0&applicator=turbine',
+    size: [1024, 768],
+    async prepare(page) {
+      await page.getByLabel('Material').fill('19');
+      await page.getByRole('button', { name: 'Start the pot' }).click();
+      await page.getByRole('button', { name: 'It is in' }).click();
+      await page.clock.install();
+      await page.getByRole('button', { name: /Hold, and let go/ }).focus();
+      for (const wait of [52_000, 3000]) {
+        await page.keyboard.down('Space');
+        await page.keyboard.up('Space');
+        await page.clock.runFor(wait);
+      }
+      await page.getByRole('button', { name: 'Keep the reading' }).click();
+      await page.getByText('Add now').waitFor();
+      await page.clock.runFor(2000);
+    },
+  },
   { name: 'stores', path: '/stores' },
+  { name: 'layers', path: '/stores/layers' },
+  { name: 'own-system', path: '/stores/systems' },
   { name: 'shop', path: '/shop' },
 ];
 
@@ -82,10 +108,10 @@ page.on('pageerror', (error) => console.log(`page error: ${error.message}`));
 
 const jobIds = new Map<string, string>();
 for (const { name, path, size, theme, prepare } of VIEWS) {
-  if (name !== 'sign-in' && jobIds.size === 0) {
+  if (jobIds.size === 0) {
     await page.goto(address);
     await page.getByRole('button', { name: 'Enter as Maren' }).click();
-    for (const code of ['QUAY', 'GALLEY']) {
+    for (const code of ['QUAY', 'VESTRY', 'GALLEY']) {
       const link = page.getByRole('link', { name: new RegExp(code) }).first();
       await link.waitFor();
       jobIds.set(code, (await link.getAttribute('href'))?.split('/')[2] ?? '');
@@ -97,8 +123,7 @@ for (const { name, path, size, theme, prepare } of VIEWS) {
     .evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme ?? 'light')
     .catch(() => undefined);
   await page.goto(address + path.replace(/[A-Z]{4,}/, (code) => jobIds.get(code) ?? code));
-  if (name === 'sign-in') await page.getByRole('heading', { name: 'Upholder' }).waitFor();
-  else await page.getByRole('main').waitFor();
+  await page.getByRole('main').waitFor();
   await page.waitForLoadState('load');
   await page.evaluate(() => document.fonts.ready);
   await prepare?.(page);

@@ -77,6 +77,8 @@ export function sampleJob(
       survey: {},
       choiceReason: '',
       isEdited: false,
+      ownSystem: null,
+      sharesWith: null,
       systemId: plan.systemId,
       options,
     });

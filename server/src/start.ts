@@ -11,6 +11,7 @@ import { migrate } from './db/migrate.ts';
 import { createSimulatedStation } from './devices/station.ts';
 import { LiveChannel } from './live/channel.ts';
 import { stockGenericProducts } from './shop/store.ts';
+import { stockGenericSupplies } from './stores/store.ts';
 
 const STATION_SEED = 7;
 const PORTS_TRIED = 20;
@@ -58,6 +59,7 @@ export async function startServer(config: Config): Promise<Running> {
     log.warn({ reason: error.message }, 'a database connection broke'),
   );
   await stockGenericProducts(db);
+  await stockGenericSupplies(db);
   const clock = createClock(config.clockStart);
   // The simulated station also answers for the coming day where no sensor does.
   const climate = createSimulatedStation(STATION_SEED);

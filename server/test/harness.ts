@@ -7,6 +7,7 @@ import { type Database, openDatabase } from '../src/db/database.ts';
 import { hashPassword } from '../src/session/password.ts';
 import { addProduct } from '../src/shop/store.ts';
 import { type Running, startServer } from '../src/start.ts';
+import { stockGenericSupplies } from '../src/stores/store.ts';
 
 /** Monday morning of the sample week, at opening. */
 export const NOW = '2026-11-23T07:30:00.000Z';
@@ -67,6 +68,7 @@ export async function addShop(
   }
   for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
     await addProduct(db, shopId, { id: uuid(), key, sheet });
+  await stockGenericSupplies(db);
   await db.close();
   return { shopId, signIn, memberIds };
 }
@@ -138,4 +140,22 @@ export class Caller {
     };
     return { status: response.status, ...error };
   }
+}
+
+/** A server with two shops, and a caller in each: what one may do, the other must not see. */
+export async function startTwoShops(
+  own: string,
+  other: string,
+): Promise<{ server: Running; ines: Caller; stranger: Caller }> {
+  const url = inject('postgresUrl');
+  const server = await startTestServer(url);
+  const callers: Caller[] = [];
+  for (const name of [own, other]) {
+    const { signIn } = await addShop(url, name);
+    const caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    callers.push(caller);
+  }
+  const [ines, stranger] = callers as [Caller, Caller];
+  return { server, ines, stranger };
 }

@@ -1,9 +1,9 @@
 import type { Dossier, ZoneRow } from '@upholder/core/api';
 import { applyEdits, type SequenceEdit } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Running } from '../src/start.ts';
-import { addShop, Caller, startTestServer } from './harness.ts';
+import { type Caller, startTwoShops } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
 
 let server: Running;
@@ -11,13 +11,7 @@ let ines: Caller;
 let stranger: Caller;
 
 beforeAll(async () => {
-  const url = inject('postgresUrl');
-  server = await startTestServer(url);
-  const [own, other] = [await addShop(url, 'Edited'), await addShop(url, 'Curious')];
-  ines = new Caller(server.address);
-  stranger = new Caller(server.address);
-  await ines.signIn(own.signIn);
-  await stranger.signIn(other.signIn);
+  ({ server, ines, stranger } = await startTwoShops('Edited', 'Curious'));
 });
 afterAll(() => server.stop());
 

@@ -3,9 +3,9 @@ import type { Opening, Wall } from '@upholder/core/elevation';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import type { Photo } from '@upholder/core/jobs';
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Running } from '../src/start.ts';
-import { addShop, Caller, startTestServer } from './harness.ts';
+import { type Caller, startTwoShops } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
 
 let server: Running;
@@ -13,13 +13,7 @@ let ines: Caller;
 let stranger: Caller;
 
 beforeAll(async () => {
-  const url = inject('postgresUrl');
-  server = await startTestServer(url);
-  const [own, other] = [await addShop(url, 'Surveyed'), await addShop(url, 'Elsewhere')];
-  ines = new Caller(server.address);
-  stranger = new Caller(server.address);
-  await ines.signIn(own.signIn);
-  await stranger.signIn(other.signIn);
+  ({ server, ines, stranger } = await startTwoShops('Surveyed', 'Elsewhere'));
 });
 afterAll(() => server.stop());
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ProductSchema, ProductSheetSchema } from '../catalogue/index.ts';
+import { ProductSchema, ProductSheetSchema, ShopLayerSchema, SupplyEntrySchema } from '../catalogue/index.ts';
 import { ClimateReadingSchema, ClimateSchema } from '../drying/index.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
 import {
@@ -16,7 +16,7 @@ import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
 import { SurveyPatchSchema } from '../survey/index.ts';
-import { StepSchema } from '../systems/index.ts';
+import { OwnSystemVersionSchema, StepSchema } from '../systems/index.ts';
 
 const Versioned = { version: z.int().min(1) };
 
@@ -31,8 +31,17 @@ export const WallRowSchema = WallSchema.extend(Versioned);
 export type WallRow = z.infer<typeof WallRowSchema>;
 export const OpeningRowSchema = OpeningSchema.extend(Versioned);
 export type OpeningRow = z.infer<typeof OpeningRowSchema>;
-export const ProductRowSchema = ProductSchema.extend(Versioned);
+export const ProductRowSchema = ProductSchema.extend({
+  ...Versioned,
+  /** In the tins, in mL; null where nobody has counted. */
+  stockMl: z.number().min(0).nullable(),
+});
 export type ProductRow = z.infer<typeof ProductRowSchema>;
+export const SupplyRowSchema = SupplyEntrySchema.extend(Versioned);
+export type SupplyRow = z.infer<typeof SupplyRowSchema>;
+/** An answer to what may lie over what, with who gave it and when. */
+export const LayerRowSchema = ShopLayerSchema.extend({ memberName: z.string(), at: z.iso.datetime() });
+export type LayerRow = z.infer<typeof LayerRowSchema>;
 
 /** Everything about one job, in one answer. */
 export const DossierSchema = z.object({
@@ -58,12 +67,29 @@ export const ShopContextSchema = z.object({
   version: z.int(),
   crew: z.array(CrewMemberSchema),
   products: z.array(ProductRowSchema),
+  supplies: z.array(SupplyRowSchema),
+  /** What the shop knows better than the layer table, oldest first. */
+  layers: z.array(LayerRowSchema),
+  /** Latest version of each system of the shop's own. */
+  systems: z.array(OwnSystemVersionSchema),
   /** Last reading, or null when no sensor has spoken yet. */
   reading: ClimateReadingSchema.nullable(),
   /** What planning expects of the air: the mean of the next 24 hours. */
   planningClimate: ClimateSchema,
 });
 export type ShopContext = z.infer<typeof ShopContextSchema>;
+
+/** A coat that a pot was laid on with. */
+export const PotCoatSchema = z.object({
+  jobId: z.uuid(),
+  jobCode: z.string(),
+  stepName: z.string(),
+  side: z.string(),
+  pieces: z.int(),
+  doneAt: z.iso.datetime(),
+  memberName: z.string(),
+});
+export type PotCoat = z.infer<typeof PotCoatSchema>;
 
 /** Who is signed in, and the server's clock. */
 export const SessionSchema = z.object({

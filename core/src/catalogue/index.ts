@@ -1,3 +1,7 @@
 export * from './generic.ts';
+export * from './genericSupplies.ts';
 export * from './layers.ts';
 export * from './sheet.ts';
+export * from './sheetChecks.ts';
+export * from './substrates.ts';
+export * from './supplies.ts';

@@ -1,7 +1,9 @@
-import type { LayerClass } from './sheet.ts';
+import { z } from 'zod';
+import { LAYER_CLASSES, type LayerClass, type ProductSheet } from './sheet.ts';
 
 /** What is known of one film over another. `scuffed`: yes, once the lower one is sanded. */
-export type LayerAnswer = 'yes' | 'scuffed' | 'no' | 'not known';
+export const LAYER_ANSWERS = ['yes', 'scuffed', 'no', 'not known'] as const;
+export type LayerAnswer = (typeof LAYER_ANSWERS)[number];
 
 /** One film over another, with the reason. */
 export interface LayerVerdict {
@@ -21,6 +23,68 @@ const SLOW_OILS = ['alkyd-primer', 'oil-enamel', 'alkyd-hybrid', 'stain'] as con
 
 /** The first rule that fits a pair answers it. Practice of the trade, from how the films form. */
 const RULES: readonly LayerRule[] = [
+  { under: ['wax'], over: ['wax'], answer: 'yes', why: 'Wax takes wax once it is hard.' },
+  {
+    under: ['wax'],
+    over: LAYER_CLASSES.filter((layerClass) => layerClass !== 'unknown'),
+    answer: 'no',
+    why: 'Nothing holds on wax: it is washed off, or it is the last of all.',
+  },
+  {
+    under: [
+      'acrylic-enamel',
+      'alkyd-hybrid',
+      'oil-enamel',
+      'mineral',
+      'clear',
+      'precat',
+      'two-part',
+      'glaze',
+      'stain',
+    ],
+    over: ['wax'],
+    answer: 'yes',
+    why: 'Wax goes over any dry film, last.',
+  },
+  {
+    under: ['acrylic-enamel', 'alkyd-hybrid', 'oil-enamel', 'mineral', 'clear'],
+    over: ['glaze'],
+    answer: 'scuffed',
+    why: 'Glaze lies on a closed, dulled film.',
+  },
+  { under: ['glaze'], over: ['clear'], answer: 'yes', why: 'A clear coat protects the glaze.' },
+  {
+    under: ['shellac'],
+    over: ['conversion'],
+    answer: 'no',
+    why: 'Acid-cured films let go of ordinary shellac; only dewaxed shellac named in their sheet will do.',
+  },
+  {
+    under: ['sealer', 'conversion'],
+    over: ['conversion'],
+    answer: 'scuffed',
+    why: 'Acid-cured films go over their own sealer, scuffed, within the window.',
+  },
+  {
+    under: [
+      'bonding-primer',
+      'acrylic-primer',
+      'build-primer',
+      'alkyd-primer',
+      'oil-enamel',
+      'acrylic-enamel',
+      'alkyd-hybrid',
+    ],
+    over: ['conversion'],
+    answer: 'no',
+    why: 'Acid and lacquer solvent lift films that are not named as sealers in the sheet.',
+  },
+  {
+    under: [...WATERBORNE_PRIMERS, 'alkyd-primer', 'shellac', 'latex'],
+    over: ['latex'],
+    answer: 'yes',
+    why: 'Wall paint holds on primers; it stays soft and blocks, so it is no finish for doors.',
+  },
   {
     under: SLOW_OILS,
     over: SOLVENT_LACQUERS,
@@ -133,4 +197,74 @@ export function layerVerdict(under: LayerClass, over: LayerClass): LayerVerdict 
   const rule = RULES.find((candidate) => candidate.under.includes(under) && candidate.over.includes(over));
   if (rule) return { answer: rule.answer, why: rule.why };
   return { answer: 'not known', why: 'Nobody has said how these two get on: make a test piece.' };
+}
+
+/** How a test piece of one film over another came out. */
+export const TestPieceSchema = z.object({
+  /** How it was prepared and tried, e.g. `P320, 7 days, cross-cut and tape`. */
+  method: z
+    .string()
+    .trim()
+    .min(3, 'Write how it was prepared and tried.')
+    .max(300, 'Keep it to 300 characters.'),
+  madeOn: z.iso.date({ error: 'Write the date as 2026-11-30.' }),
+  held: z.boolean(),
+});
+export type TestPiece = z.infer<typeof TestPieceSchema>;
+
+/**
+ * What a shop knows better than the table: of two classes, or of two products of its stores. A logged test piece
+ * settles a pair that nobody knew.
+ */
+export const ShopLayerSchema = z.object({
+  id: z.uuid(),
+  kind: z.enum(['class', 'product']),
+  under: z.string().min(1).max(60),
+  over: z.string().min(1).max(60),
+  answer: z.enum(LAYER_ANSWERS),
+  why: z
+    .string()
+    .trim()
+    .min(3, 'Write down why, in a few words.')
+    .max(300, 'Keep the reason to 300 characters.'),
+  test: TestPieceSchema.nullable(),
+});
+export type ShopLayer = z.infer<typeof ShopLayerSchema>;
+
+/** A film as the table looks it up. */
+export interface LayerEnd {
+  productKey: string;
+  sheet: Pick<ProductSheet, 'layerClass' | 'isDewaxed'>;
+}
+
+/** A verdict with where it comes from. */
+export interface KnownLayer extends LayerVerdict {
+  source: 'table' | 'shop' | 'test piece';
+}
+
+/**
+ * What is known of one product over another: first what the shop settled for these two products, then for their
+ * classes, then the table. The latest answer of the shop counts.
+ */
+export function productLayerVerdict(
+  under: LayerEnd,
+  over: LayerEnd,
+  shop: readonly ShopLayer[] = [],
+): KnownLayer {
+  const own = (kind: ShopLayer['kind'], a: string, b: string) =>
+    shop.findLast((entry) => entry.kind === kind && entry.under === a && entry.over === b);
+  const found =
+    own('product', under.productKey, over.productKey) ??
+    own('class', under.sheet.layerClass, over.sheet.layerClass);
+  if (found) return { answer: found.answer, why: found.why, source: found.test ? 'test piece' : 'shop' };
+  const { layerClass } = over.sheet;
+  const takesDewaxed = layerClass === 'two-part' || layerClass === 'conversion';
+  if (under.sheet.layerClass === 'shellac' && under.sheet.isDewaxed && takesDewaxed) {
+    return {
+      answer: 'scuffed',
+      why: 'Dewaxed shellac, scuffed; see that the sheet names it.',
+      source: 'table',
+    };
+  }
+  return { ...layerVerdict(under.sheet.layerClass, layerClass), source: 'table' };
 }

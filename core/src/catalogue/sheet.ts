@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { SUBSTRATES } from './substrates.ts';
 
 /** What a product does in a build-up. */
-export const PRODUCT_ROLES = ['filler', 'primer', 'stain', 'colour', 'clear'] as const;
+export const PRODUCT_ROLES = ['filler', 'primer', 'stain', 'colour', 'decor', 'clear'] as const;
 
 /** What thins and cleans it. */
 export const PRODUCT_BASES = ['water', 'mineral-spirit', 'alcohol', 'lacquer'] as const;
@@ -28,12 +29,21 @@ export const LAYER_CLASSES = [
   'alkyd-hybrid',
   'precat',
   'two-part',
+  'conversion',
   'oil-enamel',
   'mineral',
+  'latex',
+  'glaze',
+  'wax',
   'clear',
   'stain',
 ] as const;
 export type LayerClass = (typeof LAYER_CLASSES)[number];
+
+export const SHEET_SHEENS = ['', 'dead matt', 'matt', 'eggshell', 'satin', 'semi-gloss', 'gloss'] as const;
+
+/** How readily its vapour burns. */
+export const FLASH_CLASSES = ['not flammable', 'combustible', 'flammable', 'highly flammable'] as const;
 
 /** Words on screen for each applicator. */
 export const APPLICATOR_WORDS: Record<Applicator, string> = {
@@ -56,6 +66,14 @@ export const ThinningSchema = z.object({
   value: z.number().min(0, 'Thinning is 0 or more.').max(100, 'Thinning ends at 100.'),
 });
 export type Thinning = z.infer<typeof ThinningSchema>;
+
+/** What the number of a thinning means, in words that cannot be misread. */
+export const CONVENTION_WORDS: Record<Thinning['convention'], string> = {
+  'on-paint': '% on paint',
+  'of-mix': '% of mix',
+  parts: 'parts of paint to 1',
+  'by-weight': '% by weight of paint',
+};
 
 const minutes = (what: string) =>
   z
@@ -119,6 +137,67 @@ export const ProductSheetSchema = z
     /** Minor currency units per litre; null when nobody entered it. */
     pricePerLitre: z.int().min(0, 'A price is 0 or more.').max(10_000_000).nullable().default(null),
     cautions: z.array(z.string().max(300)).default([]),
+    sheen: z.enum(SHEET_SHEENS).default(''),
+    vocGL: z
+      .number()
+      .min(0, 'VOC starts at 0 g/L.')
+      .max(1200, 'VOC ends at 1200 g/L.')
+      .nullable()
+      .default(null),
+    /** Wet film in µm from which it sags on a vertical, and on a flat piece; null: 1.3 and 2 times the thickest. */
+    sagWftUm: z.number().min(5).max(2000).nullable().default(null),
+    /** As the sheet states it, in m² per litre; the film gives its own. */
+    statedSpreadM2L: z.number().min(0.5).max(100).nullable().default(null),
+    /** A first window, wet on wet, up to so many minutes after the coat; then closed until “recoat from”. */
+    wetOnWetMaxMin: minutes('The wet-on-wet window').nullable().default(null),
+    wetEdgeMin: minutes('The wet edge').nullable().default(null),
+    surfaceMinC: z.number().min(-10).max(50).nullable().default(null),
+    materialMinC: z.number().min(-10).max(50).nullable().default(null),
+    /** Seconds in a cup that each applicator wants. */
+    targets: z
+      .array(
+        z
+          .object({
+            applicator: z.enum(APPLICATORS),
+            cup: z.string().trim().min(1).max(40),
+            fromS: z.number().min(5).max(300),
+            toS: z.number().min(5).max(300),
+          })
+          .refine((target) => target.fromS <= target.toS, {
+            message: 'The longest time is below the shortest.',
+            path: ['toS'],
+          }),
+      )
+      .max(10)
+      .default([]),
+    /** Parts of paint to one part of hardener, by volume and, where the sheet has it, by weight. */
+    hardener: z
+      .object({
+        name: z.string().trim().min(1, 'Name the hardener.').max(80),
+        partsByVolume: z.number().gt(0, 'Parts are above 0.').max(100),
+        partsByWeight: z.number().gt(0, 'Parts are above 0.').max(100).nullable(),
+      })
+      .nullable()
+      .default(null),
+    /** At 23 °C; null when it keeps. */
+    potLifeMin: minutes('Pot life').nullable().default(null),
+    inductionMin: minutes('The induction time').default(0),
+    conditionerName: z.string().trim().max(80).default(''),
+    conditionerMaxPct: z.number().min(0).max(50).nullable().default(null),
+    gunHint: z.string().trim().max(200, 'Keep the hint to 200 characters.').default(''),
+    /** Grounds that the sheet allows; empty: it names none. */
+    substrates: z.array(z.enum(SUBSTRATES)).default([]),
+    fillsGrain: z.boolean().default(false),
+    isSelfPriming: z.boolean().default(false),
+    yellows: z.boolean().default(false),
+    /** Shellac without its wax goes under films that ordinary shellac does not. */
+    isDewaxed: z.boolean().default(false),
+    cleanUp: z.string().trim().max(120).default(''),
+    flash: z.enum(FLASH_CLASSES).default('not flammable'),
+    hazards: z.array(z.string().max(200)).max(20).default([]),
+    respirator: z.string().trim().max(120).default(''),
+    /** Rags soaked with it heat themselves. */
+    hasHotRags: z.boolean().default(false),
     source: z.enum(['class default', 'entered from sheet', 'measured here']),
   })
   .superRefine((sheet, context) => {
@@ -137,6 +216,10 @@ export const ProductSheetSchema = z
       problem(['wftMinUm'], 'The thinnest wet film is above the typical one.');
     if (sheet.wftTypUm > sheet.wftMaxUm)
       problem(['wftMaxUm'], 'The thickest wet film is below the typical one.');
+    if (sheet.sagWftUm !== null && sheet.sagWftUm < sheet.wftTypUm)
+      problem(['sagWftUm'], 'It would sag below its typical wet film.');
+    if (sheet.wetOnWetMaxMin !== null && sheet.wetOnWetMaxMin >= recoatMinMin)
+      problem(['wetOnWetMaxMin'], 'The wet-on-wet window ends before “recoat from”.');
     if (sheet.airMinC >= sheet.airMaxC) problem(['airMaxC'], 'The warmest air is not above the coldest.');
   });
 export type ProductSheet = z.infer<typeof ProductSheetSchema>;

@@ -124,8 +124,24 @@ export function clockSentence(clock: ScaledClock): string {
 
 /** Reasons not to coat in a climate with a product; empty when it may go on. */
 export function coatingObstacles(sheet: ProductSheet, climate: Climate): string[] {
+  const dew = dewPointObstacle(climate);
+  return [...sheetObstacles(sheet, climate), ...(dew ? [dew] : [])];
+}
+
+/** Why condensation threatens: the surface is less than 3 °C above the dew point. Null when it is not. */
+export function dewPointObstacle(climate: Climate): string | null {
+  const margin = (climate.surfaceC ?? climate.airC) - dewPointC(climate);
+  if (margin >= DEW_POINT_MARGIN_C) return null;
+  return `The surface is only ${margin.toFixed(1)} °C above the dew point; 3 °C are wanted.`;
+}
+
+/** What a product's own sheet says against a climate. */
+export function sheetObstacles(sheet: ProductSheet, climate: Climate): string[] {
   const obstacles: string[] = [];
   const surfaceC = climate.surfaceC ?? climate.airC;
+  if (sheet.surfaceMinC !== null && surfaceC < sheet.surfaceMinC) {
+    obstacles.push(`A surface of ${surfaceC} °C is below the sheet's ${sheet.surfaceMinC} °C.`);
+  }
   if (climate.airC < sheet.airMinC) {
     obstacles.push(`Air ${climate.airC} °C is below the sheet's ${sheet.airMinC} °C.`);
   }
@@ -134,10 +150,6 @@ export function coatingObstacles(sheet: ProductSheet, climate: Climate): string[
   }
   if (climate.rhPct > sheet.rhMaxPct) {
     obstacles.push(`Humidity ${climate.rhPct} % is above the sheet's ${sheet.rhMaxPct} %.`);
-  }
-  const margin = surfaceC - dewPointC(climate);
-  if (margin < DEW_POINT_MARGIN_C) {
-    obstacles.push(`The surface is only ${margin.toFixed(1)} °C above the dew point; 3 °C are wanted.`);
   }
   if (sheet.drying === 'evaporation' || sheet.drying === 'hybrid') {
     if (evaporationHpa(climate) < LEAST_EVAPORATION_HPA) {

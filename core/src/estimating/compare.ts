@@ -1,4 +1,4 @@
-import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
+import { isSprayed, type ProductSheet, type Supply } from '../catalogue/index.ts';
 import type { Climate } from '../drying/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import type { Zone } from '../jobs/index.ts';
@@ -8,6 +8,7 @@ import type { Interval, ShopSettings } from '../shop/index.ts';
 import { type BuildUpProducts, coatsToHide, type HidingResult, type PrimerRun } from '../survey/index.ts';
 import {
   FINISHING_SYSTEMS,
+  type Practice,
   type Step,
   type StepDraft,
   SYSTEM_IDS,
@@ -27,6 +28,9 @@ export interface CompareInput {
   zone: Pick<Zone, 'oldColour' | 'newColour' | 'survey'>;
   pieces: readonly Piece[];
   sheets: Readonly<Record<string, ProductSheet>>;
+  supplies: Readonly<Record<string, Supply>>;
+  /** The ways of shop and job. */
+  practice: Practice;
   settings: ShopSettings;
   timeZone: string;
   climate: Climate;
@@ -96,6 +100,8 @@ function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): 
     systemId,
     options,
     sheets: input.sheets,
+    supplies: input.supplies,
+    practice: input.practice,
     shop: input.settings,
     isOnSite: input.isOnSite,
     verdicts: input.pieces.map(({ verdict }) => verdict),
@@ -109,7 +115,10 @@ function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): 
  * estimated. Null when the stores lack a product of it.
  */
 export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutlook | null {
-  const { defaults } = FINISHING_SYSTEMS[systemId];
+  const shipped = FINISHING_SYSTEMS[systemId].defaults;
+  // A system that wants its pieces hung or flat has its reasons; where it leaves it open, the shop's way counts.
+  const laying = shipped.laying === 'by-kind' ? input.practice.laying : shipped.laying;
+  const defaults = { ...shipped, laying };
   const first = unfold(systemId, defaults, input);
   if (!first) return null;
   const hiding = hidingOfSteps(first, input.sheets, input.zone);
@@ -121,7 +130,12 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
   const drafts = colourCoats === defaults.colourCoats ? first : unfold(systemId, options, input);
   if (!drafts) return null;
   const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
-  return { ...roughEstimate({ ...input, steps }), options, products: buildUpOf(steps, input.sheets), hiding };
+  return {
+    ...roughEstimate({ ...input, steps, laying }),
+    options,
+    products: buildUpOf(steps, input.sheets),
+    hiding,
+  };
 }
 
 /** Outlooks of all systems for a zone; systems whose products the stores lack are absent. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
-import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
 import { minuteAt } from '../shop/index.ts';
-import { FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
+import { DEFAULT_PRACTICE, FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
 import {
   buildUpOf,
   type CompareInput,
@@ -22,6 +22,8 @@ const input: CompareInput = {
   zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', survey: {} },
   pieces: job.pieces,
   sheets: GENERIC_PRODUCTS,
+  supplies: GENERIC_SUPPLIES,
+  practice: DEFAULT_PRACTICE,
   settings: shop.settings,
   timeZone: shop.timeZone,
   climate: { airC: 23, rhPct: 50 },

@@ -1,2 +1,3 @@
 export * from './compare.ts';
 export * from './rough.ts';
+export * from './ways.ts';

@@ -1,9 +1,18 @@
 import type { ProductSheet } from '../catalogue/index.ts';
-import { type Climate, type FilmClocks, filmClocks } from '../drying/index.ts';
+import { type Climate, filmClocks } from '../drying/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { isFixed, type Piece } from '../pieces/index.ts';
+import { type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
-import { applicatorInPlace, concerns, handsOnMinutes, type Step, YARDSTICKS } from '../systems/index.ts';
+import {
+  applicatorInPlace,
+  concerns,
+  handsOnMinutes,
+  type Laying,
+  type Step,
+  sideOf,
+  YARDSTICKS,
+} from '../systems/index.ts';
 
 /** What a rough estimate counts with. */
 export interface RoughInput {
@@ -16,6 +25,8 @@ export interface RoughInput {
   climate: Climate;
   people: number;
   isOnSite: boolean;
+  /** How loose pieces lie; flat, two-sided ones are coated in two visits. */
+  laying?: Laying;
 }
 
 /** Roughly what a sequence costs for a take-off. */
@@ -37,7 +48,7 @@ const LONGEST_DAYS = 120;
 function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): number {
   const inRoom = pieces.filter(({ kind }) => isOnSite || isFixed(kind));
   const loose = pieces.filter(({ kind }) => !isOnSite && !isFixed(kind));
-  const side = step.isEdgesOnly ? 'edges' : 'all';
+  const side = sideOf(step);
   const applicator = applicatorInPlace(step, true);
   const roomLabour =
     applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
@@ -47,6 +58,12 @@ function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): n
     handsOnMinutes(roomLabour, inRoom, side) +
     sessions * (step.labour.setupMin + step.labour.cleanupMin)
   );
+}
+
+/** Whether a coat goes on lying pieces one side at a time. */
+function isTurned(step: Step, { laying, isOnSite }: Pick<RoughInput, 'laying' | 'isOnSite'>): boolean {
+  const isFlat = laying === 'flat' || (isOnSite && laying !== undefined);
+  return isFlat && step.operation === 'coat' && !step.isEdgesOnly && step.faces === 'both';
 }
 
 /** Working time of a shop for rough estimates; ask once and compare many systems with it. */
@@ -77,7 +94,8 @@ function finishWork(work: readonly Interval[], from: Minute, minutes: number): M
 export function roughEstimate(input: RoughInput): RoughEstimate {
   const { work } = input;
   const first = work[0]?.start ?? 0;
-  const films: { end: Minute; clocks: FilmClocks }[] = [];
+  const dryings: { end: Minute; lags: Lags }[] = [];
+  let films = 0;
   const unpriced = new Set<string>();
   let at = first;
   let minutes = 0;
@@ -86,16 +104,30 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     const pieces = input.pieces.filter((piece) => concerns(step, piece));
     if (pieces.length === 0) continue;
     if (step.waitFor !== 'none') {
-      const kind = step.waitFor === 'recoat' ? 'recoatMin' : step.waitFor;
-      for (const film of films) at = Math.max(at, film.end + film.clocks[kind].hereMinutes);
+      for (const { end, lags } of dryings) at = Math.max(at, end + lags[step.waitFor]);
     }
     const labour = stepMinutes(step, pieces, input.isOnSite);
+    const turned = isTurned(step, input)
+      ? pieces.filter(({ kind, finishBack }) => finishBack && !isFixed(kind))
+      : [];
+    if (turned.length > 0) {
+      // Backs, a wait until they can be handled, the turn, and a session of its own for the fronts.
+      const more =
+        step.labour.setupMin + step.labour.cleanupMin + turned.length * YARDSTICKS.flip.perPieceMin;
+      minutes += more;
+      const sheet = input.sheets[step.productKey ?? ''];
+      at = finishWork(work, at, (labour / 2 + more) / Math.max(1, input.people));
+      if (sheet) at += filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm).handle.hereMinutes;
+    }
     minutes += labour;
-    at = finishWork(work, at, labour / Math.max(1, input.people));
+    at = finishWork(work, at, labour / (turned.length > 0 ? 2 : 1) / Math.max(1, input.people));
     const sheet = step.productKey === null ? undefined : input.sheets[step.productKey];
+    const clocks = sheet ? filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm) : null;
+    const lags = lagsOf(clocks, step.restMin);
+    if (lags) dryings.push({ end: at, lags });
     if (!sheet) continue;
-    films.push({ end: at, clocks: filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm) });
-    const amounts = coatAmounts(step, sheet, pieces, step.isEdgesOnly ? 'edges' : 'all', input.isOnSite);
+    films += 1;
+    const amounts = coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite);
     if (sheet.pricePerLitre === null) unpriced.add(sheet.name);
     else material += ((amounts?.paintMl ?? 0) / 1000) * sheet.pricePerLitre;
   }
@@ -106,6 +138,6 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     days: Math.round((lastDay - firstDay) / 86_400_000) + 1,
     material: Math.round(material),
     unpriced: [...unpriced],
-    films: films.length,
+    films,
   };
 }

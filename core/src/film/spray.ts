@@ -17,6 +17,11 @@ const RESIDUE_ML: Record<Applicator, number> = {
   brush: 30,
   blade: 20,
 };
+/** What stays in cup, hose or tray, with the test card, in mL. */
+export function residueMl(applicator: Applicator): number {
+  return RESIDUE_ML[applicator];
+}
+
 const FAN_WIDTHS_MM = [100, 150, 200, 250];
 const OVERLAP = 0.5;
 const LEAD_MM = 70;

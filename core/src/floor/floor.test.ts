@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
 import { toInstant } from '../shop/index.ts';
-import { floorAgenda, pieceStates } from './index.ts';
+import { floorAgenda, paintDemand, pieceStates } from './index.ts';
 
 const shop = sampleShop();
 const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 0, options: { laying: 'flat' } }], shop);
@@ -112,5 +113,55 @@ describe('floorAgenda', () => {
       ({ loadId }) => loadId === fronts.loadId,
     );
     expect(film?.shutsAt).toBe(fronts.end + 7 * 1440);
+  });
+});
+
+describe('paint that the plans still ask for', () => {
+  const shop = sampleShop();
+  const made = sampleJob([{ systemId: 'D', doors: 6, fronts: 0 }], shop);
+  const outcome = planJob(made, shop, SAMPLE_START);
+  if (!outcome.ok) throw new Error(outcome.message);
+  const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00.000Z', shop.climate, outcome.value);
+  const job = { ...made, job: { place: 'shop' as const, status: 'open' as const }, plan };
+  const colour = 'urethane-enamel-satin';
+
+  it('is what the coats take, less what is logged, and nothing for a job that is handed over', () => {
+    const all = paintDemand([job], shop.sheets).get(colour) ?? 0;
+    const step = made.steps.find(({ key }) => key === 'colour-1')!;
+    const visits = plan.ops.filter(({ stepId }) => stepId === step.id);
+    const sheet = shop.sheets[colour]!;
+    // Two coats in as many visits, each with its residue.
+    const one = visits.reduce(
+      (sum, { pieceIds, side }) =>
+        sum +
+        (coatAmounts(
+          step,
+          sheet,
+          made.pieces.filter(({ id }) => pieceIds.includes(id)),
+          side,
+          false,
+        )?.paintMl ?? 0),
+      0,
+    );
+    expect(all).toBeCloseTo(2 * one, 6);
+    const log = visits.map(({ pieceIds, side }, index) => ({
+      id: sampleId(7, index),
+      jobId: made.job.id,
+      stepId: step.id,
+      pieceIds,
+      side,
+      action: 'do' as const,
+      doneAt: '2026-11-25T10:00:00.000Z',
+      loggedAt: '2026-11-25T10:00:00.000Z',
+      memberId: null,
+      memberName: 'Ines',
+      note: '',
+      correctsId: null,
+      isWithdrawal: false,
+      coat: null,
+    }));
+    expect(paintDemand([{ ...job, log }], shop.sheets).get(colour)).toBeCloseTo(one, 6);
+    expect(paintDemand([{ ...job, job: { ...job.job, status: 'handed-over' } }], shop.sheets).size).toBe(0);
+    expect(paintDemand([{ ...job, plan: null }], shop.sheets).size).toBe(0);
   });
 });

@@ -1,2 +1,3 @@
 export * from './agenda.ts';
+export * from './demand.ts';
 export * from './states.ts';

@@ -96,9 +96,12 @@ export function pieceStates(
   return new Map(
     input.pieces.map((piece) => {
       const steps = (stepsOf.get(piece.zoneId) ?? []).filter((step) => concerns(step, piece));
-      const context: Context = { steps, shop, entries, now };
-      const front = piece.finishFront || piece.finishEdges ? sideState(context, piece, 'front') : null;
-      const back = piece.finishBack ? sideState(context, piece, 'back') : null;
+      const of = (side: 'front' | 'back') => {
+        const own = steps.filter(({ faces }) => faces === 'both' || faces === side);
+        return sideState({ steps: own, shop, entries, now }, piece, side);
+      };
+      const front = piece.finishFront || piece.finishEdges ? of('front') : null;
+      const back = piece.finishBack ? of('back') : null;
       return [piece.id, { front, back }];
     }),
   );

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
+import { NO_OWN_PRACTICE } from '../systems/index.ts';
 import { type JobFile, planCalendar, readJobFile, withNewIds } from './index.ts';
 
 const input = sixtyPieces();
@@ -24,6 +25,7 @@ const file: JobFile = {
     startOn: '2026-11-23',
     neededBy: null,
     place: 'shop',
+    practice: NO_OWN_PRACTICE,
     status: 'open',
   },
   zones: input.zones,
@@ -35,6 +37,7 @@ const file: JobFile = {
   openings: [],
   decisions: [],
   photos: [],
+  supplies: {},
   products: { 'bonding-primer': GENERIC_PRODUCTS['bonding-primer']! },
 };
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ProductSheetSchema } from '../catalogue/sheet.ts';
+import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
@@ -31,6 +32,8 @@ export const JobFileSchema = z.object({
   photos: z.array(PhotoSchema.extend({ content: z.base64() })).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
+  /** Cleaners, abrasives, fillers and the like that the steps name, by key. */
+  supplies: z.record(z.string(), SupplySchema).default({}),
 });
 export type JobFile = z.infer<typeof JobFileSchema>;
 

@@ -19,6 +19,8 @@ export const CoatRecordSchema = z.object({
   climate: ClimateSchema.nullable(),
   /** Wet film by comb, in µm, when it was measured. */
   wftUm: z.number().min(5).max(1000).nullable(),
+  /** The pot it came from, when it was mixed at the bench. */
+  potId: z.uuid().nullable().optional(),
 });
 export type CoatRecord = z.infer<typeof CoatRecordSchema>;
 

@@ -1,22 +1,16 @@
 import { z } from 'zod';
+import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { SurveyAnswersSchema } from '../survey/answers.ts';
 import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
+import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
+import { OwnPracticeSchema } from '../systems/practice.ts';
 
 export const HexColour = z
   .string()
   .regex(/^#[0-9a-fA-F]{6}$/, 'Write a colour as #7fb5a3.')
   .toLowerCase();
 
-export const SUBSTRATES = [
-  'open-grain hardwood',
-  'closed-grain hardwood',
-  'softwood',
-  'veneered ply',
-  'MDF',
-  'foil or laminate',
-  'metal',
-] as const;
-export type Substrate = (typeof SUBSTRATES)[number];
+export { SUBSTRATES, type Substrate } from '../catalogue/substrates.ts';
 
 /** Where the loose pieces are worked on. */
 export const PLACES = ['shop', 'client'] as const;
@@ -43,7 +37,12 @@ const neededAfterStartProblem = { path: ['neededBy'], message: '“Needed by” 
 export const JobSpecSchema = z.object(jobFields).refine(neededAfterStart, neededAfterStartProblem);
 export type JobSpec = z.infer<typeof JobSpecSchema>;
 
-export const JobSchema = z.object({ id: z.uuid(), ...jobFields });
+export const JobSchema = z.object({
+  id: z.uuid(),
+  ...jobFields,
+  /** What this job does otherwise than the shop. */
+  practice: OwnPracticeSchema,
+});
 export type Job = z.infer<typeof JobSchema>;
 
 const zoneFields = {
@@ -58,6 +57,10 @@ const zoneFields = {
   options: ZoneOptionsSchema.nullable(),
   /** Why this system was chosen, in the words of whoever chose it. */
   choiceReason: z.string().max(500, 'Keep the reason to 500 characters.').default(''),
+  /** The version of a system of the shop's own that it is unfolded from; null for a shipped one. */
+  ownSystem: OwnSystemRefSchema.nullable().default(null),
+  /** Another zone of the job whose set-ups and pots it joins where the steps are alike. */
+  sharesWith: z.uuid().nullable().default(null),
 };
 
 /** The fields of a zone that people choose. */

@@ -1,7 +1,7 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { coatMixMl } from '../film/spray.ts';
 import { type CoatSide, isFixed, type Piece } from '../pieces/index.ts';
-import type { Step } from '../systems/step.ts';
+import type { StepDraft } from '../systems/step.ts';
 import { applicatorInPlace } from '../systems/unfold.ts';
 import { type MixAmounts, splitMix } from './thinning.ts';
 
@@ -12,7 +12,7 @@ import { type MixAmounts, splitMix } from './thinning.ts';
  * @param isOnSite everything is worked in the client's room, so nothing is sprayed.
  */
 export function coatAmounts(
-  step: Step,
+  step: StepDraft,
   sheet: ProductSheet,
   pieces: readonly Piece[],
   side: CoatSide,
@@ -24,5 +24,5 @@ export function coatAmounts(
   const rolled = applicatorInPlace(step, true) ?? step.applicator;
   const mixMl =
     coatMixMl(loose, side, step.wftUm, step.applicator) + coatMixMl(inRoom, side, step.wftUm, rolled);
-  return splitMix(mixMl, step.thinning, sheet);
+  return splitMix(mixMl / (1 - step.extraLossPct / 100), step.thinning, sheet);
 }

@@ -2,7 +2,7 @@ export { checkPlan, type Violation } from './check.ts';
 export { bindingClock, clockStart } from './clocks.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
 export * from './model.ts';
-export { clocksOfCoat } from './operations.ts';
+export { clocksOfCoat, lagsOf } from './operations.ts';
 export { type AnsweredPlan, comparePlans, type Move, planJob } from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
 export { isPlanStale, loggedEnd, reservationsOf } from './reserve.ts';

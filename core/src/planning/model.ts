@@ -48,6 +48,8 @@ export interface PlanOp {
   lags: Lags | null;
   /** Minutes after its end when this coat's recoat window shuts; null when it stays open. */
   windowMax: Minute | null;
+  /** Session that it may join: one set-up for like steps of zones that share; null when it shares with none. */
+  shareKey: string | null;
   /** What really happened, once it has. */
   done: { start: Minute; end: Minute } | null;
 }

@@ -8,6 +8,8 @@ import {
   handsOnMinutes,
   type Labour,
   type Step,
+  shareKeys,
+  sideOf,
   YARDSTICKS,
 } from '../systems/index.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
@@ -30,16 +32,24 @@ export function clocksOfCoat(
   return filmClocks(sheet, climate, wft, { mayShorten: settings.mayShortenClocks });
 }
 
-/** Turns the clocks of a film into lags by kind of successor. */
-export function lagsOf(clocks: FilmClocks): Lags {
+/**
+ * Lags of a step by kind of successor: the clocks of its film where it lays one, and at least the rest that the step
+ * itself asks for (caulk and filler that dry, a night between coats). Null when nothing has to dry.
+ */
+export function lagsOf(clocks: FilmClocks | null, restMin = 0): Lags | null {
+  if (!clocks && restMin === 0) return null;
+  const least = (minutes = 0) => Math.max(minutes, restMin);
   return {
-    sand: clocks.sand.hereMinutes,
-    recoat: clocks.recoatMin.hereMinutes,
-    handle: clocks.handle.hereMinutes,
-    pack: clocks.pack.hereMinutes,
-    refit: clocks.refit.hereMinutes,
+    sand: least(clocks?.sand.hereMinutes),
+    recoat: least(clocks?.recoatMin.hereMinutes),
+    handle: least(clocks?.handle.hereMinutes),
+    pack: least(clocks?.pack.hereMinutes),
+    refit: least(clocks?.refit.hereMinutes),
   };
 }
+
+/** Mixing, straining and a cup reading, for each pot after the first. */
+const FURTHER_POT_MIN = 12;
 
 function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
   const total = handsOnMinutes(labour, pieces, side);
@@ -54,7 +64,7 @@ interface Visit {
 
 function visitsOf(step: Step, batch: Batch): Visit[] {
   if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
-  if (step.isEdgesOnly) return [{ side: 'edges', action: 'do' }];
+  if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
   if (!batch.isTwoSided) return [{ side: 'all', action: 'do' }];
   return [
     { side: 'back', action: 'do' },
@@ -104,6 +114,7 @@ export function draftOps(
   log: readonly LogEntry[],
 ): Draft[] {
   const isOnSite = input.job.place === 'client';
+  const shared = shareKeys(input.zones, input.steps);
   const isInRoom = batch.lie === 'fixed' || isOnSite;
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
   const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
@@ -115,6 +126,7 @@ export function draftOps(
     const applicator = applicatorInPlace(step, isInRoom);
     const stepLabour =
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
+    const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
     const isFilm = step.productKey !== null;
     const row = rowOf(step, batch, isOnSite);
     for (const visit of visitsOf(step, batch)) {
@@ -123,7 +135,13 @@ export function draftOps(
       const entries = doneTimes(log, step, visit, members);
       const last = [...entries.values()].at(-1);
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
-      const labour = labourOf(isFlip ? YARDSTICKS.flip : stepLabour, members, isFlip ? 'front' : visit.side);
+      const labour = isFlip
+        ? labourOf(YARDSTICKS.flip, members, 'front')
+        : labourOf(
+            { ...stepLabour, setupMin: stepLabour.setupMin + potsMin },
+            members,
+            step.operation === 'coat' ? visit.side : sideOf(step),
+          );
       const uses =
         row === 'booth' && !isFlip
           ? [{ resourceId: 'booth', amount: 1 }]
@@ -158,7 +176,8 @@ export function draftOps(
                 minutes: clocks.handle.hereMinutes,
               }
             : null,
-        lags: clocks ? lagsOf(clocks) : null,
+        lags: isFlip ? null : lagsOf(clocks, step.restMin),
+        shareKey: isFlip ? null : (shared.get(step.id) ?? null),
         windowMax: clocks?.recoatMax?.hereMinutes ?? null,
         done: null,
         entries,

@@ -31,6 +31,7 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
     hold: null,
     lags: null,
     windowMax: null,
+    shareKey: null,
     done: null,
   };
 }

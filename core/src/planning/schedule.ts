@@ -99,8 +99,36 @@ interface Placement {
 }
 
 interface Candidate {
+  /** The operation as it would be done: without a set-up of its own where it joins a session. */
+  op: PlanOp;
   slot: Slot;
   repairs: Placement[];
+}
+
+/** Where the sessions end that others may join, by share key. */
+type Sessions = Map<string, { personId: string; end: Minute }[]>;
+
+/**
+ * Joins a like operation of a zone that shares: the same person goes straight on, with the set-up there and one clean-up
+ * for both. Null when no session can be joined, or joining would end later than going alone.
+ */
+function joinSession(
+  problem: PlanProblem,
+  table: Timetable,
+  sessions: Sessions,
+  op: PlanOp,
+  ready: Minute,
+  alone: Slot,
+): Candidate | null {
+  if (op.shareKey === null) return null;
+  const joined = { ...op, setupMin: 0, cleanupMin: 0 };
+  for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
+    if (end < ready || end > alone.end) continue;
+    const people = problem.people.filter(({ id }) => id === personId);
+    const slot = earliestSlot({ ...problem, people }, table, joined, end);
+    if (slot?.start === end && slot.end <= alone.end) return { op: joined, slot, repairs: [] };
+  }
+  return null;
 }
 
 function overlaps(a: Interval, b: Interval): boolean {
@@ -126,6 +154,7 @@ function collides(a: Placement, b: Placement): boolean {
 function placeWithRepairs(
   problem: PlanProblem,
   table: Timetable,
+  sessions: Sessions,
   progress: LoadProgress,
   op: PlanOp,
 ): Candidate | null {
@@ -140,7 +169,8 @@ function placeWithRepairs(
       : isDustStale(progress.placed, op, slot.start)
         ? ['dust']
         : [];
-    if (needed.length === 0) return { slot, repairs: [] };
+    if (needed.length === 0)
+      return joinSession(problem, table, sessions, op, ready, slot) ?? { op, slot, repairs: [] };
     // The repair belongs right before the coat: scuffing a day early would only collect new dust.
     const repairs: Placement[] = [];
     const labour = needed.reduce((sum, action) => sum + workMinutes(repairOp(op, action)), 0);
@@ -156,7 +186,7 @@ function placeWithRepairs(
     for (const { op: repair, slot: repairSlot } of repairs) busy.book(repair, repairSlot);
     const after = earliestSlot(problem, busy, op, from);
     if (!after) return null;
-    if (after.start - from <= DUST_KEEPS_MINUTES) return { slot: after, repairs };
+    if (after.start - from <= DUST_KEEPS_MINUTES) return { op, slot: after, repairs };
     slot = after;
   }
   return null;
@@ -168,6 +198,7 @@ function scheduled(op: PlanOp, slot: Slot): ScheduledOp {
 
 function runOnce(problem: PlanProblem, priority: Priority): Outcome<Plan> {
   const table = Timetable.from(problem);
+  const sessions: Sessions = new Map();
   const all = problem.loads.map((load) => new LoadProgress(load));
   for (const progress of all) for (const before of progress.placed) table.hold(before);
   const open = new Set(all.filter((progress) => progress.op));
@@ -177,7 +208,7 @@ function runOnce(problem: PlanProblem, priority: Priority): Outcome<Plan> {
     for (const progress of open) {
       const op = progress.op as PlanOp;
       // Time only fills up: a place that is still free is still the earliest one.
-      progress.candidate ??= placeWithRepairs(problem, table, progress, op);
+      progress.candidate ??= placeWithRepairs(problem, table, sessions, progress, op);
       if (!progress.candidate) return failure(tooLong(problem, op));
       const isEarlier = best === null || progress.start < best.start;
       const isTie = best !== null && progress.start === best.start;
@@ -189,7 +220,9 @@ function runOnce(problem: PlanProblem, priority: Priority): Outcome<Plan> {
       }
     }
     if (!best?.candidate || !best.op) break;
-    const placements = [...best.candidate.repairs, { op: best.op, slot: best.candidate.slot }];
+    const { op: done, slot } = best.candidate;
+    const placements = [...best.candidate.repairs, { op: done, slot }];
+    if (done.shareKey !== null) sessions.set(done.shareKey, [...(sessions.get(done.shareKey) ?? []), slot]);
     for (const placement of placements) {
       table.book(placement.op, placement.slot);
       best.placed.push(scheduled(placement.op, placement.slot));
@@ -202,7 +235,9 @@ function runOnce(problem: PlanProblem, priority: Priority): Outcome<Plan> {
     for (const other of open) {
       if (!other.candidate || !other.op) continue;
       const wanted = [...other.candidate.repairs, { op: other.op, slot: other.candidate.slot }];
-      if (wanted.some((one) => placements.some((two) => collides(one, two)))) other.candidate = null;
+      const mayJoin = done.shareKey !== null && other.op.shareKey === done.shareKey;
+      if (mayJoin || wanted.some((one) => placements.some((two) => collides(one, two))))
+        other.candidate = null;
     }
   }
   const ops = all.flatMap((progress) => progress.placed);

@@ -44,6 +44,7 @@ function op(change: Partial<PlanOp> = {}): PlanOp {
     hold: null,
     lags: null,
     windowMax: null,
+    shareKey: null,
     done: null,
     ...change,
   };

@@ -1,5 +1,5 @@
 import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
-import type { Rule } from './model.ts';
+import { changeFix, type Rule } from './model.ts';
 import { isAbrasive, isCleaning, once, removesDust, strandsOf } from './walk.ts';
 
 const degrease = () =>
@@ -151,5 +151,80 @@ const dustBeforeFilm: Rule = {
   },
 };
 
+const rinsed: Rule = {
+  code: 'cleaner-rinse',
+  family: 'cleaning',
+  severity: 'stop',
+  check({ steps, supplies }) {
+    return steps.flatMap((step) => {
+      const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
+      if (supply?.kind !== 'cleaner' || !supply.needsRinse || step.isRinsed) return [];
+      return [
+        {
+          at: step.key,
+          why: `${supply.name} leaves a residue that keeps paint from bonding: rinse, or wipe off with clean water while it is wet.`,
+          fixes: [changeFix('Rinse it off', step.key, { isRinsed: true })],
+        },
+      ];
+    });
+  },
+};
+
+const maskAfterCleaning: Rule = {
+  code: 'mask-on-grease',
+  family: 'cleaning',
+  severity: 'warn',
+  check({ steps, facts }) {
+    if (isRaw(facts.existing)) return [];
+    const [strand = []] = strandsOf(steps);
+    const masks = strand.findIndex(({ operation }) => operation === 'mask');
+    const cleans = strand.findIndex(isCleaning);
+    const mask = strand[masks];
+    if (!mask || (cleans !== -1 && cleans < masks)) return [];
+    const next = strand[cleans + 1];
+    const label = cleans === -1 ? 'Degrease before it' : 'Mask after cleaning';
+    return [
+      {
+        at: mask.key,
+        why: 'Tape does not hold on grease: clean first, then mask.',
+        fixes: [
+          cleans === -1
+            ? { label, edits: [{ kind: 'insert', before: mask.key, step: degrease() }] }
+            : { label, edits: [{ kind: 'move', key: mask.key, before: next?.key ?? null }] },
+        ],
+      },
+    ];
+  },
+};
+
+const glassMasked: Rule = {
+  code: 'glass-dulled',
+  family: 'cleaning',
+  severity: 'advise',
+  check({ steps, supplies, pieces }) {
+    if (!pieces.some(({ construction }) => construction === 'glazed')) return [];
+    return steps.flatMap((step) => {
+      const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
+      if (supply?.kind !== 'cleaner' || !supply.dullsGlassAndMetal) return [];
+      const mild = supplies['cleaner-mild'];
+      return [
+        {
+          at: step.key,
+          why: `${supply.name} dulls glass and aluminium, and some of these pieces are glazed.`,
+          fixes: mild ? [changeFix(`${mild.name} instead`, step.key, { supplyKey: 'cleaner-mild' })] : [],
+        },
+      ];
+    });
+  },
+};
+
 /** Grease, rinsing and dust. */
-export const CLEANING_RULES: readonly Rule[] = [cleanBeforeKey, cleanAfterKey, enoughPasses, dustBeforeFilm];
+export const CLEANING_RULES: readonly Rule[] = [
+  cleanBeforeKey,
+  cleanAfterKey,
+  enoughPasses,
+  rinsed,
+  maskAfterCleaning,
+  glassMasked,
+  dustBeforeFilm,
+];

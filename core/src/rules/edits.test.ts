@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { sampleJob, sampleShop, seeded } from '../../test/sample.ts';
-import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { sampleId, sampleJob, sampleShop, seeded } from '../../test/sample.ts';
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
 import { FINISHING_SYSTEMS, type StepDraft, StepDraftSchema, SYSTEM_IDS } from '../systems/index.ts';
 import { applyEdits, checkSequence, type RuleContext, type SequenceEdit } from './index.ts';
 
@@ -12,6 +12,8 @@ function contextFor(seed: number): RuleContext {
   return {
     steps: job.steps.map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft),
     sheets: GENERIC_PRODUCTS,
+    supplies: GENERIC_SUPPLIES,
+    layers: [],
     facts: {
       oldColour: '#8a5a33',
       newColour: '#e2ddcf',
@@ -46,6 +48,11 @@ function randomEdit(steps: readonly StepDraft[], random: () => number): Sequence
     { waitFor: pick(['none', 'sand', 'recoat'] as const) },
     { productKey: pick(Object.keys(GENERIC_PRODUCTS)), applicator: 'roller', wftUm: 100 },
     { isEdgesOnly: random() < 0.5 },
+    { faces: pick(['both', 'front', 'back'] as const) },
+    { pieceIds: random() < 0.5 ? [] : [sampleId(3, 1)] },
+    { restMin: Math.floor(random() * 5000), isRinsed: random() < 0.5 },
+    { thinnerName: pick(['', 'mineral spirit']), potCount: 1 + Math.floor(random() * 4) },
+    { supplyKey: pick([null, ...Object.keys(GENERIC_SUPPLIES)]) },
     { stock: pick(['any', 'old', 'new', 'repaired'] as const) },
   ]);
   return { kind: 'change', key, part };

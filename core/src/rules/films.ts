@@ -1,12 +1,20 @@
+import type { ProductSheet } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
-import type { Rule } from './model.ts';
+import type { StepDraft } from '../systems/index.ts';
+import { oneMoreCoat, scuffBefore } from './fixes.ts';
+import type { Fix, Rule } from './model.ts';
 import { filmStrands, once } from './walk.ts';
 
 /** Usual total of primer and colour on wood, in µm dry; well below it the film does not protect, well above it cracks. */
 const USUAL_TOTAL_UM = { least: 60, most: 260 };
 /** A vertical film sags at about 1.3 times the thickest wet film of its sheet. */
 const SAG_FACTOR = 1.3;
+
+/** Wet film from which a product sags on a vertical: its sheet's, or the class default. */
+export function sagFrom(sheet: ProductSheet): number {
+  return sheet.sagWftUm ?? sheet.wftMaxUm * SAG_FACTOR;
+}
 
 const thinnedTooFar: Rule = {
   code: 'thinning-max',
@@ -63,6 +71,24 @@ const wetFilmInRange: Rule = {
   },
 };
 
+/** Two coats of half the film each, within the sheet, with a scuff between. */
+function splitFix(step: StepDraft, sheet: ProductSheet): Fix {
+  const half = Math.min(sheet.wftMaxUm, Math.max(sheet.wftMinUm, Math.round((step.wftUm ?? 0) / 2)));
+  const second = { ...step, key: `${step.key}-again`, name: `${step.name}, again`, wftUm: half };
+  const scuff = scuffBefore(second).edits.map((edit) =>
+    'before' in edit ? { ...edit, before: step.key } : edit,
+  );
+  return {
+    label: `Split into two of ${half} µm`,
+    edits: [
+      // The first half goes in before the step that is there; what is between comes after the first.
+      { kind: 'insert', before: step.key, step: { ...second, name: step.name } },
+      ...scuff,
+      { kind: 'change', key: step.key, part: { wftUm: half, name: `${step.name}, again` } },
+    ],
+  };
+}
+
 const sagsWhenHung: Rule = {
   code: 'sag-vertical',
   family: 'films',
@@ -74,22 +100,18 @@ const sagsWhenHung: Rule = {
     if (!hangs) return [];
     return steps.flatMap((step) => {
       const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-      if (
-        !sheet ||
-        step.operation !== 'coat' ||
-        step.wftUm === null ||
-        step.wftUm <= sheet.wftMaxUm * SAG_FACTOR
-      )
+      if (!sheet || step.operation !== 'coat' || step.wftUm === null || step.wftUm <= sagFrom(sheet))
         return [];
       return [
         {
           at: step.key,
-          why: `${step.wftUm} µm wet runs on a hung piece: about ${Math.round(sheet.wftMaxUm * SAG_FACTOR)} µm is where it sags.`,
+          why: `${step.wftUm} µm wet runs on a hung piece: about ${Math.round(sagFrom(sheet))} µm is where it sags.`,
           fixes: [
             {
               label: `${sheet.wftTypUm} µm`,
               edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: sheet.wftTypUm } }],
             },
+            splitFix(step, sheet),
           ],
         },
       ];
@@ -166,6 +188,10 @@ const enoughToHide: Rule = {
           hiding.coats === null
             ? 'This colour does not hide the old one within a sensible number of coats: tint the primer or choose another.'
             : `${hiding.coats} coats hide the old colour; after ${colours.length} it still shows${left === undefined ? '' : ` (ΔE ${left.toFixed(1)})`}.`,
+        fixes:
+          hiding.coats === null
+            ? []
+            : [{ label: 'One more coat', edits: oneMoreCoat(steps, sheets, 'colour') }],
       },
     ];
   },
@@ -185,6 +211,7 @@ const twoColours: Rule = {
       {
         at: only.key,
         why: 'One colour coat: two light ones level better, dry sooner and forgive a thin place.',
+        fixes: [{ label: 'One more coat', edits: oneMoreCoat(steps, sheets, 'colour') }],
       },
     ];
   },

@@ -1,7 +1,7 @@
 import { findingsOf } from '../survey/index.ts';
-import type { StepDraft } from '../systems/index.ts';
+import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
-import { filmStrands } from './walk.ts';
+import { filmStrands, isAbrasive } from './walk.ts';
 
 const BLOCKER = 'shellac-block-primer';
 
@@ -201,6 +201,18 @@ const rawBoardEdges: Rule = {
   },
 };
 
+/** Edges eased by hand before the first sanding or film. */
+function easeFix(steps: readonly StepDraft[]): Fix {
+  const before = steps.find((step) => isAbrasive(step) || step.productKey !== null)?.key ?? null;
+  const ease = sandStep('ease', 150, 'edges', YARDSTICKS.easeEdges, 'Sharp edges round, to 1–2 mm.', {
+    operation: 'ease',
+    name: 'Ease edges P150',
+    waitFor: 'none',
+    supplyKey: 'disc-150',
+  });
+  return { label: 'Ease the edges', edits: [{ kind: 'insert', before, step: ease }] };
+}
+
 const sharpEdges: Rule = {
   code: 'sharp-edges',
   family: 'ground',
@@ -213,6 +225,7 @@ const sharpEdges: Rule = {
       {
         at: steps[0]?.key ?? null,
         why: 'Paint pulls away from a knife edge and chips there first: ease edges to 1–2 mm.',
+        fixes: [easeFix(steps)],
       },
     ];
   },
@@ -227,7 +240,10 @@ const closedNeedsGrip: Rule = {
     if (!isClosedSurface) return [];
     const [first] = filmStrands(context);
     const film = first?.films[0];
-    if (!film || film.sheet.layerClass === 'bonding-primer' || film.sheet.layerClass === 'unknown') return [];
+    const { substrate } = context.facts;
+    const isRated = film?.sheet.isSelfPriming && substrate && film.sheet.substrates.includes(substrate);
+    const { layerClass } = film?.sheet ?? {};
+    if (!film || isRated || layerClass === 'bonding-primer' || layerClass === 'unknown') return [];
     return [
       {
         at: film.step.key,
@@ -276,6 +292,53 @@ const repairsSpotPrimed: Rule = {
   },
 };
 
+const latePatch: Rule = {
+  code: 'late-patch',
+  family: 'ground',
+  severity: 'warn',
+  check(context) {
+    const { films, colour } = primersUnderColour(context);
+    const [first] = filmStrands(context);
+    const strand = first?.strand ?? [];
+    const lastFilm = films.at(-1);
+    if (!colour || !lastFilm) return [];
+    return strand.flatMap((step, index) => {
+      const isPatch = step.operation === 'repair' && !/^(spot|patch)-prime/.test(step.key);
+      const under = films.findLast((film) => film.index < index);
+      const over = films.find((film) => film.index > index);
+      if (!isPatch || !under || !over || over.sheet.role === 'primer') return [];
+      const between = strand.slice(index, over.index);
+      if (between.some(({ key }) => /^(spot|patch)-prime/.test(key))) return [];
+      return [
+        {
+          at: step.key,
+          why: 'A patch over primer or paint drinks the next coat and flashes as a dull halo, and where it was sanded through bare ground shows: spot-prime both.',
+          fixes: [
+            {
+              label: 'Spot-prime after it',
+              edits: [
+                {
+                  kind: 'insert',
+                  before: strand[index + 1]?.key ?? null,
+                  step: {
+                    ...step,
+                    key: 'patch-prime',
+                    name: 'Spot-prime patches',
+                    labour: YARDSTICKS.spots,
+                    supplyKey: null,
+                    restMin: 45,
+                    why: 'Shellac or solvent primer on patches and sand-through, or they flash.',
+                  },
+                },
+              ],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
 /** Substrate, pores, stain and edges. */
 export const GROUND_RULES: readonly Rule[] = [
   stainBlocked,
@@ -286,4 +349,5 @@ export const GROUND_RULES: readonly Rule[] = [
   sharpEdges,
   closedNeedsGrip,
   repairsSpotPrimed,
+  latePatch,
 ];

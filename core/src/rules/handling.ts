@@ -1,6 +1,7 @@
-import { YARDSTICKS } from '../systems/index.ts';
+import { type StepDraft, YARDSTICKS } from '../systems/index.ts';
+import { clearOver } from './fixes.ts';
 import { changeFix, type Rule } from './model.ts';
-import { filmStrands, once } from './walk.ts';
+import { type Film, filmStrands, isAbrasive, once } from './walk.ts';
 
 const skinOil: Rule = {
   code: 'skin-oil',
@@ -16,6 +17,7 @@ const skinOil: Rule = {
               {
                 at: last.step.key,
                 why: `${last.sheet.name} softens where bare hands pull: a harder film or a clear coat over it.`,
+                fixes: clearOver(context.steps, context.sheets),
               },
             ]
           : [];
@@ -54,6 +56,11 @@ const refitBeforeItsClock: Rule = {
   },
 };
 
+/** Whether a coat goes on the one under it while that is wet, which its sheet allows. */
+function isWetOnWet(under: Film | undefined, over: StepDraft): boolean {
+  return under?.step.productKey === over.productKey && under.sheet.wetOnWetMaxMin !== null;
+}
+
 const recoatBeforeItsClock: Rule = {
   code: 'recoat-clock',
   family: 'handling',
@@ -61,8 +68,8 @@ const recoatBeforeItsClock: Rule = {
   check(context) {
     return once(
       filmStrands(context).flatMap(({ films }) =>
-        films.slice(1).flatMap(({ step }) =>
-          step.waitFor === 'none'
+        films.slice(1).flatMap(({ step }, index) =>
+          step.waitFor === 'none' && !isWetOnWet(films[index], step)
             ? [
                 {
                   at: step.key,
@@ -191,6 +198,118 @@ const floatingPanel: Rule = {
   },
 };
 
+const tagPainted: Rule = {
+  code: 'tag-painted',
+  family: 'handling',
+  severity: 'warn',
+  check({ steps, pieces }) {
+    return steps.flatMap((step) => {
+      const isPainted = pieces.some(
+        ({ finishBack, finishEdges }) =>
+          (step.tagAt === 'back' && finishBack) || (step.tagAt === 'hidden edge' && finishEdges),
+      );
+      return isPainted
+        ? [
+            {
+              at: step.key,
+              why: `The tag on the ${step.tagAt} gets painted over, and nobody knows the piece again.`,
+              fixes: [changeFix('Tag in a hinge bore', step.key, { tagAt: 'hinge bore' })],
+            },
+          ]
+        : [];
+    });
+  },
+};
+
+const backsFirst: Rule = {
+  code: 'backs-first',
+  family: 'handling',
+  severity: 'warn',
+  check({ steps, options, isOnSite }) {
+    if (options.laying !== 'flat' && !isOnSite) return [];
+    const coats = steps.filter(({ operation, faces }) => operation === 'coat' && faces !== 'both');
+    return coats.flatMap((step, index) => {
+      const next = coats[index + 1];
+      if (step.faces !== 'front' || next?.faces !== 'back' || next.productKey !== step.productKey) return [];
+      return [
+        {
+          at: next.key,
+          why: 'Lying flat, the back is coated first and the front last: else the face rests on its supports.',
+          fixes: [
+            {
+              label: `“${next.name}” before “${step.name}”`,
+              edits: [{ kind: 'move', key: next.key, before: step.key }],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
+const handledEarly: Rule = {
+  code: 'handle-clock',
+  family: 'handling',
+  severity: 'warn',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ strand, films }) =>
+        strand.flatMap((step, index) => {
+          const isHandled =
+            step.operation === 'hang' || step.operation === 'inspect' || step.operation === 'mask';
+          const film = films.findLast((candidate) => candidate.index < index);
+          // Whatever was sanded was dry enough to be held.
+          const isSanded = film && strand.slice(film.index, index).some(isAbrasive);
+          if (!isHandled || !film || isSanded || step.waitFor === 'pack' || step.waitFor === 'refit')
+            return [];
+          // Looking does no harm; turning and holding does.
+          if (step.waitFor === 'handle' || (step.operation === 'inspect' && step.waitFor !== 'none'))
+            return [];
+          return [
+            {
+              at: step.key,
+              why: `It takes “${film.step.name}” in the hand before that is dry to handle: prints that only sanding removes.`,
+              fixes: [changeFix('Wait until dry to handle', step.key, { waitFor: 'handle' })],
+            },
+          ];
+        }),
+      ),
+    );
+  },
+};
+
+const packedLast: Rule = {
+  code: 'packed-early',
+  family: 'handling',
+  severity: 'stop',
+  check({ steps }) {
+    const film = steps.findLast(({ productKey }) => productKey !== null);
+    const refit = steps.find(({ operation }) => operation === 'refit');
+    const at = film ? steps.indexOf(film) : -1;
+    return steps.flatMap((step, index) => {
+      const isShipped = step.operation === 'pack' || step.operation === 'refit';
+      const isAfterRefit = step.operation === 'pack' && refit !== undefined && steps.indexOf(refit) < index;
+      if (!isShipped || (index > at && !isAfterRefit)) return [];
+      const before = step.operation === 'pack' && refit && steps.indexOf(refit) > at ? refit.key : null;
+      return [
+        {
+          at: step.key,
+          why:
+            index < at
+              ? `It leaves the shop before “${film?.name}” is on.`
+              : 'It is packed after it was refitted.',
+          fixes: [
+            {
+              label: before === null ? 'To the end' : 'Before the refit',
+              edits: [{ kind: 'move', key: step.key, before: isAfterRefit ? (refit?.key ?? null) : before }],
+            },
+          ],
+        },
+      ];
+    });
+  },
+};
+
 /** Hands, hooks, clocks of handling, joints. */
 export const HANDLING_RULES: readonly Rule[] = [
   skinOil,
@@ -201,4 +320,8 @@ export const HANDLING_RULES: readonly Rule[] = [
   lookedOver,
   caulkOrder,
   floatingPanel,
+  tagPainted,
+  backsFirst,
+  handledEarly,
+  packedLast,
 ];

@@ -6,8 +6,11 @@ import { KEYING_RULES } from './keying.ts';
 import { LAYER_RULES } from './layers.ts';
 import type { Finding, Rule, RuleContext, Severity } from './model.ts';
 import { PLACE_RULES } from './place.ts';
+import { WINDOW_RULES } from './windows.ts';
 
+export * from './deviations.ts';
 export * from './model.ts';
+export { anotherRound } from './rounds.ts';
 
 /** All rules, family by family. */
 export const RULES: readonly Rule[] = [
@@ -16,6 +19,7 @@ export const RULES: readonly Rule[] = [
   ...GROUND_RULES,
   ...LAYER_RULES,
   ...FILM_RULES,
+  ...WINDOW_RULES,
   ...PLACE_RULES,
   ...HANDLING_RULES,
 ];
@@ -30,7 +34,15 @@ export function checkSequence(context: RuleContext): Finding[] {
   const order = new Map(context.steps.map(({ key }, index) => [key, index]));
   return RULES.flatMap(({ code, family, severity, check }) =>
     check(context).map(
-      ({ at, why, fixes }): Finding => ({ code, family, severity, at, why, fixes: fixes ?? [] }),
+      ({ at, why, fixes, testPiece }): Finding => ({
+        code,
+        family,
+        severity,
+        at,
+        why,
+        fixes: fixes ?? [],
+        ...(testPiece ? { testPiece } : {}),
+      }),
     ),
   ).sort(
     (a, b) =>

@@ -1,4 +1,4 @@
-import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import type { Rule } from './model.ts';
 import { filmStrands, isAbrasive, once, strandsOf } from './walk.ts';
 
@@ -293,9 +293,57 @@ const flatPrimer: Rule = {
   },
 };
 
+const deglossWindow: Rule = {
+  code: 'degloss-window',
+  family: 'keying',
+  severity: 'stop',
+  check({ steps, supplies, pieces }) {
+    return strandsOf(steps)
+      .flatMap((strand) =>
+        strand.flatMap((step, index) => {
+          const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
+          if (step.operation !== 'degloss' || supply?.kind !== 'deglosser') return [];
+          const rest = strand.slice(index + 1);
+          const film = rest.findIndex(({ productKey }) => productKey !== null);
+          const next = rest[film];
+          const between = film === -1 ? rest : rest.slice(0, film);
+          const others = between.filter((other) => isAbrasive(other) || other.operation === 'repair');
+          const minutes = between.reduce(
+            (sum, other) =>
+              sum + handsOnMinutes(other.labour, pieces, 'all') + other.labour.setupMin + other.restMin,
+            0,
+          );
+          if (next && others.length === 0 && minutes <= supply.windowMin) return [];
+          const dust = between.at(-1)?.operation === 'dust' ? between.at(-1) : undefined;
+          return [
+            {
+              at: step.key,
+              why: next
+                ? `The coat has to be on within ${supply.windowMin} min of the deglosser; here about ${Math.round(minutes)} min of other work lie between.`
+                : `Nothing is coated after the deglosser, and its key is gone after ${supply.windowMin} min.`,
+              fixes: next
+                ? [
+                    {
+                      label: 'Deglosser right before the coat',
+                      edits: [
+                        ...(dust ? [{ kind: 'move' as const, key: dust.key, before: step.key }] : []),
+                        { kind: 'move' as const, key: step.key, before: next.key },
+                      ],
+                    },
+                  ]
+                : [],
+            },
+          ];
+        }),
+      )
+      .filter((found, index, all) => all.findIndex(({ at }) => at === found.at) === index);
+  },
+};
+
 /** Grits and the key that a film needs. */
 export const KEYING_RULES: readonly Rule[] = [
   keyOldFinish,
+  deglossWindow,
   thinFaceByHand,
   closedSurfaceByHand,
   notTooCoarse,

@@ -1,17 +1,17 @@
-import { layerVerdict } from '../catalogue/index.ts';
-import type { Rule } from './model.ts';
-import { filmStrands, isAbrasive, once } from './walk.ts';
+import { productLayerVerdict } from '../catalogue/index.ts';
+import { clearOver, scuffBefore, swapEdit } from './fixes.ts';
+import type { Fix, Rule, RuleContext } from './model.ts';
+import { type Film, filmStrands, isAbrasive, neighbours, once } from './walk.ts';
 
-/** Pairs of films where the upper one lies on the lower one. */
-function* pairs(context: Parameters<Rule['check']>[0]) {
-  for (const { strand, films } of filmStrands(context)) {
-    for (let index = 1; index < films.length; index += 1) {
-      const [under, over] = [films[index - 1], films[index]];
-      if (!under || !over) continue;
-      const isSanded = strand.slice(under.index + 1, over.index).some(isAbrasive);
-      yield { under, over, isSanded, verdict: layerVerdict(under.sheet.layerClass, over.sheet.layerClass) };
-    }
-  }
+/** Neighbouring films of every strand, with what is known of the one over the other. */
+function pairs(context: RuleContext) {
+  const end = ({ step, sheet }: Film) => ({ productKey: step.productKey ?? '', sheet });
+  return neighbours(context).map(({ under, over, between }) => ({
+    under,
+    over,
+    isSanded: between.some(isAbrasive),
+    verdict: productLayerVerdict(end(under), end(over), context.layers),
+  }));
 }
 
 const incompatible: Rule = {
@@ -20,7 +20,7 @@ const incompatible: Rule = {
   severity: 'stop',
   check(context) {
     return once(
-      [...pairs(context)]
+      pairs(context)
         .filter(({ verdict }) => verdict.answer === 'no')
         .map(({ under, over, verdict }) => ({
           at: over.step.key,
@@ -36,11 +36,12 @@ const unknown: Rule = {
   severity: 'advise',
   check(context) {
     return once(
-      [...pairs(context)]
+      pairs(context)
         .filter(({ verdict }) => verdict.answer === 'not known')
         .map(({ under, over, verdict }) => ({
           at: over.step.key,
           why: `${over.sheet.name} over ${under.sheet.name}: ${verdict.why}`,
+          testPiece: { under: under.step.productKey ?? '', over: over.step.productKey ?? '' },
         })),
     );
   },
@@ -52,7 +53,7 @@ const scuffBetween: Rule = {
   severity: 'warn',
   check(context) {
     return once(
-      [...pairs(context)]
+      pairs(context)
         .filter(({ verdict, isSanded, under, over }) => {
           if (verdict.answer !== 'scuffed' || isSanded) return false;
           // Two coats of one product bond to each other while its window is open.
@@ -61,10 +62,44 @@ const scuffBetween: Rule = {
         .map(({ under, over, verdict }) => ({
           at: over.step.key,
           why: `Nothing is sanded between ${under.sheet.name} and ${over.sheet.name}. ${verdict.why}`,
+          fixes: [scuffBefore(over.step)],
         })),
     );
   },
 };
+
+const latexBlocks: Rule = {
+  code: 'latex-blocking',
+  family: 'layers',
+  severity: 'warn',
+  check(context) {
+    return once(
+      filmStrands(context).flatMap(({ films }) => {
+        const last = films.findLast(({ sheet }) => sheet.role !== 'decor');
+        return last?.sheet.layerClass === 'latex'
+          ? [
+              {
+                at: last.step.key,
+                why: `${last.sheet.name} is a wall paint: it stays soft, sticks to itself where door meets frame, and prints.`,
+                fixes: swapColour(context),
+              },
+            ]
+          : [];
+      }),
+    );
+  },
+};
+
+/** Another product in place of the colour coats that are of this class. */
+function swapColour(context: RuleContext): Fix[] {
+  const [productKey = '', sheet] =
+    Object.entries(context.sheets).find(
+      ([, one]) => one.role === 'colour' && one.layerClass === 'acrylic-enamel',
+    ) ?? [];
+  const coats = context.steps.filter((step) => context.sheets[step.productKey ?? '']?.layerClass === 'latex');
+  if (!sheet || coats.length === 0) return [];
+  return [{ label: `${sheet.name} instead`, edits: coats.map((step) => swapEdit(step, productKey, sheet)) }];
+}
 
 const mineralSealed: Rule = {
   code: 'mineral-sealed',
@@ -81,6 +116,7 @@ const mineralSealed: Rule = {
               {
                 at: last.step.key,
                 why: `Mineral paint stays porous: in a ${context.facts.room} it needs a clear sealer over it.`,
+                fixes: clearOver(context.steps, context.sheets),
               },
             ]
           : [];
@@ -90,4 +126,4 @@ const mineralSealed: Rule = {
 };
 
 /** What may lie over what. */
-export const LAYER_RULES: readonly Rule[] = [incompatible, unknown, scuffBetween, mineralSealed];
+export const LAYER_RULES: readonly Rule[] = [incompatible, unknown, scuffBetween, latexBlocks, mineralSealed];

@@ -1,4 +1,4 @@
-import type { ProductSheet } from '../catalogue/index.ts';
+import type { ProductSheet, ShopLayer, Supply } from '../catalogue/index.ts';
 import type { Climate } from '../drying/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
@@ -48,6 +48,8 @@ export interface Finding {
   /** Key of the step it points at; null for the sequence as a whole. */
   at: string | null;
   fixes: Fix[];
+  /** Products of which nobody knows how they get on; a logged test piece settles it. */
+  testPiece?: { under: string; over: string };
 }
 
 /** Everything that rules look at. */
@@ -57,7 +59,11 @@ export interface RuleContext {
   facts: SurveyFacts;
   pieces: readonly Piece[];
   options: ZoneOptions;
-  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>;
+  /** Cleaners, abrasives, fillers and the like by key. */
+  supplies: Readonly<Record<string, Supply>>;
+  /** What the shop knows better than the layer table. */
+  layers: readonly ShopLayer[];
+  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir'>;
   climate: Climate;
   isOnSite: boolean;
 }
@@ -67,7 +73,9 @@ export interface Rule {
   code: string;
   family: RuleFamily;
   severity: Severity;
-  check(context: RuleContext): { at: string | null; why: string; fixes?: Fix[] }[];
+  check(
+    context: RuleContext,
+  ): { at: string | null; why: string; fixes?: Fix[]; testPiece?: Finding['testPiece'] }[];
 }
 
 /**

@@ -1,8 +1,9 @@
 import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
-import { coatingObstacles } from '../drying/index.ts';
+import { dewPointObstacle, sheetObstacles } from '../drying/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
 import { applicatorLabour, type StepDraft } from '../systems/index.ts';
 import { changeFix, type Fix, type Rule } from './model.ts';
+import { filmStrands } from './walk.ts';
 
 function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
   return productKey === null ? undefined : sheets[productKey];
@@ -53,8 +54,45 @@ const climateInSheet: Rule = {
       const sheet = sheetAt(sheets, step.productKey);
       if (!sheet || step.productKey === null || seen.has(step.productKey)) return [];
       seen.add(step.productKey);
-      return coatingObstacles(sheet, climate).map((why) => ({ at: step.key, why: `${sheet.name}: ${why}` }));
+      return sheetObstacles(sheet, climate).map((why) => ({ at: step.key, why: `${sheet.name}: ${why}` }));
     });
+  },
+};
+
+const dewPoint: Rule = {
+  code: 'dew-point',
+  family: 'place',
+  severity: 'warn',
+  check({ steps, sheets, climate }) {
+    const why = dewPointObstacle(climate);
+    const first = steps.find(({ productKey }) => sheetAt(sheets, productKey));
+    return why === null || !first
+      ? []
+      : [
+          {
+            at: first.key,
+            why: `${why} Damp settles unseen and the film lets go: warm the pieces or dry the air.`,
+          },
+        ];
+  },
+};
+
+const groundOnSheet: Rule = {
+  code: 'ground-not-named',
+  family: 'place',
+  severity: 'warn',
+  check(context) {
+    const { substrate } = context.facts;
+    const [first] = filmStrands(context);
+    const film = first?.films[0];
+    if (!film || substrate === undefined || film.sheet.substrates.length === 0) return [];
+    if (film.sheet.substrates.includes(substrate)) return [];
+    return [
+      {
+        at: film.step.key,
+        why: `The sheet of ${film.sheet.name} does not name ${substrate} among its grounds: make a test piece or choose another.`,
+      },
+    ];
   },
 };
 
@@ -112,13 +150,13 @@ const twoPart: Rule = {
   code: 'isocyanate',
   family: 'safety',
   severity: 'stop',
-  check({ steps, sheets }) {
+  check({ steps, sheets, settings }) {
     const step = steps.find(({ productKey }) => sheetAt(sheets, productKey)?.isIsocyanate);
-    return step
+    return step && !settings.hasSuppliedAir
       ? [
           {
             at: step.key,
-            why: 'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life.',
+            why: 'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life. The shop says under Shop that it has no supplied air.',
           },
         ]
       : [];
@@ -180,6 +218,8 @@ const looseFilm: Rule = {
 export const PLACE_RULES: readonly Rule[] = [
   applicatorAllowed,
   climateInSheet,
+  dewPoint,
+  groundOnSheet,
   solventSpray,
   sprayWithoutBooth,
   twoPart,

@@ -26,11 +26,36 @@ export function removesDust({ operation }: Pick<StepDraft, 'operation'>): boolea
   return operation === 'dust' || operation === 'clean';
 }
 
-/** The sequences that pieces of a zone go through: one for old stock, one for raw replacements where there are any. */
+/** Steps that single pieces have to themselves: one list for every set of them that some piece goes through. */
+function deviations(steps: readonly StepDraft[]): Set<string>[] {
+  const own = new Map<string, string[]>();
+  for (const { key, pieceIds } of steps)
+    for (const id of pieceIds) own.set(id, [...(own.get(id) ?? []), key]);
+  const seen = new Map([...own.values()].map((keys) => [keys.join(' '), new Set(keys)]));
+  return [...seen.values()];
+}
+
+/** A strand as the front sees it and as the back does, where any film is limited to one of them. */
+function byFace(strand: StepDraft[]): StepDraft[][] {
+  if (strand.every(({ faces }) => faces === 'both')) return [strand];
+  return [strand.filter(({ faces }) => faces !== 'back'), strand.filter(({ faces }) => faces !== 'front')];
+}
+
+/**
+ * The sequences that pieces of a zone go through: one for old stock, one for raw replacements where there are any, one
+ * for every set of steps that single pieces have to themselves; each for front and back where they differ.
+ */
 export function strandsOf(steps: readonly StepDraft[]): StepDraft[][] {
-  const old = steps.filter(({ stock }) => stock !== 'new');
-  const hasNew = steps.some(({ stock }) => stock === 'new');
-  return hasNew ? [old, steps.filter(({ stock }) => stock === 'new' || stock === 'any')] : [old];
+  const isOld = ({ stock }: StepDraft) => stock !== 'new';
+  const general = steps.filter(({ pieceIds }) => pieceIds.length === 0);
+  const raw = general.filter(({ stock }) => stock === 'new' || stock === 'any');
+  return [
+    general.filter(isOld),
+    ...(general.some(({ stock }) => stock === 'new') ? [raw] : []),
+    ...deviations(steps).map((keys) =>
+      steps.filter((step) => isOld(step) && (step.pieceIds.length === 0 || keys.has(step.key))),
+    ),
+  ].flatMap(byFace);
 }
 
 /** Films of a strand, in order; edge coats and spots are left out. */
@@ -47,6 +72,16 @@ export function filmsOf(strand: readonly StepDraft[], sheets: RuleContext['sheet
 /** Strands with their films, for rules that look at neighbours. */
 export function filmStrands(context: RuleContext): { strand: StepDraft[]; films: Film[] }[] {
   return strandsOf(context.steps).map((strand) => ({ strand, films: filmsOf(strand, context.sheets) }));
+}
+
+/** Neighbouring films of every strand with what lies between them. */
+export function neighbours(context: RuleContext): { under: Film; over: Film; between: StepDraft[] }[] {
+  return filmStrands(context).flatMap(({ strand, films }) =>
+    films.slice(1).flatMap((over, index) => {
+      const under = films[index];
+      return under ? [{ under, over, between: strand.slice(under.index + 1, over.index) }] : [];
+    }),
+  );
 }
 
 /** Findings at the same place for the same reason, said once even when two strands share the step. */

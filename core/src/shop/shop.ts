@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
 import { parseClock } from './calendar.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, 'Write a time as 07:30.');
@@ -36,6 +37,8 @@ export const ShopSettingsSchema = z.object({
   daysOff: z.array(DateText),
   hasBooth: z.boolean(),
   boothRatedForSolvent: z.boolean(),
+  /** Supplied-air breathing protection, and people trained in it. */
+  hasSuppliedAir: z.boolean().default(false),
   benches: z.int().min(1, 'A shop has at least one bench.').max(20),
   railLengthMm: z.number().min(0).max(100_000),
   /** Free space kept between hung pieces. */
@@ -62,6 +65,8 @@ export const ShopSettingsSchema = z.object({
     })
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6 }),
   /** Paint older than this may hold lead, by the law of the country. */
+  /** What this shop does otherwise than what ships. */
+  practice: OwnPracticeSchema,
   leadBanYear: z.int().min(1900, 'A year after 1900.').max(2100).default(1992),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
@@ -95,6 +100,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   daysOff: [],
   hasBooth: true,
   boothRatedForSolvent: false,
+  hasSuppliedAir: false,
   benches: 2,
   railLengthMm: 9000,
   railGapMm: 80,
@@ -103,6 +109,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   mayShortenClocks: false,
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6 },
+  practice: NO_OWN_PRACTICE,
   leadBanYear: 1992,
 };
 

@@ -1,7 +1,21 @@
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export * from './options.ts';
+export * from './ownSystem.ts';
+export * from './practice.ts';
+export { type SharingOffer, shareKeys, sharingOffer } from './sharing.ts';
 export * from './step.ts';
-export { applicatorLabour, benchStep, dustStep, sandStep } from './steps.ts';
+export {
+  applicatorLabour,
+  benchStep,
+  coatStepOf,
+  draft,
+  dustStep,
+  placeAndLabourOf,
+  STEP_DEFAULTS,
+  sandStep,
+} from './steps.ts';
+export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { applicatorInPlace, sprayObstacle, type UnfoldInput, unfoldSystem } from './unfold.ts';
+export { restOf } from './withSupplies.ts';
 export { YARDSTICKS } from './yardsticks.ts';

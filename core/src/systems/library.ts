@@ -1,9 +1,8 @@
+import { clearCoats, colourCoats, finerAsItGoes } from './coatRuns.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
 import {
   cleanAndPad,
   cleanKeyClean,
-  clearCoats,
-  colourCoats,
   edgeSealing,
   forStock,
   grainFill,
@@ -17,7 +16,7 @@ import {
   type SystemContext,
 } from './phases.ts';
 import type { StepDraft } from './step.ts';
-import { benchStep, closingSteps, coatStep, dustStep, hangStep } from './steps.ts';
+import { benchStep, type CoatSlot, closingSteps, coatStep, dustStep, hangStep } from './steps.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
 /** A finishing system: the whole build-up from first cleaning to refit. */
@@ -55,6 +54,24 @@ function build(context: SystemContext, old: StepDraft[], shared: StepDraft[]): S
     ...shared,
     ...closingSteps(),
   ];
+}
+
+/** Coats at the thinnest film of the sheet. */
+const light = (steps: readonly StepDraft[], { productKey, sheet }: CoatSlot): StepDraft[] =>
+  steps.map((step) => (step.productKey === productKey ? { ...step, wftUm: sheet.wftMinUm } : step));
+
+/** Coats that rest overnight, whatever their clocks allow. */
+const overnight = (steps: readonly StepDraft[]): StepDraft[] =>
+  steps.map((step) => (step.productKey === null ? step : { ...step, restMin: 12 * 60 }));
+
+/** How an enamel is laid off by hand, with its conditioner where the sheet has one. */
+function laidOff({ colour: { sheet } }: SystemContext): string {
+  const { conditionerName, conditionerMaxPct } = sheet;
+  const added =
+    conditionerName === ''
+      ? ''
+      : ` With ${conditionerName}, at most ${conditionerMaxPct ?? 0} %, for a longer wet edge.`;
+  return `Member by member, laid off along the grain, overnight between.${added}`;
 }
 
 const overOld = (grit: number) => [removal(), ...cleanKeyClean(grit)];
@@ -184,7 +201,9 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     unfold: (context) =>
       build(context, overOld(180), [
         ...priming(context, 'Evens what drinks and what does not before the roller shows it.', 240),
-        ...colourCoats(context),
+        ...colourCoats(context, finerAsItGoes(context.options.colourCoats), {
+          why: 'More thin coats and finer paper between: that is what makes a rolled face even.',
+        }),
       ]),
   },
   H: {
@@ -212,7 +231,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'A dead flat look and short absences from the room.',
     defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin' },
     unfold: (context) =>
-      build(context, overOld(180), [...priming(context, GRIPS, 240), ...colourCoats(context)]),
+      build(context, overOld(180), [
+        ...priming(context, GRIPS, 240),
+        ...overnight(colourCoats(context, [320], { why: laidOff(context) })),
+      ]),
   },
   J: {
     id: 'J',
@@ -232,7 +254,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     unfold: (context) =>
       build(context, overOld(180), [
         ...priming(context, 'A blocker first where the wood bleeds.', 240),
-        ...colourCoats(context, 220),
+        ...colourCoats(context, [220]),
         ...clearCoats(context, false),
       ]),
   },
@@ -268,13 +290,16 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     defaults: { ...COMMON, primerKey: 'vinyl-sealer', colourKey: 'precat-lacquer-satin' },
     unfold: (context) =>
       build(context, overOld(220), [
-        ...priming(
-          context,
-          'Light and back to back: dry to sand within the hour.',
-          320,
-          'A light scuff is enough.',
+        ...light(
+          priming(
+            context,
+            'Light and back to back: dry to sand within the hour.',
+            320,
+            'A light scuff is enough.',
+          ),
+          context.primer,
         ),
-        ...colourCoats(context),
+        ...light(colourCoats(context), context.colour),
       ]),
   },
   M: {
@@ -289,7 +314,12 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       hangStep(),
       ...primerFill({ ...context, options: { ...context.options, fillCoats: 1 } }),
       ...priming(context, 'A second film, so that the texture is paint and not raised fibre.', 240),
-      ...colourCoats(context),
+      ...light(
+        colourCoats(context, [320], {
+          why: 'Several thin coats, upright; a thicker mix or less air leaves the soft texture.',
+        }),
+        context.colour,
+      ),
       ...closingSteps(),
     ],
   },

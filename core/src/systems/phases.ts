@@ -39,7 +39,7 @@ export function removal(): StepDraft {
     'remove',
     YARDSTICKS.remove,
     'Tag where no paint goes; hardware in a bag per opening.',
-    { place: 'room', leaves: 'bare' },
+    { place: 'room', leaves: 'bare', tagAt: 'hinge bore' },
   );
 }
 
@@ -115,7 +115,7 @@ function unpack(): StepDraft {
     'remove',
     YARDSTICKS.unpack,
     'Count against the take-off before the first scratch.',
-    { leaves: 'bare' },
+    { leaves: 'bare', tagAt: 'hinge bore' },
   );
 }
 
@@ -129,7 +129,7 @@ export function rawMdf(): StepDraft[] {
       'edges',
       YARDSTICKS.easeEdges,
       'Paint pulls away from a knife edge and chips there first.',
-      { operation: 'ease', name: 'Ease edges P150', waitFor: 'none' },
+      { operation: 'ease', name: 'Ease edges P150', waitFor: 'none', isEdgesOnly: true },
     ),
     sandStep('key', 240, 'faces and edges', YARDSTICKS.keyMachine, 'Closes what the coarser grit opened.', {
       operation: 'key',
@@ -176,7 +176,9 @@ export function edgeSealing(context: SystemContext): StepDraft[] {
       'Cut edges drink water, swell and fur; alcohol-borne sealer closes them.',
       { isEdgesOnly: true, leaves: null },
     ),
-    sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, 'Until the edge feels like the face.'),
+    sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, 'Until the edge feels like the face.', {
+      isEdgesOnly: true,
+    }),
   ];
 }
 
@@ -194,12 +196,17 @@ export function repairs(): StepDraft[] {
   ];
 }
 
+/** A loop's rounds that are expected, and one more at most where the raking light still finds pits. */
+function inRounds(loop: string, number: number, expected: number, steps: readonly StepDraft[]): StepDraft[] {
+  return steps.map((step) => ({ ...step, round: { loop, number, most: expected + 1 } }));
+}
+
 /** Grain filler across the pores, sanded level after each application. */
 export function grainFill(context: SystemContext): StepDraft[] {
   return Array.from({ length: context.options.fillCoats }, (_, index) => {
     const number = index + 1;
     const isLast = number === context.options.fillCoats;
-    return [
+    return inRounds('filling', number, context.options.fillCoats, [
       coatStep(
         `fill-${number}`,
         `Grain fill ${number}`,
@@ -217,7 +224,7 @@ export function grainFill(context: SystemContext): StepDraft[] {
         YARDSTICKS.sandFiller,
         'Level under raking light; pits that show now show for ever.',
       ),
-    ];
+    ]);
   }).flat();
 }
 
@@ -225,7 +232,7 @@ export function grainFill(context: SystemContext): StepDraft[] {
 export function primerFill(context: SystemContext): StepDraft[] {
   return Array.from({ length: context.options.fillCoats }, (_, index) => {
     const number = index + 1;
-    return [
+    return inRounds('filling', number, context.options.fillCoats, [
       dustStep(`dust-fill-${number}`),
       coatStep(
         `fill-${number}`,
@@ -242,7 +249,7 @@ export function primerFill(context: SystemContext): StepDraft[] {
         YARDSTICKS.sandFiller,
         'Down to the wood between the pores; look under raking light before going on.',
       ),
-    ];
+    ]);
   }).flat();
 }
 
@@ -267,70 +274,6 @@ export function priming(context: SystemContext, why: string, grit: number, sandW
       sandWhy ?? 'Flat before colour; fill and spot-prime what shows.',
     ),
   ];
-}
-
-interface CoatRun {
-  slot: CoatSlot;
-  count: number;
-  word: 'Colour' | 'Clear';
-  key: 'colour' | 'clear';
-  grit: number;
-  why: string;
-  /** Under the first coat lies a film that has to be scuffed. */
-  scuffFirst: boolean;
-}
-
-function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
-  const scuff = (after: string) => [
-    sandStep(
-      `sand-${after}`,
-      run.grit,
-      'between coats',
-      YARDSTICKS.scuff,
-      `Nibs off and a fresh key; the scratches of P${run.grit} vanish under the next coat.`,
-      { name: `Scuff P${run.grit}`, place: 'rest' },
-    ),
-  ];
-  return Array.from({ length: run.count }, (_, index) => {
-    const number = index + 1;
-    const coat = coatStep(
-      `${run.key}-${number}`,
-      `${run.word} ${number}`,
-      run.slot,
-      context.setting,
-      'colour',
-      run.why,
-    );
-    if (index === 0 && !run.scuffFirst) return [dustStep(`dust-${run.key}-1`), coat];
-    const after = index === 0 ? `before-${run.key}` : `${run.key}-${index}`;
-    return [...scuff(after), dustStep(`dust-${run.key}-${number}`, { place: 'rest' }), coat];
-  }).flat();
-}
-
-/** Colour coats with a scuff and a dusting between. */
-export function colourCoats(context: SystemContext, grit = 320): StepDraft[] {
-  return coatRun(context, {
-    slot: context.colour,
-    count: context.options.colourCoats,
-    word: 'Colour',
-    key: 'colour',
-    grit,
-    why: 'Two light coats beat one heavy coat: less sag, faster dry.',
-    scuffFirst: false,
-  });
-}
-
-/** Clear coats, over colour or over bare or stained wood. */
-export function clearCoats(context: SystemContext, scuffFirst: boolean): StepDraft[] {
-  return coatRun(context, {
-    slot: context.clear,
-    count: context.options.clearCoats,
-    word: 'Clear',
-    key: 'clear',
-    grit: 400,
-    why: 'Takes the wear; from thin to full.',
-    scuffFirst,
-  });
 }
 
 /** Hooks in, for pieces that hang. */
@@ -362,4 +305,26 @@ export function rawPreparation(context: SystemContext): StepDraft[] {
     'new',
     steps.map((step) => ({ ...step, key: `raw-${step.key}` })),
   );
+}
+
+/** Whether some pieces of the zone go another way than the old ones. */
+export function hasPreparationOfItsOwn(context: SystemContext): boolean {
+  return context.replacement !== null || context.hasRepairs;
+}
+
+/**
+ * Puts the ways of replaced and repaired pieces into a finished sequence: what lies before the first whole film (and
+ * its dusting) is the old pieces' preparation, what follows is shared.
+ */
+export function withRawPieces(steps: readonly StepDraft[], context: SystemContext): StepDraft[] {
+  const film = steps.findIndex(({ operation, isEdgesOnly }) => operation === 'coat' && !isEdgesOnly);
+  const at = film > 0 && steps[film - 1]?.operation === 'dust' ? film - 1 : Math.max(film, 0);
+  const raw = rawPreparation(context);
+  const old = steps.slice(0, at);
+  return [
+    ...(raw.length > 0 ? forStock('old', old) : old),
+    ...(context.hasRepairs ? repairs() : []),
+    ...raw,
+    ...steps.slice(at),
+  ];
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
+import type { CoatSide } from '../pieces/area.ts';
 import type { Verdict } from '../pieces/model.ts';
 
 /** What is done in a step. */
@@ -34,6 +35,12 @@ export type Surface = (typeof SURFACES)[number];
 /** Which pieces of a zone a step concerns, by what the survey decided for them. */
 export const STOCKS = ['any', 'old', 'new', 'repaired'] as const;
 export type Stock = (typeof STOCKS)[number];
+
+/** Faces that a film may be limited to. */
+export const FACES = ['both', 'front', 'back'] as const;
+
+/** Where a tag may sit on a piece. */
+export const TAG_PLACES = ['hinge bore', 'hidden edge', 'back', 'loose on a string'] as const;
 
 /** Labour yardstick of a step, in minutes. */
 export const LabourSchema = z.object({
@@ -74,6 +81,10 @@ export const StepSchema = z.object({
   /** Whether it concerns pieces with an old finish, raw replacements, or those with repairs. */
   stock: z.enum(STOCKS).default('any'),
   isEdgesOnly: z.boolean(),
+  /** Which faces a film goes on. */
+  faces: z.enum(FACES).default('both'),
+  /** Only these pieces of the zone, for what a few of them need and the others do not; empty: all that fit. */
+  pieceIds: z.array(z.uuid()).max(500).default([]),
   waitFor: z.enum(CLOCK_KINDS),
   /** `rest`: where the load dries, so that a wet load is not carried about. */
   place: z.enum(['bench', 'booth', 'rest', 'room']),
@@ -82,6 +93,29 @@ export const StepSchema = z.object({
   why: z.string(),
   cautions: z.array(z.string()),
   note: z.string().max(500, 'Keep the note to 500 characters.').default(''),
+  /** Cleaner, abrasive, filler, caulk or tape it is done with, by its key in the stores. */
+  supplyKey: z.string().max(60).nullable().default(null),
+  /** Rest after it, in minutes: what has to dry besides a film, or a longer rest than a film's own clocks. */
+  restMin: z
+    .int()
+    .min(0, 'A rest is 0 or longer.')
+    .max(30 * 1440, 'A rest ends at 30 days.')
+    .default(0),
+  /** Whether a cleaner's residue is rinsed or wiped off with clean water. */
+  isRinsed: z.boolean().default(true),
+  /** Mixed in so many pots, one after the other. */
+  potCount: z.int().min(1, 'At least one pot.').max(20, 'At most 20 pots.').default(1),
+  /** What thins it; empty: what its sheet names. */
+  thinnerName: z.string().trim().max(80).default(''),
+  /** Share of the paint in % that is lost on top of the applicator's usual loss. */
+  extraLossPct: z.number().min(0).max(80).default(0),
+  /** Round of a loop that goes on until somebody is content: which loop, which round, and how many at most. */
+  round: z
+    .object({ loop: z.string().min(1).max(30), number: z.int().min(1).max(9), most: z.int().min(1).max(9) })
+    .nullable()
+    .default(null),
+  /** Where a piece gets its tag. */
+  tagAt: z.enum(TAG_PLACES).nullable().default(null),
 });
 export type Step = z.infer<typeof StepSchema>;
 
@@ -89,8 +123,14 @@ export type Step = z.infer<typeof StepSchema>;
 export const StepDraftSchema = StepSchema.omit({ id: true, zoneId: true, position: true });
 export type StepDraft = z.infer<typeof StepDraftSchema>;
 
-/** Whether a piece with this verdict goes through a step. How it lies is a question of the load. */
-export function concerns(step: Pick<Step, 'stock'>, piece: { verdict: Verdict }): boolean {
+/** Whether a piece goes through a step: by its verdict, its faces, and where a step names its pieces. How it lies is a question of the load. */
+export function concerns(
+  step: Pick<Step, 'stock' | 'pieceIds' | 'faces'>,
+  piece: { id: string; verdict: Verdict; finishFront: boolean; finishBack: boolean },
+): boolean {
+  if (step.pieceIds.length > 0 && !step.pieceIds.includes(piece.id)) return false;
+  if (step.faces === 'back' && !piece.finishBack) return false;
+  if (step.faces === 'front' && !piece.finishFront) return false;
   switch (step.stock) {
     case 'any':
       return true;
@@ -101,4 +141,10 @@ export function concerns(step: Pick<Step, 'stock'>, piece: { verdict: Verdict })
     case 'repaired':
       return piece.verdict === 'repair';
   }
+}
+
+/** The part of a piece that a step lays its film on or works at. */
+export function sideOf(step: Pick<Step, 'isEdgesOnly' | 'faces'>): CoatSide {
+  if (step.isEdgesOnly) return 'edges';
+  return step.faces === 'both' ? 'all' : step.faces;
 }

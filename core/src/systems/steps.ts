@@ -5,7 +5,24 @@ import { YARDSTICKS } from './yardsticks.ts';
 const SANDING = ['Dust mask and extraction while sanding.'];
 const CLEANER = ['Gloves and goggles with alkaline cleaners; never mix cleaners.'];
 
-function draft(
+/** What a step is where nothing is said of it; also how steps are read that were written before these were known. */
+export const STEP_DEFAULTS = {
+  stock: 'any',
+  note: '',
+  faces: 'both',
+  pieceIds: [],
+  supplyKey: null,
+  restMin: 0,
+  isRinsed: true,
+  potCount: 1,
+  thinnerName: '',
+  extraLossPct: 0,
+  round: null,
+  tagAt: null,
+} satisfies Partial<StepDraft>;
+
+/** A step with only its name, operation, labour and reason; all else is none, or as usual. */
+export function draft(
   part: Pick<StepDraft, 'key' | 'name' | 'operation' | 'labour' | 'why'> & Partial<StepDraft>,
 ): StepDraft {
   return {
@@ -15,13 +32,12 @@ function draft(
     wftUm: null,
     thinning: null,
     reach: 'all',
-    stock: 'any',
     isEdgesOnly: false,
     waitFor: 'none',
     place: 'bench',
     leaves: null,
     cautions: [],
-    note: '',
+    ...STEP_DEFAULTS,
     ...part,
   };
 }
@@ -131,6 +147,11 @@ export function applicatorLabour(applicator: Applicator): Labour {
   return applicator === 'blade' ? YARDSTICKS.grainFill : YARDSTICKS[applicator];
 }
 
+/** Where a coat is laid on with an applicator, and what that takes. */
+export function placeAndLabourOf(applicator: Applicator): Pick<StepDraft, 'place' | 'labour'> {
+  return { place: isSprayed(applicator) ? 'booth' : 'bench', labour: applicatorLabour(applicator) };
+}
+
 /** A coat of a product: filler, sealer, primer or colour. */
 export function coatStep(
   key: string,
@@ -142,7 +163,6 @@ export function coatStep(
   part: Partial<StepDraft> = {},
 ): StepDraft {
   const { applicator, reason } = chooseApplicator(setting, slot.sheet);
-  const labour = applicatorLabour(applicator);
   return draft({
     key,
     name,
@@ -151,13 +171,37 @@ export function coatStep(
     applicator,
     wftUm: slot.sheet.wftTypUm,
     thinning: startingThinning(applicator, slot.sheet),
-    labour,
+    ...placeAndLabourOf(applicator),
     waitFor: 'recoat',
-    place: isSprayed(applicator) ? 'booth' : 'bench',
     leaves,
     why: reason === null ? why : `${why} ${reason}`,
     cautions: slot.sheet.cautions,
     ...part,
+  });
+}
+
+/** A coat put in by hand: unthinned, at the typical film, by a given applicator. */
+export function coatStepOf(
+  key: string,
+  name: string,
+  productKey: string,
+  sheet: ProductSheet,
+  applicator: Applicator,
+  why: string,
+): StepDraft {
+  return draft({
+    key,
+    name,
+    operation: 'coat',
+    productKey,
+    applicator,
+    wftUm: sheet.wftTypUm,
+    thinning: { convention: sheet.maxThinning.convention, value: 0 },
+    ...placeAndLabourOf(applicator),
+    waitFor: 'recoat',
+    leaves: sheet.role === 'primer' ? 'primed' : 'colour',
+    why,
+    cautions: sheet.cautions,
   });
 }
 

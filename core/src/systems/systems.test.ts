@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { contextOf } from '../../test/ruleContext.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
@@ -197,5 +198,38 @@ describe('where and with what a film is laid', () => {
 
   it('gives the same steps for the same question', () => {
     expect(unfold('A')).toEqual(unfold('A'));
+  });
+});
+
+describe('what sets the schools apart', () => {
+  const steps = (systemId: SystemId, options: Partial<ZoneOptions> = {}) =>
+    contextOf(systemId, { options }).steps;
+  const grits = (systemId: SystemId, colourCoats: number) =>
+    steps(systemId, { colourCoats })
+      .filter(({ key }) => /^sand-colour-/.test(key))
+      .map(({ grit }) => grit);
+  const films = (systemId: SystemId, key: RegExp) =>
+    steps(systemId)
+      .filter((step) => key.test(step.key))
+      .map(({ wftUm }) => wftUm);
+
+  it('G goes finer between its coats, with the finest before the last; sprayed systems do not', () => {
+    expect([2, 3, 4].map((coats) => grits('G', coats))).toEqual([[320], [240, 320], [240, 320, 400]]);
+    expect(grits('D', 4)).toEqual([320, 320, 320]);
+  });
+
+  it('K builds from very thin to full: 65, 83 and 100 µm wet', () => {
+    expect(films('K', /^clear-/)).toEqual([65, 83, 100]);
+    expect(films('P', /^clear-/)).toEqual([80]);
+  });
+
+  it('L and M lay thin coats, I rests overnight', () => {
+    expect(films('L', /^(prime|colour)-/)).toEqual([75, 75, 75, 75]);
+    expect(films('M', /^colour-/)).toEqual([75, 75, 75]);
+    const rests = steps('I')
+      .filter(({ key }) => /^colour-/.test(key))
+      .map(({ restMin }) => restMin);
+    expect(rests).toEqual([720, 720]);
+    expect(steps('I').find(({ key }) => key === 'colour-1')?.why).toContain('flow conditioner');
   });
 });

@@ -1,11 +1,18 @@
+import { GENERIC_SUPPLIES } from '../catalogue/genericSupplies.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
+import type { Supply } from '../catalogue/supplies.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import type { Verdict } from '../pieces/model.ts';
 import type { ShopSettings } from '../shop/shop.ts';
+import { applyPractice } from './applyPractice.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
+import { type OwnSystem, unfoldOwnSystem } from './ownSystem.ts';
+import type { SystemContext } from './phases.ts';
+import { DEFAULT_PRACTICE, type Practice } from './practice.ts';
 import type { StepDraft } from './step.ts';
 import type { CoatSlot } from './steps.ts';
+import { withSupplies } from './withSupplies.ts';
 
 /** What unfolding needs to know besides the system. */
 export interface UnfoldInput {
@@ -19,6 +26,12 @@ export interface UnfoldInput {
   /** What the survey decided for the zone's pieces, and what replaced ones are made of. */
   verdicts?: readonly Verdict[];
   replacementStock?: 'MDF' | 'wood';
+  /** The ways of shop and job; what ships where absent. */
+  practice?: Practice;
+  /** A system of the shop's own, in place of the shipped one. */
+  own?: OwnSystem;
+  /** Cleaners, abrasives, fillers and the like by key; what ships where absent. */
+  supplies?: Readonly<Record<string, Supply>>;
 }
 
 const FILLER_KEY = 'grain-filler-water';
@@ -61,18 +74,25 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
   const verdicts = input.verdicts ?? [];
   if (missing.length > 0)
     return failure(`The stores have no product “${missing.join('”, “')}”. Add it or choose another.`);
-  return success(
-    FINISHING_SYSTEMS[input.systemId].unfold({
-      options: input.options,
-      ...slots,
-      replacement: verdicts.includes('replace') ? (input.replacementStock ?? 'MDF') : null,
-      hasRepairs: verdicts.includes('repair'),
-      setting: {
-        wanted: input.options.applicator,
-        sprayObstacle: (sheet) => sprayObstacle(sheet, input.shop, input.isOnSite),
-      },
-    }),
-  );
+  const context: SystemContext = {
+    options: input.options,
+    ...slots,
+    replacement: verdicts.includes('replace') ? (input.replacementStock ?? 'MDF') : null,
+    hasRepairs: verdicts.includes('repair'),
+    setting: {
+      wanted: input.options.applicator,
+      sprayObstacle: (sheet) => sprayObstacle(sheet, input.shop, input.isOnSite),
+    },
+  };
+  // Whoever made a system wrote its ways into it; only a shipped one bends to the shop's.
+  const steps = input.own
+    ? unfoldOwnSystem(input.own, context)
+    : applyPractice(
+        FINISHING_SYSTEMS[input.systemId].unfold(context),
+        input.practice ?? DEFAULT_PRACTICE,
+        context,
+      );
+  return success(withSupplies(steps, input.supplies ?? GENERIC_SUPPLIES));
 }
 
 /** Applicator a fixed piece gets: in the client's room nothing is sprayed. */

@@ -45,6 +45,7 @@ describe('parseLengthMm', () => {
 
 describe('durations', () => {
   it.each([
+    ['3 d 2 h', 74 * 60],
     ['4h30', 270],
     ['4 h', 240],
     ['90 min', 90],

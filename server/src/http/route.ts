@@ -87,7 +87,11 @@ export class RouteTable {
 
 /** Parameters of a path, each a UUID. */
 export function uuidParams<K extends string>(...names: K[]) {
-  return z.object(Object.fromEntries(names.map((name) => [name, z.uuid()])) as Record<K, z.ZodUUID>);
+  return z.object(
+    Object.fromEntries(
+      names.map((name) => [name, z.uuid({ error: 'There is nothing at this address.' })]),
+    ) as Record<K, z.ZodUUID>,
+  );
 }
 
 /** The answer of a route that has nothing to say. */

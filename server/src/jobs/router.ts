@@ -1,12 +1,23 @@
 import { DossierSchema, JobRowSchema, JobSummarySchema } from '@upholder/core/api';
 import { JobSchema, JobSpecSchema } from '@upholder/core/jobs';
+import { OwnPracticeSchema } from '@upholder/core/systems';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
-import { unfoldZone, zonesOf } from '../zones/store.ts';
-import { addJob, deleteJob, dossierOf, findJob, openDossiers, summariesOf, updateJob } from './store.ts';
+import { unfoldZone } from '../zones/sequence.ts';
+import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
+import {
+  addJob,
+  deleteJob,
+  dossierOf,
+  findJob,
+  openDossiers,
+  summariesOf,
+  updateJob,
+  updatePractice,
+} from './store.ts';
 
 const NewJob = z.intersection(z.object({ id: z.uuid() }), JobSpecSchema);
 const JobChange = z.intersection(z.object({ version: z.int() }), JobSpecSchema);
@@ -82,6 +93,37 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         return updated;
       });
       return row;
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/jobs/:jobId/practice',
+    summary: 'Change the ways of a job; zones that nobody has begun or changed by hand are unfolded anew',
+    params: uuidParams('jobId'),
+    body: z.object({ version: z.int(), practice: OwnPracticeSchema }),
+    response: JobRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        const before = await findJob(connection, shopId, params.jobId);
+        if (!before) throw new ApiError('not-found', 'The shop has no such job.');
+        const updated = await updatePractice(connection, shopId, params.jobId, body.practice, body.version);
+        if (!updated)
+          throw new ApiError('conflict', 'Someone else changed this job meanwhile.', { current: before });
+        const { laying } = body.practice.ways;
+        for (const zone of await zonesOf(connection, shopId, params.jobId)) {
+          // Steps that somebody changed by hand are not unfolded over without being asked.
+          if (zone.isEdited || (await isStarted(connection, shopId, zone.id))) continue;
+          const isLaidAnew = laying !== undefined && laying !== before.practice.ways.laying;
+          const wanted =
+            isLaidAnew && zone.options ? { ...zone, options: { ...zone.options, laying } } : zone;
+          if (wanted !== zone) await updateZone(connection, shopId, wanted, zone.version);
+          await unfoldZone(connection, shopId, wanted, updated.place);
+        }
+        await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        return updated;
+      });
     },
   });
 

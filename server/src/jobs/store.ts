@@ -7,7 +7,8 @@ import { photosOf } from '../photos/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 import { latestPlan } from '../plans/store.ts';
 import { decisionsOf } from '../zones/decisions.ts';
-import { stepsOf, zonesOf } from '../zones/store.ts';
+import { stepsOf } from '../zones/sequence.ts';
+import { zonesOf } from '../zones/store.ts';
 
 interface RawJob extends Record<string, unknown> {
   id: string;
@@ -19,10 +20,11 @@ interface RawJob extends Record<string, unknown> {
   needed_by: string | null;
   place: Job['place'];
   status: Job['status'];
+  practice: Job['practice'];
   version: number;
 }
 
-const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, version';
+const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, practice, version';
 
 function toJob(row: RawJob): JobRow {
   return {
@@ -35,6 +37,7 @@ function toJob(row: RawJob): JobRow {
     neededBy: row.needed_by,
     place: row.place,
     status: row.status,
+    practice: row.practice,
     version: row.version,
   };
 }
@@ -42,8 +45,8 @@ function toJob(row: RawJob): JobRow {
 /** Adds a job; writing the same id again changes nothing. Null when the id belongs to another shop. */
 export async function addJob(db: Queryable, shopId: string, job: Job, now: Date): Promise<JobRow | null> {
   await db.query(
-    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) on conflict (id) do nothing`,
+    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, practice, created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
     [
       job.id,
       shopId,
@@ -55,6 +58,7 @@ export async function addJob(db: Queryable, shopId: string, job: Job, now: Date)
       job.neededBy,
       job.place,
       job.status,
+      JSON.stringify(job.practice),
       now,
     ],
   );
@@ -73,7 +77,7 @@ export async function findJob(db: Queryable, shopId: string, id: string): Promis
 export async function updateJob(
   db: Queryable,
   shopId: string,
-  job: Job,
+  job: Omit<Job, 'practice'>,
   version: number,
 ): Promise<JobRow | null> {
   const row = await maybeOne<RawJob>(
@@ -94,6 +98,23 @@ export async function updateJob(
       job.place,
       job.status,
     ],
+  );
+  return row && toJob(row);
+}
+
+/** Writes a job's ways if the version still holds; null when someone was faster. */
+export async function updatePractice(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  practice: Job['practice'],
+  version: number,
+): Promise<JobRow | null> {
+  const row = await maybeOne<RawJob>(
+    db,
+    `update job set practice = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
+     returning ${COLUMNS}`,
+    [shopId, id, version, JSON.stringify(practice)],
   );
   return row && toJob(row);
 }

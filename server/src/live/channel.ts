@@ -8,7 +8,7 @@ const RETRY_MS = 500;
 
 const ChangeSchema = z.object({
   shopId: z.uuid(),
-  topic: z.enum(['job', 'jobs', 'shop', 'climate']),
+  topic: z.enum(['job', 'jobs', 'shop', 'climate', 'pots']),
   id: z.string(),
 });
 

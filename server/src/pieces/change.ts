@@ -4,7 +4,8 @@ import { z } from 'zod';
 import type { Queryable } from '../db/database.ts';
 import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
-import { refitSequence, zonesOf } from '../zones/store.ts';
+import { refitSequence } from '../zones/sequence.ts';
+import { zonesOf } from '../zones/store.ts';
 import { loggedPieces, parkTags, piecesOf, updatePiece } from './store.ts';
 
 /** A piece as it shall be, and the version it was seen in. */

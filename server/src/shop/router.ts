@@ -9,6 +9,8 @@ import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
+import { layersOf, suppliesOf } from '../stores/store.ts';
+import { systemsOf } from '../systems/store.ts';
 import {
   addProduct,
   crewOf,
@@ -16,6 +18,7 @@ import {
   findShop,
   productsOf,
   setDaysOff,
+  setStock,
   updateProduct,
   updateShop,
 } from './store.ts';
@@ -40,14 +43,17 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
   const { db, clock, climate } = app;
 
   async function context(shopId: string) {
-    const [shop, crew, products, reading, planning] = await Promise.all([
+    const [shop, crew, products, supplies, layers, systems, reading, planning] = await Promise.all([
       findShop(db, shopId),
       crewOf(db, shopId),
       productsOf(db, shopId),
+      suppliesOf(db, shopId),
+      layersOf(db, shopId),
+      systemsOf(db, shopId),
       latestReading(db, shopId),
       planningClimate(climate, clock.now()),
     ]);
-    return { ...shop, crew, products, reading, planningClimate: planning };
+    return { ...shop, crew, products, supplies, layers, systems, reading, planningClimate: planning };
   }
 
   routes.add({
@@ -120,6 +126,27 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
         });
       await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
       return product;
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/products/:productId/stock',
+    summary: 'Write what is in the tins; null where nobody counts',
+    params: uuidParams('productId'),
+    body: z.object({
+      stockMl: z
+        .number({ error: 'Enter what is in the tins.' })
+        .min(0, 'What is in the tins is 0 or more.')
+        .max(10_000_000)
+        .nullable(),
+    }),
+    response: ProductRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const updated = await setStock(db, member.shopId, params.productId, body.stockMl);
+      if (!updated) throw new ApiError('not-found', 'The stores have no such product.');
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return updated;
     },
   });
 

@@ -78,17 +78,24 @@ interface RawProduct extends Record<string, unknown> {
   key: string;
   sheet: unknown;
   version: number;
+  stock_ml: number | null;
 }
 
-function toProduct({ id, key, sheet, version }: RawProduct): ProductRow {
-  return { id, key, sheet: ProductSheetSchema.parse(sheet), version };
+function toProduct({ id, key, sheet, version, stock_ml }: RawProduct): ProductRow {
+  return {
+    id,
+    key,
+    sheet: ProductSheetSchema.parse(sheet),
+    version,
+    stockMl: stock_ml === null ? null : Number(stock_ml),
+  };
 }
 
 export async function productsOf(db: Queryable, shopId: string): Promise<ProductRow[]> {
   return (
     await many<RawProduct>(
       db,
-      'select id, key, sheet, version from product where shop_id = $1 order by key',
+      'select id, key, sheet, version, stock_ml from product where shop_id = $1 order by key',
       [shopId],
     )
   ).map(toProduct);
@@ -107,7 +114,7 @@ export async function addProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version`,
+    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml`,
     [product.id, shopId, product.key, JSON.stringify(product.sheet)],
   );
   return row && toProduct(row);
@@ -116,7 +123,7 @@ export async function addProduct(
 export async function findProduct(db: Queryable, shopId: string, id: string): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    'select id, key, sheet, version from product where shop_id = $1 and id = $2',
+    'select id, key, sheet, version, stock_ml from product where shop_id = $1 and id = $2',
     [shopId, id],
   );
   return row && toProduct(row);
@@ -132,10 +139,38 @@ export async function updateProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version`,
+    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml`,
     [shopId, id, version, JSON.stringify(sheet)],
   );
   return row && toProduct(row);
+}
+
+/** Writes what is in the tins, in mL; null where nobody has counted. Null when the stores have no such product. */
+export async function setStock(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  stockMl: number | null,
+): Promise<ProductRow | null> {
+  const row = await maybeOne<RawProduct>(
+    db,
+    `update product set stock_ml = $3 where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml`,
+    [shopId, id, stockMl],
+  );
+  return row && toProduct(row);
+}
+
+/** Takes what was poured out of the tins, down to nothing; where nobody counts, nothing happens. */
+export async function takeFromStock(
+  db: Queryable,
+  shopId: string,
+  productKey: string,
+  ml: number,
+): Promise<void> {
+  await db.query(
+    'update product set stock_ml = greatest(0, stock_ml - $3) where shop_id = $1 and key = $2 and stock_ml is not null',
+    [shopId, productKey, ml],
+  );
 }
 
 /**

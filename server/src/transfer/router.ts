@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { Dossier, SupplyRow } from '@upholder/core/api';
 import { JobRowSchema } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import {
@@ -29,8 +29,10 @@ import { addPhoto, photoContents } from '../photos/store.ts';
 import { addPiece } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
 import { addProduct, crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { addSupply, suppliesOf } from '../stores/store.ts';
 import { addDecision } from '../zones/decisions.ts';
-import { addSteps, addZone } from '../zones/store.ts';
+import { addSteps } from '../zones/sequence.ts';
+import { addZone } from '../zones/store.ts';
 
 /** Writes everything in a job file, as it is, into a shop. Products that the stores lack are added. */
 export async function writeJobFile(
@@ -43,6 +45,9 @@ export async function writeJobFile(
   for (const [key, sheet] of Object.entries(file.products)) {
     if (!sheets[key]) await addProduct(connection, shopId, { id: uuid(), key, sheet });
   }
+  // The stores keep what they know of a key that they have.
+  for (const [key, supply] of Object.entries(file.supplies))
+    await addSupply(connection, shopId, { id: uuid(), key, supply });
   const crew = new Set((await crewOf(connection, shopId)).map(({ id }) => id));
   if (!(await addJob(connection, shopId, file.job, now)))
     throw new ApiError('id-taken', 'This job belongs to another shop.');
@@ -70,6 +75,7 @@ export async function writeJobFile(
 export function toJobFile(
   dossier: Dossier,
   sheets: Record<string, ProductSheet>,
+  supplies: readonly SupplyRow[],
   timeZone: string,
   now: Date,
   /** Contents of pictures by id; pictures without content are left out. */
@@ -97,6 +103,11 @@ export function toJobFile(
       const content = contents.get(photo.id);
       return content ? [{ ...photo, content: content.toString('base64') }] : [];
     }),
+    supplies: Object.fromEntries(
+      supplies
+        .filter(({ key }) => dossier.steps.some(({ supplyKey }) => supplyKey === key))
+        .map(({ key, supply }) => [key, supply]),
+    ),
     products: Object.fromEntries(
       [...keys].sort().flatMap((key) => (sheets[key] ? [[key, sheets[key]]] : [])),
     ),
@@ -121,10 +132,14 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
     const { shopId } = request.member;
     const dossier = await load(shopId, request.params.jobId);
-    const [shop, sheets] = await Promise.all([findShop(db, shopId), sheetsOf(db, shopId)]);
+    const [shop, sheets, supplies] = await Promise.all([
+      findShop(db, shopId),
+      sheetsOf(db, shopId),
+      suppliesOf(db, shopId),
+    ]);
     const contents =
       request.query.photos === 'no' ? undefined : await photoContents(db, shopId, dossier.job.id);
-    const file = toJobFile(dossier, sheets, shop.timeZone, clock.now(), contents);
+    const file = toJobFile(dossier, sheets, supplies, shop.timeZone, clock.now(), contents);
     sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
 

@@ -4,11 +4,13 @@ import { FINISHING_SYSTEMS, StepDraftSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
+import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision } from './decisions.ts';
+import { unfoldZone, writeSequence } from './sequence.ts';
 import {
   addZone,
   countPieces,
@@ -16,15 +18,29 @@ import {
   findZone,
   isStarted,
   nextZonePosition,
-  unfoldZone,
   updateZone,
-  writeSequence,
 } from './store.ts';
 
 /** A zone that chooses a system without options gets the system's own. */
 function withOptions<T extends ZoneSpec>(zone: T): T {
   if (zone.systemId === null) return { ...zone, options: null };
   return { ...zone, options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults };
+}
+
+/** A zone goes along with another zone of its own job, or with none. */
+async function assertSharing(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  zoneId: string,
+  sharesWith: string | null,
+): Promise<void> {
+  if (sharesWith === null) return;
+  const other = await findZone(db, shopId, sharesWith);
+  if (other?.jobId === jobId && sharesWith !== zoneId) return;
+  throw new ApiError('bad-input', 'A zone shares with another zone of its job.', {
+    fields: { sharesWith: 'Choose another zone of this job.' },
+  });
 }
 
 function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
@@ -40,7 +56,10 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
     'clearKey',
   ] as const;
   return (
-    before.systemId !== after.systemId || keys.some((key) => before.options?.[key] !== after.options?.[key])
+    before.systemId !== after.systemId ||
+    before.ownSystem?.id !== after.ownSystem?.id ||
+    before.ownSystem?.version !== after.ownSystem?.version ||
+    keys.some((key) => before.options?.[key] !== after.options?.[key])
   );
 }
 
@@ -61,6 +80,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         if (!job) throw new ApiError('not-found', 'The shop has no such job.');
         const known = await findZone(connection, shopId, body.id);
         if (known?.jobId === params.jobId) return known.zone;
+        await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
         const position = await nextZonePosition(connection, shopId, params.jobId);
         const zone = await addZone(connection, shopId, params.jobId, {
           ...withOptions(body),
@@ -89,6 +109,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
         const { version, ...spec } = body;
         const wanted = withOptions(spec);
+        await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
         const updated = await updateZone(
           connection,
           shopId,

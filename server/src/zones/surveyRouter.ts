@@ -6,7 +6,8 @@ import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision } from './decisions.ts';
-import { findZone, refitSequence, updateZone } from './store.ts';
+import { refitSequence } from './sequence.ts';
+import { findZone, updateZone } from './store.ts';
 
 /** The survey of a zone: answers one by one, and decisions with their reasons. */
 export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {

@@ -4,16 +4,19 @@ import type {
   ErrorBody,
   JobRow,
   JobSummary,
+  LayerRow,
   OpeningRow,
   PieceRow,
+  PotCoat,
   ProductRow,
   Session,
   ShopContext,
+  SupplyRow,
   SurveyChange,
   WallRow,
   ZoneRow,
 } from '@upholder/core/api';
-import type { ProductSheet } from '@upholder/core/catalogue';
+import type { ProductSheet, ShopLayer, Supply } from '@upholder/core/catalogue';
 import type { Opening, Wall } from '@upholder/core/elevation';
 import type { Mapping } from '@upholder/core/formats';
 import type {
@@ -25,10 +28,11 @@ import type {
   Photo,
   ZoneSpec,
 } from '@upholder/core/jobs';
+import type { PotRecord } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
-import type { StepDraft } from '@upholder/core/systems';
+import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
 
 let csrfToken: string | null = null;
 
@@ -57,7 +61,7 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
 export const upholder = createApi({
   reducerPath: 'upholder',
   baseQuery,
-  tagTypes: ['Session', 'Shop', 'Jobs', 'Job', 'Mappings'],
+  tagTypes: ['Session', 'Shop', 'Jobs', 'Job', 'Mappings', 'Pots'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     session: build.query<Session, void>({ query: () => '/session', providesTags: ['Session'] }),
@@ -95,6 +99,49 @@ export const upholder = createApi({
     changeProduct: build.mutation<ProductRow, { id: string; version: number; sheet: ProductSheet }>({
       query: ({ id, ...body }) => ({ url: `/products/${id}`, method: 'PUT', body }),
       invalidatesTags: ['Shop'],
+    }),
+    setStock: build.mutation<ProductRow, { id: string; stockMl: number | null }>({
+      query: ({ id, stockMl }) => ({ url: `/products/${id}/stock`, method: 'PUT', body: { stockMl } }),
+      invalidatesTags: ['Shop'],
+    }),
+    addSupply: build.mutation<SupplyRow, { id: string; key: string; supply: Supply }>({
+      query: (body) => ({ url: '/supplies', method: 'POST', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    changeSupply: build.mutation<SupplyRow, { id: string; version: number; supply: Supply }>({
+      query: ({ id, ...body }) => ({ url: `/supplies/${id}`, method: 'PUT', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    answerLayer: build.mutation<LayerRow, ShopLayer>({
+      query: (body) => ({ url: '/layers', method: 'POST', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    takeBackLayer: build.mutation<unknown, string>({
+      query: (id) => ({ url: `/layers/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Shop'],
+    }),
+    systemVersions: build.query<{ versions: OwnSystemVersion[] }, string>({
+      query: (id) => `/systems/${id}`,
+      providesTags: ['Shop'],
+    }),
+    writeSystem: build.mutation<
+      OwnSystemVersion,
+      { id: string; version: number; changeNote: string; system: OwnSystem }
+    >({
+      query: ({ id, version, ...body }) => ({
+        url: `/systems/${id}/versions/${version}`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: ['Shop'],
+    }),
+    retireSystem: build.mutation<unknown, { id: string; isRetired: boolean }>({
+      query: ({ id, isRetired }) => ({ url: `/systems/${id}/retired`, method: 'PUT', body: { isRetired } }),
+      invalidatesTags: ['Shop'],
+    }),
+    changePractice: build.mutation<JobRow, { id: string; version: number; practice: OwnPractice }>({
+      query: ({ id, ...body }) => ({ url: `/jobs/${id}/practice`, method: 'PUT', body }),
+      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
     }),
     jobs: build.query<{ jobs: JobSummary[] }, void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
     floor: build.query<{ dossiers: Dossier[] }, void>({
@@ -248,6 +295,15 @@ export const upholder = createApi({
     log: build.mutation<{ entry: LogEntry; wasKnown: boolean }, NewLogEntry>({
       query: (entry) => ({ url: `/jobs/${entry.jobId}/log`, method: 'POST', body: entry }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    pots: build.query<{ pots: PotRecord[] }, void>({ query: () => '/pots', providesTags: ['Pots'] }),
+    potCoats: build.query<{ coats: PotCoat[] }, string>({
+      query: (id) => `/pots/${id}/coats`,
+      providesTags: ['Pots', 'Job'],
+    }),
+    putPot: build.mutation<PotRecord, PotRecord>({
+      query: (pot) => ({ url: `/pots/${pot.id}`, method: 'PUT', body: pot }),
+      invalidatesTags: ['Pots'],
     }),
     importJob: build.mutation<JobRow, unknown>({
       query: (file) => ({ url: '/import/job', method: 'POST', body: { file } }),

@@ -24,8 +24,11 @@ export function useLive(isSignedIn: boolean): void {
         case 'climate':
           dispatch(upholder.util.invalidateTags(['Shop']));
           break;
+        case 'pots':
+          dispatch(upholder.util.invalidateTags(['Pots']));
+          break;
         default:
-          dispatch(upholder.util.invalidateTags(['Shop', 'Jobs', 'Job']));
+          dispatch(upholder.util.invalidateTags(['Shop', 'Jobs', 'Job', 'Pots']));
       }
     }
     function open(): void {

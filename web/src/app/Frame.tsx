@@ -6,6 +6,7 @@ import { dismissed } from '../api/outbox.ts';
 import { refusalOf, rememberCsrfToken, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
 import { useOutbox } from '../api/useOutbox.ts';
+import { usePotSender } from '../api/usePots.ts';
 import { Button, Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/PieceGlyph.tsx';
@@ -91,6 +92,7 @@ const NAV = [
 export function Frame() {
   useTheme();
   useOutbox();
+  usePotSender();
   const dispatch = useAppDispatch();
   const location = useLocation();
   const navigate = useNavigate();
@@ -99,7 +101,8 @@ export function Frame() {
   const { data, error, refetch } = session;
   const [signOut] = upholder.useSignOutMutation();
   const theme = useApp(({ face }) => face.theme);
-  const isFloor = location.pathname.startsWith('/floor');
+  const isBench = location.pathname.startsWith('/bench');
+  const isFloor = isBench || location.pathname.startsWith('/floor');
   rememberCsrfToken(data?.csrfToken ?? null);
   useLive(Boolean(data?.member));
 
@@ -124,6 +127,7 @@ export function Frame() {
       else if (key === 'f') navigate('/floor');
       else if (key === 'j') navigate('/jobs');
       else if (key === 'p') navigate('/find');
+      else if (key === 'm') navigate('/bench');
       else if (key === 'b') dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'));
     }
     window.addEventListener('keydown', press);
@@ -166,8 +170,14 @@ export function Frame() {
           <NavLink to="/jobs" className={`px-3 py-1 font-semibold ${isFloor ? '' : 'bg-ink text-sheet'}`}>
             Desk
           </NavLink>
-          <NavLink to="/floor" className={`px-3 py-1 font-semibold ${isFloor ? 'bg-ink text-sheet' : ''}`}>
+          <NavLink
+            to="/floor"
+            className={`px-3 py-1 font-semibold ${isFloor && !isBench ? 'bg-ink text-sheet' : ''}`}
+          >
             Floor
+          </NavLink>
+          <NavLink to="/bench" className={`px-3 py-1 font-semibold ${isBench ? 'bg-ink text-sheet' : ''}`}>
+            Bench
           </NavLink>
         </div>
         <div className="flex items-center">

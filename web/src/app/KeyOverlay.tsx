@@ -8,6 +8,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
       ['f', 'to the floor'],
       ['j', 'to the jobs'],
       ['p', 'find a piece by its label'],
+      ['m', 'to the mixing bench'],
       ['b', 'dim for the booth, and back'],
       ['Esc', 'leave a dialog'],
     ],

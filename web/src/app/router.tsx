@@ -68,6 +68,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'sequence/ways',
+            lazy: async () => ({
+              Component: (await import('../screens/ways/JobWaysScreen.tsx')).JobWaysScreen,
+            }),
+          },
+          {
             path: 'days',
             lazy: async () => ({ Component: (await import('../screens/days/DaysScreen.tsx')).DaysScreen }),
           },
@@ -90,8 +96,54 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/find/OpenPiece.tsx')).OpenPiece }),
       },
       {
+        path: 'bench',
+        lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
+      },
+      {
+        path: 'bench/:potId/label',
+        lazy: async () => ({
+          Component: (await import('../screens/bench/PotLabelScreen.tsx')).PotLabelScreen,
+        }),
+      },
+      {
+        path: 'bench/:potId',
+        lazy: async () => ({ Component: (await import('../screens/bench/PotScreen.tsx')).PotScreen }),
+      },
+      {
         path: 'stores',
-        lazy: async () => ({ Component: (await import('../screens/stores/StoresScreen.tsx')).StoresScreen }),
+        lazy: async () => ({ Component: (await import('../screens/stores/StoresFrame.tsx')).StoresFrame }),
+        children: [
+          {
+            index: true,
+            lazy: async () => ({
+              Component: (await import('../screens/stores/CoatingsScreen.tsx')).CoatingsScreen,
+            }),
+          },
+          {
+            path: 'supplies',
+            lazy: async () => ({
+              Component: (await import('../screens/stores/SuppliesScreen.tsx')).SuppliesScreen,
+            }),
+          },
+          {
+            path: 'layers',
+            lazy: async () => ({
+              Component: (await import('../screens/stores/LayersScreen.tsx')).LayersScreen,
+            }),
+          },
+          {
+            path: 'systems',
+            lazy: async () => ({
+              Component: (await import('../screens/stores/SystemsShelf.tsx')).SystemsShelf,
+            }),
+          },
+        ],
+      },
+      {
+        path: 'shop/ways',
+        lazy: async () => ({
+          Component: (await import('../screens/ways/ShopWaysScreen.tsx')).ShopWaysScreen,
+        }),
       },
       {
         path: 'shop',

@@ -1,6 +1,7 @@
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux';
 import { keepOutbox, outboxReducer } from '../api/outbox.ts';
+import { keepPotBox, potBoxReducer } from '../api/potBox.ts';
 import { upholder } from '../api/upholder.ts';
 
 interface Interface {
@@ -37,13 +38,21 @@ const face = createSlice({
 export const { themeChosen, connectionChanged, clockSet } = face.actions;
 
 export const store = configureStore({
-  reducer: { [upholder.reducerPath]: upholder.reducer, outbox: outboxReducer, face: face.reducer },
+  reducer: {
+    [upholder.reducerPath]: upholder.reducer,
+    outbox: outboxReducer,
+    potBox: potBoxReducer,
+    face: face.reducer,
+  },
   middleware: (defaults) => defaults().concat(upholder.middleware),
 });
 
 let kept = store.getState().outbox;
+let keptPots = store.getState().potBox;
 store.subscribe(() => {
-  const { outbox } = store.getState();
+  const { outbox, potBox } = store.getState();
+  if (potBox !== keptPots) keepPotBox(potBox);
+  keptPots = potBox;
   if (outbox !== kept) keepOutbox(outbox);
   kept = outbox;
 });

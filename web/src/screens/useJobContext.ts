@@ -7,6 +7,7 @@ import { withWaiting } from '../api/outbox.ts';
 import { upholder } from '../api/upholder.ts';
 import { useApp } from '../app/store.ts';
 import { useNowMinute } from '../app/useNow.ts';
+import { sheetsOf } from './shelves.ts';
 
 /** What the screens of one job share. */
 export interface JobContext {
@@ -27,7 +28,7 @@ export function planningShop(shop: ShopContext): ShopForPlanning {
     timeZone: shop.timeZone,
     settings: shop.settings,
     crew: shop.crew,
-    sheets: Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet])),
+    sheets: sheetsOf(shop),
     climate: shop.planningClimate,
     reserved: [],
   };

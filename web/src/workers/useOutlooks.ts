@@ -3,15 +3,31 @@ import { type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/
 import type { Job } from '@upholder/core/jobs';
 import type { Piece } from '@upholder/core/pieces';
 import { minuteAt } from '@upholder/core/shop';
-import type { SystemId } from '@upholder/core/systems';
+import { practiceOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
+import { sheetsOf, suppliesOf } from '../screens/shelves.ts';
 import type { Comparison } from './compare.worker.ts';
+
+/** What a comparison looks at besides a zone and its pieces. */
+export function surroundingsOf(shop: ShopContext, practice: CompareInput['practice'], startOn: string) {
+  const start = minuteAt(startOn, '00:00', shop.timeZone);
+  return {
+    sheets: sheetsOf(shop),
+    supplies: suppliesOf(shop),
+    practice,
+    settings: shop.settings,
+    timeZone: shop.timeZone,
+    climate: shop.planningClimate,
+    people: shop.crew.length,
+    work: roughCalendar(shop.settings, shop.timeZone, start),
+  };
+}
 
 let comparison: Comlink.Remote<Comparison> | null = null;
 
 /** One worker for the whole page, started when something is first compared. */
-function theComparison(): Comlink.Remote<Comparison> {
+export function theComparison(): Comlink.Remote<Comparison> {
   comparison ??= Comlink.wrap<Comparison>(
     new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' }),
   );
@@ -30,7 +46,6 @@ export function useOutlooks(
   const [outlooks, setOutlooks] = useState<Outlooks | null>(null);
   const { replacementStock } = zone.survey;
   const input = useMemo((): CompareInput => {
-    const start = minuteAt(job.startOn, '00:00', shop.timeZone);
     return {
       zone: {
         oldColour: zone.oldColour,
@@ -38,13 +53,8 @@ export function useOutlooks(
         survey: replacementStock ? { replacementStock } : {},
       },
       pieces: [...pieces],
-      sheets: Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet])),
-      settings: shop.settings,
-      timeZone: shop.timeZone,
-      climate: shop.planningClimate,
-      people: shop.crew.length,
+      ...surroundingsOf(shop, practiceOf(shop.settings.practice, job.practice), job.startOn),
       isOnSite: job.place === 'client' || zone.survey.canLeave === false,
-      work: roughCalendar(shop.settings, shop.timeZone, start),
     };
   }, [zone.oldColour, zone.newColour, zone.survey.canLeave, replacementStock, pieces, shop, job]);
   useEffect(() => {

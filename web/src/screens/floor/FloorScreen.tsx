@@ -1,17 +1,15 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
-import { useMemo, useState } from 'react';
+import type { AgendaItem } from '@upholder/core/floor';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { withWaiting } from '../../api/outbox.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { useApp } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
-import { planningShop } from '../useJobContext.ts';
 import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
 import { NowCard } from './NowCard.tsx';
+import { PotClocks } from './PotClocks.tsx';
+import { useAgenda } from './useAgenda.ts';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;
@@ -116,26 +114,10 @@ export function FloorScreen() {
 }
 
 function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext }) {
-  const now = useNowMinute();
-  const waiting = useApp(({ outbox }) => outbox.waiting);
-  const { data: session } = upholder.useSessionQuery();
-  const member = session?.member ?? null;
+  const { agenda, jobs, now, memberId } = useAgenda(dossiers, shop);
   const [chosenId, choose] = useState<string | null>(null);
-  const current = useMemo(
-    () =>
-      dossiers.map((dossier) => ({
-        ...dossier,
-        log: withWaiting(dossier.log, waiting, dossier.job.id, member?.name ?? ''),
-      })),
-    [dossiers, waiting, member],
-  );
-  const agenda = useMemo(() => {
-    const onFloor = current.filter((dossier): dossier is Dossier & JobOnFloor => dossier.plan !== null);
-    return floorAgenda(onFloor, planningShop(shop), now);
-  }, [current, shop, now]);
-  const jobs = new Map(current.map((dossier) => [dossier.job.id, dossier]));
   // Mine before the other's, then as planned; what is planned for later may still be chosen.
-  const mine = agenda.ready.filter(({ personId }) => personId === member?.id);
+  const mine = agenda.ready.filter(({ personId }) => personId === memberId);
   const due = (item: AgendaItem) => item.openAt <= now && (item.plannedStart ?? 0) <= now + SOON_MINUTES;
   const first =
     [...agenda.ready, ...agenda.waiting].find((item) => idOf(item) === chosenId) ??
@@ -151,6 +133,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4">
       <div className="flex flex-col gap-4">
+        <PotClocks shop={shop} />
         {first && job ? (
           <NowCard
             key={idOf(first)}
@@ -172,7 +155,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
             </p>
           </section>
         )}
-        <LastLogged dossiers={current} shop={shop} now={now} />
+        <LastLogged dossiers={[...jobs.values()]} shop={shop} now={now} />
         <ItemList title="Also ready" items={others.slice(0, MOST_READY)} {...list} />
       </div>
       <div className="flex flex-col gap-4">

@@ -2,13 +2,14 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles } from '@upholder/core/drying';
 import type { AgendaItem } from '@upholder/core/floor';
-import { coatAmounts, measurable, thinningWords } from '@upholder/core/mixing';
+import { CUPS, type PotRecord, pouredOf, summariseRuns, thinningWords } from '@upholder/core/mixing';
 import { toInstant } from '@upholder/core/shop';
-import { applicatorInPlace } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { queued } from '../../api/outbox.ts';
+import { usePots } from '../../api/usePots.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
@@ -18,6 +19,7 @@ import { type CoatDraft, CoatFields, readCoatDraft } from '../log/CoatFields.tsx
 import { DoneAtField, readDoneAt, writeDoneAt } from '../log/DoneAtField.tsx';
 import { PiecePicker } from '../log/PiecePicker.tsx';
 import { usePieceStates } from '../useJobContext.ts';
+import { coatOf, mixAddress } from './useAgenda.ts';
 
 const PLACES = {
   bench: 'at the bench',
@@ -36,15 +38,19 @@ interface NowCardProps {
   onLogged(): void;
 }
 
-function useCoat({ item, dossier, shop }: NowCardProps) {
-  const step = dossier.steps.find(({ id }) => id === item.op.stepId);
-  const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
-  if (!step || !sheet || !item.op.isCoat) return null;
-  const pieces = dossier.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
-  const isOnSite = dossier.job.place === 'client';
-  const applicator = applicatorInPlace(step, isOnSite || item.op.row === 'room');
-  const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
-  return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
+/** The figures of a coat as the pot has them. */
+function fromPot(draft: CoatDraft, pot: PotRecord): CoatDraft {
+  const { paint = 0, hardener = 0, thinner = 0 } = pouredOf(pot);
+  const last = pot.readings.at(-1);
+  const seconds = last && summariseRuns(last.runs)?.mean;
+  const cup = CUPS.find(({ id }) => id === last?.cupId)?.name;
+  return {
+    ...draft,
+    potId: pot.id,
+    paint: `${Math.round(paint + hardener)} mL`,
+    thinner: `${Math.round(thinner)} mL`,
+    ...(seconds !== undefined && cup ? { cup, seconds: seconds.toFixed(1) } : {}),
+  };
 }
 
 /** The one thing to do now, how much to mix for it, and the press that logs it. */
@@ -53,7 +59,7 @@ export function NowCard(props: NowCardProps) {
   const { op } = item;
   const dispatch = useAppDispatch();
   const states = usePieceStates(dossier, shop);
-  const coat = useCoat(props);
+  const coat = coatOf(item, dossier, shop);
   const climate = shop.reading ?? shop.planningClimate;
   const [draft, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
@@ -65,6 +71,11 @@ export function NowCard(props: NowCardProps) {
     rhPct: String(Math.round(climate.rhPct)),
     wftUm: null,
   }));
+  const { pots } = usePots();
+  const ownPots = (pots ?? []).filter(
+    ({ productKey, emptiedAt, pours }) =>
+      emptiedAt === null && pours.length > 0 && productKey === coat?.step.productKey,
+  );
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [isPicking, pick] = useState(false);
   const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
@@ -181,6 +192,30 @@ export function NowCard(props: NowCardProps) {
             {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the
             piece, plus cup and hose
           </p>
+          <Link
+            to={mixAddress(item, dossier, coat)}
+            className="mt-2 inline-flex min-h-14 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-6 font-semibold text-xl"
+          >
+            Mix this pot
+          </Link>
+          {ownPots.length > 0 && (
+            <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="From which pot">
+              {ownPots.map((pot) => (
+                <button
+                  key={pot.id}
+                  type="button"
+                  aria-pressed={draft.potId === pot.id}
+                  onClick={() =>
+                    setDraft(draft.potId === pot.id ? { ...draft, potId: null } : fromPot(draft, pot))
+                  }
+                  className={`min-h-14 border-l-[8px] px-4 text-left text-lg ${draft.potId === pot.id ? 'border-act bg-act-wash' : 'border-line bg-raised'}`}
+                >
+                  <span className="font-semibold">Pot {pot.startedAt.slice(11, 16)} UTC</span>
+                  {pot.batch && `, batch ${pot.batch}`}
+                </button>
+              ))}
+            </div>
+          )}
           <div className="mt-3">
             <CoatFields draft={draft} onChange={setDraft} errors={errors} />
           </div>

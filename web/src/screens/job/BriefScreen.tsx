@@ -283,6 +283,8 @@ export function BriefScreen() {
       choiceReason: '',
       systemId: null,
       options: null,
+      ownSystem: null,
+      sharesWith: null,
     };
     const outcome = await addZone({ jobId: dossier.job.id, id: uuid(), spec });
     setProblem('error' in outcome ? refusalOf(outcome.error).message : null);

@@ -1,5 +1,6 @@
 import { ClimateSchema } from '@upholder/core/drying';
 import type { CoatRecord } from '@upholder/core/jobs';
+import { CUPS } from '@upholder/core/mixing';
 import { parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 
@@ -13,18 +14,11 @@ export interface CoatDraft {
   airC: string;
   rhPct: string;
   wftUm: number | null;
+  potId?: string | null;
 }
 
-export const CUPS = [
-  'ISO 3 mm',
-  'ISO 4 mm',
-  'ISO 5 mm',
-  'ISO 6 mm',
-  'DIN 4 mm',
-  'Ford #4',
-  'Zahn #2',
-  'kit cup',
-];
+/** The standard cups, and the one that came with a kit and says nothing by itself. */
+const CUP_NAMES = [...CUPS.map(({ name }) => name), 'kit cup'];
 
 const numberOr = (value: number | null | undefined, unit = '') =>
   value === null || value === undefined ? '' : `${value}${unit}`;
@@ -40,6 +34,7 @@ export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
     airC: numberOr(coat?.climate?.airC),
     rhPct: numberOr(coat?.climate?.rhPct),
     wftUm: coat?.wftUm ?? null,
+    ...(coat?.potId ? { potId: coat.potId } : {}),
   };
 }
 
@@ -78,6 +73,7 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
       cupSeconds,
       climate,
       wftUm: draft.wftUm,
+      ...(draft.potId ? { potId: draft.potId } : {}),
     },
   };
 }
@@ -121,7 +117,7 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
             onChange={({ target }) => onChange({ ...draft, cup: target.value })}
           >
             <option value="">none</option>
-            {CUPS.map((cup) => (
+            {CUP_NAMES.map((cup) => (
               <option key={cup}>{cup}</option>
             ))}
           </Select>

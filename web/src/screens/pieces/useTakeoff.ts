@@ -26,27 +26,36 @@ export function useTakeoff(dossier: Dossier) {
   const [change] = upholder.useChangePiecesMutation();
   const [remove] = upholder.useDeletePiecesMutation();
   const undoStack = useRef<Undo[]>([]);
-  const versions = useRef(new Map<string, number>());
+  /** Pieces as the server last answered, which may be newer than what the table shows yet. */
+  const answered = useRef(new Map<string, PieceRow>());
   const [clash, setClash] = useState<Clash | null>(null);
   const [undoable, setUndoable] = useState<string | null>(null);
   const [savedAt, setSavedAt] = useState<Date | null>(null);
+
+  // Presses may come faster than answers: each change waits for the one before, so that taking back finds it.
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const inTurn = useCallback(<T>(work: () => Promise<T>): Promise<T> => {
+    const result = queue.current.then(work);
+    queue.current = result.catch(() => undefined);
+    return result;
+  }, []);
 
   const remember = useCallback((undo: Undo | null) => {
     if (undo) undoStack.current.push(undo);
     setUndoable(undoStack.current.at(-1)?.what ?? null);
   }, []);
 
-  const versionOf = useCallback(
-    (piece: PieceRow) => Math.max(piece.version, versions.current.get(piece.id) ?? 0),
-    [],
-  );
+  const latestOf = useCallback((piece: PieceRow): PieceRow => {
+    const known = answered.current.get(piece.id);
+    return known && known.version > piece.version ? known : piece;
+  }, []);
 
   /** Writes pieces, all or none; answers with what was refused, or null. */
   const write = useCallback(
     async (changes: readonly { piece: Piece; version: number }[]): Promise<Refusal | null> => {
       const outcome = await change({ jobId, changes: [...changes] });
       if (!('error' in outcome)) {
-        for (const { id, version } of outcome.data.pieces) versions.current.set(id, version);
+        for (const row of outcome.data.pieces) answered.current.set(row.id, row);
         setSavedAt(new Date());
         return null;
       }
@@ -61,24 +70,25 @@ export function useTakeoff(dossier: Dossier) {
 
   /** Changes pieces, each by its own part; one press takes all of it back. */
   const editMany = useCallback(
-    async (edits: readonly { before: PieceRow; part: Partial<Piece> }[]): Promise<Refusal | null> => {
-      const refusal = await write(
-        edits.map(({ before, part }) => ({
-          piece: { ...pieceOf(before), ...part },
-          version: versionOf(before),
-        })),
-      );
-      if (refusal) return refusal;
-      const old = edits.map(({ before }) => pieceOf(before));
-      remember({
-        what: old.length === 1 ? `change of ${old[0]?.tag}` : `change of ${old.length} pieces`,
-        run: async () =>
-          (await write(old.map((piece) => ({ piece, version: versions.current.get(piece.id) ?? 0 })))) ===
-          null,
-      });
-      return null;
-    },
-    [write, versionOf, remember],
+    (edits: readonly { before: PieceRow; part: Partial<Piece> }[]) =>
+      inTurn(async (): Promise<Refusal | null> => {
+        // A change of one field keeps what another one wrote a moment ago.
+        const bases = edits.map(({ before, part }) => ({ base: latestOf(before), part }));
+        const refusal = await write(
+          bases.map(({ base, part }) => ({ piece: { ...pieceOf(base), ...part }, version: base.version })),
+        );
+        if (refusal) return refusal;
+        const old = bases.map(({ base }) => pieceOf(base));
+        remember({
+          what: old.length === 1 ? `change of ${old[0]?.tag}` : `change of ${old.length} pieces`,
+          run: async () =>
+            (await write(
+              old.map((piece) => ({ piece, version: answered.current.get(piece.id)?.version ?? 0 })),
+            )) === null,
+        });
+        return null;
+      }),
+    [inTurn, write, latestOf, remember],
   );
 
   const edit = useCallback(
@@ -87,38 +97,44 @@ export function useTakeoff(dossier: Dossier) {
   );
 
   const drop = useCallback(
-    async (pieces: readonly PieceRow[]): Promise<Refusal | null> => {
-      const outcome = await remove({ jobId, pieceIds: pieces.map(({ id }) => id) });
-      if ('error' in outcome) return refusalOf(outcome.error);
-      const old = pieces.map(pieceOf);
-      const what = old.length === 1 ? `deletion of ${old[0]?.tag}` : `deletion of ${old.length} pieces`;
-      remember({ what, run: async () => !('error' in (await add({ jobId, pieces: old }))) });
-      setSavedAt(new Date());
-      return null;
-    },
-    [add, remove, jobId, remember],
+    (pieces: readonly PieceRow[]) =>
+      inTurn(async (): Promise<Refusal | null> => {
+        const outcome = await remove({ jobId, pieceIds: pieces.map(({ id }) => id) });
+        if ('error' in outcome) return refusalOf(outcome.error);
+        const old = pieces.map(pieceOf);
+        const what = old.length === 1 ? `deletion of ${old[0]?.tag}` : `deletion of ${old.length} pieces`;
+        remember({ what, run: async () => !('error' in (await add({ jobId, pieces: old }))) });
+        setSavedAt(new Date());
+        return null;
+      }),
+    [inTurn, add, remove, jobId, remember],
   );
 
   const insert = useCallback(
-    async (pieces: Piece[]): Promise<Refusal | null> => {
-      const outcome = await add({ jobId, pieces });
-      if ('error' in outcome) return refusalOf(outcome.error);
-      const what = pieces.length === 1 ? `adding ${pieces[0]?.tag}` : `adding ${pieces.length} pieces`;
-      remember({
-        what,
-        run: async () => !('error' in (await remove({ jobId, pieceIds: pieces.map(({ id }) => id) }))),
-      });
-      setSavedAt(new Date());
-      return null;
-    },
-    [add, remove, jobId, remember],
+    (pieces: Piece[]) =>
+      inTurn(async (): Promise<Refusal | null> => {
+        const outcome = await add({ jobId, pieces });
+        if ('error' in outcome) return refusalOf(outcome.error);
+        const what = pieces.length === 1 ? `adding ${pieces[0]?.tag}` : `adding ${pieces.length} pieces`;
+        remember({
+          what,
+          run: async () => !('error' in (await remove({ jobId, pieceIds: pieces.map(({ id }) => id) }))),
+        });
+        setSavedAt(new Date());
+        return null;
+      }),
+    [inTurn, add, remove, jobId, remember],
   );
 
-  const undo = useCallback(async () => {
-    const last = undoStack.current.pop();
-    remember(null);
-    await last?.run();
-  }, [remember]);
+  const undo = useCallback(
+    () =>
+      inTurn(async () => {
+        const last = undoStack.current.pop();
+        // What could not be taken back stays to be tried again.
+        remember(last && !(await last.run()) ? last : null);
+      }),
+    [inTurn, remember],
+  );
 
   const settle = useCallback(
     async (choice: 'mine' | 'theirs') => {

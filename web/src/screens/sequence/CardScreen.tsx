@@ -4,7 +4,14 @@ import { filmClocks } from '@upholder/core/drying';
 import { coatAmounts, thinningWords } from '@upholder/core/mixing';
 import { totalAreas } from '@upholder/core/pieces';
 import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
-import { concerns, FINISHING_SYSTEMS, type Step } from '@upholder/core/systems';
+import {
+  concerns,
+  FINISHING_SYSTEMS,
+  type Step,
+  sideOf,
+  supplyNeed,
+  supplyWords,
+} from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { Link, useSearchParams } from 'react-router';
 import { Button } from '../../parts/controls.tsx';
@@ -34,10 +41,11 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   const pieces = dossier.pieces.filter((piece) => piece.zoneId === step.zoneId && concerns(step, piece));
   const isOnSite = dossier.job.place === 'client';
-  const amounts = sheet
-    ? coatAmounts(step, sheet, pieces, step.isEdgesOnly ? 'edges' : 'all', isOnSite)
-    : null;
+  const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
+  const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
+  const need = supply ? supplyNeed(step, supply, pieces) : null;
   const tools = [
+    supply && `${supply.name}${need ? `, ${supplyWords(need)}` : ''}`,
     sheet?.name,
     step.applicator ? APPLICATOR_WORDS[step.applicator] : null,
     step.wftUm === null ? null : `${step.wftUm} µm wet`,
@@ -53,6 +61,9 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
       <td className="py-0.5 pr-3 font-semibold">
         {step.name}
         {step.stock !== 'any' && <span className="font-normal text-quiet"> ({step.stock} pieces)</span>}
+        {step.pieceIds.length > 0 && (
+          <span className="font-normal text-quiet"> (only {pieces.map(({ tag }) => tag).join(', ')})</span>
+        )}
       </td>
       <td className="py-0.5 pr-3">
         {tools.join(' · ')}
@@ -102,7 +113,9 @@ export function CardScreen() {
             <p>
               {dossier.job.name} · {pieces.length} pieces, {(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²
               ·{' '}
-              {zone.systemId ? `${zone.systemId}, ${FINISHING_SYSTEMS[zone.systemId].name}` : 'no system yet'}
+              {zone.systemId
+                ? `${zone.systemId}, ${zone.ownSystem ? `${zone.ownSystem.name}, version ${zone.ownSystem.version}` : FINISHING_SYSTEMS[zone.systemId].name}`
+                : 'no system yet'}
             </p>
           </div>
           <div className="flex h-11 w-28 border border-ink" aria-hidden="true">

@@ -1,9 +1,10 @@
-import type { Dossier, ZoneRow } from '@upholder/core/api';
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import type { Finding, Severity } from '@upholder/core/rules';
 import { useState } from 'react';
 import { Button, Sheet } from '../../parts/controls.tsx';
 import { TakeOn } from '../../parts/TakeOn.tsx';
+import { TestPiece } from '../../parts/TestPiece.tsx';
 import type { SequenceEditor } from './useSequence.ts';
 
 const LOOKS: Record<Severity, { word: string; edge: string }> = {
@@ -14,6 +15,7 @@ const LOOKS: Record<Severity, { word: string; edge: string }> = {
 
 interface PanelProps {
   dossier: Dossier;
+  shop: ShopContext;
   zone: ZoneRow;
   findings: readonly Finding[];
   /** Name of a step by its key. */
@@ -23,8 +25,11 @@ interface PanelProps {
 }
 
 /** What a master would object to, each with its reason, the step it points at and the ways out. */
-export function FindingsPanel({ dossier, zone, findings, nameOf, editor, onShow }: PanelProps) {
+export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, onShow }: PanelProps) {
   const [taking, setTaking] = useState<Finding | null>(null);
+  const [testing, setTesting] = useState<{ under: string; over: string } | null>(null);
+  const productName = (key: string) =>
+    shop.products.find((product) => product.key === key)?.sheet.name ?? key;
   const acknowledged = acknowledgedCodes(dossier.decisions, zone.id);
   const codeOf = (finding: Finding) => `rule:${finding.code}`;
   if (findings.length === 0)
@@ -42,7 +47,7 @@ export function FindingsPanel({ dossier, zone, findings, nameOf, editor, onShow 
     <Sheet className="px-4 py-2" aria-label="Check of the sequence">
       <ul>
         {findings.map((finding) => {
-          const { code, severity, at, why, fixes } = finding;
+          const { code, severity, at, why, fixes, testPiece } = finding;
           const isTakenOn = severity === 'stop' && acknowledged.has(codeOf(finding));
           const look = isTakenOn ? LOOKS.advise : LOOKS[severity];
           const name = at === null ? undefined : nameOf(at);
@@ -73,6 +78,7 @@ export function FindingsPanel({ dossier, zone, findings, nameOf, editor, onShow 
                     {fix.label}
                   </Button>
                 ))}
+                {testPiece && <Button onClick={() => setTesting(testPiece)}>Log a test piece</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>
                     Go on all the same
@@ -83,6 +89,15 @@ export function FindingsPanel({ dossier, zone, findings, nameOf, editor, onShow 
           );
         })}
       </ul>
+      {testing && (
+        <TestPiece
+          shop={shop}
+          kind="product"
+          {...testing}
+          names={{ under: productName(testing.under), over: productName(testing.over) }}
+          onClose={() => setTesting(null)}
+        />
+      )}
       {taking && (
         <TakeOn
           jobId={dossier.job.id}

@@ -4,13 +4,14 @@ import { clockSentence, type FilmClocks, filmClocks, type ScaledClock } from '@u
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
-import type { Step } from '@upholder/core/systems';
+import { type Step, type StepDraft, sideOf, supplyNeed, supplyWords } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
+import type { useSortableItem } from '../../parts/Sortable.tsx';
 
 interface StepLineProps {
-  step: Step;
+  step: StepDraft;
   number: number;
   pieces: readonly Piece[];
   shop: ShopContext;
@@ -18,6 +19,10 @@ interface StepLineProps {
   isOpen: boolean;
   /** Gravest thing that the rules say of it. */
   mark: Severity | null;
+  /** Tags of the only pieces it is for; empty: all that fit. */
+  only?: readonly string[];
+  /** What makes it an item that can be dragged. */
+  sortable?: ReturnType<typeof useSortableItem>;
   onToggle(): void;
   onKeyDown?(event: KeyboardEvent): void;
   /** What stands below an open step. */
@@ -68,6 +73,8 @@ export function StepLine({
   isOnSite,
   isOpen,
   mark,
+  only = [],
+  sortable,
   onToggle,
   onKeyDown,
   children,
@@ -77,17 +84,28 @@ export function StepLine({
     sheet && step.wftUm !== null
       ? filmClocks(sheet, shop.planningClimate, step.wftUm, { mayShorten: shop.settings.mayShortenClocks })
       : null;
-  const amounts = sheet
-    ? coatAmounts(step, sheet, pieces, step.isEdgesOnly ? 'edges' : 'all', isOnSite)
-    : null;
+  const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
+  const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
+  const need = supply ? supplyNeed(step, supply, pieces) : null;
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
   const span = (clock: ScaledClock | null) => (clock ? formatDuration(clock.hereMinutes) : 'no end');
   return (
     <li
       id={`step-${step.key}`}
-      className={`border-line border-b ${isFilm ? 'bg-raised' : ''} ${mark === 'stop' ? 'border-l-[6px] border-l-stop' : mark === 'warn' ? 'border-l-[6px] border-l-tape' : ''}`}
+      ref={sortable?.ref}
+      style={sortable?.style}
+      className={`relative border-line border-b ${isFilm ? 'bg-raised' : ''} ${mark === 'stop' ? 'border-l-[6px] border-l-stop' : mark === 'warn' ? 'border-l-[6px] border-l-tape' : ''}`}
     >
+      {sortable && (
+        <span
+          {...sortable.handle}
+          className="absolute top-0 left-0 grid h-10 w-6 cursor-grab touch-none place-items-center text-quiet"
+          title="Drag to move it, or press Alt ↑ and Alt ↓ on the step"
+        >
+          <GripVertical size={15} aria-hidden="true" />
+        </span>
+      )}
       <button
         type="button"
         onKeyDown={onKeyDown}
@@ -99,7 +117,25 @@ export function StepLine({
         <span className={isFilm ? 'font-bold' : 'font-semibold'}>{step.name}</span>
         <span className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
           {sheet && <span>{sheet.name}</span>}
-          {!isFilm && <span className="text-quiet">{step.why}</span>}
+          {!isFilm && (
+            <span className="text-quiet">
+              {supply && (
+                <span className="mr-3 text-ink">
+                  {supply.name}
+                  {need && <span className="quantity">, {supplyWords(need)}</span>}
+                </span>
+              )}
+              {step.why}
+            </span>
+          )}
+          {step.round && (
+            <Figure name="round" title="goes on until raking light finds nothing more">
+              {step.round.number}, at most {step.round.most}
+            </Figure>
+          )}
+          {only.length > 0 && <Figure name="only">{only.join(', ')}</Figure>}
+          {step.faces !== 'both' && <Figure name="on">{step.faces}s</Figure>}
+          {step.potCount > 1 && <Figure name="pots">{step.potCount}</Figure>}
           {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
           {step.wftUm !== null && (
             <Figure name="wet" title="wet film of the mix as applied, typical by its sheet">
@@ -143,6 +179,11 @@ export function StepLine({
             {step.note && <p className="italic">{step.note}</p>}
             {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
             {step.waitFor !== 'none' && <p className="text-quiet">Starts {NEEDS[step.waitFor]}.</p>}
+            {step.restMin > 0 && (
+              <p className="text-quiet">
+                Rests at least {formatDuration(step.restMin)} before the next coat.
+              </p>
+            )}
             {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
             {step.cautions.map((caution) => (
               <p key={caution} className="border-stop border-l-4 pl-3">

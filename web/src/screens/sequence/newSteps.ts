@@ -1,7 +1,7 @@
 import type { ProductRow } from '@upholder/core/api';
 import {
-  applicatorLabour,
   benchStep,
+  coatStepOf,
   dustStep,
   type StepDraft,
   sandStep,
@@ -22,16 +22,7 @@ function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
       if (!product) return null;
       const { key, sheet } = product;
       const applicator = sheet.applicators.includes('roller') ? 'roller' : (sheet.applicators[0] ?? 'brush');
-      return {
-        ...benchStep(role, name, 'coat', applicatorLabour(applicator), 'Put in by hand.'),
-        productKey: key,
-        applicator,
-        wftUm: sheet.wftTypUm,
-        thinning: { convention: sheet.maxThinning.convention, value: 0 },
-        waitFor: 'recoat',
-        leaves: role === 'primer' ? 'primed' : 'colour',
-        cautions: sheet.cautions,
-      };
+      return coatStepOf(role, name, key, sheet, applicator, 'Put in by hand.');
     },
   };
 }
@@ -41,16 +32,42 @@ export const NEW_STEPS: readonly NewStep[] = [
   {
     name: 'Degrease',
     make: () =>
-      benchStep('clean', 'Degrease', 'clean', YARDSTICKS.degrease, 'Put in by hand.', { leaves: 'clean' }),
+      benchStep('clean', 'Degrease', 'clean', YARDSTICKS.degrease, 'Put in by hand.', {
+        leaves: 'clean',
+        supplyKey: 'cleaner-alkaline',
+      }),
   },
   {
     name: 'Sand P240',
     make: () => sandStep('sand', 240, 'by hand', YARDSTICKS.scuff, 'Put in by hand.', { name: 'Sand P240' }),
   },
-  { name: 'Dust off', make: () => dustStep('dust') },
+  { name: 'Dust off', make: () => dustStep('dust', { supplyKey: 'cloth-tack' }) },
+  {
+    name: 'Wipe with deglosser',
+    make: () =>
+      benchStep(
+        'degloss',
+        'Wipe with deglosser',
+        'degloss',
+        YARDSTICKS.degrease,
+        'Put in by hand: right before the coat, its window is short.',
+        { leaves: 'keyed', supplyKey: 'deglosser-liquid' },
+      ),
+  },
+  {
+    name: 'Mask',
+    make: () =>
+      benchStep('mask', 'Mask', 'mask', YARDSTICKS.maskHinges, 'Put in by hand.', {
+        supplyKey: 'tape-delicate',
+      }),
+  },
   {
     name: 'Fill and repair',
-    make: () => benchStep('repair', 'Fill and repair', 'repair', YARDSTICKS.repair, 'Put in by hand.'),
+    make: () =>
+      benchStep('repair', 'Fill and repair', 'repair', YARDSTICKS.repair, 'Put in by hand.', {
+        supplyKey: 'filler-two-part',
+        restMin: 60,
+      }),
   },
   {
     name: 'Caulk',
@@ -59,9 +76,9 @@ export const NEW_STEPS: readonly NewStep[] = [
         'caulk',
         'Caulk',
         'caulk',
-        YARDSTICKS.repair,
+        YARDSTICKS.caulk,
         'Thin gaps that show after the first primer; joints of wooden panels stay free.',
-        { waitFor: 'sand' },
+        { waitFor: 'sand', supplyKey: 'caulk-acrylic', restMin: 4 * 60 },
       ),
   },
   {

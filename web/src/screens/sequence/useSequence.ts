@@ -4,8 +4,10 @@ import { factsOf } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { sheetsOf, suppliesOf } from '../shelves.ts';
 
-function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {
+/** A step without what ties it to its zone. */
+export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {
   return draft;
 }
 
@@ -90,7 +92,7 @@ export function useFindings(
     const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
     return checkSequence({
       steps,
-      sheets: Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet])),
+      sheets: sheetsOf(shop),
       facts: factsOf(
         zone,
         dossier.job,
@@ -98,6 +100,8 @@ export function useFindings(
         pieces.map(({ verdict }) => verdict),
       ),
       pieces,
+      supplies: suppliesOf(shop),
+      layers: shop.layers,
       options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults,
       settings: shop.settings,
       climate: shop.planningClimate,

@@ -3,6 +3,7 @@ import { ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS, type WorkSpan } from '@upholder/core/shop';
 import { parseTemperatureC } from '@upholder/core/units';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
@@ -69,6 +70,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     hasBooth: shop.settings.hasBooth,
     boothRatedForSolvent: shop.settings.boothRatedForSolvent,
     mayShortenClocks: shop.settings.mayShortenClocks,
+    hasSuppliedAir: shop.settings.hasSuppliedAir,
   });
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<Said | null>(null);
@@ -163,6 +165,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       <div className="mt-4 flex flex-wrap gap-x-8">
         {flag('hasBooth', 'There is a spray booth')}
         {flag('boothRatedForSolvent', 'The booth is rated for solvent')}
+        {flag('hasSuppliedAir', 'Supplied-air breathing protection, and people trained in it')}
         {flag('mayShortenClocks', 'Warm dry air may shorten clocks, to half the sheet at most')}
       </div>
       <h2 className="mt-6">Counting and money</h2>
@@ -261,12 +264,26 @@ function Air({ shop }: { shop: ShopContext }) {
 export function ShopScreen() {
   const { data: shop } = upholder.useShopQuery();
   if (!shop) return <Skeleton />;
+  const own = Object.keys(shop.settings.practice.ways).length;
   return (
     <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
       <Hours key={shop.id} shop={shop} />
       <div className="flex flex-col gap-5">
         <Crew shop={shop} />
         <Air shop={shop} />
+        <Sheet className="p-5">
+          <h2>Ways of working</h2>
+          <p className="mt-1">
+            {own === 0 ? 'As they ship.' : `${own} otherwise than they ship.`} Cleaning, grits, caulk, coats,
+            overlap, hanging and more, each with what it would change.
+          </p>
+          <Link
+            to="/shop/ways"
+            className="mt-3 inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold"
+          >
+            Look at the ways
+          </Link>
+        </Sheet>
       </div>
     </main>
   );

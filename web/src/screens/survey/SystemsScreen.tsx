@@ -1,15 +1,14 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { RankedSystem } from '@upholder/core/survey';
-import { FINISHING_SYSTEMS, type SystemId } from '@upholder/core/systems';
+import { FINISHING_SYSTEMS, type OwnSystemVersion, type SystemId } from '@upholder/core/systems';
 import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
-import { Modal } from '../../parts/Modal.tsx';
+import { Link, useSearchParams } from 'react-router';
+import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { NoZone } from '../NoZone.tsx';
 import { useJobContext } from '../useJobContext.ts';
 import { ZoneTabs } from '../ZoneTabs.tsx';
+import { ChooseDialog } from './ChooseDialog.tsx';
 import { QUESTION_WORDS } from './Follows.tsx';
 import { type SurveyFindings, useFindings } from './useSurvey.ts';
 
@@ -92,7 +91,7 @@ interface ListProps {
   shop: ShopContext;
   compared: readonly SystemId[];
   onCompare(id: SystemId): void;
-  onChoose(id: SystemId): void;
+  onChoose(id: SystemId, own?: OwnSystemVersion): void;
 }
 
 function Figures({
@@ -127,6 +126,7 @@ function Figures({
 
 function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: ListProps) {
   const [openId, setOpenId] = useState<SystemId | null>(findings.ranking[0]?.systemId ?? null);
+  const isHere = (id: SystemId) => zone.systemId === id && zone.ownSystem === null;
   return (
     <ol className="bg-sheet" aria-label="Ranked systems">
       {findings.ranking.map((system, index) => {
@@ -179,6 +179,22 @@ function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: Lis
                       `, ${system.range[0]} to ${system.range[1]} while questions are open`}
                   </p>
                   <Terms system={system} />
+                  {shop.systems
+                    .filter(({ baseId }) => baseId === systemId)
+                    .map((own) => (
+                      <div
+                        key={own.id}
+                        className="mt-3 flex items-center gap-4 border-tape border-l-[6px] pl-3"
+                      >
+                        <p className="min-w-0 flex-1 leading-snug">
+                          <span className="font-semibold">{own.name}</span>, ours, version {own.version}
+                          <span className="block text-[0.85rem] text-quiet">{own.fits}</span>
+                        </p>
+                        <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
+                          {zone.ownSystem?.id === own.id ? 'Write the reason anew' : 'Choose ours'}
+                        </Button>
+                      </div>
+                    ))}
                 </div>
                 <div className="self-end">
                   <Button
@@ -186,7 +202,7 @@ function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: Lis
                     className="min-h-11"
                     onClick={() => onChoose(systemId)}
                   >
-                    {zone.systemId === systemId ? 'Write the reason anew' : `Choose ${systemId}`}
+                    {isHere(systemId) ? 'Write the reason anew' : `Choose ${systemId}`}
                   </Button>
                 </div>
               </div>
@@ -248,7 +264,9 @@ function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps
             {systems.map(({ systemId }) => (
               <td key={systemId} className="pt-3 pr-6">
                 <Button className="min-h-11" onClick={() => onChoose(systemId)}>
-                  {zone.systemId === systemId ? 'Write the reason anew' : `Choose ${systemId}`}
+                  {zone.systemId === systemId && zone.ownSystem === null
+                    ? 'Write the reason anew'
+                    : `Choose ${systemId}`}
                 </Button>
               </td>
             ))}
@@ -259,84 +277,13 @@ function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps
   );
 }
 
-function ChooseDialog({
-  systemId,
-  findings,
-  dossier,
-  zone,
-  onClose,
-}: {
-  systemId: SystemId;
-  findings: SurveyFindings;
-  dossier: Dossier;
-  zone: ZoneRow;
-  onClose(): void;
-}) {
-  const [save] = upholder.useChangeZoneMutation();
-  const navigate = useNavigate();
-  const system = findings.ranking.find((candidate) => candidate.systemId === systemId);
-  const best = [...(system?.terms ?? [])].sort((a, b) => b.points - a.points)[0];
-  const [reason, setReason] = useState(
-    zone.systemId === systemId ? zone.choiceReason : system?.exclusions.length ? '' : (best?.why ?? ''),
-  );
-  const [problem, setProblem] = useState<string | undefined>();
-  async function choose(): Promise<void> {
-    if (reason.trim().length < 3) return setProblem('Write down why, in a few words.');
-    const { id, version, position: _position, ...spec } = zone;
-    const outcome = await save({
-      jobId: dossier.job.id,
-      id,
-      version,
-      spec: {
-        ...spec,
-        systemId,
-        options: zone.systemId === systemId ? zone.options : (findings.outlooks?.[systemId]?.options ?? null),
-        choiceReason: reason.trim(),
-      },
-    });
-    if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
-    navigate(`../sequence?zone=${zone.id}`);
-  }
-  return (
-    <Modal
-      isOpen
-      onClose={onClose}
-      title={`${systemId}: ${FINISHING_SYSTEMS[systemId].name}`}
-      note={`For ${zone.name}. The reason is kept with the zone and in the log.`}
-      width="36rem"
-    >
-      {system?.exclusions.map((why) => (
-        <Notice key={why} kind="stop">
-          {why}
-        </Notice>
-      ))}
-      <Field label="Why this one" error={problem} className="mt-3">
-        {(ids) => (
-          <textarea
-            {...ids}
-            rows={3}
-            className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
-            value={reason}
-            onChange={({ target }) => setReason(target.value)}
-          />
-        )}
-      </Field>
-      <div className="mt-4 flex gap-3">
-        <Button kind="act" onClick={() => void choose()}>
-          Choose {systemId}
-        </Button>
-        <Button onClick={onClose}>Not yet</Button>
-      </div>
-    </Modal>
-  );
-}
-
 function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
   const findings = useFindings(dossier, zone, shop);
   const [compared, setCompared] = useState<SystemId[]>([]);
-  const [choosing, setChoosing] = useState<SystemId | null>(null);
+  const [choosing, setChoosing] = useState<{ id: SystemId; own: OwnSystemVersion | undefined } | null>(null);
   if (!findings.outlooks) return <Skeleton />;
-  const shared = { findings, zone, shop, compared, onChoose: setChoosing };
+  const onChoose = (id: SystemId, own?: OwnSystemVersion) => setChoosing({ id, own });
+  const shared = { findings, zone, shop, compared, onChoose };
   return (
     <>
       {compared.length >= 2 && <Comparison {...shared} />}
@@ -350,7 +297,8 @@ function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCont
       />
       {choosing && (
         <ChooseDialog
-          systemId={choosing}
+          systemId={choosing.id}
+          own={choosing.own}
           findings={findings}
           dossier={dossier}
           zone={zone}

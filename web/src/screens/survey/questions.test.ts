@@ -15,6 +15,8 @@ const zone: ZoneRow = {
   options: null,
   choiceReason: '',
   isEdited: false,
+  ownSystem: null,
+  sharesWith: null,
   version: 1,
 };
 const questions = SECTIONS.flatMap((section) => section.questions);

@@ -5,6 +5,7 @@ import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@uphold
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
+import { sheetsOf } from '../shelves.ts';
 
 /** A zone's facts and all that follows from them: cautions, advice, ranked systems, what each would take. */
 export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) {
@@ -19,7 +20,7 @@ export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) 
     const days = Object.fromEntries(
       Object.entries(outlooks ?? {}).map(([id, outlook]) => [id, outlook?.days ?? 0]),
     );
-    const sheets = Object.fromEntries(shop.products.map(({ key, sheet }) => [key, sheet]));
+    const sheets = sheetsOf(shop);
     const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
     return {
       pieces,

@@ -1,0 +1,166 @@
+import { z } from 'zod';
+
+/** What stands in the stores besides coatings. */
+export const SUPPLY_KINDS = [
+  'cleaner',
+  'deglosser',
+  'abrasive',
+  'filler',
+  'caulk',
+  'masking',
+  'cloth',
+] as const;
+export type SupplyKind = (typeof SUPPLY_KINDS)[number];
+
+export const ABRASIVE_FORMS = ['150 mm disc', 'sheet', 'foam pad', 'fine pad'] as const;
+export const MASKING_FORMS = ['tape', 'film', 'paper'] as const;
+
+const minutes = (what: string) =>
+  z
+    .int({ error: `Enter ${what} as a time span.` })
+    .min(0, `${what} is 0 or longer.`)
+    .max(30 * 1440, `${what} is longer than 30 days.`);
+const mlPerM2 = z
+  .number({ error: 'Enter millilitres per m².' })
+  .min(1, 'At least 1 mL per m².')
+  .max(2000, 'At most 2000 mL per m².');
+const m2Each = z
+  .number({ error: 'Enter square metres.' })
+  .min(0.1, 'At least 0.1 m².')
+  .max(200, 'At most 200 m².');
+
+const common = {
+  name: z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name to 80 characters.'),
+  cautions: z.array(z.string().max(300)).max(10).default([]),
+  source: z.enum(['class default', 'entered from sheet', 'measured here']),
+};
+
+/** A cleaner, abrasive, filler, caulk, tape or cloth with what its label says. */
+export const SupplySchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('cleaner'),
+    ...common,
+    /** As on its label, e.g. `1 : 10 in warm water`. */
+    dilution: z.string().trim().max(80).default('as supplied'),
+    mlPerM2,
+    dwellMin: minutes('the time it works'),
+    dryMin: minutes('its drying time'),
+    /** Leaves something that keeps paint from bonding, unless it is rinsed or wiped off with clean water. */
+    needsRinse: z.boolean(),
+    dullsGlassAndMetal: z.boolean(),
+    isFlammable: z.boolean(),
+  }),
+  z.object({
+    kind: z.literal('deglosser'),
+    ...common,
+    mlPerM2,
+    dwellMin: minutes('the time it works'),
+    /** The coat has to be on within this time after it was wiped off. */
+    windowMin: minutes('its working window'),
+    isFlammable: z.boolean(),
+  }),
+  z.object({
+    kind: z.literal('abrasive'),
+    ...common,
+    form: z.enum(ABRASIVE_FORMS),
+    grit: z.int().min(24, 'Grits start at P24.').max(5000, 'Grits end at P5000.'),
+    /** Square metres that one of them lasts on an old finish, and on primer or between coats. */
+    m2OnOldFinish: m2Each,
+    m2OnPrimer: m2Each,
+  }),
+  z.object({
+    kind: z.literal('filler'),
+    ...common,
+    isTwoPart: z.boolean(),
+    potLifeMin: minutes('its pot life').nullable(),
+    sandAfterMin: minutes('dry to sand'),
+    coatAfterMin: minutes('the time to the coat'),
+    deepestMm: z.number().min(0.1, 'At least 0.1 mm.').max(100, 'At most 100 mm.'),
+    /** Soaks up paint and flashes unless it is spot-primed. */
+    drinksPaint: z.boolean(),
+    needsSolventMask: z.boolean(),
+  }),
+  z.object({
+    kind: z.literal('caulk'),
+    ...common,
+    isPaintable: z.boolean(),
+    coatAfterMin: minutes('the time to the coat'),
+    mlPerM: z.number().min(0.5, 'At least 0.5 mL per m.').max(200, 'At most 200 mL per m.'),
+    widestGapMm: z.number().min(0.5, 'At least 0.5 mm.').max(30, 'At most 30 mm.'),
+  }),
+  z.object({
+    kind: z.literal('masking'),
+    ...common,
+    form: z.enum(MASKING_FORMS),
+    widthMm: z.number().min(5, 'At least 5 mm.').max(5000, 'At most 5000 mm.'),
+    /** Has to come off within this time, or its glue stays. */
+    offWithinMin: minutes('the time it may stay'),
+  }),
+  z.object({
+    kind: z.literal('cloth'),
+    ...common,
+    m2Each,
+    /** What pressing hard leaves behind. */
+    leavesResidue: z.boolean(),
+    /** For cleaning, or for dust before a coat. */
+    isForDust: z.boolean(),
+  }),
+]);
+export type Supply = z.infer<typeof SupplySchema>;
+export type SupplyOf<K extends SupplyKind> = Extract<Supply, { kind: K }>;
+
+/** A supply under the short key that steps refer to. */
+export const SupplyEntrySchema = z.object({
+  id: z.uuid(),
+  key: z.string().regex(/^[a-z0-9-]{2,60}$/, 'A key is lower-case letters, digits and hyphens.'),
+  supply: SupplySchema,
+});
+
+/** The kinds that a step of each operation is done with. */
+export const SUPPLIES_OF_OPERATION: Record<string, readonly SupplyKind[]> = {
+  clean: ['cleaner'],
+  degloss: ['deglosser'],
+  key: ['abrasive'],
+  ease: ['abrasive'],
+  sand: ['abrasive'],
+  repair: ['filler'],
+  caulk: ['caulk'],
+  mask: ['masking'],
+  dust: ['cloth'],
+};
+
+/** How much of a supply a step takes. */
+export interface SupplyAmount {
+  amount: number;
+  unit: 'mL' | 'pieces' | 'm';
+}
+
+/**
+ * What a step takes of its supply, from the area it covers in m² and the joints or edges in m. Discs and pads are
+ * rounded up to whole ones; millilitres are of the cleaner ready to use.
+ */
+export function supplyAmount(
+  supply: Supply,
+  areaM2: number,
+  lengthM: number,
+  isOnOldFinish: boolean,
+): SupplyAmount | null {
+  if (areaM2 <= 0) return null;
+  switch (supply.kind) {
+    case 'cleaner':
+    case 'deglosser':
+      return { amount: areaM2 * supply.mlPerM2, unit: 'mL' };
+    case 'abrasive': {
+      const each = isOnOldFinish ? supply.m2OnOldFinish : supply.m2OnPrimer;
+      return { amount: Math.ceil(areaM2 / each - 1e-9), unit: 'pieces' };
+    }
+    case 'cloth':
+      return { amount: Math.ceil(areaM2 / supply.m2Each - 1e-9), unit: 'pieces' };
+    case 'caulk':
+      return { amount: lengthM * supply.mlPerM, unit: 'mL' };
+    case 'masking':
+      return { amount: lengthM, unit: 'm' };
+    case 'filler':
+      return null;
+  }
+}

@@ -1,0 +1,85 @@
+import {
+  PRACTICE,
+  PRACTICE_IDS,
+  type Practice,
+  type PracticeId,
+  type SystemId,
+  unfoldSystem,
+  type ZoneOptions,
+} from '../systems/index.ts';
+import type { CompareInput } from './compare.ts';
+import { roughEstimate } from './rough.ts';
+
+/** A zone as its ways are weighed: what the comparison of systems looks at, with its system and choices. */
+export interface WayZone extends CompareInput {
+  systemId: SystemId;
+  options: ZoneOptions;
+}
+
+/** What a sequence comes to. */
+export interface WayFigures {
+  steps: number;
+  hours: number;
+  days: number;
+  /** Minor currency units. */
+  material: number;
+}
+
+/** What it comes to as it is done now, and by every other way of every question. */
+export interface WayEffects {
+  now: WayFigures;
+  ways: Record<PracticeId, Record<string, WayFigures>>;
+}
+
+function figuresOf(zone: WayZone, practice: Practice): WayFigures {
+  const options = { ...zone.options, laying: practice.laying };
+  const drafts = unfoldSystem({
+    systemId: zone.systemId,
+    options,
+    sheets: zone.sheets,
+    supplies: zone.supplies,
+    practice,
+    shop: zone.settings,
+    isOnSite: zone.isOnSite,
+    verdicts: zone.pieces.map(({ verdict }) => verdict),
+    ...(zone.zone.survey.replacementStock ? { replacementStock: zone.zone.survey.replacementStock } : {}),
+  });
+  if (!drafts.ok) return { steps: 0, hours: 0, days: 0, material: 0 };
+  const steps = drafts.value.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
+  const { hours, days, material } = roughEstimate({ ...zone, steps, laying: options.laying });
+  return { steps: steps.length, hours, days, material };
+}
+
+/** All zones together: work and material add up, the slowest zone decides the days. */
+function together(all: readonly WayFigures[]): WayFigures {
+  return all.reduce(
+    (sum, { steps, hours, days, material }) => ({
+      steps: sum.steps + steps,
+      hours: sum.hours + hours,
+      days: Math.max(sum.days, days),
+      material: sum.material + material,
+    }),
+    { steps: 0, hours: 0, days: 0, material: 0 },
+  );
+}
+
+/**
+ * What every way of every question would do to these zones, one change at a time from the practice that counts now.
+ * Rough, like the comparison of systems: the plan knows better.
+ */
+export function wayEffects(zones: readonly WayZone[], practice: Practice): WayEffects {
+  const of = (wanted: Practice) => together(zones.map((zone) => figuresOf(zone, wanted)));
+  const now = of(practice);
+  const ways = Object.fromEntries(
+    PRACTICE_IDS.map((id) => [
+      id,
+      Object.fromEntries(
+        PRACTICE[id].ways.map((way) => [
+          way.id,
+          way.id === practice[id] ? now : of({ ...practice, [id]: way.id } as Practice),
+        ]),
+      ),
+    ]),
+  ) as WayEffects['ways'];
+  return { now, ways };
+}

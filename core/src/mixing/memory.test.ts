@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest';
+import { sampleId } from '../../test/sample.ts';
+import { formatOunces } from '../units/index.ts';
+import { goodResults, type PotRecord, PotRecordSchema, resultWords } from './index.ts';
+
+let count = 0;
+function pot(part: Partial<PotRecord> & { seconds?: number; day?: number }): PotRecord {
+  count += 1;
+  const { seconds = 32, day = 10, ...rest } = part;
+  const at = `2026-11-${String(day).padStart(2, '0')}T09:00:00.000Z`;
+  return PotRecordSchema.parse({
+    id: sampleId(5, count),
+    revision: 1,
+    productKey: 'urethane-enamel-satin',
+    batch: 'A',
+    jobId: null,
+    stepId: null,
+    purpose: '',
+    applicator: 'turbine',
+    recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
+    paintMl: 900,
+    way: 'volume',
+    pailMm: null,
+    target: { cupId: 'iso-4', fromS: 25, toS: 35 },
+    materialC: 19,
+    madeBy: 'Ines',
+    startedAt: at,
+    pours: [],
+    readings: [
+      {
+        id: sampleId(6, count),
+        cupId: 'iso-4',
+        runs: [seconds],
+        materialC: rest.materialC ?? 19,
+        fraction: 0.05,
+        at,
+      },
+    ],
+    emptiedAt: at,
+    leftMl: 0,
+    ...rest,
+  });
+}
+const hand = { productKey: 'urethane-enamel-satin', applicator: 'turbine', batch: 'A', materialC: 20 };
+
+describe('what was good last time', () => {
+  it('counts what was read within its target, for this product and applicator', () => {
+    const kept = pot({});
+    const others = [
+      pot({ seconds: 36 }),
+      pot({ applicator: 'airless' }),
+      pot({ productKey: 'acrylic-primer' }),
+      pot({ target: null }),
+      pot({ readings: [] }),
+    ];
+    expect(goodResults([...others, kept], hand).map(({ potId }) => potId)).toEqual([kept.id]);
+  });
+
+  it('puts the most alike first, then the latest, and says what is not the same', () => {
+    const cold = pot({ materialC: 12, day: 20 });
+    const other = pot({ batch: 'B', materialC: 12, day: 21 });
+    const same = pot({ day: 2 });
+    const found = goodResults([cold, other, same], hand);
+    expect(found.map(({ potId }) => potId)).toEqual([same.id, cold.id, other.id]);
+    expect(found[0]).toMatchObject({ trust: ['same batch', 'same temperature'], doubts: [] });
+    expect(found[2]?.doubts).toEqual(['another batch', 'it was 12 °C then']);
+    expect(goodResults([same], { ...hand, batch: '', materialC: null })[0]?.doubts).toEqual([
+      'batch not known',
+      'temperature not known',
+    ]);
+  });
+
+  it('says it with cup and convention', () => {
+    expect(resultWords({ cupId: 'iso-4', seconds: 32.44, fraction: 0.0526 })).toBe(
+      '32.4 s in ISO 4 mm at 5.3 % on paint',
+    );
+  });
+});
+
+describe('ounces of a mixing cup', () => {
+  it.each([
+    [0, '0 fl oz'],
+    [1, '1/8 fl oz'],
+    [29.57, '1 fl oz'],
+    [96.1, '3 1/4 fl oz'],
+    [51.5, '1 3/4 fl oz'],
+    [946.35, '32 fl oz'],
+  ])('%d mL → %s', (ml, words) => {
+    expect(formatOunces(ml)).toBe(words);
+  });
+});

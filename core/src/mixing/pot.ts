@@ -1,0 +1,251 @@
+import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
+import { overThinned, thinningFraction, thinningWords } from './thinning.ts';
+
+/** What goes into a pot, in pouring order. */
+export const COMPONENT_ROLES = ['paint', 'hardener', 'thinner', 'conditioner'] as const;
+export type ComponentRole = (typeof COMPONENT_ROLES)[number];
+
+/** One pour. */
+export interface Component {
+  role: ComponentRole;
+  name: string;
+  ml: number;
+  g: number;
+  /** What an untared scale shows once this pour is in, in grams. */
+  cumulativeG: number;
+}
+
+/** How a pot is to be made. */
+export interface PotRecipe {
+  thinning: Thinning;
+  /** Percent on the paint; 0 for none. */
+  conditionerPct: number;
+  /** Density of the hardener and the conditioner in kg/L, where somebody knows them. */
+  hardenerDensityKgL?: number;
+  conditionerDensityKgL?: number;
+}
+
+const HARDENER_DENSITY = 1.1;
+const CONDITIONER_DENSITY = 1.0;
+
+type PotSheet = Pick<
+  ProductSheet,
+  | 'name'
+  | 'densityKgL'
+  | 'thinnerDensityKgL'
+  | 'thinnerName'
+  | 'hardener'
+  | 'conditionerName'
+  | 'volumeSolidsPct'
+  | 'vocGL'
+  | 'base'
+  | 'pricePerLitre'
+>;
+
+/** Volumes per litre of paint: hardener A:1, thinner on the catalysed volume, conditioner on the paint. */
+export function ratiosOf(sheet: PotSheet, recipe: PotRecipe): Record<ComponentRole, number> {
+  const hardener = sheet.hardener ? 1 / sheet.hardener.partsByVolume : 0;
+  const fraction = thinningFraction(recipe.thinning, sheet);
+  return {
+    paint: 1,
+    hardener,
+    thinner: fraction * (1 + hardener),
+    conditioner: recipe.conditionerPct / 100,
+  };
+}
+
+function densityOf(role: ComponentRole, sheet: PotSheet, recipe: PotRecipe): number {
+  switch (role) {
+    case 'paint':
+      return sheet.densityKgL;
+    case 'hardener':
+      return recipe.hardenerDensityKgL ?? HARDENER_DENSITY;
+    case 'thinner':
+      return sheet.thinnerDensityKgL;
+    case 'conditioner':
+      return recipe.conditionerDensityKgL ?? CONDITIONER_DENSITY;
+  }
+}
+
+/**
+ * The pours for so much paint, in order: paint, hardener, thinner, conditioner. Grams are volume × density; the
+ * cumulative figure is what a scale shows that is not tared between pours. Components of nothing are left out.
+ * @param paintMl ≥ 0.
+ */
+export function poursFor(paintMl: number, sheet: PotSheet, recipe: PotRecipe): Component[] {
+  const ratios = ratiosOf(sheet, recipe);
+  const names: Record<ComponentRole, string> = {
+    paint: sheet.name,
+    hardener: sheet.hardener?.name ?? '',
+    thinner: sheet.thinnerName,
+    conditioner: sheet.conditionerName || 'conditioner',
+  };
+  let cumulativeG = 0;
+  return COMPONENT_ROLES.flatMap((role) => {
+    const ml = paintMl * ratios[role];
+    if (ml <= 0) return [];
+    const g = ml * densityOf(role, sheet, recipe);
+    cumulativeG += g;
+    return [{ role, name: names[role], ml, g, cumulativeG }];
+  });
+}
+
+/** Paint in mL for a cup that is to be filled to a volume of mix. */
+export function paintForMix(mixMl: number, sheet: PotSheet, recipe: PotRecipe): number {
+  const { paint, hardener, thinner, conditioner } = ratiosOf(sheet, recipe);
+  return mixMl / (paint + hardener + thinner + conditioner);
+}
+
+/** What was really poured, in mL by role; what is not named is not in yet. */
+export type Poured = Partial<Record<ComponentRole, number>>;
+
+/** What is still to be poured of a component. */
+export interface Remaining extends Component {
+  pouredMl: number;
+  addMl: number;
+  addG: number;
+}
+
+/**
+ * What is left to pour. Poured too much of one, all others grow with it: everything is scaled to the largest
+ * poured ÷ planned, so that the mix stays what it was meant to be.
+ * @returns the components at their new targets, and the factor by which the pot grew (1: nothing was over-poured).
+ */
+export function afterPours(
+  planned: readonly Component[],
+  poured: Poured,
+): { remaining: Remaining[]; factor: number } {
+  const factor = Math.max(1, ...planned.map(({ role, ml }) => (poured[role] ?? 0) / ml));
+  let cumulativeG = 0;
+  const remaining = planned.map((component): Remaining => {
+    const ml = component.ml * factor;
+    const g = component.g * factor;
+    const pouredMl = poured[component.role] ?? 0;
+    const addMl = Math.max(0, ml - pouredMl);
+    cumulativeG += g;
+    return { ...component, ml, g, cumulativeG, pouredMl, addMl, addG: (addMl * component.g) / component.ml };
+  });
+  return { remaining, factor };
+}
+
+/** Thinner to add to a mix of so much volume to take it from f₁ to f₂: V·(f₂ − f₁)/(1 + f₁); 0 when it is thin enough. */
+export function rethinMl(mixMl: number, from: number, to: number): number {
+  return Math.max(0, (mixMl * (to - from)) / (1 + from));
+}
+
+/** What a pot is, from what is in it. */
+export interface PotState {
+  mixMl: number;
+  /** Thinner per unit of paint and hardener. */
+  fraction: number;
+  /** Volume solids of the mix in %. */
+  solidsPct: number;
+  /** As applied, in g/L of mix; null when the sheet does not say. */
+  vocGL: number | null;
+  /** Minor currency units of the paint in it; null without a price. */
+  cost: number | null;
+}
+
+/**
+ * Volume, thinning, solids, VOC and cost of what was poured. Solids and VOC are volume-weighted; water brings no VOC,
+ * any other thinner brings its own density. Hardener and conditioner are taken as the paint, which their sheets may correct.
+ */
+export function potState(poured: Poured, sheet: PotSheet): PotState {
+  const { paint = 0, hardener = 0, thinner = 0, conditioner = 0 } = poured;
+  const mixMl = paint + hardener + thinner + conditioner;
+  const thinnerVoc = sheet.base === 'water' ? 0 : sheet.thinnerDensityKgL * 1000;
+  const binder = paint + hardener;
+  return {
+    mixMl,
+    fraction: binder === 0 ? 0 : thinner / binder,
+    solidsPct: mixMl === 0 ? 0 : (sheet.volumeSolidsPct * binder) / mixMl,
+    vocGL:
+      sheet.vocGL === null || mixMl === 0
+        ? null
+        : (sheet.vocGL * (binder + conditioner) + thinnerVoc * thinner) / mixMl,
+    cost: sheet.pricePerLitre === null ? null : Math.round((sheet.pricePerLitre * paint) / 1000),
+  };
+}
+
+/** What a sheet forbids about a recipe; goes on only with a written reason. */
+export function recipeStops(sheet: ProductSheet, recipe: PotRecipe): string[] {
+  const stops: string[] = [];
+  const tooThin = overThinned(recipe.thinning, sheet);
+  if (tooThin) stops.push(tooThin);
+  const { conditionerMaxPct, conditionerName } = sheet;
+  if (recipe.conditionerPct > 0 && conditionerMaxPct === null)
+    stops.push('The sheet names no conditioner for this product.');
+  else if (recipe.conditionerPct > (conditionerMaxPct ?? 0))
+    stops.push(
+      `${recipe.conditionerPct} % of ${conditionerName} is more than the ${conditionerMaxPct} % of the sheet.`,
+    );
+  return stops;
+}
+
+/** Height in mm of a volume in a straight-sided pail: V / (π·d²/4). */
+export function stickDepthMm(ml: number, diameterMm: number): number {
+  return (ml * 1000) / ((Math.PI * diameterMm ** 2) / 4);
+}
+
+/** The inverse: volume in mL that stands so high in a pail. */
+export function stickVolumeMl(depthMm: number, diameterMm: number): number {
+  return (depthMm * (Math.PI * diameterMm ** 2)) / 4 / 1000;
+}
+
+/** Pot life in minutes at a temperature: halves every 10 °C up, never longer than the sheet's at 23 °C. */
+export function potLifeAt(potLifeMin: number, celsius: number): number {
+  return potLifeMin * Math.min(1, 2 ** ((23 - celsius) / 10));
+}
+
+/** Where a pot stands in its life: `good`, `short` from 75 %, `over` from 100 %. */
+export function potPhase(ageMin: number, lifeMin: number): 'good' | 'short' | 'over' {
+  if (ageMin >= lifeMin) return 'over';
+  return ageMin >= 0.75 * lifeMin ? 'short' : 'good';
+}
+
+/** A leftover that could be poured together with another. */
+export interface Leftover extends Poured {
+  productKey: string;
+  batch: string;
+  isCatalysed: boolean;
+  phase: 'good' | 'short' | 'over';
+}
+
+/**
+ * Pours two leftovers together, each component conserved; both batches stay in the trace.
+ * @returns the mix and its batches, or why they must not meet.
+ */
+export function mergeLeftovers(
+  a: Leftover,
+  b: Leftover,
+): { ok: true; poured: Poured; batches: string[] } | { ok: false; message: string } {
+  if (a.productKey !== b.productKey)
+    return { ok: false, message: 'Only leftovers of one product go together.' };
+  if (a.isCatalysed || b.isCatalysed)
+    return { ok: false, message: 'What has hardener in it is never poured together, nor back.' };
+  if (a.phase === 'over' || b.phase === 'over')
+    return { ok: false, message: 'One of them is past its life.' };
+  const poured = Object.fromEntries(
+    COMPONENT_ROLES.flatMap((role) => {
+      const sum = (a[role] ?? 0) + (b[role] ?? 0);
+      return sum > 0 ? [[role, sum]] : [];
+    }),
+  ) as Poured;
+  return { ok: true, poured, batches: [...new Set([a.batch, b.batch].filter(Boolean))] };
+}
+
+const MESHES_UM = [100, 125, 150, 190, 250, 400];
+
+/** The coarsest usual strainer for an orifice in µm: openings at most half of it, and never above 400 µm. */
+export function strainerUm(orificeUm: number): number {
+  return MESHES_UM.findLast((mesh) => mesh <= orificeUm / 2) ?? 100;
+}
+
+/** The recipe in words that cannot be misread. */
+export function recipeWords(sheet: PotSheet, recipe: PotRecipe): string {
+  const parts = [thinningWords(recipe.thinning)];
+  if (sheet.hardener)
+    parts.unshift(`${sheet.hardener.partsByVolume} : 1 paint to ${sheet.hardener.name} by volume`);
+  if (recipe.conditionerPct > 0) parts.push(`${recipe.conditionerPct} % ${sheet.conditionerName} on paint`);
+  return parts.join(', ');
+}

@@ -1,0 +1,130 @@
+import { z } from 'zod';
+import { APPLICATORS, type ProductSheet, ThinningSchema } from '../catalogue/sheet.ts';
+import { COMPONENT_ROLES, type Poured, potLifeAt, potPhase } from './pot.ts';
+
+/** One pour into a pot, as it was really done. */
+export const PourSchema = z.object({
+  id: z.uuid(),
+  role: z.enum(COMPONENT_ROLES),
+  ml: z
+    .number({ error: 'Enter what was poured.' })
+    .gt(0, 'A pour is above 0.')
+    .max(100_000, 'A pour ends at 100 L.'),
+  at: z.iso.datetime(),
+  /** The pot that it was left in, when it did not come out of a tin. */
+  fromPotId: z.uuid().optional(),
+});
+export type Pour = z.infer<typeof PourSchema>;
+
+/** Runs of a cup on a pot, with the thinning that it had then. */
+export const CupReadingSchema = z.object({
+  id: z.uuid(),
+  cupId: z.string().min(1).max(60),
+  runs: z
+    .array(z.number().min(3, 'A run takes at least 3 s.').max(600, 'A run ends at 600 s.'))
+    .min(1, 'Time at least one run.')
+    .max(20),
+  materialC: z.number().min(-5).max(60).nullable(),
+  fraction: z.number().min(0).max(10),
+  at: z.iso.datetime(),
+});
+export type CupReading = z.infer<typeof CupReadingSchema>;
+
+/** A pot from its first pour to its last drop. Pours and readings are only ever added. */
+export const PotRecordSchema = z.object({
+  id: z.uuid(),
+  /** Grows with every change, so that the newest word counts whichever way it arrives. */
+  revision: z.int().min(1),
+  productKey: z.string().min(1).max(60),
+  batch: z.string().trim().max(60, 'Keep the batch to 60 characters.').default(''),
+  jobId: z.uuid().nullable(),
+  stepId: z.uuid().nullable(),
+  /** What it is for, in words. */
+  purpose: z.string().max(200),
+  applicator: z.enum(APPLICATORS),
+  recipe: z.object({
+    thinning: ThinningSchema,
+    conditionerPct: z.number().min(0).max(50),
+  }),
+  /** Why it goes past a maximum of the sheet; empty while it does not. */
+  overrideReason: z.string().trim().max(300).default(''),
+  paintMl: z.number().gt(0, 'Enter how much paint.').max(100_000, 'A pot ends at 100 L of paint.'),
+  way: z.enum(['volume', 'weight', 'stick']),
+  pailMm: z.number().min(50).max(1000).nullable(),
+  target: z.object({ cupId: z.string(), fromS: z.number(), toS: z.number() }).nullable(),
+  materialC: z.number().min(-5).max(60).nullable(),
+  madeBy: z.string(),
+  startedAt: z.iso.datetime(),
+  pours: z.array(PourSchema).max(200),
+  readings: z.array(CupReadingSchema).max(100),
+  emptiedAt: z.iso.datetime().nullable(),
+  leftMl: z.number().min(0).max(100_000).nullable(),
+  note: z.string().max(500).default(''),
+});
+export type PotRecord = z.infer<typeof PotRecordSchema>;
+
+/** What is in a pot, by component. */
+export function pouredOf({ pours }: Pick<PotRecord, 'pours'>): Poured {
+  const poured: Poured = {};
+  for (const { role, ml } of pours) poured[role] = (poured[role] ?? 0) + ml;
+  return poured;
+}
+
+/** Whether a later word of a pot keeps everything that an earlier one said was poured and read. */
+export function continuesPot(before: PotRecord, after: PotRecord): boolean {
+  const keeps = (a: readonly { id: string }[], b: readonly { id: string }[]) =>
+    a.every(({ id }, index) => b[index]?.id === id);
+  return (
+    before.id === after.id &&
+    before.productKey === after.productKey &&
+    keeps(before.pours, after.pours) &&
+    keeps(before.readings, after.readings)
+  );
+}
+
+/** What is left of a pot in the proportions that it was mixed in; null for nothing, or for what must not be used again. */
+export function leftoverOf(pot: PotRecord): Poured | null {
+  const poured = pouredOf(pot);
+  const mixMl = Object.values(poured).reduce((sum, ml) => sum + ml, 0);
+  if (pot.emptiedAt === null || !pot.leftMl || mixMl === 0 || poured.hardener) return null;
+  const share = Math.min(1, pot.leftMl / mixMl);
+  return Object.fromEntries(Object.entries(poured).map(([role, ml]) => [role, ml * share])) as Poured;
+}
+
+/**
+ * Joins two words of a pot that were written apart: what the server has, and after it what only this bench poured and
+ * read. The rest is as this bench says it.
+ */
+export function joinPots(there: PotRecord, here: PotRecord): PotRecord {
+  const joined = <T extends { id: string }>(first: readonly T[], second: readonly T[]): T[] => [
+    ...first,
+    ...second.filter(({ id }) => !first.some((one) => one.id === id)),
+  ];
+  return {
+    ...here,
+    revision: Math.max(there.revision, here.revision) + 1,
+    pours: joined(there.pours, here.pours),
+    readings: joined(there.readings, here.readings),
+  };
+}
+
+/** How long a pot lives and where it stands; null for one that keeps. */
+export interface PotClock {
+  lifeMin: number;
+  /** Epoch milliseconds at which it is over. */
+  until: number;
+  phase: 'good' | 'short' | 'over';
+}
+
+/**
+ * The clock of a pot with hardener in it: from the first pour of hardener, by the material's temperature where it was
+ * measured, else by the air's.
+ * @param nowMs epoch milliseconds.
+ */
+export function potClock(pot: PotRecord, sheet: ProductSheet, airC: number, nowMs: number): PotClock | null {
+  const catalysed = pot.pours.find(({ role }) => role === 'hardener');
+  if (!catalysed || sheet.potLifeMin === null) return null;
+  const lifeMin = potLifeAt(sheet.potLifeMin, pot.materialC ?? airC);
+  const from = Date.parse(catalysed.at);
+  return { lifeMin, until: from + lifeMin * 60_000, phase: potPhase((nowMs - from) / 60_000, lifeMin) };
+}

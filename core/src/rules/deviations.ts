@@ -1,0 +1,88 @@
+import { benchStep, coatStepOf, type StepDraft, YARDSTICKS } from '../systems/index.ts';
+import { oneMoreCoat } from './fixes.ts';
+import type { RuleContext, SequenceEdit } from './model.ts';
+
+/** What a few pieces of a zone may need beyond the others. */
+export const DEVIATIONS = {
+  'more-coat': 'One more coat of the last colour',
+  knots: 'Seal knots and stains first',
+  patch: 'Fill, sand flush and spot-prime',
+} as const;
+export type Deviation = keyof typeof DEVIATIONS;
+
+const SEALER = 'shellac-block-primer';
+
+/** The step before which the shared films of a zone begin: the first whole film, with the dusting that belongs to it. */
+function beforeFirstFilm(steps: readonly StepDraft[]): string | null {
+  const film = steps.findIndex(
+    ({ operation, isEdgesOnly, pieceIds, stock }) =>
+      operation === 'coat' && !isEdgesOnly && pieceIds.length === 0 && stock !== 'new',
+  );
+  const dust = steps[film - 1];
+  return (dust?.operation === 'dust' ? dust : steps[film])?.key ?? null;
+}
+
+/**
+ * The changes that give single pieces a treatment of their own, in the sequence that all share. Nothing is copied: the
+ * added steps name their pieces.
+ * @returns no change where the sequence has no film, or the stores no sealer, to do it with.
+ */
+export function deviate(
+  deviation: Deviation,
+  steps: readonly StepDraft[],
+  pieceIds: readonly string[],
+  sheets: RuleContext['sheets'],
+): SequenceEdit[] {
+  const own = { pieceIds: [...pieceIds] };
+  switch (deviation) {
+    case 'more-coat':
+      return oneMoreCoat(steps, sheets, 'colour', {
+        ...own,
+        why: 'Worn or thin places want more film than their neighbours.',
+      });
+    case 'knots': {
+      const sheet = sheets[SEALER];
+      const before = beforeFirstFilm(steps);
+      if (!sheet || before === null) return [];
+      const seal = coatStepOf(
+        'knots',
+        'Seal knots and stains',
+        SEALER,
+        sheet,
+        'brush',
+        'Resin and dye come through later.',
+      );
+      return [
+        {
+          kind: 'insert',
+          before,
+          step: { ...seal, ...own, isEdgesOnly: true, leaves: null, labour: YARDSTICKS.spots },
+        },
+      ];
+    }
+    case 'patch': {
+      const before = beforeFirstFilm(steps);
+      if (before === null) return [];
+      const fill = benchStep(
+        'patch',
+        'Fill and sand flush',
+        'repair',
+        YARDSTICKS.repair,
+        'Dents, old holes and chipped edges of these pieces.',
+        { ...own, supplyKey: 'filler-two-part', restMin: 60 },
+      );
+      const prime = benchStep(
+        'patch-prime',
+        'Spot-prime the patches',
+        'repair',
+        YARDSTICKS.spots,
+        'Filler drinks paint and would show dull.',
+        { ...own, restMin: 45 },
+      );
+      return [
+        { kind: 'insert', before, step: fill },
+        { kind: 'insert', before, step: prime },
+      ];
+    }
+  }
+}

@@ -1,0 +1,29 @@
+import type { StepDraft } from '../systems/index.ts';
+import type { SequenceEdit } from './model.ts';
+
+/**
+ * One more round of a loop that goes on until somebody is content: the steps of its last round again, after it.
+ * @returns no change when the loop is not there or has had as many rounds as it may.
+ */
+export function anotherRound(steps: readonly StepDraft[], loop: string): SequenceEdit[] {
+  const own = steps.filter(({ round }) => round?.loop === loop);
+  const last = Math.max(0, ...own.map(({ round }) => round?.number ?? 0));
+  const most = own[0]?.round?.most ?? 0;
+  const latest = own.filter(({ round }) => round?.number === last);
+  const end = latest.at(-1);
+  if (!end || last >= most) return [];
+  const before = steps[steps.indexOf(end) + 1]?.key ?? null;
+  const next = (text: string) =>
+    text.replace(new RegExp(`\\b${last}\\b(?!.*\\b${last}\\b)`), String(last + 1));
+  return latest.map((step) => ({
+    kind: 'insert',
+    before,
+    step: {
+      ...step,
+      key: next(step.key),
+      name: step.operation === 'sand' ? step.name : next(step.name),
+      waitFor: step.operation === 'fill' ? 'sand' : step.waitFor,
+      round: { loop, number: last + 1, most },
+    },
+  }));
+}

@@ -1,0 +1,172 @@
+import { filmClocks } from '../drying/index.ts';
+import { potLifeAt } from '../mixing/index.ts';
+import { concerns, handsOnMinutes, restOf, type StepDraft, sideOf } from '../systems/index.ts';
+import { formatDuration } from '../units/index.ts';
+import { scuffBefore } from './fixes.ts';
+import { changeFix, type Rule, type RuleContext } from './model.ts';
+import { type Film, isAbrasive, neighbours, once } from './walk.ts';
+
+function clocksHere(context: RuleContext, film: Film) {
+  return filmClocks(film.sheet, context.climate, film.step.wftUm ?? film.sheet.wftTypUm);
+}
+
+const recoatMaximum: Rule = {
+  code: 'recoat-max',
+  family: 'films',
+  severity: 'warn',
+  check(context) {
+    return once(
+      neighbours(context).flatMap(({ under, over, between }) => {
+        const clocks = clocksHere(context, under);
+        if (!clocks.recoatMax || between.some(isAbrasive)) return [];
+        const kind =
+          over.step.waitFor === 'none' || over.step.waitFor === 'recoat' ? 'recoatMin' : over.step.waitFor;
+        const rests = between.reduce((sum, { restMin }) => sum + restMin, 0);
+        const earliest = Math.max(clocks[kind].hereMinutes, under.step.restMin) + rests;
+        if (over.step.waitFor === 'none' || earliest <= clocks.recoatMax.hereMinutes) return [];
+        return [
+          {
+            at: over.step.key,
+            why: `The window of ${under.sheet.name} shuts ${formatDuration(clocks.recoatMax.hereMinutes)} after the coat, and this one comes ${formatDuration(earliest)} after it at the earliest: it would not bond.`,
+            fixes: [scuffBefore(over.step)],
+          },
+        ];
+      }),
+    );
+  },
+};
+
+/** Hands-on minutes of laying a coat on all pieces that it concerns. */
+function coatingMinutes(context: RuleContext, step: StepDraft): number {
+  const pieces = context.pieces.filter((piece) => concerns(step, piece));
+  return handsOnMinutes(step.labour, pieces, sideOf(step));
+}
+
+const wetOnWet: Rule = {
+  code: 'double-window',
+  family: 'films',
+  severity: 'warn',
+  check(context) {
+    return once(
+      neighbours(context).flatMap(({ under, over }) => {
+        const open = under.sheet.wetOnWetMaxMin;
+        if (over.step.waitFor !== 'none' || open === null || under.step.productKey !== over.step.productKey)
+          return [];
+        const minutes = coatingMinutes(context, under.step) + over.step.labour.setupMin;
+        if (minutes <= open) return [];
+        return [
+          {
+            at: over.step.key,
+            why: `Wet on wet is open for ${formatDuration(open)}, and coming round again takes ${formatDuration(minutes)}: the coat would fall between its two windows.`,
+            fixes: [changeFix('Wait for the second window', over.step.key, { waitFor: 'recoat' })],
+          },
+        ];
+      }),
+    );
+  },
+};
+
+const dryBeforeCoat: Rule = {
+  code: 'caulk-dry',
+  family: 'handling',
+  severity: 'stop',
+  check({ steps, supplies }) {
+    return steps.flatMap((step, index) => {
+      const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
+      if (supply?.kind !== 'caulk' && supply?.kind !== 'filler') return [];
+      const isCoated = steps.slice(index + 1).some(({ productKey }) => productKey !== null);
+      const wanted = restOf(supply);
+      if (!isCoated || step.restMin >= wanted) return [];
+      return [
+        {
+          at: step.key,
+          why: `${supply.name} wants ${formatDuration(wanted)} before a coat, and the sequence leaves it ${formatDuration(step.restMin)}: the film over it crazes.`,
+          fixes: [changeFix(`Rest ${formatDuration(wanted)}`, step.key, { restMin: wanted })],
+        },
+      ];
+    });
+  },
+};
+
+const notPaintable: Rule = {
+  code: 'caulk-paintable',
+  family: 'handling',
+  severity: 'stop',
+  check({ steps, supplies }) {
+    return steps.flatMap((step) => {
+      const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
+      if (supply?.kind !== 'caulk' || supply.isPaintable) return [];
+      const other = Object.entries(supplies).find(([, one]) => one.kind === 'caulk' && one.isPaintable);
+      return [
+        {
+          at: step.key,
+          why: `No paint holds on ${supply.name}.`,
+          fixes: other
+            ? [
+                changeFix(`${other[1].name} instead`, step.key, {
+                  supplyKey: other[0],
+                  restMin: Math.max(step.restMin, restOf(other[1])),
+                }),
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+};
+
+const potLife: Rule = {
+  code: 'pot-life',
+  family: 'films',
+  severity: 'stop',
+  check(context) {
+    return context.steps.flatMap((step) => {
+      const sheet = step.productKey === null ? undefined : context.sheets[step.productKey];
+      if (!sheet || sheet.potLifeMin === null) return [];
+      const life = potLifeAt(sheet.potLifeMin, context.climate.airC) - sheet.inductionMin;
+      const minutes = coatingMinutes(context, step) / step.potCount;
+      if (minutes <= life) return [];
+      const pots = Math.ceil((minutes * step.potCount) / Math.max(1, life));
+      return [
+        {
+          at: step.key,
+          why: `A pot of ${sheet.name} lasts ${formatDuration(life)} here, and laying it on takes ${formatDuration(minutes)}: the rest would set in the gun.`,
+          fixes: pots <= 20 ? [changeFix(`Mix ${pots} pots`, step.key, { potCount: pots })] : [],
+        },
+      ];
+    });
+  },
+};
+
+const wrongThinner: Rule = {
+  code: 'thinner-wrong',
+  family: 'films',
+  severity: 'stop',
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+      const isOther =
+        step.thinnerName !== '' &&
+        sheet &&
+        step.thinnerName.toLowerCase() !== sheet.thinnerName.toLowerCase();
+      if (!sheet || !isOther || (step.thinning?.value ?? 0) === 0) return [];
+      return [
+        {
+          at: step.key,
+          why: `${sheet.name} is thinned with ${sheet.thinnerName}; ${step.thinnerName} makes it curdle, lift or stay soft.`,
+          fixes: [changeFix(`Thin with ${sheet.thinnerName}`, step.key, { thinnerName: '' })],
+        },
+      ];
+    });
+  },
+};
+
+/** Windows, pots and what has to dry besides films. */
+export const WINDOW_RULES: readonly Rule[] = [
+  recoatMaximum,
+  wetOnWet,
+  dryBeforeCoat,
+  notPaintable,
+  potLife,
+  wrongThinner,
+];

@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { contextOf } from '../../test/ruleContext.ts';
+import { sampleId } from '../../test/sample.ts';
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
+import { checkSequence } from '../rules/index.ts';
+import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
+import {
+  asTemplate,
+  DEFAULT_PRACTICE,
+  FINISHING_SYSTEMS,
+  type OwnSystem,
+  OwnSystemSchema,
+  type StepDraft,
+  unfoldSystem,
+  type ZoneOptions,
+} from './index.ts';
+
+const defaults = FINISHING_SYSTEMS.D.defaults;
+const shipped = contextOf('D').steps;
+
+function own(change: (steps: StepDraft[]) => StepDraft[] = (steps) => steps): OwnSystem {
+  const { name, outline, fits, notFor } = FINISHING_SYSTEMS.D;
+  return { name, baseId: 'D', outline, fits, notFor, options: defaults, steps: change(asTemplate(shipped)) };
+}
+
+function unfold(
+  system: OwnSystem,
+  part: {
+    options?: Partial<ZoneOptions>;
+    isOnSite?: boolean;
+    verdicts?: ('finish' | 'repair' | 'replace')[];
+  } = {},
+): StepDraft[] {
+  const drafts = unfoldSystem({
+    systemId: 'D',
+    own: system,
+    options: { ...defaults, ...part.options },
+    sheets: GENERIC_PRODUCTS,
+    shop: DEFAULT_SHOP_SETTINGS,
+    isOnSite: part.isOnSite ?? false,
+    verdicts: part.verdicts ?? [],
+    // Ways are written into a system; the shop's do not bend it.
+    practice: { ...DEFAULT_PRACTICE, coats: 'one-full' },
+  });
+  if (!drafts.ok) throw new Error(drafts.message);
+  return drafts.value;
+}
+
+const keys = (steps: readonly StepDraft[]) => steps.map(({ key }) => key);
+
+describe('a system of the shop’s own', () => {
+  it('unfolds as it was written, whatever the ways of the shop', () => {
+    expect(unfold(own())).toEqual([...shipped]);
+    const gritty = own((steps) => steps.map((step) => (step.key === 'key' ? { ...step, grit: 150 } : step)));
+    expect(unfold(gritty).find(({ key }) => key === 'key')?.grit).toBe(150);
+  });
+
+  it('takes the products of the zone in its slots, at their own film, and keeps the rest', () => {
+    const steps = unfold(own(), { options: { colourKey: 'alkyd-enamel-satin' } });
+    const colour = steps.find(({ key }) => key === 'colour-1')!;
+    expect(colour.productKey).toBe('alkyd-enamel-satin');
+    expect(colour.wftUm).toBe(GENERIC_PRODUCTS['alkyd-enamel-satin']?.wftTypUm);
+    expect(steps.find(({ key }) => key === 'prime-1')?.productKey).toBe('bonding-primer');
+    const thick = own((all) => all.map((step) => (step.key === 'colour-1' ? { ...step, wftUm: 111 } : step)));
+    expect(unfold(thick).find(({ key }) => key === 'colour-1')?.wftUm).toBe(111);
+  });
+
+  it('is laid on as the zone wants it where the system has its usual applicator, and never sprayed on site', () => {
+    const mixed = own((steps) =>
+      steps.map((step) =>
+        step.key === 'prime-1' ? { ...step, applicator: 'roller', place: 'bench' } : step,
+      ),
+    );
+    const steps = unfold(mixed, { options: { applicator: 'airless' } });
+    expect(steps.find(({ key }) => key === 'prime-1')?.applicator).toBe('roller');
+    expect(steps.find(({ key }) => key === 'colour-1')).toMatchObject({
+      applicator: 'airless',
+      place: 'booth',
+    });
+    const site = unfold(own(), { isOnSite: true });
+    expect(site.filter(({ applicator }) => applicator === 'turbine')).toEqual([]);
+  });
+
+  it('leaves what belongs to one job out of what it keeps', () => {
+    const job = contextOf('D', { verdicts: ['finish', 'repair', 'replace'] }).steps;
+    const single = { ...job.find(({ key }) => key === 'colour-2')!, key: 'more', pieceIds: [sampleId(3, 1)] };
+    const kept = asTemplate([...job, single]);
+    expect(kept.every(({ stock, pieceIds }) => stock === 'any' && pieceIds.length === 0)).toBe(true);
+    expect(keys(kept)).toEqual(keys(shipped));
+    expect(OwnSystemSchema.parse(own())).toEqual(own());
+  });
+
+  it('brings raw and repaired pieces up to its first shared film, without a stop', () => {
+    const steps = unfold(own(), { verdicts: ['finish', 'repair', 'replace'] });
+    const order = keys(steps);
+    expect(order.indexOf('raw-first-prime')).toBeLessThan(order.indexOf('prime-1'));
+    expect(steps.find(({ key }) => key === 'key')?.stock).toBe('old');
+    expect(steps.find(({ key }) => key === 'prime-1')?.stock).toBe('any');
+    const context = { ...contextOf('D'), steps, supplies: GENERIC_SUPPLIES };
+    expect(checkSequence(context).filter(({ severity }) => severity === 'stop')).toEqual([]);
+  });
+});

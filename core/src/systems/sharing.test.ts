@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
+import { checkPlan, planJob } from '../planning/index.ts';
+import { shareKeys, sharingOffer } from './index.ts';
+
+const shop = sampleShop();
+
+function job(sharing: boolean) {
+  const made = sampleJob(
+    [
+      { systemId: 'D', doors: 6, fronts: 0 },
+      { systemId: 'D', doors: 5, fronts: 0 },
+    ],
+    shop,
+  );
+  const [first, second] = made.zones;
+  if (!first || !second) throw new Error('two zones');
+  return { ...made, zones: [first, { ...second, sharesWith: sharing ? first.id : null }] };
+}
+
+describe('zones that go along', () => {
+  it('share what is done with the same thing, and nothing that is not', () => {
+    const { zones, steps } = job(true);
+    const keys = shareKeys(zones, steps);
+    const shared = steps.filter(({ id }) => keys.has(id)).map(({ key }) => key);
+    expect(new Set(shared)).toEqual(new Set(['clean-1', 'clean-2', 'prime-1', 'colour-1', 'colour-2']));
+    expect(shareKeys(job(false).zones, steps).size).toBe(0);
+    const thinner = steps.map((step) =>
+      step.zoneId === zones[1]?.id && step.key === 'prime-1'
+        ? { ...step, thinning: { convention: 'on-paint' as const, value: 1 } }
+        : step,
+    );
+    const prime = thinner.filter(({ key }) => key === 'prime-1');
+    expect(prime.map(({ id }) => shareKeys(zones, thinner).has(id))).toEqual([false, false]);
+  });
+
+  it('ends in one group along a chain, and in a ring', () => {
+    const { zones, steps } = sampleJob(
+      [1, 2, 3].map(() => ({ systemId: 'D' as const, doors: 1, fronts: 0 })),
+      shop,
+    );
+    const [a, b, c] = zones.map(({ id }) => id) as [string, string, string];
+    const linked = (links: (string | null)[]) =>
+      new Set(
+        shareKeys(
+          zones.map((zone, index) => ({ ...zone, sharesWith: links[index] ?? null })),
+          steps,
+        ).values(),
+      );
+    expect(linked([null, a, b])).toEqual(linked([b, c, a]).size === 4 ? linked([null, a, a]) : new Set());
+    expect(linked([null, a, b]).size).toBe(4);
+    expect(linked([b, a, null]).size).toBe(4);
+  });
+
+  it('is offered with the set-ups that it would save', () => {
+    const { steps, zones } = job(false);
+    const of = (index: number) => steps.filter(({ zoneId }) => zoneId === zones[index]?.id);
+    const offer = sharingOffer(of(1), of(0));
+    const sum = offer.steps.reduce((total, { labour }) => total + labour.setupMin + labour.cleanupMin, 0);
+    expect(offer.minutes).toBe(sum);
+    // Degreasing 5 + 5, wiping 3, primer and two colours by turbine 27 + 20 each.
+    expect(offer.minutes).toBe(10 + 3 + 3 * 47);
+    expect(sharingOffer(of(0), []).steps).toEqual([]);
+  });
+
+  it('is planned soundly: the second goes straight on, without a set-up of its own, and never later than alone', () => {
+    const outcome = planJob(job(true), shop, SAMPLE_START);
+    const alone = planJob(job(false), shop, SAMPLE_START);
+    if (!outcome.ok || !alone.ok) throw new Error('no plan');
+    const { plan, problem } = outcome.value;
+    expect(checkPlan(problem, plan)).toEqual([]);
+    const joined = plan.ops.filter(
+      ({ op }) => op.shareKey !== null && op.setupMin === 0 && op.cleanupMin === 0,
+    );
+    expect(joined.length).toBeGreaterThan(0);
+    for (const { op, start, personId } of joined) {
+      const before = plan.ops.find(
+        (other) => other.op.shareKey === op.shareKey && other.end === start && other.personId === personId,
+      );
+      expect(before?.op.zoneId).toBeDefined();
+    }
+    const work = (ops: typeof plan.ops) =>
+      ops.reduce(
+        (sum, { segments }) => sum + segments.reduce((total, { start, end }) => total + end - start, 0),
+        0,
+      );
+    expect(work(plan.ops)).toBeLessThan(work(alone.value.plan.ops));
+  });
+});

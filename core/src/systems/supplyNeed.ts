@@ -1,0 +1,20 @@
+import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/supplies.ts';
+import { type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import { concerns, type StepDraft, sideOf } from './step.ts';
+
+/** How much of its supply a step takes for the pieces that it concerns; null where that is not counted. */
+export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Piece[]): SupplyAmount | null {
+  const own = pieces.filter((piece) => concerns(step, piece));
+  const areaM2 = own.reduce((sum, piece) => sum + sideAreaM2(piece, sideOf(step)), 0);
+  const profileM = own.reduce((sum, piece) => sum + profileLengthMm(piece), 0) / 1000;
+  // Gloss and old lacquer load the paper; raw stock and primer do not.
+  const isOnOldFinish = step.operation === 'key' && (step.grit ?? 0) <= 220;
+  return supplyAmount(supply, areaM2, profileM, isOnOldFinish);
+}
+
+/** `2.20 L`, `14`, `6.5 m`: an amount of a supply in words. */
+export function supplyWords({ amount, unit }: SupplyAmount): string {
+  if (unit === 'pieces') return `${amount}`;
+  if (unit === 'm') return `${amount.toFixed(1)} m`;
+  return amount < 1000 ? `${Math.round(amount)} mL` : `${(amount / 1000).toFixed(2)} L`;
+}

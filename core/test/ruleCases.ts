@@ -1,0 +1,317 @@
+import type { RuleContext } from '../src/rules/index.ts';
+import {
+  BOARD,
+  changed,
+  contextOf,
+  inserted,
+  moved,
+  RAW_WOOD,
+  type Surroundings,
+  without,
+} from './ruleContext.ts';
+
+export interface Case {
+  code: string;
+  /** Trips the rule. */
+  trips: () => RuleContext;
+  /** As near as it gets without tripping it. */
+  spares: () => RuleContext;
+  /** Whether the first fix must clear it. */
+  isFixed?: boolean;
+}
+
+export const D = (change?: Surroundings) => contextOf('D', change);
+
+/** Cleaning, keying, ground, layers, films, places and handling. */
+export const BASIC_CASES: Case[] = [
+  {
+    code: 'clean-before-key',
+    trips: () => moved(D(), 'clean-1', 'clean-2'),
+    spares: () => D(),
+    isFixed: true,
+  },
+  {
+    code: 'clean-before-key',
+    trips: () => without(D(), 'clean-1', 'clean-2'),
+    spares: () => ({ ...without(D(), 'clean-1'), facts: RAW_WOOD }),
+    isFixed: true,
+  },
+  {
+    code: 'clean-after-key',
+    trips: () => without(D(), 'clean-2'),
+    spares: () => moved(D(), 'clean-2', 'dust-prime'),
+    isFixed: true,
+  },
+  {
+    code: 'soil-passes',
+    trips: () => D({ facts: { soil: 'heavy' } }),
+    spares: () => D({ facts: { soil: 'kitchen' } }),
+    isFixed: true,
+  },
+  { code: 'dust-before-film', trips: () => without(D(), 'dust-colour-1'), spares: () => D(), isFixed: true },
+  {
+    code: 'key-old-finish',
+    trips: () => without(D(), 'key'),
+    spares: () => changed(D(), 'key', { operation: 'degloss', grit: null }),
+    isFixed: true,
+  },
+  {
+    code: 'thin-face',
+    trips: () => D({ facts: { isThinFace: true } }),
+    spares: () => changed(D({ facts: { isThinFace: true } }), 'key', { grit: 320 }),
+    isFixed: true,
+  },
+  {
+    code: 'closed-surface-grit',
+    trips: () => changed(contextOf('H'), 'key', { grit: 120 }),
+    spares: () => changed(contextOf('H'), 'key', { grit: 180 }),
+    isFixed: true,
+  },
+  {
+    code: 'grit-coarse-between',
+    trips: () => changed(D(), 'sand-colour-1', { grit: 150 }),
+    spares: () => changed(D(), 'sand-colour-1', { grit: 180 }),
+    isFixed: true,
+  },
+  {
+    code: 'grit-fine-under',
+    trips: () => changed(D(), 'sand-colour-1', { grit: 600 }),
+    spares: () => changed(D(), 'sand-colour-1', { grit: 400 }),
+    isFixed: true,
+  },
+  {
+    code: 'grit-ladder',
+    trips: () => changed(contextOf('F'), 'ease', { grit: 80 }),
+    spares: () => changed(contextOf('F'), 'ease', { grit: 120 }),
+    isFixed: true,
+  },
+  {
+    code: 'dry-to-sand',
+    trips: () => changed(D(), 'sand-prime', { waitFor: 'none' }),
+    spares: () => changed(D(), 'sand-prime', { waitFor: 'recoat' }),
+    isFixed: true,
+  },
+  { code: 'sand-primer', trips: () => without(D(), 'sand-prime'), spares: () => D(), isFixed: true },
+  {
+    code: 'stain-block',
+    trips: () => D({ facts: { bleed: 'dye' } }),
+    spares: () => D({ facts: { bleed: 'dye', newColour: '#20242f' } }),
+    isFixed: true,
+  },
+  {
+    code: 'stain-block-weak',
+    trips: () => D({ facts: { bleed: 'dye' }, options: { primerKey: 'waterborne-block-primer' } }),
+    spares: () => contextOf('E'),
+    isFixed: true,
+  },
+  {
+    code: 'open-grain-pale',
+    trips: () => contextOf('E', { facts: { substrate: 'open-grain hardwood' } }),
+    spares: () => contextOf('E', { facts: { substrate: 'open-grain hardwood', look: 'grain showing' } }),
+  },
+  {
+    code: 'fill-wasted',
+    trips: () => contextOf('A', { facts: { newColour: '#2c2f6e' } }),
+    spares: () => contextOf('A', { facts: { newColour: '#7a8a80' } }),
+    isFixed: true,
+  },
+  {
+    code: 'board-edges',
+    trips: () => without(contextOf('F'), 'seal-edges'),
+    spares: () => ({
+      ...without(contextOf('F'), 'seal-edges'),
+      facts: { ...BOARD, existing: 'water paint' },
+    }),
+    isFixed: true,
+  },
+  {
+    code: 'sharp-edges',
+    isFixed: true,
+    trips: () => without(contextOf('F'), 'ease'),
+    spares: () => contextOf('F'),
+  },
+  {
+    code: 'adhesion-primer',
+    trips: () => contextOf('H', { options: { primerKey: 'acrylic-primer' } }),
+    spares: () => contextOf('H'),
+    isFixed: true,
+  },
+  {
+    code: 'spot-prime',
+    trips: () => contextOf('D', { verdicts: ['repair'], options: { primerCoats: 0 } }),
+    spares: () => contextOf('D', { verdicts: ['repair'] }),
+    isFixed: true,
+  },
+  {
+    code: 'layer-no',
+    trips: () =>
+      D({ options: { colourKey: 'precat-lacquer-satin' }, settings: { boothRatedForSolvent: true } }),
+    spares: () => contextOf('L'),
+  },
+  {
+    code: 'layer-unknown',
+    trips: () => D({ sheets: { 'urethane-enamel-satin': { layerClass: 'unknown' } } }),
+    spares: () => D(),
+  },
+  {
+    code: 'layer-scuff',
+    isFixed: true,
+    trips: () => without(contextOf('A'), 'sand-prime'),
+    spares: () => contextOf('A'),
+  },
+  {
+    code: 'mineral-sealed',
+    isFixed: true,
+    trips: () => contextOf('J', { options: { clearCoats: 0 } }),
+    spares: () => contextOf('J', { options: { clearCoats: 0 }, facts: { room: 'living room' } }),
+  },
+  {
+    code: 'thinning-max',
+    trips: () => changed(D(), 'colour-1', { thinning: { convention: 'on-paint', value: 11 } }),
+    spares: () => changed(D(), 'colour-1', { thinning: { convention: 'on-paint', value: 10 } }),
+    isFixed: true,
+  },
+  // 10 % of the mix is 11.1 % on the paint.
+  {
+    code: 'thinning-max',
+    trips: () => changed(D(), 'colour-1', { thinning: { convention: 'of-mix', value: 10 } }),
+    spares: () => changed(D(), 'colour-1', { thinning: { convention: 'of-mix', value: 9 } }),
+    isFixed: true,
+  },
+  {
+    code: 'wft-range',
+    trips: () => changed(D(), 'colour-1', { wftUm: 116 }),
+    spares: () => changed(D(), 'colour-1', { wftUm: 115 }),
+    isFixed: true,
+  },
+  {
+    code: 'sag-vertical',
+    trips: () => changed(D(), 'colour-1', { wftUm: 151 }),
+    spares: () => changed(D({ options: { laying: 'flat' } }), 'colour-1', { wftUm: 151 }),
+    isFixed: true,
+  },
+  {
+    code: 'film-total-product',
+    trips: () => contextOf('L', { sheets: { 'precat-lacquer-satin': { maxTotalDftUm: 30 } } }),
+    spares: () => contextOf('L'),
+    isFixed: true,
+  },
+  {
+    code: 'film-total',
+    trips: () => contextOf('A', { options: { primerCoats: 3, colourCoats: 4, primerKey: 'build-primer' } }),
+    spares: () => contextOf('A'),
+  },
+  {
+    code: 'hiding',
+    isFixed: true,
+    trips: () =>
+      D({
+        sheets: { 'urethane-enamel-satin': { contrastRatio: 0.6 }, 'bonding-primer': { contrastRatio: 0.3 } },
+      }),
+    spares: () =>
+      D({
+        sheets: { 'urethane-enamel-satin': { contrastRatio: 0.6 }, 'bonding-primer': { contrastRatio: 0.3 } },
+        facts: { oldColour: '#e2ddcf' },
+      }),
+  },
+  {
+    code: 'one-colour-coat',
+    isFixed: true,
+    trips: () => D({ options: { colourCoats: 1 } }),
+    spares: () => D(),
+  },
+  {
+    code: 'applicator',
+    trips: () =>
+      changed(D({ sheets: { 'urethane-enamel-satin': { applicators: ['roller'] } } }), 'colour-1', {
+        applicator: 'turbine',
+        place: 'booth',
+      }),
+    spares: () => D(),
+    isFixed: true,
+  },
+  {
+    code: 'climate',
+    trips: () => D({ climate: { airC: 8, rhPct: 50 } }),
+    spares: () => D({ climate: { airC: 10, rhPct: 50 } }),
+  },
+  {
+    code: 'solvent-spray',
+    trips: () => changed(contextOf('A'), 'prime-1', { applicator: 'turbine', place: 'booth' }),
+    spares: () =>
+      changed(contextOf('A', { settings: { boothRatedForSolvent: true } }), 'prime-1', {
+        applicator: 'turbine',
+        place: 'booth',
+      }),
+    isFixed: true,
+  },
+  {
+    code: 'spray-place',
+    trips: () => changed(contextOf('G'), 'colour-1', { applicator: 'turbine', place: 'booth' }),
+    spares: () => contextOf('G'),
+    isFixed: true,
+  },
+  {
+    code: 'isocyanate',
+    trips: () => D({ options: { colourKey: 'two-part-enamel-satin' } }),
+    spares: () => D(),
+  },
+  {
+    code: 'lead',
+    trips: () => D({ facts: { beforeLeadBan: true } }),
+    spares: () => D({ facts: { beforeLeadBan: true, leadTest: 'negative' } }),
+  },
+  {
+    code: 'vulnerable',
+    trips: () => contextOf('N', { facts: { vulnerable: true, canLeave: false } }),
+    spares: () => contextOf('I', { facts: { vulnerable: true } }),
+  },
+  {
+    code: 'loose-film',
+    trips: () => D({ facts: { adhesionGrade: 3 } }),
+    spares: () => D({ facts: { adhesionGrade: 2 } }),
+  },
+  {
+    code: 'skin-oil',
+    isFixed: true,
+    trips: () => contextOf('J', { options: { clearCoats: 0 }, facts: { pulls: 'bare hands' } }),
+    spares: () => contextOf('J', { facts: { pulls: 'bare hands' } }),
+  },
+  {
+    code: 'pack-clock',
+    trips: () => changed(D(), 'pack', { waitFor: 'handle' }),
+    spares: () => changed(D(), 'pack', { waitFor: 'refit' }),
+    isFixed: true,
+  },
+  {
+    code: 'refit-clock',
+    trips: () => changed(D(), 'refit', { waitFor: 'pack' }),
+    spares: () => D(),
+    isFixed: true,
+  },
+  {
+    code: 'recoat-clock',
+    trips: () => changed(D(), 'colour-2', { waitFor: 'none' }),
+    spares: () => D(),
+    isFixed: true,
+  },
+  { code: 'hooks-late', trips: () => moved(D(), 'hang', 'colour-1'), spares: () => D(), isFixed: true },
+  { code: 'no-look-over', trips: () => without(D(), 'inspect'), spares: () => D(), isFixed: true },
+  {
+    code: 'caulk-order',
+    trips: () => inserted(contextOf('F'), 'dust-prime', { key: 'caulk', name: 'Caulk', operation: 'caulk' }),
+    spares: () => inserted(contextOf('F'), 'sand-prime', { key: 'caulk', name: 'Caulk', operation: 'caulk' }),
+    isFixed: true,
+  },
+  {
+    code: 'floating-panel',
+    trips: () => inserted(D(), 'sand-prime', { key: 'caulk', name: 'Caulk', operation: 'caulk' }),
+    spares: () =>
+      inserted(D({ pieces: [{ construction: 'slab' }] }), 'sand-prime', {
+        key: 'caulk',
+        name: 'Caulk',
+        operation: 'caulk',
+      }),
+    isFixed: true,
+  },
+];

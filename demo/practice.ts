@@ -1,0 +1,162 @@
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
+import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
+import {
+  asTemplate,
+  FINISHING_SYSTEMS,
+  type OwnPractice,
+  type OwnSystem,
+  unfoldSystem,
+} from '@upholder/core/systems';
+import { v7 as uuid } from 'uuid';
+import type { Queryable } from '../server/src/db/database.ts';
+import { putPot } from '../server/src/pots/store.ts';
+import { productsOf, setStock } from '../server/src/shop/store.ts';
+import { addLayer, addSupply } from '../server/src/stores/store.ts';
+import { addVersion } from '../server/src/systems/store.ts';
+
+/** What single jobs of the made-up shop do otherwise, by their codes. */
+export const JOB_WAYS: Record<string, OwnPractice> = {
+  GALLEY: {
+    ways: { caulk: 'after-primer' },
+    reasons: { caulk: 'The locker frames gape at the corners.' },
+  },
+  VESTRY: {
+    ways: { tack: 'damp' },
+    reasons: { tack: 'Wax from a tack cloth spoilt a whole rail of board doors last winter.' },
+  },
+};
+
+/** The system that the shop made for itself out of A. */
+function quaysidePale(): OwnSystem {
+  const { A } = FINISHING_SYSTEMS;
+  const options = { ...A.defaults, primerKey: 'alkyd-block-primer-fast' };
+  const drafts = unfoldSystem({
+    systemId: 'A',
+    options,
+    sheets: GENERIC_PRODUCTS,
+    shop: DEFAULT_SHOP_SETTINGS,
+    isOnSite: false,
+  });
+  if (!drafts.ok) throw new Error(drafts.message);
+  return {
+    name: 'Quayside pale',
+    baseId: 'A',
+    outline: 'A with the fast primer, flatted finer',
+    fits: 'Pale colours on ash in the short days between two coats of a working shop.',
+    notFor: 'Fine white work, where the slow primer fills better.',
+    options,
+    steps: asTemplate(drafts.value),
+  };
+}
+
+/** Fills the shelves beside the coatings, and writes down what the shop has learned. */
+export async function seedPractice(
+  db: Queryable,
+  shopId: string,
+  madeBy: string,
+  opening: Date,
+): Promise<void> {
+  for (const [key, supply] of Object.entries(GENERIC_SUPPLIES))
+    await addSupply(db, shopId, { id: uuid(), key, supply });
+  const daysAgo = (days: number) => new Date(opening.getTime() - days * 86_400_000);
+  const system = quaysidePale();
+  const id = uuid();
+  await addVersion(db, shopId, id, 1, system, { changeNote: 'From A.', madeBy, madeAt: daysAgo(60) });
+  const finer = system.steps.map((step) =>
+    step.key === 'sand-prime'
+      ? {
+          ...step,
+          grit: 240,
+          name: 'Sand primer P240',
+          supplyKey: 'disc-240',
+          note: 'P220 showed through the sea-green.',
+        }
+      : step,
+  );
+  await addVersion(
+    db,
+    shopId,
+    id,
+    2,
+    { ...system, steps: finer },
+    { changeNote: 'Primer flatted with P240: P220 showed.', madeBy, madeAt: daysAgo(12) },
+  );
+  await addLayer(
+    db,
+    shopId,
+    {
+      id: uuid(),
+      kind: 'class',
+      under: 'precat',
+      over: 'bonding-primer',
+      answer: 'scuffed',
+      why: 'Old workshop lacquer took the bonding primer once it was dulled.',
+      test: {
+        method: 'Old lacquered panel, P220, primer, seven days, cross-cut and tape',
+        madeOn: daysAgo(40).toISOString().slice(0, 10),
+        held: true,
+      },
+    },
+    madeBy,
+    daysAgo(33),
+  );
+}
+
+/** What was counted in the tins at the start of the demo week, in mL. */
+const TINS: Record<string, number> = {
+  'alkyd-block-primer-fast': 2500,
+  'urethane-enamel-satin': 3800,
+  'build-primer': 4000,
+  'shellac-block-primer': 900,
+  'grain-filler-water': 1500,
+};
+
+/** Two pots: one of last week whose thinning was good, and one on the bench with a coat's worth of colour. */
+export async function seedBench(db: Queryable, shopId: string, madeBy: string, opening: Date): Promise<void> {
+  for (const { id, key } of await productsOf(db, shopId)) {
+    const stock = TINS[key];
+    if (stock !== undefined) await setStock(db, shopId, id, stock);
+  }
+  const pot = (minutesAgo: number, part: Partial<PotRecord>): PotRecord => {
+    const startedAt = new Date(opening.getTime() - minutesAgo * 60_000).toISOString();
+    return PotRecordSchema.parse({
+      id: uuid(),
+      revision: 4,
+      productKey: 'urethane-enamel-satin',
+      batch: 'SG-0418',
+      jobId: null,
+      stepId: null,
+      purpose: 'Sea-green, test panels',
+      applicator: 'turbine',
+      recipe: { thinning: { convention: 'on-paint', value: 6.5 }, conditionerPct: 0 },
+      paintMl: 600,
+      way: 'volume',
+      pailMm: null,
+      target: { cupId: 'iso-4', fromS: 25, toS: 35 },
+      materialC: 19,
+      madeBy,
+      startedAt,
+      pours: [
+        { id: uuid(), role: 'paint', ml: 600, at: startedAt },
+        { id: uuid(), role: 'thinner', ml: 39, at: startedAt },
+      ],
+      readings: [
+        {
+          id: uuid(),
+          cupId: 'iso-4',
+          runs: [31.8, 32.4, 32.1],
+          materialC: 19,
+          fraction: 0.065,
+          at: startedAt,
+        },
+      ],
+      emptiedAt: null,
+      leftMl: null,
+      ...part,
+    });
+  };
+  const lastWeek = pot(6 * 1440, { batch: 'SG-0411', leftMl: 140 });
+  await putPot(db, shopId, { ...lastWeek, emptiedAt: lastWeek.startedAt });
+  await putPot(db, shopId, pot(55, {}));
+}

@@ -1,0 +1,52 @@
+import type { PotCoat } from '@upholder/core/api';
+import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import { many, maybeOne, type Queryable } from '../db/database.ts';
+
+const SHOWN = 60;
+
+/** Pots of a shop: those in use first, then the latest. */
+export async function potsOf(db: Queryable, shopId: string): Promise<PotRecord[]> {
+  const rows = await many<{ body: unknown }>(
+    db,
+    'select body from pot where shop_id = $1 order by emptied_at is not null, started_at desc limit $2',
+    [shopId, SHOWN],
+  );
+  return rows.map(({ body }) => PotRecordSchema.parse(body));
+}
+
+/** A pot, locked for a change; null when there is none of this id, with whose it is otherwise. */
+export async function lockPot(db: Queryable, id: string): Promise<{ shopId: string; pot: PotRecord } | null> {
+  const row = await maybeOne<{ shop_id: string; body: unknown }>(
+    db,
+    'select shop_id, body from pot where id = $1 for update',
+    [id],
+  );
+  return row && { shopId: row.shop_id, pot: PotRecordSchema.parse(row.body) };
+}
+
+/** Writes a pot as it stands. */
+export async function putPot(db: Queryable, shopId: string, pot: PotRecord): Promise<void> {
+  await db.query(
+    `insert into pot (id, shop_id, body, revision, started_at, emptied_at) values ($1, $2, $3, $4, $5, $6)
+     on conflict (id) do update set body = excluded.body, revision = excluded.revision, emptied_at = excluded.emptied_at`,
+    [pot.id, shopId, JSON.stringify(pot), pot.revision, pot.startedAt, pot.emptiedAt],
+  );
+}
+
+/** What a pot coated, by the log that counts: entries that were not corrected or withdrawn since. */
+export async function coatsOf(db: Queryable, shopId: string, potId: string): Promise<PotCoat[]> {
+  const rows = await many<Omit<PotCoat, 'doneAt'> & { doneAt: Date }>(
+    db,
+    `select entry.job_id as "jobId", job.code as "jobCode", step.body ->> 'name' as "stepName", entry.side,
+            (select count(*) from log_piece where log_piece.entry_id = entry.id)::int as pieces,
+            entry.done_at as "doneAt", entry.member_name as "memberName"
+       from log_entry as entry
+       join job on job.id = entry.job_id
+       join step on step.id = entry.step_id
+      where entry.shop_id = $1 and entry.coat ->> 'potId' = $2 and not entry.is_withdrawal
+        and not exists (select 1 from log_entry as later where later.corrects_id = entry.id)
+      order by entry.done_at`,
+    [shopId, potId],
+  );
+  return rows.map(({ doneAt, ...row }) => ({ ...row, doneAt: doneAt.toISOString() }));
+}

@@ -1,0 +1,251 @@
+import type { Job, Zone } from '@upholder/core/jobs';
+import type { Verdict } from '@upholder/core/pieces';
+import { practiceOf, STEP_DEFAULTS, type Step, type StepDraft, unfoldSystem } from '@upholder/core/systems';
+import { v7 as uuid } from 'uuid';
+import { many, one, type Queryable } from '../db/database.ts';
+import { ApiError } from '../http/errors.ts';
+import { findShop, sheetsOf } from '../shop/store.ts';
+import { suppliesOf } from '../stores/store.ts';
+import { findVersion } from '../systems/store.ts';
+
+import { findZone, isStarted } from './store.ts';
+
+export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
+  const rows = await many<{ id: string; zone_id: string; position: number; key: string; body: StepDraft }>(
+    db,
+    `select step.id, step.zone_id, step.position, step.key, step.body
+       from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id
+      where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
+    [shopId, jobId],
+  );
+  return rows.map(({ id, zone_id, position, key, body }) => ({
+    ...STEP_DEFAULTS,
+    ...body,
+    id,
+    zoneId: zone_id,
+    position,
+    key,
+  }));
+}
+
+/** Writes steps as they are. */
+export async function addSteps(db: Queryable, shopId: string, steps: readonly Step[]): Promise<void> {
+  for (const { id, zoneId, position, ...body } of steps) {
+    await db.query(
+      'insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)',
+      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
+    );
+  }
+}
+
+/** The ways of the job that a zone belongs to. */
+async function jobPractice(db: Queryable, shopId: string, zoneId: string): Promise<Job['practice']> {
+  const { practice } = await one<{ practice: Job['practice'] }>(
+    db,
+    'select job.practice from job join zone on zone.job_id = job.id where zone.shop_id = $1 and zone.id = $2',
+    [shopId, zoneId],
+  );
+  return practice;
+}
+
+async function draftsFor(
+  db: Queryable,
+  shopId: string,
+  zone: Zone,
+  place: Job['place'],
+): Promise<StepDraft[]> {
+  if (!zone.systemId || !zone.options) return [];
+  const { ownSystem } = zone;
+  const [shop, sheets, supplies, practice, own, verdicts] = await Promise.all([
+    findShop(db, shopId),
+    sheetsOf(db, shopId),
+    suppliesOf(db, shopId),
+    jobPractice(db, shopId, zone.id),
+    ownSystem && findVersion(db, shopId, ownSystem.id, ownSystem.version),
+    many<{ verdict: Verdict }>(db, 'select distinct verdict from piece where shop_id = $1 and zone_id = $2', [
+      shopId,
+      zone.id,
+    ]),
+  ]);
+  if (ownSystem && !own) {
+    const message = `The shop has no “${ownSystem.name}” of version ${ownSystem.version}: choose another system.`;
+    throw new ApiError('bad-input', message, { fields: { ownSystem: message } });
+  }
+  const drafts = unfoldSystem({
+    ...(own ? { own } : {}),
+    practice: practiceOf(shop.settings.practice, practice),
+    supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
+    systemId: zone.systemId,
+    options: zone.options,
+    sheets,
+    shop: shop.settings,
+    isOnSite: place === 'client',
+    verdicts: verdicts.map(({ verdict }) => verdict),
+    ...(zone.survey.replacementStock ? { replacementStock: zone.survey.replacementStock } : {}),
+  });
+  if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
+  return drafts.value;
+}
+
+async function replaceSteps(db: Queryable, shopId: string, zoneId: string, drafts: readonly StepDraft[]) {
+  await db.query('delete from step where shop_id = $1 and zone_id = $2', [shopId, zoneId]);
+  await addSteps(
+    db,
+    shopId,
+    drafts.map((draft, position) => ({ ...draft, id: uuid(), zoneId, position })),
+  );
+}
+
+/**
+ * Unfolds the zone's system into steps, in place of those it had.
+ * @throws ApiError when work has begun (unless that is to be skipped) or the stores lack a product.
+ */
+export async function unfoldZone(
+  db: Queryable,
+  shopId: string,
+  zone: Zone,
+  place: Job['place'],
+  { skipStarted = false } = {},
+): Promise<void> {
+  if (await isStarted(db, shopId, zone.id)) {
+    if (skipStarted) return;
+    throw new ApiError(
+      'zone-started',
+      `Work on “${zone.name}” is already logged, so its sequence stays. Withdraw those entries first, or add a new zone.`,
+    );
+  }
+  await replaceSteps(db, shopId, zone.id, await draftsFor(db, shopId, zone, place));
+  if (zone.isEdited) await markEdited(db, shopId, zone.id, false);
+}
+
+async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdited: boolean): Promise<void> {
+  await db.query('update zone set is_edited = $3, version = version + 1 where shop_id = $1 and id = $2', [
+    shopId,
+    zoneId,
+    isEdited,
+  ]);
+}
+
+/** Writes steps of a zone in their order, keeping the ids that they have. */
+async function putSteps(
+  db: Queryable,
+  shopId: string,
+  zoneId: string,
+  steps: readonly Step[],
+): Promise<void> {
+  for (const [position, { id, zoneId: _owner, position: _old, ...body }] of steps.entries()) {
+    await db.query(
+      `insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do update set position = excluded.position, body = excluded.body`,
+      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
+    );
+  }
+}
+
+/** Ids of a zone's steps that the log names. */
+async function loggedSteps(db: Queryable, shopId: string, zoneId: string): Promise<Set<string>> {
+  const rows = await many<{ step_id: string }>(
+    db,
+    `select distinct step_id from log_entry join step on step.id = log_entry.step_id
+      where step.shop_id = $1 and step.zone_id = $2`,
+    [shopId, zoneId],
+  );
+  return new Set(rows.map(({ step_id }) => step_id));
+}
+
+/**
+ * Writes a sequence that was changed by hand. Steps keep their ids by their keys.
+ * @throws ApiError when two steps share a key, or a logged step would go or change its place among the logged ones.
+ */
+export async function writeSequence(
+  db: Queryable,
+  shopId: string,
+  zoneId: string,
+  jobId: string,
+  drafts: readonly StepDraft[],
+): Promise<void> {
+  const known = (await stepsOf(db, shopId, jobId)).filter((step) => step.zoneId === zoneId);
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const steps = drafts.map((draft, position) => ({
+    ...draft,
+    id: byKey.get(draft.key)?.id ?? uuid(),
+    zoneId,
+    position,
+  }));
+  if (new Set(steps.map(({ key }) => key)).size !== steps.length)
+    throw new ApiError('bad-input', 'Two steps have the same key.');
+  const logged = await loggedSteps(db, shopId, zoneId);
+  const order = (list: readonly Step[]) => list.filter(({ id }) => logged.has(id)).map(({ id }) => id);
+  if (order(known).join() !== order(steps).join())
+    throw new ApiError('zone-started', 'Steps that are logged stay, and stay in their order.');
+  const wanted = new Set(steps.map(({ id }) => id));
+  const gone = known.filter(({ id }) => !wanted.has(id)).map(({ id }) => id);
+  await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
+  await putSteps(db, shopId, zoneId, steps);
+  await markEdited(db, shopId, zoneId, true);
+}
+
+/**
+ * Fits a sequence that was changed by hand: only the steps for raw and repaired pieces come and go, before the first
+ * step that all pieces share.
+ */
+function fitEdited(
+  known: readonly Step[],
+  drafts: readonly StepDraft[],
+  zoneId: string,
+  logged: ReadonlySet<string>,
+): Step[] {
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const extras = drafts.filter(({ stock }) => stock === 'new' || stock === 'repaired');
+  const extraKeys = new Set(extras.map(({ key }) => key));
+  const stockOf = new Map(drafts.map(({ key, stock }) => [key, stock]));
+  const rest = known
+    .filter(
+      ({ id, key, stock }) =>
+        !extraKeys.has(key) && ((stock !== 'new' && stock !== 'repaired') || logged.has(id)),
+    )
+    .map((step) => ({ ...step, stock: stockOf.get(step.key) ?? step.stock }));
+  const isShared = new Set(
+    drafts.slice(drafts.findLastIndex(({ key }) => extraKeys.has(key)) + 1).map(({ key }) => key),
+  );
+  const at = rest.findIndex(({ key }) => isShared.has(key));
+  const added = extras.map((draft) => byKey.get(draft.key) ?? { ...draft, id: uuid(), zoneId, position: 0 });
+  return rest.toSpliced(at === -1 ? rest.length : at, 0, ...added);
+}
+
+/**
+ * Fits the sequence to the verdicts of the zone's pieces: steps for raw replacements and for repairs come and go. Once
+ * work is logged nothing is taken away; what is missing is put in where it belongs, and the other steps stay as they are.
+ */
+export async function refitSequence(db: Queryable, shopId: string, zoneId: string): Promise<void> {
+  const found = await findZone(db, shopId, zoneId);
+  if (!found?.zone.systemId) return;
+  const drafts = await draftsFor(db, shopId, found.zone, found.place);
+  const known = (await stepsOf(db, shopId, found.jobId)).filter((step) => step.zoneId === zoneId);
+  const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
+    a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
+  if (found.zone.isEdited) {
+    const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId));
+    const kept = new Set(fitted.map(({ id }) => id));
+    const gone = known.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
+    await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
+    return putSteps(db, shopId, zoneId, fitted);
+  }
+  if (same(known, drafts)) return;
+  if (!(await isStarted(db, shopId, zoneId))) return replaceSteps(db, shopId, zoneId, drafts);
+  const byKey = new Map(known.map((step) => [step.key, step]));
+  const wanted = new Set(drafts.map(({ key }) => key));
+  const kept = known.filter(({ key }) => !wanted.has(key));
+  const merged: Step[] = [
+    ...drafts.map((draft) => {
+      const step = byKey.get(draft.key);
+      return step ? { ...step, stock: draft.stock } : { ...draft, id: uuid(), zoneId, position: 0 };
+    }),
+  ];
+  // A step that is no longer called for but may have been logged stays before its old successor.
+  for (const step of kept) {
+    const at = merged.findIndex((candidate) => (byKey.get(candidate.key)?.position ?? -1) > step.position);
+    merged.splice(at === -1 ? merged.length : at, 0, step);
+  }
+  await putSteps(db, shopId, zoneId, merged);
+}

@@ -1,0 +1,125 @@
+import type { ShopContext } from '@upholder/core/api';
+import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Running } from '../src/start.ts';
+import { type Caller, startTwoShops } from './harness.ts';
+
+let server: Running;
+let ines: Caller;
+let stranger: Caller;
+
+beforeAll(async () => {
+  ({ server, ines, stranger } = await startTwoShops('Bench', 'Other bench'));
+});
+afterAll(() => server.stop());
+
+const at = '2026-11-23T07:30:00.000Z';
+const pot = (change: Partial<PotRecord> = {}): PotRecord =>
+  PotRecordSchema.parse({
+    id: uuid(),
+    revision: 1,
+    productKey: 'urethane-enamel-satin',
+    batch: 'H-4711',
+    jobId: null,
+    stepId: null,
+    purpose: 'QUAY: Colour 1',
+    applicator: 'turbine',
+    recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
+    paintMl: 900,
+    way: 'volume',
+    pailMm: null,
+    target: { cupId: 'iso-4', fromS: 25, toS: 35 },
+    materialC: 19,
+    madeBy: 'Ines',
+    startedAt: at,
+    pours: [],
+    readings: [],
+    emptiedAt: null,
+    leftMl: null,
+    ...change,
+  });
+const pour = (ml: number) => ({ id: uuid(), role: 'paint' as const, ml, at });
+const put = (caller: Caller, one: PotRecord) => caller.call('PUT', `/pots/${one.id}`, one);
+const known = async (id: string) =>
+  (await ines.ok<{ pots: PotRecord[] }>('GET', '/pots')).pots.find((one) => one.id === id);
+
+describe('pots at the bench', () => {
+  it('are written as they grow; the same word again and an overtaken one change nothing', async () => {
+    const first = pot();
+    expect((await put(ines, first)).status).toBe(200);
+    const second = { ...first, revision: 2, pours: [pour(900)] };
+    const third = { ...second, revision: 3, pours: [...second.pours, pour(20)] };
+    await put(ines, second);
+    await put(ines, third);
+    await put(ines, third);
+    const late = await put(ines, second);
+    expect(late.status).toBe(200);
+    expect(((await late.json()) as PotRecord).revision).toBe(3);
+    expect((await known(first.id))?.pours.map(({ ml }) => ml)).toEqual([900, 20]);
+  });
+
+  it('never lose what was poured or read, nor change their product', async () => {
+    const first = pot({ pours: [pour(900)] });
+    await put(ines, first);
+    for (const change of [{ pours: [] }, { pours: [pour(900)] }, { productKey: 'acrylic-primer' }]) {
+      const refused = await ines.refused('PUT', `/pots/${first.id}`, { ...first, ...change, revision: 2 });
+      expect(refused.status).toBe(409);
+      expect(refused.current).toMatchObject({ id: first.id, revision: 1 });
+    }
+    expect((await known(first.id))?.pours).toHaveLength(1);
+  });
+
+  it('keep what two benches poured at once: the second is told what the first wrote', async () => {
+    const first = pot();
+    await put(ines, first);
+    await put(ines, { ...first, revision: 2, pours: [pour(500)] });
+    const refused = await ines.refused('PUT', `/pots/${first.id}`, {
+      ...first,
+      revision: 2,
+      pours: [pour(400)],
+    });
+    expect(refused.status).toBe(409);
+    expect((refused.current as PotRecord).pours.map(({ ml }) => ml)).toEqual([500]);
+  });
+
+  it('go past the sheet’s maximum only with a written reason', async () => {
+    const recipe = { thinning: { convention: 'of-mix' as const, value: 10 }, conditionerPct: 0 };
+    const thin = pot({ recipe });
+    const refused = await ines.refused('PUT', `/pots/${thin.id}`, thin);
+    expect(refused.status).toBe(422);
+    expect(refused.fields?.overrideReason).toBeDefined();
+    expect((await put(ines, { ...thin, overrideReason: 'cold boat, tested on a panel' })).status).toBe(200);
+  });
+
+  it('take what is poured out of the tins, once, and leftovers not at all', async () => {
+    const { products } = await ines.ok<ShopContext>('GET', '/shop');
+    const product = products.find(({ key }) => key === 'urethane-enamel-satin')!;
+    const stock = async () =>
+      (await ines.ok<ShopContext>('GET', '/shop')).products.find(({ id }) => id === product.id)?.stockMl;
+    expect(product.stockMl).toBeNull();
+    await put(ines, pot({ pours: [pour(300)] }));
+    expect(await stock()).toBeNull();
+    await ines.ok('PUT', `/products/${product.id}/stock`, { stockMl: 2500 });
+    const first = pot({ pours: [pour(900)] });
+    await put(ines, first);
+    await put(ines, first);
+    const thinner = { id: uuid(), role: 'thinner' as const, ml: 90, at };
+    const left = { ...pour(120), fromPotId: uuid() };
+    await put(ines, { ...first, revision: 2, pours: [...first.pours, thinner, left, pour(100)] });
+    expect(await stock()).toBe(1500);
+    await put(ines, pot({ pours: [pour(2000)] }));
+    expect(await stock()).toBe(0);
+    expect((await ines.call('PUT', `/products/${product.id}/stock`, { stockMl: -1 })).status).toBe(422);
+    expect((await stranger.call('PUT', `/products/${product.id}/stock`, { stockMl: 1 })).status).toBe(404);
+  });
+
+  it('belong to one shop', async () => {
+    const own = pot();
+    await put(ines, own);
+    expect((await put(stranger, { ...own, revision: 2 })).status).toBe(409);
+    expect((await stranger.ok<{ pots: PotRecord[] }>('GET', '/pots')).pots).toEqual([]);
+    expect((await put(ines, pot({ productKey: 'nothing' }))).status).toBe(422);
+    expect((await ines.call('PUT', `/pots/${uuid()}`, own)).status).toBe(422);
+  });
+});

@@ -1,0 +1,92 @@
+import type { ShopContext } from '@upholder/core/api';
+import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
+import { formatDuration } from '@upholder/core/units';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { upholder } from '../../api/upholder.ts';
+import { usePots } from '../../api/usePots.ts';
+import { useServerDate } from '../../app/useNow.ts';
+import { Notice, Skeleton } from '../../parts/controls.tsx';
+
+import { StartPot } from './StartPot.tsx';
+import { ToMix } from './ToMix.tsx';
+
+/** A pot in the list: what it is, how thin, how long it lives. */
+function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Date }) {
+  const sheet = shop.products.find(({ key }) => key === pot.productKey)?.sheet;
+  if (!sheet) return null;
+  const state = potState(pouredOf(pot), sheet);
+  const clock = potClock(pot, sheet, shop.planningClimate.airC, now.getTime());
+  return (
+    <Link
+      to={`/bench/${pot.id}`}
+      className={`flex min-h-16 items-center gap-4 border-l-[8px] px-4 py-2 hover:bg-raised ${pot.emptiedAt ? 'border-line text-quiet' : clock?.phase === 'over' ? 'border-stop' : clock?.phase === 'short' ? 'border-tape' : 'border-act'}`}
+    >
+      <span className="min-w-0 flex-1 leading-snug">
+        <span className="block font-semibold text-lg">{sheet.name}</span>
+        <span className="block text-quiet">
+          {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
+          {pot.batch && ` · batch ${pot.batch}`}
+        </span>
+      </span>
+      <span className="text-right leading-snug">
+        <span className="quantity block text-xl">{Math.round(state.mixMl)} mL</span>
+        {pot.emptiedAt ? (
+          <span>emptied</span>
+        ) : clock ? (
+          <span className={clock.phase === 'over' ? 'font-bold text-stop' : ''}>
+            {clock.phase === 'over'
+              ? 'do not use'
+              : `${formatDuration((clock.until - now.getTime()) / 60_000)} left`}
+          </span>
+        ) : (
+          <span className="text-quiet">keeps</span>
+        )}
+      </span>
+    </Link>
+  );
+}
+
+/** The mixing bench: the pots that stand on it, and a new one. */
+export function BenchScreen() {
+  const { data: shop } = upholder.useShopQuery();
+  const { pots, change } = usePots();
+  const floor = upholder.useFloorQuery();
+  const now = useServerDate(1000);
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  if (!shop || !pots) return <Skeleton />;
+  const open = pots.filter(({ emptiedAt }) => emptiedAt === null);
+  const gone = pots.filter(({ emptiedAt }) => emptiedAt !== null).slice(0, 8);
+  return (
+    <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5">
+      <section aria-label="Pots" className="flex flex-col gap-2">
+        <h1>Mixing bench</h1>
+        {open.length === 0 && (
+          <Notice>No pot is on the bench. Start one beside, or from the floor with “Mix this pot”.</Notice>
+        )}
+        <div className="bg-sheet">
+          {open.map((pot) => (
+            <PotRow key={pot.id} pot={pot} shop={shop} now={now} />
+          ))}
+        </div>
+        {floor.data && <ToMix dossiers={floor.data.dossiers} shop={shop} />}
+        {gone.length > 0 && <h2 className="mt-3">Emptied</h2>}
+        <div className="bg-sheet">
+          {gone.map((pot) => (
+            <PotRow key={pot.id} pot={pot} shop={shop} now={now} />
+          ))}
+        </div>
+      </section>
+      <StartPot
+        key={search.toString()}
+        shop={shop}
+        pots={pots}
+        now={now}
+        onStart={(pot) => {
+          change(pot);
+          navigate(`/bench/${pot.id}`);
+        }}
+      />
+    </main>
+  );
+}

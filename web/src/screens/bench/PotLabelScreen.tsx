@@ -1,0 +1,69 @@
+import { potClock, potState, pouredOf, recipeWords, resultWords, summariseRuns } from '@upholder/core/mixing';
+import { Link, useParams } from 'react-router';
+import { upholder } from '../../api/upholder.ts';
+import { usePots } from '../../api/usePots.ts';
+import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { QrCode } from '../../parts/QrCode.tsx';
+
+/** The label of a pot: what is in it, how thin, until when, by whom, and the way back to it. */
+export function PotLabelScreen() {
+  const { potId } = useParams();
+  const { data: shop } = upholder.useShopQuery();
+  const { pots } = usePots();
+  if (!shop || !pots) return <Skeleton />;
+  const pot = pots.find(({ id }) => id === potId);
+  const sheet = shop.products.find(({ key }) => key === pot?.productKey)?.sheet;
+  if (!pot || !sheet)
+    return (
+      <main className="p-5">
+        <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
+      </main>
+    );
+  const state = potState(pouredOf(pot), sheet);
+  const clock = potClock(pot, sheet, shop.planningClimate.airC, Date.parse(pot.startedAt));
+  const last = pot.readings.at(-1);
+  const seconds = last && summariseRuns(last.runs)?.mean;
+  const when = (at: string | number) =>
+    new Intl.DateTimeFormat('en-GB', {
+      dateStyle: 'medium',
+      timeStyle: 'short',
+      timeZone: shop.timeZone,
+    }).format(new Date(at));
+  return (
+    <main className="flex flex-col items-start gap-4 p-5 print:p-0">
+      <div className="no-print flex gap-3">
+        <Button kind="act" posture="floor" onClick={() => window.print()}>
+          Print the label
+        </Button>
+        <Link
+          to={`/bench/${pot.id}`}
+          className="min-h-14 px-3 font-semibold text-act leading-[3.5rem] underline"
+        >
+          Back to the pot
+        </Link>
+      </div>
+      <article
+        aria-label="Label of the pot"
+        className="flex w-[100mm] gap-4 border-2 border-ink bg-white p-4 text-black leading-snug"
+      >
+        <div className="min-w-0 flex-1">
+          <p className="font-bold text-lg leading-tight">{sheet.name}</p>
+          <p>{pot.purpose || 'free pot'}</p>
+          <p className="mt-1 font-semibold">{recipeWords(sheet, pot.recipe)}</p>
+          <p>
+            {Math.round(state.mixMl)} mL, {(state.fraction * 100).toFixed(1)} % on paint
+            {pot.batch && `, batch ${pot.batch}`}
+          </p>
+          {last && seconds !== undefined && (
+            <p>{resultWords({ cupId: last.cupId, seconds, fraction: last.fraction })}</p>
+          )}
+          <p>
+            Mixed {when(pot.startedAt)}, {pot.madeBy}
+          </p>
+          <p className="font-bold">{clock ? `Use by ${when(clock.until)}` : 'Keeps, closed'}</p>
+        </div>
+        <QrCode text={`${window.location.origin}/bench/${pot.id}`} sizeMm={26} />
+      </article>
+    </main>
+  );
+}

@@ -1,0 +1,47 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { residueMl } from '@upholder/core/film';
+import { formatMl } from '@upholder/core/units';
+import { Link } from 'react-router';
+import { whenWords } from '../../app/times.ts';
+import { coatOf, mixAddress, useAgenda } from '../floor/useAgenda.ts';
+
+/** The coats that the plans ask for next, each with what to mix for it. */
+export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: ShopContext }) {
+  const { agenda, jobs, now } = useAgenda(dossiers, shop);
+  const coats = [...agenda.ready, ...agenda.waiting].flatMap((item) => {
+    const dossier = jobs.get(item.jobId);
+    const coat = dossier && coatOf(item, dossier, shop);
+    return dossier && coat?.amounts ? [{ item, dossier, coat, amounts: coat.amounts }] : [];
+  });
+  if (coats.length === 0) return null;
+  return (
+    <section aria-label="To mix next" className="bg-sheet">
+      <h2 className="px-4 pt-3">To mix next</h2>
+      {coats.slice(0, MOST_TO_MIX).map(({ item, dossier, coat, amounts }) => (
+        <Link
+          key={`${item.jobId} ${item.op.id}`}
+          to={mixAddress(item, dossier, coat)}
+          className="flex min-h-16 items-center gap-4 border-line border-t px-4 py-2 hover:bg-raised"
+        >
+          <span className="min-w-0 flex-1 leading-snug">
+            <span className="block font-semibold text-lg">
+              {item.op.name}, {dossier.job.code}
+            </span>
+            <span className="block text-quiet">
+              {item.loadLabel} · {coat.sheet.name}, {residueMl(coat.applicator ?? 'brush')} mL of it for cup
+              and hose
+            </span>
+          </span>
+          <span className="text-right leading-snug">
+            <span className="quantity block text-xl">{formatMl(amounts.mixMl)}</span>
+            <span className="text-quiet">
+              {whenWords(Math.max(item.openAt, item.plannedStart ?? 0, now), now, shop.timeZone)}
+            </span>
+          </span>
+        </Link>
+      ))}
+    </section>
+  );
+}
+
+const MOST_TO_MIX = 5;

@@ -1,0 +1,45 @@
+import type { ShopContext } from '@upholder/core/api';
+import { potClock } from '@upholder/core/mixing';
+import { formatDuration } from '@upholder/core/units';
+import { Link } from 'react-router';
+import { usePots } from '../../api/usePots.ts';
+import { useServerDate } from '../../app/useNow.ts';
+
+const LOOKS = {
+  good: 'border-line bg-sheet',
+  short: 'border-act bg-act-wash',
+  over: 'border-stop bg-stop-wash text-stop',
+} as const;
+
+/** The pots with hardener in them, each with what is left of its life. */
+export function PotClocks({ shop }: { shop: ShopContext }) {
+  const { pots } = usePots();
+  const now = useServerDate(1000).getTime();
+  const ticking = (pots ?? []).flatMap((pot) => {
+    const sheet = shop.products.find(({ key }) => key === pot.productKey)?.sheet;
+    const clock =
+      sheet && pot.emptiedAt === null ? potClock(pot, sheet, shop.planningClimate.airC, now) : null;
+    return sheet && clock ? [{ pot, sheet, clock }] : [];
+  });
+  if (ticking.length === 0) return null;
+  return (
+    <section aria-label="Pots that set" className="flex flex-wrap gap-2">
+      {ticking.map(({ pot, sheet, clock }) => (
+        <Link
+          key={pot.id}
+          to={`/bench/${pot.id}`}
+          role={clock.phase === 'good' ? undefined : 'alert'}
+          className={`flex min-h-16 flex-1 items-center gap-4 border-l-[10px] px-4 ${LOOKS[clock.phase]}`}
+        >
+          <span className="min-w-0 flex-1 text-lg leading-snug">
+            <span className="font-semibold">{sheet.name}</span>
+            <span className="block text-quiet">{pot.purpose || 'free pot'}</span>
+          </span>
+          <span className="quantity text-[2.15rem]">
+            {clock.phase === 'over' ? 'do not use' : formatDuration((clock.until - now) / 60_000)}
+          </span>
+        </Link>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,190 @@
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { ZoneSpec } from '@upholder/core/jobs';
+import { FINISHING_SYSTEMS, LAYING_WORDS, LAYINGS, type ZoneOptions } from '@upholder/core/systems';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+
+/** The system of a zone and the choices within it. */
+export function Choices({
+  zone,
+  dossier,
+  shop,
+  onProblem,
+}: {
+  zone: ZoneRow;
+  dossier: Dossier;
+  shop: ShopContext;
+  onProblem(message: string | null): void;
+}) {
+  const [save] = upholder.useChangeZoneMutation();
+  const { id, version, position: _position, isEdited: _isEdited, ...spec } = zone;
+  const [pending, setPending] = useState<(() => void) | null>(null);
+  const own = zone.ownSystem;
+  const latest = shop.systems.find((system) => system.id === own?.id);
+  async function choose(part: Partial<ZoneOptions>): Promise<void> {
+    await put({ ...spec, options: zone.options ? { ...zone.options, ...part } : null });
+  }
+  async function put(wanted: ZoneSpec): Promise<void> {
+    const outcome = await save({ jobId: dossier.job.id, id, version, spec: wanted });
+    onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+  }
+  // What somebody changed by hand is not given up without being asked.
+  const asked = (apply: () => void) => (zone.isEdited ? setPending(() => apply) : apply());
+  const option = (part: Partial<ZoneOptions>) => asked(() => void choose(part));
+  const takeVersion = (number: number) =>
+    asked(() => {
+      if (own) void put({ ...spec, ownSystem: { ...own, version: number, name: latest?.name ?? own.name } });
+    });
+  const { options } = zone;
+  const products = (role: 'primer' | 'colour') => shop.products.filter(({ sheet }) => sheet.role === role);
+  const count = (
+    key: 'fillCoats' | 'primerCoats' | 'colourCoats' | 'clearCoats',
+    name: string,
+    most: number,
+    least = 1,
+  ) =>
+    options && (
+      <Field label={name}>
+        {(ids) => (
+          <Select
+            {...ids}
+            value={options[key]}
+            onChange={({ target }) => option({ [key]: Number(target.value) })}
+          >
+            {[0, 1, 2, 3, 4].slice(least, most + 1).map((number) => (
+              <option key={number}>{number}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+    );
+  return (
+    <Sheet className="p-4" aria-label="Finishing system">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        {zone.systemId ? (
+          <>
+            <span className="tape">{zone.systemId}</span>
+            <div className="min-w-0 flex-1 leading-snug">
+              <p className="font-semibold">
+                {own ? `${own.name}, version ${own.version}` : FINISHING_SYSTEMS[zone.systemId].name}
+                {latest && latest.version > (own?.version ?? 0) && (
+                  <Button kind="quiet" className="ml-2" onClick={() => takeVersion(latest.version)}>
+                    Take version {latest.version}
+                  </Button>
+                )}
+              </p>
+              <p className="text-[0.88rem]">
+                {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
+                <span className="text-quiet">
+                  Not for: {latest?.notFor || FINISHING_SYSTEMS[zone.systemId].notFor}
+                </span>
+              </p>
+            </div>
+          </>
+        ) : (
+          <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>
+        )}
+        <Link
+          to={`../survey/systems?zone=${zone.id}`}
+          className={`inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] px-3.5 font-semibold ${zone.systemId ? 'border-ink bg-raised' : 'border-act bg-act text-on-act'}`}
+        >
+          {zone.systemId ? 'Choose another' : 'Compare and choose'}
+        </Link>
+      </div>
+      {options && (
+        <div className="mt-3 grid grid-cols-7 gap-3">
+          <Field label="Primer" className="col-span-2">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={options.primerKey}
+                onChange={({ target }) => option({ primerKey: target.value })}
+              >
+                {products('primer').map(({ key, sheet }) => (
+                  <option key={key} value={key}>
+                    {sheet.name}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+          <Field label="Colour" className="col-span-2">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={options.colourKey}
+                onChange={({ target }) => option({ colourKey: target.value })}
+              >
+                {products('colour').map(({ key, sheet }) => (
+                  <option key={key} value={key}>
+                    {sheet.name}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+          <Field label="Loose pieces lie" className="col-span-2">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={options.laying}
+                onChange={({ target }) => option({ laying: target.value as ZoneOptions['laying'] })}
+              >
+                {LAYINGS.map((laying) => (
+                  <option key={laying} value={laying}>
+                    {LAYING_WORDS[laying]}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+          <Field label="Applied by">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={options.applicator}
+                onChange={({ target }) => option({ applicator: target.value as ZoneOptions['applicator'] })}
+              >
+                <option value="turbine">turbine</option>
+                <option value="airless">airless</option>
+                <option value="roller">roller</option>
+                <option value="brush">brush</option>
+              </Select>
+            )}
+          </Field>
+          {!own && (zone.systemId === 'A' || zone.systemId === 'B') && count('fillCoats', 'Fill', 3)}
+          {!own && zone.systemId !== 'K' && count('primerCoats', 'Primer coats', 3, 0)}
+          {!own && zone.systemId !== 'K' && count('colourCoats', 'Colour coats', 4)}
+          {!own &&
+            (zone.systemId === 'J' || zone.systemId === 'K' || zone.systemId === 'P') &&
+            count('clearCoats', 'Clear coats', 4)}
+        </div>
+      )}
+      {pending && (
+        <Modal
+          isOpen
+          onClose={() => setPending(null)}
+          title="Unfold the steps anew?"
+          note="Another choice makes the steps anew from the system. What was changed by hand is given up."
+          width="32rem"
+        >
+          <div className="flex gap-3">
+            <Button
+              kind="act"
+              onClick={() => {
+                pending();
+                setPending(null);
+              }}
+            >
+              Unfold anew
+            </Button>
+            <Button onClick={() => setPending(null)}>Keep my steps</Button>
+          </div>
+        </Modal>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,71 @@
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import { sharingOffer } from '@upholder/core/systems';
+import { formatDuration } from '@upholder/core/units';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Select } from '../../parts/controls.tsx';
+
+/** Whether a zone joins the degreasing, the pots and the set-ups of another one, and what that saves. */
+export function SharingRow({
+  dossier,
+  zone,
+  shop,
+  onProblem,
+}: {
+  dossier: Dossier;
+  zone: ZoneRow;
+  shop: ShopContext;
+  onProblem(message: string | null): void;
+}) {
+  const [save] = upholder.useChangeZoneMutation();
+  const stepsOf = (zoneId: string) => dossier.steps.filter((step) => step.zoneId === zoneId);
+  const offers = dossier.zones
+    .filter(({ id, systemId }) => id !== zone.id && systemId !== null)
+    .map((other) => ({ other, ...sharingOffer(stepsOf(zone.id), stepsOf(other.id)) }));
+  const joined = offers.find(({ other }) => other.id === zone.sharesWith);
+  const best = offers.toSorted((a, b) => b.minutes - a.minutes)[0];
+  if (offers.length === 0 || (!joined && best?.steps.length === 0)) return null;
+  const shown = joined ?? best;
+  const names = shown?.steps.map((step) => {
+    const product = shop.products.find(({ key }) => key === step.productKey)?.sheet.name;
+    return product ? `${step.name} (${product})` : step.name;
+  });
+  const { id, version, position: _position, isEdited: _isEdited, ...spec } = zone;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 bg-sheet px-4 py-2.5">
+      <div className="flex items-center gap-3 font-semibold">
+        <label htmlFor={`along-${zone.id}`}>Goes along with</label>
+        <Select
+          id={`along-${zone.id}`}
+          className="!w-auto"
+          value={zone.sharesWith ?? ''}
+          onChange={async ({ target }) => {
+            const sharesWith = target.value === '' ? null : target.value;
+            const outcome = await save({ jobId: dossier.job.id, id, version, spec: { ...spec, sharesWith } });
+            onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+          }}
+        >
+          <option value="">no other zone</option>
+          {offers.map(({ other }) => (
+            <option key={other.id} value={other.id}>
+              {other.name}
+            </option>
+          ))}
+        </Select>
+      </div>
+      <p className="min-w-0 flex-1 text-quiet leading-snug">
+        {shown && shown.steps.length > 0 ? (
+          <>
+            {joined
+              ? 'One set-up and one pot for both in '
+              : `With ${shown.other.name}, one set-up and one pot would do for `}
+            {names?.join(', ')}: up to{' '}
+            <span className="quantity text-ink">{formatDuration(shown.minutes)}</span> a load. The plan joins
+            them where one follows straight on the other.
+          </>
+        ) : (
+          'No step is done with the same thing: nothing to share.'
+        )}
+      </p>
+    </div>
+  );
+}

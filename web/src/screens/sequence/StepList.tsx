@@ -1,0 +1,78 @@
+import type { ShopContext } from '@upholder/core/api';
+import type { Piece } from '@upholder/core/pieces';
+import type { SequenceEdit, Severity } from '@upholder/core/rules';
+import { concerns, type StepDraft } from '@upholder/core/systems';
+import type { KeyboardEvent } from 'react';
+import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
+import { StepEditor, type StepsEditor } from './StepEditor.tsx';
+import { StepLine } from './StepLine.tsx';
+
+/** The edit that puts a step in the place of another, seen from where it comes. */
+export function moveTo(steps: readonly StepDraft[], key: string, over: string): SequenceEdit {
+  const from = steps.findIndex((step) => step.key === key);
+  const to = steps.findIndex((step) => step.key === over);
+  return { kind: 'move', key, before: from < to ? (steps[to + 1]?.key ?? null) : over };
+}
+
+interface ListProps {
+  steps: readonly StepDraft[];
+  shop: ShopContext;
+  /** Pieces that steps can be limited to. */
+  pieces: readonly Piece[];
+  /** Pieces that amounts stand for, where the sequence belongs to no job. */
+  shown?: readonly Piece[];
+  colour: string;
+  isOnSite: boolean;
+  openKey: string | null;
+  onOpen(key: string | null): void;
+  markOf(key: string): Severity | null;
+  editor: StepsEditor;
+}
+
+function Line({ step, index, ...list }: { step: StepDraft; index: number } & ListProps) {
+  const { steps, shop, pieces, shown = pieces, colour, isOnSite, openKey, onOpen, markOf, editor } = list;
+  const sortable = useSortableItem(step.key);
+  /** Alt and an arrow moves the step. */
+  function press(event: KeyboardEvent): void {
+    const other = event.key === 'ArrowUp' ? steps[index - 1] : steps[index + 1];
+    if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return;
+    event.preventDefault();
+    if (other) editor.edit(`move of ${step.name}`, [moveTo(steps, step.key, other.key)]);
+  }
+  return (
+    <StepLine
+      step={step}
+      number={index + 1}
+      pieces={shown.filter((piece) => concerns(step, piece))}
+      only={pieces.filter(({ id }) => step.pieceIds.includes(id)).map(({ tag }) => tag)}
+      shop={shop}
+      isOnSite={isOnSite}
+      isOpen={openKey === step.key}
+      mark={markOf(step.key)}
+      sortable={sortable}
+      onToggle={() => onOpen(openKey === step.key ? null : step.key)}
+      onKeyDown={press}
+    >
+      <StepEditor step={step} steps={steps} shop={shop} pieces={pieces} colour={colour} editor={editor} />
+    </StepLine>
+  );
+}
+
+/** Steps in their order: dragged or moved by keys, each opened to everything about it. */
+export function StepList(list: ListProps) {
+  const { steps, editor } = list;
+  return (
+    <SortableList
+      ids={steps.map(({ key }) => key)}
+      onMove={(key, over) =>
+        editor.edit(`move of ${steps.find((step) => step.key === key)?.name}`, [moveTo(steps, key, over)])
+      }
+    >
+      <ol className="bg-sheet" aria-label="Steps">
+        {steps.map((step, index) => (
+          <Line key={step.key} step={step} index={index} {...list} />
+        ))}
+      </ol>
+    </SortableList>
+  );
+}

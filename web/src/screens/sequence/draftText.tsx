@@ -1,0 +1,56 @@
+import { type StepDraft, StepDraftSchema } from '@upholder/core/systems';
+import { useState } from 'react';
+import { Field, TextInput } from '../../parts/controls.tsx';
+
+/** A text field of a step: written to when it is left, with what is wrong below it. */
+export function DraftText({
+  label,
+  value,
+  read,
+  onCommit,
+  className = '',
+}: {
+  label: string;
+  value: string;
+  /** The change that a text means, or a sentence why it means none. */
+  read(text: string): Partial<StepDraft> | string;
+  onCommit(part: Partial<StepDraft>): void;
+  className?: string;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | undefined>();
+  function commit(): void {
+    const part = text === null || text === value ? null : read(text);
+    setProblem(typeof part === 'string' ? part : undefined);
+    if (typeof part === 'string') return;
+    setText(null);
+    if (part) onCommit(part);
+  }
+  return (
+    <Field label={label} error={problem} className={className}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          value={text ?? value}
+          onChange={({ target }) => setText(target.value)}
+          onBlur={commit}
+          onKeyDown={({ key }) => key === 'Enter' && commit()}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** Reads one field of a step; a message where it cannot be. */
+export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'potCount' | 'labour' | 'cautions'>(
+  key: K,
+  value: unknown,
+): Partial<StepDraft> | string {
+  const parsed = StepDraftSchema.shape[key].safeParse(value);
+  return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'This cannot be.');
+}
+
+/** A number as people write it: comma or point, with or without a `P` in front. */
+export function readNumber(text: string): number {
+  return Number(text.trim().replace(/^P/i, '').replace(',', '.'));
+}

@@ -1,0 +1,36 @@
+import type { ShopContext } from '@upholder/core/api';
+import { useOutletContext, useSearchParams } from 'react-router';
+import { SheetEditor } from './SheetEditor.tsx';
+import { Shelf } from './Shelf.tsx';
+
+const ROLES = {
+  filler: 'Grain fillers',
+  primer: 'Primers',
+  stain: 'Stains',
+  colour: 'Colours',
+  decor: 'Glazes and waxes',
+  clear: 'Clear coats',
+} as const;
+
+/** The coatings on the shelf and their data sheets. */
+export function CoatingsScreen() {
+  const shop = useOutletContext<ShopContext>();
+  const [search, setSearch] = useSearchParams();
+  const chosen = shop.products.find(({ id }) => id === search.get('product')) ?? shop.products[0];
+  return (
+    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+      <Shelf
+        label="Products"
+        groups={(Object.keys(ROLES) as (keyof typeof ROLES)[]).map((role) => ({
+          name: ROLES[role],
+          items: shop.products
+            .filter(({ sheet }) => sheet.role === role)
+            .map(({ id, sheet }) => ({ id, name: sheet.name })),
+        }))}
+        openId={chosen?.id}
+        onOpen={(id) => setSearch({ product: id })}
+      />
+      {chosen && <SheetEditor key={chosen.id} product={chosen} shop={shop} />}
+    </main>
+  );
+}

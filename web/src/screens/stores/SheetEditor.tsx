@@ -1,0 +1,292 @@
+import type { ProductRow, ShopContext } from '@upholder/core/api';
+import {
+  APPLICATOR_WORDS,
+  APPLICATORS,
+  CONVENTION_WORDS,
+  DRYING_MODES,
+  FLASH_CLASSES,
+  LAYER_CLASSES,
+  PRODUCT_BASES,
+  PRODUCT_ROLES,
+  type ProductSheet,
+  SHEET_SHEENS,
+  SUBSTRATES,
+  sheetDoubts,
+  spreadM2L,
+} from '@upholder/core/catalogue';
+import { clockSentence, filmClocks } from '@upholder/core/drying';
+import { dryFilmUm } from '@upholder/core/film';
+import { thinningWords } from '@upholder/core/mixing';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
+import { StockPanel } from './StockPanel.tsx';
+import { readSheet, SHEET_GROUPS, type SheetField, sheetDraft, understood } from './sheetFields.ts';
+import { Targets } from './Targets.tsx';
+
+const CHOICES: {
+  key: 'role' | 'base' | 'drying' | 'layerClass' | 'sheen' | 'blocksStain' | 'flash';
+  name: string;
+  words: readonly string[];
+}[] = [
+  { key: 'role', name: 'Role', words: PRODUCT_ROLES },
+  { key: 'base', name: 'Base', words: PRODUCT_BASES },
+  { key: 'drying', name: 'Dries by', words: DRYING_MODES },
+  { key: 'layerClass', name: 'Class for layers', words: LAYER_CLASSES },
+  { key: 'sheen', name: 'Sheen', words: SHEET_SHEENS },
+  { key: 'blocksStain', name: 'Blocks stain', words: ['no', 'partly', 'yes'] },
+  { key: 'flash', name: 'Fire', words: FLASH_CLASSES },
+];
+
+const MARKS: {
+  key:
+    | 'resistsSkinOil'
+    | 'fillsGrain'
+    | 'isSelfPriming'
+    | 'yellows'
+    | 'isCatalysed'
+    | 'isIsocyanate'
+    | 'isDewaxed'
+    | 'hasHotRags';
+  name: string;
+}[] = [
+  { key: 'resistsSkinOil', name: 'Stands skin oil' },
+  { key: 'fillsGrain', name: 'Fills grain' },
+  { key: 'isSelfPriming', name: 'Its own primer' },
+  { key: 'yellows', name: 'Yellows' },
+  { key: 'isCatalysed', name: 'Catalysed' },
+  { key: 'isIsocyanate', name: 'Isocyanate hardener' },
+  { key: 'isDewaxed', name: 'Dewaxed' },
+  { key: 'hasHotRags', name: 'Rags heat themselves' },
+];
+
+/** What follows from the sheet as it stands, and what does not agree on it. */
+function Across({ product, sheet, shop }: { product: ProductRow; sheet: ProductSheet; shop: ShopContext }) {
+  const doubts = sheetDoubts(sheet);
+  const here = filmClocks(sheet, shop.planningClimate, sheet.wftTypUm, {
+    mayShorten: shop.settings.mayShortenClocks,
+  });
+  const dry = dryFilmUm(sheet.wftTypUm, sheet.volumeSolidsPct, 0);
+  return (
+    <aside aria-label="Across the sheet" className="flex flex-col gap-3">
+      <StockPanel product={product} shop={shop} />
+      <Sheet className="p-4">
+        <h2>It comes to</h2>
+        <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
+          <dt className="text-quiet">Covers, in theory</dt>
+          <dd className="quantity text-right">{spreadM2L(sheet.wftTypUm).toFixed(1)} m²/L</dd>
+          <dt className="text-quiet">A coat, dry</dt>
+          <dd className="quantity text-right">{Math.round(dry)} µm</dd>
+          <dt className="text-quiet">Paint for 1 m²</dt>
+          <dd className="quantity text-right">{Math.round(sheet.wftTypUm)} mL</dd>
+        </dl>
+        <p className="mt-2 border-line border-t pt-2 text-[0.88rem]">
+          Here, {here.because}: recoat from {clockSentence(here.recoatMin)}; handle{' '}
+          {clockSentence(here.handle)}.
+        </p>
+      </Sheet>
+      <Sheet className="p-4">
+        <h2>Does it agree?</h2>
+        {doubts.length === 0 ? (
+          <p className="mt-1 text-quiet">Nothing on this sheet contradicts anything else on it.</p>
+        ) : (
+          <ul className="mt-1">
+            {doubts.map(({ field, why }) => (
+              <li key={`${field} ${why}`} className="my-2 border-tape border-l-[6px] pl-3 leading-snug">
+                {why}
+              </li>
+            ))}
+          </ul>
+        )}
+      </Sheet>
+    </aside>
+  );
+}
+
+/** A product's data sheet: everything a tin says, in any unit, held against itself. */
+export function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext }) {
+  const [draft, setDraft] = useState(() => sheetDraft(product.sheet));
+  const [chosen, setChosen] = useState(product.sheet);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<Said | null>(null);
+  const [change, { isLoading }] = upholder.useChangeProductMutation();
+  const [add] = upholder.useAddProductMutation();
+  const [, setSearch] = useSearchParams();
+  const read = readSheet(draft, chosen);
+  const choose = (part: Partial<ProductSheet>) => setChosen((now) => ({ ...now, ...part }));
+  const write = (path: string, text: string) => setDraft((now) => ({ ...now, [path]: text }));
+
+  const field = (spec: SheetField) => {
+    const hint = understood(spec, draft[spec.path] ?? '');
+    const label =
+      spec.path === 'maxThinning.value'
+        ? `${spec.label}, ${CONVENTION_WORDS[chosen.maxThinning.convention]}`
+        : spec.path === 'pricePerLitre'
+          ? `${spec.label}, ${shop.settings.currency}`
+          : spec.label;
+    return (
+      <Field key={spec.path} label={label} error={errors[spec.path]} hint={hint ?? undefined}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            value={draft[spec.path] ?? ''}
+            onChange={({ target }) => write(spec.path, target.value)}
+            onBlur={() => setErrors(readSheet(draft, chosen).errors)}
+          />
+        )}
+      </Field>
+    );
+  };
+  const lines = (key: 'cautions' | 'hazards', name: string) => (
+    <Field label={name} error={errors[key]} className="col-span-3">
+      {(ids) => (
+        <textarea
+          {...ids}
+          rows={3}
+          className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
+          value={draft[key] ?? ''}
+          onChange={({ target }) => write(key, target.value)}
+        />
+      )}
+    </Field>
+  );
+  const marked = <T extends string>(list: readonly T[], item: T) =>
+    list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
+
+  async function save(): Promise<void> {
+    setErrors(read.errors);
+    if (!read.sheet) return setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
+    const outcome = await change({ id: product.id, version: product.version, sheet: read.sheet });
+    if ('error' in outcome) return setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
+    setDraft(sheetDraft(outcome.data.sheet));
+    setChosen(outcome.data.sheet);
+    setSaid({
+      kind: 'plain',
+      words: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
+    });
+  }
+  async function copy(): Promise<void> {
+    const id = uuid();
+    const outcome = await add({
+      id,
+      key: `${product.key.slice(0, 48)}-${id.slice(-6)}`,
+      sheet: { ...product.sheet, name: `${product.sheet.name.slice(0, 70)}, copy` },
+    });
+    if ('error' in outcome) setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
+    else setSearch({ product: id });
+  }
+  const check = (name: string, isOn: boolean, onToggle: () => void) => (
+    <label key={name} className="flex min-h-8 items-center gap-2">
+      <input type="checkbox" className="size-4.5 accent-(--act)" checked={isOn} onChange={onToggle} />
+      {name}
+    </label>
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_17rem] items-start gap-5">
+      <Sheet className="p-5">
+        <SaveHead
+          title={
+            <>
+              <h1>{product.sheet.name}</h1>
+              <p className="text-quiet">
+                {product.sheet.className} · thinned with {product.sheet.thinnerName}, at most{' '}
+                {thinningWords(product.sheet.maxThinning)} · {product.sheet.source}
+              </p>
+            </>
+          }
+          said={said}
+          save="Save the sheet"
+          isSaving={isLoading}
+          onSave={() => void save()}
+        >
+          <Button onClick={() => void copy()}>Copy</Button>
+        </SaveHead>
+        <div className="mt-4 grid grid-cols-3 gap-x-4 gap-y-3">
+          <Field label="Name" error={errors.name} className="col-span-2">
+            {(ids) => (
+              <TextInput {...ids} value={draft.name} onChange={({ target }) => write('name', target.value)} />
+            )}
+          </Field>
+          <Field label="Class, in words" error={errors.className}>
+            {(ids) => (
+              <TextInput
+                {...ids}
+                value={draft.className}
+                onChange={({ target }) => write('className', target.value)}
+              />
+            )}
+          </Field>
+          {CHOICES.map(({ key, name, words }) => (
+            <Field key={key} label={name} error={errors[key]}>
+              {(ids) => (
+                <Select
+                  {...ids}
+                  value={chosen[key]}
+                  onChange={({ target }) => choose({ [key]: target.value } as Partial<ProductSheet>)}
+                >
+                  {words.map((word) => (
+                    <option key={word} value={word}>
+                      {word === '' ? 'not said' : word.replaceAll('-', ' ')}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+          ))}
+          <div className="col-span-3 flex flex-wrap gap-x-5">
+            {MARKS.map(({ key, name }) => check(name, chosen[key], () => choose({ [key]: !chosen[key] })))}
+          </div>
+        </div>
+        {SHEET_GROUPS.map(({ name, note, fields }) => (
+          <section key={name} className="mt-5 border-line border-t pt-4">
+            <h2>{name}</h2>
+            {note && <p className="text-[0.88rem] text-quiet">{note}</p>}
+            <div className="mt-2 grid grid-cols-3 items-start gap-x-4 gap-y-3">
+              {fields.map(field)}
+              {name === 'Thinning and mixing' && (
+                <Targets targets={chosen.targets} onChange={(targets) => choose({ targets })} />
+              )}
+              {name === 'Application and safety' && (
+                <>
+                  <fieldset className="col-span-3">
+                    <legend className="label">Applied by</legend>
+                    <div className="flex flex-wrap gap-x-5">
+                      {APPLICATORS.map((one) =>
+                        check(APPLICATOR_WORDS[one], chosen.applicators.includes(one), () =>
+                          choose({ applicators: marked(chosen.applicators, one) }),
+                        ),
+                      )}
+                    </div>
+                    {errors.applicators && (
+                      <p role="alert" className="font-semibold text-[0.82rem] text-stop">
+                        {errors.applicators}
+                      </p>
+                    )}
+                  </fieldset>
+                  <fieldset className="col-span-3">
+                    <legend className="label">Grounds that the sheet names; none: it names none</legend>
+                    <div className="flex flex-wrap gap-x-5">
+                      {SUBSTRATES.map((one) =>
+                        check(one, chosen.substrates.includes(one), () =>
+                          choose({ substrates: marked(chosen.substrates, one) }),
+                        ),
+                      )}
+                    </div>
+                  </fieldset>
+                  {lines('cautions', 'Cautions at the step, one a line')}
+                  {lines('hazards', 'Hazard statements, one a line')}
+                </>
+              )}
+            </div>
+          </section>
+        ))}
+      </Sheet>
+      <div className="sticky top-4">
+        <Across product={product} sheet={read.sheet ?? product.sheet} shop={shop} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+/** A shelf as a list of what stands on it, in groups; one thing is open. */
+export function Shelf<T extends { id: string; name: string }>({
+  label,
+  groups,
+  openId,
+  onOpen,
+}: {
+  label: string;
+  groups: readonly { name: string; items: readonly T[] }[];
+  openId: string | undefined;
+  onOpen(id: string): void;
+}) {
+  return (
+    <nav aria-label={label} className="bg-sheet py-3">
+      {groups
+        .filter(({ items }) => items.length > 0)
+        .map(({ name, items }) => (
+          <section key={name} className="mb-3">
+            <h2 className="px-4 py-1 text-[0.9rem] text-quiet">{name}</h2>
+            {items.map((item) => (
+              <button
+                key={item.id}
+                type="button"
+                aria-current={item.id === openId}
+                onClick={() => onOpen(item.id)}
+                className={`block w-full px-4 py-1.5 text-left leading-snug ${item.id === openId ? 'bg-act-wash font-semibold' : 'hover:bg-raised'}`}
+              >
+                {item.name}
+              </button>
+            ))}
+          </section>
+        ))}
+    </nav>
+  );
+}

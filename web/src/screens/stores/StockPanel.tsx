@@ -1,0 +1,60 @@
+import type { ProductRow, ShopContext } from '@upholder/core/api';
+import { paintDemand } from '@upholder/core/floor';
+import { formatMl, parseVolumeMl } from '@upholder/core/units';
+import { useMemo, useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { sheetsOf } from '../shelves.ts';
+
+/** Paint by product that the plans still ask for; null until the jobs are known. */
+export function useDemand(shop: ShopContext): Map<string, number> | null {
+  const { data } = upholder.useFloorQuery();
+  return useMemo(() => (data ? paintDemand(data.dossiers, sheetsOf(shop)) : null), [data, shop]);
+}
+
+/** What is in the tins of a product, against what the plans still ask for. */
+export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopContext }) {
+  const demand = useDemand(shop)?.get(product.key) ?? 0;
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | undefined>();
+  const [save] = upholder.useSetStockMutation();
+  const { stockMl } = product;
+  const isShort = stockMl !== null && demand > stockMl;
+  async function keep(): Promise<void> {
+    const read = text.trim() === '' ? { ok: true as const, value: null } : parseVolumeMl(text);
+    if (!read.ok) return setProblem(read.message);
+    const outcome = await save({ id: product.id, stockMl: read.value });
+    setProblem('error' in outcome ? refusalOf(outcome.error).message : undefined);
+    setText('');
+  }
+  return (
+    <Sheet className={`p-4 ${isShort ? 'border-stop border-l-[6px]' : ''}`} aria-label="In the tins">
+      <h2>In the tins</h2>
+      <p className="mt-1">
+        {stockMl === null ? (
+          <span className="text-quiet">Nobody has counted.</span>
+        ) : (
+          <span className="quantity">{formatMl(stockMl)}</span>
+        )}{' '}
+        The plans still want <span className="quantity">{formatMl(demand)}</span>.
+        {isShort && (
+          <span className="font-semibold text-stop"> {formatMl(demand - (stockMl ?? 0))} are missing.</span>
+        )}
+      </p>
+      <div className="mt-2 flex items-end gap-2">
+        <Field label="Counted" error={problem} className="flex-1">
+          {(ids) => (
+            <TextInput
+              {...ids}
+              placeholder="2.5 L"
+              value={text}
+              onChange={({ target }) => setText(target.value)}
+              onKeyDown={({ key }) => key === 'Enter' && void keep()}
+            />
+          )}
+        </Field>
+        <Button onClick={() => void keep()}>{text.trim() === '' ? 'Do not count' : 'Keep'}</Button>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,162 @@
+import type { ShopContext } from '@upholder/core/api';
+import {
+  asTemplate,
+  FINISHING_SYSTEMS,
+  type OwnSystem,
+  practiceOf,
+  SYSTEM_IDS,
+  type SystemId,
+  unfoldSystem,
+} from '@upholder/core/systems';
+import { useMemo, useState } from 'react';
+import { useOutletContext, useSearchParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { REFERENCE_PIECES } from '../referencePieces.ts';
+import { LayerSection } from '../sequence/LayerSection.tsx';
+import { StepLine } from '../sequence/StepLine.tsx';
+import { sheetsOf, suppliesOf } from '../shelves.ts';
+import { OwnSystemEditor } from './OwnSystemEditor.tsx';
+import { Shelf } from './Shelf.tsx';
+
+const COLOURS = { oldColour: '#5b3a24', newColour: '#a9cfc0', substrate: null };
+
+/** A shipped system as it unfolds in this shop, as a system of the shop's own would keep it. */
+function shippedAsOwn(systemId: SystemId, shop: ShopContext): OwnSystem | null {
+  const system = FINISHING_SYSTEMS[systemId];
+  const drafts = unfoldSystem({
+    systemId,
+    options: system.defaults,
+    sheets: sheetsOf(shop),
+    supplies: suppliesOf(shop),
+    practice: practiceOf(shop.settings.practice),
+    shop: shop.settings,
+    isOnSite: false,
+  });
+  if (!drafts.ok) return null;
+  const { name, outline, fits, notFor, defaults } = system;
+  return {
+    name,
+    baseId: systemId,
+    outline,
+    fits,
+    notFor,
+    options: defaults,
+    steps: asTemplate(drafts.value),
+  };
+}
+
+function Shipped({
+  systemId,
+  shop,
+  onMade,
+}: {
+  systemId: SystemId;
+  shop: ShopContext;
+  onMade(id: string): void;
+}) {
+  const [write, { isLoading }] = upholder.useWriteSystemMutation();
+  const [openKey, setOpenKey] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const system = useMemo(() => shippedAsOwn(systemId, shop), [systemId, shop]);
+  if (!system) return <Notice kind="stop">The stores lack a product of this system.</Notice>;
+  async function copy(): Promise<void> {
+    if (!system) return;
+    const id = uuid();
+    const own = { ...system, name: `${system.name}, ours` };
+    const outcome = await write({ id, version: 1, changeNote: `From ${systemId}.`, system: own });
+    if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
+    else onMade(id);
+  }
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4">
+      <div className="flex flex-col gap-3">
+        <Sheet className="p-4">
+          <div className="flex items-start gap-4">
+            <span className="tape text-lg">{systemId}</span>
+            <div className="flex-1 leading-snug">
+              <h1>{system.name}</h1>
+              <p className="text-quiet">{system.outline}</p>
+            </div>
+            <Button kind="act" disabled={isLoading} onClick={() => void copy()}>
+              Make it our own
+            </Button>
+          </div>
+          <p className="mt-3">
+            <span className="font-semibold">Fits:</span> {system.fits}
+          </p>
+          <p className="mt-1">
+            <span className="font-semibold">Not for:</span> {system.notFor}
+          </p>
+          {problem && <Notice kind="stop">{problem}</Notice>}
+        </Sheet>
+        <p className="text-quiet">
+          As it unfolds in this shop, by its ways of working. Amounts stand for twenty framed doors of 400 ×
+          720 mm.
+        </p>
+        <ol className="bg-sheet" aria-label="Steps">
+          {system.steps.map((step, index) => (
+            <StepLine
+              key={step.key}
+              step={step}
+              number={index + 1}
+              pieces={REFERENCE_PIECES}
+              shop={shop}
+              isOnSite={false}
+              isOpen={openKey === step.key}
+              mark={null}
+              onToggle={() => setOpenKey(openKey === step.key ? null : step.key)}
+            />
+          ))}
+        </ol>
+      </div>
+      <LayerSection
+        zone={COLOURS}
+        steps={system.steps}
+        shop={shop}
+        onShow={setOpenKey}
+        onMove={() => undefined}
+      />
+    </div>
+  );
+}
+
+/** All finishing systems: those that ship, to look at and to copy, and the shop's own, to change into new versions. */
+export function SystemsShelf() {
+  const shop = useOutletContext<ShopContext>();
+  const [search, setSearch] = useSearchParams();
+  const open = search.get('system') ?? shop.systems[0]?.id ?? 'A';
+  const own = shop.systems.find(({ id }) => id === open);
+  const shipped = SYSTEM_IDS.find((id) => id === open);
+  return (
+    <main className="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+      <Shelf
+        label="Systems"
+        groups={[
+          { name: 'The shop’s own', items: shop.systems.map(({ id, name }) => ({ id, name })) },
+          {
+            name: 'That ship',
+            items: SYSTEM_IDS.map((id) => ({ id, name: `${id}  ${FINISHING_SYSTEMS[id].name}` })),
+          },
+        ]}
+        openId={open}
+        onOpen={(system) => setSearch({ system })}
+      />
+      {own && (
+        <OwnSystemEditor
+          key={`${own.id} ${own.version}`}
+          system={own}
+          shop={shop}
+          onGone={() => setSearch({})}
+        />
+      )}
+      {!own && shipped && (
+        <Shipped key={shipped} systemId={shipped} shop={shop} onMade={(system) => setSearch({ system })} />
+      )}
+      {!own && !shipped && (
+        <Notice>This system is out of use. Jobs that were planned with it keep it.</Notice>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,248 @@
+import { type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
+import { fieldMessages, type Outcome } from '@upholder/core/outcome';
+import {
+  formatDuration,
+  parseDensityKgL,
+  parseDurationMinutes,
+  parseFilmUm,
+  parsePercent,
+  parseSpreadM2L,
+  parseTemperatureC,
+  parseVocGL,
+} from '@upholder/core/units';
+
+/** A field of a data sheet as people write it. */
+export interface SheetField {
+  /** Path in the sheet, with points. */
+  path: string;
+  label: string;
+  kind:
+    | 'text'
+    | 'film'
+    | 'percent'
+    | 'density'
+    | 'voc'
+    | 'spread'
+    | 'temperature'
+    | 'span'
+    | 'number'
+    | 'money';
+  /** Left empty it is not known, or there is none. */
+  mayBeEmpty?: boolean;
+}
+
+const span = (path: string, label: string, mayBeEmpty = false): SheetField => ({
+  path,
+  label,
+  kind: 'span',
+  mayBeEmpty,
+});
+
+/** The fields that are written, group by group, in the order in which a sheet is read. */
+export const SHEET_GROUPS: readonly { name: string; note?: string; fields: readonly SheetField[] }[] = [
+  {
+    name: 'Film',
+    note: 'In µm or mil, m²/L or ft²/gal, kg/L or lb/gal.',
+    fields: [
+      { path: 'wftMinUm', label: 'Wet film, thinnest', kind: 'film' },
+      { path: 'wftTypUm', label: 'Wet film, typical', kind: 'film' },
+      { path: 'wftMaxUm', label: 'Wet film, thickest', kind: 'film' },
+      { path: 'sagWftUm', label: 'Sags from, on a vertical', kind: 'film', mayBeEmpty: true },
+      { path: 'maxTotalDftUm', label: 'Dry film of all coats, at most', kind: 'film', mayBeEmpty: true },
+      { path: 'statedSpreadM2L', label: 'Spreading rate, as stated', kind: 'spread', mayBeEmpty: true },
+      { path: 'volumeSolidsPct', label: 'Volume solids', kind: 'percent' },
+      { path: 'densityKgL', label: 'Density', kind: 'density' },
+      { path: 'vocGL', label: 'VOC', kind: 'voc', mayBeEmpty: true },
+      { path: 'contrastRatio', label: 'Contrast ratio, 0 to 1', kind: 'number' },
+      { path: 'contrastDftUm', label: 'at a dry film of', kind: 'film' },
+      { path: 'pricePerLitre', label: 'Price of a litre', kind: 'money', mayBeEmpty: true },
+    ],
+  },
+  {
+    name: 'Clocks at 23 °C and 50 %',
+    note: 'Write 45 min, 4h30 or 7 d. Where a clock may be left empty, it is not set.',
+    fields: [
+      span('clocks.touchMin', 'Touch dry'),
+      span('clocks.sandMin', 'Dry to sand'),
+      span('clocks.recoatMinMin', 'Recoat from'),
+      span('clocks.recoatMaxMin', 'Recoat until', true),
+      span('wetOnWetMaxMin', 'or wet on wet, until', true),
+      span('wetEdgeMin', 'Wet edge', true),
+      span('clocks.handleMin', 'Dry to handle'),
+      span('clocks.packMin', 'Dry to pack'),
+      span('clocks.refitMin', 'Refit after'),
+      span('clocks.cureMin', 'Full cure'),
+    ],
+  },
+  {
+    name: 'Air, surface, material',
+    note: 'In °C or °F.',
+    fields: [
+      { path: 'airMinC', label: 'Air from', kind: 'temperature' },
+      { path: 'airMaxC', label: 'Air to', kind: 'temperature' },
+      { path: 'rhMaxPct', label: 'Humidity to', kind: 'percent' },
+      { path: 'surfaceMinC', label: 'Surface from', kind: 'temperature', mayBeEmpty: true },
+      { path: 'materialMinC', label: 'Material from', kind: 'temperature', mayBeEmpty: true },
+    ],
+  },
+  {
+    name: 'Thinning and mixing',
+    fields: [
+      { path: 'thinnerName', label: 'Thinner', kind: 'text' },
+      { path: 'thinnerDensityKgL', label: 'Density of the thinner', kind: 'density' },
+      { path: 'maxThinning.value', label: 'Thinning at most', kind: 'number' },
+      { path: 'hardener.name', label: 'Hardener', kind: 'text', mayBeEmpty: true },
+      {
+        path: 'hardener.partsByVolume',
+        label: 'Parts of paint to 1, by volume',
+        kind: 'number',
+        mayBeEmpty: true,
+      },
+      { path: 'hardener.partsByWeight', label: 'the same by weight', kind: 'number', mayBeEmpty: true },
+      span('potLifeMin', 'Pot life at 23 °C', true),
+      span('inductionMin', 'Stands before use'),
+      { path: 'conditionerName', label: 'Conditioner', kind: 'text', mayBeEmpty: true },
+      { path: 'conditionerMaxPct', label: 'Conditioner at most', kind: 'percent', mayBeEmpty: true },
+    ],
+  },
+  {
+    name: 'Application and safety',
+    fields: [
+      { path: 'gunHint', label: 'Gun set-up', kind: 'text', mayBeEmpty: true },
+      { path: 'cleanUp', label: 'Clean up with', kind: 'text', mayBeEmpty: true },
+      { path: 'respirator', label: 'Respirator', kind: 'text', mayBeEmpty: true },
+    ],
+  },
+];
+
+const FIELDS = SHEET_GROUPS.flatMap(({ fields }) => fields);
+
+export type SheetDraft = Record<string, string>;
+
+function at(sheet: ProductSheet, path: string): unknown {
+  return path
+    .split('.')
+    .reduce<unknown>((value, key) => (value as Record<string, unknown> | null)?.[key], sheet);
+}
+
+function write(field: SheetField, value: unknown): string {
+  if (value === null || value === undefined) return '';
+  switch (field.kind) {
+    case 'span':
+      return formatDuration(value as number);
+    case 'money':
+      return ((value as number) / 100).toFixed(2);
+    default:
+      return String(value);
+  }
+}
+
+/** The written fields of a sheet as texts. */
+export function sheetDraft(sheet: ProductSheet): SheetDraft {
+  return Object.fromEntries([
+    ['name', sheet.name],
+    ['className', sheet.className],
+    ['cautions', sheet.cautions.join('\n')],
+    ['hazards', sheet.hazards.join('\n')],
+    ...FIELDS.map((field) => [field.path, write(field, at(sheet, field.path))]),
+  ]);
+}
+
+function number(text: string): Outcome<number> {
+  const value = Number(text.trim().replace(',', '.'));
+  return Number.isFinite(value)
+    ? { ok: true, value }
+    : { ok: false, message: `“${text.trim()}” is not a number.` };
+}
+
+/** Reads one field; the value in the sheet's own unit, or what is wrong with it. */
+export function readSheetField(field: SheetField, text: string): Outcome<number | string | null> {
+  if (text.trim() === '' && field.mayBeEmpty) return { ok: true, value: null };
+  switch (field.kind) {
+    case 'text':
+      return { ok: true, value: text.trim() };
+    case 'film':
+      return parseFilmUm(text);
+    case 'percent':
+      return parsePercent(text);
+    case 'density':
+      return parseDensityKgL(text);
+    case 'voc':
+      return parseVocGL(text);
+    case 'spread':
+      return parseSpreadM2L(text);
+    case 'temperature':
+      return parseTemperatureC(text);
+    case 'span':
+      return parseDurationMinutes(text);
+    case 'number':
+      return number(text);
+    case 'money': {
+      const read = number(text);
+      return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
+    }
+  }
+}
+
+const UNITS: Partial<Record<SheetField['kind'], string>> = {
+  film: 'µm',
+  percent: '%',
+  density: 'kg/L',
+  voc: 'g/L',
+  spread: 'm²/L',
+  temperature: '°C',
+};
+
+/** What was understood, where a text says it in another unit than the sheet keeps. */
+export function understood(field: SheetField, text: string): string | null {
+  const unit = UNITS[field.kind];
+  const read = readSheetField(field, text);
+  if (!unit || !read.ok || read.value === null || !/[a-zµ°%²/]/i.test(text.replace(unit, ''))) return null;
+  return `= ${read.value} ${unit}`;
+}
+
+/**
+ * Reads a draft onto a sheet. Fields that are chosen rather than written come with the sheet.
+ * @returns the sheet when everything can be read and agrees, else what is wrong, by path.
+ */
+export function readSheet(
+  draft: SheetDraft,
+  chosen: ProductSheet,
+): { sheet: ProductSheet | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const lines = (key: string) =>
+    (draft[key] ?? '')
+      .split('\n')
+      .map((line) => line.trim())
+      .filter(Boolean);
+  const wanted: Record<string, unknown> = {
+    ...structuredClone(chosen),
+    name: draft.name,
+    className: draft.className,
+    cautions: lines('cautions'),
+    hazards: lines('hazards'),
+    hardener: (draft['hardener.name'] ?? '').trim() === '' ? null : {},
+    source: 'entered from sheet',
+  };
+  for (const field of FIELDS) {
+    const read = readSheetField(field, draft[field.path] ?? '');
+    if (!read.ok) {
+      errors[field.path] = read.message;
+      continue;
+    }
+    const keys = field.path.split('.');
+    const last = keys.at(-1) ?? '';
+    const owner = keys
+      .slice(0, -1)
+      .reduce<Record<string, unknown> | null>(
+        (value, key) => (value?.[key] ?? null) as Record<string, unknown> | null,
+        wanted,
+      );
+    if (owner) owner[last] = field.kind === 'text' ? (read.value ?? '') : read.value;
+  }
+  const parsed = ProductSheetSchema.safeParse(wanted);
+  const found = parsed.success ? {} : fieldMessages(parsed.error);
+  // What could not even be read is the better message for its field.
+  for (const [path, message] of Object.entries(found)) errors[path] ??= message;
+  return { sheet: parsed.success && Object.keys(errors).length === 0 ? parsed.data : null, errors };
+}

@@ -1,0 +1,136 @@
+import { type Supply, type SupplyKind, SupplySchema } from '@upholder/core/catalogue';
+import { fieldMessages, type Outcome } from '@upholder/core/outcome';
+import { formatDuration, parseDurationMinutes, parseLengthMm } from '@upholder/core/units';
+
+/** A written field of a cleaner, abrasive, filler, caulk, tape or cloth. */
+interface SupplyField {
+  key: string;
+  label: string;
+  kind: 'text' | 'number' | 'span' | 'length';
+  mayBeEmpty?: boolean;
+}
+
+const number = (key: string, label: string): SupplyField => ({ key, label, kind: 'number' });
+const span = (key: string, label: string, mayBeEmpty = false): SupplyField => ({
+  key,
+  label,
+  kind: 'span',
+  mayBeEmpty,
+});
+
+/** Kinds in the order of the shelf, with what is written of each and what is ticked. */
+export const SUPPLY_SHELF: Record<
+  SupplyKind,
+  { name: string; fields: readonly SupplyField[]; marks: readonly { key: string; name: string }[] }
+> = {
+  cleaner: {
+    name: 'Cleaners',
+    fields: [
+      { key: 'dilution', label: 'Dilution', kind: 'text' },
+      number('mlPerM2', 'mL per m², ready to use'),
+      span('dwellMin', 'Works for'),
+      span('dryMin', 'Dry after'),
+    ],
+    marks: [
+      { key: 'needsRinse', name: 'Needs a rinse' },
+      { key: 'dullsGlassAndMetal', name: 'Dulls glass and aluminium' },
+      { key: 'isFlammable', name: 'Flammable' },
+    ],
+  },
+  deglosser: {
+    name: 'Deglossers',
+    fields: [number('mlPerM2', 'mL per m²'), span('dwellMin', 'Works for'), span('windowMin', 'Coat within')],
+    marks: [{ key: 'isFlammable', name: 'Flammable' }],
+  },
+  abrasive: {
+    name: 'Abrasives',
+    fields: [
+      number('grit', 'Grit P'),
+      number('m2OnOldFinish', 'm² each, on old finish'),
+      number('m2OnPrimer', 'm² each, on primer and between coats'),
+    ],
+    marks: [],
+  },
+  filler: {
+    name: 'Fillers',
+    fields: [
+      span('sandAfterMin', 'Dry to sand'),
+      span('coatAfterMin', 'Coat after'),
+      span('potLifeMin', 'Pot life', true),
+      { key: 'deepestMm', label: 'Deepest in one go', kind: 'length' },
+    ],
+    marks: [
+      { key: 'isTwoPart', name: 'Two-part' },
+      { key: 'drinksPaint', name: 'Drinks paint: spot-prime' },
+      { key: 'needsSolventMask', name: 'Needs a solvent mask' },
+    ],
+  },
+  caulk: {
+    name: 'Caulks',
+    fields: [
+      span('coatAfterMin', 'Coat after'),
+      number('mlPerM', 'mL per m of joint'),
+      { key: 'widestGapMm', label: 'Widest gap', kind: 'length' },
+    ],
+    marks: [{ key: 'isPaintable', name: 'Paint holds on it' }],
+  },
+  masking: {
+    name: 'Masking',
+    fields: [{ key: 'widthMm', label: 'Width', kind: 'length' }, span('offWithinMin', 'Off within')],
+    marks: [],
+  },
+  cloth: {
+    name: 'Cloths',
+    fields: [number('m2Each', 'm² each')],
+    marks: [
+      { key: 'isForDust', name: 'For dust before a coat' },
+      { key: 'leavesResidue', name: 'Leaves residue when pressed' },
+    ],
+  },
+};
+
+export type SupplyDraft = Record<string, string>;
+
+/** The written fields of a supply as texts. */
+export function supplyDraft(supply: Supply): SupplyDraft {
+  const values = supply as Record<string, unknown>;
+  return Object.fromEntries([
+    ['name', supply.name],
+    ['cautions', supply.cautions.join('\n')],
+    ...SUPPLY_SHELF[supply.kind].fields.map(({ key, kind }) => {
+      const value = values[key];
+      if (value === null || value === undefined) return [key, ''];
+      return [key, kind === 'span' ? formatDuration(value as number) : String(value)];
+    }),
+  ]);
+}
+
+function readField({ kind, mayBeEmpty }: SupplyField, text: string): Outcome<unknown> {
+  if (text.trim() === '' && mayBeEmpty) return { ok: true, value: null };
+  if (kind === 'span') return parseDurationMinutes(text);
+  if (kind === 'length') return parseLengthMm(text);
+  return { ok: true, value: kind === 'number' ? Number(text.replace(',', '.')) : text.trim() };
+}
+
+/** Reads a draft onto a supply; what is wrong, by field, where it cannot be. */
+export function readSupply(
+  draft: SupplyDraft,
+  chosen: Supply,
+): { supply: Supply | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const wanted: Record<string, unknown> = {
+    ...chosen,
+    name: draft.name,
+    cautions: (draft.cautions ?? '').split('\n').filter((line) => line.trim() !== ''),
+    source: 'entered from sheet',
+  };
+  for (const field of SUPPLY_SHELF[chosen.kind].fields) {
+    const read = readField(field, draft[field.key] ?? '');
+    if (read.ok) wanted[field.key] = read.value;
+    else errors[field.key] = read.message;
+  }
+  const parsed = SupplySchema.safeParse(wanted);
+  if (!parsed.success)
+    for (const [path, message] of Object.entries(fieldMessages(parsed.error))) errors[path] ??= message;
+  return { supply: parsed.success && Object.keys(errors).length === 0 ? parsed.data : null, errors };
+}

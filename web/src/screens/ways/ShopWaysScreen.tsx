@@ -1,0 +1,99 @@
+import type { ShopContext } from '@upholder/core/api';
+import type { WayZone } from '@upholder/core/estimating';
+import { localDate, toMinute } from '@upholder/core/shop';
+import {
+  DEFAULT_PRACTICE,
+  FINISHING_SYSTEMS,
+  type OwnPractice,
+  practiceOf,
+  SYSTEM_IDS,
+  type SystemId,
+} from '@upholder/core/systems';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useServerDate } from '../../app/useNow.ts';
+import { Field, Notice, Select, Skeleton } from '../../parts/controls.tsx';
+import { surroundingsOf } from '../../workers/useOutlooks.ts';
+import { useWayEffects } from '../../workers/useWayEffects.ts';
+import { REFERENCE_PIECES } from '../referencePieces.ts';
+import { WaysTable, WaysTotal } from './WaysTable.tsx';
+
+function ShopWays({ shop }: { shop: ShopContext }) {
+  const [save, { isLoading }] = upholder.useChangeShopMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [systemId, setSystemId] = useState<SystemId>('A');
+  const today = localDate(toMinute(useServerDate(60_000)), shop.timeZone);
+  const practice = useMemo(() => practiceOf(shop.settings.practice), [shop.settings.practice]);
+  const zones = useMemo(
+    (): WayZone[] => [
+      {
+        ...surroundingsOf(shop, practice, today),
+        zone: { oldColour: '#5b3a24', newColour: '#dfe3d6', survey: {} },
+        pieces: [...REFERENCE_PIECES],
+        isOnSite: false,
+        systemId,
+        options: FINISHING_SYSTEMS[systemId].defaults,
+      },
+    ],
+    [shop, practice, today, systemId],
+  );
+  const effects = useWayEffects(zones, practice);
+  async function change(wanted: OwnPractice): Promise<void> {
+    const { version, name, timeZone, settings } = shop;
+    const outcome = await save({ version, name, timeZone, settings: { ...settings, practice: wanted } });
+    setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+  }
+  return (
+    <main className="flex flex-col gap-3 p-5">
+      <div className="flex items-end gap-4">
+        <div className="flex-1">
+          <h1>Ways of working</h1>
+          <WaysTotal
+            effects={effects}
+            currency={shop.settings.currency}
+            of={`Twenty framed doors, 400 × 720 mm, in ${systemId}`}
+          />
+        </div>
+        <Field label="Shown for" className="w-72">
+          {(ids) => (
+            <Select
+              {...ids}
+              value={systemId}
+              onChange={({ target }) => setSystemId(target.value as SystemId)}
+            >
+              {SYSTEM_IDS.map((id) => (
+                <option key={id} value={id}>
+                  {id}: {FINISHING_SYSTEMS[id].name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Link to="/shop" className="min-h-9 font-semibold text-act leading-9 underline underline-offset-2">
+          Back to the shop
+        </Link>
+      </div>
+      {problem && <Notice kind="stop">{problem}</Notice>}
+      <p className="text-quiet">
+        What is chosen here counts for zones that are unfolded from now on. Sequences that stand stay as they
+        are; a job may go its own way.
+      </p>
+      <WaysTable
+        own={shop.settings.practice}
+        below={DEFAULT_PRACTICE}
+        belowName="What ships"
+        effects={effects}
+        currency={shop.settings.currency}
+        isBusy={isLoading}
+        onChange={(wanted) => void change(wanted)}
+      />
+    </main>
+  );
+}
+
+/** How the shop answers the questions on which refinishers disagree. */
+export function ShopWaysScreen() {
+  const { data: shop } = upholder.useShopQuery();
+  return shop ? <ShopWays shop={shop} /> : <Skeleton />;
+}

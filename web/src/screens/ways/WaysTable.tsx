@@ -1,0 +1,163 @@
+import type { WayEffects, WayFigures } from '@upholder/core/estimating';
+import {
+  type OwnPractice,
+  PRACTICE,
+  PRACTICE_IDS,
+  type Practice,
+  type PracticeId,
+  wayWords,
+} from '@upholder/core/systems';
+import { formatMoney } from '@upholder/core/units';
+import { useState } from 'react';
+import { Button } from '../../parts/controls.tsx';
+
+/** What a way changes against what is done now, in words; empty when nothing. */
+function effectWords(now: WayFigures, then: WayFigures, currency: string): string[] {
+  const signed = (amount: number, words: (size: number) => string) =>
+    amount === 0 ? [] : [`${amount > 0 ? '+' : '−'}${words(Math.abs(amount))}`];
+  const hours = Math.round((then.hours - now.hours) * 10) / 10;
+  const money = Math.round((then.material - now.material) / 100) * 100;
+  return [
+    ...signed(then.days - now.days, (size) => `${size} ${size === 1 ? 'day' : 'days'}`),
+    ...signed(hours, (size) => `${size.toFixed(1)} h`),
+    ...signed(then.steps - now.steps, (size) => `${size} ${size === 1 ? 'step' : 'steps'}`),
+    ...signed(money, (size) => formatMoney(size, currency)),
+  ];
+}
+
+interface TableProps {
+  /** What is done otherwise at this level. */
+  own: OwnPractice;
+  /** The level below, which counts where this one says nothing. */
+  below: Practice;
+  belowName: string;
+  effects: WayEffects | null;
+  currency: string;
+  isBusy: boolean;
+  onChange(own: OwnPractice): void;
+}
+
+function Reason({ id, own, onChange }: { id: PracticeId } & Pick<TableProps, 'own' | 'onChange'>) {
+  const [text, setText] = useState(own.reasons[id] ?? '');
+  const save = () => {
+    if (text.trim() !== (own.reasons[id] ?? ''))
+      onChange({ ...own, reasons: { ...own.reasons, [id]: text.trim() } });
+  };
+  return (
+    <textarea
+      aria-label={`Why, for ${PRACTICE[id].ask}`}
+      placeholder="Why here"
+      rows={3}
+      maxLength={300}
+      className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5 leading-snug"
+      value={text}
+      onChange={({ target }) => setText(target.value)}
+      onBlur={save}
+    />
+  );
+}
+
+/** The questions on which refinishers disagree: the ways of each, what speaks for them, and what they would change. */
+export function WaysTable({ own, below, belowName, effects, currency, isBusy, onChange }: TableProps) {
+  const now = { ...below, ...own.ways };
+  function choose(id: PracticeId, way: string): void {
+    const ways = { ...own.ways, [id]: way };
+    if (way === below[id]) delete ways[id];
+    const reasons = { ...own.reasons };
+    if (way === below[id]) delete reasons[id];
+    onChange({ ways, reasons });
+  }
+  return (
+    <ol aria-label="Ways of working" className="bg-sheet">
+      {PRACTICE_IDS.map((id) => {
+        const { ask, ways } = PRACTICE[id];
+        const isOwn = own.ways[id] !== undefined;
+        return (
+          <li
+            key={id}
+            className="grid grid-cols-[13rem_minmax(0,1fr)] gap-x-5 border-line border-b px-4 py-3 last:border-b-0"
+          >
+            <div>
+              <h2 id={`way-${id}`}>{ask}</h2>
+              <p className="mt-0.5 text-[0.85rem] text-quiet leading-snug">
+                {isOwn ? `${belowName}: ${wayWords(id, below[id])}` : `As ${belowName.toLowerCase()}`}
+              </p>
+              {isOwn && (
+                <div className="mt-1.5 flex flex-col items-start gap-1.5">
+                  <Reason key={own.reasons[id] ?? ''} id={id} own={own} onChange={onChange} />
+                  <Button
+                    kind="quiet"
+                    className="!px-1"
+                    disabled={isBusy}
+                    onClick={() => choose(id, below[id])}
+                  >
+                    Back to {belowName.toLowerCase()}
+                  </Button>
+                </div>
+              )}
+            </div>
+            <div
+              role="radiogroup"
+              aria-labelledby={`way-${id}`}
+              className="grid auto-cols-fr grid-flow-col items-stretch gap-2"
+            >
+              {ways.map((way) => {
+                const isChosen = now[id] === way.id;
+                const figures = effects?.ways[id][way.id];
+                const changes =
+                  effects && figures && !isChosen ? effectWords(effects.now, figures, currency) : [];
+                return (
+                  <button
+                    key={way.id}
+                    type="button"
+                    role="radio"
+                    aria-checked={isChosen}
+                    disabled={isBusy}
+                    onClick={() => !isChosen && choose(id, way.id)}
+                    className={`flex min-h-14 flex-col items-start border-l-[6px] px-3 py-1.5 text-left leading-snug ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised hover:border-ink'}`}
+                  >
+                    <span className="font-semibold">{way.label}</span>
+                    <span className="text-[0.85rem] text-quiet">{way.why}</span>
+                    {!isChosen && effects && (
+                      <span className="mt-auto pt-1 text-[0.85rem]">
+                        {changes.length === 0 ? (
+                          <span className="text-quiet">changes nothing here</span>
+                        ) : (
+                          <span className="quantity !whitespace-normal">{changes.join(' · ')}</span>
+                        )}
+                      </span>
+                    )}
+                  </button>
+                );
+              })}
+            </div>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** What the ways in force come to. */
+export function WaysTotal({
+  effects,
+  currency,
+  of,
+}: {
+  effects: WayEffects | null;
+  currency: string;
+  of: string;
+}) {
+  if (!effects)
+    return <p className="text-quiet">Once a zone has a system, each way shows what it would change.</p>;
+  const { steps, hours, days, material } = effects.now;
+  return (
+    <p className="text-quiet">
+      {of}: <span className="quantity text-ink">{days} days</span>,{' '}
+      <span className="quantity text-ink">{Math.round(hours)} hours</span>,{' '}
+      <span className="quantity text-ink">{steps} steps</span>,{' '}
+      <span className="quantity text-ink">{formatMoney(material, currency)}</span> of coatings; roughly, all
+      in one load.
+    </p>
+  );
+}
