@@ -2,6 +2,7 @@ import { gzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
 import { enter, expect, openStage, test } from './shop.ts';
 
+const SHELVES = ['/stores', '/stores/supplies', '/stores/layers', '/stores/systems'];
 const MOST_SCRIPT_BYTES = 250 * 1024;
 
 test.describe('every main screen', () => {
@@ -9,7 +10,7 @@ test.describe('every main screen', () => {
     test(`has nothing serious to say to axe (${theme}), and no error on the console`, async ({
       maren: page,
     }) => {
-      test.setTimeout(300_000);
+      test.setTimeout(900_000);
       const troubles: string[] = [];
       page.on('console', (message) => message.type() === 'error' && troubles.push(message.text()));
       page.on('pageerror', (error) => troubles.push(error.message));
@@ -25,11 +26,21 @@ test.describe('every main screen', () => {
         'pieces/hardware',
         'sequence',
         'sequence/card',
+        'sequence/ways',
         'days',
         'log',
       ].map((stage) => `${job}/${stage}`);
       await page.evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme);
-      for (const path of ['/jobs', '/floor', '/find', '/stores', '/shop', ...stages]) {
+      for (const path of [
+        '/jobs',
+        '/floor',
+        '/find',
+        '/bench',
+        ...SHELVES,
+        '/shop',
+        '/shop/ways',
+        ...stages,
+      ]) {
         await page.goto(new URL(path, page.url()).toString());
         await page.getByRole('main').waitFor();
         const { violations } = await new AxeBuilder({ page }).analyze();

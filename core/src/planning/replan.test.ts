@@ -109,7 +109,7 @@ describe('a job that is worked, logged and planned again, over and over', () => 
         expect(planned.every(({ start: at }) => at >= now)).toBe(true);
       }
     }
-  }, 180_000);
+  });
 
   it('ends: when everything is logged nothing is left to do, and the agenda is empty', () => {
     const { job: start, shop } = randomCase(4242);
