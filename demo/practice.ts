@@ -1,5 +1,5 @@
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
-import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import { type BenchItem, type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import {
   asTemplate,
@@ -10,7 +10,7 @@ import {
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import type { Queryable } from '../server/src/db/database.ts';
-import { putPot } from '../server/src/pots/store.ts';
+import { putBenchItem, putPot } from '../server/src/pots/store.ts';
 import { productsOf, setStock } from '../server/src/shop/store.ts';
 import { addLayer, addSupply } from '../server/src/stores/store.ts';
 import { addVersion } from '../server/src/systems/store.ts';
@@ -112,12 +112,63 @@ const TINS: Record<string, number> = {
   'grain-filler-water': 1500,
 };
 
+/** What belongs to the bench: two guns, the cup that came with one of them, and a roller in its wrap. */
+function benchItems(by: string, opening: Date): BenchItem[] {
+  const at = (hours: number) => new Date(opening.getTime() + hours * 3_600_000).toISOString();
+  return [
+    {
+      kind: 'gun',
+      name: 'Turbine gun, 1.3 mm',
+      applicator: 'turbine',
+      orificeUm: 1300,
+      cupMl: 600,
+      residueMl: 60,
+      fullG: 1480,
+      isRetired: false,
+    },
+    {
+      kind: 'gun',
+      name: 'Airless, 0.010 in tip',
+      applicator: 'airless',
+      orificeUm: 254,
+      cupMl: null,
+      residueMl: 350,
+      fullG: null,
+      isRetired: false,
+    },
+    {
+      kind: 'cup',
+      name: 'Cup of the turbine kit',
+      standardId: 'iso-4',
+      // One paint at four thinnings.
+      pairs: [
+        { ownS: 23.6, standardS: 62 },
+        { ownS: 19.8, standardS: 50.5 },
+        { ownS: 17.1, standardS: 42 },
+        { ownS: 14.7, standardS: 34 },
+      ],
+      isRetired: false,
+    },
+    {
+      kind: 'kept',
+      name: 'roller, wrapped',
+      productKey: 'build-primer',
+      batch: '',
+      keptFrom: at(-9),
+      keepUntil: at(5),
+      by,
+      endedAt: null,
+    },
+  ];
+}
+
 /** Two pots: one of last week whose thinning was good, and one on the bench with a coat's worth of colour. */
 export async function seedBench(db: Queryable, shopId: string, madeBy: string, opening: Date): Promise<void> {
   for (const { id, key } of await productsOf(db, shopId)) {
     const stock = TINS[key];
     if (stock !== undefined) await setStock(db, shopId, id, stock);
   }
+  for (const item of benchItems(madeBy, opening)) await putBenchItem(db, shopId, uuid(), 0, item);
   const pot = (minutesAgo: number, part: Partial<PotRecord>): PotRecord => {
     const startedAt = new Date(opening.getTime() - minutesAgo * 60_000).toISOString();
     return PotRecordSchema.parse({

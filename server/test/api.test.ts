@@ -31,7 +31,7 @@ describe('health and description', () => {
     expect(await nobody.ok('GET', '/health')).toEqual({
       status: 'ready',
       version: expect.any(String),
-      migration: 8,
+      migration: 9,
       database: 'up',
     });
   });

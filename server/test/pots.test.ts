@@ -84,7 +84,12 @@ describe('pots at the bench', () => {
   });
 
   it('go past the sheet’s maximum only with a written reason', async () => {
-    const recipe = { thinning: { convention: 'of-mix' as const, value: 10 }, conditionerPct: 0 };
+    const recipe = {
+      thinning: { convention: 'of-mix' as const, value: 10 },
+      conditionerPct: 0,
+      hardenerBy: 'volume' as const,
+      dropsPerL: 0,
+    };
     const thin = pot({ recipe });
     const refused = await ines.refused('PUT', `/pots/${thin.id}`, thin);
     expect(refused.status).toBe(422);
@@ -114,6 +119,48 @@ describe('pots at the bench', () => {
     expect((await stranger.call('PUT', `/products/${product.id}/stock`, { stockMl: 1 })).status).toBe(404);
   });
 
+  it('give back to the tin what is clean, and the tin is thinner from then on', async () => {
+    const find = async () =>
+      (await ines.ok<ShopContext>('GET', '/shop')).products.find(({ key }) => key === 'build-primer')!;
+    const thinned = pot({
+      productKey: 'build-primer',
+      pours: [pour(900), { id: uuid(), role: 'thinner', ml: 90, at }],
+    });
+    const emptied = {
+      ...thinned,
+      revision: 2,
+      emptiedAt: at,
+      leftMl: 220,
+      leftTo: 'back into the tin' as const,
+    };
+    await put(ines, thinned);
+    const uncounted = await ines.refused('PUT', `/pots/${thinned.id}`, emptied);
+    expect([uncounted.status, uncounted.fields?.leftTo]).toEqual([422, 'Choose a closed pot or waste.']);
+    expect((await known(thinned.id))?.emptiedAt).toBeNull();
+    await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2000 });
+    await put(ines, emptied);
+    await put(ines, { ...emptied, revision: 3, note: 'said twice' });
+    expect(await find()).toMatchObject({ stockMl: 2220, tinFraction: 0.00909 });
+    const hardened = pot({
+      productKey: 'two-part-enamel-satin',
+      pours: [pour(500), { id: uuid(), role: 'hardener', ml: 100, at }],
+    });
+    await put(ines, hardened);
+    const never = await ines.refused('PUT', `/pots/${hardened.id}`, {
+      ...emptied,
+      ...hardened,
+      revision: 2,
+      emptiedAt: at,
+      leftMl: 50,
+      leftTo: 'back into the tin',
+    });
+    expect(never.message).toContain('hardener');
+    await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2500 });
+    expect((await find()).tinFraction).toBe(0.00909);
+    await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2500, isFresh: true });
+    expect((await find()).tinFraction).toBe(0);
+  });
+
   it('belong to one shop', async () => {
     const own = pot();
     await put(ines, own);
@@ -121,5 +168,69 @@ describe('pots at the bench', () => {
     expect((await stranger.ok<{ pots: PotRecord[] }>('GET', '/pots')).pots).toEqual([]);
     expect((await put(ines, pot({ productKey: 'nothing' }))).status).toBe(422);
     expect((await ines.call('PUT', `/pots/${uuid()}`, own)).status).toBe(422);
+  });
+});
+
+describe('what belongs to the bench', () => {
+  const kit = {
+    kind: 'cup' as const,
+    name: 'Cup of the kit',
+    standardId: 'iso-4',
+    pairs: [{ ownS: 20, standardS: 40 }],
+    isRetired: false,
+  };
+  const items = async (caller: Caller) => (await caller.ok<ShopContext>('GET', '/shop')).benchItems;
+
+  it('is written once, changed by its version, and nobody else’s', async () => {
+    const id = uuid();
+    await ines.ok('PUT', `/bench-items/${id}`, { version: 0, item: kit });
+    const again = await ines.refused('PUT', `/bench-items/${id}`, { version: 0, item: kit });
+    expect(again.status).toBe(409);
+    expect(again.current).toMatchObject({ id, version: 1, item: { name: 'Cup of the kit' } });
+    await ines.ok('PUT', `/bench-items/${id}`, { version: 1, item: { ...kit, name: 'Kit cup, brass' } });
+    expect(await items(ines)).toMatchObject([{ id, version: 2, item: { name: 'Kit cup, brass' } }]);
+    const stale = await ines.refused('PUT', `/bench-items/${id}`, { version: 1, item: kit });
+    expect(stale.status).toBe(409);
+    expect(await items(stranger)).toEqual([]);
+    const foreign = await stranger.refused('PUT', `/bench-items/${id}`, { version: 2, item: kit });
+    expect(foreign.status).toBe(404);
+    const gun = {
+      kind: 'gun',
+      name: 'x',
+      applicator: 'turbine',
+      orificeUm: 1300,
+      cupMl: 600,
+      residueMl: 60,
+      fullG: null,
+    };
+    expect((await ines.refused('PUT', `/bench-items/${id}`, { version: 2, item: gun })).status).toBe(409);
+  });
+
+  it('is refused at its field', async () => {
+    const refused = await ines.refused('PUT', `/bench-items/${uuid()}`, {
+      version: 0,
+      item: { ...kit, pairs: [{ ownS: 20, standardS: 0 }] },
+    });
+    expect([refused.status, Object.keys(refused.fields ?? {})]).toEqual([422, ['item.pairs.0.standardS']]);
+  });
+
+  it('forgets tools that were taken out days ago, and keeps those of today', async () => {
+    const kept = (endedAt: string | null) => ({
+      version: 0,
+      item: {
+        kind: 'kept' as const,
+        name: 'roller, wrapped',
+        productKey: 'build-primer',
+        batch: '',
+        keptFrom: '2026-11-18T08:00:00.000Z',
+        keepUntil: '2026-11-18T20:00:00.000Z',
+        by: 'Ines',
+        endedAt,
+      },
+    });
+    for (const endedAt of [null, '2026-11-23T07:00:00.000Z', '2026-11-19T07:00:00.000Z'])
+      await ines.ok('PUT', `/bench-items/${uuid()}`, kept(endedAt));
+    const shown = (await items(ines)).filter(({ item }) => item.kind === 'kept');
+    expect(shown).toHaveLength(2);
   });
 });

@@ -12,6 +12,7 @@ import {
   ZoneSchema,
   ZoneSpecSchema,
 } from '../jobs/index.ts';
+import { BenchItemSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
@@ -35,10 +36,15 @@ export const ProductRowSchema = ProductSchema.extend({
   ...Versioned,
   /** In the tins, in mL; null where nobody has counted. */
   stockMl: z.number().min(0).nullable(),
+  /** Thinner per unit of paint that the tins hold already. */
+  tinFraction: z.number().min(0),
 });
 export type ProductRow = z.infer<typeof ProductRowSchema>;
 export const SupplyRowSchema = SupplyEntrySchema.extend(Versioned);
 export type SupplyRow = z.infer<typeof SupplyRowSchema>;
+/** A cup, gun or kept tool of the bench. */
+export const BenchItemRowSchema = z.object({ id: z.uuid(), item: BenchItemSchema, ...Versioned });
+export type BenchItemRow = z.infer<typeof BenchItemRowSchema>;
 /** An answer to what may lie over what, with who gave it and when. */
 export const LayerRowSchema = ShopLayerSchema.extend({ memberName: z.string(), at: z.iso.datetime() });
 export type LayerRow = z.infer<typeof LayerRowSchema>;
@@ -68,6 +74,8 @@ export const ShopContextSchema = z.object({
   crew: z.array(CrewMemberSchema),
   products: z.array(ProductRowSchema),
   supplies: z.array(SupplyRowSchema),
+  /** Cups of its own, guns, and tools kept wet that are still of use or went lately. */
+  benchItems: z.array(BenchItemRowSchema),
   /** What the shop knows better than the layer table, oldest first. */
   layers: z.array(LayerRowSchema),
   /** Latest version of each system of the shop's own. */

@@ -160,10 +160,11 @@ export const ProductSheetSchema = z
           .object({
             applicator: z.enum(APPLICATORS),
             cup: z.string().trim().min(1).max(40),
-            fromS: z.number().min(5).max(300),
+            /** Null where only an upper limit is stated, as on most cups that come with a gun. */
+            fromS: z.number().min(5).max(300).nullable(),
             toS: z.number().min(5).max(300),
           })
-          .refine((target) => target.fromS <= target.toS, {
+          .refine((target) => target.fromS === null || target.fromS <= target.toS, {
             message: 'The longest time is below the shortest.',
             path: ['toS'],
           }),
@@ -176,6 +177,8 @@ export const ProductSheetSchema = z
         name: z.string().trim().min(1, 'Name the hardener.').max(80),
         partsByVolume: z.number().gt(0, 'Parts are above 0.').max(100),
         partsByWeight: z.number().gt(0, 'Parts are above 0.').max(100).nullable(),
+        /** kg/L; null: nobody entered it, and 1.1 is taken. */
+        densityKgL: z.number().min(0.6).max(2.5).nullable().default(null),
       })
       .nullable()
       .default(null),
@@ -184,6 +187,22 @@ export const ProductSheetSchema = z
     inductionMin: minutes('The induction time').default(0),
     conditionerName: z.string().trim().max(80).default(''),
     conditionerMaxPct: z.number().min(0).max(50).nullable().default(null),
+    /** kg/L; null: nobody entered it, and 1.0 is taken. */
+    conditionerDensityKgL: z.number().min(0.6).max(2.5).nullable().default(null),
+    /** What is added of the conditioner is part of the thinning that the sheet allows. */
+    conditionerCountsAsThinner: z.boolean().default(false),
+    /** Thinner is reckoned on the paint alone, not on paint and hardener. */
+    thinsBaseOnly: z.boolean().default(false),
+    /** Added by the drop; null where the sheet names none. */
+    accelerator: z
+      .object({
+        name: z.string().trim().min(1, 'Name the accelerator.').max(80),
+        maxDropsPerL: z.number().gt(0, 'Drops are above 0.').max(1000),
+      })
+      .nullable()
+      .default(null),
+    /** How long it may rest in a sealed gun or lined cup; null where the sheet does not say. */
+    gunRestMin: minutes('The rest in the gun').nullable().default(null),
     gunHint: z.string().trim().max(200, 'Keep the hint to 200 characters.').default(''),
     /** Grounds that the sheet allows; empty: it names none. */
     substrates: z.array(z.enum(SUBSTRATES)).default([]),

@@ -52,8 +52,11 @@ describe('a sheet against itself', () => {
     ['sagWftUm', { sagWftUm: 124 }, { sagWftUm: 125 }],
     [
       'potLifeMin',
-      { hardener: { name: 'hardener', partsByVolume: 5, partsByWeight: null } },
-      { hardener: { name: 'hardener', partsByVolume: 5, partsByWeight: null }, potLifeMin: 180 },
+      { hardener: { name: 'hardener', partsByVolume: 5, partsByWeight: null, densityKgL: null } },
+      {
+        hardener: { name: 'hardener', partsByVolume: 5, partsByWeight: null, densityKgL: null },
+        potLifeMin: 180,
+      },
     ],
     ['hardener', { isIsocyanate: true }, {}],
     ['flash', { base: 'alcohol' }, { base: 'alcohol', flash: 'flammable' }],

@@ -22,6 +22,21 @@ export function residueMl(applicator: Applicator): number {
   return RESIDUE_ML[applicator];
 }
 
+/** Where that stays, in words. */
+export function residuePlace(applicator: Applicator): string {
+  switch (applicator) {
+    case 'turbine':
+    case 'airless':
+      return 'cup and hose';
+    case 'roller':
+      return 'tray and cover';
+    case 'brush':
+      return 'kettle and brush';
+    case 'blade':
+      return 'board and blade';
+  }
+}
+
 const FAN_WIDTHS_MM = [100, 150, 200, 250];
 const OVERLAP = 0.5;
 const LEAD_MM = 70;

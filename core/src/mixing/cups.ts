@@ -1,8 +1,11 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 
-/** How a cup's seconds become kinematic viscosity ν in mm²/s: `a·t − b/t`, or `a·(t − b)`. */
+/**
+ * How a cup's seconds become kinematic viscosity ν in mm²/s: `a·t − b/t`, or `a·(t − b)`. A cup that was never held against
+ * a standard is `relative`: its seconds only compare with its own, and a·t stands for a viscosity in no unit.
+ */
 export interface CupCurve {
-  form: 'hyperbola' | 'line';
+  form: 'hyperbola' | 'line' | 'relative';
   a: number;
   b: number;
 }
@@ -56,11 +59,13 @@ export const CUPS: readonly Cup[] = [
  * @param seconds > 0.
  */
 export function cupViscosity({ curve }: Pick<Cup, 'curve'>, seconds: number): number {
+  if (curve.form === 'relative') return curve.a * seconds;
   return curve.form === 'line' ? curve.a * (seconds - curve.b) : curve.a * seconds - curve.b / seconds;
 }
 
-/** The inverse: seconds that a viscosity in mm²/s takes through a cup. Exact for both forms. */
+/** The inverse: seconds that a viscosity in mm²/s takes through a cup. Exact for every form. */
 export function cupSeconds({ curve }: Pick<Cup, 'curve'>, viscosity: number): number {
+  if (curve.form === 'relative') return viscosity / curve.a;
   if (curve.form === 'line') return viscosity / curve.a + curve.b;
   // a·t² − ν·t − b = 0
   return (viscosity + Math.sqrt(viscosity ** 2 + 4 * curve.a * curve.b)) / (2 * curve.a);
@@ -76,15 +81,21 @@ export function outsideCup(
   return `${name} holds from ${fromS} to ${toS} s; at ${Math.round(seconds * 10) / 10} s it lies: take ${way} cup.`;
 }
 
+/** Whether readings of two cups speak of the same thing: both against standards, or the very same relative one. */
+export function areComparable(a: Cup, b: Cup): boolean {
+  return a.id === b.id || (a.curve.form !== 'relative' && b.curve.form !== 'relative');
+}
+
 /**
  * Seconds in another cup.
- * @returns seconds and whether both readings lie where their cups hold.
+ * @returns seconds and whether both readings lie where their cups hold; never valid between cups that do not compare.
  */
 export function convertCup(from: Cup, seconds: number, to: Cup): { seconds: number; isValid: boolean } {
   const converted = cupSeconds(to, cupViscosity(from, seconds));
   return {
     seconds: converted,
-    isValid: outsideCup(from, seconds) === null && outsideCup(to, converted) === null,
+    isValid:
+      areComparable(from, to) && outsideCup(from, seconds) === null && outsideCup(to, converted) === null,
   };
 }
 
@@ -92,6 +103,23 @@ export function convertCup(from: Cup, seconds: number, to: Cup): { seconds: numb
 export interface PairedReading {
   ownS: number;
   standardS: number;
+}
+
+/** A cup that nobody has held against a standard: good for saying “as last time”, and for an upper limit. */
+export function relativeCup(id: string, name: string): Cup {
+  return { id, name, curve: { form: 'relative', a: 1, b: 0 }, fromS: 3, toS: 600, source: 'not calibrated' };
+}
+
+const bare = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/mm\b/g, '')
+    .replace(/[^a-z0-9]/g, '');
+
+/** The cup that a data sheet means by `ISO 4`, `ISO 4 mm`, `Ford 4`, `Zahn #2` or the name of one's own; null for no known one. */
+export function findCup(text: string, cups: readonly Cup[]): Cup | null {
+  const wanted = bare(text);
+  return cups.find(({ id, name }) => id === text || bare(name) === wanted || bare(id) === wanted) ?? null;
 }
 
 /**

@@ -1,3 +1,4 @@
+export * from './benchItems.ts';
 export * from './coatAmounts.ts';
 export * from './cups.ts';
 export * from './memory.ts';

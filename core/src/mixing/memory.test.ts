@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
 import { formatOunces } from '../units/index.ts';
-import { goodResults, type PotRecord, PotRecordSchema, resultWords } from './index.ts';
+import { CUPS, goodResults, type PotRecord, PotRecordSchema, resultWords } from './index.ts';
 
 let count = 0;
 function pot(part: Partial<PotRecord> & { seconds?: number; day?: number }): PotRecord {
@@ -71,7 +71,7 @@ describe('what was good last time', () => {
   });
 
   it('says it with cup and convention', () => {
-    expect(resultWords({ cupId: 'iso-4', seconds: 32.44, fraction: 0.0526 })).toBe(
+    expect(resultWords({ cupId: 'iso-4', seconds: 32.44, fraction: 0.0526 }, CUPS)).toBe(
       '32.4 s in ISO 4 mm at 5.3 % on paint',
     );
   });

@@ -1,4 +1,4 @@
-import { CUPS, summariseRuns } from './cups.ts';
+import { type Cup, summariseRuns } from './cups.ts';
 import type { PotRecord } from './potRecord.ts';
 
 /** A thinning that was good once. */
@@ -39,7 +39,7 @@ export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResul
       const { target } = pot;
       if (pot.productKey !== hand.productKey || pot.applicator !== hand.applicator) return [];
       if (!last || seconds === undefined || !target || target.cupId !== last.cupId) return [];
-      if (seconds < target.fromS || seconds > target.toS) return [];
+      if (seconds < (target.fromS ?? 0) || seconds > target.toS) return [];
       const trust: string[] = [];
       const doubts: string[] = [];
       if (hand.batch !== '' && pot.batch !== '')
@@ -69,11 +69,10 @@ export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResul
 }
 
 /** `32.4 s in ISO 4 mm at 5.3 % on paint`. */
-export function resultWords({
-  cupId,
-  seconds,
-  fraction,
-}: Pick<GoodResult, 'cupId' | 'seconds' | 'fraction'>): string {
-  const name = CUPS.find(({ id }) => id === cupId)?.name ?? cupId;
+export function resultWords(
+  { cupId, seconds, fraction }: Pick<GoodResult, 'cupId' | 'seconds' | 'fraction'>,
+  cups: readonly Cup[],
+): string {
+  const name = cups.find(({ id }) => id === cupId)?.name ?? 'a cup that is gone';
   return `${seconds.toFixed(1)} s in ${name} at ${(fraction * 100).toFixed(1)} % on paint`;
 }

@@ -3,9 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { GENERIC_PRODUCTS, type ProductSheet } from '../catalogue/index.ts';
 import {
   afterPours,
-  COMPONENT_ROLES,
-  type Leftover,
-  mergeLeftovers,
+  DROP_ML,
   type PotRecipe,
   type Poured,
   paintForMix,
@@ -19,6 +17,7 @@ import {
   stickDepthMm,
   stickVolumeMl,
   strainerUm,
+  thinnerRoom,
 } from './index.ts';
 
 const enamel = GENERIC_PRODUCTS['urethane-enamel-satin']!;
@@ -34,7 +33,7 @@ const ofMix = (value: number): PotRecipe => ({
 /** 4 : 1 with hardener at 1.1 kg/L, thinner 1.0, paint 1.2. */
 const twoPart: ProductSheet = {
   ...enamel,
-  hardener: { name: 'hardener', partsByVolume: 4, partsByWeight: null },
+  hardener: { name: 'hardener', partsByVolume: 4, partsByWeight: null, densityKgL: null },
   potLifeMin: 180,
 };
 const amounts = (pours: readonly { role: string; ml: number }[]) =>
@@ -63,7 +62,8 @@ describe('what goes into a pot', () => {
   });
 
   it('three by weight, with densities of their own', () => {
-    const pours = poursFor(500, twoPart, { ...onPaint(5), hardenerDensityKgL: 1.16 });
+    const heavier = { ...twoPart, hardener: { ...twoPart.hardener!, densityKgL: 1.16 } };
+    const pours = poursFor(500, heavier, onPaint(5));
     // 125 mL of hardener at 1.16, 31.25 mL of water.
     expect(pours.map(({ cumulativeG }) => cumulativeG)).toEqual([close(600), close(745), close(776.25)]);
   });
@@ -75,6 +75,64 @@ describe('what goes into a pot', () => {
     expect(recipeWords(alkyd, { ...onPaint(5), conditionerPct: 10 })).toBe(
       '5 % on paint, 10 % flow conditioner on paint',
     );
+  });
+
+  it('by weight where the sheet has it: 100 : 20 of 1.2 and 1.1 kg/L are 1000 mL and 218.2 mL', () => {
+    const weighed = { ...twoPart, hardener: { ...twoPart.hardener!, partsByWeight: 5 } };
+    const pours = poursFor(1000, weighed, { ...onPaint(0), hardenerBy: 'weight' });
+    expect(pours.map(({ g }) => g)).toEqual([close(1200), close(240)]);
+    expect(pours[1]?.ml).toBeCloseTo(218.18, 2);
+    // The sheet has no ratio by weight: then by volume.
+    expect(amounts(poursFor(1000, twoPart, { ...onPaint(0), hardenerBy: 'weight' }))).toEqual({
+      paint: 1000,
+      hardener: 250,
+    });
+    expect(recipeWords(weighed, { ...onPaint(0), hardenerBy: 'weight' })).toBe(
+      '5 : 1 paint to hardener by weight, unthinned',
+    );
+  });
+
+  it('thins the paint alone where the sheet says so', () => {
+    const base = { ...twoPart, thinsBaseOnly: true };
+    expect(amounts(poursFor(1000, base, onPaint(10)))).toEqual({ paint: 1000, hardener: 250, thinner: 100 });
+    expect(potState({ paint: 1000, hardener: 250, thinner: 100 }, base).fraction).toBeCloseTo(0.1, 9);
+    expect(potState({ paint: 1000, hardener: 250, thinner: 125 }, twoPart).fraction).toBeCloseTo(0.1, 9);
+  });
+
+  it('five in order, the accelerator by the drop: 24 drops to a litre are 12 for half a litre', () => {
+    const all: ProductSheet = {
+      ...twoPart,
+      conditionerName: 'retarder',
+      conditionerMaxPct: 5,
+      conditionerDensityKgL: 0.9,
+      accelerator: { name: 'drops', maxDropsPerL: 30 },
+    };
+    const recipe = { ...onPaint(8), conditionerPct: 4, dropsPerL: 24 };
+    const pours = poursFor(500, all, recipe);
+    expect(pours.map(({ role }) => role)).toEqual([
+      'paint',
+      'hardener',
+      'thinner',
+      'conditioner',
+      'accelerator',
+    ]);
+    expect(pours.map(({ ml }) => ml)).toEqual([close(500), close(125), close(50), close(20), close(0.6)]);
+    // 600 + 137.5 + 50 + 18 + 0.6 g.
+    expect(pours.at(-1)?.cumulativeG).toBeCloseTo(806.1, 6);
+    expect(pours.at(-1)!.ml / DROP_ML).toBeCloseTo(12, 9);
+    expect(recipeStops(all, recipe)).toEqual([]);
+    expect(recipeStops(all, { ...recipe, dropsPerL: 31 })[0]).toContain('30 of the sheet');
+    expect(recipeStops(twoPart, { ...onPaint(0), dropsPerL: 1 })[0]).toContain('names no accelerator');
+    expect(paintForMix(695.6, all, recipe)).toBeCloseTo(500, 6);
+  });
+
+  it('counts the conditioner as thinner where the sheet does: 6 % and 5 % are past 10 %', () => {
+    const counted = { ...alkyd, conditionerCountsAsThinner: true };
+    expect(recipeStops(alkyd, { ...onPaint(6), conditionerPct: 5 })).toEqual([]);
+    expect(recipeStops(counted, { ...onPaint(6), conditionerPct: 5 })[0]).toContain('11 % on paint together');
+    expect(recipeStops(counted, { ...onPaint(5), conditionerPct: 5 })).toEqual([]);
+    expect(thinnerRoom(counted, { ...onPaint(0), conditionerPct: 4 })).toBeCloseTo(0.06, 9);
+    expect(thinnerRoom(alkyd, { ...onPaint(0), conditionerPct: 4 })).toBeCloseTo(0.1, 9);
   });
 
   it('stops at the sheet’s maximum of each', () => {
@@ -192,41 +250,5 @@ describe('the life of a pot', () => {
 
   it('warns at three quarters and ends at the whole', () => {
     expect([134, 135, 179, 180].map((age) => potPhase(age, 180))).toEqual(['good', 'short', 'short', 'over']);
-  });
-
-  it('pours leftovers together only where that is safe, and keeps both batches', () => {
-    const left = (part: Partial<Leftover>): Leftover => ({
-      productKey: 'urethane-enamel-satin',
-      batch: 'B1',
-      isCatalysed: false,
-      phase: 'good',
-      paint: 200,
-      thinner: 20,
-      ...part,
-    });
-    expect(mergeLeftovers(left({}), left({ batch: 'B2', paint: 100, thinner: 0 }))).toEqual({
-      ok: true,
-      poured: { paint: 300, thinner: 20 },
-      batches: ['B1', 'B2'],
-    });
-    for (const part of [{ isCatalysed: true }, { phase: 'over' as const }, { productKey: 'other' }])
-      expect(mergeLeftovers(left({}), left(part)).ok).toBe(false);
-  });
-
-  it('loses nothing in a merge', () => {
-    const volume = fc.double({ min: 0, max: 1000, noNaN: true });
-    const side = fc.record({ paint: volume, thinner: volume, conditioner: volume });
-    fc.assert(
-      fc.property(side, side, (a, b) => {
-        const rest = { productKey: 'x', batch: '', isCatalysed: false, phase: 'good' as const };
-        const merged = mergeLeftovers({ ...a, ...rest }, { ...b, ...rest });
-        if (!merged.ok) throw new Error(merged.message);
-        for (const role of COMPONENT_ROLES)
-          expect(merged.poured[role] ?? 0).toBeCloseTo(
-            ((a as Poured)[role] ?? 0) + ((b as Poured)[role] ?? 0),
-            9,
-          );
-      }),
-    );
   });
 });

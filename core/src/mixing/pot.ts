@@ -2,7 +2,7 @@ import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
 import { overThinned, thinningFraction, thinningWords } from './thinning.ts';
 
 /** What goes into a pot, in pouring order. */
-export const COMPONENT_ROLES = ['paint', 'hardener', 'thinner', 'conditioner'] as const;
+export const COMPONENT_ROLES = ['paint', 'hardener', 'thinner', 'conditioner', 'accelerator'] as const;
 export type ComponentRole = (typeof COMPONENT_ROLES)[number];
 
 /** One pour. */
@@ -20,13 +20,19 @@ export interface PotRecipe {
   thinning: Thinning;
   /** Percent on the paint; 0 for none. */
   conditionerPct: number;
-  /** Density of the hardener and the conditioner in kg/L, where somebody knows them. */
-  hardenerDensityKgL?: number;
-  conditionerDensityKgL?: number;
+  /** Which of the sheet's two ratios the hardener goes by; by volume where this is left out. */
+  hardenerBy?: 'volume' | 'weight';
+  /** Drops of accelerator per litre of paint; none where this is left out. */
+  dropsPerL?: number;
 }
 
+/** Where no sheet says it, in kg/L. */
 const HARDENER_DENSITY = 1.1;
 const CONDITIONER_DENSITY = 1.0;
+const ACCELERATOR_DENSITY = 1.0;
+
+/** A drop is taken as a twentieth of a millilitre, as droppers are made. */
+export const DROP_ML = 0.05;
 
 type PotSheet = Pick<
   ProductSheet,
@@ -36,39 +42,57 @@ type PotSheet = Pick<
   | 'thinnerName'
   | 'hardener'
   | 'conditionerName'
+  | 'conditionerDensityKgL'
+  | 'thinsBaseOnly'
+  | 'accelerator'
   | 'volumeSolidsPct'
   | 'vocGL'
   | 'base'
   | 'pricePerLitre'
 >;
 
-/** Volumes per litre of paint: hardener A:1, thinner on the catalysed volume, conditioner on the paint. */
+/** Hardener per unit of paint by volume. By weight A:1 it is (ρ_paint / A) / ρ_hardener. */
+function hardenerRatio(sheet: PotSheet, by: 'volume' | 'weight' = 'volume'): number {
+  const { hardener } = sheet;
+  if (!hardener) return 0;
+  if (by === 'weight' && hardener.partsByWeight !== null)
+    return sheet.densityKgL / hardener.partsByWeight / densityOf('hardener', sheet);
+  return 1 / hardener.partsByVolume;
+}
+
+/**
+ * Volumes per litre of paint: hardener A:1, thinner on paint and hardener (or on the paint alone, by the sheet), conditioner
+ * on the paint, accelerator by the drop.
+ */
 export function ratiosOf(sheet: PotSheet, recipe: PotRecipe): Record<ComponentRole, number> {
-  const hardener = sheet.hardener ? 1 / sheet.hardener.partsByVolume : 0;
-  const fraction = thinningFraction(recipe.thinning, sheet);
+  const hardener = hardenerRatio(sheet, recipe.hardenerBy);
   return {
     paint: 1,
     hardener,
-    thinner: fraction * (1 + hardener),
+    thinner: thinningFraction(recipe.thinning, sheet) * (sheet.thinsBaseOnly ? 1 : 1 + hardener),
     conditioner: recipe.conditionerPct / 100,
+    accelerator: ((recipe.dropsPerL ?? 0) * DROP_ML) / 1000,
   };
 }
 
-function densityOf(role: ComponentRole, sheet: PotSheet, recipe: PotRecipe): number {
+/** kg/L of a component, by the sheet or as is usual. */
+export function densityOf(role: ComponentRole, sheet: PotSheet): number {
   switch (role) {
     case 'paint':
       return sheet.densityKgL;
     case 'hardener':
-      return recipe.hardenerDensityKgL ?? HARDENER_DENSITY;
+      return sheet.hardener?.densityKgL ?? HARDENER_DENSITY;
     case 'thinner':
       return sheet.thinnerDensityKgL;
     case 'conditioner':
-      return recipe.conditionerDensityKgL ?? CONDITIONER_DENSITY;
+      return sheet.conditionerDensityKgL ?? CONDITIONER_DENSITY;
+    case 'accelerator':
+      return ACCELERATOR_DENSITY;
   }
 }
 
 /**
- * The pours for so much paint, in order: paint, hardener, thinner, conditioner. Grams are volume × density; the
+ * The pours for so much paint, in order: paint, hardener, thinner, conditioner, accelerator. Grams are volume × density; the
  * cumulative figure is what a scale shows that is not tared between pours. Components of nothing are left out.
  * @param paintMl ≥ 0.
  */
@@ -79,12 +103,13 @@ export function poursFor(paintMl: number, sheet: PotSheet, recipe: PotRecipe): C
     hardener: sheet.hardener?.name ?? '',
     thinner: sheet.thinnerName,
     conditioner: sheet.conditionerName || 'conditioner',
+    accelerator: sheet.accelerator?.name ?? 'accelerator',
   };
   let cumulativeG = 0;
   return COMPONENT_ROLES.flatMap((role) => {
     const ml = paintMl * ratios[role];
     if (ml <= 0) return [];
-    const g = ml * densityOf(role, sheet, recipe);
+    const g = ml * densityOf(role, sheet);
     cumulativeG += g;
     return [{ role, name: names[role], ml, g, cumulativeG }];
   });
@@ -92,8 +117,7 @@ export function poursFor(paintMl: number, sheet: PotSheet, recipe: PotRecipe): C
 
 /** Paint in mL for a cup that is to be filled to a volume of mix. */
 export function paintForMix(mixMl: number, sheet: PotSheet, recipe: PotRecipe): number {
-  const { paint, hardener, thinner, conditioner } = ratiosOf(sheet, recipe);
-  return mixMl / (paint + hardener + thinner + conditioner);
+  return mixMl / Object.values(ratiosOf(sheet, recipe)).reduce((sum, ratio) => sum + ratio, 0);
 }
 
 /** What was really poured, in mL by role; what is not named is not in yet. */
@@ -136,7 +160,9 @@ export function rethinMl(mixMl: number, from: number, to: number): number {
 /** What a pot is, from what is in it. */
 export interface PotState {
   mixMl: number;
-  /** Thinner per unit of paint and hardener. */
+  /** What thinner is reckoned on, in mL: paint and hardener, or the paint alone. */
+  basisMl: number;
+  /** Thinner per unit of that. */
   fraction: number;
   /** Volume solids of the mix in %. */
   solidsPct: number;
@@ -151,36 +177,66 @@ export interface PotState {
  * any other thinner brings its own density. Hardener and conditioner are taken as the paint, which their sheets may correct.
  */
 export function potState(poured: Poured, sheet: PotSheet): PotState {
-  const { paint = 0, hardener = 0, thinner = 0, conditioner = 0 } = poured;
-  const mixMl = paint + hardener + thinner + conditioner;
+  const { paint = 0, hardener = 0, thinner = 0, conditioner = 0, accelerator = 0 } = poured;
+  const mixMl = paint + hardener + thinner + conditioner + accelerator;
   const thinnerVoc = sheet.base === 'water' ? 0 : sheet.thinnerDensityKgL * 1000;
   const binder = paint + hardener;
+  const basisMl = sheet.thinsBaseOnly ? paint : binder;
   return {
     mixMl,
-    fraction: binder === 0 ? 0 : thinner / binder,
+    basisMl,
+    fraction: basisMl === 0 ? 0 : thinner / basisMl,
     solidsPct: mixMl === 0 ? 0 : (sheet.volumeSolidsPct * binder) / mixMl,
     vocGL:
       sheet.vocGL === null || mixMl === 0
         ? null
-        : (sheet.vocGL * (binder + conditioner) + thinnerVoc * thinner) / mixMl,
+        : (sheet.vocGL * (mixMl - thinner) + thinnerVoc * thinner) / mixMl,
     cost: sheet.pricePerLitre === null ? null : Math.round((sheet.pricePerLitre * paint) / 1000),
   };
+}
+
+/** Thinner per unit that the sheet leaves room for, beside a conditioner that counts towards it. */
+export function thinnerRoom(sheet: ProductSheet, recipe: PotRecipe): number {
+  const most = thinningFraction(sheet.maxThinning, sheet);
+  return Math.max(0, most - countedConditioner(sheet, recipe));
+}
+
+/** The conditioner as thinner per unit of what thinner is reckoned on; 0 where it does not count. */
+function countedConditioner(sheet: ProductSheet, recipe: PotRecipe): number {
+  if (!sheet.conditionerCountsAsThinner) return 0;
+  const basis = sheet.thinsBaseOnly ? 1 : 1 + hardenerRatio(sheet, recipe.hardenerBy);
+  return recipe.conditionerPct / 100 / basis;
 }
 
 /** What a sheet forbids about a recipe; goes on only with a written reason. */
 export function recipeStops(sheet: ProductSheet, recipe: PotRecipe): string[] {
   const stops: string[] = [];
   const tooThin = overThinned(recipe.thinning, sheet);
+  const counted = countedConditioner(sheet, recipe);
+  const total = thinningFraction(recipe.thinning, sheet) + counted;
+  const most = thinningFraction(sheet.maxThinning, sheet);
   if (tooThin) stops.push(tooThin);
-  const { conditionerMaxPct, conditionerName } = sheet;
+  else if (counted > 0 && total > most + 1e-9)
+    stops.push(
+      `Thinner and ${sheet.conditionerName} come to ${percent(total)} together, and the sheet ends at ${percent(most)} for both.`,
+    );
+  const { conditionerMaxPct, conditionerName, accelerator } = sheet;
   if (recipe.conditionerPct > 0 && conditionerMaxPct === null)
     stops.push('The sheet names no conditioner for this product.');
   else if (recipe.conditionerPct > (conditionerMaxPct ?? 0))
     stops.push(
       `${recipe.conditionerPct} % of ${conditionerName} is more than the ${conditionerMaxPct} % of the sheet.`,
     );
+  const drops = recipe.dropsPerL ?? 0;
+  if (drops > 0 && !accelerator) stops.push('The sheet names no accelerator for this product.');
+  else if (accelerator && drops > accelerator.maxDropsPerL)
+    stops.push(
+      `${drops} drops of ${accelerator.name} to a litre are more than the ${accelerator.maxDropsPerL} of the sheet.`,
+    );
   return stops;
 }
+
+const percent = (fraction: number) => `${Math.round(fraction * 1000) / 10} % on paint`;
 
 /** Height in mm of a volume in a straight-sided pail: V / (π·d²/4). */
 export function stickDepthMm(ml: number, diameterMm: number): number {
@@ -203,37 +259,6 @@ export function potPhase(ageMin: number, lifeMin: number): 'good' | 'short' | 'o
   return ageMin >= 0.75 * lifeMin ? 'short' : 'good';
 }
 
-/** A leftover that could be poured together with another. */
-export interface Leftover extends Poured {
-  productKey: string;
-  batch: string;
-  isCatalysed: boolean;
-  phase: 'good' | 'short' | 'over';
-}
-
-/**
- * Pours two leftovers together, each component conserved; both batches stay in the trace.
- * @returns the mix and its batches, or why they must not meet.
- */
-export function mergeLeftovers(
-  a: Leftover,
-  b: Leftover,
-): { ok: true; poured: Poured; batches: string[] } | { ok: false; message: string } {
-  if (a.productKey !== b.productKey)
-    return { ok: false, message: 'Only leftovers of one product go together.' };
-  if (a.isCatalysed || b.isCatalysed)
-    return { ok: false, message: 'What has hardener in it is never poured together, nor back.' };
-  if (a.phase === 'over' || b.phase === 'over')
-    return { ok: false, message: 'One of them is past its life.' };
-  const poured = Object.fromEntries(
-    COMPONENT_ROLES.flatMap((role) => {
-      const sum = (a[role] ?? 0) + (b[role] ?? 0);
-      return sum > 0 ? [[role, sum]] : [];
-    }),
-  ) as Poured;
-  return { ok: true, poured, batches: [...new Set([a.batch, b.batch].filter(Boolean))] };
-}
-
 const MESHES_UM = [100, 125, 150, 190, 250, 400];
 
 /** The coarsest usual strainer for an orifice in µm: openings at most half of it, and never above 400 µm. */
@@ -244,8 +269,14 @@ export function strainerUm(orificeUm: number): number {
 /** The recipe in words that cannot be misread. */
 export function recipeWords(sheet: PotSheet, recipe: PotRecipe): string {
   const parts = [thinningWords(recipe.thinning)];
-  if (sheet.hardener)
-    parts.unshift(`${sheet.hardener.partsByVolume} : 1 paint to ${sheet.hardener.name} by volume`);
+  if (sheet.hardener) {
+    const { name, partsByVolume, partsByWeight } = sheet.hardener;
+    const isWeighed = recipe.hardenerBy === 'weight' && partsByWeight !== null;
+    parts.unshift(
+      `${isWeighed ? partsByWeight : partsByVolume} : 1 paint to ${name} by ${isWeighed ? 'weight' : 'volume'}`,
+    );
+  }
   if (recipe.conditionerPct > 0) parts.push(`${recipe.conditionerPct} % ${sheet.conditionerName} on paint`);
+  if (recipe.dropsPerL) parts.push(`${recipe.dropsPerL} drops of ${sheet.accelerator?.name} to a litre`);
   return parts.join(', ');
 }

@@ -1,9 +1,12 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sampleId, seeded } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import {
+  backIntoTin,
   continuesPot,
   EMPTY_SCALE,
+  fromTin,
   joinPots,
   leftoverOf,
   type PotRecord,
@@ -14,6 +17,8 @@ import {
   shouldStop,
   stepScale,
   tareScale,
+  tinRefusal,
+  whatIsLeft,
 } from './index.ts';
 
 const at = '2026-11-23T08:00:00.000Z';
@@ -87,6 +92,90 @@ describe('a pot as it is kept', () => {
     expect(potClock({ ...pot, materialC: 23 }, sheet, 33, minutes(180))?.phase).toBe('over');
     expect(potClock({ ...pot, pours: pot.pours.slice(0, 2) }, sheet, 23, minutes(0))).toBeNull();
     expect(potClock(pot, GENERIC_PRODUCTS['urethane-enamel-satin']!, 23, minutes(0))).toBeNull();
+  });
+});
+
+describe('what is left of a pot', () => {
+  const enamel = GENERIC_PRODUCTS['urethane-enamel-satin']!;
+  const volume = fc.double({ min: 1, max: 5000, noNaN: true });
+  const fraction = fc.double({ min: 0, max: 0.5, noNaN: true });
+  const mixed = (paint: number, thinner: number, part: Partial<PotRecord> = {}): PotRecord => ({
+    ...pot,
+    productKey: 'urethane-enamel-satin',
+    pours: [pour(1, 'paint', paint), pour(2, 'thinner', thinner)],
+    emptiedAt: at,
+    ...part,
+  });
+
+  it('goes back into the tin, which is thinner then: 2 L and 220 mL at 10 % make 2.22 L at 0.9 %', () => {
+    const tin = backIntoTin({ ml: 2000, fraction: 0 }, whatIsLeft(mixed(900, 90, { leftMl: 220 })));
+    expect(tin.ml).toBeCloseTo(2220, 9);
+    expect(tin.fraction).toBeCloseTo(20 / 2200, 9);
+    // A second time: what the tin held stays in it.
+    const again = backIntoTin(tin, whatIsLeft(mixed(900, 90, { leftMl: 110 })));
+    expect(again.fraction).toBeCloseTo(30 / 2300, 9);
+  });
+
+  it('is poured out of such a tin as more paint, with its thinner in it', () => {
+    // 1000 mL of paint at 2 % are 1020 mL, and 1200 + 20 g.
+    expect(fromTin(1000, 0.02, { ...enamel, densityKgL: 1.2 })).toEqual({
+      ml: expect.closeTo(1020, 9),
+      g: expect.closeTo(1220, 9),
+    });
+    const thin = mixed(1020, 0, { tinFraction: 0.02, emptiedAt: null });
+    expect(pouredOf({ ...thin, pours: thin.pours.slice(0, 1) })).toEqual({
+      paint: expect.closeTo(1000, 9),
+      thinner: expect.closeTo(20, 9),
+    });
+  });
+
+  it('loses and makes nothing on its way: tin to pot to tin, and from pot to pot', () => {
+    fc.assert(
+      fc.property(volume, fraction, volume, fraction, volume, (tinMl, tinF, ml, more, left) => {
+        const one = mixed(ml, ml * more + 0.001, { tinFraction: tinF, leftMl: left });
+        const inPot = pouredOf(one);
+        const sum = (part: object) =>
+          Object.values(part).reduce<number>((all, each) => all + Number(each), 0);
+        expect(sum(inPot)).toBeCloseTo(ml + ml * more + 0.001, 6);
+        const rest = whatIsLeft(one);
+        expect(sum(rest)).toBeCloseTo(Math.min(left, sum(inPot)), 6);
+        const tin = backIntoTin({ ml: tinMl, fraction: tinF }, rest);
+        expect(tin.ml).toBeCloseTo(tinMl + sum(rest), 6);
+        expect((tin.ml * tin.fraction) / (1 + tin.fraction)).toBeCloseTo(
+          (tinMl * tinF) / (1 + tinF) + (rest.thinner ?? 0),
+          6,
+        );
+        const second = mixed(200, 1, {
+          tinFraction: tinF,
+          pours: (['paint', 'thinner'] as const).map((role, index) => ({
+            ...pour(5 + index, role, rest[role] ?? 0),
+            fromPotId: one.id,
+          })),
+        });
+        expect(pouredOf(second)).toEqual({ paint: rest.paint, thinner: rest.thinner });
+      }),
+    );
+  });
+
+  it.each([
+    [{}, null],
+    [{ pours: pot.pours }, 'hardener'],
+    [
+      { pours: [pour(1, 'paint', 500), { ...pour(2, 'thinner', 5), role: 'conditioner' as const }] },
+      'conditioner',
+    ],
+    [{ overrideReason: 'cold boat' }, 'went past its sheet'],
+  ])('%o: may it go back? %s', (part, why) => {
+    const refusal = tinRefusal(mixed(900, 90, part));
+    if (why === null) expect(refusal).toBeNull();
+    else expect(refusal).toContain(why);
+  });
+
+  it('is only poured into another pot where it stands in a closed one', () => {
+    const open = mixed(900, 90, { leftMl: 99 });
+    expect(leftoverOf(open)).not.toBeNull();
+    for (const leftTo of ['waste', 'back into the tin'] as const)
+      expect(leftoverOf({ ...open, leftTo })).toBeNull();
   });
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, type ProductSheet, ThinningSchema } from '../catalogue/sheet.ts';
+import { GunFactsSchema } from './benchItems.ts';
 import { COMPONENT_ROLES, type Poured, potLifeAt, potPhase } from './pot.ts';
 
 /** One pour into a pot, as it was really done. */
@@ -30,6 +31,9 @@ export const CupReadingSchema = z.object({
 });
 export type CupReading = z.infer<typeof CupReadingSchema>;
 
+/** Where the rest of a pot went. */
+export const LEFT_TO = ['closed pot', 'back into the tin', 'waste'] as const;
+
 /** A pot from its first pour to its last drop. Pours and readings are only ever added. */
 export const PotRecordSchema = z.object({
   id: z.uuid(),
@@ -45,13 +49,22 @@ export const PotRecordSchema = z.object({
   recipe: z.object({
     thinning: ThinningSchema,
     conditionerPct: z.number().min(0).max(50),
+    hardenerBy: z.enum(['volume', 'weight']).default('volume'),
+    dropsPerL: z.number().min(0).max(1000).default(0),
   }),
   /** Why it goes past a maximum of the sheet; empty while it does not. */
   overrideReason: z.string().trim().max(300).default(''),
   paintMl: z.number().gt(0, 'Enter how much paint.').max(100_000, 'A pot ends at 100 L of paint.'),
   way: z.enum(['volume', 'weight', 'stick']),
   pailMm: z.number().min(50).max(1000).nullable(),
-  target: z.object({ cupId: z.string(), fromS: z.number(), toS: z.number() }).nullable(),
+  /** Seconds wanted; without a lower end where only an upper limit is stated. */
+  target: z.object({ cupId: z.string(), fromS: z.number().nullable(), toS: z.number() }).nullable(),
+  /** Thinner per unit of paint that the tin held already, from leftovers that went back into it. */
+  tinFraction: z.number().min(0).max(1).default(0),
+  /** What it is laid on with, as the shop knows it; null where nobody said. */
+  gun: GunFactsSchema.nullable().default(null),
+  /** Shaken instead of stirred at this moment: then it rests until the bubbles are out. */
+  shakenAt: z.iso.datetime().nullable().default(null),
   materialC: z.number().min(-5).max(60).nullable(),
   madeBy: z.string(),
   startedAt: z.iso.datetime(),
@@ -59,15 +72,64 @@ export const PotRecordSchema = z.object({
   readings: z.array(CupReadingSchema).max(100),
   emptiedAt: z.iso.datetime().nullable(),
   leftMl: z.number().min(0).max(100_000).nullable(),
+  leftTo: z.enum(LEFT_TO).default('closed pot'),
   note: z.string().max(500).default(''),
 });
 export type PotRecord = z.infer<typeof PotRecordSchema>;
 
-/** What is in a pot, by component. */
-export function pouredOf({ pours }: Pick<PotRecord, 'pours'>): Poured {
+/**
+ * What is in a pot, by component. What came out of a tin that already held thinner is taken apart again: `ml` of it are
+ * ml/(1 + f) of paint and the rest thinner. Leftovers of other pots are written down by component.
+ */
+export function pouredOf({ pours, tinFraction = 0 }: Pick<PotRecord, 'pours'> & Partial<PotRecord>): Poured {
   const poured: Poured = {};
-  for (const { role, ml } of pours) poured[role] = (poured[role] ?? 0) + ml;
+  const add = (role: Pour['role'], ml: number) => {
+    poured[role] = (poured[role] ?? 0) + ml;
+  };
+  for (const { role, ml, fromPotId } of pours) {
+    if (role !== 'paint' || tinFraction === 0 || fromPotId !== undefined) add(role, ml);
+    else {
+      const paint = ml / (1 + tinFraction);
+      add('paint', paint);
+      add('thinner', ml - paint);
+    }
+  }
   return poured;
+}
+
+/** So much paint as it comes out of a tin that already holds thinner: more of it, at the density of both. */
+export function fromTin(
+  paintMl: number,
+  tinFraction: number,
+  { densityKgL, thinnerDensityKgL }: Pick<ProductSheet, 'densityKgL' | 'thinnerDensityKgL'>,
+): { ml: number; g: number } {
+  return {
+    ml: paintMl * (1 + tinFraction),
+    g: paintMl * (densityKgL + tinFraction * thinnerDensityKgL),
+  };
+}
+
+/** What stands in the tins of a product: its volume in mL, and the thinner in it per unit of paint. */
+export interface Tin {
+  ml: number;
+  fraction: number;
+}
+
+/** The tin with a leftover poured back in; paint and thinner are each conserved. */
+export function backIntoTin(tin: Tin, leftover: Poured): Tin {
+  const paint = tin.ml / (1 + tin.fraction) + (leftover.paint ?? 0);
+  const thinner = tin.ml - tin.ml / (1 + tin.fraction) + (leftover.thinner ?? 0);
+  return { ml: paint + thinner, fraction: paint === 0 ? 0 : thinner / paint };
+}
+
+/** Why a rest must not go back into its tin, or null when it may. */
+export function tinRefusal(pot: PotRecord): string | null {
+  const poured = pouredOf(pot);
+  if (poured.hardener) return 'What has hardener in it never goes back into a tin.';
+  if (poured.conditioner || poured.accelerator)
+    return 'With conditioner or accelerator in it, it would change the whole tin: keep it in a closed pot.';
+  if (pot.overrideReason !== '') return 'It went past its sheet: keep it apart from the tin.';
+  return null;
 }
 
 /** Whether a later word of a pot keeps everything that an earlier one said was poured and read. */
@@ -82,13 +144,19 @@ export function continuesPot(before: PotRecord, after: PotRecord): boolean {
   );
 }
 
-/** What is left of a pot in the proportions that it was mixed in; null for nothing, or for what must not be used again. */
-export function leftoverOf(pot: PotRecord): Poured | null {
+/** What is left of a pot, by component, in the proportions that it was mixed in. */
+export function whatIsLeft(pot: PotRecord): Poured {
   const poured = pouredOf(pot);
   const mixMl = Object.values(poured).reduce((sum, ml) => sum + ml, 0);
-  if (pot.emptiedAt === null || !pot.leftMl || mixMl === 0 || poured.hardener) return null;
-  const share = Math.min(1, pot.leftMl / mixMl);
+  const share = mixMl === 0 ? 0 : Math.min(1, (pot.leftMl ?? 0) / mixMl);
   return Object.fromEntries(Object.entries(poured).map(([role, ml]) => [role, ml * share])) as Poured;
+}
+
+/** What stands in a closed pot and may be poured into another one; null for nothing, or for what must not be used again. */
+export function leftoverOf(pot: PotRecord): Poured | null {
+  if (pot.emptiedAt === null || !pot.leftMl || pot.leftTo !== 'closed pot') return null;
+  const rest = whatIsLeft(pot);
+  return Object.keys(rest).length === 0 || rest.hardener ? null : rest;
 }
 
 /**
@@ -107,6 +175,9 @@ export function joinPots(there: PotRecord, here: PotRecord): PotRecord {
     readings: joined(there.readings, here.readings),
   };
 }
+
+/** Minutes that a shaken tin or pot rests, so that the air comes out again. */
+export const SHAKEN_REST_MIN = 10;
 
 /** How long a pot lives and where it stands; null for one that keeps. */
 export interface PotClock {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bringPot } from '../../test/simulatedPot.ts';
+import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import {
   CUPS,
   cupViscosity,
@@ -7,8 +8,10 @@ import {
   fitThinning,
   materialRemark,
   nextThinning,
+  potState,
   rethinMl,
   slopePrior,
+  targetViscosity,
   uncertaintyAt,
   viscosityAt23,
   warmBathMinutes,
@@ -71,6 +74,28 @@ describe('the thinning fit', () => {
     expect(nextThinning(thin, nu(32), 0.05, 0.2, band)).toMatchObject({ now: 0.05, isThere: true });
     // A pot that is past the maximum already is not made thinner.
     expect(nextThinning(fit, nu(32), 0.15, 0.1, [nu(20), nu(21)]).now).toBe(0.15);
+  });
+
+  it('aims at the middle of a band, and a tenth below an upper limit alone', () => {
+    const cup = CUPS.find(({ id }) => id === 'iso-4')!;
+    const middle = targetViscosity(cup, { fromS: 25, toS: 35 });
+    expect(middle).toEqual({
+      aim: cupViscosity(cup, 30),
+      band: [cupViscosity(cup, 25), cupViscosity(cup, 35)],
+    });
+    const limit = targetViscosity(cup, { fromS: null, toS: 40 });
+    expect(limit).toEqual({ aim: cupViscosity(cup, 36), band: [0, cupViscosity(cup, 40)] });
+    const fit = fitThinning([{ fraction: 0, viscosity: cupViscosity(cup, 38) }], slopePrior('water'));
+    expect(nextThinning(fit, limit.aim, 0, 0.1, limit.band).isThere).toBe(true);
+  });
+
+  it('a pot with conditioner in it: the addition goes by paint and hardener, and comes out right', () => {
+    const sheet = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
+    const poured = { paint: 800, thinner: 40, conditioner: 80 };
+    const state = potState(poured, sheet);
+    const addMl = rethinMl(state.basisMl * (1 + state.fraction), state.fraction, 0.09);
+    expect(addMl).toBeCloseTo(32, 9);
+    expect(potState({ ...poured, thinner: 40 + addMl }, sheet).fraction).toBeCloseTo(0.09, 9);
   });
 
   it('refuses to fit nothing', () => {

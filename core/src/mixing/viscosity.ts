@@ -1,3 +1,5 @@
+import { type Cup, cupViscosity } from './cups.ts';
+
 /** Viscosity falls by about so much of itself per °C (class setting). */
 const PER_CELSIUS = 0.03;
 
@@ -26,6 +28,27 @@ export function warmBathMinutes(litres: number, from: number, to: number, bath: 
   if (to <= from) return 0;
   if (bath <= to) return null;
   return BATH_MINUTES * litres ** (2 / 3) * Math.log((bath - from) / (bath - to));
+}
+
+/** Seconds wanted of a cup; only an upper limit where `fromS` is null. */
+export interface CupTarget {
+  fromS: number | null;
+  toS: number;
+}
+
+/** An upper limit alone is aimed at from below by a tenth of it. */
+const BELOW_LIMIT = 0.9;
+
+/** What to aim at in a cup, in mm²/s, and the band that is near enough, thinnest first. */
+export function targetViscosity(
+  cup: Pick<Cup, 'curve'>,
+  { fromS, toS }: CupTarget,
+): { aim: number; band: [number, number] } {
+  const aimS = fromS === null ? toS * BELOW_LIMIT : (fromS + toS) / 2;
+  return {
+    aim: cupViscosity(cup, aimS),
+    band: [fromS === null ? 0 : cupViscosity(cup, fromS), cupViscosity(cup, toS)],
+  };
 }
 
 /** A pot measured at a thinning. */

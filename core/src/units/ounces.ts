@@ -9,3 +9,10 @@ export function formatOunces(ml: number): string {
   const rest = EIGHTHS[eighths % 8] ?? '';
   return `${[whole === 0 ? '' : String(whole), rest].filter(Boolean).join(' ')} fl oz`;
 }
+
+const G_PER_OUNCE = 28.349523125;
+
+/** Grams as avoirdupois ounces in tenths, as a scale shows them: `42.3 oz`. */
+export function formatOunceWeight(g: number): string {
+  return `${(g / G_PER_OUNCE).toFixed(1)} oz`;
+}

@@ -1,14 +1,35 @@
-import { PotCoatSchema } from '@upholder/core/api';
-import { continuesPot, PotRecordSchema, recipeStops } from '@upholder/core/mixing';
+import { BenchItemRowSchema, PotCoatSchema } from '@upholder/core/api';
+import {
+  BenchItemSchema,
+  backIntoTin,
+  continuesPot,
+  type PotRecord,
+  PotRecordSchema,
+  recipeStops,
+  tinRefusal,
+  whatIsLeft,
+} from '@upholder/core/mixing';
 import { z } from 'zod';
 import type { App } from '../app.ts';
+import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
-import { sheetsOf, takeFromStock } from '../shop/store.ts';
-import { coatsOf, lockPot, potsOf, putPot } from './store.ts';
+import { lockTin, setTin, sheetsOf, takeFromStock } from '../shop/store.ts';
+import { coatsOf, findBenchItem, lockPot, potsOf, putBenchItem, putPot } from './store.ts';
 
-/** Pots at the mixing bench. */
+/** Pours the rest of a pot back into its tin, so that the tin's own thinning is known. */
+async function returnToTin(connection: Queryable, shopId: string, pot: PotRecord): Promise<void> {
+  const refused = (message: string) =>
+    new ApiError('bad-input', message, { fields: { leftTo: 'Choose a closed pot or waste.' } });
+  const refusal = tinRefusal(pot);
+  if (refusal) throw refused(refusal);
+  const tin = await lockTin(connection, shopId, pot.productKey);
+  if (!tin) throw refused('Nobody has counted these tins, so nobody would know how thin they are then.');
+  await setTin(connection, shopId, pot.productKey, backIntoTin(tin, whatIsLeft(pot)));
+}
+
+/** Pots at the mixing bench, and what belongs to it. */
 export function addPotRoutes(routes: RouteTable, { db }: App): void {
   routes.add({
     method: 'get',
@@ -63,6 +84,11 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
           throw new ApiError('bad-input', `${stops.join(' ')} Write down why it goes past that.`, {
             fields: { overrideReason: 'Write down why, in a few words.' },
           });
+        const isReturned =
+          body.emptiedAt !== null &&
+          body.leftTo === 'back into the tin' &&
+          (known === null || known.pot.emptiedAt === null);
+        if (isReturned) await returnToTin(connection, shopId, body);
         await putPot(connection, shopId, body);
         // Only what is new came out of a tin: earlier pours are counted, leftovers never were in one since.
         const counted = new Set(known?.pot.pours.map(({ id }) => id));
@@ -70,13 +96,31 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
           ({ id, role, fromPotId }) => role === 'paint' && fromPotId === undefined && !counted.has(id),
         );
         const ml = fresh.reduce((sum, pour) => sum + pour.ml, 0);
-        if (ml > 0) {
-          await takeFromStock(connection, shopId, body.productKey, ml);
-          await announce(connection, { shopId, topic: 'shop', id: shopId });
-        }
+        if (ml > 0) await takeFromStock(connection, shopId, body.productKey, ml);
+        if (ml > 0 || isReturned) await announce(connection, { shopId, topic: 'shop', id: shopId });
         await announce(connection, { shopId, topic: 'pots', id: body.id });
         return body;
       });
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/bench-items/:itemId',
+    summary: 'Write a cup, a gun or a tool kept wet; version 0 for a new one',
+    params: uuidParams('itemId'),
+    body: z.object({ version: z.int().min(0), item: BenchItemSchema }),
+    response: BenchItemRowSchema,
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      const written = await putBenchItem(db, shopId, params.itemId, body.version, body.item);
+      if (!written) {
+        const current = await findBenchItem(db, shopId, params.itemId);
+        if (!current) throw new ApiError('not-found', 'The bench has no such entry.');
+        throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });
+      }
+      await announce(db, { shopId, topic: 'shop', id: shopId });
+      return written;
     },
   });
 }

@@ -9,6 +9,7 @@ import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
+import { benchItemsOf } from '../pots/store.ts';
 import { layersOf, suppliesOf } from '../stores/store.ts';
 import { systemsOf } from '../systems/store.ts';
 import {
@@ -43,17 +44,29 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
   const { db, clock, climate } = app;
 
   async function context(shopId: string) {
-    const [shop, crew, products, supplies, layers, systems, reading, planning] = await Promise.all([
-      findShop(db, shopId),
-      crewOf(db, shopId),
-      productsOf(db, shopId),
-      suppliesOf(db, shopId),
-      layersOf(db, shopId),
-      systemsOf(db, shopId),
-      latestReading(db, shopId),
-      planningClimate(climate, clock.now()),
-    ]);
-    return { ...shop, crew, products, supplies, layers, systems, reading, planningClimate: planning };
+    const [shop, crew, products, supplies, benchItems, layers, systems, reading, planning] =
+      await Promise.all([
+        findShop(db, shopId),
+        crewOf(db, shopId),
+        productsOf(db, shopId),
+        suppliesOf(db, shopId),
+        benchItemsOf(db, shopId, clock.now()),
+        layersOf(db, shopId),
+        systemsOf(db, shopId),
+        latestReading(db, shopId),
+        planningClimate(climate, clock.now()),
+      ]);
+    return {
+      ...shop,
+      crew,
+      products,
+      supplies,
+      benchItems,
+      layers,
+      systems,
+      reading,
+      planningClimate: planning,
+    };
   }
 
   routes.add({
@@ -140,10 +153,12 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
         .min(0, 'What is in the tins is 0 or more.')
         .max(10_000_000)
         .nullable(),
+      /** Tins that were opened fresh hold no thinner. */
+      isFresh: z.boolean().default(false),
     }),
     response: ProductRowSchema,
     handle: async ({ params, body }, { member }) => {
-      const updated = await setStock(db, member.shopId, params.productId, body.stockMl);
+      const updated = await setStock(db, member.shopId, params.productId, body.stockMl, body.isFresh);
       if (!updated) throw new ApiError('not-found', 'The stores have no such product.');
       await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
       return updated;

@@ -1,5 +1,6 @@
 import type { ProductRow } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
+import type { Tin } from '@upholder/core/mixing';
 import { type CrewMember, type ShopSettings, ShopSettingsSchema } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
@@ -79,15 +80,17 @@ interface RawProduct extends Record<string, unknown> {
   sheet: unknown;
   version: number;
   stock_ml: number | null;
+  tin_fraction: string;
 }
 
-function toProduct({ id, key, sheet, version, stock_ml }: RawProduct): ProductRow {
+function toProduct({ id, key, sheet, version, stock_ml, tin_fraction }: RawProduct): ProductRow {
   return {
     id,
     key,
     sheet: ProductSheetSchema.parse(sheet),
     version,
     stockMl: stock_ml === null ? null : Number(stock_ml),
+    tinFraction: Number(tin_fraction),
   };
 }
 
@@ -95,7 +98,7 @@ export async function productsOf(db: Queryable, shopId: string): Promise<Product
   return (
     await many<RawProduct>(
       db,
-      'select id, key, sheet, version, stock_ml from product where shop_id = $1 order by key',
+      'select id, key, sheet, version, stock_ml, tin_fraction from product where shop_id = $1 order by key',
       [shopId],
     )
   ).map(toProduct);
@@ -114,7 +117,7 @@ export async function addProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml`,
+    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml, tin_fraction`,
     [product.id, shopId, product.key, JSON.stringify(product.sheet)],
   );
   return row && toProduct(row);
@@ -123,7 +126,7 @@ export async function addProduct(
 export async function findProduct(db: Queryable, shopId: string, id: string): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    'select id, key, sheet, version, stock_ml from product where shop_id = $1 and id = $2',
+    'select id, key, sheet, version, stock_ml, tin_fraction from product where shop_id = $1 and id = $2',
     [shopId, id],
   );
   return row && toProduct(row);
@@ -139,23 +142,27 @@ export async function updateProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml`,
+    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml, tin_fraction`,
     [shopId, id, version, JSON.stringify(sheet)],
   );
   return row && toProduct(row);
 }
 
-/** Writes what is in the tins, in mL; null where nobody has counted. Null when the stores have no such product. */
+/**
+ * Writes what is in the tins, in mL; null where nobody has counted. Tins that were opened fresh hold no thinner.
+ * Null when the stores have no such product.
+ */
 export async function setStock(
   db: Queryable,
   shopId: string,
   id: string,
   stockMl: number | null,
+  isFresh = false,
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set stock_ml = $3 where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml`,
-    [shopId, id, stockMl],
+    `update product set stock_ml = $3, tin_fraction = case when $4 or $3::numeric is null then 0 else tin_fraction end where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml, tin_fraction`,
+    [shopId, id, stockMl, isFresh],
   );
   return row && toProduct(row);
 }
@@ -171,6 +178,28 @@ export async function takeFromStock(
     'update product set stock_ml = greatest(0, stock_ml - $3) where shop_id = $1 and key = $2 and stock_ml is not null',
     [shopId, productKey, ml],
   );
+}
+
+/** Writes what the tins of a product hold after something went back into them. */
+export async function setTin(db: Queryable, shopId: string, productKey: string, tin: Tin): Promise<void> {
+  await db.query('update product set stock_ml = $3, tin_fraction = $4 where shop_id = $1 and key = $2', [
+    shopId,
+    productKey,
+    tin.ml,
+    tin.fraction,
+  ]);
+}
+
+/** What the tins of a product hold, locked for a change; null where nobody counts them. */
+export async function lockTin(db: Queryable, shopId: string, productKey: string): Promise<Tin | null> {
+  const row = await maybeOne<{ stock_ml: string | null; tin_fraction: string }>(
+    db,
+    'select stock_ml, tin_fraction from product where shop_id = $1 and key = $2 for update',
+    [shopId, productKey],
+  );
+  return row && row.stock_ml !== null
+    ? { ml: Number(row.stock_ml), fraction: Number(row.tin_fraction) }
+    : null;
 }
 
 /**

@@ -1,5 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
+  BenchItemRow,
   Dossier,
   ErrorBody,
   JobRow,
@@ -28,7 +29,7 @@ import type {
   Photo,
   ZoneSpec,
 } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { BenchItem, PotRecord } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
@@ -100,8 +101,12 @@ export const upholder = createApi({
       query: ({ id, ...body }) => ({ url: `/products/${id}`, method: 'PUT', body }),
       invalidatesTags: ['Shop'],
     }),
-    setStock: build.mutation<ProductRow, { id: string; stockMl: number | null }>({
-      query: ({ id, stockMl }) => ({ url: `/products/${id}/stock`, method: 'PUT', body: { stockMl } }),
+    setStock: build.mutation<ProductRow, { id: string; stockMl: number | null; isFresh?: boolean }>({
+      query: ({ id, ...body }) => ({ url: `/products/${id}/stock`, method: 'PUT', body }),
+      invalidatesTags: ['Shop'],
+    }),
+    writeBenchItem: build.mutation<BenchItemRow, { id: string; version: number; item: BenchItem }>({
+      query: ({ id, ...body }) => ({ url: `/bench-items/${id}`, method: 'PUT', body }),
       invalidatesTags: ['Shop'],
     }),
     addSupply: build.mutation<SupplyRow, { id: string; key: string; supply: Supply }>({

@@ -10,9 +10,10 @@ import { usePotSender } from '../api/usePots.ts';
 import { Button, Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/PieceGlyph.tsx';
+import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
 import { SignInScreen } from '../screens/sign-in/SignInScreen.tsx';
 import { KeyOverlay } from './KeyOverlay.tsx';
-import { clockSet, themeChosen, useApp, useAppDispatch } from './store.ts';
+import { clockSet, keepChoice, themeChosen, useApp, useAppDispatch } from './store.ts';
 import { dayWords } from './times.ts';
 import { useServerDate } from './useNow.ts';
 
@@ -22,11 +23,7 @@ function useTheme(): void {
   const theme = useApp(({ face }) => face.theme);
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
-    try {
-      localStorage.setItem('upholder.theme', theme);
-    } catch {
-      // The choice then holds for this page only.
-    }
+    keepChoice('theme', theme);
   }, [theme]);
 }
 
@@ -150,6 +147,7 @@ export function Frame() {
   return (
     <div className="flex min-h-screen flex-col">
       <GlyphPatterns />
+      <PotAlarm />
       <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5">
         <NavLink to="/jobs" className="flex items-center gap-2 font-extrabold text-lg [font-stretch:122%]">
           <img src="/mark.svg" alt="" className="h-6" />

@@ -126,6 +126,10 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'bench',
+            lazy: async () => ({ Component: (await import('../screens/stores/BenchShelf.tsx')).BenchShelf }),
+          },
+          {
             path: 'layers',
             lazy: async () => ({
               Component: (await import('../screens/stores/LayersScreen.tsx')).LayersScreen,

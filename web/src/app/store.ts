@@ -9,22 +9,48 @@ interface Interface {
   isConnected: boolean;
   /** Server clock minus this device's clock, in ms. */
   clockOffsetMs: number;
+  /** Which units stand first at the bench. */
+  units: 'metric' | 'us';
+  /** Pots that run out are heard. */
+  isAudible: boolean;
 }
 
-function keptTheme(): Interface['theme'] {
+/** What this device was told to be like; storage that is blocked remembers nothing. */
+function kept(key: string): string | null {
   try {
-    return localStorage.getItem('upholder.theme') === 'booth' ? 'booth' : 'light';
+    return localStorage.getItem(`upholder.${key}`);
   } catch {
-    return 'light';
+    return null;
+  }
+}
+
+/** Remembers a choice of this device for the next visit. */
+export function keepChoice(key: 'theme' | 'units' | 'sound', value: string): void {
+  try {
+    localStorage.setItem(`upholder.${key}`, value);
+  } catch {
+    // Then it lasts as long as the page.
   }
 }
 
 const face = createSlice({
   name: 'face',
-  initialState: (): Interface => ({ theme: keptTheme(), isConnected: true, clockOffsetMs: 0 }),
+  initialState: (): Interface => ({
+    theme: kept('theme') === 'booth' ? 'booth' : 'light',
+    isConnected: true,
+    clockOffsetMs: 0,
+    units: kept('units') === 'us' ? 'us' : 'metric',
+    isAudible: kept('sound') !== 'off',
+  }),
   reducers: {
     themeChosen(state, { payload }: PayloadAction<Interface['theme']>) {
       state.theme = payload;
+    },
+    unitsChosen(state, { payload }: PayloadAction<Interface['units']>) {
+      state.units = payload;
+    },
+    soundChosen(state, { payload }: PayloadAction<boolean>) {
+      state.isAudible = payload;
     },
     connectionChanged(state, { payload }: PayloadAction<boolean>) {
       state.isConnected = payload;
@@ -35,7 +61,7 @@ const face = createSlice({
   },
 });
 
-export const { themeChosen, connectionChanged, clockSet } = face.actions;
+export const { themeChosen, unitsChosen, soundChosen, connectionChanged, clockSet } = face.actions;
 
 export const store = configureStore({
   reducer: {
@@ -47,14 +73,14 @@ export const store = configureStore({
   middleware: (defaults) => defaults().concat(upholder.middleware),
 });
 
-let kept = store.getState().outbox;
+let keptWaiting = store.getState().outbox;
 let keptPots = store.getState().potBox;
 store.subscribe(() => {
   const { outbox, potBox } = store.getState();
   if (potBox !== keptPots) keepPotBox(potBox);
   keptPots = potBox;
-  if (outbox !== kept) keepOutbox(outbox);
-  kept = outbox;
+  if (outbox !== keptWaiting) keepOutbox(outbox);
+  keptWaiting = outbox;
 });
 
 type State = ReturnType<typeof store.getState>;

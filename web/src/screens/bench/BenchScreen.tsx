@@ -7,6 +7,9 @@ import { usePots } from '../../api/usePots.ts';
 import { useServerDate } from '../../app/useNow.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 
+import { UnitsSwitch, Volume } from './Amount.tsx';
+import { KeptTools } from './KeptTools.tsx';
+import { SoundSwitch } from './PotAlarm.tsx';
 import { StartPot } from './StartPot.tsx';
 import { ToMix } from './ToMix.tsx';
 
@@ -29,7 +32,9 @@ function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Da
         </span>
       </span>
       <span className="text-right leading-snug">
-        <span className="quantity block text-xl">{Math.round(state.mixMl)} mL</span>
+        <span className="block text-xl">
+          <Volume ml={state.mixMl} />
+        </span>
         {pot.emptiedAt ? (
           <span>emptied</span>
         ) : clock ? (
@@ -60,7 +65,11 @@ export function BenchScreen() {
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5">
       <section aria-label="Pots" className="flex flex-col gap-2">
-        <h1>Mixing bench</h1>
+        <div className="flex flex-wrap items-center gap-2">
+          <h1 className="flex-1 whitespace-nowrap">Mixing bench</h1>
+          <UnitsSwitch />
+          <SoundSwitch />
+        </div>
         {open.length === 0 && (
           <Notice>No pot is on the bench. Start one beside, or from the floor with “Mix this pot”.</Notice>
         )}
@@ -70,6 +79,7 @@ export function BenchScreen() {
           ))}
         </div>
         {floor.data && <ToMix dossiers={floor.data.dossiers} shop={shop} />}
+        <KeptTools shop={shop} now={now} />
         {gone.length > 0 && <h2 className="mt-3">Emptied</h2>}
         <div className="bg-sheet">
           {gone.map((pot) => (
@@ -81,7 +91,6 @@ export function BenchScreen() {
         key={search.toString()}
         shop={shop}
         pots={pots}
-        now={now}
         onStart={(pot) => {
           change(pot);
           navigate(`/bench/${pot.id}`);

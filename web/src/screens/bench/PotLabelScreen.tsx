@@ -1,24 +1,29 @@
-import { potClock, potState, pouredOf, recipeWords, resultWords, summariseRuns } from '@upholder/core/mixing';
-import { Link, useParams } from 'react-router';
-import { upholder } from '../../api/upholder.ts';
-import { usePots } from '../../api/usePots.ts';
+import {
+  cupsOf,
+  potClock,
+  potState,
+  pouredOf,
+  recipeWords,
+  resultWords,
+  summariseRuns,
+} from '@upholder/core/mixing';
+import { Link } from 'react-router';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
+import { usePotOfAddress } from './usePotClocks.ts';
 
 /** The label of a pot: what is in it, how thin, until when, by whom, and the way back to it. */
 export function PotLabelScreen() {
-  const { potId } = useParams();
-  const { data: shop } = upholder.useShopQuery();
-  const { pots } = usePots();
-  if (!shop || !pots) return <Skeleton />;
-  const pot = pots.find(({ id }) => id === potId);
-  const sheet = shop.products.find(({ key }) => key === pot?.productKey)?.sheet;
-  if (!pot || !sheet)
+  const known = usePotOfAddress();
+  if (!known) return <Skeleton />;
+  if (!known.found)
     return (
       <main className="p-5">
         <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
       </main>
     );
+  const { shop } = known;
+  const { pot, sheet } = known.found;
   const state = potState(pouredOf(pot), sheet);
   const clock = potClock(pot, sheet, shop.planningClimate.airC, Date.parse(pot.startedAt));
   const last = pot.readings.at(-1);
@@ -55,7 +60,9 @@ export function PotLabelScreen() {
             {pot.batch && `, batch ${pot.batch}`}
           </p>
           {last && seconds !== undefined && (
-            <p>{resultWords({ cupId: last.cupId, seconds, fraction: last.fraction })}</p>
+            <p>
+              {resultWords({ cupId: last.cupId, seconds, fraction: last.fraction }, cupsOf(shop.benchItems))}
+            </p>
           )}
           <p>
             Mixed {when(pot.startedAt)}, {pot.madeBy}

@@ -1,33 +1,21 @@
 import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
-import { formatDuration, formatMoney, parseVolumeMl } from '@upholder/core/units';
-import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { formatDuration, formatMoney } from '@upholder/core/units';
+import { Link } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
-import { usePots } from '../../api/usePots.ts';
 import { useApp } from '../../app/store.ts';
 import { useServerDate } from '../../app/useNow.ts';
-import { Button, Field, Notice, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Notice, Skeleton } from '../../parts/controls.tsx';
+import { UnitsSwitch, Volume } from './Amount.tsx';
+import { EmptyPot } from './EmptyPot.tsx';
 import { PourPanel } from './PourPanel.tsx';
+import { usePotOfAddress } from './usePotClocks.ts';
 import { ViscosityPanel } from './ViscosityPanel.tsx';
 
-const CLEAN_UP = {
-  water: [
-    'Empty the cup back into its own pot, never into a fresh tin.',
-    'Flush with warm water until it runs clear, then strip tip, needle and cup, and dry them.',
-  ],
-  'mineral-spirit': [
-    'Flush with mineral spirit until clear; strip, wipe, dry.',
-    'Rags heat themselves: into the lidded metal can with water, within the hour.',
-  ],
-  alcohol: [
-    'Flush with denatured alcohol before it dries in the gun; disposable tools are quicker.',
-    'No flame; rags into the lidded metal can.',
-  ],
-  lacquer: [
-    'Flush with lacquer thinner in the booth, fan on; strip, wipe, dry.',
-    'No flame; rags into the lidded metal can.',
-  ],
-} as const;
+const LEFT_WORDS: Record<PotRecord['leftTo'], string> = {
+  'closed pot': 'in a closed pot',
+  'back into the tin': 'back into the tin',
+  waste: 'to waste',
+};
 
 /** What the pot was laid on with so far. */
 function Coated({ potId }: { potId: string }) {
@@ -52,37 +40,24 @@ function Coated({ potId }: { potId: string }) {
 
 /** One pot: pours, viscosity, its clock, and what became of it. */
 export function PotScreen() {
-  const { potId } = useParams();
-  const { data: shop } = upholder.useShopQuery();
-  const { pots, change } = usePots();
-  const refused = useApp(({ potBox }) => potBox.refused[potId ?? '']);
-  const unsent = useApp(({ potBox }) => potBox.unsent[potId ?? '']);
+  const known = usePotOfAddress();
+  const id = known?.found?.pot.id ?? '';
+  const refused = useApp(({ potBox }) => potBox.refused[id]);
+  const unsent = useApp(({ potBox }) => potBox.unsent[id]);
   const now = useServerDate(1000);
-  const [left, setLeft] = useState('');
-  const [problem, setProblem] = useState<string | undefined>();
-  if (!shop || !pots) return <Skeleton />;
-  const pot = pots.find(({ id }) => id === potId);
-  const sheet = shop.products.find(({ key }) => key === pot?.productKey)?.sheet;
-  if (!pot || !sheet)
+  if (!known) return <Skeleton />;
+  if (!known.found)
     return (
       <main className="p-5">
         <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
       </main>
     );
+  const { shop, pots, change } = known;
+  const { pot, sheet } = known.found;
+  const product = shop.products.find(({ key }) => key === pot.productKey);
   const state = potState(pouredOf(pot), sheet);
   const clock = potClock(pot, sheet, shop.planningClimate.airC, now.getTime());
-  const joined = pots.filter(({ id }) => pot.pours.some(({ fromPotId }) => fromPotId === id));
-  function finish(current: PotRecord): void {
-    const read = left.trim() === '' ? { ok: true as const, value: 0 } : parseVolumeMl(left);
-    const wrong = !read.ok
-      ? read.message
-      : read.value > state.mixMl
-        ? 'More is left than was ever in it.'
-        : undefined;
-    setProblem(wrong);
-    if (read.ok && wrong === undefined)
-      change({ ...current, emptiedAt: now.toISOString(), leftMl: read.value });
-  }
+  const joined = pots.filter((one) => pot.pours.some(({ fromPotId }) => fromPotId === one.id));
   return (
     <main className="flex flex-col gap-4 p-5">
       <div className="flex flex-wrap items-start gap-4">
@@ -105,6 +80,7 @@ export function PotScreen() {
             </span>
           </p>
         )}
+        <UnitsSwitch />
         <Link
           to={`/bench/${pot.id}/label`}
           className="min-h-14 px-2 font-semibold text-act text-lg leading-[3.5rem] underline underline-offset-2"
@@ -141,17 +117,20 @@ export function PotScreen() {
       )}
       {pot.emptiedAt ? (
         <Notice>
-          Emptied; {Math.round(pot.leftMl ?? 0)} mL were left of {Math.round(state.mixMl)} mL.
+          Emptied; {Math.round(pot.leftMl ?? 0)} mL were left of {Math.round(state.mixMl)} mL
+          {pot.leftMl ? `: ${LEFT_WORDS[pot.leftTo]}` : ''}.
         </Notice>
       ) : (
         <div className="grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] items-start gap-4">
           <div className="flex flex-col gap-4">
             <PourPanel pot={pot} sheet={sheet} now={now} onChange={change} />
             <section aria-label="What it is" className="bg-sheet p-5">
-              <dl className="grid grid-cols-4 gap-3 text-quiet">
+              <dl className="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 text-quiet">
                 <div>
-                  <dd className="quantity text-[2.2rem] text-ink leading-tight">{Math.round(state.mixMl)}</dd>
-                  <dt>mL in it</dt>
+                  <dd className="text-[2.2rem] text-ink leading-tight">
+                    <Volume ml={state.mixMl} />
+                  </dd>
+                  <dt>in it</dt>
                 </div>
                 <div>
                   <dd className="quantity text-[2.2rem] text-ink leading-tight">
@@ -181,38 +160,12 @@ export function PotScreen() {
                 Follow the product’s safety data sheet, local codes and licensed practice; VOC by the local
                 rule.
               </p>
-              <div className="mt-4 flex flex-wrap items-end gap-3 border-line border-t pt-4">
-                <Field label="Left in it" error={problem} className="w-52">
-                  {(ids) => (
-                    <TextInput
-                      {...ids}
-                      className="min-h-14 text-[2.2rem]"
-                      placeholder="0 mL"
-                      value={left}
-                      onChange={({ target }) => setLeft(target.value)}
-                    />
-                  )}
-                </Field>
-                <Button posture="floor" disabled={state.mixMl === 0} onClick={() => finish(pot)}>
-                  Pot is emptied
-                </Button>
-              </div>
-              <ul className="mt-3 text-quiet">
-                <li>
-                  {sheet.hardener
-                    ? 'With hardener in it: never left in the gun, never poured back, never joined with another pot.'
-                    : sheet.base === 'water'
-                      ? 'May rest some hours in a sealed gun or lined cup where the sheet allows; wipe and cover the tip.'
-                      : 'Does not rest in the gun: it dries or thickens there.'}
-                </li>
-                {CLEAN_UP[sheet.base].map((line) => (
-                  <li key={line}>{line}</li>
-                ))}
-                <li>Nothing down the drain: dried filters and leftovers go to the local collection.</li>
-              </ul>
             </section>
+            {product && (
+              <EmptyPot pot={pot} product={product} mixMl={state.mixMl} now={now} onChange={change} />
+            )}
           </div>
-          <ViscosityPanel pot={pot} sheet={sheet} now={now} onChange={change} />
+          <ViscosityPanel pot={pot} sheet={sheet} items={shop.benchItems} now={now} onChange={change} />
         </div>
       )}
     </main>

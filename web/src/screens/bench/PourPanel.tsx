@@ -1,7 +1,9 @@
-import { isSprayed, type ProductSheet } from '@upholder/core/catalogue';
+import type { ProductSheet } from '@upholder/core/catalogue';
 import {
   afterPours,
   type ComponentRole,
+  DROP_ML,
+  fromTin,
   type PotRecord,
   pouredOf,
   poursFor,
@@ -9,32 +11,50 @@ import {
   type ScaleReading,
   shouldStop,
   stickDepthMm,
-  strainerUm,
 } from '@upholder/core/mixing';
-import { formatOunces, parseVolumeMl } from '@upholder/core/units';
+import { parseVolumeMl } from '@upholder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { useApp } from '../../app/store.ts';
 import { SimulatedScale } from '../../devices/simulatedScale.ts';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
+import { AllIn } from './AllIn.tsx';
+import { Volume, volumeWords, Weight } from './Amount.tsx';
 
 const VERBS: Record<ComponentRole, string> = {
   paint: 'Pour',
   hardener: 'Then the hardener',
   thinner: 'Then the thinner',
   conditioner: 'Then the conditioner',
+  accelerator: 'Then the accelerator',
 };
 /** What the simulated pour lets flow, in grams a second. */
-const FLOW_GS: Record<ComponentRole, number> = { paint: 60, hardener: 25, thinner: 15, conditioner: 15 };
+const FLOW_GS: Record<ComponentRole, number> = {
+  paint: 60,
+  hardener: 25,
+  thinner: 15,
+  conditioner: 15,
+  accelerator: 1,
+};
 
-const figure = (ml: number) => (ml >= 100 ? Math.round(ml) : Math.round(ml * 10) / 10);
+/** A pour counts as done when no more than this is missing, in mL: what clings to the measure. */
+const isMissing = ({ role, addMl, ml }: Remaining) =>
+  addMl > (role === 'accelerator' ? DROP_ML / 2 : Math.max(1, ml * 0.004));
+
+/** What is to be added as it comes out of its tin: paint that holds thinner already is more of it, and lighter. */
+interface Pouring {
+  role: ComponentRole;
+  ml: number;
+  g: number;
+}
 
 /** The scale, live, with a bar that fills and a word that says stop before the hand can be late. */
 function ScaleBar({
-  component,
+  pouring,
   startG,
   onPoured,
 }: {
-  component: Remaining;
+  pouring: Pouring;
   /** What stood in the pot before this pour. */
   startG: number;
   onPoured(ml: number): void;
@@ -55,16 +75,16 @@ function ScaleBar({
       setReading(now);
     });
   }, [scale, startG]);
-  const target = startG + component.addG;
-  const share = Math.max(0, Math.min(1, (reading.grams - startG) / component.addG));
+  const target = startG + pouring.g;
+  const share = Math.max(0, Math.min(1, (reading.grams - startG) / pouring.g));
   const isStop = shouldStop(reading.grams, flow, target);
   return (
     <div>
       <div className="flex items-baseline justify-between">
         <p className="text-[2.2rem] leading-tight">
-          <span className="quantity">{reading.grams.toFixed(0)} g</span>
+          <Weight g={reading.grams} />
           <span className="text-quiet"> of </span>
-          <span className="quantity">{target.toFixed(0)} g</span>
+          <Weight g={target} />
         </p>
         <p className={`text-[2.2rem] leading-tight ${isStop ? 'font-bold text-stop' : 'text-quiet'}`}>
           {isStop ? 'Stop' : reading.isStable ? 'steady' : ''}
@@ -76,7 +96,7 @@ function ScaleBar({
       <div className="mt-3 flex flex-wrap gap-3">
         <Button
           posture="floor"
-          onPointerDown={() => scale.pour(FLOW_GS[component.role])}
+          onPointerDown={() => scale.pour(FLOW_GS[pouring.role])}
           onPointerUp={() => scale.pour(0)}
           onPointerLeave={() => scale.pour(0)}
         >
@@ -88,7 +108,7 @@ function ScaleBar({
           disabled={reading.grams - startG < 1}
           onClick={() => {
             scale.pour(0);
-            onPoured(((reading.grams - startG) * component.ml) / component.g);
+            onPoured(((reading.grams - startG) * pouring.ml) / pouring.g);
           }}
         >
           It is in
@@ -112,22 +132,40 @@ export function PourPanel({
 }) {
   const planned = poursFor(pot.paintMl, sheet, pot.recipe);
   const { remaining, factor } = afterPours(planned, pouredOf(pot));
-  const open = remaining.filter(({ addMl, ml }) => addMl > Math.max(1, ml * 0.004));
+  const open = remaining.filter(isMissing);
   const next = open[0];
+  const pouring: Pouring | null = next
+    ? {
+        role: next.role,
+        ...(next.role === 'paint'
+          ? fromTin(next.addMl, pot.tinFraction, sheet)
+          : { ml: next.addMl, g: next.addG }),
+      }
+    : null;
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
+  const units = useApp(({ face }) => face.units);
   const startG = remaining.reduce((sum, { pouredMl, ml, g }) => sum + (pouredMl * g) / ml, 0);
   function pour(role: ComponentRole, ml: number): void {
     onChange({
       ...pot,
-      pours: [...pot.pours, { id: uuid(), role, ml: Math.round(ml * 10) / 10, at: now.toISOString() }],
+      pours: [...pot.pours, { id: uuid(), role, ml: Math.round(ml * 100) / 100, at: now.toISOString() }],
     });
     setText('');
     setProblem(undefined);
   }
-  function poured(component: Remaining): void {
-    const read = text.trim() === '' ? { ok: true as const, value: component.addMl } : parseVolumeMl(text);
-    if (read.ok && read.value > 0) pour(component.role, read.value);
+  /** Counted where a component goes by the drop, else a volume. */
+  function readPour({ role, ml }: Pouring) {
+    if (text.trim() === '') return { ok: true as const, value: ml };
+    if (role !== 'accelerator') return parseVolumeMl(text);
+    const drops = Number(text.replace(/drops?/i, '').trim());
+    return Number.isFinite(drops)
+      ? { ok: true as const, value: drops * DROP_ML }
+      : { ok: false as const, message: 'Enter how many drops.' };
+  }
+  function poured(what: Pouring): void {
+    const read = readPour(what);
+    if (read.ok && read.value > 0) pour(what.role, read.value);
     else setProblem(read.ok ? 'A pour is above 0.' : read.message);
   }
   return (
@@ -148,32 +186,34 @@ export function PourPanel({
             >
               <p className="text-lg leading-tight">{component.name}</p>
               <p className="text-[2.2rem] leading-tight">
-                <span className="quantity">{figure(component.ml)} mL</span>
+                <Volume ml={component.ml} role={component.role} />
               </p>
               <p className="text-[2.2rem] text-quiet leading-tight">
-                <span className="quantity">{Math.round(component.cumulativeG)} g</span>
+                <Weight g={component.cumulativeG} />
               </p>
               <p className="text-quiet">{isDone ? 'is in' : 'on the scale, not tared'}</p>
             </li>
           );
         })}
       </ol>
-      {next ? (
+      {next && pouring ? (
         <div className="mt-4">
           <p className="text-2xl">
             {next.pouredMl > 0 ? `Add to the ${next.role}` : VERBS[next.role]}: {next.name}
           </p>
           <p className="text-[4.2rem] leading-none">
-            <span className="quantity">{figure(next.addMl)} mL</span>
-            <span className="ml-5 text-[2.2rem] text-quiet">
-              <span className="quantity">{formatOunces(next.addMl)}</span>
-            </span>
+            <Volume ml={pouring.ml} role={next.role} />
+            {next.role !== 'accelerator' && (
+              <span className="ml-5 text-[2.2rem] text-quiet">
+                <Volume ml={pouring.ml} isOther />
+              </span>
+            )}
             {pot.way === 'stick' && pot.pailMm !== null && (
               <span className="ml-5 text-[2.4rem] text-quiet">
                 up to{' '}
                 <span className="quantity">
                   {stickDepthMm(
-                    remaining.reduce((sum, { pouredMl }) => sum + pouredMl, 0) + next.addMl,
+                    remaining.reduce((sum, { pouredMl }) => sum + pouredMl, 0) + pouring.ml,
                     pot.pailMm,
                   ).toFixed(0)}{' '}
                   mm
@@ -182,11 +222,11 @@ export function PourPanel({
               </span>
             )}
           </p>
-          {pot.way === 'weight' ? (
+          {pot.way === 'weight' && next.role !== 'accelerator' ? (
             <div className="mt-3">
               <ScaleBar
                 key={`${next.role} ${pot.pours.length}`}
-                component={next}
+                pouring={pouring}
                 startG={startG}
                 onPoured={(ml) => pour(next.role, ml)}
               />
@@ -198,14 +238,14 @@ export function PourPanel({
                   <TextInput
                     {...ids}
                     className="min-h-14 text-[2.2rem]"
-                    placeholder={`${figure(next.addMl)} mL`}
+                    placeholder={volumeWords(pouring.ml, units, next.role)}
                     value={text}
                     onChange={({ target }) => setText(target.value)}
-                    onKeyDown={({ key }) => key === 'Enter' && poured(next)}
+                    onKeyDown={({ key }) => key === 'Enter' && poured(pouring)}
                   />
                 )}
               </Field>
-              <Button kind="act" posture="floor" onClick={() => poured(next)}>
+              <Button kind="act" posture="floor" onClick={() => poured(pouring)}>
                 It is in
               </Button>
             </div>
@@ -213,12 +253,7 @@ export function PourPanel({
         </div>
       ) : (
         <div className="mt-4">
-          <p className="text-2xl">All in. Stir, do not shake.</p>
-          <p className="text-lg text-quiet">
-            {isSprayed(pot.applicator)
-              ? `Strain every pour: at most ${strainerUm(pot.applicator === 'airless' ? 254 : 1500)} µm for ${pot.applicator === 'airless' ? 'a 0.010 inch tip' : 'a 1.5 mm needle'}, finer for the last coat.`
-              : 'Strain what has stood, and every tin that was open before.'}
-          </p>
+          <AllIn pot={pot} now={now} onChange={onChange} />
         </div>
       )}
     </section>

@@ -1,5 +1,6 @@
 import {
   type Cup,
+  type CupTarget,
   cupSeconds,
   expectedViscosity,
   type ThinningFit,
@@ -20,7 +21,7 @@ export function ThinningChart({
 }: {
   fit: ThinningFit;
   cup: Cup;
-  target: { fromS: number; toS: number };
+  target: CupTarget;
   maximum: number;
   readings: readonly { fraction: number; seconds: number }[];
 }) {
@@ -63,7 +64,7 @@ export function ThinningChart({
       xref: 'paper',
       x0: 0,
       x1: 1,
-      y0: target.fromS,
+      y0: target.fromS ?? 0,
       y1: target.toS,
       fillcolor: ink,
       opacity: 0.1,
@@ -112,7 +113,7 @@ export function ThinningChart({
     <div
       ref={element}
       role="img"
-      aria-label={`Seconds in ${cup.name} against thinner, with the target from ${target.fromS} to ${target.toS} s and the sheet’s maximum at ${(maximum * 100).toFixed(0)} %`}
+      aria-label={`Seconds in ${cup.name} against thinner, with the target ${target.fromS === null ? 'up to' : `from ${target.fromS} to`} ${target.toS} s and the sheet’s maximum at ${(maximum * 100).toFixed(0)} %`}
       className="mt-4"
     />
   );

@@ -1,9 +1,9 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { residueMl } from '@upholder/core/film';
-import { formatMl } from '@upholder/core/units';
+import { residueMl, residuePlace } from '@upholder/core/film';
 import { Link } from 'react-router';
 import { whenWords } from '../../app/times.ts';
 import { coatOf, mixAddress, useAgenda } from '../floor/useAgenda.ts';
+import { Volume } from './Amount.tsx';
 
 /** The coats that the plans ask for next, each with what to mix for it. */
 export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: ShopContext }) {
@@ -28,12 +28,17 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
               {item.op.name}, {dossier.job.code}
             </span>
             <span className="block text-quiet">
-              {item.loadLabel} · {coat.sheet.name}, {residueMl(coat.applicator ?? 'brush')} mL of it for cup
-              and hose
+              {item.loadLabel} · {coat.sheet.name}, {residueMl(coat.applicator ?? 'brush')} mL of it for{' '}
+              {residuePlace(coat.applicator ?? 'brush')}
             </span>
           </span>
           <span className="text-right leading-snug">
-            <span className="quantity block text-xl">{formatMl(amounts.mixMl)}</span>
+            <span className="block text-xl">
+              <Volume ml={amounts.mixMl} />
+            </span>
+            {isShort(shop, coat.step.productKey, amounts.paintMl) && (
+              <span className="block font-semibold text-stop">more than the tins hold</span>
+            )}
             <span className="text-quiet">
               {whenWords(Math.max(item.openAt, item.plannedStart ?? 0, now), now, shop.timeZone)}
             </span>
@@ -45,3 +50,9 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
 }
 
 const MOST_TO_MIX = 5;
+
+/** Whether the tins, where somebody counted them, hold less than that. */
+function isShort(shop: ShopContext, productKey: string | null, paintMl: number): boolean {
+  const stockMl = shop.products.find(({ key }) => key === productKey)?.stockMl ?? null;
+  return stockMl !== null && stockMl < paintMl;
+}

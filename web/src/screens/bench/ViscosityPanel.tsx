@@ -1,7 +1,9 @@
 import type { ProductSheet } from '@upholder/core/catalogue';
 import {
-  CUPS,
+  areComparable,
+  type Cup,
   cupSeconds,
+  cupsOf,
   cupViscosity,
   expectedViscosity,
   fitThinning,
@@ -12,25 +14,27 @@ import {
   potState,
   pouredOf,
   rethinMl,
+  type StoredItem,
   slopePrior,
   summariseRuns,
-  thinningFraction,
+  targetViscosity,
+  thinnerRoom,
   viscosityAt23,
   warmBathMinutes,
 } from '@upholder/core/mixing';
-import { formatOunces } from '@upholder/core/units';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useApp } from '../../app/store.ts';
 import { Button, Notice, Select } from '../../parts/controls.tsx';
+import { Volume, Weight } from './Amount.tsx';
 import { Stopwatch } from './Stopwatch.tsx';
 
 const ThinningChart = lazy(async () => ({ default: (await import('./ThinningChart.tsx')).ThinningChart }));
 
 /** The readings of a pot as viscosities at 23 °C; those that say nothing are left out. */
-function viscositiesOf(all: PotRecord['readings']) {
+function viscositiesOf(all: PotRecord['readings'], cups: readonly Cup[]) {
   return all.flatMap((reading) => {
-    const own = CUPS.find(({ id }) => id === reading.cupId);
+    const own = cups.find(({ id }) => id === reading.cupId);
     const mean = summariseRuns(reading.runs)?.mean;
     if (!own || mean === undefined) return [];
     const viscosity = cupViscosity(own, mean);
@@ -44,47 +48,50 @@ function viscositiesOf(all: PotRecord['readings']) {
 export function ViscosityPanel({
   pot,
   sheet,
+  items,
   now,
   onChange,
 }: {
   pot: PotRecord;
   sheet: ProductSheet;
+  /** What belongs to the bench, the shop's own cups among it. */
+  items: readonly StoredItem[];
   now: Date;
   onChange(pot: PotRecord): void;
 }) {
   const [cupId, setCupId] = useState(pot.target?.cupId ?? 'iso-4');
   const [runs, setRuns] = useState<number[]>([]);
-  const cup = CUPS.find(({ id }) => id === cupId) ?? CUPS[0];
+  const cups = useMemo(() => cupsOf(items), [items]);
+  const cup = cups.find(({ id }) => id === cupId) ?? cups[0];
   const state = potState(pouredOf(pot), sheet);
   const summary = summariseRuns(runs);
   const theme = useApp(({ face }) => face.theme);
   const { target } = pot;
-  const readings = useMemo(() => viscositiesOf(pot.readings), [pot.readings]);
+  const readings = useMemo(() => viscositiesOf(pot.readings, cups), [pot.readings, cups]);
+  const targetCup = cups.find(({ id }) => id === target?.cupId);
+  // Seconds of a cup without a standard say nothing about those of another one.
+  const usable = useMemo(
+    () => readings.filter(({ own }) => targetCup !== undefined && areComparable(own, targetCup)),
+    [readings, targetCup],
+  );
   const fit = useMemo(
     () =>
-      readings.length > 0
-        ? fitThinning(readings, slopePrior(sheet.base === 'water' ? 'water' : 'other'))
-        : null,
-    [readings, sheet.base],
+      usable.length > 0 ? fitThinning(usable, slopePrior(sheet.base === 'water' ? 'water' : 'other')) : null,
+    [usable, sheet.base],
   );
-  const targetCup = CUPS.find(({ id }) => id === target?.cupId);
   const charted = useMemo(
     () =>
       targetCup
-        ? readings.map(({ fraction, viscosity }) => ({ fraction, seconds: cupSeconds(targetCup, viscosity) }))
+        ? usable.map(({ fraction, viscosity }) => ({ fraction, seconds: cupSeconds(targetCup, viscosity) }))
         : [],
-    [readings, targetCup],
+    [usable, targetCup],
   );
   if (!cup) return null;
-  const maximum = thinningFraction(sheet.maxThinning, sheet);
-  const next =
-    fit && target && targetCup
-      ? nextThinning(fit, cupViscosity(targetCup, (target.fromS + target.toS) / 2), state.fraction, maximum, [
-          cupViscosity(targetCup, target.fromS),
-          cupViscosity(targetCup, target.toS),
-        ])
-      : null;
-  const addMl = next ? rethinMl(state.mixMl, state.fraction, next.now) : 0;
+  const maximum = thinnerRoom(sheet, pot.recipe);
+  const wanted = target && targetCup ? targetViscosity(targetCup, target) : null;
+  const next = fit && wanted ? nextThinning(fit, wanted.aim, state.fraction, maximum, wanted.band) : null;
+  // Conditioner and accelerator are in the pot, but thinner is not reckoned on them.
+  const addMl = next ? rethinMl(state.basisMl * (1 + state.fraction), state.fraction, next.now) : 0;
   const remark = pot.materialC === null ? null : materialRemark(pot.materialC, sheet.hardener !== null);
   const bathMin =
     pot.materialC === null
@@ -132,7 +139,7 @@ export function ViscosityPanel({
           value={cupId}
           onChange={({ target: { value } }) => setCupId(value)}
         >
-          {CUPS.map(({ id, name }) => (
+          {cups.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>
@@ -141,7 +148,11 @@ export function ViscosityPanel({
       </div>
       {target && targetCup && (
         <p className="text-lg text-quiet">
-          Wanted: {target.fromS} to {target.toS} s in {targetCup.name}
+          Wanted:{' '}
+          <span className="quantity text-[2.2rem] text-ink">
+            {target.fromS === null ? 'up to' : `${target.fromS} to`} {target.toS} s
+          </span>{' '}
+          in {targetCup.name}
         </p>
       )}
       <div className="mt-3">
@@ -161,12 +172,12 @@ export function ViscosityPanel({
             ))}
           </p>
           <p className="text-lg">
-            mean <span className="quantity">{summary.mean.toFixed(1)} s</span>, spread{' '}
-            <span className="quantity">{summary.spread.toFixed(1)} s</span>
+            mean <span className="quantity text-[2.2rem]">{summary.mean.toFixed(1)} s</span>, spread{' '}
+            <span className="quantity text-[2.2rem]">{summary.spread.toFixed(1)} s</span>
           </p>
           {outsideCup(cup, summary.mean) && <Notice kind="stop">{outsideCup(cup, summary.mean)}</Notice>}
           <div className="mt-2 flex gap-3">
-            <Button kind="act" posture="floor" onClick={keep}>
+            <Button kind="act" posture="floor" disabled={cupViscosity(cup, summary.mean) <= 0} onClick={keep}>
               Keep the reading
             </Button>
             <Button posture="floor" onClick={() => setRuns([])}>
@@ -178,8 +189,11 @@ export function ViscosityPanel({
       {remark && <Notice>{remark}</Notice>}
       {readings.map(({ reading, own, mean, fraction }) => (
         <p key={reading.id} className="mt-2 border-line border-t pt-2 text-lg">
-          <span className="quantity">{mean.toFixed(1)} s</span> {own.name} at{' '}
-          <span className="quantity">{(fraction * 100).toFixed(1)} % on paint</span>
+          <span className="quantity text-[2.2rem]">{mean.toFixed(1)} s</span> {own.name} at{' '}
+          <span className="quantity text-[2.2rem]">{(fraction * 100).toFixed(1)} %</span> on paint
+          {targetCup && !areComparable(own, targetCup) && (
+            <span className="block text-quiet">does not compare with {targetCup.name}: not in the fit</span>
+          )}
         </p>
       ))}
       {remark && pot.materialC !== null && pot.materialC < 18 && bathMin !== null && (
@@ -204,15 +218,15 @@ export function ViscosityPanel({
                 Add now{next.isBeyondMaximum ? ', up to the sheet’s maximum' : ''}
               </p>
               <p className="text-[3.4rem] leading-none">
-                <span className="quantity">{addMl.toFixed(addMl < 100 ? 1 : 0)} mL</span>
+                <Volume ml={addMl} />
               </p>
               <p className="text-[2.2rem] text-quiet leading-tight">
-                <span className="quantity">{(addMl * sheet.thinnerDensityKgL).toFixed(0)} g</span> ·{' '}
-                <span className="quantity">{formatOunces(addMl)}</span>
+                <Weight g={addMl * sheet.thinnerDensityKgL} /> · <Volume ml={addMl} isOther />
               </p>
               <p className="mt-1 text-lg">
-                to <span className="quantity">{(next.now * 100).toFixed(1)} %</span> on paint, then about{' '}
-                <span className="quantity">
+                to <span className="quantity text-[2.2rem]">{(next.now * 100).toFixed(1)} %</span> on paint,
+                then about{' '}
+                <span className="quantity text-[2.2rem]">
                   {cupSeconds(targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
                 </span>
                 {pot.materialC !== null && ' at 23 °C'}. The target lies between{' '}

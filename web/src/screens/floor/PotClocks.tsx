@@ -1,9 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
-import { potClock } from '@upholder/core/mixing';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
-import { usePots } from '../../api/usePots.ts';
-import { useServerDate } from '../../app/useNow.ts';
+import { usePotClocks } from '../bench/usePotClocks.ts';
 
 const LOOKS = {
   good: 'border-line bg-sheet',
@@ -13,18 +11,11 @@ const LOOKS = {
 
 /** The pots with hardener in them, each with what is left of its life. */
 export function PotClocks({ shop }: { shop: ShopContext }) {
-  const { pots } = usePots();
-  const now = useServerDate(1000).getTime();
-  const ticking = (pots ?? []).flatMap((pot) => {
-    const sheet = shop.products.find(({ key }) => key === pot.productKey)?.sheet;
-    const clock =
-      sheet && pot.emptiedAt === null ? potClock(pot, sheet, shop.planningClimate.airC, now) : null;
-    return sheet && clock ? [{ pot, sheet, clock }] : [];
-  });
+  const ticking = usePotClocks(shop);
   if (ticking.length === 0) return null;
   return (
     <section aria-label="Pots that set" className="flex flex-wrap gap-2">
-      {ticking.map(({ pot, sheet, clock }) => (
+      {ticking.map(({ pot, sheet, clock, now }) => (
         <Link
           key={pot.id}
           to={`/bench/${pot.id}`}
@@ -35,7 +26,7 @@ export function PotClocks({ shop }: { shop: ShopContext }) {
             <span className="font-semibold">{sheet.name}</span>
             <span className="block text-quiet">{pot.purpose || 'free pot'}</span>
           </span>
-          <span className="quantity text-[2.15rem]">
+          <span className="quantity text-[2.2rem]">
             {clock.phase === 'over' ? 'do not use' : formatDuration((clock.until - now) / 60_000)}
           </span>
         </Link>

@@ -55,7 +55,7 @@ export function mixAddress(
   const { step, amounts, applicator } = coat;
   return `/bench?${new URLSearchParams({
     product: step.productKey ?? '',
-    paint: `${amounts?.paintMl ?? 0} mL`,
+    mix: `${Math.round(amounts?.mixMl ?? 0)} mL`,
     thinning: String(step.thinning?.value ?? 0),
     convention: step.thinning?.convention ?? 'on-paint',
     applicator: applicator ?? 'brush',

@@ -50,7 +50,9 @@ const MARKS: {
     | 'isCatalysed'
     | 'isIsocyanate'
     | 'isDewaxed'
-    | 'hasHotRags';
+    | 'hasHotRags'
+    | 'thinsBaseOnly'
+    | 'conditionerCountsAsThinner';
   name: string;
 }[] = [
   { key: 'resistsSkinOil', name: 'Stands skin oil' },
@@ -61,6 +63,8 @@ const MARKS: {
   { key: 'isIsocyanate', name: 'Isocyanate hardener' },
   { key: 'isDewaxed', name: 'Dewaxed' },
   { key: 'hasHotRags', name: 'Rags heat themselves' },
+  { key: 'thinsBaseOnly', name: 'Thinner goes by the paint alone' },
+  { key: 'conditionerCountsAsThinner', name: 'Conditioner counts as thinner' },
 ];
 
 /** What follows from the sheet as it stands, and what does not agree on it. */
@@ -247,7 +251,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
             <div className="mt-2 grid grid-cols-3 items-start gap-x-4 gap-y-3">
               {fields.map(field)}
               {name === 'Thinning and mixing' && (
-                <Targets targets={chosen.targets} onChange={(targets) => choose({ targets })} />
+                <Targets shop={shop} targets={chosen.targets} onChange={(targets) => choose({ targets })} />
               )}
               {name === 'Application and safety' && (
                 <>

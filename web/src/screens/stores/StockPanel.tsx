@@ -19,11 +19,13 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
   const [problem, setProblem] = useState<string | undefined>();
   const [save] = upholder.useSetStockMutation();
   const { stockMl } = product;
+  const [isFresh, setFresh] = useState(false);
   const isShort = stockMl !== null && demand > stockMl;
   async function keep(): Promise<void> {
     const read = text.trim() === '' ? { ok: true as const, value: null } : parseVolumeMl(text);
     if (!read.ok) return setProblem(read.message);
-    const outcome = await save({ id: product.id, stockMl: read.value });
+    const outcome = await save({ id: product.id, stockMl: read.value, isFresh });
+    setFresh(false);
     setProblem('error' in outcome ? refusalOf(outcome.error).message : undefined);
     setText('');
   }
@@ -37,10 +39,24 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
           <span className="quantity">{formatMl(stockMl)}</span>
         )}{' '}
         The plans still want <span className="quantity">{formatMl(demand)}</span>.
+        {product.tinFraction > 0 && (
+          <> It holds {(product.tinFraction * 100).toFixed(1)} % of thinner already.</>
+        )}
         {isShort && (
           <span className="font-semibold text-stop"> {formatMl(demand - (stockMl ?? 0))} are missing.</span>
         )}
       </p>
+      {product.tinFraction > 0 && (
+        <label className="mt-1 flex min-h-8 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4.5 accent-(--act)"
+            checked={isFresh}
+            onChange={() => setFresh(!isFresh)}
+          />
+          Counted are fresh tins, without thinner
+        </label>
+      )}
       <div className="mt-2 flex items-end gap-2">
         <Field label="Counted" error={problem} className="flex-1">
           {(ids) => (

@@ -5,6 +5,7 @@ import { Skeleton } from '../../parts/controls.tsx';
 const SHELVES = [
   { to: '/stores', name: 'Coatings' },
   { to: '/stores/supplies', name: 'Cleaners to cloths' },
+  { to: '/stores/bench', name: 'Cups and guns' },
   { to: '/stores/layers', name: 'What over what' },
   { to: '/stores/systems', name: 'Systems' },
 ];

@@ -99,10 +99,25 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
         mayBeEmpty: true,
       },
       { path: 'hardener.partsByWeight', label: 'the same by weight', kind: 'number', mayBeEmpty: true },
+      { path: 'hardener.densityKgL', label: 'Density of the hardener', kind: 'density', mayBeEmpty: true },
       span('potLifeMin', 'Pot life at 23 °C', true),
       span('inductionMin', 'Stands before use'),
       { path: 'conditionerName', label: 'Conditioner', kind: 'text', mayBeEmpty: true },
       { path: 'conditionerMaxPct', label: 'Conditioner at most', kind: 'percent', mayBeEmpty: true },
+      {
+        path: 'conditionerDensityKgL',
+        label: 'Density of the conditioner',
+        kind: 'density',
+        mayBeEmpty: true,
+      },
+      { path: 'accelerator.name', label: 'Accelerator', kind: 'text', mayBeEmpty: true },
+      {
+        path: 'accelerator.maxDropsPerL',
+        label: 'Drops to a litre, at most',
+        kind: 'number',
+        mayBeEmpty: true,
+      },
+      span('gunRestMin', 'May rest in a sealed gun', true),
     ],
   },
   {
@@ -222,6 +237,7 @@ export function readSheet(
     cautions: lines('cautions'),
     hazards: lines('hazards'),
     hardener: (draft['hardener.name'] ?? '').trim() === '' ? null : {},
+    accelerator: (draft['accelerator.name'] ?? '').trim() === '' ? null : {},
     source: 'entered from sheet',
   };
   for (const field of FIELDS) {

@@ -1,0 +1,111 @@
+import { z } from 'zod';
+import { APPLICATORS } from '../catalogue/sheet.ts';
+import type { Outcome } from '../outcome.ts';
+import { CUPS, type Cup, calibrateCup, relativeCup } from './cups.ts';
+
+const name = z.string().trim().min(1, 'Give it a name.').max(60, 'Keep the name to 60 characters.');
+const seconds = z
+  .number({ error: 'Enter seconds.' })
+  .min(3, 'A reading takes at least 3 s.')
+  .max(600, 'A reading ends at 600 s.');
+
+/** What straining and filling need to know of a gun, roller tray or airless unit. */
+export const GunFactsSchema = z.object({
+  name,
+  /** Needle or tip, in µm; null where nothing is atomised. */
+  orificeUm: z
+    .number({ error: 'Enter the needle or tip, such as 1.3 mm.' })
+    .min(100, 'An orifice starts at 0.1 mm.')
+    .max(5000, 'An orifice ends at 5 mm.')
+    .nullable(),
+  /** What its cup or liner takes in one filling, in mL; null where it draws from the pail. */
+  cupMl: z
+    .number({ error: 'Enter what its cup takes.' })
+    .min(50, 'A cup takes at least 50 mL.')
+    .max(20_000, 'A cup ends at 20 L.')
+    .nullable(),
+  /** What stays in cup and hose at the end, in mL. */
+  residueMl: z
+    .number({ error: 'Enter what stays in it.' })
+    .min(0, 'What stays in it is 0 or more.')
+    .max(5000, 'What stays in it ends at 5 L.'),
+});
+export type GunFacts = z.infer<typeof GunFactsSchema>;
+
+/** What belongs to the bench: cups of one's own, guns, and tools that are kept wet. */
+export const BenchItemSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('cup'),
+    name,
+    /** The standard cup that it was timed against. */
+    standardId: z.string().refine((id) => CUPS.some((cup) => cup.id === id), 'Choose a standard cup.'),
+    pairs: z.array(z.object({ ownS: seconds, standardS: seconds })).max(20, 'Twenty pairs are enough.'),
+    isRetired: z.boolean().default(false),
+  }),
+  z.object({
+    kind: z.literal('gun'),
+    ...GunFactsSchema.shape,
+    applicator: z.enum(APPLICATORS),
+    /** Filled and ready, in grams; null where nobody weighed it. */
+    fullG: z.number().min(100).max(20_000).nullable(),
+    isRetired: z.boolean().default(false),
+  }),
+  z.object({
+    kind: z.literal('kept'),
+    /** Such as `velour roller, wrapped`. */
+    name,
+    productKey: z.string().min(1).max(60),
+    batch: z.string().trim().max(60).default(''),
+    keptFrom: z.iso.datetime(),
+    keepUntil: z.iso.datetime(),
+    by: z.string().max(80),
+    /** When it was used again or thrown away. */
+    endedAt: z.iso.datetime().nullable(),
+  }),
+]);
+export type BenchItem = z.infer<typeof BenchItemSchema>;
+export type OwnCup = Extract<BenchItem, { kind: 'cup' }>;
+export type Gun = Extract<BenchItem, { kind: 'gun' }>;
+export type KeptTool = Extract<BenchItem, { kind: 'kept' }>;
+
+/** An item under its id. */
+export interface StoredItem<T extends BenchItem = BenchItem> {
+  id: string;
+  item: T;
+}
+
+/** The items of one kind. */
+export function itemsOf<K extends BenchItem['kind']>(
+  items: readonly StoredItem[],
+  kind: K,
+): StoredItem<Extract<BenchItem, { kind: K }>>[] {
+  return items.filter((one): one is StoredItem<Extract<BenchItem, { kind: K }>> => one.item.kind === kind);
+}
+
+/**
+ * A cup of one's own as its pairs make it: calibrated against its standard, or relative while it has none.
+ * @returns the cup, or why its pairs cannot be used.
+ */
+export function ownCup(id: string, { name, standardId, pairs }: OwnCup): Outcome<Cup> {
+  const standard = CUPS.find((cup) => cup.id === standardId);
+  if (pairs.length === 0 || !standard) return { ok: true, value: relativeCup(id, name) };
+  return calibrateCup(id, name, standard, pairs);
+}
+
+/** All cups of a shop: the standard ones, then its own, retired ones last so that old readings keep their cup. */
+export function cupsOf(items: readonly StoredItem[]): Cup[] {
+  const own = itemsOf(items, 'cup')
+    .toSorted((a, b) => Number(a.item.isRetired) - Number(b.item.isRetired))
+    .flatMap(({ id, item }) => {
+      const cup = ownCup(id, item);
+      return cup.ok ? [cup.value] : [relativeCup(id, item.name)];
+    });
+  return [...CUPS, ...own];
+}
+
+/** How often a cup is filled for so much mix: full ones, and what the last filling takes in mL. */
+export function fillsOf(mixMl: number, cupMl: number): { fills: number; lastMl: number } {
+  if (mixMl <= 0) return { fills: 0, lastMl: 0 };
+  const fills = Math.ceil(mixMl / cupMl - 1e-9);
+  return { fills, lastMl: mixMl - (fills - 1) * cupMl };
+}

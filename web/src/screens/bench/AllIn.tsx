@@ -1,0 +1,68 @@
+import { isSprayed } from '@upholder/core/catalogue';
+import { fillsOf, type PotRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
+import { Button } from '../../parts/controls.tsx';
+import { Volume } from './Amount.tsx';
+
+/** Usual orifices where nobody said which gun it is, in µm: a 0.010 inch tip, a 1.5 mm needle. */
+const USUAL_UM = { airless: 254, turbine: 1500 } as const;
+
+/** What straining a pot wants, by the orifice that it goes through. */
+function straining({ gun, applicator }: PotRecord): { um: number; through: string } | null {
+  if (gun?.orificeUm) return { um: strainerUm(gun.orificeUm), through: gun.name };
+  if (!isSprayed(applicator)) return null;
+  return applicator === 'airless'
+    ? { um: strainerUm(USUAL_UM.airless), through: 'a 0.010 inch tip' }
+    : { um: strainerUm(USUAL_UM.turbine), through: 'a 1.5 mm needle' };
+}
+
+/** The pot when everything is in: stirred, rested where it was shaken, strained, filled. */
+export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onChange(pot: PotRecord): void }) {
+  const strainer = straining(pot);
+  const mixMl = Object.values(pouredOf(pot)).reduce((sum, ml) => sum + ml, 0);
+  const fills = pot.gun?.cupMl ? fillsOf(mixMl, pot.gun.cupMl) : null;
+  const restsMs =
+    pot.shakenAt === null ? 0 : Date.parse(pot.shakenAt) + SHAKEN_REST_MIN * 60_000 - now.getTime();
+  return (
+    <div className="leading-snug">
+      <div className="flex flex-wrap items-center gap-4">
+        <p className="flex-1 text-2xl">All in. Stir, do not shake.</p>
+        {restsMs > 0 ? (
+          <p role="timer" className="text-[2.2rem]">
+            <span className="text-quiet text-lg">rests </span>
+            <span className="quantity">
+              {Math.floor(restsMs / 60_000)}:{String(Math.floor((restsMs % 60_000) / 1000)).padStart(2, '0')}
+            </span>
+          </p>
+        ) : (
+          pot.shakenAt === null && (
+            <Button posture="floor" onClick={() => onChange({ ...pot, shakenAt: now.toISOString() })}>
+              It was shaken
+            </Button>
+          )
+        )}
+      </div>
+      {restsMs > 0 && (
+        <p className="text-lg text-quiet">
+          Shaking beat air into it, which would show as bubbles in the film.
+        </p>
+      )}
+      {strainer ? (
+        <p className="mt-2 text-lg">
+          Strain every pour: at most <span className="quantity text-[2.2rem]">{strainer.um} µm</span> for{' '}
+          {strainer.through}, finer for the last coat.
+        </p>
+      ) : (
+        <p className="mt-2 text-lg">Strain what has stood, and every tin that was open before.</p>
+      )}
+      {fills && fills.fills > 1 && (
+        <p className="text-lg">
+          <span className="quantity text-[2.2rem]">{fills.fills}</span> fillings of the cup, the last of{' '}
+          <span className="text-[2.2rem]">
+            <Volume ml={fills.lastMl} />
+          </span>
+          .
+        </p>
+      )}
+    </div>
+  );
+}

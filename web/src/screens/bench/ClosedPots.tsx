@@ -1,0 +1,43 @@
+import { SHAKEN_REST_MIN } from '@upholder/core/mixing';
+import type { Leftover } from './startDraft.ts';
+
+/** What is left of a product in closed pots, to be poured in first. */
+export function ClosedPots({
+  leftovers,
+  used,
+  onUse,
+}: {
+  leftovers: readonly Leftover[];
+  used: readonly string[];
+  onUse(used: string[]): void;
+}) {
+  if (leftovers.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="label">Left of it, in closed pots</legend>
+      {leftovers.map(({ pot, left }) => (
+        <label key={pot.id} className="flex min-h-14 items-center gap-3 text-lg">
+          <input
+            type="checkbox"
+            className="size-7 accent-(--act)"
+            checked={used.includes(pot.id)}
+            onChange={() =>
+              onUse(used.includes(pot.id) ? used.filter((id) => id !== pot.id) : [...used, pot.id])
+            }
+          />
+          <span>
+            <span className="quantity">{Math.round(pot.leftMl ?? 0)} mL</span> at{' '}
+            {(((left.thinner ?? 0) / Math.max(1, left.paint ?? 0)) * 100).toFixed(1)} % on paint,{' '}
+            {pot.batch ? `batch ${pot.batch}` : 'batch not known'}, {pot.startedAt.slice(0, 10)}
+          </span>
+        </label>
+      ))}
+      {used.length > 0 && (
+        <p className="text-quiet leading-snug">
+          Skin off, no lumps, not frozen: strain it twice and stir; shaken, it rests {SHAKEN_REST_MIN} min.
+          Both batches stay in the trace of the new pot. Old or unknown: coat a test piece first.
+        </p>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,127 @@
+import type { ProductRow } from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import { LEFT_TO, type PotRecord, tinRefusal } from '@upholder/core/mixing';
+import { formatDuration, parseVolumeMl } from '@upholder/core/units';
+import { useState } from 'react';
+import { Button, Field, Select, TextInput } from '../../parts/controls.tsx';
+
+const CLEAN_UP = {
+  water: [
+    'Empty the cup back into its own pot, never into a fresh tin.',
+    'Flush with warm water until it runs clear, then strip tip, needle and cup, and dry them.',
+  ],
+  'mineral-spirit': [
+    'Flush with mineral spirit until clear; strip, wipe, dry.',
+    'Rags heat themselves: into the lidded metal can with water, within the hour.',
+  ],
+  alcohol: [
+    'Flush with denatured alcohol before it dries in the gun; disposable tools are quicker.',
+    'No flame; rags into the lidded metal can.',
+  ],
+  lacquer: [
+    'Flush with lacquer thinner in the booth, fan on; strip, wipe, dry.',
+    'No flame; rags into the lidded metal can.',
+  ],
+} as const;
+
+/** Whether the mix may stay in the gun, and how long. */
+function gunRest({ hardener, gunRestMin, base }: ProductSheet): string {
+  if (hardener)
+    return 'With hardener in it: never left in the gun, never poured back, never joined with another pot.';
+  if (gunRestMin !== null)
+    return gunRestMin === 0
+      ? 'Does not rest in the gun, by its sheet.'
+      : `May rest up to ${formatDuration(gunRestMin)} in a sealed gun or lined cup; wipe and cover the tip, take nothing apart.`;
+  return base === 'water'
+    ? 'Its sheet does not say how long it may rest in a sealed gun; waterborne material often may for some hours, with the tip wiped and covered.'
+    : 'Does not rest in the gun: it dries or thickens there.';
+}
+
+/** The end of a pot: what is left of it, where that goes, and how the tools are cleaned. */
+export function EmptyPot({
+  pot,
+  product,
+  mixMl,
+  now,
+  onChange,
+}: {
+  pot: PotRecord;
+  product: ProductRow;
+  mixMl: number;
+  now: Date;
+  onChange(pot: PotRecord): void;
+}) {
+  const { sheet } = product;
+  const [left, setLeft] = useState('');
+  const [to, setTo] = useState<PotRecord['leftTo']>(sheet.hardener ? 'waste' : 'closed pot');
+  const [problem, setProblem] = useState<string | undefined>();
+  const refusal =
+    to !== 'back into the tin'
+      ? null
+      : (tinRefusal(pot) ??
+        (product.stockMl === null
+          ? 'Nobody has counted these tins, so nobody would know how thin they are then.'
+          : null));
+  function finish(): void {
+    const read = left.trim() === '' ? { ok: true as const, value: 0 } : parseVolumeMl(left);
+    const wrong = !read.ok
+      ? read.message
+      : read.value > mixMl + 0.5
+        ? 'More is left than was ever in it.'
+        : undefined;
+    setProblem(wrong);
+    if (read.ok && wrong === undefined)
+      onChange({ ...pot, emptiedAt: now.toISOString(), leftMl: read.value, leftTo: to });
+  }
+  return (
+    <section aria-label="When it is done" className="bg-sheet p-5">
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Left in it" error={problem} className="w-48">
+          {(ids) => (
+            <TextInput
+              {...ids}
+              className="min-h-14 text-[2.2rem]"
+              placeholder="0 mL"
+              value={left}
+              onChange={({ target }) => setLeft(target.value)}
+            />
+          )}
+        </Field>
+        <Field label="It goes" error={refusal ?? undefined} className="min-w-52 flex-1">
+          {(ids) => (
+            <Select
+              {...ids}
+              className="min-h-14 text-[1.3rem]"
+              value={to}
+              onChange={({ target }) => setTo(target.value as PotRecord['leftTo'])}
+            >
+              {LEFT_TO.filter((one) => !sheet.hardener || one === 'waste').map((one) => (
+                <option key={one} value={one}>
+                  {one === 'closed pot' ? 'into a closed pot' : one === 'waste' ? 'to waste' : one}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Button posture="floor" disabled={mixMl === 0 || refusal !== null} onClick={finish}>
+          Pot is emptied
+        </Button>
+      </div>
+      {to === 'back into the tin' && refusal === null && (
+        <p className="mt-2 leading-snug">
+          Strained, clean, never skinned. The tin is thinner from then on, and the bench reckons with it.
+        </p>
+      )}
+      <ul className="mt-3 text-quiet">
+        <li>{gunRest(sheet)}</li>
+        {CLEAN_UP[sheet.base].map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+        {sheet.hasHotRags && sheet.base === 'water' && (
+          <li>Rags heat themselves: into the lidded metal can with water, within the hour.</li>
+        )}
+        <li>Nothing down the drain: dried filters and leftovers go to the local collection.</li>
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,141 @@
+import type { BenchItemRow } from '@upholder/core/api';
+import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from '@upholder/core/mixing';
+import { useState } from 'react';
+import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
+
+/** A pair as it is typed. */
+interface TypedPair {
+  ownS: string;
+  standardS: string;
+}
+
+/** A cup of the shop's own: the same paint timed in it and in a standard cup, pair by pair. */
+export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
+  const [name, setName] = useState(item.name);
+  const [standardId, setStandard] = useState(item.standardId);
+  const [pairs, setPairs] = useState<TypedPair[]>(() =>
+    item.pairs.map(({ ownS, standardS }) => ({ ownS: String(ownS), standardS: String(standardS) })),
+  );
+  const form = useBenchItemForm(row);
+  const standard = CUPS.find(({ id }) => id === standardId) ?? CUPS[0];
+  const read = pairs.map(({ ownS, standardS }) => ({
+    ownS: typedNumber(ownS),
+    standardS: typedNumber(standardS),
+  }));
+  const whole = read.filter(({ ownS, standardS }) => ownS > 0 && standardS > 0);
+  const cup = ownCup(row.id, { ...item, name, standardId, pairs: whole });
+  const wanted = (isRetired: boolean) => ({
+    kind: 'cup',
+    name,
+    standardId,
+    pairs: read.filter((_pair, index) => {
+      const typed = pairs[index];
+      return typed && (typed.ownS.trim() !== '' || typed.standardS.trim() !== '');
+    }),
+    isRetired,
+  });
+  const set = (index: number, part: Partial<TypedPair>) =>
+    setPairs((all) => all.map((pair, at) => (at === index ? { ...pair, ...part } : pair)));
+  return (
+    <Sheet className="p-5">
+      <SaveHead
+        title={
+          <>
+            <h1>{item.name}</h1>
+            <p className="text-quiet">
+              {cup.ok
+                ? cup.value.curve.form === 'relative'
+                  ? 'Not calibrated: its seconds compare only with its own, and can hold an upper limit.'
+                  : `${cup.value.source}, from ${cup.value.fromS} to ${cup.value.toS} s`
+                : cup.message}
+            </p>
+          </>
+        }
+        said={form.said}
+        save="Save"
+        isSaving={form.isSaving}
+        onSave={() =>
+          void form.save(wanted(item.isRetired), 'Saved. Readings and targets in it count by this.')
+        }
+      >
+        <Button
+          onClick={() =>
+            void form.save(wanted(!item.isRetired), item.isRetired ? 'Back at the bench.' : 'Put away.')
+          }
+        >
+          {item.isRetired ? 'Take out again' : 'Put away'}
+        </Button>
+      </SaveHead>
+      <div className="mt-4 grid grid-cols-2 gap-4">
+        <Field label="Name" error={form.errors.name}>
+          {(ids) => <TextInput {...ids} value={name} onChange={({ target }) => setName(target.value)} />}
+        </Field>
+        <Field label="Timed against">
+          {(ids) => (
+            <Select {...ids} value={standardId} onChange={({ target }) => setStandard(target.value)}>
+              {CUPS.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </div>
+      <h2 className="mt-5">The same paint in both</h2>
+      <p className="text-quiet">
+        Thin a litre step by step and time both cups at each step; three pairs or more across what you spray.
+      </p>
+      {pairs.map((pair, index) => {
+        const { ownS = Number.NaN, standardS = Number.NaN } = read[index] ?? {};
+        const doubt = standard && standardS > 0 ? outsideCup(standard, standardS) : null;
+        const said =
+          cup.ok && cup.value.curve.form !== 'relative' && standard && ownS > 0
+            ? cupSeconds(standard, cupViscosity(cup.value, ownS))
+            : null;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: pairs have no name but their place
+          <div key={index} className="mt-2 grid grid-cols-[9rem_9rem_1fr_auto] items-end gap-3">
+            <Field label="This cup, s" error={form.errors[`pairs.${index}.ownS`]}>
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  value={pair.ownS}
+                  onChange={({ target }) => set(index, { ownS: target.value })}
+                />
+              )}
+            </Field>
+            <Field label={`${standard?.name}, s`} error={form.errors[`pairs.${index}.standardS`]}>
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  value={pair.standardS}
+                  onChange={({ target }) => set(index, { standardS: target.value })}
+                />
+              )}
+            </Field>
+            <p className={`pb-1.5 leading-snug ${doubt ? 'text-stop' : 'text-quiet'}`}>
+              {doubt ??
+                (said !== null && standardS > 0
+                  ? `the line says ${said.toFixed(1)} s, off by ${Math.abs(said - standardS).toFixed(1)} s`
+                  : '')}
+            </p>
+            <Button kind="quiet" onClick={() => setPairs(pairs.filter((_pair, at) => at !== index))}>
+              Remove
+            </Button>
+          </div>
+        );
+      })}
+      <Button className="mt-3" onClick={() => setPairs([...pairs, { ownS: '', standardS: '' }])}>
+        Add a pair
+      </Button>
+      {!cup.ok && (
+        <div className="mt-3">
+          <Notice kind="stop">{cup.message}</Notice>
+        </div>
+      )}
+    </Sheet>
+  );
+}

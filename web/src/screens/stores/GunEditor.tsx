@@ -1,0 +1,113 @@
+import type { BenchItemRow } from '@upholder/core/api';
+import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
+import { type Gun, strainerUm } from '@upholder/core/mixing';
+import { formatMl, parseLengthMm, parseVolumeMl } from '@upholder/core/units';
+import { useState } from 'react';
+import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
+import { DraftField } from '../../parts/DraftField.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
+
+function volume(text: string): number | null {
+  if (text.trim() === '') return null;
+  const read = parseVolumeMl(text);
+  return read.ok ? read.value : Number.NaN;
+}
+
+function orifice(text: string): number | null {
+  if (text.trim() === '') return null;
+  const read = parseLengthMm(text);
+  return read.ok ? Math.round(read.value * 1000) : Number.NaN;
+}
+
+/** A gun, airless unit or tray: what straining, filling and the last drop need to know of it. */
+export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
+  const [draft, setDraft] = useState<Record<string, string>>({
+    name: item.name,
+    orificeUm: item.orificeUm === null ? '' : `${item.orificeUm / 1000} mm`,
+    cupMl: item.cupMl === null ? '' : formatMl(item.cupMl),
+    residueMl: formatMl(item.residueMl),
+    fullG: item.fullG === null ? '' : String(item.fullG),
+  });
+  const [applicator, setApplicator] = useState(item.applicator);
+  const form = useBenchItemForm(row);
+  const wanted = (isRetired: boolean) => ({
+    kind: 'gun',
+    name: draft.name ?? '',
+    applicator,
+    orificeUm: orifice(draft.orificeUm ?? ''),
+    cupMl: volume(draft.cupMl ?? ''),
+    residueMl: volume(draft.residueMl ?? '') ?? 0,
+    fullG: (draft.fullG ?? '').trim() === '' ? null : typedNumber(draft.fullG ?? ''),
+    isRetired,
+  });
+  const openingUm = orifice(draft.orificeUm ?? '');
+  const fields: [string, string][] = [
+    ['orificeUm', 'Needle or tip, such as 1.3 mm or 0.010 in'],
+    ['cupMl', 'Its cup or liner takes'],
+    ['residueMl', 'Stays in cup and hose'],
+    ['fullG', 'Weighs, filled, g'],
+  ];
+  return (
+    <Sheet className="p-5">
+      <SaveHead
+        title={
+          <>
+            <h1>{item.name}</h1>
+            <p className="text-quiet">
+              {openingUm !== null && openingUm > 0
+                ? `Strain to ${strainerUm(openingUm)} µm at most: half of its ${openingUm / 1000} mm.`
+                : 'Nothing is atomised in it.'}
+            </p>
+          </>
+        }
+        said={form.said}
+        save="Save"
+        isSaving={form.isSaving}
+        onSave={() => void form.save(wanted(item.isRetired), 'Saved. New pots are reckoned with it.')}
+      >
+        <Button
+          onClick={() =>
+            void form.save(wanted(!item.isRetired), item.isRetired ? 'Back at the bench.' : 'Put away.')
+          }
+        >
+          {item.isRetired ? 'Take out again' : 'Put away'}
+        </Button>
+      </SaveHead>
+      <div className="mt-4 grid grid-cols-2 gap-4">
+        <DraftField
+          name="name"
+          label="Name"
+          draft={draft}
+          errors={form.errors}
+          onChange={(key, text) => setDraft({ ...draft, [key]: text })}
+        />
+        <Field label="Kind">
+          {(ids) => (
+            <Select
+              {...ids}
+              value={applicator}
+              onChange={({ target }) => setApplicator(target.value as Gun['applicator'])}
+            >
+              {APPLICATORS.map((one) => (
+                <option key={one} value={one}>
+                  {APPLICATOR_WORDS[one]}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        {fields.map(([key, label]) => (
+          <DraftField
+            key={key}
+            name={key}
+            label={label}
+            draft={draft}
+            errors={form.errors}
+            onChange={(name, text) => setDraft({ ...draft, [name]: text })}
+          />
+        ))}
+      </div>
+    </Sheet>
+  );
+}
