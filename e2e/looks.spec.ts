@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
 import { enter, expect, openStage, test } from './shop.ts';
 
-const SHELVES = ['/stores', '/stores/supplies', '/stores/layers', '/stores/systems'];
+const SHELVES = ['/stores', '/stores/supplies', '/stores/bench', '/stores/layers', '/stores/systems'];
 const MOST_SCRIPT_BYTES = 250 * 1024;
 
 test.describe('every main screen', () => {

@@ -475,8 +475,36 @@ describe('taking jobs away', () => {
       `/jobs/${dossier.job.id}/log`,
       entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
     );
+    const at = '2026-11-23T07:30:00.000Z';
+    const pot = {
+      id: uuid(),
+      revision: 1,
+      productKey: 'urethane-enamel-satin',
+      batch: 'H-4711',
+      jobId: dossier.job.id,
+      stepId: null,
+      purpose: 'Colour 1',
+      applicator: 'turbine',
+      recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
+      paintMl: 900,
+      way: 'volume',
+      pailMm: null,
+      target: null,
+      materialC: null,
+      madeBy: 'Ines',
+      startedAt: at,
+      pours: [{ id: uuid(), role: 'paint', ml: 900, at }],
+      readings: [],
+      emptiedAt: null,
+      leftMl: null,
+    };
+    await ines.ok('PUT', `/pots/${pot.id}`, pot);
     const file = await ines.ok<Record<string, unknown>>('GET', `/jobs/${dossier.job.id}/export/job.json`);
+    expect(file.pots).toMatchObject([{ id: pot.id, batch: 'H-4711' }]);
     const copy = await stranger.ok<JobRow>('POST', '/import/job', { file });
+    const { pots } = await stranger.ok<{ pots: { id: string; jobId: string }[] }>('GET', '/pots');
+    expect(pots).toMatchObject([{ jobId: copy.id, batch: 'H-4711' }]);
+    expect(pots[0]?.id).not.toBe(pot.id);
     const again = await stranger.ok<Record<string, unknown>>('GET', `/jobs/${copy.id}/export/job.json`);
     expect(anonymous(again)).toEqual(anonymous(file));
     // And beside the original, in the same shop.

@@ -37,6 +37,7 @@ const file: JobFile = {
   openings: [],
   decisions: [],
   photos: [],
+  pots: [],
   supplies: {},
   products: { 'bonding-primer': GENERIC_PRODUCTS['bonding-primer']! },
 };

@@ -3,6 +3,7 @@ import { ProductSheetSchema } from '../catalogue/sheet.ts';
 import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
+import { PotRecordSchema } from '../mixing/index.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/snapshot.ts';
@@ -30,6 +31,8 @@ export const JobFileSchema = z.object({
   decisions: z.array(DecisionSchema).default([]),
   /** Pictures with their content in Base64; a file may leave them out. */
   photos: z.array(PhotoSchema.extend({ content: z.base64() })).default([]),
+  /** What was mixed for it: batches, amounts, readings, and what became of the rest. */
+  pots: z.array(PotRecordSchema).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
   /** Cleaners, abrasives, fillers and the like that the steps name, by key. */
@@ -90,6 +93,7 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     ...file.openings,
     ...file.decisions,
     ...file.photos,
+    ...file.pots,
     ...(file.plan ? [file.plan] : []),
   ]) {
     known.set(id, mint());

@@ -14,6 +14,29 @@ export async function potsOf(db: Queryable, shopId: string): Promise<PotRecord[]
   return rows.map(({ body }) => PotRecordSchema.parse(body));
 }
 
+/** Adds a pot as it stands; one that is known already stays as it is. */
+export async function addPot(db: Queryable, shopId: string, pot: PotRecord): Promise<void> {
+  await db.query(
+    `insert into pot (id, shop_id, body, revision, started_at, emptied_at) values ($1, $2, $3, $4, $5, $6)
+     on conflict (id) do nothing`,
+    [pot.id, shopId, JSON.stringify(pot), pot.revision, pot.startedAt, pot.emptiedAt],
+  );
+}
+
+/** Pots that were mixed for a job or that its log names, oldest first. */
+export async function potsOfJob(db: Queryable, shopId: string, jobId: string): Promise<PotRecord[]> {
+  const rows = await many<{ body: unknown }>(
+    db,
+    `select body from pot
+      where shop_id = $1
+        and (body ->> 'jobId' = $2 or id::text in
+             (select coat ->> 'potId' from log_entry where shop_id = $1 and job_id = $2::uuid and coat ->> 'potId' is not null))
+      order by started_at, id`,
+    [shopId, jobId],
+  );
+  return rows.map(({ body }) => PotRecordSchema.parse(body));
+}
+
 /** A pot, locked for a change; null when there is none of this id, with whose it is otherwise. */
 export async function lockPot(db: Queryable, id: string): Promise<{ shopId: string; pot: PotRecord } | null> {
   const row = await maybeOne<{ shop_id: string; body: unknown }>(

@@ -13,6 +13,7 @@ import {
   writeOrder,
   writeTakeoff,
 } from '@upholder/core/formats';
+import type { PotRecord } from '@upholder/core/mixing';
 import type { Response, Router } from 'express';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -28,6 +29,7 @@ import { readPicture } from '../photos/picture.ts';
 import { addPhoto, photoContents } from '../photos/store.ts';
 import { addPiece } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
+import { addPot, potsOfJob } from '../pots/store.ts';
 import { addProduct, crewOf, findShop, sheetsOf } from '../shop/store.ts';
 import { addSupply, suppliesOf } from '../stores/store.ts';
 import { addDecision } from '../zones/decisions.ts';
@@ -68,6 +70,7 @@ export async function writeJobFile(
     const bytes = Buffer.from(content, 'base64');
     await addPhoto(connection, shopId, file.job.id, { ...photo, ...readPicture(bytes) }, bytes);
   }
+  for (const pot of file.pots) await addPot(connection, shopId, pot);
   if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
 }
 
@@ -76,6 +79,7 @@ export function toJobFile(
   dossier: Dossier,
   sheets: Record<string, ProductSheet>,
   supplies: readonly SupplyRow[],
+  pots: readonly PotRecord[],
   timeZone: string,
   now: Date,
   /** Contents of pictures by id; pictures without content are left out. */
@@ -84,6 +88,7 @@ export function toJobFile(
   const keys = new Set<string>();
   for (const { productKey } of dossier.steps) if (productKey) keys.add(productKey);
   for (const { coat } of dossier.log) if (coat) keys.add(coat.productKey);
+  for (const { productKey } of pots) keys.add(productKey);
   const { version: _version, ...job } = dossier.job;
   return {
     format: JOB_FILE_FORMAT,
@@ -103,6 +108,8 @@ export function toJobFile(
       const content = contents.get(photo.id);
       return content ? [{ ...photo, content: content.toString('base64') }] : [];
     }),
+    // A pot that was mixed for another job as well goes along without naming that job.
+    pots: pots.map((pot) => (pot.jobId === job.id ? pot : { ...pot, jobId: null, stepId: null })),
     supplies: Object.fromEntries(
       supplies
         .filter(({ key }) => dossier.steps.some(({ supplyKey }) => supplyKey === key))
@@ -132,14 +139,15 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
     const { shopId } = request.member;
     const dossier = await load(shopId, request.params.jobId);
-    const [shop, sheets, supplies] = await Promise.all([
+    const [shop, sheets, supplies, pots] = await Promise.all([
       findShop(db, shopId),
       sheetsOf(db, shopId),
       suppliesOf(db, shopId),
+      potsOfJob(db, shopId, dossier.job.id),
     ]);
     const contents =
       request.query.photos === 'no' ? undefined : await photoContents(db, shopId, dossier.job.id);
-    const file = toJobFile(dossier, sheets, supplies, shop.timeZone, clock.now(), contents);
+    const file = toJobFile(dossier, sheets, supplies, pots, shop.timeZone, clock.now(), contents);
     sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
 

@@ -1,5 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
 
+/** Keys that run the watch; foot pedals usually send one of the last two. */
+const KEYS = [' ', 'PageDown', 'F13'];
+
+/** Whether a key is meant for the watch: from anywhere on the screen but a field or another button. */
+function isForWatch({ key, target }: KeyboardEvent): boolean {
+  if (!(target instanceof HTMLElement)) return KEYS.includes(key);
+  if (target.dataset.stopwatch !== undefined) return key === 'Enter' || KEYS.includes(key);
+  return KEYS.includes(key) && !/^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName);
+}
+
 /**
  * A stopwatch for cups: it starts when finger, space bar or pedal is let go, as the cup is opened, and stops at the next
  * press, when the stream first breaks.
@@ -29,6 +39,26 @@ export function Stopwatch({ onRun }: { onRun(seconds: number): void }) {
     started.current = performance.now();
     setPhase('running');
   }
+  const hands = useRef({ press, release });
+  hands.current = { press, release };
+  useEffect(() => {
+    function down(event: KeyboardEvent): void {
+      if (!isForWatch(event)) return;
+      event.preventDefault();
+      if (!event.repeat) hands.current.press();
+    }
+    function up(event: KeyboardEvent): void {
+      if (!isForWatch(event)) return;
+      event.preventDefault();
+      hands.current.release();
+    }
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', up);
+    return () => {
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', up);
+    };
+  }, []);
   const words = {
     ready: 'Hold, and let go as the cup opens',
     armed: 'Let go as the cup opens',
@@ -37,18 +67,9 @@ export function Stopwatch({ onRun }: { onRun(seconds: number): void }) {
   return (
     <button
       type="button"
+      data-stopwatch=""
       onPointerDown={press}
       onPointerUp={release}
-      onKeyDown={(event) => {
-        if (event.key !== ' ' && event.key !== 'Enter') return;
-        event.preventDefault();
-        if (!event.repeat) press();
-      }}
-      onKeyUp={(event) => {
-        if (event.key !== ' ' && event.key !== 'Enter') return;
-        event.preventDefault();
-        release();
-      }}
       className={`flex min-h-36 w-full touch-none select-none flex-col items-center justify-center rounded-[3px] border-[3px] ${phase === 'running' ? 'border-act bg-act text-on-act' : phase === 'armed' ? 'border-act bg-act-wash' : 'border-ink bg-raised'}`}
     >
       <span className="quantity text-[3.4rem] leading-none">{shown.toFixed(1)} s</span>
