@@ -8,6 +8,7 @@ import {
   type PlanSnapshot,
   type ScheduledOp,
   type ShopForPlanning,
+  WHOLE_LOADS,
 } from '../planning/index.ts';
 import type { Minute } from '../shop/calendar.ts';
 
@@ -74,7 +75,7 @@ function windowEnd(done: readonly ScheduledOp[]): Minute | null {
 
 function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agenda {
   const span = { now, horizon: now, people: [] };
-  const problem = buildProblem(job, shop, span, { loads: job.plan.loads, ops: [] }, 1, 'all');
+  const problem = buildProblem(job, shop, span, { loads: job.plan.loads, ops: [] }, WHOLE_LOADS, 'all');
   if (!problem.ok) return { ready: [], waiting: [], drying: [] };
   const planned = new Map(job.plan.ops.map((op) => [op.id, op]));
   const agenda: Agenda = { ready: [], waiting: [], drying: [] };

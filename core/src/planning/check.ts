@@ -16,6 +16,7 @@ export interface Violation {
     | 'person'
     | 'cut'
     | 'work'
+    | 'session'
     | 'capacity'
     | 'hold'
     | 'hand-over';
@@ -34,6 +35,7 @@ export function checkPlan(problem: PlanProblem, plan: Plan): Violation[] {
   return [
     ...checkPresence(problem, plan),
     ...plan.ops.filter(({ personId }) => personId !== null).flatMap((item) => checkWork(problem, item)),
+    ...checkSessions(problem, plan),
     ...checkPeople(problem, plan),
     ...problem.loads.flatMap((load) =>
       checkSequence(
@@ -91,6 +93,31 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
     add('hold', 'leaves its place before it is dry to handle');
   }
   return violations;
+}
+
+/** Set-up and clean-up may only be left out where the same person goes straight on with like work. */
+function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
+  const asked = new Map(problem.loads.flatMap(({ ops }) => ops.map((op) => [op.id, op] as const)));
+  return plan.ops.flatMap((item): Violation[] => {
+    const { op, personId, start } = item;
+    const wanted = asked.get(op.id);
+    if (personId === null || !wanted) return [];
+    const isWhole = op.setupMin >= wanted.setupMin && op.cleanupMin >= wanted.cleanupMin;
+    const isJoined = () =>
+      plan.ops.some(
+        (other) =>
+          other !== item &&
+          other.personId === personId &&
+          other.end === start &&
+          wanted.shareKey !== null &&
+          asked.get(other.op.id)?.shareKey === wanted.shareKey,
+      );
+    if (op.perPieceMin !== wanted.perPieceMin || op.pieceIds.length !== wanted.pieceIds.length)
+      return [{ code: 'work', opId: op.id, message: 'is not the work that was asked for' }];
+    return isWhole || isJoined()
+      ? []
+      : [{ code: 'session', opId: op.id, message: 'has no set-up, and goes on from nothing' }];
+  });
 }
 
 function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {

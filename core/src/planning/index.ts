@@ -1,11 +1,31 @@
+export { type Bound, lowerBound } from './bound.ts';
 export { checkPlan, type Violation } from './check.ts';
 export { bindingClock, clockStart } from './clocks.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
+export { type Cut, WHOLE_LOADS } from './loads.ts';
 export * from './model.ts';
+export {
+  compareScores,
+  labourMinutes,
+  OBJECTIVES,
+  type Objective,
+  roomMinutes,
+  scoreOf,
+} from './objective.ts';
 export { clocksOfCoat, lagsOf } from './operations.ts';
-export { type AnsweredPlan, comparePlans, type Move, planJob } from './plan.ts';
+export {
+  type AnsweredPlan,
+  comparePlans,
+  type Move,
+  PLAIN_WISH,
+  type PlanWish,
+  planByRecipe,
+  planJob,
+  searchPlan,
+} from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
 export { isPlanStale, loggedEnd, reservationsOf } from './reserve.ts';
-export { makePlan } from './schedule.ts';
+export { makePlan, placeInOrder } from './schedule.ts';
+export { type Found, type PlanRecipe, PlanSearch } from './search.ts';
 export { type PlannedOp, type PlanSnapshot, PlanSnapshotSchema, snapshotOf } from './snapshot.ts';
 export { joinWaits, type WaitNames, waitWords } from './words.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
 import { PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
-import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf } from './loads.ts';
+import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf, WHOLE_LOADS } from './loads.ts';
 
 const shop = DEFAULT_SHOP_SETTINGS;
 const always = () => true;
@@ -65,7 +65,14 @@ describe('the space a piece takes', () => {
 
 describe('cutting into batches', () => {
   function sizes(pieces: Piece[], atLeast = 1, change = {}): number[] {
-    const batches = cutIntoBatches(pieces, 'by-kind', false, { ...shop, ...change }, atLeast, always);
+    const batches = cutIntoBatches(
+      pieces,
+      'by-kind',
+      false,
+      { ...shop, ...change },
+      { atLeast, share: 1 },
+      always,
+    );
     return batches.map((batch) => batch.pieces.length);
   }
 
@@ -88,7 +95,14 @@ describe('cutting into batches', () => {
   });
 
   it('cuts on until a batch can be coated in one go', () => {
-    const batches = cutIntoBatches(doors(18), 'by-kind', false, shop, 1, (batch) => batch.pieces.length <= 5);
+    const batches = cutIntoBatches(
+      doors(18),
+      'by-kind',
+      false,
+      shop,
+      WHOLE_LOADS,
+      (batch) => batch.pieces.length <= 5,
+    );
     expect(Math.max(...batches.map((batch) => batch.pieces.length))).toBeLessThanOrEqual(5);
     expect(batches.flatMap((batch) => batch.pieces)).toHaveLength(18);
   });
@@ -98,7 +112,7 @@ describe('cutting into batches', () => {
       ...doors(7),
       ...doors(5, { finishBack: false }).map((one, index) => ({ ...one, id: sampleId(4, index) })),
     ];
-    const batches = cutIntoBatches(mixed, 'by-kind', false, shop, 2, always);
+    const batches = cutIntoBatches(mixed, 'by-kind', false, shop, { atLeast: 2, share: 1 }, always);
     const ids = batches.flatMap((batch) => batch.pieces.map(({ id }) => id));
     expect(new Set(ids).size).toBe(12);
     expect(ids).toHaveLength(12);
@@ -114,12 +128,29 @@ describe('cutting into batches', () => {
       'flat',
       false,
       shop,
-      1,
+      WHOLE_LOADS,
       always,
     );
     expect(batches.map(({ lie, isTwoSided, pieces }) => [lie, isTwoSided, pieces.length])).toEqual([
       ['flat', true, 2],
       ['flat', false, 1],
     ]);
+  });
+
+  it('cuts so that two loads hang side by side, where that is asked for', () => {
+    // 60 doors of 400 mm with 80 mm between them: 18 fit on 9 m, so 9 where two loads are to share it.
+    const cut = (share: number) =>
+      cutIntoBatches(
+        doors(60),
+        'by-kind',
+        false,
+        { ...shop, railLengthMm: 9000 },
+        { atLeast: 1, share },
+        always,
+      );
+    expect(cut(1).map(({ pieces }) => pieces.length)).toEqual([15, 15, 15, 15]);
+    const halves = cut(2);
+    expect(Math.max(...halves.map(({ pieces }) => pieces.length))).toBeLessThanOrEqual(9);
+    expect(halves.flatMap(({ pieces }) => pieces)).toHaveLength(60);
   });
 });

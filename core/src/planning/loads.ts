@@ -3,6 +3,17 @@ import type { ShopSettings } from '../shop/shop.ts';
 import type { Laying } from '../systems/options.ts';
 import type { Lie } from './model.ts';
 
+/** How finely pieces are cut into loads. */
+export interface Cut {
+  /** Smallest number of loads per zone and way of lying; more loads overlap better but cost more set-ups. */
+  atLeast: number;
+  /** How many loads are to fit into rail or rack together. */
+  share: number;
+}
+
+/** As large as places and shifts allow. */
+export const WHOLE_LOADS: Cut = { atLeast: 1, share: 1 };
+
 /** A batch of pieces before it has operations. */
 export interface Batch {
   lie: Lie;
@@ -52,7 +63,7 @@ function splitEvenly(pieces: readonly Piece[], count: number, weight: (piece: Pi
 /**
  * Cuts the pieces of a zone into batches that the rail or rack can hold at once, of about equal size.
  *
- * @param atLeast smallest number of batches per kind, to let people and places work side by side.
+ * @param cut how many batches at least, and how many are to find room side by side.
  * @param fits says whether a batch can be coated in one go within a shift.
  */
 export function cutIntoBatches(
@@ -60,7 +71,7 @@ export function cutIntoBatches(
   laying: Laying,
   isOnSite: boolean,
   shop: ShopSettings,
-  atLeast: number,
+  { atLeast, share }: Cut,
   fits: (batch: Batch) => boolean,
 ): Batch[] {
   const groups = new Map<string, Batch>();
@@ -81,7 +92,9 @@ export function cutIntoBatches(
     const space = (part: Piece[]) => part.reduce((sum, piece) => sum + spaceOf(piece, group.lie, shop), 0);
     for (let count = Math.min(atLeast, group.pieces.length); ; count += 1) {
       const parts = splitEvenly(group.pieces, count, weight).map((part) => ({ ...group, pieces: part }));
-      const isGood = parts.every((part) => space(part.pieces) <= capacity && fits(part));
+      const isGood = parts.every(
+        (part) => (space(part.pieces) <= capacity / share || part.pieces.length === 1) && fits(part),
+      );
       if (isGood || count >= group.pieces.length) return parts;
     }
   });

@@ -177,7 +177,8 @@ export function draftOps(
               }
             : null,
         lags: isFlip ? null : lagsOf(clocks, step.restMin),
-        shareKey: isFlip ? null : (shared.get(step.id) ?? null),
+        // Loads of one zone that follow one another at the same step are one session.
+        shareKey: isFlip ? null : (shared.get(step.id) ?? step.id),
         windowMax: clocks?.recoatMax?.hereMinutes ?? null,
         done: null,
         entries,

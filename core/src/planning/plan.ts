@@ -2,13 +2,24 @@ import { failure, type Outcome, success } from '../outcome.ts';
 import type { Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
+import type { Cut } from './loads.ts';
 import type { Plan, PlanProblem } from './model.ts';
+import type { Objective } from './objective.ts';
 import { buildProblem, peopleOf } from './problem.ts';
-import { makePlan } from './schedule.ts';
+import { makePlan, type PinFailure, placeInOrder } from './schedule.ts';
+import { type PlanRecipe, PlanSearch } from './search.ts';
 import type { PlannedOp } from './snapshot.ts';
 
-/** Load sizes that are tried: as large as the places allow, then halves and thirds. */
-const SPLITS = [1, 2, 3];
+/** From so many pieces on only the largest loads are tried, and halves of them. */
+const LARGE = 300;
+/** Load sizes that are tried: as large as the places allow, then more of them, and such that fit side by side. */
+const SPLITS: readonly Cut[] = [
+  { atLeast: 1, share: 1 },
+  { atLeast: 2, share: 1 },
+  { atLeast: 3, share: 1 },
+  { atLeast: 1, share: 2 },
+  { atLeast: 1, share: 3 },
+];
 /** Days that calendars reach; the long one is tried only when the short one is not enough. */
 const HORIZONS_DAYS = [75, 500];
 
@@ -35,26 +46,119 @@ export function planJob(
   earlier: EarlierPlan = NO_EARLIER_PLAN,
 ): Outcome<AnsweredPlan> {
   // Splitting thousands of pieces further multiplies the work and gains nothing: the places are full anyway.
-  const splits = input.pieces.length > 300 ? SPLITS.slice(0, 1) : SPLITS;
+  const splits = input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
   let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
     const horizon = now + days * 1440;
     const span = { now, horizon, people: peopleOf(shop, now, horizon) };
     let best: AnsweredPlan | null = null;
-    for (const atLeast of splits) {
-      const problem = buildProblem(input, shop, span, earlier, atLeast);
+    for (const cut of splits) {
+      const problem = buildProblem(input, shop, span, earlier, cut);
       if (!problem.ok) return problem;
       // One rule tells which load size is best; the others are tried on that one alone.
       const plan = makePlan(problem.value, 1);
-      if (!plan.ok) refusal = plan;
-      else if (!best || isBetter(plan.value, best.plan)) best = { problem: problem.value, plan: plan.value };
+      if (!plan.ok) refusal = failure(plan.message);
+      else if (!best || isBetter(plan.value.plan, best.plan))
+        best = { problem: problem.value, plan: plan.value.plan };
     }
     if (best) {
       const { problem } = best;
       const again = makePlan(problem);
-      const plan = again.ok && isBetter(again.value, best.plan) ? again.value : best.plan;
+      const plan = again.ok && isBetter(again.value.plan, best.plan) ? again.value.plan : best.plan;
       return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
     }
+  }
+  return refusal;
+}
+
+const LARGE_SPLITS: readonly Cut[] = [
+  { atLeast: 1, share: 1 },
+  { atLeast: 1, share: 2 },
+];
+
+/** What a plan is wanted for. */
+export interface PlanWish {
+  objective: Objective;
+  /** The same seed and as many tries give the same plan. */
+  seed: number;
+  /** Starts that somebody set by hand, by operation. */
+  pins: ReadonlyMap<string, Minute>;
+}
+
+export const PLAIN_WISH: PlanWish = { objective: 'earliest', seed: 1, pins: new Map() };
+
+/** Load sizes that a search tries; what holds a pin keeps the loads that it was set on. */
+const SEARCHED_SPLITS: readonly Cut[] = [...SPLITS, { atLeast: 1, share: 4 }];
+
+interface Question {
+  input: JobForPlanning;
+  shop: ShopForPlanning;
+  now: Minute;
+  earlier: EarlierPlan;
+}
+
+function problemsOf(
+  { input, shop, now, earlier }: Question,
+  splits: readonly Cut[],
+  pins: ReadonlyMap<string, Minute>,
+  days: number,
+): Outcome<{ cut: Cut; problem: PlanProblem }[]> {
+  const horizon = now + days * 1440;
+  const span = { now, horizon, people: peopleOf(shop, now, horizon) };
+  const problems: { cut: Cut; problem: PlanProblem }[] = [];
+  for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
+    const problem = buildProblem(input, shop, span, earlier, cut, pins.size > 0 ? 'all' : 'started');
+    if (!problem.ok) return problem;
+    problems.push({ cut, problem: problem.value });
+  }
+  return success(problems);
+}
+
+/** Begins a search for a better plan than the first one; its first plans are there at once. */
+export function searchPlan(question: Question, wish: PlanWish = PLAIN_WISH): Outcome<PlanSearch> {
+  const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
+  let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, splits, wish.pins, days);
+    if (!problems.ok) return problems;
+    const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins);
+    if (search.found) return success(search);
+    refusal = failure(refusalWords(search.failure));
+    // More days do not help against a pin.
+    if (search.failure && search.failure.troubles.length > 0) return refusal;
+  }
+  return refusal;
+}
+
+function refusalWords(trouble: PinFailure | null): string {
+  if (!trouble) return 'There is nothing to plan.';
+  const [pin] = trouble.troubles;
+  return pin ? `“${pin.name}” cannot stay where it was pinned.` : trouble.message;
+}
+
+/** The plan that a recipe makes, with its waits explained; made anew, so that whoever keeps it need not believe it. */
+export function planByRecipe(
+  question: Question,
+  recipe: PlanRecipe,
+  pins: ReadonlyMap<string, Minute> = PLAIN_WISH.pins,
+): Outcome<AnsweredPlan> {
+  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, [recipe.cut], pins, days);
+    if (!problems.ok) return problems;
+    const problem = problems.value[0]?.problem;
+    if (!problem) continue;
+    const guide = {
+      pins,
+      notBefore: new Map(Object.entries(recipe.notBefore)),
+      who: new Map(Object.entries(recipe.who)),
+    };
+    const made = placeInOrder(problem, recipe.order, guide);
+    if (made.ok) {
+      const { plan } = made.value;
+      return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
+    }
+    refusal = failure(refusalWords(made));
   }
   return refusal;
 }

@@ -4,7 +4,7 @@ import { failure, type Outcome, success } from '../outcome.ts';
 import { PIECE_KIND_WORDS, type Piece } from '../pieces/index.ts';
 import { longestStretch, type Minute, workIntervals } from '../shop/index.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
-import { type Batch, cutIntoBatches } from './loads.ts';
+import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
 import { type Load, type Person, type PlanOp, type PlanProblem, workMinutes } from './model.ts';
 import { applyLog, draftOps } from './operations.ts';
 
@@ -37,7 +37,7 @@ function batchesOfZone(
   input: JobForPlanning,
   shop: ShopForPlanning,
   zone: Zone,
-  atLeast: number,
+  cut: Cut,
   earlier: readonly EarlierLoad[],
   log: readonly LogEntry[],
   keep: KeepLoads,
@@ -64,8 +64,8 @@ function batchesOfZone(
     draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
   const fresh = pieces.filter(({ id }) => !taken.has(id));
   const laying = zone.options?.laying ?? 'by-kind';
-  const cut = cutIntoBatches(fresh, laying, isOnSite, shop.settings, atLeast, fits);
-  return [...kept, ...cut.map((batch) => ({ id: null, batch }))];
+  const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits);
+  return [...kept, ...batches.map((batch) => ({ id: null, batch }))];
 }
 
 /** The crew with their working hours between two minutes. Whoever keeps the shop's hours shares one calendar. */
@@ -84,7 +84,7 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
  * States the planning problem of one job from now: its loads with what is done and what is left, the people with their
  * hours, the places, and what other jobs have reserved.
  *
- * @param atLeast smallest number of loads per zone and way of lying; more loads overlap better but cost more set-ups.
+ * @param cut how finely the pieces are cut into loads.
  * @returns the problem, or what is missing.
  */
 export function buildProblem(
@@ -92,7 +92,7 @@ export function buildProblem(
   shop: ShopForPlanning,
   span: { now: Minute; horizon: Minute; people: readonly Person[] },
   earlier: EarlierPlan,
-  atLeast: number,
+  cut: Cut,
   keep: KeepLoads = 'started',
 ): Outcome<PlanProblem> {
   const { now, horizon, people } = span;
@@ -107,7 +107,7 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const loads = input.zones.flatMap((zone) =>
-    batchesOfZone(input, shop, zone, atLeast, earlier.loads, log, keep).map(({ id, batch }): Load => {
+    batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
       // The first piece names a load: the same cut gives the same name, another cut another.
       const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
       const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);

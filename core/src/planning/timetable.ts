@@ -13,16 +13,49 @@ interface Booking extends Interval {
   loadId: string | null;
 }
 
+/** Bookings of a place, found by the days that they touch. */
+class PlaceBook {
+  private readonly days = new Map<number, Booking[]>();
+
+  constructor(source?: PlaceBook) {
+    if (source) for (const [day, list] of source.days) this.days.set(day, [...list]);
+  }
+
+  add(booking: Booking): void {
+    for (let day = dayOf(booking.start); day <= dayOf(booking.end - 1); day += 1) {
+      const list = this.days.get(day);
+      if (list) list.push(booking);
+      else this.days.set(day, [booking]);
+    }
+  }
+
+  /** Bookings of others that overlap an interval, each once. */
+  others(interval: Interval, loadId: string): Booking[] {
+    const found: Booking[] = [];
+    const first = dayOf(interval.start);
+    for (let day = first; day <= dayOf(interval.end - 1); day += 1) {
+      for (const booking of this.days.get(day) ?? []) {
+        if (booking.loadId === loadId || booking.start >= interval.end || booking.end <= interval.start)
+          continue;
+        // Whatever goes on from the day before was found there.
+        if (day === first || dayOf(booking.start) === day) found.push(booking);
+      }
+    }
+    return found;
+  }
+}
+
+const DAY = 1440;
+const dayOf = (minute: Minute) => Math.floor(minute / DAY);
+
 /** Who and what is taken when. A copy shares nothing with its source. */
 export class Timetable {
   readonly people: Map<string, Interval[]>;
-  readonly resources: Map<string, Booking[]>;
+  private readonly places: Map<string, PlaceBook>;
 
   constructor(source?: Timetable) {
-    const copy = <T>(map?: Map<string, T[]>) =>
-      new Map([...(map ?? [])].map(([key, list]) => [key, [...list]]));
-    this.people = copy(source?.people);
-    this.resources = copy(source?.resources);
+    this.people = new Map([...(source?.people ?? [])].map(([key, list]) => [key, [...list]]));
+    this.places = new Map([...(source?.places ?? [])].map(([key, book]) => [key, new PlaceBook(book)]));
   }
 
   /** A timetable with only the reservations of a problem in it. */
@@ -37,15 +70,17 @@ export class Timetable {
 
   private bookPerson(personId: string, interval: Interval): void {
     const list = this.people.get(personId) ?? [];
-    const at = list.findIndex((other) => other.start > interval.start);
-    list.splice(at === -1 ? list.length : at, 0, interval);
+    let at = list.length;
+    while (at > 0 && (list[at - 1]?.start ?? 0) > interval.start) at -= 1;
+    list.splice(at, 0, interval);
     this.people.set(personId, list);
   }
 
   private bookResource(resourceId: string, booking: Booking): void {
-    const list = this.resources.get(resourceId) ?? [];
-    list.push(booking);
-    this.resources.set(resourceId, list);
+    if (booking.end <= booking.start) return;
+    const book = this.places.get(resourceId) ?? new PlaceBook();
+    book.add(booking);
+    this.places.set(resourceId, book);
   }
 
   /** Books a new operation with its person, its place and its hold. */
@@ -84,9 +119,7 @@ export class Timetable {
     interval: Interval,
     loadId: string,
   ): Minute | null {
-    const others = (this.resources.get(resourceId) ?? []).filter(
-      (booking) => booking.loadId !== loadId && booking.start < interval.end && booking.end > interval.start,
-    );
+    const others = this.places.get(resourceId)?.others(interval, loadId) ?? [];
     if (others.length === 0) return amount > capacity ? Number.POSITIVE_INFINITY : null;
     const moments = [
       interval.start,
@@ -166,7 +199,22 @@ function walk(
  */
 export function earliestSlot(problem: PlanProblem, table: Timetable, op: PlanOp, ready: Minute): Slot | null {
   let from = Math.max(ready, problem.now);
+  const wanted = [...op.uses, ...(op.hold ? [op.hold] : [])].map(({ resourceId, amount }) => ({
+    resourceId,
+    amount,
+    capacity: problem.resources.find(({ id }) => id === resourceId)?.capacity ?? 0,
+  }));
   while (from < problem.horizon) {
+    // A place that is full at the very start need not be held against everybody's hours.
+    let isFull = false;
+    for (const { resourceId, amount, capacity } of wanted) {
+      const retry = table.conflict(resourceId, capacity, amount, { start: from, end: from + 1 }, op.loadId);
+      if (retry === null) continue;
+      from = retry;
+      isFull = true;
+      break;
+    }
+    if (isFull) continue;
     let best: Slot | null = null;
     for (const person of problem.people) {
       let start = from;
