@@ -121,7 +121,7 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     if (typeof value === 'string') return replace(value);
     if (Array.isArray(value)) return value.map(walk);
     if (value !== null && typeof value === 'object') {
-      return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walk(inner)]));
+      return Object.fromEntries(Object.entries(value).map(([key, inner]) => [replace(key), walk(inner)]));
     }
     return value;
   };

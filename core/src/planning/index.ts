@@ -1,6 +1,7 @@
 export { type Bound, lowerBound } from './bound.ts';
 export { checkPlan, type Violation } from './check.ts';
 export { bindingClock, clockStart } from './clocks.ts';
+export { type ChainLink, criticalChain } from './critical.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
 export { type Cut, WHOLE_LOADS } from './loads.ts';
 export * from './model.ts';
@@ -15,17 +16,28 @@ export {
 export { clocksOfCoat, lagsOf } from './operations.ts';
 export {
   type AnsweredPlan,
+  answerOf,
   comparePlans,
   type Move,
   PLAIN_WISH,
+  type PlanQuestion,
   type PlanWish,
   planByRecipe,
   planJob,
   searchPlan,
 } from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
-export { isPlanStale, loggedEnd, reservationsOf } from './reserve.ts';
+export { type PlanFacts, type Relief, reliefsFor, weigh } from './relief.ts';
+export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './reserve.ts';
 export { makePlan, placeInOrder } from './schedule.ts';
 export { type Found, type PlanRecipe, PlanSearch } from './search.ts';
-export { type PlannedOp, type PlanSnapshot, PlanSnapshotSchema, snapshotOf } from './snapshot.ts';
+export {
+  type PlannedOp,
+  PlanRecipeSchema,
+  type PlanSnapshot,
+  PlanSnapshotSchema,
+  snapshotOf,
+  type Wish,
+  WishSchema,
+} from './snapshot.ts';
 export { joinWaits, type WaitNames, waitWords } from './words.ts';

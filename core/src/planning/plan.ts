@@ -1,5 +1,5 @@
 import { failure, type Outcome, success } from '../outcome.ts';
-import type { Minute } from '../shop/calendar.ts';
+import { localClock, type Minute, toInstant } from '../shop/calendar.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
 import type { Cut } from './loads.ts';
@@ -90,7 +90,8 @@ export const PLAIN_WISH: PlanWish = { objective: 'earliest', seed: 1, pins: new 
 /** Load sizes that a search tries; what holds a pin keeps the loads that it was set on. */
 const SEARCHED_SPLITS: readonly Cut[] = [...SPLITS, { atLeast: 1, share: 4 }];
 
-interface Question {
+/** A job, the shop around it, the moment, and the plan before. */
+export interface PlanQuestion {
   input: JobForPlanning;
   shop: ShopForPlanning;
   now: Minute;
@@ -98,7 +99,7 @@ interface Question {
 }
 
 function problemsOf(
-  { input, shop, now, earlier }: Question,
+  { input, shop, now, earlier }: PlanQuestion,
   splits: readonly Cut[],
   pins: ReadonlyMap<string, Minute>,
   days: number,
@@ -115,7 +116,7 @@ function problemsOf(
 }
 
 /** Begins a search for a better plan than the first one; its first plans are there at once. */
-export function searchPlan(question: Question, wish: PlanWish = PLAIN_WISH): Outcome<PlanSearch> {
+export function searchPlan(question: PlanQuestion, wish: PlanWish = PLAIN_WISH): Outcome<PlanSearch> {
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
@@ -123,22 +124,42 @@ export function searchPlan(question: Question, wish: PlanWish = PLAIN_WISH): Out
     if (!problems.ok) return problems;
     const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins);
     if (search.found) return success(search);
-    refusal = failure(refusalWords(search.failure));
+    refusal = failure(refusalWords(search.failure, question.shop.timeZone));
     // More days do not help against a pin.
     if (search.failure && search.failure.troubles.length > 0) return refusal;
   }
   return refusal;
 }
 
-function refusalWords(trouble: PinFailure | null): string {
-  if (!trouble) return 'There is nothing to plan.';
-  const [pin] = trouble.troubles;
-  return pin ? `“${pin.name}” cannot stay where it was pinned.` : trouble.message;
+function refusalWords(failed: PinFailure | null, timeZone: string): string {
+  if (!failed) return 'There is nothing to plan.';
+  const [pin] = failed.troubles;
+  if (!pin) return failed.message;
+  const day = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone,
+  });
+  const when = (at: Minute) => `${day.format(toInstant(at))} ${localClock(at, timeZone)}`;
+  const why = {
+    hours: 'that is outside working hours, or too short a stretch of them',
+    taken: 'people or place are taken by another pin or another job then',
+    clock: 'what comes before it is not done and dry by then',
+    window: 'the window of the coat before would have shut, and scuffing does not fit in before it',
+  }[pin.reason];
+  const instead = pin.earliest === null ? '' : ` It could start ${when(pin.earliest)}.`;
+  return `“${pin.name}” cannot start ${when(pin.at)}: ${why}.${instead}`;
+}
+
+/** A plan with the reasons of all its waits. */
+export function answerOf({ problem, plan }: AnsweredPlan): AnsweredPlan {
+  return { problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } };
 }
 
 /** The plan that a recipe makes, with its waits explained; made anew, so that whoever keeps it need not believe it. */
 export function planByRecipe(
-  question: Question,
+  question: PlanQuestion,
   recipe: PlanRecipe,
   pins: ReadonlyMap<string, Minute> = PLAIN_WISH.pins,
 ): Outcome<AnsweredPlan> {
@@ -155,10 +176,9 @@ export function planByRecipe(
     };
     const made = placeInOrder(problem, recipe.order, guide);
     if (made.ok) {
-      const { plan } = made.value;
-      return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
+      return success(answerOf({ problem, plan: made.value.plan }));
     }
-    refusal = failure(refusalWords(made));
+    refusal = failure(refusalWords(made, question.shop.timeZone));
   }
   return refusal;
 }

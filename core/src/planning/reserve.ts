@@ -1,9 +1,19 @@
+import { z } from 'zod';
 import { effectiveLog, type LogEntry } from '../jobs/log.ts';
 import type { Piece } from '../pieces/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
 import type { Step } from '../systems/index.ts';
 import type { Reservation } from './model.ts';
 import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
+
+/** A reservation as it travels. */
+export const ReservationSchema = z.object({
+  start: z.int(),
+  end: z.int(),
+  personId: z.uuid().nullable(),
+  use: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
+  by: z.string(),
+});
 
 /** When the log says that a visit was done, or null. */
 export function loggedEnd(

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../drying/climate.ts';
 import { LOG_ACTIONS } from '../jobs/log.ts';
+import type { Bound } from './bound.ts';
 import type { Plan, PlanProblem } from './model.ts';
+import { OBJECTIVES, type Objective } from './objective.ts';
 
 const Span = { start: z.int(), end: z.int() };
 const ClockName = z.enum(['sand', 'recoat', 'handle', 'pack', 'refit']);
@@ -42,12 +44,40 @@ const PlannedOpSchema = z.object({
 });
 export type PlannedOp = z.infer<typeof PlannedOpSchema>;
 
+/** What a plan was made for: what it is to be best at, and starts that were set by hand, by operation. */
+export const WishSchema = z.object({
+  objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
+  pins: z.record(z.string().max(200), z.int()).default({}),
+});
+export type Wish = z.infer<typeof WishSchema>;
+
+/** How a search made its plan, as it is sent to be made again where it is kept. */
+export const PlanRecipeSchema = z.object({
+  cut: z.object({ atLeast: z.int().min(1).max(50), share: z.int().min(1).max(50) }),
+  order: z.array(z.int().min(-1).max(10_000)).max(100_000),
+  notBefore: z.record(z.string().max(200), z.int()),
+  who: z.record(z.string().max(200), z.string().max(60)),
+});
+
+const BoundSchema = z.object({
+  at: z.int(),
+  because: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('chain'), loadId: z.string() }),
+    z.object({ kind: z.literal('people') }),
+    z.object({ kind: z.literal('place'), resourceId: z.string() }),
+    z.object({ kind: z.literal('done') }),
+  ]),
+});
+
 /** A plan as it is kept: read as a whole, never changed. All times are whole minutes since 1970 in UTC. */
 export const PlanSnapshotSchema = z.object({
   id: z.uuid(),
   madeAt: z.iso.datetime(),
   climate: ClimateSchema,
   handOver: z.int(),
+  wish: WishSchema.default({ objective: 'earliest', pins: {} }),
+  /** What no plan can end before, as far as the planner can tell; null where nobody asked. */
+  bound: BoundSchema.nullable().default(null),
   loads: z.array(
     z.object({
       id: z.string(),
@@ -67,12 +97,16 @@ export function snapshotOf(
   madeAt: string,
   climate: Climate,
   { problem, plan }: { problem: PlanProblem; plan: Plan },
+  wish: Wish = { objective: 'earliest', pins: {} },
+  bound: Bound | null = null,
 ): PlanSnapshot {
   return {
     id,
     madeAt,
     climate,
     handOver: plan.handOver,
+    wish,
+    bound: bound !== null && bound.at <= plan.handOver ? bound : null,
     loads: problem.loads.map(({ id: loadId, zoneId, label, lie, pieceIds }) => ({
       id: loadId,
       zoneId,

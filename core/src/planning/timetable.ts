@@ -168,10 +168,10 @@ function walk(
     const interval = work[index];
     if (!interval) break;
     const start = Math.max(interval.start, from);
-    const clash = busy[firstIndexEndingAfter(busy, start)];
     const available = interval.end - start;
     if (op.isWet) {
       if (available < total) continue;
+      const clash = busy[firstIndexEndingAfter(busy, start)];
       if (clash && clash.start < start + total) return { retryAt: clash.end };
       return { segments: [{ start, end: start + total, pieces: piecesLeft }] };
     }
@@ -183,6 +183,7 @@ function walk(
     const bare = setupLeft + pieces * perPiece;
     const withCleanup = pieces === piecesLeft && Math.ceil(bare + op.cleanupMin - 1e-9) <= available;
     const minutes = Math.max(1, Math.ceil(bare + (withCleanup ? op.cleanupMin : 0) - 1e-9));
+    const clash = busy[firstIndexEndingAfter(busy, start)];
     if (clash && clash.start < start + minutes) return { retryAt: clash.end };
     segments.push({ start, end: start + minutes, pieces });
     piecesLeft -= pieces;

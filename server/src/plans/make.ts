@@ -1,14 +1,23 @@
 import type { Dossier } from '@upholder/core/api';
 import type { Climate } from '@upholder/core/drying';
-import type { Outcome } from '@upholder/core/outcome';
+import { failure, type Outcome, success } from '@upholder/core/outcome';
 import {
   type AnsweredPlan,
+  answerOf,
+  type Bound,
   checkPlan,
+  compareScores,
+  type Objective,
+  type PlanQuestion,
+  type PlanRecipe,
   type PlanSnapshot,
-  planJob,
+  planByRecipe,
   reservationsOf,
   type ShopForPlanning,
+  scoreOf,
+  searchPlan,
   snapshotOf,
+  type Wish,
 } from '@upholder/core/planning';
 import { minuteAt, toMinute } from '@upholder/core/shop';
 import type { Queryable } from '../db/database.ts';
@@ -35,21 +44,81 @@ export async function shopForPlanning(
   return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, climate, reserved };
 }
 
+/** Tries of a search that the first plan gets at once; the rest of the search is done beside the page. */
+const TRIES_AT_ONCE = 20;
+/** Jobs above this many pieces get their first plan untried. */
+const SMALL = 120;
+
+/** A plan that was made, and what it is known about how good it is. */
+export interface MadePlan {
+  answer: AnsweredPlan;
+  wish: Wish;
+  bound: Bound | null;
+}
+
+/** The question that planning a job asks: from now, or from its start if that is still to come. */
+export function questionOf(dossier: Dossier, shop: ShopForPlanning, now: Date): PlanQuestion {
+  const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
+  return {
+    input: dossier,
+    shop,
+    now: Math.max(toMinute(now), start),
+    earlier: dossier.plan ?? { loads: [], ops: [] },
+  };
+}
+
 /**
- * Plans a job from now, or from its start if that is still to come, and verifies the plan with the independent checker.
+ * Plans a job and verifies the plan with the independent checker. Pins whose time has come or whose operation is gone
+ * fall away.
+ * @param recipe of a plan that was found elsewhere; it is made anew here, not believed.
  * @throws Error when the checker finds a broken promise: better no plan than a wrong one.
  */
-export function planDossier(dossier: Dossier, shop: ShopForPlanning, now: Date): Outcome<AnsweredPlan> {
-  const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
-  const outcome = planJob(dossier, shop, Math.max(toMinute(now), start), dossier.plan ?? undefined);
-  if (!outcome.ok) return outcome;
-  const violations = checkPlan(outcome.value.problem, outcome.value.plan);
+export function planDossier(
+  dossier: Dossier,
+  shop: ShopForPlanning,
+  now: Date,
+  wish: Wish = dossier.plan?.wish ?? { objective: 'earliest', pins: {} },
+  recipe: PlanRecipe | null = null,
+): Outcome<MadePlan> {
+  const question = questionOf(dossier, shop, now);
+  const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+  const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
+  if (!search.ok) return search;
+  const tries = recipe === null && dossier.pieces.length <= SMALL ? TRIES_AT_ONCE : 0;
+  for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
+  const { found, bound } = search.value;
+  let answer = found && answerOf(found);
+  if (recipe !== null) {
+    const made = planByRecipe(question, recipe, pins);
+    // What was found a minute ago may have become worse than what can be had now.
+    if (made.ok && (!answer || isNoWorse(made.value, answer, wish.objective))) answer = made.value;
+  }
+  if (!answer) return failure('There is nothing to plan.');
+  const violations = checkPlan(answer.problem, answer.plan);
   if (violations.length > 0)
     throw new Error(`the plan breaks its own rules: ${JSON.stringify(violations.slice(0, 5))}`);
-  return outcome;
+  const known = new Set(answer.plan.ops.map(({ op }) => op.id));
+  const kept = Object.fromEntries([...pins].filter(([id]) => known.has(id)));
+  return success({ answer, wish: { objective: wish.objective, pins: kept }, bound });
+}
+
+function isNoWorse(a: AnsweredPlan, b: AnsweredPlan, objective: Objective): boolean {
+  return compareScores(scoreOf(a.plan, objective), scoreOf(b.plan, objective)) <= 0;
 }
 
 /** The plan in the form in which it is kept. */
-export function keepable(id: string, answer: AnsweredPlan, climate: Climate, now: Date): PlanSnapshot {
-  return snapshotOf(id, now.toISOString(), climate, answer);
+export function keepable(
+  id: string,
+  { answer, wish, bound }: MadePlan,
+  climate: Climate,
+  now: Date,
+): PlanSnapshot {
+  return snapshotOf(
+    id,
+    now.toISOString(),
+    climate,
+    answer,
+    wish,
+    wish.objective === 'earliest' ? bound : null,
+  );
 }

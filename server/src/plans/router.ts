@@ -1,4 +1,5 @@
-import { PlanSnapshotSchema } from '@upholder/core/planning';
+import { ClimateSchema } from '@upholder/core/drying';
+import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
@@ -7,7 +8,7 @@ import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { dossierOf } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
-import { keepable, planDossier, shopForPlanning } from './make.ts';
+import { keepable, planDossier, questionOf, shopForPlanning } from './make.ts';
 import { assertNoOpenStops } from './stops.ts';
 import { addPlan } from './store.ts';
 
@@ -16,11 +17,13 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
   routes.add({
     method: 'post',
     path: '/jobs/:jobId/plan',
-    summary: 'Plan the job from now on; answers with the plan before and the new one',
+    summary:
+      'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere; answers with the plan before and the new one',
     params: uuidParams('jobId'),
+    body: z.object({ wish: WishSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
     response: z.object({ before: PlanSnapshotSchema.nullable(), plan: PlanSnapshotSchema }),
     status: 201,
-    handle: async ({ params }, { member }) => {
+    handle: async ({ params, body }, { member }) => {
       const { shopId } = member;
       const now = clock.now();
       const dossier = await dossierOf(db, shopId, params.jobId);
@@ -28,7 +31,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       const air = await planningClimate(climate, now);
       const shop = await shopForPlanning(db, shopId, params.jobId, air, now);
       assertNoOpenStops(dossier, shop);
-      const outcome = planDossier(dossier, shop, now);
+      const outcome = planDossier(dossier, shop, now, body.wish, body.recipe);
       if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
       const plan = keepable(uuid(), outcome.value, air, now);
       await db.transaction(async (connection) => {
@@ -36,6 +39,22 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
       });
       return { before: dossier.plan, plan };
+    },
+  });
+
+  routes.add({
+    method: 'get',
+    path: '/jobs/:jobId/plan/surroundings',
+    summary: 'What planning this job has to reckon with besides the job: other jobs, the air, the moment',
+    params: uuidParams('jobId'),
+    response: z.object({ reserved: z.array(ReservationSchema), climate: ClimateSchema, now: z.int() }),
+    handle: async ({ params }, { member }) => {
+      const now = clock.now();
+      const dossier = await dossierOf(db, member.shopId, params.jobId);
+      if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+      const air = await planningClimate(climate, now);
+      const shop = await shopForPlanning(db, member.shopId, params.jobId, air, now);
+      return { reserved: shop.reserved, climate: air, now: questionOf(dossier, shop, now).now };
     },
   });
 }

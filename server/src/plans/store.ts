@@ -1,5 +1,7 @@
-import { type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
+import { type PlanSnapshot, PlanSnapshotSchema, type Wish } from '@upholder/core/planning';
 import { maybeOne, type Queryable } from '../db/database.ts';
+
+const PLAIN: Wish = { objective: 'earliest', pins: {} };
 
 /** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
 export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
@@ -8,7 +10,8 @@ export async function latestPlan(db: Queryable, shopId: string, jobId: string): 
     'select body from plan where shop_id = $1 and job_id = $2 order by serial desc limit 1',
     [shopId, jobId],
   );
-  return row?.body ?? null;
+  // Plans of before knew no wishes and no bound.
+  return row && { ...row.body, wish: row.body.wish ?? PLAIN, bound: row.body.bound ?? null };
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */

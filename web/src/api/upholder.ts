@@ -18,6 +18,7 @@ import type {
   ZoneRow,
 } from '@upholder/core/api';
 import type { ProductSheet, ShopLayer, Supply } from '@upholder/core/catalogue';
+import type { Climate } from '@upholder/core/drying';
 import type { Opening, Wall } from '@upholder/core/elevation';
 import type { Mapping } from '@upholder/core/formats';
 import type {
@@ -31,7 +32,7 @@ import type {
 } from '@upholder/core/jobs';
 import type { BenchItem, PotRecord } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import type { PlanSnapshot } from '@upholder/core/planning';
+import type { PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
 import type { ShopSettings } from '@upholder/core/shop';
 import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
 
@@ -293,9 +294,16 @@ export const upholder = createApi({
       query: (body) => ({ url: '/import-mappings', method: 'PUT', body }),
       invalidatesTags: ['Mappings'],
     }),
-    planJob: build.mutation<{ before: PlanSnapshot | null; plan: PlanSnapshot }, string>({
-      query: (id) => ({ url: `/jobs/${id}/plan`, method: 'POST' }),
-      invalidatesTags: (_result, _error, id) => ['Jobs', { type: 'Job', id }],
+    planJob: build.mutation<
+      { before: PlanSnapshot | null; plan: PlanSnapshot },
+      { jobId: string; wish?: Wish; recipe?: PlanRecipe }
+    >({
+      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/plan`, method: 'POST', body }),
+      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    planSurroundings: build.query<{ reserved: Reservation[]; climate: Climate; now: number }, string>({
+      query: (id) => `/jobs/${id}/plan/surroundings`,
+      keepUnusedDataFor: 0,
     }),
     log: build.mutation<{ entry: LogEntry; wasKnown: boolean }, NewLogEntry>({
       query: (entry) => ({ url: `/jobs/${entry.jobId}/log`, method: 'POST', body: entry }),

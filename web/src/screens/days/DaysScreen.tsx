@@ -1,5 +1,11 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { comparePlans, isPlanStale } from '@upholder/core/planning';
+import {
+  comparePlans,
+  criticalChain,
+  isPlanStale,
+  type PlanRecipe,
+  type Wish,
+} from '@upholder/core/planning';
 import { localDate, workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -7,10 +13,13 @@ import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
+import { BetterPlan } from './BetterPlan.tsx';
+import { boundWords } from './boundWords.ts';
 import { DryingChart } from './DryingChart.tsx';
 import { Legend } from './Legend.tsx';
 import { MovesReport, type Replanned } from './MovesReport.tsx';
 import { OpDetail } from './OpDetail.tsx';
+import { Reliefs } from './Reliefs.tsx';
 import { Today } from './Today.tsx';
 
 const ZOOMS = [
@@ -19,12 +28,25 @@ const ZOOMS = [
   { name: 'whole', openPx: 13, closedPx: 2.4 },
 ];
 
+type Panel = 'today' | 'better' | 'help';
+const PANELS: readonly [Panel, string][] = [
+  ['today', 'Next'],
+  ['better', 'How good'],
+  ['help', 'What helps'],
+];
+/** Pins that can be taken back, one after the other. */
+const UNDO_DEPTH = 20;
+
 function HandOver({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext; now: number }) {
   const { plan, job } = dossier;
   if (!plan) return <h2>Not planned yet</h2>;
   const day = localDate(plan.handOver, shop.timeZone);
   const spare =
     job.neededBy === null ? null : Math.round((Date.parse(job.neededBy) - Date.parse(day)) / 86_400_000);
+  const words =
+    plan.bound && plan.wish.objective === 'earliest'
+      ? boundWords(plan.handOver, plan.bound, plan.loads)
+      : null;
   return (
     <h2 className="text-lg">
       Hand-over {dayWords(plan.handOver, shop.timeZone)}{' '}
@@ -39,9 +61,10 @@ function HandOver({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext;
               : `: ${spare} ${spare === 1 ? 'day' : 'days'} to spare`}
         </span>
       )}
-      <span className="ml-3 font-normal text-[0.85rem] text-quiet">
+      <span className="block font-normal text-[0.85rem] text-quiet">
         planned {whenWords(Math.floor(Date.parse(plan.madeAt) / 60_000), now, shop.timeZone)} for{' '}
-        {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %
+        {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %, for the {OBJECTIVES[plan.wish.objective]}
+        {words && `. ${words.gap}`}
       </span>
     </h2>
   );
@@ -57,6 +80,9 @@ export function DaysScreen() {
   const [selectedId, select] = useState<string | null>(null);
   const [replanned, setReplanned] = useState<Replanned | null>(null);
   const [zoom, setZoom] = useState(0);
+  const [undo, setUndo] = useState<Wish[]>([]);
+  const [panel, setPanel] = useState<Panel>('today');
+  const [isChainShown, showChain] = useState(false);
   const { plan } = dossier;
   const open = useMemo(() => {
     const first = Math.min(now, ...(plan?.ops.map(({ start }) => start) ?? []));
@@ -69,19 +95,45 @@ export function DaysScreen() {
   }, [plan, shop.settings, shop.timeZone, now]);
   const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
   const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
+  const chain = useMemo(
+    () => new Set(isChainShown && plan ? criticalChain(plan.ops).map(({ opId }) => opId) : []),
+    [isChainShown, plan],
+  );
   const selected = plan?.ops.find(({ id }) => id === selectedId);
   const { openPx, closedPx } = ZOOMS[zoom] ?? { openPx: 74, closedPx: 12 };
 
-  async function run(): Promise<void> {
-    const outcome = await makePlan(dossier.job.id);
+  /** Plans from now; with a wish or a recipe where there is one, else as before. Says whether it came to something. */
+  async function run(wish?: Wish, recipe?: PlanRecipe): Promise<boolean> {
+    const outcome = await makePlan({
+      jobId: dossier.job.id,
+      ...(wish && { wish }),
+      ...(recipe && { recipe }),
+    });
     if ('error' in outcome) {
       setProblem(refusalOf(outcome.error).message);
-      return;
+      return false;
     }
     setProblem(null);
-    select(null);
     const { before, plan: made } = outcome.data;
     setReplanned(before ? { before, plan: made, moves: comparePlans(before.ops, made.ops) } : null);
+    return true;
+  }
+  async function pin(opId: string, at: number | null): Promise<void> {
+    if (!plan) return;
+    const { [opId]: _was, ...others } = plan.wish.pins;
+    const before = plan.wish;
+    const isDone = await run({ ...plan.wish, pins: at === null ? others : { ...others, [opId]: at } });
+    if (isDone) setUndo((known) => [...known, before].slice(-UNDO_DEPTH));
+  }
+  async function takeBack(): Promise<void> {
+    const last = undo.at(-1);
+    if (last && (await run(last))) setUndo(undo.slice(0, -1));
+  }
+  async function planAgain(): Promise<void> {
+    if (await run()) select(null);
+  }
+  async function take(wish: Wish, recipe?: PlanRecipe): Promise<void> {
+    await run(wish, recipe);
   }
 
   return (
@@ -109,10 +161,20 @@ export function DaysScreen() {
             ))}
           </div>
         )}
+        {plan && (
+          <Button aria-pressed={isChainShown} onClick={() => showChain(!isChainShown)}>
+            {isChainShown ? 'Hide what decides' : 'What decides the end?'}
+          </Button>
+        )}
+        {undo.length > 0 && (
+          <Button disabled={isLoading} onClick={() => void takeBack()}>
+            Take back
+          </Button>
+        )}
         <Button
           kind={plan === null || isStale || hasNews ? 'act' : 'plain'}
           disabled={isLoading}
-          onClick={() => void run()}
+          onClick={() => void planAgain()}
         >
           {plan === null ? 'Plan the job' : 'Plan again from now'}
         </Button>
@@ -142,17 +204,55 @@ export function DaysScreen() {
               openPx={openPx}
               closedPx={closedPx}
               selectedId={selectedId}
+              chain={chain}
               onSelect={select}
+              onMove={(id, minute) => {
+                select(id);
+                void pin(id, minute);
+              }}
             />
             <Legend />
           </div>
           <Sheet className="sticky top-3 max-h-[calc(100vh-1.5rem)] overflow-y-auto p-4" aria-live="polite">
             {selected ? (
-              <OpDetail op={selected} dossier={dossier} shop={shop} now={now} />
-            ) : replanned ? (
-              <MovesReport replanned={replanned} shop={shop} now={now} />
+              <>
+                <OpDetail
+                  op={selected}
+                  dossier={dossier}
+                  shop={shop}
+                  now={now}
+                  isBusy={isLoading}
+                  onPin={(at) => void pin(selected.id, at)}
+                />
+                <Button className="mt-4" onClick={() => select(null)}>
+                  Back to the whole
+                </Button>
+              </>
             ) : (
-              <Today dossier={dossier} shop={shop} now={now} onSelect={select} />
+              <>
+                <div role="tablist" aria-label="Beside the chart" className="mb-3 flex border-line border-b">
+                  {PANELS.map(([key, name]) => (
+                    <button
+                      key={key}
+                      type="button"
+                      role="tab"
+                      aria-selected={panel === key}
+                      onClick={() => setPanel(key)}
+                      className={`flex-1 px-1 py-1.5 text-[0.92rem] ${panel === key ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`}
+                    >
+                      {name}
+                    </button>
+                  ))}
+                </div>
+                {panel === 'today' &&
+                  (replanned ? (
+                    <MovesReport replanned={replanned} shop={shop} now={now} />
+                  ) : (
+                    <Today dossier={dossier} shop={shop} now={now} onSelect={select} />
+                  ))}
+                {panel === 'better' && <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />}
+                {panel === 'help' && <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />}
+              </>
             )}
           </Sheet>
         </div>

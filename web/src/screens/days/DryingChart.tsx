@@ -2,7 +2,8 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useEffect, useMemo, useRef } from 'react';
 import { dateWords, whenWords } from '../../app/times.ts';
-import { dayItems, type FilmItem, type LabourItem, type Row } from './dayItems.ts';
+import { dayItems, type FilmItem, type Row } from './dayItems.ts';
+import { LabourBlock } from './LabourBlock.tsx';
 import { assignLanes, createTimeScale, type TimeScale } from './timeScale.ts';
 
 const HEADING_PX = 92;
@@ -22,7 +23,10 @@ interface ChartProps {
   openPx: number;
   closedPx: number;
   selectedId: string | null;
+  /** Operations that decide the hand-over, where that is to be seen. */
+  chain: ReadonlySet<string>;
   onSelect(id: string): void;
+  onMove(id: string, minute: number): void;
 }
 
 function rowName(row: Row, shop: ShopContext): [name: string, size: string] {
@@ -105,39 +109,6 @@ function Backdrop({ scale, shop, height }: { scale: TimeScale; shop: ShopContext
         );
       })}
     </>
-  );
-}
-
-function Labour({
-  item,
-  scale,
-  top,
-  isSelected,
-  onSelect,
-  words,
-}: {
-  item: LabourItem;
-  scale: TimeScale;
-  top: number;
-  isSelected: boolean;
-  onSelect(): void;
-  words: string;
-}) {
-  const left = scale.x(item.start);
-  const width = Math.max(5, scale.x(item.end) - left - 1);
-  return (
-    <button
-      type="button"
-      onClick={onSelect}
-      title={words}
-      aria-label={words}
-      className={`absolute truncate rounded-[2px] px-1 text-left font-semibold text-[0.75rem] leading-[19px] [font-stretch:88%] ${
-        item.isDone ? 'border border-quiet bg-closed text-quiet' : 'border border-ink bg-ink text-sheet'
-      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''}`}
-      style={{ left, width, top, height: 21 }}
-    >
-      {width > 30 ? item.op.name : ''}
-    </button>
   );
 }
 
@@ -266,8 +237,11 @@ export function DryingChart({
   openPx,
   closedPx,
   selectedId,
+  chain,
   onSelect,
+  onMove,
 }: ChartProps) {
+  const pins = dossier.plan?.wish.pins ?? {};
   const { labour, films } = useMemo(() => dayItems(dossier), [dossier]);
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => {
@@ -318,13 +292,20 @@ export function DryingChart({
           {rows.map(({ row, top: rowTop, inLabour, inFilms, labourLanes, filmLanes, isThin, filmPx }) => (
             <div key={row} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
               {inLabour.map((item, index) => (
-                <Labour
+                <LabourBlock
                   key={`${item.op.id} ${item.start}`}
                   item={item}
                   scale={scale}
                   top={PAD_PX + (labourLanes.lanes[index] ?? 0) * LABOUR_PX}
                   isSelected={item.op.id === selectedId}
+                  isPinned={pins[item.op.id] !== undefined}
+                  isOnChain={chain.has(item.op.id)}
                   onSelect={() => onSelect(item.op.id)}
+                  onMove={
+                    item.isDone || item.start !== item.op.start
+                      ? null
+                      : (minute) => onMove(item.op.id, minute)
+                  }
                   words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
                 />
               ))}

@@ -4,6 +4,7 @@ import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../app/times.ts';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { usePieceStates } from '../useJobContext.ts';
+import { PinPanel } from './PinPanel.tsx';
 
 const PLACES: Record<string, string> = {
   bench: 'The bench is',
@@ -19,11 +20,15 @@ export function OpDetail({
   dossier,
   shop,
   now,
+  isBusy,
+  onPin,
 }: {
   op: PlannedOp;
   dossier: Dossier;
   shop: ShopContext;
   now: number;
+  isBusy: boolean;
+  onPin(at: number | null): void;
 }) {
   const states = usePieceStates(dossier, shop);
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
@@ -81,6 +86,16 @@ export function OpDetail({
             </li>
           ))}
         </ol>
+      )}
+      {op.personId !== null && (
+        <PinPanel
+          key={`${op.id} ${op.start}`}
+          op={op}
+          pinnedAt={dossier.plan?.wish.pins[op.id] ?? null}
+          timeZone={shop.timeZone}
+          isBusy={isBusy}
+          onPin={onPin}
+        />
       )}
       {step && op.action === 'do' && <p className="mt-4 text-quiet">{step.why}</p>}
       <GlyphStrip

@@ -45,3 +45,16 @@ describe('assignLanes', () => {
     expect(assignLanes([]).count).toBe(0);
   });
 });
+
+describe('the way back from pixels', () => {
+  it('finds every minute that it drew, within the scale', () => {
+    const open = [
+      { start: 450, end: 720 },
+      { start: 750, end: 990 },
+    ];
+    const scale = createTimeScale(open, 360, 1440, 74, 12);
+    for (let minute = 360; minute <= 1440; minute += 7)
+      expect(Math.abs(scale.minuteAt(scale.x(minute)) - minute)).toBeLessThanOrEqual(1);
+    expect([scale.minuteAt(-50), scale.minuteAt(99_999)]).toEqual([360, 1440]);
+  });
+});

@@ -6,6 +6,8 @@ export interface TimeScale {
   until: number;
   width: number;
   x(minute: number): number;
+  /** The inverse: the whole minute at a pixel, within the scale. */
+  minuteAt(px: number): number;
   /** Open stretches within the scale. */
   open: Interval[];
 }
@@ -50,6 +52,11 @@ export function createTimeScale(
       const clamped = Math.min(Math.max(minute, from), until);
       const knot = knots.findLast((candidate) => candidate.minute <= clamped) ?? knots[0];
       return knot ? knot.px + (clamped - knot.minute) * knot.rate : 0;
+    },
+    minuteAt(at) {
+      const knot = knots.findLast((candidate) => candidate.px <= at) ?? knots[0];
+      if (!knot) return from;
+      return Math.round(Math.min(until, Math.max(from, knot.minute + (at - knot.px) / knot.rate)));
     },
   };
 }

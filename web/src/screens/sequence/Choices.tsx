@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { zoneSpecOf } from '../zoneSpec.ts';
 
 /** The system of a zone and the choices within it. */
 export function Choices({
@@ -20,7 +21,8 @@ export function Choices({
   onProblem(message: string | null): void;
 }) {
   const [save] = upholder.useChangeZoneMutation();
-  const { id, version, position: _position, isEdited: _isEdited, ...spec } = zone;
+  const { id, version } = zone;
+  const spec = zoneSpecOf(zone);
   const [pending, setPending] = useState<(() => void) | null>(null);
   const own = zone.ownSystem;
   const latest = shop.systems.find((system) => system.id === own?.id);

@@ -1,0 +1,209 @@
+import { formatDuration } from '../units/duration.ts';
+import type { Bound } from './bound.ts';
+import type { JobForPlanning, ShopForPlanning } from './input.ts';
+import type { Plan } from './model.ts';
+import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
+import { type PlanQuestion, searchPlan } from './plan.ts';
+
+/** Something that could be done differently, to be tried in a plan. */
+export interface Relief {
+  key: string;
+  title: string;
+  /** What it asks for, in words. */
+  cost: string;
+  /** What a press changes; null for what nobody can do by a press. */
+  change:
+    | { kind: 'settings'; settings: ShopForPlanning['settings'] }
+    | { kind: 'laying'; zoneId: string; laying: 'hung' | 'flat' }
+    | null;
+  /** The question with it done. */
+  question: PlanQuestion;
+}
+
+/** One more rail of so many mm, and one more rack of so many slots. */
+const MORE_RAIL_MM = 3000;
+const MORE_SLOTS = 12;
+const WARM_C = 23;
+
+const withSettings = (
+  question: PlanQuestion,
+  change: Partial<ShopForPlanning['settings']>,
+): PlanQuestion => ({
+  ...question,
+  shop: { ...question.shop, settings: { ...question.shop.settings, ...change } },
+});
+
+/** Everything that could be tried to hand a job over sooner, as far as it is not so already. */
+export function reliefsFor(question: PlanQuestion): Relief[] {
+  const { input, shop } = question;
+  const { settings } = shop;
+  const reliefs: Relief[] = [];
+  const bySettings = (
+    key: string,
+    title: string,
+    cost: string,
+    change: Partial<ShopForPlanning['settings']>,
+  ) => {
+    const changed = withSettings(question, change);
+    reliefs.push({
+      key,
+      title,
+      cost,
+      change: { kind: 'settings', settings: changed.shop.settings },
+      question: changed,
+    });
+  };
+  if (settings.week.sat.length === 0)
+    bySettings('saturday', 'Saturday mornings', '4½ hours more for everybody, each week', {
+      week: { ...settings.week, sat: [{ from: '07:30', to: '12:00' }] },
+    });
+  bySettings('rail', 'One more rail', `${MORE_RAIL_MM / 1000} m of rail, and the room for it`, {
+    railLengthMm: settings.railLengthMm + MORE_RAIL_MM,
+  });
+  bySettings('rack', 'One more rack', `${MORE_SLOTS} slots, and the room for them`, {
+    rackSlots: settings.rackSlots + MORE_SLOTS,
+  });
+  bySettings('bench', 'One more bench', 'a bench with light and extraction', {
+    benches: settings.benches + 1,
+  });
+  for (const zone of input.zones) {
+    const laying = zone.options?.laying;
+    if (!laying || input.job.place === 'client') continue;
+    const isStarted = input.log.some((entry) =>
+      input.steps.some(({ id, zoneId }) => id === entry.stepId && zoneId === zone.id),
+    );
+    if (isStarted) continue;
+    for (const other of ['hung', 'flat'] as const) {
+      if (other === laying) continue;
+      reliefs.push({
+        key: `${other} ${zone.id}`,
+        title: other === 'hung' ? `Hang all of ${zone.name}` : `Lay all of ${zone.name} flat`,
+        cost: other === 'hung' ? 'hooks in edges that are not seen' : 'a flip for every two-sided coat',
+        change: { kind: 'laying', zoneId: zone.id, laying: other },
+        question: { ...question, input: withLaying(input, zone.id, other) },
+      });
+    }
+  }
+  reliefs.push({
+    key: 'person',
+    title: 'A second pair of hands',
+    cost: 'somebody who keeps the shop’s hours',
+    change: null,
+    question: {
+      ...question,
+      shop: {
+        ...shop,
+        crew: [...shop.crew, { id: '00000000-0000-4000-8000-00000000beef', name: 'Somebody', daysOff: [] }],
+      },
+    },
+  });
+  if (shop.climate.airC < WARM_C)
+    reliefs.push({
+      key: 'warm',
+      title: `The drying room at ${WARM_C} °C`,
+      cost: `heating day and night, from ${Math.round(shop.climate.airC)} °C, and air that moves`,
+      change: null,
+      question: {
+        ...question,
+        shop: {
+          ...shop,
+          climate: { ...shop.climate, airC: WARM_C, rhPct: Math.min(50, shop.climate.rhPct) },
+        },
+      },
+    });
+  reliefs.push(...primerReliefs(question), lighterCoats(question));
+  return reliefs;
+}
+
+function withLaying(input: JobForPlanning, zoneId: string, laying: 'hung' | 'flat'): JobForPlanning {
+  return {
+    ...input,
+    zones: input.zones.map((zone) =>
+      zone.id === zoneId && zone.options ? { ...zone, options: { ...zone.options, laying } } : zone,
+    ),
+  };
+}
+
+/** The primer of the job that dries slowest, against the quickest one of the stores that lies in the same class. */
+function primerReliefs(question: PlanQuestion): Relief[] {
+  const { input, shop } = question;
+  const primers = [...new Set(input.steps.map(({ productKey }) => productKey))].flatMap((key) => {
+    const sheet = key === null ? undefined : shop.sheets[key];
+    return key !== null && sheet?.role === 'primer' ? [{ key, sheet }] : [];
+  });
+  const slowest = primers.toSorted((a, b) => b.sheet.clocks.recoatMinMin - a.sheet.clocks.recoatMinMin)[0];
+  if (!slowest) return [];
+  const { key, sheet } = slowest;
+  const quick = Object.entries(shop.sheets)
+    .filter(
+      ([, other]) =>
+        other.role === 'primer' &&
+        other.layerClass === sheet.layerClass &&
+        other.base === sheet.base &&
+        other.clocks.recoatMinMin < sheet.clocks.recoatMinMin,
+    )
+    .toSorted(([, a], [, b]) => a.clocks.recoatMinMin - b.clocks.recoatMinMin)[0];
+  if (!quick) return [];
+  const [otherKey, other] = quick;
+  const steps = input.steps.map((step) =>
+    step.productKey === key ? { ...step, productKey: otherKey } : step,
+  );
+  return [
+    {
+      key: `primer ${otherKey}`,
+      title: `${other.name} for ${sheet.name}`,
+      cost: `another tin; ready for the next coat after ${formatDuration(other.clocks.recoatMinMin)} by its sheet`,
+      change: null,
+      question: { ...question, input: { ...input, steps } },
+    },
+  ];
+}
+
+/** Every coat as thin as its sheet allows: it dries sooner, and hides less. */
+function lighterCoats(question: PlanQuestion): Relief {
+  const { input, shop } = question;
+  const steps = input.steps.map((step) => {
+    const sheet = step.productKey === null ? undefined : shop.sheets[step.productKey];
+    return sheet && step.wftUm !== null ? { ...step, wftUm: Math.min(step.wftUm, sheet.wftMinUm) } : step;
+  });
+  return {
+    key: 'light',
+    title: 'Lighter coats',
+    cost: 'as thin as the sheets allow: see under Sequence whether it still hides',
+    change: null,
+    question: { ...question, input: { ...input, steps } },
+  };
+}
+
+/** What a plan comes to, for comparing. */
+export interface PlanFacts {
+  handOver: number;
+  labourMin: number;
+  roomMin: number;
+  loads: number;
+  setups: number;
+  bound: Bound;
+}
+
+function factsOf(plan: Plan, bound: Bound): PlanFacts {
+  return {
+    handOver: plan.handOver,
+    labourMin: labourMinutes(plan),
+    roomMin: roomMinutes(plan),
+    loads: new Set(plan.ops.map(({ op }) => op.loadId)).size,
+    setups: plan.ops.filter(({ op, personId }) => personId !== null && op.setupMin > 0).length,
+    bound,
+  };
+}
+
+/**
+ * What a question comes to, with so many tries of a search.
+ * @returns null when it has no plan.
+ */
+export function weigh(question: PlanQuestion, objective: Objective, tries: number): PlanFacts | null {
+  const search = searchPlan(question, { objective, seed: 1, pins: new Map() });
+  if (!search.ok) return null;
+  for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
+  const { found, bound } = search.value;
+  return found && factsOf(found.plan, bound);
+}

@@ -1,0 +1,96 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { OBJECTIVES, type Objective, type PlanRecipe, type Wish } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+import { whenWords } from '../../app/times.ts';
+import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
+import { usePlanSearch } from '../../workers/usePlanner.ts';
+import { boundWords } from './boundWords.ts';
+
+/** How good the plan is, what it is to be best at, and a search for a better one beside the page. */
+export function BetterPlan({
+  dossier,
+  shop,
+  now,
+  onTake,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  /** Plans again for a wish, by a recipe where one was found. */
+  onTake(wish: Wish, recipe?: PlanRecipe): Promise<void>;
+}) {
+  const { plan } = dossier;
+  const search = usePlanSearch(dossier, shop);
+  if (!plan) return null;
+  const { wish } = plan;
+  const { news } = search;
+  const at = (minute: number) => whenWords(minute, now, shop.timeZone);
+  const bound = news?.bound ?? plan.bound;
+  const best = Math.min(plan.handOver, news?.handOver ?? Number.POSITIVE_INFINITY);
+  const words = bound && wish.objective === 'earliest' ? boundWords(best, bound, plan.loads) : null;
+  const won = news ? plan.handOver - news.handOver : 0;
+  const isOther = news !== null && (wish.objective === 'earliest' ? won > 0 : !search.isRunning);
+  return (
+    <section aria-label="How good it is" className="flex flex-col gap-3">
+      <Field label="The plan is to have the">
+        {(ids) => (
+          <Select
+            {...ids}
+            value={wish.objective}
+            onChange={({ target }) => {
+              search.forget();
+              void onTake({ ...wish, objective: target.value as Objective });
+            }}
+          >
+            {Object.entries(OBJECTIVES).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      {words && (
+        <p className="leading-snug">
+          <span className="font-semibold">{words.gap}</span>{' '}
+          <span className="text-quiet">
+            What holds it: {words.why}
+            {bound && bound.at < best && `, until ${at(bound.at)} at the earliest`}.
+          </span>
+        </p>
+      )}
+      {search.isRunning ? (
+        <Button onClick={search.stop}>Stop looking</Button>
+      ) : (
+        <Button disabled={news?.isProven} onClick={() => void search.start(wish)}>
+          {news ? 'Look on' : 'Look for a better plan'}
+        </Button>
+      )}
+      {search.problem && <Notice kind="stop">{search.problem}</Notice>}
+      {news && (
+        <div role="status" className="leading-snug">
+          <p>
+            <span className="quantity">{news.tries}</span> plans tried
+            {search.isRunning ? ' so far' : ''}; the best hands over{' '}
+            <span className="quantity">{at(news.handOver)}</span>
+            {won > 0 && `, ${formatDuration(won)} sooner`}.
+          </p>
+          {isOther ? (
+            <Button
+              kind="act"
+              className="mt-2"
+              onClick={() => {
+                search.stop();
+                void onTake(wish, news.recipe).then(search.forget);
+              }}
+            >
+              Take this plan
+            </Button>
+          ) : (
+            !search.isRunning && <p className="text-quiet">None was better than the one that stands.</p>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

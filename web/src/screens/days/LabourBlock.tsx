@@ -1,0 +1,92 @@
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import type { LabourItem } from './dayItems.ts';
+import type { TimeScale } from './timeScale.ts';
+
+/** A press that moves less than this is a choice, not a drag. */
+const DRAG_PX = 6;
+/** Where a block is let go, it snaps to a quarter of an hour. */
+const SNAP_MIN = 15;
+
+const snapped = (minute: number) => Math.round(minute / SNAP_MIN) * SNAP_MIN;
+
+/** A stretch of work on the calendar; dragged, or moved with Alt and the arrow keys, it is pinned where it is let go. */
+export function LabourBlock({
+  item,
+  scale,
+  top,
+  isSelected,
+  isPinned,
+  isOnChain,
+  onSelect,
+  onMove,
+  words,
+}: {
+  item: LabourItem;
+  scale: TimeScale;
+  top: number;
+  isSelected: boolean;
+  isPinned: boolean;
+  /** Part of the chain that decides the hand-over. */
+  isOnChain: boolean;
+  onSelect(): void;
+  /** Null where it cannot be moved: it is done, or not the first of its parts. */
+  onMove: ((minute: number) => void) | null;
+  words: string;
+}) {
+  const [shiftPx, setShift] = useState(0);
+  const from = useRef<number | null>(null);
+  const left = scale.x(item.start);
+  const width = Math.max(5, scale.x(item.end) - left - 1);
+  function down(event: PointerEvent<HTMLButtonElement>): void {
+    if (!onMove || event.button !== 0) return;
+    from.current = event.clientX;
+    event.currentTarget.setPointerCapture(event.pointerId);
+  }
+  function move(event: PointerEvent): void {
+    if (from.current !== null) setShift(event.clientX - from.current);
+  }
+  function up(): void {
+    if (from.current !== null && Math.abs(shiftPx) >= DRAG_PX)
+      onMove?.(snapped(scale.minuteAt(left + shiftPx)));
+    else onSelect();
+    from.current = null;
+    setShift(0);
+  }
+  function press(event: KeyboardEvent): void {
+    if (event.key === 'Enter' || event.key === ' ') {
+      onSelect();
+      return;
+    }
+    const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!way || !event.altKey || !onMove) return;
+    event.preventDefault();
+    onMove(snapped(item.start) + way * (event.shiftKey ? 4 * SNAP_MIN : SNAP_MIN));
+  }
+  const look = item.isDone
+    ? 'border border-quiet bg-closed text-quiet'
+    : isOnChain
+      ? 'border border-act bg-act text-on-act'
+      : 'border border-ink bg-ink text-sheet';
+  return (
+    <button
+      type="button"
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={onMove ? up : undefined}
+      onPointerCancel={() => {
+        from.current = null;
+        setShift(0);
+      }}
+      onClick={onMove ? undefined : onSelect}
+      onKeyDown={press}
+      title={words}
+      aria-label={`${words}${isPinned ? ', pinned' : ''}`}
+      className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-[0.75rem] leading-[19px] [font-stretch:88%] ${look} ${
+        isPinned ? 'border-l-[6px] border-l-tape' : ''
+      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${Math.abs(shiftPx) >= DRAG_PX ? 'z-30 cursor-grabbing opacity-80' : ''}`}
+      style={{ left: left + (Math.abs(shiftPx) >= DRAG_PX ? shiftPx : 0), width, top, height: 21 }}
+    >
+      {width > 30 ? item.op.name : ''}
+    </button>
+  );
+}

@@ -1,0 +1,52 @@
+import type { PlannedOp } from '@upholder/core/planning';
+import { localClock, localDate, minuteAt, parseClock } from '@upholder/core/shop';
+import { useState } from 'react';
+import { Button, Field, TextInput } from '../../parts/controls.tsx';
+
+/** Sets the start of an operation by hand, or lets it go again. */
+export function PinPanel({
+  op,
+  pinnedAt,
+  timeZone,
+  isBusy,
+  onPin,
+}: {
+  op: PlannedOp;
+  /** Null while it is free. */
+  pinnedAt: number | null;
+  timeZone: string;
+  isBusy: boolean;
+  onPin(at: number | null): void;
+}) {
+  const [date, setDate] = useState(() => localDate(op.start, timeZone));
+  const [clock, setClock] = useState(() => localClock(op.start, timeZone));
+  const isRead = /^\d{4}-\d{2}-\d{2}$/.test(date) && parseClock(clock) !== null;
+  return (
+    <section aria-label="Pin" className="mt-4 border-line border-t pt-3">
+      <h3>{pinnedAt === null ? 'Set its start by hand' : 'Pinned'}</h3>
+      <div className="mt-1 grid grid-cols-[1fr_5.2rem] gap-2">
+        <Field label="Day">
+          {(ids) => (
+            <TextInput {...ids} type="date" value={date} onChange={({ target }) => setDate(target.value)} />
+          )}
+        </Field>
+        <Field label="From" error={parseClock(clock) === null ? 'As 07:30.' : undefined}>
+          {(ids) => <TextInput {...ids} value={clock} onChange={({ target }) => setClock(target.value)} />}
+        </Field>
+      </div>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button disabled={!isRead || isBusy} onClick={() => onPin(minuteAt(date, clock, timeZone))}>
+          Pin it there
+        </Button>
+        {pinnedAt !== null && (
+          <Button disabled={isBusy} onClick={() => onPin(null)}>
+            Let it go
+          </Button>
+        )}
+      </div>
+      <p className="mt-1 text-[0.82rem] text-quiet leading-snug">
+        Or drag its block, or Alt with ← and →. The rest is planned round it.
+      </p>
+    </section>
+  );
+}

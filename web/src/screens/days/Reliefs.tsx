@@ -1,0 +1,191 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { type PlanFacts, type Relief, reliefsFor, type Wish } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+import { useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { whenWords } from '../../app/times.ts';
+import { Button, Notice } from '../../parts/controls.tsx';
+import { useReliefs } from '../../workers/usePlanner.ts';
+import { zoneSpecOf } from '../zoneSpec.ts';
+
+/** At most two are looked at side by side. */
+const SIDES = 2;
+
+function won(minutes: number): string {
+  const days = minutes / 1440;
+  if (Math.abs(days) < 0.25) return minutes === 0 ? 'nothing' : formatDuration(Math.abs(minutes));
+  const rounded = Math.round(Math.abs(days) * 2) / 2;
+  return `${rounded} ${rounded === 1 ? 'day' : 'days'}`;
+}
+
+/** The plan as it is beside one or two what-ifs, and what each comes to. */
+function SideBySide({
+  base,
+  chosen,
+  at,
+}: {
+  base: PlanFacts;
+  chosen: readonly { title: string; facts: PlanFacts }[];
+  at(minute: number): string;
+}) {
+  const columns = [{ title: 'As it is', facts: base }, ...chosen];
+  const lines: [string, (facts: PlanFacts) => string][] = [
+    ['hand-over', ({ handOver }) => at(handOver)],
+    ['work', ({ labourMin }) => formatDuration(labourMin)],
+    ['room in use', ({ roomMin }) => (roomMin === 0 ? '–' : formatDuration(roomMin))],
+    ['loads', ({ loads }) => String(loads)],
+    ['set-ups', ({ setups }) => String(setups)],
+  ];
+  return (
+    <table className="mt-3 w-full text-[0.88rem]">
+      <thead>
+        <tr className="border-line border-b text-left align-bottom">
+          <td />
+          {columns.map(({ title }) => (
+            <th key={title} className="py-1 pl-2 font-semibold leading-tight">
+              {title}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(([name, words]) => (
+          <tr key={name} className="border-line border-b">
+            <th className="py-1 text-left font-normal text-quiet">{name}</th>
+            {columns.map(({ title, facts }, index) => {
+              const isOther = index > 0 && words(facts) !== words(base);
+              return (
+                <td key={title} className={`pl-2 tabular-nums ${isOther ? 'font-bold' : ''}`}>
+                  {words(facts)}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What would help: each thing planned anew beside the page, with what it wins and what it costs. */
+export function Reliefs({
+  dossier,
+  shop,
+  now,
+  onDone,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  /** Plans again once something was changed. */
+  onDone(wish: Wish): Promise<void>;
+}) {
+  const { asked, facts, isRunning, problem, start } = useReliefs(dossier, shop);
+  const [chosen, choose] = useState<string[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const [changeShop] = upholder.useChangeShopMutation();
+  const [changeZone] = upholder.useChangeZoneMutation();
+  const { plan } = dossier;
+  if (!plan) return null;
+  const base = facts[''] ?? null;
+  const at = (minute: number) => whenWords(minute, now, shop.timeZone);
+  const known = asked
+    ? reliefsFor(asked)
+        .flatMap((relief) => {
+          const found = facts[relief.key];
+          return found && base ? [{ relief, facts: found, won: base.handOver - found.handOver }] : [];
+        })
+        .toSorted((a, b) => b.won - a.won)
+    : [];
+  const helpful = known.filter((one) => one.won > 0);
+  const useless = known.filter((one) => one.won <= 0);
+  async function apply({ change }: Relief): Promise<void> {
+    if (!change) return;
+    const outcome =
+      change.kind === 'settings'
+        ? await changeShop({
+            version: shop.version,
+            name: shop.name,
+            timeZone: shop.timeZone,
+            settings: change.settings,
+          })
+        : await layAnew(change);
+    if (!outcome) return;
+    if ('error' in outcome) return setSaid(refusalOf(outcome.error).message);
+    setSaid(null);
+    if (plan) await onDone(plan.wish);
+  }
+  function layAnew({ zoneId, laying }: { zoneId: string; laying: 'hung' | 'flat' }) {
+    const zone = dossier.zones.find(({ id }) => id === zoneId);
+    if (!zone?.options) return null;
+    return changeZone({
+      id: zone.id,
+      jobId: dossier.job.id,
+      version: zone.version,
+      spec: { ...zoneSpecOf(zone), options: { ...zone.options, laying } },
+    });
+  }
+  return (
+    <section aria-label="What would help" className="flex flex-col gap-2">
+      <Button disabled={isRunning} onClick={() => void start()}>
+        {isRunning ? `Planning each anew, ${known.length} done` : base ? 'Work it out again' : 'Work it out'}
+      </Button>
+      {problem && <Notice kind="stop">{problem}</Notice>}
+      {said && <Notice kind="stop">{said}</Notice>}
+      {!base && !isRunning && (
+        <p className="text-quiet leading-snug">
+          Plans the job anew with one more rail, Saturday mornings, another pair of hands and more, one by
+          one, and says what each wins.
+        </p>
+      )}
+      {base && !isRunning && helpful.length === 0 && (
+        <p className="leading-snug">Nothing of it hands the job over sooner.</p>
+      )}
+      <ul>
+        {helpful.map(({ relief, won: minutes }) => (
+          <li key={relief.key} className="border-line border-t py-2 leading-snug">
+            <label className="flex items-start gap-2">
+              <input
+                type="checkbox"
+                className="mt-1 size-4.5 accent-(--act)"
+                aria-label={`Compare ${relief.title}`}
+                checked={chosen.includes(relief.key)}
+                onChange={() =>
+                  choose(
+                    chosen.includes(relief.key)
+                      ? chosen.filter((key) => key !== relief.key)
+                      : [...chosen, relief.key].slice(-SIDES),
+                  )
+                }
+              />
+              <span className="flex-1">
+                <span className="font-semibold">{relief.title}</span>:{' '}
+                <span className="quantity">{won(minutes)} sooner</span>
+                <span className="block text-[0.88rem] text-quiet">{relief.cost}</span>
+              </span>
+            </label>
+            {relief.change && (
+              <Button className="mt-1 ml-6" onClick={() => void apply(relief)}>
+                {relief.change.kind === 'settings' ? 'We have it: plan with it' : 'Do it, and plan again'}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {useless.length > 0 && (
+        <p className="text-[0.88rem] text-quiet leading-snug">
+          No help: {useless.map(({ relief }) => relief.title).join(', ')}.
+        </p>
+      )}
+      {base && chosen.length > 0 && (
+        <SideBySide
+          base={base}
+          chosen={known
+            .filter(({ relief }) => chosen.includes(relief.key))
+            .map(({ relief, facts: found }) => ({ title: relief.title, facts: found }))}
+          at={at}
+        />
+      )}
+    </section>
+  );
+}

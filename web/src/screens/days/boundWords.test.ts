@@ -1,0 +1,26 @@
+import { describe, expect, it } from 'vitest';
+import { boundWords } from './boundWords.ts';
+
+const loads = [{ id: 'l', zoneId: 'z', label: 'Counter: 4 doors', lie: 'hung' as const, pieceIds: [] }];
+const people = { kind: 'people' as const };
+
+describe('how much could still be won', () => {
+  it.each([
+    [0, 'Nothing can be won any more: no plan ends sooner.'],
+    [122, 'At most 2 h 02 could still be won.'],
+    [1440, 'At most 1 day could still be won.'],
+    [2200, 'At most 1.5 days could still be won.'],
+    [14.4 * 1440, 'At most 14 days could still be won.'],
+  ])('%d min: %s', (minutes, gap) => {
+    expect(boundWords(10_000 + minutes, { at: 10_000, because: people }, loads).gap).toBe(gap);
+  });
+
+  it('says what holds it: a load by its name, a place, the people', () => {
+    const why = (because: Parameters<typeof boundWords>[1]['because']) =>
+      boundWords(10, { at: 10, because }, loads).why;
+    expect(why({ kind: 'chain', loadId: 'l' })).toContain('Counter: 4 doors');
+    expect(why({ kind: 'chain', loadId: 'gone' })).toBe('work and drying of one load alone');
+    expect(why({ kind: 'place', resourceId: 'rail' })).toContain('the rail');
+    expect(why(people)).toBe('the hours of the people');
+  });
+});

@@ -1,0 +1,40 @@
+import type { Bound, PlanSnapshot } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+
+const PLACES: Record<string, string> = {
+  booth: 'the booth, which takes one load at a time',
+  bench: 'the benches',
+  rail: 'the rail, where wet pieces hang until they can be handled',
+  rack: 'the rack, where wet pieces lie until they can be handled',
+};
+
+/** What keeps every plan from ending sooner, in words. */
+function reasonWords(because: Bound['because'], label: (loadId: string) => string | undefined): string {
+  switch (because.kind) {
+    case 'chain':
+      return `work and drying of one load alone${label(because.loadId) ? `, ${label(because.loadId)}` : ''}`;
+    case 'people':
+      return 'the hours of the people';
+    case 'place':
+      return PLACES[because.resourceId] ?? because.resourceId;
+    case 'done':
+      return 'nothing that is left';
+  }
+}
+
+/** How much could still be won at most, and what sets that limit. */
+export function boundWords(
+  handOver: number,
+  bound: Bound,
+  loads: PlanSnapshot['loads'],
+): { gap: string; why: string } {
+  const minutes = handOver - bound.at;
+  const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label);
+  if (minutes <= 0) return { gap: 'Nothing can be won any more: no plan ends sooner.', why };
+  const days = minutes / 1440;
+  const gap =
+    days < 1
+      ? `At most ${formatDuration(minutes)} could still be won.`
+      : `At most ${days < 10 ? Math.round(days * 2) / 2 : Math.round(days)} ${days < 1.25 ? 'day' : 'days'} could still be won.`;
+  return { gap, why };
+}

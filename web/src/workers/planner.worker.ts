@@ -1,0 +1,83 @@
+import type { Outcome } from '@upholder/core/outcome';
+import {
+  type Bound,
+  type Objective,
+  type PlanFacts,
+  type PlanQuestion,
+  type PlanRecipe,
+  reliefsFor,
+  searchPlan,
+  type Wish,
+  weigh,
+} from '@upholder/core/planning';
+import * as Comlink from 'comlink';
+
+/** How a search stands. */
+export interface SearchNews {
+  tries: number;
+  handOver: number;
+  bound: Bound;
+  isProven: boolean;
+  score: number[];
+  /** Of the best plan so far. */
+  recipe: PlanRecipe;
+}
+
+/** So long the search goes on before it listens again. */
+const CHUNK_MS = 120;
+/** Tries for each thing that could help; as many for the plan as it is. */
+const RELIEF_TRIES = 30;
+
+let running = 0;
+
+const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
+
+const planner = {
+  /** Looks for a better plan until it has tried so often, or another search begins, or it is told to stop. */
+  async search(
+    question: PlanQuestion,
+    wish: Wish,
+    tries: number,
+    tell: (news: SearchNews) => void,
+  ): Promise<Outcome<SearchNews>> {
+    running += 1;
+    const own = running;
+    const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+    const made = searchPlan(question, { objective: wish.objective, seed: 1, pins });
+    if (!made.ok) return made;
+    const search = made.value;
+    const news = (): SearchNews => {
+      const { found, bound, isProven, tries: done } = search;
+      if (!found) throw new Error('a search without a plan');
+      const { plan, recipe, score } = found;
+      return { tries: done, handOver: plan.handOver, bound, isProven, score, recipe };
+    };
+    while (running === own && search.tries < tries && !search.isProven) {
+      const until = performance.now() + CHUNK_MS;
+      while (performance.now() < until && search.tries < tries && !search.isProven) search.step();
+      tell(news());
+      await breathe();
+    }
+    return { ok: true, value: news() };
+  },
+
+  stop(): void {
+    running += 1;
+  },
+
+  /** Weighs everything that could help, one by one; the plan as it is comes first, under an empty key. */
+  async reliefs(
+    question: PlanQuestion,
+    objective: Objective,
+    tell: (key: string, facts: PlanFacts | null) => void,
+  ): Promise<void> {
+    tell('', weigh(question, objective, RELIEF_TRIES));
+    for (const relief of reliefsFor(question)) {
+      await breathe();
+      tell(relief.key, weigh(relief.question, objective, RELIEF_TRIES));
+    }
+  },
+};
+export type Planner = typeof planner;
+
+Comlink.expose(planner);
