@@ -96,6 +96,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/find/OpenPiece.tsx')).OpenPiece }),
       },
       {
+        path: 'wall',
+        lazy: async () => ({ Component: (await import('../screens/days/WallSheet.tsx')).WallSheet }),
+      },
+      {
         path: 'bench',
         lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
       },

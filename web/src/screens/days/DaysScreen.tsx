@@ -3,6 +3,7 @@ import {
   comparePlans,
   criticalChain,
   isPlanStale,
+  OBJECTIVES,
   type PlanRecipe,
   type Wish,
 } from '@upholder/core/planning';

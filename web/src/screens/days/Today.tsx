@@ -2,6 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { loggedEnd } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
+import { Link } from 'react-router';
 import { dateWords, whenWords } from '../../app/times.ts';
 
 /** The rest of today in words; on a closed day, what comes first after it. */
@@ -47,6 +48,12 @@ export function Today({
           </li>
         ))}
       </ol>
+      <Link
+        to={`/wall?day=${today}`}
+        className="mt-2 inline-block font-semibold text-act underline underline-offset-2"
+      >
+        Sheet for the wall
+      </Link>
       <p className="mt-3 text-[0.88rem] text-quiet">Choose a line, a block or a strip to see why it waits.</p>
     </div>
   );

@@ -1,0 +1,103 @@
+import type { Page } from '@playwright/test';
+import { expect, openStage, test } from './shop.ts';
+
+test.beforeAll(({ shop }) => shop.tell('reset'));
+
+/** When the plan hands over, as the stage line says it. */
+async function handOver(page: Page): Promise<string> {
+  const words = await page.getByRole('heading', { name: /^Hand-over/ }).textContent();
+  return /Hand-over (\w+ \d+ \w+ \d\d:\d\d)/.exec(words ?? '')?.[1] ?? '';
+}
+
+test('a better plan is looked for beside the page, taken, and says how much could still be won', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Days');
+  const before = await handOver(page);
+  await page.getByRole('tab', { name: 'How good' }).click();
+  const good = page.getByRole('region', { name: 'How good it is' });
+  await good.getByRole('button', { name: 'Look for a better plan' }).click();
+  await expect(good).toContainText(/[1-9]\d* plans tried so far/);
+  await good.getByRole('button', { name: 'Stop looking' }).click();
+  await expect(good).toContainText(/could still be won|Nothing can be won/);
+  await expect(good).toContainText('sooner.');
+  await good.getByRole('button', { name: 'Take this plan' }).click();
+  await expect.poll(() => handOver(page)).not.toBe(before);
+  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText(/won/);
+});
+
+test('what would help is worked out, two are compared, and one is done by a press', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Days');
+  await page.getByRole('tab', { name: 'What helps' }).click();
+  const helps = page.getByRole('region', { name: 'What would help' });
+  await helps.getByRole('button', { name: 'Work it out' }).click();
+  await expect(helps.getByRole('button', { name: 'Work it out again' })).toBeVisible({ timeout: 120_000 });
+  const compare = helps.getByRole('checkbox');
+  await expect(compare.first()).toBeVisible();
+  await compare.first().check();
+  const table = helps.getByRole('table');
+  await expect(table).toContainText('As it is');
+  await expect(table).toContainText('hand-over');
+  const press = helps.getByRole('button', { name: /plan with it|plan again/ }).first();
+  await press.click();
+  await expect(page.getByText(/planned .* for/)).toBeVisible();
+});
+
+test('an operation is moved by keys, stays pinned, is refused at night, and let go again', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Days');
+  await page.getByRole('group', { name: 'How much to see' }).getByRole('button', { name: 'whole' }).click();
+  const block = page.getByRole('button', { name: /^Refit, / }).last();
+  const pinned = page.getByRole('button', { name: /, pinned$/ });
+  await block.focus();
+  await page.keyboard.press('Enter');
+  const pin = page.getByRole('region', { name: 'Pin' });
+  await pin.getByLabel('From').fill('03:00');
+  await pin.getByRole('button', { name: 'Pin it there' }).click();
+  await expect(page.getByRole('alert').first()).toContainText(/cannot start .* 03:00.*outside working hours/);
+  await expect(pinned).toHaveCount(0);
+
+  // A week later there is nothing in its way, and the hand-over waits for it.
+  const before = await handOver(page);
+  const day = await pin.getByLabel('Day').inputValue();
+  const later = new Date(Date.parse(day) + 7 * 86_400_000).toISOString().slice(0, 10);
+  await pin.getByLabel('Day').fill(later);
+  await pin.getByLabel('From').fill('08:00');
+  await pin.getByRole('button', { name: 'Pin it there' }).click();
+  await expect(pinned).toHaveCount(1);
+  await expect(pin).toContainText('Pinned');
+  await expect.poll(() => handOver(page)).not.toBe(before);
+  // By the keys an hour on, and both taken back.
+  await pinned.focus();
+  await page.keyboard.press('Alt+Shift+ArrowRight');
+  await expect(pin.getByLabel('From')).toHaveValue('09:00');
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(pin.getByLabel('From')).toHaveValue('08:00');
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(pinned).toHaveCount(0);
+});
+
+test('what decides the end is shown in the chart', async ({ maren: page }) => {
+  await openStage(page, 'QUAY', 'Days');
+  const before = await page.locator('main button.bg-act').count();
+  await page.getByRole('button', { name: 'What decides the end?' }).click();
+  await expect(page.getByRole('button', { name: 'Hide what decides' })).toBeVisible();
+  expect(await page.locator('main button.bg-act').count()).toBeGreaterThan(before + 1);
+});
+
+test('the sheet for the wall has each one’s visits, what to mix, and what is wet at night', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Days');
+  await page.getByRole('link', { name: 'Sheet for the wall' }).click();
+  const own = page.getByRole('region', { name: 'Maren' });
+  await expect(own).toContainText('of work');
+  await expect(page.getByRole('main')).toContainText(/Mix \d/);
+  await page.getByLabel('Who').selectOption('Maren');
+  await expect(page.getByRole('region', { name: 'Maren' })).toBeVisible();
+  await expect(page.getByRole('main').locator('section')).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Dries over the night' })).toContainText('not touched until');
+});

@@ -1,0 +1,135 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { coatAmounts } from '@upholder/core/mixing';
+import { localClock } from '@upholder/core/shop';
+import { formatDuration, formatMl } from '@upholder/core/units';
+import { Link, useSearchParams } from 'react-router';
+import { upholder } from '../../api/upholder.ts';
+import { dateWords, whenWords } from '../../app/times.ts';
+import { useNowMinute } from '../../app/useNow.ts';
+import { Button, Select, Skeleton } from '../../parts/controls.tsx';
+import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
+
+const PLACES = { bench: 'bench', booth: 'booth', rail: 'rail', rack: 'rack', room: 'client’s room' } as const;
+
+/** What has to be mixed for a visit that lays a film; empty for any other. */
+function potWords({ op }: SheetLine, dossiers: readonly Dossier[], shop: ShopContext): string {
+  const dossier = dossiers.find(({ steps }) => steps.some(({ id }) => id === op.stepId));
+  const step = dossier?.steps.find(({ id }) => id === op.stepId);
+  const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
+  if (!dossier || !step || !sheet || !op.isCoat) return '';
+  const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
+  const amounts = coatAmounts(step, sheet, pieces, op.side, dossier.job.place === 'client');
+  return amounts ? `${formatMl(amounts.mixMl)} of ${sheet.name}` : sheet.name;
+}
+
+/** The day for the wall: each person’s visits in order with what to mix, and what dries when everybody has gone. */
+export function WallSheet() {
+  const { data: floor } = upholder.useFloorQuery();
+  const { data: shop } = upholder.useShopQuery();
+  const now = useNowMinute();
+  const [search, setSearch] = useSearchParams();
+  if (!floor || !shop) return <Skeleton />;
+  const days = plannedDays(floor.dossiers, shop.timeZone, now);
+  const date = search.get('day') ?? days[0] ?? '';
+  const only = search.get('who') ?? '';
+  const { people, drying } = daySheet(floor.dossiers, shop.timeZone, date);
+  const shown = people.filter(({ personId }) => only === '' || personId === only);
+  const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Somebody';
+  const choose = (part: Record<string, string>) =>
+    setSearch({ ...Object.fromEntries(search), ...part }, { replace: true });
+  return (
+    <main className="mx-auto max-w-5xl p-5 print:max-w-none print:p-0">
+      <div className="no-print mb-4 flex flex-wrap items-center gap-3">
+        <Select
+          aria-label="Day"
+          className="!w-44"
+          value={date}
+          onChange={({ target }) => choose({ day: target.value })}
+        >
+          {[...new Set([...days, date])].sort().map((day) => (
+            <option key={day} value={day}>
+              {dateWords(day)}
+            </option>
+          ))}
+        </Select>
+        <Select
+          aria-label="Who"
+          className="!w-44"
+          value={only}
+          onChange={({ target }) => choose({ who: target.value })}
+        >
+          <option value="">everybody</option>
+          {shop.crew.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <Button kind="act" onClick={() => window.print()}>
+          Print the sheet
+        </Button>
+        <Link to="/jobs" className="font-semibold text-act underline underline-offset-2">
+          To the jobs
+        </Link>
+      </div>
+      <h1 className="text-[1.8rem]">{dateWords(date)}</h1>
+      {shown.length === 0 && <p className="mt-2">Nothing is planned for this day.</p>}
+      {shown.map(({ personId, lines, minutes }) => (
+        <section
+          key={personId}
+          aria-label={nameOf(personId)}
+          className="mt-4 break-inside-avoid bg-sheet p-4"
+        >
+          <h2 className="flex items-baseline gap-3 text-xl">
+            {nameOf(personId)}
+            <span className="font-normal text-[0.95rem] text-quiet">{formatDuration(minutes)} of work</span>
+          </h2>
+          <table className="mt-2 w-full">
+            <tbody>
+              {lines.map((line) => {
+                const pot = potWords(line, floor.dossiers, shop);
+                return (
+                  <tr key={`${line.op.id} ${line.start}`} className="border-line border-t align-top">
+                    <td className="w-32 whitespace-nowrap py-1.5 pr-3 font-semibold tabular-nums">
+                      {localClock(line.start, shop.timeZone)}–{localClock(line.end, shop.timeZone)}
+                    </td>
+                    <td className="py-1.5 pr-3 leading-snug">
+                      <span className="font-semibold">{line.op.name}</span>
+                      {line.isPart && ', in part'}
+                      {pot && <span className="block text-quiet">Mix {pot}</span>}
+                    </td>
+                    <td className="py-1.5 pr-3 leading-snug">
+                      {line.jobCode}: {line.loadLabel}
+                    </td>
+                    <td className="w-28 py-1.5 text-quiet">{PLACES[line.op.row]}</td>
+                    <td className="w-10 py-1.5">
+                      <span className="inline-block size-5 border-[1.5px] border-ink" aria-hidden="true" />
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+      ))}
+      {drying.length > 0 && (
+        <section aria-label="Dries over the night" className="mt-4 break-inside-avoid bg-sheet p-4">
+          <h2 className="text-xl">Wet when the lights go out</h2>
+          <ul className="mt-1">
+            {drying.map(({ op, jobCode, loadLabel, handleAt }) => (
+              <li key={`${jobCode} ${op.id}`} className="flex gap-3 border-line border-t py-1.5">
+                <span className="flex-1">
+                  <span className="font-semibold">{op.name}</span>, {jobCode}: {loadLabel}
+                </span>
+                <span>
+                  not touched until{' '}
+                  <span className="quantity">{whenWords(handleAt, now, shop.timeZone)}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,87 @@
+import type { Dossier } from '@upholder/core/api';
+import { effectiveLog } from '@upholder/core/jobs';
+import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
+import { type Interval, localDate } from '@upholder/core/shop';
+
+/** A line of the sheet on the wall: one visit, or the part of it that falls on the day. */
+export interface SheetLine {
+  op: PlannedOp;
+  start: number;
+  end: number;
+  pieces: number;
+  /** It goes on another day, or began on one. */
+  isPart: boolean;
+  jobCode: string;
+  loadLabel: string;
+}
+
+/** What one person has to do on a day. */
+export interface PersonSheet {
+  personId: string;
+  lines: SheetLine[];
+  minutes: number;
+}
+
+/** What dries over the end of a day, and until when it must not be touched. */
+export interface DryingLine {
+  op: PlannedOp;
+  jobCode: string;
+  loadLabel: string;
+  handleAt: number;
+}
+
+const lengthOf = (spans: readonly Interval[]) => spans.reduce((sum, { start, end }) => sum + end - start, 0);
+
+/** The days on which something is planned, from the one of a moment on. */
+export function plannedDays(dossiers: readonly Dossier[], timeZone: string, from: number): string[] {
+  const days = new Set([localDate(from, timeZone)]);
+  for (const { plan } of dossiers)
+    for (const { personId, segments } of plan?.ops ?? [])
+      if (personId !== null)
+        for (const { start } of segments) if (start >= from) days.add(localDate(start, timeZone));
+  return [...days].sort();
+}
+
+/** The sheet of one day over all jobs: by person in the order of time, and what dries at its end. */
+export function daySheet(
+  dossiers: readonly Dossier[],
+  timeZone: string,
+  date: string,
+): { people: PersonSheet[]; drying: DryingLine[] } {
+  const people = new Map<string, SheetLine[]>();
+  const drying: DryingLine[] = [];
+  for (const { job, plan, log } of dossiers) {
+    const entries = effectiveLog(log);
+    const labels = new Map(plan?.loads.map(({ id, label }) => [id, label]));
+    for (const op of plan?.ops ?? []) {
+      const where = { op, jobCode: job.code, loadLabel: labels.get(op.loadId) ?? '' };
+      const logged = loggedEnd(op, entries);
+      const end = logged ?? op.end;
+      const { handle = 0 } = op.lags ?? {};
+      if (op.isCoat && localDate(end, timeZone) <= date && localDate(end + handle, timeZone) > date)
+        drying.push({ ...where, handleAt: end + handle });
+      if (op.personId === null || logged !== null) continue;
+      const today = op.segments.filter(({ start }) => localDate(start, timeZone) === date);
+      const [first] = today;
+      const last = today.at(-1);
+      if (!first || !last) continue;
+      const lines = people.get(op.personId) ?? [];
+      lines.push({
+        ...where,
+        start: first.start,
+        end: last.end,
+        pieces: today.reduce((sum, { pieces }) => sum + pieces, 0),
+        isPart: today.length < op.segments.length,
+      });
+      people.set(op.personId, lines);
+    }
+  }
+  return {
+    people: [...people].map(([personId, lines]) => ({
+      personId,
+      lines: lines.toSorted((a, b) => a.start - b.start),
+      minutes: lengthOf(lines),
+    })),
+    drying: drying.toSorted((a, b) => a.handleAt - b.handleAt),
+  };
+}
