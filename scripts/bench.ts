@@ -1,5 +1,13 @@
 import { GENERIC_SUPPLIES } from '../core/src/catalogue/index.ts';
-import { planJob } from '../core/src/planning/index.ts';
+import {
+  PlanSearch,
+  planJob,
+  type Reservation,
+  reservationsOf,
+  searchPlan,
+  snapshotOf,
+  WHOLE_LOADS,
+} from '../core/src/planning/index.ts';
 import {
   anotherRound,
   applyEdits,
@@ -9,8 +17,10 @@ import {
   type RuleContext,
 } from '../core/src/rules/index.ts';
 import { FINISHING_SYSTEMS } from '../core/src/systems/index.ts';
+import { exactHandOver, tinyProblem } from '../core/test/exactPlan.ts';
+import { liveThrough } from '../core/test/lives.ts';
 import { contextOf } from '../core/test/ruleContext.ts';
-import { SAMPLE_START, sampleJob, sampleShop } from '../core/test/sample.ts';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
 import { bringPot } from '../core/test/simulatedPot.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
@@ -55,6 +65,95 @@ for (const pieces of [20, 60, 200, 1000]) {
       heap.toFixed(1).padStart(9),
       `${days.toFixed(1)} days`.padStart(16),
     ].join(' '),
+  );
+}
+
+// Large jobs: 200 pieces, three people, a booth, 36 slots, 9 m of rail. How soon the first plan is there, what the search
+// wins, and how far the best is from what no plan can end before. `npm run bench -- full` for twenty of them, and for
+// 5,000 re-plans.
+const isFull = process.argv.includes('full');
+const three = sampleShop({
+  crew: [1, 2, 3].map((number) => ({ id: sampleId(9, number), name: `Person ${number}`, daysOff: [] })),
+});
+const days = (minute: number) => ((minute - SAMPLE_START) / 1440).toFixed(1);
+console.log('\nlarge job  loads  first ms  first  after 5 s  after 10 s  bound  gap   held by');
+for (let seed = 1; seed <= (isFull ? 20 : 4); seed += 1) {
+  const random = seeded(seed * 31);
+  const upTo = (most: number) => Math.floor(random() * most);
+  const [doors, fronts, more] = [20 + upTo(60), 20 + upTo(40), 20 + upTo(30)];
+  const system = () => (['A', 'D', 'F', 'C'] as const)[upTo(4)] ?? 'A';
+  const job = sampleJob(
+    [
+      { systemId: system(), doors, fronts },
+      { systemId: system(), doors: more, fronts: Math.max(0, 200 - doors - fronts - more) },
+    ],
+    three,
+  );
+  const start = performance.now();
+  planJob(job, three, SAMPLE_START);
+  const firstMs = performance.now() - start;
+  const made = searchPlan({ input: job, shop: three, now: SAMPLE_START, earlier: { loads: [], ops: [] } });
+  if (!made.ok) throw new Error(made.message);
+  const search = made.value;
+  const ends = [search.found?.plan.handOver ?? 0];
+  for (const seconds of [5, 10]) {
+    while (performance.now() - start < seconds * 1000 && !search.isProven) search.step();
+    ends.push(search.found?.plan.handOver ?? 0);
+  }
+  const [first = 0, five = 0, ten = 0] = ends;
+  const because = search.bound.because;
+  console.log(
+    [
+      String(seed).padStart(9),
+      String(search.found?.problem.loads.length).padStart(6),
+      firstMs.toFixed(0).padStart(9),
+      days(first).padStart(6),
+      days(five).padStart(10),
+      days(ten).padStart(11),
+      days(search.bound.at).padStart(6),
+      `${((100 * (ten - search.bound.at)) / (ten - SAMPLE_START)).toFixed(0)} %`.padStart(5),
+      because.kind === 'place' ? because.resourceId : because.kind,
+    ].join(' '),
+  );
+}
+
+// Ten jobs in one shop, each planned round what the ones before it have taken.
+{
+  const start = performance.now();
+  const reserved: Reservation[] = [];
+  for (let number = 1; number <= 10; number += 1) {
+    const job = sampleJob([{ systemId: number % 2 === 0 ? 'A' : 'D', doors: 60, fronts: 40 }], three);
+    const outcome = planJob(job, { ...three, reserved: [...reserved] }, SAMPLE_START);
+    if (!outcome.ok) throw new Error(outcome.message);
+    const plan = snapshotOf(sampleId(6, number), '2026-11-23T06:00:00.000Z', three.climate, outcome.value);
+    reserved.push(...reservationsOf(plan, [], SAMPLE_START, `Job ${number}`));
+  }
+  console.log(`\nten jobs of 100 pieces, one after the other: ${(performance.now() - start).toFixed(0)} ms`);
+}
+
+// Small jobs against every plan there is.
+{
+  const exact = Array.from({ length: 60 }, (_, index) => {
+    const problem = tinyProblem(index + 1);
+    const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], 'earliest', index + 1);
+    while (search.tries < 1200 && !search.isProven) search.step();
+    const found = search.found?.plan.handOver ?? 0;
+    return found / exactHandOver(problem, found + 1);
+  });
+  const best = exact.filter((ratio) => ratio === 1).length;
+  console.log(
+    `${exact.length} small jobs solved exactly: the search is best in ${best}, at worst ${((Math.max(...exact) - 1) * 100).toFixed(1)} % later`,
+  );
+}
+
+// Lives: logged early, late, in part, pinned, cooled, reworked, and planned again.
+{
+  const lives = isFull ? 714 : 20;
+  const start = performance.now();
+  let replans = 0;
+  for (let seed = 1; seed <= lives; seed += 1) replans += liveThrough(seed, 6).replans;
+  console.log(
+    `${replans} re-plans, none breaks a promise: ${((performance.now() - start) / replans).toFixed(0)} ms each`,
   );
 }
 

@@ -1,100 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { randomCase, SAMPLE_START, sampleId, seeded } from '../../test/sample.ts';
+import { entryFor, liveFor, liveThrough, replan } from '../../test/lives.ts';
+import { randomCase, SAMPLE_START, seeded } from '../../test/sample.ts';
 import { floorAgenda, pieceStates } from '../floor/index.ts';
-import type { LogEntry } from '../jobs/index.ts';
-import { type Minute, toInstant } from '../shop/index.ts';
-import {
-  checkPlan,
-  type JobForPlanning,
-  type PlannedOp,
-  type PlanSnapshot,
-  planJob,
-  type ShopForPlanning,
-  snapshotOf,
-} from './index.ts';
 
 const ROUNDS = 6;
 
-let number = 0;
-
-function entryFor(
-  op: Pick<PlannedOp, 'stepId' | 'side' | 'action'>,
-  pieceIds: string[],
-  doneAt: Minute,
-  change: Partial<LogEntry> = {},
-): LogEntry {
-  number += 1;
-  const at = toInstant(doneAt).toISOString();
-  return {
-    id: sampleId(7, number),
-    jobId: sampleId(4, 1),
-    stepId: op.stepId,
-    side: op.side,
-    action: op.action,
-    pieceIds,
-    doneAt: at,
-    coat: null,
-    note: '',
-    correctsId: null,
-    isWithdrawal: false,
-    memberId: sampleId(9, 1),
-    memberName: 'Person 1',
-    loggedAt: at,
-    ...change,
-  };
-}
-
-function replan(
-  job: JobForPlanning,
-  shop: ShopForPlanning,
-  now: Minute,
-  earlier: PlanSnapshot | null,
-): PlanSnapshot {
-  const outcome = planJob(job, shop, now, earlier ?? undefined);
-  if (!outcome.ok) throw new Error(outcome.message);
-  const violations = checkPlan(outcome.value.problem, outcome.value.plan);
-  expect(violations).toEqual([]);
-  return snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, outcome.value);
-}
-
-/** What a crew with a loose relation to its plan might log between two looks at the clock. */
-function liveFor(
-  minutes: Minute,
-  job: JobForPlanning,
-  plan: PlanSnapshot,
-  now: Minute,
-  random: () => number,
-): LogEntry[] {
-  const log = [...job.log];
-  const until = now + minutes;
-  for (const op of [...plan.ops].sort((a, b) => a.start - b.start)) {
-    if (op.personId === null || op.end > until) continue;
-    const chance = random();
-    if (chance < 0.15) continue;
-    const late = Math.floor(random() * 90);
-    const doneAt = Math.min(until, op.end + late);
-    const some = op.pieceIds.filter(() => random() < 0.6);
-    const pieceIds = chance < 0.3 && some.length > 0 ? some : op.pieceIds;
-    const climate = random() < 0.5 ? { airC: 12 + random() * 14, rhPct: 40 + random() * 35 } : null;
-    const productKey = job.steps.find(({ id }) => id === op.stepId)?.productKey;
-    const coat =
-      productKey && op.isCoat
-        ? { productKey, paintMl: 500, thinnerMl: 0, cup: null, cupSeconds: null, climate, wftUm: null }
-        : null;
-    log.push(entryFor(op, pieceIds, doneAt, { coat }));
-  }
-  const last = log.at(-1);
-  if (last && random() < 0.2) {
-    log.push(
-      entryFor(last, last.pieceIds, now, { doneAt: last.doneAt, correctsId: last.id, isWithdrawal: true }),
-    );
-  }
-  return log;
-}
-
 describe('a job that is worked, logged and planned again, over and over', () => {
-  it('stays sound for 60 seeded lives', () => {
-    for (let seed = 1; seed <= 60; seed += 1) {
+  it('stays sound for 40 seeded lives', () => {
+    for (let seed = 1; seed <= 40; seed += 1) {
       const random = seeded(seed * 977);
       const { job: start, shop } = randomCase(seed + 1000);
       let job = start;
@@ -109,6 +22,13 @@ describe('a job that is worked, logged and planned again, over and over', () => 
         expect(planned.every(({ start: at }) => at >= now)).toBe(true);
       }
     }
+  });
+
+  it('stays sound where it is pinned, let go, scuffed, cooled and searched on as well', () => {
+    const lives = Array.from({ length: 12 }, (_, index) => liveThrough(index + 1, 6));
+    expect(lives.reduce((sum, { replans }) => sum + replans, 0)).toBe(12 * 7);
+    // Some pins must have been out of reach, or they were never tried.
+    expect(lives.some(({ refusals }) => refusals > 0)).toBe(true);
   });
 
   it('ends: when everything is logged nothing is left to do, and the agenda is empty', () => {

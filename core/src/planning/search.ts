@@ -78,12 +78,14 @@ export class PlanSearch {
   ) {
     this.random = generator(seed);
     const seen = new Set<string>();
+    const asked: PlanProblem[] = [];
     for (const { cut, problem } of problems) {
       // Cutting finer may give the same loads again.
       const names = problem.loads.map(({ id }) => id).join();
       if (seen.has(names)) continue;
       seen.add(names);
-      const made = makePlan(problem, 2, this.guide(new Map(), new Map()));
+      asked.push(problem);
+      const made = makePlan(problem, 1, this.guide(new Map(), new Map()));
       this.tries += 1;
       if (made.ok)
         this.lines.push({
@@ -98,18 +100,31 @@ export class PlanSearch {
         });
       else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
     }
-    this.bound = problems
-      .map(({ problem }) => lowerBound(problem))
+    this.bound = asked
+      .map(lowerBound)
       .reduce<Bound>((least, bound) => (bound.at < least.at ? bound : least), {
         at: Number.POSITIVE_INFINITY,
         because: { kind: 'done' },
       });
     for (const line of this.lines) this.keep(line);
+    if (this.best) this.tryAllRules(this.best);
     if (this.best) this.failure = null;
   }
 
   private guide(notBefore: ReadonlyMap<string, Minute>, who: ReadonlyMap<string, string>): Guide {
     return { notBefore, who, pins: this.pins };
+  }
+
+  /** The other rules for a first plan are only worth their time on the best way of cutting. */
+  private tryAllRules(line: Line): void {
+    const made = makePlan(line.problem, undefined, this.guide(new Map(), new Map()));
+    if (!made.ok) return;
+    this.tries += 1;
+    const score = scoreOf(made.value.plan, this.objective);
+    if (compareScores(score, line.score) >= 0) return;
+    line.made = made.value;
+    line.score = score;
+    this.keep(line);
   }
 
   private keep(line: Line): boolean {

@@ -12,10 +12,11 @@ import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { BetterPlan } from './BetterPlan.tsx';
 import { boundWords } from './boundWords.ts';
+import { ROWS_BY, type RowsBy } from './chartRows.ts';
 import { DryingChart } from './DryingChart.tsx';
 import { Legend } from './Legend.tsx';
 import { MovesReport, type Replanned } from './MovesReport.tsx';
@@ -27,6 +28,7 @@ const ZOOMS = [
   { name: 'close', openPx: 74, closedPx: 12 },
   { name: 'wider', openPx: 38, closedPx: 7 },
   { name: 'whole', openPx: 13, closedPx: 2.4 },
+  { name: 'month', openPx: 4.5, closedPx: 1.1 },
 ];
 
 type Panel = 'today' | 'better' | 'help';
@@ -81,6 +83,7 @@ export function DaysScreen() {
   const [selectedId, select] = useState<string | null>(null);
   const [replanned, setReplanned] = useState<Replanned | null>(null);
   const [zoom, setZoom] = useState(0);
+  const [by, setBy] = useState<RowsBy>('place');
   const [undo, setUndo] = useState<Wish[]>([]);
   const [panel, setPanel] = useState<Panel>('today');
   const [isChainShown, showChain] = useState(false);
@@ -144,6 +147,20 @@ export function DaysScreen() {
           <HandOver dossier={dossier} shop={shop} now={now} />
         </div>
         {plan && (
+          <Select
+            aria-label="Rows"
+            className="!w-32"
+            value={by}
+            onChange={({ target }) => setBy(target.value as RowsBy)}
+          >
+            {Object.entries(ROWS_BY).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        )}
+        {plan && (
           <div
             className="flex rounded-[3px] border-[1.5px] border-line"
             role="group"
@@ -204,6 +221,7 @@ export function DaysScreen() {
               now={now}
               openPx={openPx}
               closedPx={closedPx}
+              by={by}
               selectedId={selectedId}
               chain={chain}
               onSelect={select}

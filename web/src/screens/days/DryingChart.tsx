@@ -2,8 +2,10 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useEffect, useMemo, useRef } from 'react';
 import { dateWords, whenWords } from '../../app/times.ts';
-import { dayItems, type FilmItem, type Row } from './dayItems.ts';
+import { chartRows, type RowsBy } from './chartRows.ts';
+import { dayItems, type FilmItem } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
+import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
 import { assignLanes, createTimeScale, type TimeScale } from './timeScale.ts';
 
 const HEADING_PX = 92;
@@ -13,7 +15,7 @@ const FILM_PX = 33;
 /** Filler dries at the bench in nobody’s way: a thin strip is enough. */
 const THIN_PX = 13;
 const PAD_PX = 7;
-const ROWS: Row[] = ['bench', 'booth', 'rail', 'rack', 'room'];
+const FULL: readonly ('rail' | 'rack')[] = ['rail', 'rack'];
 
 interface ChartProps {
   dossier: Dossier;
@@ -22,30 +24,12 @@ interface ChartProps {
   now: number;
   openPx: number;
   closedPx: number;
+  by: RowsBy;
   selectedId: string | null;
   /** Operations that decide the hand-over, where that is to be seen. */
   chain: ReadonlySet<string>;
   onSelect(id: string): void;
   onMove(id: string, minute: number): void;
-}
-
-function rowName(row: Row, shop: ShopContext): [name: string, size: string] {
-  const { settings } = shop;
-  switch (row) {
-    case 'bench':
-      return ['Bench', settings.benches === 1 ? 'one' : `${settings.benches} of them`];
-    case 'booth':
-      return ['Booth', 'one load'];
-    case 'rail':
-      return [
-        'Rail',
-        `${(settings.railLengthMm / 1000).toFixed(settings.railLengthMm % 1000 === 0 ? 0 : 1)} m`,
-      ];
-    case 'rack':
-      return ['Rack', `${settings.rackSlots} slots`];
-    case 'room':
-      return ['Room', 'client’s'];
-  }
 }
 
 function Backdrop({ scale, shop, height }: { scale: TimeScale; shop: ShopContext; height: number }) {
@@ -236,6 +220,7 @@ export function DryingChart({
   now,
   openPx,
   closedPx,
+  by,
   selectedId,
   chain,
   onSelect,
@@ -267,19 +252,19 @@ export function DryingChart({
   }, [scale, now, openPx]);
 
   let top = HEAD_PX;
-  const rows = ROWS.map((row) => {
-    const inLabour = labour.filter((item) => item.row === row);
-    const inFilms = films.filter((item) => item.row === row);
-    const labourLanes = assignLanes(inLabour);
+  const rows = chartRows(by, { labour, films }, dossier, shop).map((row) => {
+    const labourLanes = assignLanes(row.labour);
     // A label needs some width even when its film dries fast.
-    const filmLanes = assignLanes(inFilms.map(({ start, end }) => ({ start, end: end + 20 })));
-    const isThin = inFilms.every(({ op }) => op.hold === null) && row === 'bench';
+    const filmLanes = assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 })));
+    const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
     const filmPx = isThin ? THIN_PX : FILM_PX;
     const height = Math.max(46, PAD_PX * 2 + labourLanes.count * LABOUR_PX + filmLanes.count * filmPx);
-    const placed = { row, top, height, inLabour, inFilms, labourLanes, filmLanes, isThin, filmPx };
+    const placed = { ...row, top, height, labourLanes, filmLanes, isThin, filmPx };
     top += height;
     return placed;
   });
+  const fullTop = top;
+  top += FULL.length * OCCUPANCY_PX;
   return (
     <div
       ref={scroller}
@@ -289,44 +274,64 @@ export function DryingChart({
       <div className="relative" style={{ width: HEADING_PX + scale.width, height: top }}>
         <div className="absolute top-0" style={{ left: HEADING_PX, width: scale.width, height: top }}>
           <Backdrop scale={scale} shop={shop} height={top} />
-          {rows.map(({ row, top: rowTop, inLabour, inFilms, labourLanes, filmLanes, isThin, filmPx }) => (
-            <div key={row} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
-              {inLabour.map((item, index) => (
-                <LabourBlock
-                  key={`${item.op.id} ${item.start}`}
-                  item={item}
-                  scale={scale}
-                  top={PAD_PX + (labourLanes.lanes[index] ?? 0) * LABOUR_PX}
-                  isSelected={item.op.id === selectedId}
-                  isPinned={pins[item.op.id] !== undefined}
-                  isOnChain={chain.has(item.op.id)}
-                  onSelect={() => onSelect(item.op.id)}
-                  onMove={
-                    item.isDone || item.start !== item.op.start
-                      ? null
-                      : (minute) => onMove(item.op.id, minute)
-                  }
-                  words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
-                />
-              ))}
-              {inFilms.map((item, index) => (
-                <Film
-                  key={item.op.id}
-                  item={item}
-                  scale={scale}
-                  top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * filmPx}
-                  colour={
-                    item.op.stepKey.startsWith('colour')
-                      ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
-                      : 'var(--primer)'
-                  }
-                  label={`${item.op.name} · ${label(item.op.loadId)}`}
-                  isThin={isThin}
-                  isSelected={item.op.id === selectedId}
-                  onSelect={() => onSelect(item.op.id)}
-                  at={at}
-                />
-              ))}
+          {rows.map(
+            ({
+              key,
+              top: rowTop,
+              labour: inRow,
+              films: filmsInRow,
+              labourLanes,
+              filmLanes,
+              isThin,
+              filmPx,
+            }) => (
+              <div key={key} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
+                {inRow.map((item, index) => (
+                  <LabourBlock
+                    key={`${item.op.id} ${item.start}`}
+                    item={item}
+                    scale={scale}
+                    top={PAD_PX + (labourLanes.lanes[index] ?? 0) * LABOUR_PX}
+                    isSelected={item.op.id === selectedId}
+                    isPinned={pins[item.op.id] !== undefined}
+                    isOnChain={chain.has(item.op.id)}
+                    onSelect={() => onSelect(item.op.id)}
+                    onMove={
+                      item.isDone || item.start !== item.op.start
+                        ? null
+                        : (minute) => onMove(item.op.id, minute)
+                    }
+                    words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
+                  />
+                ))}
+                {filmsInRow.map((item, index) => (
+                  <Film
+                    key={item.op.id}
+                    item={item}
+                    scale={scale}
+                    top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * filmPx}
+                    colour={
+                      item.op.stepKey.startsWith('colour')
+                        ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
+                        : 'var(--primer)'
+                    }
+                    label={`${item.op.name} · ${label(item.op.loadId)}`}
+                    isThin={isThin}
+                    isSelected={item.op.id === selectedId}
+                    onSelect={() => onSelect(item.op.id)}
+                    at={at}
+                  />
+                ))}
+              </div>
+            ),
+          )}
+          {FULL.map((place, index) => (
+            <div
+              key={place}
+              className="absolute inset-x-0 border-quiet/60 border-t"
+              style={{ top: fullTop + index * OCCUPANCY_PX, height: OCCUPANCY_PX }}
+            >
+              <Occupancy place={place} films={films} scale={scale} shop={shop} now={now} />
             </div>
           ))}
           {now >= scale.from && now <= scale.until && (
@@ -342,20 +347,25 @@ export function DryingChart({
         </div>
         <div className="sticky left-0 z-20 flow-root bg-ground" style={{ width: HEADING_PX, height: top }}>
           <div style={{ height: HEAD_PX }} />
-          {rows.map(({ row, height }) => {
-            const [name, size] = rowName(row, shop);
-            return (
-              <div
-                key={row}
-                className="overflow-hidden border-quiet/60 border-t border-r px-3 py-1.5 leading-tight"
-                style={{ height }}
-              >
-                <span className="font-bold">{name}</span>
-                <br />
-                <span className="text-[0.8rem] text-quiet">{size}</span>
-              </div>
-            );
-          })}
+          {[
+            ...rows,
+            ...FULL.map((place) => ({
+              key: `full ${place}`,
+              name: place === 'rail' ? 'Rail, full' : 'Rack, full',
+              size: 'up to the dashes',
+              height: OCCUPANCY_PX,
+            })),
+          ].map(({ key, name, size, height }) => (
+            <div
+              key={key}
+              className="overflow-hidden border-quiet/60 border-t border-r px-3 py-1.5 leading-tight"
+              style={{ height }}
+            >
+              <span className="font-bold">{name}</span>
+              <br />
+              <span className="text-[0.8rem] text-quiet">{size}</span>
+            </div>
+          ))}
         </div>
       </div>
     </div>

@@ -1,0 +1,101 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { FilmItem, LabourItem, Row } from './dayItems.ts';
+
+/** What the rows of the chart stand for. */
+export const ROWS_BY = { place: 'by place', person: 'by person', zone: 'by zone' } as const;
+export type RowsBy = keyof typeof ROWS_BY;
+
+/** One row: what it is, and what is drawn in it. */
+export interface ChartRow {
+  key: string;
+  name: string;
+  /** How much of it there is, or what else is worth saying. */
+  size: string;
+  labour: LabourItem[];
+  films: FilmItem[];
+}
+
+const PLACES: Row[] = ['bench', 'booth', 'rail', 'rack', 'room'];
+
+function placeWords(row: Row, { settings }: ShopContext): [name: string, size: string] {
+  switch (row) {
+    case 'bench':
+      return ['Bench', settings.benches === 1 ? 'one' : `${settings.benches} of them`];
+    case 'booth':
+      return ['Booth', 'one load'];
+    case 'rail':
+      return [
+        'Rail',
+        `${(settings.railLengthMm / 1000).toFixed(settings.railLengthMm % 1000 === 0 ? 0 : 1)} m`,
+      ];
+    case 'rack':
+      return ['Rack', `${settings.rackSlots} slots`];
+    case 'room':
+      return ['Room', 'client’s'];
+  }
+}
+
+/** The rows of the chart in their order; by person, films have no row, and what is done already stands last. */
+export function chartRows(
+  by: RowsBy,
+  { labour, films }: { labour: readonly LabourItem[]; films: readonly FilmItem[] },
+  dossier: Pick<Dossier, 'zones'>,
+  shop: ShopContext,
+): ChartRow[] {
+  switch (by) {
+    case 'place':
+      return PLACES.map((row) => {
+        const [name, size] = placeWords(row, shop);
+        return {
+          key: row,
+          name,
+          size,
+          labour: labour.filter((item) => item.row === row),
+          films: films.filter((item) => item.row === row),
+        };
+      });
+    case 'zone':
+      return dossier.zones.map(({ id, name, systemId }) => ({
+        key: id,
+        name,
+        size: systemId === null ? 'no system' : `system ${systemId}`,
+        labour: labour.filter(({ op }) => op.zoneId === id),
+        films: films.filter(({ op }) => op.zoneId === id && op.hold !== null),
+      }));
+    case 'person': {
+      const rows = shop.crew.map(({ id, name }) => ({
+        key: id,
+        name,
+        size: '',
+        labour: labour.filter(({ op, isDone }) => op.personId === id && !isDone),
+        films: [],
+      }));
+      const done = labour.filter(({ isDone }) => isDone);
+      return done.length === 0
+        ? rows
+        : [...rows, { key: 'done', name: 'Done', size: 'as logged', labour: done, films: [] }];
+    }
+  }
+}
+
+/** So much of a place is taken from a moment on. */
+export interface Taken {
+  at: number;
+  amount: number;
+}
+
+/** How full the rail or the rack is over time, by the films of the chart; a load that holds twice over a minute holds once. */
+export function occupancy(films: readonly FilmItem[], place: 'rail' | 'rack'): Taken[] {
+  const holds = films.flatMap(({ op, start, handleAt }) =>
+    op.hold?.resourceId === place
+      ? [{ loadId: op.loadId, amount: op.hold.amount, from: start - (op.end - op.start), until: handleAt }]
+      : [],
+  );
+  const moments = [...new Set(holds.flatMap(({ from, until }) => [from, until]))].sort((a, b) => a - b);
+  return moments.map((at) => {
+    const perLoad = new Map<string, number>();
+    for (const { loadId, amount, from, until } of holds)
+      if (from <= at && until > at) perLoad.set(loadId, Math.max(perLoad.get(loadId) ?? 0, amount));
+    return { at, amount: [...perLoad.values()].reduce((sum, one) => sum + one, 0) };
+  });
+}
