@@ -24,6 +24,16 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await good.getByRole('button', { name: 'Take this plan' }).click();
   await expect.poll(() => handOver(page)).not.toBe(before);
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText(/won/);
+
+  // The client has the room closed on the day of the hand-over: it is planned round that day, and opened again.
+  const open = await handOver(page);
+  const closed = new Date(Date.parse(`${/\d+ \w+/.exec(open)?.[0]} 2026 12:00Z`)).toISOString().slice(0, 10);
+  await good.getByLabel('The client’s room is closed on').fill(closed);
+  await good.getByRole('button', { name: 'Close it' }).click();
+  await expect.poll(() => handOver(page)).not.toBe(open);
+  await expect(good).toContainText(open.split(' ').slice(0, 3).join(' '));
+  await good.getByRole('button', { name: /^Open .* again/ }).click();
+  await expect(good.getByRole('button', { name: /^Open .* again/ })).toHaveCount(0);
 });
 
 test('what would help is worked out, two are compared, and one is done by a press', async ({
@@ -86,6 +96,19 @@ test('what decides the end is shown in the chart', async ({ maren: page }) => {
   await page.getByRole('button', { name: 'What decides the end?' }).click();
   await expect(page.getByRole('button', { name: 'Hide what decides' })).toBeVisible();
   expect(await page.locator('main button.bg-act').count()).toBeGreaterThan(before + 1);
+});
+
+test('rows stand for places, people or zones, and say how full rail and rack get', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Days');
+  await expect(page.getByRole('img', { name: /^Rail at most \d+ % full/ })).toBeVisible();
+  await page.getByLabel('Rows').selectOption('by person');
+  await expect(page.getByText('as logged')).toBeVisible();
+  await page.getByLabel('Rows').selectOption('by zone');
+  await expect(page.getByText('system C')).toBeVisible();
+  await page.getByRole('button', { name: 'month' }).click();
+  await expect(page.getByText('system C')).toBeVisible();
 });
 
 test('the sheet for the wall has each one’s visits, what to mix, and what is wet at night', async ({

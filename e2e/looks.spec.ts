@@ -36,6 +36,7 @@ test.describe('every main screen', () => {
         '/floor',
         '/find',
         '/bench',
+        '/wall',
         ...SHELVES,
         '/shop',
         '/shop/ways',

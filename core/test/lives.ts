@@ -146,7 +146,7 @@ export function liveThrough(seed: number, rounds: number): Life {
     if (violations.length > 0)
       throw new Error(`seed ${seed}, round ${round}: ${JSON.stringify(violations.slice(0, 3))}`);
     if (bound.at > found.plan.handOver) throw new Error(`seed ${seed}, round ${round}: below its bound`);
-    const wish = { objective: 'earliest' as const, pins: Object.fromEntries(pins) };
+    const wish = { objective: 'earliest' as const, pins: Object.fromEntries(pins), roomClosed: [] };
     plan = snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, found, wish, bound);
     life.replans += 1;
   }

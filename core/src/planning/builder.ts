@@ -286,8 +286,8 @@ export class Builder {
       }
       const repairs = this.repairsFor(op, needed, ready, slot.start);
       if (!repairs) return null;
-      const busy = new Timetable(table);
-      for (const { op: repair, slot: repairSlot } of repairs) busy.book(repair, repairSlot);
+      // Scuffing and dusting take people, but no place.
+      const busy = table.withBusy(repairs.map((repair) => repair.slot));
       const from = repairs.at(-1)?.slot.end ?? ready;
       const after = earliestSlot(problem, busy, op, from);
       if (!after) return null;

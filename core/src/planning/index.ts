@@ -19,9 +19,7 @@ export {
   answerOf,
   comparePlans,
   type Move,
-  PLAIN_WISH,
   type PlanQuestion,
-  type PlanWish,
   planByRecipe,
   planJob,
   searchPlan,
@@ -32,6 +30,7 @@ export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './res
 export { makePlan, placeInOrder } from './schedule.ts';
 export { type Found, type PlanRecipe, PlanSearch } from './search.ts';
 export {
+  PLAIN_WISH,
   type PlannedOp,
   PlanRecipeSchema,
   type PlanSnapshot,

@@ -60,7 +60,13 @@ describe('the visits of a batch', () => {
   it('stay in the room with rollers when the pieces are fixed', () => {
     const frames = sampleJob([{ systemId: 'D', doors: 0, fronts: 0, frames: 2 }], shop);
     const coat = opNamed(opsOf(frames, 'fixed'), 'Colour 1');
-    expect(coat).toMatchObject({ row: 'room', hold: null, uses: [], setupMin: 15, cleanupMin: 10 });
+    expect(coat).toMatchObject({
+      row: 'room',
+      hold: null,
+      uses: [{ resourceId: 'room', amount: 1 }],
+      setupMin: 15,
+      cleanupMin: 10,
+    });
   });
 
   it('scuff a load where it dries instead of carrying it to the bench', () => {

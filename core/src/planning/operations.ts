@@ -145,8 +145,8 @@ export function draftOps(
       const uses =
         row === 'booth' && !isFlip
           ? [{ resourceId: 'booth', amount: 1 }]
-          : row === 'bench'
-            ? [{ resourceId: 'bench', amount: 1 }]
+          : row === 'bench' || row === 'room'
+            ? [{ resourceId: row, amount: 1 }]
             : [];
       // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
       const isHeld = isCoat && step.operation === 'coat' && !step.isEdgesOnly && holder !== null;

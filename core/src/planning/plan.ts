@@ -1,11 +1,11 @@
 import { failure, type Outcome, success } from '../outcome.ts';
-import { localClock, type Minute, toInstant } from '../shop/calendar.ts';
+import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
 import type { Cut } from './loads.ts';
 import type { Plan, PlanProblem } from './model.ts';
 import type { Objective } from './objective.ts';
-import { buildProblem, peopleOf } from './problem.ts';
+import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem.ts';
 import { makePlan, type PinFailure, placeInOrder } from './schedule.ts';
 import { type PlanRecipe, PlanSearch } from './search.ts';
 import type { PlannedOp } from './snapshot.ts';
@@ -76,8 +76,8 @@ const LARGE_SPLITS: readonly Cut[] = [
   { atLeast: 1, share: 2 },
 ];
 
-/** What a plan is wanted for. */
-export interface PlanWish {
+/** What a search is for. */
+export interface SearchWish {
   objective: Objective;
   /** The same seed and as many tries give the same plan. */
   seed: number;
@@ -85,7 +85,7 @@ export interface PlanWish {
   pins: ReadonlyMap<string, Minute>;
 }
 
-export const PLAIN_WISH: PlanWish = { objective: 'earliest', seed: 1, pins: new Map() };
+const PLAIN: SearchWish = { objective: 'earliest', seed: 1, pins: new Map() };
 
 /** Load sizes that a search tries; what holds a pin keeps the loads that it was set on. */
 const SEARCHED_SPLITS: readonly Cut[] = [...SPLITS, { atLeast: 1, share: 4 }];
@@ -96,15 +96,25 @@ export interface PlanQuestion {
   shop: ShopForPlanning;
   now: Minute;
   earlier: EarlierPlan;
+  /** Days on which nobody may work in the client's room. */
+  roomClosed?: readonly string[];
 }
 
 function problemsOf(
-  { input, shop, now, earlier }: PlanQuestion,
+  { input, shop: given, now, earlier, roomClosed = [] }: PlanQuestion,
   splits: readonly Cut[],
   pins: ReadonlyMap<string, Minute>,
   days: number,
 ): Outcome<{ cut: Cut; problem: PlanProblem }[]> {
   const horizon = now + days * 1440;
+  const closed = roomClosed.map((date) => ({
+    start: minuteAt(date, '00:00', given.timeZone),
+    end: minuteAt(addDays(date, 1), '00:00', given.timeZone),
+    personId: null,
+    use: { resourceId: 'room', amount: ROOM_CAPACITY },
+    by: 'the client, who has it closed that day',
+  }));
+  const shop = closed.length === 0 ? given : { ...given, reserved: [...given.reserved, ...closed] };
   const span = { now, horizon, people: peopleOf(shop, now, horizon) };
   const problems: { cut: Cut; problem: PlanProblem }[] = [];
   for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
@@ -116,7 +126,7 @@ function problemsOf(
 }
 
 /** Begins a search for a better plan than the first one; its first plans are there at once. */
-export function searchPlan(question: PlanQuestion, wish: PlanWish = PLAIN_WISH): Outcome<PlanSearch> {
+export function searchPlan(question: PlanQuestion, wish: SearchWish = PLAIN): Outcome<PlanSearch> {
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
@@ -161,7 +171,7 @@ export function answerOf({ problem, plan }: AnsweredPlan): AnsweredPlan {
 export function planByRecipe(
   question: PlanQuestion,
   recipe: PlanRecipe,
-  pins: ReadonlyMap<string, Minute> = PLAIN_WISH.pins,
+  pins: ReadonlyMap<string, Minute> = PLAIN.pins,
 ): Outcome<AnsweredPlan> {
   let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {

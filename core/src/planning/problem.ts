@@ -25,6 +25,9 @@ function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
   return ops.with(first, { ...op, setupMin: 0, cleanupMin: 0, perPieceMin });
 }
 
+/** The client's room is never too small, only closed: then all of it is taken. */
+export const ROOM_CAPACITY = 100;
+
 /** `18 doors`, `12 drawer fronts and 3 doors`: what a set of pieces is, in words. */
 export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   const counts = new Map<Piece['kind'], number>();
@@ -132,6 +135,7 @@ export function buildProblem(
       { id: 'bench', name: 'Bench', capacity: settings.benches },
       { id: 'rail', name: 'Rail', capacity: settings.railLengthMm },
       { id: 'rack', name: 'Rack', capacity: settings.rackSlots },
+      { id: 'room', name: 'Room', capacity: ROOM_CAPACITY },
     ],
     loads,
     reserved: shop.reserved,

@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
-import { criticalChain, type PlanQuestion, planJob, reliefsFor, snapshotOf, weigh } from './index.ts';
+import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleJob, sampleShop } from '../../test/sample.ts';
+import { localDate } from '../shop/index.ts';
+import {
+  answerOf,
+  checkPlan,
+  criticalChain,
+  type Plan,
+  type PlanQuestion,
+  planJob,
+  reliefsFor,
+  searchPlan,
+  snapshotOf,
+  weigh,
+} from './index.ts';
 
 const ask = (doors: number, shop = sampleShop()): PlanQuestion => ({
   input: sampleJob([{ systemId: 'A', doors, fronts: 0 }], shop),
@@ -41,7 +53,8 @@ describe('what would help', () => {
     };
     expect(base!.handOver - weigh(rail, 'earliest', 10)!.handOver).toBeGreaterThan(2 * 1440);
     expect(of('rack')!.handOver).toBe(base!.handOver);
-    expect(of('saturday')!.handOver).toBeLessThan(base!.handOver);
+    // Warmer air shortens every clock.
+    expect(of('warm')!.handOver).toBeLessThan(base!.handOver);
   });
 
   it('leaves the question that was asked as it is', () => {
@@ -96,5 +109,26 @@ describe('the chain that decides the hand-over', () => {
 
   it('is empty when all is done', () => {
     expect(criticalChain([])).toEqual([]);
+  });
+});
+
+describe('a room that is closed', () => {
+  it('is worked in on other days only, and that explains the wait', () => {
+    const question = ask(6);
+    const open = searchPlan(question);
+    if (!open.ok) throw new Error(open.message);
+    const inRoom = (plan: Plan) => plan.ops.filter(({ op }) => op.row === 'room');
+    const first = inRoom(open.value.found!.plan)[0]!;
+    const day = localDate(first.start, SAMPLE_TIME_ZONE);
+    const closed = searchPlan({ ...question, roomClosed: [day] });
+    if (!closed.ok) throw new Error(closed.message);
+    const { problem, plan } = closed.value.found!;
+    expect(checkPlan(problem, plan)).toEqual([]);
+    for (const { start, end } of inRoom(plan)) {
+      expect(localDate(start, SAMPLE_TIME_ZONE)).not.toBe(day);
+      expect(localDate(end, SAMPLE_TIME_ZONE)).not.toBe(day);
+    }
+    const waits = answerOf({ problem, plan }).plan.ops.flatMap((item) => item.waits);
+    expect(waits.some(({ why }) => why.kind === 'resource' && why.by.includes('closed that day'))).toBe(true);
   });
 });

@@ -44,12 +44,20 @@ const PlannedOpSchema = z.object({
 });
 export type PlannedOp = z.infer<typeof PlannedOpSchema>;
 
-/** What a plan was made for: what it is to be best at, and starts that were set by hand, by operation. */
+/** What a plan was made for: what it is to be best at, starts that were set by hand, by operation, and closed days. */
 export const WishSchema = z.object({
   objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
   pins: z.record(z.string().max(200), z.int()).default({}),
+  /** Days on which nobody may work in the client's room. */
+  roomClosed: z
+    .array(z.iso.date({ error: 'Write a date as 2026-11-30.' }))
+    .max(200)
+    .default([]),
 });
 export type Wish = z.infer<typeof WishSchema>;
+
+/** What is wished where nobody said anything. */
+export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [] };
 
 /** How a search made its plan, as it is sent to be made again where it is kept. */
 export const PlanRecipeSchema = z.object({
@@ -75,7 +83,7 @@ export const PlanSnapshotSchema = z.object({
   madeAt: z.iso.datetime(),
   climate: ClimateSchema,
   handOver: z.int(),
-  wish: WishSchema.default({ objective: 'earliest', pins: {} }),
+  wish: WishSchema.default(() => PLAIN_WISH),
   /** What no plan can end before, as far as the planner can tell; null where nobody asked. */
   bound: BoundSchema.nullable().default(null),
   loads: z.array(
@@ -97,7 +105,7 @@ export function snapshotOf(
   madeAt: string,
   climate: Climate,
   { problem, plan }: { problem: PlanProblem; plan: Plan },
-  wish: Wish = { objective: 'earliest', pins: {} },
+  wish: Wish = PLAIN_WISH,
   bound: Bound | null = null,
 ): PlanSnapshot {
   return {

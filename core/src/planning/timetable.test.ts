@@ -166,12 +166,28 @@ describe('earliestSlot', () => {
     });
   });
 
-  it('copies share nothing', () => {
+  it('with somebody busy for a try, it stays as it was itself', () => {
     const table = new Timetable();
-    const copy = new Timetable(table);
-    const slot = earliestSlot(problem, copy, op(), 0);
-    if (slot) copy.book(op(), slot);
-    expect(earliestSlot(problem, table, op(), 0)?.start).toBe(0);
-    expect(earliestSlot(problem, copy, op(), 0)?.start).toBe(110);
+    const slot = earliestSlot(problem, table, op(), 0)!;
+    const busy = table.withBusy([slot]);
+    expect(earliestSlot(problem, busy, op(), 0)?.start).toBe(slot.end);
+    expect(earliestSlot(problem, table, op(), 0)?.start).toBe(slot.start);
+  });
+
+  it('finds what holds a place over nights by any day that it touches, and counts it once', () => {
+    const table = new Timetable();
+    const hold = { resourceId: 'rack', amount: 3, minutes: 4 * 1440 };
+    const wet = op({ hold });
+    const racked = {
+      ...problem,
+      resources: [...problem.resources, { id: 'rack', name: 'Rack', capacity: 5 }],
+    };
+    const slot = earliestSlot(racked, table, wet, 0)!;
+    table.book(wet, slot);
+    const at = (start: number, end: number) => table.conflict('rack', 5, 3, { start, end }, 'other');
+    for (const day of [0, 1, 2, 3]) expect(at(day * 1440 + 700, day * 1440 + 2900)).toBe(slot.holdUntil);
+    expect(at(slot.holdUntil!, slot.holdUntil! + 60)).toBeNull();
+    expect(table.conflict('rack', 6, 3, { start: 100, end: 5000 }, 'other')).toBeNull();
+    expect(table.conflict('rack', 5, 3, { start: 100, end: 5000 }, wet.loadId)).toBeNull();
   });
 });

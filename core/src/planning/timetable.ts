@@ -17,10 +17,6 @@ interface Booking extends Interval {
 class PlaceBook {
   private readonly days = new Map<number, Booking[]>();
 
-  constructor(source?: PlaceBook) {
-    if (source) for (const [day, list] of source.days) this.days.set(day, [...list]);
-  }
-
   add(booking: Booking): void {
     for (let day = dayOf(booking.start); day <= dayOf(booking.end - 1); day += 1) {
       const list = this.days.get(day);
@@ -48,14 +44,21 @@ class PlaceBook {
 const DAY = 1440;
 const dayOf = (minute: Minute) => Math.floor(minute / DAY);
 
-/** Who and what is taken when. A copy shares nothing with its source. */
+/** Who and what is taken when. */
 export class Timetable {
-  readonly people: Map<string, Interval[]>;
-  private readonly places: Map<string, PlaceBook>;
+  readonly people = new Map<string, Interval[]>();
+  private readonly places = new Map<string, PlaceBook>();
 
-  constructor(source?: Timetable) {
-    this.people = new Map([...(source?.people ?? [])].map(([key, list]) => [key, [...list]]));
-    this.places = new Map([...(source?.places ?? [])].map(([key, book]) => [key, new PlaceBook(book)]));
+  /** The same timetable with some people busy as well; places are shared with it, so only work without a place may be added. */
+  withBusy(slots: readonly Slot[]): Timetable {
+    const busy = new Timetable();
+    for (const [id, list] of this.people) busy.people.set(id, list);
+    for (const { personId, segments } of slots) {
+      busy.people.set(personId, [...(busy.people.get(personId) ?? [])]);
+      for (const segment of segments) busy.bookPerson(personId, segment);
+    }
+    for (const [id, book] of this.places) busy.places.set(id, book);
+    return busy;
   }
 
   /** A timetable with only the reservations of a problem in it. */

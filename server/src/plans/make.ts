@@ -8,6 +8,7 @@ import {
   checkPlan,
   compareScores,
   type Objective,
+  PLAIN_WISH,
   type PlanQuestion,
   type PlanRecipe,
   type PlanSnapshot,
@@ -57,13 +58,19 @@ export interface MadePlan {
 }
 
 /** The question that planning a job asks: from now, or from its start if that is still to come. */
-export function questionOf(dossier: Dossier, shop: ShopForPlanning, now: Date): PlanQuestion {
+export function questionOf(
+  dossier: Dossier,
+  shop: ShopForPlanning,
+  now: Date,
+  { roomClosed }: Wish = PLAIN_WISH,
+): PlanQuestion {
   const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
   return {
     input: dossier,
     shop,
     now: Math.max(toMinute(now), start),
     earlier: dossier.plan ?? { loads: [], ops: [] },
+    roomClosed,
   };
 }
 
@@ -77,10 +84,10 @@ export function planDossier(
   dossier: Dossier,
   shop: ShopForPlanning,
   now: Date,
-  wish: Wish = dossier.plan?.wish ?? { objective: 'earliest', pins: {} },
+  wish: Wish = dossier.plan?.wish ?? PLAIN_WISH,
   recipe: PlanRecipe | null = null,
 ): Outcome<MadePlan> {
-  const question = questionOf(dossier, shop, now);
+  const question = questionOf(dossier, shop, now, wish);
   const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
   const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
   if (!search.ok) return search;
@@ -99,7 +106,7 @@ export function planDossier(
     throw new Error(`the plan breaks its own rules: ${JSON.stringify(violations.slice(0, 5))}`);
   const known = new Set(answer.plan.ops.map(({ op }) => op.id));
   const kept = Object.fromEntries([...pins].filter(([id]) => known.has(id)));
-  return success({ answer, wish: { objective: wish.objective, pins: kept }, bound });
+  return success({ answer, wish: { ...wish, pins: kept }, bound });
 }
 
 function isNoWorse(a: AnsweredPlan, b: AnsweredPlan, objective: Objective): boolean {

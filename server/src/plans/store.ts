@@ -1,7 +1,5 @@
-import { type PlanSnapshot, PlanSnapshotSchema, type Wish } from '@upholder/core/planning';
+import { PLAIN_WISH, type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
 import { maybeOne, type Queryable } from '../db/database.ts';
-
-const PLAIN: Wish = { objective: 'earliest', pins: {} };
 
 /** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
 export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
@@ -11,7 +9,7 @@ export async function latestPlan(db: Queryable, shopId: string, jobId: string): 
     [shopId, jobId],
   );
   // Plans of before knew no wishes and no bound.
-  return row && { ...row.body, wish: row.body.wish ?? PLAIN, bound: row.body.bound ?? null };
+  return row && { ...row.body, wish: { ...PLAIN_WISH, ...row.body.wish }, bound: row.body.bound ?? null };
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */

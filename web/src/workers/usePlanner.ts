@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import type { PlanFacts, PlanQuestion, Wish } from '@upholder/core/planning';
+import { PLAIN_WISH, type PlanFacts, type PlanQuestion, type Wish } from '@upholder/core/planning';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../api/upholder.ts';
@@ -18,6 +18,7 @@ function startPlanner(): { worker: Worker; planner: Comlink.Remote<Planner> } {
 function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
+    const { roomClosed } = dossier.plan?.wish ?? PLAIN_WISH;
     const { reserved, climate, now } = await ask(dossier.job.id).unwrap();
     return {
       input: {
@@ -30,6 +31,7 @@ function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQue
       shop: { ...planningShop(shop), climate, reserved },
       now,
       earlier: dossier.plan ? { loads: dossier.plan.loads, ops: dossier.plan.ops } : { loads: [], ops: [] },
+      roomClosed,
     };
   }, [ask, dossier, shop]);
 }

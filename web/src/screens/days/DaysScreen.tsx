@@ -97,6 +97,10 @@ export function DaysScreen() {
       Math.max(now, plan?.handOver ?? now) + 14 * 1440,
     );
   }, [plan, shop.settings, shop.timeZone, now]);
+  const isLate =
+    plan !== null &&
+    dossier.job.neededBy !== null &&
+    localDate(plan.handOver, shop.timeZone) > dossier.job.neededBy;
   const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
   const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
   const chain = useMemo(
@@ -143,9 +147,10 @@ export function DaysScreen() {
   return (
     <main className="flex flex-col gap-3 p-5">
       <div className="flex flex-wrap items-center gap-3">
-        <div className="flex-1">
+        <div className="basis-full">
           <HandOver dossier={dossier} shop={shop} now={now} />
         </div>
+        <div className="flex-1" />
         {plan && (
           <Select
             aria-label="Rows"
@@ -198,6 +203,23 @@ export function DaysScreen() {
         </Button>
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
+      {isLate && panel !== 'help' && (
+        <Notice
+          kind="stop"
+          action={
+            <Button
+              onClick={() => {
+                select(null);
+                setPanel('help');
+              }}
+            >
+              See what helps
+            </Button>
+          }
+        >
+          By this plan the job is not done when it is needed.
+        </Notice>
+      )}
       {isStale && (
         <Notice kind="act">
           Pieces or steps changed since this plan was made. Plan again to take them in.

@@ -351,8 +351,8 @@ export function DryingChart({
             ...rows,
             ...FULL.map((place) => ({
               key: `full ${place}`,
-              name: place === 'rail' ? 'Rail, full' : 'Rack, full',
-              size: 'up to the dashes',
+              name: place === 'rail' ? 'On the rail' : 'In the rack',
+              size: 'dashes: full',
               height: OCCUPANCY_PX,
             })),
           ].map(({ key, name, size, height }) => (

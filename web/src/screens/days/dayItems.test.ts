@@ -38,7 +38,7 @@ function planOf(...ops: PlannedOp[]): PlanSnapshot {
     madeAt: '2026-11-23T06:00:00Z',
     climate: { airC: 18, rhPct: 55 },
     handOver: 2000,
-    wish: { objective: 'earliest', pins: {} },
+    wish: { objective: 'earliest', pins: {}, roomClosed: [] },
     bound: null,
     loads: [],
     ops,
