@@ -291,7 +291,9 @@ export class Builder {
       const from = repairs.at(-1)?.slot.end ?? ready;
       const after = earliestSlot(problem, busy, op, from);
       if (!after) return null;
-      if (after.start - from <= DUST_KEEPS_MINUTES) return { op, slot: after, repairs };
+      // Dusting takes time too: a window that was still open may have shut over it.
+      const isShutNow = !needed.includes('scuff') && shutWindow(progress.placed, op, after.start) !== null;
+      if (!isShutNow && after.start - from <= DUST_KEEPS_MINUTES) return { op, slot: after, repairs };
       slot = after;
     }
     return null;

@@ -31,6 +31,10 @@ describe('a job that is worked, logged and planned again, over and over', () => 
     expect(lives.some(({ refusals }) => refusals > 0)).toBe(true);
   });
 
+  it('scuffs where dusting first took the last minutes of a window', () => {
+    expect(liveThrough(303, 3).replans).toBe(4);
+  });
+
   it('ends: when everything is logged nothing is left to do, and the agenda is empty', () => {
     const { job: start, shop } = randomCase(4242);
     let job = start;
