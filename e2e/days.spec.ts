@@ -69,6 +69,10 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await pin.getByRole('button', { name: 'Pin it there' }).click();
   await expect(page.getByRole('alert').first()).toContainText(/cannot start .* 03:00.*outside working hours/);
   await expect(pinned).toHaveCount(0);
+  await page.getByRole('button', { name: 'What would free it?' }).click();
+  const refused = page.getByRole('region', { name: 'No plan' });
+  await expect(refused).toContainText(/Pin “Refit” to/);
+  await expect(refused).toContainText('Let “Refit” go');
 
   // A week later there is nothing in its way, and the hand-over waits for it.
   const before = await handOver(page);

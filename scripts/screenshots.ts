@@ -31,18 +31,6 @@ const VIEWS: View[] = [
   { name: 'map', path: '/jobs/QUAY/pieces/map' },
   { name: 'hardware', path: '/jobs/QUAY/pieces/hardware' },
   {
-    name: 'bring-in-a-table',
-    path: '/jobs/QUAY/pieces',
-    async prepare(page) {
-      await page.getByRole('button', { name: 'Bring in a table' }).click();
-      await page
-        .getByLabel('The table, as text')
-        .fill(
-          'Tag;Width;Hieght;Type\nX1;397,5;720;door\nX2;4;720;door\nX3;15 3/4";28";drawer\nU01;280;180;drawer',
-        );
-    },
-  },
-  {
     name: 'sequence',
     path: '/jobs/QUAY/sequence',
     async prepare(page) {
@@ -54,7 +42,17 @@ const VIEWS: View[] = [
     },
   },
   { name: 'ways', path: '/jobs/VESTRY/sequence/ways' },
-  { name: 'days', path: '/jobs/QUAY/days' },
+  {
+    name: 'days',
+    path: '/jobs/QUAY/days',
+    async prepare(page) {
+      await page.getByRole('button', { name: 'What decides the end?' }).click();
+      await page.getByRole('tab', { name: 'What helps' }).click();
+      await page.getByRole('button', { name: 'Work it out' }).click();
+      await page.getByRole('button', { name: 'Work it out again' }).waitFor({ timeout: 120_000 });
+    },
+  },
+  { name: 'wall', path: '/wall' },
   {
     name: 'days-booth',
     path: '/jobs/QUAY/days',

@@ -35,6 +35,15 @@ describe('the visits of a batch', () => {
     expect(visits(opsOf(job, 'flat', oneSided))).toEqual(['Colour 1']);
   });
 
+  it('are one session where the same material goes on out of the same gun, and where the step is the same', () => {
+    const ops = opsOf(job, 'hung');
+    const key = (name: string) => opNamed(ops, name).shareKey;
+    expect(key('Colour 1')).toBe(key('Colour 2'));
+    expect(key('Colour 1')).not.toBe(key('Prime 1'));
+    expect(key('Key P220')).not.toBe(key('Drill and hook'));
+    expect(opNamed(opsOf(job, 'flat'), 'Flip for Colour 1').shareKey).toBeNull();
+  });
+
   it('drill and hook only what hangs', () => {
     expect(opsOf(job, 'hung').some(({ stepKey }) => stepKey === 'hang')).toBe(true);
     expect(opsOf(job, 'flat').some(({ stepKey }) => stepKey === 'hang')).toBe(false);

@@ -177,8 +177,7 @@ export function draftOps(
               }
             : null,
         lags: isFlip ? null : lagsOf(clocks, step.restMin),
-        // Loads of one zone that follow one another at the same step are one session.
-        shareKey: isFlip ? null : (shared.get(step.id) ?? step.id),
+        shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
         windowMax: clocks?.recoatMax?.hereMinutes ?? null,
         done: null,
         entries,
@@ -186,6 +185,16 @@ export function draftOps(
     }
   }
   return ops;
+}
+
+/**
+ * What makes two visits of a zone one session when they follow one another with the same person: the same material out of
+ * the same gun, so that it is not cleaned in between, or else the same step.
+ */
+function sessionKey(step: Step, applicator: Step['applicator'], row: PlanRow): string {
+  const { productKey, operation, thinning } = step;
+  if (productKey === null || operation !== 'coat') return step.id;
+  return `${step.zoneId} ${row} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
 }
 
 function nameOf(step: Step, visit: Visit): string {

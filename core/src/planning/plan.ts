@@ -1,5 +1,6 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
+import type { PinTrouble } from './builder.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
 import type { Cut } from './loads.ts';
@@ -139,6 +140,25 @@ export function searchPlan(question: PlanQuestion, wish: SearchWish = PLAIN): Ou
     if (search.failure && search.failure.troubles.length > 0) return refusal;
   }
   return refusal;
+}
+
+/** Whether a question has a plan at all with these pins, and what stands in the way of the pins where it has none. */
+export function tryPlan(
+  question: PlanQuestion,
+  pins: ReadonlyMap<string, Minute>,
+): { isPossible: boolean; troubles: readonly PinTrouble[] } {
+  let troubles: readonly PinTrouble[] = [];
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, SPLITS.slice(0, 1), pins, days);
+    const problem = problems.ok ? problems.value[0]?.problem : undefined;
+    if (!problem) return { isPossible: false, troubles };
+    const made = makePlan(problem, 1, { notBefore: new Map(), who: new Map(), pins });
+    if (made.ok) return { isPossible: true, troubles: [] };
+    troubles = made.troubles;
+    // More days do not help against a pin.
+    if (troubles.length > 0) break;
+  }
+  return { isPossible: false, troubles };
 }
 
 function refusalWords(failed: PinFailure | null, timeZone: string): string {

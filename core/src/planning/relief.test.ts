@@ -5,12 +5,15 @@ import {
   answerOf,
   checkPlan,
   criticalChain,
+  freeings,
+  PLAIN_WISH,
   type Plan,
   type PlanQuestion,
   planJob,
   reliefsFor,
   searchPlan,
   snapshotOf,
+  type Wish,
   weigh,
 } from './index.ts';
 
@@ -130,5 +133,40 @@ describe('a room that is closed', () => {
     }
     const waits = answerOf({ problem, plan }).plan.ops.flatMap((item) => item.waits);
     expect(waits.some(({ why }) => why.kind === 'resource' && why.by.includes('closed that day'))).toBe(true);
+  });
+});
+
+describe('where there is no plan', () => {
+  const question = ask(8);
+  const found = searchPlan(question);
+  if (!found.ok) throw new Error(found.message);
+  const { problem, plan } = found.value.found!;
+  const earlier = {
+    loads: problem.loads,
+    ops: plan.ops.map(({ op, start, end, segments }) => ({ id: op.id, start, end, segments })),
+  };
+  const coat = plan.ops.find(({ op }) => op.stepKey === 'colour-1')!;
+  const free = (asked: PlanQuestion, wish: Wish) => [...freeings({ ...asked, earlier }, wish)];
+
+  it('a pin that comes too early may be moved to when it would hold, or let go', () => {
+    const wish = { ...PLAIN_WISH, pins: { [coat.op.id]: SAMPLE_START + 180 } };
+    const ways = free(question, wish);
+    expect(ways.map(({ key }) => key.split(' ')[0])).toEqual(['move', 'free']);
+    for (const { wish: freed } of ways) {
+      const pins = new Map(Object.entries(freed!.pins));
+      expect(searchPlan({ ...question, earlier }, { objective: 'earliest', seed: 1, pins }).ok).toBe(true);
+    }
+  });
+
+  it('nothing has to be freed where a plan exists', () => {
+    expect(free(question, PLAIN_WISH)).toEqual([]);
+  });
+
+  it('a piece that is longer than rack and rail wants more of them', () => {
+    const shop = sampleShop();
+    shop.settings = { ...shop.settings, railLengthMm: 0, rackSlots: 1, rackSlotLengthMm: 300 };
+    const long = { ...ask(2, shop), earlier: { loads: [], ops: [] } };
+    expect(searchPlan(long).ok).toBe(false);
+    expect([...freeings(long, PLAIN_WISH)].map(({ key }) => key)).toEqual(['rail', 'rack']);
   });
 });

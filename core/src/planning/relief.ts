@@ -3,7 +3,8 @@ import type { Bound } from './bound.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import type { Plan } from './model.ts';
 import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
-import { type PlanQuestion, searchPlan } from './plan.ts';
+import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
+import type { Wish } from './snapshot.ts';
 
 /** Something that could be done differently, to be tried in a plan. */
 export interface Relief {
@@ -206,4 +207,72 @@ export function weigh(question: PlanQuestion, objective: Objective, tries: numbe
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
   return found && factsOf(found.plan, bound);
+}
+
+/** One small thing that would make a plan possible where there is none. */
+export interface Freeing {
+  key: string;
+  title: string;
+  cost: string;
+  /** The wish with it, where it is a wish that stands in the way; else what has to change in the shop or the job. */
+  wish: Wish | null;
+  change: Relief['change'];
+}
+
+/**
+ * Where there is no plan: each single thing that would free it, the gentlest first. A pin moved to when it could hold, a
+ * pin let go, a closed day opened, then whatever more room, hands or hours would do.
+ * @returns nothing where a plan exists already, or no single thing is enough.
+ */
+export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing> {
+  const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+  const asked: PlanQuestion = { ...question, roomClosed: wish.roomClosed };
+  const first = tryPlan(asked, pins);
+  if (first.isPossible) return;
+  const day = new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: question.shop.timeZone,
+  });
+  for (const { opId, name, earliest } of first.troubles) {
+    if (earliest === null) continue;
+    const moved = new Map(pins).set(opId, earliest);
+    if (tryPlan(asked, moved).isPossible)
+      yield {
+        key: `move ${opId}`,
+        title: `Pin “${name}” to ${day.format(earliest * 60_000)}`,
+        cost: 'the first start that would hold',
+        wish: { ...wish, pins: Object.fromEntries(moved) },
+        change: null,
+      };
+  }
+  const names = new Map(first.troubles.map(({ opId, name }) => [opId, name]));
+  for (const opId of pins.keys()) {
+    const fewer = new Map(pins);
+    fewer.delete(opId);
+    if (tryPlan(asked, fewer).isPossible)
+      yield {
+        key: `free ${opId}`,
+        title: `Let ${names.has(opId) ? `“${names.get(opId)}”` : 'the other pin'} go`,
+        cost: 'it is planned wherever it fits',
+        wish: { ...wish, pins: Object.fromEntries(fewer) },
+        change: null,
+      };
+  }
+  for (const date of wish.roomClosed) {
+    const roomClosed = wish.roomClosed.filter((one) => one !== date);
+    if (tryPlan({ ...asked, roomClosed }, pins).isPossible)
+      yield {
+        key: `open ${date}`,
+        title: `Work in the room on ${date}`,
+        cost: 'the client lets you in',
+        wish: { ...wish, roomClosed },
+        change: null,
+      };
+  }
+  for (const { key, title, cost, change, question: changed } of reliefsFor(asked))
+    if (tryPlan(changed, pins).isPossible) yield { key, title, cost, wish: null, change };
 }

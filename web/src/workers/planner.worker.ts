@@ -1,6 +1,8 @@
 import type { Outcome } from '@upholder/core/outcome';
 import {
   type Bound,
+  type Freeing,
+  freeings,
   type Objective,
   type PlanFacts,
   type PlanQuestion,
@@ -63,6 +65,14 @@ const planner = {
 
   stop(): void {
     running += 1;
+  },
+
+  /** Looks for what would make a plan possible where there is none, one by one. */
+  async freeings(question: PlanQuestion, wish: Wish, tell: (freeing: Freeing) => void): Promise<void> {
+    for (const freeing of freeings(question, wish)) {
+      tell(freeing);
+      await breathe();
+    }
   },
 
   /** Weighs everything that could help, one by one; the plan as it is comes first, under an empty key. */

@@ -1,5 +1,11 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { PLAIN_WISH, type PlanFacts, type PlanQuestion, type Wish } from '@upholder/core/planning';
+import {
+  type Freeing,
+  PLAIN_WISH,
+  type PlanFacts,
+  type PlanQuestion,
+  type Wish,
+} from '@upholder/core/planning';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../api/upholder.ts';
@@ -101,4 +107,31 @@ export function useReliefs(dossier: Dossier, shop: ShopContext) {
     setRunning(false);
   }
   return { asked, facts, isRunning, problem, start };
+}
+
+/** What would free a plan that is not possible as it is wished. */
+export function useFreeings(dossier: Dossier, shop: ShopContext, wish: Wish) {
+  const question = useQuestion(dossier, shop);
+  const [found, setFound] = useState<Freeing[] | null>(null);
+  const [isRunning, setRunning] = useState(false);
+  const worker = useRef<Worker | null>(null);
+  useEffect(() => () => worker.current?.terminate(), []);
+  async function start(): Promise<void> {
+    worker.current?.terminate();
+    const { worker: own, planner } = startPlanner();
+    worker.current = own;
+    setFound([]);
+    setRunning(true);
+    try {
+      await planner.freeings(
+        await question(),
+        wish,
+        Comlink.proxy((one: Freeing) => setFound((known) => [...(known ?? []), one])),
+      );
+    } catch {
+      // Then nothing more is found; what is wrong has been said already.
+    }
+    setRunning(false);
+  }
+  return { found, isRunning, start };
 }

@@ -4,6 +4,7 @@ import {
   criticalChain,
   isPlanStale,
   OBJECTIVES,
+  PLAIN_WISH,
   type PlanRecipe,
   type Wish,
 } from '@upholder/core/planning';
@@ -21,6 +22,7 @@ import { DryingChart } from './DryingChart.tsx';
 import { Legend } from './Legend.tsx';
 import { MovesReport, type Replanned } from './MovesReport.tsx';
 import { OpDetail } from './OpDetail.tsx';
+import { Refused } from './Refused.tsx';
 import { Reliefs } from './Reliefs.tsx';
 import { Today } from './Today.tsx';
 
@@ -79,7 +81,7 @@ export function DaysScreen() {
   const dossier = useCurrentDossier(served);
   const now = useNowMinute();
   const [makePlan, { isLoading }] = upholder.usePlanJobMutation();
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<{ message: string; wish: Wish } | null>(null);
   const [selectedId, select] = useState<string | null>(null);
   const [replanned, setReplanned] = useState<Replanned | null>(null);
   const [zoom, setZoom] = useState(0);
@@ -118,7 +120,7 @@ export function DaysScreen() {
       ...(recipe && { recipe }),
     });
     if ('error' in outcome) {
-      setProblem(refusalOf(outcome.error).message);
+      setProblem({ message: refusalOf(outcome.error).message, wish: wish ?? plan?.wish ?? PLAIN_WISH });
       return false;
     }
     setProblem(null);
@@ -202,7 +204,16 @@ export function DaysScreen() {
           {plan === null ? 'Plan the job' : 'Plan again from now'}
         </Button>
       </div>
-      {problem && <Notice kind="stop">{problem}</Notice>}
+      {problem && (
+        <Refused
+          key={problem.message}
+          message={problem.message}
+          wish={problem.wish}
+          dossier={dossier}
+          shop={shop}
+          onWish={(wish) => void take(wish)}
+        />
+      )}
       {isLate && panel !== 'help' && (
         <Notice
           kind="stop"

@@ -142,7 +142,7 @@ export function Reliefs({
         <p className="leading-snug">Nothing of it hands the job over sooner.</p>
       )}
       <ul>
-        {helpful.map(({ relief, won: minutes }) => (
+        {helpful.map(({ relief, facts: found, won: minutes }) => (
           <li key={relief.key} className="border-line border-t py-2 leading-snug">
             <label className="flex items-start gap-2">
               <input
@@ -160,7 +160,7 @@ export function Reliefs({
               />
               <span className="flex-1">
                 <span className="font-semibold">{relief.title}</span>:{' '}
-                <span className="quantity">{won(minutes)} sooner</span>
+                <span className="quantity">{won(minutes)} sooner</span>, {at(found.handOver)}
                 <span className="block text-[0.88rem] text-quiet">{relief.cost}</span>
               </span>
             </label>

@@ -1,0 +1,54 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { Wish } from '@upholder/core/planning';
+import { Button, Notice } from '../../parts/controls.tsx';
+import { useFreeings } from '../../workers/usePlanner.ts';
+
+/** Why there is no plan, and the smallest things that would free one. */
+export function Refused({
+  message,
+  wish,
+  dossier,
+  shop,
+  onWish,
+}: {
+  message: string;
+  /** What was wished, so that it could not be planned. */
+  wish: Wish;
+  dossier: Dossier;
+  shop: ShopContext;
+  onWish(wish: Wish): void;
+}) {
+  const { found, isRunning, start } = useFreeings(dossier, shop, wish);
+  return (
+    <section aria-label="No plan" className="flex flex-col gap-2">
+      <Notice
+        kind="stop"
+        action={found === null && <Button onClick={() => void start()}>What would free it?</Button>}
+      >
+        {message}
+      </Notice>
+      {found && (
+        <div className="bg-sheet px-4 py-2">
+          {found.map((one) => {
+            const { wish: freed } = one;
+            return (
+              <p key={one.key} className="flex items-center gap-3 py-1 leading-snug">
+                <span className="flex-1">
+                  <span className="font-semibold">{one.title}</span>{' '}
+                  <span className="text-quiet">{one.cost}</span>
+                </span>
+                {freed ? (
+                  <Button onClick={() => onWish(freed)}>Plan so</Button>
+                ) : (
+                  <span className="text-quiet">under Shop</span>
+                )}
+              </p>
+            );
+          })}
+          {isRunning && <p className="text-quiet">Trying one thing after the other …</p>}
+          {!isRunning && found.length === 0 && <p>No single thing would be enough.</p>}
+        </div>
+      )}
+    </section>
+  );
+}
