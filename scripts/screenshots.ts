@@ -86,6 +86,10 @@ const VIEWS: View[] = [
       await page.getByRole('button', { name: 'Keep the reading' }).click();
       await page.getByText('Add now').waitFor();
       await page.clock.runFor(2000);
+      await page.clock.resume();
+      await page.getByRole('img', { name: /^Seconds in/ }).waitFor();
+      await page.locator('.main-svg').first().waitFor();
+      await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   { name: 'stores', path: '/stores' },

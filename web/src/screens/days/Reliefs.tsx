@@ -12,10 +12,9 @@ import { zoneSpecOf } from '../zoneSpec.ts';
 const SIDES = 2;
 
 function won(minutes: number): string {
-  const days = minutes / 1440;
-  if (Math.abs(days) < 0.25) return minutes === 0 ? 'nothing' : formatDuration(Math.abs(minutes));
-  const rounded = Math.round(Math.abs(days) * 2) / 2;
-  return `${rounded} ${rounded === 1 ? 'day' : 'days'}`;
+  if (minutes < 1440) return formatDuration(minutes);
+  const days = Math.round((minutes / 1440) * 2) / 2;
+  return `${days} ${days === 1 ? 'day' : 'days'}`;
 }
 
 /** The plan as it is beside one or two what-ifs, and what each comes to. */

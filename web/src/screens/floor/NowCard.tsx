@@ -190,7 +190,7 @@ export function NowCard(props: NowCardProps) {
           </p>
           <p className="text-quiet">
             {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the
-            piece, plus cup and hose
+            piece, plus {residuePlace(coat.applicator ?? 'brush')}
           </p>
           <Link
             to={mixAddress(item, dossier, coat)}
