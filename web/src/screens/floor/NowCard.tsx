@@ -1,6 +1,7 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles } from '@upholder/core/drying';
+import { residuePlace } from '@upholder/core/film';
 import type { AgendaItem } from '@upholder/core/floor';
 import { CUPS, type PotRecord, pouredOf, summariseRuns, thinningWords } from '@upholder/core/mixing';
 import { toInstant } from '@upholder/core/shop';
