@@ -93,6 +93,24 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await expect(page.getByRole('button', { name: /, Joss|Thu 26/ })).toHaveCount(0);
 });
 
+test('who may not spray is not given a gun, and the plan says when nobody may', async ({ maren: page }) => {
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  const spraying = page.getByRole('checkbox', { name: 'spraying' });
+  const people = await spraying.count();
+  for (let index = 0; index < people; index += 1) {
+    await spraying.nth(index).uncheck();
+    await expect(spraying.nth(index)).not.toBeChecked();
+  }
+  await openStage(page, 'QUAY', 'Days');
+  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await expect(page.getByRole('alert').first()).toContainText(/Nobody may do .*say under Shop who may/);
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  for (let index = 0; index < people; index += 1) {
+    await spraying.nth(index).check();
+    await expect(spraying.nth(index)).toBeChecked();
+  }
+});
+
 test('the air can be noted, and an impossible one is refused', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByLabel('Air, °C').fill('64F');

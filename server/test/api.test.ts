@@ -31,7 +31,7 @@ describe('health and description', () => {
     expect(await nobody.ok('GET', '/health')).toEqual({
       status: 'ready',
       version: expect.any(String),
-      migration: 9,
+      migration: 10,
       database: 'up',
     });
   });
@@ -135,6 +135,7 @@ describe('one shop cannot reach another’s', () => {
       ['POST', `/jobs/${job.id}/map`, { walls: [], openings: [], assigned: [] }],
       ['PUT', `/products/${product.id}`, { version: 1, sheet: product.sheet }],
       ['PUT', `/members/${shop.crew[0]?.id}/days-off`, { daysOff: [] }],
+      ['PUT', `/members/${shop.crew[0]?.id}/skills`, { skills: ['prep'] }],
       ['GET', `/jobs/${job.id}/export/job.json`],
       ['GET', `/jobs/${job.id}/export/take-off.csv`],
       ['GET', `/jobs/${job.id}/export/plan.ics`],

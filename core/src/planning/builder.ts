@@ -4,6 +4,7 @@ import { clockStart } from './clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
   type Load,
+  mayDo,
   type Plan,
   type PlanOp,
   type PlanProblem,
@@ -339,6 +340,8 @@ function tooLong(problem: PlanProblem, op: PlanOp): string {
     .flatMap((person) => person.work)
     .reduce((most, { start, end }) => Math.max(most, end - start), 0);
   if (problem.people.length === 0 || longest === 0) return 'Nobody has working hours: set them under Shop.';
+  if (!problem.people.some((person) => mayDo(person, op)))
+    return `Nobody may do “${op.name}”: say under Shop who may.`;
   if (op.isWet && workMinutes(op) > longest) {
     return `“${op.name}” takes ${workMinutes(op)} min in one go, but the longest stretch of work is ${longest} min. Use smaller loads or longer hours.`;
   }

@@ -1,5 +1,5 @@
 import type { Minute } from '../shop/calendar.ts';
-import { DUST_KEEPS_MINUTES, type Plan, type PlanProblem, type ScheduledOp } from './model.ts';
+import { DUST_KEEPS_MINUTES, mayDo, type Plan, type PlanProblem, type ScheduledOp } from './model.ts';
 
 /** One broken promise of a plan. */
 export interface Violation {
@@ -72,6 +72,7 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
   const person = problem.people.find(({ id }) => id === item.personId);
   if (!person) add('person', `has nobody called ${item.personId}`);
+  else if (!mayDo(person, op)) add('person', `is given to ${person.name}, who may not do it`);
   if (op.isWet && segments.length !== 1) add('cut', `is wet work cut into ${segments.length} parts`);
   let pieces = 0;
   let minutes = 0;

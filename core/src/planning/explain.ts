@@ -1,6 +1,6 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { bindingClock } from './clocks.ts';
-import type { PlanProblem, ScheduledOp, Wait } from './model.ts';
+import { mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
 
 interface Taken extends Interval {
@@ -100,8 +100,10 @@ function firstAfter(ordered: readonly Minute[], at: Minute): number {
 }
 
 function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] {
-  const working = context.problem.people.filter((person) => spanAt(person.work, at) !== undefined);
-  if (working.length === 0) return { kind: 'closed' };
+  const here = context.problem.people.filter((person) => spanAt(person.work, at) !== undefined);
+  if (here.length === 0) return { kind: 'closed' };
+  const working = here.filter((person) => mayDo(person, item.op));
+  if (working.length === 0) return { kind: 'people', by: ['whoever may do it is off'] };
   const blocked = blockedBy(context, item, at);
   if (blocked) return { kind: 'resource', ...blocked };
   const busy = working.map((person) => spanAt(context.people.get(person.id) ?? [], at));

@@ -1,6 +1,7 @@
 import type { LogAction } from '../jobs/log.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
+import type { Skill } from '../shop/shop.ts';
 import type { ClockKind } from '../systems/step.ts';
 
 /** Rows of the day view: the place where something is done or dries. */
@@ -50,6 +51,8 @@ export interface PlanOp {
   windowMax: Minute | null;
   /** Session that it may join: one set-up for like steps of zones that share; null when it shares with none. */
   shareKey: string | null;
+  /** What whoever does it must be able to; anybody where it is left out. */
+  skill?: Skill;
   /** What really happened, once it has. */
   done: { start: Minute; end: Minute } | null;
 }
@@ -68,6 +71,13 @@ export interface Person {
   id: string;
   name: string;
   work: Interval[];
+  /** Everything where it is left out. */
+  skills?: readonly Skill[];
+}
+
+/** Whether somebody may be given an operation. */
+export function mayDo({ skills }: Pick<Person, 'skills'>, { skill }: Pick<PlanOp, 'skill'>): boolean {
+  return skill === undefined || skills === undefined || skills.includes(skill);
 }
 
 export interface Resource {

@@ -1,3 +1,4 @@
+import { isSprayed } from '../catalogue/sheet.ts';
 import { type Climate, type FilmClocks, filmClocks } from '../drying/index.ts';
 import type { LogAction, LogEntry, Zone } from '../jobs/index.ts';
 import type { CoatSide, Piece } from '../pieces/index.ts';
@@ -166,6 +167,7 @@ export function draftOps(
         isCoat,
         abrades: step.operation === 'sand' || step.operation === 'key',
         cleans: step.operation === 'dust',
+        skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
         ...labour,
         uses: isFlip ? [] : uses,
         hold:

@@ -112,6 +112,25 @@ describe('planJob', () => {
     expect(fronts.start).toBeGreaterThanOrEqual(flip.end);
   });
 
+  it('gives spraying only to whoever may spray, and says so where nobody may', () => {
+    const [ines, tam] = sampleShop().crew;
+    const helper = sampleShop({ crew: [ines!, { ...tam!, skills: ['prep', 'brush'] }] });
+    const answer = planned(sixtyPieces(helper), helper);
+    const sprayed = answer.plan.ops.filter(({ op }) => op.skill === 'spray');
+    expect(sprayed.length).toBeGreaterThan(0);
+    expect(new Set(sprayed.map(({ personId }) => personId))).toEqual(new Set([ines!.id]));
+    // The helper is not idle: everything else is still shared.
+    expect(answer.plan.ops.some(({ personId }) => personId === tam!.id)).toBe(true);
+    const stolen = {
+      ...answer.plan,
+      ops: answer.plan.ops.map((item) => (item === sprayed[0] ? { ...item, personId: tam!.id } : item)),
+    };
+    expect(checkPlan(answer.problem, stolen).map(({ code }) => code)).toContain('person');
+    const nobody = sampleShop({ crew: [{ ...ines!, skills: ['prep'] }] });
+    const refused = planJob(sixtyPieces(nobody), nobody, SAMPLE_START);
+    expect(!refused.ok && refused.message).toContain('Nobody may do');
+  });
+
   it('never cuts a wet load and lets it dry through the night', () => {
     const { plan } = planned(sixtyPieces(), sampleShop());
     const wet = plan.ops.filter(({ op }) => op.isWet);

@@ -76,10 +76,11 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
   const hours = (daysOff: readonly string[]) =>
     workIntervals(shop.settings, shop.timeZone, now, horizon, daysOff);
   const usual = hours([]);
-  return shop.crew.map(({ id, name, daysOff }) => ({
+  return shop.crew.map(({ id, name, daysOff, skills }) => ({
     id,
     name,
     work: daysOff.length === 0 ? usual : hours(daysOff),
+    ...(skills && { skills }),
   }));
 }
 

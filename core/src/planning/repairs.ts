@@ -20,6 +20,7 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
             ? 'room'
             : 'bench',
     waitFor: 'sand',
+    skill: 'prep',
     isWet: false,
     isCoat: false,
     abrades: action === 'scuff',

@@ -2,7 +2,7 @@ import type { Minute } from '../shop/calendar.ts';
 import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
 import type { Cut } from './loads.ts';
-import type { Plan, PlanProblem } from './model.ts';
+import { mayDo, type Plan, type PlanProblem } from './model.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
 
@@ -240,7 +240,9 @@ export class PlanSearch {
     const planned = made.plan.ops.filter(({ op, personId }) => personId !== null && !op.id.includes('#'));
     if (planned.length === 0) return changed;
     const { op, personId } = this.pick(planned);
-    changed.set(op.id, this.pick(problem.people.filter(({ id }) => id !== personId)).id);
+    const others = problem.people.filter((person) => person.id !== personId && mayDo(person, op));
+    if (others.length === 0) return changed;
+    changed.set(op.id, this.pick(others).id);
     return changed;
   }
 

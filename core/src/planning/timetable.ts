@@ -1,5 +1,12 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
-import { type PlanOp, type PlanProblem, type ScheduledOp, type Segment, workMinutes } from './model.ts';
+import {
+  mayDo,
+  type PlanOp,
+  type PlanProblem,
+  type ScheduledOp,
+  type Segment,
+  workMinutes,
+} from './model.ts';
 
 /** Where an operation would go. */
 export interface Slot extends Interval {
@@ -221,6 +228,7 @@ export function earliestSlot(problem: PlanProblem, table: Timetable, op: PlanOp,
     if (isFull) continue;
     let best: Slot | null = null;
     for (const person of problem.people) {
+      if (!mayDo(person, op)) continue;
       let start = from;
       for (;;) {
         const outcome = walk(person.work, table.people.get(person.id) ?? [], op, start);

@@ -114,9 +114,22 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
 };
 
 /** A person who works in the shop. */
+/** What people of a crew may be given to do. */
+export const SKILLS = ['prep', 'brush', 'spray'] as const;
+export type Skill = (typeof SKILLS)[number];
+
+/** Words on screen for each. */
+export const SKILL_WORDS: Record<Skill, string> = {
+  prep: 'cleaning, sanding, filling',
+  brush: 'brush and roller',
+  spray: 'spraying',
+};
+
 export const CrewMemberSchema = z.object({
   id: z.uuid(),
   name: z.string().trim().min(1).max(80),
   daysOff: z.array(DateText),
+  /** Everything, where nobody said. */
+  skills: z.array(z.enum(SKILLS)).optional(),
 });
 export type CrewMember = z.infer<typeof CrewMemberSchema>;

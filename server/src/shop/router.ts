@@ -1,7 +1,7 @@
 import { NewProductSchema, ProductRowSchema, ShopContextSchema } from '@upholder/core/api';
 import { ProductSheetSchema } from '@upholder/core/catalogue';
 import { ClimateSchema } from '@upholder/core/drying';
-import { ShopSettingsSchema } from '@upholder/core/shop';
+import { ShopSettingsSchema, SKILLS } from '@upholder/core/shop';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { addReading, latestReading } from '../climate/store.ts';
@@ -19,6 +19,7 @@ import {
   findShop,
   productsOf,
   setDaysOff,
+  setSkills,
   setStock,
   updateProduct,
   updateShop,
@@ -90,6 +91,21 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
           current: await findShop(db, member.shopId),
         });
       }
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return context(member.shopId);
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/members/:memberId/skills',
+    summary: 'Set what a member may be given to do',
+    params: uuidParams('memberId'),
+    body: z.object({ skills: z.array(z.enum(SKILLS)).max(SKILLS.length) }),
+    response: ShopContextSchema,
+    handle: async ({ params, body }, { member }) => {
+      if (!(await setSkills(db, member.shopId, params.memberId, body.skills)))
+        throw new ApiError('not-found', 'The shop has no such member.');
       await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
       return context(member.shopId);
     },

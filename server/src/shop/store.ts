@@ -1,7 +1,7 @@
 import type { ProductRow } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
 import type { Tin } from '@upholder/core/mixing';
-import { type CrewMember, type ShopSettings, ShopSettingsSchema } from '@upholder/core/shop';
+import { type CrewMember, type ShopSettings, ShopSettingsSchema, type Skill } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
@@ -51,12 +51,27 @@ export async function updateShop(
 }
 
 export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[]> {
-  const rows = await many<{ id: string; name: string; days_off: string[] }>(
+  const rows = await many<{ id: string; name: string; days_off: string[]; skills: Skill[] }>(
     db,
-    'select id, name, days_off from member where shop_id = $1 order by position, name',
+    'select id, name, days_off, skills from member where shop_id = $1 order by position, name',
     [shopId],
   );
-  return rows.map(({ id, name, days_off }) => ({ id, name, daysOff: days_off }));
+  return rows.map(({ id, name, days_off, skills }) => ({ id, name, daysOff: days_off, skills }));
+}
+
+/** Sets what a member may be given to do; false when the shop has no such member. */
+export async function setSkills(
+  db: Queryable,
+  shopId: string,
+  memberId: string,
+  skills: readonly Skill[],
+): Promise<boolean> {
+  const row = await maybeOne(
+    db,
+    'update member set skills = $3 where shop_id = $1 and id = $2 returning id',
+    [shopId, memberId, skills],
+  );
+  return row !== null;
 }
 
 /** Sets a member's days off; false when the shop has no such member. */

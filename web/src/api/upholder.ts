@@ -33,7 +33,7 @@ import type {
 import type { BenchItem, PotRecord } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
-import type { ShopSettings } from '@upholder/core/shop';
+import type { ShopSettings, Skill } from '@upholder/core/shop';
 import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
 
 let csrfToken: string | null = null;
@@ -87,6 +87,14 @@ export const upholder = createApi({
         url: `/members/${memberId}/days-off`,
         method: 'PUT',
         body: { daysOff },
+      }),
+      invalidatesTags: ['Shop'],
+    }),
+    setSkills: build.mutation<ShopContext, { memberId: string; skills: Skill[] }>({
+      query: ({ memberId, skills }) => ({
+        url: `/members/${memberId}/skills`,
+        method: 'PUT',
+        body: { skills },
       }),
       invalidatesTags: ['Shop'],
     }),
