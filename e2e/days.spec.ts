@@ -94,6 +94,17 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await expect(pinned).toHaveCount(0);
 });
 
+test('all jobs are planned anew in turn, and each says what came of it', async ({ maren: page }) => {
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await page.getByRole('button', { name: 'Plan all jobs anew' }).click();
+  const report = page.getByRole('region', { name: 'All planned anew' });
+  await expect(report).toContainText(/QUAY.*(sooner|later|as before)/);
+  await expect(report).toContainText('VESTRY');
+  await expect(report.getByText(/Choose a finishing system|Clear it under Survey/)).toBeVisible();
+  await report.getByRole('button', { name: 'Close' }).click();
+  await expect(report).toHaveCount(0);
+});
+
 test('what decides the end is shown in the chart', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Days');
   const before = await page.locator('main button.bg-act').count();

@@ -1,4 +1,4 @@
-import type { Dossier, JobRow, PieceRow, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { Dossier, JobRow, PieceRow, PlannedJob, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
@@ -464,6 +464,43 @@ describe('plan and log', () => {
         ),
       );
     expect(clash).toEqual([]);
+  });
+});
+
+describe('planning all jobs', () => {
+  it('gives the shop to whichever is needed first, keeps them out of each other’s way, and says why one has no plan', async () => {
+    const own = new Caller(server.address);
+    await own.signIn((await addShop(databaseUrl, 'Turn Finishes')).signIn);
+    const late = await makeJob(own);
+    const urgent = await makeJob(own);
+    const { id: _id, version, practice: _practice, ...spec } = urgent.job;
+    await own.ok('PUT', `/jobs/${urgent.job.id}`, { ...spec, neededBy: '2026-11-27', version });
+    const empty = await own.ok<JobRow>('POST', '/jobs', {
+      ...jobSpec,
+      id: uuid(),
+      code: 'EMPTY',
+      neededBy: null,
+    });
+    const { jobs } = await own.ok<{ jobs: PlannedJob[] }>('POST', '/plans');
+    expect(jobs[0]?.jobId).toBe(urgent.job.id);
+    expect(jobs.find(({ jobId }) => jobId === empty.id)).toMatchObject({
+      handOver: null,
+      message: expect.stringContaining('no pieces'),
+    });
+    const plans = await Promise.all(
+      [urgent, late].map(async ({ job }) => (await own.ok<Dossier>('GET', `/jobs/${job.id}`)).plan),
+    );
+    const [first, second] = plans as [PlanSnapshot, PlanSnapshot];
+    expect(first.handOver).toBeLessThanOrEqual(second.handOver);
+    const busy = (plan: PlanSnapshot) =>
+      plan.ops.flatMap(({ personId, segments }) => segments.map((segment) => ({ personId, ...segment })));
+    const clashes = busy(first).filter((a) =>
+      busy(second).some((b) => a.personId === b.personId && a.start < b.end && b.start < a.end),
+    );
+    expect(clashes).toEqual([]);
+    expect(await stranger.ok<{ jobs: PlannedJob[] }>('POST', '/plans')).not.toMatchObject({
+      jobs: expect.arrayContaining([expect.objectContaining({ jobId: urgent.job.id })]),
+    });
   });
 });
 

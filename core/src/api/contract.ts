@@ -99,6 +99,18 @@ export const PotCoatSchema = z.object({
 });
 export type PotCoat = z.infer<typeof PotCoatSchema>;
 
+/** What became of one job when all were planned one after the other. */
+export const PlannedJobSchema = z.object({
+  jobId: z.uuid(),
+  code: z.string(),
+  before: z.int().nullable(),
+  handOver: z.int().nullable(),
+  isLate: z.boolean(),
+  /** Why it has no plan; null where it has one. */
+  message: z.string().nullable(),
+});
+export type PlannedJob = z.infer<typeof PlannedJobSchema>;
+
 /** Who is signed in, and the server's clock. */
 export const SessionSchema = z.object({
   member: z.object({ id: z.uuid(), name: z.string() }).nullable(),

@@ -13,6 +13,7 @@ import {
   type PlanRecipe,
   type PlanSnapshot,
   planByRecipe,
+  type Reservation,
   reservationsOf,
   type ShopForPlanning,
   scoreOf,
@@ -22,8 +23,65 @@ import {
 } from '@upholder/core/planning';
 import { minuteAt, toMinute } from '@upholder/core/shop';
 import type { Queryable } from '../db/database.ts';
+import { ApiError } from '../http/errors.ts';
 import { openDossiers } from '../jobs/store.ts';
 import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
+
+/** The shop without any job in it. */
+async function emptyShop(db: Queryable, shopId: string, climate: Climate): Promise<ShopForPlanning> {
+  const [shop, crew, sheets] = await Promise.all([
+    findShop(db, shopId),
+    crewOf(db, shopId),
+    sheetsOf(db, shopId),
+  ]);
+  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, climate, reserved: [] };
+}
+
+/** What came of planning one job among all. */
+export interface PlannedAmongAll {
+  dossier: Dossier;
+  outcome: Outcome<MadePlan>;
+}
+
+/**
+ * Plans several jobs one after the other: the first has the whole shop, each later one what those before it have left. A job
+ * that cannot be planned keeps what its standing plan has taken.
+ * @param dossiers in the order of their priority.
+ */
+export async function planInTurn(
+  db: Queryable,
+  shopId: string,
+  dossiers: readonly Dossier[],
+  climate: Climate,
+  now: Date,
+  /** Throws where something stands in the way of planning a job. */
+  assertMayPlan: (dossier: Dossier, shop: ShopForPlanning) => void,
+): Promise<PlannedAmongAll[]> {
+  const shop = await emptyShop(db, shopId, climate);
+  const reserved: Reservation[] = [];
+  return dossiers.map((dossier) => {
+    const mine = { ...shop, reserved: [...reserved] };
+    const outcome = tryToPlan(dossier, mine, now, assertMayPlan);
+    const plan = outcome.ok ? keepable(dossier.job.id, outcome.value, climate, now) : dossier.plan;
+    if (plan) reserved.push(...reservationsOf(plan, dossier.log, toMinute(now), dossier.job.name));
+    return { dossier, outcome };
+  });
+}
+
+function tryToPlan(
+  dossier: Dossier,
+  shop: ShopForPlanning,
+  now: Date,
+  assertMayPlan: (dossier: Dossier, shop: ShopForPlanning) => void,
+): Outcome<MadePlan> {
+  try {
+    assertMayPlan(dossier, shop);
+  } catch (error) {
+    if (error instanceof ApiError) return failure(error.message);
+    throw error;
+  }
+  return planDossier(dossier, shop, now);
+}
 
 /** The shop as planning sees it, with what all other open jobs still take of it. */
 export async function shopForPlanning(
@@ -33,16 +91,11 @@ export async function shopForPlanning(
   climate: Climate,
   now: Date,
 ): Promise<ShopForPlanning> {
-  const [shop, crew, sheets, others] = await Promise.all([
-    findShop(db, shopId),
-    crewOf(db, shopId),
-    sheetsOf(db, shopId),
-    openDossiers(db, shopId),
-  ]);
+  const [shop, others] = await Promise.all([emptyShop(db, shopId, climate), openDossiers(db, shopId)]);
   const reserved = others
     .filter(({ job, plan }) => job.id !== exceptJobId && plan !== null)
     .flatMap(({ job, plan, log }) => (plan ? reservationsOf(plan, log, toMinute(now), job.name) : []));
-  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, climate, reserved };
+  return { ...shop, reserved };
 }
 
 /** Tries of a search that the first plan gets at once; the rest of the search is done beside the page. */

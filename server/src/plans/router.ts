@@ -1,14 +1,17 @@
+import { type Dossier, type PlannedJob, PlannedJobSchema } from '@upholder/core/api';
 import { ClimateSchema } from '@upholder/core/drying';
 import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '@upholder/core/planning';
+import { localDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
-import { dossierOf } from '../jobs/store.ts';
+import { dossierOf, openDossiers } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
-import { keepable, planDossier, questionOf, shopForPlanning } from './make.ts';
+import { findShop } from '../shop/store.ts';
+import { keepable, planDossier, planInTurn, questionOf, shopForPlanning } from './make.ts';
 import { assertNoOpenStops } from './stops.ts';
 import { addPlan } from './store.ts';
 
@@ -39,6 +42,49 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
       });
       return { before: dossier.plan, plan };
+    },
+  });
+
+  routes.add({
+    method: 'post',
+    path: '/plans',
+    summary:
+      'Plan all open jobs from now on, one after the other: whichever is needed first has the shop first',
+    response: z.object({ jobs: z.array(PlannedJobSchema) }),
+    status: 201,
+    handle: async (_input, { member }) => {
+      const { shopId } = member;
+      const now = clock.now();
+      const air = await planningClimate(climate, now);
+      const open = await openDossiers(db, shopId);
+      const dossiers: Dossier[] = [];
+      for (const { job } of open) {
+        const dossier = await dossierOf(db, shopId, job.id);
+        if (dossier) dossiers.push(dossier);
+      }
+      const planned = await planInTurn(db, shopId, dossiers, air, now, assertNoOpenStops);
+      const { timeZone } = await findShop(db, shopId);
+      const jobs: PlannedJob[] = [];
+      await db.transaction(async (connection) => {
+        for (const { dossier, outcome } of planned) {
+          const { job } = dossier;
+          const plan = outcome.ok ? keepable(uuid(), outcome.value, air, now) : null;
+          if (plan) {
+            await addPlan(connection, shopId, job.id, member.id, plan);
+            await announce(connection, { shopId, topic: 'job', id: job.id });
+          }
+          jobs.push({
+            jobId: job.id,
+            code: job.code,
+            before: dossier.plan?.handOver ?? null,
+            handOver: plan?.handOver ?? null,
+            isLate:
+              plan !== null && job.neededBy !== null && localDate(plan.handOver, timeZone) > job.neededBy,
+            message: outcome.ok ? null : outcome.message,
+          });
+        }
+      });
+      return { jobs };
     },
   });
 

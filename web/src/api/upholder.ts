@@ -8,6 +8,7 @@ import type {
   LayerRow,
   OpeningRow,
   PieceRow,
+  PlannedJob,
   PotCoat,
   ProductRow,
   Session,
@@ -308,6 +309,10 @@ export const upholder = createApi({
     >({
       query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/plan`, method: 'POST', body }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    }),
+    planAll: build.mutation<{ jobs: PlannedJob[] }, void>({
+      query: () => ({ url: '/plans', method: 'POST' }),
+      invalidatesTags: ['Jobs', 'Job'],
     }),
     planSurroundings: build.query<{ reserved: Reservation[]; climate: Climate; now: number }, string>({
       query: (id) => `/jobs/${id}/plan/surroundings`,

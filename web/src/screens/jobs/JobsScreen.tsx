@@ -9,6 +9,7 @@ import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
+import { PlanAll } from './PlanAll.tsx';
 
 const MOST_GLYPHS = 80;
 const PX_PER_METRE = 54;
@@ -112,7 +113,7 @@ export function JobsScreen() {
 
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">{shop.name}</h1>
         <input
           ref={fileInput}
@@ -122,6 +123,7 @@ export function JobsScreen() {
           aria-label="Job file"
           onChange={({ target }) => void bringIn(target.files?.[0]).then(() => (target.value = ''))}
         />
+        {jobs.length > 1 && <PlanAll shop={shop} now={now} />}
         <Button onClick={() => fileInput.current?.click()}>Bring in a job file</Button>
         <Button kind="act" onClick={() => void startJob()}>
           Start a job
