@@ -1,6 +1,7 @@
 import type { LogEntry } from '../src/jobs/index.ts';
 import {
   checkPlan,
+  isRepair,
   type JobForPlanning,
   type PlannedOp,
   type PlanSnapshot,
@@ -128,7 +129,9 @@ export function liveThrough(seed: number, rounds: number): Life {
         climate: { airC: 11 + Math.floor(random() * 16), rhPct: 35 + Math.floor(random() * 45) },
       };
     pins = new Map([...pins].filter(() => random() < 0.7));
-    const open = plan.ops.filter(({ personId, start: at }) => personId !== null && at > now);
+    const open = plan.ops.filter(
+      ({ id, personId, start: at }) => personId !== null && at > now && !isRepair(id),
+    );
     const one = open[Math.floor(random() * open.length)];
     if (one && random() < 0.4) pins.set(one.id, one.start + 1440 * Math.floor(random() * 8));
     const question = { input: job, shop, now, earlier: plan };
@@ -142,7 +145,8 @@ export function liveThrough(seed: number, rounds: number): Life {
     made.value.step();
     const { found, bound } = made.value;
     if (!found) throw new Error(`seed ${seed}, round ${round}: no plan`);
-    const violations = checkPlan(found.problem, found.plan);
+    const due = new Map([...pins].filter(([, at]) => at >= now));
+    const violations = checkPlan(found.problem, found.plan, due);
     if (violations.length > 0)
       throw new Error(`seed ${seed}, round ${round}: ${JSON.stringify(violations.slice(0, 3))}`);
     if (bound.at > found.plan.handOver) throw new Error(`seed ${seed}, round ${round}: below its bound`);

@@ -17,6 +17,7 @@ export interface Violation {
     | 'cut'
     | 'work'
     | 'session'
+    | 'pin'
     | 'capacity'
     | 'hold'
     | 'hand-over';
@@ -29,10 +30,16 @@ export interface Violation {
  * passes whole, clocks and windows kept, places never over-full. Written apart from the scheduler, on a sweep over
  * events instead of slots, so that the two do not share their mistakes.
  *
+ * @param pins starts that were set by hand, by operation; those of operations that are gone or done bind nothing.
  * @returns every violation found; empty for a sound plan.
  */
-export function checkPlan(problem: PlanProblem, plan: Plan): Violation[] {
+export function checkPlan(
+  problem: PlanProblem,
+  plan: Plan,
+  pins: ReadonlyMap<string, Minute> = new Map(),
+): Violation[] {
   return [
+    ...checkPins(plan, pins),
     ...checkPresence(problem, plan),
     ...plan.ops.filter(({ personId }) => personId !== null).flatMap((item) => checkWork(problem, item)),
     ...checkSessions(problem, plan),
@@ -94,6 +101,14 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
     add('hold', 'leaves its place before it is dry to handle');
   }
   return violations;
+}
+
+function checkPins(plan: Plan, pins: ReadonlyMap<string, Minute>): Violation[] {
+  return plan.ops.flatMap(({ op, personId, start }) => {
+    const at = pins.get(op.id);
+    if (at === undefined || personId === null || at === start) return [];
+    return [{ code: 'pin' as const, opId: op.id, message: `was pinned to ${at} and starts at ${start}` }];
+  });
 }
 
 /** Set-up and clean-up may only be left out where the same person goes straight on with like work. */

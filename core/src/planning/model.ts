@@ -143,6 +143,11 @@ export function repairId(coatId: string, action: 'scuff' | 'dust'): string {
   return `${coatId}#${action}`;
 }
 
+/** Whether an operation is such a repair: it comes and goes with its coat, and cannot be pinned. */
+export function isRepair(opId: string): boolean {
+  return opId.includes('#');
+}
+
 /** A coat must follow its dusting the same or the next working morning; older dust is wiped again. */
 export const DUST_KEEPS_MINUTES = 36 * 60;
 

@@ -151,7 +151,9 @@ describe('pins', () => {
     if (!outcome.ok) throw new Error(outcome.message);
     const { problem, plan } = outcome.value.found!;
     expect(plan.ops.find(({ op }) => op.id === coat.op.id)?.start).toBe(later);
-    expect(checkPlan(problem, plan)).toEqual([]);
+    expect(checkPlan(problem, plan, new Map([[coat.op.id, later]]))).toEqual([]);
+    const codes = checkPlan(problem, plan, new Map([[coat.op.id, later + 15]])).map(({ code }) => code);
+    expect(codes).toEqual(['pin']);
   });
 
   it('say why not: the hours, what came before, and from when it would do', () => {

@@ -7,6 +7,7 @@ import {
   type Bound,
   checkPlan,
   compareScores,
+  isRepair,
   type Objective,
   PLAIN_WISH,
   type PlanQuestion,
@@ -141,7 +142,7 @@ export function planDossier(
   recipe: PlanRecipe | null = null,
 ): Outcome<MadePlan> {
   const question = questionOf(dossier, shop, now, wish);
-  const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+  const pins = new Map(Object.entries(wish.pins).filter(([id, at]) => at >= question.now && !isRepair(id)));
   const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
   if (!search.ok) return search;
   const tries = recipe === null && dossier.pieces.length <= SMALL ? TRIES_AT_ONCE : 0;
@@ -154,7 +155,7 @@ export function planDossier(
     if (made.ok && (!answer || isNoWorse(made.value, answer, wish.objective))) answer = made.value;
   }
   if (!answer) return failure('There is nothing to plan.');
-  const violations = checkPlan(answer.problem, answer.plan);
+  const violations = checkPlan(answer.problem, answer.plan, pins);
   if (violations.length > 0)
     throw new Error(`the plan breaks its own rules: ${JSON.stringify(violations.slice(0, 5))}`);
   const known = new Set(answer.plan.ops.map(({ op }) => op.id));

@@ -3,6 +3,7 @@ import {
   type Bound,
   type Freeing,
   freeings,
+  isRepair,
   type Objective,
   type PlanFacts,
   type PlanQuestion,
@@ -44,7 +45,7 @@ const planner = {
   ): Promise<Outcome<SearchNews>> {
     running += 1;
     const own = running;
-    const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+    const pins = new Map(Object.entries(wish.pins).filter(([id, at]) => at >= question.now && !isRepair(id)));
     const made = searchPlan(question, { objective: wish.objective, seed: 1, pins });
     if (!made.ok) return made;
     const search = made.value;

@@ -1,4 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
+import { isRepair } from '@upholder/core/planning';
 import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useEffect, useMemo, useRef } from 'react';
 import { dateWords, whenWords } from '../../app/times.ts';
@@ -297,7 +298,7 @@ export function DryingChart({
                     isOnChain={chain.has(item.op.id)}
                     onSelect={() => onSelect(item.op.id)}
                     onMove={
-                      item.isDone || item.start !== item.op.start
+                      item.isDone || item.start !== item.op.start || isRepair(item.op.id)
                         ? null
                         : (minute) => onMove(item.op.id, minute)
                     }

@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { joinWaits, type PlannedOp } from '@upholder/core/planning';
+import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../app/times.ts';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -87,7 +87,7 @@ export function OpDetail({
           ))}
         </ol>
       )}
-      {op.personId !== null && (
+      {op.personId !== null && !isRepair(op.id) && (
         <PinPanel
           key={`${op.id} ${op.start}`}
           op={op}
