@@ -19,12 +19,12 @@ import { applicatorInPlace, NO_OWN_PRACTICE, practiceOf, unfoldSystem } from '@u
 import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
-import { createSimulatedStation, planningClimate } from '../server/src/devices/station.ts';
+import { createSimulatedStation } from '../server/src/devices/station.ts';
 import { addOpening, addWall } from '../server/src/elevation/store.ts';
 import { addJob, dossierOf } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addPiece } from '../server/src/pieces/store.ts';
-import { keepable, planDossier, shopForPlanning } from '../server/src/plans/make.ts';
+import { keepable, planDossier, planningAir, shopForPlanning } from '../server/src/plans/make.ts';
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/shop/store.ts';
@@ -145,10 +145,10 @@ async function seedJob(
 async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date): Promise<PlanSnapshot> {
   const dossier = await dossierOf(db, shopId, jobId);
   if (!dossier) throw new Error('the demo job is gone');
-  const air = await planningClimate(createSimulatedStation(STATION_SEED), now);
+  const air = await planningAir(createSimulatedStation(STATION_SEED), now);
   const outcome = planDossier(dossier, await shopForPlanning(db, shopId, jobId, air, now), now);
   if (!outcome.ok) throw new Error(outcome.message);
-  const plan = keepable(uuid(), outcome.value, air, now);
+  const plan = keepable(uuid(), outcome.value, air.climate, now);
   await addPlan(db, shopId, jobId, null, plan);
   return plan;
 }

@@ -175,7 +175,15 @@ test('a map is laid out, dragged and moved by keys, gives tags, and shows what d
   await page.keyboard.press('Shift+ArrowLeft');
   await page.keyboard.press('ArrowLeft');
   await expect(left).toHaveValue(String(snapped - 110));
-  await expect(page.getByText(/^saved/)).toHaveCount(0);
+  // Both steps have reached the server before the page is left.
+  const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1];
+  const kept = () =>
+    page.evaluate(async (id) => {
+      const answer = await fetch(`/api/jobs/${id}`);
+      const { openings } = (await answer.json()) as { openings: { tag: string; xMm: number }[] };
+      return openings.find(({ tag }) => tag === 'W01')?.xMm;
+    }, jobId);
+  await expect.poll(kept).toBe(snapped - 110);
   await page.reload();
   await page.getByRole('button', { name: 'Opening W01: W01' }).focus();
   await expect(left).toHaveValue(String(snapped - 110));

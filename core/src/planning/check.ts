@@ -18,6 +18,7 @@ export interface Violation {
     | 'work'
     | 'session'
     | 'pin'
+    | 'air'
     | 'capacity'
     | 'hold'
     | 'hand-over';
@@ -80,6 +81,9 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   const person = problem.people.find(({ id }) => id === item.personId);
   if (!person) add('person', `has nobody called ${item.personId}`);
   else if (!mayDo(person, op)) add('person', `is given to ${person.name}, who may not do it`);
+  for (const air of op.badAir ?? [])
+    if (item.start < air.end && item.end > air.start)
+      add('air', `is laid on in air that is not fit: ${air.why}`);
   if (op.isWet && segments.length !== 1) add('cut', `is wet work cut into ${segments.length} parts`);
   let pieces = 0;
   let minutes = 0;

@@ -1,6 +1,6 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { bindingClock } from './clocks.ts';
-import { mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
+import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
 
 interface Taken extends Interval {
@@ -35,7 +35,9 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     if (personId !== null) occupy(personId, { start, end, by });
   }
   const labels = new Map(problem.loads.map((load) => [load.id, load.label]));
+  const edges = new Set<Minute>();
   for (const { op, personId, segments, start, end, holdUntil } of ops) {
+    for (const air of op.badAir ?? []) edges.add(air.start).add(air.end);
     const by = `${op.name}, ${labels.get(op.loadId) ?? ''}`;
     if (personId !== null) for (const segment of segments) occupy(personId, { ...segment, by });
     if (personId !== null) {
@@ -46,7 +48,6 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
       take(op.hold.resourceId, { start, end: holdUntil, amount: op.hold.amount, loadId: op.loadId, by });
     }
   }
-  const edges = new Set<Minute>();
   for (const list of [...resources.values(), ...people.values()]) {
     for (const { start, end } of list) edges.add(start).add(end);
   }
@@ -104,6 +105,8 @@ function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] 
   if (here.length === 0) return { kind: 'closed' };
   const working = here.filter((person) => mayDo(person, item.op));
   if (working.length === 0) return { kind: 'people', by: ['whoever may do it is off'] };
+  const air = badAirIn(item.op, { start: at, end: at + item.end - item.start });
+  if (air) return { kind: 'air', why: air.why };
   const blocked = blockedBy(context, item, at);
   if (blocked) return { kind: 'resource', ...blocked };
   const busy = working.map((person) => spanAt(context.people.get(person.id) ?? [], at));

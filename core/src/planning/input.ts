@@ -23,6 +23,8 @@ export interface ShopForPlanning {
   sheets: Readonly<Record<string, ProductSheet>>;
   /** What planning expects of the air. */
   climate: Climate;
+  /** What is expected hour by hour, as far as anybody knows; each counts for an hour from its minute. */
+  forecast?: readonly { at: Minute; climate: Climate }[];
   reserved: Reservation[];
 }
 

@@ -19,6 +19,16 @@ export interface Use {
   amount: number;
 }
 
+/** A stretch in which a product must not be laid on. */
+export interface BadAir extends Interval {
+  why: string;
+}
+
+/** The stretch of bad air that an operation would run into, if any. */
+export function badAirIn({ badAir }: Pick<PlanOp, 'badAir'>, { start, end }: Interval): BadAir | undefined {
+  return badAir?.find((air) => air.start < end && air.end > start);
+}
+
 /** One visit of a person to the pieces of a load. */
 export interface PlanOp {
   id: string;
@@ -53,6 +63,8 @@ export interface PlanOp {
   shareKey: string | null;
   /** What whoever does it must be able to; anybody where it is left out. */
   skill?: Skill;
+  /** When the air is not fit for it, as far as the forecast goes, and why; in order, not touching. */
+  badAir?: readonly BadAir[];
   /** What really happened, once it has. */
   done: { start: Minute; end: Minute } | null;
 }
@@ -116,6 +128,7 @@ export interface Wait extends Interval {
     | { kind: 'resource'; resourceId: string; by: string }
     | { kind: 'people'; by: string[] }
     | { kind: 'closed' }
+    | { kind: 'air'; why: string }
     | { kind: 'too-long'; minutes: Minute };
 }
 

@@ -1,5 +1,5 @@
-import { isSprayed } from '../catalogue/sheet.ts';
-import { type Climate, type FilmClocks, filmClocks } from '../drying/index.ts';
+import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
+import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../drying/index.ts';
 import type { LogAction, LogEntry, Zone } from '../jobs/index.ts';
 import type { CoatSide, Piece } from '../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
@@ -15,7 +15,7 @@ import {
 } from '../systems/index.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
-import { type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
+import { type BadAir, type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
 import { repairOp } from './repairs.ts';
 
 /** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
@@ -56,6 +56,21 @@ function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
   const total = handsOnMinutes(labour, pieces, side);
   const perPieceMin = pieces.length === 0 ? 0 : Math.round((total / pieces.length) * 100) / 100;
   return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
+}
+
+const FORECAST_MIN = 60;
+
+/** When the air is not fit for a product, as far as the forecast goes; hours that follow one another are joined. */
+export function badAirFor(sheet: ProductSheet, forecast: ShopForPlanning['forecast'] = []): BadAir[] {
+  const bad: BadAir[] = [];
+  for (const { at, climate } of forecast) {
+    const [why] = coatingObstacles(sheet, climate);
+    if (why === undefined) continue;
+    const last = bad.at(-1);
+    if (last && at <= last.end) last.end = at + FORECAST_MIN;
+    else bad.push({ start: at, end: at + FORECAST_MIN, why });
+  }
+  return bad;
 }
 
 interface Visit {
@@ -135,6 +150,7 @@ export function draftOps(
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, visit, members);
       const last = [...entries.values()].at(-1);
+      const sheet = shop.sheets[step.productKey ?? ''];
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const labour = isFlip
         ? labourOf(YARDSTICKS.flip, members, 'front')
@@ -168,6 +184,7 @@ export function draftOps(
         abrades: step.operation === 'sand' || step.operation === 'key',
         cleans: step.operation === 'dust',
         skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
+        ...(isCoat && sheet ? { badAir: badAirFor(sheet, shop.forecast) } : {}),
         ...labour,
         uses: isFlip ? [] : uses,
         hold:

@@ -16,6 +16,7 @@ import {
   type Wish,
   weigh,
 } from './index.ts';
+import { badAirFor } from './operations.ts';
 
 const ask = (doors: number, shop = sampleShop()): PlanQuestion => ({
   input: sampleJob([{ systemId: 'A', doors, fronts: 0 }], shop),
@@ -168,5 +169,47 @@ describe('where there is no plan', () => {
     const long = { ...ask(2, shop), earlier: { loads: [], ops: [] } };
     expect(searchPlan(long).ok).toBe(false);
     expect([...freeings(long, PLAIN_WISH)].map(({ key }) => key)).toEqual(['rail', 'rack']);
+  });
+});
+
+describe('air that is not fit', () => {
+  const HOUR = 60;
+  /** Three days by the hour: frost until a moment, then as it was. */
+  const frostUntil = (until: number) =>
+    Array.from({ length: 72 }, (_, hour) => {
+      const at = SAMPLE_START + hour * HOUR;
+      return { at, climate: { airC: at < until ? 4 : 18, rhPct: 55 } };
+    });
+
+  it('holds coats back as far as the forecast goes, and nothing else; the wait says so', () => {
+    const question = ask(6);
+    const until = SAMPLE_START + 2 * 1440;
+    const cold = { ...question, shop: { ...question.shop, forecast: frostUntil(until) } };
+    const plain = planJob(question.input, question.shop, SAMPLE_START);
+    const held = planJob(cold.input, cold.shop, SAMPLE_START);
+    if (!plain.ok || !held.ok) throw new Error('no plan');
+    const { problem, plan } = held.value;
+    expect(checkPlan(problem, plan)).toEqual([]);
+    const coats = plan.ops.filter(({ op }) => op.isCoat);
+    for (const { start } of coats) expect(start).toBeGreaterThanOrEqual(until);
+    expect(plain.value.plan.ops.some(({ op, start }) => op.isCoat && start < until)).toBe(true);
+    expect(plan.ops.some(({ op, start }) => !op.isCoat && start < until)).toBe(true);
+    const air = plan.ops.flatMap(({ waits }) => waits).find(({ why }) => why.kind === 'air');
+    expect(air?.why).toMatchObject({ kind: 'air', why: expect.stringContaining('4 °C') });
+    // The checker knows it on its own.
+    const early = {
+      ...plan,
+      ops: plan.ops.map((item) =>
+        item === coats[0] ? { ...item, start: until - 90, end: until - 30 } : item,
+      ),
+    };
+    expect(checkPlan(problem, early).map(({ code }) => code)).toContain('air');
+  });
+
+  it('joins the bad hours, each product by its own sheet', () => {
+    const sheet = sampleShop().sheets['urethane-enamel-satin']!;
+    const [one, ...more] = badAirFor(sheet, frostUntil(SAMPLE_START + 5 * HOUR));
+    expect([one?.start, one?.end, more]).toEqual([SAMPLE_START, SAMPLE_START + 5 * HOUR, []]);
+    expect(badAirFor({ ...sheet, airMinC: 0 }, frostUntil(SAMPLE_START + 5 * HOUR))).toEqual([]);
   });
 });

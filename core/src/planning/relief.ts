@@ -108,6 +108,7 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
         ...question,
         shop: {
           ...shop,
+          forecast: [],
           climate: { ...shop.climate, airC: WARM_C, rhPct: Math.min(50, shop.climate.rhPct) },
         },
       },

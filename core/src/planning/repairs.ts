@@ -21,6 +21,7 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
             : 'bench',
     waitFor: 'sand',
     skill: 'prep',
+    badAir: [],
     isWet: false,
     isCoat: false,
     abrades: action === 'scuff',

@@ -1,5 +1,6 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import {
+  badAirIn,
   mayDo,
   type PlanOp,
   type PlanProblem,
@@ -256,6 +257,11 @@ export function earliestSlot(problem: PlanProblem, table: Timetable, op: PlanOp,
       }
     }
     if (!best) return null;
+    const air = badAirIn(op, best);
+    if (air) {
+      from = air.end;
+      continue;
+    }
     const retry = firstConflict(problem, table, op, best);
     if (retry === null) return best;
     from = Math.max(retry, best.start + 1);

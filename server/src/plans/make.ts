@@ -1,5 +1,5 @@
 import type { Dossier } from '@upholder/core/api';
-import type { Climate } from '@upholder/core/drying';
+import type { Climate, ClimateSource } from '@upholder/core/drying';
 import { failure, type Outcome, success } from '@upholder/core/outcome';
 import {
   type AnsweredPlan,
@@ -24,18 +24,42 @@ import {
 } from '@upholder/core/planning';
 import { minuteAt, toMinute } from '@upholder/core/shop';
 import type { Queryable } from '../db/database.ts';
+import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { openDossiers } from '../jobs/store.ts';
 import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
 
+/** Hours of the forecast that planning looks at; further out nobody knows. */
+const FORECAST_HOURS = 72;
+
+/** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
+export interface PlanningAir {
+  climate: Climate;
+  forecast: NonNullable<ShopForPlanning['forecast']>;
+}
+
+export async function planningAir(source: ClimateSource, now: Date): Promise<PlanningAir> {
+  const [climate, hours] = await Promise.all([
+    planningClimate(source, now),
+    source.expectation(now, FORECAST_HOURS),
+  ]);
+  return {
+    climate,
+    forecast: hours.map(({ at, airC, rhPct, surfaceC }) => ({
+      at: toMinute(at),
+      climate: { airC, rhPct, ...(surfaceC !== undefined && { surfaceC }) },
+    })),
+  };
+}
+
 /** The shop without any job in it. */
-async function emptyShop(db: Queryable, shopId: string, climate: Climate): Promise<ShopForPlanning> {
+async function emptyShop(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
   const [shop, crew, sheets] = await Promise.all([
     findShop(db, shopId),
     crewOf(db, shopId),
     sheetsOf(db, shopId),
   ]);
-  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, climate, reserved: [] };
+  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, ...air, reserved: [] };
 }
 
 /** What came of planning one job among all. */
@@ -53,17 +77,17 @@ export async function planInTurn(
   db: Queryable,
   shopId: string,
   dossiers: readonly Dossier[],
-  climate: Climate,
+  air: PlanningAir,
   now: Date,
   /** Throws where something stands in the way of planning a job. */
   assertMayPlan: (dossier: Dossier, shop: ShopForPlanning) => void,
 ): Promise<PlannedAmongAll[]> {
-  const shop = await emptyShop(db, shopId, climate);
+  const shop = await emptyShop(db, shopId, air);
   const reserved: Reservation[] = [];
   return dossiers.map((dossier) => {
     const mine = { ...shop, reserved: [...reserved] };
     const outcome = tryToPlan(dossier, mine, now, assertMayPlan);
-    const plan = outcome.ok ? keepable(dossier.job.id, outcome.value, climate, now) : dossier.plan;
+    const plan = outcome.ok ? keepable(dossier.job.id, outcome.value, air.climate, now) : dossier.plan;
     if (plan) reserved.push(...reservationsOf(plan, dossier.log, toMinute(now), dossier.job.name));
     return { dossier, outcome };
   });
@@ -89,10 +113,10 @@ export async function shopForPlanning(
   db: Queryable,
   shopId: string,
   exceptJobId: string,
-  climate: Climate,
+  air: PlanningAir,
   now: Date,
 ): Promise<ShopForPlanning> {
-  const [shop, others] = await Promise.all([emptyShop(db, shopId, climate), openDossiers(db, shopId)]);
+  const [shop, others] = await Promise.all([emptyShop(db, shopId, air), openDossiers(db, shopId)]);
   const reserved = others
     .filter(({ job, plan }) => job.id !== exceptJobId && plan !== null)
     .flatMap(({ job, plan, log }) => (plan ? reservationsOf(plan, log, toMinute(now), job.name) : []));

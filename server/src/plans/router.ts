@@ -5,13 +5,12 @@ import { localDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
-import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { dossierOf, openDossiers } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { findShop } from '../shop/store.ts';
-import { keepable, planDossier, planInTurn, questionOf, shopForPlanning } from './make.ts';
+import { keepable, planDossier, planInTurn, planningAir, questionOf, shopForPlanning } from './make.ts';
 import { assertNoOpenStops } from './stops.ts';
 import { addPlan } from './store.ts';
 
@@ -31,12 +30,12 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       const now = clock.now();
       const dossier = await dossierOf(db, shopId, params.jobId);
       if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
-      const air = await planningClimate(climate, now);
+      const air = await planningAir(climate, now);
       const shop = await shopForPlanning(db, shopId, params.jobId, air, now);
       assertNoOpenStops(dossier, shop);
       const outcome = planDossier(dossier, shop, now, body.wish, body.recipe);
       if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
-      const plan = keepable(uuid(), outcome.value, air, now);
+      const plan = keepable(uuid(), outcome.value, air.climate, now);
       await db.transaction(async (connection) => {
         await addPlan(connection, shopId, params.jobId, member.id, plan);
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
@@ -55,7 +54,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
     handle: async (_input, { member }) => {
       const { shopId } = member;
       const now = clock.now();
-      const air = await planningClimate(climate, now);
+      const air = await planningAir(climate, now);
       const open = await openDossiers(db, shopId);
       const dossiers: Dossier[] = [];
       for (const { job } of open) {
@@ -68,7 +67,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       await db.transaction(async (connection) => {
         for (const { dossier, outcome } of planned) {
           const { job } = dossier;
-          const plan = outcome.ok ? keepable(uuid(), outcome.value, air, now) : null;
+          const plan = outcome.ok ? keepable(uuid(), outcome.value, air.climate, now) : null;
           if (plan) {
             await addPlan(connection, shopId, job.id, member.id, plan);
             await announce(connection, { shopId, topic: 'job', id: job.id });
@@ -93,14 +92,24 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
     path: '/jobs/:jobId/plan/surroundings',
     summary: 'What planning this job has to reckon with besides the job: other jobs, the air, the moment',
     params: uuidParams('jobId'),
-    response: z.object({ reserved: z.array(ReservationSchema), climate: ClimateSchema, now: z.int() }),
+    response: z.object({
+      reserved: z.array(ReservationSchema),
+      climate: ClimateSchema,
+      forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+      now: z.int(),
+    }),
     handle: async ({ params }, { member }) => {
       const now = clock.now();
       const dossier = await dossierOf(db, member.shopId, params.jobId);
       if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
-      const air = await planningClimate(climate, now);
+      const air = await planningAir(climate, now);
       const shop = await shopForPlanning(db, member.shopId, params.jobId, air, now);
-      return { reserved: shop.reserved, climate: air, now: questionOf(dossier, shop, now).now };
+      return {
+        reserved: shop.reserved,
+        climate: air.climate,
+        forecast: [...air.forecast],
+        now: questionOf(dossier, shop, now).now,
+      };
     },
   });
 }

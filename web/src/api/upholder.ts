@@ -314,7 +314,15 @@ export const upholder = createApi({
       query: () => ({ url: '/plans', method: 'POST' }),
       invalidatesTags: ['Jobs', 'Job'],
     }),
-    planSurroundings: build.query<{ reserved: Reservation[]; climate: Climate; now: number }, string>({
+    planSurroundings: build.query<
+      {
+        reserved: Reservation[];
+        climate: Climate;
+        forecast: { at: number; climate: Climate }[];
+        now: number;
+      },
+      string
+    >({
       query: (id) => `/jobs/${id}/plan/surroundings`,
       keepUnusedDataFor: 0,
     }),

@@ -91,14 +91,20 @@ export function KeptTools({ shop, now }: { shop: ShopContext; now: Date }) {
   const [isAdding, setAdding] = useState(false);
   const [problem, setProblem] = useState<string | undefined>();
   const [write] = upholder.useWriteBenchItemMutation();
-  const kept = itemsOf(shop.benchItems, 'kept').filter(({ item }) => item.endedAt === null);
+  // What was just taken out is gone from the list, also while the server has not said so yet.
+  const [gone, setGone] = useState<readonly string[]>([]);
+  const kept = itemsOf(shop.benchItems, 'kept').filter(
+    ({ id, item }) => item.endedAt === null && !gone.includes(id),
+  );
   const versions = new Map(shop.benchItems.map(({ id, version }) => [id, version]));
   async function end(id: string, item: KeptTool): Promise<void> {
+    setGone([...gone, id]);
     const outcome = await write({
       id,
       version: versions.get(id) ?? 0,
       item: { ...item, endedAt: now.toISOString() },
     });
+    if ('error' in outcome) setGone((known) => known.filter((one) => one !== id));
     setProblem('error' in outcome ? refusalOf(outcome.error).message : undefined);
   }
   return (
