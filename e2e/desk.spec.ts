@@ -103,7 +103,9 @@ test('who may not spray is not given a gun, and the plan says when nobody may', 
   }
   await openStage(page, 'QUAY', 'Days');
   await page.getByRole('button', { name: 'Plan again from now' }).click();
-  await expect(page.getByRole('alert').first()).toContainText(/Nobody may do .*say under Shop who may/);
+  await expect(page.getByRole('region', { name: 'No plan' })).toContainText(
+    /Nobody may do .*say under Shop who may/,
+  );
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   for (let index = 0; index < people; index += 1) {
     await spraying.nth(index).check();
