@@ -96,21 +96,18 @@ test('hours and days off change the plan', async ({ maren: page }) => {
 test('who may not spray is not given a gun, and the plan says when nobody may', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   const spraying = page.getByRole('checkbox', { name: 'spraying' });
+  await expect(spraying.first()).toBeVisible();
   const people = await spraying.count();
-  for (let index = 0; index < people; index += 1) {
-    await spraying.nth(index).uncheck();
-    await expect(spraying.nth(index)).not.toBeChecked();
-  }
+  const saved = () => page.waitForResponse((answer) => answer.url().endsWith('/skills') && answer.ok());
+  for (let index = 0; index < people; index += 1) await Promise.all([saved(), spraying.nth(index).uncheck()]);
   await openStage(page, 'QUAY', 'Days');
   await page.getByRole('button', { name: 'Plan again from now' }).click();
   await expect(page.getByRole('region', { name: 'No plan' })).toContainText(
     /Nobody may do .*say under Shop who may/,
   );
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
-  for (let index = 0; index < people; index += 1) {
-    await spraying.nth(index).check();
-    await expect(spraying.nth(index)).toBeChecked();
-  }
+  for (let index = 0; index < people; index += 1) await Promise.all([saved(), spraying.nth(index).check()]);
+  await expect(spraying.first()).toBeChecked();
 });
 
 test('the air can be noted, and an impossible one is refused', async ({ maren: page }) => {

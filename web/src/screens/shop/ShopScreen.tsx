@@ -192,46 +192,56 @@ function Crew({ shop }: { shop: ShopContext }) {
   const [drafts, setDrafts] = useState<Record<string, string>>({});
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saveSkills] = upholder.useSetSkillsMutation();
+  // What was just pressed counts at once; the server may take its time.
+  const [pressed, setPressed] = useState<Record<string, readonly Skill[]>>({});
   async function allow(memberId: string, known: readonly Skill[], skill: Skill): Promise<void> {
     const skills = SKILLS.filter((one) => (one === skill ? !known.includes(one) : known.includes(one)));
+    setPressed((all) => ({ ...all, [memberId]: skills }));
     const outcome = await saveSkills({ memberId, skills });
+    if ('error' in outcome) setPressed(({ [memberId]: _refused, ...others }) => others);
     setErrors({ ...errors, [memberId]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
   }
   return (
     <Sheet className="p-5">
       <h2>People, and what they may be given to do</h2>
-      {shop.crew.map(({ id, name, daysOff, skills = SKILLS }) => (
-        <fieldset key={id} className="mt-3">
-          <legend className="font-semibold">{name}</legend>
-          <div className="flex flex-wrap gap-x-5">
-            {SKILLS.map((skill) => (
-              <label key={skill} className="flex min-h-9 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-[var(--act)]"
-                  checked={skills.includes(skill)}
-                  onChange={() => void allow(id, skills, skill)}
+      {shop.crew.map(({ id, name, daysOff, skills: known = SKILLS }) => {
+        const skills = pressed[id] ?? known;
+        return (
+          <fieldset key={id} className="mt-3">
+            <legend className="font-semibold">{name}</legend>
+            <div className="flex flex-wrap gap-x-5">
+              {SKILLS.map((skill) => (
+                <label key={skill} className="flex min-h-9 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-[var(--act)]"
+                    checked={skills.includes(skill)}
+                    onChange={() => void allow(id, skills, skill)}
+                  />
+                  {SKILL_WORDS[skill]}
+                </label>
+              ))}
+            </div>
+            <Field label={`${name}: days off`} error={errors[id]} className="mt-1">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  placeholder="2026-12-25, 2026-12-28"
+                  value={drafts[id] ?? daysOff.join(', ')}
+                  onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
+                  onBlur={async ({ target }) => {
+                    const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
+                    setErrors({
+                      ...errors,
+                      [id]: 'error' in outcome ? refusalOf(outcome.error).message : '',
+                    });
+                  }}
                 />
-                {SKILL_WORDS[skill]}
-              </label>
-            ))}
-          </div>
-          <Field label={`${name}: days off`} error={errors[id]} className="mt-1">
-            {(ids) => (
-              <TextInput
-                {...ids}
-                placeholder="2026-12-25, 2026-12-28"
-                value={drafts[id] ?? daysOff.join(', ')}
-                onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
-                onBlur={async ({ target }) => {
-                  const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
-                  setErrors({ ...errors, [id]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
-                }}
-              />
-            )}
-          </Field>
-        </fieldset>
-      ))}
+              )}
+            </Field>
+          </fieldset>
+        );
+      })}
     </Sheet>
   );
 }
