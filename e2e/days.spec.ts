@@ -34,6 +34,12 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await expect(good).toContainText(open.split(' ').slice(0, 3).join(' '));
   await good.getByRole('button', { name: /^Open .* again/ }).click();
   await expect(good.getByRole('button', { name: /^Open .* again/ })).toHaveCount(0);
+
+  // Another objective is another plan; it is taken back like a pin.
+  await good.getByLabel('The plan is to have the').selectOption('least labour');
+  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the least labour');
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the earliest hand-over');
 });
 
 test('what would help is worked out, two are compared, and one is done by a press', async ({

@@ -143,7 +143,11 @@ export function DaysScreen() {
     if (await run()) select(null);
   }
   async function take(wish: Wish, recipe?: PlanRecipe): Promise<void> {
-    await run(wish, recipe);
+    const before = plan?.wish;
+    const isDone = await run(wish, recipe);
+    // Another wish can be taken back; the same wish with a better plan is only better.
+    if (isDone && before && JSON.stringify(before) !== JSON.stringify(wish))
+      setUndo((known) => [...known, before].slice(-UNDO_DEPTH));
   }
 
   return (

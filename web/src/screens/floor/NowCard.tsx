@@ -3,7 +3,14 @@ import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles } from '@upholder/core/drying';
 import { residuePlace } from '@upholder/core/film';
 import type { AgendaItem } from '@upholder/core/floor';
-import { CUPS, type PotRecord, pouredOf, summariseRuns, thinningWords } from '@upholder/core/mixing';
+import {
+  type Cup,
+  cupsOf,
+  type PotRecord,
+  pouredOf,
+  summariseRuns,
+  thinningWords,
+} from '@upholder/core/mixing';
 import { toInstant } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { useState } from 'react';
@@ -40,11 +47,11 @@ interface NowCardProps {
 }
 
 /** The figures of a coat as the pot has them. */
-function fromPot(draft: CoatDraft, pot: PotRecord): CoatDraft {
+function fromPot(draft: CoatDraft, pot: PotRecord, cups: readonly Cup[]): CoatDraft {
   const { paint = 0, hardener = 0, thinner = 0 } = pouredOf(pot);
   const last = pot.readings.at(-1);
   const seconds = last && summariseRuns(last.runs)?.mean;
-  const cup = CUPS.find(({ id }) => id === last?.cupId)?.name;
+  const cup = cups.find(({ id }) => id === last?.cupId)?.name;
   return {
     ...draft,
     potId: pot.id,
@@ -207,7 +214,11 @@ export function NowCard(props: NowCardProps) {
                   type="button"
                   aria-pressed={draft.potId === pot.id}
                   onClick={() =>
-                    setDraft(draft.potId === pot.id ? { ...draft, potId: null } : fromPot(draft, pot))
+                    setDraft(
+                      draft.potId === pot.id
+                        ? { ...draft, potId: null }
+                        : fromPot(draft, pot, cupsOf(shop.benchItems)),
+                    )
                   }
                   className={`min-h-14 border-l-[8px] px-4 text-left text-lg ${draft.potId === pot.id ? 'border-act bg-act-wash' : 'border-line bg-raised'}`}
                 >

@@ -1,7 +1,8 @@
 import { ClimateSchema } from '@upholder/core/drying';
 import type { CoatRecord } from '@upholder/core/jobs';
-import { CUPS } from '@upholder/core/mixing';
+import { cupsOf } from '@upholder/core/mixing';
 import { parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
+import { upholder } from '../../api/upholder.ts';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 
 /** A coat's figures while they are typed. */
@@ -16,9 +17,6 @@ export interface CoatDraft {
   wftUm: number | null;
   potId?: string | null;
 }
-
-/** The standard cups, and the one that came with a kit and says nothing by itself. */
-const CUP_NAMES = [...CUPS.map(({ name }) => name), 'kit cup'];
 
 const numberOr = (value: number | null | undefined, unit = '') =>
   value === null || value === undefined ? '' : `${value}${unit}`;
@@ -104,6 +102,10 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
       )}
     </Field>
   );
+  // The shop's own cups as well; what an entry names already stays to be chosen.
+  const { data: shop } = upholder.useShopQuery();
+  const cups = new Set([...cupsOf(shop?.benchItems ?? []).map(({ name }) => name), 'kit cup', draft.cup]);
+  cups.delete('');
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
       {text('paint', 'Paint as poured', 'text')}
@@ -117,7 +119,7 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
             onChange={({ target }) => onChange({ ...draft, cup: target.value })}
           >
             <option value="">none</option>
-            {CUP_NAMES.map((cup) => (
+            {[...cups].map((cup) => (
               <option key={cup}>{cup}</option>
             ))}
           </Select>
