@@ -3,6 +3,7 @@ import type { LogEntry } from '@upholder/core/jobs';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { samplePot } from '../../core/test/samplePot.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
 import { entryFor, jobSpec, makeJob, pieceFor, zoneSpec } from './samples.ts';
@@ -513,29 +514,10 @@ describe('taking jobs away', () => {
       `/jobs/${dossier.job.id}/log`,
       entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
     );
-    const at = '2026-11-23T07:30:00.000Z';
-    const pot = {
-      id: uuid(),
-      revision: 1,
-      productKey: 'urethane-enamel-satin',
-      batch: 'H-4711',
+    const pot = samplePot(uuid(), {
       jobId: dossier.job.id,
-      stepId: null,
-      purpose: 'Colour 1',
-      applicator: 'turbine',
-      recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
-      paintMl: 900,
-      way: 'volume',
-      pailMm: null,
-      target: null,
-      materialC: null,
-      madeBy: 'Ines',
-      startedAt: at,
-      pours: [{ id: uuid(), role: 'paint', ml: 900, at }],
-      readings: [],
-      emptiedAt: null,
-      leftMl: null,
-    };
+      pours: [{ id: uuid(), role: 'paint', ml: 900, at: '2026-11-23T07:30:00.000Z' }],
+    });
     await ines.ok('PUT', `/pots/${pot.id}`, pot);
     const file = await ines.ok<Record<string, unknown>>('GET', `/jobs/${dossier.job.id}/export/job.json`);
     expect(file.pots).toMatchObject([{ id: pot.id, batch: 'H-4711' }]);

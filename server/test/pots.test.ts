@@ -1,7 +1,8 @@
 import type { ShopContext } from '@upholder/core/api';
-import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import type { PotRecord } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { samplePot } from '../../core/test/samplePot.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
 
@@ -15,30 +16,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const at = '2026-11-23T07:30:00.000Z';
-const pot = (change: Partial<PotRecord> = {}): PotRecord =>
-  PotRecordSchema.parse({
-    id: uuid(),
-    revision: 1,
-    productKey: 'urethane-enamel-satin',
-    batch: 'H-4711',
-    jobId: null,
-    stepId: null,
-    purpose: 'QUAY: Colour 1',
-    applicator: 'turbine',
-    recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
-    paintMl: 900,
-    way: 'volume',
-    pailMm: null,
-    target: { cupId: 'iso-4', fromS: 25, toS: 35 },
-    materialC: 19,
-    madeBy: 'Ines',
-    startedAt: at,
-    pours: [],
-    readings: [],
-    emptiedAt: null,
-    leftMl: null,
-    ...change,
-  });
+const pot = (change: Partial<PotRecord> = {}): PotRecord => samplePot(uuid(), change);
 const pour = (ml: number) => ({ id: uuid(), role: 'paint' as const, ml, at });
 const put = (caller: Caller, one: PotRecord) => caller.call('PUT', `/pots/${one.id}`, one);
 const known = async (id: string) =>

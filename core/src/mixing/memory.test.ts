@@ -1,31 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
+import { samplePot } from '../../test/samplePot.ts';
 import { formatOunces } from '../units/index.ts';
-import { CUPS, goodResults, type PotRecord, PotRecordSchema, resultWords } from './index.ts';
+import { CUPS, goodResults, type PotRecord, resultWords } from './index.ts';
 
 let count = 0;
 function pot(part: Partial<PotRecord> & { seconds?: number; day?: number }): PotRecord {
   count += 1;
   const { seconds = 32, day = 10, ...rest } = part;
   const at = `2026-11-${String(day).padStart(2, '0')}T09:00:00.000Z`;
-  return PotRecordSchema.parse({
-    id: sampleId(5, count),
-    revision: 1,
-    productKey: 'urethane-enamel-satin',
+  return samplePot(sampleId(5, count), {
     batch: 'A',
-    jobId: null,
-    stepId: null,
-    purpose: '',
-    applicator: 'turbine',
-    recipe: { thinning: { convention: 'on-paint', value: 5 }, conditionerPct: 0 },
-    paintMl: 900,
-    way: 'volume',
-    pailMm: null,
-    target: { cupId: 'iso-4', fromS: 25, toS: 35 },
-    materialC: 19,
-    madeBy: 'Ines',
     startedAt: at,
-    pours: [],
     readings: [
       {
         id: sampleId(6, count),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sampleId, seeded } from '../../test/sample.ts';
+import { samplePot } from '../../test/samplePot.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import {
   backIntoTin,
@@ -10,7 +11,6 @@ import {
   joinPots,
   leftoverOf,
   type PotRecord,
-  PotRecordSchema,
   potClock,
   pouredOf,
   type ScaleState,
@@ -28,26 +28,20 @@ const pour = (number: number, role: 'paint' | 'hardener' | 'thinner', ml: number
   ml,
   at,
 });
-const pot: PotRecord = PotRecordSchema.parse({
-  id: sampleId(2, 1),
-  revision: 1,
+const pot = samplePot(sampleId(2, 1), {
   productKey: 'two-part-enamel-satin',
-  jobId: null,
-  stepId: null,
-  purpose: '',
-  applicator: 'turbine',
-  recipe: { thinning: { convention: 'on-paint', value: 0 }, conditionerPct: 0 },
+  recipe: {
+    thinning: { convention: 'on-paint', value: 0 },
+    conditionerPct: 0,
+    hardenerBy: 'volume',
+    dropsPerL: 0,
+  },
   paintMl: 500,
   way: 'weight',
-  pailMm: null,
   target: null,
   materialC: null,
-  madeBy: 'Ines',
   startedAt: at,
   pours: [pour(1, 'paint', 480), pour(2, 'paint', 20), pour(3, 'hardener', 100)],
-  readings: [],
-  emptiedAt: null,
-  leftMl: null,
 });
 const minutes = (count: number) => Date.parse(at) + count * 60_000;
 

@@ -2,7 +2,7 @@ import type { BenchItemRow } from '@upholder/core/api';
 import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from '@upholder/core/mixing';
 import { useState } from 'react';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
-import { SaveHead } from '../../parts/SaveHead.tsx';
+import { BenchItemHead } from './BenchItemHead.tsx';
 import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
 
 /** A pair as it is typed. */
@@ -40,34 +40,18 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
     setPairs((all) => all.map((pair, at) => (at === index ? { ...pair, ...part } : pair)));
   return (
     <Sheet className="p-5">
-      <SaveHead
-        title={
-          <>
-            <h1>{item.name}</h1>
-            <p className="text-quiet">
-              {cup.ok
-                ? cup.value.curve.form === 'relative'
-                  ? 'Not calibrated: its seconds compare only with its own, and can hold an upper limit.'
-                  : `${cup.value.source}, from ${cup.value.fromS} to ${cup.value.toS} s`
-                : cup.message}
-            </p>
-          </>
-        }
-        said={form.said}
-        save="Save"
-        isSaving={form.isSaving}
-        onSave={() =>
-          void form.save(wanted(item.isRetired), 'Saved. Readings and targets in it count by this.')
-        }
+      <BenchItemHead
+        item={item}
+        form={form}
+        saved="Saved. Readings and targets in it count by this."
+        wanted={wanted}
       >
-        <Button
-          onClick={() =>
-            void form.save(wanted(!item.isRetired), item.isRetired ? 'Back at the bench.' : 'Put away.')
-          }
-        >
-          {item.isRetired ? 'Take out again' : 'Put away'}
-        </Button>
-      </SaveHead>
+        {cup.ok
+          ? cup.value.curve.form === 'relative'
+            ? 'Not calibrated: its seconds compare only with its own, and can hold an upper limit.'
+            : `${cup.value.source}, from ${cup.value.fromS} to ${cup.value.toS} s`
+          : cup.message}
+      </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
         <Field label="Name" error={form.errors.name}>
           {(ids) => <TextInput {...ids} value={name} onChange={({ target }) => setName(target.value)} />}

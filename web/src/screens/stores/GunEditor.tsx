@@ -3,9 +3,9 @@ import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
 import { type Gun, strainerUm } from '@upholder/core/mixing';
 import { formatMl, parseLengthMm, parseVolumeMl } from '@upholder/core/units';
 import { useState } from 'react';
-import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
+import { Field, Select, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
-import { SaveHead } from '../../parts/SaveHead.tsx';
+import { BenchItemHead } from './BenchItemHead.tsx';
 import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
 
 function volume(text: string): number | null {
@@ -50,30 +50,11 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   ];
   return (
     <Sheet className="p-5">
-      <SaveHead
-        title={
-          <>
-            <h1>{item.name}</h1>
-            <p className="text-quiet">
-              {openingUm !== null && openingUm > 0
-                ? `Strain to ${strainerUm(openingUm)} µm at most: half of its ${openingUm / 1000} mm.`
-                : 'Nothing is atomised in it.'}
-            </p>
-          </>
-        }
-        said={form.said}
-        save="Save"
-        isSaving={form.isSaving}
-        onSave={() => void form.save(wanted(item.isRetired), 'Saved. New pots are reckoned with it.')}
-      >
-        <Button
-          onClick={() =>
-            void form.save(wanted(!item.isRetired), item.isRetired ? 'Back at the bench.' : 'Put away.')
-          }
-        >
-          {item.isRetired ? 'Take out again' : 'Put away'}
-        </Button>
-      </SaveHead>
+      <BenchItemHead item={item} form={form} saved="Saved. New pots are reckoned with it." wanted={wanted}>
+        {openingUm !== null && openingUm > 0
+          ? `Strain to ${strainerUm(openingUm)} µm or finer: at most half of its ${openingUm / 1000} mm, and never coarser than 400 µm.`
+          : 'Nothing is atomised in it.'}
+      </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
         <DraftField
           name="name"
