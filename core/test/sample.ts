@@ -2,6 +2,7 @@ import { GENERIC_PRODUCTS } from '../src/catalogue/index.ts';
 import type { Zone } from '../src/jobs/index.ts';
 import { PIECE_DEFAULTS, type Piece } from '../src/pieces/index.ts';
 import type { JobForPlanning, ShopForPlanning } from '../src/planning/index.ts';
+import { seeded } from '../src/random.ts';
 import { DEFAULT_SHOP_SETTINGS, minuteAt } from '../src/shop/index.ts';
 import {
   FINISHING_SYSTEMS,
@@ -17,16 +18,7 @@ export function sampleId(space: number, number: number): string {
   return `${space.toString(16).padStart(8, '0')}-0000-4000-8000-${number.toString(16).padStart(12, '0')}`;
 }
 
-/** Small seeded generator (mulberry32): the same seed gives the same numbers in [0, 1). */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
+export { seeded };
 
 export const SAMPLE_TIME_ZONE = 'Europe/London';
 /** Monday morning, before work. */

@@ -1,4 +1,5 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
+import { lagAfter } from './clocks.ts';
 import type { Load, PlanOp, PlanProblem } from './model.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
 
@@ -155,11 +156,10 @@ class Bounder {
         ends.push({ op, end: op.done.end });
         return;
       }
-      const ready = ends.reduce((latest, { op: before, end }) => {
-        const isOtherSide = op.waitFor === 'recoat' && before.stepId === op.stepId;
-        const lag = before.lags && op.waitFor !== 'none' && !isOtherSide ? before.lags[op.waitFor] : 0;
-        return Math.max(latest, end + lag);
-      }, this.problem.now);
+      const ready = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)),
+        this.problem.now,
+      );
       const { start, end } = this.alone(op, ready);
       ends.push({ op, end });
       needs.push({ op, load, index, minutes: this.minutesOf(op), head: start });
@@ -173,10 +173,10 @@ class Bounder {
     if (known !== undefined) return known;
     const next = load.ops[index + 1];
     if (!next) return 0;
-    const isOtherSide = next.waitFor === 'recoat' && next.stepId === op.stepId;
-    const lag = op.lags && next.waitFor !== 'none' && !isOtherSide ? op.lags[next.waitFor] : 0;
     const tail =
-      lag + this.minutesOf(next) + this.tailOf({ load, op: next, index: index + 1, minutes: 0, head: 0 });
+      lagAfter(op, next) +
+      this.minutesOf(next) +
+      this.tailOf({ load, op: next, index: index + 1, minutes: 0, head: 0 });
     this.tails.set(op.id, tail);
     return tail;
   }
@@ -186,9 +186,7 @@ class Bounder {
     let end = at;
     let before = op;
     for (const next of load.ops.slice(index + 1)) {
-      const isOtherSide = next.waitFor === 'recoat' && next.stepId === before.stepId;
-      const lag = before.lags && next.waitFor !== 'none' && !isOtherSide ? before.lags[next.waitFor] : 0;
-      end = this.alone(next, end + lag).end;
+      end = this.alone(next, end + lagAfter(before, next)).end;
       before = next;
     }
     return end;

@@ -1,4 +1,3 @@
-import { failure, type Outcome } from '../outcome.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { clockStart } from './clocks.ts';
 import {
@@ -324,9 +323,9 @@ export class Builder {
     return { ops, handOver: ops.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
   }
 
-  /** Why there is no plan: what is wrong with pins first, else why an operation finds no place. */
-  refusal(op: PlanOp): Outcome<Plan> {
-    return failure(tooLong(this.problem, op));
+  /** Why an operation finds no place, in words. */
+  refusal(op: PlanOp): string {
+    return tooLong(this.problem, op);
   }
 }
 

@@ -1,6 +1,18 @@
 import type { Minute } from '../shop/calendar.ts';
 import type { PlanOp, ScheduledOp } from './model.ts';
 
+/**
+ * Minutes that an operation waits after the end of an earlier one of its load for the film that it lays; 0 where it lays
+ * none. The two sides of one coat do not wait for each other's recoat clock: flipping has its own.
+ */
+export function lagAfter(
+  before: Pick<PlanOp, 'lags' | 'stepId'>,
+  { waitFor, stepId }: Pick<PlanOp, 'waitFor' | 'stepId'>,
+): Minute {
+  if (!before.lags || waitFor === 'none' || (waitFor === 'recoat' && before.stepId === stepId)) return 0;
+  return before.lags[waitFor];
+}
+
 /** A film that something has to wait for, and until when. */
 export interface BindingClock {
   until: Minute;

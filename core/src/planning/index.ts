@@ -30,6 +30,7 @@ export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './res
 export { makePlan, placeInOrder } from './schedule.ts';
 export { type Found, type PlanRecipe, PlanSearch } from './search.ts';
 export {
+  duePins,
   PLAIN_WISH,
   type PlannedOp,
   PlanRecipeSchema,

@@ -73,6 +73,20 @@ export function badAirFor(sheet: ProductSheet, forecast: ShopForPlanning['foreca
   return bad;
 }
 
+/** The same for many coats: each product is held against a forecast once. */
+const heldAgainst = new WeakMap<object, Map<ProductSheet, BadAir[]>>();
+
+function badAirOf({ forecast }: Pick<ShopForPlanning, 'forecast'>): (sheet: ProductSheet) => BadAir[] {
+  if (!forecast) return () => [];
+  const known = heldAgainst.get(forecast) ?? new Map<ProductSheet, BadAir[]>();
+  heldAgainst.set(forecast, known);
+  return (sheet) => {
+    const bad = known.get(sheet) ?? badAirFor(sheet, forecast);
+    known.set(sheet, bad);
+    return bad;
+  };
+}
+
 interface Visit {
   side: CoatSide;
   action: LogAction;
@@ -130,6 +144,7 @@ export function draftOps(
   log: readonly LogEntry[],
 ): Draft[] {
   const isOnSite = input.job.place === 'client';
+  const badAir = badAirOf(shop);
   const shared = shareKeys(input.zones, input.steps);
   const isInRoom = batch.lie === 'fixed' || isOnSite;
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
@@ -184,7 +199,7 @@ export function draftOps(
         abrades: step.operation === 'sand' || step.operation === 'key',
         cleans: step.operation === 'dust',
         skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
-        ...(isCoat && sheet ? { badAir: badAirFor(sheet, shop.forecast) } : {}),
+        ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
         ...labour,
         uses: isFlip ? [] : uses,
         hold:

@@ -50,23 +50,20 @@ export function planJob(
   const splits = input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
   let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
-    const horizon = now + days * 1440;
-    const span = { now, horizon, people: peopleOf(shop, now, horizon) };
+    const problems = problemsOf({ input, shop, now, earlier }, splits, PLAIN.pins, days);
+    if (!problems.ok) return problems;
     let best: AnsweredPlan | null = null;
-    for (const cut of splits) {
-      const problem = buildProblem(input, shop, span, earlier, cut);
-      if (!problem.ok) return problem;
+    for (const { problem } of problems.value) {
       // One rule tells which load size is best; the others are tried on that one alone.
-      const plan = makePlan(problem.value, 1);
+      const plan = makePlan(problem, 1);
       if (!plan.ok) refusal = failure(plan.message);
-      else if (!best || isBetter(plan.value.plan, best.plan))
-        best = { problem: problem.value, plan: plan.value.plan };
+      else if (!best || isBetter(plan.value.plan, best.plan)) best = { problem, plan: plan.value.plan };
     }
     if (best) {
       const { problem } = best;
       const again = makePlan(problem);
       const plan = again.ok && isBetter(again.value.plan, best.plan) ? again.value.plan : best.plan;
-      return success({ problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } });
+      return success(answerOf({ problem, plan }));
     }
   }
   return refusal;

@@ -4,7 +4,7 @@ import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import type { Plan } from './model.ts';
 import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
 import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
-import type { Wish } from './snapshot.ts';
+import { duePins, type Wish } from './snapshot.ts';
 
 /** Something that could be done differently, to be tried in a plan. */
 export interface Relief {
@@ -226,7 +226,7 @@ export interface Freeing {
  * @returns nothing where a plan exists already, or no single thing is enough.
  */
 export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing> {
-  const pins = new Map(Object.entries(wish.pins).filter(([, at]) => at >= question.now));
+  const pins = duePins(wish, question.now);
   const asked: PlanQuestion = { ...question, roomClosed: wish.roomClosed };
   const first = tryPlan(asked, pins);
   if (first.isPossible) return;

@@ -21,10 +21,9 @@ export interface PinFailure {
 }
 
 function refused(builder: Builder, progress: LoadProgress): PinFailure {
-  const outcome = progress.op ? builder.refusal(progress.op) : null;
   return {
     ok: false,
-    message: outcome && !outcome.ok ? outcome.message : 'There is nothing to plan.',
+    message: progress.op ? builder.refusal(progress.op) : 'There is nothing to plan.',
     troubles: builder.troubles,
   };
 }

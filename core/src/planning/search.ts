@@ -1,3 +1,4 @@
+import { seeded } from '../random.ts';
 import type { Minute } from '../shop/calendar.ts';
 import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
@@ -37,17 +38,6 @@ export interface Found {
   score: number[];
 }
 
-/** Small seeded generator (mulberry32), in [0, 1). */
-function generator(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 /** How far a shaken order may stray from the times of its plan, in minutes. */
 const STRAYS: readonly Minute[] = [120, 480, 1440, 4320];
 /** After so many tries without a gain a line is shaken up once. */
@@ -76,7 +66,7 @@ export class PlanSearch {
     seed: number,
     private readonly pins: ReadonlyMap<string, Minute> = NO_GUIDE.pins,
   ) {
-    this.random = generator(seed);
+    this.random = seeded(seed);
     const seen = new Set<string>();
     const asked: PlanProblem[] = [];
     for (const { cut, problem } of problems) {

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../drying/climate.ts';
 import { LOG_ACTIONS } from '../jobs/log.ts';
+import type { Minute } from '../shop/calendar.ts';
 import type { Bound } from './bound.ts';
-import type { Plan, PlanProblem } from './model.ts';
+import { isRepair, type Plan, type PlanProblem } from './model.ts';
 import { OBJECTIVES, type Objective } from './objective.ts';
 
 const Span = { start: z.int(), end: z.int() };
@@ -59,6 +60,11 @@ export type Wish = z.infer<typeof WishSchema>;
 
 /** What is wished where nobody said anything. */
 export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [] };
+
+/** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */
+export function duePins({ pins }: Pick<Wish, 'pins'>, now: Minute): Map<string, Minute> {
+  return new Map(Object.entries(pins).filter(([id, at]) => at >= now && !isRepair(id)));
+}
 
 /** How a search made its plan, as it is sent to be made again where it is kept. */
 export const PlanRecipeSchema = z.object({

@@ -53,6 +53,11 @@ export function localDate(minute: Minute, timeZone: string): string {
   return `${local.getFullYear()}-${two(local.getMonth() + 1)}-${two(local.getDate())}`;
 }
 
+/** Whether a moment lies past a local date; none is never past. */
+export function isPastDate(minute: Minute, date: string | null, timeZone: string): boolean {
+  return date !== null && localDate(minute, timeZone) > date;
+}
+
 /** Time of day in the time zone, as `07:30`. */
 export function localClock(minute: Minute, timeZone: string): string {
   const local = new TZDate(minute * 60_000, timeZone);

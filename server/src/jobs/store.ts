@@ -192,14 +192,20 @@ export async function dossierOf(db: Queryable, shopId: string, jobId: string): P
   return work && { ...work, walls, openings, photos, decisions };
 }
 
-/** All open jobs as the floor works on them: without their maps, pictures and decisions. */
-export async function openDossiers(db: Queryable, shopId: string): Promise<Dossier[]> {
+/** Ids of the open jobs, whichever is needed first before the others. */
+export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
   const rows = await many<{ id: string }>(
     db,
     `select id from job where shop_id = $1 and status = 'open' order by needed_by nulls last, created_at`,
     [shopId],
   );
-  const all = await Promise.all(rows.map(({ id }) => workOf(db, shopId, id)));
+  return rows.map(({ id }) => id);
+}
+
+/** All open jobs as the floor works on them: without their maps, pictures and decisions. */
+export async function openDossiers(db: Queryable, shopId: string): Promise<Dossier[]> {
+  const ids = await openJobIds(db, shopId);
+  const all = await Promise.all(ids.map((id) => workOf(db, shopId, id)));
   return all
     .filter((work) => work !== null)
     .map((work) => ({ ...work, walls: [], openings: [], photos: [], decisions: [] }));

@@ -7,7 +7,7 @@ import {
   type Bound,
   checkPlan,
   compareScores,
-  isRepair,
+  duePins,
   type Objective,
   PLAIN_WISH,
   type PlanQuestion,
@@ -166,7 +166,7 @@ export function planDossier(
   recipe: PlanRecipe | null = null,
 ): Outcome<MadePlan> {
   const question = questionOf(dossier, shop, now, wish);
-  const pins = new Map(Object.entries(wish.pins).filter(([id, at]) => at >= question.now && !isRepair(id)));
+  const pins = duePins(wish, question.now);
   const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
   if (!search.ok) return search;
   const tries = recipe === null && dossier.pieces.length <= SMALL ? TRIES_AT_ONCE : 0;

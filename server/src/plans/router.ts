@@ -1,13 +1,13 @@
-import { type Dossier, type PlannedJob, PlannedJobSchema } from '@upholder/core/api';
+import { type PlannedJob, PlannedJobSchema } from '@upholder/core/api';
 import { ClimateSchema } from '@upholder/core/drying';
 import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '@upholder/core/planning';
-import { localDate } from '@upholder/core/shop';
+import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
-import { dossierOf, openDossiers } from '../jobs/store.ts';
+import { dossierOf, openJobIds } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { findShop } from '../shop/store.ts';
 import { keepable, planDossier, planInTurn, planningAir, questionOf, shopForPlanning } from './make.ts';
@@ -55,12 +55,9 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       const { shopId } = member;
       const now = clock.now();
       const air = await planningAir(climate, now);
-      const open = await openDossiers(db, shopId);
-      const dossiers: Dossier[] = [];
-      for (const { job } of open) {
-        const dossier = await dossierOf(db, shopId, job.id);
-        if (dossier) dossiers.push(dossier);
-      }
+      const ids = await openJobIds(db, shopId);
+      const found = await Promise.all(ids.map((id) => dossierOf(db, shopId, id)));
+      const dossiers = found.filter((dossier) => dossier !== null);
       const planned = await planInTurn(db, shopId, dossiers, air, now, assertNoOpenStops);
       const { timeZone } = await findShop(db, shopId);
       const jobs: PlannedJob[] = [];
@@ -77,8 +74,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
             code: job.code,
             before: dossier.plan?.handOver ?? null,
             handOver: plan?.handOver ?? null,
-            isLate:
-              plan !== null && job.neededBy !== null && localDate(plan.handOver, timeZone) > job.neededBy,
+            isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, timeZone),
             message: outcome.ok ? null : outcome.message,
           });
         }

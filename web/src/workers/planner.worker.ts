@@ -1,9 +1,9 @@
 import type { Outcome } from '@upholder/core/outcome';
 import {
   type Bound,
+  duePins,
   type Freeing,
   freeings,
-  isRepair,
   type Objective,
   type PlanFacts,
   type PlanQuestion,
@@ -45,7 +45,7 @@ const planner = {
   ): Promise<Outcome<SearchNews>> {
     running += 1;
     const own = running;
-    const pins = new Map(Object.entries(wish.pins).filter(([id, at]) => at >= question.now && !isRepair(id)));
+    const pins = duePins(wish, question.now);
     const made = searchPlan(question, { objective: wish.objective, seed: 1, pins });
     if (!made.ok) return made;
     const search = made.value;

@@ -8,7 +8,7 @@ import {
   type PlanRecipe,
   type Wish,
 } from '@upholder/core/planning';
-import { localDate, workIntervals } from '@upholder/core/shop';
+import { isPastDate, localDate, workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, dayWords, whenWords } from '../../app/times.ts';
@@ -99,10 +99,7 @@ export function DaysScreen() {
       Math.max(now, plan?.handOver ?? now) + 14 * 1440,
     );
   }, [plan, shop.settings, shop.timeZone, now]);
-  const isLate =
-    plan !== null &&
-    dossier.job.neededBy !== null &&
-    localDate(plan.handOver, shop.timeZone) > dossier.job.neededBy;
+  const isLate = plan !== null && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
   const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
   const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
   const chain = useMemo(

@@ -13,12 +13,9 @@ import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/con
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 import { type JobContext, useJobContext } from '../useJobContext.ts';
+import { zoneSpecOf } from '../zoneSpec.ts';
 
 function specOf({ id: _id, version: _version, ...spec }: JobRow): JobSpec {
-  return spec;
-}
-
-function zoneSpecOf({ id: _id, version: _version, position: _position, ...spec }: ZoneRow): ZoneSpec {
   return spec;
 }
 

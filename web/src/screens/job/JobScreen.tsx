@@ -1,6 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isPlanStale } from '@upholder/core/planning';
-import { localDate } from '@upholder/core/shop';
+import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { NavLink, Outlet, useParams } from 'react-router';
@@ -85,7 +85,7 @@ function AgreedDate({ dossier, shop, now }: { dossier: Dossier; shop: ShopContex
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
   const isPast = job.neededBy < localDate(now, shop.timeZone);
-  const isLate = plan !== null && localDate(plan.handOver, shop.timeZone) > job.neededBy;
+  const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);
   return (
     <p className={`text-right leading-tight ${isPast || isLate ? 'font-semibold text-stop' : ''}`}>
       needed by {dateWords(job.neededBy)}

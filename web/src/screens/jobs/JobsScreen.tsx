@@ -1,5 +1,5 @@
 import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
-import { localDate } from '@upholder/core/shop';
+import { isPastDate, localDate } from '@upholder/core/shop';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -33,7 +33,7 @@ function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopConte
       </>
     );
   }
-  const isLate = job.neededBy !== null && localDate(handOver, shop.timeZone) > job.neededBy;
+  const isLate = isPastDate(handOver, job.neededBy, shop.timeZone);
   return (
     <>
       <span className={`font-semibold ${isLate ? 'text-stop' : ''}`}>

@@ -3,6 +3,7 @@ import { sharingOffer } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Select } from '../../parts/controls.tsx';
+import { zoneSpecOf } from '../zoneSpec.ts';
 
 /** Whether a zone joins the degreasing, the pots and the set-ups of another one, and what that saves. */
 export function SharingRow({
@@ -29,7 +30,8 @@ export function SharingRow({
     const product = shop.products.find(({ key }) => key === step.productKey)?.sheet.name;
     return product ? `${step.name} (${product})` : step.name;
   });
-  const { id, version, position: _position, isEdited: _isEdited, ...spec } = zone;
+  const { id, version } = zone;
+  const spec = zoneSpecOf(zone);
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 bg-sheet px-4 py-2.5">
       <div className="flex items-center gap-3 font-semibold">

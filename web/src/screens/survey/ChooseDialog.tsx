@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { zoneSpecOf } from '../zoneSpec.ts';
 import type { SurveyFindings } from './useSurvey.ts';
 
 /** Chooses a system for a zone, shipped or the shop's own, with the reason. */
@@ -34,7 +35,8 @@ export function ChooseDialog({
   const [problem, setProblem] = useState<string | undefined>();
   async function choose(): Promise<void> {
     if (reason.trim().length < 3) return setProblem('Write down why, in a few words.');
-    const { id, version, position: _position, isEdited: _isEdited, ...spec } = zone;
+    const { id, version } = zone;
+    const spec = zoneSpecOf(zone);
     const options = own ? own.options : (findings.outlooks?.[systemId]?.options ?? null);
     const outcome = await save({
       jobId: dossier.job.id,
