@@ -54,13 +54,13 @@ test('a zone is surveyed by keyboard within two minutes, and the answers rank th
   await answer('Sheen', '2');
   expect(presses * SECONDS_A_PRESS).toBeLessThan(TWO_MINUTES);
 
-  await expect(page.getByText(/^22 of 22 answered/)).toBeVisible();
+  await expect(page.getByRole('main').getByText(/^22 of 22 answered/)).toBeVisible();
   const fits = page.getByRole('region', { name: 'Systems that fit' });
   await expect(fits.getByRole('listitem').first()).toContainText('Filled open grain, pale');
   await expect(page.getByRole('region', { name: 'Advice' })).toContainText('3 degreasing passes');
   // Everything was saved as it was given.
   await page.reload();
-  await expect(page.getByText(/^22 of 22 answered/)).toBeVisible();
+  await expect(page.getByRole('main').getByText(/^22 of 22 answered/)).toBeVisible();
   await expect(
     page.getByRole('radiogroup', { name: 'Does it bleed?' }).getByRole('radio', { name: 'tannin' }),
   ).toBeChecked();
@@ -97,7 +97,7 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
       .getByRole('radiogroup', { name: question, exact: true })
       .getByRole('radio', { name: answer, exact: true })
       .tap();
-  await expect(page.getByText(/^5 of \d+ answered/)).toBeVisible();
+  await expect(page.getByRole('main').getByText(/^5 of \d+ answered/)).toBeVisible();
   const fits = page.getByRole('region', { name: 'Systems that fit' });
   await expect(fits.getByRole('listitem').first()).toContainText('Laminate, foil and metal');
   await expect(fits).toContainText('Out if the look is: clear wood.');
