@@ -117,7 +117,18 @@ function framed(piece: Geometry): Parts {
   };
 }
 
+/** Pieces are never changed, only replaced: what one measures is worked out once. */
+const measured = new WeakMap<Geometry, Parts>();
+
 function partsOf(piece: Geometry): Parts {
+  const known = measured.get(piece);
+  if (known) return known;
+  const parts = measure(piece);
+  measured.set(piece, parts);
+  return parts;
+}
+
+function measure(piece: Geometry): Parts {
   const { widthMm: w, heightMm: h, depthMm: d } = piece;
   if (isFramed(piece.construction)) return framed(piece);
   if (piece.construction === 'moulding')

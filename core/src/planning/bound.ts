@@ -1,7 +1,7 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { lagAfter } from './clocks.ts';
 import type { Load, PlanOp, PlanProblem } from './model.ts';
-import { firstIndexEndingAfter } from './timetable.ts';
+import { firstIndexEndingAfter, union } from './timetable.ts';
 
 /** What no plan can end before, and what makes it so. */
 export interface Bound {
@@ -350,17 +350,6 @@ function usedBy(op: PlanOp, resourceId: string): number {
 function heldAlone({ hold, lags }: PlanOp): Minute {
   if (!hold || !lags) return 0;
   return Math.max(0, Math.min(hold.minutes, lags.recoat, lags.sand, lags.handle));
-}
-
-function union(lists: readonly (readonly Interval[])[]): Interval[] {
-  const all = lists.flat().sort((a, b) => a.start - b.start);
-  const joined: Interval[] = [];
-  for (const { start, end } of all) {
-    const last = joined.at(-1);
-    if (last && start <= last.end) last.end = Math.max(last.end, end);
-    else joined.push({ start, end });
-  }
-  return joined;
 }
 
 /** The moment by which several supplies together have brought so much from a moment on. */

@@ -1,4 +1,4 @@
-import type { Interval, Minute } from '../shop/calendar.ts';
+import type { Minute } from '../shop/calendar.ts';
 import { clockStart } from './clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
@@ -49,6 +49,8 @@ export class LoadProgress {
   next = 0;
   /** Where the next operation would go; null when that has to be worked out again. */
   candidate: Candidate | null = null;
+  /** How much was placed when the candidate was worked out. */
+  seen = 0;
   /** No earlier start than this was free last time; as time only fills up, none will be. */
   floor: Minute = 0;
   private readonly left: Minute[];
@@ -117,36 +119,17 @@ function joinSession(
   op: PlanOp,
   ready: Minute,
   alone: Slot,
+  who: string | undefined,
 ): Candidate | null {
   if (op.shareKey === null) return null;
   const joined = { ...op, setupMin: 0, cleanupMin: 0 };
   for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
-    if (end < ready || end > alone.end) continue;
+    if (end < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
     const people = problem.people.filter(({ id }) => id === personId);
-    const slot = earliestSlot({ ...problem, people }, table, joined, end);
+    const slot = earliestSlot(problem, table, joined, end, people);
     if (slot?.start === end && slot.end <= alone.end) return { op: joined, slot, repairs: [] };
   }
   return null;
-}
-
-function overlaps(a: Interval, b: Interval): boolean {
-  return a.start < b.end && b.start < a.end;
-}
-
-/** Whether two placements want the same person at the same time, or any of the same place. */
-export function collides(a: Placement, b: Placement): boolean {
-  if (
-    a.slot.personId === b.slot.personId &&
-    a.slot.segments.some((one) => b.slot.segments.some((two) => overlaps(one, two)))
-  ) {
-    return true;
-  }
-  const span = ({ slot }: Placement) => ({ start: slot.start, end: slot.holdUntil ?? slot.end });
-  if (!overlaps(span(a), span(b))) return false;
-  const places = ({ op }: Placement) =>
-    [...op.uses, ...(op.hold ? [op.hold] : [])].map(({ resourceId }) => resourceId);
-  const others = places(b);
-  return places(a).some((place) => others.includes(place));
 }
 
 /** Decisions that are taken before a plan is made. */
@@ -263,23 +246,23 @@ export class Builder {
   }
 
   private freeCandidate(progress: LoadProgress, op: PlanOp): Candidate | null {
-    const { table } = this;
+    const { table, problem } = this;
     const wanted = this.guide.who.get(op.id);
-    const people = this.problem.people.filter(({ id }) => wanted === undefined || id === wanted);
-    const problem = { ...this.problem, people };
+    const people =
+      wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
     const ready = Math.max(
       problem.now,
       progress.floor,
       clockStart(progress.placed, op),
       this.guide.notBefore.get(op.id) ?? 0,
     );
-    let slot = earliestSlot(problem, table, op, ready);
+    let slot = earliestSlot(problem, table, op, ready, people);
     if (!slot) return null;
     progress.floor = slot.start;
     for (let attempt = 0; attempt < 4; attempt += 1) {
       const needed = neededRepairs(progress.placed, op, slot.start);
       if (needed.length === 0) {
-        const joined = joinSession(problem, table, this.sessions, op, ready, slot);
+        const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
         // Going on from a session starts a little later than going alone: not past a window.
         const isKept = joined && neededRepairs(progress.placed, op, joined.slot.start).length === 0;
         return isKept ? joined : { op, slot, repairs: [] };
@@ -289,7 +272,7 @@ export class Builder {
       // Scuffing and dusting take people, but no place.
       const busy = table.withBusy(repairs.map((repair) => repair.slot));
       const from = repairs.at(-1)?.slot.end ?? ready;
-      const after = earliestSlot(problem, busy, op, from);
+      const after = earliestSlot(problem, busy, op, from, people);
       if (!after) return null;
       // Dusting takes time too: a window that was still open may have shut over it.
       const isShutNow = !needed.includes('scuff') && shutWindow(progress.placed, op, after.start) !== null;

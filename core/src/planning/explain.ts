@@ -1,7 +1,7 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { bindingClock } from './clocks.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
-import { firstIndexEndingAfter } from './timetable.ts';
+import { firstIndexEndingAfter, union } from './timetable.ts';
 
 interface Taken extends Interval {
   amount: number;
@@ -11,31 +11,43 @@ interface Taken extends Interval {
 
 interface Context {
   problem: PlanProblem;
-  resources: Map<string, Taken[]>;
+  /** What is taken of each place, by the days that it touches. */
+  resources: Map<string, Map<number, Taken[]>>;
+  /** When anybody works at all. */
+  open: Interval[];
   people: Map<string, (Interval & { by: string })[]>;
   /** Every minute at which the answer to "why not now" may change. */
   edges: Minute[];
 }
 
+const DAY = 1440;
+const dayOf = (minute: Minute) => Math.floor(minute / DAY);
+
 function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Context {
-  const resources = new Map<string, Taken[]>();
+  const edges = new Set<Minute>();
+  const resources = new Map<string, Map<number, Taken[]>>();
   const people = new Map<string, (Interval & { by: string })[]>();
   const take = (resourceId: string, taken: Taken) => {
-    const list = resources.get(resourceId) ?? [];
-    list.push(taken);
-    resources.set(resourceId, list);
+    const days = resources.get(resourceId) ?? new Map<number, Taken[]>();
+    for (let day = dayOf(taken.start); day <= dayOf(taken.end - 1); day += 1) {
+      const list = days.get(day) ?? [];
+      list.push(taken);
+      days.set(day, list);
+    }
+    resources.set(resourceId, days);
+    edges.add(taken.start).add(taken.end);
   };
   const occupy = (personId: string, span: Interval & { by: string }) => {
     const list = people.get(personId) ?? [];
     list.push(span);
     people.set(personId, list);
+    edges.add(span.start).add(span.end);
   };
   for (const { start, end, personId, use, by } of problem.reserved) {
     if (use) take(use.resourceId, { start, end, amount: use.amount, loadId: null, by });
     if (personId !== null) occupy(personId, { start, end, by });
   }
   const labels = new Map(problem.loads.map((load) => [load.id, load.label]));
-  const edges = new Set<Minute>();
   for (const { op, personId, segments, start, end, holdUntil } of ops) {
     for (const air of op.badAir ?? []) edges.add(air.start).add(air.end);
     const by = `${op.name}, ${labels.get(op.loadId) ?? ''}`;
@@ -48,12 +60,29 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
       take(op.hold.resourceId, { start, end: holdUntil, amount: op.hold.amount, loadId: op.loadId, by });
     }
   }
-  for (const list of [...resources.values(), ...people.values()]) {
-    for (const { start, end } of list) edges.add(start).add(end);
-  }
-  for (const person of problem.people) for (const { start, end } of person.work) edges.add(start).add(end);
+  const hours = new Set(problem.people.map(({ work }) => work));
+  for (const work of hours) for (const { start, end } of work) edges.add(start).add(end);
   for (const list of people.values()) list.sort((a, b) => a.start - b.start);
-  return { problem, resources, people, edges: [...edges].sort((a, b) => a - b) };
+  return {
+    problem,
+    resources,
+    open: union([...hours]),
+    people,
+    edges: [...edges].sort((a, b) => a - b),
+  };
+}
+
+/** What is taken of a place at any minute of a stretch, each once. */
+function takenWithin({ resources }: Context, resourceId: string, { start, end }: Interval): Taken[] {
+  const days = resources.get(resourceId);
+  const found: Taken[] = [];
+  const first = dayOf(start);
+  for (let day = first; days && day <= dayOf(end - 1); day += 1)
+    for (const taken of days.get(day) ?? [])
+      // Whatever goes on from the day before was found there.
+      if (taken.start < end && taken.end > start && (day === first || dayOf(taken.start) === day))
+        found.push(taken);
+  return found;
 }
 
 /** The load, other than the operation's own, that leaves too little of a resource during the interval. */
@@ -67,8 +96,8 @@ function blockedBy(
   if (item.op.hold) wanted.push({ use: item.op.hold, until: at + work + item.op.hold.minutes });
   for (const { use, until } of wanted) {
     const capacity = context.problem.resources.find(({ id }) => id === use.resourceId)?.capacity ?? 0;
-    const others = (context.resources.get(use.resourceId) ?? []).filter(
-      (taken) => taken.loadId !== item.op.loadId && taken.start < until && taken.end > at,
+    const others = takenWithin(context, use.resourceId, { start: at, end: until }).filter(
+      ({ loadId }) => loadId !== item.op.loadId,
     );
     for (const moment of [at, ...others.map(({ start }) => start).filter((start) => start > at)]) {
       const present = others.filter(({ start, end }) => start <= moment && end > moment);
@@ -102,7 +131,6 @@ function firstAfter(ordered: readonly Minute[], at: Minute): number {
 
 function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] {
   const here = context.problem.people.filter((person) => spanAt(person.work, at) !== undefined);
-  if (here.length === 0) return { kind: 'closed' };
   const working = here.filter((person) => mayDo(person, item.op));
   if (working.length === 0) return { kind: 'people', by: ['whoever may do it is off'] };
   const air = badAirIn(item.op, { start: at, end: at + item.end - item.start });
@@ -132,9 +160,14 @@ function explainOne(context: Context, earlier: readonly ScheduledOp[], item: Sch
     });
   }
   let at = Math.min(clockEnd, item.start);
-  for (let index = firstAfter(context.edges, at); at < item.start; index += 1) {
+  for (let index = firstAfter(context.edges, at); at < item.start; ) {
+    const hours = context.open[firstIndexEndingAfter(context.open, at)];
+    const isClosed = !hours || hours.start > at;
+    // Whatever changes while nobody is there makes no difference.
+    if (isClosed) index = firstAfter(context.edges, (hours?.start ?? item.start) - 1);
     const end = Math.min(context.edges[index] ?? item.start, item.start);
-    const why = reasonAt(context, item, at);
+    const why: Wait['why'] = isClosed ? { kind: 'closed' } : reasonAt(context, item, at);
+    index += 1;
     const last = waits.at(-1);
     if (last && last.end === at && JSON.stringify(last.why) === JSON.stringify(why)) last.end = end;
     else waits.push({ start: at, end, why });

@@ -98,6 +98,15 @@ export interface PlanQuestion {
   roomClosed?: readonly string[];
 }
 
+/** Whether the work alone is more than everybody has hours, up to where the calendars reach. */
+function isTooMuch({ loads, people }: PlanProblem): boolean {
+  const open = loads.flatMap(({ ops }) => ops).filter(({ done }) => !done);
+  const asked = open.reduce((sum, { perPieceMin, pieceIds }) => sum + perPieceMin * pieceIds.length, 0);
+  const hours = people.flatMap(({ work }) => work);
+  return asked > hours.reduce((sum, { start, end }) => sum + end - start, 0);
+}
+
+/** The question stated once for each way of cutting; none where these days cannot be enough. */
 function problemsOf(
   { input, shop: given, now, earlier, roomClosed = [] }: PlanQuestion,
   splits: readonly Cut[],
@@ -118,6 +127,7 @@ function problemsOf(
   for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
     const problem = buildProblem(input, shop, span, earlier, cut, pins.size > 0 ? 'all' : 'started');
     if (!problem.ok) return problem;
+    if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value)) return success([]);
     problems.push({ cut, problem: problem.value });
   }
   return success(problems);
@@ -147,8 +157,9 @@ export function tryPlan(
   let troubles: readonly PinTrouble[] = [];
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, SPLITS.slice(0, 1), pins, days);
-    const problem = problems.ok ? problems.value[0]?.problem : undefined;
-    if (!problem) return { isPossible: false, troubles };
+    if (!problems.ok) return { isPossible: false, troubles };
+    const problem = problems.value[0]?.problem;
+    if (!problem) continue;
     const made = makePlan(problem, 1, { notBefore: new Map(), who: new Map(), pins });
     if (made.ok) return { isPossible: true, troubles: [] };
     troubles = made.troubles;

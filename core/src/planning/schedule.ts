@@ -1,11 +1,26 @@
 import type { Minute } from '../shop/calendar.ts';
-import { Builder, collides, type Guide, type LoadProgress, NO_GUIDE, type PinTrouble } from './builder.ts';
+import { Builder, type Guide, type LoadProgress, NO_GUIDE, type PinTrouble } from './builder.ts';
 import type { Load, Plan, PlanProblem } from './model.ts';
 
-/** Orders loads that could start at the same minute. Larger goes first. */
-type Priority = (load: Load, remaining: Minute) => number;
+/** How a first plan is made. */
+interface Rule {
+  /** Orders loads that could start at the same minute. Larger goes first. */
+  priority: (load: Load, remaining: Minute) => number;
+  /** So many loads are looked at together; further ones are begun when one of them is through. */
+  atOnce: number;
+}
 
-const PRIORITIES: Priority[] = [(_load, remaining) => remaining, () => 0];
+/** Loads looked at together: enough to fill every place, few enough that a long job takes no longer a piece than a short one. */
+const AT_ONCE = 16;
+
+/** From so many loads on nothing is tried with all of them together. */
+const MANY_LOADS = 60;
+
+const RULES: Rule[] = [
+  { priority: (_load, remaining) => remaining, atOnce: AT_ONCE },
+  { priority: () => 0, atOnce: AT_ONCE },
+  { priority: (_load, remaining) => remaining, atOnce: MANY_LOADS },
+];
 
 /** A plan, and the order in which its operations were placed: the index of a load for each of them. */
 export interface Ordered {
@@ -30,38 +45,42 @@ function refused(builder: Builder, progress: LoadProgress): PinFailure {
 
 type Made = { ok: true; value: Ordered } | PinFailure;
 
-/** Always places what could start first; ties go by priority. */
-function greedy(problem: PlanProblem, priority: Priority, guide: Guide): Made {
+/**
+ * Always places what could start first; ties go by priority. Time only fills up, so what was worked out before other things
+ * were placed still says from when at the earliest: only what comes first by that is worked out anew.
+ */
+function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide): Made {
   const builder = new Builder(problem, guide);
   const { all, open } = builder;
   const order: number[] = [];
   if (builder.troubles.length > 0) return { ok: false, message: '', troubles: builder.troubles };
+  const indexOf = new Map(all.map((progress, index) => [progress, index]));
   while (open.size > 0) {
     let best: LoadProgress | null = null;
+    let seen = 0;
     for (const progress of open) {
-      // Time only fills up: a place that is still free is still the earliest one.
-      progress.candidate ??= builder.candidate(progress);
-      if (!progress.candidate) return refused(builder, progress);
-      const isEarlier = best === null || progress.start < best.start;
-      const isTie = best !== null && progress.start === best.start;
-      if (
-        isEarlier ||
-        (isTie && best && priority(progress.load, progress.remaining) > priority(best.load, best.remaining))
-      ) {
+      seen += 1;
+      if (seen > atOnce && progress.placed.length === 0) continue;
+      if (best === null || progress.start < best.start) best = progress;
+      else if (
+        progress.start === best.start &&
+        priority(progress.load, progress.remaining) > priority(best.load, best.remaining)
+      )
         best = progress;
-      }
     }
-    if (!best?.candidate) break;
+    if (!best) break;
+    if (best.candidate === null || best.seen !== order.length) {
+      best.candidate = builder.candidate(best);
+      best.seen = order.length;
+      if (!best.candidate) return refused(builder, best);
+      continue;
+    }
     const { op: done } = best.candidate;
-    order.push(all.indexOf(best));
-    const placements = builder.commit(best, best.candidate);
-    for (const other of open) {
-      if (!other.candidate) continue;
-      const wanted = [...other.candidate.repairs, { op: other.candidate.op, slot: other.candidate.slot }];
-      const mayJoin = done.shareKey !== null && other.op?.shareKey === done.shareKey;
-      if (mayJoin || wanted.some((one) => placements.some((two) => collides(one, two))))
-        other.candidate = null;
-    }
+    order.push(indexOf.get(best) ?? 0);
+    builder.commit(best, best.candidate);
+    // What may go straight on from it could start earlier than by itself.
+    if (done.shareKey !== null)
+      for (const other of open) if (other.op?.shareKey === done.shareKey) other.candidate = null;
   }
   return { ok: true, value: { plan: builder.plan(), order } };
 }
@@ -89,18 +108,19 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
 }
 
 /**
- * Makes a first plan: serial schedule generation over the loads, once for each of a few priority rules; the earliest
+ * Makes a first plan: serial schedule generation over the loads, once for each of a few rules; the earliest
  * hand-over wins, ties go to the earlier rule. Deterministic. Where a recoat window shuts or dust grows old before a coat
  * can start, scuff and dust are put in before it.
  *
  * @param rules how many of the priority rules to try.
  * @returns the plan, its waits not yet explained, or a sentence why no plan exists.
  */
-export function makePlan(problem: PlanProblem, rules = PRIORITIES.length, guide: Guide = NO_GUIDE): Made {
+export function makePlan(problem: PlanProblem, rules = RULES.length, guide: Guide = NO_GUIDE): Made {
   let best: Ordered | null = null;
   let refusal: PinFailure = { ok: false, message: 'There is nothing to plan.', troubles: [] };
-  for (const priority of PRIORITIES.slice(0, rules)) {
-    const made = greedy(problem, priority, guide);
+  for (const rule of RULES.slice(0, rules)) {
+    if (best && rule.atOnce > AT_ONCE && problem.loads.length > MANY_LOADS) continue;
+    const made = greedy(problem, rule, guide);
     if (!made.ok) refusal = made;
     else if (!best || made.value.plan.handOver < best.plan.handOver) best = made.value;
   }

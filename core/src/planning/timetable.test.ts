@@ -64,7 +64,7 @@ describe('firstIndexEndingAfter', () => {
 });
 
 describe('earliestSlot', () => {
-  const free = new Timetable();
+  const free = Timetable.from(problem);
 
   it('does short work in one piece, at once', () => {
     const slot = earliestSlot(problem, free, op(), 20);
@@ -109,7 +109,7 @@ describe('earliestSlot', () => {
   });
 
   it('steps aside for what the person already does', () => {
-    const table = new Timetable();
+    const table = Timetable.from(problem);
     const first = earliestSlot(problem, table, op(), 0);
     if (first) table.book(op(), first);
     expect(earliestSlot(problem, table, op({ id: 'second', loadId: 'other' }), 0)?.start).toBe(110);
@@ -142,7 +142,7 @@ describe('earliestSlot', () => {
   });
 
   it('does not let a load stand in its own way on the rail', () => {
-    const table = new Timetable();
+    const table = Timetable.from(problem);
     const coat = op({ isWet: true, hold: { resourceId: 'rail', amount: 9000, minutes: 600 } });
     const first = earliestSlot(problem, table, coat, 0);
     if (first) table.book(coat, first);
@@ -152,12 +152,12 @@ describe('earliestSlot', () => {
 
   it('is impossible when one load wants more than there is', () => {
     const tooMuch = op({ isWet: true, hold: { resourceId: 'rail', amount: 9001, minutes: 60 } });
-    expect(earliestSlot(problem, new Timetable(), tooMuch, 0)).toBeNull();
+    expect(earliestSlot(problem, Timetable.from(problem), tooMuch, 0)).toBeNull();
   });
 
   it('takes whoever is free first', () => {
     const two = { ...problem, people: [...problem.people, { id: 'tam', name: 'Tam', work }] };
-    const table = new Timetable();
+    const table = Timetable.from(two);
     const first = earliestSlot(two, table, op(), 0);
     if (first) table.book(op(), first);
     expect(earliestSlot(two, table, op({ id: 'second', loadId: 'other' }), 0)).toMatchObject({
@@ -167,7 +167,7 @@ describe('earliestSlot', () => {
   });
 
   it('with somebody busy for a try, it stays as it was itself', () => {
-    const table = new Timetable();
+    const table = Timetable.from(problem);
     const slot = earliestSlot(problem, table, op(), 0)!;
     const busy = table.withBusy([slot]);
     expect(earliestSlot(problem, busy, op(), 0)?.start).toBe(slot.end);
@@ -175,19 +175,36 @@ describe('earliestSlot', () => {
   });
 
   it('finds what holds a place over nights by any day that it touches, and counts it once', () => {
-    const table = new Timetable();
     const hold = { resourceId: 'rack', amount: 3, minutes: 4 * 1440 };
     const wet = op({ hold });
-    const racked = {
+    const racked = (capacity: number) => ({
       ...problem,
-      resources: [...problem.resources, { id: 'rack', name: 'Rack', capacity: 5 }],
-    };
-    const slot = earliestSlot(racked, table, wet, 0)!;
-    table.book(wet, slot);
-    const at = (start: number, end: number) => table.conflict('rack', 5, 3, { start, end }, 'other');
+      resources: [...problem.resources, { id: 'rack', name: 'Rack', capacity }],
+    });
+    const [five, six] = [Timetable.from(racked(5)), Timetable.from(racked(6))];
+    const slot = earliestSlot(racked(5), five, wet, 0)!;
+    for (const table of [five, six]) table.book(wet, slot);
+    const at = (start: number, end: number) => five.fullUntil({ ...wet, loadId: 'other' }, start, end, end);
     for (const day of [0, 1, 2, 3]) expect(at(day * 1440 + 700, day * 1440 + 2900)).toBe(slot.holdUntil);
     expect(at(slot.holdUntil!, slot.holdUntil! + 60)).toBeNull();
-    expect(table.conflict('rack', 6, 3, { start: 100, end: 5000 }, 'other')).toBeNull();
-    expect(table.conflict('rack', 5, 3, { start: 100, end: 5000 }, wet.loadId)).toBeNull();
+    expect(six.fullUntil({ ...wet, loadId: 'other' }, 100, 5000, 5000)).toBeNull();
+    expect(five.fullUntil(wet, 100, 5000, 5000)).toBeNull();
+  });
+
+  it('counts a load once where it holds twice, with the most that it holds', () => {
+    const table = Timetable.from(problem);
+    const hung = (amount: number) => op({ isWet: true, hold: { resourceId: 'rail', amount, minutes: 600 } });
+    const hold = (amount: number, start: number, holdUntil: number) =>
+      table.hold({ op: hung(amount), start, holdUntil });
+    hold(3000, 0, 600);
+    hold(5000, 300, 900);
+    hold(4000, 100, 400);
+    // 0–100: 3000, 100–300: 4000, 300–900: 5000.
+    const until = (amount: number, at: number) =>
+      table.fullUntil({ ...hung(amount), loadId: 'other' }, at, at + 1, at + 1);
+    expect([until(6000, 50), until(6001, 50)]).toEqual([null, 100]);
+    expect([until(5000, 200), until(5001, 200)]).toEqual([null, 300]);
+    expect([until(4000, 650), until(4001, 650)]).toEqual([null, 900]);
+    expect([until(4000, 899), until(4001, 899), until(9000, 900)]).toEqual([null, 900, null]);
   });
 });

@@ -2,6 +2,7 @@ import type { Interval, Minute } from '../shop/calendar.ts';
 import {
   badAirIn,
   mayDo,
+  type Person,
   type PlanOp,
   type PlanProblem,
   type ScheduledOp,
@@ -16,138 +17,203 @@ export interface Slot extends Interval {
   holdUntil: Minute | null;
 }
 
-interface Booking extends Interval {
+/** Part of a place that one load has, for a time. */
+interface Share extends Interval {
   amount: number;
-  loadId: string | null;
 }
 
-/** Bookings of a place, found by the days that they touch. */
+/**
+ * What is taken of a place over time, as a flight of steps: `level[i]` holds from `from[i]` to the next. A load counts once,
+ * with the most that it holds at a minute: its coats follow one another on the same hooks.
+ */
 class PlaceBook {
-  private readonly days = new Map<number, Booking[]>();
+  private readonly from: Minute[] = [Number.NEGATIVE_INFINITY];
+  private readonly level: number[] = [0];
+  private readonly own = new Map<string, Share[]>();
 
-  add(booking: Booking): void {
-    for (let day = dayOf(booking.start); day <= dayOf(booking.end - 1); day += 1) {
-      const list = this.days.get(day);
-      if (list) list.push(booking);
-      else this.days.set(day, [booking]);
+  /** Index of the step that a minute lies on. */
+  private stepAt(minute: Minute): number {
+    let low = 0;
+    let high = this.from.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.from[middle] ?? 0) <= minute) low = middle;
+      else high = middle - 1;
     }
+    return low;
   }
 
-  /** Bookings of others that overlap an interval, each once. */
-  others(interval: Interval, loadId: string): Booking[] {
-    const found: Booking[] = [];
-    const first = dayOf(interval.start);
-    for (let day = first; day <= dayOf(interval.end - 1); day += 1) {
-      for (const booking of this.days.get(day) ?? []) {
-        if (booking.loadId === loadId || booking.start >= interval.end || booking.end <= interval.start)
-          continue;
-        // Whatever goes on from the day before was found there.
-        if (day === first || dayOf(booking.start) === day) found.push(booking);
-      }
+  private edgeAt(minute: Minute): number {
+    const at = this.stepAt(minute);
+    if (this.from[at] === minute) return at;
+    this.from.splice(at + 1, 0, minute);
+    this.level.splice(at + 1, 0, this.level[at] ?? 0);
+    return at + 1;
+  }
+
+  private raise(start: Minute, end: Minute, amount: number): void {
+    if (end <= start || amount <= 0) return;
+    const first = this.edgeAt(start);
+    const last = this.edgeAt(end);
+    for (let at = first; at < last; at += 1) this.level[at] = (this.level[at] ?? 0) + amount;
+  }
+
+  /** Most that one load holds at a minute. */
+  private ownAt(shares: readonly Share[] | undefined, minute: Minute): number {
+    let most = 0;
+    for (const { start, end, amount } of shares ?? [])
+      if (start <= minute && end > minute && amount > most) most = amount;
+    return most;
+  }
+
+  add(share: Share, loadId: string | null): void {
+    if (share.end <= share.start) return;
+    if (loadId === null) {
+      this.raise(share.start, share.end, share.amount);
+      return;
     }
-    return found;
+    const shares = this.own.get(loadId) ?? [];
+    const edges = [share.start, share.end];
+    for (const { start, end } of shares)
+      for (const edge of [start, end]) if (edge > share.start && edge < share.end) edges.push(edge);
+    edges.sort((a, b) => a - b);
+    for (let at = 0; at + 1 < edges.length; at += 1) {
+      const start = edges[at] ?? 0;
+      this.raise(start, edges[at + 1] ?? 0, share.amount - this.ownAt(shares, start));
+    }
+    this.own.set(loadId, [...shares, share]);
+  }
+
+  /**
+   * The end of the last stretch within an interval that leaves too little room for so much more; null when it fits. No
+   * start before that moment can do, as long as what is wanted gets no shorter by starting later.
+   */
+  fullUntil(most: number, start: Minute, end: Minute, loadId: string): Minute | null {
+    const shares = this.own.get(loadId);
+    for (let at = this.stepAt(end - 1); at >= 0; at -= 1) {
+      const from = this.from[at] ?? 0;
+      const until = this.from[at + 1] ?? Number.POSITIVE_INFINITY;
+      const level = this.level[at] ?? 0;
+      if (level > most && level - this.ownAt(shares, Math.max(from, start)) > most) return until;
+      if (from <= start) break;
+    }
+    return null;
   }
 }
 
-const DAY = 1440;
-const dayOf = (minute: Minute) => Math.floor(minute / DAY);
+/** Working time that nobody has taken yet. */
+interface Gap extends Interval {
+  /** Which stretch of the person's hours it lies in. */
+  stretch: number;
+}
+
+/** What is left of a person's hours, in order. */
+class PersonBook {
+  private constructor(
+    readonly work: readonly Interval[],
+    readonly gaps: Gap[],
+  ) {}
+
+  static of(work: readonly Interval[]): PersonBook {
+    return new PersonBook(
+      work,
+      work.map(({ start, end }, stretch) => ({ start, end, stretch })),
+    );
+  }
+
+  copy(): PersonBook {
+    return new PersonBook(this.work, [...this.gaps]);
+  }
+
+  /** Takes a time out of what is left, whatever of it there is. */
+  take({ start, end }: Interval): void {
+    let at = firstIndexEndingAfter(this.gaps, start);
+    for (let gap = this.gaps[at]; gap && gap.start < end; gap = this.gaps[at]) {
+      const rest: Gap[] = [];
+      if (gap.start < start) rest.push({ start: gap.start, end: start, stretch: gap.stretch });
+      if (gap.end > end) rest.push({ start: end, end: gap.end, stretch: gap.stretch });
+      this.gaps.splice(at, 1, ...rest);
+      at += rest.length;
+      if (gap.end > end) break;
+    }
+  }
+}
 
 /** Who and what is taken when. */
 export class Timetable {
-  readonly people = new Map<string, Interval[]>();
+  private readonly people = new Map<string, PersonBook>();
   private readonly places = new Map<string, PlaceBook>();
+  private capacities = new Map<string, number>();
 
   /** The same timetable with some people busy as well; places are shared with it, so only work without a place may be added. */
   withBusy(slots: readonly Slot[]): Timetable {
     const busy = new Timetable();
-    for (const [id, list] of this.people) busy.people.set(id, list);
-    for (const { personId, segments } of slots) {
-      busy.people.set(personId, [...(busy.people.get(personId) ?? [])]);
-      for (const segment of segments) busy.bookPerson(personId, segment);
+    for (const [id, book] of this.people) busy.people.set(id, book);
+    for (const id of new Set(slots.map(({ personId }) => personId))) {
+      const book = this.people.get(id);
+      if (book) busy.people.set(id, book.copy());
     }
+    for (const { personId, segments } of slots)
+      for (const segment of segments) busy.people.get(personId)?.take(segment);
     for (const [id, book] of this.places) busy.places.set(id, book);
+    busy.capacities = this.capacities;
     return busy;
   }
 
-  /** A timetable with only the reservations of a problem in it. */
-  static from(problem: PlanProblem): Timetable {
+  /** A timetable with everybody's hours, and only the reservations of a problem in it. */
+  static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved'>): Timetable {
     const table = new Timetable();
+    for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
+    for (const { id, work } of problem.people) table.people.set(id, PersonBook.of(work));
     for (const { start, end, personId, use } of problem.reserved) {
-      if (personId !== null) table.bookPerson(personId, { start, end });
-      if (use) table.bookResource(use.resourceId, { start, end, amount: use.amount, loadId: null });
+      if (personId !== null) table.people.get(personId)?.take({ start, end });
+      if (use) table.bookPlace(use.resourceId, { start, end, amount: use.amount }, null);
     }
     return table;
   }
 
-  private bookPerson(personId: string, interval: Interval): void {
-    const list = this.people.get(personId) ?? [];
-    let at = list.length;
-    while (at > 0 && (list[at - 1]?.start ?? 0) > interval.start) at -= 1;
-    list.splice(at, 0, interval);
-    this.people.set(personId, list);
+  /** What is left of somebody's hours. */
+  left(personId: string): PersonBook | undefined {
+    return this.people.get(personId);
   }
 
-  private bookResource(resourceId: string, booking: Booking): void {
-    if (booking.end <= booking.start) return;
+  private bookPlace(resourceId: string, share: Share, loadId: string | null): void {
     const book = this.places.get(resourceId) ?? new PlaceBook();
-    book.add(booking);
+    book.add(share, loadId);
     this.places.set(resourceId, book);
   }
 
   /** Books a new operation with its person, its place and its hold. */
   book(op: PlanOp, slot: Slot): void {
-    for (const segment of slot.segments) this.bookPerson(slot.personId, segment);
-    for (const use of op.uses) {
-      this.bookResource(use.resourceId, {
-        start: slot.start,
-        end: slot.end,
-        amount: use.amount,
-        loadId: op.loadId,
-      });
-    }
+    for (const segment of slot.segments) this.people.get(slot.personId)?.take(segment);
+    for (const { resourceId, amount } of op.uses)
+      this.bookPlace(resourceId, { start: slot.start, end: slot.end, amount }, op.loadId);
     this.hold({ op, start: slot.start, holdUntil: slot.holdUntil });
   }
 
   /** Books only the hold of an operation, planned or done. */
   hold({ op, start, holdUntil }: Pick<ScheduledOp, 'op' | 'start' | 'holdUntil'>): void {
     if (!op.hold || holdUntil === null) return;
-    this.bookResource(op.hold.resourceId, {
-      start,
-      end: holdUntil,
-      amount: op.hold.amount,
-      loadId: op.loadId,
-    });
+    const { resourceId, amount } = op.hold;
+    this.bookPlace(resourceId, { start, end: holdUntil, amount }, op.loadId);
   }
 
   /**
-   * The earliest minute after `start` worth trying again because `amount` more does not fit within the interval now;
-   * null when it fits. A load never stands in its own way: its coats follow one another on the same hooks.
+   * The earliest minute worth trying again because the places of an operation are too full while it is worked on, or while
+   * its film dries; null when they have room. A load never stands in its own way: its coats follow one another on the
+   * same hooks.
    */
-  conflict(
-    resourceId: string,
-    capacity: number,
-    amount: number,
-    interval: Interval,
-    loadId: string,
-  ): Minute | null {
-    const others = this.places.get(resourceId)?.others(interval, loadId) ?? [];
-    if (others.length === 0) return amount > capacity ? Number.POSITIVE_INFINITY : null;
-    const moments = [
-      interval.start,
-      ...others.map(({ start }) => start).filter((start) => start > interval.start),
-    ];
-    const isOver = moments.some((moment) => {
-      // A load that holds twice over the same minute holds once.
-      const perLoad = new Map<string, number>();
-      let outside = 0;
-      for (const booking of others) {
-        if (booking.start > moment || booking.end <= moment) continue;
-        if (booking.loadId === null) outside += booking.amount;
-        else perLoad.set(booking.loadId, Math.max(perLoad.get(booking.loadId) ?? 0, booking.amount));
-      }
-      return outside + [...perLoad.values()].reduce((sum, held) => sum + held, 0) + amount > capacity;
-    });
-    return isOver ? Math.min(...others.map(({ end }) => end)) : null;
+  fullUntil({ uses, hold, loadId }: PlanOp, start: Minute, end: Minute, holdUntil: Minute): Minute | null {
+    for (let index = 0; index <= uses.length; index += 1) {
+      const use = index < uses.length ? uses[index] : hold;
+      if (!use) continue;
+      const room = (this.capacities.get(use.resourceId) ?? 0) - use.amount;
+      if (room < 0) return Number.POSITIVE_INFINITY;
+      const until = use === hold ? holdUntil : end;
+      const retry = this.places.get(use.resourceId)?.fullUntil(room, start, until, loadId);
+      if (retry !== undefined && retry !== null) return retry;
+    }
+    return null;
   }
 }
 
@@ -163,44 +229,58 @@ export function firstIndexEndingAfter(intervals: readonly Interval[], minute: Mi
   return low;
 }
 
-/** Splits work over the calendar from `start`; null when someone is busy in between (then try `retryAt`). */
-function walk(
-  work: readonly Interval[],
-  busy: readonly Interval[],
-  op: PlanOp,
-  from: Minute,
-): { segments: Segment[] } | { retryAt: Minute } | null {
-  const segments: Segment[] = [];
-  let piecesLeft = op.pieceIds.length;
-  let setupLeft = op.setupMin;
-  let isCleanupLeft = true;
+/** The minutes that are in any of several lists, in order. */
+export function union(lists: readonly (readonly Interval[])[]): Interval[] {
+  const all = lists.flat().sort((a, b) => a.start - b.start);
+  const joined: Interval[] = [];
+  for (const { start, end } of all) {
+    const last = joined.at(-1);
+    if (last && start <= last.end) last.end = Math.max(last.end, end);
+    else joined.push({ start, end });
+  }
+  return joined;
+}
+
+/** Where an operation would go with one person; null when it finds no place in what is left of their hours. */
+function walk({ work, gaps }: PersonBook, op: PlanOp, from: Minute): Segment[] | null {
   const total = workMinutes(op);
-  for (let index = firstIndexEndingAfter(work, from); index < work.length; index += 1) {
-    const interval = work[index];
-    if (!interval) break;
-    const start = Math.max(interval.start, from);
-    const available = interval.end - start;
-    if (op.isWet) {
-      if (available < total) continue;
-      const clash = busy[firstIndexEndingAfter(busy, start)];
-      if (clash && clash.start < start + total) return { retryAt: clash.end };
-      return { segments: [{ start, end: start + total, pieces: piecesLeft }] };
+  const { isWet, perPieceMin, cleanupMin } = op;
+  const pieces = op.pieceIds.length;
+  for (let index = firstIndexEndingAfter(gaps, from); index < gaps.length; index += 1) {
+    const gap = gaps[index] as Gap;
+    const start = Math.max(gap.start, from);
+    if (gap.end - start >= total) return [{ start, end: start + total, pieces }];
+    if (isWet) continue;
+    // Dry work may stop when the stretch ends, not because something else is in the way.
+    const segments: Segment[] = [];
+    let piecesLeft = pieces;
+    let setupLeft = op.setupMin;
+    let isCleanupLeft = cleanupMin > 0;
+    let at = index;
+    for (let stretch = gap.stretch; stretch < work.length; stretch += 1) {
+      const hours = work[stretch] as Interval;
+      const begin = segments.length === 0 && stretch === gap.stretch ? start : hours.start;
+      const available = hours.end - begin;
+      const fitting =
+        perPieceMin === 0 ? piecesLeft : Math.floor((available - setupLeft) / perPieceMin + 1e-9);
+      const done = Math.min(piecesLeft, fitting);
+      // Laying the tools out is not worth a visit: a stretch that fits no piece is left alone.
+      if (done <= 0 && piecesLeft > 0) {
+        if (segments.length === 0) break;
+        continue;
+      }
+      const bare = setupLeft + done * perPieceMin;
+      const withCleanup = done === piecesLeft && Math.ceil(bare + cleanupMin - 1e-9) <= available;
+      const end = begin + Math.max(1, Math.ceil(bare + (withCleanup ? cleanupMin : 0) - 1e-9));
+      while (at < gaps.length && (gaps[at] as Gap).end <= begin) at += 1;
+      const free = gaps[at];
+      if (!free || free.start > begin || free.end < end) break;
+      segments.push({ start: begin, end, pieces: done });
+      piecesLeft -= done;
+      setupLeft = 0;
+      if (withCleanup) isCleanupLeft = false;
+      if (piecesLeft === 0 && !isCleanupLeft) return segments;
     }
-    const perPiece = op.perPieceMin;
-    const fitting = perPiece === 0 ? piecesLeft : Math.floor((available - setupLeft) / perPiece + 1e-9);
-    const pieces = Math.min(piecesLeft, fitting);
-    // Laying the tools out is not worth a visit: a stretch that fits no piece is left alone.
-    if (pieces <= 0 && piecesLeft > 0) continue;
-    const bare = setupLeft + pieces * perPiece;
-    const withCleanup = pieces === piecesLeft && Math.ceil(bare + op.cleanupMin - 1e-9) <= available;
-    const minutes = Math.max(1, Math.ceil(bare + (withCleanup ? op.cleanupMin : 0) - 1e-9));
-    const clash = busy[firstIndexEndingAfter(busy, start)];
-    if (clash && clash.start < start + minutes) return { retryAt: clash.end };
-    segments.push({ start, end: start + minutes, pieces });
-    piecesLeft -= pieces;
-    setupLeft = 0;
-    if (withCleanup) isCleanupLeft = false;
-    if (piecesLeft === 0 && (!isCleanupLeft || op.cleanupMin === 0)) return { segments };
   }
   return null;
 }
@@ -208,76 +288,47 @@ function walk(
 /**
  * The earliest slot for an operation at or after `ready`: a person with working time, its place free while it is worked
  * on, and its rail or rack free until the film is dry to handle. Null when none exists before the horizon.
+ *
+ * @param people who may be asked; everybody where it is left out.
  */
-export function earliestSlot(problem: PlanProblem, table: Timetable, op: PlanOp, ready: Minute): Slot | null {
+export function earliestSlot(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  people: readonly Person[] = problem.people,
+): Slot | null {
   let from = Math.max(ready, problem.now);
-  const wanted = [...op.uses, ...(op.hold ? [op.hold] : [])].map(({ resourceId, amount }) => ({
-    resourceId,
-    amount,
-    capacity: problem.resources.find(({ id }) => id === resourceId)?.capacity ?? 0,
-  }));
+  const { hold } = op;
   while (from < problem.horizon) {
     // A place that is full at the very start need not be held against everybody's hours.
-    let isFull = false;
-    for (const { resourceId, amount, capacity } of wanted) {
-      const retry = table.conflict(resourceId, capacity, amount, { start: from, end: from + 1 }, op.loadId);
-      if (retry === null) continue;
-      from = retry;
-      isFull = true;
-      break;
+    const free = table.fullUntil(op, from, from + 1, from + 1);
+    if (free !== null) {
+      from = free;
+      continue;
     }
-    if (isFull) continue;
     let best: Slot | null = null;
-    for (const person of problem.people) {
+    for (const person of people) {
       if (!mayDo(person, op)) continue;
-      let start = from;
-      for (;;) {
-        const outcome = walk(person.work, table.people.get(person.id) ?? [], op, start);
-        if (outcome === null) break;
-        if ('retryAt' in outcome) {
-          start = outcome.retryAt;
-          continue;
-        }
-        const first = outcome.segments[0];
-        const last = outcome.segments.at(-1);
-        if (
-          first &&
-          last &&
-          (!best || first.start < best.start || (first.start === best.start && last.end < best.end))
-        ) {
-          best = {
-            personId: person.id,
-            start: first.start,
-            end: last.end,
-            segments: outcome.segments,
-            holdUntil: op.hold ? last.end + op.hold.minutes : null,
-          };
-        }
-        break;
-      }
+      const left = table.left(person.id);
+      const segments = left ? walk(left, op, from) : null;
+      const first = segments?.[0];
+      const last = segments?.at(-1);
+      if (!segments || !first || !last) continue;
+      if (best && (first.start > best.start || (first.start === best.start && last.end >= best.end))) continue;
+      best = {
+        personId: person.id,
+        start: first.start,
+        end: last.end,
+        segments,
+        holdUntil: hold ? last.end + hold.minutes : null,
+      };
     }
     if (!best) return null;
     const air = badAirIn(op, best);
-    if (air) {
-      from = air.end;
-      continue;
-    }
-    const retry = firstConflict(problem, table, op, best);
+    const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.holdUntil ?? best.end);
     if (retry === null) return best;
     from = Math.max(retry, best.start + 1);
-  }
-  return null;
-}
-
-function firstConflict(problem: PlanProblem, table: Timetable, op: PlanOp, slot: Slot): Minute | null {
-  const wanted = op.uses.map((use) => ({ use, interval: { start: slot.start, end: slot.end } }));
-  if (op.hold && slot.holdUntil !== null) {
-    wanted.push({ use: op.hold, interval: { start: slot.start, end: slot.holdUntil } });
-  }
-  for (const { use, interval } of wanted) {
-    const capacity = problem.resources.find(({ id }) => id === use.resourceId)?.capacity ?? 0;
-    const retry = table.conflict(use.resourceId, capacity, use.amount, interval, op.loadId);
-    if (retry !== null) return retry;
   }
   return null;
 }
