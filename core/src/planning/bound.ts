@@ -1,7 +1,9 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { lagAfter } from './clocks.ts';
 import type { Load, PlanOp, PlanProblem } from './model.ts';
+import { type Supply, supplyOf, thresholds, whenAllSupplied, whenSupplied, without } from './supply.ts';
 import { firstIndexEndingAfter, union } from './timetable.ts';
+import { daysOfWork, leastDays } from './turns.ts';
 
 /** What no plan can end before, and what makes it so. */
 export interface Bound {
@@ -11,70 +13,6 @@ export interface Bound {
     | { kind: 'people' }
     | { kind: 'place'; resourceId: string }
     | { kind: 'done' };
-}
-
-/** Free working time, with what has come together up to the end of each stretch. */
-interface Supply {
-  spans: Interval[];
-  /** Minutes before each span. */
-  before: Minute[];
-}
-
-function supplyOf(spans: readonly Interval[]): Supply {
-  const before: Minute[] = [];
-  let sum = 0;
-  for (const { start, end } of spans) {
-    before.push(sum);
-    sum += end - start;
-  }
-  return { spans: [...spans], before };
-}
-
-/** Intervals of one list without those of another; both in order. */
-function without(spans: readonly Interval[], taken: readonly Interval[]): Interval[] {
-  return spans.flatMap((span) => {
-    let parts = [span];
-    for (const { start, end } of taken) {
-      if (start >= span.end || end <= span.start) continue;
-      parts = parts.flatMap((part) =>
-        start >= part.end || end <= part.start
-          ? [part]
-          : [
-              { start: part.start, end: start },
-              { start: end, end: part.end },
-            ].filter((rest) => rest.end > rest.start),
-      );
-    }
-    return parts;
-  });
-}
-
-/** Minutes of supply before a moment. */
-function suppliedBefore({ spans, before }: Supply, at: Minute): Minute {
-  const index = firstIndexEndingAfter(spans, at);
-  const span = spans[index];
-  if (!span) {
-    const last = spans.length - 1;
-    const end = spans[last];
-    return end ? (before[last] ?? 0) + end.end - end.start : 0;
-  }
-  return (before[index] ?? 0) + Math.max(0, at - span.start);
-}
-
-/** The moment by which so many minutes have come together from a moment on; infinite when they never do. */
-function whenSupplied(supply: Supply, from: Minute, minutes: Minute): Minute {
-  if (minutes <= 0) return from;
-  const wanted = suppliedBefore(supply, from) + minutes;
-  let low = firstIndexEndingAfter(supply.spans, from);
-  let high = supply.spans.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    const span = supply.spans[middle];
-    if (span && (supply.before[middle] ?? 0) + span.end - span.start >= wanted) high = middle;
-    else low = middle + 1;
-  }
-  const span = supply.spans[low];
-  return span ? span.start + wanted - (supply.before[low] ?? 0) : Number.POSITIVE_INFINITY;
 }
 
 /** What is asked of an operation at the very least. */
@@ -87,24 +25,16 @@ interface Need {
   head: Minute;
 }
 
-const TRIED_THRESHOLDS = 24;
-
-/** Up to so many of the values, spread evenly over them; the smallest is always among them. */
-function thresholds(values: readonly number[]): number[] {
-  const sorted = [...new Set(values)].sort((a, b) => a - b);
-  if (sorted.length <= TRIED_THRESHOLDS) return sorted;
-  return Array.from(
-    { length: TRIED_THRESHOLDS },
-    (_, index) => sorted[Math.floor((index * sorted.length) / TRIED_THRESHOLDS)] ?? 0,
-  );
-}
-
 class Bounder {
   private readonly people: Supply[];
   private readonly open: Supply;
+  private readonly workdays: Interval[];
   /** Keys of sessions that several loads may share: set-up and clean-up fall away for all but one. */
   private readonly joint: Set<string>;
-  private readonly tails = new Map<string, Minute>();
+  private readonly ways = new Map<string, Minute[]>();
+  private readonly likes = new Map<string, number>();
+  private readonly signs = new Map<string, number>();
+  private readonly endsAfter = new Map<string, Minute>();
 
   constructor(private readonly problem: PlanProblem) {
     const free = problem.people.map(({ id, work }) =>
@@ -115,6 +45,7 @@ class Bounder {
     );
     this.people = free.map(supplyOf);
     this.open = supplyOf(union(free));
+    this.workdays = daysOfWork(this.open.spans);
     const counts = new Map<string, Set<string>>();
     for (const { id, ops } of problem.loads)
       for (const { shareKey, done } of ops)
@@ -167,29 +98,81 @@ class Bounder {
     return { needs, end: ends.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
   }
 
+  /**
+   * Minutes from the end of an operation to the start of each that follows it in its load at the least, as if nobody ever
+   * slept: every film before holds back whatever waits for it, not only what comes next.
+   */
+  private waysFrom({ load, op, index }: Need): Minute[] {
+    const known = this.ways.get(op.id);
+    if (known) return known;
+    const ways: Minute[] = [];
+    const ends: { op: PlanOp; end: Minute }[] = [{ op, end: 0 }];
+    for (const next of load.ops.slice(index + 1)) {
+      const start = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
+        0,
+      );
+      ways.push(start);
+      ends.push({ op: next, end: start + this.minutesOf(next) });
+    }
+    this.ways.set(op.id, ways);
+    return ways;
+  }
+
   /** Minutes from the end of an operation to the end of its load at the least, as if nobody ever slept. */
-  private tailOf({ load, op, index }: Need): Minute {
-    const known = this.tails.get(op.id);
+  private tailOf(need: Need): Minute {
+    const { load, index } = need;
+    return this.waysFrom(need).reduce((most, way, at) => {
+      const next = load.ops[index + 1 + at];
+      return Math.max(most, way + (next ? this.minutesOf(next) : 0));
+    }, 0);
+  }
+
+  /** The same number for loads that take the same time with everything else out of their way. */
+  private likeOf({ id, ops }: Load): number {
+    const known = this.likes.get(id);
     if (known !== undefined) return known;
-    const next = load.ops[index + 1];
-    if (!next) return 0;
-    const tail =
-      lagAfter(op, next) +
-      this.minutesOf(next) +
-      this.tailOf({ load, op: next, index: index + 1, minutes: 0, head: 0 });
-    this.tails.set(op.id, tail);
-    return tail;
+    const sides = ops.map(({ stepId }) => ops.findIndex((other) => other.stepId === stepId));
+    const sign = JSON.stringify(
+      ops.map((op, at) => [this.minutesOf(op), op.isWet, op.waitFor, op.lags, sides[at]]),
+    );
+    const like = this.signs.get(sign) ?? this.signs.size;
+    this.signs.set(sign, like);
+    this.likes.set(id, like);
+    return like;
   }
 
   /** When a load ends if one of its operations ends at a moment, and everything else is out of its way. */
   private endAfter({ load, op, index }: Need, at: Minute): Minute {
-    let end = at;
-    let before = op;
+    const key = `${this.likeOf(load)} ${index} ${at}`;
+    const known = this.endsAfter.get(key);
+    if (known !== undefined) return known;
+    const ends: { op: PlanOp; end: Minute }[] = [{ op, end: at }];
     for (const next of load.ops.slice(index + 1)) {
-      end = this.alone(next, end + lagAfter(before, next)).end;
-      before = next;
+      const ready = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
+        at,
+      );
+      ends.push({ op: next, end: this.alone(next, ready).end });
     }
-    return end;
+    const last = ends.reduce((latest, { end }) => Math.max(latest, end), at);
+    this.endsAfter.set(key, last);
+    return last;
+  }
+
+  /**
+   * When the first of some loads ends, each going on from a moment of its own, where that is later than what is known;
+   * else what is known.
+   */
+  private laterThan(known: Minute, needs: readonly Need[], atOf: (need: Need) => Minute): Minute {
+    let least = Number.POSITIVE_INFINITY;
+    for (const need of needs) {
+      const at = atOf(need);
+      const end = this.endAfter(need, at);
+      if (end <= known) return known;
+      least = Math.min(least, end);
+    }
+    return Number.isFinite(least) ? least : known;
   }
 
   /** Work that all has to go through the same people or place, between what comes before it and what follows. */
@@ -212,13 +195,7 @@ class Bounder {
         const through = whenAllSupplied(supply, head, amount);
         if (through === Number.POSITIVE_INFINITY) continue;
         // Whichever is the last one: its load goes on from there.
-        const hopeful = set.every((need) => through - holdOf(need) + (tailOf.get(need) ?? 0) <= best);
-        if (hopeful) continue;
-        const end = set.reduce(
-          (least, need) => Math.min(least, this.endAfter(need, Math.max(through - holdOf(need), need.head))),
-          Number.POSITIVE_INFINITY,
-        );
-        if (end > best && Number.isFinite(end)) best = end;
+        best = this.laterThan(best, set, (need) => Math.max(through - holdOf(need), need.head));
       }
     }
     return best;
@@ -231,13 +208,21 @@ class Bounder {
     const next = load.ops.findIndex(
       (other, at) => at > index && other.hold?.resourceId === op.hold?.resourceId,
     );
-    const after = load.ops[next];
-    if (!after) return need.minutes + op.hold.minutes;
-    const gap =
-      this.tailOf(need) -
-      this.tailOf({ load, op: after, index: next, minutes: 0, head: 0 }) -
-      this.minutesOf(after);
+    if (next < 0) return need.minutes + op.hold.minutes;
+    const gap = this.waysFrom(need)[next - index - 1] ?? 0;
     return need.minutes + Math.max(0, Math.min(op.hold.minutes, gap));
+  }
+
+  /** Films that dry in a place, those first whose load is soonest through after them. */
+  private heldAt(needs: readonly Need[], resourceId: string) {
+    return needs
+      .flatMap((need) => {
+        const { hold } = need.op;
+        return hold?.resourceId === resourceId && hold.amount > 0
+          ? [{ need, amount: hold.amount, block: this.blockOf(need), tail: this.tailOf(need) }]
+          : [];
+      })
+      .sort((a, b) => a.tail - b.tail);
   }
 
   /**
@@ -246,12 +231,7 @@ class Bounder {
    */
   private turns(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
     let best = known;
-    const items = needs.flatMap((need) => {
-      const { hold } = need.op;
-      return hold?.resourceId === resourceId && hold.amount > 0
-        ? [{ need, amount: hold.amount, block: this.blockOf(need), tail: this.tailOf(need) }]
-        : [];
-    });
+    const items = this.heldAt(needs, resourceId);
     for (const amount of thresholds(items.map((item) => item.amount))) {
       const wide = items.filter((item) => item.amount >= amount);
       const places = Math.max(1, Math.floor(capacity / amount));
@@ -270,11 +250,54 @@ class Bounder {
             at = start + block;
           }
           if (!Number.isFinite(end)) continue;
-          const through = set.reduce(
-            (least, { need }) => Math.min(least, this.endAfter(need, Math.max(end, need.head))),
-            Number.POSITIVE_INFINITY,
+          best = this.laterThan(
+            best,
+            set.map(({ need }) => need),
+            (need) => Math.max(end, need.head),
           );
-          if (Number.isFinite(through) && through > best) best = through;
+        }
+      }
+    }
+    return best;
+  }
+
+  /**
+   * The same by days: where films mostly dry over night, a part of the rail sees one or two of them a day, whatever is
+   * done. The last of the days that they need is when one of them begins at the earliest.
+   */
+  private days(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+    let best = known;
+    const items = this.heldAt(needs, resourceId);
+    if (items.length === 0) return best;
+    const work = Math.min(...items.map(({ need }) => need.minutes));
+    const span = this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
+    const raise = (set: typeof items, days: number) => {
+      const head = Math.min(...set.map(({ need }) => need.head));
+      const day = this.workdays[firstIndexEndingAfter(this.workdays, head) + days - 1];
+      if (!day) return;
+      best = this.laterThan(
+        best,
+        set.map(({ need }) => need),
+        (need) => Math.max(head, day.start, need.head) + need.minutes,
+      );
+    };
+    for (const tail of thresholds(items.map((item) => item.tail))) {
+      const late = items.filter((item) => item.tail >= tail);
+      for (const head of thresholds(late.map(({ need }) => need.head)).slice(0, 6)) {
+        const set = late.filter(({ need }) => need.head >= head);
+        // By their width all together, and by how many of the wider ones fit side by side.
+        raise(set, leastDays(set, capacity, span));
+        for (const amount of thresholds(set.map((item) => item.amount))) {
+          const wide = set.filter((item) => item.amount >= amount);
+          const places = Math.max(1, Math.floor(capacity / amount));
+          raise(
+            wide,
+            leastDays(
+              wide.map(({ block }) => ({ amount: 1, block })),
+              places,
+              span,
+            ),
+          );
         }
       }
     }
@@ -297,7 +320,8 @@ class Bounder {
     return best;
   }
 
-  bound(): Bound {
+  /** @param enough a moment past which it need not be known how much later. */
+  bound(enough: Minute): Bound {
     const { problem } = this;
     let best: Bound = { at: problem.now, because: { kind: 'done' } };
     const needs: Need[] = [];
@@ -307,6 +331,7 @@ class Bounder {
       if (chain.end > best.at && Number.isFinite(chain.end))
         best = { at: chain.end, because: { kind: 'chain', loadId: load.id } };
     }
+    if (best.at >= enough) return best;
     const people = this.content(
       needs,
       this.people,
@@ -316,7 +341,7 @@ class Bounder {
     );
     if (people > best.at) best = { at: people, because: { kind: 'people' } };
     for (const { id, capacity } of problem.resources) {
-      if (capacity <= 0) continue;
+      if (capacity <= 0 || best.at >= enough) continue;
       const worked = this.content(
         needs,
         [this.open],
@@ -335,7 +360,7 @@ class Bounder {
         best.at,
       );
       if (held > best.at) best = { at: held, because: { kind: 'place', resourceId: id } };
-      const taken = this.turns(needs, id, capacity, best.at);
+      const taken = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
       if (taken > best.at) best = { at: taken, because: { kind: 'place', resourceId: id } };
     }
     return best;
@@ -352,31 +377,16 @@ function heldAlone({ hold, lags }: PlanOp): Minute {
   return Math.max(0, Math.min(hold.minutes, lags.recoat, lags.sand, lags.handle));
 }
 
-/** The moment by which several supplies together have brought so much from a moment on. */
-function whenAllSupplied(supplies: readonly Supply[], from: Minute, amount: number): Minute {
-  const [only] = supplies;
-  if (only && supplies.length === 1) return whenSupplied(only, from, amount);
-  const broughtBy = (at: Minute) =>
-    supplies.reduce((sum, supply) => sum + suppliedBefore(supply, at) - suppliedBefore(supply, from), 0);
-  let high = Math.max(from, ...supplies.map(({ spans }) => spans.at(-1)?.end ?? from));
-  if (broughtBy(high) < amount) return Number.POSITIVE_INFINITY;
-  let low = from;
-  while (low < high) {
-    const middle = Math.floor((low + high) / 2);
-    if (broughtBy(middle) >= amount - 1e-9) high = middle;
-    else low = middle + 1;
-  }
-  return low;
-}
-
 /**
  * A moment that no plan for this problem can end before: the largest of what each load would take with everything else
  * out of its way, and of what has to go through the people, the booth, the benches, the rail and the rack, between what
  * comes before that work and what follows it (head, body, tail; Carlier and Pinson 1989, carried over to calendars).
  * Shared set-ups are left out of it, wherever they might fall away.
+ *
+ * @param enough a moment past which it need not be known how much later: then any bound past it will do.
  */
-export function lowerBound(problem: PlanProblem): Bound {
-  const { at, because } = new Bounder(problem).bound();
+export function lowerBound(problem: PlanProblem, enough: Minute = Number.POSITIVE_INFINITY): Bound {
+  const { at, because } = new Bounder(problem).bound(enough);
   // A plan counts in whole minutes.
   return { at: Math.ceil(at - 1e-6), because };
 }

@@ -248,8 +248,7 @@ export class Builder {
   private freeCandidate(progress: LoadProgress, op: PlanOp): Candidate | null {
     const { table, problem } = this;
     const wanted = this.guide.who.get(op.id);
-    const people =
-      wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
+    const people = wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
     const ready = Math.max(
       problem.now,
       progress.floor,

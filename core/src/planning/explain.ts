@@ -78,8 +78,8 @@ function takenWithin({ resources }: Context, resourceId: string, { start, end }:
   const found: Taken[] = [];
   const first = dayOf(start);
   for (let day = first; days && day <= dayOf(end - 1); day += 1)
+    // Whatever goes on from the day before was found there.
     for (const taken of days.get(day) ?? [])
-      // Whatever goes on from the day before was found there.
       if (taken.start < end && taken.end > start && (day === first || dayOf(taken.start) === day))
         found.push(taken);
   return found;

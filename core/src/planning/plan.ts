@@ -127,7 +127,8 @@ function problemsOf(
   for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
     const problem = buildProblem(input, shop, span, earlier, cut, pins.size > 0 ? 'all' : 'started');
     if (!problem.ok) return problem;
-    if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value)) return success([]);
+    if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value))
+      return success([]);
     problems.push({ cut, problem: problem.value });
   }
   return success(problems);

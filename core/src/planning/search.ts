@@ -90,12 +90,13 @@ export class PlanSearch {
         });
       else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
     }
-    this.bound = asked
-      .map(lowerBound)
-      .reduce<Bound>((least, bound) => (bound.at < least.at ? bound : least), {
-        at: Number.POSITIVE_INFINITY,
-        because: { kind: 'done' },
-      });
+    this.bound = asked.reduce<Bound>(
+      (least, problem) => {
+        const bound = lowerBound(problem, least.at);
+        return bound.at < least.at ? bound : least;
+      },
+      { at: Number.POSITIVE_INFINITY, because: { kind: 'done' } },
+    );
     for (const line of this.lines) this.keep(line);
     if (this.best) this.tryAllRules(this.best);
     if (this.best) this.failure = null;

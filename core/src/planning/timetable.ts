@@ -315,7 +315,8 @@ export function earliestSlot(
       const first = segments?.[0];
       const last = segments?.at(-1);
       if (!segments || !first || !last) continue;
-      if (best && (first.start > best.start || (first.start === best.start && last.end >= best.end))) continue;
+      if (best && (first.start > best.start || (first.start === best.start && last.end >= best.end)))
+        continue;
       best = {
         personId: person.id,
         start: first.start,
