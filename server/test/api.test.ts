@@ -32,7 +32,7 @@ describe('health and description', () => {
     expect(await nobody.ok('GET', '/health')).toEqual({
       status: 'ready',
       version: expect.any(String),
-      migration: 10,
+      migration: 11,
       database: 'up',
     });
   });
@@ -137,6 +137,7 @@ describe('one shop cannot reach another’s', () => {
       ['PUT', `/products/${product.id}`, { version: 1, sheet: product.sheet }],
       ['PUT', `/members/${shop.crew[0]?.id}/days-off`, { daysOff: [] }],
       ['PUT', `/members/${shop.crew[0]?.id}/skills`, { skills: ['prep'] }],
+      ['PUT', `/members/${shop.crew[0]?.id}/week`, { week: null }],
       ['GET', `/jobs/${job.id}/export/job.json`],
       ['GET', `/jobs/${job.id}/export/take-off.csv`],
       ['GET', `/jobs/${job.id}/export/plan.ics`],

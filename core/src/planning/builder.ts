@@ -11,7 +11,7 @@ import {
   workMinutes,
 } from './model.ts';
 import { repairOp } from './repairs.ts';
-import { earliestSlot, type Slot, Timetable } from './timetable.ts';
+import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable } from './timetable.ts';
 
 /** The coat whose recoat window has shut when `op` starts at `start` with nothing abrading in between, if any. */
 export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {
@@ -91,12 +91,6 @@ export class LoadProgress {
   }
 }
 
-/** An operation with the slot it would go to. */
-export interface Placement {
-  op: PlanOp;
-  slot: Slot;
-}
-
 /** Where the next operation of a load would go, with what has to be done before it. */
 export interface Candidate {
   /** The operation as it would be done: without a set-up of its own where it joins a session. */
@@ -126,8 +120,9 @@ function joinSession(
   for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
     if (end < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
     const people = problem.people.filter(({ id }) => id === personId);
-    const slot = earliestSlot(problem, table, joined, end, people);
-    if (slot?.start === end && slot.end <= alone.end) return { op: joined, slot, repairs: [] };
+    const placed = earliestPlacement(problem, table, joined, end, people);
+    if (placed?.op.setupMin === 0 && placed.slot.start === end && placed.slot.end <= alone.end)
+      return { ...placed, repairs: [] };
   }
   return null;
 }
@@ -162,7 +157,7 @@ export class Builder {
   readonly troubles: PinTrouble[] = [];
   private readonly table: Timetable;
   private readonly sessions: Sessions = new Map();
-  private readonly pinned = new Map<string, Slot>();
+  private readonly pinned = new Map<string, Placement>();
 
   constructor(
     private readonly problem: PlanProblem,
@@ -170,7 +165,11 @@ export class Builder {
   ) {
     this.table = Timetable.from(problem);
     this.all = problem.loads.map((load) => new LoadProgress(load));
-    for (const progress of this.all) for (const before of progress.placed) this.table.hold(before);
+    for (const progress of this.all)
+      for (const before of progress.placed) {
+        this.table.hold(before);
+        this.table.sprayed(before);
+      }
     this.open = new Set(this.all.filter((progress) => progress.op));
     if (guide.pins.size > 0) this.bookPins();
   }
@@ -185,10 +184,10 @@ export class Builder {
       })
       .sort((a, b) => a.at - b.at);
     for (const { op, at } of wanted) {
-      const slot = earliestSlot(this.problem, this.table, op, at);
-      if (slot?.start === at) {
-        this.table.book(op, slot);
-        this.pinned.set(op.id, slot);
+      const placed = earliestPlacement(this.problem, this.table, op, at);
+      if (placed?.slot.start === at) {
+        this.table.book(placed.op, placed.slot);
+        this.pinned.set(op.id, placed);
         continue;
       }
       const alone = earliestSlot(this.problem, Timetable.from(this.problem), op, at);
@@ -196,7 +195,7 @@ export class Builder {
         opId: op.id,
         name: op.name,
         at,
-        earliest: slot?.start ?? null,
+        earliest: placed?.slot.start ?? null,
         reason: alone?.start === at ? 'taken' : 'hours',
       });
     }
@@ -206,11 +205,11 @@ export class Builder {
   candidate(progress: LoadProgress): Candidate | null {
     const { op } = progress;
     if (!op) return null;
-    const slot = this.pinned.get(op.id);
-    return slot ? this.pinnedCandidate(progress, op, slot) : this.freeCandidate(progress, op);
+    const placed = this.pinned.get(op.id);
+    return placed ? this.pinnedCandidate(progress, placed) : this.freeCandidate(progress, op);
   }
 
-  private pinnedCandidate(progress: LoadProgress, op: PlanOp, slot: Slot): Candidate | null {
+  private pinnedCandidate(progress: LoadProgress, { op, slot }: Placement): Candidate | null {
     const ready = clockStart(progress.placed, op);
     const trouble = (reason: PinTrouble['reason'], earliest: Minute | null): null => {
       this.troubles.push({ opId: op.id, name: op.name, at: slot.start, earliest, reason });
@@ -255,28 +254,30 @@ export class Builder {
       clockStart(progress.placed, op),
       this.guide.notBefore.get(op.id) ?? 0,
     );
-    let slot = earliestSlot(problem, table, op, ready, people);
-    if (!slot) return null;
-    progress.floor = slot.start;
+    let placed = earliestPlacement(problem, table, op, ready, people);
+    if (!placed) return null;
+    progress.floor = placed.slot.start;
     for (let attempt = 0; attempt < 4; attempt += 1) {
+      const { slot } = placed;
       const needed = neededRepairs(progress.placed, op, slot.start);
       if (needed.length === 0) {
         const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
         // Going on from a session starts a little later than going alone: not past a window.
         const isKept = joined && neededRepairs(progress.placed, op, joined.slot.start).length === 0;
-        return isKept ? joined : { op, slot, repairs: [] };
+        return isKept ? joined : { ...placed, repairs: [] };
       }
       const repairs = this.repairsFor(op, needed, ready, slot.start);
       if (!repairs) return null;
       // Scuffing and dusting take people, but no place.
       const busy = table.withBusy(repairs.map((repair) => repair.slot));
       const from = repairs.at(-1)?.slot.end ?? ready;
-      const after = earliestSlot(problem, busy, op, from, people);
+      const after = earliestPlacement(problem, busy, op, from, people);
       if (!after) return null;
       // Dusting takes time too: a window that was still open may have shut over it.
-      const isShutNow = !needed.includes('scuff') && shutWindow(progress.placed, op, after.start) !== null;
-      if (!isShutNow && after.start - from <= DUST_KEEPS_MINUTES) return { op, slot: after, repairs };
-      slot = after;
+      const isShutNow =
+        !needed.includes('scuff') && shutWindow(progress.placed, op, after.slot.start) !== null;
+      if (!isShutNow && after.slot.start - from <= DUST_KEEPS_MINUTES) return { ...after, repairs };
+      placed = after;
     }
     return null;
   }

@@ -1,4 +1,5 @@
 import type { Minute } from '../shop/calendar.ts';
+import { changeMinutes, type GunUse } from './guns.ts';
 import { DUST_KEEPS_MINUTES, mayDo, type Plan, type PlanProblem, type ScheduledOp } from './model.ts';
 
 /** One broken promise of a plan. */
@@ -17,6 +18,7 @@ export interface Violation {
     | 'cut'
     | 'work'
     | 'session'
+    | 'gun'
     | 'pin'
     | 'air'
     | 'capacity'
@@ -44,6 +46,7 @@ export function checkPlan(
     ...checkPresence(problem, plan),
     ...plan.ops.filter(({ personId }) => personId !== null).flatMap((item) => checkWork(problem, item)),
     ...checkSessions(problem, plan),
+    ...checkGuns(problem, plan),
     ...checkPeople(problem, plan),
     ...problem.loads.flatMap((load) =>
       checkSequence(
@@ -138,6 +141,42 @@ function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
       ? []
       : [{ code: 'session', opId: op.id, message: 'has no set-up, and goes on from nothing' }];
   });
+}
+
+/** One paint at a time through a gun, and time to change it over where it goes from one to another. */
+function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Violation[] {
+  if (!guns) return [];
+  const violations: Violation[] = [];
+  const add = (opId: string, message: string) => violations.push({ code: 'gun', opId, message });
+  const through = new Map<string, { start: Minute; end: Minute; opId: string | null; gun: GunUse }[]>();
+  const note = (gun: GunUse, start: Minute, end: Minute, opId: string | null) => {
+    const key = `${gun.applicator} ${gun.number}`;
+    through.set(key, [...(through.get(key) ?? []), { start, end, opId, gun }]);
+  };
+  for (const { gun, start, end } of reserved) if (gun) note(gun, start, end, null);
+  const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
+  for (const { op, personId, start, end } of ops) {
+    if (personId === null || !asked.get(op.id)?.paint) continue;
+    if (!op.gun) add(op.id, 'sprays, and has no gun');
+    else if (op.gun.number >= Math.max(1, guns.counts[op.gun.applicator] ?? 1))
+      add(op.id, `has gun ${op.gun.number}, which the shop has not`);
+    else note(op.gun, start, end, op.id);
+    if (op.gun && op.setupMin < op.gun.changeMin)
+      add(op.id, 'has no time for the change-over it is said to have');
+  }
+  for (const uses of through.values()) {
+    uses.sort((a, b) => a.start - b.start);
+    uses.forEach(({ start, gun, opId }, index) => {
+      const before = uses[index - 1];
+      if (!before || (opId === null && before.opId === null)) return;
+      const name = opId ?? before.opId ?? '';
+      if (before.end > start) add(name, 'has a gun that is in use');
+      const { minutes } = changeMinutes(before.gun, gun, guns.change);
+      if (minutes > gun.changeMin)
+        add(name, `leaves ${gun.changeMin} of ${minutes} min to change the gun over`);
+    });
+  }
+  return violations;
 }
 
 function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {

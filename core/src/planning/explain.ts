@@ -16,6 +16,8 @@ interface Context {
   /** When anybody works at all. */
   open: Interval[];
   people: Map<string, (Interval & { by: string })[]>;
+  /** What is sprayed when, by kind of gun. */
+  guns: Map<string, Taken[]>;
   /** Every minute at which the answer to "why not now" may change. */
   edges: Minute[];
 }
@@ -43,7 +45,10 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     people.set(personId, list);
     edges.add(span.start).add(span.end);
   };
-  for (const { start, end, personId, use, by } of problem.reserved) {
+  const guns = new Map<string, Taken[]>();
+  const spray = (kind: string, taken: Taken) => guns.set(kind, [...(guns.get(kind) ?? []), taken]);
+  for (const { start, end, personId, use, gun, by } of problem.reserved) {
+    if (gun) spray(gun.applicator, { start, end, amount: 1, loadId: null, by });
     if (use) take(use.resourceId, { start, end, amount: use.amount, loadId: null, by });
     if (personId !== null) occupy(personId, { start, end, by });
   }
@@ -52,6 +57,7 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     for (const air of op.badAir ?? []) edges.add(air.start).add(air.end);
     const by = `${op.name}, ${labels.get(op.loadId) ?? ''}`;
     if (personId !== null) for (const segment of segments) occupy(personId, { ...segment, by });
+    if (op.gun) spray(op.gun.applicator, { start, end, amount: 1, loadId: op.loadId, by });
     if (personId !== null) {
       for (const use of op.uses)
         take(use.resourceId, { start, end, amount: use.amount, loadId: op.loadId, by });
@@ -68,6 +74,7 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     resources,
     open: union([...hours]),
     people,
+    guns,
     edges: [...edges].sort((a, b) => a - b),
   };
 }
@@ -137,6 +144,15 @@ function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] 
   if (air) return { kind: 'air', why: air.why };
   const blocked = blockedBy(context, item, at);
   if (blocked) return { kind: 'resource', ...blocked };
+  const gun = item.op.gun;
+  if (gun) {
+    // In use, or what comes next in it leaves no time to change it over once more.
+    const next = (context.guns.get(gun.applicator) ?? [])
+      .filter((taken) => taken.end > at && taken.start < item.start)
+      .sort((a, b) => a.start - b.start)[0];
+    if (next && next.start < at + item.end - item.start)
+      return { kind: 'resource', resourceId: `gun ${gun.applicator}`, by: next.by };
+  }
   const busy = working.map((person) => spanAt(context.people.get(person.id) ?? [], at));
   if (busy.every((span) => span !== undefined)) {
     return { kind: 'people', by: busy.map((span) => span?.by ?? '') };

@@ -4,6 +4,7 @@ import type { Job, LogEntry, Zone } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { CrewMember, Interval, Minute, ShopSettings } from '../shop/index.ts';
 import type { Step } from '../systems/index.ts';
+import type { GunCounts } from './guns.ts';
 import type { Load, Reservation } from './model.ts';
 
 /** Everything about one job that planning needs. */
@@ -26,6 +27,8 @@ export interface ShopForPlanning {
   /** What is expected hour by hour, as far as anybody knows; each counts for an hour from its minute. */
   forecast?: readonly { at: Minute; climate: Climate }[];
   reserved: Reservation[];
+  /** Spray guns by kind; one of each where it is left out. */
+  guns?: GunCounts;
 }
 
 /** Which pieces went together in the plan before, so that started loads stay together. */

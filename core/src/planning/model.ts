@@ -1,8 +1,9 @@
 import type { LogAction } from '../jobs/log.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
-import type { Skill } from '../shop/shop.ts';
+import type { Changeover, Skill } from '../shop/shop.ts';
 import type { ClockKind } from '../systems/step.ts';
+import type { GunCounts, GunUse, Paint } from './guns.ts';
 
 /** Rows of the day view: the place where something is done or dries. */
 export type PlanRow = 'bench' | 'booth' | 'rail' | 'rack' | 'room';
@@ -65,6 +66,10 @@ export interface PlanOp {
   skill?: Skill;
   /** When the air is not fit for it, as far as the forecast goes, and why; in order, not touching. */
   badAir?: readonly BadAir[];
+  /** What it sprays; left out where it takes no gun. */
+  paint?: Paint;
+  /** The gun that it was given in a plan. */
+  gun?: GunUse;
   /** What really happened, once it has. */
   done: { start: Minute; end: Minute } | null;
 }
@@ -102,6 +107,8 @@ export interface Resource {
 export interface Reservation extends Interval {
   personId: string | null;
   use: Use | null;
+  /** The gun that is in use, and with what. */
+  gun?: GunUse | null | undefined;
   by: string;
 }
 
@@ -114,6 +121,8 @@ export interface PlanProblem {
   resources: Resource[];
   loads: Load[];
   reserved: Reservation[];
+  /** Spray guns, and what changing them over takes; nothing is asked of them where it is left out. */
+  guns?: { counts: GunCounts; change: Changeover };
 }
 
 /** An unbroken stretch of an operation with the number of pieces finished in it. */

@@ -13,6 +13,7 @@ import {
   sideOf,
   YARDSTICKS,
 } from '../systems/index.ts';
+import { paintOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
 import { type BadAir, type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
@@ -166,6 +167,7 @@ export function draftOps(
       const entries = doneTimes(log, step, visit, members);
       const last = [...entries.values()].at(-1);
       const sheet = shop.sheets[step.productKey ?? ''];
+      const paint = step.operation === 'coat' ? paintOf(step, zone, sheet, applicator) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const labour = isFlip
         ? labourOf(YARDSTICKS.flip, members, 'front')
@@ -198,6 +200,7 @@ export function draftOps(
         isCoat,
         abrades: step.operation === 'sand' || step.operation === 'key',
         cleans: step.operation === 'dust',
+        ...(paint && isCoat && { paint }),
         skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
         ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
         ...labour,

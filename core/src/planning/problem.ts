@@ -2,7 +2,7 @@ import type { LogEntry, Zone } from '../jobs/index.ts';
 import { effectiveLog } from '../jobs/index.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import { PIECE_KIND_WORDS, type Piece } from '../pieces/index.ts';
-import { longestStretch, type Minute, workIntervals } from '../shop/index.ts';
+import { longestStretch, type Minute, type Week, workIntervals } from '../shop/index.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
 import { type Load, type Person, type PlanOp, type PlanProblem, workMinutes } from './model.ts';
@@ -22,7 +22,9 @@ function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
     0,
   );
   const perPieceMin = Math.min(work, workMinutes(op)) / op.pieceIds.length;
-  return ops.with(first, { ...op, setupMin: 0, cleanupMin: 0, perPieceMin });
+  // What is in the gun stays in it.
+  const { paint, ...rest } = op;
+  return ops.with(first, { ...rest, setupMin: 0, cleanupMin: 0, perPieceMin });
 }
 
 /** The client's room is never too small, only closed: then all of it is taken. */
@@ -62,7 +64,7 @@ function batchesOfZone(
       kept.push({ id: load.id, batch: { lie: load.lie, isTwoSided, pieces: members } });
     }
   }
-  const longestShift = longestStretch(shop.settings.week);
+  const longestShift = Math.max(...shop.crew.map(({ week }) => longestStretch(week ?? shop.settings.week)));
   const fits = (batch: Batch) =>
     draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
   const fresh = pieces.filter(({ id }) => !taken.has(id));
@@ -73,13 +75,14 @@ function batchesOfZone(
 
 /** The crew with their working hours between two minutes. Whoever keeps the shop's hours shares one calendar. */
 export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): Person[] {
-  const hours = (daysOff: readonly string[]) =>
-    workIntervals(shop.settings, shop.timeZone, now, horizon, daysOff);
-  const usual = hours([]);
-  return shop.crew.map(({ id, name, daysOff, skills }) => ({
+  const { settings, timeZone } = shop;
+  const hours = (week: Week, daysOff: readonly string[]) =>
+    workIntervals({ week, daysOff: settings.daysOff }, timeZone, now, horizon, daysOff);
+  const usual = hours(settings.week, []);
+  return shop.crew.map(({ id, name, daysOff, skills, week }) => ({
     id,
     name,
-    work: daysOff.length === 0 ? usual : hours(daysOff),
+    work: daysOff.length === 0 && !week ? usual : hours(week ?? settings.week, daysOff),
     ...(skills && { skills }),
   }));
 }
@@ -140,5 +143,6 @@ export function buildProblem(
     ],
     loads,
     reserved: shop.reserved,
+    guns: { counts: shop.guns ?? {}, change: settings.changeover },
   });
 }

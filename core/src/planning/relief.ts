@@ -1,3 +1,4 @@
+import { isSprayed } from '../catalogue/sheet.ts';
 import { formatDuration } from '../units/duration.ts';
 import type { Bound } from './bound.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
@@ -67,6 +68,19 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   bySettings('bench', 'One more bench', 'a bench with light and extraction', {
     benches: settings.benches + 1,
   });
+  const sprayed = new Set(
+    input.steps.flatMap(({ applicator }) => (isSprayed(applicator) && applicator ? [applicator] : [])),
+  );
+  for (const applicator of sprayed) {
+    const count = shop.guns?.[applicator] ?? 1;
+    reliefs.push({
+      key: `gun ${applicator}`,
+      title: `One more ${applicator} gun`,
+      cost: 'a gun for each paint: less changing over',
+      change: null,
+      question: { ...question, shop: { ...shop, guns: { ...shop.guns, [applicator]: count + 1 } } },
+    });
+  }
   for (const zone of input.zones) {
     const laying = zone.options?.laying;
     if (!laying || input.job.place === 'client') continue;

@@ -3,6 +3,7 @@ import { effectiveLog, type LogEntry } from '../jobs/log.ts';
 import type { Piece } from '../pieces/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
 import type { Step } from '../systems/index.ts';
+import { GunUseSchema } from './guns.ts';
 import type { Reservation } from './model.ts';
 import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
 
@@ -12,6 +13,7 @@ export const ReservationSchema = z.object({
   end: z.int(),
   personId: z.uuid().nullable(),
   use: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
+  gun: GunUseSchema.nullish(),
   by: z.string(),
 });
 
@@ -47,6 +49,8 @@ export function reservationsOf(
     const end = op.personId === null ? op.end : loggedEnd(op, log);
     const holdMinutes = op.holdUntil === null ? 0 : op.holdUntil - op.end;
     if (end === null) {
+      if (op.gun)
+        reservations.push({ start: op.start, end: op.end, personId: null, use: null, gun: op.gun, by });
       for (const segment of op.segments) {
         if (segment.end > now)
           reservations.push({ start: segment.start, end: segment.end, personId: op.personId, use: null, by });

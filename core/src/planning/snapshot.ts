@@ -3,6 +3,7 @@ import { type Climate, ClimateSchema } from '../drying/climate.ts';
 import { LOG_ACTIONS } from '../jobs/log.ts';
 import type { Minute } from '../shop/calendar.ts';
 import type { Bound } from './bound.ts';
+import { GunUseSchema } from './guns.ts';
 import { isRepair, type Plan, type PlanProblem } from './model.ts';
 import { OBJECTIVES, type Objective } from './objective.ts';
 
@@ -40,6 +41,8 @@ const PlannedOpSchema = z.object({
   holdUntil: z.int().nullable(),
   /** Where the load dries, and how much of that place it takes. */
   hold: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
+  /** The spray gun that it has, and what changing that over takes; null where it sprays nothing. */
+  gun: GunUseSchema.nullable().default(null),
   lags: z.record(ClockName, z.int()).nullable(),
   windowMax: z.int().nullable(),
   waits: z.array(WaitSchema),
@@ -147,6 +150,7 @@ export function snapshotOf(
       segments,
       holdUntil,
       hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount } : null,
+      gun: op.gun ?? null,
       lags: op.lags,
       windowMax: op.windowMax,
       waits,

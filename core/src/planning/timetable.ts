@@ -1,4 +1,5 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
+import { GunBook, type Paint } from './guns.ts';
 import {
   badAirIn,
   mayDo,
@@ -144,6 +145,8 @@ export class Timetable {
   private readonly people = new Map<string, PersonBook>();
   private readonly places = new Map<string, PlaceBook>();
   private capacities = new Map<string, number>();
+  private guns: PlanProblem['guns'];
+  private readonly gunBooks = new Map<string, GunBook>();
 
   /** The same timetable with some people busy as well; places are shared with it, so only work without a place may be added. */
   withBusy(slots: readonly Slot[]): Timetable {
@@ -157,15 +160,19 @@ export class Timetable {
       for (const segment of segments) busy.people.get(personId)?.take(segment);
     for (const [id, book] of this.places) busy.places.set(id, book);
     busy.capacities = this.capacities;
+    busy.guns = this.guns;
+    for (const [kind, book] of this.gunBooks) busy.gunBooks.set(kind, book);
     return busy;
   }
 
   /** A timetable with everybody's hours, and only the reservations of a problem in it. */
-  static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved'>): Timetable {
+  static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
     const table = new Timetable();
+    table.guns = problem.guns;
     for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
     for (const { id, work } of problem.people) table.people.set(id, PersonBook.of(work));
-    for (const { start, end, personId, use } of problem.reserved) {
+    for (const { start, end, personId, use, gun } of problem.reserved) {
+      if (gun) table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, changeMin: gun.changeMin });
       if (personId !== null) table.people.get(personId)?.take({ start, end });
       if (use) table.bookPlace(use.resourceId, { start, end, amount: use.amount }, null);
     }
@@ -175,6 +182,20 @@ export class Timetable {
   /** What is left of somebody's hours. */
   left(personId: string): PersonBook | undefined {
     return this.people.get(personId);
+  }
+
+  /** The guns that a paint may go through; null where nothing is asked of guns. */
+  private gunsFor({ applicator }: Paint): GunBook | null {
+    if (!this.guns) return null;
+    const book =
+      this.gunBooks.get(applicator) ?? new GunBook(this.guns.counts[applicator] ?? 1, this.guns.change);
+    this.gunBooks.set(applicator, book);
+    return book;
+  }
+
+  /** The gun that an operation would have in a slot; see {@link GunBook.find}. Null where it needs none. */
+  gunFor({ paint }: PlanOp, slot: Interval): ReturnType<GunBook['find']> | null {
+    return (paint && this.gunsFor(paint)?.find(paint, slot)) ?? null;
   }
 
   private bookPlace(resourceId: string, share: Share, loadId: string | null): void {
@@ -188,7 +209,14 @@ export class Timetable {
     for (const segment of slot.segments) this.people.get(slot.personId)?.take(segment);
     for (const { resourceId, amount } of op.uses)
       this.bookPlace(resourceId, { start: slot.start, end: slot.end, amount }, op.loadId);
+    if (op.gun)
+      this.gunsFor(op.gun)?.book(op.gun.number, { ...slot, paint: op.gun, changeMin: op.gun.changeMin });
     this.hold({ op, start: slot.start, holdUntil: slot.holdUntil });
+  }
+
+  /** Takes note of what went through the guns before. */
+  sprayed({ op: { paint }, start, end }: Pick<ScheduledOp, 'op' | 'start' | 'end'>): void {
+    if (paint) this.gunsFor(paint)?.book(0, { start, end, paint, changeMin: Number.POSITIVE_INFINITY });
   }
 
   /** Books only the hold of an operation, planned or done. */
@@ -330,6 +358,47 @@ export function earliestSlot(
     const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.holdUntil ?? best.end);
     if (retry === null) return best;
     from = Math.max(retry, best.start + 1);
+  }
+  return null;
+}
+
+/** An operation as it would be done, and where. */
+export interface Placement {
+  op: PlanOp;
+  slot: Slot;
+}
+
+/** How often a slot is moved on for the sake of a gun before giving up. */
+const GUN_TRIES = 200;
+
+/**
+ * The earliest slot for an operation with the gun that it needs: its set-up is longer by what changing the gun over takes.
+ *
+ * @param people who may be asked; everybody where it is left out.
+ */
+export function earliestPlacement(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  people: readonly Person[] = problem.people,
+): Placement | null {
+  let from = ready;
+  let changeMin = 0;
+  for (let attempt = 0; attempt < GUN_TRIES; attempt += 1) {
+    const asked = changeMin === 0 ? op : { ...op, setupMin: op.setupMin + changeMin };
+    const slot = earliestSlot(problem, table, asked, from, people);
+    if (!slot) return null;
+    const found = table.gunFor(op, slot);
+    if (!found || !op.paint) return { op: asked, slot };
+    if ('retryAt' in found) {
+      if (found.retryAt === Number.POSITIVE_INFINITY) return null;
+      from = Math.max(found.retryAt, slot.start + 1);
+      changeMin = 0;
+    } else if (found.changeMin <= changeMin) {
+      const { number } = found;
+      return { op: { ...asked, gun: { ...op.paint, number, changeMin } }, slot };
+    } else changeMin = found.changeMin;
   }
   return null;
 }

@@ -29,11 +29,28 @@ const DaySchema = z.array(WorkSpanSchema).superRefine((spans, context) => {
   });
 });
 
+/** Working hours of each day of the week; an empty day is off. */
+export const WeekSchema = z.record(z.enum(WEEKDAYS), DaySchema);
+export type Week = z.infer<typeof WeekSchema>;
+
 const DateText = z.iso.date({ error: 'Write a date as 2026-11-30.' });
+
+const ChangeMinutes = z
+  .number({ error: 'Enter minutes.' })
+  .min(0, 'Minutes are 0 or more.')
+  .max(240, 'A changeover ends at 240 min.');
+
+export const ChangeoverSchema = z.object({
+  /** From a dark paint to one that is much paler. */
+  paleMin: ChangeMinutes,
+  /** Between water and solvent, either way. */
+  solventMin: ChangeMinutes,
+});
+export type Changeover = z.infer<typeof ChangeoverSchema>;
 
 /** What a shop has and how it works; everything that planning needs to know about the place. */
 export const ShopSettingsSchema = z.object({
-  week: z.record(z.enum(WEEKDAYS), DaySchema),
+  week: WeekSchema,
   daysOff: z.array(DateText),
   hasBooth: z.boolean(),
   boothRatedForSolvent: z.boolean(),
@@ -64,9 +81,11 @@ export const ShopSettingsSchema = z.object({
       path: ['largeAboveM2'],
     })
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6 }),
-  /** Paint older than this may hold lead, by the law of the country. */
+  /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
+  changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15 }),
   /** What this shop does otherwise than what ships. */
   practice: OwnPracticeSchema,
+  /** Paint older than this may hold lead, by the law of the country. */
   leadBanYear: z.int().min(1900, 'A year after 1900.').max(2100).default(1992),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
@@ -109,11 +128,11 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   mayShortenClocks: false,
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6 },
+  changeover: { paleMin: 10, solventMin: 15 },
   practice: NO_OWN_PRACTICE,
   leadBanYear: 1992,
 };
 
-/** A person who works in the shop. */
 /** What people of a crew may be given to do. */
 export const SKILLS = ['prep', 'brush', 'spray'] as const;
 export type Skill = (typeof SKILLS)[number];
@@ -125,11 +144,14 @@ export const SKILL_WORDS: Record<Skill, string> = {
   spray: 'spraying',
 };
 
+/** A person who works in the shop. */
 export const CrewMemberSchema = z.object({
   id: z.uuid(),
   name: z.string().trim().min(1).max(80),
   daysOff: z.array(DateText),
   /** Everything, where nobody said. */
   skills: z.array(z.enum(SKILLS)).optional(),
+  /** Hours of their own; the shop's where there are none. */
+  week: WeekSchema.nullish(),
 });
 export type CrewMember = z.infer<typeof CrewMemberSchema>;

@@ -27,6 +27,7 @@ import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { openDossiers } from '../jobs/store.ts';
+import { gunCounts } from '../pots/store.ts';
 import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
 
 /** Hours of the forecast that planning looks at; further out nobody knows. */
@@ -54,12 +55,13 @@ export async function planningAir(source: ClimateSource, now: Date): Promise<Pla
 
 /** The shop without any job in it. */
 async function emptyShop(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
-  const [shop, crew, sheets] = await Promise.all([
+  const [shop, crew, sheets, guns] = await Promise.all([
     findShop(db, shopId),
     crewOf(db, shopId),
     sheetsOf(db, shopId),
+    gunCounts(db, shopId),
   ]);
-  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, ...air, reserved: [] };
+  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, guns, ...air, reserved: [] };
 }
 
 /** What came of planning one job among all. */

@@ -1,4 +1,5 @@
 import { type PlannedJob, PlannedJobSchema } from '@upholder/core/api';
+import { APPLICATORS } from '@upholder/core/catalogue';
 import { ClimateSchema } from '@upholder/core/drying';
 import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '@upholder/core/planning';
 import { isPastDate } from '@upholder/core/shop';
@@ -92,6 +93,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       reserved: z.array(ReservationSchema),
       climate: ClimateSchema,
       forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+      guns: z.partialRecord(z.enum(APPLICATORS), z.int()),
       now: z.int(),
     }),
     handle: async ({ params }, { member }) => {
@@ -104,6 +106,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
         reserved: shop.reserved,
         climate: air.climate,
         forecast: [...air.forecast],
+        guns: { ...shop.guns },
         now: questionOf(dossier, shop, now).now,
       };
     },

@@ -1,5 +1,7 @@
 import type { BenchItemRow, PotCoat } from '@upholder/core/api';
+import type { Applicator } from '@upholder/core/catalogue';
 import { type BenchItem, BenchItemSchema, type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import type { GunCounts } from '@upholder/core/planning';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 
 const SHOWN = 60;
@@ -85,6 +87,17 @@ const toItem = ({ id, body, version }: RawItem): BenchItemRow => ({
   item: BenchItemSchema.parse(body),
   version,
 });
+
+/** How many spray guns of each kind a shop has that are not put away for good. */
+export async function gunCounts(db: Queryable, shopId: string): Promise<GunCounts> {
+  const rows = await many<{ applicator: Applicator; count: number }>(
+    db,
+    `select body ->> 'applicator' as applicator, count(*)::int as count from bench_item
+      where shop_id = $1 and kind = 'gun' and not coalesce((body ->> 'isRetired')::boolean, false) group by 1`,
+    [shopId],
+  );
+  return Object.fromEntries(rows.map(({ applicator, count }) => [applicator, count]));
+}
 
 /** Cups, guns and kept tools of a shop; tools that went more than so many days ago are left out. */
 export async function benchItemsOf(db: Queryable, shopId: string, now: Date): Promise<BenchItemRow[]> {

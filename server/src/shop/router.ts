@@ -1,7 +1,7 @@
 import { NewProductSchema, ProductRowSchema, ShopContextSchema } from '@upholder/core/api';
 import { ProductSheetSchema } from '@upholder/core/catalogue';
 import { ClimateSchema } from '@upholder/core/drying';
-import { ShopSettingsSchema, SKILLS } from '@upholder/core/shop';
+import { ShopSettingsSchema, SKILLS, WeekSchema } from '@upholder/core/shop';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { addReading, latestReading } from '../climate/store.ts';
@@ -21,6 +21,7 @@ import {
   setDaysOff,
   setSkills,
   setStock,
+  setWeek,
   updateProduct,
   updateShop,
 } from './store.ts';
@@ -105,6 +106,21 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     response: ShopContextSchema,
     handle: async ({ params, body }, { member }) => {
       if (!(await setSkills(db, member.shopId, params.memberId, body.skills)))
+        throw new ApiError('not-found', 'The shop has no such member.');
+      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+      return context(member.shopId);
+    },
+  });
+
+  routes.add({
+    method: 'put',
+    path: '/members/:memberId/week',
+    summary: 'Set working hours of a member’s own, or give them those of the shop again',
+    params: uuidParams('memberId'),
+    body: z.object({ week: WeekSchema.nullable() }),
+    response: ShopContextSchema,
+    handle: async ({ params, body }, { member }) => {
+      if (!(await setWeek(db, member.shopId, params.memberId, body.week)))
         throw new ApiError('not-found', 'The shop has no such member.');
       await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
       return context(member.shopId);

@@ -1,7 +1,13 @@
 import type { ProductRow } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
 import type { Tin } from '@upholder/core/mixing';
-import { type CrewMember, type ShopSettings, ShopSettingsSchema, type Skill } from '@upholder/core/shop';
+import {
+  type CrewMember,
+  type ShopSettings,
+  ShopSettingsSchema,
+  type Skill,
+  type Week,
+} from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
@@ -51,12 +57,16 @@ export async function updateShop(
 }
 
 export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[]> {
-  const rows = await many<{ id: string; name: string; days_off: string[]; skills: Skill[] }>(
-    db,
-    'select id, name, days_off, skills from member where shop_id = $1 order by position, name',
-    [shopId],
-  );
-  return rows.map(({ id, name, days_off, skills }) => ({ id, name, daysOff: days_off, skills }));
+  const rows = await many<{
+    id: string;
+    name: string;
+    days_off: string[];
+    skills: Skill[];
+    week: Week | null;
+  }>(db, 'select id, name, days_off, skills, week from member where shop_id = $1 order by position, name', [
+    shopId,
+  ]);
+  return rows.map(({ id, name, days_off, skills, week }) => ({ id, name, daysOff: days_off, skills, week }));
 }
 
 /** Sets what a member may be given to do; false when the shop has no such member. */
@@ -71,6 +81,21 @@ export async function setSkills(
     'update member set skills = $3 where shop_id = $1 and id = $2 returning id',
     [shopId, memberId, skills],
   );
+  return row !== null;
+}
+
+/** Sets hours of a member's own, or gives them the shop's again; false when the shop has no such member. */
+export async function setWeek(
+  db: Queryable,
+  shopId: string,
+  memberId: string,
+  week: Week | null,
+): Promise<boolean> {
+  const row = await maybeOne(db, 'update member set week = $3 where shop_id = $1 and id = $2 returning id', [
+    shopId,
+    memberId,
+    week === null ? null : JSON.stringify(week),
+  ]);
   return row !== null;
 }
 

@@ -33,8 +33,8 @@ import type {
 } from '@upholder/core/jobs';
 import type { BenchItem, PotRecord } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import type { PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
-import type { ShopSettings, Skill } from '@upholder/core/shop';
+import type { GunCounts, PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
+import type { ShopSettings, Skill, Week } from '@upholder/core/shop';
 import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
 
 let csrfToken: string | null = null;
@@ -89,6 +89,10 @@ export const upholder = createApi({
         method: 'PUT',
         body: { daysOff },
       }),
+      invalidatesTags: ['Shop'],
+    }),
+    setWeek: build.mutation<ShopContext, { memberId: string; week: Week | null }>({
+      query: ({ memberId, week }) => ({ url: `/members/${memberId}/week`, method: 'PUT', body: { week } }),
       invalidatesTags: ['Shop'],
     }),
     setSkills: build.mutation<ShopContext, { memberId: string; skills: Skill[] }>({
@@ -319,6 +323,7 @@ export const upholder = createApi({
         reserved: Reservation[];
         climate: Climate;
         forecast: { at: number; climate: Climate }[];
+        guns: GunCounts;
         now: number;
       },
       string

@@ -25,7 +25,7 @@ function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQue
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
     const { roomClosed } = dossier.plan?.wish ?? PLAIN_WISH;
-    const { reserved, climate, forecast, now } = await ask(dossier.job.id).unwrap();
+    const { reserved, climate, forecast, guns, now } = await ask(dossier.job.id).unwrap();
     return {
       input: {
         job: dossier.job,
@@ -34,7 +34,7 @@ function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQue
         pieces: dossier.pieces,
         log: dossier.log,
       },
-      shop: { ...planningShop(shop), climate, forecast, reserved },
+      shop: { ...planningShop(shop), climate, forecast, guns, reserved },
       now,
       earlier: dossier.plan ? { loads: dossier.plan.loads, ops: dossier.plan.ops } : { loads: [], ops: [] },
       roomClosed,

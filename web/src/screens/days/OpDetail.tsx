@@ -12,6 +12,8 @@ const PLACES: Record<string, string> = {
   rail: 'The rail is',
   rack: 'The rack is',
   room: 'The room is',
+  'gun turbine': 'The turbine gun is',
+  'gun airless': 'The airless gun is',
 };
 
 /** One visit: who, when, which pieces, its clocks, and why it does not start earlier. */
@@ -71,6 +73,12 @@ export function OpDetail({
             {op.windowMax === null ? 'stays open' : at(op.end + op.windowMax)}
           </dd>
         </dl>
+      )}
+      {op.gun && op.gun.changeMin > 0 && (
+        <p className="mt-2">
+          <span className="quantity">{formatDuration(op.gun.changeMin)}</span> of its set-up change the gun
+          over from the paint before.
+        </p>
       )}
       <h3 className="mt-4">Why not earlier</h3>
       {waits.length === 0 ? (

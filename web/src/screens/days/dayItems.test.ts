@@ -26,6 +26,7 @@ function op(change: Partial<PlannedOp>): PlannedOp {
     holdUntil: 1400,
     hold: { resourceId: 'rail', amount: 480 },
     lags: { sand: 240, recoat: 240, handle: 350, pack: 1440, refit: 2880 },
+    gun: null,
     windowMax: 10_080,
     waits: [],
     ...change,

@@ -1,14 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { ClimateSchema } from '@upholder/core/drying';
-import {
-  type ShopSettings,
-  ShopSettingsSchema,
-  SKILL_WORDS,
-  SKILLS,
-  type Skill,
-  WEEKDAYS,
-  type WorkSpan,
-} from '@upholder/core/shop';
+import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
 import { parseTemperatureC } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -16,16 +8,8 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
-
-const DAY_NAMES = {
-  mon: 'Monday',
-  tue: 'Tuesday',
-  wed: 'Wednesday',
-  thu: 'Thursday',
-  fri: 'Friday',
-  sat: 'Saturday',
-  sun: 'Sunday',
-};
+import { Crew } from './Crew.tsx';
+import { DAY_NAMES, datesFromText, weekFromText, weekToText } from './hours.ts';
 
 const PLACES: {
   key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
@@ -38,35 +22,20 @@ const PLACES: {
   { key: 'rackSlotLengthMm', name: 'Slot length, mm' },
 ];
 
-function spansToText(spans: readonly WorkSpan[] | undefined): string {
-  return (spans ?? []).map(({ from, to }) => `${from}–${to}`).join(', ');
-}
-
-/** Reads `07:30–12:00, 12:30–16:30`; an empty text is a day off. */
-function spansFromText(text: string): WorkSpan[] {
-  return text
-    .split(/[,;]/)
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((part) => {
-      const [from = '', to = ''] = part.split(/\s*[–—-]\s*/);
-      return { from: from.trim(), to: to.trim() };
-    });
-}
-
-function datesFromText(text: string): string[] {
-  return text.split(/[\s,;]+/).filter(Boolean);
-}
+/** Settings that stand together; their fields are drafted by themselves. */
+const GROUPS = new Set(['week', 'doorMeasure', 'changeover']);
 
 type Draft = Record<string, string> & { name: string; timeZone: string };
 
 function draftOf(shop: ShopContext): Draft {
   const { settings } = shop;
   const draft: Draft = { name: shop.name, timeZone: shop.timeZone, daysOff: settings.daysOff.join(', ') };
-  for (const day of WEEKDAYS) draft[day] = spansToText(settings.week[day]);
+  Object.assign(draft, weekToText(settings.week));
   for (const { key } of PLACES) draft[key] = String(settings[key]);
   draft.currency = settings.currency;
   draft.leadBanYear = String(settings.leadBanYear);
+  draft.paleMin = String(settings.changeover.paleMin);
+  draft.solventMin = String(settings.changeover.solventMin);
   draft.smallBelowM2 = String(settings.doorMeasure.smallBelowM2);
   draft.largeAboveM2 = String(settings.doorMeasure.largeAboveM2);
   return draft;
@@ -111,7 +80,8 @@ function Hours({ shop }: { shop: ShopContext }) {
       ...shop.settings,
       ...flags,
       ...Object.fromEntries(PLACES.map(({ key }) => [key, Number(draft[key])])),
-      week: Object.fromEntries(WEEKDAYS.map((day) => [day, spansFromText(draft[day] ?? '')])),
+      week: weekFromText(draft),
+      changeover: { paleMin: Number(draft.paleMin), solventMin: Number(draft.solventMin) },
       daysOff: datesFromText(draft.daysOff ?? ''),
       currency: (draft.currency ?? '').trim().toUpperCase(),
       leadBanYear: Number(draft.leadBanYear),
@@ -121,9 +91,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     if (!parsed.success) {
       const found: Record<string, string> = {};
       for (const issue of parsed.error.issues)
-        found[
-          String(issue.path[0] === 'week' || issue.path[0] === 'doorMeasure' ? issue.path[1] : issue.path[0])
-        ] ??= issue.message;
+        found[String(GROUPS.has(String(issue.path[0])) ? issue.path[1] : issue.path[0])] ??= issue.message;
       setErrors(found);
       setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
       return;
@@ -176,6 +144,12 @@ function Hours({ shop }: { shop: ShopContext }) {
         {flag('hasSuppliedAir', 'Supplied-air breathing protection, and people trained in it')}
         {flag('mayShortenClocks', 'Warm dry air may shorten clocks, to half the sheet at most')}
       </div>
+      <h2 className="mt-6">Changing a gun over</h2>
+      <p className="text-quiet">On top of its usual cleaning and setting up, in minutes.</p>
+      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+        {field('paleMin', 'From dark to pale')}
+        {field('solventMin', 'Water ↔ solvent')}
+      </div>
       <h2 className="mt-6">Counting and money</h2>
       <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
         {field('smallBelowM2', 'Half a door below, m²')}
@@ -183,65 +157,6 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead in paint banned')}
       </div>
-    </Sheet>
-  );
-}
-
-function Crew({ shop }: { shop: ShopContext }) {
-  const [save] = upholder.useSetDaysOffMutation();
-  const [drafts, setDrafts] = useState<Record<string, string>>({});
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [saveSkills] = upholder.useSetSkillsMutation();
-  // What was just pressed counts at once; the server may take its time.
-  const [pressed, setPressed] = useState<Record<string, readonly Skill[]>>({});
-  async function allow(memberId: string, known: readonly Skill[], skill: Skill): Promise<void> {
-    const skills = SKILLS.filter((one) => (one === skill ? !known.includes(one) : known.includes(one)));
-    setPressed((all) => ({ ...all, [memberId]: skills }));
-    const outcome = await saveSkills({ memberId, skills });
-    if ('error' in outcome) setPressed(({ [memberId]: _refused, ...others }) => others);
-    setErrors({ ...errors, [memberId]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
-  }
-  return (
-    <Sheet className="p-5">
-      <h2>People, and what they may be given to do</h2>
-      {shop.crew.map(({ id, name, daysOff, skills: known = SKILLS }) => {
-        const skills = pressed[id] ?? known;
-        return (
-          <fieldset key={id} className="mt-3">
-            <legend className="font-semibold">{name}</legend>
-            <div className="flex flex-wrap gap-x-5">
-              {SKILLS.map((skill) => (
-                <label key={skill} className="flex min-h-9 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-5 accent-[var(--act)]"
-                    checked={skills.includes(skill)}
-                    onChange={() => void allow(id, skills, skill)}
-                  />
-                  {SKILL_WORDS[skill]}
-                </label>
-              ))}
-            </div>
-            <Field label={`${name}: days off`} error={errors[id]} className="mt-1">
-              {(ids) => (
-                <TextInput
-                  {...ids}
-                  placeholder="2026-12-25, 2026-12-28"
-                  value={drafts[id] ?? daysOff.join(', ')}
-                  onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
-                  onBlur={async ({ target }) => {
-                    const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
-                    setErrors({
-                      ...errors,
-                      [id]: 'error' in outcome ? refusalOf(outcome.error).message : '',
-                    });
-                  }}
-                />
-              )}
-            </Field>
-          </fieldset>
-        );
-      })}
     </Sheet>
   );
 }

@@ -1,0 +1,128 @@
+import type { ShopContext } from '@upholder/core/api';
+import { SKILL_WORDS, SKILLS, type Skill, WEEKDAYS, type Week, WeekSchema } from '@upholder/core/shop';
+import { useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { DAY_NAMES, datesFromText, weekFromText, weekToText } from './hours.ts';
+
+/** Hours of somebody who does not keep the shop's, a day a field. */
+function OwnHours({
+  member: { id, name, week },
+  shop,
+}: {
+  member: { id: string; name: string; week: Week | null };
+  shop: ShopContext;
+}) {
+  const [save] = upholder.useSetWeekMutation();
+  const [drafts, setDrafts] = useState<Record<string, string>>({});
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [isOwn, setOwn] = useState(week !== null);
+  const texts = { ...weekToText(week ?? shop.settings.week), ...drafts };
+  async function keep(wanted: Record<string, string> | null): Promise<void> {
+    const parsed = wanted === null ? null : WeekSchema.safeParse(weekFromText(wanted));
+    if (parsed && !parsed.success) {
+      setErrors(
+        Object.fromEntries(parsed.error.issues.map(({ path, message }) => [String(path[0]), message])),
+      );
+      return;
+    }
+    const outcome = await save({ memberId: id, week: parsed ? parsed.data : null });
+    setErrors('error' in outcome ? { all: refusalOf(outcome.error).message } : {});
+    if (!('error' in outcome)) setDrafts({});
+  }
+  return (
+    <>
+      <label className="mt-1 flex min-h-9 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5 accent-[var(--act)]"
+          checked={isOwn}
+          onChange={({ target }) => {
+            setOwn(target.checked);
+            void keep(target.checked ? texts : null);
+          }}
+        />
+        hours of their own
+      </label>
+      {errors.all && <p className="text-stop">{errors.all}</p>}
+      {isOwn && (
+        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+          {WEEKDAYS.map((day) => (
+            <Field key={day} label={`${name}: ${DAY_NAMES[day]}`} error={errors[day]}>
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  placeholder="off"
+                  value={texts[day] ?? ''}
+                  onChange={({ target }) => setDrafts({ ...drafts, [day]: target.value })}
+                  onBlur={() => void keep(texts)}
+                />
+              )}
+            </Field>
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Who works here, what they may be given to do, and when. */
+export function Crew({ shop }: { shop: ShopContext }) {
+  const [save] = upholder.useSetDaysOffMutation();
+  const [drafts, setDrafts] = useState<Record<string, string>>({});
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [saveSkills] = upholder.useSetSkillsMutation();
+  // What was just pressed counts at once; the server may take its time.
+  const [pressed, setPressed] = useState<Record<string, readonly Skill[]>>({});
+  async function allow(memberId: string, known: readonly Skill[], skill: Skill): Promise<void> {
+    const skills = SKILLS.filter((one) => (one === skill ? !known.includes(one) : known.includes(one)));
+    setPressed((all) => ({ ...all, [memberId]: skills }));
+    const outcome = await saveSkills({ memberId, skills });
+    if ('error' in outcome) setPressed(({ [memberId]: _refused, ...others }) => others);
+    setErrors({ ...errors, [memberId]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
+  }
+  return (
+    <Sheet className="p-5">
+      <h2>People, and what they may be given to do</h2>
+      {shop.crew.map(({ id, name, daysOff, week, skills: known = SKILLS }) => {
+        const skills = pressed[id] ?? known;
+        return (
+          <fieldset key={id} className="mt-3">
+            <legend className="font-semibold">{name}</legend>
+            <div className="flex flex-wrap gap-x-5">
+              {SKILLS.map((skill) => (
+                <label key={skill} className="flex min-h-9 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-[var(--act)]"
+                    checked={skills.includes(skill)}
+                    onChange={() => void allow(id, skills, skill)}
+                  />
+                  {SKILL_WORDS[skill]}
+                </label>
+              ))}
+            </div>
+            <Field label={`${name}: days off`} error={errors[id]} className="mt-1">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  placeholder="2026-12-25, 2026-12-28"
+                  value={drafts[id] ?? daysOff.join(', ')}
+                  onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
+                  onBlur={async ({ target }) => {
+                    const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
+                    setErrors({
+                      ...errors,
+                      [id]: 'error' in outcome ? refusalOf(outcome.error).message : '',
+                    });
+                  }}
+                />
+              )}
+            </Field>
+            <OwnHours member={{ id, name, week: week ?? null }} shop={shop} />
+          </fieldset>
+        );
+      })}
+    </Sheet>
+  );
+}
