@@ -172,7 +172,7 @@ export const JOBS: DemoJob[] = [
     addressNote: 'New doors from the joiner, delivered flat. Rolled, so that they can be touched up later.',
     place: 'shop',
     status: 'open',
-    startDay: 7,
+    startDay: 8,
     neededDay: 25,
     zones: [
       {
