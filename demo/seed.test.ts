@@ -3,6 +3,7 @@ import { takeoffChecks } from '@upholder/core/elevation';
 import { floorAgenda, pieceStates } from '@upholder/core/floor';
 import { readJobFile } from '@upholder/core/formats';
 import { effectiveLog } from '@upholder/core/jobs';
+import { type PlanQuestion, reliefsFor, type ShopForPlanning, weigh } from '@upholder/core/planning';
 import {
   DEFAULT_SHOP_SETTINGS,
   localClock,
@@ -90,6 +91,25 @@ describe('the made-up shop', () => {
     const day = localDate(quay.plan?.handOver ?? 0, SHOP.timeZone);
     expect(day <= (quay.job.neededBy ?? '')).toBe(true);
     expect(day).toBe(quay.job.neededBy);
+  });
+
+  it('shows one thing that would win a day', async () => {
+    const around = await caller.ok<
+      Pick<ShopForPlanning, 'reserved' | 'climate' | 'forecast'> & { now: number }
+    >('GET', `/jobs/${quay.job.id}/plan/surroundings`);
+    const question: PlanQuestion = {
+      input: quay,
+      shop: { ...shopForPlanning(), ...around },
+      now: around.now,
+      earlier: quay.plan ?? { loads: [], ops: [] },
+    };
+    const base = weigh(question, 'earliest', 30)!;
+    const won = reliefsFor(question).map((relief) => {
+      const facts = weigh(relief.question, 'earliest', 30, base.recipe);
+      return { key: relief.key, minutes: facts ? base.handOver - facts.handOver : 0 };
+    });
+    expect(localDate(base.handOver, SHOP.timeZone) <= (quay.job.neededBy ?? '')).toBe(true);
+    expect(won.find(({ key }) => key === 'warm')?.minutes).toBeGreaterThanOrEqual(1440);
   });
 
   it('has a log of what the crew did, and nothing from the future', () => {

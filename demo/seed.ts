@@ -241,12 +241,13 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
         JSON.stringify(DEFAULT_SHOP_SETTINGS),
       ]);
       const crew = new Map<string, string>();
-      for (const [position, { name, signIn }] of CREW.entries()) {
+      for (const [position, { name, signIn, daysOff }] of CREW.entries()) {
         const id = uuid();
         crew.set(id, name);
         await db.query(
-          'insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)',
-          [id, shopId, name, signIn, hash, position],
+          `insert into member (id, shop_id, name, sign_in, password_hash, position, days_off)
+           values ($1, $2, $3, $4, $5, $6, $7)`,
+          [id, shopId, name, signIn, hash, position, daysOff.map((day) => addDays(monday, day))],
         );
       }
       for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))

@@ -8,8 +8,9 @@ export const SHOP = { name: 'Slipway Finishing', timeZone: 'Europe/London' };
 
 /** The crew; the demo signs in with one press, the password is for the form. */
 export const CREW = [
-  { name: 'Maren', signIn: 'maren' },
-  { name: 'Joss', signIn: 'joss' },
+  { name: 'Maren', signIn: 'maren', daysOff: [] },
+  /** Off on the Tuesday after, counted from the Monday of the week. */
+  { name: 'Joss', signIn: 'joss', daysOff: [8] },
 ];
 export const DEMO_PASSWORD = 'tide and varnish';
 
@@ -86,7 +87,7 @@ export const JOBS: DemoJob[] = [
     place: 'shop',
     status: 'open',
     startDay: 0,
-    neededDay: 11,
+    neededDay: 8,
     walls: [
       {
         name: 'Behind the counter',

@@ -26,7 +26,15 @@ export {
   searchPlan,
 } from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
-export { type Freeing, freeings, type PlanFacts, type Relief, reliefsFor, weigh } from './relief.ts';
+export {
+  type Freeing,
+  freeings,
+  type PlanFacts,
+  type Relief,
+  reliefsFor,
+  weigh,
+  withReliefs,
+} from './relief.ts';
 export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './reserve.ts';
 export { makePlan, placeInOrder } from './schedule.ts';
 export { type Found, type PlanRecipe, PlanSearch } from './search.ts';

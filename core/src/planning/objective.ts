@@ -54,19 +54,22 @@ function meanEnd({ ops }: Pick<Plan, 'ops'>): number {
   return pieces === 0 ? 0 : all.reduce((sum, load) => sum + load.end * load.pieces, 0) / pieces;
 }
 
-/** A plan as numbers, the most important first; smaller is better. */
-export function scoreOf(plan: Plan, objective: Objective): number[] {
+/**
+ * A plan as numbers, the most important first; smaller is better.
+ * @param moved how many visits of today it moves; of two plans that are as good, the calmer one is better.
+ */
+export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
   const { handOver } = plan;
   const labour = labourMinutes(plan);
   switch (objective) {
     case 'earliest':
-      return [handOver, meanEnd(plan), labour, plan.ops.length];
+      return [handOver, moved, meanEnd(plan), labour, plan.ops.length];
     case 'room':
-      return [roomMinutes(plan), handOver, labour];
+      return [roomMinutes(plan), handOver, moved, labour];
     case 'labour':
-      return [labour, handOver, plan.ops.length];
+      return [labour, handOver, moved, plan.ops.length];
     case 'even':
-      return [unevenness(plan), handOver, labour];
+      return [unevenness(plan), handOver, moved, labour];
   }
 }
 

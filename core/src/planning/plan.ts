@@ -134,14 +134,22 @@ function problemsOf(
   return success(problems);
 }
 
-/** Begins a search for a better plan than the first one; its first plans are there at once. */
-export function searchPlan(question: PlanQuestion, wish: SearchWish = PLAIN): Outcome<PlanSearch> {
+/**
+ * Begins a search for a better plan than the first one; its first plans are there at once.
+ * @param recipes of plans for much the same question, to begin from as well.
+ */
+export function searchPlan(
+  question: PlanQuestion,
+  wish: SearchWish = PLAIN,
+  recipes: readonly PlanRecipe[] = [],
+): Outcome<PlanSearch> {
+  const before = { starts: new Map(question.earlier.ops.map(({ id, start }) => [id, start])), recipes };
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, wish.pins, days);
     if (!problems.ok) return problems;
-    const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins);
+    const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins, before);
     if (search.found) return success(search);
     refusal = failure(refusalWords(search.failure, question.shop.timeZone));
     // More days do not help against a pin.

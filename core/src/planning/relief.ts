@@ -2,9 +2,9 @@ import { isSprayed } from '../catalogue/sheet.ts';
 import { formatDuration } from '../units/duration.ts';
 import type { Bound } from './bound.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
-import type { Plan } from './model.ts';
 import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
 import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
+import type { Found, PlanRecipe } from './search.ts';
 import { duePins, type Wish } from './snapshot.ts';
 
 /** Something that could be done differently, to be tried in a plan. */
@@ -193,6 +193,7 @@ function lighterCoats(question: PlanQuestion): Relief {
 
 /** What a plan comes to, for comparing. */
 export interface PlanFacts {
+  recipe: PlanRecipe;
   handOver: number;
   labourMin: number;
   roomMin: number;
@@ -201,8 +202,9 @@ export interface PlanFacts {
   bound: Bound;
 }
 
-function factsOf(plan: Plan, bound: Bound): PlanFacts {
+function factsOf({ plan, recipe }: Found, bound: Bound): PlanFacts {
   return {
+    recipe,
     handOver: plan.handOver,
     labourMin: labourMinutes(plan),
     roomMin: roomMinutes(plan),
@@ -212,16 +214,30 @@ function factsOf(plan: Plan, bound: Bound): PlanFacts {
   };
 }
 
+/** The question with several things done at once, by the keys of what could be tried. */
+export function withReliefs(question: PlanQuestion, keys: readonly string[]): PlanQuestion {
+  return keys.reduce(
+    (changed, key) => reliefsFor(changed).find((relief) => relief.key === key)?.question ?? changed,
+    question,
+  );
+}
+
 /**
  * What a question comes to, with so many tries of a search.
+ * @param base of the plan as it is: where more room or hours are given, it is never better than what can be had with them.
  * @returns null when it has no plan.
  */
-export function weigh(question: PlanQuestion, objective: Objective, tries: number): PlanFacts | null {
-  const search = searchPlan(question, { objective, seed: 1, pins: new Map() });
+export function weigh(
+  question: PlanQuestion,
+  objective: Objective,
+  tries: number,
+  base: PlanRecipe | null = null,
+): PlanFacts | null {
+  const search = searchPlan(question, { objective, seed: 1, pins: new Map() }, base ? [base] : []);
   if (!search.ok) return null;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
-  return found && factsOf(found.plan, bound);
+  return found && factsOf(found, bound);
 }
 
 /** One small thing that would make a plan possible where there is none. */

@@ -6,6 +6,8 @@ import type { Cut } from './loads.ts';
 import { mayDo, type Plan, type PlanProblem } from './model.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
+import { union } from './timetable.ts';
+import { daysOfWork } from './turns.ts';
 
 /** Everything that tells one plan of a problem from another; the same recipe gives the same plan. */
 export interface PlanRecipe {
@@ -15,6 +17,16 @@ export interface PlanRecipe {
   notBefore: Record<string, Minute>;
   who: Record<string, string>;
 }
+
+/** What was planned before: where it is as good, a new plan keeps to it. */
+export interface Before {
+  /** Starts, by operation. */
+  starts: ReadonlyMap<string, Minute>;
+  /** Ways that made a good plan of much the same question. */
+  recipes: readonly PlanRecipe[];
+}
+
+export const NOTHING_BEFORE: Before = { starts: new Map(), recipes: [] };
 
 /** One way of cutting the pieces into loads, with the best plan for it so far. */
 interface Line {
@@ -42,6 +54,8 @@ export interface Found {
 const STRAYS: readonly Minute[] = [120, 480, 1440, 4320];
 /** After so many tries without a gain a line is shaken up once. */
 const PATIENCE = 80;
+/** A visit that starts within so many minutes of what was planned has not moved. */
+const HARDLY_MOVED = 10;
 /** How many tries late acceptance looks back. */
 const MEMORY = 12;
 
@@ -65,6 +79,7 @@ export class PlanSearch {
     private readonly objective: Objective,
     seed: number,
     private readonly pins: ReadonlyMap<string, Minute> = NO_GUIDE.pins,
+    private readonly before: Before = NOTHING_BEFORE,
   ) {
     this.random = seeded(seed);
     const seen = new Set<string>();
@@ -82,7 +97,7 @@ export class PlanSearch {
           cut,
           problem,
           made: made.value,
-          score: scoreOf(made.value.plan, objective),
+          score: this.rate(problem, made.value.plan),
           notBefore: new Map(),
           who: new Map(),
           idle: 0,
@@ -97,7 +112,10 @@ export class PlanSearch {
       },
       { at: Number.POSITIVE_INFINITY, because: { kind: 'done' } },
     );
-    for (const line of this.lines) this.keep(line);
+    for (const line of this.lines) {
+      this.tryAsBefore(line);
+      this.keep(line);
+    }
     if (this.best) this.tryAllRules(this.best);
     if (this.best) this.failure = null;
   }
@@ -111,11 +129,43 @@ export class PlanSearch {
     const made = makePlan(line.problem, undefined, this.guide(new Map(), new Map()));
     if (!made.ok) return;
     this.tries += 1;
-    const score = scoreOf(made.value.plan, this.objective);
+    const score = this.rate(line.problem, made.value.plan);
     if (compareScores(score, line.score) >= 0) return;
     line.made = made.value;
     line.score = score;
     this.keep(line);
+  }
+
+  private rate({ now, people }: PlanProblem, plan: Plan): number[] {
+    const { starts } = this.before;
+    if (starts.size === 0) return scoreOf(plan, this.objective);
+    const today = daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
+    const moved = plan.ops.filter(({ op, personId, start }) => {
+      const before = starts.get(op.id);
+      if (personId === null || before === undefined || before < now) return false;
+      return Math.min(start, before) < today && Math.abs(start - before) > HARDLY_MOVED;
+    });
+    return scoreOf(plan, this.objective, moved.length);
+  }
+
+  /** The order of the plan before, and ways that did well on much the same question, where they are no worse. */
+  private tryAsBefore(line: Line): void {
+    const { starts, recipes } = this.before;
+    const ways = recipes.filter(
+      ({ cut }) => cut.atLeast === line.cut.atLeast && cut.share === line.cut.share,
+    );
+    const order = orderOf(line.problem, starts);
+    if (order) ways.push({ cut: line.cut, order, notBefore: {}, who: {} });
+    for (const way of ways) {
+      const notBefore = new Map(Object.entries(way.notBefore));
+      const who = new Map(Object.entries(way.who));
+      const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who));
+      this.tries += 1;
+      if (!made.ok) continue;
+      const score = this.rate(line.problem, made.value.plan);
+      if (compareScores(score, line.score) <= 0)
+        Object.assign(line, { made: made.value, score, notBefore, who });
+    }
   }
 
   private keep(line: Line): boolean {
@@ -255,7 +305,7 @@ export class PlanSearch {
     const made = placeInOrder(line.problem, order, this.guide(notBefore, who));
     line.idle += 1;
     if (!made.ok) return false;
-    const score = scoreOf(made.value.plan, this.objective);
+    const score = this.rate(line.problem, made.value.plan);
     // Late acceptance (Burke and Bykov 2017): as good as it was a while ago is good enough to go on from.
     const { past } = line;
     const isGood =
@@ -273,6 +323,27 @@ export class PlanSearch {
     line.who = who;
     return this.keep(line);
   }
+}
+
+/** The order of placing that a plan before had; null where it knew less than half of what is to be planned. */
+function orderOf({ loads }: PlanProblem, starts: ReadonlyMap<string, Minute>): number[] | null {
+  let known = 0;
+  const visits = loads.flatMap(({ ops }, load) => {
+    let last = 0;
+    return ops
+      .filter(({ done }) => !done)
+      .map(({ id }) => {
+        const start = starts.get(id);
+        if (start !== undefined) known += 1;
+        last = Math.max(last, start ?? last);
+        return { load, at: last };
+      });
+  });
+  if (visits.length === 0 || known * 2 < visits.length) return null;
+  return visits
+    .map((visit, index) => ({ ...visit, index }))
+    .sort((a, b) => a.at - b.at || a.index - b.index)
+    .map(({ load }) => load);
 }
 
 /** The start of each operation, in the order in which they were placed. */

@@ -12,6 +12,7 @@ import {
   searchPlan,
   type Wish,
   weigh,
+  withReliefs,
 } from '@upholder/core/planning';
 import * as Comlink from 'comlink';
 
@@ -82,11 +83,22 @@ const planner = {
     objective: Objective,
     tell: (key: string, facts: PlanFacts | null) => void,
   ): Promise<void> {
-    tell('', weigh(question, objective, RELIEF_TRIES));
+    const base = weigh(question, objective, RELIEF_TRIES);
+    tell('', base);
     for (const relief of reliefsFor(question)) {
       await breathe();
-      tell(relief.key, weigh(relief.question, objective, RELIEF_TRIES));
+      tell(relief.key, weigh(relief.question, objective, RELIEF_TRIES, base?.recipe));
     }
+  },
+
+  /** Weighs several of them done together. */
+  together(
+    question: PlanQuestion,
+    objective: Objective,
+    keys: readonly string[],
+    base: PlanRecipe | null,
+  ): PlanFacts | null {
+    return weigh(withReliefs(question, keys), objective, RELIEF_TRIES, base);
   },
 };
 export type Planner = typeof planner;

@@ -106,7 +106,20 @@ export function useReliefs(dossier: Dossier, shop: ShopContext) {
     }
     setRunning(false);
   }
-  return { asked, facts, isRunning, problem, start };
+  /** What several of them come to when all are done; null when there is no such plan. */
+  async function together(keys: readonly string[]): Promise<PlanFacts | null> {
+    if (!asked) return null;
+    worker.current?.terminate();
+    const { worker: own, planner } = startPlanner();
+    worker.current = own;
+    return planner.together(
+      asked,
+      dossier.plan?.wish.objective ?? 'earliest',
+      keys,
+      facts['']?.recipe ?? null,
+    );
+  }
+  return { asked, facts, isRunning, problem, start, together };
 }
 
 /** What would free a plan that is not possible as it is wished. */

@@ -79,7 +79,8 @@ export function Reliefs({
   /** Plans again once something was changed. */
   onDone(wish: Wish): Promise<void>;
 }) {
-  const { asked, facts, isRunning, problem, start } = useReliefs(dossier, shop);
+  const { asked, facts, isRunning, problem, start, together } = useReliefs(dossier, shop);
+  const [both, setBoth] = useState<{ keys: string; facts: PlanFacts | null } | null>(null);
   const [chosen, choose] = useState<string[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [changeShop] = upholder.useChangeShopMutation();
@@ -179,11 +180,25 @@ export function Reliefs({
       {base && chosen.length > 0 && (
         <SideBySide
           base={base}
-          chosen={known
-            .filter(({ relief }) => chosen.includes(relief.key))
-            .map(({ relief, facts: found }) => ({ title: relief.title, facts: found }))}
+          chosen={[
+            ...known
+              .filter(({ relief }) => chosen.includes(relief.key))
+              .map(({ relief, facts: found }) => ({ title: relief.title, facts: found })),
+            ...(both?.facts && both.keys === chosen.join() ? [{ title: 'Both', facts: both.facts }] : []),
+          ]}
           at={at}
         />
+      )}
+      {base && !isRunning && chosen.length === SIDES && both?.keys !== chosen.join() && (
+        <Button
+          onClick={() => {
+            const keys = chosen.join();
+            setBoth({ keys, facts: null });
+            void together(chosen).then((found) => setBoth({ keys, facts: found }));
+          }}
+        >
+          Both together
+        </Button>
       )}
     </section>
   );
