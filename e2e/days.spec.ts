@@ -107,6 +107,15 @@ test('all jobs are planned anew in turn, and each says what came of it', async (
   await expect(report).toContainText(/QUAY.*(sooner|later|as before)/);
   await expect(report).toContainText('VESTRY');
   await expect(report.getByText(/Choose a finishing system|Clear it under Survey/)).toBeVisible();
+  const codes = report.getByRole('listitem').getByRole('link');
+  const before = await codes.allInnerTexts();
+  await report.getByRole('button', { name: `${before[1]} before its neighbour` }).click();
+  await report.getByRole('button', { name: 'Plan in this order' }).click();
+  await expect(report).toContainText('In your order');
+  expect((await codes.allInnerTexts()).slice(0, 2)).toEqual([before[1], before[0]]);
+  await report.getByRole('button', { name: 'By the day they are needed again' }).click();
+  await expect(report).toContainText('In the order in which they are needed');
+  expect(await codes.allInnerTexts()).toEqual(before);
   await report.getByRole('button', { name: 'Close' }).click();
   await expect(report).toHaveCount(0);
 });

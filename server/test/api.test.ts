@@ -32,7 +32,7 @@ describe('health and description', () => {
     expect(await nobody.ok('GET', '/health')).toEqual({
       status: 'ready',
       version: expect.any(String),
-      migration: 11,
+      migration: 12,
       database: 'up',
     });
   });
@@ -469,6 +469,32 @@ describe('plan and log', () => {
   });
 });
 
+describe('people of the shop', () => {
+  it('keep hours of their own, and plans keep to them', async () => {
+    const own = new Caller(server.address);
+    await own.signIn((await addShop(databaseUrl, 'Early Finishes')).signIn);
+    const { crew, settings } = await own.ok<ShopContext>('GET', '/shop');
+    const memberId = crew[0]?.id ?? '';
+    const week = { ...settings.week, mon: [], tue: [{ from: '09:00', to: '11:00' }] };
+    const changed = await own.ok<ShopContext>('PUT', `/members/${memberId}/week`, { week });
+    expect(changed.crew.find(({ id }) => id === memberId)?.week).toEqual(week);
+    const { job } = await makeJob(own);
+    const { plan } = await own.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`);
+    const dayOf = ({ start }: { start: number }) => new Date(start * 60_000).toISOString().slice(0, 10);
+    const mine = plan.ops.filter(({ personId }) => personId === memberId).flatMap(({ segments }) => segments);
+    expect(mine.filter((one) => dayOf(one) === '2026-11-23')).toEqual([]);
+    for (const { start, end } of mine.filter((one) => dayOf(one) === '2026-11-24'))
+      expect([start % 1440 >= 540, end % 1440 <= 660]).toEqual([true, true]);
+    const back = await own.ok<ShopContext>('PUT', `/members/${memberId}/week`, { week: null });
+    expect(back.crew.find(({ id }) => id === memberId)?.week).toBeNull();
+    expect(
+      await own.refused('PUT', `/members/${memberId}/week`, {
+        week: { ...week, wed: [{ from: '12:00', to: '9:00' }] },
+      }),
+    ).toMatchObject({ status: 422 });
+  });
+});
+
 describe('planning all jobs', () => {
   it('gives the shop to whichever is needed first, keeps them out of each other’s way, and says why one has no plan', async () => {
     const own = new Caller(server.address);
@@ -500,6 +526,23 @@ describe('planning all jobs', () => {
       busy(second).some((b) => a.personId === b.personId && a.start < b.end && b.start < a.end),
     );
     expect(clashes).toEqual([]);
+    // The other one first, and kept so until somebody says otherwise.
+    const asked = await own.ok<{ jobs: PlannedJob[]; isOwnOrder: boolean }>('POST', '/plans', {
+      order: [late.job.id, urgent.job.id],
+    });
+    expect([asked.jobs[0]?.jobId, asked.isOwnOrder]).toEqual([late.job.id, true]);
+    expect(await own.ok('POST', '/plans')).toMatchObject({
+      isOwnOrder: true,
+      jobs: [{ jobId: late.job.id }, {}, {}],
+    });
+    const again = await own.ok<{ jobs: PlannedJob[]; isOwnOrder: boolean }>('POST', '/plans', { order: [] });
+    expect([again.jobs[0]?.jobId, again.isOwnOrder]).toEqual([urgent.job.id, false]);
+    // An order that names another shop's jobs changes nothing there.
+    await stranger.ok('POST', '/plans', { order: [late.job.id] });
+    expect(await own.ok('POST', '/plans')).toMatchObject({
+      isOwnOrder: false,
+      jobs: [{ jobId: urgent.job.id }, {}, {}],
+    });
     expect(await stranger.ok<{ jobs: PlannedJob[] }>('POST', '/plans')).not.toMatchObject({
       jobs: expect.arrayContaining([expect.objectContaining({ jobId: urgent.job.id })]),
     });

@@ -196,10 +196,29 @@ export async function dossierOf(db: Queryable, shopId: string, jobId: string): P
 export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
   const rows = await many<{ id: string }>(
     db,
-    `select id from job where shop_id = $1 and status = 'open' order by needed_by nulls last, created_at`,
+    `select id from job where shop_id = $1 and status = 'open' order by turn nulls last, needed_by nulls last, created_at`,
     [shopId],
   );
   return rows.map(({ id }) => id);
+}
+
+/** Sets which of the open jobs has the shop before which; those that are not named go by the day they are needed again. */
+export async function setTurns(db: Queryable, shopId: string, jobIds: readonly string[]): Promise<void> {
+  await db.query(
+    `update job set turn = array_position($2::uuid[], id) where shop_id = $1 and status = 'open'
+       and turn is distinct from array_position($2::uuid[], id)`,
+    [shopId, jobIds],
+  );
+}
+
+/** Whether somebody set an order of the open jobs. */
+export async function haveTurns(db: Queryable, shopId: string): Promise<boolean> {
+  const row = await maybeOne(
+    db,
+    `select 1 from job where shop_id = $1 and status = 'open' and turn is not null limit 1`,
+    [shopId],
+  );
+  return row !== null;
 }
 
 /** All open jobs as the floor works on them: without their maps, pictures and decisions. */

@@ -8,7 +8,7 @@ import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
-import { dossierOf, openJobIds } from '../jobs/store.ts';
+import { dossierOf, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { findShop } from '../shop/store.ts';
 import { keepable, planDossier, planInTurn, planningAir, questionOf, shopForPlanning } from './make.ts';
@@ -49,12 +49,19 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
     method: 'post',
     path: '/plans',
     summary:
-      'Plan all open jobs from now on, one after the other: whichever is needed first has the shop first',
-    response: z.object({ jobs: z.array(PlannedJobSchema) }),
+      'Plan all open jobs from now on, one after the other: whichever is needed first has the shop first, unless an order is given',
+    body: z
+      .object({
+        /** Jobs in the order of their priority; those left out follow by the day they are needed. Kept for the next time. */
+        order: z.array(z.uuid()).max(500).optional(),
+      })
+      .default({}),
+    response: z.object({ jobs: z.array(PlannedJobSchema), isOwnOrder: z.boolean() }),
     status: 201,
-    handle: async (_input, { member }) => {
+    handle: async ({ body }, { member }) => {
       const { shopId } = member;
       const now = clock.now();
+      if (body.order) await setTurns(db, shopId, body.order);
       const air = await planningAir(climate, now);
       const ids = await openJobIds(db, shopId);
       const found = await Promise.all(ids.map((id) => dossierOf(db, shopId, id)));
@@ -80,7 +87,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
           });
         }
       });
-      return { jobs };
+      return { jobs, isOwnOrder: await haveTurns(db, shopId) };
     },
   });
 

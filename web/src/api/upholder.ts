@@ -314,8 +314,8 @@ export const upholder = createApi({
       query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/plan`, method: 'POST', body }),
       invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
     }),
-    planAll: build.mutation<{ jobs: PlannedJob[] }, void>({
-      query: () => ({ url: '/plans', method: 'POST' }),
+    planAll: build.mutation<{ jobs: PlannedJob[]; isOwnOrder: boolean }, { order?: string[] }>({
+      query: (body) => ({ url: '/plans', method: 'POST', body }),
       invalidatesTags: ['Jobs', 'Job'],
     }),
     planSurroundings: build.query<

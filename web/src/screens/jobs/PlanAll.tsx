@@ -15,17 +15,32 @@ function outcomeWords({ before, handOver, message }: PlannedJob, at: (minute: nu
   return `${at(handOver)}, ${formatDuration(Math.abs(moved))} ${moved < 0 ? 'sooner' : 'later'} than before`;
 }
 
-/** Plans all open jobs one after the other, whichever is needed first before the others, and says what came of each. */
+/** The list with one of its rows exchanged with its neighbour. */
+function moved<T>(list: readonly T[], at: number, by: -1 | 1): T[] {
+  const changed = [...list];
+  const [one] = changed.splice(at, 1);
+  if (one !== undefined) changed.splice(at + by, 0, one);
+  return changed;
+}
+
+/**
+ * Plans all open jobs one after the other, whichever is needed first before the others, or in an order that somebody sets,
+ * and says what came of each.
+ */
 export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
   const [planAll, { isLoading }] = upholder.usePlanAllMutation();
   const [jobs, setJobs] = useState<PlannedJob[] | null>(null);
+  const [isMoved, setMoved] = useState(false);
+  const [isOwnOrder, setOwnOrder] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
-  async function run(): Promise<void> {
-    const outcome = await planAll();
+  async function run(order?: string[]): Promise<void> {
+    const outcome = await planAll(order ? { order } : {});
     if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
     setProblem(null);
     setJobs(outcome.data.jobs);
+    setMoved(false);
+    setOwnOrder(outcome.data.isOwnOrder);
   }
   return (
     <>
@@ -38,12 +53,29 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
           {jobs && (
             <section aria-label="All planned anew" className="bg-sheet px-5 py-3">
               <p className="text-quiet">
-                In the order in which they are needed: each has what the ones before it leave of people and
-                places.
+                {isOwnOrder ? 'In your order' : 'In the order in which they are needed, or in yours'}: each
+                has what the ones before it leave of people and places.
               </p>
               <ul className="mt-1">
-                {jobs.map((job) => (
-                  <li key={job.jobId} className="flex items-baseline gap-3 border-line border-t py-1.5">
+                {jobs.map((job, index) => (
+                  <li key={job.jobId} className="flex items-center gap-3 border-line border-t py-1.5">
+                    <span className="flex gap-1">
+                      {([-1, 1] as const).map((by) => (
+                        <button
+                          key={by}
+                          type="button"
+                          aria-label={`${job.code} ${by < 0 ? 'before' : 'after'} its neighbour`}
+                          className="size-8 rounded-[3px] border border-line bg-raised disabled:opacity-30"
+                          disabled={index + by < 0 || index + by >= jobs.length}
+                          onClick={() => {
+                            setJobs(moved(jobs, index, by));
+                            setMoved(true);
+                          }}
+                        >
+                          {by < 0 ? '↑' : '↓'}
+                        </button>
+                      ))}
+                    </span>
                     <Link to={`/jobs/${job.jobId}/days`} className="tape font-semibold">
                       {job.code}
                     </Link>
@@ -54,9 +86,25 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
                   </li>
                 ))}
               </ul>
-              <Button kind="quiet" className="mt-1" onClick={() => setJobs(null)}>
-                Close
-              </Button>
+              <div className="mt-2 flex flex-wrap items-center gap-3">
+                {isMoved && (
+                  <Button
+                    kind="act"
+                    disabled={isLoading}
+                    onClick={() => void run(jobs.map(({ jobId }) => jobId))}
+                  >
+                    Plan in this order
+                  </Button>
+                )}
+                {isOwnOrder && !isMoved && (
+                  <Button disabled={isLoading} onClick={() => void run([])}>
+                    By the day they are needed again
+                  </Button>
+                )}
+                <Button kind="quiet" onClick={() => setJobs(null)}>
+                  Close
+                </Button>
+              </div>
             </section>
           )}
         </div>

@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { SAMPLE_START, sampleShop, sixtyPieces } from '../../test/sample.ts';
+import { checkPlan, type PlanQuestion, reliefsFor, searchPlan, weigh, withReliefs } from './index.ts';
+
+const shop = sampleShop();
+const fresh: PlanQuestion = {
+  input: sixtyPieces(shop),
+  shop,
+  now: SAMPLE_START,
+  earlier: { loads: [], ops: [] },
+};
+
+function best(question: PlanQuestion, tries: number, seed = 1) {
+  const search = searchPlan(question, { objective: 'earliest', seed, pins: new Map() });
+  if (!search.ok) throw new Error(search.message);
+  for (let number = 0; number < tries; number += 1) search.value.step();
+  const { problem, plan } = search.value.found!;
+  expect(checkPlan(problem, plan)).toEqual([]);
+  return { problem, plan };
+}
+
+const first = best(fresh, 40);
+const earlier = {
+  loads: first.problem.loads,
+  ops: first.plan.ops.map(({ op, start, end, segments }) => ({ id: op.id, start, end, segments })),
+};
+const starts = new Map(earlier.ops.map(({ id, start }) => [id, start]));
+const movedToday = ({ plan }: ReturnType<typeof best>) =>
+  plan.ops.filter(({ op, start }) => {
+    const before = starts.get(op.id);
+    return before !== undefined && before < SAMPLE_START + 1440 && Math.abs(start - before) > 10;
+  }).length;
+
+describe('planning again', () => {
+  it('without anything having changed leaves today alone, whatever the seed', () => {
+    for (const seed of [1, 2, 3]) {
+      const again = best({ ...fresh, earlier }, 0, seed);
+      expect([again.plan.handOver <= first.plan.handOver, movedToday(again)]).toEqual([true, 0]);
+    }
+  });
+
+  it('moves today for an earlier hand-over, not for less', () => {
+    const again = best({ ...fresh, earlier }, 60, 5);
+    expect(again.plan.handOver).toBeLessThanOrEqual(first.plan.handOver);
+    if (again.plan.handOver === first.plan.handOver) expect(movedToday(again)).toBe(0);
+    // Begun from nothing, the same search is free to move all of it.
+    expect(movedToday(best(fresh, 0, 5))).toBeGreaterThan(0);
+  });
+});
+
+describe('what would help, weighed from the plan as it is', () => {
+  const question = { ...fresh, earlier };
+  const base = weigh(question, 'earliest', 15)!;
+
+  it('is never worse for having more room or hours', () => {
+    const alike: string[] = [];
+    for (const key of ['saturday', 'rail', 'rack', 'bench']) {
+      const relief = reliefsFor(question).find((one) => one.key === key)!;
+      // Loads are cut to the places: only where they stay the same must the hand-over hold.
+      const { handOver, loads } = weigh(relief.question, 'earliest', 0, base.recipe)!;
+      if (loads !== base.loads) continue;
+      alike.push(key);
+      expect([key, handOver <= base.handOver]).toEqual([key, true]);
+    }
+    expect(alike).toEqual(expect.arrayContaining(['saturday', 'bench']));
+  });
+
+  it('can be done together, in any order', () => {
+    const settings = (keys: string[]) => withReliefs(question, keys).shop.settings;
+    expect(settings(['rail', 'saturday'])).toEqual(settings(['saturday', 'rail']));
+    expect(settings(['rail', 'saturday']).railLengthMm).toBe(shop.settings.railLengthMm + 3000);
+    expect(settings(['rail', 'saturday']).week.sat).toHaveLength(1);
+    expect(withReliefs(question, ['nothing of the kind'])).toEqual(question);
+  });
+});
