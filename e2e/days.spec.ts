@@ -100,6 +100,41 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await expect(pinned).toHaveCount(0);
 });
 
+test('while a block is dragged the rest follows; let go it is pinned, with Escape it stays', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Days');
+  const block = page.getByRole('button', { name: /^Prime 1, (?!.*done)/ }).first();
+  await block.scrollIntoViewIfNeeded();
+  const follows = page.getByRole('status').filter({ hasText: 'hand-over' });
+  const pinned = page.getByRole('button', { name: /, pinned$/ });
+  const drag = async (px: number) => {
+    const box = await block.boundingBox();
+    if (!box) throw new Error('the block is not to be seen');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + px, box.y + box.height / 2, { steps: 5 });
+  };
+  await drag(40);
+  await expect(follows).toContainText(/from .*: hand-over .*(sooner|later|as before)/);
+  await expect(page.locator('[data-then]').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(follows).toHaveCount(0);
+  await expect(page.locator('[data-then]')).toHaveCount(0);
+  await expect(pinned).toHaveCount(0);
+
+  await drag(40);
+  await expect(follows).toContainText('hand-over');
+  const promised = /hand-over (.*), /.exec(await follows.innerText())?.[1] ?? '';
+  await page.mouse.up();
+  await expect(pinned).toHaveCount(1);
+  // What was shown beforehand is what came of it.
+  await expect(page.getByRole('heading', { name: `Hand-over ${promised}` })).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(pinned).toHaveCount(0);
+});
+
 test('all jobs are planned anew in turn, and each says what came of it', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('button', { name: 'Plan all jobs anew' }).click();

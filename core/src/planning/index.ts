@@ -24,6 +24,8 @@ export {
   planByRecipe,
   planJob,
   searchPlan,
+  sketchPlan,
+  triesAtOnce,
 } from './plan.ts';
 export { buildProblem, piecesInWords } from './problem.ts';
 export {

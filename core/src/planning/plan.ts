@@ -3,7 +3,7 @@ import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/c
 import type { PinTrouble } from './builder.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
-import type { Cut } from './loads.ts';
+import { type Cut, WHOLE_LOADS } from './loads.ts';
 import type { Plan, PlanProblem } from './model.ts';
 import type { Objective } from './objective.ts';
 import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem.ts';
@@ -73,6 +73,14 @@ const LARGE_SPLITS: readonly Cut[] = [
   { atLeast: 1, share: 1 },
   { atLeast: 1, share: 2 },
 ];
+
+/** Jobs above this many pieces get their first plan untried. */
+const SMALL = 120;
+
+/** Tries of a search that a first plan gets at once; the rest of a search is done beside the page. */
+export function triesAtOnce(pieces: number): number {
+  return pieces <= SMALL ? 20 : 0;
+}
 
 /** What a search is for. */
 export interface SearchWish {
@@ -176,6 +184,35 @@ export function tryPlan(
     if (troubles.length > 0) break;
   }
   return { isPossible: false, troubles };
+}
+
+/**
+ * What a plan would be with these pins, at once: as good as a first plan is, its waits not explained. For showing what
+ * follows from a visit that is being moved.
+ */
+export function sketchPlan(
+  question: PlanQuestion,
+  pins: ReadonlyMap<string, Minute>,
+  objective: Objective = PLAIN.objective,
+): Outcome<Plan> {
+  const starts = new Map(question.earlier.ops.map(({ id, start }) => [id, start]));
+  let refusal: Outcome<Plan> = failure('There is nothing to plan.');
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, SPLITS.slice(0, 1), pins, days);
+    if (!problems.ok) return problems;
+    const problem = problems.value[0]?.problem;
+    if (!problem) continue;
+    const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], objective, PLAIN.seed, pins, {
+      starts,
+      recipes: [],
+    });
+    for (let number = 0; number < triesAtOnce(question.input.pieces.length); number += 1) search.step();
+    if (search.found) return success(search.found.plan);
+    refusal = failure(refusalWords(search.failure, question.shop.timeZone));
+    // More days do not help against a pin.
+    if (search.failure && search.failure.troubles.length > 0) return refusal;
+  }
+  return refusal;
 }
 
 function refusalWords(failed: PinFailure | null, timeZone: string): string {

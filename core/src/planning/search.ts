@@ -65,8 +65,9 @@ const MEMORY = 12;
  * seed with the same number of tries gives the same plan.
  */
 export class PlanSearch {
-  readonly bound: Bound;
+  private known: Bound | null = null;
   tries = 0;
+  private readonly asked: PlanProblem[] = [];
   private readonly lines: Line[] = [];
   private readonly random: () => number;
   private best: Line | null = null;
@@ -83,13 +84,12 @@ export class PlanSearch {
   ) {
     this.random = seeded(seed);
     const seen = new Set<string>();
-    const asked: PlanProblem[] = [];
     for (const { cut, problem } of problems) {
       // Cutting finer may give the same loads again.
       const names = problem.loads.map(({ id }) => id).join();
       if (seen.has(names)) continue;
       seen.add(names);
-      asked.push(problem);
+      this.asked.push(problem);
       const made = makePlan(problem, 1, this.guide(new Map(), new Map()));
       this.tries += 1;
       if (made.ok)
@@ -105,13 +105,6 @@ export class PlanSearch {
         });
       else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
     }
-    this.bound = asked.reduce<Bound>(
-      (least, problem) => {
-        const bound = lowerBound(problem, least.at);
-        return bound.at < least.at ? bound : least;
-      },
-      { at: Number.POSITIVE_INFINITY, because: { kind: 'done' } },
-    );
     for (const line of this.lines) {
       this.tryAsBefore(line);
       this.keep(line);
@@ -188,6 +181,18 @@ export class PlanSearch {
   /** The best plan so far; null when there is none. */
   get found(): Found | null {
     return this.bestFound;
+  }
+
+  /** What no plan can end before, however the pieces are cut into loads. Worked out when it is first asked for. */
+  get bound(): Bound {
+    this.known ??= this.asked.reduce<Bound>(
+      (least, problem) => {
+        const bound = lowerBound(problem, least.at);
+        return bound.at < least.at ? bound : least;
+      },
+      { at: Number.POSITIVE_INFINITY, because: { kind: 'done' } },
+    );
+    return this.known;
   }
 
   /** Nothing can be won any more: the hand-over is at its bound. */

@@ -20,6 +20,7 @@ import {
   scoreOf,
   searchPlan,
   snapshotOf,
+  triesAtOnce,
   type Wish,
 } from '@upholder/core/planning';
 import { minuteAt, toMinute } from '@upholder/core/shop';
@@ -125,11 +126,6 @@ export async function shopForPlanning(
   return { ...shop, reserved };
 }
 
-/** Tries of a search that the first plan gets at once; the rest of the search is done beside the page. */
-const TRIES_AT_ONCE = 20;
-/** Jobs above this many pieces get their first plan untried. */
-const SMALL = 120;
-
 /** A plan that was made, and what it is known about how good it is. */
 export interface MadePlan {
   answer: AnsweredPlan;
@@ -171,7 +167,7 @@ export function planDossier(
   const pins = duePins(wish, question.now);
   const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
   if (!search.ok) return search;
-  const tries = recipe === null && dossier.pieces.length <= SMALL ? TRIES_AT_ONCE : 0;
+  const tries = recipe === null ? triesAtOnce(dossier.pieces.length) : 0;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
   let answer = found && answerOf(found);

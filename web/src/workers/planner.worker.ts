@@ -10,6 +10,7 @@ import {
   type PlanRecipe,
   reliefsFor,
   searchPlan,
+  sketchPlan,
   type Wish,
   weigh,
   withReliefs,
@@ -32,7 +33,15 @@ const CHUNK_MS = 120;
 /** Tries for each thing that could help; as many for the plan as it is. */
 const RELIEF_TRIES = 30;
 
+/** A plan that is only looked at while something is moved about. */
+export interface Sketch {
+  handOver: number;
+  /** When each visit would be. */
+  spans: Map<string, { start: number; end: number }>;
+}
+
 let running = 0;
+let aimed: PlanQuestion | null = null;
 
 const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 
@@ -89,6 +98,23 @@ const planner = {
       await breathe();
       tell(relief.key, weigh(relief.question, objective, RELIEF_TRIES, base?.recipe));
     }
+  },
+
+  /** What is asked while something is moved about. */
+  aim(question: PlanQuestion): void {
+    aimed = question;
+  },
+
+  /** When the visits would start with these pins, and the hand-over; or why it does not hold. */
+  sketch(pins: ReadonlyMap<string, number>, objective: Objective): Outcome<Sketch> {
+    if (!aimed) return { ok: false, message: 'Nothing was asked.' };
+    const made = sketchPlan(aimed, pins, objective);
+    if (!made.ok) return made;
+    const { ops, handOver } = made.value;
+    const spans = ops
+      .filter(({ personId }) => personId !== null)
+      .map(({ op, start, end }): [string, { start: number; end: number }] => [op.id, { start, end }]);
+    return { ok: true, value: { handOver, spans: new Map(spans) } };
   },
 
   /** Weighs several of them done together. */

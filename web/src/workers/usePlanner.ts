@@ -15,13 +15,13 @@ import type { Planner, SearchNews } from './planner.worker.ts';
 /** Tries of one search; a press goes on for as many more. */
 const TRIES = 1500;
 
-function startPlanner(): { worker: Worker; planner: Comlink.Remote<Planner> } {
+export function startPlanner(): { worker: Worker; planner: Comlink.Remote<Planner> } {
   const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
   return { worker, planner: Comlink.wrap<Planner>(worker) };
 }
 
 /** The question that planning a job asks now, with what other jobs have taken. */
-function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
+export function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
     const { roomClosed } = dossier.plan?.wish ?? PLAIN_WISH;

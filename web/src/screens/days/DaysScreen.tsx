@@ -9,11 +9,13 @@ import {
   type Wish,
 } from '@upholder/core/planning';
 import { isPastDate, localDate, workIntervals } from '@upholder/core/shop';
+import { formatDuration } from '@upholder/core/units';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { type Following, useFollowing } from '../../workers/useFollowing.ts';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { BetterPlan } from './BetterPlan.tsx';
 import { boundWords } from './boundWords.ts';
@@ -42,7 +44,28 @@ const PANELS: readonly [Panel, string][] = [
 /** Pins that can be taken back, one after the other. */
 const UNDO_DEPTH = 20;
 
-function HandOver({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext; now: number }) {
+/** What would follow from where a visit is being moved to. */
+function followWords({ minute, sketch }: Following, handOver: number, timeZone: string): string {
+  const there = whenWords(minute, minute, timeZone);
+  if (!sketch) return `to ${there} …`;
+  if (!sketch.ok) return sketch.message;
+  const later = sketch.value.handOver - handOver;
+  const change =
+    later === 0 ? 'as before' : `${formatDuration(Math.abs(later))} ${later < 0 ? 'sooner' : 'later'}`;
+  return `from ${there}: hand-over ${dayWords(sketch.value.handOver, timeZone)} ${whenWords(sketch.value.handOver, sketch.value.handOver, timeZone)}, ${change}`;
+}
+
+function HandOver({
+  dossier,
+  shop,
+  now,
+  following,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  following: Following | null;
+}) {
   const { plan, job } = dossier;
   if (!plan) return <h2>Not planned yet</h2>;
   const day = localDate(plan.handOver, shop.timeZone);
@@ -66,7 +89,15 @@ function HandOver({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext;
               : `: ${spare} ${spare === 1 ? 'day' : 'days'} to spare`}
         </span>
       )}
-      <span className="block font-normal text-[0.85rem] text-quiet">
+      {following && (
+        <span
+          role="status"
+          className={`block font-semibold text-[0.95rem] ${following.sketch?.ok === false ? 'text-stop' : 'text-act'}`}
+        >
+          {followWords(following, plan.handOver, shop.timeZone)}
+        </span>
+      )}
+      <span className={`font-normal text-[0.85rem] text-quiet ${following ? 'hidden' : 'block'}`}>
         planned {whenWords(Math.floor(Date.parse(plan.madeAt) / 60_000), now, shop.timeZone)} for{' '}
         {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %, for the {OBJECTIVES[plan.wish.objective]}
         {words && `. ${words.gap}`}
@@ -89,6 +120,7 @@ export function DaysScreen() {
   const [undo, setUndo] = useState<Wish[]>([]);
   const [panel, setPanel] = useState<Panel>('today');
   const [isChainShown, showChain] = useState(false);
+  const { following, moveTo, end: endFollowing } = useFollowing(dossier, shop);
   const { plan } = dossier;
   const open = useMemo(() => {
     const first = Math.min(now, ...(plan?.ops.map(({ start }) => start) ?? []));
@@ -151,7 +183,7 @@ export function DaysScreen() {
     <main className="flex flex-col gap-3 p-5">
       <div className="flex flex-wrap items-center gap-3">
         <div className="basis-full">
-          <HandOver dossier={dossier} shop={shop} now={now} />
+          <HandOver dossier={dossier} shop={shop} now={now} following={following} />
         </div>
         <div className="flex-1" />
         {plan && (
@@ -263,6 +295,8 @@ export function DaysScreen() {
                 select(id);
                 void pin(id, minute);
               }}
+              following={following}
+              onDrag={(id, minute) => (minute === null ? endFollowing() : moveTo(id, minute))}
             />
             <Legend />
           </div>

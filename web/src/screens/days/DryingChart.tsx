@@ -1,21 +1,24 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isRepair } from '@upholder/core/planning';
-import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
+import { type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useEffect, useMemo, useRef } from 'react';
-import { dateWords, whenWords } from '../../app/times.ts';
+import { whenWords } from '../../app/times.ts';
+import type { Following } from '../../workers/useFollowing.ts';
+import { Backdrop, FILM_PX, Film, HEADING_PX } from './chartParts.tsx';
 import { chartRows, type RowsBy } from './chartRows.ts';
-import { dayItems, type FilmItem } from './dayItems.ts';
+import { dayItems } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
 import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
-import { assignLanes, createTimeScale, type TimeScale } from './timeScale.ts';
+import { assignLanes, createTimeScale, packStrips } from './timeScale.ts';
+import { useSeen } from './useSeen.ts';
 
-const HEADING_PX = 92;
 const HEAD_PX = 50;
 const LABOUR_PX = 25;
-const FILM_PX = 33;
 /** Filler dries at the bench in nobody’s way: a thin strip is enough. */
 const THIN_PX = 13;
 const PAD_PX = 7;
+/** Up to so many blocks and films are drawn whether they are in view or not. */
+const DRAWN_WHOLE = 800;
 const FULL: readonly ('rail' | 'rack')[] = ['rail', 'rack'];
 
 interface ChartProps {
@@ -31,186 +34,9 @@ interface ChartProps {
   chain: ReadonlySet<string>;
   onSelect(id: string): void;
   onMove(id: string, minute: number): void;
-}
-
-function Backdrop({ scale, shop, height }: { scale: TimeScale; shop: ShopContext; height: number }) {
-  const { timeZone } = shop;
-  const days: { date: string; start: number; end: number }[] = [];
-  for (
-    let date = localDate(scale.from, timeZone);
-    minuteAt(date, '00:00', timeZone) < scale.until;
-    date = addDays(date, 1)
-  ) {
-    days.push({
-      date,
-      start: minuteAt(date, '00:00', timeZone),
-      end: minuteAt(addDays(date, 1), '00:00', timeZone),
-    });
-  }
-  const hours = scale.open.flatMap(({ start, end }) => {
-    const marks: number[] = [];
-    for (let minute = Math.ceil(start / 120) * 120; minute < end; minute += 120) marks.push(minute);
-    return marks;
-  });
-  return (
-    <>
-      {scale.open.map(({ start, end }) => (
-        <div
-          key={start}
-          className="absolute top-0 bg-sheet"
-          style={{ left: scale.x(start), width: scale.x(end) - scale.x(start), height }}
-        />
-      ))}
-      {hours.map((minute) => (
-        <div
-          key={minute}
-          className="absolute border-line border-l opacity-70"
-          style={{ left: scale.x(minute), top: 26, height: height - 26 }}
-        >
-          <span className="absolute top-0 left-1 text-[0.72rem] text-quiet">
-            {localClock(minute, timeZone).slice(0, 2)}
-          </span>
-        </div>
-      ))}
-      {days.map(({ date, start, end }) => {
-        const isOpen = scale.open.some((span) => span.start < end && span.end > start);
-        const left = scale.x(Math.max(start, scale.from));
-        const width = scale.x(end) - left;
-        return (
-          <div
-            key={date}
-            className="absolute top-0 overflow-clip border-quiet/50 border-l"
-            style={{ left, width, height }}
-          >
-            {(isOpen || width > 46) && (
-              <span
-                style={{ left: HEADING_PX }}
-                className={`sticky inline-block max-w-full truncate px-1.5 pt-0.5 text-[0.88rem] ${isOpen ? 'font-bold' : 'text-quiet'}`}
-              >
-                {dateWords(date)}
-              </span>
-            )}
-          </div>
-        );
-      })}
-    </>
-  );
-}
-
-function Mark({ x, kind, title }: { x: number; kind: 'sand' | 'recoat' | 'shut' | 'flip'; title: string }) {
-  const drawing = {
-    sand: <path d="M-4 18 L4 18 L0 11.5 Z" fill="var(--ink)" />,
-    recoat: (
-      <path d="M0 0 V11 M0 1 H7 L5 3.2 L7 5.4 H0" stroke="var(--act)" strokeWidth="2" fill="var(--act)" />
-    ),
-    shut: (
-      <path
-        d="M0 0 V11 M0 1 H-7 L-5 3.2 L-7 5.4 H0"
-        stroke="var(--stop)"
-        strokeWidth="2"
-        fill="var(--stop)"
-      />
-    ),
-    flip: (
-      <g>
-        <circle cx="0" cy="6" r="4.6" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
-        <path d="M0 1.4 A4.6 4.6 0 0 1 0 10.6 Z" fill="var(--ink)" />
-      </g>
-    ),
-  }[kind];
-  return (
-    <svg
-      width="18"
-      height="19"
-      viewBox="-9 0 18 19"
-      className="absolute top-[13px] z-10"
-      style={{ left: x - 9 }}
-      role="img"
-      aria-label={title}
-    >
-      <title>{title}</title>
-      {drawing}
-    </svg>
-  );
-}
-
-/** From wet to dry, left to right. */
-function fading(colour: string): string {
-  return `linear-gradient(90deg, ${colour}, color-mix(in oklab, ${colour} 55%, var(--sheet)) 45%, color-mix(in oklab, ${colour} 14%, var(--sheet)))`;
-}
-
-function Film({
-  item,
-  scale,
-  top,
-  colour,
-  label,
-  isThin,
-  isSelected,
-  onSelect,
-  at,
-}: {
-  item: FilmItem;
-  scale: TimeScale;
-  top: number;
-  colour: string;
-  label: string;
-  isThin: boolean;
-  isSelected: boolean;
-  onSelect(): void;
-  at(minute: number): string;
-}) {
-  const left = scale.x(item.start);
-  const width = Math.max(4, scale.x(item.end) - left);
-  const isFlipped = item.op.side === 'back';
-  if (isThin) {
-    return (
-      <button
-        type="button"
-        onClick={onSelect}
-        title={`${label}; ready for what follows ${at(item.recoatAt)}`}
-        aria-label={label}
-        className={`absolute border-ink border-l-2 ${isSelected ? 'outline-2 outline-act' : ''}`}
-        style={{ left, width, top: top + 3, height: 7, background: fading(colour) }}
-      />
-    );
-  }
-  return (
-    <div className="absolute" style={{ left: 0, top, height: FILM_PX }}>
-      <button
-        type="button"
-        onClick={onSelect}
-        title={label}
-        className={`absolute truncate text-left text-[0.75rem] leading-[14px] [font-stretch:90%] ${isSelected ? 'font-bold text-act' : ''}`}
-        style={{ left, top: 0, width, height: 14 }}
-      >
-        {label}
-      </button>
-      <div
-        aria-hidden="true"
-        className={`absolute ${isSelected ? 'outline-2 outline-act' : ''}`}
-        style={{
-          left,
-          width,
-          top: 15,
-          height: 9,
-          background: fading(colour),
-          // A dark paint stays visible on a dark ground.
-          boxShadow: 'inset 0 0 0 1px var(--line)',
-          borderLeft: '2px solid var(--ink)',
-        }}
-      />
-      <Mark x={scale.x(item.sandAt)} kind="sand" title={`${at(item.sandAt)} may be sanded`} />
-      {isFlipped ? (
-        <Mark x={scale.x(item.handleAt)} kind="flip" title={`${at(item.handleAt)} may be flipped`} />
-      ) : (
-        <Mark x={scale.x(item.recoatAt)} kind="recoat" title={`${at(item.recoatAt)} recoat opens`} />
-      )}
-      {item.shutsAt !== null && item.shutsAt < scale.until && (
-        <Mark x={scale.x(item.shutsAt)} kind="shut" title={`${at(item.shutsAt)} recoat window shuts`} />
-      )}
-    </div>
-  );
+  /** While a visit is being moved: where to, or null when it is let go. */
+  onDrag(id: string, minute: number | null): void;
+  following: Following | null;
 }
 
 /** The plan drawn as drying: rows are places, labour is solid, films fade from wet to dry along their clocks. */
@@ -226,6 +52,8 @@ export function DryingChart({
   chain,
   onSelect,
   onMove,
+  onDrag,
+  following,
 }: ChartProps) {
   const pins = dossier.plan?.wish.pins ?? {};
   const { labour, films } = useMemo(() => dayItems(dossier), [dossier]);
@@ -252,20 +80,54 @@ export function DryingChart({
     element.scrollLeft = Math.max(0, scale.x(now) - element.clientWidth * 0.3);
   }, [scale, now, openPx]);
 
-  let top = HEAD_PX;
-  const rows = chartRows(by, { labour, films }, dossier, shop).map((row) => {
-    const labourLanes = assignLanes(row.labour);
-    // A label needs some width even when its film dries fast.
-    const filmLanes = assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 })));
-    const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
-    const filmPx = isThin ? THIN_PX : FILM_PX;
-    const height = Math.max(46, PAD_PX * 2 + labourLanes.count * LABOUR_PX + filmLanes.count * filmPx);
-    const placed = { ...row, top, height, labourLanes, filmLanes, isThin, filmPx };
-    top += height;
-    return placed;
-  });
-  const fullTop = top;
-  top += FULL.length * OCCUPANCY_PX;
+  const { rows, fullTop } = useMemo(() => {
+    let next = HEAD_PX;
+    const placed = chartRows(by, { labour, films }, dossier, shop).map((row) => {
+      const labourLanes = assignLanes(row.labour);
+      // A label needs some width even when its film dries fast.
+      const filmLanes = assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 })));
+      const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
+      const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);
+      const filmTops = isThin
+        ? packStrips(
+            row.labour.map(({ start, end }, index) => ({
+              start,
+              end,
+              top: labourTops[index] ?? 0,
+              height: LABOUR_PX,
+            })),
+            row.films,
+            THIN_PX,
+          )
+        : filmLanes.lanes.map((lane) => labourLanes.count * LABOUR_PX + lane * FILM_PX);
+      const filmPx = isThin ? THIN_PX : FILM_PX;
+      const inside = Math.max(labourLanes.count * LABOUR_PX, ...filmTops.map((film) => film + filmPx));
+      const height = Math.max(46, PAD_PX * 2 + inside);
+      const rowTop = next;
+      next += height;
+      return {
+        ...row,
+        top: rowTop,
+        height,
+        isThin,
+        labour: row.labour.map((item, index) => ({
+          item,
+          top: PAD_PX + (labourTops[index] ?? 0),
+        })),
+        films: row.films.map((item, index) => ({
+          item,
+          top: PAD_PX + (filmTops[index] ?? 0),
+        })),
+      };
+    });
+    return { rows: placed, fullTop: next };
+  }, [by, labour, films, dossier, shop]);
+  const top = fullTop + FULL.length * OCCUPANCY_PX;
+  const seen = useSeen(scroller, scale, HEADING_PX);
+  // All of it where that is quick: then every visit can be reached by key, wherever it is.
+  const isLong = labour.length + films.length > DRAWN_WHOLE;
+  const isSeen = ({ start, end }: Interval) => !isLong || (start < seen.end && end > seen.start);
+  const spans = following?.sketch?.ok ? following.sketch.value.spans : null;
   return (
     <div
       ref={scroller}
@@ -274,25 +136,19 @@ export function DryingChart({
     >
       <div className="relative" style={{ width: HEADING_PX + scale.width, height: top }}>
         <div className="absolute top-0" style={{ left: HEADING_PX, width: scale.width, height: top }}>
-          <Backdrop scale={scale} shop={shop} height={top} />
-          {rows.map(
-            ({
-              key,
-              top: rowTop,
-              labour: inRow,
-              films: filmsInRow,
-              labourLanes,
-              filmLanes,
-              isThin,
-              filmPx,
-            }) => (
-              <div key={key} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
-                {inRow.map((item, index) => (
+          <Backdrop scale={scale} shop={shop} height={top} seen={seen} />
+          {rows.map(({ key, top: rowTop, labour: inRow, films: filmsInRow, isThin }) => (
+            <div key={key} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
+              {inRow
+                .filter(
+                  ({ item }) => isSeen(item) || item.op.id === following?.opId || item.op.id === selectedId,
+                )
+                .map(({ item, top: itemTop }) => (
                   <LabourBlock
                     key={`${item.op.id} ${item.start}`}
                     item={item}
                     scale={scale}
-                    top={PAD_PX + (labourLanes.lanes[index] ?? 0) * LABOUR_PX}
+                    top={itemTop}
                     isSelected={item.op.id === selectedId}
                     isPinned={pins[item.op.id] !== undefined}
                     isOnChain={chain.has(item.op.id)}
@@ -302,15 +158,40 @@ export function DryingChart({
                         ? null
                         : (minute) => onMove(item.op.id, minute)
                     }
+                    onDrag={(minute) => onDrag(item.op.id, minute)}
                     words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
                   />
                 ))}
-                {filmsInRow.map((item, index) => (
+              {spans &&
+                inRow.map(({ item, top: itemTop }) => {
+                  const span = spans.get(item.op.id);
+                  // Each visit once, where its first part is, and only where it would come to lie elsewhere.
+                  if (!span || item.start !== item.op.start || span.start === item.start || !isSeen(span))
+                    return null;
+                  const left = scale.x(span.start);
+                  return (
+                    <div
+                      key={`then ${item.op.id}`}
+                      aria-hidden="true"
+                      data-then={item.op.id}
+                      className="pointer-events-none absolute z-20 rounded-[2px] border-2 border-act border-dashed"
+                      style={{
+                        left,
+                        width: Math.max(5, scale.x(span.end) - left - 1),
+                        top: itemTop,
+                        height: 21,
+                      }}
+                    />
+                  );
+                })}
+              {filmsInRow
+                .filter(({ item }) => isSeen(item))
+                .map(({ item, top: itemTop }) => (
                   <Film
                     key={item.op.id}
                     item={item}
                     scale={scale}
-                    top={PAD_PX + labourLanes.count * LABOUR_PX + (filmLanes.lanes[index] ?? 0) * filmPx}
+                    top={itemTop}
                     colour={
                       item.op.stepKey.startsWith('colour')
                         ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
@@ -323,9 +204,8 @@ export function DryingChart({
                     at={at}
                   />
                 ))}
-              </div>
-            ),
-          )}
+            </div>
+          ))}
           {FULL.map((place, index) => (
             <div
               key={place}

@@ -9,7 +9,10 @@ const SNAP_MIN = 15;
 
 const snapped = (minute: number) => Math.round(minute / SNAP_MIN) * SNAP_MIN;
 
-/** A stretch of work on the calendar; dragged, or moved with Alt and the arrow keys, it is pinned where it is let go. */
+/**
+ * A stretch of work on the calendar; dragged, or moved with Alt and the arrow keys, it is pinned where it is let go. Escape
+ * leaves it where it was.
+ */
 export function LabourBlock({
   item,
   scale,
@@ -19,6 +22,7 @@ export function LabourBlock({
   isOnChain,
   onSelect,
   onMove,
+  onDrag,
   words,
 }: {
   item: LabourItem;
@@ -31,6 +35,8 @@ export function LabourBlock({
   onSelect(): void;
   /** Null where it cannot be moved: it is done, or not the first of its parts. */
   onMove: ((minute: number) => void) | null;
+  /** While it is dragged: where it would go; null when it is let go. */
+  onDrag(minute: number | null): void;
   words: string;
 }) {
   const [shiftPx, setShift] = useState(0);
@@ -43,16 +49,24 @@ export function LabourBlock({
     event.currentTarget.setPointerCapture(event.pointerId);
   }
   function move(event: PointerEvent): void {
-    if (from.current !== null) setShift(event.clientX - from.current);
+    if (from.current === null) return;
+    const shift = event.clientX - from.current;
+    setShift(shift);
+    if (Math.abs(shift) >= DRAG_PX) onDrag(snapped(scale.minuteAt(left + shift)));
   }
   function up(): void {
-    if (from.current !== null && Math.abs(shiftPx) >= DRAG_PX)
-      onMove?.(snapped(scale.minuteAt(left + shiftPx)));
+    if (from.current === null) return;
+    if (Math.abs(shiftPx) >= DRAG_PX) onMove?.(snapped(scale.minuteAt(left + shiftPx)));
     else onSelect();
+    letBe();
+  }
+  function letBe(): void {
+    onDrag(null);
     from.current = null;
     setShift(0);
   }
   function press(event: KeyboardEvent): void {
+    if (event.key === 'Escape' && from.current !== null) letBe();
     if (event.key === 'Enter' || event.key === ' ') {
       onSelect();
       return;
@@ -73,10 +87,7 @@ export function LabourBlock({
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={onMove ? up : undefined}
-      onPointerCancel={() => {
-        from.current = null;
-        setShift(0);
-      }}
+      onPointerCancel={letBe}
       onClick={onMove ? undefined : onSelect}
       onKeyDown={press}
       title={words}

@@ -25,6 +25,18 @@ export interface FilmItem {
   shutsAt: number | null;
 }
 
+/**
+ * Until when a film is drawn: as long as a clock of it runs. Filler and the like, which hold no place, only until the next
+ * visit to the same pieces: then it is sanded, or covered.
+ */
+function filmEnd(end: number, op: PlannedOp, ofLoad: readonly PlannedOp[]): number {
+  const { sand = 0, recoat = 0, handle = 0 } = op.lags ?? {};
+  const dry = end + Math.max(sand, recoat, handle);
+  if (op.hold) return dry;
+  const next = ofLoad[ofLoad.indexOf(op) + 1];
+  return next && next.start > end ? Math.min(dry, next.start) : dry;
+}
+
 /** What the day view draws: the plan, with what is logged at the time it really happened. */
 export function dayItems({ plan, log }: Pick<Dossier, 'plan' | 'log'>): {
   labour: LabourItem[];
@@ -33,6 +45,8 @@ export function dayItems({ plan, log }: Pick<Dossier, 'plan' | 'log'>): {
   const entries = effectiveLog(log);
   const labour: LabourItem[] = [];
   const films: FilmItem[] = [];
+  const order = new Map<string, PlannedOp[]>();
+  for (const op of plan?.ops ?? []) order.set(op.loadId, [...(order.get(op.loadId) ?? []), op]);
   for (const op of plan?.ops ?? []) {
     const logged = loggedEnd(op, entries);
     const isDone = op.personId === null || logged !== null;
@@ -47,7 +61,7 @@ export function dayItems({ plan, log }: Pick<Dossier, 'plan' | 'log'>): {
       op,
       row: (op.hold?.resourceId as Row | undefined) ?? op.row,
       start: end,
-      end: end + Math.max(sand, recoat, handle),
+      end: filmEnd(end, op, order.get(op.loadId) ?? []),
       sandAt: end + sand,
       recoatAt: end + recoat,
       handleAt: end + handle,

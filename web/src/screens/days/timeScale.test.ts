@@ -1,10 +1,27 @@
 import { describe, expect, it } from 'vitest';
-import { assignLanes, createTimeScale } from './timeScale.ts';
+import { assignLanes, createTimeScale, packStrips } from './timeScale.ts';
 
 const open = [
   { start: 480, end: 960 },
   { start: 1920, end: 2400 },
 ];
+
+describe('packStrips', () => {
+  const work = [
+    { start: 0, end: 100, top: 0, height: 25 },
+    { start: 0, end: 60, top: 25, height: 25 },
+  ];
+  it('goes under work at the same time, and over it where nobody works', () => {
+    expect(packStrips(work, [{ start: 10, end: 50 }], 13)).toEqual([52]);
+    expect(packStrips(work, [{ start: 70, end: 90 }], 13)).toEqual([26]);
+    expect(packStrips(work, [{ start: 100, end: 900 }], 13)).toEqual([0]);
+  });
+  it('lets no strip lie over another', () => {
+    const night = { start: 100, end: 900 };
+    expect(packStrips(work, [night, night, { start: 50, end: 200 }], 13)).toEqual([0, 13, 52]);
+    expect(packStrips([], [], 13)).toEqual([]);
+  });
+});
 
 describe('createTimeScale', () => {
   const scale = createTimeScale(open, 0, 2880, 60, 15);

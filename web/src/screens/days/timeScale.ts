@@ -50,15 +50,58 @@ export function createTimeScale(
     open: within,
     x(minute) {
       const clamped = Math.min(Math.max(minute, from), until);
-      const knot = knots.findLast((candidate) => candidate.minute <= clamped) ?? knots[0];
+      const knot = lastWhere(knots, (candidate) => candidate.minute <= clamped) ?? knots[0];
       return knot ? knot.px + (clamped - knot.minute) * knot.rate : 0;
     },
     minuteAt(at) {
-      const knot = knots.findLast((candidate) => candidate.px <= at) ?? knots[0];
+      const knot = lastWhere(knots, (candidate) => candidate.px <= at) ?? knots[0];
       if (!knot) return from;
       return Math.round(Math.min(until, Math.max(from, knot.minute + (at - knot.px) / knot.rate)));
     },
   };
+}
+
+/** The last of an ordered list for which something holds that holds for all before it as well. */
+function lastWhere<T>(list: readonly T[], holds: (one: T) => boolean): T | undefined {
+  let low = -1;
+  let high = list.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (holds(list[middle] as T)) low = middle;
+    else high = middle - 1;
+  }
+  return list[low];
+}
+
+/** Something drawn over a time, at a height. */
+export interface Placed extends Interval {
+  top: number;
+  height: number;
+}
+
+/**
+ * Finds a place for thin strips among what is drawn already: as high up as they fit without lying over anything at the
+ * same time. What dries at night goes where by day somebody works.
+ *
+ * @returns the top of each strip, a multiple of its height.
+ */
+export function packStrips(taken: readonly Placed[], strips: readonly Interval[], height: number): number[] {
+  const all: Placed[] = [...taken];
+  const tops: number[] = new Array(strips.length).fill(0);
+  const order = strips
+    .map((_, index) => index)
+    .sort((a, b) => (strips[a]?.start ?? 0) - (strips[b]?.start ?? 0));
+  for (const index of order) {
+    const strip = strips[index];
+    if (!strip) continue;
+    const meanwhile = all.filter(({ start, end }) => start < strip.end && end > strip.start);
+    let top = 0;
+    while (meanwhile.some((other) => other.top < top + height && other.top + other.height > top))
+      top += height;
+    tops[index] = top;
+    all.push({ ...strip, top, height });
+  }
+  return tops;
 }
 
 /** Puts intervals into as few lanes as needed, so that none overlap within a lane; answers with a lane per interval. */

@@ -1,0 +1,66 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { Outcome } from '@upholder/core/outcome';
+import { duePins, PLAIN_WISH } from '@upholder/core/planning';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Sketch } from './planner.worker.ts';
+import { startPlanner, useQuestion } from './usePlanner.ts';
+
+/** What follows from a visit while it is being moved. */
+export interface Following {
+  opId: string;
+  minute: number;
+  /** Null until it is worked out. */
+  sketch: Outcome<Sketch> | null;
+}
+
+/**
+ * Plans along while a visit is moved about: always the newest place, and never two at once, so that it keeps up however
+ * long one of them takes.
+ */
+export function useFollowing(dossier: Dossier, shop: ShopContext) {
+  const question = useQuestion(dossier, shop);
+  const [following, setFollowing] = useState<Following | null>(null);
+  const planner = useRef<Promise<ReturnType<typeof startPlanner>> | null>(null);
+  const wanted = useRef<{ opId: string; minute: number } | null>(null);
+  const isBusy = useRef(false);
+  const end = useCallback(() => {
+    wanted.current = null;
+    void planner.current?.then(({ worker }) => worker.terminate()).catch(() => undefined);
+    planner.current = null;
+    isBusy.current = false;
+    setFollowing(null);
+  }, []);
+  useEffect(() => end, [end]);
+  async function keepUp(): Promise<void> {
+    if (isBusy.current) return;
+    isBusy.current = true;
+    try {
+      planner.current ??= question().then(async (asked) => {
+        const made = startPlanner();
+        await made.planner.aim(asked);
+        return made;
+      });
+      const mine = planner.current;
+      const { planner: ready } = await mine;
+      for (let at = wanted.current; at && planner.current === mine; ) {
+        const wish = dossier.plan?.wish ?? PLAIN_WISH;
+        const pins = duePins(wish, 0).set(at.opId, at.minute);
+        const sketch = await ready.sketch(pins, wish.objective);
+        if (planner.current !== mine || !wanted.current) return;
+        setFollowing({ ...at, sketch });
+        const next: { opId: string; minute: number } = wanted.current;
+        at = next.minute === at.minute && next.opId === at.opId ? null : next;
+      }
+    } catch {
+      // Then nothing is shown beforehand; letting go says what is wrong.
+    }
+    isBusy.current = false;
+  }
+  function moveTo(opId: string, minute: number): void {
+    if (wanted.current?.opId === opId && wanted.current.minute === minute) return;
+    wanted.current = { opId, minute };
+    setFollowing((known) => ({ opId, minute, sketch: known?.sketch ?? null }));
+    void keepUp();
+  }
+  return { following, moveTo, end };
+}
