@@ -2,17 +2,7 @@ import type { PlannedOp } from './snapshot.ts';
 
 type ChainOp = Pick<
   PlannedOp,
-  | 'id'
-  | 'loadId'
-  | 'personId'
-  | 'start'
-  | 'end'
-  | 'segments'
-  | 'lags'
-  | 'holdUntil'
-  | 'hold'
-  | 'waits'
-  | 'row'
+  'id' | 'loadId' | 'personId' | 'start' | 'end' | 'holdUntil' | 'hold' | 'waits' | 'row'
 >;
 
 /** A link of the chain that decides the hand-over: an operation, and why it did not start before. */
@@ -22,6 +12,46 @@ export interface ChainLink {
   after: 'work' | 'drying' | 'person' | 'place' | 'start';
 }
 
+/** Something that ended, and what it kept until then. */
+interface Ended {
+  other: ChainOp;
+  until: number;
+}
+
+/** What ended, in lists by what it kept, each in the order of its ends. */
+function endedBy(
+  planned: readonly ChainOp[],
+  keyOf: (op: ChainOp) => string | null,
+  untilOf: (op: ChainOp) => number,
+) {
+  const lists = new Map<string, Ended[]>();
+  for (const other of planned) {
+    const key = keyOf(other);
+    if (key === null) continue;
+    const list = lists.get(key) ?? [];
+    list.push({ other, until: untilOf(other) });
+    lists.set(key, list);
+  }
+  for (const list of lists.values()) list.sort((a, b) => a.until - b.until);
+  /** The last of a list that ended by a moment and is wanted. */
+  return (key: string | null, by: number, isWanted: (op: ChainOp) => boolean): Ended | undefined => {
+    const list = key === null ? undefined : lists.get(key);
+    if (!list) return undefined;
+    let low = 0;
+    let high = list.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((list[middle]?.until ?? 0) <= by) low = middle + 1;
+      else high = middle;
+    }
+    for (let at = low - 1; at >= 0; at -= 1) {
+      const ended = list[at];
+      if (ended && isWanted(ended.other)) return ended;
+    }
+    return undefined;
+  };
+}
+
 /**
  * The chain of operations that decides the hand-over: back from the last one, each time to what held it longest. Nights and
  * breaks in between count as waiting for the same thing.
@@ -29,6 +59,23 @@ export interface ChainLink {
  */
 export function criticalChain(ops: readonly ChainOp[]): ChainLink[] {
   const planned = ops.filter(({ personId }) => personId !== null);
+  const ofLoad = new Map<string, ChainOp[]>();
+  for (const one of planned) ofLoad.set(one.loadId, [...(ofLoad.get(one.loadId) ?? []), one]);
+  const byPerson = endedBy(
+    planned,
+    ({ personId }) => personId,
+    ({ end }) => end,
+  );
+  const byRow = endedBy(
+    planned,
+    ({ row }) => row,
+    ({ end }) => end,
+  );
+  const byHold = endedBy(
+    planned,
+    ({ hold }) => hold?.resourceId ?? null,
+    ({ holdUntil, end }) => holdUntil ?? end,
+  );
   const links: ChainLink[] = [];
   const seen = new Set<string>();
   let op = planned.reduce<ChainOp | undefined>(
@@ -37,35 +84,29 @@ export function criticalChain(ops: readonly ChainOp[]): ChainLink[] {
   );
   while (op && !seen.has(op.id)) {
     seen.add(op.id);
-    const current = op;
-    const held = planned.flatMap((other) => {
-      if (other.id === current.id || other.start >= current.start) return [];
-      const found: { other: ChainOp; until: number; after: ChainLink['after'] }[] = [];
-      if (other.loadId === current.loadId && other.end <= current.start) {
-        const dry = current.waits.find(({ why }) => why.kind === 'clock' && why.opId === other.id);
-        found.push(
-          dry ? { other, until: dry.end, after: 'drying' } : { other, until: other.end, after: 'work' },
-        );
-      }
-      if (other.personId === current.personId && other.end <= current.start)
-        found.push({ other, until: other.end, after: 'person' });
-      if (
-        other.loadId !== current.loadId &&
-        current.waits.some(({ why }) => why.kind === 'resource') &&
-        ((other.hold !== null && other.hold.resourceId === current.hold?.resourceId) ||
-          other.row === current.row)
-      ) {
-        const until =
-          other.hold?.resourceId === current.hold?.resourceId ? (other.holdUntil ?? other.end) : other.end;
-        if (until <= current.start) found.push({ other, until, after: 'place' });
-      }
-      return found;
-    });
+    const { id, loadId, start, waits, personId, row, hold } = op;
+    const isBefore = (other: ChainOp) => other.id !== id && other.start < start;
+    const held: (Ended & { after: ChainLink['after'] })[] = [];
+    for (const other of ofLoad.get(loadId) ?? []) {
+      if (!isBefore(other) || other.end > start) continue;
+      const dry = waits.find(({ why }) => why.kind === 'clock' && why.opId === other.id);
+      held.push({ other, until: dry?.end ?? other.end, after: dry ? 'drying' : 'work' });
+    }
+    const person = byPerson(personId, start, isBefore);
+    if (person) held.push({ ...person, after: 'person' });
+    if (waits.some(({ why }) => why.kind === 'resource')) {
+      const isOther = (other: ChainOp) => isBefore(other) && other.loadId !== loadId;
+      const place = hold?.resourceId ?? null;
+      // A place that is held is free only when it is let go, whatever row the work was in.
+      const inRow = byRow(row, start, (other) => isOther(other) && other.hold?.resourceId !== place);
+      for (const found of [byHold(place, start, isOther), inRow])
+        if (found) held.push({ ...found, after: 'place' });
+    }
     const latest = held.reduce<(typeof held)[number] | undefined>(
       (last, one) => (last === undefined || one.until > last.until ? one : last),
       undefined,
     );
-    links.unshift({ opId: current.id, after: latest?.after ?? 'start' });
+    links.unshift({ opId: id, after: latest?.after ?? 'start' });
     op = latest?.other;
   }
   return links;

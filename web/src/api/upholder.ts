@@ -57,6 +57,8 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
   const answer = await plainQuery(call, api, extra);
   const isSession = api.endpoint === 'session' || api.endpoint === 'signIn';
   if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
+  // Nobody changes an answer in place: frozen, it need not be looked through for changes, however long it is.
+  if (typeof answer.data === 'object') Object.freeze(answer.data);
   return answer;
 };
 

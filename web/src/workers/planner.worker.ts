@@ -45,16 +45,32 @@ let aimed: PlanQuestion | null = null;
 
 const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 
+function asked(): PlanQuestion {
+  if (!aimed) throw new Error('nothing was asked');
+  return aimed;
+}
+
 const planner = {
+  /** What everything else is asked of; pieces and visits of a long job follow in parts. */
+  aim(question: PlanQuestion): void {
+    aimed = question;
+  },
+
+  /** More pieces of the job, and more visits of its earlier plan. */
+  more(pieces: PlanQuestion['input']['pieces'], ops: PlanQuestion['earlier']['ops']): void {
+    const { input, earlier, ...rest } = asked();
+    aimed = {
+      ...rest,
+      input: { ...input, pieces: [...input.pieces, ...pieces] },
+      earlier: { ...earlier, ops: [...earlier.ops, ...ops] },
+    };
+  },
+
   /** Looks for a better plan until it has tried so often, or another search begins, or it is told to stop. */
-  async search(
-    question: PlanQuestion,
-    wish: Wish,
-    tries: number,
-    tell: (news: SearchNews) => void,
-  ): Promise<Outcome<SearchNews>> {
+  async search(wish: Wish, tries: number, tell: (news: SearchNews) => void): Promise<Outcome<SearchNews>> {
     running += 1;
     const own = running;
+    const question = asked();
     const pins = duePins(wish, question.now);
     const made = searchPlan(question, { objective: wish.objective, seed: 1, pins });
     if (!made.ok) return made;
@@ -79,19 +95,16 @@ const planner = {
   },
 
   /** Looks for what would make a plan possible where there is none, one by one. */
-  async freeings(question: PlanQuestion, wish: Wish, tell: (freeing: Freeing) => void): Promise<void> {
-    for (const freeing of freeings(question, wish)) {
+  async freeings(wish: Wish, tell: (freeing: Freeing) => void): Promise<void> {
+    for (const freeing of freeings(asked(), wish)) {
       tell(freeing);
       await breathe();
     }
   },
 
   /** Weighs everything that could help, one by one; the plan as it is comes first, under an empty key. */
-  async reliefs(
-    question: PlanQuestion,
-    objective: Objective,
-    tell: (key: string, facts: PlanFacts | null) => void,
-  ): Promise<void> {
+  async reliefs(objective: Objective, tell: (key: string, facts: PlanFacts | null) => void): Promise<void> {
+    const question = asked();
     const base = weigh(question, objective, RELIEF_TRIES);
     tell('', base);
     for (const relief of reliefsFor(question)) {
@@ -100,15 +113,9 @@ const planner = {
     }
   },
 
-  /** What is asked while something is moved about. */
-  aim(question: PlanQuestion): void {
-    aimed = question;
-  },
-
   /** When the visits would start with these pins, and the hand-over; or why it does not hold. */
   sketch(pins: ReadonlyMap<string, number>, objective: Objective): Outcome<Sketch> {
-    if (!aimed) return { ok: false, message: 'Nothing was asked.' };
-    const made = sketchPlan(aimed, pins, objective);
+    const made = sketchPlan(asked(), pins, objective);
     if (!made.ok) return made;
     const { ops, handOver } = made.value;
     const spans = ops
@@ -118,13 +125,8 @@ const planner = {
   },
 
   /** Weighs several of them done together. */
-  together(
-    question: PlanQuestion,
-    objective: Objective,
-    keys: readonly string[],
-    base: PlanRecipe | null,
-  ): PlanFacts | null {
-    return weigh(withReliefs(question, keys), objective, RELIEF_TRIES, base);
+  together(objective: Objective, keys: readonly string[], base: PlanRecipe | null): PlanFacts | null {
+    return weigh(withReliefs(asked(), keys), objective, RELIEF_TRIES, base);
   },
 };
 export type Planner = typeof planner;

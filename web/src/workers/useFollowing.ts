@@ -1,9 +1,9 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { Outcome } from '@upholder/core/outcome';
 import { duePins, PLAIN_WISH } from '@upholder/core/planning';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import type { Sketch } from './planner.worker.ts';
-import { startPlanner, useQuestion } from './usePlanner.ts';
+import { usePlanner } from './usePlanner.ts';
 
 /** What follows from a visit while it is being moved. */
 export interface Following {
@@ -18,28 +18,23 @@ export interface Following {
  * long one of them takes.
  */
 export function useFollowing(dossier: Dossier, shop: ShopContext) {
-  const question = useQuestion(dossier, shop);
+  const { begin, end: endPlanner } = usePlanner(dossier, shop);
   const [following, setFollowing] = useState<Following | null>(null);
-  const planner = useRef<Promise<ReturnType<typeof startPlanner>> | null>(null);
+  const planner = useRef<ReturnType<typeof begin> | null>(null);
   const wanted = useRef<{ opId: string; minute: number } | null>(null);
   const isBusy = useRef(false);
   const end = useCallback(() => {
     wanted.current = null;
-    void planner.current?.then(({ worker }) => worker.terminate()).catch(() => undefined);
+    endPlanner();
     planner.current = null;
     isBusy.current = false;
     setFollowing(null);
-  }, []);
-  useEffect(() => end, [end]);
+  }, [endPlanner]);
   async function keepUp(): Promise<void> {
     if (isBusy.current) return;
     isBusy.current = true;
     try {
-      planner.current ??= question().then(async (asked) => {
-        const made = startPlanner();
-        await made.planner.aim(asked);
-        return made;
-      });
+      planner.current ??= begin();
       const mine = planner.current;
       const { planner: ready } = await mine;
       for (let at = wanted.current; at && planner.current === mine; ) {

@@ -15,13 +15,11 @@ import type { Planner, SearchNews } from './planner.worker.ts';
 /** Tries of one search; a press goes on for as many more. */
 const TRIES = 1500;
 
-export function startPlanner(): { worker: Worker; planner: Comlink.Remote<Planner> } {
-  const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
-  return { worker, planner: Comlink.wrap<Planner>(worker) };
-}
+/** So many pieces and visits go over to a worker at once: handing over a long job in one go would hold the page up. */
+const SLICE = 120;
 
 /** The question that planning a job asks now, with what other jobs have taken. */
-export function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
+function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
     const { roomClosed } = dossier.plan?.wish ?? PLAIN_WISH;
@@ -36,28 +34,62 @@ export function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<
       },
       shop: { ...planningShop(shop), climate, forecast, guns, reserved },
       now,
-      earlier: dossier.plan ? { loads: dossier.plan.loads, ops: dossier.plan.ops } : { loads: [], ops: [] },
+      earlier: {
+        loads: dossier.plan?.loads ?? [],
+        ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
+      },
       roomClosed,
     };
   }, [ask, dossier, shop]);
 }
 
+/** A planner beside the page, asked what planning a job asks now. Beginning anew ends what it did before. */
+export function usePlanner(dossier: Dossier, shop: ShopContext) {
+  const question = useQuestion(dossier, shop);
+  const worker = useRef<Worker | null>(null);
+  const end = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+  }, []);
+  useEffect(() => end, [end]);
+  const begin = useCallback(
+    async (again?: PlanQuestion) => {
+      end();
+      const own = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
+      worker.current = own;
+      const planner = Comlink.wrap<Planner>(own);
+      const asked = again ?? (await question());
+      const { pieces } = asked.input;
+      const { ops } = asked.earlier;
+      await planner.aim({
+        ...asked,
+        input: { ...asked.input, pieces: [] },
+        earlier: { ...asked.earlier, ops: [] },
+      });
+      for (let from = 0; from < Math.max(pieces.length, ops.length); from += SLICE)
+        await planner.more(pieces.slice(from, from + SLICE), [...ops.slice(from, from + SLICE)]);
+      return { planner, asked };
+    },
+    [question, end],
+  );
+  return { begin, end };
+}
+
 /** A search for a better plan beside the page: how it stands, and the ways to begin and end it. */
 export function usePlanSearch(dossier: Dossier, shop: ShopContext) {
-  const question = useQuestion(dossier, shop);
+  const { begin } = usePlanner(dossier, shop);
   const [news, setNews] = useState<SearchNews | null>(null);
   const [isRunning, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const current = useRef<{ worker: Worker; planner: Comlink.Remote<Planner> } | null>(null);
-  useEffect(() => () => current.current?.worker.terminate(), []);
+  const current = useRef<Comlink.Remote<Planner> | null>(null);
   async function start(wish: Wish): Promise<void> {
-    current.current ??= startPlanner();
-    const { planner } = current.current;
     setProblem(null);
     setNews(null);
     setRunning(true);
     try {
-      const outcome = await planner.search(await question(), wish, TRIES, Comlink.proxy(setNews));
+      const { planner } = await begin();
+      current.current = planner;
+      const outcome = await planner.search(wish, TRIES, Comlink.proxy(setNews));
       if (outcome.ok) setNews(outcome.value);
       else setProblem(outcome.message);
     } catch (error) {
@@ -70,33 +102,28 @@ export function usePlanSearch(dossier: Dossier, shop: ShopContext) {
     isRunning,
     problem,
     start,
-    stop: () => void current.current?.planner.stop(),
+    stop: () => void current.current?.stop(),
     forget: () => setNews(null),
   };
 }
 
 /** What each thing that could help would come to; fills up as it is worked out. */
 export function useReliefs(dossier: Dossier, shop: ShopContext) {
-  const question = useQuestion(dossier, shop);
+  const { begin } = usePlanner(dossier, shop);
   const [asked, setAsked] = useState<PlanQuestion | null>(null);
   const [facts, setFacts] = useState<Record<string, PlanFacts | null>>({});
   const [isRunning, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const worker = useRef<Worker | null>(null);
-  useEffect(() => () => worker.current?.terminate(), []);
+  const objective = dossier.plan?.wish.objective ?? 'earliest';
   async function start(): Promise<void> {
-    worker.current?.terminate();
-    const { worker: own, planner } = startPlanner();
-    worker.current = own;
     setFacts({});
     setProblem(null);
     setRunning(true);
     try {
-      const wanted = await question();
+      const { planner, asked: wanted } = await begin();
       setAsked(wanted);
       await planner.reliefs(
-        wanted,
-        dossier.plan?.wish.objective ?? 'earliest',
+        objective,
         Comlink.proxy((key: string, found: PlanFacts | null) =>
           setFacts((known) => ({ ...known, [key]: found })),
         ),
@@ -109,35 +136,23 @@ export function useReliefs(dossier: Dossier, shop: ShopContext) {
   /** What several of them come to when all are done; null when there is no such plan. */
   async function together(keys: readonly string[]): Promise<PlanFacts | null> {
     if (!asked) return null;
-    worker.current?.terminate();
-    const { worker: own, planner } = startPlanner();
-    worker.current = own;
-    return planner.together(
-      asked,
-      dossier.plan?.wish.objective ?? 'earliest',
-      keys,
-      facts['']?.recipe ?? null,
-    );
+    const { planner } = await begin(asked);
+    return planner.together(objective, keys, facts['']?.recipe ?? null);
   }
   return { asked, facts, isRunning, problem, start, together };
 }
 
 /** What would free a plan that is not possible as it is wished. */
 export function useFreeings(dossier: Dossier, shop: ShopContext, wish: Wish) {
-  const question = useQuestion(dossier, shop);
+  const { begin } = usePlanner(dossier, shop);
   const [found, setFound] = useState<Freeing[] | null>(null);
   const [isRunning, setRunning] = useState(false);
-  const worker = useRef<Worker | null>(null);
-  useEffect(() => () => worker.current?.terminate(), []);
   async function start(): Promise<void> {
-    worker.current?.terminate();
-    const { worker: own, planner } = startPlanner();
-    worker.current = own;
     setFound([]);
     setRunning(true);
     try {
+      const { planner } = await begin();
       await planner.freeings(
-        await question(),
         wish,
         Comlink.proxy((one: Freeing) => setFound((known) => [...(known ?? []), one])),
       );

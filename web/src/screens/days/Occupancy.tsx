@@ -1,4 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
+import { useMemo } from 'react';
 import { whenWords } from '../../app/times.ts';
 import { occupancy, type Taken } from './chartRows.ts';
 import type { FilmItem } from './dayItems.ts';
@@ -21,7 +22,7 @@ export function Occupancy({
   now: number;
 }) {
   const capacity = place === 'rail' ? shop.settings.railLengthMm : shop.settings.rackSlots;
-  const steps = occupancy(films, place);
+  const steps = useMemo(() => occupancy(films, place), [films, place]);
   const most = steps.reduce<Taken | null>((top, one) => (top && top.amount >= one.amount ? top : one), null);
   const high = OCCUPANCY_PX - 12;
   const heightOf = (amount: number) => (capacity <= 0 ? 0 : Math.min(1, amount / capacity) * high);

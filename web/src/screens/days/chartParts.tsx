@@ -1,11 +1,26 @@
 import type { ShopContext } from '@upholder/core/api';
 import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
+import { useMemo } from 'react';
 import { dateWords } from '../../app/times.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
 export const HEADING_PX = 92;
 export const FILM_PX = 33;
+
+/** The days between two minutes, each from midnight to midnight. */
+function daysOf(from: number, until: number, timeZone: string): (Interval & { date: string })[] {
+  const days: (Interval & { date: string })[] = [];
+  let date = localDate(from, timeZone);
+  for (let start = minuteAt(date, '00:00', timeZone); start < until; ) {
+    const next = addDays(date, 1);
+    const end = minuteAt(next, '00:00', timeZone);
+    days.push({ date, start, end });
+    date = next;
+    start = end;
+  }
+  return days;
+}
 
 /** Days, open hours and the marks of every second hour, as far as they are in view. */
 export function Backdrop({
@@ -21,16 +36,10 @@ export function Backdrop({
   seen: Interval;
 }) {
   const { timeZone } = shop;
-  const days: { date: string; start: number; end: number }[] = [];
-  for (
-    let date = localDate(scale.from, timeZone);
-    minuteAt(date, '00:00', timeZone) < scale.until;
-    date = addDays(date, 1)
-  ) {
-    const start = minuteAt(date, '00:00', timeZone);
-    const end = minuteAt(addDays(date, 1), '00:00', timeZone);
-    if (start < seen.end && end > seen.start) days.push({ date, start, end });
-  }
+  const days = useMemo(
+    () => daysOf(scale.from, scale.until, timeZone),
+    [scale.from, scale.until, timeZone],
+  ).filter(({ start, end }) => start < seen.end && end > seen.start);
   const open = scale.open.filter(({ start, end }) => start < seen.end && end > seen.start);
   const hours = open.flatMap(({ start, end }) => {
     const marks: number[] = [];
