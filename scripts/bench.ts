@@ -25,15 +25,16 @@ import { bringPot } from '../core/test/simulatedPot.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 
-const RUNS = 7;
 const shop = sampleShop();
 
 function median(values: number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 }
 
+// One like job in growing sizes: how the time of a first plan grows with the pieces, once the code is warm.
+const growing: { pieces: number; ms: number }[] = [];
 console.log('pieces  loads   ops   first ms  median ms   heap MB  hand-over after');
-for (const pieces of [20, 60, 200, 1000]) {
+for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
   const upper = Math.round(pieces * 0.63);
   const job = sampleJob(
     [
@@ -46,7 +47,8 @@ for (const pieces of [20, 60, 200, 1000]) {
   const before = process.memoryUsage().heapUsed;
   const times: number[] = [];
   let last: ReturnType<typeof planJob> | null = null;
-  for (let run = 0; run < RUNS; run += 1) {
+  const runs = pieces > 500 ? 3 : 7;
+  for (let run = 0; run < runs; run += 1) {
     const start = performance.now();
     last = planJob(job, shop, SAMPLE_START);
     times.push(performance.now() - start);
@@ -55,6 +57,7 @@ for (const pieces of [20, 60, 200, 1000]) {
   if (!last?.ok) throw new Error(last?.message);
   const { plan, problem } = last.value;
   const days = (plan.handOver - SAMPLE_START) / 1440;
+  growing.push({ pieces, ms: median(times) });
   console.log(
     [
       String(job.pieces.length).padStart(6),
@@ -66,6 +69,13 @@ for (const pieces of [20, 60, 200, 1000]) {
       `${days.toFixed(1)} days`.padStart(16),
     ].join(' '),
   );
+}
+{
+  const [from, until] = [growing.find(({ pieces }) => pieces === 100), growing.at(-1)];
+  if (from && until)
+    console.log(
+      `from ${from.pieces} to ${until.pieces} pieces the time grows as n^${(Math.log(until.ms / from.ms) / Math.log(until.pieces / from.pieces)).toFixed(2)}`,
+    );
 }
 
 // Large jobs: 200 pieces, three people, a booth, 36 slots, 9 m of rail. How soon the first plan is there, what the search
@@ -190,3 +200,5 @@ const past = pots.filter(({ fraction, maximum }) => fraction > maximum + 1e-9).l
 console.log(
   `\n${pots.length} simulated pots, ${reachable.length} of which can be thinned to their target: ${((100 * there.length) / reachable.length).toFixed(1)} % within 1 s, ${readings.toFixed(2)} readings each, ${past} past the sheet's maximum`,
 );
+
+console.log(`\nmost memory of this process: ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`);

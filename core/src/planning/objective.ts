@@ -27,16 +27,27 @@ export function roomMinutes({ ops }: Pick<Plan, 'ops'>): Minute {
 
 const DAY = 1440;
 
-/** How uneven the days are: the sum of squares of what each person works each day, in hours. */
+/**
+ * How uneven the days are: the spread of what each person works each day, against its mean, over the days on which anybody
+ * works (the square of the coefficient of variation). 0 when every day is alike; drawing the job out does not make it less.
+ */
 export function unevenness({ ops }: Pick<Plan, 'ops'>): number {
-  const days = new Map<string, number>();
+  const hours = new Map<string, Map<number, number>>();
+  const days = new Set<number>();
   for (const { personId, segments } of ops) {
+    if (personId === null) continue;
+    const own = hours.get(personId) ?? new Map<number, number>();
+    hours.set(personId, own);
     for (const { start, end } of segments) {
-      const key = `${personId} ${Math.floor(start / DAY)}`;
-      days.set(key, (days.get(key) ?? 0) + (end - start) / 60);
+      const day = Math.floor(start / DAY);
+      days.add(day);
+      own.set(day, (own.get(day) ?? 0) + (end - start) / 60);
     }
   }
-  return [...days.values()].reduce((sum, hours) => sum + hours ** 2, 0);
+  const all = [...hours.values()].flatMap((own) => [...days].map((day) => own.get(day) ?? 0));
+  const mean = all.reduce((sum, one) => sum + one, 0) / Math.max(1, all.length);
+  if (mean === 0) return 0;
+  return all.reduce((sum, one) => sum + (one / mean - 1) ** 2, 0) / all.length;
 }
 
 /** When a piece is done on average: of two plans that hand over together, the one that is through with more of it first. */
