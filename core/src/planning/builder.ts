@@ -49,6 +49,8 @@ export class LoadProgress {
   next = 0;
   /** Where the next operation would go; null when that has to be worked out again. */
   candidate: Candidate | null = null;
+  /** When the candidate would start, repairs first; no later than it can where none is known. */
+  start: Minute = 0;
   /** How much was placed when the candidate was worked out. */
   seen = 0;
   /** No earlier start than this was free last time; as time only fills up, none will be. */
@@ -79,11 +81,6 @@ export class LoadProgress {
 
   get remaining(): Minute {
     return this.left[this.next] ?? 0;
-  }
-
-  /** Earliest start of what the candidate would put in the plan. */
-  get start(): Minute {
-    return this.candidate?.repairs[0]?.slot.start ?? this.candidate?.slot.start ?? 0;
   }
 
   skipDone(): void {
@@ -296,6 +293,7 @@ export class Builder {
     progress.floor = 0;
     progress.skipDone();
     progress.candidate = null;
+    progress.start = 0;
     if (!progress.op) this.open.delete(progress);
     return placements;
   }

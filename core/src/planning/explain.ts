@@ -20,7 +20,12 @@ interface Context {
   guns: Map<string, Taken[]>;
   /** Every minute at which the answer to "why not now" may change. */
   edges: Minute[];
+  /** Those of them at which anybody begins or ends work. */
+  hours: Minute[];
 }
+
+/** More changes than these within one wait are not looked at one by one. */
+const MANY_CHANGES = 150;
 
 const DAY = 1440;
 const dayOf = (minute: Minute) => Math.floor(minute / DAY);
@@ -69,10 +74,12 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
   const hours = new Set(problem.people.map(({ work }) => work));
   for (const work of hours) for (const { start, end } of work) edges.add(start).add(end);
   for (const list of people.values()) list.sort((a, b) => a.start - b.start);
+  const open = union([...hours]);
   return {
     problem,
     resources,
-    open: union([...hours]),
+    open,
+    hours: open.flatMap(({ start, end }) => [start, end]),
     people,
     guns,
     edges: [...edges].sort((a, b) => a - b),
@@ -176,12 +183,15 @@ function explainOne(context: Context, earlier: readonly ScheduledOp[], item: Sch
     });
   }
   let at = Math.min(clockEnd, item.start);
-  for (let index = firstAfter(context.edges, at); at < item.start; ) {
+  // A wait of weeks is told stretch by stretch of the working hours, not by every change within them.
+  const changes = firstAfter(context.edges, item.start) - firstAfter(context.edges, at);
+  const edges = changes > MANY_CHANGES ? context.hours : context.edges;
+  for (let index = firstAfter(edges, at); at < item.start; ) {
     const hours = context.open[firstIndexEndingAfter(context.open, at)];
     const isClosed = !hours || hours.start > at;
     // Whatever changes while nobody is there makes no difference.
-    if (isClosed) index = firstAfter(context.edges, (hours?.start ?? item.start) - 1);
-    const end = Math.min(context.edges[index] ?? item.start, item.start);
+    if (isClosed) index = firstAfter(edges, (hours?.start ?? item.start) - 1);
+    const end = Math.min(edges[index] ?? item.start, item.start);
     const why: Wait['why'] = isClosed ? { kind: 'closed' } : reasonAt(context, item, at);
     index += 1;
     const last = waits.at(-1);

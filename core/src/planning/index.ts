@@ -1,3 +1,4 @@
+export { type Behind, behindPlan } from './behind.ts';
 export { type Bound, lowerBound } from './bound.ts';
 export { checkPlan, type Violation } from './check.ts';
 export { bindingClock, clockStart } from './clocks.ts';

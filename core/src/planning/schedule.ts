@@ -73,6 +73,7 @@ function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide):
       best.candidate = builder.candidate(best);
       best.seen = order.length;
       if (!best.candidate) return refused(builder, best);
+      best.start = best.candidate.repairs[0]?.slot.start ?? best.candidate.slot.start;
       continue;
     }
     const { op: done } = best.candidate;
@@ -80,7 +81,11 @@ function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide):
     builder.commit(best, best.candidate);
     // What may go straight on from it could start earlier than by itself.
     if (done.shareKey !== null)
-      for (const other of open) if (other.op?.shareKey === done.shareKey) other.candidate = null;
+      for (const other of open) {
+        if (other.op?.shareKey !== done.shareKey) continue;
+        other.candidate = null;
+        other.start = 0;
+      }
   }
   return { ok: true, value: { plan: builder.plan(), order } };
 }

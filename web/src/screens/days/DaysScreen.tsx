@@ -17,6 +17,7 @@ import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
 import { type Following, useFollowing } from '../../workers/useFollowing.ts';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
+import { BehindNotice } from './BehindNotice.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
 import { boundWords } from './boundWords.ts';
 import { ROWS_BY, type RowsBy } from './chartRows.ts';
@@ -264,6 +265,15 @@ export function DaysScreen() {
           By this plan the job is not done when it is needed.
         </Notice>
       )}
+      <BehindNotice
+        dossier={dossier}
+        shop={shop}
+        now={now}
+        onHelp={() => {
+          select(null);
+          setPanel('help');
+        }}
+      />
       {isStale && (
         <Notice kind="act">
           Pieces or steps changed since this plan was made. Plan again to take them in.
@@ -333,7 +343,7 @@ export function DaysScreen() {
                 </div>
                 {panel === 'today' &&
                   (replanned ? (
-                    <MovesReport replanned={replanned} shop={shop} now={now} />
+                    <MovesReport replanned={replanned} log={dossier.log} shop={shop} now={now} />
                   ) : (
                     <Today dossier={dossier} shop={shop} now={now} onSelect={select} />
                   ))}

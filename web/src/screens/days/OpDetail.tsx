@@ -16,6 +16,11 @@ const PLACES: Record<string, string> = {
   'gun airless': 'The airless gun is',
 };
 
+/** A place as the head of a sentence. */
+export function placeWords(id: string): string {
+  return PLACES[id] ?? id;
+}
+
 /** One visit: who, when, which pieces, its clocks, and why it does not start earlier. */
 export function OpDetail({
   op,
@@ -37,7 +42,7 @@ export function OpDetail({
   const names = new Map(dossier.plan?.ops.map(({ id, name }) => [id, name]));
   const waits = joinWaits(op.waits, {
     op: (id) => names.get(id) ?? 'the film before',
-    place: (id) => PLACES[id] ?? id,
+    place: placeWords,
   });
   const load = dossier.plan?.loads.find(({ id }) => id === op.loadId);
   const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));

@@ -8,6 +8,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { useBehind } from '../days/useBehind.ts';
 import { progressOf } from '../survey/questions.ts';
 import { useCurrentDossier } from '../useJobContext.ts';
 
@@ -82,22 +83,27 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
 
 function AgreedDate({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext; now: number }) {
   const { job, plan } = dossier;
+  const isAtRisk = useBehind(dossier, shop, now)?.isAtRisk ?? false;
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
   const isPast = job.neededBy < localDate(now, shop.timeZone);
   const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);
   return (
-    <p className={`text-right leading-tight ${isPast || isLate ? 'font-semibold text-stop' : ''}`}>
+    <p
+      className={`text-right leading-tight ${isPast || isLate || isAtRisk ? 'font-semibold text-stop' : ''}`}
+    >
       needed by {dateWords(job.neededBy)}
       <br />
-      <span className={isPast || isLate ? '' : 'text-quiet'}>
+      <span className={isPast || isLate || isAtRisk ? '' : 'text-quiet'}>
         {isPast
           ? 'already past: agree a new date'
           : plan === null
             ? 'not planned yet'
             : isLate
               ? 'the plan is too late'
-              : 'the plan makes it'}
+              : isAtRisk
+                ? 'at risk: behind the plan'
+                : 'the plan makes it'}
       </span>
     </p>
   );

@@ -1,0 +1,86 @@
+import type { Move, PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { PLAIN_WISH } from '@upholder/core/planning';
+import { describe, expect, it } from 'vitest';
+import { causes, whyThere } from './whyMoved.ts';
+
+const load = (id: string, pieces: number) =>
+  ({
+    id,
+    zoneId: 'z',
+    label: id,
+    lie: 'flat',
+    pieceIds: Array.from({ length: pieces }, (_, at) => `${id}${at}`),
+  }) as const;
+const plan = (change: Partial<PlanSnapshot> = {}): PlanSnapshot => ({
+  id: 'plan',
+  madeAt: '2026-11-23T06:00:00.000Z',
+  climate: { airC: 18, rhPct: 55 },
+  handOver: 1000,
+  wish: PLAIN_WISH,
+  bound: null,
+  loads: [load('a', 4)],
+  ops: [],
+  ...change,
+});
+const logged = (loggedAt: string, isWithdrawal = false) => ({ loggedAt, isWithdrawal });
+
+describe('what can have moved things', () => {
+  it('is nothing where nothing has changed', () => {
+    expect(
+      causes(plan(), plan({ climate: { airC: 18.5, rhPct: 57 } }), [logged('2026-11-23T05:00:00.000Z')]),
+    ).toEqual([]);
+  });
+
+  it('is the air, the log, pieces, loads, pins and wishes', () => {
+    const said = (change: Partial<PlanSnapshot>, log = [] as ReturnType<typeof logged>[]) =>
+      causes(plan(), plan(change), log).join(' ');
+    expect(said({ climate: { airC: 12, rhPct: 71 } })).toBe(
+      'The air is reckoned at 12 °C, 71 % now, at 18 °C, 55 % before: every clock runs otherwise.',
+    );
+    expect(said({}, [logged('2026-11-23T08:00:00.000Z'), logged('2026-11-23T09:00:00.000Z', true)])).toBe(
+      '2 entries in the log since, 1 withdrawn.',
+    );
+    expect(said({ loads: [load('a', 5)] })).toBe('5 pieces now, 4 before.');
+    expect(said({ loads: [load('b', 4)] })).toBe('The pieces go in other loads.');
+    expect(said({ wish: { ...PLAIN_WISH, pins: { one: 5 } } })).toBe('Other visits are pinned.');
+    expect(said({ wish: { ...PLAIN_WISH, objective: 'room' } })).toBe('It is to be best at something else.');
+    expect(said({ wish: { ...PLAIN_WISH, roomClosed: ['2026-11-30'] } })).toBe(
+      'The room is closed on other days.',
+    );
+  });
+});
+
+describe('why a visit lies where it lies', () => {
+  const names = { op: () => 'Prime 1', place: () => 'The rail is' };
+  const op = (id: string, waits: PlannedOp['waits']) => ({ id, waits }) as PlannedOp;
+  const move = (change: Partial<Move>): Move => ({
+    opId: 'coat',
+    name: 'Colour 1',
+    loadId: 'a',
+    before: 100,
+    after: 900,
+    ...change,
+  });
+  const waits: PlannedOp['waits'] = [
+    { start: 0, end: 100, why: { kind: 'clock', clock: 'recoat', opId: 'prime' } },
+    { start: 100, end: 700, why: { kind: 'closed' } },
+    { start: 700, end: 900, why: { kind: 'resource', resourceId: 'rail', by: 'other doors' } },
+  ];
+
+  it('is what held it longest, nights aside', () => {
+    expect(whyThere(move({}), { ops: [op('coat', waits)] }, names)).toBe('The rail is taken by other doors.');
+    expect(whyThere(move({}), { ops: [op('coat', waits.slice(0, 2))] }, names)).toContain('Prime 1 must be');
+    expect(whyThere(move({}), { ops: [op('coat', waits.slice(1, 2))] }, names)).toBe(
+      'the next working hours',
+    );
+    expect(whyThere(move({}), { ops: [op('coat', [])] }, names)).toBe('straight on from what comes before');
+  });
+
+  it('tells what came sooner, fell away or was put in', () => {
+    expect(whyThere(move({ after: 50 }), { ops: [op('coat', waits)] }, names)).toContain('sooner');
+    expect(whyThere(move({ after: null }), { ops: [] }, names)).toBe('not needed any more');
+    expect(
+      whyThere(move({ opId: 'coat#scuff', before: null }), { ops: [op('coat#scuff', [])] }, names),
+    ).toContain('window shuts');
+  });
+});

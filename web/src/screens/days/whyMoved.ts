@@ -1,0 +1,59 @@
+import type { LogEntry } from '@upholder/core/jobs';
+import { isRepair, joinWaits, type Move, type PlanSnapshot, type WaitNames } from '@upholder/core/planning';
+
+/** The air has changed when it is off by so much. */
+const AIR_C = 0.75;
+const AIR_PCT = 4;
+
+/** What has changed between two plans that can have moved things, in words; the weightiest first. */
+export function causes(
+  before: PlanSnapshot,
+  plan: PlanSnapshot,
+  log: readonly Pick<LogEntry, 'loggedAt' | 'isWithdrawal'>[],
+): string[] {
+  const words: string[] = [];
+  const { airC, rhPct } = plan.climate;
+  if (Math.abs(airC - before.climate.airC) >= AIR_C || Math.abs(rhPct - before.climate.rhPct) >= AIR_PCT)
+    words.push(
+      `The air is reckoned at ${airC} °C, ${Math.round(rhPct)} % now, at ${before.climate.airC} °C, ${Math.round(before.climate.rhPct)} % before: every clock runs otherwise.`,
+    );
+  const since = log.filter(({ loggedAt }) => loggedAt > before.madeAt);
+  const withdrawn = since.filter(({ isWithdrawal }) => isWithdrawal).length;
+  if (since.length > 0)
+    words.push(
+      `${since.length} ${since.length === 1 ? 'entry' : 'entries'} in the log since${withdrawn > 0 ? `, ${withdrawn} withdrawn` : ''}.`,
+    );
+  const count = ({ loads }: PlanSnapshot) => loads.reduce((sum, { pieceIds }) => sum + pieceIds.length, 0);
+  if (count(before) !== count(plan)) words.push(`${count(plan)} pieces now, ${count(before)} before.`);
+  const loadsOf = ({ loads }: PlanSnapshot) =>
+    loads
+      .map(({ id }) => id)
+      .sort()
+      .join();
+  if (count(before) === count(plan) && loadsOf(before) !== loadsOf(plan))
+    words.push('The pieces go in other loads.');
+  const pinsOf = ({ wish }: PlanSnapshot) => JSON.stringify(Object.entries(wish.pins).sort());
+  if (pinsOf(before) !== pinsOf(plan)) words.push('Other visits are pinned.');
+  if (before.wish.objective !== plan.wish.objective) words.push('It is to be best at something else.');
+  if (before.wish.roomClosed.join() !== plan.wish.roomClosed.join())
+    words.push('The room is closed on other days.');
+  return words;
+}
+
+/** Why one visit lies where it lies now, in a few words. */
+export function whyThere(move: Move, plan: Pick<PlanSnapshot, 'ops'>, names: WaitNames): string {
+  const op = plan.ops.find(({ id }) => id === move.opId);
+  if (!op || move.after === null) return 'not needed any more';
+  if (isRepair(op.id)) return 'put in: the window shuts, or dust settles, before the coat';
+  const waits = joinWaits(op.waits, names);
+  const closed = joinWaits([{ start: 0, end: 1, why: { kind: 'closed' } }], names)[0]?.words;
+  const held = waits.filter(({ words }) => words !== closed);
+  const longest = held.reduce<(typeof held)[number] | undefined>(
+    (most, one) => (most && most.end - most.start >= one.end - one.start ? most : one),
+    undefined,
+  );
+  if (move.before !== null && move.after < move.before) return 'what it waited for is free sooner';
+  return (
+    longest?.words ?? (waits.length > 0 ? 'the next working hours' : 'straight on from what comes before')
+  );
+}
