@@ -67,7 +67,7 @@ function meanEnd({ ops }: Pick<Plan, 'ops'>): number {
 
 /**
  * A plan as numbers, the most important first; smaller is better.
- * @param moved how many visits of today it moves; of two plans that are as good, the calmer one is better.
+ * @param moved by how many minutes it moves the visits of today; of two plans that are as good, the calmer one is better.
  */
 export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
   const { handOver } = plan;

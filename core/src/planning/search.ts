@@ -56,6 +56,8 @@ const STRAYS: readonly Minute[] = [120, 480, 1440, 4320];
 const PATIENCE = 80;
 /** A visit that starts within so many minutes of what was planned has not moved. */
 const HARDLY_MOVED = 10;
+/** One that goes to another half of the day has moved, no matter how far. */
+const MOVED_AWAY = 300;
 /** How many tries late acceptance looks back. */
 const MEMORY = 12;
 
@@ -133,12 +135,15 @@ export class PlanSearch {
     const { starts } = this.before;
     if (starts.size === 0) return scoreOf(plan, this.objective);
     const today = daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
-    const moved = plan.ops.filter(({ op, personId, start }) => {
+    let moved = 0;
+    for (const { op, personId, start } of plan.ops) {
       const before = starts.get(op.id);
-      if (personId === null || before === undefined || before < now) return false;
-      return Math.min(start, before) < today && Math.abs(start - before) > HARDLY_MOVED;
-    });
-    return scoreOf(plan, this.objective, moved.length);
+      if (personId === null || before === undefined || Math.min(start, before) >= today) continue;
+      // What should have begun already moves in any case: to now at the least.
+      const by = Math.abs(start - Math.max(before, now));
+      if (by > HARDLY_MOVED) moved += Math.min(by, MOVED_AWAY);
+    }
+    return scoreOf(plan, this.objective, moved);
   }
 
   /** The order of the plan before, and ways that did well on much the same question, where they are no worse. */
