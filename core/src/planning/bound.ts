@@ -1,8 +1,16 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { lagAfter } from './clocks.ts';
 import type { Load, PlanOp, PlanProblem } from './model.ts';
-import { type Supply, supplyOf, thresholds, whenAllSupplied, whenSupplied, without } from './supply.ts';
-import { firstIndexEndingAfter, union } from './timetable.ts';
+import {
+  type Supply,
+  supplyOf,
+  thresholds,
+  union,
+  whenAllSupplied,
+  whenSupplied,
+  without,
+} from './supply.ts';
+import { firstIndexEndingAfter } from './timetable.ts';
 import { daysOfWork, leastDays } from './turns.ts';
 
 /** What no plan can end before, and what makes it so. */

@@ -1,7 +1,8 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { bindingClock } from './clocks.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
-import { firstIndexEndingAfter, union } from './timetable.ts';
+import { union } from './supply.ts';
+import { firstIndexEndingAfter } from './timetable.ts';
 
 interface Taken extends Interval {
   amount: number;

@@ -6,7 +6,7 @@ import type { Cut } from './loads.ts';
 import { mayDo, type Plan, type PlanProblem } from './model.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
-import { union } from './timetable.ts';
+import { union } from './supply.ts';
 import { daysOfWork } from './turns.ts';
 
 /** Everything that tells one plan of a problem from another; the same recipe gives the same plan. */

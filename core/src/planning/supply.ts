@@ -1,6 +1,18 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
 
+/** The minutes that are in any of several lists, in order. */
+export function union(lists: readonly (readonly Interval[])[]): Interval[] {
+  const all = lists.flat().sort((a, b) => a.start - b.start);
+  const joined: Interval[] = [];
+  for (const { start, end } of all) {
+    const last = joined.at(-1);
+    if (last && start <= last.end) last.end = Math.max(last.end, end);
+    else joined.push({ start, end });
+  }
+  return joined;
+}
+
 /** Free working time, with what has come together up to the end of each stretch. */
 export interface Supply {
   spans: Interval[];

@@ -257,18 +257,6 @@ export function firstIndexEndingAfter(intervals: readonly Interval[], minute: Mi
   return low;
 }
 
-/** The minutes that are in any of several lists, in order. */
-export function union(lists: readonly (readonly Interval[])[]): Interval[] {
-  const all = lists.flat().sort((a, b) => a.start - b.start);
-  const joined: Interval[] = [];
-  for (const { start, end } of all) {
-    const last = joined.at(-1);
-    if (last && start <= last.end) last.end = Math.max(last.end, end);
-    else joined.push({ start, end });
-  }
-  return joined;
-}
-
 /** Where an operation would go with one person; null when it finds no place in what is left of their hours. */
 function walk({ work, gaps }: PersonBook, op: PlanOp, from: Minute): Segment[] | null {
   const total = workMinutes(op);

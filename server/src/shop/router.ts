@@ -14,14 +14,12 @@ import { layersOf, suppliesOf } from '../stores/store.ts';
 import { systemsOf } from '../systems/store.ts';
 import {
   addProduct,
+  changeMember,
   crewOf,
   findProduct,
   findShop,
   productsOf,
-  setDaysOff,
-  setSkills,
   setStock,
-  setWeek,
   updateProduct,
   updateShop,
 } from './store.ts';
@@ -97,51 +95,42 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     },
   });
 
-  routes.add({
-    method: 'put',
-    path: '/members/:memberId/skills',
-    summary: 'Set what a member may be given to do',
-    params: uuidParams('memberId'),
-    body: z.object({ skills: z.array(z.enum(SKILLS)).max(SKILLS.length) }),
-    response: ShopContextSchema,
-    handle: async ({ params, body }, { member }) => {
-      if (!(await setSkills(db, member.shopId, params.memberId, body.skills)))
-        throw new ApiError('not-found', 'The shop has no such member.');
-      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
-      return context(member.shopId);
-    },
-  });
-
-  routes.add({
-    method: 'put',
-    path: '/members/:memberId/week',
-    summary: 'Set working hours of a member’s own, or give them those of the shop again',
-    params: uuidParams('memberId'),
-    body: z.object({ week: WeekSchema.nullable() }),
-    response: ShopContextSchema,
-    handle: async ({ params, body }, { member }) => {
-      if (!(await setWeek(db, member.shopId, params.memberId, body.week)))
-        throw new ApiError('not-found', 'The shop has no such member.');
-      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
-      return context(member.shopId);
-    },
-  });
-
-  routes.add({
-    method: 'put',
-    path: '/members/:memberId/days-off',
-    summary: 'Set the days off of a member',
-    params: uuidParams('memberId'),
-    body: z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
-    response: ShopContextSchema,
-    handle: async ({ params, body }, { member }) => {
-      if (!(await setDaysOff(db, member.shopId, params.memberId, body.daysOff))) {
-        throw new ApiError('not-found', 'The shop has no such member.');
-      }
-      await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
-      return context(member.shopId);
-    },
-  });
+  /** One thing of a member, on a route of its own. */
+  function addMemberRoute(
+    path: string,
+    summary: string,
+    body: z.ZodType<Parameters<typeof changeMember>[3]>,
+  ) {
+    routes.add({
+      method: 'put',
+      path: `/members/:memberId/${path}`,
+      summary,
+      params: uuidParams('memberId'),
+      body,
+      response: ShopContextSchema,
+      handle: async ({ params, body: change }, { member }) => {
+        if (!(await changeMember(db, member.shopId, params.memberId, change)))
+          throw new ApiError('not-found', 'The shop has no such member.');
+        await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+        return context(member.shopId);
+      },
+    });
+  }
+  addMemberRoute(
+    'skills',
+    'Set what a member may be given to do',
+    z.object({ skills: z.array(z.enum(SKILLS)).max(SKILLS.length) }),
+  );
+  addMemberRoute(
+    'week',
+    'Set working hours of a member’s own, or give them those of the shop again',
+    z.object({ week: WeekSchema.nullable() }),
+  );
+  addMemberRoute(
+    'days-off',
+    'Set the days off of a member',
+    z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
+  );
 
   routes.add({
     method: 'post',

@@ -69,47 +69,22 @@ export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[
   return rows.map(({ id, name, days_off, skills, week }) => ({ id, name, daysOff: days_off, skills, week }));
 }
 
-/** Sets what a member may be given to do; false when the shop has no such member. */
-export async function setSkills(
+/** What can be set for a member on its own, and the column that keeps it. */
+const MEMBER_COLUMNS = { skills: 'skills', week: 'week', daysOff: 'days_off' } as const;
+
+/** Sets one thing of a member; false when the shop has no such member. */
+export async function changeMember(
   db: Queryable,
   shopId: string,
   memberId: string,
-  skills: readonly Skill[],
+  change: { skills: readonly Skill[] } | { week: Week | null } | { daysOff: readonly string[] },
 ): Promise<boolean> {
+  const [[key, value] = []] = Object.entries(change);
+  const column = MEMBER_COLUMNS[key as keyof typeof MEMBER_COLUMNS];
   const row = await maybeOne(
     db,
-    'update member set skills = $3 where shop_id = $1 and id = $2 returning id',
-    [shopId, memberId, skills],
-  );
-  return row !== null;
-}
-
-/** Sets hours of a member's own, or gives them the shop's again; false when the shop has no such member. */
-export async function setWeek(
-  db: Queryable,
-  shopId: string,
-  memberId: string,
-  week: Week | null,
-): Promise<boolean> {
-  const row = await maybeOne(db, 'update member set week = $3 where shop_id = $1 and id = $2 returning id', [
-    shopId,
-    memberId,
-    week === null ? null : JSON.stringify(week),
-  ]);
-  return row !== null;
-}
-
-/** Sets a member's days off; false when the shop has no such member. */
-export async function setDaysOff(
-  db: Queryable,
-  shopId: string,
-  memberId: string,
-  daysOff: string[],
-): Promise<boolean> {
-  const row = await maybeOne(
-    db,
-    'update member set days_off = $3 where shop_id = $1 and id = $2 returning id',
-    [shopId, memberId, daysOff],
+    `update member set ${column} = $3 where shop_id = $1 and id = $2 returning id`,
+    [shopId, memberId, column === 'week' && value !== null ? JSON.stringify(value) : value],
   );
   return row !== null;
 }
