@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import type { Supply } from '../catalogue/supplies.ts';
 import type { Climate } from '../drying/index.ts';
 import type { Job, LogEntry, Zone } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
@@ -22,6 +23,8 @@ export interface ShopForPlanning {
   settings: ShopSettings;
   crew: CrewMember[];
   sheets: Readonly<Record<string, ProductSheet>>;
+  /** Cleaners, deglossers and the like; where they are left out nothing is known of their windows. */
+  supplies?: Readonly<Record<string, Supply>>;
   /** What planning expects of the air. */
   climate: Climate;
   /** What is expected hour by hour, as far as anybody knows; each counts for an hour from its minute. */

@@ -215,13 +215,19 @@ export function draftOps(
             : null,
         lags: isFlip ? null : lagsOf(clocks, step.restMin),
         shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
-        windowMax: clocks?.recoatMax?.hereMinutes ?? null,
+        windowMax: clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies),
         done: null,
         entries,
       });
     }
   }
   return ops;
+}
+
+/** Minutes in which the coat has to follow a deglosser: its key does not last; null for every other step. */
+function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning['supplies']): Minute | null {
+  const supply = operation === 'degloss' && supplyKey !== null ? supplies?.[supplyKey] : undefined;
+  return supply?.kind === 'deglosser' ? supply.windowMin : null;
 }
 
 /**

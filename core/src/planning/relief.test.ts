@@ -90,7 +90,7 @@ describe('what would help', () => {
       loggedAt: '2026-11-23T09:00:00.000Z',
     };
     const begun = { ...question, input: { ...question.input, log: [entry] } };
-    expect(reliefsFor(begun).some(({ change }) => change?.kind === 'laying')).toBe(false);
+    expect(reliefsFor(begun).some(({ change }) => change?.kind === 'options')).toBe(false);
   });
 });
 

@@ -1,4 +1,5 @@
 import { isSprayed } from '../catalogue/sheet.ts';
+import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
 import type { Bound } from './bound.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
@@ -16,7 +17,7 @@ export interface Relief {
   /** What a press changes; null for what nobody can do by a press. */
   change:
     | { kind: 'settings'; settings: ShopForPlanning['settings'] }
-    | { kind: 'laying'; zoneId: string; laying: 'hung' | 'flat' }
+    | { kind: 'options'; zoneIds: string[]; options: Partial<ZoneOptions> }
     | null;
   /** The question with it done. */
   question: PlanQuestion;
@@ -84,17 +85,14 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   for (const zone of input.zones) {
     const laying = zone.options?.laying;
     if (!laying || input.job.place === 'client') continue;
-    const isStarted = input.log.some((entry) =>
-      input.steps.some(({ id, zoneId }) => id === entry.stepId && zoneId === zone.id),
-    );
-    if (isStarted) continue;
+    if (isBegun(input, zone.id)) continue;
     for (const other of ['hung', 'flat'] as const) {
       if (other === laying) continue;
       reliefs.push({
         key: `${other} ${zone.id}`,
         title: other === 'hung' ? `Hang all of ${zone.name}` : `Lay all of ${zone.name} flat`,
         cost: other === 'hung' ? 'hooks in edges that are not seen' : 'a flip for every two-sided coat',
-        change: { kind: 'laying', zoneId: zone.id, laying: other },
+        change: { kind: 'options', zoneIds: [zone.id], options: { laying: other } },
         question: { ...question, input: withLaying(input, zone.id, other) },
       });
     }
@@ -131,6 +129,12 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   return reliefs;
 }
 
+/** Whether anything of a zone is logged. */
+function isBegun({ log, steps }: JobForPlanning, zoneId: string): boolean {
+  const own = new Set(steps.filter((step) => step.zoneId === zoneId).map(({ id }) => id));
+  return log.some(({ stepId }) => own.has(stepId));
+}
+
 function withLaying(input: JobForPlanning, zoneId: string, laying: 'hung' | 'flat'): JobForPlanning {
   return {
     ...input,
@@ -161,6 +165,9 @@ function primerReliefs(question: PlanQuestion): Relief[] {
     .toSorted(([, a], [, b]) => a.clocks.recoatMinMin - b.clocks.recoatMinMin)[0];
   if (!quick) return [];
   const [otherKey, other] = quick;
+  const zoneIds = input.zones
+    .filter(({ id, options, isEdited }) => options?.primerKey === key && !isEdited && !isBegun(input, id))
+    .map(({ id }) => id);
   const steps = input.steps.map((step) =>
     step.productKey === key ? { ...step, productKey: otherKey } : step,
   );
@@ -169,7 +176,8 @@ function primerReliefs(question: PlanQuestion): Relief[] {
       key: `primer ${otherKey}`,
       title: `${other.name} for ${sheet.name}`,
       cost: `another tin; ready for the next coat after ${formatDuration(other.clocks.recoatMinMin)} by its sheet`,
-      change: null,
+      // Where the primer is a choice of the zone, and nobody has changed its steps by hand.
+      change: zoneIds.length > 0 ? { kind: 'options', zoneIds, options: { primerKey: otherKey } } : null,
       question: { ...question, input: { ...input, steps } },
     },
   ];

@@ -30,6 +30,7 @@ import { ApiError } from '../http/errors.ts';
 import { openDossiers } from '../jobs/store.ts';
 import { gunCounts } from '../pots/store.ts';
 import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { suppliesOf } from '../stores/store.ts';
 
 /** Hours of the forecast that planning looks at; further out nobody knows. */
 const FORECAST_HOURS = 72;
@@ -56,13 +57,23 @@ export async function planningAir(source: ClimateSource, now: Date): Promise<Pla
 
 /** The shop without any job in it. */
 async function emptyShop(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
-  const [shop, crew, sheets, guns] = await Promise.all([
+  const [shop, crew, sheets, supplies, guns] = await Promise.all([
     findShop(db, shopId),
     crewOf(db, shopId),
     sheetsOf(db, shopId),
+    suppliesOf(db, shopId),
     gunCounts(db, shopId),
   ]);
-  return { timeZone: shop.timeZone, settings: shop.settings, crew, sheets, guns, ...air, reserved: [] };
+  return {
+    timeZone: shop.timeZone,
+    settings: shop.settings,
+    crew,
+    sheets,
+    supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
+    guns,
+    ...air,
+    reserved: [],
+  };
 }
 
 /** What came of planning one job among all. */

@@ -7,7 +7,7 @@ import { withWaiting } from '../api/outbox.ts';
 import { upholder } from '../api/upholder.ts';
 import { useApp } from '../app/store.ts';
 import { useNowMinute } from '../app/useNow.ts';
-import { sheetsOf } from './shelves.ts';
+import { sheetsOf, suppliesOf } from './shelves.ts';
 
 /** What the screens of one job share. */
 export interface JobContext {
@@ -29,6 +29,7 @@ export function planningShop(shop: ShopContext): ShopForPlanning {
     settings: shop.settings,
     crew: shop.crew,
     sheets: sheetsOf(shop),
+    supplies: suppliesOf(shop),
     climate: shop.planningClimate,
     reserved: [],
   };

@@ -109,21 +109,26 @@ export function Reliefs({
             timeZone: shop.timeZone,
             settings: change.settings,
           })
-        : await layAnew(change);
+        : await changeZones(change);
     if (!outcome) return;
     if ('error' in outcome) return setSaid(refusalOf(outcome.error).message);
     setSaid(null);
     if (plan) await onDone(plan.wish);
   }
-  function layAnew({ zoneId, laying }: { zoneId: string; laying: 'hung' | 'flat' }) {
-    const zone = dossier.zones.find(({ id }) => id === zoneId);
-    if (!zone?.options) return null;
-    return changeZone({
-      id: zone.id,
-      jobId: dossier.job.id,
-      version: zone.version,
-      spec: { ...zoneSpecOf(zone), options: { ...zone.options, laying } },
-    });
+  /** Another choice for some zones, one after the other; the answer for the last of them, or for the first that failed. */
+  async function changeZones({ zoneIds, options }: Extract<Relief['change'], { kind: 'options' }>) {
+    let outcome: Awaited<ReturnType<typeof changeZone>> | null = null;
+    for (const zone of dossier.zones) {
+      if (!zone.options || !zoneIds.includes(zone.id)) continue;
+      outcome = await changeZone({
+        id: zone.id,
+        jobId: dossier.job.id,
+        version: zone.version,
+        spec: { ...zoneSpecOf(zone), options: { ...zone.options, ...options } },
+      });
+      if ('error' in outcome) return outcome;
+    }
+    return outcome;
   }
   return (
     <section aria-label="What would help" className="flex flex-col gap-2">
