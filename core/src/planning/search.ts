@@ -68,6 +68,8 @@ const MEMORY = 12;
  */
 export class PlanSearch {
   private known: Bound | null = null;
+  /** When the first day of work ends. */
+  private today: Minute | null = null;
   tries = 0;
   private readonly asked: PlanProblem[] = [];
   private readonly lines: Line[] = [];
@@ -134,7 +136,8 @@ export class PlanSearch {
   private rate({ now, people }: PlanProblem, plan: Plan): number[] {
     const { starts } = this.before;
     if (starts.size === 0) return scoreOf(plan, this.objective);
-    const today = daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
+    this.today ??= daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
+    const { today } = this;
     let moved = 0;
     for (const { op, personId, start } of plan.ops) {
       const before = starts.get(op.id);
