@@ -138,6 +138,8 @@ test('a job is taken away as a file and brought back whole', async ({ maren: pag
 test('a sheet whose recoat window shuts before it opens is refused at its field', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Stores' }).click();
   await page.getByRole('button', { name: 'Waterborne alkyd enamel, satin' }).click();
+  // The sheet that was open before stays until this one is drawn.
+  await expect(page.getByRole('heading', { name: 'Waterborne alkyd enamel, satin', level: 1 })).toBeVisible();
   await page.getByLabel('Recoat until').fill('4 h');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('The recoat window shuts before it opens')).toBeVisible();
