@@ -123,7 +123,7 @@ export function SequenceScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
       >
         <span className="flex items-center gap-4">
           <span className="text-quiet">

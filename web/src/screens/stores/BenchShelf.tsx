@@ -130,7 +130,7 @@ export function BenchShelf() {
             { name: 'Guns', items: guns.map(entry) },
           ]}
           openId={openId}
-          onOpen={(id) => setSearch(id === TABLE ? {} : { item: id })}
+          onOpen={(id) => setSearch(id === TABLE ? {} : { item: id }, { flushSync: true })}
         />
         <Button
           onClick={() =>

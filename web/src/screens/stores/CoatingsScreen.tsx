@@ -28,7 +28,7 @@ export function CoatingsScreen() {
             .map(({ id, sheet }) => ({ id, name: sheet.name })),
         }))}
         openId={chosen?.id}
-        onOpen={(id) => setSearch({ product: id })}
+        onOpen={(id) => setSearch({ product: id }, { flushSync: true })}
       />
       {chosen && <SheetEditor key={chosen.id} product={chosen} shop={shop} />}
     </main>

@@ -8,6 +8,7 @@ export function Shelf<T extends { id: string; name: string }>({
   label: string;
   groups: readonly { name: string; items: readonly T[] }[];
   openId: string | undefined;
+  /** Has to show the other thing before anybody can write in what was open before. */
   onOpen(id: string): void;
 }) {
   return (

@@ -141,7 +141,7 @@ export function SystemsShelf() {
           },
         ]}
         openId={open}
-        onOpen={(system) => setSearch({ system })}
+        onOpen={(system) => setSearch({ system }, { flushSync: true })}
       />
       {own && (
         <OwnSystemEditor

@@ -137,7 +137,7 @@ export function SurveyScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
         note={(candidate) => {
           const { answered, asked } = progressOf(candidate);
           return `${answered}/${asked}`;

@@ -320,7 +320,7 @@ export function SystemsScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true })}
+        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
       >
         <Link
           to={`../survey?zone=${zone.id}`}
