@@ -15,6 +15,11 @@ import { stockGenericSupplies } from './stores/store.ts';
 
 const STATION_SEED = 7;
 const PORTS_TRIED = 20;
+/**
+ * How long a quiet connection is kept. With Node's five seconds, a caller that comes back just then finds its connection
+ * shut under its request.
+ */
+const QUIET_CONNECTION_MS = 75_000;
 
 /** A running server. */
 export interface Running {
@@ -69,6 +74,7 @@ export async function startServer(config: Config): Promise<Running> {
   const server = createServer(
     createExpress({ db, clock, climate, live, config, log, version: packageJson.version }),
   );
+  server.keepAliveTimeout = QUIET_CONNECTION_MS;
   await listenNear(server, config.host, config.port);
   const { port } = server.address() as AddressInfo;
   return {
