@@ -24,8 +24,9 @@ import { addOpening, addWall } from '../server/src/elevation/store.ts';
 import { addJob, dossierOf } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addPiece } from '../server/src/pieces/store.ts';
-import { keepable, planDossier, planningAir, shopForPlanning } from '../server/src/plans/make.ts';
+import { planToKeep } from '../server/src/plans/make.ts';
 import { addPlan } from '../server/src/plans/store.ts';
+import { planningAir, shopForPlanning } from '../server/src/plans/surroundings.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/shop/store.ts';
 import { addSteps } from '../server/src/zones/sequence.ts';
@@ -146,9 +147,10 @@ async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date)
   const dossier = await dossierOf(db, shopId, jobId);
   if (!dossier) throw new Error('the demo job is gone');
   const air = await planningAir(createSimulatedStation(STATION_SEED), now);
-  const outcome = planDossier(dossier, await shopForPlanning(db, shopId, jobId, air, now), now);
+  const shop = await shopForPlanning(db, shopId, jobId, air, now);
+  const outcome = planToKeep({ planId: uuid(), dossier, shop, now });
   if (!outcome.ok) throw new Error(outcome.message);
-  const plan = keepable(uuid(), outcome.value, air.climate, now);
+  const plan = outcome.value;
   await addPlan(db, shopId, jobId, null, plan);
   return plan;
 }

@@ -19,6 +19,7 @@ import { addMappingRoutes } from './mappings/router.ts';
 import { addPhotoRoutes } from './photos/router.ts';
 import { addPieceRoutes } from './pieces/router.ts';
 import { addPlanRoutes } from './plans/router.ts';
+import type { PlanningThread } from './plans/thread.ts';
 import { addPotRoutes } from './pots/router.ts';
 import { createSessionMiddleware } from './session/middleware.ts';
 import { addSessionRoutes } from './session/router.ts';
@@ -35,6 +36,7 @@ export interface App {
   clock: Clock;
   climate: ClimateSource;
   live: LiveChannel;
+  planner: PlanningThread;
   config: Config;
   log: Logger;
   version: string;

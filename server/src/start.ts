@@ -10,6 +10,7 @@ import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
 import { createSimulatedStation } from './devices/station.ts';
 import { LiveChannel } from './live/channel.ts';
+import { startPlanningThread } from './plans/thread.ts';
 import { stockGenericProducts } from './shop/store.ts';
 import { stockGenericSupplies } from './stores/store.ts';
 
@@ -71,8 +72,9 @@ export async function startServer(config: Config): Promise<Running> {
   const live = new LiveChannel(config.databaseUrl, log);
   await live.open();
   const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;
+  const planner = startPlanningThread((error) => log.error({ err: error }, 'the planning thread broke'));
   const server = createServer(
-    createExpress({ db, clock, climate, live, config, log, version: packageJson.version }),
+    createExpress({ db, clock, climate, live, planner, config, log, version: packageJson.version }),
   );
   server.keepAliveTimeout = QUIET_CONNECTION_MS;
   await listenNear(server, config.host, config.port);
@@ -84,7 +86,7 @@ export async function startServer(config: Config): Promise<Running> {
       stopFeed();
       const closed = new Promise((resolve) => server.close(resolve));
       server.closeAllConnections();
-      await Promise.all([closed, live.close()]);
+      await Promise.all([closed, live.close(), planner.stop()]);
       await db.close();
     },
   };

@@ -31,6 +31,11 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
     async transaction(work) {
       const client = await pool.connect();
       let broken: Error | undefined;
+      // Told here when the connection breaks between two queries, and thrown by the next one.
+      const onError = (error: Error) => {
+        broken = error;
+      };
+      client.on('error', onError);
       try {
         await client.query('begin');
         // One connection answers one query at a time: callers that ask in parallel are queued.
@@ -50,6 +55,7 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void): 
         });
         throw error;
       } finally {
+        client.off('error', onError);
         client.release(broken);
       }
     },

@@ -1,5 +1,5 @@
 import type { Dossier } from '@upholder/core/api';
-import type { Climate, ClimateSource } from '@upholder/core/drying';
+import type { Climate } from '@upholder/core/drying';
 import { failure, type Outcome, success } from '@upholder/core/outcome';
 import {
   type AnsweredPlan,
@@ -24,121 +24,63 @@ import {
   type Wish,
 } from '@upholder/core/planning';
 import { minuteAt, toMinute } from '@upholder/core/shop';
-import type { Queryable } from '../db/database.ts';
-import { planningClimate } from '../devices/station.ts';
-import { ApiError } from '../http/errors.ts';
-import { openDossiers } from '../jobs/store.ts';
-import { gunCounts } from '../pots/store.ts';
-import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
-import { suppliesOf } from '../stores/store.ts';
 
-/** Hours of the forecast that planning looks at; further out nobody knows. */
-const FORECAST_HOURS = 72;
-
-/** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
-export interface PlanningAir {
-  climate: Climate;
-  forecast: NonNullable<ShopForPlanning['forecast']>;
-}
-
-export async function planningAir(source: ClimateSource, now: Date): Promise<PlanningAir> {
-  const [climate, hours] = await Promise.all([
-    planningClimate(source, now),
-    source.expectation(now, FORECAST_HOURS),
-  ]);
-  return {
-    climate,
-    forecast: hours.map(({ at, airC, rhPct, surfaceC }) => ({
-      at: toMinute(at),
-      climate: { airC, rhPct, ...(surfaceC !== undefined && { surfaceC }) },
-    })),
-  };
-}
-
-/** The shop without any job in it. */
-async function emptyShop(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
-  const [shop, crew, sheets, supplies, guns] = await Promise.all([
-    findShop(db, shopId),
-    crewOf(db, shopId),
-    sheetsOf(db, shopId),
-    suppliesOf(db, shopId),
-    gunCounts(db, shopId),
-  ]);
-  return {
-    timeZone: shop.timeZone,
-    settings: shop.settings,
-    crew,
-    sheets,
-    supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
-    guns,
-    ...air,
-    reserved: [],
-  };
-}
-
-/** What came of planning one job among all. */
-export interface PlannedAmongAll {
+/** A job whose turn it is, and what stands in the way of planning it. */
+export interface JobInTurn {
   dossier: Dossier;
-  outcome: Outcome<MadePlan>;
+  /** Null where nothing does. */
+  refusal: string | null;
+  /** That its plan is to be kept under. */
+  planId: string;
 }
 
 /**
  * Plans several jobs one after the other: the first has the whole shop, each later one what those before it have left. A job
  * that cannot be planned keeps what its standing plan has taken.
- * @param dossiers in the order of their priority.
+ * @param jobs in the order of their priority.
+ * @param shop without any job in it.
+ * @returns the plans in the same order, or why there is none.
  */
-export async function planInTurn(
-  db: Queryable,
-  shopId: string,
-  dossiers: readonly Dossier[],
-  air: PlanningAir,
+export function planInTurn(
+  jobs: readonly JobInTurn[],
+  shop: ShopForPlanning,
   now: Date,
-  /** Throws where something stands in the way of planning a job. */
-  assertMayPlan: (dossier: Dossier, shop: ShopForPlanning) => void,
-): Promise<PlannedAmongAll[]> {
-  const shop = await emptyShop(db, shopId, air);
+): Outcome<PlanSnapshot>[] {
   const reserved: Reservation[] = [];
-  return dossiers.map((dossier) => {
-    const mine = { ...shop, reserved: [...reserved] };
-    const outcome = tryToPlan(dossier, mine, now, assertMayPlan);
-    const plan = outcome.ok ? keepable(dossier.job.id, outcome.value, air.climate, now) : dossier.plan;
+  return jobs.map(({ dossier, refusal, planId }) => {
+    const outcome: Outcome<PlanSnapshot> =
+      refusal === null
+        ? planToKeep({ planId, dossier, shop: { ...shop, reserved: [...reserved] }, now })
+        : failure(refusal);
+    const plan = outcome.ok ? outcome.value : dossier.plan;
     if (plan) reserved.push(...reservationsOf(plan, dossier.log, toMinute(now), dossier.job.name));
-    return { dossier, outcome };
+    return outcome;
   });
 }
 
-function tryToPlan(
-  dossier: Dossier,
-  shop: ShopForPlanning,
-  now: Date,
-  assertMayPlan: (dossier: Dossier, shop: ShopForPlanning) => void,
-): Outcome<MadePlan> {
-  try {
-    assertMayPlan(dossier, shop);
-  } catch (error) {
-    if (error instanceof ApiError) return failure(error.message);
-    throw error;
-  }
-  return planDossier(dossier, shop, now);
+/** What a plan of one job is made from; plain data that may cross to another thread. */
+export interface PlanOrder {
+  planId: string;
+  dossier: Dossier;
+  shop: ShopForPlanning;
+  now: Date;
+  /** What is wished; left out: as before. */
+  wish?: Wish;
+  /** Of a plan that was found elsewhere; it is made anew here, not believed. */
+  recipe?: PlanRecipe;
 }
 
-/** The shop as planning sees it, with what all other open jobs still take of it. */
-export async function shopForPlanning(
-  db: Queryable,
-  shopId: string,
-  exceptJobId: string,
-  air: PlanningAir,
-  now: Date,
-): Promise<ShopForPlanning> {
-  const [shop, others] = await Promise.all([emptyShop(db, shopId, air), openDossiers(db, shopId)]);
-  const reserved = others
-    .filter(({ job, plan }) => job.id !== exceptJobId && plan !== null)
-    .flatMap(({ job, plan, log }) => (plan ? reservationsOf(plan, log, toMinute(now), job.name) : []));
-  return { ...shop, reserved };
+/**
+ * Plans a job, in the form in which the plan is kept.
+ * @throws Error when the checker finds a broken promise.
+ */
+export function planToKeep({ planId, dossier, shop, now, wish, recipe }: PlanOrder): Outcome<PlanSnapshot> {
+  const outcome = planDossier(dossier, shop, now, wish, recipe);
+  return outcome.ok ? success(keepable(planId, outcome.value, shop.climate, now)) : outcome;
 }
 
-/** A plan that was made, and what it is known about how good it is. */
-export interface MadePlan {
+/** A plan that was made, and what is known about how good it is. */
+interface MadePlan {
   answer: AnsweredPlan;
   wish: Wish;
   bound: Bound | null;
@@ -167,7 +109,7 @@ export function questionOf(
  * @param recipe of a plan that was found elsewhere; it is made anew here, not believed.
  * @throws Error when the checker finds a broken promise: better no plan than a wrong one.
  */
-export function planDossier(
+function planDossier(
   dossier: Dossier,
   shop: ShopForPlanning,
   now: Date,
@@ -201,12 +143,7 @@ function isNoWorse(a: AnsweredPlan, b: AnsweredPlan, objective: Objective): bool
 }
 
 /** The plan in the form in which it is kept. */
-export function keepable(
-  id: string,
-  { answer, wish, bound }: MadePlan,
-  climate: Climate,
-  now: Date,
-): PlanSnapshot {
+function keepable(id: string, { answer, wish, bound }: MadePlan, climate: Climate, now: Date): PlanSnapshot {
   return snapshotOf(
     id,
     now.toISOString(),

@@ -10,13 +10,13 @@ import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { dossierOf, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
-import { findShop } from '../shop/store.ts';
-import { keepable, planDossier, planInTurn, planningAir, questionOf, shopForPlanning } from './make.ts';
-import { assertNoOpenStops } from './stops.ts';
-import { addPlan } from './store.ts';
+import { questionOf } from './make.ts';
+import { assertNoOpenStops, whatStopsPlanning } from './stops.ts';
+import { addPlan, onePlanningAtATime } from './store.ts';
+import { emptyShop, planningAir, shopForPlanning } from './surroundings.ts';
 
 /** Making plans. */
-export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): void {
+export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner }: App): void {
   routes.add({
     method: 'post',
     path: '/jobs/:jobId/plan',
@@ -29,19 +29,21 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
     handle: async ({ params, body }, { member }) => {
       const { shopId } = member;
       const now = clock.now();
-      const dossier = await dossierOf(db, shopId, params.jobId);
-      if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
       const air = await planningAir(climate, now);
-      const shop = await shopForPlanning(db, shopId, params.jobId, air, now);
-      assertNoOpenStops(dossier, shop);
-      const outcome = planDossier(dossier, shop, now, body.wish, body.recipe);
-      if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
-      const plan = keepable(uuid(), outcome.value, air.climate, now);
-      await db.transaction(async (connection) => {
+      return db.transaction(async (connection) => {
+        await onePlanningAtATime(connection, shopId);
+        const dossier = await dossierOf(connection, shopId, params.jobId);
+        if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+        const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
+        assertNoOpenStops(dossier, shop);
+        const { wish, recipe } = body;
+        const outcome = await planner.one({ planId: uuid(), dossier, shop, now, wish, recipe });
+        if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
+        const plan = outcome.value;
         await addPlan(connection, shopId, params.jobId, member.id, plan);
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        return { before: dossier.plan, plan };
       });
-      return { before: dossier.plan, plan };
     },
   });
 
@@ -63,29 +65,35 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate }: App): 
       const now = clock.now();
       if (body.order) await setTurns(db, shopId, body.order);
       const air = await planningAir(climate, now);
-      const ids = await openJobIds(db, shopId);
-      const found = await Promise.all(ids.map((id) => dossierOf(db, shopId, id)));
-      const dossiers = found.filter((dossier) => dossier !== null);
-      const planned = await planInTurn(db, shopId, dossiers, air, now, assertNoOpenStops);
-      const { timeZone } = await findShop(db, shopId);
-      const jobs: PlannedJob[] = [];
-      await db.transaction(async (connection) => {
-        for (const { dossier, outcome } of planned) {
+      const jobs = await db.transaction(async (connection) => {
+        await onePlanningAtATime(connection, shopId);
+        const shop = await emptyShop(connection, shopId, air);
+        const ids = await openJobIds(connection, shopId);
+        const found = await Promise.all(ids.map((id) => dossierOf(connection, shopId, id)));
+        const inTurn = found
+          .filter((dossier) => dossier !== null)
+          .map((dossier) => ({ dossier, refusal: whatStopsPlanning(dossier, shop), planId: uuid() }));
+        const outcomes = await planner.inTurn({ jobs: inTurn, shop, now });
+        const planned: PlannedJob[] = [];
+        for (const [index, outcome] of outcomes.entries()) {
+          const dossier = inTurn[index]?.dossier;
+          if (!dossier) continue;
           const { job } = dossier;
-          const plan = outcome.ok ? keepable(uuid(), outcome.value, air.climate, now) : null;
+          const plan = outcome.ok ? outcome.value : null;
           if (plan) {
             await addPlan(connection, shopId, job.id, member.id, plan);
             await announce(connection, { shopId, topic: 'job', id: job.id });
           }
-          jobs.push({
+          planned.push({
             jobId: job.id,
             code: job.code,
             before: dossier.plan?.handOver ?? null,
             handOver: plan?.handOver ?? null,
-            isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, timeZone),
+            isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone),
             message: outcome.ok ? null : outcome.message,
           });
         }
+        return planned;
       });
       return { jobs, isOwnOrder: await haveTurns(db, shopId) };
     },

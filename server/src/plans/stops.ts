@@ -6,13 +6,13 @@ import { cautionsOf, factsOf, openStops } from '@upholder/core/survey';
 import { ApiError } from '../http/errors.ts';
 
 /**
- * Refuses to plan work on a zone while something there could hurt someone and nobody has cleared it or taken it on.
- * @throws ApiError that names the zone and what is open.
+ * What could hurt someone on a zone that is to be worked on, and nobody has cleared or taken on.
+ * @returns words for whoever wants to plan; null where nothing is open.
  */
-export function assertNoOpenStops(
+export function whatStopsPlanning(
   dossier: Dossier,
   { settings, sheets }: Pick<ShopForPlanning, 'settings' | 'sheets'>,
-): void {
+): string | null {
   const open = dossier.zones.flatMap((zone) => {
     if (zone.systemId === null) return [];
     const verdicts = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id).map(({ verdict }) => verdict);
@@ -22,9 +22,16 @@ export function assertNoOpenStops(
       ({ title }) => `${zone.name}: ${title}`,
     );
   });
-  if (open.length === 0) return;
-  throw new ApiError(
-    'open-stop',
-    `${open.join('. ')}. Clear it under Survey, or take it on there with a written reason; then plan.`,
-  );
+  return open.length === 0
+    ? null
+    : `${open.join('. ')}. Clear it under Survey, or take it on there with a written reason; then plan.`;
+}
+
+/** @throws ApiError that names the zone and what is open, when something is. */
+export function assertNoOpenStops(
+  dossier: Dossier,
+  shop: Pick<ShopForPlanning, 'settings' | 'sheets'>,
+): void {
+  const refusal = whatStopsPlanning(dossier, shop);
+  if (refusal !== null) throw new ApiError('open-stop', refusal);
 }

@@ -25,3 +25,11 @@ export async function addPlan(
     [plan.id, shopId, jobId, plan.madeAt, memberId, JSON.stringify(PlanSnapshotSchema.parse(plan))],
   );
 }
+
+/**
+ * Waits until no other plan of the shop is being made, and holds the place until the transaction ends: two plans made at once
+ * would each give the same hours and slots away.
+ */
+export async function onePlanningAtATime(connection: Queryable, shopId: string): Promise<void> {
+  await connection.query("select pg_advisory_xact_lock(hashtextextended('plan ' || $1, 0))", [shopId]);
+}

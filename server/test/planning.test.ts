@@ -1,0 +1,111 @@
+import type { Dossier } from '@upholder/core/api';
+import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sampleShop } from '../../core/test/sample.ts';
+import { type PlanOrder, planToKeep } from '../src/plans/make.ts';
+import { startPlanningThread } from '../src/plans/thread.ts';
+import type { Running } from '../src/start.ts';
+import { addShop, Caller, freshDatabase, NOW, startTestServer } from './harness.ts';
+import { makeJob } from './samples.ts';
+
+describe('the planning thread', () => {
+  const thread = startPlanningThread(fail);
+  let order: PlanOrder;
+
+  beforeAll(async () => {
+    const databaseUrl = await freshDatabase();
+    const server = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    const caller = new Caller(server.address);
+    await caller.signIn(signIn);
+    const dossier = await makeJob(caller, 30);
+    await server.stop();
+    order = { planId: uuid(), dossier, shop: sampleShop(), now: new Date(NOW) };
+  });
+
+  afterAll(() => thread.stop());
+
+  it('makes the very plan that would be made here', async () => {
+    expect(await thread.one(order)).toEqual(planToKeep(order));
+  });
+
+  it('leaves the server free to answer while it plans', async () => {
+    let isPlanning = true;
+    const plan = thread.one(order).finally(() => {
+      isPlanning = false;
+    });
+    let turns = 0;
+    while (isPlanning) {
+      await new Promise((resolve) => setImmediate(resolve));
+      turns += 1;
+    }
+    expect((await plan).ok).toBe(true);
+    expect(turns).toBeGreaterThan(10);
+  });
+
+  it('gives a later job what the ones before it have left, and keeps the place of one that may not be planned', async () => {
+    const { dossier, shop, now } = order;
+    const first = await thread.one(order);
+    if (!first.ok) throw new Error(first.message);
+    const held = { dossier: { ...dossier, plan: first.value }, refusal: 'A stop is open.', planId: uuid() };
+    const next = { dossier, refusal: null, planId: uuid() };
+    const [refused, later] = await thread.inTurn({ jobs: [held, next], shop, now });
+    expect(refused).toEqual({ ok: false, message: 'A stop is open.' });
+    if (!later?.ok) throw new Error('the second job has no plan');
+    expect(clashesOf(first.value.ops, later.value.ops)).toEqual([]);
+    expect(later.value.handOver).toBeGreaterThan(first.value.handOver);
+  });
+
+  it('says what was wrong with an order and plans the next one', async () => {
+    const broken = { ...order, dossier: { ...order.dossier, pieces: null as never } };
+    await expect(thread.one(broken)).rejects.toThrow(TypeError);
+    expect((await thread.one(order)).ok).toBe(true);
+  });
+
+  it('ends in the middle of a plan when the server does', async () => {
+    const other = startPlanningThread(fail);
+    const plan = expect(other.one(order)).rejects.toThrow();
+    await other.stop();
+    await plan;
+  });
+});
+
+describe('planning over the wire', () => {
+  let server: Running;
+  let caller: Caller;
+
+  beforeAll(async () => {
+    const databaseUrl = await freshDatabase();
+    server = await startTestServer(databaseUrl);
+    const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
+    caller = new Caller(server.address);
+    await caller.signIn(signIn);
+  });
+
+  afterAll(() => server.stop());
+
+  it('does not give the same hours to two jobs that are planned at once', async () => {
+    const jobs: Dossier[] = [];
+    for (const doors of [6, 8, 10]) jobs.push(await makeJob(caller, doors));
+    const plans = await Promise.all(
+      jobs.map(({ job }) => caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`)),
+    );
+    for (const [index, { plan }] of plans.entries())
+      for (const other of plans.slice(index + 1)) expect(clashesOf(plan.ops, other.plan.ops)).toEqual([]);
+  });
+});
+
+function fail(error: Error): never {
+  throw error;
+}
+
+/** Where one person would be at two things. */
+function clashesOf(mine: readonly PlannedOp[], theirs: readonly PlannedOp[]): unknown[] {
+  const turnsOf = (ops: readonly PlannedOp[]) =>
+    ops.flatMap(({ personId, segments }) => segments.map((part) => ({ personId, ...part })));
+  const others = turnsOf(theirs);
+  return turnsOf(mine).filter((one) =>
+    others.some((two) => one.personId === two.personId && one.start < two.end && two.start < one.end),
+  );
+}
