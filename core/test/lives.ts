@@ -1,4 +1,5 @@
 import type { LogEntry } from '../src/jobs/index.ts';
+import type { Piece } from '../src/pieces/index.ts';
 import {
   checkPlan,
   isRepair,
@@ -94,6 +95,18 @@ export function liveFor(
   return log;
 }
 
+/** A piece that cannot be saved after all: a new one is to come. */
+function replaced(job: JobForPlanning, { id, zoneId }: Piece, on: Minute): JobForPlanning {
+  const replacementsOn = toInstant(on).toISOString().slice(0, 10);
+  return {
+    ...job,
+    pieces: job.pieces.map((piece) => (piece.id === id ? { ...piece, verdict: 'replace' } : piece)),
+    zones: job.zones.map((zone) =>
+      zone.id === zoneId ? { ...zone, survey: { ...zone.survey, replacementsOn } } : zone,
+    ),
+  };
+}
+
 /** What became of the re-plans of a job's life. */
 export interface Life {
   replans: number;
@@ -103,7 +116,7 @@ export interface Life {
 
 /**
  * Plans a random job again and again while it is worked: logged early, late, in part and taken back, scuffed once more,
- * pinned and let go, in air that changes, and searched on a little each time.
+ * pinned and let go, in air that changes, with pieces that turn out to be past saving, and searched on a little each time.
  * @throws Error as soon as a plan breaks a promise or none is found where there must be one.
  */
 export function liveThrough(seed: number, rounds: number): Life {
@@ -128,6 +141,8 @@ export function liveThrough(seed: number, rounds: number): Life {
         ...shop,
         climate: { airC: 11 + Math.floor(random() * 16), rhPct: 35 + Math.floor(random() * 45) },
       };
+    const broken = job.pieces[Math.floor(random() * job.pieces.length)];
+    if (broken && random() < 0.1) job = replaced(job, broken, now + 1440 * Math.floor(random() * 7));
     pins = new Map([...pins].filter(() => random() < 0.7));
     const open = plan.ops.filter(
       ({ id, personId, start: at }) => personId !== null && at > now && !isRepair(id),

@@ -76,3 +76,22 @@ describe('behindPlan', () => {
     expect(behindPlan({ ops: [op('old', 0, 10, { personId: null })] }, [], open, 620)).toBeNull();
   });
 });
+
+describe('new pieces that are announced too late', () => {
+  const from = (minute: number) => new Map([['a', minute]]);
+  const ease = op('ease', 600, 620, { loadId: 'new' });
+  const later = op('later', 700, 720, { loadId: 'new' });
+
+  it('put the plan behind by as much as its first visit lies before them', () => {
+    expect(behindPlan({ ops: [ease, later] }, [], open, 500, from(1440))).toEqual({
+      minutes: 840,
+      opId: 'ease',
+      because: 'delivery',
+    });
+  });
+
+  it('do not where they come in time, or work on them was logged', () => {
+    expect(behindPlan({ ops: [ease, later] }, [], open, 500, from(600))).toBeNull();
+    expect(behindPlan({ ops: [ease, later] }, [entry('ease', 610)], open, 620, from(1440))).toBeNull();
+  });
+});

@@ -8,8 +8,11 @@ export interface Behind {
   /** Working minutes, or minutes of drying, that it is behind at the least. */
   minutes: Minute;
   opId: string;
-  /** A visit that should be over and is not logged; or a film that will not be dry when the next visit is to begin. */
-  because: 'overdue' | 'drying';
+  /**
+   * A visit that should be over and is not logged; a film that will not be dry when the next visit is to begin; or new pieces
+   * that come only after work on them was to begin.
+   */
+  because: 'overdue' | 'drying' | 'delivery';
 }
 
 /** Minutes of working time between two moments. */
@@ -22,9 +25,11 @@ function worked(open: readonly Interval[], from: Minute, until: Minute): Minute 
 
 /**
  * How far the log has fallen behind a plan by now, before anybody plans again: what should be over and is not, counted in
- * working hours, and films that were laid on so late that what follows cannot begin in time.
+ * working hours, films that were laid on so late that what follows cannot begin in time, and new pieces that come too late
+ * for it.
  *
  * @param open the shop's working hours, in order.
+ * @param deliveries from when new pieces are here, by piece.
  * @returns the worst of them; null when the work keeps up.
  */
 export function behindPlan(
@@ -32,6 +37,7 @@ export function behindPlan(
   entries: readonly LogEntry[],
   open: readonly Interval[],
   now: Minute,
+  deliveries: ReadonlyMap<string, Minute> = new Map(),
 ): Behind | null {
   const log = effectiveLog(entries);
   const ends = new Map(ops.map((op) => [op.id, op.personId === null ? op.end : loggedEnd(op, log)]));
@@ -40,9 +46,13 @@ export function behindPlan(
   const note = (op: PlannedOp, minutes: Minute, because: Behind['because']) => {
     if (minutes > (worst?.minutes ?? 0)) worst = { minutes, opId: op.id, because };
   };
+  const begun = new Set(ops.filter(({ id }) => ends.get(id) !== null).map(({ loadId }) => loadId));
   for (const op of ops) {
     if (ends.get(op.id) !== null) continue;
     if (op.end < now) note(op, worked(open, op.end, now), 'overdue');
+    // Work on them says that they are here, whatever was announced.
+    if (!begun.has(op.loadId))
+      for (const id of op.pieceIds) note(op, (deliveries.get(id) ?? op.start) - op.start, 'delivery');
     for (const { why } of op.waits) {
       if (why.kind !== 'clock') continue;
       const film = known.get(why.opId);

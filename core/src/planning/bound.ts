@@ -97,7 +97,7 @@ class Bounder {
       }
       const ready = ends.reduce(
         (latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)),
-        this.problem.now,
+        Math.max(this.problem.now, load.from ?? 0),
       );
       const { start, end } = this.alone(op, ready);
       ends.push({ op, end });

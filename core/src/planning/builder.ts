@@ -54,11 +54,12 @@ export class LoadProgress {
   /** How much was placed when the candidate was worked out. */
   seen = 0;
   /** No earlier start than this was free last time; as time only fills up, none will be. */
-  floor: Minute = 0;
+  floor: Minute;
   private readonly left: Minute[];
 
   constructor(readonly load: Load) {
     this.left = remainingMinutes(load.ops);
+    this.floor = load.from ?? 0;
     for (const op of load.ops) {
       if (!op.done) continue;
       const holdUntil = op.hold ? op.done.end + op.hold.minutes : null;
@@ -143,7 +144,7 @@ export interface PinTrouble {
   at: Minute;
   /** From when it could; null where no start is known to do. */
   earliest: Minute | null;
-  reason: 'hours' | 'taken' | 'clock' | 'window';
+  reason: 'hours' | 'taken' | 'clock' | 'window' | 'delivery';
 }
 
 /** A plan in the making: places operations one by one at the earliest time that everything before leaves free. */
@@ -212,6 +213,7 @@ export class Builder {
       this.troubles.push({ opId: op.id, name: op.name, at: slot.start, earliest, reason });
       return null;
     };
+    if (progress.floor > slot.start) return trouble('delivery', progress.floor);
     if (ready > slot.start) return trouble('clock', ready);
     const needed = neededRepairs(progress.placed, op, slot.start);
     if (needed.length === 0) return { op, slot, repairs: [] };

@@ -9,6 +9,7 @@ export interface Violation {
     | 'twice'
     | 'unknown'
     | 'past'
+    | 'delivery'
     | 'order'
     | 'clock'
     | 'window'
@@ -80,6 +81,9 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   const { op, segments } = item;
   const violations: Violation[] = [];
   const add = (code: Violation['code'], message: string) => violations.push({ code, opId: op.id, message });
+  const { from } = problem.loads.find(({ id }) => id === op.loadId) ?? {};
+  if (from !== undefined && item.start < from)
+    add('delivery', `starts ${from - item.start} min before its pieces are here`);
   if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
   const person = problem.people.find(({ id }) => id === item.personId);
   if (!person) add('person', `has nobody called ${item.personId}`);

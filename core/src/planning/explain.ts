@@ -17,6 +17,8 @@ interface Context {
   /** When anybody works at all. */
   open: Interval[];
   people: Map<string, (Interval & { by: string })[]>;
+  /** From when the pieces of a load are here, where they are not from the start. */
+  deliveries: Map<string, Minute>;
   /** What is sprayed when, by kind of gun. */
   guns: Map<string, Taken[]>;
   /** Every minute at which the answer to "why not now" may change. */
@@ -82,6 +84,7 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     open,
     hours: open.flatMap(({ start, end }) => [start, end]),
     people,
+    deliveries: new Map(problem.loads.flatMap(({ id, from }) => (from === undefined ? [] : [[id, from]]))),
     guns,
     edges: [...edges].sort((a, b) => a - b),
   };
@@ -170,9 +173,11 @@ function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] 
 
 function explainOne(context: Context, earlier: readonly ScheduledOp[], item: ScheduledOp): Wait[] {
   const previousEnd = earlier.reduce((latest, { end }) => Math.max(latest, end), 0);
-  const from = Math.max(context.problem.now, previousEnd);
-  if (item.start <= from) return [];
+  const begin = Math.max(context.problem.now, previousEnd);
+  if (item.start <= begin) return [];
   const waits: Wait[] = [];
+  const from = Math.min(item.start, Math.max(begin, context.deliveries.get(item.op.loadId) ?? 0));
+  if (from > begin) waits.push({ start: begin, end: from, why: { kind: 'delivery' } });
   const binding = bindingClock(earlier, item.op);
   const clockEnd = Math.max(from, binding?.until ?? 0);
   if (binding && binding.until > from && item.op.waitFor !== 'none') {

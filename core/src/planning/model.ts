@@ -82,6 +82,8 @@ export interface Load {
   lie: Lie;
   pieceIds: string[];
   ops: PlanOp[];
+  /** Its pieces are not here before that; left out where they are, or where work on them has begun. */
+  from?: Minute;
 }
 
 export interface Person {
@@ -137,6 +139,7 @@ export interface Wait extends Interval {
     | { kind: 'resource'; resourceId: string; by: string }
     | { kind: 'people'; by: string[] }
     | { kind: 'closed' }
+    | { kind: 'delivery' }
     | { kind: 'air'; why: string }
     | { kind: 'too-long'; minutes: Minute };
 }

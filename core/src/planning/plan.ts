@@ -231,6 +231,7 @@ function refusalWords(failed: PinFailure | null, timeZone: string): string {
     taken: 'people or place are taken by another pin or another job then',
     clock: 'what comes before it is not done and dry by then',
     window: 'the window of the coat before would have shut, and scuffing does not fit in before it',
+    delivery: 'its new pieces are not here by then',
   }[pin.reason];
   const instead = pin.earliest === null ? '' : ` It could start ${when(pin.earliest)}.`;
   return `“${pin.name}” cannot start ${when(pin.at)}: ${why}.${instead}`;

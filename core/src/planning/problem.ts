@@ -3,6 +3,7 @@ import { effectiveLog } from '../jobs/index.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import { PIECE_KIND_WORDS, type Piece } from '../pieces/index.ts';
 import { longestStretch, type Minute, type Week, workIntervals } from '../shop/index.ts';
+import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
 import { type Load, type Person, type PlanOp, type PlanProblem, workMinutes } from './model.ts';
@@ -38,6 +39,8 @@ export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   return parts.length < 2 ? (parts[0] ?? 'nothing') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
 }
 
+const isReplaced = ({ verdict }: Piece) => verdict === 'replace';
+
 function batchesOfZone(
   input: JobForPlanning,
   shop: ShopForPlanning,
@@ -57,7 +60,10 @@ function batchesOfZone(
   const taken = new Set<string>();
   if (isStarted || keep === 'all') {
     for (const load of earlier.filter(({ zoneId }) => zoneId === zone.id)) {
-      const members = pieces.filter(({ id }) => load.pieceIds.includes(id));
+      const all = pieces.filter(({ id }) => load.pieceIds.includes(id));
+      // A piece that is to be replaced after all leaves its load: the new one comes raw, and later.
+      const isMixed = new Set(all.map(isReplaced)).size > 1;
+      const members = isMixed ? all.filter((piece) => !isReplaced(piece)) : all;
       if (members.length === 0) continue;
       for (const { id } of members) taken.add(id);
       const isTwoSided = load.lie === 'flat' && members.some(({ finishBack }) => finishBack);
@@ -113,11 +119,16 @@ export function buildProblem(
     );
   }
   const log = effectiveLog(input.log);
-  const loads = input.zones.flatMap((zone) =>
-    batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
+  const deliveries = deliveriesOf(input.zones, input.pieces, shop.timeZone);
+  const loads = input.zones.flatMap((zone) => {
+    return batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
       // The first piece names a load: the same cut gives the same name, another cut another.
       const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
       const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);
+      // Work that was logged on them says that they are here, whatever was announced.
+      const from = ops.some(({ done }) => done)
+        ? now
+        : Math.max(...batch.pieces.map(({ id }) => deliveries.get(id) ?? now));
       const label = `${zone.name}: ${piecesInWords(batch.pieces)}`;
       return {
         id: loadId,
@@ -126,9 +137,10 @@ export function buildProblem(
         lie: batch.lie,
         pieceIds: batch.pieces.map((piece) => piece.id),
         ops,
+        ...(from > now && { from }),
       };
-    }),
-  );
+    });
+  });
   const { settings } = shop;
   return success({
     now,

@@ -17,6 +17,7 @@ const WaitSchema = z.object({
     z.object({ kind: z.literal('resource'), resourceId: z.string(), by: z.string() }),
     z.object({ kind: z.literal('people'), by: z.array(z.string()) }),
     z.object({ kind: z.literal('closed') }),
+    z.object({ kind: z.literal('delivery') }),
     z.object({ kind: z.literal('air'), why: z.string() }),
     z.object({ kind: z.literal('too-long'), minutes: z.int() }),
   ]),

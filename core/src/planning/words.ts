@@ -28,6 +28,8 @@ export function waitWords({ why }: Wait, names: WaitNames): string {
       return `Everyone is busy: ${[...new Set(why.by)].join('; ')}.`;
     case 'closed':
       return 'The shop is closed.';
+    case 'delivery':
+      return 'The new pieces are not here yet.';
     case 'air':
       return `The air is not fit by the forecast: ${why.why}`;
     case 'too-long':

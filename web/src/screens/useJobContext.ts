@@ -7,12 +7,19 @@ import { withWaiting } from '../api/outbox.ts';
 import { upholder } from '../api/upholder.ts';
 import { useApp } from '../app/store.ts';
 import { useNowMinute } from '../app/useNow.ts';
+import type { BehindWords } from './days/useBehind.ts';
 import { sheetsOf, suppliesOf } from './shelves.ts';
 
-/** What the screens of one job share. */
-export interface JobContext {
+/** A job and the shop that it is in. */
+export interface JobInShop {
   dossier: Dossier;
   shop: ShopContext;
+}
+
+/** What the screens of one job share. */
+export interface JobContext extends JobInShop {
+  /** How far the job has fallen behind its plan; null while it keeps up. */
+  behind: BehindWords | null;
 }
 
 /** The job that the address names. @throws outside of a job's screens. */

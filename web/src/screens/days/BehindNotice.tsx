@@ -1,34 +1,32 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
 import { formatDuration } from '@upholder/core/units';
 import { dateWords } from '../../app/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
-import { useBehind } from './useBehind.ts';
+import type { BehindWords } from './useBehind.ts';
+
+const WHY: Record<BehindWords['because'], (name: string) => string> = {
+  overdue: (name) => `“${name}” is not logged.`,
+  drying: (name) => `“${name}” dries longer than the next visit waits.`,
+  delivery: (name) => `“${name}” was to begin before the new pieces come.`,
+};
 
 /** Says as soon as it shows that the work has fallen behind the plan, and that the date is at risk. */
 export function BehindNotice({
-  dossier,
-  shop,
-  now,
+  behind,
+  neededBy,
   onHelp,
 }: {
-  dossier: Dossier;
-  shop: ShopContext;
-  now: number;
+  behind: BehindWords | null;
+  neededBy: string | null;
   onHelp(): void;
 }) {
-  const behind = useBehind(dossier, shop, now);
   if (!behind) return null;
   const { minutes, because, isAtRisk, name } = behind;
-  const { neededBy } = dossier.job;
   return (
     <Notice
       kind={isAtRisk ? 'stop' : 'plain'}
       action={isAtRisk && <Button onClick={onHelp}>See what helps</Button>}
     >
-      At least {formatDuration(minutes)} behind this plan:{' '}
-      {because === 'overdue'
-        ? `“${name}” is not logged.`
-        : `“${name}” dries longer than the next visit waits.`}{' '}
+      At least {formatDuration(minutes)} behind this plan: {WHY[because](name)}{' '}
       {isAtRisk && neededBy !== null
         ? `At that it is not done by ${dateWords(neededBy)}. Plan again, or see what helps.`
         : 'Log what is done, or plan again from now.'}

@@ -109,7 +109,7 @@ function HandOver({
 
 /** The job on the calendar: who does what when and where, what dries where until when, and why everything waits. */
 export function DaysScreen() {
-  const { dossier: served, shop } = useJobContext();
+  const { dossier: served, shop, behind } = useJobContext();
   const dossier = useCurrentDossier(served);
   const now = useNowMinute();
   const [makePlan, { isLoading }] = upholder.usePlanJobMutation();
@@ -266,9 +266,8 @@ export function DaysScreen() {
         </Notice>
       )}
       <BehindNotice
-        dossier={dossier}
-        shop={shop}
-        now={now}
+        behind={behind}
+        neededBy={dossier.job.neededBy}
         onHelp={() => {
           select(null);
           setPanel('help');

@@ -1,21 +1,28 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { type Behind, behindPlan } from '@upholder/core/planning';
+import { type Behind, behindPlan, deliveriesOf } from '@upholder/core/planning';
 import { isPastDate, workIntervals } from '@upholder/core/shop';
 import { useMemo } from 'react';
 
 /** Less than this is not worth a word: somebody is just washing their hands. */
 const WORTH_MIN = 45;
 
+/** How far behind, on what, and whether the date agreed is at risk by it. */
+export interface BehindWords extends Behind {
+  isAtRisk: boolean;
+  name: string;
+}
+
 /** How far a job has fallen behind its plan, and whether its date is at risk by that; null while it keeps up. */
 export function useBehind(
-  { plan, log, job }: Pick<Dossier, 'plan' | 'log' | 'job'>,
+  { plan, log, job, zones, pieces }: Dossier,
   { settings, timeZone }: ShopContext,
   now: number,
-): (Behind & { isAtRisk: boolean; name: string }) | null {
+): BehindWords | null {
   return useMemo(() => {
     if (!plan || job.status !== 'open') return null;
     const first = Math.min(now, ...plan.ops.map(({ start }) => start));
-    const behind = behindPlan(plan, log, workIntervals(settings, timeZone, first, now), now);
+    const open = workIntervals(settings, timeZone, first, now);
+    const behind = behindPlan(plan, log, open, now, deliveriesOf(zones, pieces, timeZone));
     if (!behind || behind.minutes < WORTH_MIN) return null;
     const op = plan.ops.find(({ id }) => id === behind.opId);
     const load = plan.loads.find(({ id }) => id === op?.loadId);
@@ -24,5 +31,5 @@ export function useBehind(
       isAtRisk: isPastDate(plan.handOver + behind.minutes, job.neededBy, timeZone),
       name: `${op?.name ?? ''}, ${load?.label ?? ''}`,
     };
-  }, [plan, log, job, settings, timeZone, now]);
+  }, [plan, log, job, zones, pieces, settings, timeZone, now]);
 }

@@ -12,7 +12,7 @@ import { ColourField } from '../../parts/ColourField.tsx';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
-import { type JobContext, useJobContext } from '../useJobContext.ts';
+import { type JobInShop, useJobContext } from '../useJobContext.ts';
 import { zoneSpecOf } from '../zoneSpec.ts';
 
 function specOf({ id: _id, version: _version, ...spec }: JobRow): JobSpec {
@@ -43,7 +43,7 @@ function Clash({
   );
 }
 
-function Head({ dossier, shop }: JobContext) {
+function Head({ dossier, shop }: JobInShop) {
   const { job } = dossier;
   const [save] = upholder.useChangeJobMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
@@ -149,7 +149,7 @@ function Head({ dossier, shop }: JobContext) {
   );
 }
 
-function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobContext) {
+function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop) {
   const [save] = upholder.useChangeZoneMutation();
   const [remove] = upholder.useDeleteZoneMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);

@@ -10,6 +10,7 @@ import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { useBehind } from '../days/useBehind.ts';
 import { progressOf } from '../survey/questions.ts';
+import type { JobContext } from '../useJobContext.ts';
 import { useCurrentDossier } from '../useJobContext.ts';
 
 interface Stage {
@@ -81,9 +82,18 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
   ].map((stage) => (job.status === 'handed-over' ? { ...stage, isMissing: false } : stage));
 }
 
-function AgreedDate({ dossier, shop, now }: { dossier: Dossier; shop: ShopContext; now: number }) {
+function AgreedDate({
+  dossier,
+  shop,
+  now,
+  isAtRisk,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  isAtRisk: boolean;
+}) {
   const { job, plan } = dossier;
-  const isAtRisk = useBehind(dossier, shop, now)?.isAtRisk ?? false;
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
   const isPast = job.neededBy < localDate(now, shop.timeZone);
@@ -174,6 +184,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
   const dossier = useCurrentDossier(served);
   const now = useNowMinute();
   const { job } = dossier;
+  const behind = useBehind(dossier, shop, now);
   return (
     <>
       <div className="no-print bg-sheet px-5 pt-3.5">
@@ -184,7 +195,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
               <h1 className="truncate">{job.name}</h1>
             </div>
           </div>
-          <AgreedDate dossier={dossier} shop={shop} now={now} />
+          <AgreedDate dossier={dossier} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
           <TakeAway dossier={dossier} />
         </div>
         <nav aria-label="Stages of the job" className="mt-2 flex">
@@ -208,7 +219,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
           <span className="flex-1 border-line border-b-[5px]" />
         </nav>
       </div>
-      <Outlet context={{ dossier, shop }} />
+      <Outlet context={{ dossier, shop, behind } satisfies JobContext} />
     </>
   );
 }

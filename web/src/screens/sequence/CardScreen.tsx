@@ -16,7 +16,7 @@ import { formatDuration, formatMl } from '@upholder/core/units';
 import { Link, useSearchParams } from 'react-router';
 import { Button } from '../../parts/controls.tsx';
 import { NoZone } from '../NoZone.tsx';
-import { type JobContext, useJobContext } from '../useJobContext.ts';
+import { type JobInShop, useJobContext } from '../useJobContext.ts';
 
 const WAITS: Record<Step['waitFor'], string> = {
   none: '',
@@ -37,7 +37,7 @@ function clocksOf(step: Step, shop: ShopContext) {
   return `sand ${formatDuration(clocks.sand.hereMinutes)}, recoat ${formatDuration(clocks.recoatMin.hereMinutes)}${until}, handle ${formatDuration(clocks.handle.hereMinutes)}`;
 }
 
-function CardLine({ step, number, dossier, shop }: { step: Step; number: number } & JobContext) {
+function CardLine({ step, number, dossier, shop }: { step: Step; number: number } & JobInShop) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   const pieces = dossier.pieces.filter((piece) => piece.zoneId === step.zoneId && concerns(step, piece));
   const isOnSite = dossier.job.place === 'client';

@@ -5,7 +5,7 @@ import { Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
 import { NoZone } from '../NoZone.tsx';
-import { type JobContext, useJobContext } from '../useJobContext.ts';
+import { type JobInShop, useJobContext } from '../useJobContext.ts';
 import { ZoneTabs } from '../ZoneTabs.tsx';
 import { AgreedSample } from './AgreedSample.tsx';
 import { ColourChange } from './ColourChange.tsx';
@@ -16,7 +16,7 @@ import { RoomDays } from './RoomDays.tsx';
 import { useAnswers, useFindings } from './useSurvey.ts';
 import { Verdicts } from './Verdicts.tsx';
 
-function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) {
+function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
   const served = dossier.zones.find(({ id }) => id === zoneId);
   if (!served) throw new Error(`the job has no zone ${zoneId}`);
   const { zone, change, refusal, savedAt } = useAnswers(dossier, served);
@@ -107,11 +107,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobContext & { zoneId: string }) 
           <h2>
             <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Verdict
           </h2>
-          <Verdicts
-            dossier={dossier}
-            zone={zone}
-            onStock={(replacementStock) => void change({ answers: { replacementStock } })}
-          />
+          <Verdicts dossier={dossier} zone={zone} onAnswer={(answers) => void change({ answers })} />
         </section>
       </div>
       <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">

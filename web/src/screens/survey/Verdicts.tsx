@@ -1,7 +1,9 @@
 import type { Dossier, PieceRow, ZoneRow } from '@upholder/core/api';
 import type { Verdict } from '@upholder/core/pieces';
+import type { SurveyPatch } from '@upholder/core/survey';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { Field, Select } from '../../parts/controls.tsx';
+import { Field, Select, TextInput } from '../../parts/controls.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { useTakeoff } from '../pieces/useTakeoff.ts';
 
@@ -16,11 +18,11 @@ const LOOKS: Record<Verdict, string> = {
 export function Verdicts({
   dossier,
   zone,
-  onStock,
+  onAnswer,
 }: {
   dossier: Dossier;
   zone: ZoneRow;
-  onStock(stock: 'MDF' | 'wood'): void;
+  onAnswer(answers: Pick<SurveyPatch, 'replacementStock' | 'replacementsOn'>): void;
 }) {
   const { edit } = useTakeoff(dossier);
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
@@ -66,24 +68,58 @@ export function Verdicts({
         ))}
       </div>
       {count('replace') > 0 && (
-        <Field
-          label="New pieces are made of"
-          className="mt-3 max-w-72"
-          hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
-        >
-          {(ids) => (
-            <Select
-              {...ids}
-              className="min-h-11"
-              value={zone.survey.replacementStock ?? 'MDF'}
-              onChange={({ target }) => onStock(target.value as 'MDF' | 'wood')}
-            >
-              <option value="MDF">MDF</option>
-              <option value="wood">wood</option>
-            </Select>
-          )}
-        </Field>
+        <div className="mt-3 flex flex-wrap items-start gap-4">
+          <Field
+            label="New pieces are made of"
+            className="w-72"
+            hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
+          >
+            {(ids) => (
+              <Select
+                {...ids}
+                className="min-h-11"
+                value={zone.survey.replacementStock ?? 'MDF'}
+                onChange={({ target }) => onAnswer({ replacementStock: target.value as 'MDF' | 'wood' })}
+              >
+                <option value="MDF">MDF</option>
+                <option value="wood">wood</option>
+              </Select>
+            )}
+          </Field>
+          <DeliveryDay
+            key={zone.id}
+            known={zone.survey.replacementsOn ?? ''}
+            onChange={(day) => onAnswer({ replacementsOn: day === '' ? null : day })}
+          />
+        </div>
       )}
     </div>
+  );
+}
+
+/** A year that is still being typed is not a day yet. */
+const FIRST_DAY = '2000-01-01';
+
+function DeliveryDay({ known, onChange }: { known: string; onChange(day: string): void }) {
+  const [typed, setTyped] = useState(known);
+  return (
+    <Field
+      label="New pieces come on"
+      className="w-72"
+      hint="No work on them is planned before that day. Left empty, they count as here."
+    >
+      {(ids) => (
+        <TextInput
+          {...ids}
+          type="date"
+          className="min-h-11"
+          value={typed}
+          onChange={({ target: { value } }) => {
+            setTyped(value);
+            if (value === '' || value >= FIRST_DAY) onChange(value);
+          }}
+        />
+      )}
+    </Field>
   );
 }

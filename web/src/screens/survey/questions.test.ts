@@ -50,7 +50,7 @@ describe('the questions', () => {
   });
 
   it('cover everything that a survey can hold, but for what has controls of its own', () => {
-    const own = ['sample', 'roomOutDays', 'replacementStock'];
+    const own = ['sample', 'roomOutDays', 'replacementStock', 'replacementsOn'];
     const all = Object.keys(SurveyAnswersSchema.shape).filter((key) => !own.includes(key));
     expect(
       questions

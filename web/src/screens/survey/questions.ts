@@ -16,7 +16,10 @@ import {
   WIPE_RESULTS,
 } from '@upholder/core/survey';
 
-type AnswerKey = Exclude<keyof SurveyAnswers, 'sample' | 'roomOutDays' | 'replacementStock'>;
+type AnswerKey = Exclude<
+  keyof SurveyAnswers,
+  'sample' | 'roomOutDays' | 'replacementStock' | 'replacementsOn'
+>;
 export type QuestionKey = AnswerKey | 'substrate';
 
 /** A question with a few possible answers. */
