@@ -175,7 +175,7 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
       if (!before || (opId === null && before.opId === null)) return;
       const name = opId ?? before.opId ?? '';
       if (before.end > start) add(name, 'has a gun that is in use');
-      const { minutes } = changeMinutes(before.gun, gun, guns.change);
+      const minutes = changeMinutes(before.gun, gun, guns.change);
       if (minutes > gun.changeMin)
         add(name, `leaves ${gun.changeMin} of ${minutes} min to change the gun over`);
     });

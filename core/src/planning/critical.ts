@@ -1,3 +1,4 @@
+import { countWhile } from '../ordered.ts';
 import type { PlannedOp } from './snapshot.ts';
 
 type ChainOp = Pick<
@@ -37,14 +38,7 @@ function endedBy(
   return (key: string | null, by: number, isWanted: (op: ChainOp) => boolean): Ended | undefined => {
     const list = key === null ? undefined : lists.get(key);
     if (!list) return undefined;
-    let low = 0;
-    let high = list.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((list[middle]?.until ?? 0) <= by) low = middle + 1;
-      else high = middle;
-    }
-    for (let at = low - 1; at >= 0; at -= 1) {
+    for (let at = countWhile(list, ({ until }) => until <= by) - 1; at >= 0; at -= 1) {
       const ended = list[at];
       if (ended && isWanted(ended.other)) return ended;
     }

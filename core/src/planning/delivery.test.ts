@@ -99,6 +99,12 @@ describe('new pieces that are still to come', () => {
   });
 });
 
+it('raw stock comes all on that day', () => {
+  const { problem, plan } = planned(jobWith({ replacementsOn: THURSDAY, existing: 'raw' }, []));
+  expect(problem.loads.every(({ from }) => from === thursday)).toBe(true);
+  expect(Math.min(...plan.ops.map(({ start }) => start))).toBeGreaterThanOrEqual(thursday);
+});
+
 describe('new pieces that are here', () => {
   it('are planned at once: the day has passed, or work on them was logged before it', () => {
     const past = planned(jobWith({ replacementsOn: '2026-11-20' }));

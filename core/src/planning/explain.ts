@@ -1,3 +1,4 @@
+import { countWhile } from '../ordered.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { bindingClock } from './clocks.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from './model.ts';
@@ -136,15 +137,9 @@ function spanAt<T extends Interval>(ordered: readonly T[], at: Minute): T | unde
   return span && span.start <= at ? span : undefined;
 }
 
+/** Index of the first minute after another one. */
 function firstAfter(ordered: readonly Minute[], at: Minute): number {
-  let low = 0;
-  let high = ordered.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((ordered[middle] ?? 0) > at) high = middle;
-    else low = middle + 1;
-  }
-  return low;
+  return countWhile(ordered, (minute) => minute <= at);
 }
 
 function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] {

@@ -26,17 +26,17 @@ const paleOil = paint('alkyd #dfe8e2', 91, false);
 
 describe('changing a gun over', () => {
   it.each([
-    ['the first paint in it', null, pale, 0, 'none'],
-    ['the same paint again', dark, dark, 0, 'none'],
-    ['dark to pale', dark, pale, 10, 'pale'],
-    ['pale to dark', pale, dark, 0, 'none'],
-    ['dark to one twenty paler', dark, paint('x', 43), 10, 'pale'],
-    ['dark to one not so much paler', dark, paint('x', 42.9), 0, 'none'],
-    ['water to solvent', pale, oil, 15, 'solvent'],
-    ['solvent to water', oil, dark, 15, 'solvent'],
-    ['dark solvent to pale water', oil, pale, 25, 'both'],
-  ] as const)('%s', (_name, from, to, minutes, why) => {
-    expect(changeMinutes(from, to, COST)).toEqual({ minutes, why });
+    ['the first paint in it', null, pale, 0],
+    ['the same paint again', dark, dark, 0],
+    ['dark to pale', dark, pale, 10],
+    ['pale to dark', pale, dark, 0],
+    ['dark to one twenty paler', dark, paint('x', 43), 10],
+    ['dark to one not so much paler', dark, paint('x', 42.9), 0],
+    ['water to solvent', pale, oil, 15],
+    ['solvent to water', oil, dark, 15],
+    ['dark solvent to pale water', oil, pale, 25],
+  ] as const)('%s', (_name, from, to, minutes) => {
+    expect(changeMinutes(from, to, COST)).toBe(minutes);
   });
 });
 

@@ -47,16 +47,11 @@ export function paintOf(
 }
 
 /** Minutes that changing a gun over adds to its usual cleaning and setting up; 0 for the first paint in it. */
-export function changeMinutes(
-  from: Paint | null,
-  to: Paint,
-  { paleMin, solventMin }: Changeover,
-): { minutes: Minute; why: 'none' | 'pale' | 'solvent' | 'both' } {
-  if (from === null || from.material === to.material) return { minutes: 0, why: 'none' };
+export function changeMinutes(from: Paint | null, to: Paint, { paleMin, solventMin }: Changeover): Minute {
+  if (from === null || from.material === to.material) return 0;
   const isOther = from.isWater !== to.isWater;
   const isPaler = to.lightness - from.lightness >= PALER_BY;
-  const minutes = (isOther ? solventMin : 0) + (isPaler ? paleMin : 0);
-  return { minutes, why: isOther ? (isPaler ? 'both' : 'solvent') : isPaler ? 'pale' : 'none' };
+  return (isOther ? solventMin : 0) + (isPaler ? paleMin : 0);
 }
 
 interface Booked extends Interval {
@@ -88,11 +83,11 @@ export class GunBook {
       const before = booked[at - 1];
       const after = booked[at];
       const isTaken = after !== undefined && after.start < end;
-      if (isTaken || (after && changeMinutes(paint, after.paint, this.change).minutes > after.changeMin)) {
+      if (isTaken || (after && changeMinutes(paint, after.paint, this.change) > after.changeMin)) {
         retryAt = Math.min(retryAt, after?.end ?? retryAt);
         return;
       }
-      const changeMin = changeMinutes(before?.paint ?? null, paint, this.change).minutes;
+      const changeMin = changeMinutes(before?.paint ?? null, paint, this.change);
       if (!best || changeMin < best.changeMin) best = { number, changeMin };
     });
     return best ?? { retryAt };

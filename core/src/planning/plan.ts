@@ -142,6 +142,10 @@ function problemsOf(
   return success(problems);
 }
 
+function startsOf({ ops }: EarlierPlan): Map<string, Minute> {
+  return new Map(ops.map(({ id, start }) => [id, start]));
+}
+
 /**
  * Begins a search for a better plan than the first one; its first plans are there at once.
  * @param recipes of plans for much the same question, to begin from as well.
@@ -151,7 +155,7 @@ export function searchPlan(
   wish: SearchWish = PLAIN,
   recipes: readonly PlanRecipe[] = [],
 ): Outcome<PlanSearch> {
-  const before = { starts: new Map(question.earlier.ops.map(({ id, start }) => [id, start])), recipes };
+  const before = { starts: startsOf(question.earlier), recipes };
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
@@ -195,17 +199,14 @@ export function sketchPlan(
   pins: ReadonlyMap<string, Minute>,
   objective: Objective = PLAIN.objective,
 ): Outcome<Plan> {
-  const starts = new Map(question.earlier.ops.map(({ id, start }) => [id, start]));
   let refusal: Outcome<Plan> = failure('There is nothing to plan.');
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, SPLITS.slice(0, 1), pins, days);
     if (!problems.ok) return problems;
     const problem = problems.value[0]?.problem;
     if (!problem) continue;
-    const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], objective, PLAIN.seed, pins, {
-      starts,
-      recipes: [],
-    });
+    const before = { starts: startsOf(question.earlier), recipes: [] };
+    const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], objective, PLAIN.seed, pins, before);
     for (let number = 0; number < triesAtOnce(question.input.pieces.length); number += 1) search.step();
     if (search.found) return success(search.found.plan);
     refusal = failure(refusalWords(search.failure, question.shop.timeZone));

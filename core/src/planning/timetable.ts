@@ -1,3 +1,4 @@
+import { countWhile } from '../ordered.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
 import { GunBook, type Paint } from './guns.ts';
 import {
@@ -34,14 +35,7 @@ class PlaceBook {
 
   /** Index of the step that a minute lies on. */
   private stepAt(minute: Minute): number {
-    let low = 0;
-    let high = this.from.length - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if ((this.from[middle] ?? 0) <= minute) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    return Math.max(0, countWhile(this.from, (from) => from <= minute) - 1);
   }
 
   private edgeAt(minute: Minute): number {
@@ -247,14 +241,7 @@ export class Timetable {
 
 /** Index of the first of these ordered intervals that ends after a minute; the length when none does. */
 export function firstIndexEndingAfter(intervals: readonly Interval[], minute: Minute): number {
-  let low = 0;
-  let high = intervals.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((intervals[middle]?.end ?? 0) > minute) high = middle;
-    else low = middle + 1;
-  }
-  return low;
+  return countWhile(intervals, ({ end }) => end <= minute);
 }
 
 /** Where an operation would go with one person; null when it finds no place in what is left of their hours. */

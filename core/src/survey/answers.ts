@@ -79,7 +79,7 @@ const Answers = z.object({
   sample: AgreedSampleSchema,
   /** What replaced pieces are made of. */
   replacementStock: z.enum(REPLACEMENT_STOCKS),
-  /** The day from which replaced pieces are here to be worked on. */
+  /** The day from which new pieces, replacements or raw stock, are here to be worked on. */
   replacementsOn: z.iso.date({ error: 'Write the date as 2026-11-30.' }),
 });
 export const SurveyAnswersSchema = Answers.partial();

@@ -29,7 +29,9 @@ export function BehindNotice({
       At least {formatDuration(minutes)} behind this plan: {WHY[because](name)}{' '}
       {isAtRisk && neededBy !== null
         ? `At that it is not done by ${dateWords(neededBy)}. Plan again, or see what helps.`
-        : 'Log what is done, or plan again from now.'}
+        : because === 'delivery'
+          ? 'Plan again from now.'
+          : 'Log what is done, or plan again from now.'}
     </Notice>
   );
 }

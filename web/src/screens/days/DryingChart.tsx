@@ -77,15 +77,18 @@ export function DryingChart({
     if (!element || scrolledFor.current === openPx) return;
     // Only when the chart opens or is zoomed: later it stays where the user left it.
     scrolledFor.current = openPx;
-    element.scrollLeft = Math.max(0, scale.x(now) - element.clientWidth * 0.3);
-  }, [scale, now, openPx]);
+    const width = element.clientWidth;
+    const coming = [...labour, ...films].filter(({ end }) => end > now).map(({ start }) => start);
+    const first = scale.x(Math.max(now, Math.min(...coming)));
+    // From what goes on now; where nothing begins within sight of it, from what comes first.
+    const isFar = Number.isFinite(first) && first - scale.x(now) > width * 0.6;
+    element.scrollLeft = Math.max(0, isFar ? first - width * 0.15 : scale.x(now) - width * 0.3);
+  }, [scale, now, openPx, labour, films]);
 
   const { rows, fullTop } = useMemo(() => {
     let next = HEAD_PX;
     const placed = chartRows(by, { labour, films }, dossier, shop).map((row) => {
       const labourLanes = assignLanes(row.labour);
-      // A label needs some width even when its film dries fast.
-      const filmLanes = assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 })));
       const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
       const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);
       const filmTops = isThin
@@ -99,7 +102,10 @@ export function DryingChart({
             row.films,
             THIN_PX,
           )
-        : filmLanes.lanes.map((lane) => labourLanes.count * LABOUR_PX + lane * FILM_PX);
+        : // A label needs some width even when its film dries fast.
+          assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 }))).lanes.map(
+            (lane) => labourLanes.count * LABOUR_PX + lane * FILM_PX,
+          );
       const filmPx = isThin ? THIN_PX : FILM_PX;
       const inside = Math.max(labourLanes.count * LABOUR_PX, ...filmTops.map((film) => film + filmPx));
       const height = Math.max(46, PAD_PX * 2 + inside);

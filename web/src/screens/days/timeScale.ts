@@ -1,3 +1,4 @@
+import { countWhile } from '@upholder/core/ordered';
 import type { Interval } from '@upholder/core/shop';
 
 /** Maps minutes to pixels; closed hours are drawn narrower than open ones, so that the work has room. */
@@ -50,27 +51,15 @@ export function createTimeScale(
     open: within,
     x(minute) {
       const clamped = Math.min(Math.max(minute, from), until);
-      const knot = lastWhere(knots, (candidate) => candidate.minute <= clamped) ?? knots[0];
+      const knot = knots[Math.max(0, countWhile(knots, (candidate) => candidate.minute <= clamped) - 1)];
       return knot ? knot.px + (clamped - knot.minute) * knot.rate : 0;
     },
     minuteAt(at) {
-      const knot = lastWhere(knots, (candidate) => candidate.px <= at) ?? knots[0];
+      const knot = knots[Math.max(0, countWhile(knots, (candidate) => candidate.px <= at) - 1)];
       if (!knot) return from;
       return Math.round(Math.min(until, Math.max(from, knot.minute + (at - knot.px) / knot.rate)));
     },
   };
-}
-
-/** The last of an ordered list for which something holds that holds for all before it as well. */
-function lastWhere<T>(list: readonly T[], holds: (one: T) => boolean): T | undefined {
-  let low = -1;
-  let high = list.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (holds(list[middle] as T)) low = middle;
-    else high = middle - 1;
-  }
-  return list[low];
 }
 
 /** Something drawn over a time, at a height. */

@@ -27,6 +27,8 @@ export function Verdicts({
   const { edit } = useTakeoff(dossier);
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const count = (verdict: Verdict) => pieces.filter((piece) => piece.verdict === verdict).length;
+  // All of them are new then, and come from somewhere.
+  const isRaw = zone.survey.existing === 'raw';
   if (pieces.length === 0)
     return (
       <p className="text-quiet">
@@ -67,25 +69,27 @@ export function Verdicts({
           </button>
         ))}
       </div>
-      {count('replace') > 0 && (
+      {(count('replace') > 0 || isRaw) && (
         <div className="mt-3 flex flex-wrap items-start gap-4">
-          <Field
-            label="New pieces are made of"
-            className="w-72"
-            hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
-          >
-            {(ids) => (
-              <Select
-                {...ids}
-                className="min-h-11"
-                value={zone.survey.replacementStock ?? 'MDF'}
-                onChange={({ target }) => onAnswer({ replacementStock: target.value as 'MDF' | 'wood' })}
-              >
-                <option value="MDF">MDF</option>
-                <option value="wood">wood</option>
-              </Select>
-            )}
-          </Field>
+          {count('replace') > 0 && (
+            <Field
+              label="New pieces are made of"
+              className="w-72"
+              hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
+            >
+              {(ids) => (
+                <Select
+                  {...ids}
+                  className="min-h-11"
+                  value={zone.survey.replacementStock ?? 'MDF'}
+                  onChange={({ target }) => onAnswer({ replacementStock: target.value as 'MDF' | 'wood' })}
+                >
+                  <option value="MDF">MDF</option>
+                  <option value="wood">wood</option>
+                </Select>
+              )}
+            </Field>
+          )}
           <DeliveryDay
             key={zone.id}
             known={zone.survey.replacementsOn ?? ''}
