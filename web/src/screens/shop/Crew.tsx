@@ -52,6 +52,7 @@ function OwnHours({
               {(ids) => (
                 <TextInput
                   {...ids}
+                  className="text-[0.85rem]"
                   placeholder="off"
                   value={texts[day] ?? ''}
                   onChange={({ target }) => setDrafts({ ...drafts, [day]: target.value })}
