@@ -127,6 +127,7 @@ export function liveThrough(seed: number, rounds: number): Life {
   let now = SAMPLE_START;
   let plan = replan(job, shop, now, null);
   let pins = new Map<string, Minute>();
+  const roomInTurn = random() < 0.3;
   const life: Life = { replans: 1, refusals: 0 };
   for (let round = 0; round < rounds; round += 1) {
     const minutes = 60 + Math.floor(random() * 1500);
@@ -149,7 +150,7 @@ export function liveThrough(seed: number, rounds: number): Life {
     );
     const one = open[Math.floor(random() * open.length)];
     if (one && random() < 0.4) pins.set(one.id, one.start + 1440 * Math.floor(random() * 8));
-    const question = { input: job, shop, now, earlier: plan };
+    const question = { input: job, shop, now, earlier: plan, roomInTurn };
     let made = searchPlan(question, { objective: 'earliest', seed: round + 1, pins });
     if (!made.ok && pins.size > 0) {
       life.refusals += 1;
@@ -165,7 +166,12 @@ export function liveThrough(seed: number, rounds: number): Life {
     if (violations.length > 0)
       throw new Error(`seed ${seed}, round ${round}: ${JSON.stringify(violations.slice(0, 3))}`);
     if (bound.at > found.plan.handOver) throw new Error(`seed ${seed}, round ${round}: below its bound`);
-    const wish = { objective: 'earliest' as const, pins: Object.fromEntries(pins), roomClosed: [] };
+    const wish = {
+      objective: 'earliest' as const,
+      pins: Object.fromEntries(pins),
+      roomClosed: [],
+      roomInTurn,
+    };
     plan = snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, found, wish, bound);
     life.replans += 1;
   }

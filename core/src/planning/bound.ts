@@ -44,6 +44,9 @@ class Bounder {
   private readonly signs = new Map<string, number>();
   private readonly endsAfter = new Map<string, Minute>();
 
+  /** When loads that were looked at are through, each with everything else out of its way. */
+  private readonly through = new Map<string, Minute>();
+
   constructor(private readonly problem: PlanProblem) {
     const free = problem.people.map(({ id, work }) =>
       without(
@@ -86,10 +89,14 @@ class Bounder {
     return best;
   }
 
-  /** The load with everything else out of its way; starts of its open operations and its end. */
+  /** The load with everything else out of its way but what it is to follow; starts of its open operations and its end. */
   chain(load: Load): { needs: Need[]; end: Minute } {
     const ends: { op: PlanOp; end: Minute }[] = [];
     const needs: Need[] = [];
+    const begin = (load.after ?? []).reduce(
+      (latest, id) => Math.max(latest, this.through.get(id) ?? 0),
+      Math.max(this.problem.now, load.from ?? 0),
+    );
     load.ops.forEach((op, index) => {
       if (op.done) {
         ends.push({ op, end: op.done.end });
@@ -97,13 +104,15 @@ class Bounder {
       }
       const ready = ends.reduce(
         (latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)),
-        Math.max(this.problem.now, load.from ?? 0),
+        begin,
       );
       const { start, end } = this.alone(op, ready);
       ends.push({ op, end });
       needs.push({ op, load, index, minutes: this.minutesOf(op), head: start });
     });
-    return { needs, end: ends.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
+    const end = ends.reduce((latest, { end }) => Math.max(latest, end), this.problem.now);
+    this.through.set(load.id, end);
+    return { needs, end };
   }
 
   /**

@@ -55,6 +55,8 @@ export class LoadProgress {
   seen = 0;
   /** No earlier start than this was free last time; as time only fills up, none will be. */
   floor: Minute;
+  /** Loads that have to be through before this one is begun. */
+  after: readonly LoadProgress[] = [];
   private readonly left: Minute[];
 
   constructor(readonly load: Load) {
@@ -78,6 +80,19 @@ export class LoadProgress {
 
   get op(): PlanOp | undefined {
     return this.load.ops[this.next];
+  }
+
+  /** Whether it may not be begun yet, since others come first. */
+  get isHeldUp(): boolean {
+    return this.after.some(({ op }) => op !== undefined);
+  }
+
+  /** When the last of those that come first is through. */
+  get turn(): Minute {
+    return this.after.reduce(
+      (latest, { placed }) => placed.reduce((most, { end }) => Math.max(most, end), latest),
+      0,
+    );
   }
 
   get remaining(): Minute {
@@ -144,7 +159,7 @@ export interface PinTrouble {
   at: Minute;
   /** From when it could; null where no start is known to do. */
   earliest: Minute | null;
-  reason: 'hours' | 'taken' | 'clock' | 'window' | 'delivery';
+  reason: 'hours' | 'taken' | 'clock' | 'window' | 'delivery' | 'section';
 }
 
 /** A plan in the making: places operations one by one at the earliest time that everything before leaves free. */
@@ -163,6 +178,9 @@ export class Builder {
   ) {
     this.table = Timetable.from(problem);
     this.all = problem.loads.map((load) => new LoadProgress(load));
+    const byId = new Map(this.all.map((progress) => [progress.load.id, progress]));
+    for (const progress of this.all)
+      progress.after = (progress.load.after ?? []).flatMap((id) => byId.get(id) ?? []);
     for (const progress of this.all)
       for (const before of progress.placed) {
         this.table.hold(before);
@@ -214,6 +232,7 @@ export class Builder {
       return null;
     };
     if (progress.floor > slot.start) return trouble('delivery', progress.floor);
+    if (progress.turn > slot.start) return trouble('section', progress.turn);
     if (ready > slot.start) return trouble('clock', ready);
     const needed = neededRepairs(progress.placed, op, slot.start);
     if (needed.length === 0) return { op, slot, repairs: [] };
@@ -250,6 +269,7 @@ export class Builder {
     const ready = Math.max(
       problem.now,
       progress.floor,
+      progress.turn,
       clockStart(progress.placed, op),
       this.guide.notBefore.get(op.id) ?? 0,
     );

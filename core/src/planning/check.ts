@@ -10,6 +10,7 @@ export interface Violation {
     | 'unknown'
     | 'past'
     | 'delivery'
+    | 'section'
     | 'order'
     | 'clock'
     | 'window'
@@ -55,6 +56,7 @@ export function checkPlan(
         plan.ops.filter(({ op }) => op.loadId === load.id),
       ),
     ),
+    ...checkSections(problem, plan),
     ...checkCapacity(problem, plan),
     ...checkHandOver(problem, plan),
   ];
@@ -212,6 +214,21 @@ function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
     if (latest === null || latest.personId !== span.personId || span.end > latest.end) latest = span;
   }
   return violations;
+}
+
+/** What is to follow other loads begins when the last of them is through. */
+function checkSections({ loads }: PlanProblem, { ops }: Plan): Violation[] {
+  return loads.flatMap(({ id, after = [] }) => {
+    const before = ops.filter(({ op }) => after.includes(op.loadId));
+    const through = Math.max(0, ...before.map(({ end }) => end));
+    return ops
+      .filter(({ op, personId, start }) => op.loadId === id && personId !== null && start < through)
+      .map(({ op, start }) => ({
+        code: 'section' as const,
+        opId: op.id,
+        message: `starts ${through - start} min before what it is to follow is through`,
+      }));
+  });
 }
 
 function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): Violation[] {

@@ -88,6 +88,9 @@ export function criticalChain(ops: readonly ChainOp[]): ChainLink[] {
     }
     const person = byPerson(personId, start, isBefore);
     if (person) held.push({ ...person, after: 'person' });
+    const section = waits.find(({ why }) => why.kind === 'section');
+    const through = section && planned.find((other) => other.end === section.end && other.loadId !== loadId);
+    if (through) held.push({ other: through, until: through.end, after: 'place' });
     if (waits.some(({ why }) => why.kind === 'resource')) {
       const isOther = (other: ChainOp) => isBefore(other) && other.loadId !== loadId;
       const place = hold?.resourceId ?? null;

@@ -18,8 +18,8 @@ interface Context {
   /** When anybody works at all. */
   open: Interval[];
   people: Map<string, (Interval & { by: string })[]>;
-  /** From when the pieces of a load are here, where they are not from the start. */
-  deliveries: Map<string, Minute>;
+  /** What keeps a load from being begun, and until when. */
+  begins: Map<string, { until: Minute; why: Wait['why'] }[]>;
   /** What is sprayed when, by kind of gun. */
   guns: Map<string, Taken[]>;
   /** Every minute at which the answer to "why not now" may change. */
@@ -85,10 +85,29 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     open,
     hours: open.flatMap(({ start, end }) => [start, end]),
     people,
-    deliveries: new Map(problem.loads.flatMap(({ id, from }) => (from === undefined ? [] : [[id, from]]))),
+    begins: beginsOf(problem, ops, labels),
     guns,
     edges: [...edges].sort((a, b) => a - b),
   };
+}
+
+/** What keeps loads from being begun besides people and places: pieces that are to come, loads that come first. */
+function beginsOf(
+  { loads }: PlanProblem,
+  ops: readonly ScheduledOp[],
+  labels: ReadonlyMap<string, string>,
+): Context['begins'] {
+  const begins: Context['begins'] = new Map();
+  for (const { id, from, after = [] } of loads) {
+    if (from !== undefined) begins.set(id, [{ until: from, why: { kind: 'delivery' } }]);
+    const last = ops
+      .filter(({ op }) => after.includes(op.loadId))
+      .reduce<ScheduledOp | null>((latest, one) => (latest && latest.end >= one.end ? latest : one), null);
+    if (!last) continue;
+    const by = labels.get(last.op.loadId) ?? '';
+    begins.set(id, [...(begins.get(id) ?? []), { until: last.end, why: { kind: 'section', by } }]);
+  }
+  return begins;
 }
 
 /** What is taken of a place at any minute of a stretch, each once. */
@@ -171,8 +190,13 @@ function explainOne(context: Context, earlier: readonly ScheduledOp[], item: Sch
   const begin = Math.max(context.problem.now, previousEnd);
   if (item.start <= begin) return [];
   const waits: Wait[] = [];
-  const from = Math.min(item.start, Math.max(begin, context.deliveries.get(item.op.loadId) ?? 0));
-  if (from > begin) waits.push({ start: begin, end: from, why: { kind: 'delivery' } });
+  let from = begin;
+  for (const { until, why } of context.begins.get(item.op.loadId) ?? []) {
+    const end = Math.min(item.start, until);
+    if (end <= from) continue;
+    waits.push({ start: from, end, why });
+    from = end;
+  }
   const binding = bindingClock(earlier, item.op);
   const clockEnd = Math.max(from, binding?.until ?? 0);
   if (binding && binding.until > from && item.op.waitFor !== 'none') {

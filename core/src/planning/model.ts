@@ -84,6 +84,8 @@ export interface Load {
   ops: PlanOp[];
   /** Its pieces are not here before that; left out where they are, or where work on them has begun. */
   from?: Minute;
+  /** Loads that have to be through before it is begun; they stand before it in the list. */
+  after?: string[];
 }
 
 export interface Person {
@@ -140,6 +142,7 @@ export interface Wait extends Interval {
     | { kind: 'people'; by: string[] }
     | { kind: 'closed' }
     | { kind: 'delivery' }
+    | { kind: 'section'; by: string }
     | { kind: 'air'; why: string }
     | { kind: 'too-long'; minutes: Minute };
 }

@@ -9,6 +9,7 @@ import type { Objective } from './objective.ts';
 import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem.ts';
 import { makePlan, type PinFailure, placeInOrder } from './schedule.ts';
 import { type PlanRecipe, PlanSearch } from './search.ts';
+import { inTurn } from './sections.ts';
 import type { PlannedOp } from './snapshot.ts';
 
 /** From so many pieces on only the largest loads are tried, and halves of them. */
@@ -104,6 +105,8 @@ export interface PlanQuestion {
   earlier: EarlierPlan;
   /** Days on which nobody may work in the client's room. */
   roomClosed?: readonly string[];
+  /** Whether the room is worked on zone by zone. */
+  roomInTurn?: boolean;
 }
 
 /** Whether the work alone is more than everybody has hours, up to where the calendars reach. */
@@ -116,7 +119,7 @@ function isTooMuch({ loads, people }: PlanProblem): boolean {
 
 /** The question stated once for each way of cutting; none where these days cannot be enough. */
 function problemsOf(
-  { input, shop: given, now, earlier, roomClosed = [] }: PlanQuestion,
+  { input, shop: given, now, earlier, roomClosed = [], roomInTurn = false }: PlanQuestion,
   splits: readonly Cut[],
   pins: ReadonlyMap<string, Minute>,
   days: number,
@@ -137,7 +140,7 @@ function problemsOf(
     if (!problem.ok) return problem;
     if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value))
       return success([]);
-    problems.push({ cut, problem: problem.value });
+    problems.push({ cut, problem: roomInTurn ? inTurn(problem.value, input) : problem.value });
   }
   return success(problems);
 }
@@ -233,6 +236,7 @@ function refusalWords(failed: PinFailure | null, timeZone: string): string {
     clock: 'what comes before it is not done and dry by then',
     window: 'the window of the coat before would have shut, and scuffing does not fit in before it',
     delivery: 'its new pieces are not here by then',
+    section: 'the zones of the room that come before it are not through by then',
   }[pin.reason];
   const instead = pin.earliest === null ? '' : ` It could start ${when(pin.earliest)}.`;
   return `“${pin.name}” cannot start ${when(pin.at)}: ${why}.${instead}`;

@@ -265,7 +265,7 @@ export interface Freeing {
  */
 export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing> {
   const pins = duePins(wish, question.now);
-  const asked: PlanQuestion = { ...question, roomClosed: wish.roomClosed };
+  const asked: PlanQuestion = { ...question, roomClosed: wish.roomClosed, roomInTurn: wish.roomInTurn };
   const first = tryPlan(asked, pins);
   if (first.isPossible) return;
   const day = new Intl.DateTimeFormat('en-GB', {

@@ -59,6 +59,7 @@ function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide):
     let best: LoadProgress | null = null;
     let seen = 0;
     for (const progress of open) {
+      if (progress.isHeldUp) continue;
       seen += 1;
       if (seen > atOnce && progress.placed.length === 0) continue;
       if (best === null || progress.start < best.start) best = progress;
@@ -103,7 +104,7 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
   const rest = builder.all.flatMap(({ load }, index) => load.ops.map(() => index));
   for (const index of [...order, ...rest]) {
     const progress = builder.all[index];
-    if (!progress?.op) continue;
+    if (!progress?.op || progress.isHeldUp) continue;
     const candidate = builder.candidate(progress);
     if (!candidate) return refused(builder, progress);
     builder.commit(progress, candidate);

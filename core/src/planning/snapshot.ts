@@ -18,6 +18,7 @@ const WaitSchema = z.object({
     z.object({ kind: z.literal('people'), by: z.array(z.string()) }),
     z.object({ kind: z.literal('closed') }),
     z.object({ kind: z.literal('delivery') }),
+    z.object({ kind: z.literal('section'), by: z.string() }),
     z.object({ kind: z.literal('air'), why: z.string() }),
     z.object({ kind: z.literal('too-long'), minutes: z.int() }),
   ]),
@@ -59,11 +60,13 @@ export const WishSchema = z.object({
     .array(z.iso.date({ error: 'Write a date as 2026-11-30.' }))
     .max(200)
     .default([]),
+  /** Whether the client's room is worked on zone by zone, so that a way through and a sink stay free. */
+  roomInTurn: z.boolean().default(false),
 });
 export type Wish = z.infer<typeof WishSchema>;
 
 /** What is wished where nobody said anything. */
-export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [] };
+export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [], roomInTurn: false };
 
 /** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */
 export function duePins({ pins }: Pick<Wish, 'pins'>, now: Minute): Map<string, Minute> {

@@ -30,6 +30,8 @@ export function waitWords({ why }: Wait, names: WaitNames): string {
       return 'The shop is closed.';
     case 'delivery':
       return 'The new pieces are not here yet.';
+    case 'section':
+      return `The room is worked on zone by zone, and this one follows: ${why.by}.`;
     case 'air':
       return `The air is not fit by the forecast: ${why.why}`;
     case 'too-long':

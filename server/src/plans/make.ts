@@ -91,7 +91,7 @@ export function questionOf(
   dossier: Dossier,
   shop: ShopForPlanning,
   now: Date,
-  { roomClosed }: Wish = PLAIN_WISH,
+  { roomClosed, roomInTurn }: Wish = PLAIN_WISH,
 ): PlanQuestion {
   const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
   return {
@@ -100,6 +100,7 @@ export function questionOf(
     now: Math.max(toMinute(now), start),
     earlier: dossier.plan ?? { loads: [], ops: [] },
     roomClosed,
+    roomInTurn,
   };
 }
 

@@ -22,7 +22,7 @@ const SLICE = 120;
 function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
-    const { roomClosed } = dossier.plan?.wish ?? PLAIN_WISH;
+    const { roomClosed, roomInTurn } = dossier.plan?.wish ?? PLAIN_WISH;
     const { reserved, climate, forecast, guns, now } = await ask(dossier.job.id).unwrap();
     return {
       input: {
@@ -39,6 +39,7 @@ function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQue
         ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
       },
       roomClosed,
+      roomInTurn,
     };
   }, [ask, dossier, shop]);
 }

@@ -5,7 +5,7 @@ import { whenWords } from '../../app/times.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { usePlanSearch } from '../../workers/usePlanner.ts';
 import { boundWords } from './boundWords.ts';
-import { ClosedDays } from './ClosedDays.tsx';
+import { RoomWishes } from './RoomWishes.tsx';
 
 /** How good the plan is, what it is to be best at, and a search for a better one beside the page. */
 export function BetterPlan({
@@ -51,7 +51,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
-      <ClosedDays wish={wish} onWish={(next) => void onTake(next)} />
+      <RoomWishes dossier={dossier} wish={wish} onWish={(next) => void onTake(next)} />
       {words && (
         <p className="leading-snug">
           <span className="font-semibold">{words.gap}</span>{' '}

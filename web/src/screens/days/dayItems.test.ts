@@ -1,5 +1,5 @@
 import type { LogEntry } from '@upholder/core/jobs';
-import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { PLAIN_WISH, type PlannedOp, type PlanSnapshot } from '@upholder/core/planning';
 import { describe, expect, it } from 'vitest';
 import { dayItems } from './dayItems.ts';
 
@@ -39,7 +39,7 @@ function planOf(...ops: PlannedOp[]): PlanSnapshot {
     madeAt: '2026-11-23T06:00:00Z',
     climate: { airC: 18, rhPct: 55 },
     handOver: 2000,
-    wish: { objective: 'earliest', pins: {}, roomClosed: [] },
+    wish: PLAIN_WISH,
     bound: null,
     loads: [],
     ops,

@@ -37,6 +37,12 @@ export function causes(
   if (before.wish.objective !== plan.wish.objective) words.push('It is to be best at something else.');
   if (before.wish.roomClosed.join() !== plan.wish.roomClosed.join())
     words.push('The room is closed on other days.');
+  if (before.wish.roomInTurn !== plan.wish.roomInTurn)
+    words.push(
+      plan.wish.roomInTurn
+        ? 'The room is worked on zone by zone now.'
+        : 'The room is not worked on zone by zone any more.',
+    );
   return words;
 }
 

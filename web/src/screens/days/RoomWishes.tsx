@@ -1,10 +1,30 @@
+import type { Dossier } from '@upholder/core/api';
+import { isFixed } from '@upholder/core/pieces';
 import type { Wish } from '@upholder/core/planning';
 import { useState } from 'react';
 import { dateWords } from '../../app/times.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
-/** Days on which the client has the room closed: nothing is removed, painted or refitted there. */
-export function ClosedDays({ wish, onWish }: { wish: Wish; onWish(wish: Wish): void }) {
+/** How many zones have something to do in the client's room. */
+function zonesInRoom({ job, zones, pieces }: Dossier): number {
+  return zones.filter(({ id }) =>
+    pieces.some(({ zoneId, kind }) => zoneId === id && (job.place === 'client' || isFixed(kind))),
+  ).length;
+}
+
+/**
+ * What the client asks for the room: days on which it is closed, so that nothing is removed, painted or refitted there, and
+ * whether it is worked on zone by zone.
+ */
+export function RoomWishes({
+  dossier,
+  wish,
+  onWish,
+}: {
+  dossier: Dossier;
+  wish: Wish;
+  onWish(wish: Wish): void;
+}) {
   const [date, setDate] = useState('');
   const { roomClosed } = wish;
   const isNew = /^\d{4}-\d{2}-\d{2}$/.test(date) && !roomClosed.includes(date);
@@ -42,6 +62,17 @@ export function ClosedDays({ wish, onWish }: { wish: Wish; onWish(wish: Wish): v
             </li>
           ))}
         </ul>
+      )}
+      {(zonesInRoom(dossier) > 1 || wish.roomInTurn) && (
+        <label className="mt-2 flex items-start gap-2 leading-snug">
+          <input
+            type="checkbox"
+            className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
+            checked={wish.roomInTurn}
+            onChange={({ target }) => onWish({ ...wish, roomInTurn: target.checked })}
+          />
+          Room zone by zone, so that a way through and a sink stay free
+        </label>
       )}
     </div>
   );
