@@ -28,7 +28,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   // The client has the room closed on the day of the hand-over: it is planned round that day, and opened again.
   const open = await handOver(page);
   const closed = new Date(Date.parse(`${/\d+ \w+/.exec(open)?.[0]} 2026 12:00Z`)).toISOString().slice(0, 10);
-  await good.getByLabel('The client’s room is closed on').fill(closed);
+  await good.getByLabel('Client’s room closed on').fill(closed);
   await good.getByRole('button', { name: 'Close it' }).click();
   await expect.poll(() => handOver(page)).not.toBe(open);
   await expect(good).toContainText(open.split(' ').slice(0, 3).join(' '));
@@ -188,4 +188,55 @@ test('the sheet for the wall has each one’s visits, what to mix, and what is w
   await expect(page.getByRole('region', { name: 'Maren' })).toBeVisible();
   await expect(page.getByRole('main').locator('section')).toHaveCount(2);
   await expect(page.getByRole('region', { name: 'Dries over the night' })).toContainText('not touched until');
+});
+
+test('a kitchen that stays in use is worked on zone by zone, and says so', async ({ maren: page }) => {
+  await openStage(page, 'VESTRY', 'Days');
+  // A job of two zones in the client's room, with pieces like those of this one.
+  const jobId = await page.evaluate(async () => {
+    const read = async (path: string) => (await fetch(`/api${path}`)).json();
+    const { csrfToken } = await read('/session');
+    const send = async (path: string, body: object) =>
+      (
+        await fetch(`/api${path}`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', 'x-csrf-token': csrfToken },
+          body: JSON.stringify(body),
+        })
+      ).json();
+    const { job, zones, pieces } = await read(`/jobs/${location.pathname.split('/')[2]}`);
+    const { version: _job, practice: _practice, ...jobSpec } = job;
+    const id = crypto.randomUUID();
+    await send('/jobs', { ...jobSpec, id, code: 'MILL', name: 'Mill kitchen', place: 'client' });
+    for (const [number, name] of ['Sink run', 'Island'].entries()) {
+      const { oldColour, newColour, substrate } = zones[0];
+      const zoneId = crypto.randomUUID();
+      const zone = { id: zoneId, name, oldColour, newColour, substrate, systemId: 'G', options: null };
+      await send(`/jobs/${id}/zones`, zone);
+      const some = pieces.slice(number * 3, number * 3 + 3);
+      await send(`/jobs/${id}/pieces`, {
+        pieces: some.map(({ version: _version, ...piece }: { version: number }) => ({
+          ...piece,
+          id: crypto.randomUUID(),
+          zoneId,
+          openingId: null,
+        })),
+      });
+    }
+    return id;
+  });
+  await page.goto(new URL(`/jobs/${jobId}/days`, page.url()).toString());
+  await page.getByRole('button', { name: 'Plan the job' }).click();
+  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
+  const before = await handOver(page);
+  await page.getByRole('tab', { name: 'How good' }).click();
+  await page.getByLabel(/^Room zone by zone/).check();
+  await expect.poll(() => handOver(page)).not.toBe(before);
+  await page.getByLabel('Rows').selectOption('by zone');
+  await page.getByRole('button', { name: 'whole' }).click();
+  await page
+    .getByRole('button', { name: /Island/ })
+    .first()
+    .press('Enter');
+  await expect(page.getByText(/zone by zone, and this one follows: Sink run/)).toBeVisible();
 });

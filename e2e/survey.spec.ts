@@ -206,6 +206,12 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await expect(page.getByRole('button', { name: 'W03: replace' })).toBeVisible();
   await expect(page.getByText('to replace.')).toBeVisible();
   await page.getByLabel('New pieces are made of').selectOption('wood');
+  await page.getByLabel('New pieces come on').fill('2027-01-12');
+  await openStage(page, 'VESTRY', 'Days');
+  await expect(page.getByText(/was to begin before the new pieces come/)).toBeVisible();
+  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await expect(page.getByText(/was to begin before the new pieces come/)).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: /Hand-over .* Jan/ })).toBeVisible();
   await openStage(page, 'MUSIC', 'Sequence');
   await expect(page.getByRole('list', { name: 'Steps' }).getByText('Clear 3', { exact: true })).toBeVisible();
 });

@@ -51,7 +51,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
-      <RoomWishes dossier={dossier} wish={wish} onWish={(next) => void onTake(next)} />
+      <RoomWishes dossier={dossier} wish={wish} onWish={onTake} />
       {words && (
         <p className="leading-snug">
           <span className="font-semibold">{words.gap}</span>{' '}

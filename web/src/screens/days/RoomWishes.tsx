@@ -23,15 +23,18 @@ export function RoomWishes({
 }: {
   dossier: Dossier;
   wish: Wish;
-  onWish(wish: Wish): void;
+  /** Plans again; settles when there is a plan, or a refusal. */
+  onWish(wish: Wish): Promise<void>;
 }) {
   const [date, setDate] = useState('');
+  // What was just pressed counts at once; planning may take its time.
+  const [isInTurn, setInTurn] = useState<boolean | null>(null);
   const { roomClosed } = wish;
   const isNew = /^\d{4}-\d{2}-\d{2}$/.test(date) && !roomClosed.includes(date);
   return (
     <div>
       <div className="grid grid-cols-[1fr_auto] items-end gap-2">
-        <Field label="The client’s room is closed on">
+        <Field label="Client’s room closed on">
           {(ids) => (
             <TextInput {...ids} type="date" value={date} onChange={({ target }) => setDate(target.value)} />
           )}
@@ -39,7 +42,7 @@ export function RoomWishes({
         <Button
           disabled={!isNew}
           onClick={() => {
-            onWish({ ...wish, roomClosed: [...roomClosed, date].sort() });
+            void onWish({ ...wish, roomClosed: [...roomClosed, date].sort() });
             setDate('');
           }}
         >
@@ -55,7 +58,7 @@ export function RoomWishes({
                 type="button"
                 className="font-semibold text-act underline underline-offset-2"
                 aria-label={`Open ${dateWords(day)} again`}
-                onClick={() => onWish({ ...wish, roomClosed: roomClosed.filter((one) => one !== day) })}
+                onClick={() => void onWish({ ...wish, roomClosed: roomClosed.filter((one) => one !== day) })}
               >
                 open
               </button>
@@ -68,8 +71,11 @@ export function RoomWishes({
           <input
             type="checkbox"
             className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
-            checked={wish.roomInTurn}
-            onChange={({ target }) => onWish({ ...wish, roomInTurn: target.checked })}
+            checked={isInTurn ?? wish.roomInTurn}
+            onChange={({ target }) => {
+              setInTurn(target.checked);
+              void onWish({ ...wish, roomInTurn: target.checked }).finally(() => setInTurn(null));
+            }}
           />
           Room zone by zone, so that a way through and a sink stay free
         </label>
