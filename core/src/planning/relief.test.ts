@@ -94,6 +94,43 @@ describe('what would help', () => {
   });
 });
 
+describe('what the client, or whoever makes new pieces, could do', () => {
+  const keysOf = (question: PlanQuestion) => reliefsFor(question).map(({ key }) => key);
+
+  it('is only offered where something of it holds the job up', () => {
+    const keys = keysOf(ask(4));
+    expect(keys.some((key) => key === 'room' || key === 'delivery' || key.startsWith('open '))).toBe(false);
+  });
+
+  it('changes what is wished by a press, one closed day at a time', () => {
+    const question = { ...ask(4), roomInTurn: true, roomClosed: ['2026-11-24', '2026-11-26'] };
+    const changes = new Map(reliefsFor(question).map(({ key, change }) => [key, change]));
+    expect(changes.get('room')).toEqual({ kind: 'wish', wish: { roomInTurn: false } });
+    expect(changes.get('open 2026-11-24')).toEqual({ kind: 'wish', wish: { roomClosed: ['2026-11-26'] } });
+    expect(changes.get('open 2026-11-26')).toEqual({ kind: 'wish', wish: { roomClosed: ['2026-11-24'] } });
+  });
+
+  it('says what new pieces would win that are here at once', () => {
+    const asked = ask(4);
+    const { zones, pieces } = asked.input;
+    const question = {
+      ...asked,
+      input: {
+        ...asked.input,
+        zones: zones.map((zone) => ({ ...zone, survey: { replacementsOn: '2026-12-07' } })),
+        pieces: pieces.map((piece, index) => ({
+          ...piece,
+          verdict: index === 0 ? ('replace' as const) : piece.verdict,
+        })),
+      },
+    };
+    const relief = reliefsFor(question).find(({ key }) => key === 'delivery')!;
+    const [late, soon] = [question, relief.question].map((one) => weigh(one, 'earliest', 0)!.handOver);
+    expect(late! - soon!).toBeGreaterThan(7 * 1440);
+    expect(keysOf(relief.question)).not.toContain('delivery');
+  });
+});
+
 describe('the chain that decides the hand-over', () => {
   it('runs in time from now to the last operation, without a piece of free choice in between', () => {
     const { input, shop } = ask(30);

@@ -2,6 +2,7 @@ import { isSprayed } from '../catalogue/sheet.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
 import type { Bound } from './bound.ts';
+import { deliveriesOf } from './deliveries.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
 import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
@@ -18,6 +19,7 @@ export interface Relief {
   change:
     | { kind: 'settings'; settings: ShopForPlanning['settings'] }
     | { kind: 'options'; zoneIds: string[]; options: Partial<ZoneOptions> }
+    | { kind: 'wish'; wish: Partial<Wish> }
     | null;
   /** The question with it done. */
   question: PlanQuestion;
@@ -125,8 +127,56 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
         },
       },
     });
-  reliefs.push(...primerReliefs(question), lighterCoats(question));
+  reliefs.push(
+    ...primerReliefs(question),
+    lighterCoats(question),
+    ...roomReliefs(question),
+    ...deliveryReliefs(question),
+  );
   return reliefs;
+}
+
+/** What the client would have to put up with: a room that is worked on all over, or on a day on which it was to be closed. */
+function roomReliefs(question: PlanQuestion): Relief[] {
+  const { roomInTurn = false, roomClosed = [] } = question;
+  const whole: Relief = {
+    key: 'room',
+    title: 'All of the room at once',
+    cost: 'no way through and no sink of their own for the client meanwhile',
+    change: { kind: 'wish', wish: { roomInTurn: false } },
+    question: { ...question, roomInTurn: false },
+  };
+  const days = roomClosed.map((date): Relief => {
+    const others = roomClosed.filter((one) => one !== date);
+    return {
+      key: `open ${date}`,
+      title: `The room open on ${date}`,
+      cost: 'the client has to agree',
+      change: { kind: 'wish', wish: { roomClosed: others } },
+      question: { ...question, roomClosed: others },
+    };
+  });
+  return roomInTurn ? [whole, ...days] : days;
+}
+
+/** New pieces that are here at once: what pressing whoever makes them could win. */
+function deliveryReliefs(question: PlanQuestion): Relief[] {
+  const { input, shop, now } = question;
+  const late = [...deliveriesOf(input.zones, input.pieces, shop.timeZone).values()].some((at) => at > now);
+  if (!late) return [];
+  const zones = input.zones.map((zone) => {
+    const { replacementsOn: _day, ...survey } = zone.survey;
+    return { ...zone, survey };
+  });
+  return [
+    {
+      key: 'delivery',
+      title: 'The new pieces here now',
+      cost: 'as far as whoever makes them can be hurried',
+      change: null,
+      question: { ...question, input: { ...input, zones } },
+    },
+  ];
 }
 
 /** Whether anything of a zone is logged. */

@@ -100,7 +100,8 @@ export function Reliefs({
   const helpful = known.filter((one) => one.won > 0);
   const useless = known.filter((one) => one.won <= 0);
   async function apply({ change }: Relief): Promise<void> {
-    if (!change) return;
+    if (!change || !plan) return;
+    if (change.kind === 'wish') return onDone({ ...plan.wish, ...change.wish });
     const outcome =
       change.kind === 'settings'
         ? await changeShop({
@@ -113,7 +114,7 @@ export function Reliefs({
     if (!outcome) return;
     if ('error' in outcome) return setSaid(refusalOf(outcome.error).message);
     setSaid(null);
-    if (plan) await onDone(plan.wish);
+    await onDone(plan.wish);
   }
   /** Another choice for some zones, one after the other; the answer for the last of them, or for the first that failed. */
   async function changeZones({ zoneIds, options }: Extract<Relief['change'], { kind: 'options' }>) {
