@@ -42,7 +42,7 @@ const withSettings = (
 export function reliefsFor(question: PlanQuestion): Relief[] {
   const { input, shop } = question;
   const { settings } = shop;
-  const reliefs: Relief[] = [];
+  const reliefs: Relief[] = [...roomReliefs(question)];
   const bySettings = (
     key: string,
     title: string,
@@ -127,12 +127,7 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
         },
       },
     });
-  reliefs.push(
-    ...primerReliefs(question),
-    lighterCoats(question),
-    ...roomReliefs(question),
-    ...deliveryReliefs(question),
-  );
+  reliefs.push(...primerReliefs(question), lighterCoats(question), ...deliveryReliefs(question));
   return reliefs;
 }
 
@@ -150,8 +145,8 @@ function roomReliefs(question: PlanQuestion): Relief[] {
     const others = roomClosed.filter((one) => one !== date);
     return {
       key: `open ${date}`,
-      title: `The room open on ${date}`,
-      cost: 'the client has to agree',
+      title: `Work in the room on ${date}`,
+      cost: 'the client lets you in',
       change: { kind: 'wish', wish: { roomClosed: others } },
       question: { ...question, roomClosed: others },
     };
@@ -351,17 +346,9 @@ export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing
         change: null,
       };
   }
-  for (const date of wish.roomClosed) {
-    const roomClosed = wish.roomClosed.filter((one) => one !== date);
-    if (tryPlan({ ...asked, roomClosed }, pins).isPossible)
-      yield {
-        key: `open ${date}`,
-        title: `Work in the room on ${date}`,
-        cost: 'the client lets you in',
-        wish: { ...wish, roomClosed },
-        change: null,
-      };
+  for (const { key, title, cost, change, question: changed } of reliefsFor(asked)) {
+    if (!tryPlan(changed, pins).isPossible) continue;
+    if (change?.kind === 'wish') yield { key, title, cost, wish: { ...wish, ...change.wish }, change: null };
+    else yield { key, title, cost, wish: null, change };
   }
-  for (const { key, title, cost, change, question: changed } of reliefsFor(asked))
-    if (tryPlan(changed, pins).isPossible) yield { key, title, cost, wish: null, change };
 }
