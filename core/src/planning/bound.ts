@@ -11,7 +11,7 @@ import {
   without,
 } from './supply.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
-import { daysOfWork, leastDays } from './turns.ts';
+import { daysOfWork, heldAlone, leastDays, usedBy } from './turns.ts';
 
 /** What no plan can end before, and what makes it so. */
 export interface Bound {
@@ -43,7 +43,6 @@ class Bounder {
   private readonly likes = new Map<string, number>();
   private readonly signs = new Map<string, number>();
   private readonly endsAfter = new Map<string, Minute>();
-
   /** When loads that were looked at are through, each with everything else out of its way. */
   private readonly through = new Map<string, Minute>();
 
@@ -382,16 +381,6 @@ class Bounder {
     }
     return best;
   }
-}
-
-function usedBy(op: PlanOp, resourceId: string): number {
-  return op.uses.find((use) => use.resourceId === resourceId)?.amount ?? 0;
-}
-
-/** Minutes of a hold that no later coat of the same load can overlap. */
-function heldAlone({ hold, lags }: PlanOp): Minute {
-  if (!hold || !lags) return 0;
-  return Math.max(0, Math.min(hold.minutes, lags.recoat, lags.sand, lags.handle));
 }
 
 /**

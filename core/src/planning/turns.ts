@@ -1,4 +1,5 @@
 import type { Interval, Minute } from '../shop/calendar.ts';
+import type { PlanOp } from './model.ts';
 
 /** A film that has part of a place to itself. */
 export interface Turn {
@@ -64,4 +65,15 @@ export function leastDays(turns: readonly Turn[], capacity: number, span: Minute
     else low = middle + 1;
   }
   return low;
+}
+
+/** How much of a place an operation takes while it is worked on. */
+export function usedBy(op: PlanOp, resourceId: string): number {
+  return op.uses.find((use) => use.resourceId === resourceId)?.amount ?? 0;
+}
+
+/** Minutes of a hold that no later coat of the same load can overlap. */
+export function heldAlone({ hold, lags }: PlanOp): Minute {
+  if (!hold || !lags) return 0;
+  return Math.max(0, Math.min(hold.minutes, lags.recoat, lags.sand, lags.handle));
 }
