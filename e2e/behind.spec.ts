@@ -31,6 +31,12 @@ test('falling behind is told before anybody plans again, and planning again says
   });
   await expect(page.getByText(/At least .* behind this plan: .* is not logged/)).toBeVisible();
   await expect(page.getByText('at risk: behind the plan')).toBeVisible();
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+  await expect(page.getByRole('link', { name: /QUAY.*at risk: behind the plan/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Floor', exact: true }).click();
+  const atRisk = page.getByRole('region', { name: 'At risk' });
+  await expect(atRisk).toContainText(/QUAY is needed by .* and at least .* behind its plan/);
+  await atRisk.getByRole('link', { name: 'QUAY' }).click();
   await page.getByRole('button', { name: 'See what helps' }).click();
   await expect(page.getByRole('region', { name: 'What would help' })).toBeVisible();
   await page.getByRole('tab', { name: 'Next' }).click();

@@ -13,23 +13,44 @@ export interface BehindWords extends Behind {
 }
 
 /** How far a job has fallen behind its plan, and whether its date is at risk by that; null while it keeps up. */
-export function useBehind(
+function behindOf(
   { plan, log, job, zones, pieces }: Dossier,
   { settings, timeZone }: ShopContext,
   now: number,
 ): BehindWords | null {
-  return useMemo(() => {
-    if (!plan || job.status !== 'open') return null;
-    const first = Math.min(now, ...plan.ops.map(({ start }) => start));
-    const open = workIntervals(settings, timeZone, first, now);
-    const behind = behindPlan(plan, log, open, now, deliveriesOf(zones, pieces, timeZone));
-    if (!behind || behind.minutes < WORTH_MIN) return null;
-    const op = plan.ops.find(({ id }) => id === behind.opId);
-    const load = plan.loads.find(({ id }) => id === op?.loadId);
-    return {
-      ...behind,
-      isAtRisk: isPastDate(plan.handOver + behind.minutes, job.neededBy, timeZone),
-      name: `${op?.name ?? ''}, ${load?.label ?? ''}`,
-    };
-  }, [plan, log, job, zones, pieces, settings, timeZone, now]);
+  if (!plan || job.status !== 'open') return null;
+  const first = Math.min(now, ...plan.ops.map(({ start }) => start));
+  const open = workIntervals(settings, timeZone, first, now);
+  const behind = behindPlan(plan, log, open, now, deliveriesOf(zones, pieces, timeZone));
+  if (!behind || behind.minutes < WORTH_MIN) return null;
+  const op = plan.ops.find(({ id }) => id === behind.opId);
+  const load = plan.loads.find(({ id }) => id === op?.loadId);
+  return {
+    ...behind,
+    isAtRisk: isPastDate(plan.handOver + behind.minutes, job.neededBy, timeZone),
+    name: `${op?.name ?? ''}, ${load?.label ?? ''}`,
+  };
+}
+
+/** How far a job has fallen behind its plan by now; nothing is known of a job that is not here yet. */
+export function useBehind(dossier: Dossier | undefined, shop: ShopContext, now: number): BehindWords | null {
+  return useMemo(() => (dossier ? behindOf(dossier, shop, now) : null), [dossier, shop, now]);
+}
+
+/** Jobs whose dates are at risk, because the work has fallen behind their plans or because the plans are too late. */
+export function useAtRisk(
+  dossiers: readonly Dossier[],
+  shop: ShopContext,
+  now: number,
+): { dossier: Dossier; behind: BehindWords | null }[] {
+  return useMemo(
+    () =>
+      dossiers.flatMap((dossier) => {
+        const { plan, job } = dossier;
+        const behind = behindOf(dossier, shop, now);
+        const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);
+        return job.status === 'open' && (isLate || behind?.isAtRisk) ? [{ dossier, behind }] : [];
+      }),
+    [dossiers, shop, now],
+  );
 }

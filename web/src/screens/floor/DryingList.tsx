@@ -49,14 +49,16 @@ export function DryingList({
           const side = { state: 'wet' as const, wetUntil: null, isColour: film.name.startsWith('Colour') };
           return (
             <li key={film.loadId} className="flex items-center gap-4 px-5 py-2.5">
-              {piece && (
-                <PieceGlyph
-                  piece={piece}
-                  colour={zone?.newColour ?? '#888888'}
-                  states={{ front: side, back: piece.finishBack ? side : null }}
-                  size={46}
-                />
-              )}
+              <span className="flex w-13 shrink-0 justify-center">
+                {piece && (
+                  <PieceGlyph
+                    piece={piece}
+                    colour={zone?.newColour ?? '#888888'}
+                    states={{ front: side, back: piece.finishBack ? side : null }}
+                    size={46}
+                  />
+                )}
+              </span>
               <div className="min-w-0 flex-1 leading-snug">
                 <p className="font-semibold">
                   {film.name}, {PLACES[film.row]}

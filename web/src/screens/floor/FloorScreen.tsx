@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../app/times.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
+import { AtRisk } from './AtRisk.tsx';
 import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
 import { NowCard } from './NowCard.tsx';
@@ -114,7 +115,7 @@ export function FloorScreen() {
 }
 
 function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext }) {
-  const { agenda, jobs, now, memberId } = useAgenda(dossiers, shop);
+  const { agenda, jobs, current, now, memberId } = useAgenda(dossiers, shop);
   const [chosenId, choose] = useState<string | null>(null);
   // Mine before the other's, then as planned; what is planned for later may still be chosen.
   const mine = agenda.ready.filter(({ personId }) => personId === memberId);
@@ -155,10 +156,11 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
             </p>
           </section>
         )}
-        <LastLogged dossiers={[...jobs.values()]} shop={shop} now={now} />
+        <LastLogged dossiers={current} shop={shop} now={now} />
         <ItemList title="Also ready" items={others.slice(0, MOST_READY)} {...list} />
       </div>
       <div className="flex flex-col gap-4">
+        <AtRisk dossiers={current} shop={shop} now={now} />
         <DryingList films={agenda.drying} jobs={jobs} shop={shop} now={now} />
         <ItemList title="Next" items={next.slice(0, MOST_NEXT)} {...list} />
       </div>

@@ -13,7 +13,13 @@ import { planningShop } from '../useJobContext.ts';
 export function useAgenda(
   dossiers: readonly Dossier[],
   shop: ShopContext,
-): { agenda: Agenda; jobs: Map<string, Dossier>; now: number; memberId: string | null } {
+): {
+  agenda: Agenda;
+  jobs: Map<string, Dossier>;
+  current: Dossier[];
+  now: number;
+  memberId: string | null;
+} {
   const now = useNowMinute();
   const waiting = useApp(({ outbox }) => outbox.waiting);
   const { data: session } = upholder.useSessionQuery();
@@ -31,7 +37,7 @@ export function useAgenda(
     return floorAgenda(onFloor, planningShop(shop), now);
   }, [current, shop, now]);
   const jobs = useMemo(() => new Map(current.map((dossier) => [dossier.job.id, dossier])), [current]);
-  return { agenda, jobs, now, memberId: member?.id ?? null };
+  return { agenda, jobs, current, now, memberId: member?.id ?? null };
 }
 
 /** A visit that lays a film, with its step, its sheet and how much to mix for it; null for any other visit. */

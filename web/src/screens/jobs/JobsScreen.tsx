@@ -8,6 +8,7 @@ import { dateWords, dayWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
+import { useBehind } from '../days/useBehind.ts';
 import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
 import { PlanAll } from './PlanAll.tsx';
 
@@ -15,7 +16,18 @@ const MOST_GLYPHS = 80;
 const PX_PER_METRE = 54;
 const TALLEST_PX = 84;
 
-function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopContext; now: number }) {
+function HandOver({
+  summary,
+  dossier,
+  shop,
+  now,
+}: {
+  summary: JobSummary;
+  dossier: Dossier | undefined;
+  shop: ShopContext;
+  now: number;
+}) {
+  const isAtRisk = useBehind(dossier, shop, now)?.isAtRisk ?? false;
   const { job, handOver } = summary;
   const wanted =
     job.neededBy === null ? null : <span className="text-quiet">needed by {dateWords(job.neededBy)}</span>;
@@ -36,9 +48,9 @@ function HandOver({ summary, shop, now }: { summary: JobSummary; shop: ShopConte
   const isLate = isPastDate(handOver, job.neededBy, shop.timeZone);
   return (
     <>
-      <span className={`font-semibold ${isLate ? 'text-stop' : ''}`}>
+      <span className={`font-semibold ${isLate || isAtRisk ? 'text-stop' : ''}`}>
         {handOver < now ? 'planned for' : 'done'} {dayWords(handOver, shop.timeZone)}
-        {isLate && ', too late'}
+        {isLate ? ', too late' : isAtRisk && ', at risk: behind the plan'}
       </span>{' '}
       {wanted}
     </>
@@ -158,7 +170,7 @@ export function JobsScreen() {
                   <span className="text-quiet">{job.client}</span>
                   <span className="flex-1" />
                   <span className="text-right">
-                    <HandOver summary={summary} shop={shop} now={now} />
+                    <HandOver summary={summary} shop={shop} now={now} dossier={dossier} />
                   </span>
                 </div>
                 {dossier && dossier.pieces.length > 0 && (
