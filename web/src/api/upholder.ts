@@ -279,18 +279,6 @@ export const upholder = createApi({
     }),
     changeOpenings: build.mutation<{ openings: OpeningRow[] }, { jobId: string; openings: OpeningRow[] }>({
       query: ({ jobId, openings }) => ({ url: `/jobs/${jobId}/openings`, method: 'PUT', body: { openings } }),
-      // A tick shows at once; if the server refuses it, it goes back.
-      async onQueryStarted({ jobId, openings }, { dispatch, queryFulfilled }) {
-        const shown = dispatch(
-          upholder.util.updateQueryData('job', jobId, (dossier) => {
-            for (const opening of openings) {
-              const known = dossier.openings.find(({ id }) => id === opening.id);
-              if (known) Object.assign(known, opening);
-            }
-          }),
-        );
-        await queryFulfilled.catch(() => shown.undo());
-      },
       invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
     }),
     deleteOpenings: build.mutation<unknown, { jobId: string; openingIds: string[] }>({

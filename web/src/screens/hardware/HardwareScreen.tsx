@@ -3,12 +3,12 @@ import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
 import { useJobContext } from '../useJobContext.ts';
+import { useOpenings } from '../useOpenings.ts';
 
 const HINGE_WORDS = { off: 'come off', masked: 'stay, masked', renewed: 'are renewed' } as const;
 const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
@@ -81,13 +81,12 @@ function TextCell({
 
 /** Hardware bags: one per opening, what is in it, packed and ticked back in. */
 export function HardwareScreen() {
-  const { dossier, shop } = useJobContext();
-  const [change] = upholder.useChangeOpeningsMutation();
+  const { dossier: served, shop } = useJobContext();
+  const { dossier, change } = useOpenings(served);
   const [problem, setProblem] = useState<string | null>(null);
   const now = useNowMinute();
   async function write(openings: OpeningRow[]): Promise<void> {
-    const outcome = await change({ jobId: dossier.job.id, openings });
-    setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+    setProblem((await change(openings))?.message ?? null);
   }
   const openings = [...dossier.openings].sort((a, b) =>
     a.tag.localeCompare(b.tag, undefined, { numeric: true }),

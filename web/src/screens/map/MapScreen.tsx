@@ -2,7 +2,7 @@ import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
 import { nextTag } from '@upholder/core/pieces';
-import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
@@ -12,6 +12,7 @@ import { NoZone } from '../NoZone.tsx';
 import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
 import { useTakeoff } from '../pieces/useTakeoff.ts';
 import { useJobContext, usePieceStates } from '../useJobContext.ts';
+import { useOpenings } from '../useOpenings.ts';
 import { OpeningPanel } from './OpeningPanel.tsx';
 import { TagDialog } from './TagDialog.tsx';
 import { WallView } from './WallView.tsx';
@@ -66,25 +67,13 @@ function WallFields({
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
   const { dossier: served, shop } = useJobContext();
-  /** Openings as they are meant, until the server has them so. */
-  const [meant, setMeant] = useState<ReadonlyMap<string, OpeningRow>>(new Map());
-  const dossier = useMemo(
-    () => ({
-      ...served,
-      openings: served.openings.map((opening) => {
-        const wanted = meant.get(opening.id);
-        return wanted && wanted.version >= opening.version ? wanted : opening;
-      }),
-    }),
-    [served, meant],
-  );
+  const { dossier, change: changeOpenings } = useOpenings(served);
   const states = usePieceStates(dossier, shop);
   const now = useNowMinute();
   const jobId = dossier.job.id;
   const [addToMap] = upholder.useAddToMapMutation();
   const [changeWall] = upholder.useChangeWallMutation();
   const [deleteWall] = upholder.useDeleteWallMutation();
-  const [changeOpenings] = upholder.useChangeOpeningsMutation();
   const [deleteOpenings] = upholder.useDeleteOpeningsMutation();
   const { edit, editMany } = useTakeoff(dossier);
   const [selectedId, select] = useState<string | null>(null);
@@ -109,35 +98,10 @@ export function MapScreen() {
     setProblem(refusal?.message ?? null);
     return refusal;
   };
-  // Keys may repeat faster than the server answers: what is meant shows at once and the next press starts from it, while
-  // the changes wait for each other, each with the version that the one before gave.
-  const queue = useRef(Promise.resolve());
-  const versions = useRef(new Map<string, number>());
-  function change(openings: OpeningRow[]): Promise<Refusal | null> {
-    setMeant((all) => new Map([...all, ...openings.map((opening) => [opening.id, opening] as const)]));
-    const answer = queue.current.then(async () => {
-      const current = openings.map((opening) => ({
-        ...opening,
-        version: Math.max(opening.version, versions.current.get(opening.id) ?? 0),
-      }));
-      const outcome = await changeOpenings({ jobId, openings: current });
-      const answered = 'error' in outcome ? [] : outcome.data.openings;
-      for (const { id, version } of answered) versions.current.set(id, version);
-      setMeant((all) => {
-        const rest = new Map(all);
-        for (const opening of openings) {
-          // A later press means something else by now; what was refused goes back.
-          if (rest.get(opening.id) !== opening) continue;
-          const kept = answered.find(({ id }) => id === opening.id);
-          if (kept) rest.set(opening.id, kept);
-          else rest.delete(opening.id);
-        }
-        return rest;
-      });
-      return told(outcome);
-    });
-    queue.current = answer.then(() => undefined);
-    return answer;
+  async function change(openings: OpeningRow[]): Promise<Refusal | null> {
+    const refusal = await changeOpenings(openings);
+    setProblem(refusal?.message ?? null);
+    return refusal;
   }
 
   async function layOut(): Promise<void> {
