@@ -85,6 +85,19 @@ describe('planning over the wire', () => {
 
   afterAll(() => server.stop());
 
+  it('answers everybody else while many wait for their plans', async () => {
+    const { job } = await makeJob(caller, 12);
+    let isPlanning = true;
+    const plans = Promise.all(
+      Array.from({ length: 16 }, () => caller.ok('POST', `/jobs/${job.id}/plan`)),
+    ).finally(() => {
+      isPlanning = false;
+    });
+    for (let ask = 0; ask < 5; ask += 1) await caller.ok<Dossier>('GET', `/jobs/${job.id}`);
+    expect(isPlanning).toBe(true);
+    expect(await plans).toHaveLength(16);
+  });
+
   it('does not give the same hours to two jobs that are planned at once', async () => {
     const jobs: Dossier[] = [];
     for (const doors of [6, 8, 10]) jobs.push(await makeJob(caller, doors));

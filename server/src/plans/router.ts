@@ -6,17 +6,35 @@ import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
+import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { dossierOf, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
+import { Line } from './line.ts';
 import { questionOf } from './make.ts';
 import { assertNoOpenStops, whatStopsPlanning } from './stops.ts';
 import { addPlan, onePlanningAtATime } from './store.ts';
-import { emptyShop, planningAir, shopForPlanning } from './surroundings.ts';
+import { emptyShop, type PlanningAir, planningAir, shopForPlanning } from './surroundings.ts';
 
 /** Making plans. */
 export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner }: App): void {
+  const line = new Line();
+  /** Plans with nobody else planning in the shop; whoever waits here holds no connection to the database. */
+  function planning<T>(
+    shopId: string,
+    work: (connection: Queryable, now: Date, air: PlanningAir) => Promise<T>,
+  ): Promise<T> {
+    return line.run(shopId, async () => {
+      const now = clock.now();
+      const air = await planningAir(climate, now);
+      return db.transaction(async (connection) => {
+        await onePlanningAtATime(connection, shopId);
+        return work(connection, now, air);
+      });
+    });
+  }
+
   routes.add({
     method: 'post',
     path: '/jobs/:jobId/plan',
@@ -28,10 +46,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     status: 201,
     handle: async ({ params, body }, { member }) => {
       const { shopId } = member;
-      const now = clock.now();
-      const air = await planningAir(climate, now);
-      return db.transaction(async (connection) => {
-        await onePlanningAtATime(connection, shopId);
+      return planning(shopId, async (connection, now, air) => {
         const dossier = await dossierOf(connection, shopId, params.jobId);
         if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
         const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
@@ -62,11 +77,8 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     status: 201,
     handle: async ({ body }, { member }) => {
       const { shopId } = member;
-      const now = clock.now();
       if (body.order) await setTurns(db, shopId, body.order);
-      const air = await planningAir(climate, now);
-      const jobs = await db.transaction(async (connection) => {
-        await onePlanningAtATime(connection, shopId);
+      const jobs = await planning(shopId, async (connection, now, air) => {
         const shop = await emptyShop(connection, shopId, air);
         const ids = await openJobIds(connection, shopId);
         const found = await Promise.all(ids.map((id) => dossierOf(connection, shopId, id)));
