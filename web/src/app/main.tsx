@@ -1,7 +1,8 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router';
+// This one can draw at once what was asked for (flushSync); the other one passes that over.
+import { RouterProvider } from 'react-router/dom';
 import { router } from './router.tsx';
 import { store } from './store.ts';
 import './tokens.css';
