@@ -1,7 +1,7 @@
-import { fileURLToPath } from 'node:url';
 import type { Outcome } from '@upholder/core/outcome';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { Piscina } from 'piscina';
+import { workerFile } from './bundle.ts';
 import type { PlanOrder } from './make.ts';
 import type * as worker from './worker.ts';
 
@@ -23,18 +23,28 @@ export interface PlanningThread {
 
 /** @param onError told when the thread breaks while it has no order that could be refused. */
 export function startPlanningThread(onError: (error: Error) => void): PlanningThread {
-  const pool = new Piscina({
-    filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: Number.POSITIVE_INFINITY,
-    execArgv: [],
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
-  });
-  pool.on('error', onError);
+  let pool: Promise<Piscina> | null = null;
+  async function start(): Promise<Piscina> {
+    const thread = new Piscina({
+      filename: await workerFile(),
+      maxThreads: 1,
+      idleTimeout: Number.POSITIVE_INFINITY,
+      execArgv: ['--enable-source-maps'],
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    });
+    thread.on('error', onError);
+    return thread;
+  }
+  async function run<T>(order: unknown, name: keyof typeof worker): Promise<T> {
+    pool ??= start().catch((error: unknown) => {
+      pool = null;
+      throw error;
+    });
+    return (await pool).run(order, { name });
+  }
   return {
-    one: (order) => pool.run(order, { name: 'one' satisfies keyof typeof worker }),
-    inTurn: (order) => pool.run(order, { name: 'inTurn' satisfies keyof typeof worker }),
-    stop: () => pool.destroy(),
+    one: (order) => run(order, 'one'),
+    inTurn: (order) => run(order, 'inTurn'),
+    stop: async () => (await pool?.catch(() => null))?.destroy(),
   };
 }
