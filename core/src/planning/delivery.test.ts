@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { entryFor } from '../../test/lives.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
-import { effectiveLog } from '../jobs/index.ts';
 import type { Verdict } from '../pieces/index.ts';
-import { minuteAt, toInstant } from '../shop/index.ts';
+import { minuteAt } from '../shop/index.ts';
 import type { SurveyAnswers } from '../survey/index.ts';
 import { FINISHING_SYSTEMS, unfoldSystem } from '../systems/index.ts';
 import { lowerBound } from './bound.ts';
@@ -111,26 +111,11 @@ describe('new pieces that are here', () => {
     expect(past.problem.loads.every(({ from }) => from === undefined)).toBe(true);
     const job = jobWith({ replacementsOn: THURSDAY });
     const step = job.steps.find(({ key }) => key === 'raw-ease')!;
-    const doneAt = toInstant(SAMPLE_START - 60).toISOString();
-    const log = effectiveLog([
-      {
-        id: sampleId(7, 1),
-        jobId: job.job.id,
-        stepId: step.id,
-        side: 'all',
-        action: 'do',
-        pieceIds: job.pieces.slice(0, 2).map(({ id }) => id),
-        doneAt,
-        coat: null,
-        note: '',
-        correctsId: null,
-        isWithdrawal: false,
-        memberId: null,
-        memberName: 'Ines',
-        loggedAt: doneAt,
-      },
-    ]);
-    expect(planned({ ...job, log }).problem.loads.every(({ from }) => from === undefined)).toBe(true);
+    const ids = job.pieces.slice(0, 2).map(({ id }) => id);
+    const entry = entryFor({ stepId: step.id, side: 'all', action: 'do' }, ids, SAMPLE_START - 60);
+    expect(planned({ ...job, log: [entry] }).problem.loads.every(({ from }) => from === undefined)).toBe(
+      true,
+    );
   });
 });
 
@@ -138,24 +123,8 @@ it('a piece that is to be replaced after its load has begun leaves the load', ()
   const before = planned(jobWith({}, []));
   const job = jobWith({ replacementsOn: THURSDAY }, ['replace']);
   const step = job.steps.find(({ key }) => key === 'clean-1')!;
-  const doneAt = toInstant(SAMPLE_START - 60).toISOString();
   const pieceIds = job.pieces.slice(1).map(({ id }) => id);
-  const entry = {
-    id: sampleId(7, 2),
-    jobId: job.job.id,
-    stepId: step.id,
-    side: 'all' as const,
-    action: 'do' as const,
-    pieceIds,
-    doneAt,
-    coat: null,
-    note: '',
-    correctsId: null,
-    isWithdrawal: false,
-    memberId: null,
-    memberName: 'Ines',
-    loggedAt: doneAt,
-  };
+  const entry = entryFor({ stepId: step.id, side: 'all', action: 'do' }, pieceIds, SAMPLE_START - 60);
   const loads = before.problem.loads.map(({ ops, ...load }) => load);
   const { problem } = planned({ ...job, log: [entry] }, { loads, ops: [] });
   const replaced = job.pieces[0]!.id;
