@@ -56,7 +56,7 @@ export function checkPlan(
         plan.ops.filter(({ op }) => op.loadId === load.id),
       ),
     ),
-    ...checkSections(problem, plan),
+    ...checkBegins(problem, plan),
     ...checkCapacity(problem, plan),
     ...checkHandOver(problem, plan),
   ];
@@ -83,9 +83,6 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   const { op, segments } = item;
   const violations: Violation[] = [];
   const add = (code: Violation['code'], message: string) => violations.push({ code, opId: op.id, message });
-  const { from } = problem.loads.find(({ id }) => id === op.loadId) ?? {};
-  if (from !== undefined && item.start < from)
-    add('delivery', `starts ${from - item.start} min before its pieces are here`);
   if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
   const person = problem.people.find(({ id }) => id === item.personId);
   if (!person) add('person', `has nobody called ${item.personId}`);
@@ -216,19 +213,23 @@ function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
   return violations;
 }
 
-/** What is to follow other loads begins when the last of them is through. */
-function checkSections({ loads }: PlanProblem, { ops }: Plan): Violation[] {
-  return loads.flatMap(({ id, after = [] }) => {
+/** No load is begun before its pieces are here, or before the loads that it is to follow are through. */
+function checkBegins({ loads }: PlanProblem, { ops }: Plan): Violation[] {
+  const violations: Violation[] = [];
+  for (const { id, from = 0, after = [] } of loads) {
+    if (from === 0 && after.length === 0) continue;
     const before = ops.filter(({ op }) => after.includes(op.loadId));
     const through = Math.max(0, ...before.map(({ end }) => end));
-    return ops
-      .filter(({ op, personId, start }) => op.loadId === id && personId !== null && start < through)
-      .map(({ op, start }) => ({
-        code: 'section' as const,
-        opId: op.id,
-        message: `starts ${through - start} min before what it is to follow is through`,
-      }));
-  });
+    for (const { op, personId, start } of ops) {
+      if (op.loadId !== id || personId === null) continue;
+      const add = (code: Violation['code'], message: string) =>
+        violations.push({ code, opId: op.id, message });
+      if (start < from) add('delivery', `starts ${from - start} min before its pieces are here`);
+      if (start < through)
+        add('section', `starts ${through - start} min before what it is to follow is through`);
+    }
+  }
+  return violations;
 }
 
 function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): Violation[] {

@@ -11,12 +11,17 @@ export function deliveriesOf(
   pieces: readonly Pick<Piece, 'id' | 'zoneId' | 'verdict'>[],
   timeZone: string,
 ): Map<string, Minute> {
-  const surveys = new Map(zones.map(({ id, survey }) => [id, survey]));
+  const announced = new Map<string, { at: Minute; isRaw: boolean }>();
+  for (const { id, survey } of zones)
+    if (survey.replacementsOn !== undefined)
+      announced.set(id, {
+        at: minuteAt(survey.replacementsOn, '00:00', timeZone),
+        isRaw: survey.existing === 'raw',
+      });
   const deliveries = new Map<string, Minute>();
   for (const { id, zoneId, verdict } of pieces) {
-    const { replacementsOn, existing } = surveys.get(zoneId) ?? {};
-    if (replacementsOn !== undefined && (verdict === 'replace' || existing === 'raw'))
-      deliveries.set(id, minuteAt(replacementsOn, '00:00', timeZone));
+    const zone = announced.get(zoneId);
+    if (zone && (zone.isRaw || verdict === 'replace')) deliveries.set(id, zone.at);
   }
   return deliveries;
 }

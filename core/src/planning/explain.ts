@@ -100,6 +100,7 @@ function beginsOf(
   const begins: Context['begins'] = new Map();
   for (const { id, from, after = [] } of loads) {
     if (from !== undefined) begins.set(id, [{ until: from, why: { kind: 'delivery' } }]);
+    if (after.length === 0) continue;
     const last = ops
       .filter(({ op }) => after.includes(op.loadId))
       .reduce<ScheduledOp | null>((latest, one) => (latest && latest.end >= one.end ? latest : one), null);

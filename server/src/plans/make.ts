@@ -26,7 +26,7 @@ import {
 import { minuteAt, toMinute } from '@upholder/core/shop';
 
 /** A job whose turn it is, and what stands in the way of planning it. */
-export interface JobInTurn {
+interface JobInTurn {
   dossier: Dossier;
   /** Null where nothing does. */
   refusal: string | null;
@@ -34,18 +34,21 @@ export interface JobInTurn {
   planId: string;
 }
 
+/** Several jobs and the shop that they share; plain data that may cross to another thread. */
+export interface TurnOrder {
+  /** In the order of their priority. */
+  jobs: readonly JobInTurn[];
+  /** Without any job in it. */
+  shop: ShopForPlanning;
+  now: Date;
+}
+
 /**
  * Plans several jobs one after the other: the first has the whole shop, each later one what those before it have left. A job
  * that cannot be planned keeps what its standing plan has taken.
- * @param jobs in the order of their priority.
- * @param shop without any job in it.
  * @returns the plans in the same order, or why there is none.
  */
-export function planInTurn(
-  jobs: readonly JobInTurn[],
-  shop: ShopForPlanning,
-  now: Date,
-): Outcome<PlanSnapshot>[] {
+export function planInTurn({ jobs, shop, now }: TurnOrder): Outcome<PlanSnapshot>[] {
   const reserved: Reservation[] = [];
   return jobs.map(({ dossier, refusal, planId }) => {
     const outcome: Outcome<PlanSnapshot> =

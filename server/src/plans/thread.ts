@@ -2,7 +2,7 @@ import type { Outcome } from '@upholder/core/outcome';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { Piscina } from 'piscina';
 import { workerFile } from './bundle.ts';
-import type { PlanOrder } from './make.ts';
+import type { PlanOrder, TurnOrder } from './make.ts';
 import type * as worker from './worker.ts';
 
 /** A plan of 2,000 pieces takes a quarter of this; beyond it the thread ends with an error, and the server lives on. */
@@ -16,7 +16,7 @@ export interface PlanningThread {
   /** Plans one job. Rejects when the checker objects to the plan, or when the thread ran out of memory. */
   one(order: PlanOrder): Promise<Outcome<PlanSnapshot>>;
   /** Plans several jobs, the first with the whole shop, each later one with what those before it have left. */
-  inTurn(order: worker.TurnOrder): Promise<Outcome<PlanSnapshot>[]>;
+  inTurn(order: TurnOrder): Promise<Outcome<PlanSnapshot>[]>;
   /** Ends the thread, whatever it is at. */
   stop(): Promise<void>;
 }
