@@ -75,11 +75,14 @@ describe('stops', () => {
     const decision = { id: uuid(), zoneId, kind: 'acknowledged', code: 'lead' };
     const empty = await ines.refused('POST', `/jobs/${job.id}/decisions`, { ...decision, reason: ' ' });
     expect(empty.fields?.reason).toMatch(/Write down why/);
-    await ines.ok('POST', `/jobs/${job.id}/decisions`, {
+    const taken = { ...decision, reason: 'tested, three layers, negative' };
+    await ines.ok('POST', `/jobs/${job.id}/decisions`, taken);
+    await ines.ok('POST', `/jobs/${job.id}/decisions`, taken);
+    const other = await ines.refused('POST', `/jobs/${job.id}/decisions`, {
       ...decision,
-      reason: 'tested, three layers, negative',
+      reason: 'other words',
     });
-    await ines.ok('POST', `/jobs/${job.id}/decisions`, { ...decision, reason: 'sent twice' });
+    expect(other.code).toBe('id-taken');
     await ines.ok('POST', `/jobs/${job.id}/plan`);
     const { decisions } = await load(job);
     expect(decisions.map(({ code, reason, memberName }) => [code, reason, memberName])).toEqual([

@@ -1,4 +1,4 @@
-import { effectiveLog, type LogEntry } from '../jobs/index.ts';
+import { effectiveLog, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
@@ -46,9 +46,12 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
   let current = BARE;
   const lastColour = context.steps.findLastIndex((step) => step.leaves === 'colour');
   for (let index = 0; index <= lastLogged; index += 1) {
-    const step = context.steps[index];
-    if (!step?.leaves) continue;
-    const entry = entriesOf(step).findLast((candidate) => touches(candidate, side));
+    const planned = context.steps[index];
+    if (!planned) continue;
+    const entry = entriesOf(planned).findLast((candidate) => touches(candidate, side));
+    // What was done counts, whatever the step says now.
+    const step = stepAsLogged(planned, entry);
+    if (!step.leaves) continue;
     const isColour = step.leaves === 'colour';
     const end = entry ? toMinute(entry.doneAt) : null;
     const clocks =

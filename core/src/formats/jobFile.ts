@@ -67,7 +67,10 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   if (stray) return failure(`Piece ${stray.tag} belongs to a zone that is not in the file.`);
   if (file.steps.some(({ zoneId }) => !zones.has(zoneId)))
     return failure('A step belongs to a zone that is not in the file.');
+  const entries = new Set(file.log.map(({ id }) => id));
   for (const entry of file.log) {
+    if (entry.correctsId !== null && !entries.has(entry.correctsId))
+      return failure(`The log entry of ${entry.doneAt} corrects an entry that is not in the file.`);
     if (!steps.has(entry.stepId))
       return failure(`The log entry of ${entry.doneAt} names a step that is not in the file.`);
     if (entry.pieceIds.some((id) => !pieces.has(id))) {

@@ -2,3 +2,4 @@ export * from './decision.ts';
 export * from './log.ts';
 export * from './model.ts';
 export * from './photo.ts';
+export * from './work.ts';

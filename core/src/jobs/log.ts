@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { ClimateSchema } from '../drying/climate.ts';
 
 /** What was done: the step itself, a flip of a flat load, or the scuff and dust that a shut recoat window calls for. */
@@ -21,8 +22,39 @@ export const CoatRecordSchema = z.object({
   wftUm: z.number().min(5).max(1000).nullable(),
   /** The pot it came from, when it was mixed at the bench. */
   potId: z.uuid().nullable().optional(),
+  /**
+   * Where the amounts come from: a mix at the bench, typed by hand, or only the plan, when nobody measured. Unknown where an
+   * older entry does not say.
+   */
+  amountsFrom: z.enum(['mix', 'typed', 'plan']).optional(),
 });
 export type CoatRecord = z.infer<typeof CoatRecordSchema>;
+
+/**
+ * What was done, as the step said it at the time: changing the step afterwards changes nothing here. Words are kept as words
+ * where the list behind them may grow or change.
+ */
+export const WorkRecordSchema = z.object({
+  stepName: z.string().max(120),
+  /** One of the operations of a step. */
+  operation: z.string().max(30),
+  /** What it left on the surface; null where it changed nothing that shows. */
+  leaves: z.string().max(30).nullable(),
+  productKey: z.string().max(60).nullable(),
+  supplyKey: z.string().max(60).nullable(),
+  grit: z.int().nullable(),
+  applicator: z.enum(APPLICATORS).nullable(),
+  /** Name of the gun, where the mix named one. */
+  gun: z.string().max(80).nullable().default(null),
+  thinning: ThinningSchema.nullable(),
+  /** Wet film that was asked for, in µm; what was measured is in the coat. */
+  wftUm: z.number().min(5).max(1000).nullable(),
+  /** Where it was done: a row of the plan. */
+  place: z.string().max(30).nullable(),
+  /** Rest that the step asked for, in minutes. */
+  restMin: z.int().min(0).default(0),
+});
+export type WorkRecord = z.infer<typeof WorkRecordSchema>;
 
 const what = {
   jobId: z.uuid(),
@@ -41,7 +73,12 @@ const what = {
 };
 
 /** A log entry as a client sends it; it makes its own id, so that a repeated request is written once. */
-export const NewLogEntrySchema = z.object({ id: z.uuid(), ...what });
+export const NewLogEntrySchema = z.object({
+  id: z.uuid(),
+  ...what,
+  /** What the step said when it was logged; left out, the server takes what it says now. */
+  work: WorkRecordSchema.nullish(),
+});
 export type NewLogEntry = z.infer<typeof NewLogEntrySchema>;
 
 /** A log entry as it is kept. Entries are never changed. */
@@ -52,8 +89,18 @@ export const LogEntrySchema = z.object({
   memberId: z.uuid().nullable(),
   memberName: z.string(),
   loggedAt: z.iso.datetime(),
+  /** Left out only in what an older job file brought. */
+  work: WorkRecordSchema.nullish(),
+  /** Who brought it in with a job file, and when; null for what was logged here. */
+  imported: z.object({ memberName: z.string(), at: z.iso.datetime() }).nullish(),
 });
 export type LogEntry = z.infer<typeof LogEntrySchema>;
+
+/** The entry that takes another one back: it says the same, and that it no longer counts. @param id its own. */
+export function withdrawalOf(entry: LogEntry, id: string): NewLogEntry {
+  const { memberId: _member, memberName: _name, loggedAt: _at, imported: _imported, ...kept } = entry;
+  return { ...kept, id, correctsId: entry.id, isWithdrawal: true };
+}
 
 /**
  * The entries that count: those that no later entry corrects, less withdrawals, in the order in which the work ended.

@@ -1,6 +1,6 @@
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../drying/index.ts';
-import type { LogAction, LogEntry, Zone } from '../jobs/index.ts';
+import { type LogAction, type LogEntry, stepAsLogged, type Zone } from '../jobs/index.ts';
 import type { CoatSide, Piece } from '../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
 import {
@@ -27,10 +27,11 @@ export function clocksOfCoat(
   expected: Climate,
   entry?: LogEntry,
 ): FilmClocks | null {
-  const sheet = sheets[entry?.coat?.productKey ?? step.productKey ?? ''];
+  const done = stepAsLogged(step, entry);
+  const sheet = sheets[entry?.coat?.productKey ?? done.productKey ?? ''];
   if (!sheet) return null;
   const climate = entry?.coat?.climate ?? expected;
-  const wft = entry?.coat?.wftUm ?? step.wftUm ?? sheet.wftTypUm;
+  const wft = entry?.coat?.wftUm ?? done.wftUm ?? sheet.wftTypUm;
   return filmClocks(sheet, climate, wft, { mayShorten: settings.mayShortenClocks });
 }
 
@@ -213,7 +214,7 @@ export function draftOps(
                 minutes: clocks.handle.hereMinutes,
               }
             : null,
-        lags: isFlip ? null : lagsOf(clocks, step.restMin),
+        lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).restMin),
         shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
         windowMax: clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies),
         done: null,

@@ -6,6 +6,7 @@ import type { App } from '../app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { assignOpenings } from '../pieces/store.ts';
@@ -65,10 +66,18 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
         for (const opening of body.openings) await addOpening(connection, shopId, params.jobId, opening);
         await assignOpenings(connection, shopId, params.jobId, body.assigned);
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return {
-          walls: await wallsOf(connection, shopId, params.jobId),
-          openings: await openingsOf(connection, shopId, params.jobId),
+        const walls = await wallsOf(connection, shopId, params.jobId);
+        const openings = await openingsOf(connection, shopId, params.jobId);
+        const isKept = (kept: readonly { id: string }[], sent: { id: string }) => {
+          const row = kept.find(({ id }) => id === sent.id);
+          return row !== undefined && saysTheSame(row, sent);
         };
+        if (
+          !body.walls.every((wall) => isKept(walls, wall)) ||
+          !body.openings.every((one) => isKept(openings, one))
+        )
+          throw new ApiError('id-taken', 'An id is taken. Make a new one.');
+        return { walls, openings };
       });
     },
   });

@@ -12,6 +12,7 @@ const STATUS = {
   'wrong-sign-in': 401,
   'too-many-tries': 429,
   csrf: 403,
+  'other-member': 403,
   'not-found': 404,
   conflict: 409,
   'id-taken': 409,
@@ -61,6 +62,25 @@ export function isDatabaseDown(error: unknown): boolean {
   );
 }
 
+/** Someone else was faster by less than our own check could see: the database says so by one of these. */
+const UNIQUE = '23505';
+const SERIALIZATION = new Set(['40001', '40P01']);
+
+function raceOf(error: unknown): ApiError | null {
+  const { code, constraint = '' } = (error ?? {}) as { code?: string; constraint?: string };
+  if (code === UNIQUE) {
+    if (/tag/.test(constraint))
+      return new ApiError('tag-taken', 'Someone else took this tag just now. Choose another one.');
+    if (/corrects/.test(constraint))
+      return new ApiError('conflict', 'Someone else corrected this entry just now. Look at the log again.');
+    if (/_pkey$/.test(constraint)) return new ApiError('id-taken', 'This id is taken. Make a new one.');
+    return new ApiError('conflict', 'Someone else wrote the same just now. Look again, then try again.');
+  }
+  if (code !== undefined && SERIALIZATION.has(code))
+    return new ApiError('conflict', 'Someone else changed the same just now. Try again.');
+  return null;
+}
+
 /** Turns whatever was thrown into a refusal that says what to do and leaks nothing. */
 export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
@@ -74,6 +94,8 @@ export function toApiError(error: unknown): ApiError {
       'The database cannot be reached. Nothing is lost; this goes on by itself once it is back.',
     );
   }
+  const race = raceOf(error);
+  if (race) return race;
   const { type } = (error ?? {}) as { type?: string };
   if (type === 'entity.parse.failed') return new ApiError('bad-json', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new ApiError('too-large', 'The request is too large.');

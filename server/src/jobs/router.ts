@@ -5,6 +5,7 @@ import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { unfoldZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
@@ -48,8 +49,10 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
     response: JobRowSchema,
     status: 201,
     handle: async ({ body }, { member }) => {
-      const job = await addJob(db, member.shopId, JobSchema.parse(body), clock.now());
-      if (!job) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      const wanted = JobSchema.parse(body);
+      const job = await addJob(db, member.shopId, wanted, clock.now());
+      if (!job || !saysTheSame(job, wanted))
+        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
       await announce(db, { shopId: member.shopId, topic: 'jobs', id: job.id });
       return job;
     },

@@ -1,9 +1,17 @@
-import { type LogEntry, LogEntrySchema, type NewLogEntry, NewLogEntrySchema } from '@upholder/core/jobs';
+import {
+  type LogEntry,
+  LogEntrySchema,
+  type NewLogEntry,
+  NewLogEntrySchema,
+  workOf,
+} from '@upholder/core/jobs';
+import type { Step } from '@upholder/core/systems';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { dossierOf } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { addEntry, findEntry } from './store.ts';
@@ -16,10 +24,10 @@ async function assertFits(
   shopId: string,
   entry: NewLogEntry,
   now: Date,
-): Promise<void> {
+): Promise<Step> {
   const dossier = await dossierOf(connection, shopId, entry.jobId);
   if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
-  const refuse = (field: string, message: string) => {
+  const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
   const step = dossier.steps.find(({ id }) => id === entry.stepId);
@@ -38,6 +46,20 @@ async function assertFits(
       throw new ApiError('conflict', 'Someone else corrected this entry meanwhile. Look at the log again.');
     }
   }
+  return step;
+}
+
+/** An entry that is kept under this id already: the same one sent again, or something else under its id. */
+function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
+  const { work: _work, ...what } = sent;
+  const wanted = {
+    ...what,
+    doneAt: new Date(what.doneAt).toISOString(),
+    pieceIds: [...new Set(what.pieceIds)],
+  };
+  if (!saysTheSame(kept, wanted))
+    throw new ApiError('id-taken', 'This id is taken by another entry. Log it again.', { current: kept });
+  return kept;
 }
 
 /** The log: append-only, each entry written once however often it is sent. */
@@ -59,12 +81,14 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
           fields: { jobId: 'Another job.' },
         });
       const known = await findEntry(db, shopId, body.id);
-      if (known) return { entry: known, wasKnown: true };
+      if (known) return { entry: assertSame(known, body), wasKnown: true };
       return db.transaction(async (connection) => {
         const now = clock.now();
-        await assertFits(connection, shopId, body, now);
+        const step = await assertFits(connection, shopId, body, now);
         const entry: LogEntry = {
           ...body,
+          work: body.work ?? workOf(step),
+          imported: null,
           memberId: member.id,
           memberName: member.name,
           loggedAt: now.toISOString(),
@@ -73,7 +97,7 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
         const kept = await findEntry(connection, shopId, body.id);
         if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
         if (isNew) await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return { entry: kept, wasKnown: !isNew };
+        return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
       });
     },
   });

@@ -15,11 +15,14 @@ interface RawEntry extends Record<string, unknown> {
   member_id: string | null;
   member_name: string;
   logged_at: Date;
+  work: LogEntry['work'];
+  imported_by: string | null;
+  imported_at: Date | null;
   piece_ids: string[];
 }
 
 const SELECT = `select log_entry.id, job_id, step_id, side, action, done_at, coat, note, corrects_id, is_withdrawal, member_id,
-       member_name, logged_at,
+       member_name, logged_at, work, imported_by, imported_at,
        array(select piece_id::text from log_piece where entry_id = log_entry.id order by position) as piece_ids
   from log_entry`;
 
@@ -39,6 +42,11 @@ function toEntry(row: RawEntry): LogEntry {
     memberId: row.member_id,
     memberName: row.member_name,
     loggedAt: row.logged_at.toISOString(),
+    work: row.work,
+    imported:
+      row.imported_by !== null && row.imported_at !== null
+        ? { memberName: row.imported_by, at: row.imported_at.toISOString() }
+        : null,
   };
 }
 
@@ -64,8 +72,8 @@ export async function findEntry(db: Queryable, shopId: string, id: string): Prom
 export async function addEntry(db: Queryable, shopId: string, entry: LogEntry): Promise<boolean> {
   const isNew = await touched(
     db,
-    `insert into log_entry (id, shop_id, job_id, step_id, side, action, done_at, coat, note, corrects_id, is_withdrawal, member_id, member_name, logged_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) on conflict (id) do nothing`,
+    `insert into log_entry (id, shop_id, job_id, step_id, side, action, done_at, coat, note, corrects_id, is_withdrawal, member_id, member_name, logged_at, work, imported_by, imported_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) on conflict (id) do nothing`,
     [
       entry.id,
       shopId,
@@ -81,6 +89,9 @@ export async function addEntry(db: Queryable, shopId: string, entry: LogEntry): 
       entry.memberId,
       entry.memberName,
       entry.loggedAt,
+      entry.work ? JSON.stringify(entry.work) : null,
+      entry.imported?.memberName ?? null,
+      entry.imported?.at ?? null,
     ],
   );
   if (isNew === 0) return false;

@@ -38,6 +38,9 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
         if (query.pieceId !== null && piece?.jobId !== jobId)
           throw new ApiError('not-found', 'The job has no such piece.');
         await addPhoto(connection, shopId, jobId, photo, content);
+        const kept = await photoContent(connection, shopId, photo.id);
+        if (!kept?.content.equals(content))
+          throw new ApiError('id-taken', 'This id is taken by another picture. Make a new one.');
         await announce(connection, { shopId, topic: 'job', id: jobId });
       });
       response.status(201).json(photo);

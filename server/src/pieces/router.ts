@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { changePieces, PieceChange, placesOf, refitZones } from './change.ts';
@@ -29,7 +30,10 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
         const fields: Record<string, string> = {};
         const seen: { id: string; tag: string }[] = [...known];
         body.pieces.forEach((piece, index) => {
-          if (known.some(({ id }) => id === piece.id)) return;
+          const kept = known.find(({ id }) => id === piece.id);
+          if (kept && !saysTheSame(kept, piece))
+            throw new ApiError('id-taken', 'An id is taken by another piece. Make a new one.');
+          if (kept) return;
           Object.assign(fields, places.problems(piece, `pieces.${index}`));
           if (tagTakenBy(seen, piece.tag, piece.id))
             fields[`pieces.${index}.tag`] = `Tag ${piece.tag} is already taken.`;

@@ -41,6 +41,8 @@ export async function potsOfJob(db: Queryable, shopId: string, jobId: string): P
 
 /** A pot, locked for a change; null when there is none of this id, with whose it is otherwise. */
 export async function lockPot(db: Queryable, id: string): Promise<{ shopId: string; pot: PotRecord } | null> {
+  // A row that is not there yet cannot be locked, so the id is: the first two words of a new pot may come together.
+  await db.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [`pot ${id}`]);
   const row = await maybeOne<{ shop_id: string; body: unknown }>(
     db,
     'select shop_id, body from pot where id = $1 for update',

@@ -6,6 +6,8 @@ import { ApiError } from '../http/errors.ts';
 import { findSession, type Member } from './store.ts';
 
 export const SESSION_COOKIE = 'upholder_session';
+/** Names the member that wrote what is sent. */
+export const WRITER_HEADER = 'x-upholder-member';
 const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 declare global {
@@ -16,6 +18,11 @@ declare global {
       sessionToken?: string;
     }
   }
+}
+
+/** The host of an origin; null for one that names none, as a sandboxed page sends it. */
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
 }
 
 /** Sets or clears the session cookie: same-site, out of reach of scripts. */
@@ -34,7 +41,7 @@ export function createSessionMiddleware(db: Queryable, clock: Clock): RequestHan
   return async (request, _response, next) => {
     const { origin, host } = request.headers;
     const isChanging = !SAFE_METHODS.has(request.method);
-    if (isChanging && origin !== undefined && origin !== 'null' && new URL(origin).host !== host) {
+    if (isChanging && origin !== undefined && hostOf(origin) !== host) {
       throw new ApiError('csrf', 'This request came from another site.');
     }
     const token = cookies.parse(request.headers.cookie ?? '')[SESSION_COOKIE];
@@ -47,6 +54,14 @@ export function createSessionMiddleware(db: Queryable, clock: Clock): RequestHan
     const isSignIn = request.path === '/session' || request.path === '/session/demo';
     if (isChanging && !isSignIn && request.headers['x-csrf-token'] !== session.csrfToken) {
       throw new ApiError('csrf', 'The page is out of date. Reload it and try again.');
+    }
+    // What a tablet kept for one member is never written in the name of whoever is signed in when it arrives.
+    const writer = request.headers[WRITER_HEADER];
+    if (isChanging && !isSignIn && writer !== undefined && writer !== session.member.id) {
+      throw new ApiError(
+        'other-member',
+        'This was written by another member, who has to be signed in for it.',
+      );
     }
     next();
   };

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { addLayer, addSupply, deleteLayer, findSupply, layersOf, updateSupply } from './store.ts';
 
@@ -62,7 +63,8 @@ export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
       await addLayer(db, member.shopId, body, member.name, clock.now());
       await changed(member.shopId);
       const row = (await layersOf(db, member.shopId)).find(({ id }) => id === body.id);
-      if (!row) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      if (!row || !saysTheSame(row, body))
+        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
       return row;
     },
   });

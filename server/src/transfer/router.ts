@@ -42,6 +42,8 @@ export async function writeJobFile(
   shopId: string,
   file: JobFile,
   now: Date,
+  /** Who brings the file in; entries are marked with it. Null for a file that the program itself wrote, as the demo does. */
+  importer: string | null,
 ): Promise<void> {
   const sheets = await sheetsOf(connection, shopId);
   for (const [key, sheet] of Object.entries(file.products)) {
@@ -60,7 +62,9 @@ export async function writeJobFile(
   for (const piece of file.pieces) await addPiece(connection, shopId, file.job.id, piece);
   for (const entry of file.log) {
     const memberId = entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null;
-    await addEntry(connection, shopId, { ...entry, memberId });
+    // A file can claim anything: what it brings says that it was brought, by whom and when.
+    const imported = importer === null ? null : { memberName: importer, at: now.toISOString() };
+    await addEntry(connection, shopId, { ...entry, memberId, imported });
   }
   for (const decision of file.decisions) {
     const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
@@ -211,7 +215,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       const file = withNewIds(read.value, uuid);
       const { shopId } = member;
       return db.transaction(async (connection) => {
-        await writeJobFile(connection, shopId, file, clock.now());
+        await writeJobFile(connection, shopId, file, clock.now(), member.name);
         await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
         return { ...file.job, version: 1 };
       });

@@ -7,6 +7,7 @@ import type { App } from '../app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision } from './decisions.ts';
@@ -79,7 +80,8 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         const job = await findJob(connection, shopId, params.jobId);
         if (!job) throw new ApiError('not-found', 'The shop has no such job.');
         const known = await findZone(connection, shopId, body.id);
-        if (known?.jobId === params.jobId) return known.zone;
+        if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body))) return known.zone;
+        if (known) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
         await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
         const position = await nextZonePosition(connection, shopId, params.jobId);
         const zone = await addZone(connection, shopId, params.jobId, {

@@ -87,12 +87,22 @@ async function draftsFor(
   return drafts.value;
 }
 
+/** Writes other steps. Those that were there by the same key keep their ids: a tablet may have logged one while it was away. */
 async function replaceSteps(db: Queryable, shopId: string, zoneId: string, drafts: readonly StepDraft[]) {
-  await db.query('delete from step where shop_id = $1 and zone_id = $2', [shopId, zoneId]);
-  await addSteps(
+  const known = await many<{ id: string; key: string }>(
+    db,
+    'select id, key from step where shop_id = $1 and zone_id = $2',
+    [shopId, zoneId],
+  );
+  const ids = new Map(known.map(({ id, key }) => [key, id]));
+  const wanted = new Set(drafts.map(({ key }) => key));
+  const gone = known.filter(({ key }) => !wanted.has(key)).map(({ id }) => id);
+  await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
+  await putSteps(
     db,
     shopId,
-    drafts.map((draft, position) => ({ ...draft, id: uuid(), zoneId, position })),
+    zoneId,
+    drafts.map((draft, position) => ({ ...draft, id: ids.get(draft.key) ?? uuid(), zoneId, position })),
   );
 }
 

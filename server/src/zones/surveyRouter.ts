@@ -4,8 +4,9 @@ import { withAnswers } from '@upholder/core/survey';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
-import { addDecision } from './decisions.ts';
+import { addDecision, decisionsOf } from './decisions.ts';
 import { refitSequence } from './sequence.ts';
 import { findZone, updateZone } from './store.ts';
 
@@ -64,8 +65,11 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
           at: clock.now().toISOString(),
         };
         await addDecision(connection, shopId, params.jobId, decision);
+        const kept = (await decisionsOf(connection, shopId, params.jobId)).find(({ id }) => id === body.id);
+        if (!kept || !saysTheSame(kept, body))
+          throw new ApiError('id-taken', 'This id is taken. Make a new one.');
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return decision;
+        return kept;
       });
     },
   });

@@ -36,13 +36,12 @@ import type { Piece } from '@upholder/core/pieces';
 import type { GunCounts, PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
 import type { ShopSettings, Skill, Week } from '@upholder/core/shop';
 import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
+import { deviceClock } from './sync/deviceClock.ts';
 
 let csrfToken: string | null = null;
 
-/** Remembers the session's token for changing calls. */
-export function rememberCsrfToken(token: string | null): void {
-  csrfToken = token;
-}
+/** Calls that answer with the session: its token goes with every changing call, its time sets the clock of this page. */
+const SESSION_CALLS = new Set(['session', 'signIn', 'demoSignIn', 'signOut']);
 
 const plainQuery = fetchBaseQuery({
   baseUrl: '/api',
@@ -55,7 +54,12 @@ const plainQuery = fetchBaseQuery({
 /** A session that has ended shows as the sign-in screen, whichever call found out. */
 const baseQuery: typeof plainQuery = async (call, api, extra) => {
   const answer = await plainQuery(call, api, extra);
-  const isSession = api.endpoint === 'session' || api.endpoint === 'signIn';
+  const isSession = SESSION_CALLS.has(api.endpoint);
+  if (answer.data && isSession) {
+    const session = answer.data as Session;
+    csrfToken = session.csrfToken;
+    deviceClock.anchor(Date.parse(session.now));
+  }
   if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
   // Nobody changes an answer in place: frozen, it need not be looked through for changes, however long it is.
   if (typeof answer.data === 'object') Object.freeze(answer.data);
@@ -321,18 +325,32 @@ export const upholder = createApi({
       query: (id) => `/jobs/${id}/plan/surroundings`,
       keepUnusedDataFor: 0,
     }),
-    log: build.mutation<{ entry: LogEntry; wasKnown: boolean }, NewLogEntry>({
-      query: (entry) => ({ url: `/jobs/${entry.jobId}/log`, method: 'POST', body: entry }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    log: build.mutation<
+      { entry: LogEntry; wasKnown: boolean },
+      { entry: NewLogEntry /** Whose it is: the server takes it in no other name. */; memberId: string }
+    >({
+      query: ({ entry, memberId }) => ({
+        url: `/jobs/${entry.jobId}/log`,
+        method: 'POST',
+        body: entry,
+        headers: { 'x-upholder-member': memberId },
+      }),
+      invalidatesTags: (_result, error, { entry }) =>
+        error ? [] : ['Jobs', { type: 'Job', id: entry.jobId }],
     }),
     pots: build.query<{ pots: PotRecord[] }, void>({ query: () => '/pots', providesTags: ['Pots'] }),
     potCoats: build.query<{ coats: PotCoat[] }, string>({
       query: (id) => `/pots/${id}/coats`,
       providesTags: ['Pots', 'Job'],
     }),
-    putPot: build.mutation<PotRecord, PotRecord>({
-      query: (pot) => ({ url: `/pots/${pot.id}`, method: 'PUT', body: pot }),
-      invalidatesTags: ['Pots'],
+    putPot: build.mutation<PotRecord, { pot: PotRecord; memberId: string }>({
+      query: ({ pot, memberId }) => ({
+        url: `/pots/${pot.id}`,
+        method: 'PUT',
+        body: pot,
+        headers: { 'x-upholder-member': memberId },
+      }),
+      invalidatesTags: (_result, error) => (error ? [] : ['Pots']),
     }),
     importJob: build.mutation<JobRow, unknown>({
       query: (file) => ({ url: '/import/job', method: 'POST', body: { file } }),

@@ -1,57 +1,16 @@
-import { joinPots, type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
-import { useEffect, useMemo, useRef } from 'react';
-import { useApp, useAppDispatch } from '../app/store.ts';
-import { potChanged, potDelivered, potRefused } from './potBox.ts';
-import { refusalOf, upholder } from './upholder.ts';
-
-const RETRY_MS = 1500;
-
-/** Sends what the bench has written, as often as it takes; the newest word of a pot is the one that goes. */
-export function usePotSender(): void {
-  const dispatch = useAppDispatch();
-  const next = useApp(({ potBox }) =>
-    Object.values(potBox.unsent).find(({ id }) => potBox.refused[id] === undefined),
-  );
-  const [send] = upholder.usePutPotMutation();
-  const sending = useRef('');
-  useEffect(() => {
-    const word = next ? `${next.id} ${next.revision}` : '';
-    if (!next || sending.current === word) return;
-    sending.current = word;
-    let timer: ReturnType<typeof setTimeout> | null = null;
-    let isGone = false;
-    async function attempt(): Promise<void> {
-      if (!next || isGone) return;
-      try {
-        dispatch(potDelivered(await send(next).unwrap()));
-      } catch (error) {
-        const refusal = refusalOf(error);
-        const there = PotRecordSchema.safeParse(refusal.current);
-        if (refusal.status === 409 && there.success) {
-          // Two benches wrote at once: what was poured at either is in the pot.
-          dispatch(potChanged(joinPots(there.data, next)));
-          return;
-        }
-        const isWorthWaiting =
-          refusal.status === 'unreachable' || refusal.status >= 500 || refusal.status === 401;
-        if (isWorthWaiting) timer = setTimeout(() => void attempt(), RETRY_MS);
-        else dispatch(potRefused({ id: next.id, message: refusal.message }));
-      }
-    }
-    void attempt();
-    return () => {
-      isGone = true;
-      sending.current = '';
-      if (timer) clearTimeout(timer);
-    };
-  }, [dispatch, next, send]);
-}
+import type { PotRecord } from '@upholder/core/mixing';
+import { useMemo } from 'react';
+import { useApp } from '../app/store.ts';
+import { envelopeOf, type MixEnvelope } from './sync/envelope.ts';
+import type { Kept } from './sync/sender.ts';
+import { sender } from './sync/useSync.ts';
+import { upholder } from './upholder.ts';
 
 /** All pots as this bench knows them: what the server has, overlaid by what is still on its way there. */
-export function usePots(): { pots: PotRecord[] | null; change(pot: PotRecord): void } {
+export function usePots(): { pots: PotRecord[] | null; change(pot: PotRecord): Promise<Kept> } {
   const { data } = upholder.usePotsQuery();
-  const own = useApp(({ potBox }) => potBox.known);
-  const dispatch = useAppDispatch();
+  const { data: session } = upholder.useSessionQuery();
+  const own = useApp(({ queue }) => queue.known);
   const pots = useMemo(() => {
     if (!data && Object.keys(own).length === 0) return null;
     const known = new Map((data?.pots ?? []).map((pot) => [pot.id, pot]));
@@ -64,5 +23,13 @@ export function usePots(): { pots: PotRecord[] | null; change(pot: PotRecord): v
         Number(a.emptiedAt !== null) - Number(b.emptiedAt !== null) || b.startedAt.localeCompare(a.startedAt),
     );
   }, [data, own]);
-  return { pots, change: (pot) => dispatch(potChanged({ ...pot, revision: pot.revision + 1 })) };
+  async function change(pot: PotRecord): Promise<Kept> {
+    const member = session?.member;
+    if (!member) return { ok: false, message: 'Nobody is signed in. Sign in and do it again.' };
+    const body = { ...pot, revision: pot.revision + 1 };
+    return sender().keep(
+      envelopeOf<MixEnvelope>('mix', body, { memberId: member.id, memberName: member.name }),
+    );
+  }
+  return { pots, change };
 }

@@ -2,18 +2,17 @@ import { localClock, toMinute } from '@upholder/core/shop';
 import { Keyboard, Moon, Sun } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { dismissed } from '../api/outbox.ts';
-import { refusalOf, rememberCsrfToken, upholder } from '../api/upholder.ts';
+import { sender, useSync } from '../api/sync/useSync.ts';
+import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
-import { useOutbox } from '../api/useOutbox.ts';
-import { usePotSender } from '../api/usePots.ts';
-import { Button, Notice, Skeleton } from '../parts/controls.tsx';
+import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/PieceGlyph.tsx';
 import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
 import { SignInScreen } from '../screens/sign-in/SignInScreen.tsx';
 import { KeyOverlay } from './KeyOverlay.tsx';
-import { clockSet, keepChoice, themeChosen, useApp, useAppDispatch } from './store.ts';
+import { keepChoice, themeChosen, useApp, useAppDispatch } from './store.ts';
+import { Troubles } from './Troubles.tsx';
 import { dayWords } from './times.ts';
 import { useServerDate } from './useNow.ts';
 
@@ -50,34 +49,6 @@ function Glance() {
   );
 }
 
-function Troubles() {
-  const { waiting, refused } = useApp(({ outbox }) => outbox);
-  const isConnected = useApp(({ face }) => face.isConnected);
-  const dispatch = useAppDispatch();
-  const count = waiting.length === 1 ? '1 entry waits' : `${waiting.length} entries wait`;
-  return (
-    <div className="no-print">
-      {(!isConnected || waiting.length > 1) && (
-        <Notice kind="act">
-          {isConnected
-            ? 'Sending what you logged.'
-            : 'No connection to the server. Go on working: what you log is kept here and sent by itself.'}
-          {waiting.length > 0 && ` ${count} to be sent.`}
-        </Notice>
-      )}
-      {refused.map(({ entry, message }) => (
-        <Notice
-          key={entry.id}
-          kind="stop"
-          action={<Button onClick={() => dispatch(dismissed(entry.id))}>Dismiss</Button>}
-        >
-          An entry of {entry.doneAt.slice(11, 16)} UTC was not taken: {message}
-        </Notice>
-      ))}
-    </div>
-  );
-}
-
 const NAV = [
   { to: '/jobs', name: 'Jobs' },
   { to: '/find', name: 'Find' },
@@ -88,8 +59,7 @@ const NAV = [
 /** The frame round every screen: sign-in, top line, what is wrong, keys. */
 export function Frame() {
   useTheme();
-  useOutbox();
-  usePotSender();
+  useSync(useApp(({ face }) => face.isConnected));
   const dispatch = useAppDispatch();
   const location = useLocation();
   const navigate = useNavigate();
@@ -100,12 +70,7 @@ export function Frame() {
   const theme = useApp(({ face }) => face.theme);
   const isBench = location.pathname.startsWith('/bench');
   const isFloor = isBench || location.pathname.startsWith('/floor');
-  rememberCsrfToken(data?.csrfToken ?? null);
   useLive(Boolean(data?.member));
-
-  useEffect(() => {
-    if (data) dispatch(clockSet(Date.parse(data.now) - Date.now()));
-  }, [data, dispatch]);
 
   useEffect(() => {
     if (!error) return;
@@ -140,7 +105,19 @@ export function Frame() {
       <Skeleton />
     );
   }
-  if (!data.member) return <SignInScreen session={data} onDone={() => void refetch()} />;
+  if (!data.member)
+    return (
+      <>
+        <Troubles session={data} />
+        <SignInScreen
+          session={data}
+          onDone={() => {
+            void refetch();
+            sender().tellSession();
+          }}
+        />
+      </>
+    );
 
   const tab = ({ isActive }: { isActive: boolean }) =>
     `px-3 py-1 font-semibold ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
@@ -205,6 +182,7 @@ export function Frame() {
           onClick={() => {
             void signOut().then(() => {
               dispatch(upholder.util.resetApiState());
+              sender().tellSession();
             });
           }}
         >
@@ -212,7 +190,7 @@ export function Frame() {
           <span className="sr-only">, sign out</span>
         </button>
       </header>
-      <Troubles />
+      <Troubles session={data} />
       <ErrorBoundary place={location.pathname}>
         <Outlet />
       </ErrorBoundary>

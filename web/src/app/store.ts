@@ -1,14 +1,11 @@
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux';
-import { keepOutbox, outboxReducer } from '../api/outbox.ts';
-import { keepPotBox, potBoxReducer } from '../api/potBox.ts';
+import { queueReducer } from '../api/sync/queueSlice.ts';
 import { upholder } from '../api/upholder.ts';
 
 interface Interface {
   theme: 'light' | 'booth';
   isConnected: boolean;
-  /** Server clock minus this device's clock, in ms. */
-  clockOffsetMs: number;
   /** Which units stand first at the bench. */
   units: 'metric' | 'us';
   /** Pots that run out are heard. */
@@ -38,7 +35,6 @@ const face = createSlice({
   initialState: (): Interface => ({
     theme: kept('theme') === 'booth' ? 'booth' : 'light',
     isConnected: true,
-    clockOffsetMs: 0,
     units: kept('units') === 'us' ? 'us' : 'metric',
     isAudible: kept('sound') !== 'off',
   }),
@@ -55,32 +51,18 @@ const face = createSlice({
     connectionChanged(state, { payload }: PayloadAction<boolean>) {
       state.isConnected = payload;
     },
-    clockSet(state, { payload }: PayloadAction<number>) {
-      state.clockOffsetMs = payload;
-    },
   },
 });
 
-export const { themeChosen, unitsChosen, soundChosen, connectionChanged, clockSet } = face.actions;
+export const { themeChosen, unitsChosen, soundChosen, connectionChanged } = face.actions;
 
 export const store = configureStore({
   reducer: {
     [upholder.reducerPath]: upholder.reducer,
-    outbox: outboxReducer,
-    potBox: potBoxReducer,
+    queue: queueReducer,
     face: face.reducer,
   },
   middleware: (defaults) => defaults().concat(upholder.middleware),
-});
-
-let keptWaiting = store.getState().outbox;
-let keptPots = store.getState().potBox;
-store.subscribe(() => {
-  const { outbox, potBox } = store.getState();
-  if (potBox !== keptPots) keepPotBox(potBox);
-  keptPots = potBox;
-  if (outbox !== keptWaiting) keepOutbox(outbox);
-  keptWaiting = outbox;
 });
 
 type State = ReturnType<typeof store.getState>;

@@ -3,8 +3,7 @@ import { type PieceStates, pieceStates } from '@upholder/core/floor';
 import type { ShopForPlanning } from '@upholder/core/planning';
 import { useMemo } from 'react';
 import { useOutletContext } from 'react-router';
-import { withWaiting } from '../api/outbox.ts';
-import { upholder } from '../api/upholder.ts';
+import { withWaiting } from '../api/sync/queueSlice.ts';
 import { useApp } from '../app/store.ts';
 import { useNowMinute } from '../app/useNow.ts';
 import type { BehindWords } from './days/useBehind.ts';
@@ -44,12 +43,10 @@ export function planningShop(shop: ShopContext): ShopForPlanning {
 
 /** A dossier with the entries that have not reached the server yet. */
 export function useCurrentDossier(dossier: Dossier): Dossier {
-  const waiting = useApp(({ outbox }) => outbox.waiting);
-  const { data: session } = upholder.useSessionQuery();
-  const name = session?.member?.name ?? '';
+  const envelopes = useApp(({ queue }) => queue.envelopes);
   return useMemo(
-    () => ({ ...dossier, log: withWaiting(dossier.log, waiting, dossier.job.id, name) }),
-    [dossier, waiting, name],
+    () => ({ ...dossier, log: withWaiting(dossier.log, envelopes, dossier.job.id) }),
+    [dossier, envelopes],
   );
 }
 

@@ -1,6 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
 import { formatDuration } from '@upholder/core/units';
+import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { usePots } from '../../api/usePots.ts';
@@ -58,6 +59,7 @@ export function BenchScreen() {
   const floor = upholder.useFloorQuery();
   const now = useServerDate(1000);
   const navigate = useNavigate();
+  const [problem, setProblem] = useState('');
   const [search] = useSearchParams();
   if (!shop || !pots) return <Skeleton />;
   const open = pots.filter(({ emptiedAt }) => emptiedAt === null);
@@ -70,6 +72,7 @@ export function BenchScreen() {
           <UnitsSwitch />
           <SoundSwitch />
         </div>
+        {problem !== '' && <Notice kind="stop">{problem}</Notice>}
         {open.length === 0 && (
           <Notice>No pot is on the bench. Start one beside, or from the floor with “Mix this pot”.</Notice>
         )}
@@ -92,8 +95,10 @@ export function BenchScreen() {
         shop={shop}
         pots={pots}
         onStart={(pot) => {
-          change(pot);
-          navigate(`/bench/${pot.id}`);
+          void change(pot).then((outcome) => {
+            if (outcome.ok) navigate(`/bench/${pot.id}`);
+            else setProblem(outcome.message);
+          });
         }}
       />
     </main>

@@ -1,8 +1,12 @@
 import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
+import { toMinute } from '@upholder/core/shop';
 import { formatDuration, formatMoney } from '@upholder/core/units';
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { waitingMix } from '../../api/sync/queueSlice.ts';
 import { upholder } from '../../api/upholder.ts';
 import { useApp } from '../../app/store.ts';
+import { dayWords } from '../../app/times.ts';
 import { useServerDate } from '../../app/useNow.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { UnitsSwitch, Volume } from './Amount.tsx';
@@ -42,8 +46,8 @@ function Coated({ potId }: { potId: string }) {
 export function PotScreen() {
   const known = usePotOfAddress();
   const id = known?.found?.pot.id ?? '';
-  const refused = useApp(({ potBox }) => potBox.refused[id]);
-  const unsent = useApp(({ potBox }) => potBox.unsent[id]);
+  const waiting = useApp(({ queue }) => waitingMix(queue.envelopes, id));
+  const [problem, setProblem] = useState('');
   const now = useServerDate(1000);
   if (!known) return <Skeleton />;
   if (!known.found)
@@ -52,7 +56,13 @@ export function PotScreen() {
         <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
       </main>
     );
-  const { shop, pots, change } = known;
+  const { shop, pots } = known;
+  async function change(pot: PotRecord): Promise<boolean> {
+    const outcome = await known?.change(pot);
+    if (!outcome) return false;
+    setProblem(outcome.ok ? '' : outcome.message);
+    return outcome.ok;
+  }
   const { pot, sheet } = known.found;
   const product = shop.products.find(({ key }) => key === pot.productKey);
   const state = potState(pouredOf(pot), sheet);
@@ -66,7 +76,7 @@ export function PotScreen() {
           <p className="text-lg text-quiet">
             {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
             {pot.batch && ` · batch ${pot.batch}`} · {pot.madeBy}
-            {unsent && ' · kept here until the server answers'}
+            {waiting && ' · kept here until the server answers'}
           </p>
         </div>
         {clock && (
@@ -104,13 +114,13 @@ export function PotScreen() {
               to={`/bench/${one.id}`}
               className="mr-4 font-semibold text-act underline underline-offset-2"
             >
-              {one.startedAt.slice(0, 10)}
+              {dayWords(toMinute(one.startedAt), shop.timeZone)}
               {one.batch && `, batch ${one.batch}`}
             </Link>
           ))}
         </p>
       )}
-      {refused && <Notice kind="stop">{refused}</Notice>}
+      {problem !== '' && <Notice kind="stop">{problem}</Notice>}
       {pot.overrideReason && <Notice kind="stop">Past the sheet: {pot.overrideReason}</Notice>}
       {clock?.phase === 'short' && (
         <Notice kind="act">Three quarters of its life are gone: lay it on or throw it out.</Notice>

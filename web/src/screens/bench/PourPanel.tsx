@@ -128,7 +128,8 @@ export function PourPanel({
   pot: PotRecord;
   sheet: ProductSheet;
   now: Date;
-  onChange(pot: PotRecord): void;
+  /** True once it is safe. */
+  onChange(pot: PotRecord): Promise<boolean>;
 }) {
   const planned = poursFor(pot.paintMl, sheet, pot.recipe);
   const { remaining, factor } = afterPours(planned, pouredOf(pot));
@@ -146,11 +147,17 @@ export function PourPanel({
   const [problem, setProblem] = useState<string | undefined>();
   const units = useApp(({ face }) => face.units);
   const startG = remaining.reduce((sum, { pouredMl, ml, g }) => sum + (pouredMl * g) / ml, 0);
-  function pour(role: ComponentRole, ml: number): void {
-    onChange({
+  const isPouring = useRef(false);
+  async function pour(role: ComponentRole, ml: number): Promise<void> {
+    // A second press before the first is safe is the same pour.
+    if (isPouring.current) return;
+    isPouring.current = true;
+    const isSafe = await onChange({
       ...pot,
       pours: [...pot.pours, { id: uuid(), role, ml: Math.round(ml * 100) / 100, at: now.toISOString() }],
     });
+    isPouring.current = false;
+    if (!isSafe) return;
     setText('');
     setProblem(undefined);
   }
@@ -165,7 +172,7 @@ export function PourPanel({
   }
   function poured(what: Pouring): void {
     const read = readPour(what);
-    if (read.ok && read.value > 0) pour(what.role, read.value);
+    if (read.ok && read.value > 0) void pour(what.role, read.value);
     else setProblem(read.ok ? 'A pour is above 0.' : read.message);
   }
   return (
@@ -228,7 +235,7 @@ export function PourPanel({
                 key={`${next.role} ${pot.pours.length}`}
                 pouring={pouring}
                 startG={startG}
-                onPoured={(ml) => pour(next.role, ml)}
+                onPoured={(ml) => void pour(next.role, ml)}
               />
             </div>
           ) : (

@@ -1,9 +1,10 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
+import { effectiveLog, type LogEntry, withdrawalOf } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
-import { queued } from '../../api/outbox.ts';
-import { useApp, useAppDispatch } from '../../app/store.ts';
+import { waitingEntries } from '../../api/sync/queueSlice.ts';
+import { useLogging } from '../../api/useLogging.ts';
+import { useApp } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
 import { Button } from '../../parts/controls.tsx';
 
@@ -20,8 +21,9 @@ export function LastLogged({
   shop: ShopContext;
   now: number;
 }) {
-  const dispatch = useAppDispatch();
-  const waiting = useApp(({ outbox }) => outbox.waiting);
+  const log = useLogging();
+  const envelopes = useApp(({ queue }) => queue.envelopes);
+  const waiting = waitingEntries(envelopes);
   // What the server has not seen yet is newer than all it has.
   const order = (entry: LogEntry) => {
     const place = waiting.findIndex(({ id }) => id === entry.id);
@@ -35,7 +37,7 @@ export function LastLogged({
   const step = dossier.steps.find(({ id }) => id === entry.stepId);
   const isWaiting = waiting.some(({ id }) => id === entry.id);
   const verb = {
-    do: step?.name ?? 'A step',
+    do: entry.work?.stepName ?? step?.name ?? 'A step',
     flip: `Flip for ${step?.name}`,
     scuff: `Scuff before ${step?.name}`,
     dust: `Dust before ${step?.name}`,
@@ -57,8 +59,7 @@ export function LastLogged({
         posture="floor"
         disabled={isWaiting}
         onClick={() => {
-          const { memberId: _member, memberName: _name, loggedAt: _at, ...kept } = entry;
-          dispatch(queued({ ...kept, id: uuid(), correctsId: entry.id, isWithdrawal: true }));
+          void log(withdrawalOf(entry, uuid()), true);
         }}
       >
         Withdraw

@@ -3,6 +3,7 @@ import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles } from '@upholder/core/drying';
 import { residuePlace } from '@upholder/core/film';
 import type { AgendaItem } from '@upholder/core/floor';
+import { workOf } from '@upholder/core/jobs';
 import {
   type Cup,
   cupsOf,
@@ -11,14 +12,13 @@ import {
   summariseRuns,
   thinningWords,
 } from '@upholder/core/mixing';
-import { toInstant } from '@upholder/core/shop';
+import { localClock, toInstant, toMinute } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { queued } from '../../api/outbox.ts';
+import { useLogging } from '../../api/useLogging.ts';
 import { usePots } from '../../api/usePots.ts';
-import { useAppDispatch } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -65,11 +65,11 @@ function fromPot(draft: CoatDraft, pot: PotRecord, cups: readonly Cup[]): CoatDr
 export function NowCard(props: NowCardProps) {
   const { item, dossier, shop, now, isDue, onLogged } = props;
   const { op } = item;
-  const dispatch = useAppDispatch();
+  const keep = useLogging();
   const states = usePieceStates(dossier, shop);
   const coat = coatOf(item, dossier, shop);
   const climate = shop.reading ?? shop.planningClimate;
-  const [draft, setDraft] = useState<CoatDraft>(() => ({
+  const [typed, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
     paint: coat?.amounts ? `${coat.amounts.paintMl} mL` : '',
     thinner: coat?.amounts ? `${coat.amounts.thinnerMl} mL` : '',
@@ -78,12 +78,19 @@ export function NowCard(props: NowCardProps) {
     airC: climate.airC.toFixed(1),
     rhPct: String(Math.round(climate.rhPct)),
     wftUm: null,
+    ...(coat?.amounts
+      ? { planned: { paint: `${coat.amounts.paintMl} mL`, thinner: `${coat.amounts.thinnerMl} mL` } }
+      : {}),
   }));
   const { pots } = usePots();
   const ownPots = (pots ?? []).filter(
     ({ productKey, emptiedAt, pours }) =>
       emptiedAt === null && pours.length > 0 && productKey === coat?.step.productKey,
   );
+  // A mix that was started from this task is what it is coated with, until somebody says otherwise.
+  const started = ownPots.find(({ jobId, stepId }) => jobId === item.jobId && stepId === op.stepId);
+  const draft =
+    typed.potId === undefined && started ? fromPot(typed, started, cupsOf(shop.benchItems)) : typed;
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [isPicking, pick] = useState(false);
   const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
@@ -94,15 +101,16 @@ export function NowCard(props: NowCardProps) {
   const isOverdue = item.plannedEnd !== null && item.plannedEnd < now;
   const step = dossier.steps.find(({ id }) => id === op.stepId);
 
-  function log(pieceIds: string[], at: string): boolean {
+  async function log(pieceIds: string[], at: string, isTimeTyped: boolean): Promise<void> {
     const read = coat ? readCoatDraft(draft) : { errors: {}, value: null };
+    const gun = ownPots.find(({ id }) => id === draft.potId)?.gun?.name ?? null;
     setErrors(read.errors);
     if (Object.keys(read.errors).length > 0) {
       pick(false);
-      return false;
+      return;
     }
-    dispatch(
-      queued({
+    const outcome = await keep(
+      {
         id: uuid(),
         jobId: item.jobId,
         stepId: op.stepId,
@@ -114,11 +122,13 @@ export function NowCard(props: NowCardProps) {
         note: '',
         correctsId: null,
         isWithdrawal: false,
-      }),
+        work: step ? workOf(coat ? { ...step, applicator: coat.applicator } : step, op.row, gun) : null,
+      },
+      isTimeTyped,
     );
     pick(false);
-    onLogged();
-    return true;
+    if (outcome.ok) onLogged();
+    else if (outcome.message !== '') setErrors({ keep: outcome.message });
   }
 
   function logSome(): void {
@@ -130,9 +140,10 @@ export function NowCard(props: NowCardProps) {
       });
       return;
     }
-    log(
+    void log(
       op.pieceIds.filter((id) => chosen.has(id)),
       at.value,
+      true,
     );
   }
 
@@ -216,13 +227,15 @@ export function NowCard(props: NowCardProps) {
                   onClick={() =>
                     setDraft(
                       draft.potId === pot.id
-                        ? { ...draft, potId: null }
+                        ? { ...typed, potId: null }
                         : fromPot(draft, pot, cupsOf(shop.benchItems)),
                     )
                   }
                   className={`min-h-14 border-l-[8px] px-4 text-left text-lg ${draft.potId === pot.id ? 'border-act bg-act-wash' : 'border-line bg-raised'}`}
                 >
-                  <span className="font-semibold">Pot {pot.startedAt.slice(11, 16)} UTC</span>
+                  <span className="font-semibold">
+                    Pot {localClock(toMinute(pot.startedAt), shop.timeZone)}
+                  </span>
                   {pot.batch && `, batch ${pot.batch}`}
                 </button>
               ))}
@@ -244,8 +257,17 @@ export function NowCard(props: NowCardProps) {
           <li className="text-quiet">Safety data sheet, local codes and licensed practice come first.</li>
         </ul>
       )}
+      {errors.keep && (
+        <div className="mt-4">
+          <Notice kind="stop">{errors.keep}</Notice>
+        </div>
+      )}
       <div className="mt-5 flex gap-3">
-        <Button kind="act" posture="floor" onClick={() => log(op.pieceIds, toInstant(now).toISOString())}>
+        <Button
+          kind="act"
+          posture="floor"
+          onClick={() => void log(op.pieceIds, toInstant(now).toISOString(), false)}
+        >
           {verb}
         </Button>
         <Button

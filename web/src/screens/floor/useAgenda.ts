@@ -3,7 +3,7 @@ import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@uph
 import { coatAmounts, measurable } from '@upholder/core/mixing';
 import { applicatorInPlace } from '@upholder/core/systems';
 import { useMemo } from 'react';
-import { withWaiting } from '../../api/outbox.ts';
+import { withWaiting } from '../../api/sync/queueSlice.ts';
 import { upholder } from '../../api/upholder.ts';
 import { useApp } from '../../app/store.ts';
 import { useNowMinute } from '../../app/useNow.ts';
@@ -21,16 +21,16 @@ export function useAgenda(
   memberId: string | null;
 } {
   const now = useNowMinute();
-  const waiting = useApp(({ outbox }) => outbox.waiting);
+  const envelopes = useApp(({ queue }) => queue.envelopes);
   const { data: session } = upholder.useSessionQuery();
   const member = session?.member ?? null;
   const current = useMemo(
     () =>
       dossiers.map((dossier) => ({
         ...dossier,
-        log: withWaiting(dossier.log, waiting, dossier.job.id, member?.name ?? ''),
+        log: withWaiting(dossier.log, envelopes, dossier.job.id),
       })),
-    [dossiers, waiting, member],
+    [dossiers, envelopes],
   );
   const agenda = useMemo(() => {
     const onFloor = current.filter((dossier): dossier is Dossier & JobOnFloor => dossier.plan !== null);

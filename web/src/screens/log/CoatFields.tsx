@@ -16,6 +16,9 @@ export interface CoatDraft {
   rhPct: string;
   wftUm: number | null;
   potId?: string | null;
+  /** What the plan asked for, as it stands in the fields until somebody types or a mix is chosen. */
+  planned?: { paint: string; thinner: string };
+  amountsFrom?: CoatRecord['amountsFrom'];
 }
 
 const numberOr = (value: number | null | undefined, unit = '') =>
@@ -33,7 +36,22 @@ export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
     rhPct: numberOr(coat?.climate?.rhPct),
     wftUm: coat?.wftUm ?? null,
     ...(coat?.potId ? { potId: coat.potId } : {}),
+    ...(coat?.amountsFrom ? { amountsFrom: coat.amountsFrom } : {}),
+    ...(coat?.amountsFrom === 'plan'
+      ? { planned: { paint: numberOr(coat.paintMl, ' mL'), thinner: numberOr(coat.thinnerMl, ' mL') } }
+      : {}),
   };
+}
+
+/** Whether the amounts of a draft are still what the plan asked for: nobody measured them. */
+export function isOnlyPlanned({ potId, planned, paint, thinner }: CoatDraft): boolean {
+  return !potId && planned !== undefined && planned.paint === paint && planned.thinner === thinner;
+}
+
+function amountsFrom(draft: CoatDraft): CoatRecord['amountsFrom'] {
+  if (draft.potId) return 'mix';
+  if (isOnlyPlanned(draft)) return 'plan';
+  return draft.planned || draft.amountsFrom ? 'typed' : undefined;
 }
 
 /** Reads a draft. Empty fields are unknown, not zero; what cannot be read is said at its field. */
@@ -72,6 +90,9 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
       climate,
       wftUm: draft.wftUm,
       ...(draft.potId ? { potId: draft.potId } : {}),
+      ...(amountsFrom(draft) && (paintMl !== null || thinnerMl !== null)
+        ? { amountsFrom: amountsFrom(draft) }
+        : {}),
     },
   };
 }
@@ -108,8 +129,8 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   cups.delete('');
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
-      {text('paint', 'Paint as poured', 'text')}
-      {text('thinner', 'Thinner as poured', 'text')}
+      {text('paint', isOnlyPlanned(draft) ? 'Paint, as planned' : 'Paint as poured', 'text')}
+      {text('thinner', isOnlyPlanned(draft) ? 'Thinner, as planned' : 'Thinner as poured', 'text')}
       <Field label="Cup">
         {(ids) => (
           <Select

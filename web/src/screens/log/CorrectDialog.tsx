@@ -2,10 +2,9 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { queued } from '../../api/outbox.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { useLogging } from '../../api/useLogging.ts';
 import { useNowMinute } from '../../app/useNow.ts';
-import { Button, Field, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { CoatFields, coatDraftOf, readCoatDraft } from './CoatFields.tsx';
 import { DoneAtField, readDoneAt, writeDoneAt } from './DoneAtField.tsx';
@@ -23,7 +22,7 @@ export function CorrectDialog({
   shop: ShopContext;
   onClose(): void;
 }) {
-  const dispatch = useAppDispatch();
+  const log = useLogging();
   const now = useNowMinute();
   const step = dossier.steps.find(({ id }) => id === entry.stepId);
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === step?.zoneId);
@@ -33,7 +32,7 @@ export function CorrectDialog({
   const [note, setNote] = useState(entry.note);
   const [errors, setErrors] = useState<Record<string, string>>({});
 
-  function submit(): void {
+  async function submit(): Promise<void> {
     const at = readDoneAt(doneAt, shop.timeZone, now);
     const read = entry.coat ? readCoatDraft(coat) : { errors: {}, value: null };
     const found: Record<string, string> = { ...read.errors };
@@ -41,8 +40,8 @@ export function CorrectDialog({
     if (chosen.size === 0) found.pieces = 'Choose at least one piece.';
     setErrors(found);
     if (Object.keys(found).length > 0 || !at.ok) return;
-    dispatch(
-      queued({
+    const outcome = await log(
+      {
         id: uuid(),
         jobId: entry.jobId,
         stepId: entry.stepId,
@@ -54,9 +53,11 @@ export function CorrectDialog({
         note,
         correctsId: entry.id,
         isWithdrawal: false,
-      }),
+      },
+      true,
     );
-    onClose();
+    if (outcome.ok) onClose();
+    else setErrors({ keep: outcome.message });
   }
 
   return (
@@ -79,8 +80,9 @@ export function CorrectDialog({
         <Field label="Note">
           {(ids) => <TextInput {...ids} value={note} onChange={({ target }) => setNote(target.value)} />}
         </Field>
+        {errors.keep && <Notice kind="stop">{errors.keep}</Notice>}
         <div>
-          <Button kind="act" posture="floor" onClick={submit}>
+          <Button kind="act" posture="floor" onClick={() => void submit()}>
             Log the correction
           </Button>
         </div>

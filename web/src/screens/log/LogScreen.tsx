@@ -1,15 +1,14 @@
 import type { ShopContext } from '@upholder/core/api';
-import { type Decision, effectiveLog, type LogEntry } from '@upholder/core/jobs';
+import { type Decision, effectiveLog, type LogEntry, withdrawalOf } from '@upholder/core/jobs';
 import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { queued } from '../../api/outbox.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { useLogging } from '../../api/useLogging.ts';
 import { whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
-import { Button, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { CorrectDialog } from './CorrectDialog.tsx';
 
@@ -17,7 +16,10 @@ function coatWords(entry: LogEntry, shop: ShopContext): string {
   const { coat } = entry;
   if (!coat) return '';
   const parts = [shop.products.find(({ key }) => key === coat.productKey)?.sheet.name ?? coat.productKey];
-  if (coat.paintMl !== null) parts.push(pouredWords(coat.paintMl, coat.thinnerMl ?? 0));
+  if (coat.paintMl !== null) {
+    const amount = pouredWords(coat.paintMl, coat.thinnerMl ?? 0);
+    parts.push(coat.amountsFrom === 'plan' ? `${amount} as planned, not measured` : amount);
+  }
   if (coat.cupSeconds !== null) parts.push(`${coat.cupSeconds} s in ${coat.cup ?? 'the cup'}`);
   if (coat.wftUm !== null) parts.push(`${coat.wftUm} µm wet by comb`);
   if (coat.climate) parts.push(`${coat.climate.airC} °C, ${Math.round(coat.climate.rhPct)} %`);
@@ -60,7 +62,8 @@ export function LogScreen() {
   const { dossier: served, shop } = useJobContext();
   const dossier = useCurrentDossier(served);
   const now = useNowMinute();
-  const dispatch = useAppDispatch();
+  const log = useLogging();
+  const [problem, setProblem] = useState('');
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
   const steps = new Map(dossier.steps.map((step) => [step.id, step]));
   const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
@@ -75,12 +78,14 @@ export function LogScreen() {
   ].sort((a, b) => b.at.localeCompare(a.at) || b.keptAt.localeCompare(a.keptAt));
 
   function withdraw(entry: LogEntry): void {
-    const { memberId: _member, memberName: _name, loggedAt: _at, ...kept } = entry;
-    dispatch(queued({ ...kept, id: uuid(), correctsId: entry.id, isWithdrawal: true }));
+    void log(withdrawalOf(entry, uuid()), true).then((outcome) =>
+      setProblem(outcome.ok ? '' : outcome.message),
+    );
   }
 
   return (
     <main className="p-5">
+      {problem !== '' && <Notice kind="stop">{problem}</Notice>}
       {rows.length === 0 && (
         <Sheet className="max-w-2xl p-6">
           <h2>Nothing is logged yet</h2>
@@ -116,7 +121,7 @@ export function LogScreen() {
                 <p>
                   <span className={`font-semibold ${isCounting ? '' : 'line-through'}`}>
                     {action}
-                    {step?.name ?? 'A step'}
+                    {entry.work?.stepName ?? step?.name ?? 'A step'}
                     {entry.action === 'flip' ? '' : side}
                   </span>
                   <span className="text-quiet">
@@ -125,6 +130,8 @@ export function LogScreen() {
                     {entry.isWithdrawal && ' · takes an entry back'}
                     {!entry.isWithdrawal && entry.correctsId && ' · puts an entry right'}
                     {!isCounting && !entry.isWithdrawal && ' · no longer counts'}
+                    {entry.imported &&
+                      ` · imported by ${entry.imported.memberName}, ${whenWords(toMinute(entry.imported.at), now, shop.timeZone)}`}
                     {waiting.has(entry.id) && ' · on its way'}
                   </span>
                 </p>

@@ -1,0 +1,47 @@
+import { OPERATIONS, type Operation, type Step, SURFACES, type Surface } from '../systems/step.ts';
+import type { LogEntry, WorkRecord } from './log.ts';
+
+/** What a step says, in the form that the log keeps. @param place row of the plan that it was done in; @param gun its name. */
+export function workOf(step: Step, place: string | null = null, gun: string | null = null): WorkRecord {
+  const { operation, leaves, productKey, supplyKey, grit, applicator, thinning, wftUm, restMin } = step;
+  return {
+    stepName: step.name,
+    operation,
+    leaves,
+    productKey,
+    supplyKey,
+    grit,
+    applicator,
+    gun,
+    thinning,
+    wftUm,
+    place: place ?? step.place,
+    restMin,
+  };
+}
+
+function known<T extends string>(words: readonly T[], word: string | null): T | null {
+  return words.find((one) => one === word) ?? null;
+}
+
+/** A step as it was when an entry was logged for it; as it stands where the entry does not say. */
+export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefined): Step {
+  const work = entry?.work;
+  if (!work) return step;
+  const operation: Operation = known(OPERATIONS, work.operation) ?? step.operation;
+  const leaves: Surface | null = known(SURFACES, work.leaves);
+  const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, restMin } = work;
+  return {
+    ...step,
+    name: stepName,
+    operation,
+    leaves,
+    productKey,
+    supplyKey,
+    grit,
+    applicator,
+    thinning,
+    wftUm,
+    restMin,
+  };
+}

@@ -1,0 +1,83 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { LogEntry } from '@upholder/core/jobs';
+import type { PotRecord } from '@upholder/core/mixing';
+import type { Envelope, LogEnvelope, MixEnvelope } from './envelope.ts';
+
+/** What is on its way to the server, as the screens see it; the storage of the browser is what counts. */
+export interface QueueState {
+  /** False until the storage was read once. */
+  isLoaded: boolean;
+  envelopes: Envelope[];
+  /** Whether this browser keeps anything; without it, what is logged goes straight to the server or not at all. */
+  canKeep: boolean;
+  /** The device's clock was set or stood still, and the server has not been heard since. */
+  isClockUnsure: boolean;
+  /** The newest word of each mix that this page knows; stays after delivery, until the server's list is here. */
+  known: Record<string, PotRecord>;
+}
+
+const initialState: QueueState = {
+  isLoaded: false,
+  envelopes: [],
+  canKeep: true,
+  isClockUnsure: false,
+  known: {},
+};
+
+const queue = createSlice({
+  name: 'queue',
+  initialState,
+  reducers: {
+    queueRead(state, { payload }: PayloadAction<Envelope[]>) {
+      state.isLoaded = true;
+      state.envelopes = payload;
+      for (const one of payload) {
+        if (one.kind !== 'mix') continue;
+        const known = state.known[one.id];
+        if (!known || known.revision <= one.body.revision) state.known[one.id] = one.body;
+      }
+    },
+    storageFound(state, { payload }: PayloadAction<boolean>) {
+      state.isLoaded = true;
+      state.canKeep = payload;
+    },
+    clockDoubted(state, { payload }: PayloadAction<boolean>) {
+      state.isClockUnsure = payload;
+    },
+    /** A mix as it stands at the server, or a newer word from elsewhere. */
+    mixKnown(state, { payload }: PayloadAction<PotRecord>) {
+      const known = state.known[payload.id];
+      if (!known || known.revision <= payload.revision) state.known[payload.id] = payload;
+    },
+  },
+});
+
+export const { queueRead, storageFound, clockDoubted, mixKnown } = queue.actions;
+export const queueReducer = queue.reducer;
+
+const isLog = (one: Envelope): one is LogEnvelope => one.kind === 'log';
+
+/** Log entries that are not at the server yet, refused ones left out. */
+export function waitingEntries(envelopes: readonly Envelope[]): LogEnvelope[] {
+  return envelopes.filter(isLog).filter(({ refusal }) => refusal === null);
+}
+
+/** The envelope of a mix, if a word of it is still on its way. */
+export function waitingMix(envelopes: readonly Envelope[], id: string): MixEnvelope | undefined {
+  return envelopes.find((one): one is MixEnvelope => one.kind === 'mix' && one.id === id);
+}
+
+/** The log as this screen should see it: what the server has, and what is still on its way to it, under its writer's name. */
+export function withWaiting(
+  log: readonly LogEntry[],
+  envelopes: readonly Envelope[],
+  jobId: string,
+): LogEntry[] {
+  const known = new Set(log.map(({ id }) => id));
+  const extra = waitingEntries(envelopes)
+    .filter(({ body }) => body.jobId === jobId && !known.has(body.id))
+    .map(
+      ({ body, memberName }): LogEntry => ({ ...body, memberId: null, memberName, loggedAt: body.doneAt }),
+    );
+  return extra.length === 0 ? [...log] : [...log, ...extra];
+}
