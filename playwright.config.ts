@@ -2,9 +2,10 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  // Each worker has a server and a PostgreSQL of its own; a test that hangs is stopped after two minutes.
+  workers: 2,
   // Limits against hanging, not measures of speed: a busy machine is several times slower.
-  timeout: 180_000,
+  timeout: 120_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {

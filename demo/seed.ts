@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
 import { hardwareOf } from '@upholder/core/elevation';
 import { coatMixMl } from '@upholder/core/film';
-import type { LogEntry } from '@upholder/core/jobs';
+import { type LogEntry, workOf } from '@upholder/core/jobs';
 import { measurable, splitMix } from '@upholder/core/mixing';
 import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
 import {
@@ -189,7 +189,12 @@ async function playLog(
       cupSeconds: isSprayed(applicator) ? 29 : null,
       climate: { airC, rhPct },
       wftUm: null,
+      amountsFrom: 'typed',
     };
+  };
+  const workOfOp = (op: PlannedOp) => {
+    const step = steps.get(op.stepId);
+    return step ? workOf({ ...step, applicator: applicatorInPlace(step, op.row === 'room') }, op.row) : null;
   };
   for (const op of [...plan.ops].sort((a, b) => a.end - b.end)) {
     if (op.personId === null || op.end > until) continue;
@@ -206,6 +211,7 @@ async function playLog(
       note: '',
       correctsId: null,
       isWithdrawal: false,
+      work: workOfOp(op),
       memberId: op.personId,
       memberName: crew.get(op.personId) ?? '',
       loggedAt: doneAt,

@@ -121,7 +121,9 @@ test('what the floor mixes is logged with its pot, and the pot knows what it coa
     if (await from.isVisible()) break;
     await item.click();
   }
-  await from.getByRole('button', { name: /batch P-1/ }).click();
+  // A mix that was started from the task is what it is coated with: nobody has to choose it again.
+  await expect(from.getByRole('button', { name: /batch P-1/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('from the mix').first()).toBeVisible();
   await page.getByRole('button', { name: 'Log coat' }).click();
   await page.goto(pot);
   await expect(page.getByRole('main')).toContainText(/Coated:.*(QUAY|VESTRY), /);

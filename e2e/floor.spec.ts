@@ -80,7 +80,7 @@ test('a correction is a new entry and the old one stays readable', async ({ mare
   const line = coats.filter({ hasText: poured }).last();
   await line.getByRole('button', { name: 'Correct' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Paint as poured').fill('0.7 L');
+  await dialog.getByLabel('Paint used').fill('0.7 L');
   await dialog.getByLabel('Note').fill('Misread the scale');
   await dialog.getByRole('button', { name: 'Log the correction' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'puts an entry right' })).toContainText('700 mL');
@@ -101,7 +101,7 @@ test('the server goes away between two entries: nothing is lost and the page fin
   await shop.tell('halt server');
   await expect(page.getByText('No connection to the server.')).toBeVisible();
   await logAny.click();
-  await expect(page.getByText('1 entry waits to be sent.')).toBeVisible();
+  await expect(page.getByText('1 entry waiting to be sent.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('on its way to the server');
   await shop.tell('start server');
 

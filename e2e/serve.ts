@@ -18,6 +18,9 @@ const cluster = await startCluster(folder, { isTemporary: true });
 let databaseUrl = '';
 let server: Running | null = null;
 let port = 0;
+/** The seeded shop, made once and copied for every file of tests. */
+const TEMPLATE = 'e2e_template';
+let isTemplateMade = false;
 /** When the shop was set up: a restarted server's clock goes on, it does not start over. */
 let setUpAt = Date.now();
 
@@ -42,9 +45,13 @@ async function halt(): Promise<void> {
 
 async function reset(): Promise<void> {
   await halt();
-  databaseUrl = await cluster.recreate('e2e');
-  await migrate(databaseUrl);
-  await seedDemo(databaseUrl, OPENING);
+  if (!isTemplateMade) {
+    const template = await cluster.recreate(TEMPLATE);
+    await migrate(template);
+    await seedDemo(template, OPENING);
+    isTemplateMade = true;
+  }
+  databaseUrl = await cluster.recreate('e2e', TEMPLATE);
   setUpAt = Date.now();
   await start();
 }

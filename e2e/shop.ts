@@ -21,7 +21,9 @@ export class Shop {
   async tell(order: Order): Promise<void> {
     const answer = new Promise<string>((resolve, reject) => {
       this.lines.once('line', resolve);
-      this.child.once('exit', () => reject(new Error('the shop has gone')));
+      const gone = () => reject(new Error('the shop has gone'));
+      this.child.once('exit', gone);
+      this.lines.once('line', () => this.child.off('exit', gone));
     });
     this.child.stdin?.write(`${order}\n`);
     const line = await answer;

@@ -9,8 +9,8 @@ import { ensurePostgres } from './debian.ts';
 export interface Cluster {
   /** Connection string of a database in it; created when missing. */
   database(name: string): Promise<string>;
-  /** Drops a database and makes it anew. */
-  recreate(name: string): Promise<string>;
+  /** Drops a database and makes it again, empty or as a copy of another one that nobody is connected to. */
+  recreate(name: string, template?: string): Promise<string>;
   /** Stops and starts the server process, keeping port and data. */
   halt(): Promise<void>;
   resume(): Promise<void>;
@@ -203,10 +203,10 @@ export async function startCluster(folder: string, { isTemporary = false } = {})
       });
       return url(name);
     },
-    async recreate(name) {
+    async recreate(name, template) {
       await asOwner(async (client) => {
         await client.query(`drop database if exists "${name}" with (force)`);
-        await client.query(`create database "${name}"`);
+        await client.query(`create database "${name}"${template ? ` template "${template}"` : ''}`);
       });
       return url(name);
     },

@@ -1,8 +1,7 @@
 import { useEffect } from 'react';
 import { connectionChanged, useAppDispatch } from '../app/store.ts';
+import { backoffMs } from './sync/drain.ts';
 import { upholder } from './upholder.ts';
-
-const RETRY_MS = 1500;
 
 /** Hears the server's changes and renews what is on screen; finds its way back after a break. */
 export function useLive(isSignedIn: boolean): void {
@@ -10,6 +9,7 @@ export function useLive(isSignedIn: boolean): void {
   useEffect(() => {
     if (!isSignedIn) return;
     let source: EventSource | null = null;
+    let tries = 0;
     let timer: ReturnType<typeof setTimeout> | null = null;
     function renew(text: string): void {
       const { topic, id } = JSON.parse(text) as { topic: string; id?: string };
@@ -33,12 +33,16 @@ export function useLive(isSignedIn: boolean): void {
     }
     function open(): void {
       source = new EventSource('/api/live');
-      source.onopen = () => dispatch(connectionChanged(true));
+      source.onopen = () => {
+        tries = 0;
+        dispatch(connectionChanged(true));
+      };
       source.onmessage = ({ data }) => renew(String(data));
       source.onerror = () => {
         dispatch(connectionChanged(false));
         // A refusal closes the stream for good; a lost line is retried by the browser itself.
-        if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, RETRY_MS);
+        if (source?.readyState === EventSource.CLOSED)
+          timer = setTimeout(open, backoffMs(++tries, Math.random()));
       };
     }
     open();

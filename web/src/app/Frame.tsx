@@ -1,7 +1,8 @@
 import { localClock, toMinute } from '@upholder/core/shop';
 import { Keyboard, Moon, Sun } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { backoffMs } from '../api/sync/drain.ts';
 import { sender, useSync } from '../api/sync/useSync.ts';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
@@ -15,8 +16,6 @@ import { keepChoice, themeChosen, useApp, useAppDispatch } from './store.ts';
 import { Troubles } from './Troubles.tsx';
 import { dayWords } from './times.ts';
 import { useServerDate } from './useNow.ts';
-
-const RETRY_MS = 1500;
 
 function useTheme(): void {
   const theme = useApp(({ face }) => face.theme);
@@ -66,6 +65,7 @@ export function Frame() {
   const [areKeysShown, showKeys] = useState(false);
   const session = upholder.useSessionQuery();
   const { data, error, refetch } = session;
+  const tries = useRef(0);
   const [signOut] = upholder.useSignOutMutation();
   const theme = useApp(({ face }) => face.theme);
   const isBench = location.pathname.startsWith('/bench');
@@ -73,9 +73,14 @@ export function Frame() {
   useLive(Boolean(data?.member));
 
   useEffect(() => {
-    if (!error) return;
-    const timer = setInterval(() => void refetch(), RETRY_MS);
-    return () => clearInterval(timer);
+    if (!error) {
+      tries.current = 0;
+      return;
+    }
+    // Each try that fails gives a new error, and with it the next, longer wait.
+    tries.current += 1;
+    const timer = setTimeout(() => void refetch(), backoffMs(tries.current, Math.random()));
+    return () => clearTimeout(timer);
   }, [error, refetch]);
 
   useEffect(() => {
@@ -108,7 +113,6 @@ export function Frame() {
   if (!data.member)
     return (
       <>
-        <Troubles session={data} />
         <SignInScreen
           session={data}
           onDone={() => {
@@ -116,6 +120,7 @@ export function Frame() {
             sender().tellSession();
           }}
         />
+        <Troubles session={data} posture="desk" />
       </>
     );
 
@@ -190,7 +195,7 @@ export function Frame() {
           <span className="sr-only">, sign out</span>
         </button>
       </header>
-      <Troubles session={data} />
+      <Troubles session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={location.pathname}>
         <Outlet />
       </ErrorBoundary>

@@ -1,6 +1,6 @@
 import type { Session } from '@upholder/core/api';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Envelope } from '../api/sync/envelope.ts';
 import { sender } from '../api/sync/useSync.ts';
 import { upholder } from '../api/upholder.ts';
@@ -42,129 +42,180 @@ function useMomentWords(): (ms: number) => string {
   };
 }
 
-/** An envelope that the server refused: it stays until somebody sends it again or throws it away. */
-function Refused({ envelope }: { envelope: Envelope }) {
-  const words = useEnvelopeWords();
-  const when = useMomentWords();
+/** Something that keeps logged work from reaching the server. */
+interface Trouble {
+  key: string;
+  kind: 'act' | 'stop';
+  /** For the one line that the floor has for it. */
+  short: string;
+  text: string;
+  action?: ReactNode;
+}
+
+/** What may be done with an envelope that the server refused: it stays until somebody sends it again or throws it away. */
+function RefusedActions({ id }: { id: string }) {
   const [isSure, setSure] = useState(false);
-  const at = envelope.kind === 'log' ? Date.parse(envelope.body.doneAt) : Date.parse(envelope.body.startedAt);
   return (
-    <Notice
-      kind="stop"
-      action={
-        <span className="flex flex-wrap gap-2">
-          <Button onClick={() => void sender().sendAgain(envelope.id)}>Send again</Button>
-          {isSure ? (
-            <>
-              <Button kind="stop" onClick={() => void sender().discard(envelope.id)}>
-                Discard for good
-              </Button>
-              <Button onClick={() => setSure(false)}>Keep</Button>
-            </>
-          ) : (
-            <Button onClick={() => setSure(true)}>Discard…</Button>
-          )}
-        </span>
-      }
-    >
-      {words(envelope)} ({when(at)}) was not taken: {envelope.refusal?.message} It is kept on this device.
-    </Notice>
+    <span className="flex flex-wrap gap-2">
+      <Button onClick={() => void sender().sendAgain(id)}>Send again</Button>
+      {isSure ? (
+        <>
+          <Button kind="stop" onClick={() => void sender().discard(id)}>
+            Discard for good
+          </Button>
+          <Button onClick={() => setSure(false)}>Keep</Button>
+        </>
+      ) : (
+        <Button onClick={() => setSure(true)}>Discard…</Button>
+      )}
+    </span>
   );
 }
 
-/** What keeps logged work from reaching the server, and what can be done about it. */
-export function Troubles({ session }: { session: Session }) {
+/** The moments between which a person has to choose, the likelier first. */
+function MomentActions({ id, choices }: { id: string; choices: readonly number[] }) {
+  const when = useMomentWords();
+  return (
+    <span className="flex flex-wrap gap-2">
+      {choices.map((ms, index) => (
+        <Button key={ms} kind={index === 0 ? 'act' : undefined} onClick={() => void sender().settle(id, ms)}>
+          {when(ms)}
+        </Button>
+      ))}
+    </span>
+  );
+}
+
+/** Everything that is in the way, the worst first. */
+function useTroubles({ member }: Session): Trouble[] {
   const { envelopes, canKeep, isClockUnsure } = useApp(({ queue }) => queue);
   const isConnected = useApp(({ face }) => face.isConnected);
   const words = useEnvelopeWords();
   const when = useMomentWords();
-  const { member } = session;
-  const open = envelopes.filter(({ refusal }) => refusal === null);
-  const own = open.filter(({ memberId, choices }) => memberId === member?.id && choices === null);
-  const failing = own.filter(({ failures }) => failures >= TELLING_FAILURES);
-  const nameless = open.filter(({ memberId }) => memberId === null);
+  const troubles: Trouble[] = [];
+  const own = envelopes.filter(({ memberId }) => member && memberId === member.id);
+  for (const one of own.filter(({ refusal }) => refusal !== null)) {
+    const at = one.kind === 'log' ? one.body.doneAt : one.body.startedAt;
+    troubles.push({
+      key: one.id,
+      kind: 'stop',
+      short: `${words(one)}: not taken by the server.`,
+      text: `${words(one)} (${when(Date.parse(at))}) was not taken: ${one.refusal?.message} It is kept on this device.`,
+      action: <RefusedActions id={one.id} />,
+    });
+  }
+  for (const one of own)
+    if (one.choices !== null)
+      troubles.push({
+        key: one.id,
+        kind: 'stop',
+        short: `${words(one)}: when was it done?`,
+        text: `${words(one)}: this device slept or its clock was changed in between. When was it done?`,
+        action: <MomentActions id={one.id} choices={one.choices} />,
+      });
+  if (member && !canKeep)
+    troubles.push({
+      key: 'storage',
+      kind: 'stop',
+      short: 'This browser’s storage is blocked or full: log only while the server answers.',
+      text: 'This browser’s storage is blocked or full, so nothing can be kept on this device. Each entry goes straight to the server, and you can log only while it answers.',
+    });
+  const nameless = envelopes.filter(({ memberId }) => memberId === null);
+  if (member && nameless.length > 0)
+    troubles.push({
+      key: 'nameless',
+      kind: 'stop',
+      short: `${entries(nameless.length)} without a name on this device.`,
+      text: `${entries(nameless.length)} on this device ${nameless.length === 1 ? 'carries' : 'carry'} no name: kept before the last update. Say whose they are, and they are sent.`,
+      action: (
+        <Button onClick={() => void sender().claim(member.id, member.name)}>
+          {nameless.length === 1 ? 'It is mine' : 'They are mine'}
+        </Button>
+      ),
+    });
+  const open = own.filter(({ refusal, choices }) => refusal === null && choices === null);
+  const failing = open.filter(({ failures }) => failures >= TELLING_FAILURES);
+  for (const one of failing)
+    troubles.push({
+      key: one.id,
+      kind: 'stop',
+      short: `The server fails on ${words(one)}.`,
+      text: `The server fails on ${words(one)}. It is kept here and tried again; the entries after it have gone on.`,
+    });
+  const waiting = open.length === 0 ? '' : ` ${entries(open.length)} waiting to be sent.`;
+  if (member && (!isConnected || open.length - failing.length > 1))
+    troubles.push({
+      key: 'waiting',
+      kind: 'act',
+      short: `${isConnected ? 'Sending.' : 'No connection to the server.'}${waiting}`,
+      text: isConnected
+        ? `Sending what you logged.${waiting}`
+        : `No connection to the server.${canKeep ? ' Keep working: what you log is kept here and sent when it is back.' : ''}${waiting}`,
+    });
+  if (member && isClockUnsure)
+    troubles.push({
+      key: 'clock',
+      kind: 'act',
+      short: 'This device slept or its clock was changed.',
+      text: 'This device slept or its clock was changed. The time is checked as soon as the server answers.',
+    });
   const others = new Map<string, Envelope[]>();
   for (const one of envelopes)
     if (one.memberId !== null && one.memberId !== member?.id)
       others.set(one.memberName, [...(others.get(one.memberName) ?? []), one]);
+  for (const [name, kept] of others) {
+    const short = `${entries(kept.length)} by ${name} ${kept.length === 1 ? 'waits' : 'wait'} on this device.`;
+    const text = `${short} ${kept.length === 1 ? 'It goes' : 'They go'} out when ${name} signs in here.`;
+    troubles.push({ key: `of ${name}`, kind: 'act', short, text });
+  }
+  return troubles;
+}
+
+function Full({ troubles }: { troubles: readonly Trouble[] }) {
+  return troubles.map(({ key, kind, text, action }) => (
+    <Notice key={key} kind={kind} action={action}>
+      {text}
+    </Notice>
+  ));
+}
+
+/**
+ * What keeps logged work from reaching the server, and what can be done about it. At the desk it stands above the page; on the
+ * floor it has one line that is always there, since a notice that came in would push a button away under a finger.
+ */
+export function Troubles({ session, posture }: { session: Session; posture: 'desk' | 'floor' }) {
+  const troubles = useTroubles(session);
+  const [isOpen, open] = useState(false);
+  const [worst, ...more] = troubles;
+  if (posture === 'desk')
+    return (
+      <div className="no-print">
+        <Full troubles={troubles} />
+      </div>
+    );
+  const look = worst
+    ? { act: 'border-act bg-act-wash', stop: 'border-stop bg-stop-wash font-semibold' }[worst.kind]
+    : 'border-transparent text-quiet';
   return (
-    <div className="no-print">
-      {member && (!isConnected || own.length - failing.length > 1) && (
-        <Notice kind="act">
-          {isConnected
-            ? 'Sending what you logged.'
-            : canKeep
-              ? 'No connection to the server. Keep working: what you log is kept here and sent when it is back.'
-              : 'No connection to the server.'}
-          {own.length > 0 && ` ${entries(own.length)} waiting to be sent.`}
-        </Notice>
+    <div className="no-print relative z-20">
+      <div
+        role={worst?.kind === 'stop' ? 'alert' : 'status'}
+        className={`flex h-12 items-center gap-4 border-l-[10px] px-4 ${look}`}
+      >
+        <p className="min-w-0 flex-1 truncate" title={worst?.text}>
+          {worst ? worst.short : 'Everything you logged is at the server.'}
+        </p>
+        {worst && (
+          <Button aria-expanded={isOpen} onClick={() => open(!isOpen)}>
+            {isOpen ? 'Close' : more.length > 0 ? `Show all ${troubles.length}` : 'Show'}
+          </Button>
+        )}
+      </div>
+      {worst && isOpen && (
+        <div className="absolute inset-x-0 top-12 max-h-[60vh] overflow-y-auto border-line border-b-2 bg-sheet">
+          <Full troubles={troubles} />
+        </div>
       )}
-      {member && !canKeep && (
-        <Notice kind="stop">
-          This browser’s storage is blocked or full, so nothing can be kept on this device. Each entry goes
-          straight to the server, and you can log only while it answers.
-        </Notice>
-      )}
-      {member && isClockUnsure && (
-        <Notice kind="act">
-          This device slept or its clock was changed. The time is checked as soon as the server answers.
-        </Notice>
-      )}
-      {failing.map((envelope) => (
-        <Notice key={envelope.id} kind="stop">
-          The server fails on {words(envelope)}. It is kept here and tried again; the entries after it have
-          gone on.
-        </Notice>
-      ))}
-      {open.map(
-        (envelope) =>
-          envelope.choices !== null &&
-          envelope.memberId === member?.id && (
-            <Notice
-              key={envelope.id}
-              kind="stop"
-              action={
-                <span className="flex flex-wrap gap-2">
-                  {envelope.choices.map((ms, index) => (
-                    <Button
-                      key={ms}
-                      kind={index === 0 ? 'act' : undefined}
-                      onClick={() => void sender().settle(envelope.id, ms)}
-                    >
-                      {when(ms)}
-                    </Button>
-                  ))}
-                </span>
-              }
-            >
-              {words(envelope)}: this device slept or its clock was changed in between. When was it done?
-            </Notice>
-          ),
-      )}
-      {member && nameless.length > 0 && (
-        <Notice
-          kind="stop"
-          action={
-            <Button onClick={() => void sender().claim(member.id, member.name)}>
-              {nameless.length === 1 ? 'It is mine' : 'They are mine'}
-            </Button>
-          }
-        >
-          {entries(nameless.length)} on this device {nameless.length === 1 ? 'carries' : 'carry'} no name:
-          kept before the last update. They are sent once somebody says whose they are.
-        </Notice>
-      )}
-      {[...others].map(([name, kept]) => (
-        <Notice key={name} kind="act">
-          {entries(kept.length)} by {name} {kept.length === 1 ? 'waits' : 'wait'} on this device and{' '}
-          {kept.length === 1 ? 'goes' : 'go'} out when {name} signs in here.
-        </Notice>
-      ))}
-      {envelopes
-        .filter(({ refusal, memberId }) => refusal !== null && memberId === member?.id)
-        .map((envelope) => (
-          <Refused key={envelope.id} envelope={envelope} />
-        ))}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { createBrowserRouter, Navigate } from 'react-router';
+import { Skeleton } from '../parts/controls.tsx';
 import { Frame } from './Frame.tsx';
 
 /** Every screen is loaded when it is first shown. */
@@ -6,6 +7,7 @@ export const router = createBrowserRouter([
   {
     path: '/',
     Component: Frame,
+    HydrateFallback: Skeleton,
     children: [
       { index: true, element: <Navigate to="/jobs" replace /> },
       {

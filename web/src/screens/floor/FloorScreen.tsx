@@ -1,6 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { AgendaItem } from '@upholder/core/floor';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../app/times.ts';
@@ -117,15 +117,20 @@ export function FloorScreen() {
 function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext }) {
   const { agenda, jobs, current, now, memberId } = useAgenda(dossiers, shop);
   const [chosenId, choose] = useState<string | null>(null);
+  // What stands there stays until it is done, so that nothing changes places under a finger when others log.
+  const [shownId, setShownId] = useState<string | null>(null);
   // Mine before the other's, then as planned; what is planned for later may still be chosen.
   const mine = agenda.ready.filter(({ personId }) => personId === memberId);
   const due = (item: AgendaItem) => item.openAt <= now && (item.plannedStart ?? 0) <= now + SOON_MINUTES;
   const first =
     [...agenda.ready, ...agenda.waiting].find((item) => idOf(item) === chosenId) ??
+    agenda.ready.find((item) => idOf(item) === shownId && due(item)) ??
     mine.find(due) ??
     agenda.ready.find(due) ??
     mine[0] ??
     agenda.ready[0];
+  const firstId = first ? idOf(first) : null;
+  useEffect(() => setShownId(firstId), [firstId]);
   const others = agenda.ready.filter((item) => item !== first);
   const next = agenda.waiting.filter((item) => item !== first);
   const job = first ? jobs.get(first.jobId) : undefined;

@@ -106,12 +106,14 @@ interface CoatFieldsProps {
 /** As poured, cup and seconds, air: large enough for gloves. */
 export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   const big = 'min-h-14 text-xl font-semibold';
+  const source = draft.potId ? 'from the mix' : isOnlyPlanned(draft) ? 'as planned, not measured' : undefined;
   const text = (
     key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct',
     label: string,
     mode: 'decimal' | 'text',
+    hint?: string,
   ) => (
-    <Field label={label} error={errors[key]}>
+    <Field label={label} error={errors[key]} hint={hint}>
       {(ids) => (
         <TextInput
           {...ids}
@@ -129,8 +131,8 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   cups.delete('');
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
-      {text('paint', isOnlyPlanned(draft) ? 'Paint, as planned' : 'Paint as poured', 'text')}
-      {text('thinner', isOnlyPlanned(draft) ? 'Thinner, as planned' : 'Thinner as poured', 'text')}
+      {text('paint', 'Paint used', 'text', source)}
+      {text('thinner', 'Thinner used', 'text', source)}
       <Field label="Cup">
         {(ids) => (
           <Select
