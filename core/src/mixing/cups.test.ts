@@ -1,13 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  bandIn,
   CUPS,
   type Cup,
   calibrateCup,
   convertCup,
+  cupFor,
   cupSeconds,
   cupViscosity,
   outsideCup,
+  relativeCup,
   summariseRuns,
 } from './index.ts';
 
@@ -94,5 +97,36 @@ describe('runs of the stopwatch', () => {
     expect(summariseRuns([32, 31, 33])).toEqual({ mean: 32, spread: 2, outlier: null });
     const { mean, outlier, spread } = summariseRuns([32, 41, 33])!;
     expect([mean, outlier, spread]).toEqual([32.5, 1, 1]);
+  });
+});
+
+describe('a band of seconds', () => {
+  const of = (id: string) => CUPS.find((cup) => cup.id === id)!;
+
+  it('is said in another cup: 40 s in ISO 4 are 49.8 mm²/s, and those 17.4 s in Ford #4', () => {
+    // (49.8 / 3.85) + 4.49 = 17.43; (1.37·60 − 200/60) = 78.87 → 24.98.
+    expect(bandIn({ fromS: 40, toS: 60 }, of('iso-4'), of('ford-4'))).toEqual({
+      fromS: 17.4,
+      toS: 25,
+      isValid: false,
+    });
+    expect(bandIn({ fromS: null, toS: 60 }, of('iso-4'), of('ford-4'))).toEqual({
+      fromS: null,
+      toS: 25,
+      isValid: true,
+    });
+  });
+
+  it('is not said in a cup that nobody has held against a standard', () => {
+    expect(bandIn({ fromS: 25, toS: 30 }, of('iso-4'), relativeCup('kit', 'Kit cup'))).toBeNull();
+  });
+
+  it('names the cup to take where the one at hand does not hold', () => {
+    // 20 s in ISO 4 are 17.4 mm²/s: in ISO 3 that is 48.4 s, in the middle of its range.
+    const better = cupFor({ fromS: 20, toS: 24 }, of('iso-4'), CUPS);
+    expect(better?.cup.id).toBe('iso-3');
+    expect(better?.band.fromS).toBeCloseTo(48.4, 0);
+    expect(bandIn({ fromS: 20, toS: 24 }, of('iso-4'), of('iso-4'))?.isValid).toBe(false);
+    expect(cupFor({ fromS: 32, toS: 40 }, of('iso-4'), CUPS)).not.toBeNull();
   });
 });

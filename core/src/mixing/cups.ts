@@ -78,7 +78,7 @@ export function outsideCup(
 ): string | null {
   if (seconds >= fromS && seconds <= toS) return null;
   const way = seconds < fromS ? 'a smaller' : 'a larger';
-  return `${name} holds from ${fromS} to ${toS} s; at ${Math.round(seconds * 10) / 10} s it lies: take ${way} cup.`;
+  return `${name} holds from ${fromS} to ${toS} s; at ${Math.round(seconds * 10) / 10} s that is out of range: take ${way} cup.`;
 }
 
 /** Whether readings of two cups speak of the same thing: both against standards, or the very same relative one. */
@@ -198,4 +198,57 @@ export function summariseRuns(runs: readonly number[]): RunSummary | null {
     spread: Math.max(...counted) - Math.min(...counted),
     outlier,
   };
+}
+
+/** Seconds that are wanted in a cup; without a lower end where only an upper limit is stated. */
+export interface SecondsBand {
+  fromS: number | null;
+  toS: number;
+}
+
+/** A band in another cup, and whether that cup holds over all of it. */
+export interface ConvertedBand extends SecondsBand {
+  isValid: boolean;
+}
+
+function isCovered({ fromS, toS }: Pick<Cup, 'fromS' | 'toS'>, band: SecondsBand): boolean {
+  return (band.fromS ?? band.toS) >= fromS && band.toS <= toS;
+}
+
+/**
+ * A band of seconds in another cup, to tenths.
+ * @returns null where the two cups do not compare.
+ */
+export function bandIn(band: SecondsBand, from: Cup, to: Cup): ConvertedBand | null {
+  if (!areComparable(from, to)) return null;
+  if (from.id === to.id) return { ...band, isValid: isCovered(to, band) };
+  const convert = (seconds: number) => Math.round(cupSeconds(to, cupViscosity(from, seconds)) * 10) / 10;
+  const converted = { fromS: band.fromS === null ? null : convert(band.fromS), toS: convert(band.toS) };
+  return { ...converted, isValid: isCovered(to, converted) && isCovered(from, band) };
+}
+
+/**
+ * The cup to take where the one at hand does not hold over a band: of those that compare and do hold, the one whose range has
+ * the band nearest its middle. Null where none does.
+ */
+export function cupFor(
+  band: SecondsBand,
+  from: Cup,
+  cups: readonly Cup[],
+): { cup: Cup; band: ConvertedBand } | null {
+  let best: { cup: Cup; band: ConvertedBand; off: number } | null = null;
+  for (const cup of cups) {
+    const converted = cup.curve.form === 'relative' ? null : bandIn(band, from, cup);
+    // What the first cup says outside its range is only a hint, yet all there is to go by.
+    if (!converted || !isCovered(cup, converted)) continue;
+    const middle = ((converted.fromS ?? converted.toS) + converted.toS) / 2;
+    const off = Math.abs(Math.log(middle / Math.sqrt(cup.fromS * cup.toS)));
+    if (!best || off < best.off) best = { cup, band: converted, off };
+  }
+  return best && { cup: best.cup, band: best.band };
+}
+
+/** A band in words: `25 to 30 s`, `up to 24 s`. */
+export function bandWords({ fromS, toS }: SecondsBand): string {
+  return fromS === null ? `up to ${toS} s` : `${fromS} to ${toS} s`;
 }

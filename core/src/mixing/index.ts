@@ -6,4 +6,5 @@ export * from './pot.ts';
 export * from './potRecord.ts';
 export * from './scale.ts';
 export * from './thinning.ts';
+export * from './thinningText.ts';
 export * from './viscosity.ts';

@@ -1,20 +1,19 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import type { Outcome } from '../outcome.ts';
+import { DURATION } from './kinds.ts';
+import { parseQuantity, type QuantityOptions } from './quantity.ts';
 
 /**
- * Reads a duration: `4h30`, `4 h`, `90 min`, `90`, `1.5 h`, `2 d`, `3 d 2 h`, `16:30`. A bare number is minutes.
- *
+ * Reads a time span: `4h30`, `4 h`, `90 min`, `90`, `1 1/2 hours`, `2 d`, `3 d 2 h`, `2 weeks`, `16:30`, `overnight`. A bare
+ * number is minutes.
  * @returns whole minutes, never negative, or a sentence that says what could not be read.
  */
-export function parseDurationMinutes(input: string): Outcome<number> {
-  const text = input.trim().toLowerCase().replace(/,/g, '.');
-  const clock = /^(\d+)\s*(?:h|:)\s*(\d{1,2})\s*(?:m|min)?$/.exec(text);
-  if (clock) return success(Number(clock[1]) * 60 + Number(clock[2]));
-  const days = /^(\d+)\s*d\s+(\d+)\s*h$/.exec(text);
-  if (days) return success((Number(days[1]) * 24 + Number(days[2])) * 60);
-  const single = /^(\d+(?:\.\d+)?)\s*(min|m|h|hours?|d|days?)?$/.exec(text);
-  if (!single) return failure(`“${input.trim()}” is not a time span. Try 90 min, 4h30 or 7 d.`);
-  const factor = single[2]?.startsWith('h') ? 60 : single[2]?.startsWith('d') ? 1440 : 1;
-  return success(Math.round(Number(single[1]) * factor));
+export function parseDurationMinutes(input: string, options: QuantityOptions = {}): Outcome<number> {
+  const text = input
+    .trim()
+    .replace(/^(\d{1,3}):(\d{2})$/, '$1 h $2 min')
+    .replace(/^(?:over ?night|a night)$/i, '1 night')
+    .replace(/^an? (hour|day|week|minute|month)$/i, '1 $1');
+  return parseQuantity(DURATION, text, options);
 }
 
 /**

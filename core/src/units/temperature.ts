@@ -1,13 +1,11 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import type { Outcome } from '../outcome.ts';
+import { TEMPERATURE } from './kinds.ts';
+import { parseQuantity, type QuantityOptions } from './quantity.ts';
 
 /**
- * Reads a temperature: `17`, `17.5 °C`, `68F`. A bare number is Celsius.
+ * Reads a temperature: `17`, `17.5 °C`, `68F`, `68 deg F`, `-3`. A bare number is Celsius.
  * @returns degrees Celsius rounded to 0.1, or a sentence that says what could not be read.
  */
-export function parseTemperatureC(input: string): Outcome<number> {
-  const match = /^([-−]?\d+(?:[.,]\d+)?)\s*°?\s*([cf])?$/i.exec(input.trim());
-  if (!match) return failure(`“${input.trim()}” is not a temperature. Try 17.5 or 64F.`);
-  const value = Number((match[1] ?? '').replace('−', '-').replace(',', '.'));
-  const celsius = match[2]?.toLowerCase() === 'f' ? ((value - 32) * 5) / 9 : value;
-  return success(Math.round(celsius * 10) / 10);
+export function parseTemperatureC(input: string, options: QuantityOptions = {}): Outcome<number> {
+  return parseQuantity(TEMPERATURE, input, options);
 }

@@ -12,7 +12,7 @@ import {
   shouldStop,
   stickDepthMm,
 } from '@upholder/core/mixing';
-import { parseVolumeMl } from '@upholder/core/units';
+import { parseDecimal, parseVolumeMl } from '@upholder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useApp } from '../../app/store.ts';
@@ -165,10 +165,12 @@ export function PourPanel({
   function readPour({ role, ml }: Pouring) {
     if (text.trim() === '') return { ok: true as const, value: ml };
     if (role !== 'accelerator') return parseVolumeMl(text);
-    const drops = Number(text.replace(/drops?/i, '').trim());
-    return Number.isFinite(drops)
-      ? { ok: true as const, value: drops * DROP_ML }
-      : { ok: false as const, message: 'Enter how many drops.' };
+    const drops = parseDecimal(text, {
+      what: 'a number of drops',
+      example: '12',
+      suffixes: ['drops', 'drop'],
+    });
+    return drops.ok ? { ok: true as const, value: drops.value * DROP_ML } : drops;
   }
   function poured(what: Pouring): void {
     const read = readPour(what);

@@ -1,8 +1,14 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS, type Thinning } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
-import { cupsOf, fillsOf, type PotRecord, resultWords } from '@upholder/core/mixing';
-import { formatMl } from '@upholder/core/units';
+import {
+  bandWords,
+  cupsOf,
+  fillsOf,
+  type PotRecord,
+  resultWords,
+  thinningWords,
+} from '@upholder/core/mixing';
 import { type ReactNode, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
@@ -16,6 +22,7 @@ import {
   GOALS,
   type Goal,
   gunsFor,
+  inConvention,
   isReady,
   potFrom,
   readDraft,
@@ -133,24 +140,16 @@ export function StartPot({
         />
         <Choice
           label="Thinning, said as"
-          value={draft.thinning.convention}
+          value={draft.convention}
           options={Object.entries(CONVENTION_WORDS)}
-          onChange={(convention) =>
-            set({ thinning: { ...draft.thinning, convention: convention as Thinning['convention'] } })
-          }
+          onChange={(convention) => set(inConvention(draft, sheet, convention as Thinning['convention']))}
         />
         <Entry
           label="Thinning"
-          value={String(draft.thinning.value)}
-          hint={`The sheet ends at ${sheet.maxThinning.value} ${CONVENTION_WORDS[sheet.maxThinning.convention]}`}
-          onChange={(text) =>
-            set({
-              thinning: {
-                ...draft.thinning,
-                value: Math.min(99, Math.max(0, Number(text.replace(',', '.')) || 0)),
-              },
-            })
-          }
+          value={draft.thinning}
+          error={errors.thinning}
+          hint={`${read.thinningSaid}; the sheet ends at ${thinningWords(sheet.maxThinning)}`}
+          onChange={(thinning) => set({ thinning })}
         />
         {good && (
           <div className="col-span-2 flex flex-wrap items-center gap-3 border-tape border-l-[8px] py-1 pl-3">
@@ -166,7 +165,7 @@ export function StartPot({
             <Button
               posture="floor"
               onClick={() =>
-                set({ thinning: { convention: 'on-paint', value: Math.round(good.fraction * 1000) / 10 } })
+                set({ convention: 'on-paint', thinning: String(Math.round(good.fraction * 1000) / 10) })
               }
             >
               Take it
@@ -231,6 +230,12 @@ export function StartPot({
             onChange={(reserve) => set({ reserve })}
           />
         )}
+        <Choice
+          label="Timed in"
+          value={draft.cupId}
+          options={cupsOf(shop.benchItems).map(({ id, name }) => [id, name])}
+          onChange={(cupId) => set({ cupId })}
+        />
         <Entry label="Maker’s batch" value={draft.batch} onChange={(batch) => set({ batch })} />
         <Entry
           label="Material, °C"
@@ -258,7 +263,7 @@ export function StartPot({
       )}
       {product.stockMl !== null && read.paintMl > product.stockMl && (
         <Notice kind="stop">
-          Only {formatMl(product.stockMl)} of it are in the tins, by what was counted and poured.
+          Only <Volume ml={product.stockMl} /> of it are in the tins, by what was counted and poured.
         </Notice>
       )}
       <div role="status" className="leading-snug">
@@ -272,22 +277,22 @@ export function StartPot({
         <p className="text-quiet">
           {share && (
             <>
-              {Math.round(share.piecesMl)} mL go to the pieces, {Math.round(share.residueMl)} mL stay in{' '}
-              {residuePlace(draft.applicator)}, {Math.round(share.reserveMl)} mL are reserve.{' '}
+              <Volume ml={share.piecesMl} /> go to the pieces, <Volume ml={share.residueMl} /> stay in{' '}
+              {residuePlace(draft.applicator)}, <Volume ml={share.reserveMl} /> are reserve.{' '}
             </>
           )}
           {fills && fills.fills > 1 && (
             <>
-              {fills.fills} fillings of its cup, the last of {Math.round(fills.lastMl)} mL.{' '}
+              {fills.fills} fillings of its cup, the last of <Volume ml={fills.lastMl} />.{' '}
             </>
           )}
           {target && (
             <>
-              Wanted: {target.fromS === null ? 'up to' : `${target.fromS} to`} {target.toS} s in{' '}
-              {target.cup.name}.
+              Wanted: {bandWords(target)} in {target.cup.name}.
             </>
           )}
         </p>
+        {read.cupRemark && <Notice>{read.cupRemark}</Notice>}
       </div>
       <Button
         kind="act"

@@ -1,6 +1,7 @@
 import type { ProductSheet } from '@upholder/core/catalogue';
 import {
   areComparable,
+  bandWords,
   type Cup,
   cupSeconds,
   cupsOf,
@@ -28,6 +29,8 @@ import { useApp } from '../../app/store.ts';
 import { Button, Notice, Select } from '../../parts/controls.tsx';
 import { Volume, Weight } from './Amount.tsx';
 import { Stopwatch } from './Stopwatch.tsx';
+import { targetIn } from './startDraft.ts';
+import { TypedRun } from './TypedRun.tsx';
 
 const ThinningChart = lazy(async () => ({ default: (await import('./ThinningChart.tsx')).ThinningChart }));
 
@@ -88,6 +91,9 @@ export function ViscosityPanel({
   );
   if (!cup) return null;
   const maximum = thinnerRoom(sheet, pot.recipe);
+  const shown = targetIn(target && targetCup ? { ...target, cup: targetCup } : null, cup, cups);
+  // What comes next is said in the cup that is in hand, where it can be.
+  const sayCup = targetCup && areComparable(cup, targetCup) ? cup : targetCup;
   const wanted = target && targetCup ? targetViscosity(targetCup, target) : null;
   const next = fit && wanted ? nextThinning(fit, wanted.aim, state.fraction, maximum, wanted.band) : null;
   // Conditioner and accelerator are in the pot, but thinner is not reckoned on them.
@@ -146,17 +152,16 @@ export function ViscosityPanel({
           ))}
         </Select>
       </div>
-      {target && targetCup && (
+      {shown.target && (
         <p className="text-lg text-quiet">
-          Wanted:{' '}
-          <span className="quantity text-[2.2rem] text-ink">
-            {target.fromS === null ? 'up to' : `${target.fromS} to`} {target.toS} s
-          </span>{' '}
-          in {targetCup.name}
+          Wanted: <span className="quantity text-[2.2rem] text-ink">{bandWords(shown.target)}</span> in{' '}
+          {shown.target.cup.name}
         </p>
       )}
+      {shown.remark && <Notice>{shown.remark}</Notice>}
       <div className="mt-3">
         <Stopwatch onRun={(seconds) => setRuns((all) => [...all, seconds])} />
+        <TypedRun onRun={(seconds) => setRuns((all) => [...all, seconds])} />
       </div>
       {summary && (
         <div className="mt-3">
@@ -227,8 +232,9 @@ export function ViscosityPanel({
                 to <span className="quantity text-[2.2rem]">{(next.now * 100).toFixed(1)} %</span> on paint,
                 then about{' '}
                 <span className="quantity text-[2.2rem]">
-                  {cupSeconds(targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
+                  {cupSeconds(sayCup ?? targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
                 </span>
+                {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}
                 {pot.materialC !== null && ' at 23 °C'}. The target lies between{' '}
                 {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} %, nine times in
                 ten.

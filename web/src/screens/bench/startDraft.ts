@@ -2,9 +2,12 @@ import type { ProductRow, ShopContext } from '@upholder/core/api';
 import type { Applicator, ProductSheet, Thinning } from '@upholder/core/catalogue';
 import { coatMixMl, residueMl } from '@upholder/core/film';
 import {
+  bandIn,
+  bandWords,
   COMPONENT_ROLES,
   type Component,
   type Cup,
+  cupFor,
   cupsOf,
   findCup,
   type GoodResult,
@@ -15,12 +18,23 @@ import {
   type PotRecord,
   type Poured,
   paintForMix,
+  parseThinning,
   poursFor,
   recipeStops,
   thinningFraction,
+  thinningFrom,
+  thinningWords,
+  writeThinning,
 } from '@upholder/core/mixing';
+import { failure, type Outcome } from '@upholder/core/outcome';
 import { totalAreas } from '@upholder/core/pieces';
-import { parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
+import {
+  parseAreaM2,
+  parseDecimal,
+  parseLengthMm,
+  parseTemperatureC,
+  parseVolumeMl,
+} from '@upholder/core/units';
 import { v7 as uuid } from 'uuid';
 import { REFERENCE_PIECES } from '../referencePieces.ts';
 
@@ -41,7 +55,12 @@ export interface PotDraft {
   goal: Goal;
   amount: string;
   reserve: string;
-  thinning: Thinning;
+  /** What a bare number of the thinning counts as. */
+  convention: Thinning['convention'];
+  /** As it is typed: an amount, a ratio, or the seconds of the cup. */
+  thinning: string;
+  /** The cup that the bench times with. */
+  cupId: string;
   conditioner: string;
   drops: string;
   batch: string;
@@ -68,6 +87,8 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft 
   const mix = search.get('mix');
   const applicator =
     (search.get('applicator') as Applicator | null) ?? product?.sheet.applicators[0] ?? 'brush';
+  const convention = (search.get('convention') as Thinning['convention'] | null) ?? 'on-paint';
+  const cups = cupsOf(shop.benchItems);
   return {
     productKey: product?.key ?? '',
     applicator,
@@ -75,10 +96,9 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft 
     goal: mix === null ? 'paint' : 'visit',
     amount: mix ?? search.get('paint') ?? '900 mL',
     reserve: RESERVE_PCT,
-    thinning: {
-      convention: (search.get('convention') as Thinning['convention'] | null) ?? 'on-paint',
-      value: Number(search.get('thinning') ?? 0),
-    },
+    convention,
+    thinning: writeThinning({ convention, value: Number(search.get('thinning') ?? 0) || 0 }),
+    cupId: targetsOf(product?.sheet, applicator, cups)[0]?.cup.id ?? 'iso-4',
     conditioner: '0',
     drops: '0',
     batch: '',
@@ -114,22 +134,77 @@ export interface ReadDraft {
   share: { piecesMl: number; residueMl: number; reserveMl: number } | null;
   pours: Component[];
   gun: GunFacts | null;
+  /** The thinning as it was understood, in words. */
+  thinningSaid: string;
   target: { cup: Cup; fromS: number | null; toS: number } | null;
+  /** The target lies where the cup at hand says nothing: which one to take, or that none is known. */
+  cupRemark: string | null;
   leftovers: Leftover[];
   good: GoodResult | null;
   stops: string[];
   /** The tin is thinner already than what was asked for. */
   tinIsThinner: boolean;
+  /** Diameter of the pail in mm; null where nothing is measured by a stick. */
+  pailMm: number | null;
   materialC: number | null;
-  errors: Partial<Record<'amount' | 'material' | 'reserve' | 'conditioner' | 'drops' | 'pail', string>>;
+  errors: Partial<
+    Record<'amount' | 'thinning' | 'material' | 'reserve' | 'conditioner' | 'drops' | 'pail', string>
+  >;
 }
 
 const DOORS_M2 = totalAreas([...REFERENCE_PIECES]).totalMm2 / 1e6;
 
-function amountOf(text: string, least: number, most: number, message: string) {
-  const value = Number(text.trim().replace(',', '.').replace(/\s*%$/, '') || '0');
-  const isGood = Number.isFinite(value) && value >= least && value <= most;
-  return { value: isGood ? value : 0, error: isGood ? undefined : message };
+/** A bare number of the form between two ends; nothing typed is 0. */
+function amountOf(text: string, what: string, min: number, max: number, suffixes: string[]) {
+  if (text.trim() === '' && min === 0) return { value: 0, error: undefined };
+  const read = parseDecimal(text, { what, example: String(Math.max(min, 10)), min, max, suffixes });
+  return read.ok ? { value: read.value, error: undefined } : { value: 0, error: read.message };
+}
+
+/** What the sheet wants in its cups by an applicator, as far as the cups are known. */
+function targetsOf(sheet: ProductSheet | undefined, applicator: Applicator, cups: readonly Cup[]) {
+  return (sheet?.targets ?? []).flatMap((one) => {
+    const cup = one.applicator === applicator ? findCup(one.cup, cups) : null;
+    return cup ? [{ cup, fromS: one.fromS, toS: one.toS }] : [];
+  });
+}
+
+/** The target in the cup at hand where it can be said in it, and what is to be said of that cup. */
+export function targetIn(
+  target: { cup: Cup; fromS: number | null; toS: number } | null,
+  cup: Cup | undefined,
+  cups: readonly Cup[],
+): { target: ReadDraft['target']; remark: string | null } {
+  if (!target || !cup) return { target, remark: null };
+  const band = bandIn(target, target.cup, cup);
+  if (!band)
+    return {
+      target,
+      remark: `${cup.name} is not calibrated, so the sheet’s ${bandWords(target)} in ${target.cup.name} cannot be said in it.`,
+    };
+  const said = { cup, fromS: band.fromS, toS: band.toS };
+  if (band.isValid) return { target: said, remark: null };
+  const better = cupFor(target, target.cup, cups);
+  const ends = `${cup.name} holds from ${cup.fromS} to ${cup.toS} s, and the target is ${bandWords(band)}`;
+  return {
+    target: said,
+    remark:
+      better && better.cup.id !== cup.id
+        ? `${ends}: take ${better.cup.name}, ${bandWords(better.band)}.`
+        : `${ends}: treat its seconds as a hint.`,
+  };
+}
+
+/** The typed thinning in another convention: the same amount, another number. Text that cannot be read stays. */
+export function inConvention(
+  draft: PotDraft,
+  sheet: ProductSheet,
+  convention: Thinning['convention'],
+): Pick<PotDraft, 'convention' | 'thinning'> {
+  const read = parseThinning(draft.thinning, draft.convention);
+  if (!read.ok || read.value.kind !== 'amount') return { convention, thinning: draft.thinning };
+  const fraction = thinningFraction(read.value.thinning, sheet);
+  return { convention, thinning: writeThinning(thinningFrom(fraction, convention, sheet)) };
 }
 
 /** Mix in mL and where it goes, or what is wrong with the amount. */
@@ -144,13 +219,11 @@ function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, rese
     };
   };
   if (draft.goal === 'area') {
-    const areaM2 = Number(
-      draft.amount
-        .trim()
-        .replace(',', '.')
-        .replace(/\s*m²?2?$/, ''),
-    );
-    if (!(areaM2 > 0)) return { mixMl: Number.NaN, share: null, error: 'Enter m², such as 4.5.' };
+    const area = parseAreaM2(draft.amount);
+    if (!area.ok) return { mixMl: Number.NaN, share: null, error: area.message };
+    const areaM2 = area.value;
+    if (!(areaM2 > 0))
+      return { mixMl: Number.NaN, share: null, error: 'Enter an area above 0, such as 4.5.' };
     // What reaches an area is worked out as for framed doors, sprayed one by one.
     const onDoors =
       coatMixMl(REFERENCE_PIECES, 'all', sheet.wftTypUm, draft.applicator) - residueMl(draft.applicator);
@@ -163,19 +236,42 @@ function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, rese
   return { mixMl: read.value, share: null, error: undefined };
 }
 
+function pailOf(text: string): Outcome<number> {
+  const read = parseLengthMm(text);
+  if (read.ok && (read.value < 50 || read.value > 1000))
+    return failure('The pail must be 50 to 1000 mm across.');
+  return read;
+}
+
 /** Reads the form; null when the stores have no such coating. */
 export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly PotRecord[]): ReadDraft | null {
   const product = coatingsOf(shop).find(({ key }) => key === draft.productKey);
   if (!product) return null;
   const { sheet, tinFraction } = product;
-  const conditioner = amountOf(draft.conditioner, 0, 50, 'Enter 0 to 50 %.');
-  const drops = amountOf(draft.drops, 0, 1000, 'Enter 0 to 1000 drops.');
-  const reserve = amountOf(draft.reserve, 0, 100, 'Enter 0 to 100 %.');
-  const pail = amountOf(draft.pail, 50, 1000, 'Enter 50 to 1000 mm.');
+  const conditioner = amountOf(draft.conditioner, 'the conditioner', 0, 50, ['%']);
+  const drops = amountOf(draft.drops, 'the number of drops', 0, 1000, ['drops', 'drop']);
+  const reserve = amountOf(draft.reserve, 'the reserve', 0, 100, ['%']);
+  const pail = draft.way === 'stick' ? pailOf(draft.pail) : null;
   const temperature = draft.material.trim() === '' ? null : parseTemperatureC(draft.material);
-  const tinIsThinner = thinningFraction(draft.thinning, sheet) < tinFraction - 1e-6;
+  const cups = cupsOf(shop.benchItems);
+  const materialC = temperature?.ok ? temperature.value : null;
+  const hand = {
+    productKey: draft.productKey,
+    applicator: draft.applicator,
+    batch: draft.batch.trim(),
+    materialC,
+  };
+  const good = goodResults(pots, hand)[0] ?? null;
+  const typed = parseThinning(draft.thinning, draft.convention);
+  const wantedS = typed.ok && typed.value.kind === 'seconds' ? typed.value : null;
+  // Thinned to seconds, it starts where it was good last time, else unthinned, and the cup says what to add.
+  const thinning: Thinning =
+    typed.ok && typed.value.kind === 'amount'
+      ? typed.value.thinning
+      : { convention: 'on-paint', value: wantedS && good ? Math.round(good.fraction * 1000) / 10 : 0 };
+  const tinIsThinner = thinningFraction(thinning, sheet) < tinFraction - 1e-6;
   const recipe: PotRecord['recipe'] = {
-    thinning: tinIsThinner ? { convention: 'on-paint', value: tinFraction * 100 } : draft.thinning,
+    thinning: tinIsThinner ? { convention: 'on-paint', value: tinFraction * 100 } : thinning,
     conditionerPct: conditioner.value,
     hardenerBy: draft.way === 'weight' && sheet.hardener?.partsByWeight != null ? 'weight' : 'volume',
     dropsPerL: drops.value,
@@ -183,13 +279,11 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
   const gun = gunsFor(shop, draft.applicator).find(({ id }) => id === draft.gunId)?.item ?? null;
   const { mixMl, share, error } = mixFor(draft, sheet, gun, reserve.value);
   const paintMl = draft.goal === 'paint' ? mixMl : paintForMix(mixMl, sheet, recipe);
-  const cups = cupsOf(shop.benchItems);
-  const targets = sheet.targets.flatMap((one) => {
-    const cup = one.applicator === draft.applicator ? findCup(one.cup, cups) : null;
-    return cup ? [{ cup, fromS: one.fromS, toS: one.toS }] : [];
-  });
+  const cup = cups.find(({ id }) => id === draft.cupId);
+  const sheetTarget = targetsOf(sheet, draft.applicator, cups)[0] ?? null;
+  const wanted = wantedS && cup ? { cup, fromS: wantedS.fromS, toS: wantedS.toS } : sheetTarget;
+  const { target, remark } = targetIn(wanted, cup, cups);
   const taken = new Set(pots.flatMap(({ pours }) => pours.map(({ fromPotId }) => fromPotId)));
-  const materialC = temperature?.ok ? temperature.value : null;
   return {
     product,
     sheet,
@@ -198,29 +292,29 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
     share,
     pours: Number.isFinite(paintMl) && paintMl > 0 ? poursFor(paintMl, sheet, recipe) : [],
     gun: gun && { name: gun.name, orificeUm: gun.orificeUm, cupMl: gun.cupMl, residueMl: gun.residueMl },
-    target: targets[0] ?? null,
+    thinningSaid: wantedS
+      ? `to ${bandWords(wantedS)} in ${cup?.name ?? 'the cup'}, from ${thinningWords(recipe.thinning)}`
+      : thinningWords(recipe.thinning),
+    target,
+    cupRemark: remark,
     leftovers: sheet.hardener
       ? []
       : pots.flatMap((pot) => {
           const left = pot.productKey === draft.productKey && !taken.has(pot.id) ? leftoverOf(pot) : null;
           return left ? [{ pot, left }] : [];
         }),
-    good:
-      goodResults(pots, {
-        productKey: draft.productKey,
-        applicator: draft.applicator,
-        batch: draft.batch.trim(),
-        materialC,
-      })[0] ?? null,
+    good,
     stops: recipeStops(sheet, recipe),
     tinIsThinner,
+    pailMm: pail?.ok ? pail.value : null,
     materialC,
     errors: {
       amount: error,
+      thinning: typed.ok ? undefined : typed.message,
       conditioner: conditioner.error,
       drops: drops.error,
       reserve: reserve.error,
-      pail: draft.way === 'stick' ? pail.error : undefined,
+      pail: pail && !pail.ok ? pail.message : undefined,
       material: temperature && !temperature.ok ? temperature.message : undefined,
     },
   };
@@ -255,7 +349,7 @@ export function potFrom(
     overrideReason: read.stops.length > 0 ? draft.reason.trim() : '',
     paintMl: Math.round(read.paintMl * 10) / 10,
     way: draft.way,
-    pailMm: draft.way === 'stick' ? Number(draft.pail.replace(',', '.')) : null,
+    pailMm: read.pailMm,
     target: read.target && { cupId: read.target.cup.id, fromS: read.target.fromS, toS: read.target.toS },
     tinFraction: read.product.tinFraction,
     gun: read.gun,

@@ -1,6 +1,7 @@
 import type { OpeningRow } from '@upholder/core/api';
 import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
+import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNowMinute } from '../../app/useNow.ts';
@@ -39,17 +40,33 @@ function CountCell({
   onCommit(value: number): void;
 }) {
   const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | undefined>();
   return (
     <TextInput
       aria-label={label}
       inputMode="numeric"
       className="text-right"
+      aria-invalid={problem !== undefined}
+      title={problem}
       value={text ?? (value === 0 ? '' : String(value))}
       placeholder="–"
       onChange={({ target }) => setText(target.value)}
       onBlur={() => {
-        const next = Number(text);
-        if (text !== null && Number.isInteger(next) && next >= 0 && next !== value) onCommit(next);
+        if (text === null) return;
+        const read =
+          text.trim() === ''
+            ? { ok: true as const, value: 0 }
+            : parseDecimal(text, {
+                what: 'the count',
+                example: '2',
+                min: 0,
+                max: 999,
+                isWhole: true,
+                suffixes: ['pcs', 'x'],
+              });
+        setProblem(read.ok ? undefined : read.message);
+        if (!read.ok) return;
+        if (read.value !== value) onCommit(read.value);
         setText(null);
       }}
     />

@@ -1,7 +1,7 @@
 import { ClimateSchema } from '@upholder/core/drying';
 import type { CoatRecord } from '@upholder/core/jobs';
 import { cupsOf } from '@upholder/core/mixing';
-import { parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
+import { parseDecimal, parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
 import { upholder } from '../../api/upholder.ts';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 
@@ -65,17 +65,21 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
   };
   const paintMl = volume('paint');
   const thinnerMl = volume('thinner');
-  const cupSeconds = draft.seconds.trim() === '' ? null : Number(draft.seconds.replace(',', '.'));
-  if (cupSeconds !== null && !(cupSeconds >= 1 && cupSeconds <= 600))
-    errors.seconds = 'A cup runs 1 to 600 seconds.';
+  const bare = (key: 'seconds' | 'rhPct', options: Parameters<typeof parseDecimal>[1]): number | null => {
+    const read = parseDecimal(draft[key], options);
+    if (!read.ok) errors[key] = read.message;
+    return read.ok ? read.value : null;
+  };
+  const cupSeconds =
+    draft.seconds.trim() === ''
+      ? null
+      : bare('seconds', { what: 'the cup time', example: '28', min: 1, max: 600, suffixes: ['sec', 's'] });
   let climate: CoatRecord['climate'] = null;
   if (draft.airC.trim() !== '' || draft.rhPct.trim() !== '') {
     const air = parseTemperatureC(draft.airC);
     if (!air.ok) errors.airC = air.message;
-    const parsed = ClimateSchema.safeParse({
-      airC: air.ok ? air.value : 20,
-      rhPct: Number(draft.rhPct.replace('%', '').replace(',', '.')) || 0,
-    });
+    const rhPct = bare('rhPct', { what: 'a humidity', example: '57 %', suffixes: ['% rh', '%', 'rh'] });
+    const parsed = ClimateSchema.safeParse({ airC: air.ok ? air.value : 20, rhPct: rhPct ?? 50 });
     if (parsed.success) climate = parsed.data;
     else for (const issue of parsed.error.issues) errors[String(issue.path[0])] ??= issue.message;
   }

@@ -2,6 +2,7 @@ import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
 import { nextTag } from '@upholder/core/pieces';
+import { parseLengthMm } from '@upholder/core/units';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
@@ -31,8 +32,9 @@ function WallFields({
   onDelete(): void;
 }) {
   const [draft, setDraft] = useState<Partial<Record<'name' | 'letter' | 'widthMm' | 'heightMm', string>>>({});
+  const [errors, setErrors] = useState<Partial<Record<string, string>>>({});
   const text = (key: 'name' | 'letter' | 'widthMm' | 'heightMm', label: string) => (
-    <Field label={label}>
+    <Field label={label} error={errors[key]}>
       {(ids) => (
         <TextInput
           {...ids}
@@ -41,9 +43,14 @@ function WallFields({
           onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
           onBlur={() => {
             const value = draft[key];
-            setDraft({});
-            if (value === undefined || value === String(wall[key])) return;
-            onChange({ ...wall, [key]: key === 'name' || key === 'letter' ? value : Number(value) });
+            if (value === undefined) return;
+            const isSize = key === 'widthMm' || key === 'heightMm';
+            const size = isSize ? parseLengthMm(value) : null;
+            setErrors({ ...errors, [key]: size && !size.ok ? size.message : undefined });
+            if (size && !size.ok) return;
+            setDraft({ ...draft, [key]: undefined });
+            const next = size ? size.value : value;
+            if (next !== wall[key]) onChange({ ...wall, [key]: next });
           }}
         />
       )}

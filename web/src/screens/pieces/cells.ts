@@ -13,7 +13,7 @@ import {
   VERDICTS,
   writeMembers,
 } from '@upholder/core/pieces';
-import { formatMm, parseLengthMm } from '@upholder/core/units';
+import { formatMm, parseDecimal, parseLengthMm } from '@upholder/core/units';
 
 /** A column of the take-off table: how a cell is written and what it reads. */
 export interface Column {
@@ -205,10 +205,8 @@ function detailLength(
 }
 
 function readNumber(key: 'profileFactor' | 'glazedPanels', text: string): Outcome<Partial<Piece>> {
-  const value = Number(text.trim().replace(',', '.'));
-  return Number.isFinite(value) && text.trim() !== ''
-    ? success({ [key]: value })
-    : failure(`“${text}” is not a number.`);
+  const read = parseDecimal(text, { example: key === 'glazedPanels' ? '2' : '1.2', max: 99 });
+  return read.ok ? success({ [key]: read.value }) : read;
 }
 
 function readEdges(text: string): Outcome<Partial<Piece>> {

@@ -1,8 +1,14 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_WORDS, type Applicator, SUPPLIES_OF_OPERATION } from '@upholder/core/catalogue';
+import {
+  APPLICATOR_WORDS,
+  type Applicator,
+  CONVENTION_WORDS,
+  SUPPLIES_OF_OPERATION,
+} from '@upholder/core/catalogue';
+import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import { CLOCK_KINDS, placeAndLabourOf, restOf, type StepDraft, TAG_PLACES } from '@upholder/core/systems';
-import { formatDuration, parseDurationMinutes } from '@upholder/core/units';
+import { formatDuration, parseDurationMinutes, parseFilmUm } from '@upholder/core/units';
 import { type ReactNode, useState } from 'react';
 import { Button, Field, Select } from '../../parts/controls.tsx';
 import { DraftText, readField, readNumber } from './draftText.tsx';
@@ -110,21 +116,25 @@ function FilmFields({ step, shop, change }: FieldsProps) {
         {options(Object.fromEntries(sheet.applicators.map((one) => [one, APPLICATOR_WORDS[one]])))}
       </Choice>
       <DraftText
-        label="Wet film, µm"
-        value={String(step.wftUm ?? '')}
-        read={(text) => readField('wftUm', readNumber(text))}
+        label="Wet film"
+        value={step.wftUm === null ? '' : `${step.wftUm} µm`}
+        read={(text) => {
+          const film = parseFilmUm(text);
+          return film.ok ? readField('wftUm', film.value) : film.message;
+        }}
         onCommit={(part) => change('wet film', part)}
       />
       {step.thinning && (
         <>
           <DraftText
-            label={step.thinning.convention === 'of-mix' ? 'Thinning, % of mix' : 'Thinning, % on paint'}
-            value={String(step.thinning.value)}
+            label={`Thinning, ${CONVENTION_WORDS[step.thinning.convention]}`}
+            value={writeThinning(step.thinning)}
             read={(text) => {
-              const value = readNumber(text);
-              return Number.isFinite(value) && value >= 0 && value < 100 && step.thinning
-                ? { thinning: { ...step.thinning, value } }
-                : 'Thinning is between 0 and 100.';
+              const read = parseThinning(text, step.thinning?.convention ?? 'on-paint');
+              if (!read.ok) return read.message;
+              return read.value.kind === 'amount'
+                ? { thinning: read.value.thinning }
+                : 'The sequence holds an amount. Thin to seconds at the bench.';
             }}
             onCommit={(part) => change('thinning', part)}
           />

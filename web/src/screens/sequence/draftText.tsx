@@ -1,4 +1,5 @@
 import { type StepDraft, StepDraftSchema } from '@upholder/core/systems';
+import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Field, TextInput } from '../../parts/controls.tsx';
 
@@ -50,7 +51,8 @@ export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'potCou
   return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'This cannot be.');
 }
 
-/** A number as people write it: comma or point, with or without a `P` in front. */
+/** A number as people write it: comma or point, with or without a `P` in front; NaN where it is none, which no field takes. */
 export function readNumber(text: string): number {
-  return Number(text.trim().replace(/^P/i, '').replace(',', '.'));
+  const read = parseDecimal(text.replace(/^\s*P(?=\d)/i, ''), { suffixes: ['min', 'mins', 'm'] });
+  return read.ok ? read.value : Number.NaN;
 }

@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
-import { parseTemperatureC } from '@upholder/core/units';
+import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -75,17 +75,26 @@ function Hours({ shop }: { shop: ShopContext }) {
     </label>
   );
 
+  /** A field as a number; NaN where it is none, which the settings then refuse at that field. */
+  function numberIn(key: string): number {
+    const text = draft[key] ?? '';
+    const read = key.endsWith('Mm')
+      ? parseLengthMm(text)
+      : parseDecimal(text, { suffixes: ['m²', 'm2', 'min'] });
+    return read.ok ? read.value : Number.NaN;
+  }
+
   async function save(): Promise<void> {
     const settings = {
       ...shop.settings,
       ...flags,
-      ...Object.fromEntries(PLACES.map(({ key }) => [key, Number(draft[key])])),
+      ...Object.fromEntries(PLACES.map(({ key }) => [key, numberIn(key)])),
       week: weekFromText(draft),
-      changeover: { paleMin: Number(draft.paleMin), solventMin: Number(draft.solventMin) },
+      changeover: { paleMin: numberIn('paleMin'), solventMin: numberIn('solventMin') },
       daysOff: datesFromText(draft.daysOff ?? ''),
       currency: (draft.currency ?? '').trim().toUpperCase(),
-      leadBanYear: Number(draft.leadBanYear),
-      doorMeasure: { smallBelowM2: Number(draft.smallBelowM2), largeAboveM2: Number(draft.largeAboveM2) },
+      leadBanYear: numberIn('leadBanYear'),
+      doorMeasure: { smallBelowM2: numberIn('smallBelowM2'), largeAboveM2: numberIn('largeAboveM2') },
     };
     const parsed = ShopSettingsSchema.safeParse(settings);
     if (!parsed.success) {
@@ -168,14 +177,20 @@ function Air({ shop }: { shop: ShopContext }) {
   const [save] = upholder.useTypeClimateMutation();
   async function submit(): Promise<void> {
     const air = parseTemperatureC(airC);
+    const humidity = parseDecimal(rhPct, {
+      what: 'a humidity',
+      example: '57 %',
+      suffixes: ['% rh', '%', 'rh'],
+    });
     const parsed = ClimateSchema.safeParse({
       airC: air.ok ? air.value : Number.NaN,
-      rhPct: Number(rhPct.replace('%', '').replace(',', '.')),
+      rhPct: humidity.ok ? humidity.value : Number.NaN,
     });
     const found: Record<string, string> = {};
     if (!parsed.success)
       for (const issue of parsed.error.issues) found[String(issue.path[0])] ??= issue.message;
     if (!air.ok) found.airC = air.message;
+    if (!humidity.ok) found.rhPct = humidity.message;
     setErrors(found);
     if (parsed.success && air.ok) {
       await save(parsed.data);

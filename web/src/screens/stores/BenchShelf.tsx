@@ -8,6 +8,7 @@ import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/con
 import { CupEditor } from './CupEditor.tsx';
 import { GunEditor } from './GunEditor.tsx';
 import { Shelf } from './Shelf.tsx';
+import { typedSeconds } from './useBenchItemForm.ts';
 
 const number = (value: number) => String(Math.round(value * 1000) / 1000);
 
@@ -23,7 +24,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
   const [fromId, setFrom] = useState('iso-4');
   const [text, setText] = useState('40');
   const from = cups.find(({ id }) => id === fromId) ?? CUPS[0];
-  const seconds = Number(text.replace(',', '.'));
+  const seconds = typedSeconds(text);
   if (!from) return null;
   const isRead = Number.isFinite(seconds) && seconds > 0;
   const viscosity = isRead ? cupViscosity(from, seconds) : Number.NaN;

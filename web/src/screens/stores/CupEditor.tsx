@@ -3,7 +3,7 @@ import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from 
 import { useState } from 'react';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { BenchItemHead } from './BenchItemHead.tsx';
-import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
+import { typedSeconds, useBenchItemForm } from './useBenchItemForm.ts';
 
 /** A pair as it is typed. */
 interface TypedPair {
@@ -21,8 +21,8 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
   const form = useBenchItemForm(row);
   const standard = CUPS.find(({ id }) => id === standardId) ?? CUPS[0];
   const read = pairs.map(({ ownS, standardS }) => ({
-    ownS: typedNumber(ownS),
-    standardS: typedNumber(standardS),
+    ownS: typedSeconds(ownS),
+    standardS: typedSeconds(standardS),
   }));
   const whole = read.filter(({ ownS, standardS }) => ownS > 0 && standardS > 0);
   const cup = ownCup(row.id, { ...item, name, standardId, pairs: whole });

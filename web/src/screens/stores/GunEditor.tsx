@@ -1,12 +1,12 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
 import { type Gun, strainerUm } from '@upholder/core/mixing';
-import { formatMl, parseLengthMm, parseVolumeMl } from '@upholder/core/units';
+import { formatMl, parseMassG, parseOrificeMm, parseVolumeMl } from '@upholder/core/units';
 import { useState } from 'react';
 import { Field, Select, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { BenchItemHead } from './BenchItemHead.tsx';
-import { typedNumber, useBenchItemForm } from './useBenchItemForm.ts';
+import { useBenchItemForm } from './useBenchItemForm.ts';
 
 function volume(text: string): number | null {
   if (text.trim() === '') return null;
@@ -16,8 +16,14 @@ function volume(text: string): number | null {
 
 function orifice(text: string): number | null {
   if (text.trim() === '') return null;
-  const read = parseLengthMm(text);
-  return read.ok ? Math.round(read.value * 1000) : Number.NaN;
+  const read = parseOrificeMm(text);
+  return read.ok ? Math.round(read.value * 10_000) / 10 : Number.NaN;
+}
+
+function weight(text: string): number | null {
+  if (text.trim() === '') return null;
+  const read = parseMassG(text);
+  return read.ok ? read.value : Number.NaN;
 }
 
 /** A gun, airless unit or tray: what straining, filling and the last drop need to know of it. */
@@ -27,7 +33,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
     orificeUm: item.orificeUm === null ? '' : `${item.orificeUm / 1000} mm`,
     cupMl: item.cupMl === null ? '' : formatMl(item.cupMl),
     residueMl: formatMl(item.residueMl),
-    fullG: item.fullG === null ? '' : String(item.fullG),
+    fullG: item.fullG === null ? '' : `${item.fullG} g`,
   });
   const [applicator, setApplicator] = useState(item.applicator);
   const form = useBenchItemForm(row);
@@ -38,7 +44,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
     orificeUm: orifice(draft.orificeUm ?? ''),
     cupMl: volume(draft.cupMl ?? ''),
     residueMl: volume(draft.residueMl ?? '') ?? 0,
-    fullG: (draft.fullG ?? '').trim() === '' ? null : typedNumber(draft.fullG ?? ''),
+    fullG: weight(draft.fullG ?? ''),
     isRetired,
   });
   const openingUm = orifice(draft.orificeUm ?? '');
@@ -46,7 +52,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
     ['orificeUm', 'Needle or tip, such as 1.3 mm or 0.010 in'],
     ['cupMl', 'Its cup or liner takes'],
     ['residueMl', 'Stays in cup and hose'],
-    ['fullG', 'Weighs, filled, g'],
+    ['fullG', 'Weighs, filled'],
   ];
   return (
     <Sheet className="p-5">

@@ -1,9 +1,41 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS, type Applicator, type ProductSheet } from '@upholder/core/catalogue';
 import { cupsOf } from '@upholder/core/mixing';
+import { useState } from 'react';
 import { Button, Select, TextInput } from '../../parts/controls.tsx';
+import { typedSeconds } from './useBenchItemForm.ts';
 
 type Target = ProductSheet['targets'][number];
+
+/** Seconds of a cup as they are typed: the text stays as it is, what it means goes on. */
+function Seconds({
+  label,
+  value,
+  onChange,
+  mayBeEmpty = false,
+}: {
+  label: string;
+  value: number | null;
+  onChange(value: number | null): void;
+  mayBeEmpty?: boolean;
+}) {
+  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : String(value));
+  const isBad = text.trim() === '' ? !mayBeEmpty : Number.isNaN(typedSeconds(text));
+  return (
+    <TextInput
+      aria-label={label}
+      aria-invalid={isBad}
+      title={isBad ? 'A cup runs 1 to 600 s. Type 28 or 28.5.' : undefined}
+      inputMode="decimal"
+      placeholder={mayBeEmpty ? 'none' : undefined}
+      value={text}
+      onChange={({ target }) => {
+        setText(target.value);
+        onChange(target.value.trim() === '' ? null : typedSeconds(target.value));
+      }}
+    />
+  );
+}
 
 /** The seconds in a cup that each applicator wants. */
 export function Targets({
@@ -46,21 +78,16 @@ export function Targets({
               <option key={one}>{one}</option>
             ))}
           </Select>
-          <TextInput
-            aria-label="From, seconds"
-            inputMode="numeric"
-            placeholder="none"
-            value={target.fromS === null ? '' : String(target.fromS)}
-            onChange={({ target: { value } }) => {
-              const digits = value.replace(/\D/g, '');
-              set(index, { fromS: digits === '' ? null : Number(digits) });
-            }}
+          <Seconds
+            label="From, seconds"
+            value={target.fromS}
+            onChange={(fromS) => set(index, { fromS })}
+            mayBeEmpty
           />
-          <TextInput
-            aria-label="To, seconds"
-            inputMode="numeric"
-            value={String(target.toS)}
-            onChange={(event) => set(index, { toS: Number(event.target.value.replace(/\D/g, '')) })}
+          <Seconds
+            label="To, seconds"
+            value={target.toS}
+            onChange={(toS) => set(index, { toS: toS ?? Number.NaN })}
           />
           <Button kind="quiet" onClick={() => onChange(targets.filter((_target, at) => at !== index))}>
             Remove

@@ -2,6 +2,7 @@ import { type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue'
 import { fieldMessages, type Outcome } from '@upholder/core/outcome';
 import {
   formatDuration,
+  parseDecimal,
   parseDensityKgL,
   parseDurationMinutes,
   parseFilmUm,
@@ -163,21 +164,20 @@ export function sheetDraft(sheet: ProductSheet): SheetDraft {
   ]);
 }
 
-function number(text: string): Outcome<number> {
-  const value = Number(text.trim().replace(',', '.'));
-  return Number.isFinite(value)
-    ? { ok: true, value }
-    : { ok: false, message: `“${text.trim()}” is not a number.` };
-}
+const number = (text: string): Outcome<number> => parseDecimal(text, { suffixes: ['%', 'µm', 'drops', 's'] });
+
+/** Which end of a range on a sheet counts: nobody waits too short, sprays too thick or works too cold by it. */
+const LOW_ENDS = /Max|maxThinning|potLife|wetEdge|gunRest|wetOnWet/;
 
 /** Reads one field; the value in the sheet's own unit, or what is wrong with it. */
 export function readSheetField(field: SheetField, text: string): Outcome<number | string | null> {
   if (text.trim() === '' && field.mayBeEmpty) return { ok: true, value: null };
+  const end = { rangeEnd: LOW_ENDS.test(field.path) ? ('low' as const) : ('high' as const) };
   switch (field.kind) {
     case 'text':
       return { ok: true, value: text.trim() };
     case 'film':
-      return parseFilmUm(text);
+      return parseFilmUm(text, end);
     case 'percent':
       return parsePercent(text);
     case 'density':
@@ -187,9 +187,9 @@ export function readSheetField(field: SheetField, text: string): Outcome<number 
     case 'spread':
       return parseSpreadM2L(text);
     case 'temperature':
-      return parseTemperatureC(text);
+      return parseTemperatureC(text, end);
     case 'span':
-      return parseDurationMinutes(text);
+      return parseDurationMinutes(text, end);
     case 'number':
       return number(text);
     case 'money': {

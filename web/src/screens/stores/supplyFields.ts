@@ -1,6 +1,6 @@
 import { type Supply, type SupplyKind, SupplySchema } from '@upholder/core/catalogue';
 import { fieldMessages, type Outcome } from '@upholder/core/outcome';
-import { formatDuration, parseDurationMinutes, parseLengthMm } from '@upholder/core/units';
+import { formatDuration, parseDecimal, parseDurationMinutes, parseLengthMm } from '@upholder/core/units';
 
 /** A written field of a cleaner, abrasive, filler, caulk, tape or cloth. */
 interface SupplyField {
@@ -105,11 +105,12 @@ export function supplyDraft(supply: Supply): SupplyDraft {
   ]);
 }
 
-function readField({ kind, mayBeEmpty }: SupplyField, text: string): Outcome<unknown> {
+function readField({ key, kind, mayBeEmpty }: SupplyField, text: string): Outcome<unknown> {
   if (text.trim() === '' && mayBeEmpty) return { ok: true, value: null };
-  if (kind === 'span') return parseDurationMinutes(text);
+  if (kind === 'span') return parseDurationMinutes(text, { rangeEnd: key === 'windowMin' ? 'low' : 'high' });
   if (kind === 'length') return parseLengthMm(text);
-  return { ok: true, value: kind === 'number' ? Number(text.replace(',', '.')) : text.trim() };
+  if (kind === 'number') return parseDecimal(text.replace(/^p(?=\d)/i, ''), { suffixes: ['%'] });
+  return { ok: true, value: text.trim() };
 }
 
 /** Reads a draft onto a supply; what is wrong, by field, where it cannot be. */

@@ -1,6 +1,7 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
 import { fieldMessages } from '@upholder/core/outcome';
+import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import type { Said } from '../../parts/SaveHead.tsx';
@@ -30,7 +31,8 @@ export function useBenchItemForm(row: BenchItemRow): {
   return { errors, said, isSaving: isLoading, save };
 }
 
-/** A number as it is typed; what cannot be read becomes NaN, which no field takes. */
-export function typedNumber(text: string): number {
-  return text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'));
+/** Seconds as they are typed; what cannot be read becomes NaN, which no field takes. */
+export function typedSeconds(text: string): number {
+  const read = parseDecimal(text, { min: 1, max: 600, suffixes: ['seconds', 'sec', 's'] });
+  return read.ok ? read.value : Number.NaN;
 }

@@ -1,3 +1,4 @@
+import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Field, TextInput } from '../../parts/controls.tsx';
 
@@ -13,11 +14,19 @@ export function RoomDays({
   const [problem, setProblem] = useState<string | undefined>();
   function commit(): void {
     if (text === null) return;
-    const value = text.trim() === '' ? null : Number(text);
-    if (value !== null && (!Number.isInteger(value) || value < 0 || value > 365)) {
-      setProblem('Days are a whole number up to 365.');
+    const read = parseDecimal(text, {
+      what: 'the number of days',
+      example: '5',
+      min: 0,
+      max: 365,
+      suffixes: ['days', 'day', 'd'],
+      isWhole: true,
+    });
+    if (text.trim() !== '' && !read.ok) {
+      setProblem(read.message);
       return;
     }
+    const value = read.ok ? read.value : null;
     setProblem(undefined);
     setText(null);
     if (value !== (days ?? null)) onChange(value);
