@@ -18,7 +18,7 @@ function entries(count: number): string {
 /** Names an envelope as well as this page can: the step and its pieces where the job is known. */
 function useEnvelopeWords(): (envelope: Envelope) => string {
   const floor = upholder.endpoints.floor.useQueryState();
-  const { data: shop } = upholder.useShopQuery();
+  const { data: shop } = upholder.endpoints.shop.useQueryState();
   return (envelope) => {
     if (envelope.kind === 'mix') {
       const sheet = shop?.products.find(({ key }) => key === envelope.body.productKey)?.sheet;
@@ -34,7 +34,7 @@ function useEnvelopeWords(): (envelope: Envelope) => string {
 
 /** A moment in shop time, with the day where it is not the same day. */
 function useMomentWords(): (ms: number) => string {
-  const { data: shop } = upholder.useShopQuery();
+  const { data: shop } = upholder.endpoints.shop.useQueryState();
   return (ms) => {
     const minute = toMinute(new Date(ms));
     const zone = shop?.timeZone ?? 'UTC';

@@ -1,4 +1,6 @@
 import { SHAKEN_REST_MIN } from '@upholder/core/mixing';
+import { Day } from '../../parts/Day.tsx';
+import { Volume } from './Amount.tsx';
 import type { Leftover } from './startDraft.ts';
 
 /** What is left of a product in closed pots, to be poured in first. */
@@ -26,9 +28,9 @@ export function ClosedPots({
             }
           />
           <span>
-            <span className="quantity">{Math.round(pot.leftMl ?? 0)} mL</span> at{' '}
+            <Volume ml={pot.leftMl ?? 0} /> at{' '}
             {(((left.thinner ?? 0) / Math.max(1, left.paint ?? 0)) * 100).toFixed(1)} % on paint,{' '}
-            {pot.batch ? `batch ${pot.batch}` : 'batch not known'}, {pot.startedAt.slice(0, 10)}
+            {pot.batch ? `batch ${pot.batch}` : 'batch not known'}, <Day at={pot.startedAt} />
           </span>
         </label>
       ))}

@@ -14,6 +14,7 @@ import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { useServerDate } from '../../app/useNow.ts';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
+import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
 import { ClosedPots } from './ClosedPots.tsx';
 import {
@@ -158,7 +159,7 @@ export function StartPot({
                 Good last time: {resultWords(good, cupsOf(shop.benchItems))}
               </span>
               <span className="block text-quiet">
-                {good.at.slice(0, 10)}
+                <Day at={good.at} />
                 {[...good.trust, ...good.doubts].map((word) => `, ${word}`)}
               </span>
             </p>

@@ -293,7 +293,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
     pours: Number.isFinite(paintMl) && paintMl > 0 ? poursFor(paintMl, sheet, recipe) : [],
     gun: gun && { name: gun.name, orificeUm: gun.orificeUm, cupMl: gun.cupMl, residueMl: gun.residueMl },
     thinningSaid: wantedS
-      ? `to ${bandWords(wantedS)} in ${cup?.name ?? 'the cup'}, from ${thinningWords(recipe.thinning)}`
+      ? `thin to ${wantedS.fromS === null ? '' : `${wantedS.fromS}–`}${wantedS.toS} s in ${cup?.name ?? 'the cup'}, starting from ${thinningWords(recipe.thinning)}`
       : thinningWords(recipe.thinning),
     target,
     cupRemark: remark,

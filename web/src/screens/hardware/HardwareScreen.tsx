@@ -1,9 +1,12 @@
 import type { OpeningRow } from '@upholder/core/api';
-import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation';
+import { type Hardware, HINGE_PLANS, layoutFromTags, PULL_PLANS } from '@upholder/core/elevation';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { dayWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
@@ -105,6 +108,24 @@ export function HardwareScreen() {
   async function write(openings: OpeningRow[]): Promise<void> {
     setProblem((await change(openings))?.message ?? null);
   }
+  const [addToMap] = upholder.useAddToMapMutation();
+  const withHardware = dossier.pieces.filter(({ kind }) => kind === 'door' || kind === 'drawer-front');
+  /** Openings from the tags, so that every door and drawer front has its bag. */
+  async function makeBags(): Promise<void> {
+    const { walls, openings, assigned } = layoutFromTags(
+      dossier.pieces,
+      dossier.walls,
+      dossier.openings,
+      uuid,
+    );
+    const outcome = await addToMap({
+      jobId: dossier.job.id,
+      walls,
+      openings,
+      assigned: [...assigned].map(([pieceId, openingId]) => ({ pieceId, openingId })),
+    });
+    setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+  }
   const openings = [...dossier.openings].sort((a, b) =>
     a.tag.localeCompare(b.tag, undefined, { numeric: true }),
   );
@@ -114,10 +135,29 @@ export function HardwareScreen() {
         <PiecesTabs />
         <Sheet className="max-w-2xl p-6">
           <h2>One bag for each opening</h2>
-          <p className="mt-1 text-quiet">Bags carry the tags of their openings, so the map comes first.</p>
-          <Link to="../pieces/map" className="mt-3 inline-block font-semibold text-act underline">
-            Lay out the map
-          </Link>
+          {withHardware.length > 0 ? (
+            <>
+              <p className="mt-1 text-quiet">
+                Bags carry the tags of their pieces. Make them now; a map can be laid out from them later.
+              </p>
+              {problem && <Notice kind="stop">{problem}</Notice>}
+              <div className="mt-3 flex flex-wrap items-center gap-4">
+                <Button kind="act" onClick={() => void makeBags()}>
+                  Make {withHardware.length} {withHardware.length === 1 ? 'bag' : 'bags'}
+                </Button>
+                <Link to="../pieces/map" className="font-semibold text-act underline">
+                  Lay out the map first
+                </Link>
+              </div>
+            </>
+          ) : (
+            <p className="mt-1 text-quiet">
+              No door or drawer front is listed yet.{' '}
+              <Link to="../pieces" className="font-semibold text-act underline">
+                To the pieces
+              </Link>
+            </p>
+          )}
         </Sheet>
       </main>
     );
@@ -130,7 +170,9 @@ export function HardwareScreen() {
     if (at === null) return '';
     const minute = toMinute(at);
     const day = localDate(minute, shop.timeZone);
-    return day === localDate(now, shop.timeZone) ? localClock(minute, shop.timeZone) : day.slice(5);
+    return day === localDate(now, shop.timeZone)
+      ? localClock(minute, shop.timeZone)
+      : dayWords(minute, shop.timeZone);
   };
   return (
     <main className="flex flex-col gap-3 px-5 py-3">

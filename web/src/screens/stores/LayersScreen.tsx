@@ -13,6 +13,7 @@ import { useOutletContext } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Day } from '../../parts/Day.tsx';
 import { TestPiece } from '../../parts/TestPiece.tsx';
 import { LAYER_ANSWER_WORDS, LAYER_CLASS_WORDS } from './layerWords.ts';
 
@@ -102,7 +103,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
         <div key={layer.id} className="mt-3 border-act border-l-[6px] pl-3">
           <p>
             <span className="font-semibold">{LAYER_ANSWER_WORDS[layer.answer]}</span>, {layer.memberName},{' '}
-            {layer.at.slice(0, 10)}
+            <Day at={layer.at} />
           </p>
           {layer.test && (
             <p className="text-[0.88rem]">
@@ -240,7 +241,7 @@ export function LayersScreen() {
                   {layer.why}
                   <span className="block text-[0.88rem] text-quiet">
                     {layer.test ? `Test piece of ${layer.test.madeOn}: ${layer.test.method}. ` : ''}
-                    {layer.memberName}, {layer.at.slice(0, 10)}
+                    {layer.memberName}, <Day at={layer.at} />
                   </span>
                 </p>
                 <Button kind="quiet" onClick={() => void takeBack(layer.id)}>

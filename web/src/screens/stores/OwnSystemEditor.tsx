@@ -10,6 +10,7 @@ import {
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Day } from '../../parts/Day.tsx';
 import { REFERENCE_PIECES } from '../referencePieces.ts';
 import { LayerSection } from '../sequence/LayerSection.tsx';
 import type { StepsEditor } from '../sequence/StepEditor.tsx';
@@ -168,7 +169,7 @@ export function OwnSystemEditor({
           <ol className="mt-1">
             {data?.versions.map((one) => (
               <li key={one.version} className="border-line border-t py-1.5 leading-snug first:border-t-0">
-                <span className="quantity">{one.version}</span> {one.madeAt.slice(0, 10)}, {one.madeBy}
+                <span className="quantity">{one.version}</span> <Day at={one.madeAt} />, {one.madeBy}
                 <span className="block text-[0.88rem] text-quiet">
                   {one.changeNote || 'no note'} · {one.steps.length} steps
                 </span>
