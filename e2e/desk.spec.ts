@@ -160,7 +160,7 @@ test('the take-off by keyboard: down, copy from above, delete, undo, and a paste
       new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
     );
   });
-  await page.getByRole('button', { name: 'Take in 2 pieces' }).click();
+  await page.getByRole('button', { name: 'Import 2 pieces' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('link', { name: /Pieces/ })).toContainText('13 listed');
   await page.getByRole('button', { name: 'Undo adding 2 pieces' }).click();

@@ -14,7 +14,7 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
   await page.getByRole('link', { name: /Pieces/ }).click();
   const cell = (title: string, tag = 'the new piece') => page.getByLabel(`${title} of ${tag}`);
   // A piece 4 mm wide is refused at its cell, and what was typed stays.
-  await page.getByLabel('Tag of D1').fill('S1');
+  await page.getByLabel('Tag of Z01').fill('S1');
   await page.getByLabel(/^Width of/).fill('4');
   await page.getByLabel(/^Width of/).press('Enter');
   await expect(page.getByText('4 mm width cannot be right: pieces start at 20 mm.')).toBeVisible();
@@ -41,16 +41,16 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
   await expect(cell('Tag', 'S9')).toHaveCount(0);
 
   // A table with a bad row among good ones.
-  await page.getByRole('button', { name: 'Bring in a table' }).click();
+  await page.getByRole('button', { name: 'Import a table' }).click();
   await page
     .getByLabel('The table, as text')
     .fill('tag;width;height\nS10;397,5;720\nS11;wide;720\nS12;400;720');
   await expect(page.getByText('“wide” is not a length.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take in 2 pieces' }).click();
-  await expect(page.getByText('0 rows can be taken in, 1 cannot yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Import 2 pieces' }).click();
+  await expect(page.getByText('0 rows can be imported, 1 cannot yet')).toBeVisible();
   // The bad cell is put right where it stands, and the last row goes in too.
   await page.getByLabel('width, line 3').fill('410');
-  await page.getByRole('button', { name: 'Take in 1 piece', exact: true }).click();
+  await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByLabel('Width of S10')).toHaveValue('397.5');
   await expect(page.getByLabel('Width of S11')).toHaveValue('410');

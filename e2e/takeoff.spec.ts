@@ -78,7 +78,7 @@ test('a messy table comes in: columns set, cells put right, the setting remember
   const table =
     '\uFEFFMarke;Weite;Hieght;Kind\r\nM1;39,75;72;door\r\n\r\nM2;wide;72;door\r\nM3;40;72;gate\r\n';
   const bring = async (text: string) => {
-    await page.getByRole('button', { name: 'Bring in a table' }).click();
+    await page.getByRole('button', { name: 'Import a table' }).click();
     await page
       .getByLabel('Table file')
       .setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
@@ -89,12 +89,12 @@ test('a messy table comes in: columns set, cells put right, the setting remember
   await page.getByLabel('Column Weite holds').selectOption('width');
   await page.getByLabel('Unit of column Weite').selectOption('cm');
   await page.getByLabel('Unit of column Hieght').selectOption('cm');
-  await expect(page.getByText('1 row can be taken in, 2 cannot yet')).toBeVisible();
-  await expect(page.getByText('“gate” is none of door')).toBeVisible();
+  await expect(page.getByText('1 row can be imported, 2 cannot yet')).toBeVisible();
+  await expect(page.getByText('“gate” is not known here')).toBeVisible();
   await page.getByLabel('Weite, line 4').fill('41');
-  await page.getByLabel('Take in line 2').uncheck();
-  await page.getByRole('button', { name: 'Take in 1 piece', exact: true }).click();
-  await expect(page.getByText('1 row can be taken in, 1 cannot yet')).toBeVisible();
+  await page.getByLabel('Import line 2').uncheck();
+  await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
+  await expect(page.getByText('1 row can be imported, 1 cannot yet')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
   await page
     .getByRole('rowgroup')
@@ -103,7 +103,7 @@ test('a messy table comes in: columns set, cells put right, the setting remember
   await expect(page.getByLabel('Width of M2')).toHaveValue('410');
   await bring(table.replace('M1', 'M7'));
   await expect(page.getByText('Columns as you set them the last time.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take in 1 piece', exact: true }).click();
+  await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
   await page.getByRole('button', { name: 'Close' }).click();
   await page
     .getByRole('rowgroup')
@@ -132,11 +132,11 @@ test('what is exported comes back as it was', async ({ maren: page }) => {
     await expect(page.getByText(/^saved \d\d:\d\d$/).last()).toBeVisible();
   }
   await page.getByRole('link', { name: /Pieces/ }).click();
-  await page.getByRole('button', { name: 'Bring in a table' }).click();
+  await page.getByRole('button', { name: 'Import a table' }).click();
   await page
     .getByLabel('Table file')
     .setInputFiles({ name: 'back.csv', mimeType: 'text/csv', buffer: Buffer.from(before) });
-  await page.getByRole('button', { name: 'Take in 60 pieces' }).click();
+  await page.getByRole('button', { name: 'Import 60 pieces' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   // Openings belong to the other job's map; everything else is the same to the letter.
   const withoutOpening = (csv: string) =>
@@ -290,4 +290,75 @@ test('two fields of a piece that are changed before the first answer is here are
   await expect(width).toHaveValue('333');
   await expect(height).toHaveValue('444');
   expect(old).not.toBe('333');
+});
+
+const TABLES = 'core/test/tables';
+
+test('awkward tables ask before anything is imported, with the best guess chosen', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Pieces');
+  await page.getByRole('button', { name: 'Import a table' }).click();
+  const choose = (name: string) => page.getByLabel('Table file').setInputFiles(`${TABLES}/${name}.csv`);
+  const dialog = page.getByRole('dialog');
+
+  await choose('30-bare-inches-no-thickness');
+  await expect(dialog.getByText(/too small for mm\. What are they in\?/)).toBeVisible();
+  await expect(dialog.getByRole('radio', { name: 'inches' })).toBeChecked();
+  await expect(dialog.getByText('1 door 609.6 × 762', { exact: false }).first()).toBeVisible();
+  await dialog.getByRole('radio', { name: 'cm' }).check();
+  await expect(dialog.getByText('1 door 240 × 300', { exact: false }).first()).toBeVisible();
+
+  await choose('10-utf16le');
+  await expect(dialog.getByText('Understood: UTF-16')).toBeVisible();
+  await expect(dialog.getByLabel('Note, line 2')).toHaveValue('café');
+
+  await choose('19-comma-in-comma');
+  await expect(
+    dialog.getByText('The columns do not match. Lines 2 to 3 have 5 cells under 3 headings.'),
+  ).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Import 0 pieces' })).toBeDisabled();
+
+  await choose('01-merged-cells');
+  await expect(dialog.getByLabel('Type, line 4')).toHaveAttribute('placeholder', 'Doors');
+  await expect(dialog.getByText('The job has no zone called “Island”, “Wall”.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Import 5 pieces' }).click();
+  await expect(dialog).toBeHidden();
+  await openStage(page, 'VESTRY', 'Brief');
+  await expect(page.getByLabel('Zone', { exact: true }).last()).toHaveValue('Wall');
+});
+
+test('five thousand rows are imported, so many at a time, and taken back at once', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'GALLEY', 'Pieces');
+  await page.getByRole('button', { name: 'Import a table' }).click();
+  const lines = Array.from({ length: 5000 }, (_, index) => `T${index + 1};${396 + (index % 7)};716`);
+  const buffer = Buffer.from(['Tag;Width;Height', ...lines].join('\n'));
+  await page.getByLabel('Table file').setInputFiles({ name: 'many.csv', mimeType: 'text/csv', buffer });
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Import 5000 pieces' }).click();
+  await expect(dialog).toBeHidden({ timeout: 60_000 });
+  await expect(page.getByText(/^5011 pieces/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo adding 5000 pieces' }).click();
+  await expect(page.getByText(/^11 pieces/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('a typed line asks about inches, and a first tag carries the letter of its zone', async ({
+  maren: page,
+}) => {
+  await page.goto(new URL('/jobs', page.url()).toString());
+  await page.getByRole('button', { name: 'Start a job' }).click();
+  await page.getByLabel('Name', { exact: true }).pressSequentially('Boat shed');
+  await page.getByRole('button', { name: 'Add a zone' }).click();
+  await page.getByLabel('Zone', { exact: true }).press('ControlOrMeta+a');
+  await page.getByLabel('Zone', { exact: true }).pressSequentially('Larder');
+  await page.getByLabel('Zone', { exact: true }).press('Tab');
+  await page.getByRole('link', { name: /Pieces/ }).click();
+  const line = page.getByLabel('Type pieces');
+  await line.pressSequentially('2x doors 24 x 30');
+  await line.press('Enter');
+  await expect(page.getByText('24 × 30 mm is smaller than any door. Inches?')).toBeVisible();
+  await page.getByRole('button', { name: 'Yes, inches' }).click();
+  await expect(page.getByText(/Added: 2 doors 609\.6 × 762 × 20 mm.*L01 to L02/)).toBeVisible();
 });

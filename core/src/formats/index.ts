@@ -1,3 +1,4 @@
+export * from './decode.ts';
 export * from './jobFile.ts';
 export * from './orderCsv.ts';
 export * from './planCalendar.ts';
@@ -5,3 +6,4 @@ export * from './takeoffCsv.ts';
 export * from './takeoffFields.ts';
 export * from './takeoffRows.ts';
 export * from './takeoffTable.ts';
+export * from './takeoffUnits.ts';

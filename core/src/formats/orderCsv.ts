@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { hingesFor } from '../elevation/index.ts';
 import { type PieceSpec, sayPiece } from '../pieces/index.ts';
+import { inertCell } from './inert.ts';
 
 /** A line of an order: like pieces together. */
 export interface OrderLine {
@@ -52,12 +53,12 @@ export function writeOrder(lines: readonly OrderLine[]): string {
     ],
     data: lines.map(({ quantity, tags, piece, material }) => [
       quantity,
-      tags.join(' '),
+      inertCell(tags.join(' ')),
       piece.kind,
       piece.widthMm,
       piece.heightMm,
       piece.thicknessMm,
-      material,
+      inertCell(material),
       piece.kind === 'door' ? hingesFor(piece.heightMm) : 0,
       sayPiece(piece),
     ]),

@@ -65,7 +65,7 @@ describe('a messy table', () => {
     expect(why[2]).toMatch(/^Tag: Tag R001 is already taken/);
     expect(why[3]).toMatch(/^Stile: A 60 mm frame leaves no room/);
     expect(why[4]).toMatch(/^Hieght: /);
-    expect(why[5]).toMatch(/^Kind: “gate” is none of door/);
+    expect(why[5]).toMatch(/^Kind: “gate” is not known here. Use door, drawer front/);
     expect(why[6]).toMatch(/^Sides: “inside” is not a choice of sides/);
   });
 
@@ -112,7 +112,7 @@ describe('headings', () => {
       'quantity',
       null,
     ]);
-    expect(mapping.map(({ unit }) => unit)).toEqual(['cm', 'mm', 'in', 'mm', 'mm', 'mm']);
+    expect(mapping.map(({ unit }) => unit)).toEqual(['cm', 'mm', 'in', 'auto', 'auto', 'auto']);
   });
 
   it('go to the first of two columns that claim the same', () => {
@@ -149,7 +149,9 @@ describe('rows', () => {
   });
 
   it('of nothing are a problem with a sentence', () => {
-    expect(readTakeoff('  \n').problem).toBe('There is nothing in the text.');
+    expect(readTakeoff('  \n').problem).toBe(
+      'The table is empty. Paste rows with headings, or choose a file.',
+    );
     expect(readTakeoff('tag,colour\nD1,green').problem).toMatch(/width and height/);
   });
 });

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { PIECE_DEFAULTS, parseFastLine, parseMembers, writeMembers } from './index.ts';
+import {
+  nextTag,
+  PIECE_DEFAULTS,
+  parseFastLine,
+  parseMembers,
+  tagStart,
+  writeMembers,
+  zoneLetters,
+} from './index.ts';
 
 function read(text: string, like = {}) {
   const entry = parseFastLine(text, like);
@@ -103,5 +111,94 @@ describe('members of a frame', () => {
 
   it.each(['50 x 2000', '0 × 50 × 700', 'two × 50 × 700', '2 × 50 × 700 × 3'])('refuses %s', (text) => {
     expect(parseMembers(text)).toEqual({ ok: false, message: expect.stringMatching(/is not a member/) });
+  });
+});
+
+describe('a line as people type it', () => {
+  it.each([
+    ['2x doors 400x720', 2, { kind: 'door', widthMm: 400, heightMm: 720 }],
+    ['400 by 720 door', 1, { widthMm: 400, heightMm: 720 }],
+    ['W400 H720', 1, { widthMm: 400, heightMm: 720 }],
+    ['H720 x W400 door', 1, { widthMm: 400, heightMm: 720 }],
+    ['720 high 400 wide', 1, { widthMm: 400, heightMm: 720 }],
+    ['400w x 720h shaker', 1, { widthMm: 400, heightMm: 720, construction: 'five-piece' }],
+    ['a pair of doors 400x720', 2, { kind: 'door' }],
+    ['two doors 400x720', 2, { kind: 'door' }],
+    ['15½" x 28½" door', 1, { widthMm: 393.7, heightMm: 723.9 }],
+    ['15½ in x 28½ door', 1, { widthMm: 393.7, heightMm: 723.9 }],
+    ['24" x 30 door', 1, { widthMm: 609.6, heightMm: 762 }],
+    ['24" x 720 door', 1, { widthMm: 609.6, heightMm: 720 }],
+    ['40 cm x 72 door', 1, { widthMm: 400, heightMm: 720 }],
+    [
+      'box 150 x 720 x 560',
+      1,
+      { kind: 'box-interior', construction: 'box', widthMm: 150, heightMm: 720, depthMm: 560 },
+    ],
+    ['box inside 600x720x560', 1, { kind: 'box-interior', construction: 'box', depthMm: 560 }],
+    ['3 x box 600x720x560', 3, { kind: 'box-interior', widthMm: 600 }],
+    [
+      'moulding run 2400x40 girth 90',
+      1,
+      { kind: 'moulding', construction: 'moulding', girthMm: 90, finishBack: false },
+    ],
+    ['crown 2400x90', 1, { kind: 'cornice', construction: 'moulding', finishBack: false }],
+    ['toe-kick 2400x100', 1, { kind: 'plinth', construction: 'slab', finishBack: false }],
+    ['kickboard 1800 x 150', 1, { kind: 'plinth', finishBack: false }],
+    ['side 560x720', 1, { kind: 'end-panel' }],
+    ['4 fronts 400x140', 4, { kind: 'drawer-front', finishBack: false }],
+    ['carcass 600x720x560', 1, { kind: 'box-interior', construction: 'box' }],
+    ['face frame 900x720', 1, { kind: 'face-frame', construction: 'open-frame', finishBack: false }],
+  ] as const)('%s', (text, count, expected) => {
+    const entry = read(text);
+    expect([entry.count, entry.piece]).toEqual([count, expect.objectContaining(expected)]);
+  });
+
+  it.each([
+    ['24 x 30 door', '24 in x 30 in door', { widthMm: 609.6, heightMm: 762 }],
+    ['face frame 96 x 30', 'face frame 96 in x 30 in', { kind: 'face-frame', widthMm: 2438.4 }],
+    ['2 doors 39.6 x 121', '2 doors 39.6 cm x 121 cm', { widthMm: 396, heightMm: 1210 }],
+    ['15½ x 28½ door', null, { widthMm: 393.7, heightMm: 723.9 }],
+  ] as const)('%s: asks about the unit, or knows it', (text, wanted, expected) => {
+    const entry = parseFastLine(text);
+    if (wanted === null) return expect(read(text).piece).toMatchObject(expected);
+    if (entry.ok) throw new Error('should have asked');
+    expect(entry.suggestion?.line).toBe(wanted);
+    expect(read(entry.suggestion?.line ?? '').piece).toMatchObject(expected);
+  });
+
+  it('does not hand construction, sides or verdict on to another kind', () => {
+    const moulding = read('moulding 2400x40 girth 90 replace').piece;
+    const door = read('door 400x720', moulding).piece;
+    expect(door).toMatchObject({
+      construction: 'slab',
+      finishBack: true,
+      finishEdges: true,
+      verdict: 'finish',
+    });
+    // The last one of its own kind is what it is like.
+    const last = { ...door, construction: 'five-piece' as const, frameMm: 70 };
+    const like = (kind: string | null) => (kind === 'door' ? last : moulding);
+    expect(parseFastLine('door 450x720', like)).toMatchObject({
+      value: { piece: { construction: 'five-piece', frameMm: 70 } },
+    });
+  });
+
+  it.each([
+    ['400x720 gate', 'gate'],
+    ['400x720 door purple', 'purple'],
+  ])('%s names the word that was not understood', (text, word) => {
+    expect(parseFastLine(text)).toMatchObject({ ok: false, message: expect.stringContaining(`“${word}”`) });
+  });
+});
+
+describe('first tags', () => {
+  it('carry a letter of their zone', () => {
+    expect(zoneLetters(['Upper wall', 'Counter', 'Cornice', 'Ünder', '']).join('')).toBe('UCONA');
+    const zones = [
+      { id: 'a', name: 'Upper wall' },
+      { id: 'b', name: 'Counter' },
+    ];
+    expect(nextTag(tagStart(zones, 'b'), [])).toBe('C01');
+    expect(nextTag(tagStart(zones, 'gone'), [])).toBe('P01');
   });
 });

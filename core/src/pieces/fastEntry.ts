@@ -1,15 +1,17 @@
 import { failure, type Outcome, success } from '../outcome.ts';
-import { formatMm, parseLengthMm } from '../units/index.ts';
+import { formatMm, parseLengthMm, plainText } from '../units/index.ts';
 import {
   CONSTRUCTION_WORDS,
   constructionDefaults,
   isFramed,
+  kindDefaults,
   PIECE_DEFAULTS,
   PIECE_KIND_WORDS,
+  type PieceKind,
   type PieceSpec,
   PieceSpecSchema,
 } from './model.ts';
-import { readConstruction, readKind } from './words.ts';
+import { kindPattern, readConstruction, readKind } from './words.ts';
 
 /** What one typed line stands for. */
 export interface FastEntry {
@@ -22,15 +24,37 @@ export interface FastEntry {
 }
 
 const MOST_AT_ONCE = 200;
-const LENGTH = String.raw`(?:\d+'\s*-?\s*(?:\d+(?:\s+\d+\/\d+)?")?|\d+[\s-]\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?)\s*(?:mm|cm|inches|inch|in|"|m)?`;
+const LENGTH = String.raw`(?:\d+'\s*-?\s*(?:\d+(?:\s+\d+\/\d+)?")?|\d+[\s-]\d+\/\d+|\d+\/\d+|\d{1,2}'\d{3}|\d+(?:[.,]\d+)?)\s*(?:mm|cm|inches|inch|in\b\.?|"|feet|ft|m\b)?`;
 /** A number that stands for something else than a size when it is the third of three. */
 const THICKEST_MM = 60;
+/** What is smaller in both directions is no piece in millimetres. */
+const SMALLEST_FACE_MM = 130;
+/** Taller than this, it is not meant in inches. */
+const TALLEST_INCHES = 108;
+
+const COUNT_WORDS = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
 
 class Line {
   private rest: string;
 
   constructor(text: string) {
-    this.rest = ` ${text.toLowerCase().replace(/[×*]/g, 'x').replace(/[″”“]/g, '"').replace(/[′’]/g, "'")} `;
+    // “400 by 720” is “400 x 720”; between words it stays a word.
+    this.rest = ` ${plainText(text)
+      .replace(/\*/g, 'x')
+      .replace(/(\d|["']|mm|cm|in|ft)\s+by\s+(?=[\dwh.])/g, '$1 x ')} `;
   }
 
   /** Takes the first match out of the line. */
@@ -45,51 +69,123 @@ class Line {
     return this.take(pattern) !== null;
   }
 
+  /** Whether the line still holds something, without taking it. */
+  holds(pattern: RegExp): boolean {
+    return pattern.test(this.rest);
+  }
+
   /** Words that nothing took. */
   leftOver(): string[] {
     return this.rest
-      .split(/[\s,]+/)
-      .filter((word) => word !== '' && !/^(with|and|a|an|of|x|off|no|pcs?|pieces?|mm|each)$/.test(word));
+      .split(/[\s,;]+/)
+      .filter(
+        (word) => word !== '' && !/^(with|and|a|an|of|x|off|no|pcs?|pieces?|mm|each|the|at|:|\.)$/.test(word),
+      );
   }
 }
 
+/** The size of a line. */
 interface Sizes {
   count: number | null;
   lengths: number[];
+  /** No number of the size said its unit. */
+  isBare: boolean;
+  /** The numbers as they were typed. */
+  texts: string[];
 }
 
-function readSizes(line: Line): Outcome<Sizes> {
+const UNIT = /("|'|\bin\b\.?|inch(?:es)?|ft|feet|\d\/\d+|cm|mm|\dm|\d m)\s*$/;
+
+/** The unit that a typed number says; null for a bare one. */
+function unitOf(text: string): 'mm' | 'cm' | 'in' | null {
+  const said = UNIT.exec(text)?.[1];
+  if (!said) return null;
+  if (said === 'cm') return 'cm';
+  return said === 'mm' || said.endsWith('m') ? 'mm' : 'in';
+}
+
+/** Lengths in mm: a unit on one number goes over to bare ones where that makes a size somebody can mean. */
+function lengthsOf(texts: readonly string[], longestMm: number): Outcome<number[]> {
+  const shared = texts.map(unitOf).find((unit) => unit !== null) ?? 'mm';
+  const lengths: number[] = [];
+  for (const text of texts) {
+    const own = unitOf(text);
+    const believable: [number, number] = [10, longestMm];
+    const spread = parseLengthMm(text, own === null ? shared : 'mm', { believable });
+    const plain = own === null && shared !== 'mm' ? parseLengthMm(text, 'mm', { believable }) : spread;
+    const read = spread.ok && spread.value <= longestMm ? spread : plain;
+    if (!read.ok) return read;
+    lengths.push(read.value);
+  }
+  return success(lengths);
+}
+
+/** `W400 H720`, `720 high 400 wide`, `400w x 720h`: sizes that say which is which. */
+function labelledSizes(line: Line): string[] | null {
+  const label = (before: string, after: string): RegExp =>
+    new RegExp(
+      `\\b(?:${before})\\s*[:=]?\\s*(${LENGTH})(?![\\w/])|(?<![\\w/.,])(${LENGTH})\\s*(?:${after})\\b`,
+    );
+  const width = label('w|width|wide', 'w|wide|width');
+  const height = label('h|height|high|tall', 'h|high|height|tall');
+  if (!line.holds(width) || !line.holds(height)) return null;
+  const texts = [line.take(width), line.take(height)].map((found) => (found?.[1] ?? found?.[2] ?? '').trim());
+  return texts.every((text) => text !== '') ? texts : null;
+}
+
+function readSizes(line: Line, isBox: boolean, longestMm: number): Outcome<Sizes> {
+  const labelled = labelledSizes(line);
+  if (labelled) {
+    const lengths = lengthsOf(labelled, longestMm);
+    if (!lengths.ok) return lengths;
+    return success({
+      count: null,
+      lengths: lengths.value,
+      isBare: labelled.every((text) => !unitOf(text)),
+      texts: labelled,
+    });
+  }
   const found = line.take(
     new RegExp(
       `(?<![\\w/.,])(${LENGTH})\\s*x\\s*(${LENGTH})(?:\\s*x\\s*(${LENGTH}))?(?:\\s*x\\s*(${LENGTH}))?(?![\\w/])`,
     ),
   );
-  if (!found) return failure('A size is missing. Write for example 400 × 720.');
+  if (!found) return failure('A size is missing. Type for example 400 × 720.');
   const texts = found
     .slice(1, 5)
     .filter((text): text is string => text !== undefined)
     .map((text) => text.trim());
-  const unit = texts.some((text) => /"|in|\//.test(text))
-    ? 'in'
-    : texts.some((text) => /cm$/.test(text))
-      ? 'cm'
-      : 'mm';
   const plain = (text: string) => /^\d+$/.test(text);
   const isCounted = (text: string | undefined, third: string | undefined) => {
     if (!text || !third || !plain(text) || Number(text) > MOST_AT_ONCE) return false;
     if (texts.length === 4) return true;
-    const last = parseLengthMm(third, unit);
-    return last.ok && last.value > THICKEST_MM;
+    // A box has three measures of its own.
+    if (isBox) return false;
+    const last = lengthsOf(texts.slice(1), longestMm);
+    return last.ok && (last.value[1] ?? 0) > THICKEST_MM;
   };
   const hasCount = texts.length > 2 && isCounted(texts[0], texts[2]);
-  const lengths: number[] = [];
-  for (const text of hasCount ? texts.slice(1) : texts) {
-    const read = parseLengthMm(text, unit);
-    if (!read.ok) return read;
-    lengths.push(read.value);
-  }
-  if (lengths.length > 3) return failure('Too many numbers for a size. Write width × height × thickness.');
-  return success({ count: hasCount ? Number(texts[0]) : null, lengths });
+  const sizes = hasCount ? texts.slice(1) : texts;
+  const lengths = lengthsOf(sizes, longestMm);
+  if (!lengths.ok) return lengths;
+  if (lengths.value.length > 3)
+    return failure('Too many numbers for a size. Type width × height × thickness.');
+  return success({
+    count: hasCount ? Number(texts[0]) : null,
+    lengths: lengths.value,
+    isBare: sizes.every((text) => unitOf(text) === null),
+    texts: sizes,
+  });
+}
+
+/** How many the line says besides its size: `2x doors`, `a pair of doors`, `two doors`, `12 doors`. */
+function readCountOf(line: Line): number {
+  if (line.has(/\b(?:a\s+)?pair\s+of\b|\bpair\b/)) return 2;
+  const times = line.take(/(?<![\w.,/-])(\d{1,3})\s*x(?=\s*[a-z,])|\bx\s?(\d{1,3})(?![\w.,/"'-])/);
+  if (times) return Number(times[1] ?? times[2]);
+  const word = line.take(new RegExp(`\\b(${COUNT_WORDS.join('|')})\\b`));
+  if (word) return COUNT_WORDS.indexOf(word[1] ?? '') + 1;
+  return Number(line.take(/(?<![\w.,/-])(\d{1,3})(?![\w.,/"'-])/)?.[1] ?? 1);
 }
 
 function takeLength(line: Line, words: string): Outcome<number | null> {
@@ -136,18 +232,31 @@ function takeWord<T>(line: Line, read: (text: string) => T | null, pattern: RegE
   return found ? read(found[0].trim()) : null;
 }
 
-const KIND_PATTERN =
-  /\b(drawer[ -]fronts?|drawers?|doors?|end[ -]panels?|ends?|shelves|shelf|face[ -]frames?|plinths?|cornices?|mouldings?|moldings?|box[ -]interiors?|boxes|box)\b/;
+/** Kinds that the fast line knows, longest first; what comes from the word lists stays in step with the import. */
+const KIND_PATTERN = new RegExp(`(?<![\\w-])(${kindPattern()})(?![\\w-])`);
 const CONSTRUCTION_PATTERN =
-  /\b(five[ -]piece|raised[ -]panels?|raised|fielded|beaded|glazed|glass|open[ -]frame|recessed[ -]panel|recessed|shaker|framed|panelled|paneled|slabs?|flat|plain)\b/;
+  /\b(five[ -]piece|5[ -]piece|flat[ -]panel|raised[ -]panels?|raised|fielded|beaded|glazed|glass|open[ -]frame|recessed[ -]panel|recessed|shaker|framed|panelled|paneled|slabs?|flat|plain)\b/;
+
+/** What a line is to be like where it says nothing: the last piece of the same kind, or of any. */
+export type Likeness = Partial<PieceSpec> | ((kind: PieceKind | null) => Partial<PieceSpec> | undefined);
+
+/** A line that may be meant in two ways, with the likelier one written out. */
+export interface FastQuestion {
+  ok: false;
+  message: string;
+  /** The line as it would be typed for the guess. */
+  suggestion?: { line: string; words: string };
+}
 
 /**
  * Reads one typed line of a take-off, such as `12 × 400×720 shaker, 60 frame, both sides`. Order does not matter; what
- * is not said is as in `like`. Lengths take mm, cm and inches with fractions; in a size one unit counts for all.
+ * is not said is as in `like`, as long as that is of the same kind. Lengths take mm, cm, inches with fractions and feet; a unit
+ * on one number of a size goes over to the other where that makes a size.
  *
- * @returns the pieces that the line stands for, or a sentence about the word that was not understood.
+ * @returns the pieces that the line stands for, a sentence about the word that was not understood, or a question with the
+ * likelier reading: `24 x 30 door` is no door in millimetres.
  */
-export function parseFastLine(text: string, like?: Partial<PieceSpec>): Outcome<FastEntry> {
+export function parseFastLine(text: string, like?: Likeness): { ok: true; value: FastEntry } | FastQuestion {
   if (text.trim() === '')
     return failure('Type a line, for example 12 × 400×720 shaker, 60 frame, both sides.');
   const quoted = /(?:\/\/|note:)\s*(.*)$/i.exec(text);
@@ -164,38 +273,52 @@ export function parseFastLine(text: string, like?: Partial<PieceSpec>): Outcome<
     Object.assign(part, panels[2] ? { panelsAcross: Number(panels[1]) } : { panelsDown: Number(panels[1]) });
   const panes = line.take(/\b(\d{1,2})\s*panes?\b/);
   if (panes) part.glazedPanels = Number(panes[1]);
-  const sizes = readSizes(line);
+  const sides = takeSides(line);
+  const hand = line.take(/\b(?:hinged?\s+|hung\s+)?(left|right|lh|rh)(?:\s+(?:hinged?|hung|hand))?\b/);
+  if (hand) part.hingeSide = hand[1]?.startsWith('l') ? 'left' : 'right';
+  const verdict = line.take(/\b(replace|repair)d?\b/);
+  if (verdict) part.verdict = verdict[1] as 'replace' | 'repair';
+  // “Box inside” and “moulding run” say kind and construction at once; the kind goes first.
+  const kind = takeWord(line, readKind, KIND_PATTERN);
+  const construction = takeWord(line, readConstruction, CONSTRUCTION_PATTERN);
+  const known = typeof like === 'function' ? like(kind) : like;
+  const spoken: PieceKind = kind ?? known?.kind ?? 'door';
+  const model = known?.kind === spoken ? known : undefined;
+  const usual = { ...PIECE_DEFAULTS, ...kindDefaults(spoken) };
+  const built = construction ?? model?.construction ?? kindDefaults(spoken).construction ?? 'slab';
+  const isRun = built === 'moulding' || spoken === 'plinth';
+  const sizes = readSizes(line, built === 'box', isRun ? 20_000 : 3600);
   if (!sizes.ok) return sizes;
   for (const [key, words] of MEASURES) {
     const length = takeLength(line, words);
     if (!length.ok) return length;
     if (length.value !== null) Object.assign(part, { [key]: length.value });
   }
-  const sides = takeSides(line);
-  const hand = line.take(/\b(?:hinged?\s+|hung\s+)?(left|right)(?:\s+(?:hinged?|hung|hand))?\b/);
-  if (hand) part.hingeSide = hand[1] as 'left' | 'right';
-  const verdict = line.take(/\b(replace|repair)d?\b/);
-  if (verdict) part.verdict = verdict[1] as 'replace' | 'repair';
-  const construction = takeWord(line, readConstruction, CONSTRUCTION_PATTERN);
-  const kind = takeWord(line, readKind, KIND_PATTERN);
-  const counted = sizes.value.count ?? Number(line.take(/(?<![\w.,/-])(\d{1,3})(?![\w.,/"'-])/)?.[1] ?? 1);
+  const counted = sizes.value.count ?? readCountOf(line);
   const stray = line.leftOver();
   if (stray.length > 0) return failure(`“${stray.join('”, “')}” is not understood.`);
   if (counted < 1 || counted > MOST_AT_ONCE)
-    return failure(`${counted} pieces at once are too many; ${MOST_AT_ONCE} at most.`);
-  const built =
-    construction ??
-    (kind === 'moulding' ? 'moulding' : kind === 'box-interior' ? 'box' : (like?.construction ?? 'slab'));
-  const base = { ...PIECE_DEFAULTS, ...(construction && construction !== like?.construction ? {} : like) };
+    return failure(`A line must be between 1 and ${MOST_AT_ONCE} pieces.`);
   const [widthMm = 0, heightMm = 0, third] = sizes.value.lengths;
-  const isBox = built === 'box';
+  if (sizes.value.isBare && !isRun && widthMm < SMALLEST_FACE_MM && heightMm < SMALLEST_FACE_MM) {
+    const unit = Math.max(widthMm, heightMm) <= TALLEST_INCHES ? 'in' : 'cm';
+    return {
+      ok: false,
+      message: `${sizes.value.texts.slice(0, 2).join(' × ')} mm is smaller than any ${PIECE_KIND_WORDS[spoken][0]}. ${unit === 'in' ? 'Inches' : 'Centimetres'}?`,
+      suggestion: {
+        line: withUnits(text, sizes.value.texts.slice(0, 2), unit),
+        words: unit === 'in' ? 'Yes, inches' : 'Yes, centimetres',
+      },
+    };
+  }
+  const isBuiltAsModel = model !== undefined && built === model.construction;
   const spec: PieceSpec = {
-    ...base,
-    kind: kind ?? (like?.kind || 'door'),
+    ...usual,
+    ...(isBuiltAsModel ? model : {}),
+    ...(!isBuiltAsModel && built !== usual.construction ? constructionDefaults(built) : {}),
+    kind: spoken,
     construction: built,
-    ...(built === like?.construction ? {} : constructionDefaults(built)),
-    ...(kind === 'drawer-front' && !sides ? { finishBack: false } : {}),
-    ...(third === undefined ? {} : isBox ? { depthMm: third } : { thicknessMm: third }),
+    ...(third === undefined ? {} : built === 'box' ? { depthMm: third } : { thicknessMm: third }),
     ...part,
     ...sides,
     widthMm,
@@ -213,6 +336,13 @@ export function parseFastLine(text: string, like?: Partial<PieceSpec>): Outcome<
     piece,
     said: sayPiece(piece, counted),
   });
+}
+
+/** A line with a unit behind the numbers of its size. */
+function withUnits(text: string, numbers: readonly string[], unit: string): string {
+  const [first = '', second = ''] = numbers.map((number) => number.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'));
+  const pattern = new RegExp(`(${first})(\\D+?)(${second})`);
+  return text.replace(pattern, `$1 ${unit}$2$3 ${unit}`);
 }
 
 /** A piece in words: `12 doors 400 × 720 × 20, recessed panel, frame 60, both sides`. */

@@ -285,6 +285,34 @@ export function constructionDefaults(construction: Construction): Partial<PieceS
   }
 }
 
+/**
+ * How a piece of a kind is built and finished unless somebody says otherwise: what stands fixed in a room shows one face, a
+ * moulding is a run of profile, a box is coated inside.
+ */
+export function kindDefaults(kind: PieceKind): Partial<PieceSpec> {
+  const build = (construction: Construction): Partial<PieceSpec> => ({
+    construction,
+    ...constructionDefaults(construction),
+  });
+  switch (kind) {
+    case 'moulding':
+    case 'cornice':
+      return build('moulding');
+    case 'box-interior':
+      return build('box');
+    case 'face-frame':
+      return build('open-frame');
+    case 'plinth':
+      return { construction: 'slab', finishBack: false };
+    case 'drawer-front':
+      return { finishBack: false };
+    case 'door':
+    case 'end-panel':
+    case 'shelf':
+      return {};
+  }
+}
+
 /** Fixed pieces are finished in the room; loose ones go to the bench and the booth. */
 export function isFixed(kind: PieceKind): boolean {
   return kind === 'face-frame' || kind === 'plinth' || kind === 'cornice' || kind === 'box-interior';

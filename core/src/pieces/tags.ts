@@ -21,8 +21,11 @@ export function tagTakenBy<T extends Tagged>(
  * Proposes the tag after `tag`, counting up its last number and skipping tags in use: `D7` → `D8`, `N3-B` → `N4-B`.
  * A tag without a number gets one.
  */
-export function nextTag(tag: string, taken: readonly string[]): string {
-  const used = new Set(taken.map((other) => other.trim().toLowerCase()));
+export function nextTag(tag: string, taken: readonly string[] | ReadonlySet<string>): string {
+  // A set holds tags in lower case already: counting up thousands of them stays quick.
+  const used = Array.isArray(taken)
+    ? new Set(taken.map((other: string) => other.trim().toLowerCase()))
+    : (taken as ReadonlySet<string>);
   const match = /^(.*?)(\d+)(\D*)$/.exec(tag.trim());
   const [head, digits, tail] = match
     ? [match[1] ?? '', match[2] ?? '0', match[3] ?? '']
@@ -31,4 +34,24 @@ export function nextTag(tag: string, taken: readonly string[]): string {
     const candidate = `${head}${String(number).padStart(digits.length, '0')}${tail}`;
     if (!used.has(candidate.toLowerCase())) return candidate;
   }
+}
+
+/**
+ * A letter for each zone of a job, so that first tags say where a piece belongs: the first letter of its name that no zone
+ * before it has, else the next free one.
+ */
+export function zoneLetters(names: readonly string[]): string[] {
+  const used = new Set<string>();
+  return names.map((name) => {
+    const own = [...name.toUpperCase().normalize('NFD')].filter((letter) => /[A-Z]/.test(letter));
+    const letter = [...own, ...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((candidate) => !used.has(candidate)) ?? 'Z';
+    used.add(letter);
+    return letter;
+  });
+}
+
+/** The tag before the first one of a zone: `nextTag` makes `U01` of it. */
+export function tagStart(zones: readonly { id: string; name: string }[], zoneId: string): string {
+  const letters = zoneLetters(zones.map(({ name }) => name));
+  return `${letters[zones.findIndex(({ id }) => id === zoneId)] ?? 'P'}00`;
 }

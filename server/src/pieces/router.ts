@@ -1,5 +1,5 @@
 import { PieceRowSchema } from '@upholder/core/api';
-import { PieceSchema, tagTakenBy } from '@upholder/core/pieces';
+import { PieceSchema } from '@upholder/core/pieces';
 import { z } from 'zod';
 import type { App } from '../app.ts';
 import { ApiError } from '../http/errors.ts';
@@ -8,7 +8,7 @@ import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { changePieces, PieceChange, placesOf, refitZones } from './change.ts';
-import { addPiece, deletePieces, findPiece, loggedPieces, piecesOf } from './store.ts';
+import { addPieces, deletePieces, findPiece, loggedPieces, piecesOf } from './store.ts';
 
 /** The take-off of a job. */
 export function addPieceRoutes(routes: RouteTable, { db }: App): void {
@@ -28,20 +28,21 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
         const known = await piecesOf(connection, shopId, params.jobId);
         const places = await placesOf(connection, shopId, params.jobId);
         const fields: Record<string, string> = {};
-        const seen: { id: string; tag: string }[] = [...known];
+        const byId = new Map(known.map((piece) => [piece.id, piece]));
+        const tags = new Set(known.map(({ tag }) => tag.trim().toLowerCase()));
         body.pieces.forEach((piece, index) => {
-          const kept = known.find(({ id }) => id === piece.id);
+          const kept = byId.get(piece.id);
           if (kept && !saysTheSame(kept, piece))
             throw new ApiError('id-taken', 'An id is taken by another piece. Make a new one.');
           if (kept) return;
           Object.assign(fields, places.problems(piece, `pieces.${index}`));
-          if (tagTakenBy(seen, piece.tag, piece.id))
-            fields[`pieces.${index}.tag`] = `Tag ${piece.tag} is already taken.`;
-          seen.push(piece);
+          const tag = piece.tag.trim().toLowerCase();
+          if (tags.has(tag)) fields[`pieces.${index}.tag`] = `Tag ${piece.tag} is already taken.`;
+          tags.add(tag);
         });
         const message = Object.values(fields)[0];
         if (message) throw new ApiError('tag-taken', message, { fields });
-        for (const piece of body.pieces) await addPiece(connection, shopId, params.jobId, piece);
+        await addPieces(connection, shopId, params.jobId, body.pieces);
         await refitZones(connection, shopId, body.pieces);
         const all = await piecesOf(connection, shopId, params.jobId);
         const wanted = new Set(body.pieces.map(({ id }) => id));

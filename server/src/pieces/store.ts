@@ -101,6 +101,28 @@ export async function addPiece(db: Queryable, shopId: string, jobId: string, pie
   );
 }
 
+/** Adds many pieces in one statement; ids that are there already change nothing. */
+export async function addPieces(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  pieces: readonly Piece[],
+): Promise<void> {
+  const rows = pieces.map((piece) => ({
+    id: piece.id,
+    ...Object.fromEntries(NAMES.map((name) => [FIELDS[name], piece[name]])),
+    shape: pickShape(piece),
+  }));
+  const columns = ['id', ...NAMES.map((name) => FIELDS[name]), 'shape'];
+  await db.query(
+    `insert into piece (shop_id, job_id, ${columns.join(', ')})
+     select $1, $2, ${columns.map((name) => `given.${name}`).join(', ')}
+       from jsonb_populate_recordset(null::piece, $3::jsonb) as given
+     on conflict (id) do nothing`,
+    [shopId, jobId, JSON.stringify(rows)],
+  );
+}
+
 /** Writes a piece if the version still holds; null when someone was faster. */
 export async function updatePiece(
   db: Queryable,

@@ -13,7 +13,7 @@ import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/con
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 import { type JobInShop, useJobContext } from '../useJobContext.ts';
-import { zoneSpecOf } from '../zoneSpec.ts';
+import { newZoneSpec, zoneSpecOf } from '../zoneSpec.ts';
 
 function specOf({ id: _id, version: _version, ...spec }: JobRow): JobSpec {
   return spec;
@@ -271,18 +271,7 @@ export function BriefScreen() {
   const [problem, setProblem] = useState<string | null>(null);
   const navigate = useNavigate();
   async function newZone(): Promise<void> {
-    const spec: ZoneSpec = {
-      name: `Zone ${dossier.zones.length + 1}`,
-      oldColour: '#8a6a45',
-      newColour: '#dfe5dc',
-      substrate: null,
-      survey: {},
-      choiceReason: '',
-      systemId: null,
-      options: null,
-      ownSystem: null,
-      sharesWith: null,
-    };
+    const spec = newZoneSpec(`Zone ${dossier.zones.length + 1}`);
     const outcome = await addZone({ jobId: dossier.job.id, id: uuid(), spec });
     setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }

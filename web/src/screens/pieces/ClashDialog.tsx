@@ -1,21 +1,51 @@
 import type { Piece } from '@upholder/core/pieces';
-import { Button } from '../../parts/controls.tsx';
+import { useState } from 'react';
+import { Button, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { useJobContext } from '../useJobContext.ts';
 import type { Clash } from './useTakeoff.ts';
 
-const COMPARED: { key: keyof Piece; name: string }[] = [
-  { key: 'tag', name: 'Tag' },
-  { key: 'kind', name: 'Kind' },
-  { key: 'construction', name: 'Construction' },
-  { key: 'widthMm', name: 'Width, mm' },
-  { key: 'heightMm', name: 'Height, mm' },
-  { key: 'thicknessMm', name: 'Thickness, mm' },
-  { key: 'frameMm', name: 'Frame, mm' },
-  { key: 'recessMm', name: 'Recess, mm' },
-  { key: 'note', name: 'Note' },
-];
+/** Every field of a piece by its name on screen: a new one has to be named here. */
+const FIELD_NAMES: Record<keyof Piece, string> = {
+  id: 'Id',
+  zoneId: 'Zone',
+  position: 'Place in the list',
+  tag: 'Tag',
+  kind: 'Kind',
+  construction: 'Construction',
+  widthMm: 'Width, mm',
+  heightMm: 'Height, mm',
+  thicknessMm: 'Thickness, mm',
+  depthMm: 'Depth inside, mm',
+  frameMm: 'Frame, mm',
+  topRailMm: 'Top rail, mm',
+  bottomRailMm: 'Bottom rail, mm',
+  midRailMm: 'Mid rail, mm',
+  midStileMm: 'Mid stile, mm',
+  recessMm: 'Recess, mm',
+  recessBackMm: 'Recess on the back, mm',
+  bevelMm: 'Bevel, mm',
+  marginMm: 'Margin, mm',
+  raiseMm: 'Rise of the field, mm',
+  girthMm: 'Girth, mm',
+  profileFactor: 'Profile factor',
+  panelsAcross: 'Panels across',
+  panelsDown: 'Panels down',
+  glazedPanels: 'Panes of glass',
+  members: 'Members',
+  finishFront: 'Front is finished',
+  finishBack: 'Back is finished',
+  finishEdges: 'Edges are finished',
+  bareEdges: 'Bare edges',
+  hingeSide: 'Hinges',
+  verdict: 'Verdict',
+  openingId: 'Opening',
+  note: 'Note',
+};
 
-/** Two versions of a piece side by side; one is kept. */
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** Two versions of a piece side by side; closed without a choice, it stays to be compared. */
 export function ClashDialog({
   clash,
   settle,
@@ -23,35 +53,64 @@ export function ClashDialog({
   clash: Clash;
   settle(choice: 'mine' | 'theirs'): Promise<void>;
 }) {
-  const differing = COMPARED.filter(({ key }) => clash.mine[key] !== clash.theirs[key]);
+  const { dossier } = useJobContext();
+  const [isOpen, setOpen] = useState(true);
+  const words = (key: keyof Piece, value: unknown): string => {
+    if (key === 'zoneId') return dossier.zones.find(({ id }) => id === value)?.name ?? '–';
+    if (key === 'openingId') return dossier.openings.find(({ id }) => id === value)?.tag ?? 'none';
+    if (typeof value === 'boolean') return value ? 'yes' : 'no';
+    if (Array.isArray(value))
+      return value.length === 0
+        ? 'none'
+        : value
+            .map((one) => (typeof one === 'object' ? Object.values(one).join(' × ') : String(one)))
+            .join(', ');
+    return value === null || value === '' ? '–' : String(value);
+  };
+  const differing = (Object.keys(FIELD_NAMES) as (keyof Piece)[]).filter(
+    (key) => !same(clash.mine[key], clash.theirs[key]),
+  );
+  if (!isOpen)
+    return (
+      <Notice kind="stop" action={<Button onClick={() => setOpen(true)}>Compare</Button>}>
+        {clash.theirs.tag} was changed elsewhere; your change is kept here until you choose.
+      </Notice>
+    );
   return (
     <Modal
       isOpen
-      onClose={() => void settle('theirs')}
+      onClose={() => setOpen(false)}
       title={`${clash.theirs.tag} was changed elsewhere meanwhile`}
-      note="Both versions are here; choose the one that holds."
+      note="Both versions are here; choose the one that holds. Closing this loses neither."
     >
       <table className="w-full text-left">
         <thead>
           <tr className="text-quiet">
-            <th scope="col" className="py-1" />
+            <th scope="col" className="py-1">
+              <span className="sr-only">Field</span>
+            </th>
             <th scope="col">Yours</th>
             <th scope="col">Theirs</th>
           </tr>
         </thead>
         <tbody>
-          {differing.map(({ key, name }) => (
+          {differing.map((key) => (
             <tr key={key} className="border-line border-t">
               <th scope="row" className="py-1.5 font-normal">
-                {name}
+                {FIELD_NAMES[key]}
               </th>
-              <td className="quantity">{String(clash.mine[key])}</td>
-              <td className="quantity">{String(clash.theirs[key])}</td>
+              <td className={`quantity ${clash.changed.includes(key) ? 'font-bold' : ''}`}>
+                {words(key, clash.mine[key])}
+              </td>
+              <td className="quantity">{words(key, clash.theirs[key])}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <div className="mt-5 flex gap-3">
+      <p className="mt-2 text-[0.88rem] text-quiet">
+        Keeping yours writes only what you changed (bold); the rest stays as it is there.
+      </p>
+      <div className="mt-4 flex gap-3">
         <Button kind="act" onClick={() => void settle('mine')}>
           Keep mine
         </Button>

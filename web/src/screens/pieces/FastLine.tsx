@@ -1,5 +1,13 @@
 import type { Dossier } from '@upholder/core/api';
-import { nextTag, type Piece, parseFastLine, pieceAreas } from '@upholder/core/pieces';
+import {
+  type FastQuestion,
+  nextTag,
+  type Piece,
+  type PieceKind,
+  parseFastLine,
+  pieceAreas,
+  tagStart,
+} from '@upholder/core/pieces';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Refusal } from '../../api/upholder.ts';
@@ -35,16 +43,25 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
   const [zoneId, setZoneId] = useState(last?.zoneId ?? dossier.zones[0]?.id ?? '');
   const [said, setSaid] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [suggestion, setSuggestion] = useState<FastQuestion['suggestion'] | null>(null);
   const past = useRef<string[]>([]);
   const at = useRef(0);
-  const like = dossier.pieces.filter((piece) => piece.zoneId === zoneId).at(-1);
+  const inZone = dossier.pieces.filter((piece) => piece.zoneId === zoneId);
+  /** The last piece of a kind in the zone, or of any where the line names none. */
+  const like = (kind: PieceKind | null) =>
+    kind === null
+      ? inZone.at(-1)
+      : (inZone.findLast((piece) => piece.kind === kind) ??
+        dossier.pieces.findLast((piece) => piece.kind === kind));
 
-  function piecesFor(line: string): { pieces: Piece[]; said: string } | { error: string } {
+  function piecesFor(
+    line: string,
+  ): { pieces: Piece[]; said: string } | { error: string; suggestion?: FastQuestion['suggestion'] } {
     const entry = parseFastLine(line, like);
-    if (!entry.ok) return { error: entry.message };
+    if (!entry.ok) return { error: entry.message, suggestion: entry.suggestion };
     const { count, tag, piece, said: words } = entry.value;
     const taken = dossier.pieces.map((known) => known.tag);
-    const first = tag ?? nextTag(like?.tag ?? 'P0', taken);
+    const first = tag ?? nextTag(inZone.at(-1)?.tag ?? tagStart(dossier.zones, zoneId), taken);
     const position = Math.max(-1, ...dossier.pieces.map((known) => known.position)) + 1;
     const tags = tagsFrom(first, count, taken);
     const pieces = tags.map((own, index) => ({
@@ -62,6 +79,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
   function read(line: string): void {
     setText(line);
     setProblem(null);
+    setSuggestion(null);
     if (line.trim() === '') {
       setSaid(null);
       onPreview(null);
@@ -74,7 +92,12 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
 
   async function add(line: string): Promise<void> {
     const found = piecesFor(line);
-    if ('error' in found) return setProblem(found.error);
+    if ('error' in found) {
+      setProblem(found.error);
+      setSuggestion(found.suggestion ?? null);
+      return;
+    }
+    setSuggestion(null);
     const refusal = await insert(found.pieces);
     if (refusal) return setProblem(refusal.message);
     past.current.push(line);
@@ -150,6 +173,11 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
           (text.trim() === ''
             ? 'How many × width × height, then anything else: construction, frame 60, both sides, tag N1, // note. Enter adds, ↑ brings the last line back.'
             : '')}
+        {suggestion && (
+          <Button kind="act" className="ml-3" onClick={() => void add(suggestion.line)}>
+            {suggestion.words}
+          </Button>
+        )}
       </p>
     </div>
   );

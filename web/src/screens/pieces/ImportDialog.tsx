@@ -1,5 +1,6 @@
 import type { Dossier } from '@upholder/core/api';
 import {
+  decodeText,
   dialectWords,
   guessMapping,
   headingsSignature,
@@ -7,24 +8,29 @@ import {
   mappingProblem,
   parseTable,
   type RawTable,
-  readRows,
+  readTable,
   TABLE_UNITS,
   TAKEOFF_FIELDS,
+  type TableAnswers,
+  type TableQuestion,
   type TakeoffField,
+  type TakeoffReading,
+  tableNotes,
 } from '@upholder/core/formats';
-import { type Piece, sameTag } from '@upholder/core/pieces';
+import { type Piece, sameTag, tagStart } from '@upholder/core/pieces';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { type Refusal, upholder } from '../../api/upholder.ts';
+import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { newZoneSpec } from '../zoneSpec.ts';
 import { ImportRows } from './ImportRows.tsx';
 
 interface ImportProps {
   dossier: Dossier;
   initialText: string;
   onClose(): void;
-  insert(pieces: Piece[]): Promise<Refusal | null>;
+  insertMany(pieces: Piece[], onProgress: (done: number) => void): Promise<Refusal | null>;
 }
 
 const FIELD_WORDS: Partial<Record<TakeoffField, string>> = {
@@ -40,6 +46,15 @@ const FIELD_WORDS: Partial<Record<TakeoffField, string>> = {
   hinge: 'hinge side',
   size: 'size, W × H × T',
 };
+const UNIT_CHOICES: Record<Mapping[number]['unit'], string> = {
+  auto: 'as it says',
+  mm: 'mm',
+  cm: 'cm',
+  m: 'metres',
+  in: 'inches',
+  ft: 'feet',
+};
+const EMPTY = 'The table is empty. Paste rows with headings, or choose another file.';
 /** Fields that hold a length, so that their unit matters. */
 const LENGTHS = new Set<TakeoffField>([
   'size',
@@ -108,6 +123,17 @@ function MappingRow({
                   </option>
                 ))}
               </Select>
+              {column.field === 'size' && (
+                <Select
+                  aria-label={`Order in column ${heading}`}
+                  className="mt-1"
+                  value={column.isHeightFirst ? 'hw' : 'wh'}
+                  onChange={({ target }) => change(index, { isHeightFirst: target.value === 'hw' })}
+                >
+                  <option value="wh">width first</option>
+                  <option value="hw">height first</option>
+                </Select>
+              )}
               {column.field && LENGTHS.has(column.field) && (
                 <Select
                   aria-label={`Unit of column ${heading}`}
@@ -117,7 +143,7 @@ function MappingRow({
                 >
                   {TABLE_UNITS.map((unit) => (
                     <option key={unit} value={unit}>
-                      {unit === 'in' ? 'inches' : unit}
+                      {UNIT_CHOICES[unit]}
                     </option>
                   ))}
                 </Select>
@@ -130,8 +156,42 @@ function MappingRow({
   );
 }
 
-/** Brings in a table: the text, what its columns hold, every row as understood, and the rows that are to be taken. */
-export function ImportDialog({ dossier, initialText, onClose, insert }: ImportProps) {
+/** What the table leaves open, each with its best guess chosen. */
+function Questions({
+  questions,
+  onAnswer,
+}: {
+  questions: readonly TableQuestion[];
+  onAnswer(id: string, value: string): void;
+}) {
+  if (questions.length === 0) return null;
+  return (
+    <div className="mt-3 flex flex-col gap-2">
+      {questions.map(({ id, text, options, chosen }) => (
+        <fieldset key={id} aria-label={text} className="border-act border-l-[6px] bg-act-wash px-3 py-2">
+          <p className="font-semibold">{text}</p>
+          <div className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
+            {options.map(({ value, words }) => (
+              <label key={value} className="flex min-h-8 items-center gap-2">
+                <input
+                  type="radio"
+                  className="size-4 accent-(--act)"
+                  name={`question ${id}`}
+                  checked={chosen === value}
+                  onChange={() => onAnswer(id, value)}
+                />
+                {words}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      ))}
+    </div>
+  );
+}
+
+/** Imports a table: the text, what its columns hold, every row as understood, and the rows that are to be taken. */
+export function ImportDialog({ dossier, initialText, onClose, insertMany }: ImportProps) {
   const [text, setText] = useState(initialText);
   const [edits, setEdits] = useState<Record<number, string[]>>({});
   const [ownMapping, setOwnMapping] = useState<Mapping | null>(null);
@@ -141,22 +201,58 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const fileInput = useRef<HTMLInputElement>(null);
+  const [addZone] = upholder.useAddZoneMutation();
   const { data: remembered } = upholder.useMappingsQuery();
   const [remember] = upholder.useRememberMappingMutation();
-  const parsed = useMemo(() => parseTable(text), [text]);
+  const [headingLine, setHeadingLine] = useState<number | undefined>();
+  const [answers, setAnswers] = useState<TableAnswers>({});
+  const [encoding, setEncoding] = useState('');
+  const [done, setDone] = useState(0);
+  const parsed = useMemo(() => parseTable(text, headingLine), [text, headingLine]);
   const signature = parsed ? headingsSignature(parsed.headings) : '';
   const known = remembered?.mappings.find((candidate) => candidate.signature === signature)?.mapping;
-  const guessed = useMemo(() => (parsed ? guessMapping(parsed.headings) : []), [parsed]);
+  const guessed = useMemo(() => (parsed ? guessMapping(parsed.headings, parsed.rows) : []), [parsed]);
   const mapping = ownMapping ?? (known?.length === guessed.length ? known : guessed);
   const taken = useMemo(() => dossier.pieces.map(({ tag }) => tag), [dossier.pieces]);
-  const unmapped = parsed ? mappingProblem(mapping) : null;
-  const rows = useMemo(() => {
-    if (!parsed || unmapped) return [];
+  const unmapped = parsed
+    ? (parsed.problem ?? mappingProblem(mapping))
+    : text.trim() === '' && text !== ''
+      ? EMPTY
+      : null;
+  const reading = useMemo((): TakeoffReading => {
+    if (!parsed || unmapped) return { rows: [], questions: [], leftOut: [] };
     const left = parsed.rows
       .filter(({ line }) => !takenIn.has(line))
       .map((row) => ({ ...row, cells: edits[row.line] ?? row.cells }));
-    return readRows({ ...parsed, rows: left }, mapping, taken);
-  }, [parsed, unmapped, mapping, taken, edits, takenIn]);
+    return readTable({ ...parsed, rows: left }, mapping, taken, answers, tagStart(dossier.zones, zoneId));
+  }, [parsed, unmapped, mapping, taken, edits, takenIn, answers, dossier.zones, zoneId]);
+  const { rows, questions, leftOut } = reading;
+  /** Zones that rows name and the job does not have. */
+  const strangeZones = useMemo(() => {
+    const known = new Set(dossier.zones.map(({ name }) => name.trim().toLowerCase()));
+    const named = new Map(rows.map(({ zoneName }) => [zoneName.trim().toLowerCase(), zoneName.trim()]));
+    return [...named].flatMap(([key, name]) => (key === '' || known.has(key) ? [] : [name]));
+  }, [rows, dossier.zones]);
+  const areZonesAdded = (answers.zones ?? 'add') === 'add';
+  const asked: TableQuestion[] =
+    strangeZones.length === 0
+      ? questions
+      : [
+          ...questions,
+          {
+            id: 'zones',
+            text: `The job has no zone called ${strangeZones.map((name) => `“${name}”`).join(', ')}.`,
+            options: [
+              { value: 'add', words: strangeZones.length === 1 ? 'Add it' : 'Add them' },
+              {
+                value: 'other',
+                words: `Put these rows into ${dossier.zones.find(({ id }) => id === zoneId)?.name ?? 'the zone above'}`,
+              },
+            ],
+            chosen: areZonesAdded ? 'add' : 'other',
+          },
+        ];
+  const notes = useMemo(() => (parsed ? tableNotes(parsed, mapping) : []), [parsed, mapping]);
   const good = rows.filter(({ pieces }) => pieces.length > 0);
   const chosen = good.filter(({ line }) => !skipped.has(line));
   const pieceCount = chosen.reduce((sum, { pieces }) => sum + pieces.length, 0);
@@ -169,10 +265,18 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
     setSkipped(new Set());
     setTakenIn(new Set());
     setOwnMapping(null);
-  }, [text]);
+    setAnswers({});
+  }, [text, headingLine]);
 
   async function takeIn(): Promise<void> {
     const zones = new Map(dossier.zones.map(({ id, name }) => [name.trim().toLowerCase(), id]));
+    if (areZonesAdded)
+      for (const name of strangeZones) {
+        const id = uuid();
+        const outcome = await addZone({ jobId: dossier.job.id, id, spec: newZoneSpec(name) });
+        if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
+        zones.set(name.trim().toLowerCase(), id);
+      }
     const first = Math.max(-1, ...dossier.pieces.map(({ position }) => position)) + 1;
     const pieces: Piece[] = chosen.flatMap((row) =>
       row.pieces.map((piece) => ({
@@ -184,7 +288,11 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
       })),
     );
     setBusy(true);
-    const refusal = await insert(pieces.map((piece, index) => ({ ...piece, position: first + index })));
+    setDone(0);
+    const refusal = await insertMany(
+      pieces.map((piece, index) => ({ ...piece, position: first + index })),
+      setDone,
+    );
     setBusy(false);
     if (refusal) return setProblem(refusal.message);
     setProblem(null);
@@ -197,8 +305,8 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
     <Modal
       isOpen
       onClose={onClose}
-      title="Bring in a table"
-      note="Commas, semicolons or tabs; mm, cm, inches or feet; columns in any order. Nothing is taken in before you say so."
+      title="Import a table"
+      note="Commas, semicolons or tabs; mm, cm, inches or feet; columns in any order. Nothing is imported before you say so."
       width="72rem"
     >
       <div className="flex flex-wrap items-end gap-3">
@@ -212,10 +320,33 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
           onChange={async ({ target }) => {
             const file = target.files?.[0];
             target.value = '';
-            if (file) setText(await file.text());
+            if (!file) return;
+            const decoded = decodeText(new Uint8Array(await file.arrayBuffer()));
+            setEncoding(decoded.encoding);
+            setHeadingLine(undefined);
+            // An empty file says so: it is not the same as no file.
+            setText(decoded.text === '' ? ' ' : decoded.text);
           }}
         />
         <Button onClick={() => fileInput.current?.click()}>Choose a file</Button>
+        {parsed && (
+          <Field label="Headings on line" className="w-40">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={headingLine ?? parsed.dialect.headingLine}
+                onChange={({ target }) => setHeadingLine(Number(target.value))}
+              >
+                <option value={0}>none</option>
+                {Array.from({ length: 15 }, (_, index) => index + 1).map((line) => (
+                  <option key={line} value={line}>
+                    {line}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        )}
         <Field label="Zone for rows that name none" className="w-60">
           {(ids) => (
             <Select {...ids} value={zoneId} onChange={({ target }) => setZoneId(target.value)}>
@@ -228,11 +359,13 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
           )}
         </Field>
         <p className="flex-1 text-[0.88rem] text-quiet leading-snug">
-          {parsed && `Understood: ${dialectWords(parsed.dialect)}. `}
+          {parsed && `Understood: ${encoding === '' ? '' : `${encoding}, `}${dialectWords(parsed.dialect)}. `}
           {known && !ownMapping && 'Columns as you set them the last time.'}
         </p>
         <Button kind="act" disabled={pieceCount === 0 || isBusy} onClick={() => void takeIn()}>
-          Take in {pieceCount} {pieceCount === 1 ? 'piece' : 'pieces'}
+          {isBusy
+            ? `Importing ${done} of ${pieceCount}…`
+            : `Import ${pieceCount} ${pieceCount === 1 ? 'piece' : 'pieces'}`}
         </Button>
       </div>
       <details className="mt-3" open={rows.length === 0}>
@@ -250,10 +383,28 @@ export function ImportDialog({ dossier, initialText, onClose, insert }: ImportPr
       {problem && <Notice kind="stop">{problem}</Notice>}
       {parsed && <MappingRow table={parsed} mapping={mapping} onChange={setOwnMapping} />}
       {unmapped && <Notice kind="stop">{unmapped}</Notice>}
+      {parsed && !unmapped && (
+        <Questions
+          questions={asked}
+          onAnswer={(id, value) => setAnswers((all) => ({ ...all, [id]: value }))}
+        />
+      )}
+      {(notes.length > 0 || leftOut.length > 0) && (
+        <ul className="mt-2 border-tape border-l-[6px] bg-raised px-3 py-1.5 text-[0.9rem]">
+          {notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+          {leftOut.map(({ line, why }) => (
+            <li key={line}>
+              Line {line} is left out: {why}
+            </li>
+          ))}
+        </ul>
+      )}
       {parsed && rows.length > 0 && (
         <>
           <p className="mt-3 font-semibold">
-            {good.length} {good.length === 1 ? 'row' : 'rows'} can be taken in
+            {good.length} {good.length === 1 ? 'row' : 'rows'} can be imported
             {bad > 0 && (
               <span className="text-stop">, {bad} cannot yet: put the marked cells right, or leave them</span>
             )}

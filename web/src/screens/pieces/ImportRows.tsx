@@ -1,8 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { TakeoffRow } from '@upholder/core/formats';
+import { sayPiece } from '@upholder/core/pieces';
 import { useMemo, useRef, useState } from 'react';
 
 const ROW_PX = 36;
+
+/** A row as it was understood: how many of what, in mm. */
+function saidOf({ pieces }: TakeoffRow): string {
+  const [first] = pieces;
+  return first ? sayPiece(first, pieces.length) : '';
+}
 
 interface RowsProps {
   headings: readonly string[];
@@ -41,7 +48,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
             checked={onlyBad}
             onChange={({ target }) => setOnlyBad(target.checked)}
           />
-          Show only the {bad} that cannot be taken in
+          Show only the {bad} that cannot be imported
         </label>
       )}
       <div
@@ -59,7 +66,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
             <input
               type="checkbox"
               className="size-4 accent-(--act)"
-              aria-label="Take in all rows that can be read"
+              aria-label="Import all rows that can be read"
               checked={areAllIn}
               onChange={({ target }) => onSkipAll(!target.checked)}
             />
@@ -94,7 +101,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                     <input
                       type="checkbox"
                       className="size-4 accent-(--act)"
-                      aria-label={`Take in line ${row.line}`}
+                      aria-label={`Import line ${row.line}`}
                       checked={!skipped.has(row.line)}
                       onChange={({ target }) => onSkip(row.line, !target.checked)}
                     />
@@ -109,8 +116,10 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                   title={Object.values(row.errors).join(' ')}
                 >
                   {Object.values(row.errors).join(' ')}
-                  {isGood && row.pieces.length > 1 && (
-                    <span className="text-ink">{row.pieces.length} pieces</span>
+                  {isGood && (
+                    <span className="text-ink">
+                      {[saidOf(row), row.doubts[-1] ?? ''].filter(Boolean).join('. ')}
+                    </span>
                   )}
                 </span>
                 {headings.map((heading, column) => (
@@ -119,8 +128,9 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                     <input
                       aria-label={`${heading}, line ${row.line}`}
                       aria-invalid={row.errors[column] !== undefined}
-                      title={row.errors[column]}
-                      className="h-full w-full bg-transparent px-2 outline-offset-[-3px] aria-[invalid=true]:bg-raised aria-[invalid=true]:font-bold aria-[invalid=true]:text-stop"
+                      title={row.errors[column] ?? row.doubts[column]}
+                      placeholder={row.inherited[column]}
+                      className={`h-full w-full bg-transparent px-2 italic outline-offset-[-3px] not-placeholder-shown:not-italic aria-[invalid=true]:bg-raised aria-[invalid=true]:font-bold aria-[invalid=true]:text-stop ${row.doubts[column] ? 'border-b-[3px] border-b-act bg-act-wash' : ''}`}
                       value={row.cells[column] ?? ''}
                       onChange={({ target }) =>
                         onEdit(

@@ -75,7 +75,7 @@ export function PiecesScreen() {
         <Button disabled={takeoff.undoable === null} onClick={() => void undo()} title="Ctrl Z">
           Undo{takeoff.undoable && ` ${takeoff.undoable}`}
         </Button>
-        <Button onClick={() => setImportText('')}>Bring in a table</Button>
+        <Button onClick={() => setImportText('')}>Import a table</Button>
       </div>
       <FastLine dossier={dossier} insert={takeoff.insert} onPreview={setPreview} />
       <Totals dossier={dossier} measure={shop.settings.doorMeasure} />
@@ -151,7 +151,7 @@ export function PiecesScreen() {
           dossier={dossier}
           initialText={importText}
           onClose={() => setImportText(null)}
-          insert={takeoff.insert}
+          insertMany={takeoff.insertMany}
         />
       )}
       {takeoff.clash && <ClashDialog clash={takeoff.clash} settle={takeoff.settle} />}

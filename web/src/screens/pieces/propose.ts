@@ -1,5 +1,5 @@
 import type { Dossier } from '@upholder/core/api';
-import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema } from '@upholder/core/pieces';
+import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema, tagStart } from '@upholder/core/pieces';
 import { v7 as uuid } from 'uuid';
 
 /** The next piece to type: like the one before, under the next tag. */
@@ -13,7 +13,7 @@ export function proposePiece(dossier: Dossier, last: Piece | null): Piece {
       id: uuid(),
       zoneId: dossier.zones[0]?.id ?? '',
       position,
-      tag: 'D1',
+      tag: nextTag(tagStart(dossier.zones, dossier.zones[0]?.id ?? ''), taken),
       widthMm: 400,
       heightMm: 720,
     };

@@ -13,7 +13,12 @@ interface Undo {
 export interface Clash {
   mine: Piece;
   theirs: PieceRow;
+  /** What I changed of it; the rest of mine is only what I had seen. */
+  changed: (keyof Piece)[];
 }
+
+/** So many pieces go to the server at once. */
+const CHUNK = 500;
 
 function pieceOf({ version: _version, ...piece }: PieceRow): Piece {
   return piece;
@@ -52,8 +57,13 @@ export function useTakeoff(dossier: Dossier) {
 
   /** Writes pieces, all or none; answers with what was refused, or null. */
   const write = useCallback(
-    async (changes: readonly { piece: Piece; version: number }[]): Promise<Refusal | null> => {
-      const outcome = await change({ jobId, changes: [...changes] });
+    async (
+      changes: readonly { piece: Piece; version: number; part?: Partial<Piece> }[],
+    ): Promise<Refusal | null> => {
+      const outcome = await change({
+        jobId,
+        changes: changes.map(({ piece, version }) => ({ piece, version })),
+      });
       if (!('error' in outcome)) {
         for (const row of outcome.data.pieces) answered.current.set(row.id, row);
         setSavedAt(new Date());
@@ -61,8 +71,13 @@ export function useTakeoff(dossier: Dossier) {
       }
       const refusal = refusalOf(outcome.error);
       const theirs = refusal.current as PieceRow | undefined;
-      const mine = changes.find(({ piece }) => piece.id === theirs?.id)?.piece;
-      if (refusal.code === 'conflict' && theirs && mine) setClash({ mine, theirs });
+      const mine = changes.find(({ piece }) => piece.id === theirs?.id);
+      if (refusal.code === 'conflict' && theirs && mine)
+        setClash({
+          mine: mine.piece,
+          theirs,
+          changed: Object.keys(mine.part ?? mine.piece) as (keyof Piece)[],
+        });
       return refusal;
     },
     [change, jobId],
@@ -75,7 +90,11 @@ export function useTakeoff(dossier: Dossier) {
         // A change of one field keeps what another one wrote a moment ago.
         const bases = edits.map(({ before, part }) => ({ base: latestOf(before), part }));
         const refusal = await write(
-          bases.map(({ base, part }) => ({ piece: { ...pieceOf(base), ...part }, version: base.version })),
+          bases.map(({ base, part }) => ({
+            piece: { ...pieceOf(base), ...part },
+            version: base.version,
+            part,
+          })),
         );
         if (refusal) return refusal;
         const old = bases.map(({ base }) => pieceOf(base));
@@ -126,6 +145,33 @@ export function useTakeoff(dossier: Dossier) {
     [inTurn, add, remove, jobId, remember],
   );
 
+  /** Adds many, so many at a time, and tells how far it is; one press takes all of them back. */
+  const insertMany = useCallback(
+    (pieces: Piece[], onProgress: (done: number) => void) =>
+      inTurn(async (): Promise<Refusal | null> => {
+        const added: string[] = [];
+        const refusal = await (async () => {
+          for (let at = 0; at < pieces.length; at += CHUNK) {
+            const chunk = pieces.slice(at, at + CHUNK);
+            const outcome = await add({ jobId, pieces: chunk });
+            if ('error' in outcome) return refusalOf(outcome.error);
+            added.push(...chunk.map(({ id }) => id));
+            onProgress(added.length);
+          }
+          return null;
+        })();
+        if (added.length > 0) {
+          remember({
+            what: added.length === 1 ? `adding ${pieces[0]?.tag}` : `adding ${added.length} pieces`,
+            run: async () => !('error' in (await remove({ jobId, pieceIds: added }))),
+          });
+          setSavedAt(new Date());
+        }
+        return refusal;
+      }),
+    [inTurn, add, remove, jobId, remember],
+  );
+
   const undo = useCallback(
     () =>
       inTurn(async () => {
@@ -138,11 +184,13 @@ export function useTakeoff(dossier: Dossier) {
 
   const settle = useCallback(
     async (choice: 'mine' | 'theirs') => {
-      if (clash && choice === 'mine') await write([{ piece: clash.mine, version: clash.theirs.version }]);
       setClash(null);
+      if (!clash || choice !== 'mine') return;
+      const part = Object.fromEntries(clash.changed.map((key) => [key, clash.mine[key]]));
+      await write([{ piece: { ...pieceOf(clash.theirs), ...part }, version: clash.theirs.version, part }]);
     },
     [clash, write],
   );
 
-  return { edit, editMany, insert, drop, undo, undoable, clash, settle, savedAt };
+  return { edit, editMany, insert, insertMany, drop, undo, undoable, clash, settle, savedAt };
 }
