@@ -305,7 +305,8 @@ export const BASIC_CASES: Case[] = [
   },
   {
     code: 'floating-panel',
-    trips: () => inserted(D(), 'sand-prime', { key: 'caulk', name: 'Caulk', operation: 'caulk' }),
+    trips: () =>
+      inserted(D(), 'sand-prime', { key: 'caulk', name: 'Caulk panel joints', operation: 'caulk' }),
     spares: () =>
       inserted(D({ pieces: [{ construction: 'slab' }] }), 'sand-prime', {
         key: 'caulk',

@@ -49,3 +49,7 @@ alter table decision drop constraint decision_job_id_zone_id_fkey;
 alter table decision add foreign key (shop_id, job_id, zone_id) references zone (shop_id, job_id, id) on delete cascade;
 alter table photo drop constraint photo_job_id_zone_id_fkey;
 alter table photo add foreign key (shop_id, job_id, zone_id) references zone (shop_id, job_id, id) on delete cascade;
+
+-- A stop is overridden for one step with its values; older ones held for a whole rule, whatever came later, and say so no more.
+alter table decision drop constraint decision_code_check;
+alter table decision add check (length(code) between 1 and 160);

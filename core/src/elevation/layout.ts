@@ -1,4 +1,4 @@
-import type { Piece } from '../pieces/index.ts';
+import { hingesFor, type Piece } from '../pieces/index.ts';
 import { NO_HARDWARE, type Opening, type Wall } from './model.ts';
 
 /** How far, in mm, an edge reaches out for another. */
@@ -197,12 +197,7 @@ export function layoutFromTags(
   return layout;
 }
 
-/** Hinges by the height of a door, as makers drill them: 2 up to 900 mm, 3 to 1600, 4 to 2000, then 5. */
-export function hingesFor(heightMm: number): number {
-  if (heightMm <= 900) return 2;
-  if (heightMm <= 1600) return 3;
-  return heightMm <= 2000 ? 4 : 5;
-}
+export { hingesFor } from '../pieces/index.ts';
 
 /** The hardware that a piece usually carries. */
 export function hardwareOf(piece: Pick<Piece, 'kind' | 'heightMm'>) {

@@ -7,7 +7,7 @@ const fields = {
   zoneId: z.uuid(),
   kind: z.enum(DECISION_KINDS),
   /** Code of the caution, or letter of the system. */
-  code: z.string().trim().min(1).max(40),
+  code: z.string().trim().min(1).max(160),
   /** The reason, in the words of whoever decided. */
   reason: z
     .string()

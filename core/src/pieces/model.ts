@@ -342,3 +342,10 @@ export const CONSTRUCTION_WORDS: Record<Construction, string> = {
   moulding: 'moulding run',
   box: 'box inside',
 };
+
+/** Hinges by the height of a door, as makers drill them: 2 up to 900 mm, 3 to 1600, 4 to 2000, then 5. */
+export function hingesFor(heightMm: number): number {
+  if (heightMm <= 900) return 2;
+  if (heightMm <= 1600) return 3;
+  return heightMm <= 2000 ? 4 : 5;
+}

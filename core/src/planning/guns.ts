@@ -4,7 +4,7 @@ import type { Zone } from '../jobs/index.ts';
 import type { Interval, Minute } from '../shop/calendar.ts';
 import type { Changeover } from '../shop/shop.ts';
 import { labOf } from '../survey/colour.ts';
-import type { Step } from '../systems/index.ts';
+import { isTinted, type Step } from '../systems/index.ts';
 
 /** What a visit sprays, as far as the next one out of the same gun has to care. */
 export const PaintSchema = z.object({
@@ -37,12 +37,11 @@ export function paintOf(
   applicator: Step['applicator'] = asked,
 ): Paint | null {
   if (applicator === null || !isSprayed(applicator) || productKey === null || !sheet) return null;
-  const isTinted = sheet.role === 'colour' || sheet.role === 'decor' || sheet.role === 'stain';
   return {
     applicator,
-    material: isTinted ? `${productKey} ${newColour}` : productKey,
+    material: isTinted(sheet.role) ? `${productKey} ${newColour}` : productKey,
     isWater: sheet.base === 'water',
-    lightness: isTinted ? labOf(newColour).l : PALEST,
+    lightness: isTinted(sheet.role) ? labOf(newColour).l : PALEST,
   };
 }
 

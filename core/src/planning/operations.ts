@@ -94,10 +94,11 @@ interface Visit {
   action: LogAction;
 }
 
-function visitsOf(step: Step, batch: Batch): Visit[] {
+function visitsOf(step: Step, batch: Batch, isOnSite: boolean): Visit[] {
   if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
   if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
-  if (!batch.isTwoSided) return [{ side: 'all', action: 'do' }];
+  // In the client's room pieces stay upright, on their hinges or leaning: nothing is turned over.
+  if (!batch.isTwoSided || isOnSite) return [{ side: 'all', action: 'do' }];
   return [
     { side: 'back', action: 'do' },
     { side: 'front', action: 'flip' },
@@ -147,7 +148,7 @@ export function draftOps(
 ): Draft[] {
   const isOnSite = input.job.place === 'client';
   const badAir = badAirOf(shop);
-  const shared = shareKeys(input.zones, input.steps);
+  const shared = shareKeys(input.zones, input.steps, shop.sheets);
   const isInRoom = batch.lie === 'fixed' || isOnSite;
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
   const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
@@ -162,7 +163,7 @@ export function draftOps(
     const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
     const isFilm = step.productKey !== null;
     const row = rowOf(step, batch, isOnSite);
-    for (const visit of visitsOf(step, batch)) {
+    for (const visit of visitsOf(step, batch, isOnSite)) {
       const isFlip = visit.action === 'flip';
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, visit, members);

@@ -102,7 +102,12 @@ const enoughPasses: Rule = {
           {
             label: 'Add a pass',
             edits: [
-              { kind: 'insert', before: next?.key ?? null, step: { ...degrease(), name: 'Degrease again' } },
+              // Like the pass before it: its cleaner, its amount, its rest.
+              {
+                kind: 'insert',
+                before: next?.key ?? null,
+                step: { ...(last ?? degrease()), key: 'clean-again', name: 'Degrease again' },
+              },
             ],
           },
         ],

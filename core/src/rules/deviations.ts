@@ -1,4 +1,4 @@
-import { benchStep, coatStepOf, type StepDraft, YARDSTICKS } from '../systems/index.ts';
+import { benchStep, coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { oneMoreCoat } from './fixes.ts';
 import type { RuleContext, SequenceEdit } from './model.ts';
 
@@ -65,12 +65,31 @@ export function deviate(
       if (before === null) return [];
       const fill = benchStep(
         'patch',
-        'Fill and sand flush',
+        'Fill',
         'repair',
         YARDSTICKS.repair,
         'Dents, old holes and chipped edges of these pieces.',
         { ...own, supplyKey: 'filler-two-part', restMin: 60 },
       );
+      const sand = sandStep(
+        'patch-sand',
+        180,
+        'the patches',
+        YARDSTICKS.spots,
+        'Flush with the wood around them.',
+        {
+          ...own,
+          name: 'Sand the patches flush P180',
+          waitFor: 'none',
+          leaves: null,
+        },
+      );
+      const dust = {
+        ...dustStep('patch-dust'),
+        ...own,
+        name: 'Dust off the patches',
+        waitFor: 'none' as const,
+      };
       const prime = benchStep(
         'patch-prime',
         'Spot-prime the patches',
@@ -81,6 +100,8 @@ export function deviate(
       );
       return [
         { kind: 'insert', before, step: fill },
+        { kind: 'insert', before, step: sand },
+        { kind: 'insert', before, step: dust },
         { kind: 'insert', before, step: prime },
       ];
     }

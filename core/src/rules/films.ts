@@ -1,6 +1,7 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
+import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
 import { oneMoreCoat, scuffBefore } from './fixes.ts';
 import type { Fix, Rule } from './model.ts';
@@ -157,6 +158,8 @@ const wholeTotal: Rule = {
       ['primer', 'colour', 'clear'].includes(sheet.role),
     );
     const total = films.reduce((sum, { dftUm }) => sum + dftUm, 0);
+    // Clear finishes are thinner by nature: a build-up is asked of what hides.
+    if (!films.some(({ sheet }) => sheet.role === 'colour')) return [];
     if (films.length === 0 || (total >= USUAL_TOTAL_UM.least && total <= USUAL_TOTAL_UM.most)) return [];
     const isThin = total < USUAL_TOTAL_UM.least;
     return [
@@ -181,6 +184,8 @@ const enoughToHide: Rule = {
     const last = colours.at(-1);
     if (!hiding || !last || (hiding.coats !== null && colours.length >= hiding.coats)) return [];
     const left = hiding.stages[colours.length - 1]?.deltaE;
+    // Hidden already: what is missing is only the least number of coats of a system, not hiding.
+    if (hiding.coats !== null && left !== undefined && left <= HIDDEN_BELOW) return [];
     return [
       {
         at: last.key,

@@ -254,6 +254,17 @@ const closedNeedsGrip: Rule = {
   },
 };
 
+/** Key of the step before which a patch is spot-primed: after it was sanded flush and dusted, where the sequence does that. */
+function afterSanding(steps: readonly StepDraft[], repair: StepDraft): string | null {
+  const from = steps.indexOf(repair);
+  const film = steps.findIndex(({ productKey }, index) => index > from && productKey !== null);
+  const end = film === -1 ? steps.length : film;
+  const sanded = steps.findLastIndex((step, index) => index > from && index < end && isAbrasive(step));
+  let at = (sanded === -1 ? from : sanded) + 1;
+  while (at < end && steps[at]?.operation === 'dust') at += 1;
+  return steps[at]?.key ?? null;
+}
+
 const repairsSpotPrimed: Rule = {
   code: 'spot-prime',
   family: 'ground',
@@ -275,7 +286,7 @@ const repairsSpotPrimed: Rule = {
                 edits: [
                   {
                     kind: 'insert' as const,
-                    before: context.steps[context.steps.indexOf(repair) + 1]?.key ?? null,
+                    before: afterSanding(context.steps, repair),
                     step: {
                       ...repair,
                       key: 'spot-prime',

@@ -181,7 +181,11 @@ const floatingPanel: Rule = {
   family: 'handling',
   severity: 'warn',
   check({ steps, facts, pieces }) {
-    const caulk = steps.find(({ operation }) => operation === 'caulk');
+    // Gaps of a frame that stands still may be filled; the joint round a panel may not.
+    const caulk = steps.find(
+      ({ operation, key, name }) =>
+        operation === 'caulk' && (key.startsWith('caulk-joints') || /panel|joint/i.test(name)),
+    );
     const isBoard = facts.substrate === 'MDF';
     const hasPanels = pieces.some(
       ({ construction }) =>
@@ -226,7 +230,7 @@ const backsFirst: Rule = {
   family: 'handling',
   severity: 'warn',
   check({ steps, options, isOnSite }) {
-    if (options.laying !== 'flat' && !isOnSite) return [];
+    if (options.laying !== 'flat' || isOnSite) return [];
     const coats = steps.filter(({ operation, faces }) => operation === 'coat' && faces !== 'both');
     return coats.flatMap((step, index) => {
       const next = coats[index + 1];

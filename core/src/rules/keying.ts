@@ -1,4 +1,4 @@
-import { handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { gritPart, handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import type { Rule } from './model.ts';
 import { filmStrands, isAbrasive, once, strandsOf } from './walk.ts';
 
@@ -90,7 +90,7 @@ const closedSurfaceByHand: Rule = {
   code: 'closed-surface-grit',
   family: 'keying',
   severity: 'warn',
-  check({ steps, facts }) {
+  check({ steps, facts, supplies }) {
     if (facts.isThinFace || facts.substrate !== 'foil or laminate') return [];
     return steps
       .filter((step) => step.operation === 'key' && (step.grit ?? 400) < 180)
@@ -100,22 +100,18 @@ const closedSurfaceByHand: Rule = {
         fixes: [
           {
             label: 'P320, by hand',
-            edits: [{ kind: 'change' as const, key: step.key, part: { grit: 320, name: 'Key P320' } }],
+            edits: [{ kind: 'change' as const, key: step.key, part: gritPart(step, 320, supplies) }],
           },
         ],
       }));
   },
 };
 
-function gritName(step: StepDraft, grit: number): string {
-  return step.name.replace(/P\d+/, `P${grit}`);
-}
-
 const notTooCoarse: Rule = {
   code: 'grit-coarse-between',
   family: 'keying',
   severity: 'warn',
-  check({ steps, sheets }) {
+  check({ steps, sheets, supplies }) {
     const isColour = ({ productKey }: StepDraft) =>
       productKey !== null && ['colour', 'clear'].includes(sheets[productKey]?.role ?? '');
     const first = steps.findIndex(isColour);
@@ -133,7 +129,7 @@ const notTooCoarse: Rule = {
                     {
                       kind: 'change' as const,
                       key: step.key,
-                      part: { grit: 320, name: gritName(step, 320) },
+                      part: gritPart(step, 320, supplies),
                     },
                   ],
                 },
@@ -149,7 +145,7 @@ const notTooFine: Rule = {
   code: 'grit-fine-under',
   family: 'keying',
   severity: 'warn',
-  check({ steps }) {
+  check({ steps, supplies }) {
     return steps.flatMap((step, index) => {
       if (!isAbrasive(step) || step.grit === null || step.grit <= FINEST_UNDER_A_COAT) return [];
       const isCoated = steps.slice(index + 1).some(({ productKey }) => productKey !== null);
@@ -161,9 +157,7 @@ const notTooFine: Rule = {
           fixes: [
             {
               label: 'P400',
-              edits: [
-                { kind: 'change' as const, key: step.key, part: { grit: 400, name: gritName(step, 400) } },
-              ],
+              edits: [{ kind: 'change' as const, key: step.key, part: gritPart(step, 400, supplies) }],
             },
           ],
         },
@@ -176,7 +170,7 @@ const gritLadder: Rule = {
   code: 'grit-ladder',
   family: 'keying',
   severity: 'warn',
-  check({ steps }) {
+  check({ steps, supplies }) {
     return once(
       strandsOf(steps).flatMap((strand) =>
         strand.flatMap((step, index) => {
@@ -205,8 +199,7 @@ const gritLadder: Rule = {
                       step: {
                         ...step,
                         key: `${step.key}-between`,
-                        grit: between,
-                        name: gritName(step, between),
+                        ...gritPart(step, between, supplies),
                         leaves: null,
                       },
                     },
@@ -307,7 +300,9 @@ const deglossWindow: Rule = {
           const film = rest.findIndex(({ productKey }) => productKey !== null);
           const next = rest[film];
           const between = film === -1 ? rest : rest.slice(0, film);
-          const others = between.filter((other) => isAbrasive(other) || other.operation === 'repair');
+          // A key that is cut after it holds the coat by itself: the deglosser's window no longer counts.
+          if (next && between.some(isAbrasive)) return [];
+          const others = between.filter((other) => other.operation === 'repair');
           const minutes = between.reduce(
             (sum, other) =>
               sum + handsOnMinutes(other.labour, pieces, 'all') + other.labour.setupMin + other.restMin,

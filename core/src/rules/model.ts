@@ -52,6 +52,39 @@ export interface Finding {
   testPiece?: { under: string; over: string };
 }
 
+/** What of a step decides whether a rule objects: another product or value is another question. */
+function fingerprint(step: StepDraft | undefined, why: string): string {
+  const said = step
+    ? JSON.stringify([
+        step.productKey,
+        step.supplyKey,
+        step.grit,
+        step.applicator,
+        step.wftUm,
+        step.thinning,
+        step.thinnerName,
+        step.waitFor,
+        step.faces,
+        step.tagAt,
+        step.isRinsed,
+        step.restMin,
+      ])
+    : why;
+  // FNV-1a, 32 bits (Fowler, Noll, Vo).
+  let hash = 0x811c9dc5;
+  for (const letter of said) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193) >>> 0;
+  return hash.toString(36);
+}
+
+/**
+ * Under which code a stop is overridden: for this rule at this step with its product and values. It lapses when one of
+ * them changes, and says nothing of any other step.
+ */
+export function overrideCode({ code, at, why }: Finding, steps: readonly StepDraft[]): string {
+  const step = steps.find(({ key }) => key === at);
+  return `rule:${code}@${at ?? '-'}#${fingerprint(step, why)}`;
+}
+
 /** Everything that rules look at. */
 export interface RuleContext {
   steps: readonly StepDraft[];

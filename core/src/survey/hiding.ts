@@ -3,7 +3,7 @@ import { blend, deltaE76, hexOf, labOf } from './colour.ts';
 /** A contrast ratio nearer to 1 than this cannot be told apart on a card. */
 const HIGHEST_RATIO = 0.995;
 /** Difference from the new colour that nobody sees any more. */
-const HIDDEN_BELOW = 1;
+export const HIDDEN_BELOW = 1;
 /** No zone gets more coats than this for the sake of hiding. */
 const MOST_COATS = 12;
 

@@ -1,9 +1,11 @@
+export { gritPart } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export * from './options.ts';
+export { type OtherProduct, otherProduct } from './otherProduct.ts';
 export * from './ownSystem.ts';
 export * from './practice.ts';
-export { type SharingOffer, shareKeys, sharingOffer } from './sharing.ts';
+export { isTinted, type SharingOffer, type SheetRoles, shareKeys, sharingOffer } from './sharing.ts';
 export * from './step.ts';
 export {
   applicatorLabour,

@@ -143,10 +143,17 @@ export function rawMdf(): StepDraft[] {
 export function rawWood(grit: number): StepDraft[] {
   return [
     unpack(),
-    sandStep('ease', 150, 'raw wood', YARDSTICKS.keyMachine, 'Planer marks out, sharp edges eased.', {
-      operation: 'ease',
-      waitFor: 'none',
-    }),
+    sandStep(
+      'ease',
+      grit <= 150 ? 120 : 150,
+      'raw wood',
+      YARDSTICKS.keyMachine,
+      'Planer marks out, sharp edges eased.',
+      {
+        operation: 'ease',
+        waitFor: 'none',
+      },
+    ),
     sandStep(
       'key',
       grit,

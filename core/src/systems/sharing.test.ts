@@ -21,17 +21,25 @@ function job(sharing: boolean) {
 describe('zones that go along', () => {
   it('share what is done with the same thing, and nothing that is not', () => {
     const { zones, steps } = job(true);
-    const keys = shareKeys(zones, steps);
+    const keys = shareKeys(zones, steps, shop.sheets);
     const shared = steps.filter(({ id }) => keys.has(id)).map(({ key }) => key);
     expect(new Set(shared)).toEqual(new Set(['clean-1', 'clean-2', 'prime-1', 'colour-1', 'colour-2']));
-    expect(shareKeys(job(false).zones, steps).size).toBe(0);
+    expect(shareKeys(job(false).zones, steps, shop.sheets).size).toBe(0);
     const thinner = steps.map((step) =>
       step.zoneId === zones[1]?.id && step.key === 'prime-1'
         ? { ...step, thinning: { convention: 'on-paint' as const, value: 1 } }
         : step,
     );
     const prime = thinner.filter(({ key }) => key === 'prime-1');
-    expect(prime.map(({ id }) => shareKeys(zones, thinner).has(id))).toEqual([false, false]);
+    expect(prime.map(({ id }) => shareKeys(zones, thinner, shop.sheets).has(id))).toEqual([false, false]);
+  });
+
+  it('never share an enamel in two colours, and always the primer under it', () => {
+    const { zones, steps } = job(true);
+    const colours = zones.map((zone, index) => ({ ...zone, newColour: index === 0 ? '#2b2f6b' : '#dfe5dc' }));
+    const keys = shareKeys(colours, steps, shop.sheets);
+    const shared = steps.filter(({ id }) => keys.has(id)).map(({ key }) => key);
+    expect(new Set(shared)).toEqual(new Set(['clean-1', 'clean-2', 'prime-1']));
   });
 
   it('ends in one group along a chain, and in a ring', () => {
@@ -45,6 +53,7 @@ describe('zones that go along', () => {
         shareKeys(
           zones.map((zone, index) => ({ ...zone, sharesWith: links[index] ?? null })),
           steps,
+          shop.sheets,
         ).values(),
       );
     expect(linked([null, a, b])).toEqual(linked([b, c, a]).size === 4 ? linked([null, a, a]) : new Set());
@@ -54,13 +63,20 @@ describe('zones that go along', () => {
 
   it('is offered with the set-ups that it would save', () => {
     const { steps, zones } = job(false);
-    const of = (index: number) => steps.filter(({ zoneId }) => zoneId === zones[index]?.id);
-    const offer = sharingOffer(of(1), of(0));
+    const of = (index: number, newColour = '#2b2f6b') => ({
+      newColour,
+      steps: steps.filter(({ zoneId }) => zoneId === zones[index]?.id),
+    });
+    const offer = sharingOffer(of(1), of(0), shop.sheets);
     const sum = offer.steps.reduce((total, { labour }) => total + labour.setupMin + labour.cleanupMin, 0);
     expect(offer.minutes).toBe(sum);
     // Degreasing 5 + 5, wiping 3, primer and two colours by turbine 27 + 20 each.
     expect(offer.minutes).toBe(10 + 3 + 3 * 47);
-    expect(sharingOffer(of(0), []).steps).toEqual([]);
+    expect(sharingOffer(of(0), { newColour: '#2b2f6b', steps: [] }, shop.sheets).steps).toEqual([]);
+    // Another colour: degreasing and primer as before, the enamel in a pot and a gun of its own.
+    const other = sharingOffer(of(1, '#dfe5dc'), of(0), shop.sheets);
+    expect(other.steps.map(({ key }) => key)).toEqual(['clean-1', 'clean-2', 'prime-1']);
+    expect(other.minutes).toBe(10 + 3 + 47);
   });
 
   it('is planned soundly: the second goes straight on, without a set-up of its own, and never later than alone', () => {

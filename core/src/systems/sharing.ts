@@ -1,8 +1,19 @@
+import type { ProductSheet } from '../catalogue/sheet.ts';
 import type { Step } from './step.ts';
+
+/** Roles of the sheets by key: what is tinted to a zone's colour is another paint in another zone. */
+export type SheetRoles = Readonly<Record<string, Pick<ProductSheet, 'role'>>>;
+
+/** Whether a product comes in the colour of its zone: primers, fillers and clear coats are the same for all. */
+export function isTinted(role: ProductSheet['role'] | undefined): boolean {
+  return role === 'colour' || role === 'decor' || role === 'stain';
+}
 
 /** What a step has to have in common with another zone's so that one set-up, one pot and one clean-up do for both. */
 function sessionOf(
   step: Pick<Step, 'operation' | 'productKey' | 'supplyKey' | 'applicator' | 'thinning'>,
+  newColour: string,
+  sheets: SheetRoles,
 ): string | null {
   const { operation, productKey, supplyKey, applicator, thinning } = step;
   switch (operation) {
@@ -10,8 +21,11 @@ function sessionOf(
     case 'degloss':
       return `${operation} ${supplyKey}`;
     case 'coat':
-    case 'fill':
-      return `${operation} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
+    case 'fill': {
+      // The same enamel in two colours never shares a pot, nor a gun without changing it over.
+      const colour = isTinted(sheets[productKey ?? '']?.role) ? newColour.toLowerCase() : '';
+      return `${operation} ${productKey} ${colour} ${applicator} ${thinning?.convention} ${thinning?.value}`;
+    }
     default:
       return null;
   }
@@ -19,6 +33,7 @@ function sessionOf(
 
 interface SharingZone {
   id: string;
+  newColour: string;
   sharesWith: string | null;
 }
 
@@ -36,11 +51,16 @@ function leadOf(zones: readonly SharingZone[], zoneId: string): string {
 }
 
 /** Words for the sessions that zones of a job share, by step id; steps that nobody shares are absent. */
-export function shareKeys(zones: readonly SharingZone[], steps: readonly Step[]): Map<string, string> {
+export function shareKeys(
+  zones: readonly SharingZone[],
+  steps: readonly Step[],
+  sheets: SheetRoles,
+): Map<string, string> {
   if (zones.every(({ sharesWith }) => sharesWith === null)) return new Map();
   const groups = new Map<string, { zoneIds: Set<string>; stepIds: string[] }>();
   for (const step of steps) {
-    const session = sessionOf(step);
+    const colour = zones.find(({ id }) => id === step.zoneId)?.newColour ?? '';
+    const session = sessionOf(step, colour, sheets);
     if (session === null) continue;
     const key = `${leadOf(zones, step.zoneId)} ${session}`;
     const group = groups.get(key) ?? { zoneIds: new Set(), stepIds: [] };
@@ -63,10 +83,14 @@ export interface SharingOffer {
 }
 
 /** The steps of a zone that could join a session of another one. */
-export function sharingOffer(own: readonly Step[], other: readonly Step[]): SharingOffer {
-  const sessions = new Set(other.map(sessionOf));
-  const steps = own.filter((step) => {
-    const session = sessionOf(step);
+export function sharingOffer(
+  own: { steps: readonly Step[]; newColour: string },
+  other: { steps: readonly Step[]; newColour: string },
+  sheets: SheetRoles,
+): SharingOffer {
+  const sessions = new Set(other.steps.map((step) => sessionOf(step, other.newColour, sheets)));
+  const steps = own.steps.filter((step) => {
+    const session = sessionOf(step, own.newColour, sheets);
     return session !== null && sessions.has(session);
   });
   const minutes = steps.reduce((sum, { labour }) => sum + labour.setupMin + labour.cleanupMin, 0);

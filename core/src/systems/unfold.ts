@@ -92,7 +92,13 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
         input.practice ?? DEFAULT_PRACTICE,
         context,
       );
-  return success(withSupplies(steps, input.supplies ?? GENERIC_SUPPLIES));
+  const isFlat = input.options.laying === 'flat';
+  const done = steps.filter(({ operation }) => {
+    // In the client's room nothing hangs on hooks or is packed; what lies flat needs no hooks anywhere.
+    if (operation === 'hang') return !input.isOnSite && !isFlat;
+    return operation !== 'pack' || !input.isOnSite;
+  });
+  return success(withSupplies(done, input.supplies ?? GENERIC_SUPPLIES));
 }
 
 /** Applicator a fixed piece gets: in the client's room nothing is sprayed. */

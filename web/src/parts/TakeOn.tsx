@@ -55,9 +55,9 @@ export function TakeOn({
             setProblem(refusal.fields.reason ?? refusal.message);
           }}
         >
-          Take it on
+          Override and continue
         </Button>
-        <Button onClick={onClose}>Leave it stopped</Button>
+        <Button onClick={onClose}>Keep the stop</Button>
       </div>
     </Modal>
   );

@@ -35,7 +35,15 @@ const CAUTION_WORDS: Record<string, string> = {
   'unrated-booth': 'solvent mist without a rated booth',
 };
 
-/** A stop that was taken on, or a system that was chosen, with the reason. */
+/** `rule:thinning-max@colour-1#1abc` in words: the rule, and the step that it was overridden for. */
+function ruleWords(code: string): string {
+  const match = /^rule:([^@]+)(?:@([^#]+))?/.exec(code);
+  if (!match) return code;
+  const [, rule = '', step = '-'] = match;
+  return `${rule.replace(/-/g, ' ')}${step === '-' ? '' : `, at ${step.replace(/-/g, ' ')}`}`;
+}
+
+/** A stop that was overridden, or a system that was chosen, with the reason. */
 function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneName: string; when: string }) {
   const { kind, code, reason, memberName } = decision;
   return (
@@ -44,7 +52,9 @@ function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneNa
       <div>
         <p>
           <span className="font-semibold">
-            {kind === 'chosen' ? `System ${code} chosen` : `Stop taken on: ${CAUTION_WORDS[code] ?? code}`}
+            {kind === 'chosen'
+              ? `System ${code} chosen`
+              : `Stop overridden: ${CAUTION_WORDS[code] ?? ruleWords(code)}`}
           </span>
           <span className="text-quiet">
             {' '}

@@ -1,6 +1,6 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { acknowledgedCodes } from '@upholder/core/jobs';
-import type { Finding, Severity } from '@upholder/core/rules';
+import { type Finding, overrideCode, type Severity } from '@upholder/core/rules';
 import { useState } from 'react';
 import { Button, Sheet } from '../../parts/controls.tsx';
 import { TakeOn } from '../../parts/TakeOn.tsx';
@@ -31,7 +31,8 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
   const productName = (key: string) =>
     shop.products.find((product) => product.key === key)?.sheet.name ?? key;
   const acknowledged = acknowledgedCodes(dossier.decisions, zone.id);
-  const codeOf = (finding: Finding) => `rule:${finding.code}`;
+  const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
+  const codeOf = (finding: Finding) => overrideCode(finding, steps);
   if (findings.length === 0)
     return (
       <Sheet className="px-4 py-2.5" aria-label="Check of the sequence">
@@ -56,7 +57,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
               <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
                 <p className="min-w-0 flex-1 leading-snug">
                   <span className={`font-semibold ${severity === 'stop' && !isTakenOn ? 'text-stop' : ''}`}>
-                    {isTakenOn ? 'Taken on' : look.word}
+                    {isTakenOn ? 'Overridden' : look.word}
                     {name && at !== null && (
                       <>
                         {' at '}
@@ -81,7 +82,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
                 {testPiece && <Button onClick={() => setTesting(testPiece)}>Log a test piece</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>
-                    Go on all the same
+                    Override
                   </Button>
                 )}
               </div>
@@ -103,7 +104,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
           jobId={dossier.job.id}
           zoneId={zone.id}
           code={codeOf(taking)}
-          title="Go on all the same"
+          title="Override this stop"
           note={taking.why}
           onClose={() => setTaking(null)}
         />

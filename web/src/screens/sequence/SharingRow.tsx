@@ -3,6 +3,7 @@ import { sharingOffer } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Select } from '../../parts/controls.tsx';
+import { sheetsOf } from '../shelves.ts';
 import { zoneSpecOf } from '../zoneSpec.ts';
 
 /** Whether a zone joins the degreasing, the pots and the set-ups of another one, and what that saves. */
@@ -18,10 +19,14 @@ export function SharingRow({
   onProblem(message: string | null): void;
 }) {
   const [save] = upholder.useChangeZoneMutation();
-  const stepsOf = (zoneId: string) => dossier.steps.filter((step) => step.zoneId === zoneId);
+  const partOf = ({ id, newColour }: ZoneRow) => ({
+    newColour,
+    steps: dossier.steps.filter((step) => step.zoneId === id),
+  });
+  const sheets = sheetsOf(shop);
   const offers = dossier.zones
     .filter(({ id, systemId }) => id !== zone.id && systemId !== null)
-    .map((other) => ({ other, ...sharingOffer(stepsOf(zone.id), stepsOf(other.id)) }));
+    .map((other) => ({ other, ...sharingOffer(partOf(zone), partOf(other), sheets) }));
   const joined = offers.find(({ other }) => other.id === zone.sharesWith);
   const best = offers.toSorted((a, b) => b.minutes - a.minutes)[0];
   if (offers.length === 0 || (!joined && best?.steps.length === 0)) return null;

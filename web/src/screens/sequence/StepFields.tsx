@@ -7,10 +7,19 @@ import {
 } from '@upholder/core/catalogue';
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import { CLOCK_KINDS, placeAndLabourOf, restOf, type StepDraft, TAG_PLACES } from '@upholder/core/systems';
+import {
+  CLOCK_KINDS,
+  gritPart,
+  otherProduct,
+  placeAndLabourOf,
+  restOf,
+  type StepDraft,
+  TAG_PLACES,
+} from '@upholder/core/systems';
 import { formatDuration, parseDurationMinutes, parseFilmUm } from '@upholder/core/units';
 import { type ReactNode, useState } from 'react';
 import { Button, Field, Select } from '../../parts/controls.tsx';
+import { suppliesOf } from '../shelves.ts';
 import { DraftText, readField, readNumber } from './draftText.tsx';
 import { PiecePicker } from './PiecePicker.tsx';
 
@@ -78,23 +87,25 @@ function options(words: Record<string, string>) {
 }
 
 function FilmFields({ step, shop, change }: FieldsProps) {
+  const [said, setSaid] = useState('');
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   if (!sheet) return null;
   return (
     <>
+      {said !== '' && (
+        <p role="status" className="col-span-4 border-tape border-l-[6px] pl-3 text-[0.9rem]">
+          {said}
+        </p>
+      )}
       <Choice
         label="Product"
         value={step.productKey ?? ''}
         onChoose={(key) => {
           const chosen = shop.products.find((product) => product.key === key);
-          if (chosen)
-            change('product', {
-              productKey: chosen.key,
-              wftUm: chosen.sheet.wftTypUm,
-              thinning: { convention: chosen.sheet.maxThinning.convention, value: 0 },
-              thinnerName: '',
-              cautions: chosen.sheet.cautions,
-            });
+          if (!chosen) return;
+          const { part, said } = otherProduct(step, sheet, chosen);
+          change('product', part);
+          setSaid(said);
         }}
       >
         {shop.products
@@ -304,7 +315,9 @@ export function StepFields(props: FieldsProps) {
           label="Grit"
           value={`P${step.grit}`}
           read={(text) => readField('grit', readNumber(text))}
-          onCommit={(part) => change('grit', { ...part, name: step.name.replace(/P\d+/, `P${part.grit}`) })}
+          onCommit={({ grit }) =>
+            typeof grit === 'number' && change('grit', gritPart(step, grit, suppliesOf(props.shop)))
+          }
         />
       )}
       <SupplyFields {...props} />
