@@ -23,6 +23,7 @@ export {
   comparePlans,
   type Move,
   type PlanQuestion,
+  planAsBefore,
   planByRecipe,
   planJob,
   searchPlan,

@@ -1,16 +1,17 @@
 import { failure, type Outcome, success } from '../outcome.ts';
 import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
-import type { PinTrouble } from './builder.ts';
+import { LoadProgress, type PinTrouble } from './builder.ts';
 import { explainWaits } from './explain.ts';
 import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
 import { type Cut, WHOLE_LOADS } from './loads.ts';
-import type { Plan, PlanProblem } from './model.ts';
+import { type Plan, type PlanOp, type PlanProblem, repairId, type ScheduledOp } from './model.ts';
 import type { Objective } from './objective.ts';
 import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem.ts';
+import { repairOp } from './repairs.ts';
 import { makePlan, type PinFailure, placeInOrder } from './schedule.ts';
 import { type PlanRecipe, PlanSearch } from './search.ts';
 import { inTurn } from './sections.ts';
-import type { PlannedOp } from './snapshot.ts';
+import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
 
 /** From so many pieces on only the largest loads are tried, and halves of them. */
 const LARGE = 300;
@@ -305,4 +306,62 @@ export function comparePlans(before: readonly Placed[], after: readonly Placed[]
   return moves.sort(
     (a, b) => (a.after ?? a.before ?? 0) - (b.after ?? b.before ?? 0) || a.opId.localeCompare(b.opId),
   );
+}
+
+/** The placement of an earlier visit, as far as it is needed to put it back where it was. */
+type EarlierOp = PlanSnapshot['ops'][number];
+
+/** An operation as it was placed: without a set-up where it went straight on, with its gun and what changing that took. */
+function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
+  const changeMin = before.gun?.changeMin ?? 0;
+  const gun = before.gun && op.paint ? { gun: { ...op.paint, number: before.gun.number, changeMin } } : {};
+  const worked = before.segments.reduce((sum, { start, end }) => sum + end - start, 0);
+  const hands = op.perPieceMin * op.pieceIds.length;
+  const isWhole = worked + 1 > hands + op.setupMin + op.cleanupMin + changeMin;
+  return isWhole
+    ? { ...op, ...gun, setupMin: op.setupMin + changeMin }
+    : { ...op, ...gun, setupMin: changeMin, cleanupMin: 0 };
+}
+
+/**
+ * The plan before, kept where it stands: every visit that is still to come is done when it was planned, by the same
+ * person. What other jobs have taken since was free around it, so an unchanged job need not end later than it did.
+ * Whoever takes it has to check it: what has changed since may not go with the old times.
+ * @returns no plan where a visit is new, or should have begun already.
+ */
+export function planAsBefore(question: PlanQuestion, earlier: readonly EarlierOp[]): Outcome<AnsweredPlan> {
+  const refusal: Outcome<AnsweredPlan> = failure('The earlier plan cannot be kept.');
+  const before = new Map(earlier.filter(({ personId }) => personId !== null).map((op) => [op.id, op]));
+  // Any pin keeps the loads as they were cut.
+  const held = new Map([...before].map(([id, { start }]): [string, Minute] => [id, start]));
+  if (held.size === 0) return refusal;
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, SPLITS.slice(0, 1), held, days);
+    if (!problems.ok) return problems;
+    const problem = problems.value[0]?.problem;
+    if (!problem) continue;
+    const ops: ScheduledOp[] = [];
+    for (const load of problem.loads) {
+      ops.push(...new LoadProgress(load).placed);
+      for (const op of load.ops) {
+        if (op.done) continue;
+        const repairs = (['scuff', 'dust'] as const).flatMap((action) => {
+          const old = before.get(repairId(op.id, action));
+          return old ? [{ op: repairOp(op, action), old }] : [];
+        });
+        const own = before.get(op.id);
+        if (!own) return refusal;
+        for (const { op: one, old } of [...repairs, { op, old: own }]) {
+          if (old.start < question.now) return refusal;
+          const placed = asPlaced(one, old);
+          const holdUntil = placed.hold ? old.end + placed.hold.minutes : null;
+          const { personId, start, end, segments } = old;
+          ops.push({ op: placed, personId, start, end, segments, holdUntil, waits: [] });
+        }
+      }
+    }
+    const handOver = ops.reduce((latest, { end }) => Math.max(latest, end), question.now);
+    return success(answerOf({ problem, plan: { ops, handOver } }));
+  }
+  return refusal;
 }

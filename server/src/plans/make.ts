@@ -13,6 +13,7 @@ import {
   type PlanQuestion,
   type PlanRecipe,
   type PlanSnapshot,
+  planAsBefore,
   planByRecipe,
   type Reservation,
   reservationsOf,
@@ -133,6 +134,15 @@ function planDossier(
     // What was found a minute ago may have become worse than what can be had now.
     if (made.ok && (!answer || isNoWorse(made.value, answer, wish.objective))) answer = made.value;
   }
+  // Planned again, an unchanged job keeps what it had where nothing earlier is found.
+  const asBefore = dossier.plan && recipe === null ? planAsBefore(question, dossier.plan.ops) : null;
+  if (
+    asBefore?.ok &&
+    answer &&
+    compareScores(scoreOf(asBefore.value.plan, wish.objective), scoreOf(answer.plan, wish.objective)) < 0 &&
+    checkPlan(asBefore.value.problem, asBefore.value.plan, pins).length === 0
+  )
+    answer = asBefore.value;
   if (!answer) return failure('There is nothing to plan.');
   const violations = checkPlan(answer.problem, answer.plan, pins);
   if (violations.length > 0)
