@@ -27,10 +27,10 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await expect(check).toContainText('Cut edges of board');
 
   // Whoever knows better goes on, with a reason that is kept.
-  await check.getByRole('button', { name: 'Go on all the same' }).click();
+  await check.getByRole('button', { name: 'Override' }).click();
   await page.getByRole('dialog').getByLabel('What was done').fill('edges came sealed from the joiner');
-  await page.getByRole('dialog').getByRole('button', { name: 'Take it on' }).click();
-  await expect(check).toContainText('Taken on at Prime 1');
+  await page.getByRole('dialog').getByRole('button', { name: 'Override and continue' }).click();
+  await expect(check).toContainText('Overridden at Prime 1');
 
   // A value that cannot be is refused at its field, one that should not be is remarked on.
   await open(/Scuff P320/);

@@ -105,8 +105,10 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   await expect(fits.getByRole('listitem').first()).toContainText('Hand-painted in place');
   await tap('Does the foil lift?', 'yes');
   await expect(page.getByText('Stop: Foil lifts')).toBeVisible();
-  // Pressed again, the answer is unknown again.
+  // Pressed again it stays; what is not known after all is taken back by a press of its own.
   await tap('Does the foil lift?', 'yes');
+  await expect(page.getByText('Stop: Foil lifts')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back: Does the foil lift?' }).tap();
   await expect(page.getByText('Stop: Foil lifts')).toBeHidden();
   await page.getByLabel('Days the room may be out of use').fill('many');
   await page.getByLabel('Days the room may be out of use').press('Enter');
@@ -134,15 +136,15 @@ test('a stop holds the plan up until somebody takes it on, with a reason that th
   await page.getByRole('button', { name: 'Plan again from now' }).click();
   await expect(page.getByRole('alert')).toContainText('Backing may hold asbestos');
   await page.getByRole('link', { name: /Survey/ }).click();
-  await page.getByRole('button', { name: 'Cleared, or taken on' }).click();
+  await page.getByRole('button', { name: 'Cleared, or override' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Take it on' }).click();
+  await dialog.getByRole('button', { name: 'Override and continue' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Write down why');
   await dialog.getByLabel('What was done').fill('new board, certificate in the folder');
-  await dialog.getByRole('button', { name: 'Take it on' }).click();
-  await expect(page.getByText('Taken on; see the log.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Override and continue' }).click();
+  await expect(page.getByText('Overridden; see the log.')).toBeVisible();
   await page.getByRole('link', { name: /Log/ }).click();
-  await expect(page.getByText('Stop taken on: asbestos')).toBeVisible();
+  await expect(page.getByText('Stop overridden: asbestos')).toBeVisible();
   await expect(page.getByText('new board, certificate in the folder')).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
   await page.getByRole('button', { name: 'Plan again from now' }).click();

@@ -22,10 +22,12 @@ describe('planning an unchanged job again', () => {
   ])('never ends it later: %d doors, and %d jobs planned since', async (doors, others) => {
     const own = new Caller(server.address);
     await own.signIn((await addShop(url, `Keeps ${doors}`)).signIn);
-    const plan = async (id: string) => (await own.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${id}/plan`)).plan;
+    const plan = async (id: string) =>
+      (await own.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${id}/plan`)).plan;
     const first = await makeJob(own, doors);
     const before = await plan(first.job.id);
-    for (let number = 0; number < others; number += 1) await plan((await makeJob(own, doors - 5 * number)).job.id);
+    for (let number = 0; number < others; number += 1)
+      await plan((await makeJob(own, doors - 5 * number)).job.id);
     const after = await plan(first.job.id);
     expect(after.handOver).toBeLessThanOrEqual(before.handOver);
     // And planned a third time it still stands.

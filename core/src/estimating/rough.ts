@@ -11,6 +11,7 @@ import {
   type Laying,
   type Step,
   sideOf,
+  waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
 
@@ -103,8 +104,9 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
   for (const step of input.steps) {
     const pieces = input.pieces.filter((piece) => concerns(step, piece));
     if (pieces.length === 0) continue;
-    if (step.waitFor !== 'none') {
-      for (const { end, lags } of dryings) at = Math.max(at, end + lags[step.waitFor]);
+    const clock = waitOf(step);
+    if (clock !== 'none') {
+      for (const { end, lags } of dryings) at = Math.max(at, end + lags[clock]);
     }
     const labour = stepMinutes(step, pieces, input.isOnSite);
     const turned = isTurned(step, input)

@@ -55,7 +55,7 @@ describe('hours of people’s own', () => {
   it('may reach past the shop’s: a load is cut to the longest stretch that anybody has', () => {
     const late = { ...week, mon: [{ from: '07:30', to: '20:00' }] };
     const crew = [{ id: sampleId(9, 1), name: 'Ines', daysOff: [], week: late }];
-    const work = stretches(planned(sampleShop({ crew })), SAMPLE_TIME_ZONE);
+    const work = stretches(planned(sampleShop({ crew }), SAMPLE_START, 24), SAMPLE_TIME_ZONE);
     expect(work.some(({ day, to }) => day === 'mon' && to > parseClock('16:30')!)).toBe(true);
     expect(work.every(({ day, to }) => day === 'mon' || to <= parseClock('16:30')!)).toBe(true);
   });

@@ -4,6 +4,7 @@ export { checkPlan, type Violation } from './check.ts';
 export { bindingClock, clockStart } from './clocks.ts';
 export { type ChainLink, criticalChain } from './critical.ts';
 export { deliveriesOf } from './deliveries.ts';
+export { finishedAt } from './finished.ts';
 export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './guns.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
 export { type Cut, WHOLE_LOADS } from './loads.ts';

@@ -44,6 +44,22 @@ describe('the visits of a batch', () => {
     expect(opNamed(opsOf(job, 'flat'), 'Flip for Colour 1').shareKey).toBeNull();
   });
 
+  it('keep off a washed surface until it is dry: no paper, no filler, whatever the step itself asks for', () => {
+    const washed = {
+      ...job,
+      steps: job.steps.map((step) => (step.operation === 'clean' ? { ...step, restMin: 60 } : step)),
+    };
+    const ops = opsOf(washed, 'hung');
+    const wash = ops.filter(({ stepKey }) => washed.steps.some((s) => s.key === stepKey && s.restMin === 60));
+    expect(wash.length).toBeGreaterThan(0);
+    for (const op of wash) expect(op.lags?.sand).toBe(60);
+    const key = opNamed(ops, 'Key P220');
+    expect(washed.steps.find((step) => step.key === key.stepKey)?.waitFor).toBe('none');
+    expect(key.waitFor).toBe('sand');
+    // Taking doors down or masking may go on meanwhile.
+    expect(ops.filter(({ waitFor }) => waitFor === 'none').length).toBeGreaterThan(0);
+  });
+
   it('drill and hook only what hangs', () => {
     expect(opsOf(job, 'hung').some(({ stepKey }) => stepKey === 'hang')).toBe(true);
     expect(opsOf(job, 'flat').some(({ stepKey }) => stepKey === 'hang')).toBe(false);

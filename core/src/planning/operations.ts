@@ -11,6 +11,7 @@ import {
   type Step,
   shareKeys,
   sideOf,
+  waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
 import { paintOf } from './guns.ts';
@@ -162,6 +163,13 @@ export function draftOps(
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
     const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
     const isFilm = step.productKey !== null;
+    // A window matters to the coat that comes next: nothing shuts after the last.
+    const isFollowed = steps.some(
+      (later) =>
+        later.position > step.position &&
+        later.productKey !== null &&
+        members.some((piece) => concerns(later, piece)),
+    );
     const row = rowOf(step, batch, isOnSite);
     for (const visit of visitsOf(step, batch, isOnSite)) {
       const isFlip = visit.action === 'flip';
@@ -197,7 +205,7 @@ export function draftOps(
         action: visit.action,
         pieceIds: members.map(({ id }) => id),
         row: isFlip ? (holder ?? 'room') : row,
-        waitFor: isFlip ? 'handle' : step.waitFor,
+        waitFor: isFlip ? 'handle' : waitOf(step),
         isWet: isCoat && step.operation === 'coat',
         isCoat,
         abrades: step.operation === 'sand' || step.operation === 'key',
@@ -217,7 +225,7 @@ export function draftOps(
             : null,
         lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).restMin),
         shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
-        windowMax: clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies),
+        windowMax: isFollowed ? (clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies)) : null,
         done: null,
         entries,
       });

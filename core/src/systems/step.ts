@@ -143,6 +143,17 @@ export function concerns(
   }
 }
 
+/** Work that only goes on a dry surface: wet wood clogs the paper, raises under it and keeps filler from taking hold. */
+const ON_DRY: readonly Step['operation'][] = ['sand', 'key', 'ease', 'repair', 'fill'];
+
+/**
+ * The clock of what lies under a step that it waits for: its own, and for work on a dry surface at least "dry to sand",
+ * so that a wash or a filler before it has had its rest.
+ */
+export function waitOf({ waitFor, operation }: Pick<Step, 'waitFor' | 'operation'>): Step['waitFor'] {
+  return waitFor === 'none' && ON_DRY.includes(operation) ? 'sand' : waitFor;
+}
+
 /** The part of a piece that a step lays its film on or works at. */
 export function sideOf(step: Pick<Step, 'isEdgesOnly' | 'faces'>): CoatSide {
   if (step.isEdgesOnly) return 'edges';

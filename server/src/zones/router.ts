@@ -164,7 +164,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
           throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
             current: found.zone,
           });
-        await writeSequence(connection, shopId, params.zoneId, found.jobId, body.steps);
+        await writeSequence(connection, shopId, found.zone, found.jobId, body.steps);
         await announce(connection, { shopId, topic: 'job', id: found.jobId });
         const after = await findZone(connection, shopId, params.zoneId);
         return after?.zone ?? found.zone;

@@ -1,6 +1,14 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
-import { practiceOf, STEP_DEFAULTS, type Step, type StepDraft, unfoldSystem } from '@upholder/core/systems';
+import {
+  practiceOf,
+  STEP_DEFAULTS,
+  type Step,
+  type StepDraft,
+  StepDraftSchema,
+  unfoldSystem,
+} from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { many, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
@@ -164,16 +172,17 @@ async function loggedSteps(db: Queryable, shopId: string, zoneId: string): Promi
 }
 
 /**
- * Writes a sequence that was changed by hand. Steps keep their ids by their keys.
+ * Writes a sequence that was changed by hand; one that is again what the system gives no longer counts as changed. Steps keep their ids by their keys.
  * @throws ApiError when two steps share a key, or a logged step would go or change its place among the logged ones.
  */
 export async function writeSequence(
   db: Queryable,
   shopId: string,
-  zoneId: string,
+  zone: Zone,
   jobId: string,
   drafts: readonly StepDraft[],
 ): Promise<void> {
+  const zoneId = zone.id;
   const known = (await stepsOf(db, shopId, jobId)).filter((step) => step.zoneId === zoneId);
   const byKey = new Map(known.map((step) => [step.key, step]));
   const steps = drafts.map((draft, position) => ({
@@ -192,7 +201,29 @@ export async function writeSequence(
   const gone = known.filter(({ id }) => !wanted.has(id)).map(({ id }) => id);
   await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
   await putSteps(db, shopId, zoneId, steps);
-  await markEdited(db, shopId, zoneId, true);
+  await markEdited(db, shopId, zoneId, !(await isAsUnfolded(db, shopId, zone, jobId, drafts)));
+}
+
+/** Whether steps are just what the system gives now: a change that was undone is none. */
+async function isAsUnfolded(
+  db: Queryable,
+  shopId: string,
+  zone: Zone,
+  jobId: string,
+  steps: readonly StepDraft[],
+): Promise<boolean> {
+  const { place } = await one<{ place: Job['place'] }>(
+    db,
+    'select place from job where shop_id = $1 and id = $2',
+    [shopId, jobId],
+  );
+  const own = await draftsFor(db, shopId, zone, place);
+  return (
+    own.length === steps.length &&
+    own.every((draft, at) =>
+      isDeepStrictEqual(StepDraftSchema.parse(draft), StepDraftSchema.parse(steps[at])),
+    )
+  );
 }
 
 /**

@@ -2,6 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import {
   comparePlans,
   criticalChain,
+  finishedAt,
   isPlanStale,
   OBJECTIVES,
   PLAIN_WISH,
@@ -11,12 +12,14 @@ import {
 import { isPastDate, localDate, workIntervals } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
 import { type Following, useFollowing } from '../../workers/useFollowing.ts';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
+import { useOpenStops } from '../useOpenStops.ts';
 import { BehindNotice } from './BehindNotice.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
 import { boundWords } from './boundWords.ts';
@@ -72,6 +75,18 @@ function HandOver({
   const day = localDate(plan.handOver, shop.timeZone);
   const spare =
     job.neededBy === null ? null : Math.round((Date.parse(job.neededBy) - Date.parse(day)) / 86_400_000);
+  const finished = finishedAt(plan, dossier.log);
+  if (finished !== null && !isPlanStale(plan, dossier.pieces, dossier.steps))
+    return (
+      <h2 className="text-lg">
+        All work was logged {dayWords(finished, shop.timeZone)}{' '}
+        <span className="quantity">{whenWords(finished, finished, shop.timeZone)}</span>
+        <span className="block font-normal text-[0.85rem] text-quiet">
+          planned for {dayWords(plan.handOver, shop.timeZone)}
+          {job.status === 'open' && '. Set the job to handed over under Brief once the client has it'}
+        </span>
+      </h2>
+    );
   const words =
     plan.bound && plan.wish.objective === 'earliest'
       ? boundWords(plan.handOver, plan.bound, plan.loads)
@@ -132,7 +147,12 @@ export function DaysScreen() {
       Math.max(now, plan?.handOver ?? now) + 14 * 1440,
     );
   }, [plan, shop.settings, shop.timeZone, now]);
-  const isLate = plan !== null && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
+  const stops = useOpenStops(dossier, shop);
+  const isDone =
+    plan !== null &&
+    finishedAt(plan, dossier.log) !== null &&
+    !isPlanStale(plan, dossier.pieces, dossier.steps);
+  const isLate = plan !== null && !isDone && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
   const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
   const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
   const chain = useMemo(
@@ -231,7 +251,7 @@ export function DaysScreen() {
           </Button>
         )}
         <Button
-          kind={plan === null || isStale || hasNews ? 'act' : 'plain'}
+          kind={plan === null || isStale || (hasNews && !isDone) ? 'act' : 'plain'}
           disabled={isLoading}
           onClick={() => void planAgain()}
         >
@@ -273,6 +293,27 @@ export function DaysScreen() {
           setPanel('help');
         }}
       />
+      {!isDone && stops.length > 0 && (
+        <Notice
+          kind="stop"
+          action={
+            <Link
+              to={`/jobs/${dossier.job.id}/sequence?zone=${stops[0]?.zone.id}`}
+              className="font-semibold underline underline-offset-2"
+            >
+              To the sequence
+            </Link>
+          }
+        >
+          {stops.slice(0, 3).map(({ zone, step, finding }) => (
+            <span key={`${zone.id} ${finding.code} ${finding.at}`} className="block">
+              {zone.name}
+              {step && `, ${step.name}`}: {finding.why}
+            </span>
+          ))}
+          {stops.length > 3 && `And ${stops.length - 3} more.`}
+        </Notice>
+      )}
       {isStale && (
         <Notice kind="act">
           Pieces or steps changed since this plan was made. Plan again to take them in.
@@ -346,8 +387,16 @@ export function DaysScreen() {
                   ) : (
                     <Today dossier={dossier} shop={shop} now={now} onSelect={select} />
                   ))}
-                {panel === 'better' && <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />}
-                {panel === 'help' && <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />}
+                {panel === 'better' && isDone && (
+                  <p>The work is done: nothing is left to be planned better.</p>
+                )}
+                {panel === 'better' && !isDone && (
+                  <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />
+                )}
+                {panel === 'help' && isDone && <p>The work is done: nothing is left to help with.</p>}
+                {panel === 'help' && !isDone && (
+                  <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />
+                )}
               </>
             )}
           </Sheet>

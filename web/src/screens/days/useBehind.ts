@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { type Behind, behindPlan, deliveriesOf } from '@upholder/core/planning';
+import { type Behind, behindPlan, deliveriesOf, finishedAt } from '@upholder/core/planning';
 import { isPastDate, workIntervals } from '@upholder/core/shop';
 import { useMemo } from 'react';
 
@@ -18,7 +18,7 @@ function behindOf(
   { settings, timeZone }: ShopContext,
   now: number,
 ): BehindWords | null {
-  if (!plan || job.status !== 'open') return null;
+  if (!plan || job.status !== 'open' || finishedAt(plan, log) !== null) return null;
   const first = Math.min(now, ...plan.ops.map(({ start }) => start));
   const open = workIntervals(settings, timeZone, first, now);
   const behind = behindPlan(plan, log, open, now, deliveriesOf(zones, pieces, timeZone));
@@ -48,7 +48,10 @@ export function useAtRisk(
       dossiers.flatMap((dossier) => {
         const { plan, job } = dossier;
         const behind = behindOf(dossier, shop, now);
-        const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);
+        const isLate =
+          plan !== null &&
+          finishedAt(plan, dossier.log) === null &&
+          isPastDate(plan.handOver, job.neededBy, shop.timeZone);
         return job.status === 'open' && (isLate || behind?.isAtRisk) ? [{ dossier, behind }] : [];
       }),
     [dossiers, shop, now],

@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import type { AgendaItem } from '@upholder/core/floor';
+import type { Agenda, AgendaItem } from '@upholder/core/floor';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -101,6 +101,17 @@ function ItemList({ title, items, jobs, shop, now, onChoose }: ItemListProps) {
   );
 }
 
+/** Why nothing is there to do. */
+function idleWords({ waiting, drying }: Agenda, dossiers: readonly Dossier[]): string {
+  if (waiting.length > 0)
+    return drying.length > 0 ? 'Everything on the floor is drying.' : 'The next step is not due yet.';
+  const planned = dossiers.filter(({ plan }) => plan !== null);
+  if (planned.length === 0) return 'No open job has a plan.';
+  return drying.length > 0
+    ? 'All planned work is logged; what is wet still dries.'
+    : 'All planned work is logged.';
+}
+
 /** What to do now, what comes next, what is drying until when: readable from arm's length, worked with gloves. */
 export function FloorScreen() {
   const floor = upholder.useFloorQuery();
@@ -154,7 +165,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
           <section className="border-line border-l-[10px] bg-sheet p-6">
             <h1 className="text-3xl">Nothing can be done just now</h1>
             <p className="mt-2 text-lg text-quiet">
-              {agenda.waiting.length > 0 ? 'Everything on the floor is drying.' : 'No open job has a plan.'}{' '}
+              {idleWords(agenda, dossiers)}{' '}
               <Link to="/jobs" className="font-semibold text-act underline">
                 To the jobs
               </Link>

@@ -1,12 +1,12 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { effectiveLog, type LogEntry, withdrawalOf } from '@upholder/core/jobs';
+import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
-import { v7 as uuid } from 'uuid';
+import { useState } from 'react';
 import { waitingEntries } from '../../api/sync/queueSlice.ts';
-import { useLogging } from '../../api/useLogging.ts';
 import { useApp } from '../../app/store.ts';
 import { whenWords } from '../../app/times.ts';
 import { Button } from '../../parts/controls.tsx';
+import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
 
 /** For this long a slip can be taken back right here; later under Log. */
 const MINUTES = 10;
@@ -21,7 +21,7 @@ export function LastLogged({
   shop: ShopContext;
   now: number;
 }) {
-  const log = useLogging();
+  const [asked, setAsked] = useState<LogEntry | null>(null);
   const envelopes = useApp(({ queue }) => queue.envelopes);
   const waiting = waitingEntries(envelopes);
   // What the server has not seen yet is newer than all it has.
@@ -54,16 +54,16 @@ export function LastLogged({
         <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
         {isWaiting && <span className="text-quiet">, on its way to the server</span>}
       </p>
-      <Button
-        kind="quiet"
-        posture="floor"
-        disabled={isWaiting}
-        onClick={() => {
-          void log(withdrawalOf(entry, uuid()), true);
-        }}
-      >
+      <Button kind="quiet" posture="floor" disabled={isWaiting} onClick={() => setAsked(entry)}>
         Withdraw
       </Button>
+      {asked && (
+        <WithdrawDialog
+          entry={asked}
+          what={`${verb}, ${asked.pieceIds.length === 1 ? '1 piece' : `${asked.pieceIds.length} pieces`}`}
+          onClose={() => setAsked(null)}
+        />
+      )}
     </section>
   );
 }

@@ -27,6 +27,7 @@ import { type CoatDraft, CoatFields, readCoatDraft } from '../log/CoatFields.tsx
 import { DoneAtField, readDoneAt, writeDoneAt } from '../log/DoneAtField.tsx';
 import { PiecePicker } from '../log/PiecePicker.tsx';
 import { usePieceStates } from '../useJobContext.ts';
+import { useOpenStops } from '../useOpenStops.ts';
 import { coatOf, mixAddress } from './useAgenda.ts';
 
 const PLACES = {
@@ -96,6 +97,7 @@ export function NowCard(props: NowCardProps) {
   const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
   const [doneAt, setDoneAt] = useState(() => writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
   const zone = dossier.zones.find(({ id }) => id === op.zoneId);
+  const stops = useOpenStops(dossier, shop).filter(({ step: at }) => at?.id === op.stepId);
   const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const obstacles = coat ? coatingObstacles(coat.sheet, climate) : [];
   const isOverdue = item.plannedEnd !== null && item.plannedEnd < now;
@@ -178,6 +180,19 @@ export function NowCard(props: NowCardProps) {
           </Notice>
         </div>
       )}
+      {stops.map(({ finding }) => (
+        <div key={finding.code} className="mt-2">
+          <Notice kind="stop">
+            {finding.why}{' '}
+            <Link
+              to={`/jobs/${dossier.job.id}/sequence?zone=${zone?.id ?? ''}`}
+              className="font-semibold underline underline-offset-2"
+            >
+              Mend or override it under Sequence
+            </Link>
+          </Notice>
+        </div>
+      ))}
       {item.shutsAt !== null && (
         <p className={`mt-1 text-lg ${item.shutsAt < now ? 'font-semibold text-stop' : ''}`}>
           {item.shutsAt < now

@@ -1,6 +1,8 @@
-import type { JobRow, ZoneRow } from '@upholder/core/api';
-import { type JobSpec, neededByRemark, SUBSTRATES, type ZoneSpec } from '@upholder/core/jobs';
+import type { Dossier, JobRow, ZoneRow } from '@upholder/core/api';
+import { pieceStates } from '@upholder/core/floor';
+import { effectiveLog, type JobSpec, neededByRemark, SUBSTRATES, type ZoneSpec } from '@upholder/core/jobs';
 import { totalAreas } from '@upholder/core/pieces';
+import { loggedEnd } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { useState } from 'react';
@@ -10,9 +12,10 @@ import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
-import { type JobInShop, useJobContext } from '../useJobContext.ts';
+import { type JobInShop, planningShop, useJobContext } from '../useJobContext.ts';
 import { newZoneSpec, zoneSpecOf } from '../zoneSpec.ts';
 
 function specOf({ id: _id, version: _version, ...spec }: JobRow): JobSpec {
@@ -43,6 +46,25 @@ function Clash({
   );
 }
 
+/** What still stands in the way of a hand-over, in words: planned work, and films that are wet. */
+function whatIsLeft(dossier: Dossier, shop: JobInShop['shop'], now: number): string[] {
+  const counting = effectiveLog(dossier.log);
+  const open = (dossier.plan?.ops ?? []).filter(
+    (op) => op.personId !== null && loggedEnd(op, counting) === null,
+  );
+  const first = open.toSorted((a, b) => a.start - b.start)[0];
+  const states = [...pieceStates(dossier, planningShop(shop), now).values()];
+  const wet = states.filter(({ front, back }) => front?.state === 'wet' || back?.state === 'wet').length;
+  return [
+    ...(first
+      ? [
+          `${open.length === 1 ? 'One planned step is' : `${open.length} planned steps are`} not logged yet, the first ${first.name}.`,
+        ]
+      : []),
+    ...(wet > 0 ? [`${wet === 1 ? 'One piece is' : `${wet} pieces are`} still wet.`] : []),
+  ];
+}
+
 function Head({ dossier, shop }: JobInShop) {
   const { job } = dossier;
   const [save] = upholder.useChangeJobMutation();
@@ -54,6 +76,7 @@ function Head({ dossier, shop }: JobInShop) {
     return !('error' in outcome);
   }
   const { draft, change, replace, state } = useAutosave(specOf(job), write);
+  const [left, setLeft] = useState<string[]>([]);
   const fields = refusal?.fields ?? {};
   const text = (key: 'name' | 'code' | 'client' | 'addressNote', label: string, className = '') => (
     <Field label={label} error={fields[key]} className={className}>
@@ -126,13 +149,45 @@ function Head({ dossier, shop }: JobInShop) {
             <Select
               {...ids}
               value={draft.status}
-              onChange={({ target }) => change({ status: target.value as JobSpec['status'] })}
+              onChange={({ target }) => {
+                const status = target.value as JobSpec['status'];
+                const left = status === 'handed-over' ? whatIsLeft(dossier, shop, now) : [];
+                if (left.length > 0) setLeft(left);
+                else change({ status });
+              }}
             >
               <option value="open">open</option>
               <option value="handed-over">handed over</option>
             </Select>
           )}
         </Field>
+        {left.length > 0 && (
+          <Modal
+            isOpen
+            onClose={() => setLeft([])}
+            title="Hand it over as it is?"
+            note="A job that is handed over leaves the floor, and its plan no longer takes people and places."
+            width="34rem"
+          >
+            <ul className="list-disc pl-5">
+              {left.map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+            </ul>
+            <div className="mt-4 flex flex-wrap gap-3">
+              <Button
+                kind="act"
+                onClick={() => {
+                  setLeft([]);
+                  change({ status: 'handed-over' });
+                }}
+              >
+                It is handed over
+              </Button>
+              <Button onClick={() => setLeft([])}>Leave it open</Button>
+            </div>
+          </Modal>
+        )}
         <Field label="Address and access" error={fields.addressNote} className="col-span-6">
           {(ids) => (
             <textarea

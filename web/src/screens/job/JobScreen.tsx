@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { isPlanStale } from '@upholder/core/planning';
+import { finishedAt, isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -39,14 +39,17 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
   const open = zones.filter(({ systemId }) => systemId === null);
   const zoneWords = zones.length === 1 ? '1 zone' : `${zones.length} zones`;
   const isStale = plan !== null && isPlanStale(plan, pieces, steps);
+  const finished = finishedAt(plan, log);
   const days =
     plan === null
       ? 'not planned yet'
-      : isStale
-        ? 'changed since planned'
-        : plan.handOver < now
-          ? `ended ${whenWords(plan.handOver, now, shop.timeZone)}`
-          : `done ${whenWords(plan.handOver, now, shop.timeZone)}`;
+      : finished !== null && !isStale
+        ? `done ${whenWords(finished, now, shop.timeZone)}`
+        : isStale
+          ? 'changed since planned'
+          : plan.handOver < now
+            ? `was to end ${whenWords(plan.handOver, now, shop.timeZone)}`
+            : `ends ${whenWords(plan.handOver, now, shop.timeZone)}`;
   return [
     {
       to: 'brief',
@@ -95,6 +98,14 @@ function AgreedDate({
 }) {
   const { job, plan } = dossier;
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
+  if (finishedAt(plan, dossier.log) !== null && plan && !isPlanStale(plan, dossier.pieces, dossier.steps))
+    return (
+      <p className="text-right leading-tight">
+        all work is logged
+        <br />
+        <span className="text-quiet">set it to handed over under Brief</span>
+      </p>
+    );
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
   const isPast = job.neededBy < localDate(now, shop.timeZone);
   const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);

@@ -1,10 +1,11 @@
 import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
+import { finishedAt } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { dateWords, dayWords } from '../../app/times.ts';
+import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -45,11 +46,19 @@ function HandOver({
       </>
     );
   }
+  const finished = dossier ? finishedAt(dossier.plan, dossier.log) : null;
+  if (finished !== null)
+    return (
+      <>
+        <span className="font-semibold">all work logged {whenWords(finished, now, shop.timeZone)}</span>{' '}
+        {wanted}
+      </>
+    );
   const isLate = isPastDate(handOver, job.neededBy, shop.timeZone);
   return (
     <>
       <span className={`font-semibold ${isLate || isAtRisk ? 'text-stop' : ''}`}>
-        {handOver < now ? 'planned for' : 'done'} {dayWords(handOver, shop.timeZone)}
+        {handOver < now ? 'was to end' : 'ends'} {dayWords(handOver, shop.timeZone)}
         {isLate ? ', too late' : isAtRisk && ', at risk: behind the plan'}
       </span>{' '}
       {wanted}

@@ -1,15 +1,16 @@
 import type { ShopContext } from '@upholder/core/api';
-import { type Decision, effectiveLog, type LogEntry, withdrawalOf } from '@upholder/core/jobs';
+import { implausibleEntries } from '@upholder/core/floor';
+import { type Decision, effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
-import { useState } from 'react';
-import { v7 as uuid } from 'uuid';
-import { useLogging } from '../../api/useLogging.ts';
+import { useMemo, useState } from 'react';
 import { whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
-import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
+import { Button, Sheet } from '../../parts/controls.tsx';
+import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
+import { doubtWords } from '../doubtWords.ts';
+import { planningShop, useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { CorrectDialog } from './CorrectDialog.tsx';
 
 function coatWords(entry: LogEntry, shop: ShopContext): string {
@@ -72,8 +73,7 @@ export function LogScreen() {
   const { dossier: served, shop } = useJobContext();
   const dossier = useCurrentDossier(served);
   const now = useNowMinute();
-  const log = useLogging();
-  const [problem, setProblem] = useState('');
+  const [withdrawing, setWithdrawing] = useState<LogEntry | null>(null);
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
   const steps = new Map(dossier.steps.map((step) => [step.id, step]));
   const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
@@ -82,20 +82,14 @@ export function LogScreen() {
   const waiting = new Set(
     dossier.log.map(({ id }) => id).filter((id) => !served.log.some((entry) => entry.id === id)),
   );
+  const doubtful = useMemo(() => implausibleEntries(dossier, planningShop(shop)), [dossier, shop]);
   const rows = [
     ...dossier.log.map((entry) => ({ at: entry.doneAt, keptAt: entry.loggedAt, entry, decision: null })),
     ...dossier.decisions.map((decision) => ({ at: decision.at, keptAt: decision.at, entry: null, decision })),
   ].sort((a, b) => b.at.localeCompare(a.at) || b.keptAt.localeCompare(a.keptAt));
 
-  function withdraw(entry: LogEntry): void {
-    void log(withdrawalOf(entry, uuid()), true).then((outcome) =>
-      setProblem(outcome.ok ? '' : outcome.message),
-    );
-  }
-
   return (
     <main className="p-5">
-      {problem !== '' && <Notice kind="stop">{problem}</Notice>}
       {rows.length === 0 && (
         <Sheet className="max-w-2xl p-6">
           <h2>Nothing is logged yet</h2>
@@ -146,6 +140,11 @@ export function LogScreen() {
                   </span>
                 </p>
                 {entry.coat && <p className="text-[0.9rem]">{coatWords(entry, shop)}</p>}
+                {doubtful.has(entry.id) && (
+                  <p className="border-tape border-l-[6px] pl-2 text-[0.9rem]">
+                    {doubtWords(doubtful.get(entry.id))}
+                  </p>
+                )}
                 {entry.note && <p className="text-[0.9rem] italic">{entry.note}</p>}
               </div>
               {isCounting && !waiting.has(entry.id) && (
@@ -153,7 +152,7 @@ export function LogScreen() {
                   <Button kind="quiet" onClick={() => setCorrecting(entry)}>
                     Correct
                   </Button>
-                  <Button kind="quiet" onClick={() => withdraw(entry)}>
+                  <Button kind="quiet" onClick={() => setWithdrawing(entry)}>
                     Withdraw
                   </Button>
                 </span>
@@ -164,6 +163,13 @@ export function LogScreen() {
       </ol>
       {correcting && (
         <CorrectDialog entry={correcting} dossier={dossier} shop={shop} onClose={() => setCorrecting(null)} />
+      )}
+      {withdrawing && (
+        <WithdrawDialog
+          entry={withdrawing}
+          what={withdrawing.work?.stepName ?? steps.get(withdrawing.stepId)?.name ?? 'this entry'}
+          onClose={() => setWithdrawing(null)}
+        />
       )}
     </main>
   );

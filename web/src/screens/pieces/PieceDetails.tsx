@@ -1,10 +1,13 @@
 import type { Dossier, PieceRow } from '@upholder/core/api';
+import { implausibleEntries } from '@upholder/core/floor';
 import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
 import { useIsNarrow } from '../../app/useIsNarrow.ts';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
+import { doubtWords } from '../doubtWords.ts';
+import { planningShop, useJobContext } from '../useJobContext.ts';
 import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
@@ -34,9 +37,25 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
     const refusal = await edit(piece, read.value);
     if (refusal && refusal.code !== 'conflict') setErrors({ [column.key]: refusal.message });
   }
+  const { shop } = useJobContext();
+  const doubts = useMemo(() => {
+    const all = implausibleEntries(dossier, planningShop(shop));
+    return dossier.log
+      .filter(({ id, pieceIds }) => all.has(id) && pieceIds.includes(piece.id))
+      .map(({ id, stepId, work }) => ({
+        id,
+        name: work?.stepName ?? dossier.steps.find((step) => step.id === stepId)?.name ?? 'A step',
+        words: doubtWords(all.get(id)),
+      }));
+  }, [dossier, shop, piece.id]);
   const shown = columns.filter((column) => column.write(piece) !== null);
   return (
     <div className="mt-3">
+      {doubts.map(({ id, name, words }) => (
+        <p key={id} className="mb-2 border-tape border-l-[6px] pl-2 text-[0.9rem] leading-snug">
+          <span className="font-semibold">{name}:</span> {words}
+        </p>
+      ))}
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3">
         {shown.map((column) => (
           <div key={column.key} className="contents">

@@ -87,25 +87,33 @@ export function useFindings(
   steps: readonly Step[],
   shop: ShopContext,
 ): Finding[] {
-  return useMemo(() => {
-    if (!zone.systemId || steps.length === 0) return [];
-    const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
-    return checkSequence({
-      steps,
-      sheets: sheetsOf(shop),
-      facts: factsOf(
-        zone,
-        dossier.job,
-        shop.settings,
-        pieces.map(({ verdict }) => verdict),
-      ),
-      pieces,
-      supplies: suppliesOf(shop),
-      layers: shop.layers,
-      options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults,
-      settings: shop.settings,
-      climate: shop.planningClimate,
-      isOnSite: dossier.job.place === 'client',
-    });
-  }, [dossier, zone, steps, shop]);
+  return useMemo(() => findingsOfZone(dossier, zone, steps, shop), [dossier, zone, steps, shop]);
+}
+
+/** The same, outside of a component. */
+export function findingsOfZone(
+  dossier: Dossier,
+  zone: ZoneRow,
+  steps: readonly Step[],
+  shop: ShopContext,
+): Finding[] {
+  if (!zone.systemId || steps.length === 0) return [];
+  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  return checkSequence({
+    steps,
+    sheets: sheetsOf(shop),
+    facts: factsOf(
+      zone,
+      dossier.job,
+      shop.settings,
+      pieces.map(({ verdict }) => verdict),
+    ),
+    pieces,
+    supplies: suppliesOf(shop),
+    layers: shop.layers,
+    options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults,
+    settings: shop.settings,
+    climate: shop.planningClimate,
+    isOnSite: dossier.job.place === 'client',
+  });
 }

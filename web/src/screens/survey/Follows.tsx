@@ -38,11 +38,11 @@ function Cautions({
             <p className="text-[0.9rem]">{caution.text}</p>
             {isStop && (
               <Button kind="stop" className="mt-2 min-h-11" onClick={() => setTaking(caution)}>
-                Cleared, or taken on
+                Cleared, or override
               </Button>
             )}
             {caution.severity === 'stop' && isTakenOn && (
-              <p className="text-[0.85rem] text-quiet">Taken on; see the log.</p>
+              <p className="text-[0.85rem] text-quiet">Overridden; see the log.</p>
             )}
           </div>
         );

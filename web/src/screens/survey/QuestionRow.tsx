@@ -1,4 +1,5 @@
 import type { ZoneRow } from '@upholder/core/api';
+import { Undo2 } from 'lucide-react';
 import { type KeyboardEvent, useId } from 'react';
 import { answerOf, type Question } from './questions.ts';
 
@@ -16,14 +17,16 @@ export function focusNextGroup(group: HTMLElement): void {
   next?.querySelector<HTMLElement>('[tabindex="0"]')?.focus();
 }
 
-/** One question with its possible answers as a row; a digit picks and goes on, a second press takes back. */
+/** One question with its possible answers as a row; a digit picks and goes on; taking an answer back is a press of its own. */
 export function QuestionRow({ zone, question, onAnswer }: RowProps) {
   const id = useId();
   const answer = answerOf(zone, question.key);
   const chosen = question.choices.findIndex(([value]) => value === answer);
   function pick(index: number, from?: HTMLElement): void {
     const choice = question.choices[index];
-    if (choice) onAnswer(choice[0] === answer ? null : choice[0], from);
+    if (choice && choice[0] !== answer) onAnswer(choice[0], from);
+    // What is chosen stays; whoever presses it again by digit goes on, as with any other answer.
+    else if (choice && from) focusNextGroup(from);
   }
   function press(event: KeyboardEvent<HTMLDivElement>): void {
     const { key, currentTarget } = event;
@@ -34,7 +37,7 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
       pick(Number(key) - 1, currentTarget);
     } else if (step !== 0) {
       event.preventDefault();
-      const buttons = [...currentTarget.querySelectorAll<HTMLButtonElement>('button')];
+      const buttons = [...currentTarget.querySelectorAll<HTMLButtonElement>('[role="radio"]')];
       const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
       buttons[(at + step + buttons.length) % buttons.length]?.focus();
     }
@@ -65,6 +68,17 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
             {words}
           </button>
         ))}
+        {chosen >= 0 && (
+          <button
+            type="button"
+            aria-label={`Take back: ${question.ask}`}
+            title="Take the answer back"
+            onClick={() => onAnswer(null)}
+            className="grid min-h-11 min-w-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
+          >
+            <Undo2 size={16} aria-hidden="true" />
+          </button>
+        )}
       </div>
     </div>
   );
