@@ -14,6 +14,11 @@ export interface Cluster {
   /** Stops and starts the server process, keeping port and data. */
   halt(): Promise<void>;
   resume(): Promise<void>;
+  /** Ends the server process without a word, as a power cut does; `resume` recovers what it had promised. */
+  crash(): Promise<void>;
+  /** Every process of it stands still until `continue`, with its connections open. */
+  pause(): void;
+  continue(): void;
   stop(): Promise<void>;
 }
 
@@ -65,6 +70,22 @@ function isAlive(pid: number): boolean {
     return true;
   } catch {
     return false;
+  }
+}
+
+/** A process and those that it started; our own, by their ids. */
+function processesOf({ pid }: ChildProcess): number[] {
+  if (pid === undefined) return [];
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim();
+  return [pid, ...children.split(' ').filter(Boolean).map(Number)];
+}
+
+/** Sends a signal; a process that has ended meanwhile needs none. */
+function signal(pid: number, name: NodeJS.Signals): void {
+  try {
+    process.kill(pid, name);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
   }
 }
 
@@ -184,6 +205,17 @@ export async function startCluster(folder: string, { isTemporary = false } = {})
     await ended;
   }
 
+  async function crash(): Promise<void> {
+    const child = server;
+    server = null;
+    if (!child || child.exitCode !== null) return;
+    const helpers = processesOf(child);
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    for (const pid of helpers) signal(pid, 'SIGKILL');
+    await ended;
+    while (helpers.some(isAlive)) await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+
   async function asOwner<T>(work: (client: pg.Client) => Promise<T>): Promise<T> {
     const client = new pg.Client({ connectionString: url('postgres') });
     await client.connect();
@@ -212,6 +244,13 @@ export async function startCluster(folder: string, { isTemporary = false } = {})
     },
     halt,
     resume,
+    crash,
+    pause() {
+      if (server) for (const pid of processesOf(server)) signal(pid, 'SIGSTOP');
+    },
+    continue() {
+      if (server) for (const pid of processesOf(server)) signal(pid, 'SIGCONT');
+    },
     async stop() {
       await halt();
       if (isTemporary) rmSync(home, { recursive: true, force: true });

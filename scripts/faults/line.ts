@@ -1,0 +1,96 @@
+import { createServer, request, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+
+/** What can happen to a request on its way. */
+export const LINE_FAULTS = ['lost-request', 'lost-answer', 'truncated', 'delayed', 'doubled'] as const;
+export type LineFault = (typeof LINE_FAULTS)[number];
+
+/** A line to a server that can be bad: it stands between a tablet and the server. */
+export interface Line {
+  address: string;
+  /** The next requests meet this. */
+  spoil(fault: LineFault, requests: number): void;
+  close(): Promise<void>;
+}
+
+interface Reply {
+  status: number;
+  headers: NodeJS.Dict<string | string[]>;
+  body: Buffer;
+}
+
+const DELAY_MS = 700;
+
+function forward(
+  port: number,
+  method: string,
+  path: string,
+  headers: NodeJS.Dict<string | string[]>,
+  body: Buffer,
+): Promise<Reply> {
+  return new Promise((resolve, reject) => {
+    const call = request({ host: '127.0.0.1', port, method, path, headers, agent: false }, (answer) => {
+      const chunks: Buffer[] = [];
+      answer.on('data', (chunk: Buffer) => chunks.push(chunk));
+      answer.on('error', reject);
+      answer.on('end', () =>
+        resolve({
+          status: answer.statusCode ?? 502,
+          headers: answer.headers,
+          body: Buffer.concat(chunks),
+        }),
+      );
+    });
+    call.on('error', reject);
+    call.end(body);
+  });
+}
+
+/**
+ * Opens a line to a port on loopback.
+ * @param target the port that the server listens on now.
+ */
+export async function openLine(target: () => number): Promise<Line> {
+  let fault: LineFault | null = null;
+  let left = 0;
+  const server: Server = createServer((incoming, outgoing) => {
+    const chunks: Buffer[] = [];
+    incoming.on('data', (chunk: Buffer) => chunks.push(chunk));
+    incoming.on('end', () => void pass(Buffer.concat(chunks)));
+    async function pass(body: Buffer): Promise<void> {
+      const now = left > 0 ? fault : null;
+      left = Math.max(0, left - 1);
+      const { host: _host, connection: _connection, ...headers } = incoming.headers;
+      const send = () => forward(target(), incoming.method ?? 'GET', incoming.url ?? '/', headers, body);
+      try {
+        if (now === 'lost-request') return void outgoing.destroy();
+        if (now === 'delayed') await new Promise((resolve) => setTimeout(resolve, DELAY_MS));
+        const [reply] = now === 'doubled' ? await Promise.all([send(), send()]) : [await send()];
+        if (!reply || now === 'lost-answer') return void outgoing.destroy();
+        const { 'transfer-encoding': _encoding, connection: _kept, ...kept } = reply.headers;
+        outgoing.writeHead(reply.status, { ...kept, 'content-length': reply.body.length });
+        if (now === 'truncated') {
+          outgoing.write(reply.body.subarray(0, Math.floor(reply.body.length / 2)), () => outgoing.destroy());
+          return;
+        }
+        outgoing.end(reply.body);
+      } catch {
+        // The server is away: so is the line.
+        outgoing.destroy();
+      }
+    }
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return {
+    address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    spoil(next, requests) {
+      fault = next;
+      left = requests;
+    },
+    close: () =>
+      new Promise((resolve) => {
+        server.close(() => resolve());
+        server.closeAllConnections();
+      }),
+  };
+}
