@@ -89,7 +89,7 @@ describe('the made-up shop', () => {
 
   it('makes the date that was agreed, but only just', () => {
     const day = localDate(quay.plan?.handOver ?? 0, SHOP.timeZone);
-    expect(day <= (quay.job.neededBy ?? '')).toBe(true);
+    expect(day <= (quay.job.neededBy ?? ''), day).toBe(true);
     expect(day).toBe(quay.job.neededBy);
   });
 

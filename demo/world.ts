@@ -87,7 +87,7 @@ export const JOBS: DemoJob[] = [
     place: 'shop',
     status: 'open',
     startDay: 0,
-    neededDay: 8,
+    neededDay: 11,
     walls: [
       {
         name: 'Behind the counter',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { GENERIC_PRODUCTS, ProductSheetSchema } from './index.ts';
+import { GENERIC_PRODUCTS, ProductSheetSchema, sheetDoubts } from './index.ts';
 
 const enamel = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
 
@@ -12,6 +12,27 @@ describe('product sheets', () => {
   it.each(Object.entries(GENERIC_PRODUCTS))('%s passes its own checks', (_key, sheet) => {
     expect(ProductSheetSchema.parse(sheet)).toEqual(sheet);
   });
+
+  it.each(Object.entries(GENERIC_PRODUCTS))(
+    '%s has every figure of a sheet, and none contradicts another',
+    (_key, sheet) => {
+      const { vocGL, statedSpreadM2L, sagWftUm, sagFlatWftUm, surfaceMinC, materialMinC } = sheet;
+      expect([vocGL, statedSpreadM2L, sagWftUm, sagFlatWftUm, surfaceMinC, materialMinC]).not.toContain(null);
+      expect(sheet.substrates.length).toBeGreaterThan(0);
+      expect(sheet.hazards.length).toBeGreaterThan(0);
+      expect(sheet.gunHint).not.toBe('');
+      const isSprayed = sheet.applicators.some((one) => one === 'turbine' || one === 'airless');
+      expect(sheet.gunRestMin === null).toBe(!isSprayed);
+      expect(sheetDoubts(sheet)).toEqual([]);
+      // What flows off the solids bounds the solvent: g/L ≤ (1 − VS) · density of the carrier.
+      expect(vocGL ?? 0).toBeLessThanOrEqual(
+        (1 - sheet.volumeSolidsPct / 100) * sheet.thinnerDensityKgL * 1000 * 1.1,
+      );
+      expect(sagFlatWftUm ?? 0).toBeGreaterThan(sagWftUm ?? 0);
+      expect(sagWftUm ?? 0).toBeGreaterThan(sheet.wftMaxUm);
+      if (sheet.base !== 'water') expect(sheet.flash).not.toBe('not flammable');
+    },
+  );
 
   it('refuses a recoat window that shuts before it opens', () => {
     expect(problems({ clocks: { ...enamel.clocks, recoatMaxMin: 600 } })).toEqual(['clocks.recoatMaxMin']);

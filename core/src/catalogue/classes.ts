@@ -41,6 +41,7 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     sheen: '',
     vocGL: null,
     sagWftUm: null,
+    sagFlatWftUm: null,
     statedSpreadM2L: null,
     wetOnWetMaxMin: null,
     wetEdgeMin: 5,

@@ -8,6 +8,7 @@ import {
   waterborne,
   waterbornePrimer,
 } from './classes.ts';
+import { filledSheet } from './filled.ts';
 import type { ProductSheet } from './sheet.ts';
 import { SPECIAL_COATINGS } from './special.ts';
 
@@ -235,4 +236,6 @@ const COATINGS: Record<string, ProductSheet> = {
  * Generic products that a new shop starts with: typical values of each class at 23 °C and 50 % relative humidity.
  * Minimum clocks take the long end of the class's range, the recoat maximum the short end.
  */
-export const GENERIC_PRODUCTS: Record<string, ProductSheet> = { ...COATINGS, ...SPECIAL_COATINGS };
+export const GENERIC_PRODUCTS: Record<string, ProductSheet> = Object.fromEntries(
+  Object.entries({ ...COATINGS, ...SPECIAL_COATINGS }).map(([key, sheet]) => [key, filledSheet(key, sheet)]),
+);

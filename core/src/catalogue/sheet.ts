@@ -144,8 +144,10 @@ export const ProductSheetSchema = z
       .max(1200, 'VOC ends at 1200 g/L.')
       .nullable()
       .default(null),
-    /** Wet film in µm from which it sags on a vertical, and on a flat piece; null: 1.3 and 2 times the thickest. */
+    /** Wet film in µm from which it sags on a vertical; null: 1.3 times the thickest. */
     sagWftUm: z.number().min(5).max(2000).nullable().default(null),
+    /** The same on a flat piece; null: 2 times the thickest. */
+    sagFlatWftUm: z.number().min(5).max(2000).nullable().default(null),
     /** As the sheet states it, in m² per litre; the film gives its own. */
     statedSpreadM2L: z.number().min(0.5).max(100).nullable().default(null),
     /** A first window, wet on wet, up to so many minutes after the coat; then closed until “recoat from”. */
@@ -237,6 +239,8 @@ export const ProductSheetSchema = z
       problem(['wftMaxUm'], 'The thickest wet film is below the typical one.');
     if (sheet.sagWftUm !== null && sheet.sagWftUm < sheet.wftTypUm)
       problem(['sagWftUm'], 'It would sag below its typical wet film.');
+    if (sheet.sagFlatWftUm !== null && sheet.sagFlatWftUm < (sheet.sagWftUm ?? 0))
+      problem(['sagFlatWftUm'], 'A flat piece holds at least as much as a vertical one.');
     if (sheet.wetOnWetMaxMin !== null && sheet.wetOnWetMaxMin >= recoatMinMin)
       problem(['wetOnWetMaxMin'], 'The wet-on-wet window ends before “recoat from”.');
     if (sheet.airMinC >= sheet.airMaxC) problem(['airMaxC'], 'The warmest air is not above the coldest.');

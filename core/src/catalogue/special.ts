@@ -288,7 +288,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
       ...LACQUER_FIRE,
       className: 'Conversion lacquer, acid cured',
       layerClass: 'conversion',
-      drying: 'fast-solvent',
+      drying: 'two-part',
       isCatalysed: true,
       volumeSolidsPct: 37,
       densityKgL: 1.15,

@@ -69,6 +69,18 @@ export function climateFactor(mode: DryingMode, climate: Climate): number {
   }
 }
 
+/**
+ * The factor of a product in a climate: that of its drying mode, and for a two-part product in water the slower of its
+ * cure and of the water that has to leave first.
+ */
+export function sheetFactor(
+  { drying, base }: Pick<ProductSheet, 'drying' | 'base'>,
+  climate: Climate,
+): number {
+  const factor = climateFactor(drying, climate);
+  return drying === 'two-part' && base === 'water' ? Math.max(factor, evaporationFactor(climate)) : factor;
+}
+
 /** Drying time grows with the wet film to the power 1.5. */
 export function thicknessFactor(wftUm: number, sheetWftUm: number): number {
   return (wftUm / sheetWftUm) ** 1.5;
@@ -94,7 +106,7 @@ export function filmClocks(
   wftUm: number = sheet.wftTypUm,
   policy: DryingPolicy = { mayShorten: false },
 ): FilmClocks {
-  const raw = climateFactor(sheet.drying, climate) * thicknessFactor(wftUm, sheet.wftTypUm);
+  const raw = sheetFactor(sheet, climate) * thicknessFactor(wftUm, sheet.wftTypUm);
   const factor = Math.max(raw, policy.mayShorten ? 0.5 : 1);
   const scale = (minutes: number, by = factor): ScaledClock => ({
     sheetMinutes: minutes,
@@ -128,6 +140,17 @@ export function coatingObstacles(sheet: ProductSheet, climate: Climate): string[
   return [...sheetObstacles(sheet, climate), ...(dew ? [dew] : [])];
 }
 
+/** Above this relative humidity a fast solvent cools the film below the dew point, and it turns milky. */
+const BLUSH_ABOVE_PCT = 70;
+
+/** What may go wrong with a product in a climate though its sheet allows it; empty when nothing is known. */
+export function coatingRisks({ base }: Pick<ProductSheet, 'base'>, { rhPct }: Climate): string[] {
+  if ((base !== 'lacquer' && base !== 'alcohol') || rhPct <= BLUSH_ABOVE_PCT) return [];
+  return [
+    `Above ${BLUSH_ABOVE_PCT} % humidity (${Math.round(rhPct)} % now) it can blush: the film turns milky. Dry the air, or spray a test card and use a slower thinner as the sheet allows.`,
+  ];
+}
+
 /** Why condensation threatens: the surface is less than 3 °C above the dew point. Null when it is not. */
 export function dewPointObstacle(climate: Climate): string | null {
   const margin = (climate.surfaceC ?? climate.airC) - dewPointC(climate);
@@ -151,7 +174,7 @@ export function sheetObstacles(sheet: ProductSheet, climate: Climate): string[] 
   if (climate.rhPct > sheet.rhMaxPct) {
     obstacles.push(`Humidity ${climate.rhPct} % is above the sheet's ${sheet.rhMaxPct} %.`);
   }
-  if (sheet.drying === 'evaporation' || sheet.drying === 'hybrid') {
+  if (sheet.base === 'water') {
     if (evaporationHpa(climate) < LEAST_EVAPORATION_HPA) {
       obstacles.push('The air is too damp for a waterborne film to dry at all.');
     }

@@ -5,11 +5,13 @@ import {
   climateFactor,
   clockSentence,
   coatingObstacles,
+  coatingRisks,
   dewPointC,
   evaporationHpa,
   filmClocks,
   meanClimate,
   saturationPressureHpa,
+  sheetFactor,
   thicknessFactor,
 } from './index.ts';
 
@@ -49,6 +51,40 @@ describe('climateFactor', () => {
     for (const mode of ['evaporation', 'oxidative', 'two-part', 'fast-solvent', 'hybrid'] as const) {
       expect(climateFactor(mode, { airC: 23, rhPct: 50 })).toBeCloseTo(1, 12);
     }
+  });
+});
+
+describe('the law of a product', () => {
+  const climate = { airC: 18, rhPct: 75 };
+  it('is the slower of cure and water for a two-part product in water, and cure alone in solvent', () => {
+    const waterborne = GENERIC_PRODUCTS['two-part-enamel-satin']!;
+    const acidCured = GENERIC_PRODUCTS['conversion-lacquer-satin']!;
+    expect(sheetFactor(waterborne, climate)).toBeCloseTo(2.72, 2);
+    expect(sheetFactor(acidCured, climate)).toBeCloseTo(1.42, 2);
+    // In dry air the cure decides: E = 20.64 · 0.7 hPa, so that water alone would give × 0.97.
+    expect(sheetFactor(waterborne, { airC: 18, rhPct: 30 })).toBeCloseTo(1.42, 2);
+    expect(filmClocks(waterborne, climate).recoatMin.hereMinutes).toBe(
+      Math.ceil(240 * sheetFactor(waterborne, climate)),
+    );
+  });
+
+  it('warns of blush with lacquer and shellac above 70 %, with nothing else and not below', () => {
+    const lacquer = GENERIC_PRODUCTS['precat-lacquer-satin']!;
+    expect(coatingRisks(lacquer, { airC: 22, rhPct: 71 })[0]).toContain('blush');
+    expect(coatingRisks(GENERIC_PRODUCTS['shellac-block-primer']!, { airC: 22, rhPct: 75 })).toHaveLength(1);
+    expect(coatingRisks(lacquer, { airC: 22, rhPct: 70 })).toEqual([]);
+    expect(coatingRisks(enamel, { airC: 22, rhPct: 80 })).toEqual([]);
+    expect(coatingObstacles(lacquer, { airC: 22, rhPct: 71 })).toEqual([]);
+  });
+
+  it('keeps two-part waterborne out of air in which nothing evaporates', () => {
+    const damp = { airC: 12, rhPct: 95 };
+    expect(coatingObstacles(GENERIC_PRODUCTS['two-part-enamel-satin']!, damp).join(' ')).toContain(
+      'too damp',
+    );
+    expect(coatingObstacles(GENERIC_PRODUCTS['precat-lacquer-satin']!, damp).join(' ')).not.toContain(
+      'too damp',
+    );
   });
 });
 

@@ -5,7 +5,13 @@ import type { Zone } from '../jobs/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Interval, ShopSettings } from '../shop/index.ts';
-import { type BuildUpProducts, coatsToHide, type HidingResult, type PrimerRun } from '../survey/index.ts';
+import {
+  type BuildUpProducts,
+  coatsToHide,
+  contrastIn,
+  type HidingResult,
+  type PrimerRun,
+} from '../survey/index.ts';
 import {
   FINISHING_SYSTEMS,
   type Practice,
@@ -76,7 +82,16 @@ export function hidingOfSteps(
   const primer: PrimerRun | null = first
     ? { ...first.sheet, dftUm: first.dftUm, coats: primers.length, colour: primerColour }
     : null;
-  return coatsToHide(zone.oldColour, zone.newColour, { ...colour.sheet, dftUm: colour.dftUm }, primer);
+  return coatsToHide(
+    zone.oldColour,
+    zone.newColour,
+    {
+      ...colour.sheet,
+      contrastRatio: contrastIn(colour.sheet.contrastRatio, zone.newColour),
+      dftUm: colour.dftUm,
+    },
+    primer,
+  );
 }
 
 /** The products that steps lay, each once, as cautions look at them. */

@@ -49,9 +49,9 @@ function estimate(change: Partial<Parameters<typeof roughEstimate>[0]> = {}) {
 describe('a rough estimate', () => {
   it('works a single step out by hand', () => {
     const step = job.steps.find(({ key }) => key === 'remove')!;
-    // 16 pieces × 6.5 min + 5 min of setting up
+    // 10 doors × 6 min, 6 drawer fronts × 9 min, 5 min of setting up
     const one = estimate({ steps: [step] });
-    expect(one.hours * 60).toBeCloseTo(16 * 6.5 + 5, 9);
+    expect(one.hours * 60).toBeCloseTo(10 * 6 + 6 * 9 + 5, 9);
     expect([one.days, one.films, one.material]).toEqual([1, 0, 0]);
   });
 

@@ -11,6 +11,7 @@ import {
   type Laying,
   type Step,
   sideOf,
+  strainingMinutes,
   waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
@@ -108,7 +109,10 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     if (clock !== 'none') {
       for (const { end, lags } of dryings) at = Math.max(at, end + lags[clock]);
     }
-    const labour = stepMinutes(step, pieces, input.isOnSite);
+    const sheet = step.productKey === null ? undefined : input.sheets[step.productKey];
+    const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite) : null;
+    const strained = step.operation === 'coat' ? (amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0) : 0;
+    const labour = stepMinutes(step, pieces, input.isOnSite) + strainingMinutes(strained);
     const turned = isTurned(step, input)
       ? pieces.filter(({ kind, finishBack }) => finishBack && !isFixed(kind))
       : [];
@@ -117,19 +121,16 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
       const more =
         step.labour.setupMin + step.labour.cleanupMin + turned.length * YARDSTICKS.flip.perPieceMin;
       minutes += more;
-      const sheet = input.sheets[step.productKey ?? ''];
       at = finishWork(work, at, (labour / 2 + more) / Math.max(1, input.people));
       if (sheet) at += filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm).handle.hereMinutes;
     }
     minutes += labour;
     at = finishWork(work, at, labour / (turned.length > 0 ? 2 : 1) / Math.max(1, input.people));
-    const sheet = step.productKey === null ? undefined : input.sheets[step.productKey];
     const clocks = sheet ? filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm) : null;
     const lags = lagsOf(clocks, step.restMin);
     if (lags) dryings.push({ end: at, lags });
     if (!sheet) continue;
     films += 1;
-    const amounts = coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite);
     if (sheet.pricePerLitre === null) unpriced.add(sheet.name);
     else material += ((amounts?.paintMl ?? 0) / 1000) * sheet.pricePerLitre;
   }

@@ -201,6 +201,11 @@ export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
   return sum;
 }
 
+/** How a take-off counts door equivalents, in words. */
+export function doorMeasureWords({ smallBelowM2, largeAboveM2 }: DoorMeasure): string {
+  return `½ below ${smallBelowM2} m² of face, 2 above ${largeAboveM2} m² or with two panels or more, else 1`;
+}
+
 /** Face areas in m² between which a piece counts as one ordinary door. */
 export interface DoorMeasure {
   smallBelowM2: number;
@@ -217,5 +222,5 @@ export function doorEquivalents(piece: Geometry, measure: DoorMeasure = DOOR_MEA
   const faceM2 = (piece.widthMm * piece.heightMm) / 1e6;
   if (faceM2 < measure.smallBelowM2) return 0.5;
   const panels = isFramed(piece.construction) ? piece.panelsAcross * piece.panelsDown : 1;
-  return faceM2 > measure.largeAboveM2 || panels > 2 ? 2 : 1;
+  return faceM2 > measure.largeAboveM2 || panels >= 2 ? 2 : 1;
 }

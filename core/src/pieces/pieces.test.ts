@@ -69,6 +69,8 @@ describe('door equivalents', () => {
     [{ widthMm: 400, heightMm: 720 }, 1],
     [{ widthMm: 600, heightMm: 2000 }, 2],
     [{ widthMm: 500, heightMm: 900, panelsAcross: 2, panelsDown: 2 }, 2],
+    [{ widthMm: 400, heightMm: 720, panelsAcross: 1, panelsDown: 2 }, 2],
+    [{ widthMm: 400, heightMm: 720, panelsAcross: 1, panelsDown: 1 }, 1],
   ])('%j counts %d', (size, count) => {
     expect(doorEquivalents({ ...door, ...size })).toBe(count);
   });

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
 import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
-import type { Piece } from '../pieces/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
+import { type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import { handsOnMinutes, YARDSTICKS } from '../systems/index.ts';
 import type { JobForPlanning } from './input.ts';
 import type { Batch } from './loads.ts';
 import { type PlanOp, workMinutes } from './model.ts';
@@ -58,6 +60,31 @@ describe('the visits of a batch', () => {
     expect(key.waitFor).toBe('sand');
     // Taking doors down or masking may go on meanwhile.
     expect(ops.filter(({ waitFor }) => waitFor === 'none').length).toBeGreaterThan(0);
+  });
+
+  it('take straining by the litre, removal by what it is, and a brush round every profile', () => {
+    const many = sampleJob([{ systemId: 'D', doors: 20, fronts: 0 }], shop);
+    const [few, most] = [opNamed(opsOf(job, 'hung'), 'Colour 1'), opNamed(opsOf(many, 'hung'), 'Colour 1')];
+    const sheet = shop.sheets['urethane-enamel-satin']!;
+    const step = job.steps.find(({ key }) => key === 'colour-1')!;
+    for (const [op, pieces] of [
+      [few, job.pieces],
+      [most, many.pieces],
+    ] as const) {
+      const { paintMl, thinnerMl } = coatAmounts(step, sheet, pieces, 'all', false)!;
+      expect(op.setupMin).toBe(step.labour.setupMin + Math.round((2 * (paintMl + thinnerMl)) / 1000));
+    }
+    expect(most.setupMin).toBeGreaterThan(few.setupMin);
+    // 4 doors × 6 min; 3 drawer fronts × 9 min.
+    const [door] = job.pieces;
+    const drawers = [1, 2, 3].map(() => ({ ...door!, kind: 'drawer-front' as const }));
+    expect(handsOnMinutes(YARDSTICKS.remove, job.pieces, 'all')).toBe(24);
+    expect(handsOnMinutes(YARDSTICKS.remove, drawers, 'all')).toBe(27);
+    // One face of a framed door of 400 × 720: 9 min/m², and 4 min for each metre of its panel's outline.
+    const oneFace = { ...door!, finishBack: false };
+    const brushed = handsOnMinutes(YARDSTICKS.brush, [oneFace], 'front');
+    expect(brushed).toBeCloseTo(9 * sideAreaM2(oneFace, 'front') + (4 * profileLengthMm(oneFace)) / 1000, 6);
+    expect(profileLengthMm(oneFace)).toBeGreaterThan(1000);
   });
 
   it('drill and hook only what hangs', () => {
@@ -145,7 +172,8 @@ describe('labour, by hand', () => {
       opsOf(sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop), 'hung'),
       'Colour 1',
     );
-    expect(workMinutes(four)).toBe(Math.ceil(27 + 4 * 1.28 + 20));
+    // Straining: half a litre of mix at 2 min/L is a minute.
+    expect(workMinutes(four)).toBe(Math.ceil(27 + 1 + 4 * 1.28 + 20));
   });
 });
 

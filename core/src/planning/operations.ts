@@ -1,6 +1,7 @@
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../drying/index.ts';
 import { type LogAction, type LogEntry, stepAsLogged, type Zone } from '../jobs/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
 import type { CoatSide, Piece } from '../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../shop/index.ts';
 import {
@@ -11,6 +12,7 @@ import {
   type Step,
   shareKeys,
   sideOf,
+  strainingMinutes,
   waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
@@ -52,7 +54,7 @@ export function lagsOf(clocks: FilmClocks | null, restMin = 0): Lags | null {
   };
 }
 
-/** Mixing, straining and a cup reading, for each pot after the first. */
+/** Mixing and a cup reading, for each pot after the first. */
 const FURTHER_POT_MIN = 12;
 
 function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
@@ -179,10 +181,15 @@ export function draftOps(
       const sheet = shop.sheets[step.productKey ?? ''];
       const paint = step.operation === 'coat' ? paintOf(step, zone, sheet, applicator) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
+      const amounts =
+        isCoat && sheet && step.operation === 'coat'
+          ? coatAmounts(step, sheet, members, visit.side, isInRoom)
+          : null;
+      const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
       const labour = isFlip
         ? labourOf(YARDSTICKS.flip, members, 'front')
         : labourOf(
-            { ...stepLabour, setupMin: stepLabour.setupMin + potsMin },
+            { ...stepLabour, setupMin: stepLabour.setupMin + potsMin + strainMin },
             members,
             step.operation === 'coat' ? visit.side : sideOf(step),
           );

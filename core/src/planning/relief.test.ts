@@ -247,6 +247,8 @@ describe('air that is not fit', () => {
     const sheet = sampleShop().sheets['urethane-enamel-satin']!;
     const [one, ...more] = badAirFor(sheet, frostUntil(SAMPLE_START + 5 * HOUR));
     expect([one?.start, one?.end, more]).toEqual([SAMPLE_START, SAMPLE_START + 5 * HOUR, []]);
-    expect(badAirFor({ ...sheet, airMinC: 0 }, frostUntil(SAMPLE_START + 5 * HOUR))).toEqual([]);
+    expect(badAirFor({ ...sheet, airMinC: 0, surfaceMinC: 0 }, frostUntil(SAMPLE_START + 5 * HOUR))).toEqual(
+      [],
+    );
   });
 });

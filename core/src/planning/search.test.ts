@@ -96,7 +96,7 @@ describe('a search', () => {
     const plans = Object.fromEntries(
       (['earliest', 'labour', 'room'] as const).map((objective) => {
         const one = search(job, shop, objective, 3);
-        for (let number = 0; number < 80; number += 1) one.step();
+        for (let number = 0; number < 400; number += 1) one.step();
         return [objective, one.found!.plan];
       }),
     );

@@ -20,4 +20,4 @@ export {
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { applicatorInPlace, sprayObstacle, type UnfoldInput, unfoldSystem } from './unfold.ts';
 export { restOf } from './withSupplies.ts';
-export { YARDSTICKS } from './yardsticks.ts';
+export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

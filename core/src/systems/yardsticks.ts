@@ -6,10 +6,10 @@ function labour(part: Partial<Labour>): Labour {
 
 /**
  * Labour yardsticks of the trade, in minutes: per piece, per m², per metre of profile, plus setting up and clearing away
- * once per session. Spraying includes mixing, straining and a cup reading in its set-up.
+ * once per session. Spraying includes mixing and a cup reading in its set-up; straining goes by what is mixed.
  */
 export const YARDSTICKS = {
-  remove: labour({ setupMin: 5, perPieceMin: 6.5 }),
+  remove: labour({ setupMin: 5, perPieceMin: 6, perDrawerMin: 9 }),
   unpack: labour({ setupMin: 5, perPieceMin: 2 }),
   degrease: labour({ setupMin: 5, perM2Min: 5, cleanupMin: 5 }),
   wipe: labour({ setupMin: 3, perM2Min: 3 }),
@@ -31,8 +31,16 @@ export const YARDSTICKS = {
   turbine: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 1.2, cleanupMin: 20 }),
   airless: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 0.6, cleanupMin: 20 }),
   roller: labour({ setupMin: 15, perM2Min: 4, perProfileMMin: 4, cleanupMin: 10 }),
-  brush: labour({ setupMin: 10, perM2Min: 9, cleanupMin: 10 }),
+  brush: labour({ setupMin: 10, perM2Min: 9, perProfileMMin: 4, cleanupMin: 10 }),
   inspect: labour({ setupMin: 2, perPieceMin: 2 }),
   pack: labour({ setupMin: 5, perPieceMin: 1 }),
   refit: labour({ setupMin: 10, perPieceMin: 8 }),
 } satisfies Record<string, Labour>;
+
+/** Minutes to strain a litre of mix into the gun or the kettle. */
+const STRAIN_MIN_PER_L = 2;
+
+/** Minutes of straining for a mix. @param mixMl in mL. */
+export function strainingMinutes(mixMl: number): number {
+  return (STRAIN_MIN_PER_L * mixMl) / 1000;
+}

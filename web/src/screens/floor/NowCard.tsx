@@ -1,6 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
-import { coatingObstacles } from '@upholder/core/drying';
+import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
 import { residuePlace } from '@upholder/core/film';
 import type { AgendaItem } from '@upholder/core/floor';
 import { workOf } from '@upholder/core/jobs';
@@ -100,6 +100,7 @@ export function NowCard(props: NowCardProps) {
   const stops = useOpenStops(dossier, shop).filter(({ step: at }) => at?.id === op.stepId);
   const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const obstacles = coat ? coatingObstacles(coat.sheet, climate) : [];
+  const risks = coat && obstacles.length === 0 ? coatingRisks(coat.sheet, climate) : [];
   const isOverdue = item.plannedEnd !== null && item.plannedEnd < now;
   const step = dossier.steps.find(({ id }) => id === op.stepId);
 
@@ -213,6 +214,11 @@ export function NowCard(props: NowCardProps) {
           <Notice kind="stop">No coat in this air: {obstacles.join(' ')}</Notice>
         </div>
       )}
+      {risks.map((risk) => (
+        <div key={risk} className="mt-3">
+          <Notice kind="act">{risk}</Notice>
+        </div>
+      ))}
       {coat?.amounts && (
         <>
           <p className="mt-4 border-line border-t pt-3 text-xl">

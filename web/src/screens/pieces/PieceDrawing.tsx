@@ -3,6 +3,7 @@ import type { PieceStates } from '@upholder/core/floor';
 import {
   type DoorMeasure,
   doorEquivalents,
+  doorMeasureWords,
   type Piece,
   type PieceAreas,
   pieceAreas,
@@ -97,13 +98,9 @@ export function PieceDrawing({
           {(areas.totalMm2 / 1e6).toFixed(3)} m²
         </dd>
         <dt className="text-quiet">Door equivalents</dt>
-        <dd
-          className="quantity text-right"
-          title={`under ${measure.smallBelowM2} m² of face ½, over ${measure.largeAboveM2} m² or many panels 2, else 1`}
-        >
-          {doorEquivalents(piece, measure)}
-        </dd>
+        <dd className="quantity text-right">{doorEquivalents(piece, measure)}</dd>
       </dl>
+      <p className="text-[0.82rem] text-quiet leading-snug">{doorMeasureWords(measure)}</p>
       <p className="mt-2 text-[0.82rem] text-quiet leading-snug">Tag: {tagPlace(piece)}.</p>
     </div>
   );

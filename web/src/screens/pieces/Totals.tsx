@@ -2,11 +2,13 @@ import type { Dossier } from '@upholder/core/api';
 import {
   type DoorMeasure,
   doorEquivalents,
+  doorMeasureWords,
   PIECE_KIND_WORDS,
   PIECE_KINDS,
   type Piece,
   totalAreas,
 } from '@upholder/core/pieces';
+import { Link } from 'react-router';
 
 type Figures = [name: string, value: string][];
 
@@ -80,6 +82,13 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
           })}
         </tbody>
       </table>
+      <p className="mt-2 text-[0.88rem] text-quiet">
+        Door equivalents of a piece: {doorMeasureWords(measure)}. The areas are set under{' '}
+        <Link to="/shop" className="text-act underline underline-offset-2">
+          Shop
+        </Link>
+        .
+      </p>
     </details>
   );
 }

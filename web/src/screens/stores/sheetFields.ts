@@ -49,6 +49,7 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
       { path: 'wftTypUm', label: 'Wet film, typical', kind: 'film' },
       { path: 'wftMaxUm', label: 'Wet film, thickest', kind: 'film' },
       { path: 'sagWftUm', label: 'Sags from, on a vertical', kind: 'film', mayBeEmpty: true },
+      { path: 'sagFlatWftUm', label: 'Sags from, lying flat', kind: 'film', mayBeEmpty: true },
       { path: 'maxTotalDftUm', label: 'Dry film of all coats, at most', kind: 'film', mayBeEmpty: true },
       { path: 'statedSpreadM2L', label: 'Spreading rate, as stated', kind: 'spread', mayBeEmpty: true },
       { path: 'volumeSolidsPct', label: 'Volume solids', kind: 'percent' },

@@ -2,7 +2,15 @@ import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { PRIMER_WHITE } from '@upholder/core/estimating';
 import { dryFilmUm } from '@upholder/core/film';
-import { coatsToHide, deltaE76, deltaE2000, labOf, tintTowards, toneOf } from '@upholder/core/survey';
+import {
+  coatsToHide,
+  contrastIn,
+  deltaE76,
+  deltaE2000,
+  labOf,
+  tintTowards,
+  toneOf,
+} from '@upholder/core/survey';
 import { useState } from 'react';
 import { ColourField } from '../../parts/ColourField.tsx';
 import { Field, Select } from '../../parts/controls.tsx';
@@ -68,7 +76,11 @@ export function ColourChange({
     coatsToHide(
       zone.oldColour,
       zone.newColour,
-      { ...colour, dftUm: dryFilm(colour) },
+      {
+        ...colour,
+        contrastRatio: contrastIn(colour.contrastRatio, zone.newColour),
+        dftUm: dryFilm(colour),
+      },
       primer
         ? {
             ...primer,
@@ -202,8 +214,9 @@ export function ColourChange({
                 </span>
                 , at {dryFilm(colour).toFixed(0)} µm dry each.{' '}
                 <span className="text-quiet">
-                  Contrast ratio {colour.contrastRatio} at {colour.contrastDftUm} µm ({colour.source}); hidden
-                  is ΔE 1, and two coats are the least.
+                  Contrast ratio {colour.contrastRatio} in white,{' '}
+                  {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
+                  {colour.contrastDftUm} µm ({colour.source}); hidden is ΔE 1, and two coats are the least.
                 </span>
               </>
             )}

@@ -1,0 +1,3 @@
+import { looksOverScreens } from './screens.ts';
+
+looksOverScreens('booth');

@@ -1,0 +1,55 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, openStage, test } from './shop.ts';
+
+/** Every main screen, in groups that one test each looks at; those of a job begin with its address. */
+const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
+  'the shop at work': { ofJob: false, paths: ['/jobs', '/floor', '/find', '/bench', '/wall'] },
+  'stores and settings': {
+    ofJob: false,
+    paths: [
+      '/stores',
+      '/stores/supplies',
+      '/stores/bench',
+      '/stores/layers',
+      '/stores/systems',
+      '/shop',
+      '/shop/ways',
+    ],
+  },
+  'a job and its pieces': {
+    ofJob: true,
+    paths: ['/brief', '/survey', '/survey/systems', '/pieces', '/pieces/map', '/pieces/labels'],
+  },
+  'a job and its work': {
+    ofJob: true,
+    paths: ['/pieces/hardware', '/sequence', '/sequence/card', '/sequence/ways', '/days', '/log'],
+  },
+};
+
+/** Looks at every screen in a theme: nothing serious by axe, and not a word on the console. */
+export function looksOverScreens(theme: 'light' | 'booth'): void {
+  for (const [group, { ofJob, paths }] of Object.entries(GROUPS))
+    test(`${group}: nothing serious to say to axe (${theme}), and not a word on the console`, async ({
+      maren: page,
+    }) => {
+      const troubles: string[] = [];
+      page.on('console', (message) => {
+        if (message.type() === 'error' || message.type() === 'warning') troubles.push(message.text());
+      });
+      page.on('pageerror', (error) => troubles.push(error.message));
+      await openStage(page, 'QUAY', 'Days');
+      const job = new URL(page.url()).pathname.replace(/\/days$/, '');
+      await page.evaluate((wanted) => localStorage.setItem('upholder.theme', wanted), theme);
+      for (const path of paths.map((one) => (ofJob ? `${job}${one}` : one))) {
+        await page.goto(new URL(path, page.url()).toString());
+        await page.getByRole('main').waitFor();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+        expect({ path, serious: serious.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`) }).toEqual({
+          path,
+          serious: [],
+        });
+      }
+      expect(troubles).toEqual([]);
+    });
+}
