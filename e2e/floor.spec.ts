@@ -99,6 +99,7 @@ test('the server goes away between two entries: nothing is lost and the page fin
   const card = page.getByRole('region', { name: 'Do now' });
   const logAny = card.getByRole('button', { name: /^Log/ });
   await logAny.click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Logged last' })).not.toContainText('on its way');
   const second = (await card.getByRole('heading').textContent()) ?? '';
 

@@ -106,8 +106,13 @@ test('two tabs log while the server is away, and overwrite nothing of each other
   const second = await context.newPage();
   await toFloor(second, shop);
   await shop.tell('halt server');
-  for (const tab of [page, second, page, second]) {
+  for (const [number, tab] of [page, second, page, second].entries()) {
     await expect(tab.getByText('No connection to the server.')).toBeVisible();
+    // What the other tab logged has to have arrived here: then the card shows what is next.
+    if (number > 0)
+      await expect(
+        tab.getByText(number === 1 ? '1 entry waiting' : `${number} entries waiting`),
+      ).toBeVisible();
     await logNow(tab);
   }
   for (const tab of [page, second])

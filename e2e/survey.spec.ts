@@ -112,7 +112,7 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   await expect(page.getByText('Stop: Foil lifts')).toBeHidden();
   await page.getByLabel('Days the room may be out of use').fill('many');
   await page.getByLabel('Days the room may be out of use').press('Enter');
-  await expect(page.getByText('Days are a whole number up to 365.')).toBeVisible();
+  await expect(page.getByText('“many” is not the number of days. Try 5.')).toBeVisible();
   await page.getByLabel('Days the room may be out of use').fill('3');
   await page.getByLabel('Days the room may be out of use').press('Enter');
   await expect(page.getByText(/^saved/)).toBeVisible();
