@@ -50,6 +50,25 @@ describe('a sequence changed by hand', () => {
     await ines.ok('POST', `/jobs/${before.job.id}/plan`);
   });
 
+  it('no longer counts as changed once the only change is undone', async () => {
+    const before = await makeJob(ines);
+    const changed = await write(before, [{ kind: 'change', key: 'key', part: { grit: 150 } }]);
+    expect(changed.isEdited).toBe(true);
+    const undone = await ines.ok<ZoneRow>('PUT', `/zones/${before.zones[0]?.id}/steps`, {
+      version: changed.version,
+      steps: draftsOf(before),
+    });
+    expect(undone.isEdited).toBe(false);
+    // Of two changes one is left.
+    const both = await write(await load(before), [
+      { kind: 'change', key: 'key', part: { grit: 150 } },
+      { kind: 'change', key: 'inspect', part: { note: 'by daylight' } },
+    ]);
+    expect(both.isEdited).toBe(true);
+    const half = await write(await load(before), [{ kind: 'change', key: 'key', part: { grit: 220 } }]);
+    expect(half.isEdited).toBe(true);
+  });
+
   it('is refused at its field, when it has no steps, and when someone was faster', async () => {
     const job = await makeJob(ines, 0);
     const path = `/zones/${job.zones[0]?.id}/steps`;

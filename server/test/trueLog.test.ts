@@ -64,6 +64,20 @@ describe('races', () => {
     expect(statuses(answers)).toEqual([200, ...Array.from({ length: 7 }, () => 409)]);
   });
 
+  it('take a correction that is sent many times at once for one', async () => {
+    const { job, plan, path } = await planned();
+    const entry = entryFor(job.id, plan.ops[0]!, NOW);
+    await ines.ok('POST', path, entry);
+    for (let round = 0; round < 10; round += 1) {
+      const last = (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).log.at(-1)!;
+      const word = { ...entry, id: uuid(), correctsId: last.id, note: `round ${round}` };
+      const answers = await Promise.all(Array.from({ length: 6 }, () => ines.call('POST', path, word)));
+      expect(statuses(answers)).toEqual([200, 200, 200, 200, 200, 200]);
+      const { log } = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+      expect(log.filter(({ id }) => id === word.id)).toHaveLength(1);
+    }
+  });
+
   it('give a tag to one piece and tell the others', async () => {
     const { job, zones } = await makeJob(ines, 0);
     const answers = await Promise.all(

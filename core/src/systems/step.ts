@@ -46,6 +46,8 @@ export const TAG_PLACES = ['hinge bore', 'hidden edge', 'back', 'loose on a stri
 export const LabourSchema = z.object({
   setupMin: z.number().min(0),
   perPieceMin: z.number().min(0),
+  /** Of a drawer front, where it takes longer or shorter than any other piece. */
+  perDrawerMin: z.number().min(0).optional(),
   perM2Min: z.number().min(0),
   /** Per metre of panel outline, on every finished side. */
   perProfileMMin: z.number().min(0),

@@ -1,0 +1,91 @@
+import { expect, openStage, test } from './shop.ts';
+
+test.beforeAll(({ shop }) => shop.tell('reset'));
+
+test('undoing the only change of a sequence takes “changed by hand” away again', async ({ maren: page }) => {
+  await openStage(page, 'VESTRY', 'Sequence');
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await steps
+    .getByRole('button', { name: /Seal edges/ })
+    .first()
+    .click();
+  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByText('changed by hand')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText('changed by hand')).toBeHidden();
+  await page.reload();
+  await expect(steps).toBeVisible();
+  await expect(page.getByText('changed by hand')).toHaveCount(0);
+});
+
+test('a stop that nobody overrode is told on the days, and goes when the step is back', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'VESTRY', 'Days');
+  await page.getByRole('button', { name: /^Plan/ }).click();
+  await expect(page.getByText('Hand-over')).toBeVisible();
+  await expect(page.getByText(/Cut edges of board/)).toHaveCount(0);
+  await openStage(page, 'VESTRY', 'Sequence');
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await expect(page.getByText('changed by hand')).toHaveCount(0);
+  await steps
+    .getByRole('button', { name: /Seal edges/ })
+    .first()
+    .click();
+  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(page.getByText('changed by hand')).toBeVisible();
+  await page.getByRole('link', { name: /Days/ }).click();
+  const stop = page.getByRole('alert').filter({ hasText: 'Cut edges of board' });
+  await expect(stop).toContainText('Prime 1');
+  await stop.getByRole('link', { name: 'To the sequence' }).click();
+  await page
+    .getByRole('region', { name: 'Check of the sequence' })
+    .getByRole('button', { name: 'Seal the edges before it' })
+    .click();
+  await expect(page.getByText('Nothing to object to.')).toBeVisible();
+  await page.getByRole('link', { name: /Days/ }).click();
+  await expect(page.getByText(/Cut edges of board/)).toHaveCount(0);
+});
+
+test('a job with work to come is handed over only when somebody says so', async ({ maren: page }) => {
+  await openStage(page, 'QUAY', 'Brief');
+  const state = page.getByLabel('State');
+  await state.selectOption('handed over');
+  const dialog = page.getByRole('dialog', { name: 'Hand it over as it is?' });
+  await expect(dialog).toContainText(/\d+ planned steps are not logged yet, the first/);
+  await expect(dialog).toContainText(/pieces are still wet/);
+  await dialog.getByRole('button', { name: 'Leave it open' }).click();
+  await expect(state).toHaveValue('open');
+  await state.selectOption('handed over');
+  await page.keyboard.press('Escape');
+  await expect(state).toHaveValue('open');
+  await page.reload();
+  await expect(page.getByLabel('State')).toHaveValue('open');
+});
+
+test('a coat logged far too early is kept, and marked in the log and at its pieces', async ({
+  maren: page,
+}) => {
+  await page.getByRole('link', { name: 'Floor', exact: true }).click();
+  // The last of those that wait has the longest to go.
+  await page
+    .getByRole('region', { name: 'Next' })
+    .getByRole('button', { name: /Prime 2/ })
+    .last()
+    .click();
+  const card = page.getByRole('region', { name: 'Do now' });
+  await expect(card.getByText(/^Not yet/)).toBeVisible();
+  await card.getByRole('button', { name: 'Log coat' }).click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('Prime 2');
+  await openStage(page, 'QUAY', 'Log');
+  const entry = page.getByRole('listitem').filter({ hasText: 'Check the time' });
+  await expect(entry).toHaveCount(1);
+  await expect(entry).toContainText(/Prime 2/);
+  await expect(entry).toContainText(/after Prime 1, which asks for/);
+
+  // A withdrawal asks, and then nothing is doubtful any more.
+  await entry.getByRole('button', { name: 'Withdraw' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
+  await expect(page.getByText('Check the time')).toHaveCount(0);
+  await expect(page.getByText('no longer counts').first()).toBeVisible();
+});
