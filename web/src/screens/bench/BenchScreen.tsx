@@ -65,7 +65,7 @@ export function BenchScreen() {
   const open = pots.filter(({ emptiedAt }) => emptiedAt === null);
   const gone = pots.filter(({ emptiedAt }) => emptiedAt !== null).slice(0, 8);
   return (
-    <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5">
+    <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5 max-md:grid-cols-1 max-md:p-3">
       <section aria-label="Pots" className="flex flex-col gap-2">
         <div className="flex flex-wrap items-center gap-2">
           <h1 className="flex-1 whitespace-nowrap">Mixing bench</h1>

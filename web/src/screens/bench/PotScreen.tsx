@@ -131,7 +131,7 @@ export function PotScreen() {
           {pot.leftMl ? `: ${LEFT_WORDS[pot.leftTo]}` : ''}.
         </Notice>
       ) : (
-        <div className="grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] items-start gap-4">
+        <div className="grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] items-start gap-4 max-md:grid-cols-1">
           <div className="flex flex-col gap-4">
             <PourPanel pot={pot} sheet={sheet} now={now} onChange={change} />
             <section aria-label="What it is" className="bg-sheet p-5">

@@ -148,7 +148,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
   const list = { jobs, shop, now, onChoose: (item: AgendaItem) => choose(idOf(item)) };
 
   return (
-    <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4">
+    <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4 max-md:grid-cols-1 max-md:p-2">
       <div className="flex flex-col gap-4">
         <PotClocks shop={shop} />
         {first && job ? (

@@ -283,7 +283,7 @@ export function NowCard(props: NowCardProps) {
           <Notice kind="stop">{errors.keep}</Notice>
         </div>
       )}
-      <div className="mt-5 flex gap-3">
+      <div className="mt-5 flex flex-wrap gap-3">
         <Button
           kind="act"
           posture="floor"

@@ -259,6 +259,7 @@ function Pieces({ step, pieces, colour, change }: FieldsProps) {
 const LABOUR: { key: keyof StepDraft['labour']; name: string }[] = [
   { key: 'setupMin', name: 'Set-up' },
   { key: 'perPieceMin', name: 'Per piece' },
+  { key: 'perDrawerMin', name: 'Per drawer front' },
   { key: 'perM2Min', name: 'Per m²' },
   { key: 'perProfileMMin', name: 'Per m of profile' },
   { key: 'cleanupMin', name: 'Clean-up' },
@@ -285,7 +286,7 @@ function TimeFields({ step, change }: FieldsProps) {
         onCommit={(part) => change('rest', part)}
       />
       <div className="col-span-4 grid grid-cols-5 gap-3 border-line border-t pt-2">
-        {LABOUR.map(({ key, name }) => (
+        {LABOUR.filter(({ key }) => step.labour[key] !== undefined).map(({ key, name }) => (
           <DraftText
             key={key}
             label={`${name}, min`}
