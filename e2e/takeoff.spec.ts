@@ -328,6 +328,30 @@ test('awkward tables ask before anything is imported, with the best guess chosen
   await expect(page.getByLabel('Zone', { exact: true }).last()).toHaveValue('Wall');
 });
 
+test('a bare tag that two jobs have lists both, the job that was open last first', async ({
+  maren: page,
+}) => {
+  for (const code of ['VESTRY', 'GALLEY']) {
+    await openStage(page, code, 'Pieces');
+    const line = page.getByLabel('Type pieces');
+    await line.pressSequentially('1 x 400x720 slab, tag ZZ9');
+    await line.press('Enter');
+    await expect(page.getByText(/Added: 1 door/)).toBeVisible();
+  }
+  for (const [open, first] of [
+    ['VESTRY', 'VESTRY'],
+    ['GALLEY', 'GALLEY'],
+  ] as const) {
+    await openStage(page, open, 'Brief');
+    await page.getByRole('link', { name: 'Find', exact: true }).click();
+    await page.getByLabel('Job and tag, as on the label').pressSequentially('zz9');
+    await page.getByRole('button', { name: 'Open' }).click();
+    const list = page.getByRole('region', { name: 'Pieces of this tag' });
+    await expect(list.getByRole('link')).toHaveCount(2);
+    await expect(list.getByRole('link').first()).toContainText(first);
+  }
+});
+
 test('five thousand rows are imported, so many at a time, and taken back at once', async ({
   maren: page,
 }) => {

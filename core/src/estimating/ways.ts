@@ -3,6 +3,7 @@ import {
   PRACTICE_IDS,
   type Practice,
   type PracticeId,
+  type StepDraft,
   type SystemId,
   unfoldSystem,
   type ZoneOptions,
@@ -23,7 +24,37 @@ export interface WayFigures {
   days: number;
   /** Minor currency units. */
   material: number;
+  /** What the steps are like besides, for each aspect as one text to compare. */
+  likeness: Record<Aspect, string>;
 }
+
+/** What a way may change though it costs neither time nor money. */
+export const ASPECTS = ['grit', 'film', 'applicator', 'supply', 'order', 'hanging', 'wait'] as const;
+export type Aspect = (typeof ASPECTS)[number];
+
+function likenessOf(steps: readonly StepDraft[]): Record<Aspect, string> {
+  const of = (aspect: (step: StepDraft) => unknown) =>
+    steps.map((step) => `${step.key} ${String(aspect(step))}`).join('|');
+  return {
+    grit: of(({ grit }) => grit),
+    film: of(({ wftUm, thinning }) => `${wftUm} ${thinning?.convention} ${thinning?.value}`),
+    applicator: of(({ applicator }) => applicator),
+    supply: of(({ supplyKey, productKey }) => `${supplyKey} ${productKey}`),
+    order: steps.map(({ key }) => key).join('|'),
+    hanging: of(({ reach, faces, tagAt }) => `${reach} ${faces} ${tagAt}`),
+    wait: of(({ waitFor, restMin }) => `${waitFor} ${restMin}`),
+  };
+}
+
+/** The aspects in which two ways differ. */
+export function aspectsChanged(
+  now: Pick<WayFigures, 'likeness'>,
+  then: Pick<WayFigures, 'likeness'>,
+): Aspect[] {
+  return ASPECTS.filter((aspect) => now.likeness[aspect] !== then.likeness[aspect]);
+}
+
+const NOTHING = Object.fromEntries(ASPECTS.map((aspect) => [aspect, ''])) as Record<Aspect, string>;
 
 /** What it comes to as it is done now, and by every other way of every question. */
 export interface WayEffects {
@@ -44,22 +75,25 @@ function figuresOf(zone: WayZone, practice: Practice): WayFigures {
     verdicts: zone.pieces.map(({ verdict }) => verdict),
     ...(zone.zone.survey.replacementStock ? { replacementStock: zone.zone.survey.replacementStock } : {}),
   });
-  if (!drafts.ok) return { steps: 0, hours: 0, days: 0, material: 0 };
+  if (!drafts.ok) return { steps: 0, hours: 0, days: 0, material: 0, likeness: NOTHING };
   const steps = drafts.value.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
   const { hours, days, material } = roughEstimate({ ...zone, steps, laying: options.laying });
-  return { steps: steps.length, hours, days, material };
+  return { steps: steps.length, hours, days, material, likeness: likenessOf(drafts.value) };
 }
 
 /** All zones together: work and material add up, the slowest zone decides the days. */
 function together(all: readonly WayFigures[]): WayFigures {
   return all.reduce(
-    (sum, { steps, hours, days, material }) => ({
+    (sum, { steps, hours, days, material, likeness }) => ({
       steps: sum.steps + steps,
       hours: sum.hours + hours,
       days: Math.max(sum.days, days),
       material: sum.material + material,
+      likeness: Object.fromEntries(
+        ASPECTS.map((aspect) => [aspect, `${sum.likeness[aspect]}\n${likeness[aspect]}`]),
+      ) as Record<Aspect, string>,
     }),
-    { steps: 0, hours: 0, days: 0, material: 0 },
+    { steps: 0, hours: 0, days: 0, material: 0, likeness: NOTHING },
   );
 }
 

@@ -40,6 +40,7 @@ const COMMON: ZoneOptions = {
   primerKey: 'bonding-primer',
   colourKey: 'urethane-enamel-satin',
   clearKey: 'clear-poly-satin',
+  stainKey: 'wiping-stain',
 };
 
 /** Preparation of old pieces, then of replaced ones, then what all share. */

@@ -39,8 +39,39 @@ export const ZoneOptionsSchema = z.object({
   primerKey: z.string().max(60),
   colourKey: z.string().max(60),
   clearKey: z.string().max(60).default('clear-poly-satin'),
+  stainKey: z.string().max(60).default('wiping-stain'),
 });
 export type ZoneOptions = z.infer<typeof ZoneOptionsSchema>;
+
+/** Products that a zone chooses itself. */
+export const CHOSEN_PRODUCTS = ['primerKey', 'colourKey', 'clearKey', 'stainKey'] as const;
+export type ChosenProduct = (typeof CHOSEN_PRODUCTS)[number];
+
+/** Systems that end under clear: over colour, or over wood. */
+const CLEARED: readonly SystemId[] = ['J', 'K', 'P'];
+
+/** The products that a system asks for with these numbers of coats; a chooser of any other would do nothing. */
+export function productsAsked(systemId: SystemId, options: ZoneOptions): ChosenProduct[] {
+  const isOfWood = systemId === 'K';
+  return CHOSEN_PRODUCTS.filter((key) => {
+    switch (key) {
+      case 'primerKey':
+        return !isOfWood && options.primerCoats > 0;
+      case 'colourKey':
+        return !isOfWood && options.colourCoats > 0;
+      case 'clearKey':
+        return CLEARED.includes(systemId) && options.clearCoats > 0;
+      case 'stainKey':
+        return isOfWood;
+    }
+    return false;
+  });
+}
+
+/** Whether a system has clear coats to count; none may be wanted. */
+export function hasClearCoats(systemId: SystemId): boolean {
+  return CLEARED.includes(systemId);
+}
 
 /** Words on screen for each way of laying. */
 export const LAYING_WORDS: Record<Laying, string> = {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { codes, contextOf } from '../../test/ruleContext.ts';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
-import { roughCalendar, type WayZone, wayEffects } from '../estimating/index.ts';
+import { aspectsChanged, roughCalendar, type WayZone, wayEffects } from '../estimating/index.ts';
 import { checkSequence } from '../rules/index.ts';
 import { minuteAt } from '../shop/index.ts';
 import {
@@ -158,6 +158,26 @@ describe('what ways do to a job', () => {
     expect(now.hours - ways.fill.never!.hours).toBeGreaterThan(4);
     expect(ways.fill.never!.days).toBeLessThanOrEqual(now.days);
     expect(ways.fill.never!.steps).toBe(now.steps - 4);
+  });
+
+  it('names what is otherwise where neither time nor money tells it, and nothing for the same way', () => {
+    const silent = Object.values(ways)
+      .flatMap((each) => Object.values(each))
+      .filter(
+        (then) =>
+          then !== now &&
+          then.steps === now.steps &&
+          Math.abs(then.hours - now.hours) < 0.05 &&
+          then.days === now.days &&
+          then.material === now.material,
+      );
+    expect(silent.length).toBeGreaterThan(0);
+    expect(silent.some((then) => aspectsChanged(now, then).length > 0)).toBe(true);
+    expect(aspectsChanged(now, now)).toEqual([]);
+    const coarser = structuredClone(now);
+    coarser.likeness.grit = coarser.likeness.grit.replace(/220/, '180');
+    expect(coarser.likeness.grit).not.toBe(now.likeness.grit);
+    expect(aspectsChanged(now, coarser)).toEqual(['grit']);
   });
 
   it('shows one full coat as fewer steps, hours and litres, and a far gun as more paint alone', () => {

@@ -5,6 +5,7 @@ import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   applicatorInPlace,
   FINISHING_SYSTEMS,
+  productsAsked,
   type StepDraft,
   SYSTEM_IDS,
   type SystemId,
@@ -221,6 +222,31 @@ describe('what sets the schools apart', () => {
   it('K builds from very thin to full: 65, 83 and 100 µm wet', () => {
     expect(films('K', /^clear-/)).toEqual([65, 83, 100]);
     expect(films('P', /^clear-/)).toEqual([80]);
+  });
+
+  it('asks for the products that it lays, and for no other', () => {
+    const asked = (systemId: SystemId, part = {}) =>
+      productsAsked(systemId, { ...FINISHING_SYSTEMS[systemId].defaults, ...part });
+    expect(asked('D')).toEqual(['primerKey', 'colourKey']);
+    expect(asked('K')).toEqual(['clearKey', 'stainKey']);
+    expect(asked('J')).toEqual(['colourKey', 'clearKey']);
+    expect(asked('P')).toEqual(['primerKey', 'colourKey', 'clearKey']);
+    expect(asked('P', { clearCoats: 0 })).toEqual(['primerKey', 'colourKey']);
+    for (const systemId of SYSTEM_IDS) {
+      const { defaults } = FINISHING_SYSTEMS[systemId];
+      const laid = new Set(steps(systemId).map(({ productKey }) => productKey));
+      for (const key of asked(systemId))
+        expect([systemId, key, laid.has(defaults[key])]).toEqual([systemId, key, true]);
+    }
+  });
+
+  it('goes without clear where none is wanted, and wipes on the stain that was chosen', () => {
+    for (const systemId of ['J', 'K', 'P'] as const) {
+      expect(films(systemId, /^clear-/).length).toBeGreaterThan(0);
+      expect(steps(systemId, { clearCoats: 0 }).some(({ key }) => key.startsWith('clear-'))).toBe(false);
+    }
+    const stained = steps('K', { stainKey: 'glaze-waterborne' });
+    expect(stained.find(({ key }) => key === 'stain')?.productKey).toBe('glaze-waterborne');
   });
 
   it('L and M lay thin coats, I rests overnight', () => {

@@ -68,7 +68,8 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
     sealer: slot(SEALER_KEY),
     primer: slot(input.options.primerKey),
     colour: slot(input.options.colourKey),
-    stain: slot(STAIN_KEY),
+    // Zones chosen before there was a choice of stains have none written down.
+    stain: slot(input.options.stainKey ?? STAIN_KEY),
     clear: slot(input.options.clearKey),
   };
   const verdicts = input.verdicts ?? [];

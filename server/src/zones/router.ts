@@ -1,6 +1,6 @@
 import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
 import { type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
-import { FINISHING_SYSTEMS, StepDraftSchema } from '@upholder/core/systems';
+import { FINISHING_SYSTEMS, StepDraftSchema, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
@@ -55,12 +55,15 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
     'colourKey',
     'clearCoats',
     'clearKey',
+    'stainKey',
   ] as const;
+  // Choices that came with a later version count as they stand by default.
+  const known = before.options && ZoneOptionsSchema.parse(before.options);
   return (
     before.systemId !== after.systemId ||
     before.ownSystem?.id !== after.ownSystem?.id ||
     before.ownSystem?.version !== after.ownSystem?.version ||
-    keys.some((key) => before.options?.[key] !== after.options?.[key])
+    keys.some((key) => known?.[key] !== after.options?.[key])
   );
 }
 

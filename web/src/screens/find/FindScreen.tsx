@@ -1,12 +1,20 @@
+import type { Dossier } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { lastJob } from '../lastJob.ts';
 import { decodeFrame } from './decode.ts';
 import { readCode } from './readCode.ts';
 
 const LOOK_EVERY_MS = 200;
+
+/** A piece that carries the tag, with its job. */
+interface Hit {
+  job: Dossier['job'];
+  piece: Dossier['pieces'][number];
+}
 
 /** Finds a piece by the code on its label, through the camera, a picture, or typed. */
 export function FindScreen() {
@@ -15,6 +23,7 @@ export function FindScreen() {
   const [find] = upholder.useLazyFindPieceQuery();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const [several, setHits] = useState<Hit[]>([]);
   const [isWatching, setWatching] = useState(false);
   const video = useRef<HTMLVideoElement>(null);
   const picture = useRef<HTMLInputElement>(null);
@@ -35,10 +44,14 @@ export function FindScreen() {
         pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
       );
     const [hit, another] = hits;
-    if (another)
-      return setProblem(
-        `${found.tag} is in ${hits.map(({ job }) => job.code).join(' and ')}: type the job too.`,
-      );
+    if (another) {
+      // The job that was open last is the one that is meant most often: it stands first.
+      const last = lastJob();
+      setProblem(null);
+      setHits(hits.toSorted((a, b) => Number(b.job.id === last) - Number(a.job.id === last)));
+      return;
+    }
+    setHits([]);
     if (!hit) return setProblem(`No open job has a piece ${found.tag}.`);
     navigate(`/jobs/${hit.job.id}/pieces?piece=${hit.piece.id}`);
   }
@@ -80,6 +93,7 @@ export function FindScreen() {
   function submit(event: FormEvent): void {
     event.preventDefault();
     setProblem(null);
+    setHits([]);
     void open(text);
   }
 
@@ -87,6 +101,25 @@ export function FindScreen() {
     <main className="mx-auto flex w-full max-w-2xl flex-col gap-4 p-5">
       <h1>Find a piece</h1>
       {problem && <Notice kind="stop">{problem}</Notice>}
+      {several.length > 0 && (
+        <Sheet className="p-4" aria-label="Pieces of this tag">
+          <p>More than one job has a piece of this tag:</p>
+          <ul className="mt-2 flex flex-col gap-2">
+            {several.map(({ job, piece }) => (
+              <li key={piece.id}>
+                <Link
+                  to={`/jobs/${job.id}/pieces?piece=${piece.id}`}
+                  className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lg"
+                >
+                  <span className="tape text-sm">{job.code}</span>
+                  <span className="font-semibold">{piece.tag}</span>
+                  <span className="min-w-0 truncate text-quiet">{job.name}</span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </Sheet>
+      )}
       <Sheet className="p-5">
         <form onSubmit={submit} className="flex items-end gap-3">
           <Field label="Job and tag, as on the label" className="flex-1">

@@ -3,12 +3,14 @@ import { finishedAt, isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { useEffect } from 'react';
 import { NavLink, Outlet, useParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { useBehind } from '../days/useBehind.ts';
+import { rememberJob } from '../lastJob.ts';
 import { progressOf } from '../survey/questions.ts';
 import type { JobContext } from '../useJobContext.ts';
 import { useCurrentDossier } from '../useJobContext.ts';
@@ -196,6 +198,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
   const now = useNowMinute();
   const { job } = dossier;
   const behind = useBehind(dossier, shop, now);
+  useEffect(() => rememberJob(job.id), [job.id]);
   return (
     <>
       <div className="no-print bg-sheet px-5 pt-3.5">

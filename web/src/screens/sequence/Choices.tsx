@@ -1,12 +1,27 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { ZoneSpec } from '@upholder/core/jobs';
-import { FINISHING_SYSTEMS, LAYING_WORDS, LAYINGS, type ZoneOptions } from '@upholder/core/systems';
+import {
+  type ChosenProduct,
+  FINISHING_SYSTEMS,
+  hasClearCoats,
+  LAYING_WORDS,
+  LAYINGS,
+  productsAsked,
+  type ZoneOptions,
+} from '@upholder/core/systems';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { zoneSpecOf } from '../zoneSpec.ts';
+
+const PRODUCT_WORDS = {
+  primerKey: { name: 'Primer', role: 'primer' },
+  colourKey: { name: 'Colour', role: 'colour' },
+  clearKey: { name: 'Clear', role: 'clear' },
+  stainKey: { name: 'Stain', role: 'stain' },
+} as const satisfies Record<ChosenProduct, { name: string; role: string }>;
 
 /** The system of a zone and the choices within it. */
 export function Choices({
@@ -41,7 +56,12 @@ export function Choices({
       if (own) void put({ ...spec, ownSystem: { ...own, version: number, name: latest?.name ?? own.name } });
     });
   const { options } = zone;
-  const products = (role: 'primer' | 'colour') => shop.products.filter(({ sheet }) => sheet.role === role);
+  const asks: readonly ChosenProduct[] =
+    options === null || zone.systemId === null
+      ? []
+      : own
+        ? ['primerKey', 'colourKey']
+        : productsAsked(zone.systemId, options);
   const count = (
     key: 'fillCoats' | 'primerCoats' | 'colourCoats' | 'clearCoats',
     name: string,
@@ -98,36 +118,25 @@ export function Choices({
       </div>
       {options && (
         <div className="mt-3 grid grid-cols-7 gap-3">
-          <Field label="Primer" className="col-span-2">
-            {(ids) => (
-              <Select
-                {...ids}
-                value={options.primerKey}
-                onChange={({ target }) => option({ primerKey: target.value })}
-              >
-                {products('primer').map(({ key, sheet }) => (
-                  <option key={key} value={key}>
-                    {sheet.name}
-                  </option>
-                ))}
-              </Select>
-            )}
-          </Field>
-          <Field label="Colour" className="col-span-2">
-            {(ids) => (
-              <Select
-                {...ids}
-                value={options.colourKey}
-                onChange={({ target }) => option({ colourKey: target.value })}
-              >
-                {products('colour').map(({ key, sheet }) => (
-                  <option key={key} value={key}>
-                    {sheet.name}
-                  </option>
-                ))}
-              </Select>
-            )}
-          </Field>
+          {asks.map((key) => (
+            <Field key={key} label={PRODUCT_WORDS[key].name} className="col-span-2">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  value={options[key]}
+                  onChange={({ target }) => option({ [key]: target.value })}
+                >
+                  {shop.products
+                    .filter(({ sheet }) => sheet.role === PRODUCT_WORDS[key].role)
+                    .map(({ key: productKey, sheet }) => (
+                      <option key={productKey} value={productKey}>
+                        {sheet.name}
+                      </option>
+                    ))}
+                </Select>
+              )}
+            </Field>
+          ))}
           <Field label="Loose pieces lie" className="col-span-2">
             {(ids) => (
               <Select
@@ -160,9 +169,7 @@ export function Choices({
           {!own && (zone.systemId === 'A' || zone.systemId === 'B') && count('fillCoats', 'Fill', 3)}
           {!own && zone.systemId !== 'K' && count('primerCoats', 'Primer coats', 3, 0)}
           {!own && zone.systemId !== 'K' && count('colourCoats', 'Colour coats', 4)}
-          {!own &&
-            (zone.systemId === 'J' || zone.systemId === 'K' || zone.systemId === 'P') &&
-            count('clearCoats', 'Clear coats', 4)}
+          {!own && zone.systemId && hasClearCoats(zone.systemId) && count('clearCoats', 'Clear coats', 4, 0)}
         </div>
       )}
       {pending && (

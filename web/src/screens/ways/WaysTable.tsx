@@ -1,4 +1,4 @@
-import type { WayEffects, WayFigures } from '@upholder/core/estimating';
+import { type Aspect, aspectsChanged, type WayEffects, type WayFigures } from '@upholder/core/estimating';
 import {
   type OwnPractice,
   PRACTICE,
@@ -11,17 +11,30 @@ import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
 import { Button } from '../../parts/controls.tsx';
 
+/** What is otherwise though it takes no more and no less. */
+const ASPECT_WORDS: Record<Aspect, string> = {
+  grit: 'other grits',
+  film: 'other films',
+  applicator: 'another applicator',
+  supply: 'other supplies',
+  order: 'another order',
+  hanging: 'other handling',
+  wait: 'other waits',
+};
+
 /** What a way changes against what is done now, in words; empty when nothing. */
 function effectWords(now: WayFigures, then: WayFigures, currency: string): string[] {
   const signed = (amount: number, words: (size: number) => string) =>
     amount === 0 ? [] : [`${amount > 0 ? '+' : '−'}${words(Math.abs(amount))}`];
   const hours = Math.round((then.hours - now.hours) * 10) / 10;
+  const steps = then.steps - now.steps;
   const money = Math.round((then.material - now.material) / 100) * 100;
   return [
     ...signed(then.days - now.days, (size) => `${size} ${size === 1 ? 'day' : 'days'}`),
     ...signed(hours, (size) => `${size.toFixed(1)} h`),
-    ...signed(then.steps - now.steps, (size) => `${size} ${size === 1 ? 'step' : 'steps'}`),
+    ...signed(steps, (size) => `${size} ${size === 1 ? 'step' : 'steps'}`),
     ...signed(money, (size) => formatMoney(size, currency)),
+    ...(steps === 0 ? aspectsChanged(now, then).map((aspect) => ASPECT_WORDS[aspect]) : []),
   ];
 }
 
