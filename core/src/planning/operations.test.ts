@@ -87,6 +87,30 @@ describe('the visits of a batch', () => {
     expect(profileLengthMm(oneFace)).toBeGreaterThan(1000);
   });
 
+  it('turn flat pieces over between a coat on their backs and one on their fronts, and never those that hang', () => {
+    const faced = {
+      ...job,
+      steps: job.steps.map((step) =>
+        step.key === 'colour-1'
+          ? { ...step, faces: 'back' as const }
+          : step.key === 'colour-2'
+            ? { ...step, faces: 'front' as const }
+            : step,
+      ),
+    };
+    const visits = (lie: Batch['lie']) =>
+      opsOf(faced, lie)
+        .filter(({ stepKey }) => /^colour-/.test(stepKey))
+        .map(({ name }) => name);
+    expect(visits('flat')).toEqual(['Colour 1, backs', 'Flip for Colour 2', 'Colour 2, fronts']);
+    expect(visits('hung')).toEqual(['Colour 1, backs', 'Colour 2, fronts']);
+    const flip = opNamed(opsOf(faced, 'flat'), 'Flip for Colour 2');
+    expect(flip.waitFor).toBe('handle');
+    // The other way about, or fronts alone, nothing is turned for them.
+    const fronts = { ...faced, steps: faced.steps.filter(({ key }) => key !== 'colour-1') };
+    expect(opsOf(fronts, 'flat').some(({ name }) => name === 'Flip for Colour 2')).toBe(false);
+  });
+
   it('drill and hook only what hangs', () => {
     expect(opsOf(job, 'hung').some(({ stepKey }) => stepKey === 'hang')).toBe(true);
     expect(opsOf(job, 'flat').some(({ stepKey }) => stepKey === 'hang')).toBe(false);

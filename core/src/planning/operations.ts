@@ -97,8 +97,15 @@ interface Visit {
   action: LogAction;
 }
 
-function visitsOf(step: Step, batch: Batch, isOnSite: boolean): Visit[] {
+/** @param before the film that went on before it, edges apart. */
+function visitsOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Visit[] {
   if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
+  const isTurned = batch.isTwoSided && !isOnSite && step.faces === 'front' && before?.faces === 'back';
+  if (isTurned && !step.isEdgesOnly)
+    return [
+      { side: 'front', action: 'flip' },
+      { side: 'front', action: 'do' },
+    ];
   if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
   // In the client's room pieces stay upright, on their hinges or leaning: nothing is turned over.
   if (!batch.isTwoSided || isOnSite) return [{ side: 'all', action: 'do' }];
@@ -156,6 +163,7 @@ export function draftOps(
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
   const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
   const ops: Draft[] = [];
+  let coated: Step | undefined;
   for (const step of steps) {
     if (step.reach === 'hung' && batch.lie !== 'hung') continue;
     const members = batch.pieces.filter((piece) => concerns(step, piece));
@@ -173,7 +181,9 @@ export function draftOps(
         members.some((piece) => concerns(later, piece)),
     );
     const row = rowOf(step, batch, isOnSite);
-    for (const visit of visitsOf(step, batch, isOnSite)) {
+    const before = coated;
+    if (step.operation === 'coat' && !step.isEdgesOnly) coated = step;
+    for (const visit of visitsOf(step, batch, isOnSite, before)) {
       const isFlip = visit.action === 'flip';
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, visit, members);
