@@ -1,3 +1,4 @@
+import { degreasingPasses } from '../survey/facts.ts';
 import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
 import { changeFix, type Rule } from './model.ts';
 import { isAbrasive, isCleaning, once, removesDust, strandsOf } from './walk.ts';
@@ -79,8 +80,6 @@ const cleanAfterKey: Rule = {
   },
 };
 
-const PASSES = { light: 1, kitchen: 1, heavy: 2 } as const;
-
 const enoughPasses: Rule = {
   code: 'soil-passes',
   family: 'cleaning',
@@ -88,16 +87,18 @@ const enoughPasses: Rule = {
   check({ steps, facts }) {
     if (isRaw(facts.existing) || facts.soil === undefined) return [];
     const [strand = []] = strandsOf(steps);
-    const abrades = strand.findIndex(isAbrasive);
-    const before = strand.slice(0, abrades === -1 ? strand.length : abrades).filter(isCleaning);
-    const wanted = PASSES[facts.soil] + Number(facts.nicotine === true);
+    const film = strand.findIndex(({ productKey }) => productKey !== null);
+    const before = strand.slice(0, film === -1 ? strand.length : film).filter(isCleaning);
+    const wanted = degreasingPasses(facts.soil, facts.nicotine === true);
     if (before.length === 0 || before.length >= wanted) return [];
-    const last = before.at(-1);
+    // Another pass belongs to those before keying, where there is one.
+    const abrades = strand.findIndex(isAbrasive);
+    const last = before.findLast((step) => abrades === -1 || strand.indexOf(step) < abrades) ?? before.at(-1);
     const next = strand[strand.findIndex(({ key }) => key === last?.key) + 1];
     return [
       {
         at: last?.key ?? null,
-        why: `The soil asks for ${wanted} degreasing passes before keying; there ${before.length === 1 ? 'is 1' : `are ${before.length}`}.`,
+        why: `The soil asks for ${wanted} degreasing passes before the first film; there ${before.length === 1 ? 'is 1' : `are ${before.length}`}.`,
         fixes: [
           {
             label: 'Add a pass',

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { D } from '../../test/ruleCases.ts';
 import { codes, contextOf, inserted } from '../../test/ruleContext.ts';
 import { GENERIC_SUPPLIES } from '../catalogue/index.ts';
+import { adviceOf, degreasingPasses } from '../survey/index.ts';
 import { gritPart, type StepDraft, supplyNeed } from '../systems/index.ts';
 import { applyEdits, checkSequence, deviate, overrideCode, type RuleContext } from './index.ts';
 
@@ -108,6 +109,22 @@ describe('gear that belongs together', () => {
     expect(GENERIC_SUPPLIES[finer.supplyKey ?? '']).toMatchObject({ kind: 'abrasive', grit: 180 });
     // A grit that the stores do not have names no abrasive rather than a wrong one.
     expect(gritPart(key, 1234, GENERIC_SUPPLIES).supplyKey).toBeNull();
+  });
+
+  it('counts degreasing passes as the survey does', () => {
+    const context = D();
+    for (const [soil, isEnough] of [
+      ['light', true],
+      ['kitchen', true],
+      ['heavy', false],
+    ] as const) {
+      const facts = { ...context.facts, soil };
+      const laid = context.steps.filter(({ operation }) => operation === 'clean').length;
+      expect([soil, find({ ...context, facts }, 'soil-passes').length === 0]).toEqual([soil, isEnough]);
+      expect([soil, degreasingPasses(soil, false) <= laid]).toEqual([soil, isEnough]);
+      const advice = adviceOf({ ...facts, nicotine: false }).find(({ about }) => about === 'cleaning');
+      expect(advice?.do).toContain(`${degreasingPasses(soil, false)} degreasing`);
+    }
   });
 
   it('adds a degreasing pass like the one before it: cleaner, rest, everything', () => {

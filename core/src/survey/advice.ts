@@ -1,4 +1,4 @@
-import { findingsOf, type SurveyFacts } from './facts.ts';
+import { degreasingPasses, findingsOf, type SurveyFacts } from './facts.ts';
 
 /** A suggestion that follows from the answers, with its reason and the other way. */
 export interface Advice {
@@ -72,15 +72,13 @@ function primerAdvice(facts: SurveyFacts): Advice[] {
   return [];
 }
 
-const PASSES = { light: 1, kitchen: 2, heavy: 3 } as const;
-
 function cleaningAdvice(facts: SurveyFacts): Advice[] {
   const advice: Advice[] = [];
   if (facts.soil !== undefined) {
-    const passes = PASSES[facts.soil] + Number(facts.nicotine === true);
+    const passes = degreasingPasses(facts.soil, facts.nicotine === true);
     advice.push({
       about: 'cleaning',
-      do: `${passes} degreasing ${passes === 1 ? 'pass' : 'passes'} before keying`,
+      do: `${passes} degreasing ${passes === 1 ? 'pass' : 'passes'} before the first film`,
       why:
         facts.soil === 'heavy'
           ? 'Grease round cooker and handles is sanded in if any of it stays.'

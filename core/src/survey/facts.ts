@@ -92,3 +92,13 @@ export function factsOf(
     daysAgreed: job.neededBy === null ? null : days(job.neededBy) - days(job.startOn) + 1,
   };
 }
+
+const PASSES = { light: 1, kitchen: 2, heavy: 3 } as const;
+
+/**
+ * Degreasing passes that the soil asks for before the first film, those before and after keying together: the survey and the
+ * rules count by this alone.
+ */
+export function degreasingPasses(soil: NonNullable<SurveyFacts['soil']>, hasNicotine: boolean): number {
+  return PASSES[soil] + Number(hasNicotine);
+}
