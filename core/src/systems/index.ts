@@ -13,6 +13,7 @@ export {
   coatStepOf,
   draft,
   dustStep,
+  laidOnBy,
   placeAndLabourOf,
   STEP_DEFAULTS,
   sandStep,

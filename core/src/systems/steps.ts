@@ -152,6 +152,17 @@ export function placeAndLabourOf(applicator: Applicator): Pick<StepDraft, 'place
   return { place: isSprayed(applicator) ? 'booth' : 'bench', labour: applicatorLabour(applicator) };
 }
 
+/** The sentence that a step carries when it is not laid on as it was wished. */
+const OTHERWISE = / (?:Rolled, not sprayed: [^.]*\.|The sheet does not list the [^.]*\.)$/;
+
+/** A step laid on with another applicator by hand: its place and labour follow, and it no longer says why it was not that. */
+export function laidOnBy(
+  step: Pick<StepDraft, 'why'>,
+  applicator: Applicator,
+): Pick<StepDraft, 'applicator' | 'place' | 'labour' | 'why'> {
+  return { applicator, ...placeAndLabourOf(applicator), why: step.why.replace(OTHERWISE, '') };
+}
+
 /** A coat of a product: filler, sealer, primer or colour. */
 export function coatStep(
   key: string,

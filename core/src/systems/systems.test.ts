@@ -5,6 +5,7 @@ import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   applicatorInPlace,
   FINISHING_SYSTEMS,
+  laidOnBy,
   productsAsked,
   type StepDraft,
   SYSTEM_IDS,
@@ -247,6 +248,19 @@ describe('what sets the schools apart', () => {
     }
     const stained = steps('K', { stainKey: 'glaze-waterborne' });
     expect(stained.find(({ key }) => key === 'stain')?.productKey).toBe('glaze-waterborne');
+  });
+
+  it('says that it is rolled only while it is', () => {
+    const rolled = contextOf('D', { isOnSite: true }).steps.find(({ key }) => key === 'colour-1')!;
+    expect([rolled.applicator, rolled.why]).toEqual([
+      'roller',
+      expect.stringContaining('Rolled, not sprayed'),
+    ]);
+    const sprayed = { ...rolled, ...laidOnBy(rolled, 'turbine') };
+    expect(sprayed).toMatchObject({ applicator: 'turbine', place: 'booth' });
+    expect(sprayed.why).not.toContain('Rolled');
+    expect(sprayed.why.length).toBeGreaterThan(20);
+    expect(rolled.why.startsWith(sprayed.why)).toBe(true);
   });
 
   it('L and M lay thin coats, I rests overnight', () => {

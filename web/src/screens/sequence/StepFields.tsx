@@ -10,8 +10,8 @@ import type { Piece } from '@upholder/core/pieces';
 import {
   CLOCK_KINDS,
   gritPart,
+  laidOnBy,
   otherProduct,
-  placeAndLabourOf,
   restOf,
   type StepDraft,
   TAG_PLACES,
@@ -121,7 +121,7 @@ function FilmFields({ step, shop, change }: FieldsProps) {
         value={step.applicator ?? ''}
         onChoose={(value) => {
           const applicator = value as Applicator;
-          change('applicator', { applicator, ...placeAndLabourOf(applicator) });
+          change('applicator', laidOnBy(step, applicator));
         }}
       >
         {options(Object.fromEntries(sheet.applicators.map((one) => [one, APPLICATOR_WORDS[one]])))}
