@@ -41,7 +41,12 @@ const VIEWS: View[] = [
       await page.getByText('Build-up, from the ground up').scrollIntoViewIfNeeded();
     },
   },
-  { name: 'ways', path: '/jobs/VESTRY/sequence/ways' },
+  {
+    name: 'ways',
+    path: '/jobs/VESTRY/sequence/ways',
+    // A worker weighs the ways; the picture is of what it found.
+    prepare: (page) => page.getByText('This job as it is done now').waitFor(),
+  },
   {
     name: 'days',
     path: '/jobs/QUAY/days',

@@ -162,7 +162,11 @@ export function WaysTotal({
   of: string;
 }) {
   if (!effects)
-    return <p className="text-quiet">Once a zone has a system, each way shows what it would change.</p>;
+    return (
+      <p className="text-quiet">
+        What each way would change stands here once it is worked out, for zones that have a system.
+      </p>
+    );
   const { steps, hours, days, material } = effects.now;
   return (
     <p className="text-quiet">
