@@ -5,7 +5,7 @@ import type { StepDraft } from '@upholder/core/systems';
 import { ArrowDown, ArrowUp, Copy, RotateCw, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../../parts/controls.tsx';
-import { NEW_STEPS } from './newSteps.ts';
+import { NEW_STEPS, placeAfter } from './newSteps.ts';
 import { StepFields } from './StepFields.tsx';
 
 /** Whatever takes changes of a sequence: a zone's, saved at once, or a system's, saved as a version. */
@@ -29,6 +29,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
   const after = steps[at + 1];
   const afterNext = steps[at + 2];
   const round = step.round ? anotherRound(steps, step.round.loop) : [];
+  const place = placeAfter(steps, step.key, shop.products);
   const change = (what: string, part: Partial<StepDraft>) =>
     editor.edit(`${what} of ${step.name}`, [{ kind: 'change', key: step.key, part }]);
   return (
@@ -76,7 +77,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
               sideOffset={4}
               className="z-30 min-w-48 rounded-[3px] border border-line bg-raised p-1 shadow-xl"
             >
-              {NEW_STEPS.map(({ name, make }) => (
+              {NEW_STEPS.filter(({ fits }) => fits?.(place) ?? true).map(({ name, make }) => (
                 <DropdownMenu.Item
                   key={name}
                   className="cursor-pointer rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"

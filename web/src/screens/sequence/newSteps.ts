@@ -1,4 +1,5 @@
 import type { ProductRow } from '@upholder/core/api';
+import { type LayerClass, layerVerdict } from '@upholder/core/catalogue';
 import {
   benchStep,
   coatStepOf,
@@ -12,6 +13,46 @@ import {
 export interface NewStep {
   name: string;
   make(products: readonly ProductRow[]): StepDraft | null;
+  /** Whether it may stand there; left out, it may stand anywhere. */
+  fits?(place: StepPlace): boolean;
+}
+
+/** Where a step would be put in. */
+export interface StepPlace {
+  /** The film that would lie right under it; null where there is none. */
+  under: LayerClass | null;
+  /** Whether another film comes after it. */
+  isCovered: boolean;
+}
+
+/** The place after a step of a sequence. */
+export function placeAfter(
+  steps: readonly StepDraft[],
+  key: string,
+  products: readonly ProductRow[],
+): StepPlace {
+  const at = steps.findIndex((step) => step.key === key);
+  const film = steps.slice(0, at + 1).findLast(({ productKey }) => productKey !== null);
+  return {
+    under: products.find((product) => product.key === film?.productKey)?.sheet.layerClass ?? null,
+    isCovered: steps.slice(at + 1).some(({ productKey }) => productKey !== null),
+  };
+}
+
+/** A decorative layer: only over what the layer table lets it lie on, wax only as the last of all. */
+function decor(layerClass: 'glaze' | 'wax', name: string, why: string): NewStep {
+  return {
+    name,
+    fits: ({ under, isCovered }) =>
+      under !== null &&
+      ['yes', 'scuffed'].includes(layerVerdict(under, layerClass).answer) &&
+      !(layerClass === 'wax' && isCovered),
+    make(products) {
+      const product = products.find(({ sheet }) => sheet.layerClass === layerClass);
+      if (!product) return null;
+      return coatStepOf(layerClass, name, product.key, product.sheet, 'brush', why);
+    },
+  };
 }
 
 function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
@@ -96,4 +137,10 @@ export const NEW_STEPS: readonly NewStep[] = [
   coat('primer', 'Primer coat'),
   coat('colour', 'Colour coat'),
   coat('clear', 'Clear coat'),
+  decor(
+    'glaze',
+    'Glaze',
+    'Put in by hand: brushed on, wiped back while it is wet; a clear coat protects it.',
+  ),
+  decor('wax', 'Wax', 'Put in by hand: thin, rubbed off; nothing holds on wax, so it is the last of all.'),
 ];
