@@ -334,7 +334,7 @@ test('a bare tag that two jobs have lists both, the job that was open last first
   for (const code of ['VESTRY', 'GALLEY']) {
     await openStage(page, code, 'Pieces');
     const line = page.getByLabel('Type pieces');
-    await line.pressSequentially('1 x 400x720 slab, tag ZZ9');
+    await line.pressSequentially('1 x door 400x720 slab, tag ZZ9');
     await line.press('Enter');
     await expect(page.getByText(/Added: 1 door/)).toBeVisible();
   }
