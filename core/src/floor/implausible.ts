@@ -28,9 +28,7 @@ export function implausibleEntries(
   shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>,
 ): Map<string, Implausible> {
   const byId = new Map<string, Step>(steps.map((step) => [step.id, step]));
-  const entries = effectiveLog(log)
-    .filter(({ action, isWithdrawal }) => action === 'do' && !isWithdrawal)
-    .sort((a, b) => a.doneAt.localeCompare(b.doneAt));
+  const entries = effectiveLog(log).filter(({ action }) => action === 'do');
   const found = new Map<string, Implausible>();
   for (const entry of entries) {
     const step = byId.get(entry.stepId);

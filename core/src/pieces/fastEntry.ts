@@ -11,7 +11,7 @@ import {
   type PieceSpec,
   PieceSpecSchema,
 } from './model.ts';
-import { kindPattern, readConstruction, readKind } from './words.ts';
+import { COUNT_WORDS, kindPattern, readConstruction, readKind } from './words.ts';
 
 /** What one typed line stands for. */
 export interface FastEntry {
@@ -31,21 +31,6 @@ const THICKEST_MM = 60;
 const SMALLEST_FACE_MM = 130;
 /** Taller than this, it is not meant in inches. */
 const TALLEST_INCHES = 108;
-
-const COUNT_WORDS = [
-  'one',
-  'two',
-  'three',
-  'four',
-  'five',
-  'six',
-  'seven',
-  'eight',
-  'nine',
-  'ten',
-  'eleven',
-  'twelve',
-];
 
 class Line {
   private rest: string;

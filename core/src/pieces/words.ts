@@ -257,29 +257,31 @@ export function readSides(text: string): Sides | null {
   return { finishFront, finishBack, finishEdges };
 }
 
+/** Numbers of pieces in words, from one on. */
+export const COUNT_WORDS = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+
 /** A number of pieces as people write it: `4`, `2x`, `x3`, `4 pcs`, `2.0`, `two`. Null for anything else; `ask` where it may be one or a thousand. */
 export function readCount(text: string): number | { ask: [number, number] } | null {
-  const words = [
-    'one',
-    'two',
-    'three',
-    'four',
-    'five',
-    'six',
-    'seven',
-    'eight',
-    'nine',
-    'ten',
-    'eleven',
-    'twelve',
-  ];
   const clean = text
     .trim()
     .toLowerCase()
     .replace(/^[x×*]\s*(?=\d)/, '')
     .replace(/\s*(?:x|×|\*|off|no|nos|pcs?\.?|pieces?|ea|each|stk\.?|stück|st\.?|uds?\.?|pz\.?)$/, '')
     .trim();
-  const named = words.indexOf(clean);
+  const named = COUNT_WORDS.indexOf(clean);
   if (named >= 0) return named + 1;
   if (/^a pair$|^pair$/.test(clean)) return 2;
   if (!/^\d[\d.,]*$/.test(clean)) return null;

@@ -1,5 +1,6 @@
 import { effectiveLog, type LogEntry } from '../jobs/index.ts';
-import { type Minute, toMinute } from '../shop/index.ts';
+import type { Minute } from '../shop/index.ts';
+import { loggedEnd } from './reserve.ts';
 import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
 
 /**
@@ -17,15 +18,9 @@ export function finishedAt(plan: Pick<PlanSnapshot, 'ops'> | null, log: readonly
   const ends: Minute[] = [];
   for (const { stepId, action, side, pieceIds } of lastOf.values()) {
     for (const pieceId of pieceIds) {
-      const entry = counting.findLast(
-        (one) =>
-          one.stepId === stepId &&
-          one.action === action &&
-          (one.side === side || one.side === 'all') &&
-          one.pieceIds.includes(pieceId),
-      );
-      if (!entry) return null;
-      ends.push(toMinute(entry.doneAt));
+      const end = loggedEnd({ stepId, action, side, pieceIds: [pieceId] }, counting);
+      if (end === null) return null;
+      ends.push(end);
     }
   }
   return Math.max(...ends);

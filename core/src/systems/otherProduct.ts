@@ -1,6 +1,6 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import type { StepDraft } from './step.ts';
-import { chooseApplicator, placeAndLabourOf } from './steps.ts';
+import { chooseApplicator, placeAndLabourOf, startingThinning } from './steps.ts';
 
 /** A coat of another product, and what was kept and what follows the new sheet, in words. */
 export interface OtherProduct {
@@ -25,15 +25,11 @@ export function otherProduct(
   const isOwnFilm = from !== undefined && step.wftUm !== null && step.wftUm !== from.wftTypUm;
   if (isOwnFilm) kept.push(`${step.wftUm} µm wet`);
   else follows.push(`${sheet.wftTypUm} µm wet`);
-  const halved = (one: ProductSheet) => ({
-    convention: one.maxThinning.convention,
-    value: one.maxThinning.convention === 'parts' ? one.maxThinning.value * 2 : one.maxThinning.value / 2,
-  });
   const none = { convention: sheet.maxThinning.convention, value: 0 };
   const { thinning } = step;
-  const isSheets = !thinning || (from !== undefined && alike(thinning, halved(from)));
+  const isSheets = !thinning || (from !== undefined && alike(thinning, startingThinning('turbine', from)));
   const isUnthinned = thinning?.value === 0;
-  const wanted = isUnthinned ? none : isSheets ? halved(sheet) : thinning;
+  const wanted = isUnthinned ? none : isSheets ? startingThinning('turbine', sheet) : thinning;
   (isSheets || isUnthinned ? follows : kept).push('thinning');
   const added = step.cautions.filter((caution) => !from?.cautions.includes(caution));
   if (added.length > 0) kept.push('your cautions');

@@ -135,7 +135,7 @@ export function chooseApplicator(
 }
 
 /** Thinning to start from: turbines want about half of what the sheet allows; everything else goes on as supplied. */
-function startingThinning(applicator: Applicator, sheet: ProductSheet): Thinning {
+export function startingThinning(applicator: Applicator, sheet: ProductSheet): Thinning {
   if (applicator !== 'turbine') return { convention: sheet.maxThinning.convention, value: 0 };
   const half =
     sheet.maxThinning.convention === 'parts' ? sheet.maxThinning.value * 2 : sheet.maxThinning.value / 2;

@@ -84,6 +84,7 @@ export const VOLUME: QuantityKind = {
   },
 };
 
+const MICRONS = ['µm', 'um', 'micron', 'microns', 'micrometre', 'micrometres', 'micrometer', 'micrometers'];
 const LENGTH_UNITS = {
   ...spelt({ factor: 1 }, 'mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'),
   ...spelt({ factor: 10 }, 'cm', 'centimetre', 'centimetres', 'centimeter', 'centimeters'),
@@ -93,17 +94,7 @@ const LENGTH_UNITS = {
 };
 const FINE_UNITS = {
   ...spelt({ factor: INCH_MM / 1000 }, 'thou', 'mil', 'mils'),
-  ...spelt(
-    { factor: 0.001 },
-    'µm',
-    'um',
-    'micron',
-    'microns',
-    'micrometre',
-    'micrometres',
-    'micrometer',
-    'micrometers',
-  ),
+  ...spelt({ factor: 0.001 }, ...MICRONS),
 };
 
 /** Lengths of pieces in mm. A bare fraction is inches: nobody writes quarters of a millimetre. */
@@ -134,18 +125,7 @@ export const FILM: QuantityKind = {
   decimals: 1,
   believable: [5, 2000],
   units: {
-    ...spelt(
-      { factor: 1 },
-      'µm',
-      'um',
-      'micron',
-      'microns',
-      'micrometre',
-      'micrometres',
-      'micrometer',
-      'micrometers',
-      'my',
-    ),
+    ...spelt({ factor: 1 }, ...MICRONS, 'my'),
     ...spelt({ factor: INCH_MM }, 'mil', 'mils', 'thou'),
     ...spelt({ factor: 1000 }, 'mm'),
     ...spelt({ factor: 1000 * INCH_MM }, '"', 'in', 'inch', 'inches'),
