@@ -1,30 +1,26 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
 import {
   comparePlans,
   criticalChain,
-  finishedAt,
   isPlanStale,
-  OBJECTIVES,
   PLAIN_WISH,
   type PlanRecipe,
   type Wish,
 } from '@upholder/core/planning';
-import { isPastDate, localDate, workIntervals } from '@upholder/core/shop';
-import { formatDuration } from '@upholder/core/units';
+import { isPastDate, workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { dateWords, dayWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
-import { type Following, useFollowing } from '../../workers/useFollowing.ts';
+import { useFollowing } from '../../workers/useFollowing.ts';
+import { finishedOf } from '../finishedOf.ts';
 import { useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { useOpenStops } from '../useOpenStops.ts';
 import { BehindNotice } from './BehindNotice.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
-import { boundWords } from './boundWords.ts';
 import { ROWS_BY, type RowsBy } from './chartRows.ts';
 import { DryingChart } from './DryingChart.tsx';
+import { HandOver } from './HandOver.tsx';
 import { Legend } from './Legend.tsx';
 import { MovesReport, type Replanned } from './MovesReport.tsx';
 import { OpDetail } from './OpDetail.tsx';
@@ -47,80 +43,6 @@ const PANELS: readonly [Panel, string][] = [
 ];
 /** Pins that can be taken back, one after the other. */
 const UNDO_DEPTH = 20;
-
-/** What would follow from where a visit is being moved to. */
-function followWords({ minute, sketch }: Following, handOver: number, timeZone: string): string {
-  const there = whenWords(minute, minute, timeZone);
-  if (!sketch) return `to ${there} …`;
-  if (!sketch.ok) return sketch.message;
-  const later = sketch.value.handOver - handOver;
-  const change =
-    later === 0 ? 'as before' : `${formatDuration(Math.abs(later))} ${later < 0 ? 'sooner' : 'later'}`;
-  return `from ${there}: hand-over ${dayWords(sketch.value.handOver, timeZone)} ${whenWords(sketch.value.handOver, sketch.value.handOver, timeZone)}, ${change}`;
-}
-
-function HandOver({
-  dossier,
-  shop,
-  now,
-  following,
-}: {
-  dossier: Dossier;
-  shop: ShopContext;
-  now: number;
-  following: Following | null;
-}) {
-  const { plan, job } = dossier;
-  if (!plan) return <h2>Not planned yet</h2>;
-  const day = localDate(plan.handOver, shop.timeZone);
-  const spare =
-    job.neededBy === null ? null : Math.round((Date.parse(job.neededBy) - Date.parse(day)) / 86_400_000);
-  const finished = finishedAt(plan, dossier.log);
-  if (finished !== null && !isPlanStale(plan, dossier.pieces, dossier.steps))
-    return (
-      <h2 className="text-lg">
-        All work was logged {dayWords(finished, shop.timeZone)}{' '}
-        <span className="quantity">{whenWords(finished, finished, shop.timeZone)}</span>
-        <span className="block font-normal text-[0.85rem] text-quiet">
-          planned for {dayWords(plan.handOver, shop.timeZone)}
-          {job.status === 'open' && '. Set the job to handed over under Brief once the client has it'}
-        </span>
-      </h2>
-    );
-  const words =
-    plan.bound && plan.wish.objective === 'earliest'
-      ? boundWords(plan.handOver, plan.bound, plan.loads)
-      : null;
-  return (
-    <h2 className="text-lg">
-      Hand-over {dayWords(plan.handOver, shop.timeZone)}{' '}
-      <span className="quantity">{whenWords(plan.handOver, plan.handOver, shop.timeZone)}</span>
-      {job.neededBy !== null && spare !== null && (
-        <span className={`ml-3 font-semibold text-[0.95rem] ${spare < 0 ? 'text-stop' : 'text-quiet'}`}>
-          needed by {dateWords(job.neededBy)}
-          {spare < 0
-            ? `: ${-spare} ${spare === -1 ? 'day' : 'days'} too late`
-            : spare === 0
-              ? ': just in time'
-              : `: ${spare} ${spare === 1 ? 'day' : 'days'} to spare`}
-        </span>
-      )}
-      {following && (
-        <span
-          role="status"
-          className={`block font-semibold text-[0.95rem] ${following.sketch?.ok === false ? 'text-stop' : 'text-act'}`}
-        >
-          {followWords(following, plan.handOver, shop.timeZone)}
-        </span>
-      )}
-      <span className={`font-normal text-[0.85rem] text-quiet ${following ? 'hidden' : 'block'}`}>
-        planned {whenWords(Math.floor(Date.parse(plan.madeAt) / 60_000), now, shop.timeZone)} for{' '}
-        {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %, for the {OBJECTIVES[plan.wish.objective]}
-        {words && `. ${words.gap}`}
-      </span>
-    </h2>
-  );
-}
 
 /** The job on the calendar: who does what when and where, what dries where until when, and why everything waits. */
 export function DaysScreen() {
@@ -148,10 +70,7 @@ export function DaysScreen() {
     );
   }, [plan, shop.settings, shop.timeZone, now]);
   const stops = useOpenStops(dossier, shop);
-  const isDone =
-    plan !== null &&
-    finishedAt(plan, dossier.log) !== null &&
-    !isPlanStale(plan, dossier.pieces, dossier.steps);
+  const isDone = finishedOf(dossier) !== null;
   const isLate = plan !== null && !isDone && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
   const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
   const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);

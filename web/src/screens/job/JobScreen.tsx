@@ -1,5 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
-import { finishedAt, isPlanStale } from '@upholder/core/planning';
+import { isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -10,6 +10,7 @@ import { dateWords, whenWords } from '../../app/times.ts';
 import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { useBehind } from '../days/useBehind.ts';
+import { finishedOf } from '../finishedOf.ts';
 import { rememberJob } from '../lastJob.ts';
 import { progressOf } from '../survey/questions.ts';
 import type { JobContext } from '../useJobContext.ts';
@@ -41,11 +42,11 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
   const open = zones.filter(({ systemId }) => systemId === null);
   const zoneWords = zones.length === 1 ? '1 zone' : `${zones.length} zones`;
   const isStale = plan !== null && isPlanStale(plan, pieces, steps);
-  const finished = finishedAt(plan, log);
+  const finished = finishedOf(dossier);
   const days =
     plan === null
       ? 'not planned yet'
-      : finished !== null && !isStale
+      : finished !== null
         ? `done ${whenWords(finished, now, shop.timeZone)}`
         : isStale
           ? 'changed since planned'
@@ -100,7 +101,7 @@ function AgreedDate({
 }) {
   const { job, plan } = dossier;
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
-  if (finishedAt(plan, dossier.log) !== null && plan && !isPlanStale(plan, dossier.pieces, dossier.steps))
+  if (finishedOf(dossier) !== null)
     return (
       <p className="text-right leading-tight">
         all work is logged

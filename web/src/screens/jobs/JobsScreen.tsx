@@ -1,5 +1,4 @@
 import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
-import { finishedAt } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -10,6 +9,7 @@ import { useNowMinute } from '../../app/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { useBehind } from '../days/useBehind.ts';
+import { finishedOf } from '../finishedOf.ts';
 import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
 import { PlanAll } from './PlanAll.tsx';
 
@@ -46,7 +46,7 @@ function HandOver({
       </>
     );
   }
-  const finished = dossier ? finishedAt(dossier.plan, dossier.log) : null;
+  const finished = dossier ? finishedOf(dossier) : null;
   if (finished !== null)
     return (
       <>
