@@ -185,6 +185,9 @@ function Full({ troubles }: { troubles: readonly Trouble[] }) {
  */
 export function Troubles({ session, posture }: { session: Session; posture: 'desk' | 'floor' }) {
   const troubles = useTroubles(session);
+  const isSending = useApp(({ queue }) =>
+    queue.envelopes.some(({ memberId, refusal }) => memberId === session.member?.id && refusal === null),
+  );
   const [isOpen, open] = useState(false);
   const [worst, ...more] = troubles;
   if (posture === 'desk')
@@ -203,7 +206,7 @@ export function Troubles({ session, posture }: { session: Session; posture: 'des
         className={`flex h-12 items-center gap-4 border-l-[10px] px-4 ${look}`}
       >
         <p className="min-w-0 flex-1 truncate" title={worst?.text}>
-          {worst ? worst.short : 'Everything you logged is at the server.'}
+          {worst?.short ?? (isSending ? 'Sending what you logged.' : 'Everything you logged is at the server.')}
         </p>
         {worst && (
           <Button aria-expanded={isOpen} onClick={() => open(!isOpen)}>

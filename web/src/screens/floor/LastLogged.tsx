@@ -32,10 +32,12 @@ export function LastLogged({
   const last = dossiers
     .flatMap((dossier) => effectiveLog(dossier.log).map((entry) => ({ entry, dossier })))
     .sort((a, b) => order(b.entry) - order(a.entry))[0];
-  if (!last || now - toMinute(last.entry.loggedAt) > MINUTES) return null;
+  if (!last) return null;
   const { entry, dossier } = last;
-  const step = dossier.steps.find(({ id }) => id === entry.stepId);
   const isWaiting = waiting.some(({ id }) => id === entry.id);
+  // What is not at the server yet stays in sight, however long ago the press was and whatever the device's clock did since.
+  if (!isWaiting && now - toMinute(entry.loggedAt) > MINUTES) return null;
+  const step = dossier.steps.find(({ id }) => id === entry.stepId);
   const verb = {
     do: entry.work?.stepName ?? step?.name ?? 'A step',
     flip: `Flip for ${step?.name}`,

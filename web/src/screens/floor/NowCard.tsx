@@ -17,6 +17,7 @@ import { formatDuration, formatMl } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { deviceClock } from '../../api/sync/deviceClock.ts';
 import { useLogging } from '../../api/useLogging.ts';
 import { usePots } from '../../api/usePots.ts';
 import { whenWords } from '../../app/times.ts';
@@ -287,7 +288,7 @@ export function NowCard(props: NowCardProps) {
         <Button
           kind="act"
           posture="floor"
-          onClick={() => void log(op.pieceIds, toInstant(now).toISOString(), false)}
+          onClick={() => void log(op.pieceIds, new Date(deviceClock.now()).toISOString(), false)}
         >
           {verb}
         </Button>
