@@ -97,7 +97,12 @@ export function contextOf(systemId: SystemId, change: Surroundings = {}): RuleCo
     position: index,
     ...part,
   }));
+  const facts = { ...home.facts, ...change.facts };
   const drafts = unfoldSystem({
+    ground: {
+      substrate: facts.substrate ?? null,
+      survey: { ...(facts.existing ? { existing: facts.existing } : {}) },
+    },
     systemId,
     options,
     sheets,
@@ -113,7 +118,7 @@ export function contextOf(systemId: SystemId, change: Surroundings = {}): RuleCo
     sheets,
     supplies,
     layers: change.layers ?? [],
-    facts: { ...home.facts, ...change.facts },
+    facts,
     pieces,
     options,
     settings,

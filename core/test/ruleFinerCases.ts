@@ -1,7 +1,7 @@
 import type { RuleContext } from '../src/rules/index.ts';
 import type { StepDraft } from '../src/systems/index.ts';
 import { type Case, D } from './ruleCases.ts';
-import { changed, contextOf, inserted, MAPLE, moved, without } from './ruleContext.ts';
+import { changed, contextOf, inserted, MAPLE, moved, RAW_WOOD, without } from './ruleContext.ts';
 import { sampleId } from './sample.ts';
 
 const caulk: Partial<StepDraft> = {
@@ -42,6 +42,19 @@ export const FINER_CASES: Case[] = [
     code: 'cleaner-rinse',
     trips: () => changed(D(), 'clean-1', { isRinsed: false }),
     spares: () => changed(D(), 'clean-2', { isRinsed: false }),
+    isFixed: true,
+  },
+  {
+    code: 'bare-washed',
+    trips: () =>
+      inserted(contextOf('D', { facts: RAW_WOOD }), 'ease', {
+        key: 'clean-1',
+        name: 'Degrease and rinse',
+        operation: 'clean',
+        supplyKey: 'cleaner-alkaline',
+        isRinsed: true,
+      }),
+    spares: () => contextOf('D', { facts: RAW_WOOD, practice: { cleaning: 'raw-too' } }),
     isFixed: true,
   },
   {

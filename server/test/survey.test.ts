@@ -250,6 +250,28 @@ describe('verdicts', () => {
     expect(keys(again)).toEqual(keys(before));
   });
 
+  it('follow what is on them: bare stock is neither washed nor keyed, and what was changed by hand stays', async () => {
+    const before = await makeJob(ines);
+    const zoneId = before.zones[0]?.id ?? '';
+    const answer = async (existing: string | null) => {
+      await ines.ok('PATCH', `/zones/${zoneId}/survey`, { answers: { existing } });
+      return load(before.job);
+    };
+    expect(keys(before)).toContain('clean-1');
+    const bare = await answer('raw');
+    expect(keys(bare).slice(0, 3)).toEqual(['unpack', 'ease', 'key']);
+    expect(keys(bare)).not.toContain('clean-1');
+    expect(keys(await answer(null))).toEqual(keys(before));
+    const { steps, zones } = await load(before.job);
+    const changed = steps
+      .filter((step) => step.zoneId === zoneId)
+      .map(({ id: _id, zoneId: _zone, position: _position, ...step }) =>
+        step.key === 'key' ? { ...step, note: 'by hand, it is thin' } : step,
+      );
+    await ines.ok('PUT', `/zones/${zoneId}/steps`, { version: zones[0]?.version, steps: changed });
+    expect(keys(await answer('raw'))).toEqual(keys(before));
+  });
+
   it('add steps to work that has begun without touching what is logged', async () => {
     const before = await makeJob(ines);
     const { plan } = await ines.ok<{ plan: { ops: Parameters<typeof entryFor>[1][] } }>(

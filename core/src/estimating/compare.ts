@@ -14,6 +14,7 @@ import {
 } from '../survey/index.ts';
 import {
   FINISHING_SYSTEMS,
+  type Ground,
   type Practice,
   type Step,
   type StepDraft,
@@ -31,7 +32,7 @@ export const PRIMER_WHITE = '#f4f2ec';
 
 /** What a comparison of systems for a zone looks at. */
 export interface CompareInput {
-  zone: Pick<Zone, 'oldColour' | 'newColour' | 'survey'>;
+  zone: Pick<Zone, 'oldColour' | 'newColour'> & Ground;
   pieces: readonly Piece[];
   sheets: Readonly<Record<string, ProductSheet>>;
   supplies: Readonly<Record<string, Supply>>;
@@ -120,7 +121,7 @@ function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): 
     shop: input.settings,
     isOnSite: input.isOnSite,
     verdicts: input.pieces.map(({ verdict }) => verdict),
-    ...(input.zone.survey.replacementStock ? { replacementStock: input.zone.survey.replacementStock } : {}),
+    ground: input.zone,
   });
   return drafts.ok ? drafts.value : null;
 }

@@ -19,7 +19,7 @@ const job = sampleJob([{ systemId: 'D', doors: 10, fronts: 6 }], shop);
 const work = roughCalendar(shop.settings, shop.timeZone, MONDAY);
 
 const input: CompareInput = {
-  zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', survey: {} },
+  zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', substrate: null, survey: {} },
   pieces: job.pieces,
   sheets: GENERIC_PRODUCTS,
   supplies: GENERIC_SUPPLIES,

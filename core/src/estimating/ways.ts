@@ -73,7 +73,7 @@ function figuresOf(zone: WayZone, practice: Practice): WayFigures {
     shop: zone.settings,
     isOnSite: zone.isOnSite,
     verdicts: zone.pieces.map(({ verdict }) => verdict),
-    ...(zone.zone.survey.replacementStock ? { replacementStock: zone.zone.survey.replacementStock } : {}),
+    ground: zone.zone,
   });
   if (!drafts.ok) return { steps: 0, hours: 0, days: 0, material: 0, likeness: NOTHING };
   const steps = drafts.value.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));

@@ -22,7 +22,7 @@ function mixedJob(systemId: SystemId, replacementStock: 'MDF' | 'wood' = 'MDF'):
     shop: shop.settings,
     isOnSite: false,
     verdicts: pieces.map(({ verdict }) => verdict),
-    replacementStock,
+    ground: { substrate: null, survey: { replacementStock } },
   });
   if (!drafts.ok) throw new Error(drafts.message);
   const zoneId = job.zones[0]?.id ?? '';

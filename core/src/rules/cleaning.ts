@@ -1,7 +1,8 @@
+import type { Supply } from '../catalogue/index.ts';
 import { degreasingPasses } from '../survey/facts.ts';
 import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
 import { changeFix, type Rule } from './model.ts';
-import { isAbrasive, isCleaning, once, removesDust, strandsOf } from './walk.ts';
+import { isAbrasive, isBare, isCleaning, once, removesDust, strandsOf } from './walk.ts';
 
 const degrease = () =>
   benchStep(
@@ -22,14 +23,12 @@ const wipe = () =>
     { stock: 'old' },
   );
 
-const isRaw = (existing: string | undefined) => existing === 'raw';
-
 const cleanBeforeKey: Rule = {
   code: 'clean-before-key',
   family: 'cleaning',
   severity: 'stop',
   check({ steps, facts }) {
-    if (isRaw(facts.existing)) return [];
+    if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
     const abrades = strand.findIndex(isAbrasive);
     const cleans = strand.findIndex(isCleaning);
@@ -58,7 +57,7 @@ const cleanAfterKey: Rule = {
   family: 'cleaning',
   severity: 'warn',
   check({ steps, facts }) {
-    if (isRaw(facts.existing)) return [];
+    if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
     const keyed = strand.findIndex(({ operation }) => operation === 'key');
     const film = strand.findIndex(({ productKey }, index) => productKey !== null && index > keyed);
@@ -85,7 +84,7 @@ const enoughPasses: Rule = {
   family: 'cleaning',
   severity: 'advise',
   check({ steps, facts }) {
-    if (isRaw(facts.existing) || facts.soil === undefined) return [];
+    if (isBare(facts) || facts.soil === undefined) return [];
     const [strand = []] = strandsOf(steps);
     const film = strand.findIndex(({ productKey }) => productKey !== null);
     const before = strand.slice(0, film === -1 ? strand.length : film).filter(isCleaning);
@@ -181,7 +180,7 @@ const maskAfterCleaning: Rule = {
   family: 'cleaning',
   severity: 'warn',
   check({ steps, facts }) {
-    if (isRaw(facts.existing)) return [];
+    if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
     const masks = strand.findIndex(({ operation }) => operation === 'mask');
     const cleans = strand.findIndex(isCleaning);
@@ -224,11 +223,48 @@ const glassMasked: Rule = {
   },
 };
 
+/** Whether a cleaner brings water to the surface; one that nobody named is taken for one that does. */
+function isWatery(supply: Supply | undefined): boolean {
+  return supply?.kind !== 'cleaner' || supply.needsRinse || /water/i.test(supply.dilution);
+}
+
+const bareWashed: Rule = {
+  code: 'bare-washed',
+  family: 'cleaning',
+  severity: 'warn',
+  check({ steps, facts, supplies }) {
+    if (!isBare(facts)) return [];
+    const [strand = []] = strandsOf(steps);
+    const film = strand.findIndex(({ productKey }) => productKey !== null);
+    const washes = strand
+      .slice(0, film === -1 ? strand.length : film)
+      .filter(
+        (step) =>
+          isCleaning(step) && isWatery(step.supplyKey === null ? undefined : supplies[step.supplyKey]),
+      );
+    const [first] = washes;
+    if (!first) return [];
+    return [
+      {
+        at: first.key,
+        why: 'There is no old finish and no grease on bare stock: water only raises the fibres. Brush it off; spirit where hands or glue left marks.',
+        fixes: [
+          {
+            label: washes.length === 1 ? `Leave out “${first.name}”` : 'Leave the washing out',
+            edits: washes.map(({ key }) => ({ kind: 'remove' as const, key })),
+          },
+        ],
+      },
+    ];
+  },
+};
+
 /** Grease, rinsing and dust. */
 export const CLEANING_RULES: readonly Rule[] = [
   cleanBeforeKey,
   cleanAfterKey,
   enoughPasses,
+  bareWashed,
   rinsed,
   maskAfterCleaning,
   glassMasked,

@@ -1,6 +1,6 @@
 import { gritPart, handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import type { Rule } from './model.ts';
-import { filmStrands, isAbrasive, once, strandsOf } from './walk.ts';
+import { filmStrands, isAbrasive, isBare, once, strandsOf } from './walk.ts';
 
 /** Scratches of anything coarser show through the next colour coat. */
 const COARSEST_BETWEEN_COLOURS = 180;
@@ -14,7 +14,7 @@ const keyOldFinish: Rule = {
   family: 'keying',
   severity: 'stop',
   check({ steps, facts }) {
-    if (facts.existing === 'raw') return [];
+    if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
     const film = strand.findIndex(({ productKey, isEdgesOnly }) => productKey !== null && !isEdgesOnly);
     const first = strand[film];

@@ -1,7 +1,7 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
-import type { StepDraft } from '../systems/index.ts';
+import { bareStock, type StepDraft } from '../systems/index.ts';
 import type { RuleContext } from './model.ts';
 
 /** A step that lays a film over the whole piece, with its sheet. */
@@ -11,6 +11,11 @@ export interface Film {
   index: number;
   /** Dry film in µm. */
   dftUm: number;
+}
+
+/** Whether nothing was ever laid on the zone's pieces, so that there is nothing to wash or to key. */
+export function isBare({ substrate, existing }: RuleContext['facts']): boolean {
+  return bareStock({ substrate: substrate ?? null, survey: { existing } }) !== null;
 }
 
 export function isAbrasive({ operation }: Pick<StepDraft, 'operation'>): boolean {

@@ -68,11 +68,7 @@ const oldFinish: Consideration = ({ id, traits, facts, findings }, say, ruleOut)
           : 'Made for raw stock; there is an old finish on it.',
       );
   }
-  if (traits.raw === null && findings.isRaw) {
-    if (id === 'O') ruleOut('There is no old paint to refresh.');
-    else if (facts.substrate === 'MDF' && id !== 'G')
-      say(-25, 'Raw MDF drinks at its cut edges; this system has no step that seals them.');
-  }
+  if (traits.raw === null && findings.isRaw && id === 'O') ruleOut('There is no old paint to refresh.');
   if (id === 'O') {
     if (findings.isPainted === false && !findings.isRaw)
       ruleOut('Colour straight over a clear finish has nothing to hold on to.');

@@ -71,8 +71,10 @@ const cleanRaw: Change = (steps) => {
   );
 };
 
-const climb: Change = (steps) =>
+/** A ladder of grits opens an old finish; bare stock has its own, from the easing on. */
+const climb: Change = (steps, { bare }) =>
   steps.flatMap((step) => {
+    if (bare !== null || steps.some(({ key }) => key === 'unpack')) return [step];
     if (step.operation !== 'key' || step.key !== 'key' || (step.grit ?? 0) > 220) return [step];
     const grit = 120;
     return [

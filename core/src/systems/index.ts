@@ -19,6 +19,13 @@ export {
   sandStep,
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
-export { applicatorInPlace, sprayObstacle, type UnfoldInput, unfoldSystem } from './unfold.ts';
+export {
+  applicatorInPlace,
+  bareStock,
+  type Ground,
+  sprayObstacle,
+  type UnfoldInput,
+  unfoldSystem,
+} from './unfold.ts';
 export { restOf } from './withSupplies.ts';
 export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

@@ -2,10 +2,10 @@ import { clearCoats, colourCoats, finerAsItGoes } from './coatRuns.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
 import {
   cleanAndPad,
-  cleanKeyClean,
   edgeSealing,
   forStock,
   grainFill,
+  opening,
   primerFill,
   priming,
   rawMdf,
@@ -52,6 +52,8 @@ function build(context: SystemContext, old: StepDraft[], shared: StepDraft[]): S
     ...mended,
     ...(raw.length > 0 ? forStock('old', [hangStep()]) : [hangStep()]),
     ...raw,
+    // Cut edges of board drink water whatever follows; replaced pieces have theirs closed already.
+    ...(context.bare === 'MDF' ? forStock(raw.length > 0 ? 'old' : 'any', edgeSealing(context)) : []),
     ...shared,
     ...closingSteps(),
   ];
@@ -75,8 +77,6 @@ function laidOff({ colour: { sheet } }: SystemContext): string {
   return `Member by member, laid off along the grain, overnight between.${added}`;
 }
 
-const overOld = (grit: number) => [removal(), ...cleanKeyClean(grit)];
-
 const BLOCKS = 'Blocks tannin and old stain, which would come through a pale waterborne coat.';
 const GRIPS = 'Grips sound old lacquer that an ordinary primer would let go of.';
 
@@ -92,7 +92,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     unfold: (context) =>
       build(
         context,
-        [...overOld(180), ...grainFill(context)],
+        [...opening(context, 180), ...grainFill(context)],
         [...priming(context, BLOCKS, 220), ...colourCoats(context)],
       ),
   },
@@ -106,7 +106,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     unfold: (context) =>
       build(
         context,
-        [...overOld(180), ...primerFill(context)],
+        [...opening(context, 180), ...primerFill(context)],
         [
           ...priming(context, 'Builds over the filled pores until raking light finds none.', 320),
           ...colourCoats(context),
@@ -121,7 +121,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'Pale colours, which draw every pore as a dark line.',
     defaults: { ...COMMON, primerCoats: 1, primerKey: 'waterborne-block-primer' },
     unfold: (context) =>
-      build(context, overOld(220), [
+      build(context, opening(context, 220), [
         ...priming(context, 'Holds back what bleeds and gives the colour an even ground.', 240),
         ...colourCoats(context),
       ]),
@@ -134,7 +134,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'Pale colours over open pores, bleeding stain under pale colours, flaking finishes.',
     defaults: { ...COMMON, primerCoats: 1 },
     unfold: (context) =>
-      build(context, overOld(220), [...priming(context, GRIPS, 240), ...colourCoats(context)]),
+      build(context, opening(context, 220), [...priming(context, GRIPS, 240), ...colourCoats(context)]),
   },
   E: {
     id: 'E',
@@ -147,7 +147,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       build(
         context,
         [
-          ...overOld(180),
+          ...opening(context, 180),
           dustStep('dust-knots'),
           coatStep(
             'seal-knots',
@@ -200,7 +200,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       primerKey: 'acrylic-primer',
     },
     unfold: (context) =>
-      build(context, overOld(180), [
+      build(context, opening(context, 180), [
         ...priming(context, 'Evens what drinks and what does not before the roller shows it.', 240),
         ...colourCoats(context, finerAsItGoes(context.options.colourCoats), {
           why: 'More thin coats and finer paper between: that is what makes a rolled face even.',
@@ -215,14 +215,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'Foil that peels, and wood, which does not need it.',
     defaults: { ...COMMON, primerCoats: 1 },
     unfold: (context) =>
-      build(
-        context,
-        [removal(), ...cleanAndPad()],
-        [
-          ...priming(context, 'Bites where nothing soaks in; all that follows hangs on this coat.', 320),
-          ...colourCoats(context),
-        ],
-      ),
+      build(context, context.bare === null ? [removal(), ...cleanAndPad()] : opening(context, 240), [
+        ...priming(context, 'Bites where nothing soaks in; all that follows hangs on this coat.', 320),
+        ...colourCoats(context),
+      ]),
   },
   I: {
     id: 'I',
@@ -232,7 +228,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'A dead flat look and short absences from the room.',
     defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin' },
     unfold: (context) =>
-      build(context, overOld(180), [
+      build(context, opening(context, 180), [
         ...priming(context, GRIPS, 240),
         ...overnight(colourCoats(context, [320], { why: laidOff(context) })),
       ]),
@@ -253,7 +249,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       colourKey: 'mineral-paint',
     },
     unfold: (context) =>
-      build(context, overOld(180), [
+      build(context, opening(context, 180), [
         ...priming(context, 'A blocker first where the wood bleeds.', 240),
         ...colourCoats(context, [220]),
         ...clearCoats(context, false),
@@ -290,7 +286,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'Any place without such a booth, old oil or young enamel under it, brush and roller.',
     defaults: { ...COMMON, primerKey: 'vinyl-sealer', colourKey: 'precat-lacquer-satin' },
     unfold: (context) =>
-      build(context, overOld(220), [
+      build(context, opening(context, 220), [
         ...light(
           priming(
             context,
@@ -338,7 +334,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       colourKey: 'solvent-enamel-satin',
     },
     unfold: (context) =>
-      build(context, overOld(180), [
+      build(context, opening(context, 180), [
         ...priming(context, 'Solvent under solvent: seals, fills a little, blocks stain.', 240),
         ...colourCoats(context),
       ]),
@@ -354,7 +350,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       build(
         context,
         [
-          ...overOld(220),
+          ...opening(context, 220),
           benchStep(
             'spot-prime',
             'Spot-prime bare places',
@@ -375,7 +371,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     notFor: 'Quiet rooms and short dates, where two films less do as well.',
     defaults: { ...COMMON, primerKey: 'shellac-block-primer', clearCoats: 1 },
     unfold: (context) =>
-      build(context, overOld(180), [
+      build(context, opening(context, 180), [
         ...priming(context, BLOCKS, 240),
         ...colourCoats(context),
         ...clearCoats(context, true),

@@ -21,6 +21,8 @@ export interface SystemContext {
   stain: CoatSlot;
   clear: CoatSlot;
   setting: CoatSetting;
+  /** What all pieces of the zone are made of where no finish is on them yet; null over an old finish. */
+  bare: 'MDF' | 'wood' | null;
   /** Stock of the replaced pieces; null when the zone has none. */
   replacement: 'MDF' | 'wood' | null;
   hasRepairs: boolean;
@@ -114,7 +116,7 @@ function unpack(): StepDraft {
     'Unpack, check and tag',
     'remove',
     YARDSTICKS.unpack,
-    'Count against the take-off before the first scratch.',
+    'Count against the take-off before the first scratch; brush the dust off. Bare stock is not washed: spirit only where hands or glue left marks.',
     { leaves: 'bare', tagAt: 'hinge bore' },
   );
 }
@@ -168,6 +170,15 @@ export function rawWood(grit: number): StepDraft[] {
     ),
     dustStep('dust-raw', { leaves: 'clean', waitFor: 'none' }),
   ];
+}
+
+/**
+ * How a system opens, up to its first film: what comes off the carcase is cleaned, keyed and cleaned again; what was never
+ * finished is neither washed nor keyed, but eased and sanded.
+ */
+export function opening({ bare }: SystemContext, grit: number): StepDraft[] {
+  if (bare === null) return [removal(), ...cleanKeyClean(grit)];
+  return bare === 'MDF' ? rawMdf() : rawWood(grit);
 }
 
 /** Cut edges closed before anything watery touches them. */

@@ -138,7 +138,7 @@ describe('what ways do to a job', () => {
   const shop = sampleShop();
   const job = sampleJob([{ systemId: 'A', doors: 10, fronts: 6 }], shop);
   const zone: WayZone = {
-    zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', survey: {} },
+    zone: { oldColour: '#4a2e1f', newColour: '#a9cfc0', substrate: null, survey: {} },
     pieces: job.pieces,
     sheets: GENERIC_PRODUCTS,
     supplies: GENERIC_SUPPLIES,

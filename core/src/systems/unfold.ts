@@ -1,9 +1,11 @@
 import { GENERIC_SUPPLIES } from '../catalogue/genericSupplies.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
+import type { Substrate } from '../catalogue/substrates.ts';
 import type { Supply } from '../catalogue/supplies.ts';
 import { failure, type Outcome, success } from '../outcome.ts';
 import type { Verdict } from '../pieces/model.ts';
 import type { ShopSettings } from '../shop/shop.ts';
+import type { SurveyAnswers } from '../survey/answers.ts';
 import { applyPractice } from './applyPractice.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
@@ -23,15 +25,31 @@ export interface UnfoldInput {
   shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>;
   /** Work in the client's room instead of the shop. */
   isOnSite: boolean;
-  /** What the survey decided for the zone's pieces, and what replaced ones are made of. */
+  /** What the survey decided for the zone's pieces. */
   verdicts?: readonly Verdict[];
-  replacementStock?: 'MDF' | 'wood';
+  /** What the pieces are made of and what is on them; wood with an old finish where absent. */
+  ground?: Ground;
   /** The ways of shop and job; what ships where absent. */
   practice?: Practice;
   /** A system of the shop's own, in place of the shipped one. */
   own?: OwnSystem;
   /** Cleaners, abrasives, fillers and the like by key; what ships where absent. */
   supplies?: Readonly<Record<string, Supply>>;
+}
+
+/** What a sequence has to know of the survey: the material, whether a finish is on it, and what replaced pieces are made of. */
+export interface Ground {
+  substrate: Substrate | null;
+  survey: Pick<SurveyAnswers, 'existing' | 'replacementStock'>;
+}
+
+/**
+ * What a zone's pieces are made of where nothing was ever laid on them. Null over an old finish, where nobody said, and for
+ * laminate, foil and metal, which hold grease and are cleaned like an old finish.
+ */
+export function bareStock({ substrate, survey }: Ground): SystemContext['bare'] {
+  if (survey.existing !== 'raw' || substrate === 'foil or laminate' || substrate === 'metal') return null;
+  return substrate === 'MDF' ? 'MDF' : 'wood';
 }
 
 const FILLER_KEY = 'grain-filler-water';
@@ -75,10 +93,14 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
   const verdicts = input.verdicts ?? [];
   if (missing.length > 0)
     return failure(`The stores have no product “${missing.join('”, “')}”. Add it or choose another.`);
+  const bare = input.ground ? bareStock(input.ground) : null;
+  const replacement = input.ground?.survey.replacementStock ?? 'MDF';
   const context: SystemContext = {
     options: input.options,
     ...slots,
-    replacement: verdicts.includes('replace') ? (input.replacementStock ?? 'MDF') : null,
+    bare,
+    // Replaced pieces of the same bare stock go the way of all others.
+    replacement: verdicts.includes('replace') && replacement !== bare ? replacement : null,
     hasRepairs: verdicts.includes('repair'),
     setting: {
       wanted: input.options.applicator,

@@ -11,7 +11,7 @@ import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision } from './decisions.ts';
-import { unfoldZone, writeSequence } from './sequence.ts';
+import { followStock, unfoldZone, writeSequence } from './sequence.ts';
 import {
   addZone,
   countPieces,
@@ -142,6 +142,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
           });
         }
         if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
+        else await followStock(connection, shopId, found.zone, updated, found.place);
         await announce(connection, { shopId, topic: 'job', id: found.jobId });
         return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
       });

@@ -1,7 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
 import {
+  bareStock,
   practiceOf,
   STEP_DEFAULTS,
   type Step,
@@ -89,7 +91,7 @@ async function draftsFor(
     shop: shop.settings,
     isOnSite: place === 'client',
     verdicts: verdicts.map(({ verdict }) => verdict),
-    ...(zone.survey.replacementStock ? { replacementStock: zone.survey.replacementStock } : {}),
+    ground: zone,
   });
   if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
   return drafts.value;
@@ -134,6 +136,21 @@ export async function unfoldZone(
   }
   await replaceSteps(db, shopId, zone.id, await draftsFor(db, shopId, zone, place));
   if (zone.isEdited) await markEdited(db, shopId, zone.id, false);
+}
+
+/**
+ * Bare stock is prepared in another way than an old finish: where the survey changed its mind about that, a sequence that is
+ * neither begun nor changed by hand follows. For any other the rules say what does not fit.
+ */
+export async function followStock(
+  db: Queryable,
+  shopId: string,
+  before: Zone,
+  after: ZoneRow,
+  place: Job['place'],
+): Promise<void> {
+  if (bareStock(after) === bareStock(before) || after.systemId === null || after.isEdited) return;
+  await unfoldZone(db, shopId, after, place, { skipStarted: true });
 }
 
 async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdited: boolean): Promise<void> {

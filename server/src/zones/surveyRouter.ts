@@ -7,7 +7,7 @@ import { type RouteTable, uuidParams } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision, decisionsOf } from './decisions.ts';
-import { refitSequence } from './sequence.ts';
+import { followStock, refitSequence } from './sequence.ts';
 import { findZone, updateZone } from './store.ts';
 
 /** The survey of a zone: answers one by one, and decisions with their reasons. */
@@ -39,6 +39,7 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
         );
         if (!updated) throw new ApiError('conflict', 'Someone else changed this zone meanwhile. Try again.');
         if (body.answers?.replacementStock !== undefined) await refitSequence(connection, shopId, zone.id);
+        await followStock(connection, shopId, zone, updated, found.place);
         await announce(connection, { shopId, topic: 'job', id: found.jobId });
         return updated;
       });

@@ -206,7 +206,8 @@ export function Troubles({ session, posture }: { session: Session; posture: 'des
         className={`flex h-12 items-center gap-4 border-l-[10px] px-4 ${look}`}
       >
         <p className="min-w-0 flex-1 truncate" title={worst?.text}>
-          {worst?.short ?? (isSending ? 'Sending what you logged.' : 'Everything you logged is at the server.')}
+          {worst?.short ??
+            (isSending ? 'Sending what you logged.' : 'Everything you logged is at the server.')}
         </p>
         {worst && (
           <Button aria-expanded={isOpen} onClick={() => open(!isOpen)}>

@@ -44,19 +44,30 @@ export function useOutlooks(
   shop: ShopContext,
 ): Outlooks | null {
   const [outlooks, setOutlooks] = useState<Outlooks | null>(null);
-  const { replacementStock } = zone.survey;
+  const { replacementStock, existing } = zone.survey;
   const input = useMemo((): CompareInput => {
     return {
       zone: {
         oldColour: zone.oldColour,
         newColour: zone.newColour,
-        survey: replacementStock ? { replacementStock } : {},
+        substrate: zone.substrate,
+        survey: { ...(replacementStock ? { replacementStock } : {}), ...(existing ? { existing } : {}) },
       },
       pieces: [...pieces],
       ...surroundingsOf(shop, practiceOf(shop.settings.practice, job.practice), job.startOn),
       isOnSite: job.place === 'client' || zone.survey.canLeave === false,
     };
-  }, [zone.oldColour, zone.newColour, zone.survey.canLeave, replacementStock, pieces, shop, job]);
+  }, [
+    zone.oldColour,
+    zone.newColour,
+    zone.substrate,
+    zone.survey.canLeave,
+    replacementStock,
+    existing,
+    pieces,
+    shop,
+    job,
+  ]);
   useEffect(() => {
     let isCurrent = true;
     void theComparison()

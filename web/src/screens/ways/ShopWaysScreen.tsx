@@ -29,7 +29,7 @@ function ShopWays({ shop }: { shop: ShopContext }) {
     (): WayZone[] => [
       {
         ...surroundingsOf(shop, practice, today),
-        zone: { oldColour: '#5b3a24', newColour: '#dfe3d6', survey: {} },
+        zone: { oldColour: '#5b3a24', newColour: '#dfe3d6', substrate: null, survey: {} },
         pieces: [...REFERENCE_PIECES],
         isOnSite: false,
         systemId,
