@@ -3,6 +3,7 @@ import type { Climate } from '../drying/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import type { Zone } from '../jobs/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
+import { success } from '../outcome.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Interval, ShopSettings } from '../shop/index.ts';
 import {
@@ -24,6 +25,7 @@ import {
   type ZoneOptions,
 } from '../systems/index.ts';
 import { type RoughEstimate, roughEstimate } from './rough.ts';
+import { type Around, sketchedDays } from './sketch.ts';
 
 /** Systems have at most this many colour coats. */
 const MOST_COLOUR_COATS = 4;
@@ -44,10 +46,16 @@ export interface CompareInput {
   people: number;
   isOnSite: boolean;
   work: readonly Interval[];
+  /** The job and the shop around the zone; without them days are only those of clocks and hours, all pieces in one load. */
+  around?: Around;
 }
 
 /** A system as it would be laid on this zone, and what it would roughly take. */
-export interface SystemOutlook extends RoughEstimate {
+export interface SystemOutlook extends Omit<RoughEstimate, 'days'> {
+  /** Calendar days from the first working day on, by a quick plan; null where there is no plan. */
+  days: number | null;
+  /** Why there is none. */
+  noPlan: string | null;
   options: ZoneOptions;
   /** Products laid, each once. */
   products: BuildUpProducts[];
@@ -146,8 +154,13 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
   const drafts = colourCoats === defaults.colourCoats ? first : unfold(systemId, options, input);
   if (!drafts) return null;
   const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
+  const rough = roughEstimate({ ...input, steps, laying });
+  const { around, pieces } = input;
+  const sketched = around ? sketchedDays(drafts, pieces, { systemId, options }, around) : success(rough.days);
   return {
-    ...roughEstimate({ ...input, steps, laying }),
+    ...rough,
+    days: sketched.ok ? sketched.value : null,
+    noPlan: sketched.ok ? null : sketched.message,
     options,
     products: buildUpOf(steps, input.sheets),
     hiding,

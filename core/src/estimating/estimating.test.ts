@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { sampleJob, sampleShop } from '../../test/sample.ts';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
-import { minuteAt } from '../shop/index.ts';
+import type { LogEntry } from '../jobs/index.ts';
+import { planJob } from '../planning/index.ts';
+import { localDate, minuteAt } from '../shop/index.ts';
 import { DEFAULT_PRACTICE, FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
 import {
+  type Around,
   buildUpOf,
   type CompareInput,
   hidingOfSteps,
@@ -11,6 +14,7 @@ import {
   outlooksOf,
   roughCalendar,
   roughEstimate,
+  sketchedDays,
 } from './index.ts';
 
 const shop = sampleShop();
@@ -119,7 +123,7 @@ describe('outlooks', () => {
 
   it('show what filling costs: A takes more hours and days than D', () => {
     expect(outlooks.A!.hours).toBeGreaterThan(outlooks.D!.hours * 1.3);
-    expect(outlooks.A!.days).toBeGreaterThan(outlooks.D!.days);
+    expect(outlooks.A!.days!).toBeGreaterThan(outlooks.D!.days!);
   });
 
   it('lay as many colour coats as hiding asks for, never fewer than the system', () => {
@@ -168,6 +172,106 @@ describe('outlooks', () => {
     expect(sprayed).toEqual([
       { base: 'lacquer', isIsocyanate: false, isSprayed: true, name: 'Vinyl sealer, white' },
     ]);
+  });
+});
+
+describe('days by a quick plan', () => {
+  const [zone] = job.zones;
+  if (!zone) throw new Error('the sample has a zone');
+  const around: Around = {
+    job: job.job,
+    zone,
+    others: { zones: [], steps: [], pieces: [], log: [] },
+    shop,
+    now: SAMPLE_START,
+  };
+  const daysIn = (part: Partial<Around>, pieces = job.pieces) => {
+    const outcome = sketchedDays(
+      job.steps,
+      pieces,
+      { systemId: 'D', options: zone.options! },
+      { ...around, ...part },
+    );
+    return outcome.ok ? outcome.value : outcome.message;
+  };
+  const day = (minute: number) => Date.parse(localDate(minute, shop.timeZone)) / 86_400_000;
+  const planned = planJob({ ...job, zones: [zone] }, shop, SAMPLE_START);
+  const settings = (part: Partial<typeof shop.settings>) => ({
+    shop: { ...shop, settings: { ...shop.settings, ...part } },
+  });
+
+  it('are those that the plan then takes, or a little more: it tries to do better', () => {
+    if (!planned.ok) throw new Error(planned.message);
+    const inPlan = day(planned.value.plan.handOver) - day(SAMPLE_START) + 1;
+    expect(daysIn({})).toBeGreaterThanOrEqual(inPlan);
+    expect(daysIn({})).toBeLessThanOrEqual(inPlan + 2);
+  });
+
+  it('grow where rail and rack take a few pieces at a time, though hours and clocks stay', () => {
+    const many = Array.from({ length: 4 }, (_, copy) =>
+      job.pieces.map((piece, index) => ({ ...piece, id: sampleId(40 + copy, index) })),
+    ).flat();
+    const tight = settings({ railLengthMm: 1500, rackSlots: 6 });
+    expect(daysIn(tight, many)).toBeGreaterThan(Number(daysIn({}, many)) + 5);
+    // All in one load, the places do not count: that is what was promised before.
+    const { days } = estimate({ pieces: many });
+    expect(daysIn(tight, many)).toBeGreaterThan(days * 1.5);
+  });
+
+  it('wait for the booth while another job has it, and for the job’s other zones', () => {
+    const taken = {
+      start: SAMPLE_START,
+      end: SAMPLE_START + 14 * 1440,
+      personId: null,
+      use: { resourceId: 'booth', amount: 1 },
+      by: 'another job',
+    } as const;
+    expect(daysIn({ shop: { ...shop, reserved: [taken] } })).toBeGreaterThan(14);
+    const other = sampleJob([{ systemId: 'A', doors: 30, fronts: 30 }], shop);
+    const rename = <T extends { zoneId: string }>(list: readonly T[]) =>
+      list.map((one) => ({ ...one, zoneId: sampleId(60, 1) }));
+    const others = {
+      zones: other.zones.map((one) => ({ ...one, id: sampleId(60, 1) })),
+      steps: rename(other.steps).map((one, index) => ({ ...one, id: sampleId(61, index) })),
+      pieces: rename(other.pieces).map((one, index) => ({ ...one, id: sampleId(62, index) })),
+      log: [],
+    };
+    expect(daysIn({ others })).toBeGreaterThan(Number(daysIn({})));
+  });
+
+  it('are those of the plan that stands for the system that it has, and count from the start of work that has begun', () => {
+    const end = SAMPLE_START + 9 * 1440;
+    expect(daysIn({ planned: { systemId: 'D', end } })).toBe(10);
+    expect(daysIn({ planned: { systemId: 'A', end } })).toBe(daysIn({}));
+    const entry: LogEntry = {
+      id: sampleId(70, 1),
+      jobId: job.job.id,
+      stepId: sampleId(70, 2),
+      side: 'all',
+      action: 'do',
+      pieceIds: [],
+      doneAt: '2026-11-23T09:00:00.000Z',
+      coat: null,
+      note: '',
+      correctsId: null,
+      isWithdrawal: false,
+      memberId: null,
+      memberName: 'Maren',
+      loggedAt: '2026-11-23T09:00:00.000Z',
+      work: null,
+    };
+    const late = { now: SAMPLE_START + 3 * 1440, others: { ...around.others, log: [entry] } };
+    expect(daysIn({ ...late, planned: { systemId: 'D', end } })).toBe(10);
+    expect(daysIn(late)).toBeGreaterThan(Number(daysIn({ now: late.now })) + 2);
+  });
+
+  it('are none, with the reason, where nobody may spray', () => {
+    const crew = shop.crew.map((member) => ({ ...member, skills: ['prep' as const] }));
+    const reason = daysIn({ shop: { ...shop, crew } });
+    expect(reason).toEqual(expect.stringMatching(/./));
+    const outlook = outlookOf('D', { ...input, around: { ...around, shop: { ...shop, crew } } });
+    expect([outlook?.days, outlook?.noPlan]).toEqual([null, reason]);
+    expect(outlookOf('D', { ...input, around })?.days).toEqual(expect.any(Number));
   });
 });
 

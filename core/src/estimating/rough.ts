@@ -35,7 +35,7 @@ export interface RoughInput {
 export interface RoughEstimate {
   /** Hands-on hours of all people together. */
   hours: number;
-  /** Calendar days from the first step to the last, both counted. */
+  /** Calendar days from the first step to the last, both counted, as if all pieces went in one load: for what a change adds or saves. */
   days: number;
   /** Coatings and thinner pro rata, in minor currency units; products without a price count nothing. */
   material: number;

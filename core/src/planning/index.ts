@@ -27,6 +27,7 @@ export {
   planAsBefore,
   planByRecipe,
   planJob,
+  quickPlan,
   searchPlan,
   sketchPlan,
   triesAtOnce,

@@ -48,29 +48,16 @@ export function planJob(
   now: Minute,
   earlier: EarlierPlan = NO_EARLIER_PLAN,
 ): Outcome<AnsweredPlan> {
-  // Splitting thousands of pieces further multiplies the work and gains nothing: the places are full anyway.
-  const splits = input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
-  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
-  for (const days of HORIZONS_DAYS) {
-    const problems = problemsOf({ input, shop, now, earlier }, splits, PLAIN.pins, days);
-    if (!problems.ok) return problems;
-    let best: AnsweredPlan | null = null;
-    for (const { problem } of problems.value) {
-      // One rule tells which load size is best; the others are tried on that one alone.
-      const plan = makePlan(problem, 1);
-      if (!plan.ok) refusal = failure(plan.message);
-      else if (!best || isBetter(plan.value.plan, best.plan)) best = { problem, plan: plan.value.plan };
-    }
-    if (best) {
-      const { problem } = best;
-      const again = makePlan(problem);
-      const plan = again.ok && isBetter(again.value.plan, best.plan) ? again.value.plan : best.plan;
-      return success(answerOf({ problem, plan }));
-    }
-  }
-  return refusal;
+  const best = quickPlan({ input, shop, now, earlier });
+  if (!best.ok) return best;
+  // One rule told which load size is best; the others are tried on that one alone.
+  const { problem } = best.value;
+  const again = makePlan(problem);
+  const plan = again.ok && isBetter(again.value.plan, best.value.plan) ? again.value.plan : best.value.plan;
+  return success(answerOf({ problem, plan }));
 }
 
+/** From so many pieces on, splitting further multiplies the work and gains nothing: the places are full anyway. */
 const LARGE_SPLITS: readonly Cut[] = [
   { atLeast: 1, share: 1 },
   { atLeast: 1, share: 2 },
@@ -216,6 +203,28 @@ export function sketchPlan(
     refusal = failure(refusalWords(search.failure, question.shop.timeZone));
     // More days do not help against a pin.
     if (search.failure && search.failure.troubles.length > 0) return refusal;
+  }
+  return refusal;
+}
+
+/**
+ * The best of a few plans that are made in one go, one for each size of loads and by one rule: what a choice comes to, several
+ * times a second. Places, hours, clocks and what others have reserved hold in it as in any plan; nothing is searched, nothing
+ * explained.
+ */
+export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
+  const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
+  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
+  for (const days of HORIZONS_DAYS) {
+    const problems = problemsOf(question, splits, PLAIN.pins, days);
+    if (!problems.ok) return problems;
+    let best: AnsweredPlan | null = null;
+    for (const { problem } of problems.value) {
+      const made = makePlan(problem, 1);
+      if (!made.ok) refusal = failure(refusalWords(made, question.shop.timeZone));
+      else if (!best || isBetter(made.value.plan, best.plan)) best = { problem, plan: made.value.plan };
+    }
+    if (best) return success(best);
   }
   return refusal;
 }

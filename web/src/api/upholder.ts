@@ -323,6 +323,8 @@ export const upholder = createApi({
       string
     >({
       query: (id) => `/jobs/${id}/plan/surroundings`,
+      // Another job's plan takes other hours and places.
+      providesTags: ['Jobs'],
       keepUnusedDataFor: 0,
     }),
     log: build.mutation<

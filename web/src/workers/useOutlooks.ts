@@ -1,12 +1,14 @@
-import type { ShopContext, ZoneRow } from '@upholder/core/api';
-import { type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/core/estimating';
-import type { Job } from '@upholder/core/jobs';
+import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import { type Around, type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/core/estimating';
 import type { Piece } from '@upholder/core/pieces';
+import { PLAIN_WISH } from '@upholder/core/planning';
 import { minuteAt } from '@upholder/core/shop';
 import { practiceOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { upholder } from '../api/upholder.ts';
 import { sheetsOf, suppliesOf } from '../screens/shelves.ts';
+import { planningShop } from '../screens/useJobContext.ts';
 import type { Comparison } from './compare.worker.ts';
 
 /** What a comparison looks at besides a zone and its pieces. */
@@ -34,48 +36,107 @@ export function theComparison(): Comlink.Remote<Comparison> {
   return comparison;
 }
 
+/** When a zone ends by the job's plan, where it is planned by the system that it has. */
+function plannedEnd({ plan }: Dossier, { id, systemId, ownSystem }: ZoneRow): Around['planned'] {
+  const ends = plan?.ops.filter(({ zoneId }) => zoneId === id).map(({ end }) => end) ?? [];
+  return systemId === null || ownSystem !== null || ends.length === 0
+    ? null
+    : { systemId, end: Math.max(...ends) };
+}
+
 export type Outlooks = Partial<Record<SystemId, SystemOutlook>>;
 
 /** What each system would roughly take for a zone, worked out beside the page; null until it is known. */
 export function useOutlooks(
   zone: ZoneRow,
-  job: Job,
+  dossier: Dossier,
   pieces: readonly Piece[],
   shop: ShopContext,
 ): Outlooks | null {
   const [outlooks, setOutlooks] = useState<Outlooks | null>(null);
-  const { replacementStock, existing } = zone.survey;
-  const input = useMemo((): CompareInput => {
+  const { replacementStock, replacementsOn, existing } = zone.survey;
+  const { job } = dossier;
+  const surroundings = upholder.usePlanSurroundingsQuery(job.id);
+  const around = useMemo((): Around | null => {
+    // Without the server the other jobs are not known; then the shop counts as it is, with nothing taken.
+    if (!surroundings.data && !surroundings.isError) return null;
+    const { now = minuteAt(job.startOn, '00:00', shop.timeZone), ...taken } = surroundings.data ?? {};
+    const { roomClosed, roomInTurn } = dossier.plan?.wish ?? PLAIN_WISH;
+    const isOther = ({ zoneId }: { zoneId: string }) => zoneId !== zone.id;
     return {
+      job,
       zone: {
-        oldColour: zone.oldColour,
-        newColour: zone.newColour,
-        substrate: zone.substrate,
-        survey: { ...(replacementStock ? { replacementStock } : {}), ...(existing ? { existing } : {}) },
+        ...zone,
+        survey: { ...(replacementsOn ? { replacementsOn } : {}), ...(existing ? { existing } : {}) },
       },
-      pieces: [...pieces],
-      ...surroundingsOf(shop, practiceOf(shop.settings.practice, job.practice), job.startOn),
-      isOnSite: job.place === 'client' || zone.survey.canLeave === false,
+      others: {
+        // A zone without a system cannot be planned yet.
+        zones: dossier.zones.filter((other) => other.id !== zone.id && other.systemId !== null),
+        steps: dossier.steps.filter(isOther),
+        pieces: dossier.pieces.filter(
+          (piece) =>
+            isOther(piece) && dossier.zones.some(({ id, systemId }) => id === piece.zoneId && systemId),
+        ),
+        log: dossier.log,
+      },
+      shop: { ...planningShop(shop), ...taken },
+      now,
+      roomClosed,
+      roomInTurn,
+      planned: plannedEnd(dossier, zone),
     };
-  }, [
-    zone.oldColour,
-    zone.newColour,
-    zone.substrate,
-    zone.survey.canLeave,
-    replacementStock,
-    existing,
-    pieces,
-    shop,
-    job,
-  ]);
+  }, [surroundings.data, surroundings.isError, dossier, zone, replacementsOn, existing, shop, job]);
+  const input = useMemo(
+    (): CompareInput | null =>
+      around && {
+        zone: {
+          oldColour: zone.oldColour,
+          newColour: zone.newColour,
+          substrate: zone.substrate,
+          survey: { ...(replacementStock ? { replacementStock } : {}), ...(existing ? { existing } : {}) },
+        },
+        pieces: [...pieces],
+        ...surroundingsOf(shop, practiceOf(shop.settings.practice, job.practice), job.startOn),
+        isOnSite: job.place === 'client' || zone.survey.canLeave === false,
+        around,
+      },
+    [
+      around,
+      zone.oldColour,
+      zone.newColour,
+      zone.substrate,
+      zone.survey.canLeave,
+      replacementStock,
+      existing,
+      pieces,
+      shop,
+      job,
+    ],
+  );
+  // Answers come faster than a long job is planned sixteen times: only the last question is answered.
+  const wanted = useRef<CompareInput | null>(null);
+  const isBusy = useRef(false);
   useEffect(() => {
-    let isCurrent = true;
-    void theComparison()
-      .outlooks(input)
-      .then((found) => isCurrent && setOutlooks(found));
-    return () => {
-      isCurrent = false;
-    };
+    wanted.current = input;
+    if (isBusy.current || !input) return;
+    isBusy.current = true;
+    void (async () => {
+      while (wanted.current) {
+        const question = wanted.current;
+        const found = await theComparison().outlooks(question);
+        if (wanted.current !== question) continue;
+        wanted.current = null;
+        setOutlooks(found);
+      }
+    })().finally(() => {
+      isBusy.current = false;
+    });
   }, [input]);
+  useEffect(
+    () => () => {
+      wanted.current = null;
+    },
+    [],
+  );
   return outlooks;
 }

@@ -83,8 +83,8 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
               {best && best.points > 0 && <p className="mt-0.5 text-[0.9rem] leading-snug">{best.why}</p>}
               {hasPieces && outlook && (
                 <p className="quantity mt-0.5 text-[0.9rem]">
-                  ≈ {outlook.days} days, {Math.round(outlook.hours)} h,{' '}
-                  {formatMoney(outlook.material, shop.settings.currency)}
+                  {outlook.days === null ? '' : `≈ ${outlook.days} days, `}
+                  {Math.round(outlook.hours)} h, {formatMoney(outlook.material, shop.settings.currency)}
                 </p>
               )}
               {risk && (

@@ -104,8 +104,13 @@ function Figures({
   const unpriced = outlook.unpriced.length > 0 ? `, without ${outlook.unpriced.join(', ')}` : '';
   return (
     <dl className="quantity grid grid-cols-[repeat(4,auto)] gap-x-4 text-right">
-      <div title="calendar days from the first step to the refit, nights and closed days included">
-        <dd>{outlook.days}</dd>
+      <div
+        title={
+          outlook.noPlan ??
+          'calendar days to the refit by a quick plan: hours, rail, rack and booth, with what other jobs take of them'
+        }
+      >
+        <dd>{outlook.days ?? '–'}</dd>
         <dt className="font-normal text-[0.8rem] text-quiet">days</dt>
       </div>
       <div title="hands-on hours of all people together, by the yardsticks">

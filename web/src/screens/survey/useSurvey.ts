@@ -13,12 +13,14 @@ export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) 
     () => dossier.pieces.filter(({ zoneId }) => zoneId === zone.id),
     [dossier.pieces, zone.id],
   );
-  const outlooks = useOutlooks(zone, dossier.job, pieces, shop);
+  const outlooks = useOutlooks(zone, dossier, pieces, shop);
   return useMemo(() => {
     const verdicts = pieces.map(({ verdict }) => verdict);
     const facts = factsOf(zone, dossier.job, shop.settings, verdicts);
     const days = Object.fromEntries(
-      Object.entries(outlooks ?? {}).map(([id, outlook]) => [id, outlook?.days ?? 0]),
+      Object.entries(outlooks ?? {}).flatMap(([id, outlook]) =>
+        typeof outlook?.days === 'number' ? [[id, outlook.days]] : [],
+      ),
     );
     const sheets = sheetsOf(shop);
     const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);

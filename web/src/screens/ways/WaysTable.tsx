@@ -167,14 +167,14 @@ export function WaysTotal({
         What each way would change stands here once it is worked out, for zones that have a system.
       </p>
     );
-  const { steps, hours, days, material } = effects.now;
+  const { steps, hours, material } = effects.now;
   return (
     <p className="text-quiet">
-      {of}: <span className="quantity text-ink">{days} days</span>,{' '}
-      <span className="quantity text-ink">{Math.round(hours)} hours</span>,{' '}
+      {of}: <span className="quantity text-ink">{Math.round(hours)} hours</span>,{' '}
       <span className="quantity text-ink">{steps} steps</span>,{' '}
-      <span className="quantity text-ink">{formatMoney(material, currency)}</span> of coatings; roughly, all
-      in one load.
+      <span className="quantity text-ink">{formatMoney(material, currency)}</span> of coatings. Days that a
+      way adds or saves are hours and drying alone, as if all pieces went in one load; under Days the plan
+      counts places, people and other jobs.
     </p>
   );
 }
