@@ -170,12 +170,13 @@ async function playLog(
   const steps = new Map(dossier.steps.map((step) => [step.id, step]));
   const pieces = new Map(dossier.pieces.map((piece) => [piece.id, piece]));
   const until = toMinute(now) - UNLOGGED_MINUTES;
+  const isLeft = ({ row }: PlannedOp) => row === 'room' && dossier.job.place !== 'client';
   const coatOf = async (op: PlannedOp): Promise<LogEntry['coat']> => {
     const step = steps.get(op.stepId);
     const sheet = GENERIC_PRODUCTS[step?.productKey ?? ''];
     if (!step?.productKey || !sheet || !op.isCoat) return null;
     const { airC, rhPct } = await station.readingAt(toInstant(op.end));
-    const applicator = applicatorInPlace(step, op.row === 'room') ?? 'roller';
+    const applicator = applicatorInPlace(step, isLeft(op)) ?? 'roller';
     const members = op.pieceIds.flatMap((id) => pieces.get(id) ?? []);
     const thinning = step.thinning ?? { convention: 'on-paint' as const, value: 0 };
     const mix = measurable(
@@ -194,7 +195,7 @@ async function playLog(
   };
   const workOfOp = (op: PlannedOp) => {
     const step = steps.get(op.stepId);
-    return step ? workOf({ ...step, applicator: applicatorInPlace(step, op.row === 'room') }, op.row) : null;
+    return step ? workOf({ ...step, applicator: applicatorInPlace(step, isLeft(op)) }, op.row) : null;
   };
   for (const op of [...plan.ops].sort((a, b) => a.end - b.end)) {
     if (op.personId === null || op.end > until) continue;

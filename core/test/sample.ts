@@ -6,6 +6,7 @@ import { seeded } from '../src/random.ts';
 import { DEFAULT_SHOP_SETTINGS, minuteAt } from '../src/shop/index.ts';
 import {
   FINISHING_SYSTEMS,
+  optionsInPlace,
   type Step,
   SYSTEM_IDS,
   type SystemId,
@@ -58,7 +59,8 @@ export function sampleJob(
   const pieces: Piece[] = [];
   plans.forEach((plan, index) => {
     const zoneId = sampleId(1, index + 1);
-    const options = { ...FINISHING_SYSTEMS[plan.systemId].defaults, ...plan.options };
+    const usual = optionsInPlace(FINISHING_SYSTEMS[plan.systemId].defaults, place === 'client');
+    const options = { ...usual, ...plan.options };
     zones.push({
       id: zoneId,
       position: index,

@@ -138,6 +138,29 @@ describe('a sequence changed by hand', () => {
     expect(keys(again)).not.toContain('sand-prime');
   });
 
+  it('goes by hand to the client’s room and sprayed back to the shop; what is chosen there counts', async () => {
+    const before = await makeJob(ines, 0);
+    const coat = (dossier: Dossier) => dossier.steps.find(({ key }) => key === 'colour-1')?.applicator;
+    const zoneOf = (dossier: Dossier) => dossier.zones[0] as ZoneRow;
+    const move = async (place: string) => {
+      const { job } = await load(before);
+      const { id, status, code, name, client, addressNote, startOn, neededBy, version } = job;
+      const spec = { status, code, name, client, addressNote, startOn, neededBy, version, place };
+      await ines.ok('PUT', `/jobs/${id}`, spec);
+      return load(before);
+    };
+    expect([zoneOf(before).options?.applicator, coat(before)]).toEqual(['turbine', 'turbine']);
+    const there = await move('client');
+    expect([zoneOf(there).options?.applicator, coat(there)]).toEqual(['roller', 'roller']);
+    const { id, position: _position, isEdited: _edited, ...zone } = zoneOf(there);
+    await ines.ok('PUT', `/zones/${id}`, { ...zone, options: { ...zone.options, applicator: 'turbine' } });
+    expect(coat(await load(before))).toBe('turbine');
+    const back = await move('shop');
+    expect([zoneOf(back).options?.applicator, coat(back)]).toEqual(['turbine', 'turbine']);
+    expect(coat(await move('client'))).toBe('roller');
+    expect(coat(await move('shop'))).toBe('turbine');
+  });
+
   it('is unfolded anew when another choice is made, and then no longer counts as changed', async () => {
     const before = await makeJob(ines, 0);
     const edited = await write(before, [{ kind: 'remove', key: 'hang' }]);

@@ -16,6 +16,7 @@ import {
 import {
   FINISHING_SYSTEMS,
   type Ground,
+  optionsInPlace,
   type Practice,
   type Step,
   type StepDraft,
@@ -142,7 +143,7 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
   const shipped = FINISHING_SYSTEMS[systemId].defaults;
   // A system that wants its pieces hung or flat has its reasons; where it leaves it open, the shop's way counts.
   const laying = shipped.laying === 'by-kind' ? input.practice.laying : shipped.laying;
-  const defaults = { ...shipped, laying };
+  const defaults = optionsInPlace({ ...shipped, laying }, input.isOnSite);
   const first = unfold(systemId, defaults, input);
   if (!first) return null;
   const hiding = hidingOfSteps(first, input.sheets, input.zone);

@@ -91,8 +91,11 @@ describe('a rough estimate', () => {
     expect(estimate({ pieces: [] })).toMatchObject({ hours: 0, days: 1, material: 0, films: 0 });
   });
 
-  it('rolls in the client’s room what would be sprayed in the shop', () => {
-    expect(estimate({ isOnSite: true }).hours).not.toBeCloseTo(estimate().hours, 1);
+  it('lays by hand in the client’s room what it sprays in the shop, until it is to be sprayed there too', () => {
+    const onSite = outlookOf('D', { ...input, isOnSite: true })!;
+    const inShop = outlookOf('D', input)!;
+    expect([onSite.options.applicator, inShop.options.applicator]).toEqual(['roller', 'turbine']);
+    expect(onSite.hours).not.toBeCloseTo(inShop.hours, 1);
   });
 
   it('knows working days, not weekends', () => {

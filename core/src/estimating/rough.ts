@@ -51,7 +51,7 @@ function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): n
   const inRoom = pieces.filter(({ kind }) => isOnSite || isFixed(kind));
   const loose = pieces.filter(({ kind }) => !isOnSite && !isFixed(kind));
   const side = sideOf(step);
-  const applicator = applicatorInPlace(step, true);
+  const applicator = applicatorInPlace(step, !isOnSite);
   const roomLabour =
     applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
   const sessions = Number(inRoom.length > 0) + Number(loose.length > 0);

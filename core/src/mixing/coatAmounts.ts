@@ -6,10 +6,10 @@ import { applicatorInPlace } from '../systems/unfold.ts';
 import { type MixAmounts, splitMix } from './thinning.ts';
 
 /**
- * Paint and thinner, in mL, that a coat on these pieces takes: by the film method, fixed pieces rolled and the others
- * with the step's applicator. Null for a step that lays no film.
+ * Paint and thinner, in mL, that a coat on these pieces takes: by the film method, with the step's applicator;
+ * what stays in the room while the rest is in the shop is rolled. Null for a step that lays no film.
  *
- * @param isOnSite everything is worked in the client's room, so nothing is sprayed.
+ * @param isOnSite everything is worked in the client's room, in the one way that the step names.
  */
 export function coatAmounts(
   step: StepDraft,
@@ -19,8 +19,8 @@ export function coatAmounts(
   isOnSite: boolean,
 ): MixAmounts | null {
   if (step.wftUm === null || step.applicator === null || step.thinning === null) return null;
-  const inRoom = pieces.filter((piece) => isOnSite || isFixed(piece.kind));
-  const loose = pieces.filter((piece) => !isOnSite && !isFixed(piece.kind));
+  const inRoom = pieces.filter((piece) => !isOnSite && isFixed(piece.kind));
+  const loose = pieces.filter((piece) => isOnSite || !isFixed(piece.kind));
   const rolled = applicatorInPlace(step, true) ?? step.applicator;
   const mixMl =
     coatMixMl(loose, side, step.wftUm, step.applicator) + coatMixMl(inRoom, side, step.wftUm, rolled);

@@ -103,10 +103,12 @@ describe('coatAmounts', () => {
     expect(amounts.thinnerMl / amounts.paintMl).toBeCloseTo(0.05, 9);
   });
 
-  it('rolls in the client’s room, where nothing flies past', () => {
-    const rolled = coatAmounts(coat, sheet, job.pieces, 'all', true)!;
+  it('is rolled in the client’s room by a step that says so, and sprayed there by one that says that', () => {
+    const rolled = coatAmounts({ ...coat, applicator: 'roller' }, sheet, job.pieces, 'all', true)!;
     expect(rolled.mixMl).toBeCloseTo(coatMixMl(job.pieces, 'all', 95, 'roller'), 9);
     expect(rolled.mixMl).toBeLessThan(coatAmounts(coat, sheet, job.pieces, 'all', false)!.mixMl);
+    const sprayed = coatAmounts(coat, sheet, job.pieces, 'all', true)!;
+    expect(sprayed.mixMl).toBeCloseTo(coatMixMl(job.pieces, 'all', 95, 'turbine'), 9);
   });
 
   it('is nothing for a step without a film', () => {

@@ -168,7 +168,7 @@ export function draftOps(
     if (step.reach === 'hung' && batch.lie !== 'hung') continue;
     const members = batch.pieces.filter((piece) => concerns(step, piece));
     if (members.length === 0) continue;
-    const applicator = applicatorInPlace(step, isInRoom);
+    const applicator = applicatorInPlace(step, isInRoom && !isOnSite);
     const stepLabour =
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
     const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
@@ -193,7 +193,7 @@ export function draftOps(
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const amounts =
         isCoat && sheet && step.operation === 'coat'
-          ? coatAmounts(step, sheet, members, visit.side, isInRoom)
+          ? coatAmounts(step, sheet, members, visit.side, isOnSite)
           : null;
       const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
       const labour = isFlip

@@ -9,6 +9,7 @@ import {
   sixtyPieces,
 } from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
 import { addDays, localClock, localDate, minuteAt, toInstant, toMinute } from '../shop/index.ts';
 import {
   type AnsweredPlan,
@@ -208,6 +209,30 @@ describe('planJob', () => {
     const { plan } = planned(job, sampleShop());
     expect(new Set(plan.ops.map(({ op }) => op.row))).toEqual(new Set(['room']));
     expect(plan.ops.every(({ op }) => op.hold === null)).toBe(true);
+  });
+
+  it('plans a gun in the client’s room as a gun: who may spray, its paint, its mix and its minutes', () => {
+    const shop = sampleShop();
+    const inRoom = (applicator: 'turbine' | 'roller') => {
+      const job = sampleJob(
+        [{ systemId: 'D', options: { applicator }, doors: 6, fronts: 0, frames: 2 }],
+        shop,
+        'client',
+      );
+      const coats = planned(job, shop).plan.ops.filter(({ op }) => op.stepKey === 'colour-1');
+      const step = job.steps.find(({ key }) => key === 'colour-1')!;
+      const sheet = shop.sheets[step.productKey ?? '']!;
+      return { coats, amounts: coatAmounts(step, sheet, job.pieces, 'all', true)! };
+    };
+    const sprayed = inRoom('turbine');
+    const rolled = inRoom('roller');
+    expect(new Set(sprayed.coats.map(({ op }) => `${op.row} ${op.skill} ${op.paint?.applicator}`))).toEqual(
+      new Set(['room spray turbine']),
+    );
+    expect(new Set(rolled.coats.map(({ op }) => `${op.row} ${op.skill} ${op.paint?.applicator}`))).toEqual(
+      new Set(['room brush undefined']),
+    );
+    expect(sprayed.amounts.paintMl).toBeGreaterThan(rolled.amounts.paintMl * 1.2);
   });
 
   it.each([

@@ -23,6 +23,7 @@ export {
   applicatorInPlace,
   bareStock,
   type Ground,
+  optionsInPlace,
   sprayObstacle,
   type UnfoldInput,
   unfoldSystem,

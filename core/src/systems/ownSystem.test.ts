@@ -65,7 +65,7 @@ describe('a system of the shop’s own', () => {
     expect(unfold(thick).find(({ key }) => key === 'colour-1')?.wftUm).toBe(111);
   });
 
-  it('is laid on as the zone wants it where the system has its usual applicator, and never sprayed on site', () => {
+  it('is laid on as the zone wants it where the system has its usual applicator, and by hand on site where the zone says so', () => {
     const mixed = own((steps) =>
       steps.map((step) =>
         step.key === 'prime-1' ? { ...step, applicator: 'roller', place: 'bench' } : step,
@@ -77,7 +77,7 @@ describe('a system of the shop’s own', () => {
       applicator: 'airless',
       place: 'booth',
     });
-    const site = unfold(own(), { isOnSite: true });
+    const site = unfold(own(), { isOnSite: true, options: { applicator: 'roller' } });
     expect(site.filter(({ applicator }) => applicator === 'turbine')).toEqual([]);
   });
 

@@ -111,7 +111,7 @@ export interface CoatSlot {
 /** Where and with what coats may be laid on. */
 export interface CoatSetting {
   wanted: Applicator;
-  /** Why spraying is not possible here for a product, or null. */
+  /** Why spraying is not possible here for a product, as the end of a sentence, or null. */
   sprayObstacle: (sheet: ProductSheet) => string | null;
 }
 
@@ -127,11 +127,14 @@ export function chooseApplicator(
   if (obstacle === null && sheet.applicators.includes(setting.wanted)) {
     return { applicator: setting.wanted, reason: null };
   }
-  const fallback = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
-  return {
-    applicator: fallback ?? sheet.applicators[0] ?? 'brush',
-    reason: obstacle ?? `The sheet does not list the ${setting.wanted} for this product.`,
-  };
+  const byHand = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
+  const applicator = byHand ?? sheet.applicators[0] ?? 'brush';
+  if (obstacle === null)
+    return { applicator, reason: `The sheet does not list the ${setting.wanted} for this product.` };
+  const how = isSprayed(applicator)
+    ? 'Sprayed, since its sheet lists nothing else, though'
+    : `${applicator === 'roller' ? 'Rolled' : 'Brushed'}, not sprayed:`;
+  return { applicator, reason: `${how} ${obstacle}` };
 }
 
 /** Thinning to start from: turbines want about half of what the sheet allows; everything else goes on as supplied. */
@@ -153,7 +156,8 @@ export function placeAndLabourOf(applicator: Applicator): Pick<StepDraft, 'place
 }
 
 /** The sentence that a step carries when it is not laid on as it was wished. */
-const OTHERWISE = / (?:Rolled, not sprayed: [^.]*\.|The sheet does not list the [^.]*\.)$/;
+const OTHERWISE =
+  / (?:(?:Rolled|Brushed), not sprayed: [^.]*\.|Sprayed, since its sheet [^.]*\.|The sheet does not list the [^.]*\.)$/;
 
 /** A step laid on with another applicator by hand: its place and labour follow, and it no longer says why it was not that. */
 export function laidOnBy(

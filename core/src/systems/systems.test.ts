@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { contextOf } from '../../test/ruleContext.ts';
-import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { codes, contextOf } from '../../test/ruleContext.ts';
+import { GENERIC_PRODUCTS, isSprayed } from '../catalogue/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   applicatorInPlace,
   FINISHING_SYSTEMS,
   laidOnBy,
+  optionsInPlace,
   productsAsked,
   type StepDraft,
   SYSTEM_IDS,
@@ -174,10 +175,9 @@ describe('where and with what a film is laid', () => {
     expect(step(unfold('A', {}, { shop }), 'prime-1').applicator).toBe('turbine');
   });
 
-  it('rolls everything without a booth or in the client’s room', () => {
+  it('rolls everything without a booth', () => {
     const shop = { ...DEFAULT_SHOP_SETTINGS, hasBooth: false };
     expect(step(unfold('D', {}, { shop }), 'colour-1').why).toMatch(/no booth/);
-    expect(step(unfold('D', {}, { isOnSite: true }), 'colour-1')).toMatchObject({ applicator: 'roller' });
   });
 
   it('rolls a fixed piece where loose ones are sprayed', () => {
@@ -251,7 +251,9 @@ describe('what sets the schools apart', () => {
   });
 
   it('says that it is rolled only while it is', () => {
-    const rolled = contextOf('D', { isOnSite: true }).steps.find(({ key }) => key === 'colour-1')!;
+    const rolled = contextOf('D', { settings: { hasBooth: false } }).steps.find(
+      ({ key }) => key === 'colour-1',
+    )!;
     expect([rolled.applicator, rolled.why]).toEqual([
       'roller',
       expect.stringContaining('Rolled, not sprayed'),
@@ -261,6 +263,42 @@ describe('what sets the schools apart', () => {
     expect(sprayed.why).not.toContain('Rolled');
     expect(sprayed.why.length).toBeGreaterThan(20);
     expect(rolled.why.startsWith(sprayed.why)).toBe(true);
+  });
+
+  it('lays on as it was chosen in the client’s room, by hand where nobody chose, and never sprays solvent there', () => {
+    const first = (systemId: SystemId, options: Partial<ZoneOptions>) =>
+      contextOf(systemId, { isOnSite: true, options }).steps.find(({ key }) =>
+        /^(prime|colour)-1$/.test(key),
+      )!;
+    for (const applicator of ['turbine', 'airless', 'roller', 'brush'] as const) {
+      const step = first('D', { applicator });
+      expect([applicator, step.applicator, step.why.includes('Rolled')]).toEqual([
+        applicator,
+        applicator,
+        false,
+      ]);
+    }
+    const solvent = first('N', { applicator: 'turbine' });
+    expect([isSprayed(solvent.applicator), solvent.why]).toEqual([
+      false,
+      expect.stringMatching(/(Rolled|Brushed), not sprayed: mist of solvent burns/),
+    ]);
+    // What can only be sprayed says so, instead of that it is rolled; the rules stop it.
+    const lacquer = first('L', { applicator: 'turbine' });
+    expect([isSprayed(lacquer.applicator), lacquer.why]).toEqual([
+      true,
+      expect.stringContaining('Sprayed, since its sheet lists nothing else, though mist of solvent burns'),
+    ]);
+    expect(codes(contextOf('L', { isOnSite: true }))).toContain('solvent-spray');
+    const { defaults } = FINISHING_SYSTEMS.D;
+    expect(optionsInPlace(defaults, true)).toEqual({ ...defaults, applicator: 'roller' });
+    expect(optionsInPlace(defaults, false)).toBe(defaults);
+    expect(optionsInPlace({ ...defaults, applicator: 'brush' }, true).applicator).toBe('brush');
+    // Spraying in a home is pointed at; rolling there is not.
+    const found = (applicator: ZoneOptions['applicator']) =>
+      codes(contextOf('D', { isOnSite: true, options: { applicator } }));
+    expect(found('turbine')).toContain('spray-place');
+    expect(found('roller')).not.toContain('spray-place');
   });
 
   it('L and M lay thin coats, I rests overnight', () => {

@@ -56,16 +56,20 @@ const FILLER_KEY = 'grain-filler-water';
 const SEALER_KEY = 'shellac-block-primer';
 const STAIN_KEY = 'wiping-stain';
 
-/** Why a product cannot be sprayed in a place, or null when it can. */
+/** Why a product cannot be sprayed in a place, as the end of a sentence, or null when it can. */
 export function sprayObstacle(
   sheet: ProductSheet,
   shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>,
   isOnSite: boolean,
 ): string | null {
-  if (isOnSite) return 'Rolled, not sprayed: the work is in the client’s room, away from the booth.';
-  if (!shop.hasBooth) return 'Rolled, not sprayed: the shop has no booth.';
+  // Whoever wants to spray there has said so; only solvent mist is out of the question in a room that people live in.
+  if (isOnSite)
+    return sheet.base === 'water'
+      ? null
+      : 'mist of solvent burns, and the client’s room has no booth rated for it.';
+  if (!shop.hasBooth) return 'the shop has no booth.';
   if (sheet.base !== 'water' && !shop.boothRatedForSolvent) {
-    return 'Rolled, not sprayed: the booth is rated for waterborne products only.';
+    return 'the booth is rated for waterborne products only.';
   }
   return null;
 }
@@ -124,7 +128,15 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
   return success(withSupplies(done, input.supplies ?? GENERIC_SUPPLIES));
 }
 
-/** Applicator a fixed piece gets: in the client's room nothing is sprayed. */
-export function applicatorInPlace(step: Pick<StepDraft, 'applicator'>, isInRoom: boolean) {
-  return isInRoom && isSprayed(step.applicator) ? 'roller' : step.applicator;
+/**
+ * How a step is laid on pieces that stay where they are while the shop's booth has the loose ones: nobody takes the gun to a
+ * room for a frame, so what is sprayed is rolled there. Where all work is in the client's room the step means what it says.
+ */
+export function applicatorInPlace(step: Pick<StepDraft, 'applicator'>, isLeftInRoom: boolean) {
+  return isLeftInRoom && isSprayed(step.applicator) ? 'roller' : step.applicator;
+}
+
+/** Choices as they are to begin with in a place: by hand in the client's room, until somebody wants it sprayed there. */
+export function optionsInPlace(options: ZoneOptions, isOnSite: boolean): ZoneOptions {
+  return isOnSite && isSprayed(options.applicator) ? { ...options, applicator: 'roller' } : options;
 }

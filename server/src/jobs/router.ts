@@ -7,7 +7,7 @@ import { ApiError } from '../http/errors.ts';
 import { Done, type RouteTable, uuidParams } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
-import { unfoldZone } from '../zones/sequence.ts';
+import { moveZone, unfoldZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 import {
   addJob,
@@ -90,7 +90,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         // Another place means another way to coat: zones that nobody has begun are unfolded again.
         if (updated.place !== before.place) {
           for (const zone of await zonesOf(connection, shopId, params.jobId))
-            await unfoldZone(connection, shopId, zone, updated.place, { skipStarted: true });
+            await moveZone(connection, shopId, zone, updated.place);
         }
         await announce(connection, { shopId, topic: 'job', id: params.jobId });
         return updated;

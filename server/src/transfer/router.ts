@@ -1,6 +1,7 @@
 import type { Dossier, SupplyRow } from '@upholder/core/api';
 import { JobRowSchema } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
+import { isSprayed } from '@upholder/core/catalogue';
 import {
   JOB_FILE_FORMAT,
   JOB_FILE_VERSION,
@@ -14,6 +15,7 @@ import {
   writeTakeoff,
 } from '@upholder/core/formats';
 import type { PotRecord } from '@upholder/core/mixing';
+import { optionsInPlace } from '@upholder/core/systems';
 import type { Response, Router } from 'express';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -36,6 +38,13 @@ import { addDecision } from '../zones/decisions.ts';
 import { addSteps } from '../zones/sequence.ts';
 import { addZone } from '../zones/store.ts';
 
+/** A zone as its steps do it: older files name a gun for the client's room, where their steps are rolled. */
+function asDone(zone: JobFile['zones'][number], { job, steps }: JobFile): JobFile['zones'][number] {
+  const isSprayedHere = steps.some(({ zoneId, applicator }) => zoneId === zone.id && isSprayed(applicator));
+  if (zone.options === null || isSprayedHere) return zone;
+  return { ...zone, options: optionsInPlace(zone.options, job.place === 'client') };
+}
+
 /** Writes everything in a job file, as it is, into a shop. Products that the stores lack are added. */
 export async function writeJobFile(
   connection: Queryable,
@@ -55,7 +64,7 @@ export async function writeJobFile(
   const crew = new Set((await crewOf(connection, shopId)).map(({ id }) => id));
   if (!(await addJob(connection, shopId, file.job, now)))
     throw new ApiError('id-taken', 'This job belongs to another shop.');
-  for (const zone of file.zones) await addZone(connection, shopId, file.job.id, zone);
+  for (const zone of file.zones) await addZone(connection, shopId, file.job.id, asDone(zone, file));
   await addSteps(connection, shopId, file.steps);
   for (const wall of file.walls) await addWall(connection, shopId, file.job.id, wall);
   for (const opening of file.openings) await addOpening(connection, shopId, file.job.id, opening);

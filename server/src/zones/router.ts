@@ -1,6 +1,11 @@
 import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
-import { type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
-import { FINISHING_SYSTEMS, StepDraftSchema, ZoneOptionsSchema } from '@upholder/core/systems';
+import { type Job, type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
+import {
+  FINISHING_SYSTEMS,
+  optionsInPlace,
+  StepDraftSchema,
+  ZoneOptionsSchema,
+} from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../app.ts';
@@ -22,10 +27,13 @@ import {
   updateZone,
 } from './store.ts';
 
-/** A zone that chooses a system without options gets the system's own. */
-function withOptions<T extends ZoneSpec>(zone: T): T {
+/** A zone that chooses a system without options gets the system's own, as they fit the place. */
+function withOptions<T extends ZoneSpec>(zone: T, place: Job['place']): T {
   if (zone.systemId === null) return { ...zone, options: null };
-  return { ...zone, options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults };
+  return {
+    ...zone,
+    options: zone.options ?? optionsInPlace(FINISHING_SYSTEMS[zone.systemId].defaults, place === 'client'),
+  };
 }
 
 /** A zone goes along with another zone of its own job, or with none. */
@@ -83,12 +91,13 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         const job = await findJob(connection, shopId, params.jobId);
         if (!job) throw new ApiError('not-found', 'The shop has no such job.');
         const known = await findZone(connection, shopId, body.id);
-        if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body))) return known.zone;
+        if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body, job.place)))
+          return known.zone;
         if (known) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
         await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
         const position = await nextZonePosition(connection, shopId, params.jobId);
         const zone = await addZone(connection, shopId, params.jobId, {
-          ...withOptions(body),
+          ...withOptions(body, job.place),
           position,
           isEdited: false,
         });
@@ -113,7 +122,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         const found = await findZone(connection, shopId, params.zoneId);
         if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
         const { version, ...spec } = body;
-        const wanted = withOptions(spec);
+        const wanted = withOptions(spec, found.place);
         await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
         const updated = await updateZone(
           connection,

@@ -4,6 +4,8 @@ import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
 import {
   bareStock,
+  FINISHING_SYSTEMS,
+  optionsInPlace,
   practiceOf,
   STEP_DEFAULTS,
   type Step,
@@ -18,7 +20,7 @@ import { findShop, sheetsOf } from '../shop/store.ts';
 import { suppliesOf } from '../stores/store.ts';
 import { findVersion } from '../systems/store.ts';
 
-import { findZone, isStarted } from './store.ts';
+import { findZone, isStarted, updateZone } from './store.ts';
 
 export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
   const rows = await many<{ id: string; zone_id: string; position: number; key: string; body: StepDraft }>(
@@ -151,6 +153,30 @@ export async function followStock(
 ): Promise<void> {
   if (bareStock(after) === bareStock(before) || after.systemId === null || after.isEdited) return;
   await unfoldZone(db, shopId, after, place, { skipStarted: true });
+}
+
+/**
+ * Unfolds a zone for another place, unless work on it has begun. To the client's room it goes by hand; in the shop it is
+ * sprayed again where its system is made for that.
+ */
+export async function moveZone(
+  db: Queryable,
+  shopId: string,
+  zone: ZoneRow,
+  place: Job['place'],
+): Promise<void> {
+  if (zone.systemId === null || zone.options === null || (await isStarted(db, shopId, zone.id))) return;
+  const usual = FINISHING_SYSTEMS[zone.systemId].defaults.applicator;
+  const isByHandThere = place === 'shop' && zone.options.applicator === 'roller';
+  const options = optionsInPlace(
+    isByHandThere ? { ...zone.options, applicator: usual } : zone.options,
+    place === 'client',
+  );
+  const moved =
+    options === zone.options
+      ? zone
+      : ((await updateZone(db, shopId, { ...zone, options }, zone.version)) ?? zone);
+  await unfoldZone(db, shopId, moved, place);
 }
 
 async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdited: boolean): Promise<void> {

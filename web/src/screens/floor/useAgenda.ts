@@ -47,7 +47,7 @@ export function coatOf(item: AgendaItem, dossier: Dossier, shop: ShopContext) {
   if (!step || !sheet || !item.op.isCoat) return null;
   const pieces = dossier.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
   const isOnSite = dossier.job.place === 'client';
-  const applicator = applicatorInPlace(step, isOnSite || item.op.row === 'room');
+  const applicator = applicatorInPlace(step, !isOnSite && item.op.row === 'room');
   const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
   return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
 }

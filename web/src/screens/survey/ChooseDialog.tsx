@@ -1,5 +1,10 @@
 import type { Dossier, ZoneRow } from '@upholder/core/api';
-import { FINISHING_SYSTEMS, type OwnSystemVersion, type SystemId } from '@upholder/core/systems';
+import {
+  FINISHING_SYSTEMS,
+  type OwnSystemVersion,
+  optionsInPlace,
+  type SystemId,
+} from '@upholder/core/systems';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -37,7 +42,9 @@ export function ChooseDialog({
     if (reason.trim().length < 3) return setProblem('Write down why, in a few words.');
     const { id, version } = zone;
     const spec = zoneSpecOf(zone);
-    const options = own ? own.options : (findings.outlooks?.[systemId]?.options ?? null);
+    const options = own
+      ? optionsInPlace(own.options, dossier.job.place === 'client')
+      : (findings.outlooks?.[systemId]?.options ?? null);
     const outcome = await save({
       jobId: dossier.job.id,
       id,
