@@ -191,6 +191,24 @@ export const BASIC_CASES: Case[] = [
     isFixed: true,
   },
   {
+    // A frame stays upright whatever the doors do.
+    code: 'sag-vertical',
+    trips: () =>
+      changed(
+        D({ options: { laying: 'flat' }, pieces: [{}, { kind: 'face-frame', construction: 'slab' }] }),
+        'colour-1',
+        { wftUm: 151 },
+      ),
+    spares: () => changed(D(), 'colour-1', { wftUm: 149 }),
+    isFixed: true,
+  },
+  {
+    code: 'sag-flat',
+    trips: () => changed(D({ options: { laying: 'flat' } }), 'colour-1', { wftUm: 231 }),
+    spares: () => changed(D({ options: { laying: 'flat' } }), 'colour-1', { wftUm: 230 }),
+    isFixed: true,
+  },
+  {
     code: 'film-total-product',
     trips: () => contextOf('L', { sheets: { 'precat-lacquer-satin': { maxTotalDftUm: 30 } } }),
     spares: () => contextOf('L'),

@@ -144,11 +144,20 @@ export function coatingObstacles(sheet: ProductSheet, climate: Climate): string[
 const BLUSH_ABOVE_PCT = 70;
 
 /** What may go wrong with a product in a climate though its sheet allows it; empty when nothing is known. */
-export function coatingRisks({ base }: Pick<ProductSheet, 'base'>, { rhPct }: Climate): string[] {
-  if ((base !== 'lacquer' && base !== 'alcohol') || rhPct <= BLUSH_ABOVE_PCT) return [];
-  return [
-    `Above ${BLUSH_ABOVE_PCT} % humidity (${Math.round(rhPct)} % now) it can blush: the film turns milky. Dry the air, or spray a test card and use a slower thinner as the sheet allows.`,
-  ];
+export function coatingRisks(
+  { base, materialMinC }: Pick<ProductSheet, 'base' | 'materialMinC'>,
+  { airC, rhPct }: Climate,
+): string[] {
+  const risks: string[] = [];
+  if ((base === 'lacquer' || base === 'alcohol') && rhPct > BLUSH_ABOVE_PCT)
+    risks.push(
+      `Above ${BLUSH_ABOVE_PCT} % humidity (${Math.round(rhPct)} % now) it can blush: the film turns milky. Dry the air, or spray a test card and use a slower thinner as the sheet allows.`,
+    );
+  if (materialMinC !== null && airC < materialMinC)
+    risks.push(
+      `Paint that stood in this air is colder than the ${materialMinC} °C its sheet wants: warm the closed tin in a bath of warm water, never with a flame or a heater.`,
+    );
+  return risks;
 }
 
 /** Why condensation threatens: the surface is less than 3 °C above the dew point. Null when it is not. */

@@ -77,6 +77,15 @@ describe('the law of a product', () => {
     expect(coatingObstacles(lacquer, { airC: 22, rhPct: 71 })).toEqual([]);
   });
 
+  it('says that paint is too cold to be mixed in air below what its sheet wants of it', () => {
+    const cold = { ...enamel, materialMinC: 15 };
+    expect(coatingRisks(cold, { airC: 14.9, rhPct: 50 })).toEqual([expect.stringContaining('15 °C')]);
+    expect(coatingRisks(cold, { airC: 15, rhPct: 50 })).toEqual([]);
+    expect(coatingRisks({ ...enamel, materialMinC: null }, { airC: 5, rhPct: 50 })).toEqual([]);
+    const lacquer = { ...GENERIC_PRODUCTS['precat-lacquer-satin']!, materialMinC: 18 };
+    expect(coatingRisks(lacquer, { airC: 16, rhPct: 75 })).toHaveLength(2);
+  });
+
   it('keeps two-part waterborne out of air in which nothing evaporates', () => {
     const damp = { airC: 12, rhPct: 95 };
     expect(coatingObstacles(GENERIC_PRODUCTS['two-part-enamel-satin']!, damp).join(' ')).toContain(

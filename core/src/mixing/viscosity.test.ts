@@ -122,10 +122,15 @@ describe('temperature', () => {
   });
 
   it('remarks on cold material, and on warm material with hardener in it', () => {
-    expect(materialRemark(17, false)).toContain('cold');
-    expect(materialRemark(18, true)).toBeNull();
-    expect(materialRemark(29, true)).toContain('hardener');
-    expect(materialRemark(29, false)).toBeNull();
+    const one = { hardener: null, materialMinC: null };
+    const two = { hardener: GENERIC_PRODUCTS['two-part-enamel-satin']!.hardener, materialMinC: null };
+    expect(materialRemark(17, one)).toContain('cold');
+    expect(materialRemark(18, two)).toBeNull();
+    expect(materialRemark(29, two)).toContain('hardener');
+    expect(materialRemark(29, one)).toBeNull();
+    expect(materialRemark(14, { ...one, materialMinC: 15 })).toContain('below the sheet’s 15 °C');
+    expect(materialRemark(15, { ...one, materialMinC: 15 })).toContain('atomises badly');
+    expect(materialRemark(19, { ...one, materialMinC: 20 })).toContain('below the sheet’s 20 °C');
   });
 
   it('estimates the warm bath: a litre from 15 to 23 °C in 40 °C takes about 8 min, four litres 2.5 times as long', () => {

@@ -1,3 +1,4 @@
+import type { ProductSheet } from '../catalogue/sheet.ts';
 import { type Cup, cupViscosity } from './cups.ts';
 
 /** Viscosity falls by about so much of itself per °C (class setting). */
@@ -8,11 +9,16 @@ export function viscosityAt23(viscosity: number, celsius: number): number {
   return viscosity * Math.exp(PER_CELSIUS * (celsius - 23));
 }
 
-/** What cold or warm material does, or null when it is as it should be. */
-export function materialRemark(celsius: number, isCatalysed: boolean): string | null {
+/** What cold or warm material does, or null when it is as it should be. @param sheet its least temperature and its hardener. */
+export function materialRemark(
+  celsius: number,
+  { hardener, materialMinC }: Pick<ProductSheet, 'hardener' | 'materialMinC'>,
+): string | null {
+  if (materialMinC !== null && celsius < materialMinC)
+    return `Material at ${celsius} °C is below the sheet’s ${materialMinC} °C: warm the closed tin before it is mixed.`;
   if (celsius < 18)
     return `Material at ${celsius} °C is cold: it atomises badly and leaves orange peel; tins from the floor are colder than the air.`;
-  if (isCatalysed && celsius > 28)
+  if (hardener !== null && celsius > 28)
     return `Material at ${celsius} °C is warm: with hardener in it the pot shortens.`;
   return null;
 }

@@ -1,20 +1,31 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
+import { isFixed } from '../pieces/index.ts';
 import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
 import { oneMoreCoat, scuffBefore } from './fixes.ts';
-import type { Fix, Rule } from './model.ts';
+import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, once } from './walk.ts';
 
 /** Usual total of primer and colour on wood, in µm dry; well below it the film does not protect, well above it cracks. */
 const USUAL_TOTAL_UM = { least: 60, most: 260 };
-/** A vertical film sags at about 1.3 times the thickest wet film of its sheet. */
-const SAG_FACTOR = 1.3;
+/** A film sags at about so many times the thickest wet film of its sheet. */
+const SAG_FACTOR = { vertical: 1.3, flat: 2 };
 
-/** Wet film from which a product sags on a vertical: its sheet's, or the class default. */
-export function sagFrom(sheet: ProductSheet): number {
-  return sheet.sagWftUm ?? sheet.wftMaxUm * SAG_FACTOR;
+/** Wet film from which a product sags on a vertical, or runs on a piece that lies flat: its sheet's, or the class default. */
+function sagFrom(sheet: ProductSheet, lies: 'vertical' | 'flat'): number {
+  const stated = lies === 'vertical' ? sheet.sagWftUm : sheet.sagFlatWftUm;
+  return stated ?? sheet.wftMaxUm * SAG_FACTOR[lies];
+}
+
+/** Whether some pieces are coated upright: hung on the rail, standing in the client's room, or fixed where they are. */
+function standsUpright({ options, pieces, isOnSite }: RuleContext): boolean {
+  return (
+    isOnSite ||
+    options.laying === 'hung' ||
+    pieces.some(({ kind, finishBack }) => isFixed(kind) || (options.laying === 'by-kind' && finishBack))
+  );
 }
 
 const thinnedTooFar: Rule = {
@@ -90,35 +101,38 @@ function splitFix(step: StepDraft, sheet: ProductSheet): Fix {
   };
 }
 
-const sagsWhenHung: Rule = {
-  code: 'sag-vertical',
-  family: 'films',
-  severity: 'stop',
-  check({ steps, sheets, options, pieces }) {
-    const hangs =
-      options.laying === 'hung' ||
-      (options.laying === 'by-kind' && pieces.some(({ finishBack }) => finishBack));
-    if (!hangs) return [];
-    return steps.flatMap((step) => {
-      const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-      if (!sheet || step.operation !== 'coat' || step.wftUm === null || step.wftUm <= sagFrom(sheet))
-        return [];
-      return [
-        {
-          at: step.key,
-          why: `${step.wftUm} µm wet runs on a hung piece: about ${Math.round(sagFrom(sheet))} µm is where it sags.`,
-          fixes: [
-            {
-              label: `${sheet.wftTypUm} µm`,
-              edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: sheet.wftTypUm } }],
-            },
-            splitFix(step, sheet),
-          ],
-        },
-      ];
-    });
-  },
-};
+function sagRule(lies: 'vertical' | 'flat'): Rule {
+  return {
+    code: `sag-${lies}`,
+    family: 'films',
+    severity: 'stop',
+    check(context) {
+      if (standsUpright(context) !== (lies === 'vertical')) return [];
+      return context.steps.flatMap((step) => {
+        const sheet = step.productKey === null ? undefined : context.sheets[step.productKey];
+        if (!sheet || step.operation !== 'coat' || step.wftUm === null || step.wftUm <= sagFrom(sheet, lies))
+          return [];
+        const from = Math.round(sagFrom(sheet, lies));
+        return [
+          {
+            at: step.key,
+            why:
+              lies === 'vertical'
+                ? `${step.wftUm} µm wet runs on an upright piece: about ${from} µm is where it sags.`
+                : `${step.wftUm} µm wet is too much even lying flat: from about ${from} µm it runs over the edges and pools in the profile.`,
+            fixes: [
+              {
+                label: `${sheet.wftTypUm} µm`,
+                edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: sheet.wftTypUm } }],
+              },
+              splitFix(step, sheet),
+            ],
+          },
+        ];
+      });
+    },
+  };
+}
 
 const productTotal: Rule = {
   code: 'film-total-product',
@@ -226,7 +240,8 @@ const twoColours: Rule = {
 export const FILM_RULES: readonly Rule[] = [
   thinnedTooFar,
   wetFilmInRange,
-  sagsWhenHung,
+  sagRule('vertical'),
+  sagRule('flat'),
   productTotal,
   wholeTotal,
   enoughToHide,

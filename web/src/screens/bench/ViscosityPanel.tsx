@@ -98,7 +98,7 @@ export function ViscosityPanel({
   const next = fit && wanted ? nextThinning(fit, wanted.aim, state.fraction, maximum, wanted.band) : null;
   // Conditioner and accelerator are in the pot, but thinner is not reckoned on them.
   const addMl = next ? rethinMl(state.basisMl * (1 + state.fraction), state.fraction, next.now) : 0;
-  const remark = pot.materialC === null ? null : materialRemark(pot.materialC, sheet.hardener !== null);
+  const remark = pot.materialC === null ? null : materialRemark(pot.materialC, sheet);
   const bathMin =
     pot.materialC === null
       ? null
