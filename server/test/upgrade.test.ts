@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
 import { PIECE_DEFAULTS } from '@upholder/core/pieces';
@@ -89,6 +90,37 @@ describe('what an earlier version wrote', () => {
       copy.pieces.map(() => ['finish', 0]),
     );
     expect(copy.zones[0]?.survey).toEqual({});
+  });
+});
+
+describe('what a migration makes of an earlier version', () => {
+  const again = (name: string) =>
+    sql(readFileSync(new URL(`../migrations/${name}`, import.meta.url), 'utf8'));
+
+  it('is by hand in a client’s room, where nothing was sprayed until then, and as chosen in the shop', async () => {
+    const [there, here] = [await makeJob(ines, 0), await makeJob(ines, 0)];
+    await sql(`update job set place = 'client' where id = $1`, [there.job.id]);
+    await again('0014_by_hand_in_the_room.sql');
+    const applicatorOf = async ({ job }: Dossier) =>
+      (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).zones[0]?.options?.applicator;
+    expect([await applicatorOf(there), await applicatorOf(here)]).toEqual(['roller', 'turbine']);
+  });
+
+  it('takes longer over a drawer front, where nobody set the minutes', async () => {
+    const { job, steps } = await makeJob(ines, 0);
+    const remove = steps.find(({ key }) => key === 'remove');
+    await sql(`update step set body = body #- '{labour,perDrawerMin}' where id = $1`, [remove?.id]);
+    const labour = async () =>
+      (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).steps.find(({ key }) => key === 'remove')?.labour;
+    expect((await labour())?.perDrawerMin).toBeUndefined();
+    await again('0015_drawers_take_longer.sql');
+    expect(await labour()).toMatchObject({ perPieceMin: 6, perDrawerMin: 9 });
+    await sql(
+      `update step set body = jsonb_set(body #- '{labour,perDrawerMin}', '{labour,perPieceMin}', '7') where id = $1`,
+      [remove?.id],
+    );
+    await again('0015_drawers_take_longer.sql');
+    expect((await labour())?.perDrawerMin).toBeUndefined();
   });
 });
 
