@@ -202,25 +202,26 @@ export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
 }
 
 /** How a take-off counts door equivalents, in words. */
-export function doorMeasureWords({ smallBelowM2, largeAboveM2 }: DoorMeasure): string {
-  return `½ below ${smallBelowM2} m² of face, 2 above ${largeAboveM2} m² or with two panels or more, else 1`;
+export function doorMeasureWords({ smallBelowM2, largeAboveM2, twoFromPanels }: DoorMeasure): string {
+  return `½ below ${smallBelowM2} m² of face, 2 above ${largeAboveM2} m² or with ${twoFromPanels} panels or more, else 1`;
 }
 
-/** Face areas in m² between which a piece counts as one ordinary door. */
+/** Face areas in m² between which a piece counts as one ordinary door, and the panels from which it counts as two. */
 export interface DoorMeasure {
   smallBelowM2: number;
   largeAboveM2: number;
+  twoFromPanels: number;
 }
 
-export const DOOR_MEASURE: DoorMeasure = { smallBelowM2: 0.12, largeAboveM2: 0.6 };
+export const DOOR_MEASURE: DoorMeasure = { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 };
 
 /**
  * The trade's finger-count: an ordinary door 1, a large or several-panelled piece 2, a small front or flap ½.
- * Thresholds are on the face area in m².
+ * Thresholds are on the face area in m² and on the panels of a framed piece.
  */
 export function doorEquivalents(piece: Geometry, measure: DoorMeasure = DOOR_MEASURE): number {
   const faceM2 = (piece.widthMm * piece.heightMm) / 1e6;
   if (faceM2 < measure.smallBelowM2) return 0.5;
   const panels = isFramed(piece.construction) ? piece.panelsAcross * piece.panelsDown : 1;
-  return faceM2 > measure.largeAboveM2 || panels >= 2 ? 2 : 1;
+  return faceM2 > measure.largeAboveM2 || panels >= measure.twoFromPanels ? 2 : 1;
 }

@@ -3,6 +3,7 @@ import {
   CONSTRUCTIONS,
   constructionDefaults,
   doorEquivalents,
+  doorMeasureWords,
   nextTag,
   PIECE_DEFAULTS,
   PieceSpecSchema,
@@ -73,6 +74,14 @@ describe('door equivalents', () => {
     [{ widthMm: 400, heightMm: 720, panelsAcross: 1, panelsDown: 1 }, 1],
   ])('%j counts %d', (size, count) => {
     expect(doorEquivalents({ ...door, ...size })).toBe(count);
+  });
+
+  it('count two from as many panels as the shop says, and say so beside the count', () => {
+    const pair = { ...door, widthMm: 400, heightMm: 720, panelsAcross: 1, panelsDown: 2 };
+    const measure = { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 3 };
+    expect(doorEquivalents(pair, measure)).toBe(1);
+    expect(doorEquivalents({ ...pair, panelsDown: 3 }, measure)).toBe(2);
+    expect(doorMeasureWords(measure)).toContain('with 3 panels or more');
   });
 });
 

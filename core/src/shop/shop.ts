@@ -70,17 +70,22 @@ export const ShopSettingsSchema = z.object({
     .string()
     .regex(/^[A-Z]{3}$/, 'Write a currency as three capitals, such as GBP.')
     .default('GBP'),
-  /** Faces in m² between which a piece counts as one door. */
+  /** Faces in m² between which a piece counts as one door, and from how many panels on it counts as two. */
   doorMeasure: z
     .object({
       smallBelowM2: z.number().min(0).max(5),
       largeAboveM2: z.number().min(0).max(10),
+      twoFromPanels: z
+        .int({ error: 'Write a number of panels, such as 2.' })
+        .min(2, 'One panel is one door: 2 or more.')
+        .max(20)
+        .default(2),
     })
     .refine((measure) => measure.smallBelowM2 < measure.largeAboveM2, {
       message: 'A large door starts above a small one.',
       path: ['largeAboveM2'],
     })
-    .default({ smallBelowM2: 0.12, largeAboveM2: 0.6 }),
+    .default({ smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 }),
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
   changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15 }),
   /** What this shop does otherwise than what ships. */
@@ -127,7 +132,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   rackSlotLengthMm: 900,
   mayShortenClocks: false,
   currency: 'GBP',
-  doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6 },
+  doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 },
   changeover: { paleMin: 10, solventMin: 15 },
   practice: NO_OWN_PRACTICE,
   leadBanYear: 1992,

@@ -83,7 +83,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
         </tbody>
       </table>
       <p className="mt-2 text-[0.88rem] text-quiet">
-        Door equivalents of a piece: {doorMeasureWords(measure)}. The areas are set under{' '}
+        Door equivalents of a piece: {doorMeasureWords(measure)}. What counts is set under{' '}
         <Link to="/shop" className="text-act underline underline-offset-2">
           Shop
         </Link>

@@ -38,6 +38,7 @@ function draftOf(shop: ShopContext): Draft {
   draft.solventMin = String(settings.changeover.solventMin);
   draft.smallBelowM2 = String(settings.doorMeasure.smallBelowM2);
   draft.largeAboveM2 = String(settings.doorMeasure.largeAboveM2);
+  draft.twoFromPanels = String(settings.doorMeasure.twoFromPanels);
   return draft;
 }
 
@@ -94,7 +95,11 @@ function Hours({ shop }: { shop: ShopContext }) {
       daysOff: datesFromText(draft.daysOff ?? ''),
       currency: (draft.currency ?? '').trim().toUpperCase(),
       leadBanYear: numberIn('leadBanYear'),
-      doorMeasure: { smallBelowM2: numberIn('smallBelowM2'), largeAboveM2: numberIn('largeAboveM2') },
+      doorMeasure: {
+        smallBelowM2: numberIn('smallBelowM2'),
+        largeAboveM2: numberIn('largeAboveM2'),
+        twoFromPanels: numberIn('twoFromPanels'),
+      },
     };
     const parsed = ShopSettingsSchema.safeParse(settings);
     if (!parsed.success) {
@@ -160,9 +165,10 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('solventMin', 'Water ↔ solvent')}
       </div>
       <h2 className="mt-6">Counting and money</h2>
-      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
         {field('smallBelowM2', 'Half a door below, m²')}
         {field('largeAboveM2', 'Two doors above, m²')}
+        {field('twoFromPanels', 'Two doors from panels')}
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead in paint banned')}
       </div>
