@@ -127,6 +127,11 @@ test('a job is taken away as a file and brought back whole', async ({ maren: pag
   await page.getByLabel('Job file').setInputFiles(path);
   await expect(page.getByRole('heading', { name: 'Apothecary wall' })).toBeVisible();
   await expect(page.getByRole('link', { name: /Log/ })).toContainText(`${file.log.length} entries`);
+  // What a file brings in says so: who brought it, and when in the shop's time.
+  await page.getByRole('link', { name: /Log/ }).click();
+  const brought = page.getByRole('listitem').filter({ hasText: /imported by Maren, 10:\d\d/ });
+  await expect(brought.first()).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /imported by .*(UTC|2026-)/ })).toHaveCount(0);
   await page.getByRole('link', { name: 'Jobs' }).click();
   await expect(page.getByRole('link', { name: /QUAY/ })).toHaveCount(2);
   await page

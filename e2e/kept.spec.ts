@@ -96,6 +96,24 @@ test('what waited is there after a reload, a closed browser and a restart of the
   }
 });
 
+test('the browser is asked to keep what is logged for good, once', async ({ page, shop }) => {
+  await page.addInitScript(() => {
+    const asked = { asked: 0 };
+    Object.assign(window, asked);
+    navigator.storage.persist = async () => {
+      (window as unknown as typeof asked).asked += 1;
+      return true;
+    };
+  });
+  await enter(page, shop, 'Maren');
+  await toFloor(page, shop);
+  const asked = () => page.evaluate(() => (window as unknown as { asked: number }).asked);
+  expect(await asked()).toBe(0);
+  await logNow(page);
+  await logNow(page);
+  expect(await asked()).toBe(1);
+});
+
 test('two tabs log while the server is away, and overwrite nothing of each other', async ({
   maren: page,
   shop,

@@ -89,3 +89,49 @@ test('a coat logged far too early is kept, and marked in the log and at its piec
   await expect(page.getByText('Check the time')).toHaveCount(0);
   await expect(page.getByText('no longer counts').first()).toBeVisible();
 });
+
+test('shellac in damp air is warned of blush at its task, and of nothing in dry air', async ({
+  maren: page,
+}) => {
+  const air = async (rhPct: string) => {
+    await page.getByRole('link', { name: 'Desk' }).click();
+    await page.getByRole('link', { name: 'Shop', exact: true }).click();
+    for (const [label, text] of [
+      ['Air, °C', '21'],
+      ['Humidity, %', rhPct],
+    ] as const) {
+      await page.getByLabel(label).press('ControlOrMeta+a');
+      await page.getByLabel(label).pressSequentially(text);
+    }
+    await page.getByRole('button', { name: 'Note the air' }).click();
+    await expect(page.getByRole('banner')).toContainText(`${rhPct} %`);
+    await page.getByRole('link', { name: 'Floor' }).click();
+    await page
+      .getByRole('button', { name: /Prime 1/ })
+      .first()
+      .click();
+    await expect(page.getByRole('region', { name: 'Do now' }).getByRole('heading')).toContainText('Prime 1');
+  };
+  // The primer of that task is made a shellac: same key, another base.
+  await page.evaluate(async () => {
+    const read = async (path: string) => (await fetch(`/api${path}`)).json();
+    const { csrfToken } = await read('/session');
+    const { products } = await read('/shop');
+    const shellac = products.find(({ key }: { key: string }) => key === 'shellac-block-primer').sheet;
+    const { id, version, sheet } = products.find(
+      ({ key }: { key: string }) => key === 'alkyd-block-primer-fast',
+    );
+    const answer = await fetch(`/api/products/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'x-csrf-token': csrfToken },
+      body: JSON.stringify({ version, sheet: { ...sheet, base: shellac.base, rhMaxPct: 85 } }),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+  });
+  await page.reload();
+  const card = page.getByRole('region', { name: 'Do now' });
+  await air('74');
+  await expect(card).toContainText('it can blush: the film turns milky');
+  await air('58');
+  await expect(card).not.toContainText('blush');
+});

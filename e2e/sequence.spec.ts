@@ -1,4 +1,4 @@
-import { expect, openStage, test } from './shop.ts';
+import { chooseSystem, expect, openStage, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
@@ -68,4 +68,24 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await page.getByRole('button', { name: 'Unfold anew' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeHidden();
   await expect(check).toContainText('Nothing to object to.');
+});
+
+test('in the client’s room it is laid on as chosen: by hand until somebody wants it sprayed, which is warned of', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'GALLEY', 'Sequence');
+  await chooseSystem(page, 'H', 'laminate holds nothing by suction');
+  const steps = page.getByRole('list', { name: 'Steps' });
+  const coat = steps.getByRole('listitem').filter({ hasText: 'Colour 1' }).first();
+  await expect(page.getByLabel('Applied by').first()).toHaveValue('roller');
+  await expect(coat).toContainText('roller');
+  await expect(steps).not.toContainText('not sprayed');
+  await page.getByLabel('Applied by').first().selectOption('turbine');
+  await expect(coat).toContainText('turbine');
+  await expect(steps).not.toContainText('not sprayed');
+  await expect(page.getByRole('region', { name: 'Check of the sequence' })).toContainText(
+    'Spraying in the client’s room takes it out of use',
+  );
+  await page.getByLabel('Applied by').first().selectOption('brush');
+  await expect(coat).toContainText('brush');
 });

@@ -71,6 +71,28 @@ test('two hundred pieces stay at hand', async ({ maren: page }) => {
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
 });
 
+test('how doors are counted stands beside the count, leads to where it is set, and follows it', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Pieces');
+  const totals = page.locator('details').filter({ hasText: 'Door equivalents of a piece' });
+  await totals.locator('summary').click();
+  await expect(totals).toContainText('2 above 0.6 m² or with 2 panels or more');
+  await totals.getByRole('link', { name: 'Shop' }).click();
+  const panels = page.getByLabel('Two doors from panels');
+  await panels.press('ControlOrMeta+a');
+  await panels.pressSequentially('1');
+  await page.getByRole('button', { name: 'Save the shop' }).click();
+  await expect(page.getByText('One panel is one door: 2 or more.')).toBeVisible();
+  await panels.press('ControlOrMeta+a');
+  await panels.pressSequentially('3');
+  await page.getByRole('button', { name: 'Save the shop' }).click();
+  await expect(page.getByText('Saved. Plan the jobs again to use it.')).toBeVisible();
+  await openStage(page, 'QUAY', 'Pieces');
+  await totals.locator('summary').click();
+  await expect(totals).toContainText('or with 3 panels or more');
+});
+
 test('a messy table comes in: columns set, cells put right, the setting remembered', async ({
   maren: page,
 }) => {
