@@ -166,6 +166,43 @@ describe('a line as people type it', () => {
     expect(read(entry.suggestion?.line ?? '').piece).toMatchObject(expected);
   });
 
+  it.each([
+    ['W400 H720 door qty 3', 3, { widthMm: 400, heightMm: 720 }],
+    ['qty: 3 door 400x720', 3, { kind: 'door' }],
+    ['door 400x720 (3)', 3, { thicknessMm: 20 }],
+    ['2x (400x720)', 2, { widthMm: 400 }],
+    ['5 ea. drawer fronts 400 x 150 mm', 5, { kind: 'drawer-front' }],
+    ['dr front 5 @ 400x150', 5, { kind: 'drawer-front', heightMm: 150 }],
+    ['4 pcs. door 400x720', 4, {}],
+    ['2 × 400x720 x 6 end panel', 2, { thicknessMm: 6 }],
+    ['end panel 560x720 x 6 mm', 1, { thicknessMm: 6 }],
+    ['door 400x720 x 22', 1, { thicknessMm: 22 }],
+  ] as const)('%s', (text, count, expected) => {
+    const entry = read(text);
+    expect([entry.count, entry.piece]).toEqual([count, expect.objectContaining(expected)]);
+  });
+
+  it.each([
+    ['door 400x720 x3', '3 × door 400x720', 3],
+    ['400 × 720 × 4 shaker', '4 × 400 × 720 shaker', 4],
+  ])('%s: asks whether that is a number of pieces or a thickness', (text, wanted, count) => {
+    const entry = parseFastLine(text);
+    if (entry.ok) throw new Error('should have asked');
+    expect(entry.message).toContain(`${count} pieces?`);
+    expect(entry.suggestion?.line).toBe(wanted);
+    expect(read(wanted)).toMatchObject({ count, piece: { widthMm: 400, heightMm: 720 } });
+    expect(read(wanted).piece.thicknessMm).toBe(20);
+  });
+
+  it.each([
+    ['door 0 x 0', /size of 0/],
+    ['1000 doors 400x720', /between 1 and 200/],
+    ['qty 0 door 400x720', /between 1 and 200/],
+    ['crown 96"', /length and the height/],
+  ])('%s says what is wrong', (text, message) => {
+    expect(parseFastLine(text)).toMatchObject({ ok: false, message: expect.stringMatching(message) });
+  });
+
   it('does not hand construction, sides or verdict on to another kind', () => {
     const moulding = read('moulding 2400x40 girth 90 replace').piece;
     const door = read('door 400x720', moulding).piece;

@@ -29,6 +29,8 @@ const LENGTH = String.raw`(?:\d+'\s*-?\s*(?:\d+(?:\s+\d+\/\d+)?")?|\d+[\s-]\d+\/
 const THICKEST_MM = 60;
 /** What is smaller in both directions is no piece in millimetres. */
 const SMALLEST_FACE_MM = 130;
+/** Narrower than this, a size is a slip, whatever stands behind it. */
+const LEAST_SIDE_MM = 30;
 /** Taller than this, it is not meant in inches. */
 const TALLEST_INCHES = 108;
 
@@ -37,8 +39,11 @@ class Line {
 
   constructor(text: string) {
     // “400 by 720” is “400 x 720”; between words it stays a word.
+    // A number in brackets is how many; other brackets only hold together what they are around.
     this.rest = ` ${plainText(text)
       .replace(/\*/g, 'x')
+      .replace(/\(\s*x?\s*(\d{1,5})\s*x?\s*\)/g, ' qty $1 ')
+      .replace(/[()[\]@]/g, ' ')
       .replace(/(\d|["']|mm|cm|in|ft)\s+by\s+(?=[\dwh.])/g, '$1 x ')} `;
   }
 
@@ -64,7 +69,9 @@ class Line {
     return this.rest
       .split(/[\s,;]+/)
       .filter(
-        (word) => word !== '' && !/^(with|and|a|an|of|x|off|no|pcs?|pieces?|mm|each|the|at|:|\.)$/.test(word),
+        (word) =>
+          word !== '' &&
+          !/^(with|and|a|an|of|x|off|nos?\.?|pcs?\.?|pieces?|mm|each|ea\.?|the|at|:|\.)$/.test(word),
       );
   }
 }
@@ -118,7 +125,8 @@ function labelledSizes(line: Line): string[] | null {
   return texts.every((text) => text !== '') ? texts : null;
 }
 
-function readSizes(line: Line, isBox: boolean, longestMm: number): Outcome<Sizes> {
+function readSizes(line: Line, isBox: boolean, isRun: boolean): Outcome<Sizes> {
+  const longestMm = isRun ? 20_000 : 3600;
   const labelled = labelledSizes(line);
   if (labelled) {
     const lengths = lengthsOf(labelled, longestMm);
@@ -135,7 +143,12 @@ function readSizes(line: Line, isBox: boolean, longestMm: number): Outcome<Sizes
       `(?<![\\w/.,])(${LENGTH})\\s*x\\s*(${LENGTH})(?:\\s*x\\s*(${LENGTH}))?(?:\\s*x\\s*(${LENGTH}))?(?![\\w/])`,
     ),
   );
-  if (!found) return failure('A size is missing. Type for example 400 × 720.');
+  if (!found)
+    return failure(
+      isRun
+        ? 'A size is missing. Type the length and the height, for example 2400 × 90.'
+        : 'A size is missing. Type for example 400 × 720.',
+    );
   const texts = found
     .slice(1, 5)
     .filter((text): text is string => text !== undefined)
@@ -165,12 +178,14 @@ function readSizes(line: Line, isBox: boolean, longestMm: number): Outcome<Sizes
 
 /** How many the line says besides its size: `2x doors`, `a pair of doors`, `two doors`, `12 doors`. */
 function readCountOf(line: Line): number {
+  const said = line.take(/\b(?:qty|quantity|count)\b\s*[:=.]?\s*(\d{1,5})\b/);
+  if (said) return Number(said[1]);
   if (line.has(/\b(?:a\s+)?pair\s+of\b|\bpair\b/)) return 2;
-  const times = line.take(/(?<![\w.,/-])(\d{1,3})\s*x(?=\s*[a-z,])|\bx\s?(\d{1,3})(?![\w.,/"'-])/);
+  const times = line.take(/(?<![\w.,/-])(\d{1,5})\s*x(?=\s*[a-z,])|\bx\s?(\d{1,5})(?![\w.,/"'-])/);
   if (times) return Number(times[1] ?? times[2]);
   const word = line.take(new RegExp(`\\b(${COUNT_WORDS.join('|')})\\b`));
   if (word) return COUNT_WORDS.indexOf(word[1] ?? '') + 1;
-  return Number(line.take(/(?<![\w.,/-])(\d{1,3})(?![\w.,/"'-])/)?.[1] ?? 1);
+  return Number(line.take(/(?<![\w.,/-])(\d{1,5})(?![\w.,/"'-])/)?.[1] ?? 1);
 }
 
 function takeLength(line: Line, words: string): Outcome<number | null> {
@@ -272,7 +287,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
   const usual = { ...PIECE_DEFAULTS, ...kindDefaults(spoken) };
   const built = construction ?? model?.construction ?? kindDefaults(spoken).construction ?? 'slab';
   const isRun = built === 'moulding' || spoken === 'plinth';
-  const sizes = readSizes(line, built === 'box', isRun ? 20_000 : 3600);
+  const sizes = readSizes(line, built === 'box', isRun);
   if (!sizes.ok) return sizes;
   for (const [key, words] of MEASURES) {
     const length = takeLength(line, words);
@@ -285,6 +300,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
   if (counted < 1 || counted > MOST_AT_ONCE)
     return failure(`A line must be between 1 and ${MOST_AT_ONCE} pieces.`);
   const [widthMm = 0, heightMm = 0, third] = sizes.value.lengths;
+  if (widthMm === 0 || heightMm === 0) return failure('A size of 0 is no piece.');
   if (sizes.value.isBare && !isRun && widthMm < SMALLEST_FACE_MM && heightMm < SMALLEST_FACE_MM) {
     const unit = Math.max(widthMm, heightMm) <= TALLEST_INCHES ? 'in' : 'cm';
     return {
@@ -294,6 +310,22 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
         line: withUnits(text, sizes.value.texts.slice(0, 2), unit),
         words: unit === 'in' ? 'Yes, inches' : 'Yes, centimetres',
       },
+    };
+  }
+  const thirdText = sizes.value.texts[2];
+  if (
+    thirdText !== undefined &&
+    built !== 'box' &&
+    sizes.value.count === null &&
+    counted === 1 &&
+    Math.min(widthMm, heightMm) >= LEAST_SIDE_MM &&
+    /^\d$/.test(thirdText) &&
+    Number(thirdText) > 0
+  ) {
+    return {
+      ok: false,
+      message: `${thirdText} pieces? For a thickness write ${thirdText} mm.`,
+      suggestion: { line: asCount(text, thirdText), words: `Yes, ${thirdText} pieces` },
     };
   }
   const isBuiltAsModel = model !== undefined && built === model.construction;
@@ -321,6 +353,11 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
     piece,
     said: sayPiece(piece, counted),
   });
+}
+
+/** A line whose last factor is how many: `400x720 x3` as `3 × 400x720`. */
+function asCount(text: string, count: string): string {
+  return `${count} × ${text.replace(new RegExp(`\\s*[x×*]\\s*${count}(?![\\d.,/])`, 'i'), '')}`;
 }
 
 /** A line with a unit behind the numbers of its size. */
