@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoOpening, isSeeded, seedDemo } from '../demo/seed.ts';
-import { readConfig } from '../server/src/config.ts';
+import { readConfig } from '../server/src/base/config.ts';
 import { migrate } from '../server/src/db/migrate.ts';
 import { type Running, startServer } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';

@@ -1,8 +1,8 @@
+import { seeded } from '../src/base/random.ts';
 import { GENERIC_PRODUCTS } from '../src/catalogue/index.ts';
 import type { Zone } from '../src/jobs/index.ts';
 import { PIECE_DEFAULTS, type Piece } from '../src/pieces/index.ts';
 import type { JobForPlanning, ShopForPlanning } from '../src/planning/index.ts';
-import { seeded } from '../src/random.ts';
 import { DEFAULT_SHOP_SETTINGS, minuteAt } from '../src/shop/index.ts';
 import {
   FINISHING_SYSTEMS,

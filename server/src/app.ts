@@ -1,46 +1,28 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ClimateSource } from '@upholder/core/drying';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
-import type { Logger } from 'pino';
-import type { Clock } from './clock.ts';
-import type { Config } from './config.ts';
-import type { Database } from './db/database.ts';
-import { addElevationRoutes } from './elevation/router.ts';
-import { addHealthRoute } from './health/router.ts';
+import type { App } from './context/app.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { RouteTable } from './http/route.ts';
-import { addJobRoutes } from './jobs/router.ts';
-import type { LiveChannel } from './live/channel.ts';
-import { addLiveRoute } from './live/router.ts';
-import { addLogRoutes } from './log/router.ts';
-import { addMappingRoutes } from './mappings/router.ts';
-import { addPhotoRoutes } from './photos/router.ts';
-import { addPieceRoutes } from './pieces/router.ts';
-import { addPlanRoutes } from './plans/router.ts';
-import type { PlanningThread } from './plans/thread.ts';
-import { addPotRoutes } from './pots/router.ts';
+import { addElevationRoutes } from './routes/elevation.ts';
+import { addHealthRoute } from './routes/health.ts';
+import { addJobRoutes } from './routes/jobs.ts';
+import { addLiveRoute } from './routes/live.ts';
+import { addLogRoutes } from './routes/log.ts';
+import { addMappingRoutes } from './routes/mappings.ts';
+import { addPhotoRoutes } from './routes/photos.ts';
+import { addPieceRoutes } from './routes/pieces.ts';
+import { addPlanRoutes } from './routes/plans.ts';
+import { addPotRoutes } from './routes/pots.ts';
+import { addSessionRoutes } from './routes/session.ts';
+import { addShopRoutes } from './routes/shop.ts';
+import { addStoresRoutes } from './routes/stores.ts';
+import { addSurveyRoutes } from './routes/survey.ts';
+import { addSystemRoutes } from './routes/systems.ts';
+import { addTransferRoutes } from './routes/transfer.ts';
+import { addZoneRoutes } from './routes/zones.ts';
 import { createSessionMiddleware } from './session/middleware.ts';
-import { addSessionRoutes } from './session/router.ts';
-import { addShopRoutes } from './shop/router.ts';
-import { addStoresRoutes } from './stores/router.ts';
-import { addSystemRoutes } from './systems/router.ts';
-import { addTransferRoutes } from './transfer/router.ts';
-import { addZoneRoutes } from './zones/router.ts';
-import { addSurveyRoutes } from './zones/surveyRouter.ts';
-
-/** Everything the routes work with. */
-export interface App {
-  db: Database;
-  clock: Clock;
-  climate: ClimateSource;
-  live: LiveChannel;
-  planner: PlanningThread;
-  config: Config;
-  log: Logger;
-  version: string;
-}
 
 const LARGEST_BODY = '8mb';
 /** A job file may carry its pictures. */

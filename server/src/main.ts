@@ -1,4 +1,4 @@
-import { readConfig } from './config.ts';
+import { readConfig } from './base/config.ts';
 import { startServer } from './start.ts';
 
 const config = readConfig(process.env);

@@ -14,7 +14,7 @@ import {
 } from '../jobs/index.ts';
 import { BenchItemSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
-import { PlanSnapshotSchema } from '../planning/snapshot.ts';
+import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
 import { SurveyPatchSchema } from '../survey/index.ts';
 import { OwnSystemVersionSchema, StepSchema } from '../systems/index.ts';

@@ -1,9 +1,9 @@
+import { success } from '../base/outcome.ts';
 import { isSprayed, type ProductSheet, type Supply } from '../catalogue/index.ts';
 import type { Climate } from '../drying/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import type { Zone } from '../jobs/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
-import { success } from '../outcome.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Interval, ShopSettings } from '../shop/index.ts';
 import {

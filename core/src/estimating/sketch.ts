@@ -1,5 +1,5 @@
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Zone } from '../jobs/index.ts';
-import { failure, type Outcome, success } from '../outcome.ts';
 import type { Piece } from '../pieces/index.ts';
 import { type JobForPlanning, quickPlan, type ShopForPlanning } from '../planning/index.ts';
 import { localDate, type Minute } from '../shop/index.ts';

@@ -1,12 +1,12 @@
 import { z } from 'zod';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { ProductSheetSchema } from '../catalogue/sheet.ts';
 import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
 import { PotRecordSchema } from '../mixing/index.ts';
-import { failure, type Outcome, success } from '../outcome.ts';
 import { PieceSchema } from '../pieces/index.ts';
-import { PlanSnapshotSchema } from '../planning/snapshot.ts';
+import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
 import { StepSchema } from '../systems/index.ts';
 
 export const JOB_FILE_FORMAT = 'upholder-job';

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js';
-import type { PlannedOp, PlanSnapshot } from '../planning/snapshot.ts';
+import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
 
 /** What a calendar needs besides the plan. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
-import { SurveyAnswersSchema } from '../survey/answers.ts';
 import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
 import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
 import { OwnPracticeSchema } from '../systems/practice.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import type { Outcome } from '../base/outcome.ts';
 import { APPLICATORS } from '../catalogue/sheet.ts';
-import type { Outcome } from '../outcome.ts';
 import { CUPS, type Cup, calibrateCup, relativeCup } from './cups.ts';
 
 const name = z.string().trim().min(1, 'Give it a name.').max(60, 'Keep the name to 60 characters.');

@@ -1,4 +1,4 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 
 /**
  * How a cup's seconds become kinematic viscosity ν in mm²/s: `a·t − b/t`, or `a·(t − b)`. A cup that was never held against

@@ -1,5 +1,5 @@
+import { assertNever } from '../base/outcome.ts';
 import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
-import { assertNever } from '../outcome.ts';
 import { formatMl } from '../units/volume.ts';
 
 interface Densities {

@@ -1,5 +1,5 @@
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Thinning } from '../catalogue/sheet.ts';
-import { failure, type Outcome, success } from '../outcome.ts';
 import { fitting, plainDecimal, plainText, readingsOf } from '../units/index.ts';
 
 /** A thinning as it was typed: an amount, or the seconds of a cup that it is to be thinned to. */

@@ -1,4 +1,4 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { formatMm, parseLengthMm, plainText } from '../units/index.ts';
 import {
   CONSTRUCTION_WORDS,

@@ -1,4 +1,4 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { fitting, parseLengthMm, readingsOf } from '../units/index.ts';
 import {
   CONSTRUCTIONS,

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { LogEntry } from '../jobs/log.ts';
 import { toInstant } from '../shop/index.ts';
-import { behindPlan } from './behind.ts';
-import type { PlannedOp } from './snapshot.ts';
+import { behindPlan } from './keep/behind.ts';
+import type { PlannedOp } from './keep/snapshot.ts';
 
 // A day of work from 480 to 960 and another one the next morning, in minutes.
 const open = [

@@ -5,9 +5,9 @@ import type { Verdict } from '../pieces/index.ts';
 import { minuteAt } from '../shop/index.ts';
 import type { SurveyAnswers } from '../survey/index.ts';
 import { FINISHING_SYSTEMS, unfoldSystem } from '../systems/index.ts';
-import { lowerBound } from './bound.ts';
 import { checkPlan, type EarlierPlan, type JobForPlanning, planJob, searchPlan } from './index.ts';
-import { NO_EARLIER_PLAN } from './input.ts';
+import { NO_EARLIER_PLAN } from './problem/input.ts';
+import { lowerBound } from './solve/bound.ts';
 
 const shop = sampleShop();
 const THURSDAY = '2026-11-26';

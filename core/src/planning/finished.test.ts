@@ -3,8 +3,8 @@ import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample
 import type { LogEntry } from '../jobs/index.ts';
 import { toInstant } from '../shop/calendar.ts';
 import { finishedAt, planJob } from './index.ts';
-import { draftOps } from './operations.ts';
-import type { PlanSnapshot } from './snapshot.ts';
+import type { PlanSnapshot } from './keep/snapshot.ts';
+import { draftOps } from './problem/operations.ts';
 
 const shop = sampleShop();
 const job = sampleJob([{ systemId: 'D', doors: 3, fronts: 0 }], shop);

@@ -1,23 +1,20 @@
-export { type Behind, behindPlan } from './behind.ts';
-export { type Bound, lowerBound } from './bound.ts';
-export { checkPlan, type Violation } from './check.ts';
-export { bindingClock, clockStart } from './clocks.ts';
-export { type ChainLink, criticalChain } from './critical.ts';
-export { deliveriesOf } from './deliveries.ts';
-export { finishedAt } from './finished.ts';
-export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './guns.ts';
-export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './input.ts';
-export { type Cut, WHOLE_LOADS } from './loads.ts';
-export * from './model.ts';
+export { checkPlan, type Violation } from './explain/check.ts';
+export { type ChainLink, criticalChain } from './explain/critical.ts';
+export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
+export { type Behind, behindPlan } from './keep/behind.ts';
+export { finishedAt } from './keep/finished.ts';
+export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './keep/reserve.ts';
 export {
-  compareScores,
-  labourMinutes,
-  OBJECTIVES,
-  type Objective,
-  roomMinutes,
-  scoreOf,
-} from './objective.ts';
-export { clocksOfCoat, lagsOf } from './operations.ts';
+  duePins,
+  PLAIN_WISH,
+  type PlannedOp,
+  PlanRecipeSchema,
+  type PlanSnapshot,
+  PlanSnapshotSchema,
+  snapshotOf,
+  type Wish,
+  WishSchema,
+} from './keep/snapshot.ts';
 export {
   type AnsweredPlan,
   answerOf,
@@ -32,7 +29,14 @@ export {
   sketchPlan,
   triesAtOnce,
 } from './plan.ts';
-export { buildProblem, piecesInWords } from './problem.ts';
+export { bindingClock, clockStart } from './problem/clocks.ts';
+export { deliveriesOf } from './problem/deliveries.ts';
+export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './problem/guns.ts';
+export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
+export { type Cut, WHOLE_LOADS } from './problem/loads.ts';
+export * from './problem/model.ts';
+export { clocksOfCoat, lagsOf } from './problem/operations.ts';
+export { buildProblem, piecesInWords } from './problem/problem.ts';
 export {
   type Freeing,
   freeings,
@@ -42,18 +46,14 @@ export {
   weigh,
   withReliefs,
 } from './relief.ts';
-export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './reserve.ts';
-export { makePlan, placeInOrder } from './schedule.ts';
-export { type Found, type PlanRecipe, PlanSearch } from './search.ts';
+export { type Bound, lowerBound } from './solve/bound.ts';
 export {
-  duePins,
-  PLAIN_WISH,
-  type PlannedOp,
-  PlanRecipeSchema,
-  type PlanSnapshot,
-  PlanSnapshotSchema,
-  snapshotOf,
-  type Wish,
-  WishSchema,
-} from './snapshot.ts';
-export { joinWaits, type WaitNames, waitWords } from './words.ts';
+  compareScores,
+  labourMinutes,
+  OBJECTIVES,
+  type Objective,
+  roomMinutes,
+  scoreOf,
+} from './solve/objective.ts';
+export { makePlan, placeInOrder } from './solve/schedule.ts';
+export { type Found, type PlanRecipe, PlanSearch } from './solve/search.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
 import { PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
-import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf, WHOLE_LOADS } from './loads.ts';
+import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf, WHOLE_LOADS } from './problem/loads.ts';
 
 const shop = DEFAULT_SHOP_SETTINGS;
 const always = () => true;

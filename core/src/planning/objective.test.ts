@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import type { ScheduledOp } from './index.ts';
 import { checkPlan, searchPlan } from './index.ts';
-import { compareScores, labourMinutes, roomMinutes, scoreOf, unevenness } from './objective.ts';
+import { compareScores, labourMinutes, roomMinutes, scoreOf, unevenness } from './solve/objective.ts';
 
 /** Work of a person on a day, in hours. */
 const work = (personId: string | null, day: number, hours: number, row: 'bench' | 'room' = 'bench') =>

@@ -1,17 +1,22 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
-import { LoadProgress, type PinTrouble } from './builder.ts';
-import { explainWaits } from './explain.ts';
-import { type EarlierPlan, type JobForPlanning, NO_EARLIER_PLAN, type ShopForPlanning } from './input.ts';
-import { type Cut, WHOLE_LOADS } from './loads.ts';
-import { type Plan, type PlanOp, type PlanProblem, repairId, type ScheduledOp } from './model.ts';
-import type { Objective } from './objective.ts';
-import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem.ts';
-import { repairOp } from './repairs.ts';
-import { makePlan, type PinFailure, placeInOrder } from './schedule.ts';
-import { type PlanRecipe, PlanSearch } from './search.ts';
-import { inTurn } from './sections.ts';
-import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
+import { explainWaits } from './explain/explain.ts';
+import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
+import {
+  type EarlierPlan,
+  type JobForPlanning,
+  NO_EARLIER_PLAN,
+  type ShopForPlanning,
+} from './problem/input.ts';
+import { type Cut, WHOLE_LOADS } from './problem/loads.ts';
+import { type Plan, type PlanOp, type PlanProblem, repairId, type ScheduledOp } from './problem/model.ts';
+import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem/problem.ts';
+import { repairOp } from './problem/repairs.ts';
+import { inTurn } from './problem/sections.ts';
+import { LoadProgress, type PinTrouble } from './solve/builder.ts';
+import type { Objective } from './solve/objective.ts';
+import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
+import { type PlanRecipe, PlanSearch } from './solve/search.ts';
 
 /** From so many pieces on only the largest loads are tried, and halves of them. */
 const LARGE = 300;

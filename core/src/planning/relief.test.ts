@@ -16,7 +16,7 @@ import {
   type Wish,
   weigh,
 } from './index.ts';
-import { badAirFor } from './operations.ts';
+import { badAirFor } from './problem/operations.ts';
 
 const ask = (doors: number, shop = sampleShop()): PlanQuestion => ({
   input: sampleJob([{ systemId: 'A', doors, fronts: 0 }], shop),

@@ -1,13 +1,13 @@
 import { isSprayed } from '../catalogue/sheet.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
-import type { Bound } from './bound.ts';
-import { deliveriesOf } from './deliveries.ts';
-import type { JobForPlanning, ShopForPlanning } from './input.ts';
-import { labourMinutes, type Objective, roomMinutes } from './objective.ts';
+import { duePins, type Wish } from './keep/snapshot.ts';
 import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
-import type { Found, PlanRecipe } from './search.ts';
-import { duePins, type Wish } from './snapshot.ts';
+import { deliveriesOf } from './problem/deliveries.ts';
+import type { JobForPlanning, ShopForPlanning } from './problem/input.ts';
+import type { Bound } from './solve/bound.ts';
+import { labourMinutes, type Objective, roomMinutes } from './solve/objective.ts';
+import type { Found, PlanRecipe } from './solve/search.ts';
 
 /** Something that could be done differently, to be tried in a plan. */
 export interface Relief {

@@ -17,7 +17,7 @@ import {
   searchPlan,
   WHOLE_LOADS,
 } from './index.ts';
-import { NO_EARLIER_PLAN } from './input.ts';
+import { NO_EARLIER_PLAN } from './problem/input.ts';
 
 const ask = (job: JobForPlanning, shop: ShopForPlanning) => ({
   input: job,

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { entryFor } from '../../test/lives.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleJob, sampleShop } from '../../test/sample.ts';
 import { minuteAt } from '../shop/index.ts';
-import { lowerBound } from './bound.ts';
 import {
   answerOf,
   checkPlan,
@@ -14,7 +13,8 @@ import {
   searchPlan,
   snapshotOf,
 } from './index.ts';
-import { NO_EARLIER_PLAN } from './input.ts';
+import { NO_EARLIER_PLAN } from './problem/input.ts';
+import { lowerBound } from './solve/bound.ts';
 
 const shop = sampleShop();
 const OPTIONS = { objective: 'earliest' as const, seed: 1, pins: new Map<string, number>() };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { PlanOp, PlanProblem } from './model.ts';
-import { earliestSlot, firstIndexEndingAfter, Timetable } from './timetable.ts';
+import type { PlanOp, PlanProblem } from './problem/model.ts';
+import { earliestSlot, firstIndexEndingAfter, Timetable } from './solve/timetable.ts';
 
 // One person, two shifts of 240 minutes a day with half an hour between; day 0 starts at minute 0.
 const work = [0, 1440, 2880].flatMap((day) => [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../random.ts';
-import { daysOfWork, leastDays, type Turn } from './turns.ts';
+import { seeded } from '../base/random.ts';
+import { daysOfWork, leastDays, type Turn } from './solve/turns.ts';
 
 const turn = (block: number, amount = 1): Turn => ({ amount, block });
 const many = (count: number, block: number, amount = 1) =>

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
-import type { ShopSettings, Weekday } from './shop.ts';
+import { parseClock, type Weekday } from './clock.ts';
+import type { ShopSettings } from './shop.ts';
 
 /** Whole minutes since 1970-01-01T00:00Z. Planning counts in these. */
 export type Minute = number;
@@ -11,14 +12,6 @@ export interface Interval {
 }
 
 const WEEKDAY_OF: Weekday[] = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
-
-/** Minutes after midnight of `07:30`, or null when the text is no time of day. `24:00` ends a day. */
-export function parseClock(text: string): number | null {
-  const match = /^([01]?\d|2[0-4]):([0-5]\d)$/.exec(text.trim());
-  if (!match) return null;
-  const minutes = Number(match[1]) * 60 + Number(match[2]);
-  return minutes <= 1440 ? minutes : null;
-}
 
 /** The instant as a whole minute; seconds are cut. */
 export function toMinute(instant: Date | string): Minute {

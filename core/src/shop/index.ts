@@ -1,2 +1,3 @@
 export * from './calendar.ts';
+export * from './clock.ts';
 export * from './shop.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
-import { parseClock } from './calendar.ts';
+import { parseClock, WEEKDAYS } from './clock.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, 'Write a time as 07:30.');
 
@@ -12,9 +12,6 @@ export const WorkSpanSchema = z
     path: ['to'],
   });
 export type WorkSpan = z.infer<typeof WorkSpanSchema>;
-
-export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
-export type Weekday = (typeof WEEKDAYS)[number];
 
 const DaySchema = z.array(WorkSpanSchema).superRefine((spans, context) => {
   spans.forEach((span, index) => {

@@ -1,6 +1,6 @@
+import type { SurveyAnswers } from '../answers/answers.ts';
 import type { Job, Substrate, Zone } from '../jobs/model.ts';
 import type { ShopSettings } from '../shop/shop.ts';
-import type { SurveyAnswers } from './answers.ts';
 import { deltaE76, labOf, toneOf } from './colour.ts';
 
 /** Everything that ranking and cautions look at, as found out or as known of job and shop. Absent is unknown. */

@@ -1,5 +1,5 @@
+export * from '../answers/answers.ts';
 export * from './advice.ts';
-export * from './answers.ts';
 export * from './cautions.ts';
 export * from './colour.ts';
 export * from './facts.ts';

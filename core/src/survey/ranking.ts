@@ -1,6 +1,6 @@
+import { BLEEDS, EXISTING_FINISHES, LOOKS, PULLS, ROOMS, type SurveyAnswers } from '../answers/answers.ts';
 import { SUBSTRATES } from '../jobs/model.ts';
 import { SYSTEM_IDS, type SystemId } from '../systems/options.ts';
-import { BLEEDS, EXISTING_FINISHES, LOOKS, PULLS, ROOMS, type SurveyAnswers } from './answers.ts';
 import { findingsOf, type SurveyFacts } from './facts.ts';
 import { consider, type Term } from './rules.ts';
 import { SYSTEM_TRAITS } from './traits.ts';

@@ -1,5 +1,5 @@
+import type { Look } from '../answers/answers.ts';
 import type { SystemId } from '../systems/options.ts';
-import type { Look } from './answers.ts';
 
 /** What a finishing system can and cannot do, as far as the choice between systems depends on it. */
 export interface SystemTraits {

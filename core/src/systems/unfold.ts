@@ -1,11 +1,10 @@
+import type { SurveyAnswers } from '../answers/answers.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { GENERIC_SUPPLIES } from '../catalogue/genericSupplies.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Substrate } from '../catalogue/substrates.ts';
 import type { Supply } from '../catalogue/supplies.ts';
-import { failure, type Outcome, success } from '../outcome.ts';
 import type { Verdict } from '../pieces/model.ts';
-import type { ShopSettings } from '../shop/shop.ts';
-import type { SurveyAnswers } from '../survey/answers.ts';
 import { applyPractice } from './applyPractice.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import type { SystemId, ZoneOptions } from './options.ts';
@@ -16,13 +15,19 @@ import type { StepDraft } from './step.ts';
 import type { CoatSlot } from './steps.ts';
 import { withSupplies } from './withSupplies.ts';
 
+/** Where a shop sprays. */
+interface Booth {
+  hasBooth: boolean;
+  boothRatedForSolvent: boolean;
+}
+
 /** What unfolding needs to know besides the system. */
 export interface UnfoldInput {
   systemId: SystemId;
   options: ZoneOptions;
   /** The shop's sheets by key. */
   sheets: Readonly<Record<string, ProductSheet>>;
-  shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>;
+  shop: Booth;
   /** Work in the client's room instead of the shop. */
   isOnSite: boolean;
   /** What the survey decided for the zone's pieces. */
@@ -57,11 +62,7 @@ const SEALER_KEY = 'shellac-block-primer';
 const STAIN_KEY = 'wiping-stain';
 
 /** Why a product cannot be sprayed in a place, as the end of a sentence, or null when it can. */
-export function sprayObstacle(
-  sheet: ProductSheet,
-  shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>,
-  isOnSite: boolean,
-): string | null {
+export function sprayObstacle(sheet: ProductSheet, shop: Booth, isOnSite: boolean): string | null {
   // Whoever wants to spray there has said so; only solvent mist is out of the question in a room that people live in.
   if (isOnSite)
     return sheet.base === 'water'

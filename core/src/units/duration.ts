@@ -1,4 +1,4 @@
-import type { Outcome } from '../outcome.ts';
+import type { Outcome } from '../base/outcome.ts';
 import { DURATION } from './kinds.ts';
 import { parseQuantity, type QuantityOptions } from './quantity.ts';
 

@@ -1,4 +1,4 @@
-import type { Outcome } from '../outcome.ts';
+import type { Outcome } from '../base/outcome.ts';
 import { LENGTH, ORIFICE } from './kinds.ts';
 import { plainText } from './number.ts';
 import { parseQuantity, type QuantityOptions } from './quantity.ts';

@@ -1,4 +1,4 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 
 /** Fractions that are one character. */
 const VULGAR: Readonly<Record<string, string>> = {

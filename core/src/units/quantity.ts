@@ -1,4 +1,4 @@
-import { failure, type Outcome, success } from '../outcome.ts';
+import { failure, type Outcome, success } from '../base/outcome.ts';
 import { askWords, fitting, NUMBER_PATTERN, plainDecimal, plainText, readingsOf } from './number.ts';
 
 /** A unit: how many of the base unit it is, and what is taken off first (°F). */

@@ -1,4 +1,4 @@
-import type { Outcome } from '../outcome.ts';
+import type { Outcome } from '../base/outcome.ts';
 import { AREA, DENSITY, FILM, MASS, PERCENT, PRESSURE, SPREAD, VOC } from './kinds.ts';
 import { parseQuantity, type QuantityKind, type QuantityOptions } from './quantity.ts';
 

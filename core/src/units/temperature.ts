@@ -1,4 +1,4 @@
-import type { Outcome } from '../outcome.ts';
+import type { Outcome } from '../base/outcome.ts';
 import { TEMPERATURE } from './kinds.ts';
 import { parseQuantity, type QuantityOptions } from './quantity.ts';
 

@@ -1,6 +1,6 @@
 import type { ClimateSource } from '@upholder/core/drying';
 import type { Logger } from 'pino';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
 import { type Database, many } from '../db/database.ts';
 import { announce } from '../live/channel.ts';
 import { addReading } from './store.ts';

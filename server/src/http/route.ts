@@ -2,8 +2,8 @@ import { ErrorBodySchema } from '@upholder/core/api';
 import type { Request, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
-import type { Member } from '../session/store.ts';
 import { ApiError } from './errors.ts';
+import type { Member } from './member.ts';
 
 type Method = 'get' | 'post' | 'patch' | 'delete' | 'put';
 

@@ -1,9 +1,10 @@
 import * as cookies from 'cookie';
 import type { RequestHandler, Response } from 'express';
-import type { Clock } from '../clock.ts';
+import type { Clock } from '../base/clock.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
-import { findSession, type Member } from './store.ts';
+import type { Member } from '../http/member.ts';
+import { findSession } from './store.ts';
 
 export const SESSION_COOKIE = 'upholder_session';
 /** Names the member that wrote what is sent. */

@@ -1,12 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { many, maybeOne, one, type Queryable, touched } from '../db/database.ts';
-
-/** A signed-in person, bound to a shop. */
-export interface Member {
-  id: string;
-  shopId: string;
-  name: string;
-}
+import type { Member } from '../http/member.ts';
 
 const SESSION_DAYS = 30;
 const WINDOW_MINUTES = 10;

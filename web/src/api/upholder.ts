@@ -36,7 +36,7 @@ import type { Piece } from '@upholder/core/pieces';
 import type { GunCounts, PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
 import type { ShopSettings, Skill, Week } from '@upholder/core/shop';
 import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
-import { deviceClock } from './sync/deviceClock.ts';
+import { deviceClock } from '../base/deviceClock.ts';
 
 let csrfToken: string | null = null;
 

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { connectionChanged, useAppDispatch } from '../app/store.ts';
+import { connectionChanged, useAppDispatch } from './store.ts';
 import { backoffMs } from './sync/drain.ts';
 import { upholder } from './upholder.ts';
 

@@ -1,6 +1,6 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
 import { useRef } from 'react';
-import { deviceClock } from './sync/deviceClock.ts';
+import { deviceClock } from '../base/deviceClock.ts';
 import { envelopeOf, type LogEnvelope } from './sync/envelope.ts';
 import type { Kept } from './sync/sender.ts';
 import { sender } from './sync/useSync.ts';

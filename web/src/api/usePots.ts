@@ -1,6 +1,6 @@
 import type { PotRecord } from '@upholder/core/mixing';
 import { useMemo } from 'react';
-import { useApp } from '../app/store.ts';
+import { useApp } from './store.ts';
 import { envelopeOf, type MixEnvelope } from './sync/envelope.ts';
 import type { Kept } from './sync/sender.ts';
 import { sender } from './sync/useSync.ts';

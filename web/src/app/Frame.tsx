@@ -2,20 +2,20 @@ import { localClock, toMinute } from '@upholder/core/shop';
 import { Keyboard, Moon, Sun } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { keepChoice, themeChosen, useApp, useAppDispatch } from '../api/store.ts';
 import { backoffMs } from '../api/sync/drain.ts';
 import { sender, useSync } from '../api/sync/useSync.ts';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
+import { dayWords } from '../base/times.ts';
+import { useServerDate } from '../base/useNow.ts';
 import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/PieceGlyph.tsx';
 import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
 import { SignInScreen } from '../screens/sign-in/SignInScreen.tsx';
 import { KeyOverlay } from './KeyOverlay.tsx';
-import { keepChoice, themeChosen, useApp, useAppDispatch } from './store.ts';
 import { Troubles } from './Troubles.tsx';
-import { dayWords } from './times.ts';
-import { useServerDate } from './useNow.ts';
 
 function useTheme(): void {
   const theme = useApp(({ face }) => face.theme);

@@ -1,12 +1,12 @@
 import type { Session } from '@upholder/core/api';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
+import { useApp } from '../api/store.ts';
 import type { Envelope } from '../api/sync/envelope.ts';
 import { sender } from '../api/sync/useSync.ts';
 import { upholder } from '../api/upholder.ts';
+import { dateWords } from '../base/times.ts';
 import { Button, Notice } from '../parts/controls.tsx';
-import { useApp } from './store.ts';
-import { dateWords } from './times.ts';
 
 /** So many failures of the server on one entry are worth telling. */
 const TELLING_FAILURES = 3;

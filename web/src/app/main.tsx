@@ -3,8 +3,8 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 // This one can draw at once what was asked for (flushSync); the other one passes that over.
 import { RouterProvider } from 'react-router/dom';
+import { store } from '../api/store.ts';
 import { router } from './router.tsx';
-import { store } from './store.ts';
 import './tokens.css';
 
 const root = document.getElementById('root');

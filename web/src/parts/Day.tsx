@@ -1,6 +1,6 @@
 import { toMinute } from '@upholder/core/shop';
 import { upholder } from '../api/upholder.ts';
-import { dayWords } from '../app/times.ts';
+import { dayWords } from '../base/times.ts';
 
 /** The day of an instant as the shop writes it: `Fri 4 Dec`. */
 export function Day({ at }: { at: string }) {

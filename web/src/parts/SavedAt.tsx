@@ -1,6 +1,6 @@
 import { localClock, toMinute } from '@upholder/core/shop';
 import { useEffect, useState } from 'react';
-import { useServerDate } from '../app/useNow.ts';
+import { useServerDate } from '../base/useNow.ts';
 import type { SaveState } from './useAutosave.ts';
 
 /** The quiet line of autosave: `saved 10:42`. */

@@ -1,5 +1,5 @@
 import { localClock, toMinute } from '@upholder/core/shop';
-import { useNowMinute } from '../app/useNow.ts';
+import { useNowMinute } from '../base/useNow.ts';
 
 /** The quiet “saved 10:42” of screens that save each change at once; nothing before the first one. */
 export function SavedClock({ at, timeZone }: { at: Date | null; timeZone: string }) {

@@ -5,7 +5,7 @@ import { localDate, toMinute } from '@upholder/core/shop';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../api/upholder.ts';
-import { useServerDate } from '../app/useNow.ts';
+import { useServerDate } from '../base/useNow.ts';
 import { Button, Field, Notice, Select, TextInput } from './controls.tsx';
 import { Modal } from './Modal.tsx';
 

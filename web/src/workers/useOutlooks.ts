@@ -7,8 +7,8 @@ import { practiceOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { upholder } from '../api/upholder.ts';
-import { sheetsOf, suppliesOf } from '../screens/shelves.ts';
-import { planningShop } from '../screens/useJobContext.ts';
+import { sheetsOf, suppliesOf } from '../job/shelves.ts';
+import { planningShop } from '../job/useJobContext.ts';
 import type { Comparison } from './compare.worker.ts';
 
 /** What a comparison looks at besides a zone and its pieces. */

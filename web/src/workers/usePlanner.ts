@@ -9,7 +9,7 @@ import {
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../api/upholder.ts';
-import { planningShop } from '../screens/useJobContext.ts';
+import { planningShop } from '../job/useJobContext.ts';
 import type { Planner, SearchNews } from './planner.worker.ts';
 
 /** Tries of one search; a press goes on for as many more. */

@@ -1,6 +1,6 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
-import type { Stamp } from './stamp.ts';
+import type { Stamp } from '../../base/stamp.ts';
 
 /** Who wrote something on this device. */
 export interface Writer {

@@ -1,11 +1,11 @@
 import type { Session } from '@upholder/core/api';
 import { PotRecordSchema } from '@upholder/core/mixing';
+import { deviceClock } from '../../base/deviceClock.ts';
+import { momentOf } from '../../base/stamp.ts';
 import { refusalOf, upholder } from '../upholder.ts';
-import { deviceClock } from './deviceClock.ts';
 import { type Answer, backoffMs, drain } from './drain.ts';
 import type { Envelope } from './envelope.ts';
 import { clockDoubted, mixKnown, queueRead, storageFound } from './queueSlice.ts';
-import { momentOf } from './stamp.ts';
 import { BrowserStorage, oldEnvelopes, type QueueStorage } from './storage.ts';
 
 const LOCK = 'upholder.sender';

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useStore } from 'react-redux';
+import { deviceClock } from '../../base/deviceClock.ts';
 import { upholder } from '../upholder.ts';
-import { deviceClock } from './deviceClock.ts';
 import { clockDoubted } from './queueSlice.ts';
 import { Sender } from './sender.ts';
 

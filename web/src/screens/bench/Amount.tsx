@@ -1,6 +1,6 @@
 import { type ComponentRole, DROP_ML } from '@upholder/core/mixing';
 import { formatOunces, formatOunceWeight } from '@upholder/core/units';
-import { keepChoice, unitsChosen, useApp, useAppDispatch } from '../../app/store.ts';
+import { keepChoice, unitsChosen, useApp, useAppDispatch } from '../../api/store.ts';
 import { Button } from '../../parts/controls.tsx';
 
 const figure = (ml: number) => (ml >= 100 ? Math.round(ml) : Math.round(ml * 10) / 10);

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { usePots } from '../../api/usePots.ts';
-import { useServerDate } from '../../app/useNow.ts';
+import { useServerDate } from '../../base/useNow.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 
 import { UnitsSwitch, Volume } from './Amount.tsx';

@@ -1,9 +1,9 @@
 import { useEffect, useRef } from 'react';
+import { keepChoice, soundChosen, useApp, useAppDispatch } from '../../api/store.ts';
 import { upholder } from '../../api/upholder.ts';
-import { keepChoice, soundChosen, useApp, useAppDispatch } from '../../app/store.ts';
 import { chime } from '../../devices/chime.ts';
+import { usePotClocks } from '../../job/usePotClocks.ts';
 import { Button } from '../../parts/controls.tsx';
-import { usePotClocks } from './usePotClocks.ts';
 
 /** Sounds once when a pot has lived three quarters of its life, and once when it is over, whatever screen is open. */
 export function PotAlarm() {

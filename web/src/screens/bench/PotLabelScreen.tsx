@@ -8,9 +8,9 @@ import {
   summariseRuns,
 } from '@upholder/core/mixing';
 import { Link } from 'react-router';
+import { usePotOfAddress } from '../../job/usePotClocks.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
-import { usePotOfAddress } from './usePotClocks.ts';
 
 /** The label of a pot: what is in it, how thin, until when, by whom, and the way back to it. */
 export function PotLabelScreen() {

@@ -3,16 +3,16 @@ import { toMinute } from '@upholder/core/shop';
 import { formatDuration, formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useApp } from '../../api/store.ts';
 import { waitingMix } from '../../api/sync/queueSlice.ts';
 import { upholder } from '../../api/upholder.ts';
-import { useApp } from '../../app/store.ts';
-import { dayWords } from '../../app/times.ts';
-import { useServerDate } from '../../app/useNow.ts';
+import { dayWords } from '../../base/times.ts';
+import { useServerDate } from '../../base/useNow.ts';
+import { usePotOfAddress } from '../../job/usePotClocks.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { UnitsSwitch, Volume } from './Amount.tsx';
 import { EmptyPot } from './EmptyPot.tsx';
 import { PourPanel } from './PourPanel.tsx';
-import { usePotOfAddress } from './usePotClocks.ts';
 import { ViscosityPanel } from './ViscosityPanel.tsx';
 
 const LEFT_WORDS: Record<PotRecord['leftTo'], string> = {

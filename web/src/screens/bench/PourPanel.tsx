@@ -15,7 +15,7 @@ import {
 import { parseDecimal, parseVolumeMl } from '@upholder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { useApp } from '../../app/store.ts';
+import { useApp } from '../../api/store.ts';
 import { SimulatedScale } from '../../devices/simulatedScale.ts';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { AllIn } from './AllIn.tsx';

@@ -12,7 +12,7 @@ import {
 import { type ReactNode, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
-import { useServerDate } from '../../app/useNow.ts';
+import { useServerDate } from '../../base/useNow.ts';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';

@@ -1,8 +1,8 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { residueMl, residuePlace } from '@upholder/core/film';
 import { Link } from 'react-router';
-import { whenWords } from '../../app/times.ts';
-import { coatOf, mixAddress, useAgenda } from '../floor/useAgenda.ts';
+import { whenWords } from '../../base/times.ts';
+import { coatOf, mixAddress, useAgenda } from '../../job/useAgenda.ts';
 import { Volume } from './Amount.tsx';
 
 /** The coats that the plans ask for next, each with what to mix for it. */

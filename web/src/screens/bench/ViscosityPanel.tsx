@@ -25,7 +25,7 @@ import {
 } from '@upholder/core/mixing';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { useApp } from '../../app/store.ts';
+import { useApp } from '../../api/store.ts';
 import { Button, Notice, Select } from '../../parts/controls.tsx';
 import { Volume, Weight } from './Amount.tsx';
 import { Stopwatch } from './Stopwatch.tsx';

@@ -36,7 +36,7 @@ import {
   parseVolumeMl,
 } from '@upholder/core/units';
 import { v7 as uuid } from 'uuid';
-import { REFERENCE_PIECES } from '../referencePieces.ts';
+import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 
 /** What is known when a pot is started. */
 export const GOALS = {

@@ -1,7 +1,7 @@
 import { formatDuration } from '@upholder/core/units';
-import { dateWords } from '../../app/times.ts';
+import { dateWords } from '../../base/times.ts';
+import type { BehindWords } from '../../job/useBehind.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
-import type { BehindWords } from './useBehind.ts';
 
 const WHY: Record<BehindWords['because'], (name: string) => string> = {
   overdue: (name) => `“${name}” is not logged.`,

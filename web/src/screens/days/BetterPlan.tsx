@@ -1,7 +1,7 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { OBJECTIVES, type Objective, type PlanRecipe, type Wish } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { usePlanSearch } from '../../workers/usePlanner.ts';
 import { boundWords } from './boundWords.ts';

@@ -2,7 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isRepair } from '@upholder/core/planning';
 import { type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useEffect, useMemo, useRef } from 'react';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { Backdrop, FILM_PX, Film, HEADING_PX } from './chartParts.tsx';
 import { chartRows, type RowsBy } from './chartRows.ts';

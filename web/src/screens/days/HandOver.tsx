@@ -2,9 +2,9 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { OBJECTIVES } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
-import { dateWords, dayWords, whenWords } from '../../app/times.ts';
+import { dateWords, dayWords, whenWords } from '../../base/times.ts';
+import { finishedOf } from '../../job/finishedOf.ts';
 import type { Following } from '../../workers/useFollowing.ts';
-import { finishedOf } from '../finishedOf.ts';
 import { boundWords } from './boundWords.ts';
 
 /** What would follow from where a visit is being moved to. */

@@ -2,7 +2,7 @@ import type { ShopContext } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { Move, PlanSnapshot } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { placeWords } from './OpDetail.tsx';
 import { causes, whyThere } from './whyMoved.ts';
 

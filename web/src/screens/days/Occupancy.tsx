@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { useMemo } from 'react';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { occupancy, type Taken } from './chartRows.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';

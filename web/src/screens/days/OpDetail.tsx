@@ -1,9 +1,9 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
+import { usePieceStates } from '../../job/useJobContext.ts';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
-import { usePieceStates } from '../useJobContext.ts';
 import { PinPanel } from './PinPanel.tsx';
 
 const PLACES: Record<string, string> = {

@@ -3,10 +3,10 @@ import { type PlanFacts, type Relief, reliefsFor, type Wish } from '@upholder/co
 import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
+import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { useReliefs } from '../../workers/usePlanner.ts';
-import { zoneSpecOf } from '../zoneSpec.ts';
 
 /** At most two are looked at side by side. */
 const SIDES = 2;

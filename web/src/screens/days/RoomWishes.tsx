@@ -2,7 +2,7 @@ import type { Dossier } from '@upholder/core/api';
 import { isFixed } from '@upholder/core/pieces';
 import type { Wish } from '@upholder/core/planning';
 import { useState } from 'react';
-import { dateWords } from '../../app/times.ts';
+import { dateWords } from '../../base/times.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
 /** How many zones have something to do in the client's room. */

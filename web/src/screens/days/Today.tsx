@@ -3,7 +3,7 @@ import { effectiveLog } from '@upholder/core/jobs';
 import { loggedEnd } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
 import { Link } from 'react-router';
-import { dateWords, whenWords } from '../../app/times.ts';
+import { dateWords, whenWords } from '../../base/times.ts';
 
 /** The rest of today in words; on a closed day, what comes first after it. */
 export function Today({

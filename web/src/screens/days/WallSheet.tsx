@@ -4,8 +4,8 @@ import { localClock } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
-import { dateWords, whenWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { dateWords, whenWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
 import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
 

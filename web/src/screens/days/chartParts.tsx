@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
 import { useMemo } from 'react';
-import { dateWords } from '../../app/times.ts';
+import { dateWords } from '../../base/times.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 

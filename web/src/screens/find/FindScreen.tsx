@@ -3,8 +3,8 @@ import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { lastJob } from '../../job/lastJob.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
-import { lastJob } from '../lastJob.ts';
 import { decodeFrame } from './decode.ts';
 import { readCode } from './readCode.ts';
 

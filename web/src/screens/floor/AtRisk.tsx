@@ -1,8 +1,8 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
-import { dateWords } from '../../app/times.ts';
-import { useAtRisk } from '../days/useBehind.ts';
+import { dateWords } from '../../base/times.ts';
+import { useAtRisk } from '../../job/useBehind.ts';
 
 /** The jobs that will not be done when they are needed, as things stand; nothing at all when there are none. */
 export function AtRisk({

@@ -1,7 +1,7 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { DryingItem } from '@upholder/core/floor';
 import { formatDuration } from '@upholder/core/units';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 const PLACES: Record<DryingItem['row'], string> = {

@@ -3,14 +3,14 @@ import type { Agenda, AgendaItem } from '@upholder/core/floor';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
+import { useAgenda } from '../../job/useAgenda.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { AtRisk } from './AtRisk.tsx';
 import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
 import { NowCard } from './NowCard.tsx';
 import { PotClocks } from './PotClocks.tsx';
-import { useAgenda } from './useAgenda.ts';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;

@@ -2,9 +2,9 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
 import { useState } from 'react';
+import { useApp } from '../../api/store.ts';
 import { waitingEntries } from '../../api/sync/queueSlice.ts';
-import { useApp } from '../../app/store.ts';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { Button } from '../../parts/controls.tsx';
 import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
 

@@ -17,19 +17,19 @@ import { formatDuration, formatMl } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { deviceClock } from '../../api/sync/deviceClock.ts';
 import { useLogging } from '../../api/useLogging.ts';
 import { usePots } from '../../api/usePots.ts';
-import { whenWords } from '../../app/times.ts';
+import { deviceClock } from '../../base/deviceClock.ts';
+import { whenWords } from '../../base/times.ts';
+import { type CoatDraft, CoatFields, readCoatDraft } from '../../job/log/CoatFields.tsx';
+import { DoneAtField, readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
+import { PiecePicker } from '../../job/log/PiecePicker.tsx';
+import { coatOf, mixAddress } from '../../job/useAgenda.ts';
+import { usePieceStates } from '../../job/useJobContext.ts';
+import { useOpenStops } from '../../job/useOpenStops.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { type CoatDraft, CoatFields, readCoatDraft } from '../log/CoatFields.tsx';
-import { DoneAtField, readDoneAt, writeDoneAt } from '../log/DoneAtField.tsx';
-import { PiecePicker } from '../log/PiecePicker.tsx';
-import { usePieceStates } from '../useJobContext.ts';
-import { useOpenStops } from '../useOpenStops.ts';
-import { coatOf, mixAddress } from './useAgenda.ts';
 
 const PLACES = {
   bench: 'at the bench',

@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
-import { usePotClocks } from '../bench/usePotClocks.ts';
+import { usePotClocks } from '../../job/usePotClocks.ts';
 
 const LOOKS = {
   good: 'border-line bg-sheet',

@@ -6,13 +6,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { dayWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { dayWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { PiecesTabs } from '../../job/PiecesTabs.tsx';
+import { useJobContext } from '../../job/useJobContext.ts';
+import { useOpenings } from '../../job/useOpenings.ts';
 import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
-import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
-import { useJobContext } from '../useJobContext.ts';
-import { useOpenings } from '../useOpenings.ts';
 
 const HINGE_WORDS = { off: 'come off', masked: 'stay, masked', renewed: 'are renewed' } as const;
 const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;

@@ -9,14 +9,14 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { type JobInShop, planningShop, useJobContext } from '../../job/useJobContext.ts';
+import { newZoneSpec, zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
-import { type JobInShop, planningShop, useJobContext } from '../useJobContext.ts';
-import { newZoneSpec, zoneSpecOf } from '../zoneSpec.ts';
 
 function specOf({ id: _id, version: _version, ...spec }: JobRow): JobSpec {
   return spec;

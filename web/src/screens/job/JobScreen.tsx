@@ -6,15 +6,15 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect } from 'react';
 import { NavLink, Outlet, useParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { dateWords, whenWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { dateWords, whenWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { finishedOf } from '../../job/finishedOf.ts';
+import { rememberJob } from '../../job/lastJob.ts';
+import { progressOf } from '../../job/questions.ts';
+import { useBehind } from '../../job/useBehind.ts';
+import type { JobContext } from '../../job/useJobContext.ts';
+import { useCurrentDossier } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
-import { useBehind } from '../days/useBehind.ts';
-import { finishedOf } from '../finishedOf.ts';
-import { rememberJob } from '../lastJob.ts';
-import { progressOf } from '../survey/questions.ts';
-import type { JobContext } from '../useJobContext.ts';
-import { useCurrentDossier } from '../useJobContext.ts';
 
 interface Stage {
   to: string;

@@ -4,13 +4,13 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { dateWords, dayWords, whenWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { dateWords, dayWords, whenWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { finishedOf } from '../../job/finishedOf.ts';
+import { useBehind } from '../../job/useBehind.ts';
+import { useCurrentDossier, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
-import { useBehind } from '../days/useBehind.ts';
-import { finishedOf } from '../finishedOf.ts';
-import { useCurrentDossier, usePieceStates } from '../useJobContext.ts';
 import { PlanAll } from './PlanAll.tsx';
 
 const MOST_GLYPHS = 80;

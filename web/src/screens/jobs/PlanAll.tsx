@@ -3,7 +3,7 @@ import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { whenWords } from '../../app/times.ts';
+import { whenWords } from '../../base/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 
 /** What planning all jobs came to for one of them, in words. */

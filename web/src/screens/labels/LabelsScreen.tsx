@@ -3,10 +3,10 @@ import { tagPlace } from '@upholder/core/elevation';
 import { PIECE_KIND_WORDS } from '@upholder/core/pieces';
 import { formatMm } from '@upholder/core/units';
 import { useState } from 'react';
+import { PiecesTabs } from '../../job/PiecesTabs.tsx';
+import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Field, Select } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
-import { PiecesTabs } from '../pieces/PiecesTabs.tsx';
-import { useJobContext } from '../useJobContext.ts';
 
 interface LabelSize {
   name: string;

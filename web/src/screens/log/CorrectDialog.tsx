@@ -3,12 +3,12 @@ import type { LogEntry } from '@upholder/core/jobs';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useLogging } from '../../api/useLogging.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { CoatFields, coatDraftOf, readCoatDraft } from '../../job/log/CoatFields.tsx';
+import { DoneAtField, readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
+import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { CoatFields, coatDraftOf, readCoatDraft } from './CoatFields.tsx';
-import { DoneAtField, readDoneAt, writeDoneAt } from './DoneAtField.tsx';
-import { PiecePicker } from './PiecePicker.tsx';
 
 /** Puts an entry right: a new entry that stands for the old one, which stays readable. */
 export function CorrectDialog({

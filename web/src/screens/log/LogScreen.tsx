@@ -5,12 +5,12 @@ import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
-import { whenWords } from '../../app/times.ts';
-import { useNowMinute } from '../../app/useNow.ts';
+import { whenWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { doubtWords } from '../../job/doubtWords.ts';
+import { planningShop, useCurrentDossier, useJobContext } from '../../job/useJobContext.ts';
 import { Button, Sheet } from '../../parts/controls.tsx';
 import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
-import { doubtWords } from '../doubtWords.ts';
-import { planningShop, useCurrentDossier, useJobContext } from '../useJobContext.ts';
 import { CorrectDialog } from './CorrectDialog.tsx';
 
 function coatWords(entry: LogEntry, shop: ShopContext): string {

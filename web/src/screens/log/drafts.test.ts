@@ -1,7 +1,7 @@
 import { minuteAt } from '@upholder/core/shop';
 import { describe, expect, it } from 'vitest';
-import { type CoatDraft, coatDraftOf, readCoatDraft } from './CoatFields.tsx';
-import { readDoneAt, writeDoneAt } from './DoneAtField.tsx';
+import { type CoatDraft, coatDraftOf, readCoatDraft } from '../../job/log/CoatFields.tsx';
+import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
 
 const draft: CoatDraft = {
   productKey: 'bonding-primer',

@@ -2,9 +2,9 @@ import type { Dossier } from '@upholder/core/api';
 import { proposeTags } from '@upholder/core/elevation';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import type { useTakeoff } from '../../job/useTakeoff.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import type { useTakeoff } from '../pieces/useTakeoff.ts';
 
 /** Tags that read as a place, proposed from the map; nothing changes before a press. */
 export function TagDialog({

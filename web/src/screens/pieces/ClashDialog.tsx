@@ -1,9 +1,9 @@
 import type { Piece } from '@upholder/core/pieces';
 import { useState } from 'react';
+import { useJobContext } from '../../job/useJobContext.ts';
+import type { Clash } from '../../job/useTakeoff.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { useJobContext } from '../useJobContext.ts';
-import type { Clash } from './useTakeoff.ts';
 
 /** Every field of a piece by its name on screen: a new one has to be named here. */
 const FIELD_NAMES: Record<keyof Piece, string> = {

@@ -21,9 +21,9 @@ import { type Piece, sameTag, tagStart } from '@upholder/core/pieces';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { newZoneSpec } from '../../job/zoneSpec.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { newZoneSpec } from '../zoneSpec.ts';
 import { ImportRows } from './ImportRows.tsx';
 
 interface ImportProps {

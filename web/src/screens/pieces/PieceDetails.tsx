@@ -4,10 +4,10 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
-import { useIsNarrow } from '../../app/useIsNarrow.ts';
+import { useIsNarrow } from '../../base/useIsNarrow.ts';
+import { doubtWords } from '../../job/doubtWords.ts';
+import { planningShop, useJobContext } from '../../job/useJobContext.ts';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
-import { doubtWords } from '../doubtWords.ts';
-import { planningShop, useJobContext } from '../useJobContext.ts';
 import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 

@@ -2,11 +2,13 @@ import { takeoffChecks } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useNowMinute } from '../../app/useNow.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { NoZone } from '../../job/NoZone.tsx';
+import { PiecesTabs } from '../../job/PiecesTabs.tsx';
+import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
+import { useTakeoff } from '../../job/useTakeoff.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
-import { NoZone } from '../NoZone.tsx';
-import { useJobContext, usePieceStates } from '../useJobContext.ts';
 import { ClashDialog } from './ClashDialog.tsx';
 import { FastLine } from './FastLine.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
@@ -14,10 +16,8 @@ import { Marks } from './Marks.tsx';
 import { MultiEdit } from './MultiEdit.tsx';
 import { PieceDetails } from './PieceDetails.tsx';
 import { PieceDrawing } from './PieceDrawing.tsx';
-import { PiecesTabs } from './PiecesTabs.tsx';
 import { NEW_LINE, TakeoffTable } from './TakeoffTable.tsx';
 import { Totals } from './Totals.tsx';
-import { useTakeoff } from './useTakeoff.ts';
 
 /** The take-off: every piece with its tag, measures and areas. */
 export function PiecesScreen() {

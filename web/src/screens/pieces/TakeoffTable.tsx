@@ -5,7 +5,7 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
-import { useIsNarrow } from '../../app/useIsNarrow.ts';
+import { useIsNarrow } from '../../base/useIsNarrow.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { type Column, narrowed, takeoffColumns } from './cells.ts';
 import { proposePiece } from './propose.ts';

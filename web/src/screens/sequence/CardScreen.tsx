@@ -14,9 +14,9 @@ import {
 } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { Link, useSearchParams } from 'react-router';
+import { NoZone } from '../../job/NoZone.tsx';
+import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
-import { NoZone } from '../NoZone.tsx';
-import { type JobInShop, useJobContext } from '../useJobContext.ts';
 
 const WAITS: Record<Step['waitFor'], string> = {
   none: '',

@@ -12,9 +12,9 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { zoneSpecOf } from '../zoneSpec.ts';
 
 const PRODUCT_WORDS = {
   primerKey: { name: 'Primer', role: 'primer' },

@@ -2,10 +2,10 @@ import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import { type Finding, overrideCode, type Severity } from '@upholder/core/rules';
 import { useState } from 'react';
+import type { SequenceEditor } from '../../job/steps/useSequence.ts';
 import { Button, Sheet } from '../../parts/controls.tsx';
 import { TakeOn } from '../../parts/TakeOn.tsx';
 import { TestPiece } from '../../parts/TestPiece.tsx';
-import type { SequenceEditor } from './useSequence.ts';
 
 const LOOKS: Record<Severity, { word: string; edge: string }> = {
   stop: { word: 'Stop', edge: 'border-stop bg-stop-wash' },

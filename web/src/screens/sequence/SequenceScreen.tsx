@@ -3,18 +3,18 @@ import { totalAreas } from '@upholder/core/pieces';
 import type { Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { NoZone } from '../../job/NoZone.tsx';
+import { LayerSection } from '../../job/steps/LayerSection.tsx';
+import { moveTo, StepList } from '../../job/steps/StepList.tsx';
+import { draftOf, useFindings, useSequence } from '../../job/steps/useSequence.ts';
+import { useJobContext } from '../../job/useJobContext.ts';
+import { ZoneTabs } from '../../job/ZoneTabs.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
-import { NoZone } from '../NoZone.tsx';
-import { useJobContext } from '../useJobContext.ts';
-import { ZoneTabs } from '../ZoneTabs.tsx';
 import { Choices } from './Choices.tsx';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { KeepSystem } from './KeepSystem.tsx';
-import { LayerSection } from './LayerSection.tsx';
 import { SharingRow } from './SharingRow.tsx';
 import { SinglePieces } from './SinglePieces.tsx';
-import { moveTo, StepList } from './StepList.tsx';
-import { draftOf, useFindings, useSequence } from './useSequence.ts';
 
 const LINK =
   'inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold';

@@ -2,9 +2,9 @@ import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { sharingOffer } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { sheetsOf } from '../../job/shelves.ts';
+import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Select } from '../../parts/controls.tsx';
-import { sheetsOf } from '../shelves.ts';
-import { zoneSpecOf } from '../zoneSpec.ts';
 
 /** Whether a zone joins the degreasing, the pots and the set-ups of another one, and what that saves. */
 export function SharingRow({

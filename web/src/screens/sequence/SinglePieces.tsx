@@ -4,10 +4,10 @@ import { DEVIATIONS, type Deviation, deviate } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
+import { sheetsOf } from '../../job/shelves.ts';
+import type { StepsEditor } from '../../job/steps/StepEditor.tsx';
+import { StepPieces } from '../../job/steps/StepPieces.tsx';
 import { Button } from '../../parts/controls.tsx';
-import { sheetsOf } from '../shelves.ts';
-import { PiecePicker } from './PiecePicker.tsx';
-import type { StepsEditor } from './StepEditor.tsx';
 
 /** Gives single pieces what the others do not need, in the sequence that all share. */
 export function SinglePieces({
@@ -52,7 +52,7 @@ export function SinglePieces({
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {wanted && (
-        <PiecePicker
+        <StepPieces
           title={`${DEVIATIONS[wanted]}: which pieces?`}
           pieces={pieces}
           colour={zone.newColour}

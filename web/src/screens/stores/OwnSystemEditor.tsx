@@ -9,12 +9,12 @@ import {
 } from '@upholder/core/systems';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
+import { LayerSection } from '../../job/steps/LayerSection.tsx';
+import type { StepsEditor } from '../../job/steps/StepEditor.tsx';
+import { moveTo, StepList } from '../../job/steps/StepList.tsx';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
-import { REFERENCE_PIECES } from '../referencePieces.ts';
-import { LayerSection } from '../sequence/LayerSection.tsx';
-import type { StepsEditor } from '../sequence/StepEditor.tsx';
-import { moveTo, StepList } from '../sequence/StepList.tsx';
 
 const COLOURS = { oldColour: '#5b3a24', newColour: '#a9cfc0', substrate: null };
 

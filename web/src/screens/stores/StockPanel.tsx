@@ -3,8 +3,8 @@ import { paintDemand } from '@upholder/core/floor';
 import { formatMl, parseVolumeMl } from '@upholder/core/units';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { sheetsOf } from '../../job/shelves.ts';
 import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
-import { sheetsOf } from '../shelves.ts';
 
 /** Paint by product that the plans still ask for; null until the jobs are known. */
 export function useDemand(shop: ShopContext): Map<string, number> | null {

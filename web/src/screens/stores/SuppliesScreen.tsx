@@ -12,10 +12,10 @@ import { useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
-import { REFERENCE_PIECES } from '../referencePieces.ts';
 import { Shelf } from './Shelf.tsx';
 import { readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 

@@ -12,11 +12,11 @@ import { useMemo, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
+import { sheetsOf, suppliesOf } from '../../job/shelves.ts';
+import { LayerSection } from '../../job/steps/LayerSection.tsx';
+import { StepLine } from '../../job/steps/StepLine.tsx';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
-import { REFERENCE_PIECES } from '../referencePieces.ts';
-import { LayerSection } from '../sequence/LayerSection.tsx';
-import { StepLine } from '../sequence/StepLine.tsx';
-import { sheetsOf, suppliesOf } from '../shelves.ts';
 import { OwnSystemEditor } from './OwnSystemEditor.tsx';
 import { Shelf } from './Shelf.tsx';
 

@@ -8,9 +8,9 @@ import {
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Button, Field, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { zoneSpecOf } from '../zoneSpec.ts';
 import type { SurveyFindings } from './useSurvey.ts';
 
 /** Chooses a system for a zone, shipped or the shop's own, with the reason. */

@@ -1,7 +1,7 @@
 import type { ZoneRow } from '@upholder/core/api';
 import { Undo2 } from 'lucide-react';
 import { type KeyboardEvent, useId } from 'react';
-import { answerOf, type Question } from './questions.ts';
+import { answerOf, type Question } from '../../job/questions.ts';
 
 interface RowProps {
   zone: ZoneRow;

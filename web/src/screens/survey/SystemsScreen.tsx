@@ -4,10 +4,10 @@ import { FINISHING_SYSTEMS, type OwnSystemVersion, type SystemId } from '@uphold
 import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { NoZone } from '../../job/NoZone.tsx';
+import { useJobContext } from '../../job/useJobContext.ts';
+import { ZoneTabs } from '../../job/ZoneTabs.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
-import { NoZone } from '../NoZone.tsx';
-import { useJobContext } from '../useJobContext.ts';
-import { ZoneTabs } from '../ZoneTabs.tsx';
 import { ChooseDialog } from './ChooseDialog.tsx';
 import { QUESTION_WORDS } from './Follows.tsx';
 import { type SurveyFindings, useFindings } from './useSurvey.ts';

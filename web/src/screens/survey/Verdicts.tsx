@@ -3,9 +3,9 @@ import type { Verdict } from '@upholder/core/pieces';
 import type { SurveyPatch } from '@upholder/core/survey';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useTakeoff } from '../../job/useTakeoff.ts';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
-import { useTakeoff } from '../pieces/useTakeoff.ts';
 
 const NEXT: Record<Verdict, Verdict> = { finish: 'repair', repair: 'replace', replace: 'finish' };
 const LOOKS: Record<Verdict, string> = {

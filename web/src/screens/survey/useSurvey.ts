@@ -4,8 +4,8 @@ import { acknowledgedCodes } from '@upholder/core/jobs';
 import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@upholder/core/survey';
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { sheetsOf } from '../../job/shelves.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
-import { sheetsOf } from '../shelves.ts';
 
 /** A zone's facts and all that follows from them: cautions, advice, ranked systems, what each would take. */
 export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) {

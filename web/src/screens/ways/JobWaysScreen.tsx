@@ -3,10 +3,10 @@ import { type OwnPractice, practiceOf } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useJobContext } from '../../job/useJobContext.ts';
 import { Notice } from '../../parts/controls.tsx';
 import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { useWayEffects } from '../../workers/useWayEffects.ts';
-import { useJobContext } from '../useJobContext.ts';
 import { WaysTable, WaysTotal } from './WaysTable.tsx';
 
 /** What a job does otherwise than the shop, and what every way would do to it. */

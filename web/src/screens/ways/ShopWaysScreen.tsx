@@ -12,11 +12,11 @@ import {
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { useServerDate } from '../../app/useNow.ts';
+import { useServerDate } from '../../base/useNow.ts';
+import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Field, Notice, Select, Skeleton } from '../../parts/controls.tsx';
 import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { useWayEffects } from '../../workers/useWayEffects.ts';
-import { REFERENCE_PIECES } from '../referencePieces.ts';
 import { WaysTable, WaysTotal } from './WaysTable.tsx';
 
 function ShopWays({ shop }: { shop: ShopContext }) {

@@ -1,0 +1,357 @@
+import type { Minute } from '../../shop/calendar.ts';
+import { changeMinutes, type GunUse } from '../problem/guns.ts';
+import {
+  DUST_KEEPS_MINUTES,
+  mayDo,
+  type Plan,
+  type PlanProblem,
+  type ScheduledOp,
+} from '../problem/model.ts';
+
+/** One broken promise of a plan. */
+export interface Violation {
+  code:
+    | 'missing'
+    | 'twice'
+    | 'unknown'
+    | 'past'
+    | 'delivery'
+    | 'section'
+    | 'order'
+    | 'clock'
+    | 'window'
+    | 'dust'
+    | 'calendar'
+    | 'person'
+    | 'cut'
+    | 'work'
+    | 'session'
+    | 'gun'
+    | 'pin'
+    | 'air'
+    | 'capacity'
+    | 'hold'
+    | 'hand-over';
+  opId: string;
+  message: string;
+}
+
+/**
+ * Verifies a plan against its problem: every operation once, within working hours, one thing per person at a time, wet
+ * passes whole, clocks and windows kept, places never over-full. Written apart from the scheduler, on a sweep over
+ * events instead of slots, so that the two do not share their mistakes.
+ *
+ * @param pins starts that were set by hand, by operation; those of operations that are gone or done bind nothing.
+ * @returns every violation found; empty for a sound plan.
+ */
+export function checkPlan(
+  problem: PlanProblem,
+  plan: Plan,
+  pins: ReadonlyMap<string, Minute> = new Map(),
+): Violation[] {
+  return [
+    ...checkPins(plan, pins),
+    ...checkPresence(problem, plan),
+    ...plan.ops.filter(({ personId }) => personId !== null).flatMap((item) => checkWork(problem, item)),
+    ...checkSessions(problem, plan),
+    ...checkGuns(problem, plan),
+    ...checkPeople(problem, plan),
+    ...problem.loads.flatMap((load) =>
+      checkSequence(
+        load.ops.map(({ id }) => id),
+        plan.ops.filter(({ op }) => op.loadId === load.id),
+      ),
+    ),
+    ...checkBegins(problem, plan),
+    ...checkCapacity(problem, plan),
+    ...checkHandOver(problem, plan),
+  ];
+}
+
+function checkPresence(problem: PlanProblem, plan: Plan): Violation[] {
+  const seen = new Map<string, number>();
+  for (const { op } of plan.ops) seen.set(op.id, (seen.get(op.id) ?? 0) + 1);
+  const wanted = new Set(problem.loads.flatMap((load) => load.ops.map(({ id }) => id)));
+  const violations: Violation[] = [];
+  for (const id of wanted) {
+    if (!seen.has(id)) violations.push({ code: 'missing', opId: id, message: 'is not in the plan' });
+  }
+  for (const [id, count] of seen) {
+    if (count > 1) violations.push({ code: 'twice', opId: id, message: `is planned ${count} times` });
+    if (!wanted.has(id) && !wanted.has(id.split('#')[0] ?? '')) {
+      violations.push({ code: 'unknown', opId: id, message: 'was never asked for' });
+    }
+  }
+  return violations;
+}
+
+function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
+  const { op, segments } = item;
+  const violations: Violation[] = [];
+  const add = (code: Violation['code'], message: string) => violations.push({ code, opId: op.id, message });
+  if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
+  const person = problem.people.find(({ id }) => id === item.personId);
+  if (!person) add('person', `has nobody called ${item.personId}`);
+  else if (!mayDo(person, op)) add('person', `is given to ${person.name}, who may not do it`);
+  for (const air of op.badAir ?? [])
+    if (item.start < air.end && item.end > air.start)
+      add('air', `is laid on in air that is not fit: ${air.why}`);
+  if (op.isWet && segments.length !== 1) add('cut', `is wet work cut into ${segments.length} parts`);
+  let pieces = 0;
+  let minutes = 0;
+  for (const segment of segments) {
+    pieces += segment.pieces;
+    minutes += segment.end - segment.start;
+    const isInHours = person?.work.some(({ start, end }) => start <= segment.start && segment.end <= end);
+    if (!isInHours) add('calendar', `works ${segment.start}–${segment.end} outside working hours`);
+    if (segment.end - segment.start + 1e-6 < segment.pieces * op.perPieceMin) {
+      add('work', `does ${segment.pieces} pieces in ${segment.end - segment.start} min`);
+    }
+  }
+  if (pieces !== op.pieceIds.length) add('work', `covers ${pieces} of ${op.pieceIds.length} pieces`);
+  const least = op.setupMin + op.cleanupMin + op.perPieceMin * op.pieceIds.length;
+  if (minutes + 1e-6 < least) add('work', `takes ${minutes} min where ${least} are needed`);
+  if (segments[0]?.start !== item.start || segments.at(-1)?.end !== item.end)
+    add('work', 'start and end differ from its parts');
+  if (op.hold && (item.holdUntil === null || item.holdUntil < item.end + op.hold.minutes)) {
+    add('hold', 'leaves its place before it is dry to handle');
+  }
+  return violations;
+}
+
+function checkPins(plan: Plan, pins: ReadonlyMap<string, Minute>): Violation[] {
+  return plan.ops.flatMap(({ op, personId, start }) => {
+    const at = pins.get(op.id);
+    if (at === undefined || personId === null || at === start) return [];
+    return [{ code: 'pin' as const, opId: op.id, message: `was pinned to ${at} and starts at ${start}` }];
+  });
+}
+
+/** Set-up and clean-up may only be left out where the same person goes straight on with like work. */
+function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
+  const asked = new Map(problem.loads.flatMap(({ ops }) => ops.map((op) => [op.id, op] as const)));
+  return plan.ops.flatMap((item): Violation[] => {
+    const { op, personId, start } = item;
+    const wanted = asked.get(op.id);
+    if (personId === null || !wanted) return [];
+    const isWhole = op.setupMin >= wanted.setupMin && op.cleanupMin >= wanted.cleanupMin;
+    const isJoined = () =>
+      plan.ops.some(
+        (other) =>
+          other !== item &&
+          other.personId === personId &&
+          other.end === start &&
+          wanted.shareKey !== null &&
+          asked.get(other.op.id)?.shareKey === wanted.shareKey,
+      );
+    if (op.perPieceMin !== wanted.perPieceMin || op.pieceIds.length !== wanted.pieceIds.length)
+      return [{ code: 'work', opId: op.id, message: 'is not the work that was asked for' }];
+    return isWhole || isJoined()
+      ? []
+      : [{ code: 'session', opId: op.id, message: 'has no set-up, and goes on from nothing' }];
+  });
+}
+
+/** One paint at a time through a gun, and time to change it over where it goes from one to another. */
+function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Violation[] {
+  if (!guns) return [];
+  const violations: Violation[] = [];
+  const add = (opId: string, message: string) => violations.push({ code: 'gun', opId, message });
+  const through = new Map<string, { start: Minute; end: Minute; opId: string | null; gun: GunUse }[]>();
+  const note = (gun: GunUse, start: Minute, end: Minute, opId: string | null) => {
+    const key = `${gun.applicator} ${gun.number}`;
+    through.set(key, [...(through.get(key) ?? []), { start, end, opId, gun }]);
+  };
+  for (const { gun, start, end } of reserved) if (gun) note(gun, start, end, null);
+  const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
+  for (const { op, personId, start, end } of ops) {
+    if (personId === null || !asked.get(op.id)?.paint) continue;
+    if (!op.gun) add(op.id, 'sprays, and has no gun');
+    else if (op.gun.number >= Math.max(1, guns.counts[op.gun.applicator] ?? 1))
+      add(op.id, `has gun ${op.gun.number}, which the shop has not`);
+    else note(op.gun, start, end, op.id);
+    if (op.gun && op.setupMin < op.gun.changeMin)
+      add(op.id, 'has no time for the change-over it is said to have');
+  }
+  for (const uses of through.values()) {
+    uses.sort((a, b) => a.start - b.start);
+    uses.forEach(({ start, gun, opId }, index) => {
+      const before = uses[index - 1];
+      if (!before || (opId === null && before.opId === null)) return;
+      const name = opId ?? before.opId ?? '';
+      if (before.end > start) add(name, 'has a gun that is in use');
+      const minutes = changeMinutes(before.gun, gun, guns.change);
+      if (minutes > gun.changeMin)
+        add(name, `leaves ${gun.changeMin} of ${minutes} min to change the gun over`);
+    });
+  }
+  return violations;
+}
+
+function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
+  const spans = [
+    ...plan.ops.flatMap(({ op, personId, segments }) =>
+      segments.map(({ start, end }) => ({ personId, start, end, id: op.id, isOwn: true })),
+    ),
+    ...problem.reserved.map(({ personId, start, end, by }) => ({
+      personId,
+      start,
+      end,
+      id: by,
+      isOwn: false,
+    })),
+  ].filter(({ personId }) => personId !== null);
+  spans.sort((a, b) => String(a.personId).localeCompare(String(b.personId)) || a.start - b.start);
+  const violations: Violation[] = [];
+  let latest: (typeof spans)[number] | null = null;
+  for (const span of spans) {
+    const isClash = latest !== null && latest.personId === span.personId && span.start < latest.end;
+    // Whatever other jobs have promised among themselves is not this plan's doing.
+    if (isClash && latest && (span.isOwn || latest.isOwn)) {
+      violations.push({
+        code: 'person',
+        opId: span.id,
+        message: `overlaps ${latest.id} for the same person`,
+      });
+    }
+    if (latest === null || latest.personId !== span.personId || span.end > latest.end) latest = span;
+  }
+  return violations;
+}
+
+/** No load is begun before its pieces are here, or before the loads that it is to follow are through. */
+function checkBegins({ loads }: PlanProblem, { ops }: Plan): Violation[] {
+  const violations: Violation[] = [];
+  for (const { id, from = 0, after = [] } of loads) {
+    if (from === 0 && after.length === 0) continue;
+    const before = ops.filter(({ op }) => after.includes(op.loadId));
+    const through = Math.max(0, ...before.map(({ end }) => end));
+    for (const { op, personId, start } of ops) {
+      if (op.loadId !== id || personId === null) continue;
+      const add = (code: Violation['code'], message: string) =>
+        violations.push({ code, opId: op.id, message });
+      if (start < from) add('delivery', `starts ${from - start} min before its pieces are here`);
+      if (start < through)
+        add('section', `starts ${through - start} min before what it is to follow is through`);
+    }
+  }
+  return violations;
+}
+
+function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): Violation[] {
+  const violations: Violation[] = [];
+  const rank = new Map(order.map((id, index) => [id, index]));
+  const rankOf = ({ op }: ScheduledOp) => {
+    const own = rank.get(op.id);
+    if (own !== undefined) return own;
+    const [coatId, repair] = op.id.split('#');
+    const base = rank.get(coatId ?? '') ?? -1;
+    if (repair === undefined) return base;
+    return repair === 'scuff' ? base - 0.5 : base - 0.25;
+  };
+  const line = [...ops].sort((a, b) => rankOf(a) - rankOf(b));
+  line.forEach((item, index) => {
+    // What is done is history: it may have broken every rule, and nothing can be planned about it.
+    if (item.personId === null) return;
+    const { op, start } = item;
+    let lastCoatAbraded = false;
+    for (let back = index - 1; back >= 0; back -= 1) {
+      const before = line[back];
+      if (!before) continue;
+      if (before.end > start)
+        violations.push({ code: 'order', opId: op.id, message: `starts before ${before.op.id} ends` });
+      const isOtherSide = op.waitFor === 'recoat' && before.op.stepId === op.stepId;
+      if (before.op.lags && op.waitFor !== 'none' && !isOtherSide) {
+        const open = before.end + before.op.lags[op.waitFor];
+        if (start < open) {
+          violations.push({
+            code: 'clock',
+            opId: op.id,
+            message: `starts ${open - start} min too early for ${op.waitFor}`,
+          });
+        }
+      }
+      if (before.op.abrades) lastCoatAbraded = true;
+      if (op.waitFor === 'recoat' && before.op.windowMax !== null && !isOtherSide && !lastCoatAbraded) {
+        if (start > before.end + before.op.windowMax) {
+          violations.push({
+            code: 'window',
+            opId: op.id,
+            message: `starts after the window of ${before.op.id} shut`,
+          });
+        }
+      }
+    }
+    const previous = line[index - 1];
+    if (op.isCoat && previous?.op.cleans && start - previous.end > DUST_KEEPS_MINUTES) {
+      violations.push({
+        code: 'dust',
+        opId: op.id,
+        message: 'is coated on dust that settled for more than a day',
+      });
+    }
+  });
+  return violations;
+}
+
+interface Event {
+  at: Minute;
+  load: string;
+  delta: number;
+  opId: string;
+  /** Whether this plan decides it; history and other jobs' promises are only given. */
+  isOwn: boolean;
+}
+
+function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): Event[] {
+  const events: Event[] = [];
+  const add = (start: Minute, end: Minute, amount: number, event: Pick<Event, 'load' | 'opId' | 'isOwn'>) => {
+    if (end > start)
+      events.push({ ...event, at: start, delta: amount }, { ...event, at: end, delta: -amount });
+  };
+  problem.reserved.forEach(({ use, start, end, by }, index) => {
+    if (use?.resourceId === resourceId)
+      add(start, end, use.amount, { load: `reserved ${index}`, opId: by, isOwn: false });
+  });
+  for (const { op, personId, start, end, holdUntil } of plan.ops) {
+    const event = { load: op.loadId, opId: op.id, isOwn: personId !== null };
+    if (event.isOwn) {
+      for (const use of op.uses) if (use.resourceId === resourceId) add(start, end, use.amount, event);
+    }
+    if (op.hold?.resourceId === resourceId && holdUntil !== null)
+      add(start, holdUntil, op.hold.amount, event);
+  }
+  return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
+}
+
+function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
+  return problem.resources.flatMap((resource) => {
+    const events = capacityEvents(problem, plan, resource.id);
+    const held = new Map<string, number[]>();
+    const violations: Violation[] = [];
+    let own = 0;
+    events.forEach((event, index) => {
+      const amounts = held.get(event.load) ?? [];
+      if (event.delta > 0) amounts.push(event.delta);
+      else amounts.splice(amounts.indexOf(-event.delta), 1);
+      held.set(event.load, amounts);
+      if (event.isOwn) own += event.delta;
+      if (events[index + 1]?.at === event.at) return;
+      const sum = [...held.values()].reduce(
+        (total, list) => total + (list.length === 0 ? 0 : Math.max(...list)),
+        0,
+      );
+      if (sum > resource.capacity && own > 0 && event.delta > 0) {
+        const message = `overfills ${resource.name}: ${sum} of ${resource.capacity}`;
+        violations.push({ code: 'capacity', opId: event.opId, message });
+      }
+    });
+    return violations;
+  });
+}
+
+function checkHandOver(problem: PlanProblem, plan: Plan): Violation[] {
+  const last = plan.ops.reduce((latest, { end }) => Math.max(latest, end), problem.now);
+  if (plan.handOver === last) return [];
+  return [{ code: 'hand-over', opId: '', message: `says ${plan.handOver}, but the last work ends ${last}` }];
+}

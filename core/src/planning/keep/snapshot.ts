@@ -1,0 +1,163 @@
+import { z } from 'zod';
+import { type Climate, ClimateSchema } from '../../drying/climate.ts';
+import { LOG_ACTIONS } from '../../jobs/log.ts';
+import type { Minute } from '../../shop/calendar.ts';
+import { GunUseSchema } from '../problem/guns.ts';
+import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
+import type { Bound } from '../solve/bound.ts';
+import { OBJECTIVES, type Objective } from '../solve/objective.ts';
+
+const Span = { start: z.int(), end: z.int() };
+const ClockName = z.enum(['sand', 'recoat', 'handle', 'pack', 'refit']);
+
+const WaitSchema = z.object({
+  ...Span,
+  why: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('clock'), clock: ClockName, opId: z.string() }),
+    z.object({ kind: z.literal('resource'), resourceId: z.string(), by: z.string() }),
+    z.object({ kind: z.literal('people'), by: z.array(z.string()) }),
+    z.object({ kind: z.literal('closed') }),
+    z.object({ kind: z.literal('delivery') }),
+    z.object({ kind: z.literal('section'), by: z.string() }),
+    z.object({ kind: z.literal('air'), why: z.string() }),
+    z.object({ kind: z.literal('too-long'), minutes: z.int() }),
+  ]),
+});
+
+const PlannedOpSchema = z.object({
+  id: z.string(),
+  loadId: z.string(),
+  zoneId: z.uuid(),
+  stepId: z.uuid(),
+  stepKey: z.string(),
+  name: z.string(),
+  side: z.enum(['all', 'front', 'back', 'edges']),
+  action: z.enum(LOG_ACTIONS),
+  pieceIds: z.array(z.uuid()),
+  row: z.enum(['bench', 'booth', 'rail', 'rack', 'room']),
+  isCoat: z.boolean(),
+  /** Null for what was done before the plan was made. */
+  personId: z.uuid().nullable(),
+  ...Span,
+  segments: z.array(z.object({ ...Span, pieces: z.int() })),
+  holdUntil: z.int().nullable(),
+  /** Where the load dries, and how much of that place it takes. */
+  hold: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
+  /** The spray gun that it has, and what changing that over takes; null where it sprays nothing. */
+  gun: GunUseSchema.nullable().default(null),
+  lags: z.record(ClockName, z.int()).nullable(),
+  windowMax: z.int().nullable(),
+  waits: z.array(WaitSchema),
+});
+export type PlannedOp = z.infer<typeof PlannedOpSchema>;
+
+/** What a plan was made for: what it is to be best at, starts that were set by hand, by operation, and closed days. */
+export const WishSchema = z.object({
+  objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
+  pins: z.record(z.string().max(200), z.int()).default({}),
+  /** Days on which nobody may work in the client's room. */
+  roomClosed: z
+    .array(z.iso.date({ error: 'Write a date as 2026-11-30.' }))
+    .max(200)
+    .default([]),
+  /** Whether the client's room is worked on zone by zone, so that a way through and a sink stay free. */
+  roomInTurn: z.boolean().default(false),
+});
+export type Wish = z.infer<typeof WishSchema>;
+
+/** What is wished where nobody said anything. */
+export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [], roomInTurn: false };
+
+/** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */
+export function duePins({ pins }: Pick<Wish, 'pins'>, now: Minute): Map<string, Minute> {
+  return new Map(Object.entries(pins).filter(([id, at]) => at >= now && !isRepair(id)));
+}
+
+/** How a search made its plan, as it is sent to be made again where it is kept. */
+export const PlanRecipeSchema = z.object({
+  cut: z.object({ atLeast: z.int().min(1).max(50), share: z.int().min(1).max(50) }),
+  order: z.array(z.int().min(-1).max(10_000)).max(100_000),
+  notBefore: z.record(z.string().max(200), z.int()),
+  who: z.record(z.string().max(200), z.string().max(60)),
+});
+
+const BoundSchema = z.object({
+  at: z.int(),
+  because: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('chain'), loadId: z.string() }),
+    z.object({ kind: z.literal('people') }),
+    z.object({ kind: z.literal('place'), resourceId: z.string() }),
+    z.object({ kind: z.literal('done') }),
+  ]),
+});
+
+/** A plan as it is kept: read as a whole, never changed. All times are whole minutes since 1970 in UTC. */
+export const PlanSnapshotSchema = z.object({
+  id: z.uuid(),
+  madeAt: z.iso.datetime(),
+  climate: ClimateSchema,
+  handOver: z.int(),
+  wish: WishSchema.default(() => PLAIN_WISH),
+  /** What no plan can end before, as far as the planner can tell; null where nobody asked. */
+  bound: BoundSchema.nullable().default(null),
+  loads: z.array(
+    z.object({
+      id: z.string(),
+      zoneId: z.uuid(),
+      label: z.string(),
+      lie: z.enum(['hung', 'flat', 'fixed']),
+      pieceIds: z.array(z.uuid()),
+    }),
+  ),
+  ops: z.array(PlannedOpSchema),
+});
+export type PlanSnapshot = z.infer<typeof PlanSnapshotSchema>;
+
+/** Puts a plan into the form in which it is kept. */
+export function snapshotOf(
+  id: string,
+  madeAt: string,
+  climate: Climate,
+  { problem, plan }: { problem: PlanProblem; plan: Plan },
+  wish: Wish = PLAIN_WISH,
+  bound: Bound | null = null,
+): PlanSnapshot {
+  return {
+    id,
+    madeAt,
+    climate,
+    handOver: plan.handOver,
+    wish,
+    bound: bound !== null && bound.at <= plan.handOver ? bound : null,
+    loads: problem.loads.map(({ id: loadId, zoneId, label, lie, pieceIds }) => ({
+      id: loadId,
+      zoneId,
+      label,
+      lie,
+      pieceIds,
+    })),
+    ops: plan.ops.map(({ op, personId, start, end, segments, holdUntil, waits }) => ({
+      id: op.id,
+      loadId: op.loadId,
+      zoneId: op.zoneId,
+      stepId: op.stepId,
+      stepKey: op.stepKey,
+      name: op.name,
+      side: op.side,
+      action: op.action,
+      pieceIds: op.pieceIds,
+      row: op.row,
+      isCoat: op.isCoat,
+      personId,
+      start,
+      end,
+      segments,
+      holdUntil,
+      hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount } : null,
+      gun: op.gun ?? null,
+      lags: op.lags,
+      windowMax: op.windowMax,
+      waits,
+    })),
+  };
+}

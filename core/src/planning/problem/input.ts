@@ -1,0 +1,51 @@
+import type { ProductSheet } from '../../catalogue/sheet.ts';
+import type { Supply } from '../../catalogue/supplies.ts';
+import type { Climate } from '../../drying/index.ts';
+import type { Job, LogEntry, Zone } from '../../jobs/index.ts';
+import type { Piece } from '../../pieces/index.ts';
+import type { CrewMember, Interval, Minute, ShopSettings } from '../../shop/index.ts';
+import type { Step } from '../../systems/index.ts';
+import type { GunCounts } from './guns.ts';
+import type { Load, Reservation } from './model.ts';
+
+/** Everything about one job that planning needs. */
+export interface JobForPlanning {
+  job: Pick<Job, 'id' | 'place' | 'startOn'>;
+  zones: Zone[];
+  steps: Step[];
+  pieces: Piece[];
+  log: LogEntry[];
+}
+
+/** The shop around it. */
+export interface ShopForPlanning {
+  timeZone: string;
+  settings: ShopSettings;
+  crew: CrewMember[];
+  sheets: Readonly<Record<string, ProductSheet>>;
+  /** Cleaners, deglossers and the like; where they are left out nothing is known of their windows. */
+  supplies?: Readonly<Record<string, Supply>>;
+  /** What planning expects of the air. */
+  climate: Climate;
+  /** What is expected hour by hour, as far as anybody knows; each counts for an hour from its minute. */
+  forecast?: readonly { at: Minute; climate: Climate }[];
+  reserved: Reservation[];
+  /** Spray guns by kind; one of each where it is left out. */
+  guns?: GunCounts;
+}
+
+/** Which pieces went together in the plan before, so that started loads stay together. */
+export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
+
+/** What a new plan needs to know of the one before. */
+export interface EarlierPlan {
+  loads: readonly EarlierLoad[];
+  /** When its visits were to be. */
+  ops: readonly { id: string; start: Minute; end: Minute; segments: readonly Interval[] }[];
+}
+
+/** For a job that was never planned. */
+export const NO_EARLIER_PLAN: EarlierPlan = { loads: [], ops: [] };
+
+/** Which loads of an earlier plan stay together: those of zones where work has begun, or all of them. */
+export type KeepLoads = 'started' | 'all';

@@ -1,0 +1,187 @@
+import type { LogAction } from '../../jobs/log.ts';
+import type { CoatSide } from '../../pieces/area.ts';
+import type { Interval, Minute } from '../../shop/calendar.ts';
+import type { Changeover, Skill } from '../../shop/shop.ts';
+import type { ClockKind } from '../../systems/step.ts';
+import type { GunCounts, GunUse, Paint } from './guns.ts';
+
+/** Rows of the day view: the place where something is done or dries. */
+export type PlanRow = 'bench' | 'booth' | 'rail' | 'rack' | 'room';
+
+/** How the pieces of a load lie. */
+export type Lie = 'hung' | 'flat' | 'fixed';
+
+/** Lags of a film, in minutes from the end of the coat, by kind of successor. */
+export type Lags = Record<Exclude<ClockKind, 'none'>, Minute>;
+
+/** A share of a resource. */
+export interface Use {
+  resourceId: string;
+  amount: number;
+}
+
+/** A stretch in which a product must not be laid on. */
+export interface BadAir extends Interval {
+  why: string;
+}
+
+/** The stretch of bad air that an operation would run into, if any. */
+export function badAirIn({ badAir }: Pick<PlanOp, 'badAir'>, { start, end }: Interval): BadAir | undefined {
+  return badAir?.find((air) => air.start < end && air.end > start);
+}
+
+/** One visit of a person to the pieces of a load. */
+export interface PlanOp {
+  id: string;
+  loadId: string;
+  zoneId: string;
+  stepId: string;
+  stepKey: string;
+  name: string;
+  side: CoatSide;
+  action: LogAction;
+  pieceIds: string[];
+  row: PlanRow;
+  waitFor: ClockKind;
+  /** A wet pass: done in one go, never cut by a break or the end of a shift. */
+  isWet: boolean;
+  isCoat: boolean;
+  /** Gives the film under it a new key. */
+  abrades: boolean;
+  /** Leaves the surface free of dust. */
+  cleans: boolean;
+  setupMin: number;
+  perPieceMin: number;
+  cleanupMin: number;
+  /** Held while someone works. */
+  uses: Use[];
+  /** Held from the start until the film is dry to handle. */
+  hold: (Use & { minutes: Minute }) | null;
+  lags: Lags | null;
+  /** Minutes after its end when this coat's recoat window shuts; null when it stays open. */
+  windowMax: Minute | null;
+  /** Session that it may join: one set-up for like steps of zones that share; null when it shares with none. */
+  shareKey: string | null;
+  /** What whoever does it must be able to; anybody where it is left out. */
+  skill?: Skill;
+  /** When the air is not fit for it, as far as the forecast goes, and why; in order, not touching. */
+  badAir?: readonly BadAir[];
+  /** What it sprays; left out where it takes no gun. */
+  paint?: Paint;
+  /** The gun that it was given in a plan. */
+  gun?: GunUse;
+  /** What really happened, once it has. */
+  done: { start: Minute; end: Minute } | null;
+}
+
+/** Pieces that go through the sequence together, with their operations in order. */
+export interface Load {
+  id: string;
+  zoneId: string;
+  label: string;
+  lie: Lie;
+  pieceIds: string[];
+  ops: PlanOp[];
+  /** Its pieces are not here before that; left out where they are, or where work on them has begun. */
+  from?: Minute;
+  /** Loads that have to be through before it is begun; they stand before it in the list. */
+  after?: string[];
+}
+
+export interface Person {
+  id: string;
+  name: string;
+  work: Interval[];
+  /** Everything where it is left out. */
+  skills?: readonly Skill[];
+}
+
+/** Whether somebody may be given an operation. */
+export function mayDo({ skills }: Pick<Person, 'skills'>, { skill }: Pick<PlanOp, 'skill'>): boolean {
+  return skill === undefined || skills === undefined || skills.includes(skill);
+}
+
+export interface Resource {
+  id: string;
+  name: string;
+  capacity: number;
+}
+
+/** A person or a share of a resource that something outside this plan has taken. */
+export interface Reservation extends Interval {
+  personId: string | null;
+  use: Use | null;
+  /** The gun that is in use, and with what. */
+  gun?: GunUse | null | undefined;
+  by: string;
+}
+
+/** The whole question: what is to be done, by whom, with what, from when. */
+export interface PlanProblem {
+  now: Minute;
+  /** Nothing is planned past this; calendars reach this far. */
+  horizon: Minute;
+  people: Person[];
+  resources: Resource[];
+  loads: Load[];
+  reserved: Reservation[];
+  /** Spray guns, and what changing them over takes; nothing is asked of them where it is left out. */
+  guns?: { counts: GunCounts; change: Changeover };
+}
+
+/** An unbroken stretch of an operation with the number of pieces finished in it. */
+export interface Segment extends Interval {
+  pieces: number;
+}
+
+/** Why an operation did not start earlier, for one stretch of its wait. */
+export interface Wait extends Interval {
+  why:
+    | { kind: 'clock'; clock: Exclude<ClockKind, 'none'>; opId: string }
+    | { kind: 'resource'; resourceId: string; by: string }
+    | { kind: 'people'; by: string[] }
+    | { kind: 'closed' }
+    | { kind: 'delivery' }
+    | { kind: 'section'; by: string }
+    | { kind: 'air'; why: string }
+    | { kind: 'too-long'; minutes: Minute };
+}
+
+/** An operation with its place in time. */
+export interface ScheduledOp {
+  op: PlanOp;
+  /** Null for what is already done. */
+  personId: string | null;
+  start: Minute;
+  end: Minute;
+  segments: Segment[];
+  /** End of the hold on rail or rack. */
+  holdUntil: Minute | null;
+  waits: Wait[];
+}
+
+export interface Plan {
+  ops: ScheduledOp[];
+  /** End of the last operation. */
+  handOver: Minute;
+}
+
+/** Scuff and dust put before a coat whose window shut are told apart by the id of that coat. */
+export function repairId(coatId: string, action: 'scuff' | 'dust'): string {
+  return `${coatId}#${action}`;
+}
+
+/** Whether an operation is such a repair: it comes and goes with its coat, and cannot be pinned. */
+export function isRepair(opId: string): boolean {
+  return opId.includes('#');
+}
+
+/** A coat must follow its dusting the same or the next working morning; older dust is wiped again. */
+export const DUST_KEEPS_MINUTES = 36 * 60;
+
+/** Working time of an operation in minutes, set-up and clean-up included, rounded up. */
+export function workMinutes(
+  op: Pick<PlanOp, 'setupMin' | 'perPieceMin' | 'cleanupMin' | 'pieceIds'>,
+): number {
+  return Math.max(1, Math.ceil(op.setupMin + op.perPieceMin * op.pieceIds.length + op.cleanupMin - 1e-9));
+}

@@ -1,0 +1,319 @@
+import { isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
+import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../../drying/index.ts';
+import { type LogAction, type LogEntry, stepAsLogged, type Zone } from '../../jobs/index.ts';
+import { coatAmounts } from '../../mixing/index.ts';
+import type { CoatSide, Piece } from '../../pieces/index.ts';
+import { type Minute, type ShopSettings, toMinute } from '../../shop/index.ts';
+import {
+  applicatorInPlace,
+  concerns,
+  handsOnMinutes,
+  type Labour,
+  type Step,
+  shareKeys,
+  sideOf,
+  strainingMinutes,
+  waitOf,
+  YARDSTICKS,
+} from '../../systems/index.ts';
+import { paintOf } from './guns.ts';
+import type { JobForPlanning, ShopForPlanning } from './input.ts';
+import { type Batch, spaceOf } from './loads.ts';
+import { type BadAir, type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
+import { repairOp } from './repairs.ts';
+
+/** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
+export function clocksOfCoat(
+  step: Step,
+  sheets: ShopForPlanning['sheets'],
+  settings: ShopSettings,
+  expected: Climate,
+  entry?: LogEntry,
+): FilmClocks | null {
+  const done = stepAsLogged(step, entry);
+  const sheet = sheets[entry?.coat?.productKey ?? done.productKey ?? ''];
+  if (!sheet) return null;
+  const climate = entry?.coat?.climate ?? expected;
+  const wft = entry?.coat?.wftUm ?? done.wftUm ?? sheet.wftTypUm;
+  return filmClocks(sheet, climate, wft, { mayShorten: settings.mayShortenClocks });
+}
+
+/**
+ * Lags of a step by kind of successor: the clocks of its film where it lays one, and at least the rest that the step
+ * itself asks for (caulk and filler that dry, a night between coats). Null when nothing has to dry.
+ */
+export function lagsOf(clocks: FilmClocks | null, restMin = 0): Lags | null {
+  if (!clocks && restMin === 0) return null;
+  const least = (minutes = 0) => Math.max(minutes, restMin);
+  return {
+    sand: least(clocks?.sand.hereMinutes),
+    recoat: least(clocks?.recoatMin.hereMinutes),
+    handle: least(clocks?.handle.hereMinutes),
+    pack: least(clocks?.pack.hereMinutes),
+    refit: least(clocks?.refit.hereMinutes),
+  };
+}
+
+/** Mixing and a cup reading, for each pot after the first. */
+const FURTHER_POT_MIN = 12;
+
+function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
+  const total = handsOnMinutes(labour, pieces, side);
+  const perPieceMin = pieces.length === 0 ? 0 : Math.round((total / pieces.length) * 100) / 100;
+  return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
+}
+
+const FORECAST_MIN = 60;
+
+/** When the air is not fit for a product, as far as the forecast goes; hours that follow one another are joined. */
+export function badAirFor(sheet: ProductSheet, forecast: ShopForPlanning['forecast'] = []): BadAir[] {
+  const bad: BadAir[] = [];
+  for (const { at, climate } of forecast) {
+    const [why] = coatingObstacles(sheet, climate);
+    if (why === undefined) continue;
+    const last = bad.at(-1);
+    if (last && at <= last.end) last.end = at + FORECAST_MIN;
+    else bad.push({ start: at, end: at + FORECAST_MIN, why });
+  }
+  return bad;
+}
+
+/** The same for many coats: each product is held against a forecast once. */
+const heldAgainst = new WeakMap<object, Map<ProductSheet, BadAir[]>>();
+
+function badAirOf({ forecast }: Pick<ShopForPlanning, 'forecast'>): (sheet: ProductSheet) => BadAir[] {
+  if (!forecast) return () => [];
+  const known = heldAgainst.get(forecast) ?? new Map<ProductSheet, BadAir[]>();
+  heldAgainst.set(forecast, known);
+  return (sheet) => {
+    const bad = known.get(sheet) ?? badAirFor(sheet, forecast);
+    known.set(sheet, bad);
+    return bad;
+  };
+}
+
+interface Visit {
+  side: CoatSide;
+  action: LogAction;
+}
+
+/** @param before the film that went on before it, edges apart. */
+function visitsOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Visit[] {
+  if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
+  const isTurned = batch.isTwoSided && !isOnSite && step.faces === 'front' && before?.faces === 'back';
+  if (isTurned && !step.isEdgesOnly)
+    return [
+      { side: 'front', action: 'flip' },
+      { side: 'front', action: 'do' },
+    ];
+  if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
+  // In the client's room pieces stay upright, on their hinges or leaning: nothing is turned over.
+  if (!batch.isTwoSided || isOnSite) return [{ side: 'all', action: 'do' }];
+  return [
+    { side: 'back', action: 'do' },
+    { side: 'front', action: 'flip' },
+    { side: 'front', action: 'do' },
+  ];
+}
+
+function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanRow {
+  if (batch.lie === 'fixed' || isOnSite || step.place === 'room') return 'room';
+  if (step.place === 'rest') return batch.lie === 'hung' ? 'rail' : 'rack';
+  return step.place;
+}
+
+/** When each piece of a batch had a visit, from the log that counts. A flip counts for the front only. */
+function doneTimes(
+  log: readonly LogEntry[],
+  step: Step,
+  visit: Visit,
+  pieces: readonly Piece[],
+): Map<string, LogEntry> {
+  const done = new Map<string, LogEntry>();
+  const members = new Set(pieces.map(({ id }) => id));
+  for (const entry of log) {
+    if (entry.stepId !== step.id || entry.action !== visit.action) continue;
+    if (entry.side !== visit.side && entry.side !== 'all') continue;
+    for (const pieceId of entry.pieceIds) if (members.has(pieceId)) done.set(pieceId, entry);
+  }
+  return done;
+}
+
+function spaceOfAll(pieces: readonly Piece[], lie: Batch['lie'], settings: ShopSettings): number {
+  return pieces.reduce((sum, piece) => sum + spaceOf(piece, lie, settings), 0);
+}
+
+interface Draft extends PlanOp {
+  entries: Map<string, LogEntry>;
+}
+
+/** The visits that a batch goes through, in order, with what the log says of each. */
+export function draftOps(
+  input: JobForPlanning,
+  shop: ShopForPlanning,
+  zone: Zone,
+  batch: Batch,
+  loadId: string,
+  log: readonly LogEntry[],
+): Draft[] {
+  const isOnSite = input.job.place === 'client';
+  const badAir = badAirOf(shop);
+  const shared = shareKeys(input.zones, input.steps, shop.sheets);
+  const isInRoom = batch.lie === 'fixed' || isOnSite;
+  const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
+  const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
+  const ops: Draft[] = [];
+  let coated: Step | undefined;
+  for (const step of steps) {
+    if (step.reach === 'hung' && batch.lie !== 'hung') continue;
+    const members = batch.pieces.filter((piece) => concerns(step, piece));
+    if (members.length === 0) continue;
+    const applicator = applicatorInPlace(step, isInRoom && !isOnSite);
+    const stepLabour =
+      applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
+    const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
+    const isFilm = step.productKey !== null;
+    // A window matters to the coat that comes next: nothing shuts after the last.
+    const isFollowed = steps.some(
+      (later) =>
+        later.position > step.position &&
+        later.productKey !== null &&
+        members.some((piece) => concerns(later, piece)),
+    );
+    const row = rowOf(step, batch, isOnSite);
+    const before = coated;
+    if (step.operation === 'coat' && !step.isEdgesOnly) coated = step;
+    for (const visit of visitsOf(step, batch, isOnSite, before)) {
+      const isFlip = visit.action === 'flip';
+      const isCoat = isFilm && !isFlip;
+      const entries = doneTimes(log, step, visit, members);
+      const last = [...entries.values()].at(-1);
+      const sheet = shop.sheets[step.productKey ?? ''];
+      const paint = step.operation === 'coat' ? paintOf(step, zone, sheet, applicator) : null;
+      const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
+      const amounts =
+        isCoat && sheet && step.operation === 'coat'
+          ? coatAmounts(step, sheet, members, visit.side, isOnSite)
+          : null;
+      const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
+      const labour = isFlip
+        ? labourOf(YARDSTICKS.flip, members, 'front')
+        : labourOf(
+            { ...stepLabour, setupMin: stepLabour.setupMin + potsMin + strainMin },
+            members,
+            step.operation === 'coat' ? visit.side : sideOf(step),
+          );
+      const uses =
+        row === 'booth' && !isFlip
+          ? [{ resourceId: 'booth', amount: 1 }]
+          : row === 'bench' || row === 'room'
+            ? [{ resourceId: row, amount: 1 }]
+            : [];
+      // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
+      const isHeld = isCoat && step.operation === 'coat' && !step.isEdgesOnly && holder !== null;
+      ops.push({
+        id: `${step.id}/${visit.side}/${visit.action}@${loadId}`,
+        loadId,
+        zoneId: zone.id,
+        stepId: step.id,
+        stepKey: step.key,
+        name: nameOf(step, visit),
+        side: visit.side,
+        action: visit.action,
+        pieceIds: members.map(({ id }) => id),
+        row: isFlip ? (holder ?? 'room') : row,
+        waitFor: isFlip ? 'handle' : waitOf(step),
+        isWet: isCoat && step.operation === 'coat',
+        isCoat,
+        abrades: step.operation === 'sand' || step.operation === 'key',
+        cleans: step.operation === 'dust',
+        ...(paint && isCoat && { paint }),
+        skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
+        ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
+        ...labour,
+        uses: isFlip ? [] : uses,
+        hold:
+          isHeld && clocks && holder
+            ? {
+                resourceId: holder,
+                amount: spaceOfAll(members, batch.lie, shop.settings),
+                minutes: clocks.handle.hereMinutes,
+              }
+            : null,
+        lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).restMin),
+        shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
+        windowMax: isFollowed ? (clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies)) : null,
+        done: null,
+        entries,
+      });
+    }
+  }
+  return ops;
+}
+
+/** Minutes in which the coat has to follow a deglosser: its key does not last; null for every other step. */
+function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning['supplies']): Minute | null {
+  const supply = operation === 'degloss' && supplyKey !== null ? supplies?.[supplyKey] : undefined;
+  return supply?.kind === 'deglosser' ? supply.windowMin : null;
+}
+
+/**
+ * What makes two visits of a zone one session when they follow one another with the same person: the same material out of
+ * the same gun, so that it is not cleaned in between, or else the same step.
+ */
+function sessionKey(step: Step, applicator: Step['applicator'], row: PlanRow): string {
+  const { productKey, operation, thinning } = step;
+  if (productKey === null || operation !== 'coat') return step.id;
+  return `${step.zoneId} ${row} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
+}
+
+function nameOf(step: Step, visit: Visit): string {
+  if (visit.action === 'flip') return `Flip for ${step.name}`;
+  if (visit.side === 'back') return `${step.name}, backs`;
+  return visit.side === 'front' ? `${step.name}, fronts` : step.name;
+}
+
+/**
+ * Applies the log to the operations of a load: what all pieces have had is done; what some have had is cut to the rest;
+ * a later step that is logged makes the unlogged ones before it done too, since nobody primes before cleaning.
+ */
+export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): PlanOp[] {
+  const ops: PlanOp[] = [];
+  const doneLater = new Map<string, LogEntry>();
+  for (let index = drafts.length - 1; index >= 0; index -= 1) {
+    const draft = drafts[index];
+    if (!draft) continue;
+    const { entries, ...op } = draft;
+    const times: { pieceId: string; end: Minute }[] = [];
+    for (const pieceId of op.pieceIds) {
+      const entry = entries.get(pieceId) ?? doneLater.get(pieceId);
+      if (entry) times.push({ pieceId, end: toMinute(entry.doneAt) });
+      if (entry && !doneLater.has(pieceId)) doneLater.set(pieceId, entry);
+    }
+    const done = new Set(times.map(({ pieceId }) => pieceId));
+    const rest = op.pieceIds.filter((pieceId) => !done.has(pieceId));
+    const latest = Math.max(0, ...times.map(({ end }) => end));
+    const finished = (pieceIds: string[]): PlanOp => ({
+      ...op,
+      pieceIds,
+      done: { start: latest - workMinutes({ ...op, pieceIds }), end: latest },
+    });
+    if (rest.length === 0) ops.unshift(finished(op.pieceIds));
+    else if (done.size === 0) ops.unshift(op);
+    else ops.unshift({ ...finished([...done]), id: `${op.id}+part` }, { ...op, pieceIds: rest });
+    for (const action of ['dust', 'scuff'] as const) {
+      const repairs = log.filter(
+        (entry) =>
+          entry.stepId === op.stepId &&
+          entry.action === action &&
+          entry.pieceIds.some((id) => op.pieceIds.includes(id)),
+      );
+      const last = repairs.at(-1);
+      if (!last || !op.isCoat || (last.side !== op.side && op.side !== 'all')) continue;
+      const end = toMinute(last.doneAt);
+      const repair = repairOp(op, action);
+      ops.unshift({ ...repair, id: `${repair.id}+logged`, row: 'bench', done: { start: end - 5, end } });
+    }
+  }
+  return ops;
+}

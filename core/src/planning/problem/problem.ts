@@ -1,0 +1,160 @@
+import { failure, type Outcome, success } from '../../base/outcome.ts';
+import type { LogEntry, Zone } from '../../jobs/index.ts';
+import { effectiveLog } from '../../jobs/index.ts';
+import { PIECE_KIND_WORDS, type Piece } from '../../pieces/index.ts';
+import { longestStretch, type Minute, type Week, workIntervals } from '../../shop/index.ts';
+import { deliveriesOf } from './deliveries.ts';
+import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
+import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
+import { type Load, type Person, type PlanOp, type PlanProblem, workMinutes } from './model.ts';
+import { applyLog, draftOps } from './operations.ts';
+
+/**
+ * Work that the earlier plan has under way just now is taken to be so: it goes on and ends when it was to end, instead of
+ * starting over. Only the first open visit of a load can be under way.
+ */
+function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
+  const first = ops.findIndex((op) => !op.done);
+  const op = ops[first];
+  const planned = op && earlier.ops.find(({ id }) => id === op.id);
+  if (!op || !planned || planned.start >= now || planned.end <= now) return ops;
+  const work = planned.segments.reduce(
+    (sum, { start, end }) => sum + Math.max(0, end - Math.max(start, now)),
+    0,
+  );
+  const perPieceMin = Math.min(work, workMinutes(op)) / op.pieceIds.length;
+  // What is in the gun stays in it.
+  const { paint, ...rest } = op;
+  return ops.with(first, { ...rest, setupMin: 0, cleanupMin: 0, perPieceMin });
+}
+
+/** The client's room is never too small, only closed: then all of it is taken. */
+export const ROOM_CAPACITY = 100;
+
+/** `18 doors`, `12 drawer fronts and 3 doors`: what a set of pieces is, in words. */
+export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
+  const counts = new Map<Piece['kind'], number>();
+  for (const { kind } of pieces) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  const parts = [...counts].map(([kind, count]) => `${count} ${PIECE_KIND_WORDS[kind][count === 1 ? 0 : 1]}`);
+  return parts.length < 2 ? (parts[0] ?? 'nothing') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+}
+
+const isReplaced = ({ verdict }: Piece) => verdict === 'replace';
+
+function batchesOfZone(
+  input: JobForPlanning,
+  shop: ShopForPlanning,
+  zone: Zone,
+  cut: Cut,
+  earlier: readonly EarlierLoad[],
+  log: readonly LogEntry[],
+  keep: KeepLoads,
+): { id: string | null; batch: Batch }[] {
+  const pieces = input.pieces
+    .filter((piece) => piece.zoneId === zone.id)
+    .sort((a, b) => a.position - b.position || a.tag.localeCompare(b.tag));
+  const isOnSite = input.job.place === 'client';
+  const stepIds = new Set(input.steps.filter((step) => step.zoneId === zone.id).map(({ id }) => id));
+  const isStarted = log.some((entry) => stepIds.has(entry.stepId));
+  const kept: { id: string | null; batch: Batch }[] = [];
+  const taken = new Set<string>();
+  if (isStarted || keep === 'all') {
+    for (const load of earlier.filter(({ zoneId }) => zoneId === zone.id)) {
+      const all = pieces.filter(({ id }) => load.pieceIds.includes(id));
+      // A piece that is to be replaced after all leaves its load: the new one comes raw, and later.
+      const isMixed = new Set(all.map(isReplaced)).size > 1;
+      const members = isMixed ? all.filter((piece) => !isReplaced(piece)) : all;
+      if (members.length === 0) continue;
+      for (const { id } of members) taken.add(id);
+      const isTwoSided = load.lie === 'flat' && members.some(({ finishBack }) => finishBack);
+      kept.push({ id: load.id, batch: { lie: load.lie, isTwoSided, pieces: members } });
+    }
+  }
+  const longestShift = Math.max(...shop.crew.map(({ week }) => longestStretch(week ?? shop.settings.week)));
+  const fits = (batch: Batch) =>
+    draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
+  const fresh = pieces.filter(({ id }) => !taken.has(id));
+  const laying = zone.options?.laying ?? 'by-kind';
+  const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits);
+  return [...kept, ...batches.map((batch) => ({ id: null, batch }))];
+}
+
+/** The crew with their working hours between two minutes. Whoever keeps the shop's hours shares one calendar. */
+export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): Person[] {
+  const { settings, timeZone } = shop;
+  const hours = (week: Week, daysOff: readonly string[]) =>
+    workIntervals({ week, daysOff: settings.daysOff }, timeZone, now, horizon, daysOff);
+  const usual = hours(settings.week, []);
+  return shop.crew.map(({ id, name, daysOff, skills, week }) => ({
+    id,
+    name,
+    work: daysOff.length === 0 && !week ? usual : hours(week ?? settings.week, daysOff),
+    ...(skills && { skills }),
+  }));
+}
+
+/**
+ * States the planning problem of one job from now: its loads with what is done and what is left, the people with their
+ * hours, the places, and what other jobs have reserved.
+ *
+ * @param cut how finely the pieces are cut into loads.
+ * @returns the problem, or what is missing.
+ */
+export function buildProblem(
+  input: JobForPlanning,
+  shop: ShopForPlanning,
+  span: { now: Minute; horizon: Minute; people: readonly Person[] },
+  earlier: EarlierPlan,
+  cut: Cut,
+  keep: KeepLoads = 'started',
+): Outcome<PlanProblem> {
+  const { now, horizon, people } = span;
+  if (input.pieces.length === 0) return failure('The job has no pieces yet: add them under Pieces.');
+  const unset = input.zones.filter(
+    (zone) => zone.systemId === null && input.pieces.some((piece) => piece.zoneId === zone.id),
+  );
+  if (unset.length > 0) {
+    return failure(
+      `Choose a finishing system for ${unset.map(({ name }) => name).join(', ')} under Sequence.`,
+    );
+  }
+  const log = effectiveLog(input.log);
+  const deliveries = deliveriesOf(input.zones, input.pieces, shop.timeZone);
+  const loads = input.zones.flatMap((zone) => {
+    return batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
+      // The first piece names a load: the same cut gives the same name, another cut another.
+      const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
+      const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);
+      // Work that was logged on them says that they are here, whatever was announced.
+      const from = ops.some(({ done }) => done)
+        ? now
+        : Math.max(...batch.pieces.map(({ id }) => deliveries.get(id) ?? now));
+      const label = `${zone.name}: ${piecesInWords(batch.pieces)}`;
+      return {
+        id: loadId,
+        zoneId: zone.id,
+        label,
+        lie: batch.lie,
+        pieceIds: batch.pieces.map((piece) => piece.id),
+        ops,
+        ...(from > now && { from }),
+      };
+    });
+  });
+  const { settings } = shop;
+  return success({
+    now,
+    horizon,
+    people: [...people],
+    resources: [
+      { id: 'booth', name: 'Booth', capacity: settings.hasBooth ? 1 : 0 },
+      { id: 'bench', name: 'Bench', capacity: settings.benches },
+      { id: 'rail', name: 'Rail', capacity: settings.railLengthMm },
+      { id: 'rack', name: 'Rack', capacity: settings.rackSlots },
+      { id: 'room', name: 'Room', capacity: ROOM_CAPACITY },
+    ],
+    loads,
+    reserved: shop.reserved,
+    guns: { counts: shop.guns ?? {}, change: settings.changeover },
+  });
+}

@@ -1,0 +1,398 @@
+import type { Interval, Minute } from '../../shop/calendar.ts';
+import { lagAfter } from '../problem/clocks.ts';
+import type { Load, PlanOp, PlanProblem } from '../problem/model.ts';
+import {
+  type Supply,
+  supplyOf,
+  thresholds,
+  union,
+  whenAllSupplied,
+  whenSupplied,
+  without,
+} from './supply.ts';
+import { firstIndexEndingAfter } from './timetable.ts';
+import { daysOfWork, heldAlone, leastDays, usedBy } from './turns.ts';
+
+/** What no plan can end before, and what makes it so. */
+export interface Bound {
+  at: Minute;
+  because:
+    | { kind: 'chain'; loadId: string }
+    | { kind: 'people' }
+    | { kind: 'place'; resourceId: string }
+    | { kind: 'done' };
+}
+
+/** What is asked of an operation at the very least. */
+interface Need {
+  op: PlanOp;
+  load: Load;
+  index: number;
+  minutes: Minute;
+  /** It cannot start before. */
+  head: Minute;
+}
+
+class Bounder {
+  private readonly people: Supply[];
+  private readonly open: Supply;
+  private readonly workdays: Interval[];
+  /** Keys of sessions that several loads may share: set-up and clean-up fall away for all but one. */
+  private readonly joint: Set<string>;
+  private readonly ways = new Map<string, Minute[]>();
+  private readonly likes = new Map<string, number>();
+  private readonly signs = new Map<string, number>();
+  private readonly endsAfter = new Map<string, Minute>();
+  /** When loads that were looked at are through, each with everything else out of its way. */
+  private readonly through = new Map<string, Minute>();
+
+  constructor(private readonly problem: PlanProblem) {
+    const free = problem.people.map(({ id, work }) =>
+      without(
+        work,
+        problem.reserved.filter(({ personId }) => personId === id),
+      ),
+    );
+    this.people = free.map(supplyOf);
+    this.open = supplyOf(union(free));
+    this.workdays = daysOfWork(this.open.spans);
+    const counts = new Map<string, Set<string>>();
+    for (const { id, ops } of problem.loads)
+      for (const { shareKey, done } of ops)
+        if (shareKey !== null && !done) counts.set(shareKey, (counts.get(shareKey) ?? new Set()).add(id));
+    this.joint = new Set([...counts].filter(([, loads]) => loads.size > 1).map(([key]) => key));
+  }
+
+  /** Working minutes that an operation takes at least. */
+  private minutesOf(op: PlanOp): Minute {
+    const pieces = op.perPieceMin * op.pieceIds.length;
+    const isJoint = op.shareKey !== null && this.joint.has(op.shareKey);
+    return Math.max(1, Math.ceil(pieces + (isJoint ? 0 : op.setupMin + op.cleanupMin) - 1e-9));
+  }
+
+  /** Earliest start and end of an operation on its own: by whoever is through with it first. */
+  private alone(op: PlanOp, ready: Minute): Interval {
+    const minutes = this.minutesOf(op);
+    let best: Interval = { start: Number.POSITIVE_INFINITY, end: Number.POSITIVE_INFINITY };
+    for (const supply of this.people) {
+      for (let index = firstIndexEndingAfter(supply.spans, ready); index < supply.spans.length; index += 1) {
+        const span = supply.spans[index];
+        if (!span) break;
+        const start = Math.max(ready, span.start);
+        if (op.isWet && span.end - start < minutes) continue;
+        const end = op.isWet ? start + minutes : whenSupplied(supply, start, minutes);
+        best = { start: Math.min(best.start, start), end: Math.min(best.end, end) };
+        break;
+      }
+    }
+    return best;
+  }
+
+  /** The load with everything else out of its way but what it is to follow; starts of its open operations and its end. */
+  chain(load: Load): { needs: Need[]; end: Minute } {
+    const ends: { op: PlanOp; end: Minute }[] = [];
+    const needs: Need[] = [];
+    const begin = (load.after ?? []).reduce(
+      (latest, id) => Math.max(latest, this.through.get(id) ?? 0),
+      Math.max(this.problem.now, load.from ?? 0),
+    );
+    load.ops.forEach((op, index) => {
+      if (op.done) {
+        ends.push({ op, end: op.done.end });
+        return;
+      }
+      const ready = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)),
+        begin,
+      );
+      const { start, end } = this.alone(op, ready);
+      ends.push({ op, end });
+      needs.push({ op, load, index, minutes: this.minutesOf(op), head: start });
+    });
+    const end = ends.reduce((latest, { end }) => Math.max(latest, end), this.problem.now);
+    this.through.set(load.id, end);
+    return { needs, end };
+  }
+
+  /**
+   * Minutes from the end of an operation to the start of each that follows it in its load at the least, as if nobody ever
+   * slept: every film before holds back whatever waits for it, not only what comes next.
+   */
+  private waysFrom({ load, op, index }: Need): Minute[] {
+    const known = this.ways.get(op.id);
+    if (known) return known;
+    const ways: Minute[] = [];
+    const ends: { op: PlanOp; end: Minute }[] = [{ op, end: 0 }];
+    for (const next of load.ops.slice(index + 1)) {
+      const start = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
+        0,
+      );
+      ways.push(start);
+      ends.push({ op: next, end: start + this.minutesOf(next) });
+    }
+    this.ways.set(op.id, ways);
+    return ways;
+  }
+
+  /** Minutes from the end of an operation to the end of its load at the least, as if nobody ever slept. */
+  private tailOf(need: Need): Minute {
+    const { load, index } = need;
+    return this.waysFrom(need).reduce((most, way, at) => {
+      const next = load.ops[index + 1 + at];
+      return Math.max(most, way + (next ? this.minutesOf(next) : 0));
+    }, 0);
+  }
+
+  /** The same number for loads that take the same time with everything else out of their way. */
+  private likeOf({ id, ops }: Load): number {
+    const known = this.likes.get(id);
+    if (known !== undefined) return known;
+    const sides = ops.map(({ stepId }) => ops.findIndex((other) => other.stepId === stepId));
+    const sign = JSON.stringify(
+      ops.map((op, at) => [this.minutesOf(op), op.isWet, op.waitFor, op.lags, sides[at]]),
+    );
+    const like = this.signs.get(sign) ?? this.signs.size;
+    this.signs.set(sign, like);
+    this.likes.set(id, like);
+    return like;
+  }
+
+  /** When a load ends if one of its operations ends at a moment, and everything else is out of its way. */
+  private endAfter({ load, op, index }: Need, at: Minute): Minute {
+    const key = `${this.likeOf(load)} ${index} ${at}`;
+    const known = this.endsAfter.get(key);
+    if (known !== undefined) return known;
+    const ends: { op: PlanOp; end: Minute }[] = [{ op, end: at }];
+    for (const next of load.ops.slice(index + 1)) {
+      const ready = ends.reduce(
+        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
+        at,
+      );
+      ends.push({ op: next, end: this.alone(next, ready).end });
+    }
+    const last = ends.reduce((latest, { end }) => Math.max(latest, end), at);
+    this.endsAfter.set(key, last);
+    return last;
+  }
+
+  /**
+   * When the first of some loads ends, each going on from a moment of its own, where that is later than what is known;
+   * else what is known.
+   */
+  private laterThan(known: Minute, needs: readonly Need[], atOf: (need: Need) => Minute): Minute {
+    let least = Number.POSITIVE_INFINITY;
+    for (const need of needs) {
+      const at = atOf(need);
+      const end = this.endAfter(need, at);
+      if (end <= known) return known;
+      least = Math.min(least, end);
+    }
+    return Number.isFinite(least) ? least : known;
+  }
+
+  /** Work that all has to go through the same people or place, between what comes before it and what follows. */
+  content(
+    needs: readonly Need[],
+    supply: readonly Supply[],
+    amountOf: (need: Need) => number,
+    /** How long after the end of an operation its share is still taken. */
+    holdOf: (need: Need) => Minute,
+    known: Minute,
+  ): Minute {
+    let best = known;
+    const concerned = needs.filter((need) => amountOf(need) > 0);
+    const tailOf = new Map(concerned.map((need) => [need, this.tailOf(need)]));
+    for (const tail of thresholds([...tailOf.values()])) {
+      const late = concerned.filter((need) => (tailOf.get(need) ?? 0) >= tail);
+      for (const head of thresholds(late.map((need) => need.head))) {
+        const set = late.filter((need) => need.head >= head);
+        const amount = set.reduce((sum, need) => sum + amountOf(need), 0);
+        const through = whenAllSupplied(supply, head, amount);
+        if (through === Number.POSITIVE_INFINITY) continue;
+        // Whichever is the last one: its load goes on from there.
+        best = this.laterThan(best, set, (need) => Math.max(through - holdOf(need), need.head));
+      }
+    }
+    return best;
+  }
+
+  /** Minutes from the start of an operation for which it keeps its place to itself: until it is free, or its next coat is on. */
+  private blockOf(need: Need): Minute {
+    const { op, load, index } = need;
+    if (!op.hold) return need.minutes;
+    const next = load.ops.findIndex(
+      (other, at) => at > index && other.hold?.resourceId === op.hold?.resourceId,
+    );
+    if (next < 0) return need.minutes + op.hold.minutes;
+    const gap = this.waysFrom(need)[next - index - 1] ?? 0;
+    return need.minutes + Math.max(0, Math.min(op.hold.minutes, gap));
+  }
+
+  /** Films that dry in a place, those first whose load is soonest through after them. */
+  private heldAt(needs: readonly Need[], resourceId: string) {
+    return needs
+      .flatMap((need) => {
+        const { hold } = need.op;
+        return hold?.resourceId === resourceId && hold.amount > 0
+          ? [{ need, amount: hold.amount, block: this.blockOf(need), tail: this.tailOf(need) }]
+          : [];
+      })
+      .sort((a, b) => a.tail - b.tail);
+  }
+
+  /**
+   * Films that dry in the same place: where only so many of them fit side by side, the others take their turn, and each
+   * turn begins in working hours. Of n turns on k places somebody has n/k to go through one after the other.
+   */
+  private turns(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+    let best = known;
+    const items = this.heldAt(needs, resourceId);
+    for (const amount of thresholds(items.map((item) => item.amount))) {
+      const wide = items.filter((item) => item.amount >= amount);
+      const places = Math.max(1, Math.floor(capacity / amount));
+      for (const block of thresholds(wide.map((item) => item.block))) {
+        const long = wide.filter((item) => item.block >= block);
+        for (const tail of thresholds(long.map((item) => item.tail))) {
+          const set = long.filter((item) => item.tail >= tail);
+          const rounds = Math.ceil(set.length / places);
+          if (rounds < 2) continue;
+          const work = Math.min(...set.map(({ need }) => need.minutes));
+          let at = Math.min(...set.map(({ need }) => need.head));
+          let end = at;
+          for (let round = 0; round < rounds && Number.isFinite(at); round += 1) {
+            const start = this.firstStart(work, at);
+            end = start + work;
+            at = start + block;
+          }
+          if (!Number.isFinite(end)) continue;
+          best = this.laterThan(
+            best,
+            set.map(({ need }) => need),
+            (need) => Math.max(end, need.head),
+          );
+        }
+      }
+    }
+    return best;
+  }
+
+  /**
+   * The same by days: where films mostly dry over night, a part of the rail sees one or two of them a day, whatever is
+   * done. The last of the days that they need is when one of them begins at the earliest.
+   */
+  private days(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+    let best = known;
+    const items = this.heldAt(needs, resourceId);
+    if (items.length === 0) return best;
+    const work = Math.min(...items.map(({ need }) => need.minutes));
+    const span = this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
+    const raise = (set: typeof items, days: number) => {
+      const head = Math.min(...set.map(({ need }) => need.head));
+      const day = this.workdays[firstIndexEndingAfter(this.workdays, head) + days - 1];
+      if (!day) return;
+      best = this.laterThan(
+        best,
+        set.map(({ need }) => need),
+        (need) => Math.max(head, day.start, need.head) + need.minutes,
+      );
+    };
+    for (const tail of thresholds(items.map((item) => item.tail))) {
+      const late = items.filter((item) => item.tail >= tail);
+      for (const head of thresholds(late.map(({ need }) => need.head)).slice(0, 6)) {
+        const set = late.filter(({ need }) => need.head >= head);
+        // By their width all together, and by how many of the wider ones fit side by side.
+        raise(set, leastDays(set, capacity, span));
+        for (const amount of thresholds(set.map((item) => item.amount))) {
+          const wide = set.filter((item) => item.amount >= amount);
+          const places = Math.max(1, Math.floor(capacity / amount));
+          raise(
+            wide,
+            leastDays(
+              wide.map(({ block }) => ({ amount: 1, block })),
+              places,
+              span,
+            ),
+          );
+        }
+      }
+    }
+    return best;
+  }
+
+  /** When somebody could first begin something that takes so long in one go. */
+  private firstStart(minutes: Minute, ready: Minute): Minute {
+    let best = Number.POSITIVE_INFINITY;
+    for (const { spans } of this.people) {
+      for (let index = firstIndexEndingAfter(spans, ready); index < spans.length; index += 1) {
+        const span = spans[index];
+        if (!span || span.start >= best) break;
+        const start = Math.max(ready, span.start);
+        if (span.end - start < minutes) continue;
+        best = Math.min(best, start);
+        break;
+      }
+    }
+    return best;
+  }
+
+  /** @param enough a moment past which it need not be known how much later. */
+  bound(enough: Minute): Bound {
+    const { problem } = this;
+    let best: Bound = { at: problem.now, because: { kind: 'done' } };
+    const needs: Need[] = [];
+    for (const load of problem.loads) {
+      const chain = this.chain(load);
+      needs.push(...chain.needs);
+      if (chain.end > best.at && Number.isFinite(chain.end))
+        best = { at: chain.end, because: { kind: 'chain', loadId: load.id } };
+    }
+    if (best.at >= enough) return best;
+    const people = this.content(
+      needs,
+      this.people,
+      (need) => need.minutes,
+      () => 0,
+      best.at,
+    );
+    if (people > best.at) best = { at: people, because: { kind: 'people' } };
+    for (const { id, capacity } of problem.resources) {
+      if (capacity <= 0 || best.at >= enough) continue;
+      const worked = this.content(
+        needs,
+        [this.open],
+        ({ op, minutes }) => (usedBy(op, id) * minutes) / capacity,
+        () => 0,
+        best.at,
+      );
+      if (worked > best.at) best = { at: worked, because: { kind: 'place', resourceId: id } };
+      const round = supplyOf([{ start: problem.now, end: problem.horizon }]);
+      const held = this.content(
+        needs,
+        [round],
+        ({ op, minutes }) =>
+          op.hold?.resourceId === id ? (op.hold.amount * (minutes + heldAlone(op))) / capacity : 0,
+        ({ op }) => (op.hold ? heldAlone(op) : 0),
+        best.at,
+      );
+      if (held > best.at) best = { at: held, because: { kind: 'place', resourceId: id } };
+      const taken = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
+      if (taken > best.at) best = { at: taken, because: { kind: 'place', resourceId: id } };
+    }
+    return best;
+  }
+}
+
+/**
+ * A moment that no plan for this problem can end before: the largest of what each load would take with everything else
+ * out of its way, and of what has to go through the people, the booth, the benches, the rail and the rack, between what
+ * comes before that work and what follows it (head, body, tail; Carlier and Pinson 1989, carried over to calendars).
+ * Shared set-ups are left out of it, wherever they might fall away.
+ *
+ * @param enough a moment past which it need not be known how much later: then any bound past it will do.
+ */
+export function lowerBound(problem: PlanProblem, enough: Minute = Number.POSITIVE_INFINITY): Bound {
+  const { at, because } = new Bounder(problem).bound(enough);
+  // A plan counts in whole minutes.
+  return { at: Math.ceil(at - 1e-6), because };
+}

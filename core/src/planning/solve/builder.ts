@@ -1,0 +1,355 @@
+import type { Minute } from '../../shop/calendar.ts';
+import { clockStart } from '../problem/clocks.ts';
+import {
+  DUST_KEEPS_MINUTES,
+  type Load,
+  mayDo,
+  type Plan,
+  type PlanOp,
+  type PlanProblem,
+  type ScheduledOp,
+  workMinutes,
+} from '../problem/model.ts';
+import { repairOp } from '../problem/repairs.ts';
+import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable } from './timetable.ts';
+
+/** The coat whose recoat window has shut when `op` starts at `start` with nothing abrading in between, if any. */
+export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {
+  if (op.waitFor !== 'recoat') return null;
+  for (let index = placed.length - 1; index >= 0; index -= 1) {
+    const before = placed[index];
+    if (!before || before.op.abrades) return null;
+    const { windowMax, stepId } = before.op;
+    if (windowMax !== null && stepId !== op.stepId && start > before.end + windowMax) return before;
+  }
+  return null;
+}
+
+function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): boolean {
+  const before = placed.at(-1);
+  return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
+}
+
+/** Work and drying that is left from each operation of a chain on. */
+function remainingMinutes(ops: readonly PlanOp[]): Minute[] {
+  const left: Minute[] = new Array(ops.length + 1).fill(0);
+  for (let index = ops.length - 1; index >= 0; index -= 1) {
+    const op = ops[index];
+    const next = ops[index + 1];
+    const lag = op?.lags && next && next.waitFor !== 'none' ? op.lags[next.waitFor] : 0;
+    left[index] = (left[index + 1] ?? 0) + (op && !op.done ? workMinutes(op) + lag : 0);
+  }
+  return left;
+}
+
+/** How far a load has come in a plan that is being made. */
+export class LoadProgress {
+  /** In the order of the sequence, also where the log tells it otherwise. */
+  readonly placed: ScheduledOp[] = [];
+  next = 0;
+  /** Where the next operation would go; null when that has to be worked out again. */
+  candidate: Candidate | null = null;
+  /** When the candidate would start, repairs first; no later than it can where none is known. */
+  start: Minute = 0;
+  /** How much was placed when the candidate was worked out. */
+  seen = 0;
+  /** No earlier start than this was free last time; as time only fills up, none will be. */
+  floor: Minute;
+  /** Loads that have to be through before this one is begun. */
+  after: readonly LoadProgress[] = [];
+  private readonly left: Minute[];
+
+  constructor(readonly load: Load) {
+    this.left = remainingMinutes(load.ops);
+    this.floor = load.from ?? 0;
+    for (const op of load.ops) {
+      if (!op.done) continue;
+      const holdUntil = op.hold ? op.done.end + op.hold.minutes : null;
+      this.placed.push({
+        op,
+        personId: null,
+        start: op.done.start,
+        end: op.done.end,
+        segments: [],
+        holdUntil,
+        waits: [],
+      });
+    }
+    this.skipDone();
+  }
+
+  get op(): PlanOp | undefined {
+    return this.load.ops[this.next];
+  }
+
+  /** Whether it may not be begun yet, since others come first. */
+  get isHeldUp(): boolean {
+    return this.after.some(({ op }) => op !== undefined);
+  }
+
+  /** When the last of those that come first is through. */
+  get turn(): Minute {
+    return this.after.reduce(
+      (latest, { placed }) => placed.reduce((most, { end }) => Math.max(most, end), latest),
+      0,
+    );
+  }
+
+  get remaining(): Minute {
+    return this.left[this.next] ?? 0;
+  }
+
+  skipDone(): void {
+    while (this.op?.done) this.next += 1;
+  }
+}
+
+/** Where the next operation of a load would go, with what has to be done before it. */
+export interface Candidate {
+  /** The operation as it would be done: without a set-up of its own where it joins a session. */
+  op: PlanOp;
+  slot: Slot;
+  repairs: Placement[];
+}
+
+/** Where the sessions end that others may join, by share key. */
+type Sessions = Map<string, { personId: string; end: Minute }[]>;
+
+/**
+ * Joins a like operation of a zone that shares: the same person goes straight on, with the set-up there and one clean-up
+ * for both. Null when no session can be joined, or joining would end later than going alone.
+ */
+function joinSession(
+  problem: PlanProblem,
+  table: Timetable,
+  sessions: Sessions,
+  op: PlanOp,
+  ready: Minute,
+  alone: Slot,
+  who: string | undefined,
+): Candidate | null {
+  if (op.shareKey === null) return null;
+  const joined = { ...op, setupMin: 0, cleanupMin: 0 };
+  for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
+    if (end < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
+    const people = problem.people.filter(({ id }) => id === personId);
+    const placed = earliestPlacement(problem, table, joined, end, people);
+    if (placed?.op.setupMin === 0 && placed.slot.start === end && placed.slot.end <= alone.end)
+      return { ...placed, repairs: [] };
+  }
+  return null;
+}
+
+/** Decisions that are taken before a plan is made. */
+export interface Guide {
+  /** Earliest starts beyond what clocks ask for, by operation: waiting so that a window stays open, or a room stays free. */
+  notBefore: ReadonlyMap<string, Minute>;
+  /** Starts that somebody set by hand, by operation. */
+  pins: ReadonlyMap<string, Minute>;
+  /** Who is to do it, by operation; whoever can start first where nobody is named. */
+  who: ReadonlyMap<string, string>;
+}
+
+export const NO_GUIDE: Guide = { notBefore: new Map(), pins: new Map(), who: new Map() };
+
+/** Why a pinned operation cannot start when it was to. */
+export interface PinTrouble {
+  opId: string;
+  name: string;
+  at: Minute;
+  /** From when it could; null where no start is known to do. */
+  earliest: Minute | null;
+  reason: 'hours' | 'taken' | 'clock' | 'window' | 'delivery' | 'section';
+}
+
+/** A plan in the making: places operations one by one at the earliest time that everything before leaves free. */
+export class Builder {
+  readonly all: LoadProgress[];
+  readonly open: Set<LoadProgress>;
+  /** What stands in the way of pins; a plan with any is none. */
+  readonly troubles: PinTrouble[] = [];
+  private readonly table: Timetable;
+  private readonly sessions: Sessions = new Map();
+  private readonly pinned = new Map<string, Placement>();
+
+  constructor(
+    private readonly problem: PlanProblem,
+    private readonly guide: Guide = NO_GUIDE,
+  ) {
+    this.table = Timetable.from(problem);
+    this.all = problem.loads.map((load) => new LoadProgress(load));
+    const byId = new Map(this.all.map((progress) => [progress.load.id, progress]));
+    for (const progress of this.all)
+      progress.after = (progress.load.after ?? []).flatMap((id) => byId.get(id) ?? []);
+    for (const progress of this.all)
+      for (const before of progress.placed) {
+        this.table.hold(before);
+        this.table.sprayed(before);
+      }
+    this.open = new Set(this.all.filter((progress) => progress.op));
+    if (guide.pins.size > 0) this.bookPins();
+  }
+
+  /** Pinned operations are in their places before anything else, in the order of their times. */
+  private bookPins(): void {
+    const wanted = this.problem.loads
+      .flatMap(({ ops }) => ops)
+      .flatMap((op) => {
+        const at = this.guide.pins.get(op.id);
+        return at === undefined || op.done || at < this.problem.now ? [] : [{ op, at }];
+      })
+      .sort((a, b) => a.at - b.at);
+    for (const { op, at } of wanted) {
+      const placed = earliestPlacement(this.problem, this.table, op, at);
+      if (placed?.slot.start === at) {
+        this.table.book(placed.op, placed.slot);
+        this.pinned.set(op.id, placed);
+        continue;
+      }
+      const alone = earliestSlot(this.problem, Timetable.from(this.problem), op, at);
+      this.troubles.push({
+        opId: op.id,
+        name: op.name,
+        at,
+        earliest: placed?.slot.start ?? null,
+        reason: alone?.start === at ? 'taken' : 'hours',
+      });
+    }
+  }
+
+  /** Where the next operation of a load would go now; null when it finds no place, or its pin does not hold. */
+  candidate(progress: LoadProgress): Candidate | null {
+    const { op } = progress;
+    if (!op) return null;
+    const placed = this.pinned.get(op.id);
+    return placed ? this.pinnedCandidate(progress, placed) : this.freeCandidate(progress, op);
+  }
+
+  private pinnedCandidate(progress: LoadProgress, { op, slot }: Placement): Candidate | null {
+    const ready = clockStart(progress.placed, op);
+    const trouble = (reason: PinTrouble['reason'], earliest: Minute | null): null => {
+      this.troubles.push({ opId: op.id, name: op.name, at: slot.start, earliest, reason });
+      return null;
+    };
+    if (progress.floor > slot.start) return trouble('delivery', progress.floor);
+    if (progress.turn > slot.start) return trouble('section', progress.turn);
+    if (ready > slot.start) return trouble('clock', ready);
+    const needed = neededRepairs(progress.placed, op, slot.start);
+    if (needed.length === 0) return { op, slot, repairs: [] };
+    const repairs = this.repairsFor(op, needed, ready, slot.start);
+    const end = repairs?.at(-1)?.slot.end ?? Number.POSITIVE_INFINITY;
+    if (!repairs || end > slot.start) return trouble('window', Number.isFinite(end) ? end : null);
+    return { op, slot, repairs };
+  }
+
+  /** Scuff and dust as close before a coat as they fit: a day early they would only collect new dust. */
+  private repairsFor(
+    op: PlanOp,
+    needed: readonly ('scuff' | 'dust')[],
+    ready: Minute,
+    start: Minute,
+  ): Placement[] | null {
+    const labour = needed.reduce((sum, action) => sum + workMinutes(repairOp(op, action)), 0);
+    let from = Math.max(ready, start - labour - DUST_KEEPS_MINUTES / 6);
+    const repairs: Placement[] = [];
+    for (const action of needed) {
+      const repair = repairOp(op, action);
+      const slot = earliestSlot(this.problem, this.table, repair, from);
+      if (!slot) return null;
+      repairs.push({ op: repair, slot });
+      from = slot.end;
+    }
+    return repairs;
+  }
+
+  private freeCandidate(progress: LoadProgress, op: PlanOp): Candidate | null {
+    const { table, problem } = this;
+    const wanted = this.guide.who.get(op.id);
+    const people = wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
+    const ready = Math.max(
+      problem.now,
+      progress.floor,
+      progress.turn,
+      clockStart(progress.placed, op),
+      this.guide.notBefore.get(op.id) ?? 0,
+    );
+    let placed = earliestPlacement(problem, table, op, ready, people);
+    if (!placed) return null;
+    progress.floor = placed.slot.start;
+    for (let attempt = 0; attempt < 4; attempt += 1) {
+      const { slot } = placed;
+      const needed = neededRepairs(progress.placed, op, slot.start);
+      if (needed.length === 0) {
+        const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
+        // Going on from a session starts a little later than going alone: not past a window.
+        const isKept = joined && neededRepairs(progress.placed, op, joined.slot.start).length === 0;
+        return isKept ? joined : { ...placed, repairs: [] };
+      }
+      const repairs = this.repairsFor(op, needed, ready, slot.start);
+      if (!repairs) return null;
+      // Scuffing and dusting take people, but no place.
+      const busy = table.withBusy(repairs.map((repair) => repair.slot));
+      const from = repairs.at(-1)?.slot.end ?? ready;
+      const after = earliestPlacement(problem, busy, op, from, people);
+      if (!after) return null;
+      // Dusting takes time too: a window that was still open may have shut over it.
+      const isShutNow =
+        !needed.includes('scuff') && shutWindow(progress.placed, op, after.slot.start) !== null;
+      if (!isShutNow && after.slot.start - from <= DUST_KEEPS_MINUTES) return { ...after, repairs };
+      placed = after;
+    }
+    return null;
+  }
+
+  /** Puts a candidate of a load into the plan; what was put there, repairs first. */
+  commit(progress: LoadProgress, candidate: Candidate): Placement[] {
+    const { op, slot, repairs } = candidate;
+    const placements = [...repairs, { op, slot }];
+    if (op.shareKey !== null)
+      this.sessions.set(op.shareKey, [...(this.sessions.get(op.shareKey) ?? []), slot]);
+    for (const placement of placements) {
+      if (!this.pinned.has(placement.op.id)) this.table.book(placement.op, placement.slot);
+      progress.placed.push({ op: placement.op, ...placement.slot, waits: [] });
+    }
+    progress.next += 1;
+    progress.floor = 0;
+    progress.skipDone();
+    progress.candidate = null;
+    progress.start = 0;
+    if (!progress.op) this.open.delete(progress);
+    return placements;
+  }
+
+  /** The plan when nothing is open any more. */
+  plan(): Plan {
+    const ops = this.all.flatMap((progress) => progress.placed);
+    return { ops, handOver: ops.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
+  }
+
+  /** Why an operation finds no place, in words. */
+  refusal(op: PlanOp): string {
+    return tooLong(this.problem, op);
+  }
+}
+
+function neededRepairs(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ('scuff' | 'dust')[] {
+  if (shutWindow(placed, op, start)) return ['scuff', 'dust'];
+  return isDustStale(placed, op, start) ? ['dust'] : [];
+}
+
+function tooLong(problem: PlanProblem, op: PlanOp): string {
+  const longest = problem.people
+    .flatMap((person) => person.work)
+    .reduce((most, { start, end }) => Math.max(most, end - start), 0);
+  if (problem.people.length === 0 || longest === 0) return 'Nobody has working hours: set them under Shop.';
+  if (!problem.people.some((person) => mayDo(person, op)))
+    return `Nobody may do “${op.name}”: say under Shop who may.`;
+  if (op.isWet && workMinutes(op) > longest) {
+    return `“${op.name}” takes ${workMinutes(op)} min in one go, but the longest stretch of work is ${longest} min. Use smaller loads or longer hours.`;
+  }
+  const short = op.hold
+    ? problem.resources.find(({ id, capacity }) => id === op.hold?.resourceId && capacity < op.hold.amount)
+    : undefined;
+  if (short) return `One piece of “${op.name}” is larger than the ${short.name.toLowerCase()} can take.`;
+  return `“${op.name}” finds no place within ${Math.round((problem.horizon - problem.now) / 1440)} days.`;
+}

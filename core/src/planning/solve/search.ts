@@ -1,0 +1,368 @@
+import { seeded } from '../../base/random.ts';
+import type { Minute } from '../../shop/calendar.ts';
+import type { Cut } from '../problem/loads.ts';
+import { mayDo, type Plan, type PlanProblem } from '../problem/model.ts';
+import { type Bound, lowerBound } from './bound.ts';
+import { type Guide, NO_GUIDE } from './builder.ts';
+import { compareScores, type Objective, scoreOf } from './objective.ts';
+import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
+import { union } from './supply.ts';
+import { daysOfWork } from './turns.ts';
+
+/** Everything that tells one plan of a problem from another; the same recipe gives the same plan. */
+export interface PlanRecipe {
+  cut: Cut;
+  /** Index of a load for each operation, in the order of placing. */
+  order: number[];
+  notBefore: Record<string, Minute>;
+  who: Record<string, string>;
+}
+
+/** What was planned before: where it is as good, a new plan keeps to it. */
+export interface Before {
+  /** Starts, by operation. */
+  starts: ReadonlyMap<string, Minute>;
+  /** Ways that made a good plan of much the same question. */
+  recipes: readonly PlanRecipe[];
+}
+
+export const NOTHING_BEFORE: Before = { starts: new Map(), recipes: [] };
+
+/** One way of cutting the pieces into loads, with the best plan for it so far. */
+interface Line {
+  cut: Cut;
+  problem: PlanProblem;
+  made: Ordered;
+  score: number[];
+  notBefore: Map<string, Minute>;
+  who: Map<string, string>;
+  /** Tries since the last gain. */
+  idle: number;
+  /** Scores of the tries before, as many as are looked back at. */
+  past: number[][];
+}
+
+/** The best plan so far. */
+export interface Found {
+  problem: PlanProblem;
+  plan: Plan;
+  recipe: PlanRecipe;
+  score: number[];
+}
+
+/** How far a shaken order may stray from the times of its plan, in minutes. */
+const STRAYS: readonly Minute[] = [120, 480, 1440, 4320];
+/** After so many tries without a gain a line is shaken up once. */
+const PATIENCE = 80;
+/** A visit that starts within so many minutes of what was planned has not moved. */
+const HARDLY_MOVED = 10;
+/** One that goes to another half of the day has moved, no matter how far. */
+const MOVED_AWAY = 300;
+/** How many tries late acceptance looks back. */
+const MEMORY = 12;
+
+/**
+ * A search for a better plan: begins with the first plan of each way of cutting loads, then shakes the order of placing
+ * around the best ones, large neighbourhoods and small ones in turn. Progressive, to be stopped at any time, and the same
+ * seed with the same number of tries gives the same plan.
+ */
+export class PlanSearch {
+  private known: Bound | null = null;
+  /** When the first day of work ends. */
+  private today: Minute | null = null;
+  tries = 0;
+  private readonly asked: PlanProblem[] = [];
+  private readonly lines: Line[] = [];
+  private readonly random: () => number;
+  private best: Line | null = null;
+  private bestFound: Found | null = null;
+  /** Why there is no plan at all; null as soon as there is one. */
+  failure: PinFailure | null = null;
+
+  constructor(
+    problems: readonly { cut: Cut; problem: PlanProblem }[],
+    private readonly objective: Objective,
+    seed: number,
+    private readonly pins: ReadonlyMap<string, Minute> = NO_GUIDE.pins,
+    private readonly before: Before = NOTHING_BEFORE,
+  ) {
+    this.random = seeded(seed);
+    const seen = new Set<string>();
+    for (const { cut, problem } of problems) {
+      // Cutting finer may give the same loads again.
+      const names = problem.loads.map(({ id }) => id).join();
+      if (seen.has(names)) continue;
+      seen.add(names);
+      this.asked.push(problem);
+      const made = makePlan(problem, 1, this.guide(new Map(), new Map()));
+      this.tries += 1;
+      if (made.ok)
+        this.lines.push({
+          cut,
+          problem,
+          made: made.value,
+          score: this.rate(problem, made.value.plan),
+          notBefore: new Map(),
+          who: new Map(),
+          idle: 0,
+          past: [],
+        });
+      else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
+    }
+    for (const line of this.lines) {
+      this.tryAsBefore(line);
+      this.keep(line);
+    }
+    if (this.best) this.tryAllRules(this.best);
+    if (this.best) this.failure = null;
+  }
+
+  private guide(notBefore: ReadonlyMap<string, Minute>, who: ReadonlyMap<string, string>): Guide {
+    return { notBefore, who, pins: this.pins };
+  }
+
+  /** The other rules for a first plan are only worth their time on the best way of cutting. */
+  private tryAllRules(line: Line): void {
+    const made = makePlan(line.problem, undefined, this.guide(new Map(), new Map()));
+    if (!made.ok) return;
+    this.tries += 1;
+    const score = this.rate(line.problem, made.value.plan);
+    if (compareScores(score, line.score) >= 0) return;
+    line.made = made.value;
+    line.score = score;
+    this.keep(line);
+  }
+
+  private rate({ now, people }: PlanProblem, plan: Plan): number[] {
+    const { starts } = this.before;
+    if (starts.size === 0) return scoreOf(plan, this.objective);
+    this.today ??= daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
+    const { today } = this;
+    let moved = 0;
+    for (const { op, personId, start } of plan.ops) {
+      const before = starts.get(op.id);
+      if (personId === null || before === undefined || Math.min(start, before) >= today) continue;
+      // What should have begun already moves in any case: to now at the least.
+      const by = Math.abs(start - Math.max(before, now));
+      if (by > HARDLY_MOVED) moved += Math.min(by, MOVED_AWAY);
+    }
+    return scoreOf(plan, this.objective, moved);
+  }
+
+  /** The order of the plan before, and ways that did well on much the same question, where they are no worse. */
+  private tryAsBefore(line: Line): void {
+    const { starts, recipes } = this.before;
+    const ways = recipes.filter(
+      ({ cut }) => cut.atLeast === line.cut.atLeast && cut.share === line.cut.share,
+    );
+    const order = orderOf(line.problem, starts);
+    if (order) ways.push({ cut: line.cut, order, notBefore: {}, who: {} });
+    for (const way of ways) {
+      const notBefore = new Map(Object.entries(way.notBefore));
+      const who = new Map(Object.entries(way.who));
+      const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who));
+      this.tries += 1;
+      if (!made.ok) continue;
+      const score = this.rate(line.problem, made.value.plan);
+      if (compareScores(score, line.score) <= 0)
+        Object.assign(line, { made: made.value, score, notBefore, who });
+    }
+  }
+
+  private keep(line: Line): boolean {
+    if (this.bestFound && compareScores(line.score, this.bestFound.score) >= 0) return false;
+    this.best = line;
+    this.bestFound = {
+      problem: line.problem,
+      plan: line.made.plan,
+      recipe: {
+        cut: line.cut,
+        order: [...line.made.order],
+        notBefore: Object.fromEntries(line.notBefore),
+        who: Object.fromEntries(line.who),
+      },
+      score: line.score,
+    };
+    return true;
+  }
+
+  /** The best plan so far; null when there is none. */
+  get found(): Found | null {
+    return this.bestFound;
+  }
+
+  /** What no plan can end before, however the pieces are cut into loads. Worked out when it is first asked for. */
+  get bound(): Bound {
+    this.known ??= this.asked.reduce<Bound>(
+      (least, problem) => {
+        const bound = lowerBound(problem, least.at);
+        return bound.at < least.at ? bound : least;
+      },
+      { at: Number.POSITIVE_INFINITY, because: { kind: 'done' } },
+    );
+    return this.known;
+  }
+
+  /** Nothing can be won any more: the hand-over is at its bound. */
+  get isProven(): boolean {
+    return (
+      this.objective === 'earliest' &&
+      this.bestFound !== null &&
+      this.bestFound.plan.handOver <= this.bound.at
+    );
+  }
+
+  private pick<T>(items: readonly T[]): T {
+    return items[Math.floor(this.random() * items.length)] as T;
+  }
+
+  /** The order of a line, shaken: by its times with some of them moved, or with two neighbours exchanged. */
+  private shaken({ made, problem }: Line, isStrong: boolean): number[] {
+    const { order } = made;
+    if (!isStrong && this.random() < 0.3) {
+      const swapped = [...order];
+      const at = Math.floor(this.random() * Math.max(1, order.length - 1));
+      for (let other = at + 1; other < order.length; other += 1) {
+        if (swapped[other] === swapped[at]) continue;
+        [swapped[at], swapped[other]] = [swapped[other] ?? 0, swapped[at] ?? 0];
+        break;
+      }
+      return swapped;
+    }
+    const starts = startsInOrder(problem, made);
+    const stray = isStrong ? 4320 : this.pick(STRAYS);
+    const kind = this.random();
+    const chosen = Math.floor(this.random() * problem.loads.length);
+    const from = this.pick(starts);
+    const shift = (this.random() * 2 - 1) * stray;
+    const keys = starts.map((start, index) => {
+      if (isStrong || kind < 0.35) return start + (this.random() * 2 - 1) * stray;
+      // A load earlier or later as a whole, or only what lies about one moment.
+      if (kind < 0.7) return order[index] === chosen ? start + shift : start;
+      return Math.abs(start - from) <= stray ? start + (this.random() * 2 - 1) * stray : start;
+    });
+    return order
+      .map((load, index) => ({ load, key: keys[index] ?? 0, index }))
+      .sort((a, b) => a.key - b.key || a.index - b.index)
+      .map(({ load }) => load);
+  }
+
+  /** Starts put off: so that no window shuts, or because a room or a day should stay free; or taken back. */
+  private putOff({ made, notBefore }: Line): Map<string, Minute> {
+    const changed = new Map(notBefore);
+    if (changed.size > 0 && this.random() < 0.4) {
+      changed.delete(this.pick([...changed.keys()]));
+      return changed;
+    }
+    const { ops } = made.plan;
+    const scuffed = ops.filter(({ op, personId }) => op.action === 'scuff' && personId !== null);
+    if (scuffed.length > 0 && this.random() < 0.8) {
+      const { op: scuff } = this.pick(scuffed);
+      const coat = ops.find(({ op }) => `${op.id}#scuff` === scuff.id);
+      const before = ops.findLast(
+        ({ op, end, personId }) =>
+          coat !== undefined &&
+          personId !== null &&
+          op.loadId === scuff.loadId &&
+          op.windowMax !== null &&
+          op.stepId !== scuff.stepId &&
+          end <= coat.start,
+      );
+      if (coat && before && before.op.windowMax !== null)
+        changed.set(before.op.id, before.start + (coat.start - before.end - before.op.windowMax));
+      return changed;
+    }
+    if (this.objective === 'room' || this.objective === 'even') {
+      const wanted = ops.filter(
+        ({ op, personId }) => personId !== null && (this.objective === 'even' || op.row === 'room'),
+      );
+      if (wanted.length > 0) {
+        const { op, start } = this.pick(wanted);
+        changed.set(op.id, start + Math.ceil(this.random() * 3) * 1440 - 720);
+      }
+    }
+    return changed;
+  }
+
+  /** One operation given to somebody else than who could start first, or set free again. */
+  private reassigned({ made, problem, who }: Line): Map<string, string> {
+    const changed = new Map(who);
+    if (changed.size > 0 && this.random() < 0.35) {
+      changed.delete(this.pick([...changed.keys()]));
+      return changed;
+    }
+    const planned = made.plan.ops.filter(({ op, personId }) => personId !== null && !op.id.includes('#'));
+    if (planned.length === 0) return changed;
+    const { op, personId } = this.pick(planned);
+    const others = problem.people.filter((person) => person.id !== personId && mayDo(person, op));
+    if (others.length === 0) return changed;
+    changed.set(op.id, this.pick(others).id);
+    return changed;
+  }
+
+  /**
+   * Tries one more plan.
+   * @returns whether it is the best so far.
+   */
+  step(): boolean {
+    if (!this.best || this.lines.length === 0) return false;
+    this.tries += 1;
+    const line = this.random() < 0.65 ? this.best : this.pick(this.lines);
+    const isStrong = line.idle >= PATIENCE;
+    const waits = this.objective === 'room' || this.objective === 'even' ? 0.4 : 0.15;
+    const kind = this.random();
+    const notBefore = kind < waits ? this.putOff(line) : line.notBefore;
+    const who = kind > 0.8 && line.problem.people.length > 1 ? this.reassigned(line) : line.who;
+    const isSameOrder = notBefore !== line.notBefore || (who !== line.who && this.random() < 0.5);
+    const order = isSameOrder ? line.made.order : this.shaken(line, isStrong);
+    const made = placeInOrder(line.problem, order, this.guide(notBefore, who));
+    line.idle += 1;
+    if (!made.ok) return false;
+    const score = this.rate(line.problem, made.value.plan);
+    // Late acceptance (Burke and Bykov 2017): as good as it was a while ago is good enough to go on from.
+    const { past } = line;
+    const isGood =
+      isStrong ||
+      compareScores(score, line.score) <= 0 ||
+      compareScores(score, past[line.idle % MEMORY] ?? line.score) <= 0;
+    past[line.idle % MEMORY] = line.score;
+    if (!isGood) return false;
+    if (isStrong || compareScores(score, line.score) < 0) line.idle = 0;
+    if (isStrong) line.past = [];
+    // The line goes on from what it found, also where that is only as good: there may be a way on from there.
+    line.made = made.value;
+    line.score = score;
+    line.notBefore = notBefore;
+    line.who = who;
+    return this.keep(line);
+  }
+}
+
+/** The order of placing that a plan before had; null where it knew less than half of what is to be planned. */
+function orderOf({ loads }: PlanProblem, starts: ReadonlyMap<string, Minute>): number[] | null {
+  let known = 0;
+  const visits = loads.flatMap(({ ops }, load) => {
+    let last = 0;
+    return ops
+      .filter(({ done }) => !done)
+      .map(({ id }) => {
+        const start = starts.get(id);
+        if (start !== undefined) known += 1;
+        last = Math.max(last, start ?? last);
+        return { load, at: last };
+      });
+  });
+  if (visits.length === 0 || known * 2 < visits.length) return null;
+  return visits
+    .map((visit, index) => ({ ...visit, index }))
+    .sort((a, b) => a.at - b.at || a.index - b.index)
+    .map(({ load }) => load);
+}
+
+/** The start of each operation, in the order in which they were placed. */
+function startsInOrder(problem: PlanProblem, { plan, order }: Ordered): Minute[] {
+  const queues = new Map<string, Minute[]>(problem.loads.map(({ id }) => [id, []]));
+  for (const { op, personId, start } of plan.ops)
+    if (personId !== null && !op.id.includes('#')) queues.get(op.loadId)?.push(start);
+  return order.map((index) => queues.get(problem.loads[index]?.id ?? '')?.shift() ?? 0);
+}

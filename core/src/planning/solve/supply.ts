@@ -1,0 +1,107 @@
+import type { Interval, Minute } from '../../shop/calendar.ts';
+import { firstIndexEndingAfter } from './timetable.ts';
+
+/** The minutes that are in any of several lists, in order. */
+export function union(lists: readonly (readonly Interval[])[]): Interval[] {
+  const all = lists.flat().sort((a, b) => a.start - b.start);
+  const joined: Interval[] = [];
+  for (const { start, end } of all) {
+    const last = joined.at(-1);
+    if (last && start <= last.end) last.end = Math.max(last.end, end);
+    else joined.push({ start, end });
+  }
+  return joined;
+}
+
+/** Free working time, with what has come together up to the end of each stretch. */
+export interface Supply {
+  spans: Interval[];
+  /** Minutes before each span. */
+  before: Minute[];
+}
+
+export function supplyOf(spans: readonly Interval[]): Supply {
+  const before: Minute[] = [];
+  let sum = 0;
+  for (const { start, end } of spans) {
+    before.push(sum);
+    sum += end - start;
+  }
+  return { spans: [...spans], before };
+}
+
+/** Intervals of one list without those of another; both in order. */
+export function without(spans: readonly Interval[], taken: readonly Interval[]): Interval[] {
+  return spans.flatMap((span) => {
+    let parts = [span];
+    for (const { start, end } of taken) {
+      if (start >= span.end || end <= span.start) continue;
+      parts = parts.flatMap((part) =>
+        start >= part.end || end <= part.start
+          ? [part]
+          : [
+              { start: part.start, end: start },
+              { start: end, end: part.end },
+            ].filter((rest) => rest.end > rest.start),
+      );
+    }
+    return parts;
+  });
+}
+
+/** Minutes of supply before a moment. */
+function suppliedBefore({ spans, before }: Supply, at: Minute): Minute {
+  const index = firstIndexEndingAfter(spans, at);
+  const span = spans[index];
+  if (!span) {
+    const last = spans.length - 1;
+    const end = spans[last];
+    return end ? (before[last] ?? 0) + end.end - end.start : 0;
+  }
+  return (before[index] ?? 0) + Math.max(0, at - span.start);
+}
+
+/** The moment by which so many minutes have come together from a moment on; infinite when they never do. */
+export function whenSupplied(supply: Supply, from: Minute, minutes: Minute): Minute {
+  if (minutes <= 0) return from;
+  const wanted = suppliedBefore(supply, from) + minutes;
+  let low = firstIndexEndingAfter(supply.spans, from);
+  let high = supply.spans.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const span = supply.spans[middle];
+    if (span && (supply.before[middle] ?? 0) + span.end - span.start >= wanted) high = middle;
+    else low = middle + 1;
+  }
+  const span = supply.spans[low];
+  return span ? span.start + wanted - (supply.before[low] ?? 0) : Number.POSITIVE_INFINITY;
+}
+
+/** The moment by which several supplies together have brought so much from a moment on. */
+export function whenAllSupplied(supplies: readonly Supply[], from: Minute, amount: number): Minute {
+  const [only] = supplies;
+  if (only && supplies.length === 1) return whenSupplied(only, from, amount);
+  const broughtBy = (at: Minute) =>
+    supplies.reduce((sum, supply) => sum + suppliedBefore(supply, at) - suppliedBefore(supply, from), 0);
+  let high = Math.max(from, ...supplies.map(({ spans }) => spans.at(-1)?.end ?? from));
+  if (broughtBy(high) < amount) return Number.POSITIVE_INFINITY;
+  let low = from;
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (broughtBy(middle) >= amount - 1e-9) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+const TRIED_THRESHOLDS = 24;
+
+/** Up to so many of the values, spread evenly over them; the smallest is always among them. */
+export function thresholds(values: readonly number[]): number[] {
+  const sorted = [...new Set(values)].sort((a, b) => a - b);
+  if (sorted.length <= TRIED_THRESHOLDS) return sorted;
+  return Array.from(
+    { length: TRIED_THRESHOLDS },
+    (_, index) => sorted[Math.floor((index * sorted.length) / TRIED_THRESHOLDS)] ?? 0,
+  );
+}

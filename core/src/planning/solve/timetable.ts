@@ -1,0 +1,379 @@
+import { countWhile } from '../../base/ordered.ts';
+import type { Interval, Minute } from '../../shop/calendar.ts';
+import { GunBook, type Paint } from '../problem/guns.ts';
+import {
+  badAirIn,
+  mayDo,
+  type Person,
+  type PlanOp,
+  type PlanProblem,
+  type ScheduledOp,
+  type Segment,
+  workMinutes,
+} from '../problem/model.ts';
+
+/** Where an operation would go. */
+export interface Slot extends Interval {
+  personId: string;
+  segments: Segment[];
+  holdUntil: Minute | null;
+}
+
+/** Part of a place that one load has, for a time. */
+interface Share extends Interval {
+  amount: number;
+}
+
+/**
+ * What is taken of a place over time, as a flight of steps: `level[i]` holds from `from[i]` to the next. A load counts once,
+ * with the most that it holds at a minute: its coats follow one another on the same hooks.
+ */
+class PlaceBook {
+  private readonly from: Minute[] = [Number.NEGATIVE_INFINITY];
+  private readonly level: number[] = [0];
+  private readonly own = new Map<string, Share[]>();
+
+  /** Index of the step that a minute lies on. */
+  private stepAt(minute: Minute): number {
+    return Math.max(0, countWhile(this.from, (from) => from <= minute) - 1);
+  }
+
+  private edgeAt(minute: Minute): number {
+    const at = this.stepAt(minute);
+    if (this.from[at] === minute) return at;
+    this.from.splice(at + 1, 0, minute);
+    this.level.splice(at + 1, 0, this.level[at] ?? 0);
+    return at + 1;
+  }
+
+  private raise(start: Minute, end: Minute, amount: number): void {
+    if (end <= start || amount <= 0) return;
+    const first = this.edgeAt(start);
+    const last = this.edgeAt(end);
+    for (let at = first; at < last; at += 1) this.level[at] = (this.level[at] ?? 0) + amount;
+  }
+
+  /** Most that one load holds at a minute. */
+  private ownAt(shares: readonly Share[] | undefined, minute: Minute): number {
+    let most = 0;
+    for (const { start, end, amount } of shares ?? [])
+      if (start <= minute && end > minute && amount > most) most = amount;
+    return most;
+  }
+
+  add(share: Share, loadId: string | null): void {
+    if (share.end <= share.start) return;
+    if (loadId === null) {
+      this.raise(share.start, share.end, share.amount);
+      return;
+    }
+    const shares = this.own.get(loadId) ?? [];
+    const edges = [share.start, share.end];
+    for (const { start, end } of shares)
+      for (const edge of [start, end]) if (edge > share.start && edge < share.end) edges.push(edge);
+    edges.sort((a, b) => a - b);
+    for (let at = 0; at + 1 < edges.length; at += 1) {
+      const start = edges[at] ?? 0;
+      this.raise(start, edges[at + 1] ?? 0, share.amount - this.ownAt(shares, start));
+    }
+    this.own.set(loadId, [...shares, share]);
+  }
+
+  /**
+   * The end of the last stretch within an interval that leaves too little room for so much more; null when it fits. No
+   * start before that moment can do, as long as what is wanted gets no shorter by starting later.
+   */
+  fullUntil(most: number, start: Minute, end: Minute, loadId: string): Minute | null {
+    const shares = this.own.get(loadId);
+    for (let at = this.stepAt(end - 1); at >= 0; at -= 1) {
+      const from = this.from[at] ?? 0;
+      const until = this.from[at + 1] ?? Number.POSITIVE_INFINITY;
+      const level = this.level[at] ?? 0;
+      if (level > most && level - this.ownAt(shares, Math.max(from, start)) > most) return until;
+      if (from <= start) break;
+    }
+    return null;
+  }
+}
+
+/** Working time that nobody has taken yet. */
+interface Gap extends Interval {
+  /** Which stretch of the person's hours it lies in. */
+  stretch: number;
+}
+
+/** What is left of a person's hours, in order. */
+class PersonBook {
+  private constructor(
+    readonly work: readonly Interval[],
+    readonly gaps: Gap[],
+  ) {}
+
+  static of(work: readonly Interval[]): PersonBook {
+    return new PersonBook(
+      work,
+      work.map(({ start, end }, stretch) => ({ start, end, stretch })),
+    );
+  }
+
+  copy(): PersonBook {
+    return new PersonBook(this.work, [...this.gaps]);
+  }
+
+  /** Takes a time out of what is left, whatever of it there is. */
+  take({ start, end }: Interval): void {
+    let at = firstIndexEndingAfter(this.gaps, start);
+    for (let gap = this.gaps[at]; gap && gap.start < end; gap = this.gaps[at]) {
+      const rest: Gap[] = [];
+      if (gap.start < start) rest.push({ start: gap.start, end: start, stretch: gap.stretch });
+      if (gap.end > end) rest.push({ start: end, end: gap.end, stretch: gap.stretch });
+      this.gaps.splice(at, 1, ...rest);
+      at += rest.length;
+      if (gap.end > end) break;
+    }
+  }
+}
+
+/** Who and what is taken when. */
+export class Timetable {
+  private readonly people = new Map<string, PersonBook>();
+  private readonly places = new Map<string, PlaceBook>();
+  private capacities = new Map<string, number>();
+  private guns: PlanProblem['guns'];
+  private readonly gunBooks = new Map<string, GunBook>();
+
+  /** The same timetable with some people busy as well; places are shared with it, so only work without a place may be added. */
+  withBusy(slots: readonly Slot[]): Timetable {
+    const busy = new Timetable();
+    for (const [id, book] of this.people) busy.people.set(id, book);
+    for (const id of new Set(slots.map(({ personId }) => personId))) {
+      const book = this.people.get(id);
+      if (book) busy.people.set(id, book.copy());
+    }
+    for (const { personId, segments } of slots)
+      for (const segment of segments) busy.people.get(personId)?.take(segment);
+    for (const [id, book] of this.places) busy.places.set(id, book);
+    busy.capacities = this.capacities;
+    busy.guns = this.guns;
+    for (const [kind, book] of this.gunBooks) busy.gunBooks.set(kind, book);
+    return busy;
+  }
+
+  /** A timetable with everybody's hours, and only the reservations of a problem in it. */
+  static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
+    const table = new Timetable();
+    table.guns = problem.guns;
+    for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
+    for (const { id, work } of problem.people) table.people.set(id, PersonBook.of(work));
+    for (const { start, end, personId, use, gun } of problem.reserved) {
+      if (gun) table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, changeMin: gun.changeMin });
+      if (personId !== null) table.people.get(personId)?.take({ start, end });
+      if (use) table.bookPlace(use.resourceId, { start, end, amount: use.amount }, null);
+    }
+    return table;
+  }
+
+  /** What is left of somebody's hours. */
+  left(personId: string): PersonBook | undefined {
+    return this.people.get(personId);
+  }
+
+  /** The guns that a paint may go through; null where nothing is asked of guns. */
+  private gunsFor({ applicator }: Paint): GunBook | null {
+    if (!this.guns) return null;
+    const book =
+      this.gunBooks.get(applicator) ?? new GunBook(this.guns.counts[applicator] ?? 1, this.guns.change);
+    this.gunBooks.set(applicator, book);
+    return book;
+  }
+
+  /** The gun that an operation would have in a slot; see {@link GunBook.find}. Null where it needs none. */
+  gunFor({ paint }: PlanOp, slot: Interval): ReturnType<GunBook['find']> | null {
+    return (paint && this.gunsFor(paint)?.find(paint, slot)) ?? null;
+  }
+
+  private bookPlace(resourceId: string, share: Share, loadId: string | null): void {
+    const book = this.places.get(resourceId) ?? new PlaceBook();
+    book.add(share, loadId);
+    this.places.set(resourceId, book);
+  }
+
+  /** Books a new operation with its person, its place and its hold. */
+  book(op: PlanOp, slot: Slot): void {
+    for (const segment of slot.segments) this.people.get(slot.personId)?.take(segment);
+    for (const { resourceId, amount } of op.uses)
+      this.bookPlace(resourceId, { start: slot.start, end: slot.end, amount }, op.loadId);
+    if (op.gun)
+      this.gunsFor(op.gun)?.book(op.gun.number, { ...slot, paint: op.gun, changeMin: op.gun.changeMin });
+    this.hold({ op, start: slot.start, holdUntil: slot.holdUntil });
+  }
+
+  /** Takes note of what went through the guns before. */
+  sprayed({ op: { paint }, start, end }: Pick<ScheduledOp, 'op' | 'start' | 'end'>): void {
+    if (paint) this.gunsFor(paint)?.book(0, { start, end, paint, changeMin: Number.POSITIVE_INFINITY });
+  }
+
+  /** Books only the hold of an operation, planned or done. */
+  hold({ op, start, holdUntil }: Pick<ScheduledOp, 'op' | 'start' | 'holdUntil'>): void {
+    if (!op.hold || holdUntil === null) return;
+    const { resourceId, amount } = op.hold;
+    this.bookPlace(resourceId, { start, end: holdUntil, amount }, op.loadId);
+  }
+
+  /**
+   * The earliest minute worth trying again because the places of an operation are too full while it is worked on, or while
+   * its film dries; null when they have room. A load never stands in its own way: its coats follow one another on the
+   * same hooks.
+   */
+  fullUntil({ uses, hold, loadId }: PlanOp, start: Minute, end: Minute, holdUntil: Minute): Minute | null {
+    for (let index = 0; index <= uses.length; index += 1) {
+      const use = index < uses.length ? uses[index] : hold;
+      if (!use) continue;
+      const room = (this.capacities.get(use.resourceId) ?? 0) - use.amount;
+      if (room < 0) return Number.POSITIVE_INFINITY;
+      const until = use === hold ? holdUntil : end;
+      const retry = this.places.get(use.resourceId)?.fullUntil(room, start, until, loadId);
+      if (retry !== undefined && retry !== null) return retry;
+    }
+    return null;
+  }
+}
+
+/** Index of the first of these ordered intervals that ends after a minute; the length when none does. */
+export function firstIndexEndingAfter(intervals: readonly Interval[], minute: Minute): number {
+  return countWhile(intervals, ({ end }) => end <= minute);
+}
+
+/** Where an operation would go with one person; null when it finds no place in what is left of their hours. */
+function walk({ work, gaps }: PersonBook, op: PlanOp, from: Minute): Segment[] | null {
+  const total = workMinutes(op);
+  const { isWet, perPieceMin, cleanupMin } = op;
+  const pieces = op.pieceIds.length;
+  for (let index = firstIndexEndingAfter(gaps, from); index < gaps.length; index += 1) {
+    const gap = gaps[index] as Gap;
+    const start = Math.max(gap.start, from);
+    if (gap.end - start >= total) return [{ start, end: start + total, pieces }];
+    if (isWet) continue;
+    // Dry work may stop when the stretch ends, not because something else is in the way.
+    const segments: Segment[] = [];
+    let piecesLeft = pieces;
+    let setupLeft = op.setupMin;
+    let isCleanupLeft = cleanupMin > 0;
+    let at = index;
+    for (let stretch = gap.stretch; stretch < work.length; stretch += 1) {
+      const hours = work[stretch] as Interval;
+      const begin = segments.length === 0 && stretch === gap.stretch ? start : hours.start;
+      const available = hours.end - begin;
+      const fitting =
+        perPieceMin === 0 ? piecesLeft : Math.floor((available - setupLeft) / perPieceMin + 1e-9);
+      const done = Math.min(piecesLeft, fitting);
+      // Laying the tools out is not worth a visit: a stretch that fits no piece is left alone.
+      if (done <= 0 && piecesLeft > 0) {
+        if (segments.length === 0) break;
+        continue;
+      }
+      const bare = setupLeft + done * perPieceMin;
+      const withCleanup = done === piecesLeft && Math.ceil(bare + cleanupMin - 1e-9) <= available;
+      const end = begin + Math.max(1, Math.ceil(bare + (withCleanup ? cleanupMin : 0) - 1e-9));
+      while (at < gaps.length && (gaps[at] as Gap).end <= begin) at += 1;
+      const free = gaps[at];
+      if (!free || free.start > begin || free.end < end) break;
+      segments.push({ start: begin, end, pieces: done });
+      piecesLeft -= done;
+      setupLeft = 0;
+      if (withCleanup) isCleanupLeft = false;
+      if (piecesLeft === 0 && !isCleanupLeft) return segments;
+    }
+  }
+  return null;
+}
+
+/**
+ * The earliest slot for an operation at or after `ready`: a person with working time, its place free while it is worked
+ * on, and its rail or rack free until the film is dry to handle. Null when none exists before the horizon.
+ *
+ * @param people who may be asked; everybody where it is left out.
+ */
+export function earliestSlot(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  people: readonly Person[] = problem.people,
+): Slot | null {
+  let from = Math.max(ready, problem.now);
+  const { hold } = op;
+  while (from < problem.horizon) {
+    // A place that is full at the very start need not be held against everybody's hours.
+    const free = table.fullUntil(op, from, from + 1, from + 1);
+    if (free !== null) {
+      from = free;
+      continue;
+    }
+    let best: Slot | null = null;
+    for (const person of people) {
+      if (!mayDo(person, op)) continue;
+      const left = table.left(person.id);
+      const segments = left ? walk(left, op, from) : null;
+      const first = segments?.[0];
+      const last = segments?.at(-1);
+      if (!segments || !first || !last) continue;
+      if (best && (first.start > best.start || (first.start === best.start && last.end >= best.end)))
+        continue;
+      best = {
+        personId: person.id,
+        start: first.start,
+        end: last.end,
+        segments,
+        holdUntil: hold ? last.end + hold.minutes : null,
+      };
+    }
+    if (!best) return null;
+    const air = badAirIn(op, best);
+    const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.holdUntil ?? best.end);
+    if (retry === null) return best;
+    from = Math.max(retry, best.start + 1);
+  }
+  return null;
+}
+
+/** An operation as it would be done, and where. */
+export interface Placement {
+  op: PlanOp;
+  slot: Slot;
+}
+
+/** How often a slot is moved on for the sake of a gun before giving up. */
+const GUN_TRIES = 200;
+
+/**
+ * The earliest slot for an operation with the gun that it needs: its set-up is longer by what changing the gun over takes.
+ *
+ * @param people who may be asked; everybody where it is left out.
+ */
+export function earliestPlacement(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  people: readonly Person[] = problem.people,
+): Placement | null {
+  let from = ready;
+  let changeMin = 0;
+  for (let attempt = 0; attempt < GUN_TRIES; attempt += 1) {
+    const asked = changeMin === 0 ? op : { ...op, setupMin: op.setupMin + changeMin };
+    const slot = earliestSlot(problem, table, asked, from, people);
+    if (!slot) return null;
+    const found = table.gunFor(op, slot);
+    if (!found || !op.paint) return { op: asked, slot };
+    if ('retryAt' in found) {
+      if (found.retryAt === Number.POSITIVE_INFINITY) return null;
+      from = Math.max(found.retryAt, slot.start + 1);
+      changeMin = 0;
+    } else if (found.changeMin <= changeMin) {
+      const { number } = found;
+      return { op: { ...asked, gun: { ...op.paint, number, changeMin } }, slot };
+    } else changeMin = found.changeMin;
+  }
+  return null;
+}

@@ -1,0 +1,19 @@
+import type { ClimateSource } from '@upholder/core/drying';
+import type { Logger } from 'pino';
+import type { Clock } from '../base/clock.ts';
+import type { Config } from '../base/config.ts';
+import type { Database } from '../db/database.ts';
+import type { LiveChannel } from '../live/channel.ts';
+import type { PlanningThread } from '../plans/thread.ts';
+
+/** Everything the routes work with. */
+export interface App {
+  db: Database;
+  clock: Clock;
+  climate: ClimateSource;
+  live: LiveChannel;
+  planner: PlanningThread;
+  config: Config;
+  log: Logger;
+  version: string;
+}

@@ -1,0 +1,110 @@
+import {
+  type LogEntry,
+  LogEntrySchema,
+  type NewLogEntry,
+  NewLogEntrySchema,
+  workOf,
+} from '@upholder/core/jobs';
+import type { Step } from '@upholder/core/systems';
+import { z } from 'zod';
+import type { App } from '../context/app.ts';
+import type { Queryable } from '../db/database.ts';
+import { dossierOf } from '../dossier/store.ts';
+import { ApiError } from '../http/errors.ts';
+import { type RouteTable, uuidParams } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
+import { announce } from '../live/channel.ts';
+import { addEntry, findEntry } from '../log/store.ts';
+
+/** Clocks of tablets differ a little; more than this ahead is a mistake. */
+const AHEAD_MINUTES = 5;
+
+async function assertFits(
+  connection: Queryable,
+  shopId: string,
+  entry: NewLogEntry,
+  now: Date,
+): Promise<Step> {
+  const dossier = await dossierOf(connection, shopId, entry.jobId);
+  if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+  const refuse = (field: string, message: string): never => {
+    throw new ApiError('bad-input', message, { fields: { [field]: message } });
+  };
+  const step = dossier.steps.find(({ id }) => id === entry.stepId);
+  if (!step) return refuse('stepId', 'The job has no such step. Its sequence may have changed; reload.');
+  const members = new Set(dossier.pieces.filter(({ zoneId }) => zoneId === step.zoneId).map(({ id }) => id));
+  if (entry.pieceIds.some((id) => !members.has(id)))
+    return refuse('pieceIds', 'A piece does not belong to the zone of this step.');
+  if (Date.parse(entry.doneAt) > now.getTime() + AHEAD_MINUTES * 60_000)
+    return refuse('doneAt', 'That is still to come: log it when it is done.');
+  if (entry.coat && step.productKey === null)
+    return refuse('coat', `“${step.name}” is no coat, so it takes no paint.`);
+  if (entry.correctsId !== null) {
+    if (!dossier.log.some(({ id }) => id === entry.correctsId))
+      return refuse('correctsId', 'The entry to correct is not in this job’s log.');
+    if (dossier.log.some(({ id, correctsId }) => correctsId === entry.correctsId && id !== entry.id)) {
+      throw new ApiError('conflict', 'Someone else corrected this entry meanwhile. Look at the log again.');
+    }
+  }
+  return step;
+}
+
+/** An entry that is kept under this id already: the same one sent again, or something else under its id. */
+function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
+  const { work: _work, ...what } = sent;
+  const wanted = {
+    ...what,
+    doneAt: new Date(what.doneAt).toISOString(),
+    pieceIds: [...new Set(what.pieceIds)],
+  };
+  if (!saysTheSame(kept, wanted))
+    throw new ApiError('id-taken', 'This id is taken by another entry. Log it again.', { current: kept });
+  return kept;
+}
+
+/** The log: append-only, each entry written once however often it is sent. */
+export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
+  routes.add({
+    method: 'post',
+    path: '/jobs/:jobId/log',
+    summary: 'Log a step as done, or correct an entry; repeating the call writes nothing twice',
+    params: uuidParams('jobId'),
+    body: NewLogEntrySchema.refine((entry) => !entry.isWithdrawal || entry.correctsId !== null, {
+      path: ['correctsId'],
+      message: 'A withdrawal must name the entry it takes back.',
+    }),
+    response: z.object({ entry: LogEntrySchema, wasKnown: z.boolean() }),
+    handle: async ({ params, body }, { member }) => {
+      const { shopId } = member;
+      if (body.jobId !== params.jobId)
+        throw new ApiError('bad-input', 'The entry names another job.', {
+          fields: { jobId: 'Another job.' },
+        });
+      const known = await findEntry(db, shopId, body.id);
+      if (known) return { entry: assertSame(known, body), wasKnown: true };
+      const written = db.transaction(async (connection) => {
+        const now = clock.now();
+        const step = await assertFits(connection, shopId, body, now);
+        const entry: LogEntry = {
+          ...body,
+          work: body.work ?? workOf(step),
+          imported: null,
+          memberId: member.id,
+          memberName: member.name,
+          loggedAt: now.toISOString(),
+        };
+        const isNew = await addEntry(connection, shopId, entry);
+        const kept = await findEntry(connection, shopId, body.id);
+        if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+        if (isNew) await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
+      });
+      return written.catch(async (error: unknown) => {
+        // Sent twice at once, the other one may have been written first: then this is no refusal.
+        const twin = await findEntry(db, shopId, body.id);
+        if (!twin) throw error;
+        return { entry: assertSame(twin, body), wasKnown: true };
+      });
+    },
+  });
+}

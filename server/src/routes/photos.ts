@@ -1,0 +1,76 @@
+import { PhotoSchema } from '@upholder/core/jobs';
+import express, { type Router } from 'express';
+import { z } from 'zod';
+import type { App } from '../context/app.ts';
+import { ApiError } from '../http/errors.ts';
+import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import { announce } from '../live/channel.ts';
+import { readPicture } from '../photos/picture.ts';
+import { addPhoto, deletePhoto, photoContent } from '../photos/store.ts';
+import { findPiece } from '../pieces/store.ts';
+import { findZone } from '../zones/store.ts';
+
+const UploadQuery = z.object({
+  id: z.uuid(),
+  zoneId: z.uuid(),
+  pieceId: z.uuid().nullable().default(null),
+  topic: PhotoSchema.shape.topic,
+  caption: PhotoSchema.shape.caption.default(''),
+});
+
+/** Pictures: sent as they are, checked by content, kept in the database. */
+export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
+  router.post(
+    '/jobs/:jobId/photos',
+    express.raw({ type: () => true, limit: '4mb' }),
+    async (request, response) => {
+      if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+      const { shopId } = request.member;
+      const jobId = z.uuid().parse(request.params.jobId);
+      const query = UploadQuery.parse(request.query);
+      const content = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const picture = readPicture(content);
+      const photo = { ...query, ...picture, takenAt: clock.now().toISOString() };
+      await db.transaction(async (connection) => {
+        const found = await findZone(connection, shopId, query.zoneId);
+        if (found?.jobId !== jobId) throw new ApiError('not-found', 'The job has no such zone.');
+        const piece = query.pieceId === null ? null : await findPiece(connection, shopId, query.pieceId);
+        if (query.pieceId !== null && piece?.jobId !== jobId)
+          throw new ApiError('not-found', 'The job has no such piece.');
+        await addPhoto(connection, shopId, jobId, photo, content);
+        const kept = await photoContent(connection, shopId, photo.id);
+        if (!kept?.content.equals(content))
+          throw new ApiError('id-taken', 'This id is taken by another picture. Make a new one.');
+        await announce(connection, { shopId, topic: 'job', id: jobId });
+      });
+      response.status(201).json(photo);
+    },
+  );
+
+  router.get('/photos/:photoId', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const id = z.uuid().safeParse(request.params.photoId);
+    const found = id.success ? await photoContent(db, request.member.shopId, id.data) : null;
+    if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.setHeader('Content-Disposition', 'inline');
+    response.type(found.type).send(found.content);
+  });
+
+  routes.add({
+    method: 'delete',
+    path: '/photos/:photoId',
+    summary: 'Delete a picture',
+    params: uuidParams('photoId'),
+    response: Done,
+    handle: async ({ params }, { member }) => {
+      await db.transaction(async (connection) => {
+        const found = await photoContent(connection, member.shopId, params.photoId);
+        if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
+        await deletePhoto(connection, member.shopId, params.photoId);
+        await announce(connection, { shopId: member.shopId, topic: 'job', id: found.jobId });
+      });
+      return { done: true as const };
+    },
+  });
+}

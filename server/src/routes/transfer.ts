@@ -1,0 +1,234 @@
+import type { Dossier, SupplyRow } from '@upholder/core/api';
+import { JobRowSchema } from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import { isSprayed } from '@upholder/core/catalogue';
+import {
+  JOB_FILE_FORMAT,
+  JOB_FILE_VERSION,
+  type JobFile,
+  JobFileSchema,
+  orderLines,
+  planCalendar,
+  readJobFile,
+  withNewIds,
+  writeOrder,
+  writeTakeoff,
+} from '@upholder/core/formats';
+import type { PotRecord } from '@upholder/core/mixing';
+import { optionsInPlace } from '@upholder/core/systems';
+import type { Response, Router } from 'express';
+import { v7 as uuid } from 'uuid';
+import { z } from 'zod';
+import type { App } from '../context/app.ts';
+import type { Queryable } from '../db/database.ts';
+import { dossierOf } from '../dossier/store.ts';
+import { addOpening, addWall } from '../elevation/store.ts';
+import { ApiError } from '../http/errors.ts';
+import type { RouteTable } from '../http/route.ts';
+import { addJob } from '../jobs/store.ts';
+import { announce } from '../live/channel.ts';
+import { addEntry } from '../log/store.ts';
+import { readPicture } from '../photos/picture.ts';
+import { addPhoto, photoContents } from '../photos/store.ts';
+import { addPiece } from '../pieces/store.ts';
+import { addPlan } from '../plans/store.ts';
+import { addPot, potsOfJob } from '../pots/store.ts';
+import { addProduct, crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { addSupply, suppliesOf } from '../stores/store.ts';
+import { addDecision } from '../zones/decisions.ts';
+import { addSteps } from '../zones/sequence.ts';
+import { addZone } from '../zones/store.ts';
+
+/** A zone as its steps do it: older files name a gun for the client's room, where their steps are rolled. */
+function asDone(zone: JobFile['zones'][number], { job, steps }: JobFile): JobFile['zones'][number] {
+  const isSprayedHere = steps.some(({ zoneId, applicator }) => zoneId === zone.id && isSprayed(applicator));
+  if (zone.options === null || isSprayedHere) return zone;
+  return { ...zone, options: optionsInPlace(zone.options, job.place === 'client') };
+}
+
+/** Writes everything in a job file, as it is, into a shop. Products that the stores lack are added. */
+export async function writeJobFile(
+  connection: Queryable,
+  shopId: string,
+  file: JobFile,
+  now: Date,
+  /** Who brings the file in; entries are marked with it. Null for a file that the program itself wrote, as the demo does. */
+  importer: string | null,
+): Promise<void> {
+  const sheets = await sheetsOf(connection, shopId);
+  for (const [key, sheet] of Object.entries(file.products)) {
+    if (!sheets[key]) await addProduct(connection, shopId, { id: uuid(), key, sheet });
+  }
+  // The stores keep what they know of a key that they have.
+  for (const [key, supply] of Object.entries(file.supplies))
+    await addSupply(connection, shopId, { id: uuid(), key, supply });
+  const crew = new Set((await crewOf(connection, shopId)).map(({ id }) => id));
+  if (!(await addJob(connection, shopId, file.job, now)))
+    throw new ApiError('id-taken', 'This job belongs to another shop.');
+  for (const zone of file.zones) await addZone(connection, shopId, file.job.id, asDone(zone, file));
+  await addSteps(connection, shopId, file.steps);
+  for (const wall of file.walls) await addWall(connection, shopId, file.job.id, wall);
+  for (const opening of file.openings) await addOpening(connection, shopId, file.job.id, opening);
+  for (const piece of file.pieces) await addPiece(connection, shopId, file.job.id, piece);
+  for (const entry of file.log) {
+    const memberId = entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null;
+    // A file can claim anything: what it brings says that it was brought, by whom and when.
+    const imported = importer === null ? null : { memberName: importer, at: now.toISOString() };
+    await addEntry(connection, shopId, { ...entry, memberId, imported });
+  }
+  for (const decision of file.decisions) {
+    const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
+    await addDecision(connection, shopId, file.job.id, { ...decision, memberId });
+  }
+  for (const { content, ...photo } of file.photos) {
+    const bytes = Buffer.from(content, 'base64');
+    await addPhoto(connection, shopId, file.job.id, { ...photo, ...readPicture(bytes) }, bytes);
+  }
+  for (const pot of file.pots) await addPot(connection, shopId, pot);
+  if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
+}
+
+/** A dossier as a job file, with the sheets that it names. */
+export function toJobFile(
+  dossier: Dossier,
+  sheets: Record<string, ProductSheet>,
+  supplies: readonly SupplyRow[],
+  pots: readonly PotRecord[],
+  timeZone: string,
+  now: Date,
+  /** Contents of pictures by id; pictures without content are left out. */
+  contents: ReadonlyMap<string, Buffer> = new Map(),
+): JobFile {
+  const keys = new Set<string>();
+  for (const { productKey } of dossier.steps) if (productKey) keys.add(productKey);
+  for (const { coat } of dossier.log) if (coat) keys.add(coat.productKey);
+  for (const { productKey } of pots) keys.add(productKey);
+  const { version: _version, ...job } = dossier.job;
+  return {
+    format: JOB_FILE_FORMAT,
+    version: JOB_FILE_VERSION,
+    exportedAt: now.toISOString(),
+    timeZone,
+    job,
+    zones: dossier.zones.map(({ version: _zone, ...zone }) => zone),
+    steps: dossier.steps,
+    pieces: dossier.pieces.map(({ version: _piece, ...piece }) => piece),
+    log: dossier.log,
+    plan: dossier.plan,
+    walls: dossier.walls.map(({ version: _wall, ...wall }) => wall),
+    openings: dossier.openings.map(({ version: _opening, ...opening }) => opening),
+    decisions: dossier.decisions,
+    photos: dossier.photos.flatMap((photo) => {
+      const content = contents.get(photo.id);
+      return content ? [{ ...photo, content: content.toString('base64') }] : [];
+    }),
+    // A pot that was mixed for another job as well goes along without naming that job.
+    pots: pots.map((pot) => (pot.jobId === job.id ? pot : { ...pot, jobId: null, stepId: null })),
+    supplies: Object.fromEntries(
+      supplies
+        .filter(({ key }) => dossier.steps.some(({ supplyKey }) => supplyKey === key))
+        .map(({ key, supply }) => [key, supply]),
+    ),
+    products: Object.fromEntries(
+      [...keys].sort().flatMap((key) => (sheets[key] ? [[key, sheets[key]]] : [])),
+    ),
+  };
+}
+
+function sendFile(response: Response, name: string, type: string, content: string): void {
+  response.setHeader('Content-Disposition', `attachment; filename="${name.replace(/[^\w.-]/g, '_')}"`);
+  response.type(type).send(content);
+}
+
+/** Taking jobs away and bringing them back: job file, take-off, calendar. */
+export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
+  async function load(shopId: string, jobId: unknown) {
+    const id = z.uuid().safeParse(jobId);
+    const dossier = id.success ? await dossierOf(db, shopId, id.data) : null;
+    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    return dossier;
+  }
+
+  router.get('/jobs/:jobId/export/job.json', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const { shopId } = request.member;
+    const dossier = await load(shopId, request.params.jobId);
+    const [shop, sheets, supplies, pots] = await Promise.all([
+      findShop(db, shopId),
+      sheetsOf(db, shopId),
+      suppliesOf(db, shopId),
+      potsOfJob(db, shopId, dossier.job.id),
+    ]);
+    const contents =
+      request.query.photos === 'no' ? undefined : await photoContents(db, shopId, dossier.job.id);
+    const file = toJobFile(dossier, sheets, supplies, pots, shop.timeZone, clock.now(), contents);
+    sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
+  });
+
+  router.get('/jobs/:jobId/export/take-off.csv', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const dossier = await load(request.member.shopId, request.params.jobId);
+    const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
+    const openings = new Map(dossier.openings.map(({ id, tag }) => [id, tag]));
+    const table = writeTakeoff(
+      dossier.pieces.map((piece) => ({
+        ...piece,
+        zoneName: zones.get(piece.zoneId) ?? '',
+        openingTag: openings.get(piece.openingId ?? '') ?? '',
+      })),
+    );
+    sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
+  });
+
+  router.get('/jobs/:jobId/export/order.csv', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const dossier = await load(request.member.shopId, request.params.jobId);
+    const stock = new Map(dossier.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
+    const lines = orderLines(
+      dossier.pieces.map(({ id: _id, version: _version, position: _position, zoneId, ...piece }) => ({
+        ...piece,
+        material: stock.get(zoneId) ?? 'MDF',
+      })),
+    );
+    sendFile(response, `${dossier.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines));
+  });
+
+  router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {
+    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const { shopId } = request.member;
+    const dossier = await load(shopId, request.params.jobId);
+    if (!dossier.plan)
+      throw new ApiError('no-plan', 'There is no plan to take away yet. Plan the job under Days first.');
+    const people = Object.fromEntries((await crewOf(db, shopId)).map(({ id, name }) => [id, name]));
+    const calendar = planCalendar(dossier.plan, {
+      jobCode: dossier.job.code,
+      jobName: dossier.job.name,
+      people,
+    });
+    sendFile(response, `${dossier.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
+  });
+
+  router.get('/schemas/job-1.json', (_request, response) => {
+    response.json(z.toJSONSchema(JobFileSchema, { io: 'input' }));
+  });
+
+  routes.add({
+    method: 'post',
+    path: '/import/job',
+    summary: 'Make a job from a job file, identical but for its ids',
+    body: z.object({ file: z.unknown() }),
+    response: JobRowSchema,
+    status: 201,
+    handle: async ({ body }, { member }) => {
+      const read = readJobFile(body.file);
+      if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
+      const file = withNewIds(read.value, uuid);
+      const { shopId } = member;
+      return db.transaction(async (connection) => {
+        await writeJobFile(connection, shopId, file, clock.now(), member.name);
+        await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
+        return { ...file.job, version: 1 };
+      });
+    },
+  });
+}

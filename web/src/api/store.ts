@@ -1,0 +1,70 @@
+import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux';
+import { queueReducer } from './sync/queueSlice.ts';
+import { upholder } from './upholder.ts';
+
+interface Interface {
+  theme: 'light' | 'booth';
+  isConnected: boolean;
+  /** Which units stand first at the bench. */
+  units: 'metric' | 'us';
+  /** Pots that run out are heard. */
+  isAudible: boolean;
+}
+
+/** What this device was told to be like; storage that is blocked remembers nothing. */
+function kept(key: string): string | null {
+  try {
+    return localStorage.getItem(`upholder.${key}`);
+  } catch {
+    return null;
+  }
+}
+
+/** Remembers a choice of this device for the next visit. */
+export function keepChoice(key: 'theme' | 'units' | 'sound', value: string): void {
+  try {
+    localStorage.setItem(`upholder.${key}`, value);
+  } catch {
+    // Then it lasts as long as the page.
+  }
+}
+
+const face = createSlice({
+  name: 'face',
+  initialState: (): Interface => ({
+    theme: kept('theme') === 'booth' ? 'booth' : 'light',
+    isConnected: true,
+    units: kept('units') === 'us' ? 'us' : 'metric',
+    isAudible: kept('sound') !== 'off',
+  }),
+  reducers: {
+    themeChosen(state, { payload }: PayloadAction<Interface['theme']>) {
+      state.theme = payload;
+    },
+    unitsChosen(state, { payload }: PayloadAction<Interface['units']>) {
+      state.units = payload;
+    },
+    soundChosen(state, { payload }: PayloadAction<boolean>) {
+      state.isAudible = payload;
+    },
+    connectionChanged(state, { payload }: PayloadAction<boolean>) {
+      state.isConnected = payload;
+    },
+  },
+});
+
+export const { themeChosen, unitsChosen, soundChosen, connectionChanged } = face.actions;
+
+export const store = configureStore({
+  reducer: {
+    [upholder.reducerPath]: upholder.reducer,
+    queue: queueReducer,
+    face: face.reducer,
+  },
+  middleware: (defaults) => defaults().concat(upholder.middleware),
+});
+
+type State = ReturnType<typeof store.getState>;
+export const useApp: TypedUseSelectorHook<State> = useSelector;
+export const useAppDispatch: () => typeof store.dispatch = useDispatch;
