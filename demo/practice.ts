@@ -9,9 +9,10 @@ import {
   unfoldSystem,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
+import { putBenchItem } from '../server/src/bench/store.ts';
 import type { Queryable } from '../server/src/db/database.ts';
-import { putBenchItem, putPot } from '../server/src/pots/store.ts';
-import { productsOf, setStock } from '../server/src/shop/store.ts';
+import { putPot } from '../server/src/pots/store.ts';
+import { productsOf, setStock } from '../server/src/stores/products.ts';
 import { addLayer, addSupply } from '../server/src/stores/store.ts';
 import { addVersion } from '../server/src/systems/store.ts';
 

@@ -4,7 +4,7 @@ import { hardwareOf } from '@upholder/core/elevation';
 import { coatMixMl } from '@upholder/core/film';
 import { type LogEntry, workOf } from '@upholder/core/jobs';
 import { measurable, splitMix } from '@upholder/core/mixing';
-import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { type PlannedOp, type PlanSnapshot, planToKeep } from '@upholder/core/planning';
 import {
   addDays,
   DEFAULT_SHOP_SETTINGS,
@@ -26,10 +26,9 @@ import { addOpening, addWall } from '../server/src/elevation/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addPiece } from '../server/src/pieces/store.ts';
-import { planToKeep } from '../server/src/plans/make.ts';
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
-import { addProduct } from '../server/src/shop/store.ts';
+import { addProduct } from '../server/src/stores/products.ts';
 import { addSteps } from '../server/src/zones/sequence.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_WAYS, seedBench, seedPractice } from './practice.ts';

@@ -43,8 +43,11 @@ test('other choices unfold a zone anew, and a zone that has begun keeps its step
   await expect(steps.getByText('Prime 2', { exact: true })).toHaveCount(0);
   await page.getByLabel('Primer coats').selectOption('2');
   await expect(steps.getByText('Prime 2', { exact: true })).toBeVisible();
-  await chooseSystem(page, 'D', 'the boards came sealed after all');
-  await expect(steps.getByText('Seal edges', { exact: true })).toHaveCount(0);
+  await chooseSystem(page, 'D', 'bonding primer does on these boards');
+  await expect(steps.getByText(/bonding primer/).first()).toBeVisible();
+  await expect(steps.getByText(/build/)).toHaveCount(0);
+  // Bare board keeps its own preparation, whatever the system.
+  await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
   await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeVisible();
   await page.getByRole('button', { name: 'Plan again from now' }).click();

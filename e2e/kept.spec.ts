@@ -212,6 +212,7 @@ test('what one member logged waits for that member, whoever signs in on the tabl
   await expect(second.getByText('1 entry by Maren waits on this device')).toBeVisible();
   await second.getByRole('button', { name: /sign out/ }).click();
   await second.getByRole('button', { name: 'Enter as Maren' }).click();
+  await expect(second.getByRole('button', { name: /Maren.*sign out/ })).toBeVisible();
   await expect
     .poll(async () => (await newOf(second, before)).map(({ memberName }) => memberName).sort())
     .toEqual(['Joss', 'Maren']);

@@ -11,7 +11,7 @@ import { migrate } from './db/migrate.ts';
 import { createSimulatedStation } from './devices/station.ts';
 import { LiveChannel } from './live/channel.ts';
 import { startPlanningThread } from './plans/thread.ts';
-import { stockGenericProducts } from './shop/store.ts';
+import { stockGenericProducts } from './stores/products.ts';
 import { stockGenericSupplies } from './stores/store.ts';
 
 const STATION_SEED = 7;

@@ -5,8 +5,8 @@ import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
 import { type Database, openDatabase } from '../src/db/database.ts';
 import { hashPassword } from '../src/session/password.ts';
-import { addProduct } from '../src/shop/store.ts';
 import { type Running, startServer } from '../src/start.ts';
+import { addProduct } from '../src/stores/products.ts';
 import { stockGenericSupplies } from '../src/stores/store.ts';
 
 /** Monday morning of the sample week, at opening. */

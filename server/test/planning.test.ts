@@ -1,9 +1,8 @@
 import type { Dossier } from '@upholder/core/api';
-import type { PlannedOp, PlanSnapshot } from '@upholder/core/planning';
+import { type PlannedOp, type PlanOrder, type PlanSnapshot, planToKeep } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sampleShop } from '../../core/test/sample.ts';
-import { type PlanOrder, planToKeep } from '../src/plans/make.ts';
 import { startPlanningThread } from '../src/plans/thread.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, NOW, startTestServer } from './harness.ts';

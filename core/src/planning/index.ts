@@ -15,6 +15,7 @@ export {
   type Wish,
   WishSchema,
 } from './keep/snapshot.ts';
+export { type PlanOrder, planInTurn, planToKeep, questionOf, type TurnOrder } from './make.ts';
 export {
   type AnsweredPlan,
   answerOf,

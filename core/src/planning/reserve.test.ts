@@ -8,6 +8,7 @@ import {
   loggedEnd,
   type PlannedOp,
   planJob,
+  planToKeep,
   reservationsOf,
   snapshotOf,
   waitWords,
@@ -128,6 +129,47 @@ describe('isPlanStale', () => {
     expect(isPlanStale(plan, rest, job.steps)).toBe(true);
     expect(isPlanStale(plan, [...job.pieces, { ...first, id: sampleId(3, 500) }], job.steps)).toBe(true);
     expect(isPlanStale(plan, [{ ...first, zoneId: sampleId(1, 9) }, ...rest], job.steps)).toBe(true);
+  });
+
+  it('goes stale when a step is other than it was planned, or new; not for words, nor where all of it was done', () => {
+    const made = planToKeep({
+      planId: sampleId(6, 2),
+      dossier: { ...job, job: { ...job.job, name: 'Sample' }, plan: null },
+      shop,
+      now: toInstant(SAMPLE_START),
+    });
+    if (!made.ok) throw new Error(made.message);
+    const kept = made.value;
+    const [first] = job.steps;
+    if (!first) throw new Error('no steps');
+    const change = (key: string, part: object) =>
+      isPlanStale(
+        kept,
+        job.pieces,
+        job.steps.map((step) => (step.key === key ? { ...step, ...part } : step)),
+      );
+    expect(isPlanStale(kept, job.pieces, job.steps)).toBe(false);
+    expect(change('prime-1', { note: 'the far wall first', why: 'so', name: 'Prime one' })).toBe(false);
+    expect(change('prime-1', { productKey: 'shellac-block-primer' })).toBe(true);
+    expect(change('prime-1', { wftUm: 90 })).toBe(true);
+    expect(change('clean-1', { labour: { ...first.labour, perM2Min: 9 } })).toBe(true);
+    expect(isPlanStale(kept, job.pieces, [...job.steps, { ...first, id: sampleId(2, 900) }])).toBe(true);
+    const done = { ...kept, ops: kept.ops.map((op) => ({ ...op, personId: null })) };
+    expect(
+      isPlanStale(
+        done,
+        job.pieces,
+        job.steps.map((step) => ({ ...step, wftUm: 44 })),
+      ),
+    ).toBe(false);
+    // Plans from before say nothing of it.
+    expect(
+      isPlanStale(
+        { ...kept, stepMarks: {} },
+        job.pieces,
+        job.steps.map((step) => ({ ...step, restMin: 9 })),
+      ),
+    ).toBe(false);
   });
 
   it('goes stale when the sequence is unfolded anew', () => {

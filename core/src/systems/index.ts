@@ -5,6 +5,7 @@ export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';
 export * from './ownSystem.ts';
 export * from './practice.ts';
+export { fitEdited, mergeStarted } from './refit.ts';
 export { isTinted, type SharingOffer, type SheetRoles, shareKeys, sharingOffer } from './sharing.ts';
 export * from './step.ts';
 export {

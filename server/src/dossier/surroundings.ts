@@ -1,10 +1,11 @@
 import type { Climate, ClimateSource } from '@upholder/core/drying';
 import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
+import { gunCounts } from '../bench/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
-import { gunCounts } from '../pots/store.ts';
-import { crewOf, findShop, sheetsOf } from '../shop/store.ts';
+import { crewOf, findShop } from '../shop/store.ts';
+import { sheetsOf } from '../stores/products.ts';
 import { suppliesOf } from '../stores/store.ts';
 import { openDossiers } from './store.ts';
 

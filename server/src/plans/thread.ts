@@ -1,8 +1,7 @@
 import type { Outcome } from '@upholder/core/outcome';
-import type { PlanSnapshot } from '@upholder/core/planning';
+import type { PlanOrder, PlanSnapshot, TurnOrder } from '@upholder/core/planning';
 import { Piscina } from 'piscina';
 import { workerFile } from './bundle.ts';
-import type { PlanOrder, TurnOrder } from './make.ts';
 import type * as worker from './worker.ts';
 
 /** A plan of 2,000 pieces takes a quarter of this; beyond it the thread ends with an error, and the server lives on. */

@@ -1,7 +1,13 @@
 import { type PlannedJob, PlannedJobSchema } from '@upholder/core/api';
 import { APPLICATORS } from '@upholder/core/catalogue';
 import { ClimateSchema } from '@upholder/core/drying';
-import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '@upholder/core/planning';
+import {
+  PlanRecipeSchema,
+  PlanSnapshotSchema,
+  questionOf,
+  ReservationSchema,
+  WishSchema,
+} from '@upholder/core/planning';
 import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -14,7 +20,6 @@ import { type RouteTable, uuidParams } from '../http/route.ts';
 import { haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { Line } from '../plans/line.ts';
-import { questionOf } from '../plans/make.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
 import { addPlan, onePlanningAtATime } from '../plans/store.ts';
 

@@ -10,13 +10,14 @@ import {
   whatIsLeft,
 } from '@upholder/core/mixing';
 import { z } from 'zod';
+import { findBenchItem, putBenchItem } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
-import { coatsOf, findBenchItem, lockPot, potsOf, putBenchItem, putPot } from '../pots/store.ts';
-import { lockTin, setTin, sheetsOf, takeFromStock } from '../shop/store.ts';
+import { coatsOf, lockPot, potsOf, putPot } from '../pots/store.ts';
+import { lockTin, setTin, sheetsOf, takeFromStock } from '../stores/products.ts';
 
 /** Pours the rest of a pot back into its tin, so that the tin's own thinning is known. */
 async function returnToTin(connection: Queryable, shopId: string, pot: PotRecord): Promise<void> {

@@ -3,24 +3,15 @@ import { ProductSheetSchema } from '@upholder/core/catalogue';
 import { ClimateSchema } from '@upholder/core/drying';
 import { ShopSettingsSchema, SKILLS, WeekSchema } from '@upholder/core/shop';
 import { z } from 'zod';
+import { benchItemsOf } from '../bench/store.ts';
 import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
 import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import { type RouteTable, uuidParams } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
-import { benchItemsOf } from '../pots/store.ts';
-import {
-  addProduct,
-  changeMember,
-  crewOf,
-  findProduct,
-  findShop,
-  productsOf,
-  setStock,
-  updateProduct,
-  updateShop,
-} from '../shop/store.ts';
+import { changeMember, crewOf, findShop, updateShop } from '../shop/store.ts';
+import { addProduct, findProduct, productsOf, setStock, updateProduct } from '../stores/products.ts';
 import { layersOf, suppliesOf } from '../stores/store.ts';
 import { systemsOf } from '../systems/store.ts';
 

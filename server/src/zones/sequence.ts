@@ -5,6 +5,8 @@ import type { Verdict } from '@upholder/core/pieces';
 import {
   bareStock,
   FINISHING_SYSTEMS,
+  fitEdited,
+  mergeStarted,
   optionsInPlace,
   practiceOf,
   STEP_DEFAULTS,
@@ -16,7 +18,8 @@ import {
 import { v7 as uuid } from 'uuid';
 import { many, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
-import { findShop, sheetsOf } from '../shop/store.ts';
+import { findShop } from '../shop/store.ts';
+import { sheetsOf } from '../stores/products.ts';
 import { suppliesOf } from '../stores/store.ts';
 import { findVersion } from '../systems/store.ts';
 
@@ -270,34 +273,6 @@ async function isAsUnfolded(
 }
 
 /**
- * Fits a sequence that was changed by hand: only the steps for raw and repaired pieces come and go, before the first
- * step that all pieces share.
- */
-function fitEdited(
-  known: readonly Step[],
-  drafts: readonly StepDraft[],
-  zoneId: string,
-  logged: ReadonlySet<string>,
-): Step[] {
-  const byKey = new Map(known.map((step) => [step.key, step]));
-  const extras = drafts.filter(({ stock }) => stock === 'new' || stock === 'repaired');
-  const extraKeys = new Set(extras.map(({ key }) => key));
-  const stockOf = new Map(drafts.map(({ key, stock }) => [key, stock]));
-  const rest = known
-    .filter(
-      ({ id, key, stock }) =>
-        !extraKeys.has(key) && ((stock !== 'new' && stock !== 'repaired') || logged.has(id)),
-    )
-    .map((step) => ({ ...step, stock: stockOf.get(step.key) ?? step.stock }));
-  const isShared = new Set(
-    drafts.slice(drafts.findLastIndex(({ key }) => extraKeys.has(key)) + 1).map(({ key }) => key),
-  );
-  const at = rest.findIndex(({ key }) => isShared.has(key));
-  const added = extras.map((draft) => byKey.get(draft.key) ?? { ...draft, id: uuid(), zoneId, position: 0 });
-  return rest.toSpliced(at === -1 ? rest.length : at, 0, ...added);
-}
-
-/**
  * Fits the sequence to the verdicts of the zone's pieces: steps for raw replacements and for repairs come and go. Once
  * work is logged nothing is taken away; what is missing is put in where it belongs, and the other steps stay as they are.
  */
@@ -309,7 +284,7 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
   const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
     a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
   if (found.zone.isEdited) {
-    const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId));
+    const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId), uuid);
     const kept = new Set(fitted.map(({ id }) => id));
     const gone = known.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
     await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
@@ -317,19 +292,5 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
   }
   if (same(known, drafts)) return;
   if (!(await isStarted(db, shopId, zoneId))) return replaceSteps(db, shopId, zoneId, drafts);
-  const byKey = new Map(known.map((step) => [step.key, step]));
-  const wanted = new Set(drafts.map(({ key }) => key));
-  const kept = known.filter(({ key }) => !wanted.has(key));
-  const merged: Step[] = [
-    ...drafts.map((draft) => {
-      const step = byKey.get(draft.key);
-      return step ? { ...step, stock: draft.stock } : { ...draft, id: uuid(), zoneId, position: 0 };
-    }),
-  ];
-  // A step that is no longer called for but may have been logged stays before its old successor.
-  for (const step of kept) {
-    const at = merged.findIndex((candidate) => (byKey.get(candidate.key)?.position ?? -1) > step.position);
-    merged.splice(at === -1 ? merged.length : at, 0, step);
-  }
-  await putSteps(db, shopId, zoneId, merged);
+  await putSteps(db, shopId, zoneId, mergeStarted(known, drafts, zoneId, uuid));
 }

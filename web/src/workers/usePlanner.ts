@@ -1,11 +1,12 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import {
   type Freeing,
-  PLAIN_WISH,
   type PlanFacts,
   type PlanQuestion,
+  questionOf,
   type Wish,
 } from '@upholder/core/planning';
+import { toInstant } from '@upholder/core/shop';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../api/upholder.ts';
@@ -22,25 +23,8 @@ const SLICE = 120;
 function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
   const [ask] = upholder.useLazyPlanSurroundingsQuery();
   return useCallback(async () => {
-    const { roomClosed, roomInTurn } = dossier.plan?.wish ?? PLAIN_WISH;
-    const { reserved, climate, forecast, guns, now } = await ask(dossier.job.id).unwrap();
-    return {
-      input: {
-        job: dossier.job,
-        zones: dossier.zones,
-        steps: dossier.steps,
-        pieces: dossier.pieces,
-        log: dossier.log,
-      },
-      shop: { ...planningShop(shop), climate, forecast, guns, reserved },
-      now,
-      earlier: {
-        loads: dossier.plan?.loads ?? [],
-        ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
-      },
-      roomClosed,
-      roomInTurn,
-    };
+    const { now, ...taken } = await ask(dossier.job.id).unwrap();
+    return questionOf(dossier, { ...planningShop(shop), ...taken }, toInstant(now), dossier.plan?.wish);
   }, [ask, dossier, shop]);
 }
 

@@ -73,12 +73,33 @@ export function reservationsOf(
   return reservations.filter((reservation) => reservation.end > now);
 }
 
-/** Whether pieces or steps changed since a plan was made, so that it no longer says everything. */
+/** What planning reads of a step, as one text to compare: words, notes and cautions are no part of it. */
+export function stepMark(step: Step): string {
+  const { productKey, applicator, wftUm, thinning, supplyKey, restMin, waitFor, labour, potCount } = step;
+  const { operation, place, reach, stock, faces, isEdgesOnly, pieceIds, position } = step;
+  return JSON.stringify([
+    [operation, position, place, reach, stock, faces, isEdgesOnly, pieceIds],
+    [productKey, applicator, wftUm, thinning, supplyKey, restMin, waitFor, potCount],
+    Object.entries(labour).sort(([a], [b]) => (a < b ? -1 : 1)),
+  ]);
+}
+
+/**
+ * Whether pieces or steps changed since a plan was made, so that it no longer says everything. A step whose work was done
+ * when the plan was made may change: nothing is planned of it.
+ */
 export function isPlanStale(plan: PlanSnapshot, pieces: readonly Piece[], steps: readonly Step[]): boolean {
   const planned = new Set(plan.loads.flatMap(({ pieceIds }) => pieceIds));
   const known = new Set(steps.map(({ id }) => id));
   if (planned.size !== pieces.length || pieces.some(({ id }) => !planned.has(id))) return true;
   const zoneOf = new Map(pieces.map(({ id, zoneId }) => [id, zoneId]));
   if (plan.loads.some((load) => load.pieceIds.some((id) => zoneOf.get(id) !== load.zoneId))) return true;
-  return plan.ops.some(({ stepId }) => !known.has(stepId));
+  if (plan.ops.some(({ stepId }) => !known.has(stepId))) return true;
+  if (Object.keys(plan.stepMarks).length === 0) return false;
+  const open = new Set(plan.ops.flatMap(({ stepId, personId }) => (personId === null ? [] : [stepId])));
+  const zones = new Set(pieces.map(({ zoneId }) => zoneId));
+  return steps.some((step) => {
+    const mark = plan.stepMarks[step.id];
+    return mark === undefined ? zones.has(step.zoneId) : open.has(step.id) && mark !== stepMark(step);
+  });
 }

@@ -110,6 +110,8 @@ export const PlanSnapshotSchema = z.object({
     }),
   ),
   ops: z.array(PlannedOpSchema),
+  /** What planning read of each step, by its id; empty in plans from before that was kept. */
+  stepMarks: z.record(z.uuid(), z.string().max(2000)).default({}),
 });
 export type PlanSnapshot = z.infer<typeof PlanSnapshotSchema>;
 
@@ -127,6 +129,7 @@ export function snapshotOf(
     madeAt,
     climate,
     handOver: plan.handOver,
+    stepMarks: {},
     wish,
     bound: bound !== null && bound.at <= plan.handOver ? bound : null,
     loads: problem.loads.map(({ id: loadId, zoneId, label, lie, pieceIds }) => ({

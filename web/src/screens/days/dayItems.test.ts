@@ -41,6 +41,7 @@ function planOf(...ops: PlannedOp[]): PlanSnapshot {
     handOver: 2000,
     wish: PLAIN_WISH,
     bound: null,
+    stepMarks: {},
     loads: [],
     ops,
   };

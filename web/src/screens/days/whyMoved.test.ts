@@ -18,6 +18,7 @@ const plan = (change: Partial<PlanSnapshot> = {}): PlanSnapshot => ({
   handOver: 1000,
   wish: PLAIN_WISH,
   bound: null,
+  stepMarks: {},
   loads: [load('a', 4)],
   ops: [],
   ...change,

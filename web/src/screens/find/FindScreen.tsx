@@ -19,7 +19,7 @@ interface Hit {
 /** Finds a piece by the code on its label, through the camera, a picture, or typed. */
 export function FindScreen() {
   const navigate = useNavigate();
-  const { data: floor } = upholder.useFloorQuery();
+  const floor = upholder.useFloorQuery();
   const [find] = upholder.useLazyFindPieceQuery();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -38,11 +38,19 @@ export function FindScreen() {
       else setProblem(refusalOf(outcome.error).message);
       return;
     }
-    const hits = (floor?.dossiers ?? [])
-      .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
-      .flatMap(({ job, pieces }) =>
-        pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
-      );
+    const hitsIn = (dossiers: readonly Dossier[]): Hit[] =>
+      dossiers
+        .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
+        .flatMap(({ job, pieces }) =>
+          pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
+        );
+    let hits = hitsIn(floor.data?.dossiers ?? []);
+    // What this page knows may be a moment old: nobody is told that a piece is not there before the server was asked.
+    if (hits.length === 0 || floor.isFetching) {
+      const fresh = await floor.refetch();
+      if (fresh.data) hits = hitsIn(fresh.data.dossiers);
+      else if (hits.length === 0) return setProblem(refusalOf(fresh.error).message);
+    }
     const [hit, another] = hits;
     if (another) {
       // The job that was open last is the one that is meant most often: it stands first.

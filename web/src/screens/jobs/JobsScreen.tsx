@@ -94,7 +94,9 @@ export function JobsScreen() {
   const now = useNowMinute();
   const fileInput = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  if (!shop || !list.data)
+  // The pieces of a job make its row taller: shown only when they are known, nothing moves under a finger.
+  const isWhole = floor.data !== undefined || floor.isError;
+  if (!shop || !list.data || !isWhole)
     return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
   const dossiers = new Map(floor.data?.dossiers.map((dossier) => [dossier.job.id, dossier]));
   const { jobs } = list.data;

@@ -1,34 +1,33 @@
-import type { Dossier } from '@upholder/core/api';
-import type { Climate } from '@upholder/core/drying';
-import { failure, type Outcome, success } from '@upholder/core/outcome';
+import { failure, type Outcome, success } from '../base/outcome.ts';
+import type { Climate } from '../drying/index.ts';
+import { minuteAt, toMinute } from '../shop/index.ts';
+import { checkPlan } from './explain/check.ts';
+import { reservationsOf, stepMark } from './keep/reserve.ts';
+import { duePins, PLAIN_WISH, type PlanSnapshot, snapshotOf, type Wish } from './keep/snapshot.ts';
 import {
   type AnsweredPlan,
   answerOf,
-  type Bound,
-  checkPlan,
-  compareScores,
-  duePins,
-  type Objective,
-  PLAIN_WISH,
   type PlanQuestion,
-  type PlanRecipe,
-  type PlanSnapshot,
   planAsBefore,
   planByRecipe,
-  type Reservation,
-  reservationsOf,
-  type ShopForPlanning,
-  scoreOf,
   searchPlan,
-  snapshotOf,
   triesAtOnce,
-  type Wish,
-} from '@upholder/core/planning';
-import { minuteAt, toMinute } from '@upholder/core/shop';
+} from './plan.ts';
+import type { JobForPlanning, ShopForPlanning } from './problem/input.ts';
+import type { Reservation } from './problem/model.ts';
+import type { Bound } from './solve/bound.ts';
+import { compareScores, type Objective, scoreOf } from './solve/objective.ts';
+import type { PlanRecipe } from './solve/search.ts';
+
+/** A job with the plan that it has. */
+interface PlannableJob extends Omit<JobForPlanning, 'job'> {
+  job: JobForPlanning['job'] & { name: string };
+  plan: PlanSnapshot | null;
+}
 
 /** A job whose turn it is, and what stands in the way of planning it. */
 interface JobInTurn {
-  dossier: Dossier;
+  dossier: PlannableJob;
   /** Null where nothing does. */
   refusal: string | null;
   /** That its plan is to be kept under. */
@@ -65,7 +64,7 @@ export function planInTurn({ jobs, shop, now }: TurnOrder): Outcome<PlanSnapshot
 /** What a plan of one job is made from; plain data that may cross to another thread. */
 export interface PlanOrder {
   planId: string;
-  dossier: Dossier;
+  dossier: PlannableJob;
   shop: ShopForPlanning;
   now: Date;
   /** What is wished; left out: as before. */
@@ -80,7 +79,7 @@ export interface PlanOrder {
  */
 export function planToKeep({ planId, dossier, shop, now, wish, recipe }: PlanOrder): Outcome<PlanSnapshot> {
   const outcome = planDossier(dossier, shop, now, wish, recipe);
-  return outcome.ok ? success(keepable(planId, outcome.value, shop.climate, now)) : outcome;
+  return outcome.ok ? success(keepable(planId, outcome.value, dossier, shop.climate, now)) : outcome;
 }
 
 /** A plan that was made, and what is known about how good it is. */
@@ -92,17 +91,27 @@ interface MadePlan {
 
 /** The question that planning a job asks: from now, or from its start if that is still to come. */
 export function questionOf(
-  dossier: Dossier,
+  dossier: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
   { roomClosed, roomInTurn }: Wish = PLAIN_WISH,
 ): PlanQuestion {
   const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
   return {
-    input: dossier,
+    // Only what planning reads, so that a question stays small when it crosses to another thread.
+    input: {
+      job: dossier.job,
+      zones: dossier.zones,
+      steps: dossier.steps,
+      pieces: dossier.pieces,
+      log: dossier.log,
+    },
     shop,
     now: Math.max(toMinute(now), start),
-    earlier: dossier.plan ?? { loads: [], ops: [] },
+    earlier: {
+      loads: dossier.plan?.loads ?? [],
+      ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
+    },
     roomClosed,
     roomInTurn,
   };
@@ -115,7 +124,7 @@ export function questionOf(
  * @throws Error when the checker finds a broken promise: better no plan than a wrong one.
  */
 function planDossier(
-  dossier: Dossier,
+  dossier: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
   wish: Wish = dossier.plan?.wish ?? PLAIN_WISH,
@@ -157,13 +166,16 @@ function isNoWorse(a: AnsweredPlan, b: AnsweredPlan, objective: Objective): bool
 }
 
 /** The plan in the form in which it is kept. */
-function keepable(id: string, { answer, wish, bound }: MadePlan, climate: Climate, now: Date): PlanSnapshot {
-  return snapshotOf(
-    id,
-    now.toISOString(),
-    climate,
-    answer,
-    wish,
-    wish.objective === 'earliest' ? bound : null,
-  );
+function keepable(
+  id: string,
+  { answer, wish, bound }: MadePlan,
+  { steps }: PlannableJob,
+  climate: Climate,
+  now: Date,
+): PlanSnapshot {
+  const known = wish.objective === 'earliest' ? bound : null;
+  return {
+    ...snapshotOf(id, now.toISOString(), climate, answer, wish, known),
+    stepMarks: Object.fromEntries(steps.map((step) => [step.id, stepMark(step)])),
+  };
 }

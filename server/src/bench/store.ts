@@ -1,0 +1,77 @@
+import type { BenchItemRow } from '@upholder/core/api';
+import type { Applicator } from '@upholder/core/catalogue';
+import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
+import type { GunCounts } from '@upholder/core/planning';
+import { many, maybeOne, type Queryable } from '../db/database.ts';
+
+/** Kept tools that went are shown for so long. */
+const ENDED_SHOWN_DAYS = 2;
+
+interface RawItem extends Record<string, unknown> {
+  id: string;
+  body: unknown;
+  version: number;
+}
+
+const toItem = ({ id, body, version }: RawItem): BenchItemRow => ({
+  id,
+  item: BenchItemSchema.parse(body),
+  version,
+});
+
+/** How many spray guns of each kind a shop has that are not put away for good. */
+export async function gunCounts(db: Queryable, shopId: string): Promise<GunCounts> {
+  const rows = await many<{ applicator: Applicator; count: number }>(
+    db,
+    `select body ->> 'applicator' as applicator, count(*)::int as count from bench_item
+      where shop_id = $1 and kind = 'gun' and not coalesce((body ->> 'isRetired')::boolean, false) group by 1`,
+    [shopId],
+  );
+  return Object.fromEntries(rows.map(({ applicator, count }) => [applicator, count]));
+}
+
+/** Cups, guns and kept tools of a shop; tools that went more than so many days ago are left out. */
+export async function benchItemsOf(db: Queryable, shopId: string, now: Date): Promise<BenchItemRow[]> {
+  const rows = await many<RawItem>(
+    db,
+    `select id, body, version from bench_item
+      where shop_id = $1 and (kind <> 'kept' or body ->> 'endedAt' is null or (body ->> 'endedAt')::timestamptz > $2)
+      order by kind, body ->> 'name', id`,
+    [shopId, new Date(now.getTime() - ENDED_SHOWN_DAYS * 86_400_000)],
+  );
+  return rows.map(toItem);
+}
+
+export async function findBenchItem(db: Queryable, shopId: string, id: string): Promise<BenchItemRow | null> {
+  const row = await maybeOne<RawItem>(
+    db,
+    'select id, body, version from bench_item where shop_id = $1 and id = $2',
+    [shopId, id],
+  );
+  return row && toItem(row);
+}
+
+/** Writes an item if its version still holds, 0 for a new one; null when it does not, or is of another kind or shop. */
+export async function putBenchItem(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  version: number,
+  item: BenchItem,
+): Promise<BenchItemRow | null> {
+  const row =
+    version === 0
+      ? await maybeOne<RawItem>(
+          db,
+          `insert into bench_item (id, shop_id, kind, body) values ($1, $2, $3, $4) on conflict do nothing
+           returning id, body, version`,
+          [id, shopId, item.kind, JSON.stringify(item)],
+        )
+      : await maybeOne<RawItem>(
+          db,
+          `update bench_item set body = $4, version = version + 1
+            where id = $1 and shop_id = $2 and kind = $3 and version = $5 returning id, body, version`,
+          [id, shopId, item.kind, JSON.stringify(item), version],
+        );
+  return row && toItem(row);
+}
