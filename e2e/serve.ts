@@ -34,6 +34,7 @@ async function start(): Promise<void> {
     clockStart: new Date(OPENING.getTime() + Date.now() - setUpAt).toISOString(),
     hasStation: false,
     logLevel: 'silent',
+    checksAnswers: true,
   });
   port = server.port;
 }

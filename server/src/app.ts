@@ -32,7 +32,7 @@ function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock));
-  const routes = new RouteTable(api);
+  const routes = new RouteTable(api, app.config.checksAnswers === true);
   addPhotoRoutes(routes, api, app);
   api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
   api.use(express.json({ limit: LARGEST_BODY }));

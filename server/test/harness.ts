@@ -40,6 +40,7 @@ export function startTestServer(
     clockStart: NOW,
     hasStation: false,
     logLevel: 'silent',
+    checksAnswers: true,
     ...change,
   });
 }

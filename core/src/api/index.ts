@@ -1,1 +1,5 @@
-export * from './contract.ts';
+export type { PieceChange } from './routes/pieces.ts';
+export { ROUTES } from './routes.ts';
+export * from './shapes/contract.ts';
+export { PATHS, type RouteName } from './shapes/paths.ts';
+export { type BodyOf, Done, type ParamsOf, type ResponseOf, type Route } from './shapes/route.ts';

@@ -25,6 +25,8 @@ export interface Config {
   clockStart: string | null;
   hasStation: boolean;
   logLevel: string;
+  /** Holds every answer against its declaration; tests and development do. */
+  checksAnswers?: boolean;
 }
 
 /**

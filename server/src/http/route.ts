@@ -1,11 +1,9 @@
-import { ErrorBodySchema } from '@upholder/core/api';
+import { ErrorBodySchema, type Route } from '@upholder/core/api';
 import type { Request, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
 import { ApiError } from './errors.ts';
 import type { Member } from './member.ts';
-
-type Method = 'get' | 'post' | 'patch' | 'delete' | 'put';
 
 /** What a handler gets besides its checked input. */
 export interface Call {
@@ -15,29 +13,33 @@ export interface Call {
   member: Member;
 }
 
-interface Route<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType> {
-  method: Method;
-  /** Express path below /api, e.g. `/jobs/:jobId`. */
-  path: string;
-  summary: string;
-  params?: P;
-  body?: B;
-  response: R;
-  status?: number;
-  /** Works without being signed in. */
-  isOpen?: boolean;
-  handle(input: { params: z.output<P>; body: z.output<B> }, call: Call): Promise<z.input<R>>;
+type Handler<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType> = (
+  input: { params: z.output<P>; body: z.output<B> },
+  call: Call,
+) => Promise<z.input<R>>;
+
+/** @throws Error when an answer is not what its route declares: then the server is wrong, not the caller. */
+function assertAnswer({ method, path, response }: Route, answer: unknown): void {
+  // What a browser gets has been through JSON: dates are text, what is undefined is not there.
+  const read = response.safeParse(JSON.parse(JSON.stringify(answer)));
+  if (!read.success)
+    throw new Error(`${method} ${path} answers otherwise than it declares: ${z.prettifyError(read.error)}`);
 }
 
 /** The routes of a server: registers each with Express and describes it for OpenAPI. */
 export class RouteTable {
   private readonly paths: ZodOpenApiPathsObject = {};
 
-  constructor(private readonly router: Router) {}
+  /** @param checksAnswers whether every answer is held against its declaration, as tests and development do. */
+  constructor(
+    private readonly router: Router,
+    private readonly checksAnswers: boolean,
+  ) {}
 
-  /** Adds a route: parse with Zod, call the handler, answer. */
-  add<P extends z.ZodType = z.ZodNever, B extends z.ZodType = z.ZodNever, R extends z.ZodType = z.ZodType>(
+  /** Adds a declared route: its input is parsed, the handler called, its answer sent. */
+  add<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
     route: Route<P, B, R>,
+    handle: Handler<P, B, R>,
   ): void {
     this.describe(route);
     this.router[route.method](route.path, async (request, response) => {
@@ -47,12 +49,13 @@ export class RouteTable {
         params: (route.params ? route.params.parse(request.params) : undefined) as z.output<P>,
         body: (route.body ? route.body.parse(request.body ?? {}) : undefined) as z.output<B>,
       };
-      const result = await route.handle(input, { request, response, member: member as Member });
+      const result = await handle(input, { request, response, member: member as Member });
+      if (this.checksAnswers) assertAnswer(route, result);
       if (!response.headersSent) response.status(route.status ?? 200).json(result);
     });
   }
 
-  private describe(route: Route<z.ZodType, z.ZodType, z.ZodType>): void {
+  private describe(route: Route): void {
     const path = `/api${route.path.replace(/:(\w+)/g, '{$1}')}`;
     this.paths[path] = {
       ...this.paths[path],
@@ -84,15 +87,3 @@ export class RouteTable {
     });
   }
 }
-
-/** Parameters of a path, each a UUID. */
-export function uuidParams<K extends string>(...names: K[]) {
-  return z.object(
-    Object.fromEntries(
-      names.map((name) => [name, z.uuid({ error: 'There is nothing at this address.' })]),
-    ) as Record<K, z.ZodUUID>,
-  );
-}
-
-/** The answer of a route that has nothing to say. */
-export const Done = z.object({ done: z.literal(true) });

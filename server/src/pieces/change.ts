@@ -1,15 +1,11 @@
-import type { PieceRow } from '@upholder/core/api';
-import { type Piece, PieceSchema, tagTakenBy } from '@upholder/core/pieces';
-import { z } from 'zod';
+import type { PieceChange, PieceRow } from '@upholder/core/api';
+import { type Piece, tagTakenBy } from '@upholder/core/pieces';
 import type { Queryable } from '../db/database.ts';
 import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import { refitSequence } from '../zones/sequence.ts';
 import { zonesOf } from '../zones/store.ts';
 import { loggedPieces, parkTags, piecesOf, updatePiece } from './store.ts';
-
-/** A piece as it shall be, and the version it was seen in. */
-export const PieceChange = z.object({ version: z.int(), piece: PieceSchema });
 
 /** Says which zones and openings of a job pieces may name. */
 export async function placesOf(connection: Queryable, shopId: string, jobId: string) {
@@ -50,7 +46,7 @@ export async function changePieces(
   connection: Queryable,
   shopId: string,
   jobId: string,
-  changes: readonly z.infer<typeof PieceChange>[],
+  changes: readonly PieceChange[],
 ): Promise<PieceRow[]> {
   const before = new Map((await piecesOf(connection, shopId, jobId)).map((piece) => [piece.id, piece]));
   const places = await placesOf(connection, shopId, jobId);

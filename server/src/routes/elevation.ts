@@ -1,7 +1,5 @@
-import { OpeningRowSchema, WallRowSchema } from '@upholder/core/api';
-import { OpeningSchema, WallSchema } from '@upholder/core/elevation';
+import { ROUTES } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
-import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import {
@@ -16,13 +14,11 @@ import {
   wallsOf,
 } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
-import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { assignOpenings } from '../pieces/store.ts';
-
-const Assignment = z.object({ pieceId: z.uuid(), openingId: z.uuid().nullable() });
 
 async function assertTagsFree(
   connection: Queryable,
@@ -44,125 +40,76 @@ async function assertTagsFree(
 
 /** The elevation map of a job. */
 export function addElevationRoutes(routes: RouteTable, { db }: App): void {
-  routes.add({
-    method: 'post',
-    path: '/jobs/:jobId/map',
-    summary: 'Add walls and openings and put pieces into them, all or nothing',
-    params: uuidParams('jobId'),
-    body: z.object({
-      walls: z.array(WallSchema).max(100),
-      openings: z.array(OpeningSchema).max(2000),
-      assigned: z.array(Assignment).max(2000),
-    }),
-    response: z.object({ walls: z.array(WallRowSchema), openings: z.array(OpeningRowSchema) }),
-    status: 201,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        if (!(await findJob(connection, shopId, params.jobId)))
-          throw new ApiError('not-found', 'The shop has no such job.');
-        await assertTagsFree(connection, shopId, params.jobId, body.openings);
-        for (const wall of body.walls) await addWall(connection, shopId, params.jobId, wall);
-        for (const opening of body.openings) await addOpening(connection, shopId, params.jobId, opening);
-        await assignOpenings(connection, shopId, params.jobId, body.assigned);
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        const walls = await wallsOf(connection, shopId, params.jobId);
-        const openings = await openingsOf(connection, shopId, params.jobId);
-        const isKept = (kept: readonly { id: string }[], sent: { id: string }) => {
-          const row = kept.find(({ id }) => id === sent.id);
-          return row !== undefined && saysTheSame(row, sent);
-        };
-        if (
-          !body.walls.every((wall) => isKept(walls, wall)) ||
-          !body.openings.every((one) => isKept(openings, one))
-        )
-          throw new ApiError('id-taken', 'An id is taken. Make a new one.');
-        return { walls, openings };
-      });
-    },
+  routes.add(ROUTES.addMap, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      if (!(await findJob(connection, shopId, params.jobId)))
+        throw new ApiError('not-found', 'The shop has no such job.');
+      await assertTagsFree(connection, shopId, params.jobId, body.openings);
+      for (const wall of body.walls) await addWall(connection, shopId, params.jobId, wall);
+      for (const opening of body.openings) await addOpening(connection, shopId, params.jobId, opening);
+      await assignOpenings(connection, shopId, params.jobId, body.assigned);
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      const walls = await wallsOf(connection, shopId, params.jobId);
+      const openings = await openingsOf(connection, shopId, params.jobId);
+      const isKept = (kept: readonly { id: string }[], sent: { id: string }) => {
+        const row = kept.find(({ id }) => id === sent.id);
+        return row !== undefined && saysTheSame(row, sent);
+      };
+      if (
+        !body.walls.every((wall) => isKept(walls, wall)) ||
+        !body.openings.every((one) => isKept(openings, one))
+      )
+        throw new ApiError('id-taken', 'An id is taken. Make a new one.');
+      return { walls, openings };
+    });
   });
 
-  routes.add({
-    method: 'put',
-    path: '/walls/:wallId',
-    summary: 'Change a wall that is still as it was seen',
-    params: uuidParams('wallId'),
-    body: WallSchema.omit({ id: true }).extend({ version: z.int() }),
-    response: WallRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const jobId = await jobOfWall(connection, shopId, params.wallId);
-        if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
-        const { version, ...wall } = body;
-        const updated = await updateWall(connection, shopId, { ...wall, id: params.wallId }, version);
-        if (!updated) throw new ApiError('conflict', 'Someone else changed this wall meanwhile.');
-        await announce(connection, { shopId, topic: 'job', id: jobId });
-        return updated;
-      });
-    },
+  routes.add(ROUTES.changeWall, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const jobId = await jobOfWall(connection, shopId, params.wallId);
+      if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
+      const { version, ...wall } = body;
+      const updated = await updateWall(connection, shopId, { ...wall, id: params.wallId }, version);
+      if (!updated) throw new ApiError('conflict', 'Someone else changed this wall meanwhile.');
+      await announce(connection, { shopId, topic: 'job', id: jobId });
+      return updated;
+    });
   });
 
-  routes.add({
-    method: 'delete',
-    path: '/walls/:wallId',
-    summary: 'Delete a wall with its openings; pieces stay',
-    params: uuidParams('wallId'),
-    response: Done,
-    handle: async ({ params }, { member }) => {
-      const { shopId } = member;
-      await db.transaction(async (connection) => {
-        const jobId = await jobOfWall(connection, shopId, params.wallId);
-        if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
-        await deleteWall(connection, shopId, params.wallId);
-        await announce(connection, { shopId, topic: 'job', id: jobId });
-      });
-      return { done: true as const };
-    },
+  routes.add(ROUTES.removeWall, async ({ params }, { member }) => {
+    const { shopId } = member;
+    await db.transaction(async (connection) => {
+      const jobId = await jobOfWall(connection, shopId, params.wallId);
+      if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
+      await deleteWall(connection, shopId, params.wallId);
+      await announce(connection, { shopId, topic: 'job', id: jobId });
+    });
+    return { done: true as const };
   });
 
-  routes.add({
-    method: 'put',
-    path: '/jobs/:jobId/openings',
-    summary: 'Change openings that are still as they were seen, all or none',
-    params: uuidParams('jobId'),
-    body: z.object({
-      openings: z
-        .array(OpeningSchema.extend({ version: z.int() }))
-        .min(1)
-        .max(2000),
-    }),
-    response: z.object({ openings: z.array(OpeningRowSchema) }),
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        await assertTagsFree(connection, shopId, params.jobId, body.openings);
-        const openings = [];
-        for (const { version, ...opening } of body.openings) {
-          const updated = await updateOpening(connection, shopId, params.jobId, opening, version);
-          if (!updated)
-            throw new ApiError('conflict', `Someone else changed opening ${opening.tag} meanwhile.`);
-          openings.push(updated);
-        }
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return { openings };
-      });
-    },
+  routes.add(ROUTES.putOpenings, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      await assertTagsFree(connection, shopId, params.jobId, body.openings);
+      const openings = [];
+      for (const { version, ...opening } of body.openings) {
+        const updated = await updateOpening(connection, shopId, params.jobId, opening, version);
+        if (!updated)
+          throw new ApiError('conflict', `Someone else changed opening ${opening.tag} meanwhile.`);
+        openings.push(updated);
+      }
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return { openings };
+    });
   });
 
-  routes.add({
-    method: 'post',
-    path: '/jobs/:jobId/openings/delete',
-    summary: 'Delete openings; their pieces stay without one',
-    params: uuidParams('jobId'),
-    body: z.object({ openingIds: z.array(z.uuid()).min(1).max(2000) }),
-    response: Done,
-    handle: async ({ params, body }, { member }) => {
-      await db.transaction(async (connection) => {
-        await deleteOpenings(connection, member.shopId, params.jobId, body.openingIds);
-        await announce(connection, { shopId: member.shopId, topic: 'job', id: params.jobId });
-      });
-      return { done: true as const };
-    },
+  routes.add(ROUTES.removeOpenings, async ({ params, body }, { member }) => {
+    await db.transaction(async (connection) => {
+      await deleteOpenings(connection, member.shopId, params.jobId, body.openingIds);
+      await announce(connection, { shopId: member.shopId, topic: 'job', id: params.jobId });
+    });
+    return { done: true as const };
   });
 }

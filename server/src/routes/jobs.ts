@@ -1,142 +1,88 @@
-import { DossierSchema, JobRowSchema, JobSummarySchema } from '@upholder/core/api';
-import { JobSchema, JobSpecSchema } from '@upholder/core/jobs';
-import { OwnPracticeSchema } from '@upholder/core/systems';
-import { z } from 'zod';
+import { ROUTES } from '@upholder/core/api';
+import { JobSchema } from '@upholder/core/jobs';
 import type { App } from '../context/app.ts';
 import { dossierOf, openDossiers } from '../dossier/store.ts';
 import { ApiError } from '../http/errors.ts';
-import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { addJob, deleteJob, findJob, summariesOf, updateJob, updatePractice } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { moveZone, unfoldZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
-const NewJob = z.intersection(z.object({ id: z.uuid() }), JobSpecSchema);
-const JobChange = z.intersection(z.object({ version: z.int() }), JobSpecSchema);
-
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */
 export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add({
-    method: 'get',
-    path: '/jobs',
-    summary: 'All jobs of the shop, open ones first',
-    response: z.object({ jobs: z.array(JobSummarySchema) }),
-    handle: async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }),
+  routes.add(ROUTES.jobs, async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }));
+
+  routes.add(ROUTES.floor, async (_input, { member }) => ({
+    dossiers: await openDossiers(db, member.shopId),
+  }));
+
+  routes.add(ROUTES.addJob, async ({ body }, { member }) => {
+    const wanted = JobSchema.parse(body);
+    const job = await addJob(db, member.shopId, wanted, clock.now());
+    if (!job || !saysTheSame(job, wanted))
+      throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+    await announce(db, { shopId: member.shopId, topic: 'jobs', id: job.id });
+    return job;
   });
 
-  routes.add({
-    method: 'get',
-    path: '/floor',
-    summary: 'Everything about all open jobs',
-    response: z.object({ dossiers: z.array(DossierSchema) }),
-    handle: async (_input, { member }) => ({ dossiers: await openDossiers(db, member.shopId) }),
+  routes.add(ROUTES.job, async ({ params }, { member }) => {
+    const dossier = await dossierOf(db, member.shopId, params.jobId);
+    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    return dossier;
   });
 
-  routes.add({
-    method: 'post',
-    path: '/jobs',
-    summary: 'Add a job; the client makes the id',
-    body: NewJob,
-    response: JobRowSchema,
-    status: 201,
-    handle: async ({ body }, { member }) => {
-      const wanted = JobSchema.parse(body);
-      const job = await addJob(db, member.shopId, wanted, clock.now());
-      if (!job || !saysTheSame(job, wanted))
-        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-      await announce(db, { shopId: member.shopId, topic: 'jobs', id: job.id });
-      return job;
-    },
+  routes.add(ROUTES.changeJob, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    const { version, ...spec } = body;
+    const row = await db.transaction(async (connection) => {
+      const before = await findJob(connection, shopId, params.jobId);
+      if (!before) throw new ApiError('not-found', 'The shop has no such job.');
+      const updated = await updateJob(connection, shopId, { ...spec, id: params.jobId }, version);
+      if (!updated)
+        throw new ApiError('conflict', 'Someone else changed this job meanwhile.', { current: before });
+      // Another place means another way to coat: zones that nobody has begun are unfolded again.
+      if (updated.place !== before.place) {
+        for (const zone of await zonesOf(connection, shopId, params.jobId))
+          await moveZone(connection, shopId, zone, updated.place);
+      }
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return updated;
+    });
+    return row;
   });
 
-  routes.add({
-    method: 'get',
-    path: '/jobs/:jobId',
-    summary: 'Everything about one job',
-    params: uuidParams('jobId'),
-    response: DossierSchema,
-    handle: async ({ params }, { member }) => {
-      const dossier = await dossierOf(db, member.shopId, params.jobId);
-      if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
-      return dossier;
-    },
+  routes.add(ROUTES.changePractice, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const before = await findJob(connection, shopId, params.jobId);
+      if (!before) throw new ApiError('not-found', 'The shop has no such job.');
+      const updated = await updatePractice(connection, shopId, params.jobId, body.practice, body.version);
+      if (!updated)
+        throw new ApiError('conflict', 'Someone else changed this job meanwhile.', { current: before });
+      const { laying } = body.practice.ways;
+      for (const zone of await zonesOf(connection, shopId, params.jobId)) {
+        // Steps that somebody changed by hand are not unfolded over without being asked.
+        if (zone.isEdited || (await isStarted(connection, shopId, zone.id))) continue;
+        const isLaidAnew = laying !== undefined && laying !== before.practice.ways.laying;
+        const wanted = isLaidAnew && zone.options ? { ...zone, options: { ...zone.options, laying } } : zone;
+        if (wanted !== zone) await updateZone(connection, shopId, wanted, zone.version);
+        await unfoldZone(connection, shopId, wanted, updated.place);
+      }
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return updated;
+    });
   });
 
-  routes.add({
-    method: 'put',
-    path: '/jobs/:jobId',
-    summary: 'Change the head of a job',
-    params: uuidParams('jobId'),
-    body: JobChange,
-    response: JobRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      const { version, ...spec } = body;
-      const row = await db.transaction(async (connection) => {
-        const before = await findJob(connection, shopId, params.jobId);
-        if (!before) throw new ApiError('not-found', 'The shop has no such job.');
-        const updated = await updateJob(connection, shopId, { ...spec, id: params.jobId }, version);
-        if (!updated)
-          throw new ApiError('conflict', 'Someone else changed this job meanwhile.', { current: before });
-        // Another place means another way to coat: zones that nobody has begun are unfolded again.
-        if (updated.place !== before.place) {
-          for (const zone of await zonesOf(connection, shopId, params.jobId))
-            await moveZone(connection, shopId, zone, updated.place);
-        }
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return updated;
-      });
-      return row;
-    },
-  });
-
-  routes.add({
-    method: 'put',
-    path: '/jobs/:jobId/practice',
-    summary: 'Change the ways of a job; zones that nobody has begun or changed by hand are unfolded anew',
-    params: uuidParams('jobId'),
-    body: z.object({ version: z.int(), practice: OwnPracticeSchema }),
-    response: JobRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const before = await findJob(connection, shopId, params.jobId);
-        if (!before) throw new ApiError('not-found', 'The shop has no such job.');
-        const updated = await updatePractice(connection, shopId, params.jobId, body.practice, body.version);
-        if (!updated)
-          throw new ApiError('conflict', 'Someone else changed this job meanwhile.', { current: before });
-        const { laying } = body.practice.ways;
-        for (const zone of await zonesOf(connection, shopId, params.jobId)) {
-          // Steps that somebody changed by hand are not unfolded over without being asked.
-          if (zone.isEdited || (await isStarted(connection, shopId, zone.id))) continue;
-          const isLaidAnew = laying !== undefined && laying !== before.practice.ways.laying;
-          const wanted =
-            isLaidAnew && zone.options ? { ...zone, options: { ...zone.options, laying } } : zone;
-          if (wanted !== zone) await updateZone(connection, shopId, wanted, zone.version);
-          await unfoldZone(connection, shopId, wanted, updated.place);
-        }
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return updated;
-      });
-    },
-  });
-
-  routes.add({
-    method: 'delete',
-    path: '/jobs/:jobId',
-    summary: 'Delete a job that has no log yet',
-    params: uuidParams('jobId'),
-    response: Done,
-    handle: async ({ params }, { member }) => {
-      const isGone = await db.transaction((connection) => deleteJob(connection, member.shopId, params.jobId));
-      if (!isGone)
-        throw new ApiError(
-          'already-logged',
-          'This job has a log, or is not there: it is kept. Set it to handed over instead.',
-        );
-      await announce(db, { shopId: member.shopId, topic: 'jobs', id: params.jobId });
-      return { done: true as const };
-    },
+  routes.add(ROUTES.removeJob, async ({ params }, { member }) => {
+    const isGone = await db.transaction((connection) => deleteJob(connection, member.shopId, params.jobId));
+    if (!isGone)
+      throw new ApiError(
+        'already-logged',
+        'This job has a log, or is not there: it is kept. Set it to handed over instead.',
+      );
+    await announce(db, { shopId: member.shopId, topic: 'jobs', id: params.jobId });
+    return { done: true as const };
   });
 }

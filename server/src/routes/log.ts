@@ -1,17 +1,11 @@
-import {
-  type LogEntry,
-  LogEntrySchema,
-  type NewLogEntry,
-  NewLogEntrySchema,
-  workOf,
-} from '@upholder/core/jobs';
+import { ROUTES } from '@upholder/core/api';
+import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
 import type { Step } from '@upholder/core/systems';
-import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { dossierOf } from '../dossier/store.ts';
 import { ApiError } from '../http/errors.ts';
-import { type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { addEntry, findEntry } from '../log/store.ts';
@@ -64,47 +58,36 @@ function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
 
 /** The log: append-only, each entry written once however often it is sent. */
 export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add({
-    method: 'post',
-    path: '/jobs/:jobId/log',
-    summary: 'Log a step as done, or correct an entry; repeating the call writes nothing twice',
-    params: uuidParams('jobId'),
-    body: NewLogEntrySchema.refine((entry) => !entry.isWithdrawal || entry.correctsId !== null, {
-      path: ['correctsId'],
-      message: 'A withdrawal must name the entry it takes back.',
-    }),
-    response: z.object({ entry: LogEntrySchema, wasKnown: z.boolean() }),
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      if (body.jobId !== params.jobId)
-        throw new ApiError('bad-input', 'The entry names another job.', {
-          fields: { jobId: 'Another job.' },
-        });
-      const known = await findEntry(db, shopId, body.id);
-      if (known) return { entry: assertSame(known, body), wasKnown: true };
-      const written = db.transaction(async (connection) => {
-        const now = clock.now();
-        const step = await assertFits(connection, shopId, body, now);
-        const entry: LogEntry = {
-          ...body,
-          work: body.work ?? workOf(step),
-          imported: null,
-          memberId: member.id,
-          memberName: member.name,
-          loggedAt: now.toISOString(),
-        };
-        const isNew = await addEntry(connection, shopId, entry);
-        const kept = await findEntry(connection, shopId, body.id);
-        if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-        if (isNew) await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
+  routes.add(ROUTES.log, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    if (body.jobId !== params.jobId)
+      throw new ApiError('bad-input', 'The entry names another job.', {
+        fields: { jobId: 'Another job.' },
       });
-      return written.catch(async (error: unknown) => {
-        // Sent twice at once, the other one may have been written first: then this is no refusal.
-        const twin = await findEntry(db, shopId, body.id);
-        if (!twin) throw error;
-        return { entry: assertSame(twin, body), wasKnown: true };
-      });
-    },
+    const known = await findEntry(db, shopId, body.id);
+    if (known) return { entry: assertSame(known, body), wasKnown: true };
+    const written = db.transaction(async (connection) => {
+      const now = clock.now();
+      const step = await assertFits(connection, shopId, body, now);
+      const entry: LogEntry = {
+        ...body,
+        work: body.work ?? workOf(step),
+        imported: null,
+        memberId: member.id,
+        memberName: member.name,
+        loggedAt: now.toISOString(),
+      };
+      const isNew = await addEntry(connection, shopId, entry);
+      const kept = await findEntry(connection, shopId, body.id);
+      if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      if (isNew) await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
+    });
+    return written.catch(async (error: unknown) => {
+      // Sent twice at once, the other one may have been written first: then this is no refusal.
+      const twin = await findEntry(db, shopId, body.id);
+      if (!twin) throw error;
+      return { entry: assertSame(twin, body), wasKnown: true };
+    });
   });
 }

@@ -1,9 +1,10 @@
+import { ROUTES } from '@upholder/core/api';
 import { PhotoSchema } from '@upholder/core/jobs';
 import express, { type Router } from 'express';
 import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
-import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { announce } from '../live/channel.ts';
 import { readPicture } from '../photos/picture.ts';
 import { addPhoto, deletePhoto, photoContent } from '../photos/store.ts';
@@ -57,20 +58,13 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
     response.type(found.type).send(found.content);
   });
 
-  routes.add({
-    method: 'delete',
-    path: '/photos/:photoId',
-    summary: 'Delete a picture',
-    params: uuidParams('photoId'),
-    response: Done,
-    handle: async ({ params }, { member }) => {
-      await db.transaction(async (connection) => {
-        const found = await photoContent(connection, member.shopId, params.photoId);
-        if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
-        await deletePhoto(connection, member.shopId, params.photoId);
-        await announce(connection, { shopId: member.shopId, topic: 'job', id: found.jobId });
-      });
-      return { done: true as const };
-    },
+  routes.add(ROUTES.removePhoto, async ({ params }, { member }) => {
+    await db.transaction(async (connection) => {
+      const found = await photoContent(connection, member.shopId, params.photoId);
+      if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
+      await deletePhoto(connection, member.shopId, params.photoId);
+      await announce(connection, { shopId: member.shopId, topic: 'job', id: found.jobId });
+    });
+    return { done: true as const };
   });
 }

@@ -1,6 +1,5 @@
-import { SessionSchema } from '@upholder/core/api';
+import { ROUTES } from '@upholder/core/api';
 import type { Request } from 'express';
-import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
@@ -15,11 +14,6 @@ import {
   isTriedTooOften,
   openSession,
 } from '../session/store.ts';
-
-const SignIn = z.object({
-  signIn: z.string().trim().min(1, 'Enter your name.').max(80),
-  password: z.string().min(1, 'Enter your password.').max(200),
-});
 
 /** Sign-in, sign-out and who is here. */
 export function addSessionRoutes(routes: RouteTable, { db, clock, config }: App): void {
@@ -37,65 +31,37 @@ export function addSessionRoutes(routes: RouteTable, { db, clock, config }: App)
     };
   }
 
-  routes.add({
-    method: 'get',
-    path: '/session',
-    summary: 'Who is signed in, and the time on the server',
-    isOpen: true,
-    response: SessionSchema,
-    handle: async (_input, { request }) => answer(request, request.member ?? null, request.csrfToken ?? null),
-  });
+  routes.add(ROUTES.session, async (_input, { request }) =>
+    answer(request, request.member ?? null, request.csrfToken ?? null),
+  );
 
-  routes.add({
-    method: 'post',
-    path: '/session',
-    summary: 'Sign in with name and password',
-    isOpen: true,
-    body: SignIn,
-    response: SessionSchema,
-    handle: async ({ body }, { request, response }) => {
-      const who = `${body.signIn.toLowerCase()} ${request.ip}`;
-      if (await isTriedTooOften(db, who, clock.now())) {
-        throw new ApiError('too-many-tries', 'Too many tries. Wait ten minutes and try again.');
-      }
-      const found = await findSignIn(db, body.signIn);
-      const isRight = await isPassword(body.password, found?.passwordHash ?? (await noHash));
-      if (!found || !isRight) throw new ApiError('wrong-sign-in', 'Name and password do not go together.');
-      await forgetTries(db, who);
-      const session = await openSession(db, found.member, clock.now());
-      sendSessionCookie(response, session.token, session.expires);
-      return answer(request, found.member, session.csrfToken);
-    },
+  routes.add(ROUTES.signIn, async ({ body }, { request, response }) => {
+    const who = `${body.signIn.toLowerCase()} ${request.ip}`;
+    if (await isTriedTooOften(db, who, clock.now())) {
+      throw new ApiError('too-many-tries', 'Too many tries. Wait ten minutes and try again.');
+    }
+    const found = await findSignIn(db, body.signIn);
+    const isRight = await isPassword(body.password, found?.passwordHash ?? (await noHash));
+    if (!found || !isRight) throw new ApiError('wrong-sign-in', 'Name and password do not go together.');
+    await forgetTries(db, who);
+    const session = await openSession(db, found.member, clock.now());
+    sendSessionCookie(response, session.token, session.expires);
+    return answer(request, found.member, session.csrfToken);
   });
 
   if (config.isDemo) {
-    routes.add({
-      method: 'post',
-      path: '/session/demo',
-      summary: 'Sign in as a member of the demo shop',
-      isOpen: true,
-      body: z.object({ memberId: z.uuid() }),
-      response: SessionSchema,
-      handle: async ({ body }, { request, response }) => {
-        const member = (await demoMembers(db)).find(({ id }) => id === body.memberId);
-        if (!member) throw new ApiError('not-found', 'The demo has no such member.');
-        const session = await openSession(db, member, clock.now());
-        sendSessionCookie(response, session.token, session.expires);
-        return answer(request, member, session.csrfToken);
-      },
+    routes.add(ROUTES.demoSignIn, async ({ body }, { request, response }) => {
+      const member = (await demoMembers(db)).find(({ id }) => id === body.memberId);
+      if (!member) throw new ApiError('not-found', 'The demo has no such member.');
+      const session = await openSession(db, member, clock.now());
+      sendSessionCookie(response, session.token, session.expires);
+      return answer(request, member, session.csrfToken);
     });
   }
 
-  routes.add({
-    method: 'delete',
-    path: '/session',
-    summary: 'Sign out',
-    isOpen: true,
-    response: SessionSchema,
-    handle: async (_input, { request, response }) => {
-      if (request.sessionToken) await closeSession(db, request.sessionToken);
-      sendSessionCookie(response, '', new Date(0));
-      return answer(request, null, null);
-    },
+  routes.add(ROUTES.signOut, async (_input, { request, response }) => {
+    if (request.sessionToken) await closeSession(db, request.sessionToken);
+    sendSessionCookie(response, '', new Date(0));
+    return answer(request, null, null);
   });
 }

@@ -1,9 +1,7 @@
-import { LayerRowSchema, SupplyRowSchema } from '@upholder/core/api';
-import { ShopLayerSchema, SupplyEntrySchema, SupplySchema } from '@upholder/core/catalogue';
-import { z } from 'zod';
+import { ROUTES } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
-import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { addLayer, addSupply, deleteLayer, findSupply, layersOf, updateSupply } from '../stores/store.ts';
@@ -12,74 +10,39 @@ import { addLayer, addSupply, deleteLayer, findSupply, layersOf, updateSupply } 
 export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
   const changed = (shopId: string) => announce(db, { shopId, topic: 'shop', id: shopId });
 
-  routes.add({
-    method: 'post',
-    path: '/supplies',
-    summary: 'Add a cleaner, abrasive, filler, caulk, tape or cloth to the stores',
-    body: SupplyEntrySchema,
-    response: SupplyRowSchema,
-    status: 201,
-    handle: async ({ body }, { member }) => {
-      const supply = await addSupply(db, member.shopId, body);
-      if (!supply)
-        throw new ApiError('id-taken', 'The stores have an entry with this key already.', {
-          fields: { key: 'This key is taken.' },
-        });
-      await changed(member.shopId);
-      return supply;
-    },
+  routes.add(ROUTES.addSupply, async ({ body }, { member }) => {
+    const supply = await addSupply(db, member.shopId, body);
+    if (!supply)
+      throw new ApiError('id-taken', 'The stores have an entry with this key already.', {
+        fields: { key: 'This key is taken.' },
+      });
+    await changed(member.shopId);
+    return supply;
   });
 
-  routes.add({
-    method: 'put',
-    path: '/supplies/:supplyId',
-    summary: 'Change what the stores know of a cleaner, abrasive, filler, caulk, tape or cloth',
-    params: uuidParams('supplyId'),
-    body: z.object({ version: z.int(), supply: SupplySchema }),
-    response: SupplyRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const updated = await updateSupply(db, member.shopId, params.supplyId, body.version, body.supply);
-      if (!updated) {
-        const current = await findSupply(db, member.shopId, params.supplyId);
-        if (!current) throw new ApiError('not-found', 'The stores have no such entry.');
-        throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });
-      }
-      await changed(member.shopId);
-      return updated;
-    },
+  routes.add(ROUTES.changeSupply, async ({ params, body }, { member }) => {
+    const updated = await updateSupply(db, member.shopId, params.supplyId, body.version, body.supply);
+    if (!updated) {
+      const current = await findSupply(db, member.shopId, params.supplyId);
+      if (!current) throw new ApiError('not-found', 'The stores have no such entry.');
+      throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });
+    }
+    await changed(member.shopId);
+    return updated;
   });
 
-  routes.add({
-    method: 'post',
-    path: '/layers',
-    summary: 'Answer what may lie over what, by judgement or by a test piece; repeating the call writes once',
-    body: ShopLayerSchema.refine(({ answer, test }) => test === null || test.held === (answer !== 'no'), {
-      message: 'A test piece that held says yes, one that did not says no.',
-      path: ['answer'],
-    }),
-    response: LayerRowSchema,
-    status: 201,
-    handle: async ({ body }, { member }) => {
-      await addLayer(db, member.shopId, body, member.name, clock.now());
-      await changed(member.shopId);
-      const row = (await layersOf(db, member.shopId)).find(({ id }) => id === body.id);
-      if (!row || !saysTheSame(row, body))
-        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-      return row;
-    },
+  routes.add(ROUTES.addLayer, async ({ body }, { member }) => {
+    await addLayer(db, member.shopId, body, member.name, clock.now());
+    await changed(member.shopId);
+    const row = (await layersOf(db, member.shopId)).find(({ id }) => id === body.id);
+    if (!row || !saysTheSame(row, body)) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+    return row;
   });
 
-  routes.add({
-    method: 'delete',
-    path: '/layers/:layerId',
-    summary: 'Take an answer back; the one before it or the table counts again',
-    params: uuidParams('layerId'),
-    response: Done,
-    handle: async ({ params }, { member }) => {
-      if (!(await deleteLayer(db, member.shopId, params.layerId)))
-        throw new ApiError('not-found', 'The shop has no such answer.');
-      await changed(member.shopId);
-      return { done: true as const };
-    },
+  routes.add(ROUTES.removeLayer, async ({ params }, { member }) => {
+    if (!(await deleteLayer(db, member.shopId, params.layerId)))
+      throw new ApiError('not-found', 'The shop has no such answer.');
+    await changed(member.shopId);
+    return { done: true as const };
   });
 }

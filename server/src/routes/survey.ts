@@ -1,9 +1,8 @@
-import { SurveyChangeSchema, ZoneRowSchema } from '@upholder/core/api';
-import { DecisionSchema, NewDecisionSchema } from '@upholder/core/jobs';
+import { ROUTES } from '@upholder/core/api';
 import { withAnswers } from '@upholder/core/survey';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
-import { type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { announce } from '../live/channel.ts';
 import { addDecision, decisionsOf } from '../zones/decisions.ts';
@@ -12,66 +11,49 @@ import { findZone, updateZone } from '../zones/store.ts';
 
 /** The survey of a zone: answers one by one, and decisions with their reasons. */
 export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add({
-    method: 'patch',
-    path: '/zones/:zoneId/survey',
-    summary: 'Answer questions of the survey; null takes an answer back. The rest stays as it is',
-    params: uuidParams('zoneId'),
-    body: SurveyChangeSchema,
-    response: ZoneRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const found = await findZone(connection, shopId, params.zoneId, { lock: true });
-        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-        const { zone } = found;
-        const updated = await updateZone(
-          connection,
-          shopId,
-          {
-            ...zone,
-            survey: withAnswers(zone.survey, body.answers ?? {}),
-            substrate: body.substrate === undefined ? zone.substrate : body.substrate,
-            oldColour: body.oldColour ?? zone.oldColour,
-            newColour: body.newColour ?? zone.newColour,
-          },
-          zone.version,
-        );
-        if (!updated) throw new ApiError('conflict', 'Someone else changed this zone meanwhile. Try again.');
-        if (body.answers?.replacementStock !== undefined) await refitSequence(connection, shopId, zone.id);
-        await followStock(connection, shopId, zone, updated, found.place);
-        await announce(connection, { shopId, topic: 'job', id: found.jobId });
-        return updated;
-      });
-    },
+  routes.add(ROUTES.answerSurvey, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const found = await findZone(connection, shopId, params.zoneId, { lock: true });
+      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+      const { zone } = found;
+      const updated = await updateZone(
+        connection,
+        shopId,
+        {
+          ...zone,
+          survey: withAnswers(zone.survey, body.answers ?? {}),
+          substrate: body.substrate === undefined ? zone.substrate : body.substrate,
+          oldColour: body.oldColour ?? zone.oldColour,
+          newColour: body.newColour ?? zone.newColour,
+        },
+        zone.version,
+      );
+      if (!updated) throw new ApiError('conflict', 'Someone else changed this zone meanwhile. Try again.');
+      if (body.answers?.replacementStock !== undefined) await refitSequence(connection, shopId, zone.id);
+      await followStock(connection, shopId, zone, updated, found.place);
+      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      return updated;
+    });
   });
 
-  routes.add({
-    method: 'post',
-    path: '/jobs/:jobId/decisions',
-    summary: 'Take on a caution, or record why a system was chosen; repeating the call writes once',
-    params: uuidParams('jobId'),
-    body: NewDecisionSchema,
-    response: DecisionSchema,
-    status: 201,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const found = await findZone(connection, shopId, body.zoneId);
-        if (found?.jobId !== params.jobId) throw new ApiError('not-found', 'The job has no such zone.');
-        const decision = {
-          ...body,
-          memberId: member.id,
-          memberName: member.name,
-          at: clock.now().toISOString(),
-        };
-        await addDecision(connection, shopId, params.jobId, decision);
-        const kept = (await decisionsOf(connection, shopId, params.jobId)).find(({ id }) => id === body.id);
-        if (!kept || !saysTheSame(kept, body))
-          throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return kept;
-      });
-    },
+  routes.add(ROUTES.addDecision, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const found = await findZone(connection, shopId, body.zoneId);
+      if (found?.jobId !== params.jobId) throw new ApiError('not-found', 'The job has no such zone.');
+      const decision = {
+        ...body,
+        memberId: member.id,
+        memberName: member.name,
+        at: clock.now().toISOString(),
+      };
+      await addDecision(connection, shopId, params.jobId, decision);
+      const kept = (await decisionsOf(connection, shopId, params.jobId)).find(({ id }) => id === body.id);
+      if (!kept || !saysTheSame(kept, body))
+        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return kept;
+    });
   });
 }

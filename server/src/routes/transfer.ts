@@ -1,5 +1,5 @@
 import type { Dossier, SupplyRow } from '@upholder/core/api';
-import { JobRowSchema } from '@upholder/core/api';
+import { ROUTES } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { isSprayed } from '@upholder/core/catalogue';
 import {
@@ -213,23 +213,15 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     response.json(z.toJSONSchema(JobFileSchema, { io: 'input' }));
   });
 
-  routes.add({
-    method: 'post',
-    path: '/import/job',
-    summary: 'Make a job from a job file, identical but for its ids',
-    body: z.object({ file: z.unknown() }),
-    response: JobRowSchema,
-    status: 201,
-    handle: async ({ body }, { member }) => {
-      const read = readJobFile(body.file);
-      if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
-      const file = withNewIds(read.value, uuid);
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        await writeJobFile(connection, shopId, file, clock.now(), member.name);
-        await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
-        return { ...file.job, version: 1 };
-      });
-    },
+  routes.add(ROUTES.importJob, async ({ body }, { member }) => {
+    const read = readJobFile(body.file);
+    if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
+    const file = withNewIds(read.value, uuid);
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      await writeJobFile(connection, shopId, file, clock.now(), member.name);
+      await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
+      return { ...file.job, version: 1 };
+    });
   });
 }

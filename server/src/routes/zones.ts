@@ -1,17 +1,11 @@
-import { NewZoneSchema, ZoneRowSchema } from '@upholder/core/api';
-import { type Job, type Zone, type ZoneSpec, ZoneSpecSchema } from '@upholder/core/jobs';
-import {
-  FINISHING_SYSTEMS,
-  optionsInPlace,
-  StepDraftSchema,
-  ZoneOptionsSchema,
-} from '@upholder/core/systems';
+import { ROUTES } from '@upholder/core/api';
+import type { Job, Zone, ZoneSpec } from '@upholder/core/jobs';
+import { FINISHING_SYSTEMS, optionsInPlace, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
-import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
-import { Done, type RouteTable, uuidParams } from '../http/route.ts';
+import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
@@ -77,137 +71,98 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
 
 /** Zones of a job and the sequences they unfold into. */
 export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add({
-    method: 'post',
-    path: '/jobs/:jobId/zones',
-    summary: 'Add a zone; its system unfolds into steps',
-    params: uuidParams('jobId'),
-    body: NewZoneSchema,
-    response: ZoneRowSchema,
-    status: 201,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const job = await findJob(connection, shopId, params.jobId);
-        if (!job) throw new ApiError('not-found', 'The shop has no such job.');
-        const known = await findZone(connection, shopId, body.id);
-        if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body, job.place)))
-          return known.zone;
-        if (known) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-        await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
-        const position = await nextZonePosition(connection, shopId, params.jobId);
-        const zone = await addZone(connection, shopId, params.jobId, {
-          ...withOptions(body, job.place),
-          position,
-          isEdited: false,
+  routes.add(ROUTES.addZone, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const job = await findJob(connection, shopId, params.jobId);
+      if (!job) throw new ApiError('not-found', 'The shop has no such job.');
+      const known = await findZone(connection, shopId, body.id);
+      if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body, job.place)))
+        return known.zone;
+      if (known) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
+      const position = await nextZonePosition(connection, shopId, params.jobId);
+      const zone = await addZone(connection, shopId, params.jobId, {
+        ...withOptions(body, job.place),
+        position,
+        isEdited: false,
+      });
+      if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      await unfoldZone(connection, shopId, zone, job.place);
+      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      return zone;
+    });
+  });
+
+  routes.add(ROUTES.changeZone, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const found = await findZone(connection, shopId, params.zoneId);
+      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+      const { version, ...spec } = body;
+      const wanted = withOptions(spec, found.place);
+      await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
+      const updated = await updateZone(
+        connection,
+        shopId,
+        { ...wanted, id: params.zoneId, isEdited: found.zone.isEdited },
+        version,
+      );
+      if (!updated)
+        throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
+          current: found.zone,
         });
-        if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-        await unfoldZone(connection, shopId, zone, job.place);
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
-        return zone;
-      });
-    },
+      if (wanted.systemId !== null && wanted.systemId !== found.zone.systemId && wanted.choiceReason !== '') {
+        await addDecision(connection, shopId, found.jobId, {
+          id: uuid(),
+          zoneId: params.zoneId,
+          kind: 'chosen',
+          code: wanted.systemId,
+          reason: wanted.choiceReason,
+          memberId: member.id,
+          memberName: member.name,
+          at: clock.now().toISOString(),
+        });
+      }
+      if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
+      else await followStock(connection, shopId, found.zone, updated, found.place);
+      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
+    });
   });
 
-  routes.add({
-    method: 'put',
-    path: '/zones/:zoneId',
-    summary: 'Change a zone; another system or other choices unfold it again',
-    params: uuidParams('zoneId'),
-    body: z.object({ version: z.int(), ...ZoneSpecSchema.shape }),
-    response: ZoneRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const found = await findZone(connection, shopId, params.zoneId);
-        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-        const { version, ...spec } = body;
-        const wanted = withOptions(spec, found.place);
-        await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
-        const updated = await updateZone(
-          connection,
-          shopId,
-          { ...wanted, id: params.zoneId, isEdited: found.zone.isEdited },
-          version,
+  routes.add(ROUTES.changeSteps, async ({ params, body }, { member }) => {
+    const { shopId } = member;
+    return db.transaction(async (connection) => {
+      const found = await findZone(connection, shopId, params.zoneId, { lock: true });
+      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+      if (found.zone.version !== body.version)
+        throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
+          current: found.zone,
+        });
+      await writeSequence(connection, shopId, found.zone, found.jobId, body.steps);
+      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      const after = await findZone(connection, shopId, params.zoneId);
+      return after?.zone ?? found.zone;
+    });
+  });
+
+  routes.add(ROUTES.removeZone, async ({ params }, { member }) => {
+    const { shopId } = member;
+    await db.transaction(async (connection) => {
+      const found = await findZone(connection, shopId, params.zoneId);
+      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+      const pieces = await countPieces(connection, shopId, params.zoneId);
+      if (pieces > 0)
+        throw new ApiError(
+          'conflict',
+          `“${found.zone.name}” still has ${pieces} pieces. Move or delete them first.`,
         );
-        if (!updated)
-          throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
-            current: found.zone,
-          });
-        if (
-          wanted.systemId !== null &&
-          wanted.systemId !== found.zone.systemId &&
-          wanted.choiceReason !== ''
-        ) {
-          await addDecision(connection, shopId, found.jobId, {
-            id: uuid(),
-            zoneId: params.zoneId,
-            kind: 'chosen',
-            code: wanted.systemId,
-            reason: wanted.choiceReason,
-            memberId: member.id,
-            memberName: member.name,
-            at: clock.now().toISOString(),
-          });
-        }
-        if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
-        else await followStock(connection, shopId, found.zone, updated, found.place);
-        await announce(connection, { shopId, topic: 'job', id: found.jobId });
-        return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
-      });
-    },
-  });
-
-  routes.add({
-    method: 'put',
-    path: '/zones/:zoneId/steps',
-    summary: 'Change the sequence of a zone by hand; logged steps stay and stay in their order',
-    params: uuidParams('zoneId'),
-    body: z.object({
-      version: z.int(),
-      steps: z.array(StepDraftSchema).min(1, 'A sequence has at least one step.').max(150),
-    }),
-    response: ZoneRowSchema,
-    handle: async ({ params, body }, { member }) => {
-      const { shopId } = member;
-      return db.transaction(async (connection) => {
-        const found = await findZone(connection, shopId, params.zoneId, { lock: true });
-        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-        if (found.zone.version !== body.version)
-          throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
-            current: found.zone,
-          });
-        await writeSequence(connection, shopId, found.zone, found.jobId, body.steps);
-        await announce(connection, { shopId, topic: 'job', id: found.jobId });
-        const after = await findZone(connection, shopId, params.zoneId);
-        return after?.zone ?? found.zone;
-      });
-    },
-  });
-
-  routes.add({
-    method: 'delete',
-    path: '/zones/:zoneId',
-    summary: 'Delete a zone that has no pieces and no log',
-    params: uuidParams('zoneId'),
-    response: Done,
-    handle: async ({ params }, { member }) => {
-      const { shopId } = member;
-      await db.transaction(async (connection) => {
-        const found = await findZone(connection, shopId, params.zoneId);
-        if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-        const pieces = await countPieces(connection, shopId, params.zoneId);
-        if (pieces > 0)
-          throw new ApiError(
-            'conflict',
-            `“${found.zone.name}” still has ${pieces} pieces. Move or delete them first.`,
-          );
-        if (await isStarted(connection, shopId, params.zoneId))
-          throw new ApiError('zone-started', 'Work on this zone is logged: it is kept.');
-        await deleteZone(connection, shopId, params.zoneId);
-        await announce(connection, { shopId, topic: 'job', id: found.jobId });
-      });
-      return { done: true as const };
-    },
+      if (await isStarted(connection, shopId, params.zoneId))
+        throw new ApiError('zone-started', 'Work on this zone is logged: it is kept.');
+      await deleteZone(connection, shopId, params.zoneId);
+      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+    });
+    return { done: true as const };
   });
 }

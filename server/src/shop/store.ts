@@ -68,12 +68,18 @@ export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[
 /** What can be set for a member on its own, and the column that keeps it. */
 const MEMBER_COLUMNS = { skills: 'skills', week: 'week', daysOff: 'days_off' } as const;
 
+/** One thing of a member, as it shall be. */
+export type MemberChange =
+  | { skills: readonly Skill[] }
+  | { week: Week | null }
+  | { daysOff: readonly string[] };
+
 /** Sets one thing of a member; false when the shop has no such member. */
 export async function changeMember(
   db: Queryable,
   shopId: string,
   memberId: string,
-  change: { skills: readonly Skill[] } | { week: Week | null } | { daysOff: readonly string[] },
+  change: MemberChange,
 ): Promise<boolean> {
   const [[key, value] = []] = Object.entries(change);
   const column = MEMBER_COLUMNS[key as keyof typeof MEMBER_COLUMNS];

@@ -1,41 +1,17 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type {
-  BenchItemRow,
-  Dossier,
-  ErrorBody,
-  JobRow,
-  JobSummary,
-  LayerRow,
-  OpeningRow,
-  PieceRow,
-  PlannedJob,
-  PotCoat,
-  ProductRow,
-  Session,
-  ShopContext,
-  SupplyRow,
-  SurveyChange,
-  WallRow,
-  ZoneRow,
+import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import {
+  type BodyOf,
+  type ErrorBody,
+  PATHS,
+  type ParamsOf,
+  type ResponseOf,
+  type ROUTES,
+  type RouteName,
+  type Session,
+  type WallRow,
 } from '@upholder/core/api';
-import type { ProductSheet, ShopLayer, Supply } from '@upholder/core/catalogue';
-import type { Climate } from '@upholder/core/drying';
-import type { Opening, Wall } from '@upholder/core/elevation';
-import type { Mapping } from '@upholder/core/formats';
-import type {
-  Decision,
-  JobSpec,
-  LogEntry,
-  NewDecision,
-  NewLogEntry,
-  Photo,
-  ZoneSpec,
-} from '@upholder/core/jobs';
-import type { BenchItem, PotRecord } from '@upholder/core/mixing';
-import type { Piece } from '@upholder/core/pieces';
-import type { GunCounts, PlanRecipe, PlanSnapshot, Reservation, Wish } from '@upholder/core/planning';
-import type { ShopSettings, Skill, Week } from '@upholder/core/shop';
-import type { OwnPractice, OwnSystem, OwnSystemVersion, StepDraft } from '@upholder/core/systems';
+import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
+import type { PotRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 
 let csrfToken: string | null = null;
@@ -66,6 +42,34 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
   return answer;
 };
 
+type Routes = typeof ROUTES;
+/** What a call answers with, and what it is told: as its route declares it. */
+type Out<N extends RouteName> = ResponseOf<Routes[N]>;
+type In<N extends RouteName> = BodyOf<Routes[N]>;
+type Given<K extends string, T> = [T] extends [never] ? { [P in K]?: undefined } : { [P in K]: T };
+type Sent<N extends RouteName> = Given<'params', ParamsOf<Routes[N]>> &
+  Given<'body', In<N>> & { headers?: Record<string, string> };
+
+/** A declared call with its path filled in. The declaration itself, with its schemas, stays out of the page. */
+function call<N extends RouteName>(name: N, sent: Sent<N>): FetchArgs {
+  const [method, path = ''] = PATHS[name].split(' ');
+  const params = (sent.params ?? {}) as Record<string, unknown>;
+  const url = path.replace(/:(\w+)/g, (_whole, part: string) => encodeURIComponent(String(params[part])));
+  return {
+    url,
+    method,
+    ...(sent.body === undefined ? {} : { body: sent.body }),
+    ...(sent.headers ? { headers: sent.headers } : {}),
+  };
+}
+
+/** What shows a job, and the list of jobs. */
+const jobTags = (_result: unknown, _error: unknown, { jobId }: { jobId: string }) =>
+  ['Jobs' as const, { type: 'Job' as const, id: jobId }] as const;
+/** What shows a job, but for the list of jobs. */
+const inJobTags = (_result: unknown, _error: unknown, { jobId }: { jobId: string }) =>
+  [{ type: 'Job' as const, id: jobId }] as const;
+
 /** The server, as the screens see it: every answer is kept and renewed when the server says that it changed. */
 export const upholder = createApi({
   reducerPath: 'upholder',
@@ -73,177 +77,167 @@ export const upholder = createApi({
   tagTypes: ['Session', 'Shop', 'Jobs', 'Job', 'Mappings', 'Pots'],
   refetchOnReconnect: true,
   endpoints: (build) => ({
-    session: build.query<Session, void>({ query: () => '/session', providesTags: ['Session'] }),
-    signIn: build.mutation<Session, { signIn: string; password: string }>({
-      query: (body) => ({ url: '/session', method: 'POST', body }),
+    session: build.query<Out<'session'>, void>({
+      query: () => call('session', {}),
+      providesTags: ['Session'],
     }),
-    demoSignIn: build.mutation<Session, string>({
-      query: (memberId) => ({ url: '/session/demo', method: 'POST', body: { memberId } }),
+    signIn: build.mutation<Out<'signIn'>, In<'signIn'>>({ query: (body) => call('signIn', { body }) }),
+    demoSignIn: build.mutation<Out<'demoSignIn'>, string>({
+      query: (memberId) => call('demoSignIn', { body: { memberId } }),
     }),
-    signOut: build.mutation<Session, void>({ query: () => ({ url: '/session', method: 'DELETE' }) }),
-    shop: build.query<ShopContext, void>({ query: () => '/shop', providesTags: ['Shop'] }),
-    changeShop: build.mutation<
-      ShopContext,
-      { version: number; name: string; timeZone: string; settings: ShopSettings }
-    >({
-      query: (body) => ({ url: '/shop', method: 'PUT', body }),
+    signOut: build.mutation<Out<'signOut'>, void>({ query: () => call('signOut', {}) }),
+
+    shop: build.query<Out<'shop'>, void>({ query: () => call('shop', {}), providesTags: ['Shop'] }),
+    changeShop: build.mutation<Out<'changeShop'>, In<'changeShop'>>({
+      query: (body) => call('changeShop', { body }),
       invalidatesTags: ['Shop'],
     }),
-    setDaysOff: build.mutation<ShopContext, { memberId: string; daysOff: string[] }>({
-      query: ({ memberId, daysOff }) => ({
-        url: `/members/${memberId}/days-off`,
-        method: 'PUT',
-        body: { daysOff },
-      }),
+    setDaysOff: build.mutation<Out<'setDaysOff'>, { memberId: string } & In<'setDaysOff'>>({
+      query: ({ memberId, daysOff }) => call('setDaysOff', { params: { memberId }, body: { daysOff } }),
       invalidatesTags: ['Shop'],
     }),
-    setWeek: build.mutation<ShopContext, { memberId: string; week: Week | null }>({
-      query: ({ memberId, week }) => ({ url: `/members/${memberId}/week`, method: 'PUT', body: { week } }),
+    setWeek: build.mutation<Out<'setWeek'>, { memberId: string } & In<'setWeek'>>({
+      query: ({ memberId, week }) => call('setWeek', { params: { memberId }, body: { week } }),
       invalidatesTags: ['Shop'],
     }),
-    setSkills: build.mutation<ShopContext, { memberId: string; skills: Skill[] }>({
-      query: ({ memberId, skills }) => ({
-        url: `/members/${memberId}/skills`,
-        method: 'PUT',
-        body: { skills },
-      }),
+    setSkills: build.mutation<Out<'setSkills'>, { memberId: string } & In<'setSkills'>>({
+      query: ({ memberId, skills }) => call('setSkills', { params: { memberId }, body: { skills } }),
       invalidatesTags: ['Shop'],
     }),
-    typeClimate: build.mutation<ShopContext, { airC: number; rhPct: number }>({
-      query: (body) => ({ url: '/climate', method: 'POST', body }),
+    typeClimate: build.mutation<Out<'typeClimate'>, In<'typeClimate'>>({
+      query: (body) => call('typeClimate', { body }),
       invalidatesTags: ['Shop'],
     }),
-    addProduct: build.mutation<ProductRow, { id: string; key: string; sheet: ProductSheet }>({
-      query: (body) => ({ url: '/products', method: 'POST', body }),
+
+    addProduct: build.mutation<Out<'addProduct'>, In<'addProduct'>>({
+      query: (body) => call('addProduct', { body }),
       invalidatesTags: ['Shop'],
     }),
-    changeProduct: build.mutation<ProductRow, { id: string; version: number; sheet: ProductSheet }>({
-      query: ({ id, ...body }) => ({ url: `/products/${id}`, method: 'PUT', body }),
+    changeProduct: build.mutation<Out<'changeProduct'>, { id: string } & In<'changeProduct'>>({
+      query: ({ id, ...body }) => call('changeProduct', { params: { productId: id }, body }),
       invalidatesTags: ['Shop'],
     }),
-    setStock: build.mutation<ProductRow, { id: string; stockMl: number | null; isFresh?: boolean }>({
-      query: ({ id, ...body }) => ({ url: `/products/${id}/stock`, method: 'PUT', body }),
+    setStock: build.mutation<Out<'setStock'>, { id: string } & In<'setStock'>>({
+      query: ({ id, ...body }) => call('setStock', { params: { productId: id }, body }),
       invalidatesTags: ['Shop'],
     }),
-    writeBenchItem: build.mutation<BenchItemRow, { id: string; version: number; item: BenchItem }>({
-      query: ({ id, ...body }) => ({ url: `/bench-items/${id}`, method: 'PUT', body }),
+    writeBenchItem: build.mutation<Out<'putBenchItem'>, { id: string } & In<'putBenchItem'>>({
+      query: ({ id, ...body }) => call('putBenchItem', { params: { itemId: id }, body }),
       invalidatesTags: ['Shop'],
     }),
-    addSupply: build.mutation<SupplyRow, { id: string; key: string; supply: Supply }>({
-      query: (body) => ({ url: '/supplies', method: 'POST', body }),
+    addSupply: build.mutation<Out<'addSupply'>, In<'addSupply'>>({
+      query: (body) => call('addSupply', { body }),
       invalidatesTags: ['Shop'],
     }),
-    changeSupply: build.mutation<SupplyRow, { id: string; version: number; supply: Supply }>({
-      query: ({ id, ...body }) => ({ url: `/supplies/${id}`, method: 'PUT', body }),
+    changeSupply: build.mutation<Out<'changeSupply'>, { id: string } & In<'changeSupply'>>({
+      query: ({ id, ...body }) => call('changeSupply', { params: { supplyId: id }, body }),
       invalidatesTags: ['Shop'],
     }),
-    answerLayer: build.mutation<LayerRow, ShopLayer>({
-      query: (body) => ({ url: '/layers', method: 'POST', body }),
+    answerLayer: build.mutation<Out<'addLayer'>, In<'addLayer'>>({
+      query: (body) => call('addLayer', { body }),
       invalidatesTags: ['Shop'],
     }),
-    takeBackLayer: build.mutation<unknown, string>({
-      query: (id) => ({ url: `/layers/${id}`, method: 'DELETE' }),
+    takeBackLayer: build.mutation<Out<'removeLayer'>, string>({
+      query: (layerId) => call('removeLayer', { params: { layerId } }),
       invalidatesTags: ['Shop'],
     }),
-    systemVersions: build.query<{ versions: OwnSystemVersion[] }, string>({
-      query: (id) => `/systems/${id}`,
+    systemVersions: build.query<Out<'systemVersions'>, string>({
+      query: (systemId) => call('systemVersions', { params: { systemId } }),
       providesTags: ['Shop'],
     }),
     writeSystem: build.mutation<
-      OwnSystemVersion,
-      { id: string; version: number; changeNote: string; system: OwnSystem }
+      Out<'addSystemVersion'>,
+      { id: string; version: number } & In<'addSystemVersion'>
     >({
-      query: ({ id, version, ...body }) => ({
-        url: `/systems/${id}/versions/${version}`,
-        method: 'PUT',
-        body,
-      }),
+      query: ({ id, version, ...body }) =>
+        call('addSystemVersion', { params: { systemId: id, version }, body }),
       invalidatesTags: ['Shop'],
     }),
-    retireSystem: build.mutation<unknown, { id: string; isRetired: boolean }>({
-      query: ({ id, isRetired }) => ({ url: `/systems/${id}/retired`, method: 'PUT', body: { isRetired } }),
+    retireSystem: build.mutation<Out<'retireSystem'>, { id: string } & In<'retireSystem'>>({
+      query: ({ id, isRetired }) => call('retireSystem', { params: { systemId: id }, body: { isRetired } }),
       invalidatesTags: ['Shop'],
     }),
-    changePractice: build.mutation<JobRow, { id: string; version: number; practice: OwnPractice }>({
-      query: ({ id, ...body }) => ({ url: `/jobs/${id}/practice`, method: 'PUT', body }),
-      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
-    }),
-    jobs: build.query<{ jobs: JobSummary[] }, void>({ query: () => '/jobs', providesTags: ['Jobs'] }),
-    floor: build.query<{ dossiers: Dossier[] }, void>({
-      query: () => '/floor',
+
+    jobs: build.query<Out<'jobs'>, void>({ query: () => call('jobs', {}), providesTags: ['Jobs'] }),
+    floor: build.query<Out<'floor'>, void>({
+      query: () => call('floor', {}),
       providesTags: ['Jobs', 'Job'],
     }),
-    job: build.query<Dossier, string>({
-      query: (id) => `/jobs/${id}`,
+    job: build.query<Out<'job'>, string>({
+      query: (jobId) => call('job', { params: { jobId } }),
       providesTags: (_result, _error, id) => [{ type: 'Job', id }],
     }),
-    addJob: build.mutation<JobRow, JobSpec & { id: string }>({
-      query: (body) => ({ url: '/jobs', method: 'POST', body }),
+    addJob: build.mutation<Out<'addJob'>, In<'addJob'>>({
+      query: (body) => call('addJob', { body }),
       invalidatesTags: ['Jobs'],
     }),
-    changeJob: build.mutation<JobRow, { id: string; version: number; spec: JobSpec }>({
-      query: ({ id, version, spec }) => ({ url: `/jobs/${id}`, method: 'PUT', body: { ...spec, version } }),
+    changeJob: build.mutation<Out<'changeJob'>, { id: string; version: number; spec: JobSpec }>({
+      query: ({ id, version, spec }) =>
+        call('changeJob', { params: { jobId: id }, body: { ...spec, version } }),
       invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
     }),
-    deleteJob: build.mutation<unknown, string>({
-      query: (id) => ({ url: `/jobs/${id}`, method: 'DELETE' }),
+    changePractice: build.mutation<Out<'changePractice'>, { id: string } & In<'changePractice'>>({
+      query: ({ id, ...body }) => call('changePractice', { params: { jobId: id }, body }),
+      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
+    }),
+    deleteJob: build.mutation<Out<'removeJob'>, string>({
+      query: (jobId) => call('removeJob', { params: { jobId } }),
       invalidatesTags: ['Jobs'],
     }),
-    addZone: build.mutation<ZoneRow, { jobId: string; id: string; spec: ZoneSpec }>({
-      query: ({ jobId, id, spec }) => ({
-        url: `/jobs/${jobId}/zones`,
-        method: 'POST',
-        body: { id, ...spec },
-      }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    importJob: build.mutation<Out<'importJob'>, unknown>({
+      query: (file) => call('importJob', { body: { file } }),
+      invalidatesTags: ['Jobs'],
     }),
-    changeZone: build.mutation<ZoneRow, { jobId: string; id: string; version: number; spec: ZoneSpec }>({
-      query: ({ id, version, spec }) => ({ url: `/zones/${id}`, method: 'PUT', body: { ...spec, version } }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+
+    addZone: build.mutation<Out<'addZone'>, { jobId: string; id: string; spec: ZoneSpec }>({
+      query: ({ jobId, id, spec }) => call('addZone', { params: { jobId }, body: { id, ...spec } }),
+      invalidatesTags: jobTags,
     }),
-    deleteZone: build.mutation<unknown, { jobId: string; id: string }>({
-      query: ({ id }) => ({ url: `/zones/${id}`, method: 'DELETE' }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
-    }),
-    addPieces: build.mutation<{ pieces: PieceRow[] }, { jobId: string; pieces: Piece[] }>({
-      query: ({ jobId, pieces }) => ({ url: `/jobs/${jobId}/pieces`, method: 'POST', body: { pieces } }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
-    }),
-    changePieces: build.mutation<
-      { pieces: PieceRow[] },
-      { jobId: string; changes: { version: number; piece: Piece }[] }
+    changeZone: build.mutation<
+      Out<'changeZone'>,
+      { jobId: string; id: string; version: number; spec: ZoneSpec }
     >({
-      query: ({ jobId, changes }) => ({ url: `/jobs/${jobId}/pieces`, method: 'PUT', body: { changes } }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+      query: ({ id, version, spec }) =>
+        call('changeZone', { params: { zoneId: id }, body: { ...spec, version } }),
+      invalidatesTags: jobTags,
     }),
-    findPiece: build.query<{ jobId: string; piece: PieceRow }, string>({ query: (id) => `/pieces/${id}` }),
-    deletePieces: build.mutation<unknown, { jobId: string; pieceIds: string[] }>({
-      query: ({ jobId, pieceIds }) => ({
-        url: `/jobs/${jobId}/pieces/delete`,
-        method: 'POST',
-        body: { pieceIds },
-      }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+    deleteZone: build.mutation<Out<'removeZone'>, { jobId: string; id: string }>({
+      query: ({ id }) => call('removeZone', { params: { zoneId: id } }),
+      invalidatesTags: jobTags,
     }),
-    writeSteps: build.mutation<
-      ZoneRow,
-      { jobId: string; zoneId: string; version: number; steps: StepDraft[] }
+    writeSteps: build.mutation<Out<'changeSteps'>, { jobId: string; zoneId: string } & In<'changeSteps'>>({
+      query: ({ zoneId, version, steps }) =>
+        call('changeSteps', { params: { zoneId }, body: { version, steps } }),
+      invalidatesTags: jobTags,
+    }),
+    answerSurvey: build.mutation<
+      Out<'answerSurvey'>,
+      { jobId: string; zoneId: string; change: In<'answerSurvey'> }
     >({
-      query: ({ zoneId, version, steps }) => ({
-        url: `/zones/${zoneId}/steps`,
-        method: 'PUT',
-        body: { version, steps },
-      }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+      query: ({ zoneId, change }) => call('answerSurvey', { params: { zoneId }, body: change }),
+      invalidatesTags: inJobTags,
     }),
-    answerSurvey: build.mutation<ZoneRow, { jobId: string; zoneId: string; change: SurveyChange }>({
-      query: ({ zoneId, change }) => ({ url: `/zones/${zoneId}/survey`, method: 'PATCH', body: change }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    decide: build.mutation<Out<'addDecision'>, { jobId: string } & In<'addDecision'>>({
+      query: ({ jobId, ...body }) => call('addDecision', { params: { jobId }, body }),
+      invalidatesTags: inJobTags,
     }),
-    decide: build.mutation<Decision, NewDecision & { jobId: string }>({
-      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/decisions`, method: 'POST', body }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+
+    addPieces: build.mutation<Out<'addPieces'>, { jobId: string } & In<'addPieces'>>({
+      query: ({ jobId, pieces }) => call('addPieces', { params: { jobId }, body: { pieces } }),
+      invalidatesTags: jobTags,
     }),
+    changePieces: build.mutation<Out<'changePieces'>, { jobId: string } & In<'changePieces'>>({
+      query: ({ jobId, changes }) => call('changePieces', { params: { jobId }, body: { changes } }),
+      invalidatesTags: jobTags,
+    }),
+    findPiece: build.query<Out<'findPiece'>, string>({
+      query: (pieceId) => call('findPiece', { params: { pieceId } }),
+    }),
+    deletePieces: build.mutation<Out<'removePieces'>, { jobId: string } & In<'removePieces'>>({
+      query: ({ jobId, pieceIds }) => call('removePieces', { params: { jobId }, body: { pieceIds } }),
+      invalidatesTags: jobTags,
+    }),
+    // A picture goes as it is, not as JSON: no declared call.
     addPhoto: build.mutation<
       Photo,
       { jobId: string; zoneId: string; pieceId?: string; id: string; topic: string; content: Blob }
@@ -255,108 +249,78 @@ export const upholder = createApi({
         body: content,
         headers: { 'content-type': content.type },
       }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+      invalidatesTags: inJobTags,
     }),
-    deletePhoto: build.mutation<unknown, { jobId: string; id: string }>({
-      query: ({ id }) => ({ url: `/photos/${id}`, method: 'DELETE' }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    deletePhoto: build.mutation<Out<'removePhoto'>, { jobId: string; id: string }>({
+      query: ({ id }) => call('removePhoto', { params: { photoId: id } }),
+      invalidatesTags: inJobTags,
     }),
-    addToMap: build.mutation<
-      { walls: WallRow[]; openings: OpeningRow[] },
-      {
-        jobId: string;
-        walls: Wall[];
-        openings: Opening[];
-        assigned: { pieceId: string; openingId: string | null }[];
-      }
-    >({
-      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/map`, method: 'POST', body }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    addToMap: build.mutation<Out<'addMap'>, { jobId: string } & In<'addMap'>>({
+      query: ({ jobId, ...body }) => call('addMap', { params: { jobId }, body }),
+      invalidatesTags: inJobTags,
     }),
-    changeWall: build.mutation<WallRow, { jobId: string; wall: WallRow }>({
-      query: ({ wall: { id, ...body } }) => ({ url: `/walls/${id}`, method: 'PUT', body }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    changeWall: build.mutation<Out<'changeWall'>, { jobId: string; wall: WallRow }>({
+      query: ({ wall: { id, ...body } }) => call('changeWall', { params: { wallId: id }, body }),
+      invalidatesTags: inJobTags,
     }),
-    deleteWall: build.mutation<unknown, { jobId: string; id: string }>({
-      query: ({ id }) => ({ url: `/walls/${id}`, method: 'DELETE' }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    deleteWall: build.mutation<Out<'removeWall'>, { jobId: string; id: string }>({
+      query: ({ id }) => call('removeWall', { params: { wallId: id } }),
+      invalidatesTags: inJobTags,
     }),
-    changeOpenings: build.mutation<{ openings: OpeningRow[] }, { jobId: string; openings: OpeningRow[] }>({
-      query: ({ jobId, openings }) => ({ url: `/jobs/${jobId}/openings`, method: 'PUT', body: { openings } }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    changeOpenings: build.mutation<Out<'putOpenings'>, { jobId: string } & In<'putOpenings'>>({
+      query: ({ jobId, openings }) => call('putOpenings', { params: { jobId }, body: { openings } }),
+      invalidatesTags: inJobTags,
     }),
-    deleteOpenings: build.mutation<unknown, { jobId: string; openingIds: string[] }>({
-      query: ({ jobId, openingIds }) => ({
-        url: `/jobs/${jobId}/openings/delete`,
-        method: 'POST',
-        body: { openingIds },
-      }),
-      invalidatesTags: (_result, _error, { jobId }) => [{ type: 'Job', id: jobId }],
+    deleteOpenings: build.mutation<Out<'removeOpenings'>, { jobId: string } & In<'removeOpenings'>>({
+      query: ({ jobId, openingIds }) => call('removeOpenings', { params: { jobId }, body: { openingIds } }),
+      invalidatesTags: inJobTags,
     }),
-    mappings: build.query<{ mappings: { signature: string; mapping: Mapping }[] }, void>({
-      query: () => '/import-mappings',
+    mappings: build.query<Out<'mappings'>, void>({
+      query: () => call('mappings', {}),
       providesTags: ['Mappings'],
     }),
-    rememberMapping: build.mutation<unknown, { signature: string; mapping: Mapping }>({
-      query: (body) => ({ url: '/import-mappings', method: 'PUT', body }),
+    rememberMapping: build.mutation<Out<'rememberMapping'>, In<'rememberMapping'>>({
+      query: (body) => call('rememberMapping', { body }),
       invalidatesTags: ['Mappings'],
     }),
-    planJob: build.mutation<
-      { before: PlanSnapshot | null; plan: PlanSnapshot },
-      { jobId: string; wish?: Wish; recipe?: PlanRecipe }
-    >({
-      query: ({ jobId, ...body }) => ({ url: `/jobs/${jobId}/plan`, method: 'POST', body }),
-      invalidatesTags: (_result, _error, { jobId }) => ['Jobs', { type: 'Job', id: jobId }],
+
+    planJob: build.mutation<Out<'planJob'>, { jobId: string } & NonNullable<In<'planJob'>>>({
+      query: ({ jobId, ...body }) => call('planJob', { params: { jobId }, body }),
+      invalidatesTags: jobTags,
     }),
-    planAll: build.mutation<{ jobs: PlannedJob[]; isOwnOrder: boolean }, { order?: string[] }>({
-      query: (body) => ({ url: '/plans', method: 'POST', body }),
+    planAll: build.mutation<Out<'planAll'>, NonNullable<In<'planAll'>>>({
+      query: (body) => call('planAll', { body }),
       invalidatesTags: ['Jobs', 'Job'],
     }),
-    planSurroundings: build.query<
-      {
-        reserved: Reservation[];
-        climate: Climate;
-        forecast: { at: number; climate: Climate }[];
-        guns: GunCounts;
-        now: number;
-      },
-      string
-    >({
-      query: (id) => `/jobs/${id}/plan/surroundings`,
+    planSurroundings: build.query<Out<'planSurroundings'>, string>({
+      query: (jobId) => call('planSurroundings', { params: { jobId } }),
       // Another job's plan takes other hours and places.
       providesTags: ['Jobs'],
       keepUnusedDataFor: 0,
     }),
+
     log: build.mutation<
       { entry: LogEntry; wasKnown: boolean },
       { entry: NewLogEntry /** Whose it is: the server takes it in no other name. */; memberId: string }
     >({
-      query: ({ entry, memberId }) => ({
-        url: `/jobs/${entry.jobId}/log`,
-        method: 'POST',
-        body: entry,
-        headers: { 'x-upholder-member': memberId },
-      }),
+      query: ({ entry, memberId }) =>
+        call('log', {
+          params: { jobId: entry.jobId },
+          body: entry,
+          headers: { 'x-upholder-member': memberId },
+        }),
       invalidatesTags: (_result, error, { entry }) =>
         error ? [] : ['Jobs', { type: 'Job', id: entry.jobId }],
     }),
-    pots: build.query<{ pots: PotRecord[] }, void>({ query: () => '/pots', providesTags: ['Pots'] }),
-    potCoats: build.query<{ coats: PotCoat[] }, string>({
-      query: (id) => `/pots/${id}/coats`,
+    pots: build.query<Out<'pots'>, void>({ query: () => call('pots', {}), providesTags: ['Pots'] }),
+    potCoats: build.query<Out<'potCoats'>, string>({
+      query: (potId) => call('potCoats', { params: { potId } }),
       providesTags: ['Pots', 'Job'],
     }),
-    putPot: build.mutation<PotRecord, { pot: PotRecord; memberId: string }>({
-      query: ({ pot, memberId }) => ({
-        url: `/pots/${pot.id}`,
-        method: 'PUT',
-        body: pot,
-        headers: { 'x-upholder-member': memberId },
-      }),
+    putPot: build.mutation<Out<'putPot'>, { pot: PotRecord; memberId: string }>({
+      query: ({ pot, memberId }) =>
+        call('putPot', { params: { potId: pot.id }, body: pot, headers: { 'x-upholder-member': memberId } }),
       invalidatesTags: (_result, error) => (error ? [] : ['Pots']),
-    }),
-    importJob: build.mutation<JobRow, unknown>({
-      query: (file) => ({ url: '/import/job', method: 'POST', body: { file } }),
-      invalidatesTags: ['Jobs'],
     }),
   }),
 });

@@ -1,7 +1,12 @@
 import { z } from 'zod';
-import { ProductSchema, ProductSheetSchema, ShopLayerSchema, SupplyEntrySchema } from '../catalogue/index.ts';
-import { ClimateReadingSchema, ClimateSchema } from '../drying/index.ts';
-import { OpeningSchema, WallSchema } from '../elevation/index.ts';
+import {
+  ProductSchema,
+  ProductSheetSchema,
+  ShopLayerSchema,
+  SupplyEntrySchema,
+} from '../../catalogue/index.ts';
+import { ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
+import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
 import {
   DecisionSchema,
   HexColour,
@@ -11,13 +16,13 @@ import {
   SUBSTRATES,
   ZoneSchema,
   ZoneSpecSchema,
-} from '../jobs/index.ts';
-import { BenchItemSchema } from '../mixing/index.ts';
-import { PieceSchema } from '../pieces/index.ts';
-import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
-import { CrewMemberSchema, ShopSettingsSchema } from '../shop/index.ts';
-import { SurveyPatchSchema } from '../survey/index.ts';
-import { OwnSystemVersionSchema, StepSchema } from '../systems/index.ts';
+} from '../../jobs/index.ts';
+import { BenchItemSchema } from '../../mixing/index.ts';
+import { PieceSchema } from '../../pieces/index.ts';
+import { PlanSnapshotSchema } from '../../planning/keep/snapshot.ts';
+import { CrewMemberSchema, ShopSettingsSchema } from '../../shop/index.ts';
+import { SurveyPatchSchema } from '../../survey/index.ts';
+import { OwnSystemVersionSchema, StepSchema } from '../../systems/index.ts';
 
 const Versioned = { version: z.int().min(1) };
 

@@ -1,0 +1,34 @@
+import { elevationRoutes } from './routes/elevation.ts';
+import { jobsRoutes } from './routes/jobs.ts';
+import { logRoutes } from './routes/log.ts';
+import { mappingsRoutes } from './routes/mappings.ts';
+import { photosRoutes } from './routes/photos.ts';
+import { piecesRoutes } from './routes/pieces.ts';
+import { plansRoutes } from './routes/plans.ts';
+import { potsRoutes } from './routes/pots.ts';
+import { sessionRoutes } from './routes/session.ts';
+import { shopRoutes } from './routes/shop.ts';
+import { storesRoutes } from './routes/stores.ts';
+import { surveyRoutes } from './routes/survey.ts';
+import { systemsRoutes } from './routes/systems.ts';
+import { transferRoutes } from './routes/transfer.ts';
+import { zonesRoutes } from './routes/zones.ts';
+
+/** Every call that the server takes as JSON, declared once: server, web and the published description are made from it. */
+export const ROUTES = {
+  ...elevationRoutes,
+  ...jobsRoutes,
+  ...logRoutes,
+  ...mappingsRoutes,
+  ...photosRoutes,
+  ...piecesRoutes,
+  ...plansRoutes,
+  ...potsRoutes,
+  ...sessionRoutes,
+  ...shopRoutes,
+  ...storesRoutes,
+  ...surveyRoutes,
+  ...systemsRoutes,
+  ...transferRoutes,
+  ...zonesRoutes,
+};

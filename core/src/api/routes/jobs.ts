@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { JobSpecSchema } from '../../jobs/index.ts';
+import { OwnPracticeSchema } from '../../systems/index.ts';
+import { DossierSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+const NewJob = z.intersection(z.object({ id: z.uuid() }), JobSpecSchema);
+const JobChange = z.intersection(z.object({ version: z.int() }), JobSpecSchema);
+
+export const jobsRoutes = {
+  jobs: route(PATHS.jobs, {
+    summary: 'All jobs of the shop, open ones first',
+    response: z.object({ jobs: z.array(JobSummarySchema) }),
+  }),
+
+  floor: route(PATHS.floor, {
+    summary: 'Everything about all open jobs',
+    response: z.object({ dossiers: z.array(DossierSchema) }),
+  }),
+
+  addJob: route(PATHS.addJob, {
+    summary: 'Add a job; the client makes the id',
+    body: NewJob,
+    response: JobRowSchema,
+    status: 201,
+  }),
+
+  job: route(PATHS.job, {
+    summary: 'Everything about one job',
+    params: uuidParams('jobId'),
+    response: DossierSchema,
+  }),
+
+  changeJob: route(PATHS.changeJob, {
+    summary: 'Change the head of a job',
+    params: uuidParams('jobId'),
+    body: JobChange,
+    response: JobRowSchema,
+  }),
+
+  changePractice: route(PATHS.changePractice, {
+    summary: 'Change the ways of a job; zones that nobody has begun or changed by hand are unfolded anew',
+    params: uuidParams('jobId'),
+    body: z.object({ version: z.int(), practice: OwnPracticeSchema }),
+    response: JobRowSchema,
+  }),
+
+  removeJob: route(PATHS.removeJob, {
+    summary: 'Delete a job that has no log yet',
+    params: uuidParams('jobId'),
+    response: Done,
+  }),
+};

@@ -1,0 +1,10 @@
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+export const photosRoutes = {
+  removePhoto: route(PATHS.removePhoto, {
+    summary: 'Delete a picture',
+    params: uuidParams('photoId'),
+    response: Done,
+  }),
+};

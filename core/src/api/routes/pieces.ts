@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { PieceSchema } from '../../pieces/index.ts';
+import { PieceRowSchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+/** A piece as it shall be, and the version it was seen in. */
+const PieceChangeSchema = z.object({ version: z.int(), piece: PieceSchema });
+export type PieceChange = z.output<typeof PieceChangeSchema>;
+
+export const piecesRoutes = {
+  addPieces: route(PATHS.addPieces, {
+    summary: 'Add pieces, all or none; repeating the call adds nothing twice',
+    params: uuidParams('jobId'),
+    body: z.object({ pieces: z.array(PieceSchema).min(1, 'Send at least one piece.').max(2000) }),
+    response: z.object({ pieces: z.array(PieceRowSchema) }),
+    status: 201,
+  }),
+
+  changePieces: route(PATHS.changePieces, {
+    summary: 'Change pieces that are still as they were seen, all or none',
+    params: uuidParams('jobId'),
+    body: z.object({ changes: z.array(PieceChangeSchema).min(1, 'Send at least one piece.').max(2000) }),
+    response: z.object({ pieces: z.array(PieceRowSchema) }),
+  }),
+
+  findPiece: route(PATHS.findPiece, {
+    summary: 'A piece and the job it belongs to: where the code on its label leads',
+    params: uuidParams('pieceId'),
+    response: z.object({ jobId: z.uuid(), piece: PieceRowSchema }),
+  }),
+
+  removePieces: route(PATHS.removePieces, {
+    summary: 'Delete pieces that have no log',
+    params: uuidParams('jobId'),
+    body: z.object({ pieceIds: z.array(z.uuid()).min(1).max(5000) }),
+    response: Done,
+  }),
+};

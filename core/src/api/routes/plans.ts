@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { APPLICATORS } from '../../catalogue/index.ts';
+import { ClimateSchema } from '../../drying/index.ts';
+import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '../../planning/index.ts';
+import { PlannedJobSchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { route, uuidParams } from '../shapes/route.ts';
+
+export const plansRoutes = {
+  planJob: route(PATHS.planJob, {
+    summary:
+      'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere; answers with the plan before and the new one',
+    params: uuidParams('jobId'),
+    body: z.object({ wish: WishSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
+    response: z.object({ before: PlanSnapshotSchema.nullable(), plan: PlanSnapshotSchema }),
+    status: 201,
+  }),
+
+  planAll: route(PATHS.planAll, {
+    summary:
+      'Plan all open jobs from now on, one after the other: whichever is needed first has the shop first, unless an order is given',
+    body: z
+      .object({
+        /** Jobs in the order of their priority; those left out follow by the day they are needed. Kept for the next time. */
+        order: z.array(z.uuid()).max(500).optional(),
+      })
+      .default({}),
+    response: z.object({ jobs: z.array(PlannedJobSchema), isOwnOrder: z.boolean() }),
+    status: 201,
+  }),
+
+  planSurroundings: route(PATHS.planSurroundings, {
+    summary: 'What planning this job has to reckon with besides the job: other jobs, the air, the moment',
+    params: uuidParams('jobId'),
+    response: z.object({
+      reserved: z.array(ReservationSchema),
+      climate: ClimateSchema,
+      forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+      guns: z.partialRecord(z.enum(APPLICATORS), z.int()),
+      now: z.int(),
+    }),
+  }),
+};

@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { ProductSheetSchema } from '../../catalogue/index.ts';
+import { ClimateSchema } from '../../drying/index.ts';
+import { ShopSettingsSchema, SKILLS, WeekSchema } from '../../shop/index.ts';
+import { NewProductSchema, ProductRowSchema, ShopContextSchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { route, uuidParams } from '../shapes/route.ts';
+
+const TimeZone = z.string().refine((zone) => {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+  } catch {
+    return false;
+  }
+}, 'This is no time zone of the IANA list, such as Europe/London.');
+const ShopChange = z.object({
+  version: z.int(),
+  name: z.string().trim().min(1, 'Give the shop a name.').max(120),
+  timeZone: TimeZone,
+  settings: ShopSettingsSchema,
+});
+
+export const shopRoutes = {
+  shop: route(PATHS.shop, {
+    summary: 'The shop with its people, products and climate',
+    response: ShopContextSchema,
+  }),
+
+  changeShop: route(PATHS.changeShop, {
+    summary: 'Change hours, places and rules of the shop',
+    body: ShopChange,
+    response: ShopContextSchema,
+  }),
+
+  setSkills: route(PATHS.setSkills, {
+    summary: 'Set what a member may be given to do',
+    params: uuidParams('memberId'),
+    body: z.object({ skills: z.array(z.enum(SKILLS)).max(SKILLS.length) }),
+    response: ShopContextSchema,
+  }),
+
+  setWeek: route(PATHS.setWeek, {
+    summary: 'Set working hours of a member’s own, or give them those of the shop again',
+    params: uuidParams('memberId'),
+    body: z.object({ week: WeekSchema.nullable() }),
+    response: ShopContextSchema,
+  }),
+
+  setDaysOff: route(PATHS.setDaysOff, {
+    summary: 'Set the days off of a member',
+    params: uuidParams('memberId'),
+    body: z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
+    response: ShopContextSchema,
+  }),
+
+  typeClimate: route(PATHS.typeClimate, {
+    summary: 'Type in a climate reading',
+    body: ClimateSchema,
+    response: ShopContextSchema,
+  }),
+
+  addProduct: route(PATHS.addProduct, {
+    summary: 'Add a product to the stores',
+    body: NewProductSchema,
+    response: ProductRowSchema,
+    status: 201,
+  }),
+
+  setStock: route(PATHS.setStock, {
+    summary: 'Write what is in the tins; null where nobody counts',
+    params: uuidParams('productId'),
+    body: z.object({
+      stockMl: z
+        .number({ error: 'Enter what is in the tins.' })
+        .min(0, 'What is in the tins is 0 or more.')
+        .max(10_000_000)
+        .nullable(),
+      /** Tins that were opened fresh hold no thinner. */
+      isFresh: z.boolean().default(false),
+    }),
+    response: ProductRowSchema,
+  }),
+
+  changeProduct: route(PATHS.changeProduct, {
+    summary: 'Change the data sheet of a product',
+    params: uuidParams('productId'),
+    body: z.object({ version: z.int(), sheet: ProductSheetSchema }),
+    response: ProductRowSchema,
+  }),
+};

@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { ShopLayerSchema, SupplyEntrySchema, SupplySchema } from '../../catalogue/index.ts';
+import { LayerRowSchema, SupplyRowSchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+export const storesRoutes = {
+  addSupply: route(PATHS.addSupply, {
+    summary: 'Add a cleaner, abrasive, filler, caulk, tape or cloth to the stores',
+    body: SupplyEntrySchema,
+    response: SupplyRowSchema,
+    status: 201,
+  }),
+
+  changeSupply: route(PATHS.changeSupply, {
+    summary: 'Change what the stores know of a cleaner, abrasive, filler, caulk, tape or cloth',
+    params: uuidParams('supplyId'),
+    body: z.object({ version: z.int(), supply: SupplySchema }),
+    response: SupplyRowSchema,
+  }),
+
+  addLayer: route(PATHS.addLayer, {
+    summary: 'Answer what may lie over what, by judgement or by a test piece; repeating the call writes once',
+    body: ShopLayerSchema.refine(({ answer, test }) => test === null || test.held === (answer !== 'no'), {
+      message: 'A test piece that held says yes, one that did not says no.',
+      path: ['answer'],
+    }),
+    response: LayerRowSchema,
+    status: 201,
+  }),
+
+  removeLayer: route(PATHS.removeLayer, {
+    summary: 'Take an answer back; the one before it or the table counts again',
+    params: uuidParams('layerId'),
+    response: Done,
+  }),
+};

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { OwnSystemSchema, OwnSystemVersionSchema } from '../../systems/index.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+const ChangeNote = z.string().trim().max(300, 'Keep the note to 300 characters.').default('');
+
+export const systemsRoutes = {
+  systemVersions: route(PATHS.systemVersions, {
+    summary: 'All versions of an own system, newest first',
+    params: uuidParams('systemId'),
+    response: z.object({ versions: z.array(OwnSystemVersionSchema) }),
+  }),
+
+  addSystemVersion: route(PATHS.addSystemVersion, {
+    summary: 'Write a version of an own system; version 1 makes it, each further one must follow the last',
+    params: z.object({ systemId: z.uuid(), version: z.coerce.number().int().min(1).max(10_000) }),
+    body: z.object({ changeNote: ChangeNote, system: OwnSystemSchema }),
+    response: OwnSystemVersionSchema,
+  }),
+
+  retireSystem: route(PATHS.retireSystem, {
+    summary: 'Take an own system out of use, or back into it; jobs keep what they were planned with',
+    params: uuidParams('systemId'),
+    body: z.object({ isRetired: z.boolean() }),
+    response: Done,
+  }),
+};

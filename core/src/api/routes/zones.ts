@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { ZoneSpecSchema } from '../../jobs/index.ts';
+import { StepDraftSchema } from '../../systems/index.ts';
+import { NewZoneSchema, ZoneRowSchema } from '../shapes/contract.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
+
+export const zonesRoutes = {
+  addZone: route(PATHS.addZone, {
+    summary: 'Add a zone; its system unfolds into steps',
+    params: uuidParams('jobId'),
+    body: NewZoneSchema,
+    response: ZoneRowSchema,
+    status: 201,
+  }),
+
+  changeZone: route(PATHS.changeZone, {
+    summary: 'Change a zone; another system or other choices unfold it again',
+    params: uuidParams('zoneId'),
+    body: z.object({ version: z.int(), ...ZoneSpecSchema.shape }),
+    response: ZoneRowSchema,
+  }),
+
+  changeSteps: route(PATHS.changeSteps, {
+    summary: 'Change the sequence of a zone by hand; logged steps stay and stay in their order',
+    params: uuidParams('zoneId'),
+    body: z.object({
+      version: z.int(),
+      steps: z.array(StepDraftSchema).min(1, 'A sequence has at least one step.').max(150),
+    }),
+    response: ZoneRowSchema,
+  }),
+
+  removeZone: route(PATHS.removeZone, {
+    summary: 'Delete a zone that has no pieces and no log',
+    params: uuidParams('zoneId'),
+    response: Done,
+  }),
+};

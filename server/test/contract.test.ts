@@ -1,0 +1,265 @@
+import { once } from 'node:events';
+import type { AddressInfo } from 'node:net';
+import {
+  type BodyOf,
+  PATHS,
+  type ParamsOf,
+  type ResponseOf,
+  ROUTES,
+  type RouteName,
+} from '@upholder/core/api';
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
+import { NO_HARDWARE } from '@upholder/core/elevation';
+import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import express, { type ErrorRequestHandler } from 'express';
+import { v7 as uuid } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { samplePot } from '../../core/test/samplePot.ts';
+import { RouteTable } from '../src/http/route.ts';
+import type { Running } from '../src/start.ts';
+import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
+import { entryFor, jobSpec, pieceFor, zoneSpec } from './samples.ts';
+
+let server: Running;
+let ines: Caller;
+let signIn: string;
+let memberIds: string[];
+const called = new Set<RouteName>();
+
+type Routes = typeof ROUTES;
+type Given<K extends string, T> = [T] extends [never] ? { [P in K]?: undefined } : { [P in K]: T };
+type Sent<N extends RouteName> = Given<'params', ParamsOf<Routes[N]>> & Given<'body', BodyOf<Routes[N]>>;
+
+/** Calls a route as it is declared, and reads the answer as it is declared. */
+async function send<N extends RouteName>(name: N, sent: Sent<N>): Promise<ResponseOf<Routes[N]>> {
+  const [method = '', path = ''] = PATHS[name].split(' ');
+  const params = (sent.params ?? {}) as Record<string, unknown>;
+  const address = path.replace(/:(\w+)/g, (_whole, part: string) => String(params[part]));
+  const answer = await ines.call(method, address, sent.body);
+  const body: unknown = await answer.json();
+  if (answer.status !== (ROUTES[name].status ?? 200))
+    throw new Error(`${PATHS[name]}: ${answer.status} ${JSON.stringify(body)}`);
+  called.add(name);
+  return ROUTES[name].response.parse(body) as ResponseOf<Routes[N]>;
+}
+
+beforeAll(async () => {
+  const url = await freshDatabase();
+  server = await startTestServer(url, { isDemo: true });
+  ({ signIn, memberIds } = await addShop(url, 'Contract'));
+  ines = new Caller(server.address);
+});
+afterAll(() => server.stop());
+
+describe('every declared route', () => {
+  it('can be called as it is declared, and answers as it is declared', async () => {
+    await send('session', {});
+    await ines.signIn(signIn);
+    called.add('signIn');
+    const shop = await send('shop', {});
+    const { version, name, timeZone, settings } = shop;
+    await send('changeShop', { body: { version, name, timeZone, settings: { ...settings, benches: 3 } } });
+    const memberId = memberIds[0] ?? '';
+    await send('setSkills', { params: { memberId }, body: { skills: ['spray', 'prep', 'brush'] } });
+    await send('setWeek', { params: { memberId }, body: { week: null } });
+    await send('setDaysOff', { params: { memberId }, body: { daysOff: ['2026-12-25'] } });
+    await send('typeClimate', { body: { airC: 19, rhPct: 55 } });
+
+    const sheet = GENERIC_PRODUCTS['bonding-primer']!;
+    const product = await send('addProduct', { body: { id: uuid(), key: 'ours', sheet } });
+    await send('changeProduct', {
+      params: { productId: product.id },
+      body: { version: product.version, sheet: { ...sheet, name: 'Ours' } },
+    });
+    await send('setStock', { params: { productId: product.id }, body: { stockMl: 2500 } });
+    const supply = GENERIC_SUPPLIES['cleaner-mild']!;
+    const kept = await send('addSupply', { body: { id: uuid(), key: 'our-cleaner', supply } });
+    await send('changeSupply', {
+      params: { supplyId: kept.id },
+      body: { version: kept.version, supply: { ...supply, name: 'Our cleaner' } },
+    });
+    const layer = await send('addLayer', {
+      body: {
+        id: uuid(),
+        kind: 'product',
+        under: 'ours',
+        over: 'mineral-paint',
+        answer: 'yes',
+        why: 'tried',
+        test: null,
+      },
+    });
+    await send('removeLayer', { params: { layerId: layer.id } });
+    await send('putBenchItem', {
+      params: { itemId: uuid() },
+      body: {
+        version: 0,
+        item: {
+          kind: 'gun',
+          name: 'x',
+          applicator: 'turbine',
+          orificeUm: 1300,
+          cupMl: 600,
+          residueMl: 60,
+          fullG: null,
+        },
+      },
+    });
+
+    const job = await send('addJob', { body: { id: uuid(), ...jobSpec } });
+    const jobId = job.id;
+    const { id: _job, version: jobVersion, practice: _practice, ...spec } = job;
+    const changed = await send('changeJob', {
+      params: { jobId },
+      body: { ...spec, version: jobVersion, name: 'Wall' },
+    });
+    const zone = await send('addZone', { params: { jobId }, body: { id: uuid(), ...zoneSpec } });
+    const zoneId = zone.id;
+    await send('changePractice', {
+      params: { jobId },
+      body: { version: changed.version, practice: { ways: { tack: 'damp' }, reasons: {} } },
+    });
+    await send('answerSurvey', { params: { zoneId }, body: { answers: { soil: 'kitchen' } } });
+    await send('addDecision', {
+      params: { jobId },
+      body: { id: uuid(), zoneId, kind: 'acknowledged', code: 'flammable', reason: 'window open, fan on' },
+    });
+    const pieces = [1, 2].map((number) => pieceFor(zoneId, number));
+    const added = await send('addPieces', { params: { jobId }, body: { pieces } });
+    const [first, second] = added.pieces;
+    if (!first || !second) throw new Error('two pieces were sent');
+    const { version: pieceVersion, ...piece } = first;
+    await send('changePieces', {
+      params: { jobId },
+      body: { changes: [{ version: pieceVersion, piece: { ...piece, note: 'loose' } }] },
+    });
+    expect((await send('findPiece', { params: { pieceId: second.id } })).jobId).toBe(jobId);
+    await send('removePieces', { params: { jobId }, body: { pieceIds: [second.id] } });
+
+    const wall = { id: uuid(), position: 0, name: 'North', letter: 'N', widthMm: 3000, heightMm: 2400 };
+    const opening = {
+      id: uuid(),
+      wallId: wall.id,
+      tag: 'N1',
+      xMm: 0,
+      yMm: 0,
+      widthMm: 500,
+      heightMm: 700,
+      hardware: NO_HARDWARE,
+      baggedAt: null,
+      returnedAt: null,
+    };
+    const map = await send('addMap', {
+      params: { jobId },
+      body: { walls: [wall], openings: [opening], assigned: [{ pieceId: first.id, openingId: opening.id }] },
+    });
+    const [drawn] = map.walls;
+    const [place] = map.openings;
+    if (!drawn || !place) throw new Error('a wall and an opening were sent');
+    const { id: wallId, ...wallBody } = drawn;
+    await send('changeWall', { params: { wallId }, body: wallBody });
+    await send('putOpenings', { params: { jobId }, body: { openings: [{ ...place, tag: 'N2' }] } });
+    await send('removeOpenings', { params: { jobId }, body: { openingIds: [place.id] } });
+    await send('removeWall', { params: { wallId } });
+
+    const before = await send('job', { params: { jobId } });
+    const now = before.zones[0];
+    if (!now) throw new Error('the job has a zone');
+    const drafts = before.steps.map(({ id: _id, zoneId: _zone, position: _at, ...draft }) => draft);
+    const stepped = await send('changeSteps', {
+      params: { zoneId },
+      body: { version: now.version, steps: drafts },
+    });
+    const { id: _zone, position: _at, isEdited: _edited, ...zoneBody } = stepped;
+    await send('changeZone', { params: { zoneId }, body: { ...zoneBody, name: 'Bar' } });
+    await send('planSurroundings', { params: { jobId } });
+    const { plan } = await send('planJob', { params: { jobId }, body: {} });
+    await send('planAll', { body: {} });
+    const op = plan.ops[0];
+    if (!op) throw new Error('the plan has work');
+    await send('jobs', {});
+    await send('floor', {});
+
+    const pot = samplePot(uuid(), { productKey: 'bonding-primer' });
+    await send('putPot', { params: { potId: pot.id }, body: pot });
+    await send('pots', {});
+    await send('potCoats', { params: { potId: pot.id } });
+    await send('rememberMapping', { body: { signature: 'w h', mapping: [] } });
+    await send('mappings', {});
+    const systemId = uuid();
+    await send('addSystemVersion', {
+      params: { systemId, version: 1 },
+      body: {
+        changeNote: '',
+        system: {
+          name: 'Ours',
+          baseId: 'D',
+          outline: 'as D',
+          fits: 'all',
+          notFor: 'none',
+          options: FINISHING_SYSTEMS.D.defaults,
+          steps: drafts,
+        },
+      },
+    });
+    await send('systemVersions', { params: { systemId } });
+    await send('retireSystem', { params: { systemId }, body: { isRetired: true } });
+
+    const file: unknown = await (await ines.call('GET', `/jobs/${jobId}/export/job.json`)).json();
+    const copy = await send('importJob', { body: { file } });
+    await send('removeJob', { params: { jobId: copy.id } });
+    const spare = await send('addZone', {
+      params: { jobId },
+      body: { id: uuid(), ...zoneSpec, name: 'Spare' },
+    });
+    await send('removeZone', { params: { zoneId: spare.id } });
+    const entry = entryFor(jobId, op, '2026-11-23T07:00:00.000Z');
+    await send('log', { params: { jobId }, body: entry });
+
+    const picture = Buffer.from(
+      '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wAALCAABAAEBAREA/8QAFAABAAAAAAAAAAAAAAAAAAAAA//EABQQAQAAAAAAAAAAAAAAAAAAAAD/2gAIAQEAAD8AN//Z',
+      'base64',
+    );
+    const photoId = uuid();
+    const query = new URLSearchParams({ id: photoId, zoneId, topic: 'finish' });
+    const sent = await ines.raw('POST', `/jobs/${jobId}/photos?${query}`, picture, 'image/jpeg');
+    expect(sent.status).toBe(201);
+    await send('removePhoto', { params: { photoId } });
+    await send('signOut', {});
+    await send('demoSignIn', { body: { memberId } });
+    expect(Object.keys(ROUTES).filter((route) => !called.has(route as RouteName))).toEqual([]);
+  });
+
+  it('has an address of its own, and stands in the published description', async () => {
+    const addresses = Object.values(PATHS);
+    expect(new Set(addresses).size).toBe(addresses.length);
+    expect(Object.keys(ROUTES).sort()).toEqual(Object.keys(PATHS).sort());
+    const document = await ines.ok<{ paths: Record<string, object> }>('GET', '/openapi.json');
+    for (const { method, path } of Object.values(ROUTES)) {
+      const described = document.paths[`/api${path.replace(/:(\w+)/g, '{$1}')}`];
+      expect([path, Object.keys(described ?? {})]).toEqual([path, expect.arrayContaining([method])]);
+    }
+  });
+
+  it('is held to what it declares where answers are checked: another shape is the server’s fault', async () => {
+    const answerOf = async (checksAnswers: boolean) => {
+      const app = express();
+      new RouteTable(app, checksAnswers).add(ROUTES.session, async () => ({ now: 7 }) as never);
+      app.use(((error, _request, response, _next) => {
+        response.status(500).json({ message: (error as Error).message });
+      }) as ErrorRequestHandler);
+      const listening = app.listen(0, '127.0.0.1');
+      await once(listening, 'listening');
+      const { port } = listening.address() as AddressInfo;
+      const answer = await fetch(`http://127.0.0.1:${port}/session`);
+      const body = (await answer.json()) as { message?: string };
+      listening.close();
+      return [answer.status, body.message ?? ''] as const;
+    };
+    expect(await answerOf(true)).toEqual([
+      500,
+      expect.stringContaining('get /session answers otherwise than it declares'),
+    ]);
+    expect((await answerOf(false))[0]).toBe(200);
+  });
+});
