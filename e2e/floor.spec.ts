@@ -77,7 +77,10 @@ test('some of a load, done earlier, and then taken back', async ({ maren: page }
   await expect(page.getByText('takes an entry back')).toBeVisible();
 });
 
-test('a correction is a new entry and the old one stays readable', async ({ maren: page }) => {
+test('a correction is a new entry and the old one stays readable', async ({ page, shop }) => {
+  // Without what the tests before logged and took back.
+  await shop.tell('reset');
+  await enter(page, shop, 'Maren');
   await openStage(page, 'QUAY', 'Log');
   const coats = page.getByRole('listitem').filter({ hasText: /\d mL/ });
   const poured = /\d+ mL/.exec(await coats.first().innerText())?.[0] ?? '';
