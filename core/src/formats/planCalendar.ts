@@ -1,6 +1,7 @@
 import ICAL from 'ical.js';
 import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
+import { PLACE_WORDS } from '../words/index.ts';
 
 /** What a calendar needs besides the plan. */
 export interface CalendarContext {
@@ -9,14 +10,6 @@ export interface CalendarContext {
   /** Names by member id. */
   people: Readonly<Record<string, string>>;
 }
-
-const PLACE_WORDS: Record<PlannedOp['row'], string> = {
-  bench: 'Bench',
-  booth: 'Booth',
-  rail: 'Rail',
-  rack: 'Rack',
-  room: 'Client’s room',
-};
 
 function time(minute: Minute): ICAL.Time {
   return ICAL.Time.fromJSDate(toInstant(minute), true);
@@ -47,7 +40,7 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       event.updatePropertyWithValue('dtstart', time(segment.start));
       event.updatePropertyWithValue('dtend', time(segment.end));
       event.updatePropertyWithValue('summary', `${op.name}: ${labels.get(op.loadId) ?? ''}`);
-      event.updatePropertyWithValue('location', PLACE_WORDS[op.row]);
+      event.updatePropertyWithValue('location', PLACE_WORDS[op.row].name);
       const who = context.people[op.personId ?? ''] ?? '';
       event.updatePropertyWithValue(
         'description',

@@ -1,13 +1,6 @@
 import { formatDuration } from '../../units/duration.ts';
+import { CLOCK_WORDS } from '../../words/index.ts';
 import type { Wait } from '../problem/model.ts';
-
-const CLOCK_WORDS = {
-  sand: 'dry to sand',
-  recoat: 'ready for the next coat',
-  handle: 'dry to handle',
-  pack: 'dry to pack',
-  refit: 'hard enough to refit',
-} as const;
 
 /** Names that a wait's reason refers to. */
 export interface WaitNames {

@@ -16,6 +16,7 @@ import {
   waitOf,
   YARDSTICKS,
 } from '../../systems/index.ts';
+import { actionWords, SIDE_WORDS } from '../../words/index.ts';
 import { paintOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
@@ -268,9 +269,8 @@ function sessionKey(step: Step, applicator: Step['applicator'], row: PlanRow): s
 }
 
 function nameOf(step: Step, visit: Visit): string {
-  if (visit.action === 'flip') return `Flip for ${step.name}`;
-  if (visit.side === 'back') return `${step.name}, backs`;
-  return visit.side === 'front' ? `${step.name}, fronts` : step.name;
+  if (visit.action === 'flip') return actionWords(visit.action, step.name);
+  return step.name + (visit.side === 'edges' ? '' : SIDE_WORDS[visit.side]);
 }
 
 /**

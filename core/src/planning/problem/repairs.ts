@@ -1,3 +1,4 @@
+import { actionWords } from '../../words/index.ts';
 import { type PlanOp, repairId } from './model.ts';
 
 /** Labour of the repair before a coat whose window shut, relative to the coat's own pieces. */
@@ -9,7 +10,7 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
   return {
     ...coat,
     id: repairId(coat.id, action),
-    name: action === 'scuff' ? `Scuff before ${coat.name}` : `Dust before ${coat.name}`,
+    name: actionWords(action, coat.name),
     action,
     row:
       coat.hold?.resourceId === 'rail'

@@ -17,6 +17,7 @@ import {
   TAG_PLACES,
 } from '@upholder/core/systems';
 import { formatDuration, parseDurationMinutes, parseFilmUm } from '@upholder/core/units';
+import { CLOCK_WORDS } from '@upholder/core/words';
 import { type ReactNode, useState } from 'react';
 import { Button, Field, Select } from '../../parts/controls.tsx';
 import { suppliesOf } from '../shelves.ts';
@@ -31,15 +32,6 @@ export interface FieldsProps {
   colour: string;
   change(what: string, part: Partial<StepDraft>): void;
 }
-
-const WAIT_WORDS: Record<StepDraft['waitFor'], string> = {
-  none: 'nothing',
-  sand: 'dry to sand',
-  recoat: 'recoat window',
-  handle: 'dry to handle',
-  pack: 'dry to pack',
-  refit: 'ready to refit',
-};
 
 const STOCK_CHOICES: Record<StepDraft['stock'], string> = {
   any: 'all stock',
@@ -273,7 +265,7 @@ function TimeFields({ step, change }: FieldsProps) {
         value={step.waitFor}
         onChoose={(waitFor) => change('clock', { waitFor: waitFor as StepDraft['waitFor'] })}
       >
-        {options(Object.fromEntries(CLOCK_KINDS.map((kind) => [kind, WAIT_WORDS[kind]])))}
+        {options(Object.fromEntries(CLOCK_KINDS.map((kind) => [kind, CLOCK_WORDS[kind] || 'nothing'])))}
       </Choice>
       <DraftText
         label="Rests after it at least"

@@ -6,6 +6,7 @@ import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
 import { type Step, type StepDraft, sideOf, supplyNeed, supplyWords } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
+import { CLOCK_WORDS } from '@upholder/core/words';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
@@ -44,15 +45,6 @@ const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
   old: 'For pieces with their old finish; replaced ones go their own way.',
   new: 'For replaced pieces, which come raw.',
   repaired: 'For pieces that are repaired first.',
-};
-
-const NEEDS: Record<Step['waitFor'], string> = {
-  none: '',
-  sand: 'when dry to sand',
-  recoat: 'within the recoat window',
-  handle: 'when dry to handle',
-  pack: 'when dry to pack',
-  refit: 'when ready to refit',
 };
 
 function Figure({ name, children, title }: { name: string; children: React.ReactNode; title?: string }) {
@@ -178,7 +170,9 @@ export function StepLine({
             {isFilm && <p>{step.why}</p>}
             {step.note && <p className="italic">{step.note}</p>}
             {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
-            {step.waitFor !== 'none' && <p className="text-quiet">Starts {NEEDS[step.waitFor]}.</p>}
+            {step.waitFor !== 'none' && (
+              <p className="text-quiet">Starts when {CLOCK_WORDS[step.waitFor]}.</p>
+            )}
             {step.restMin > 0 && (
               <p className="text-quiet">
                 Rests at least {formatDuration(step.restMin)} before the next coat.

@@ -2,14 +2,13 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { coatAmounts } from '@upholder/core/mixing';
 import { localClock } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
+import { PLACE_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
 import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
-
-const PLACES = { bench: 'bench', booth: 'booth', rail: 'rail', rack: 'rack', room: 'client’s room' } as const;
 
 /** What has to be mixed for a visit that lays a film; empty for any other. */
 function potWords({ op }: SheetLine, dossiers: readonly Dossier[], shop: ShopContext): string {
@@ -101,7 +100,7 @@ export function WallSheet() {
                     <td className="py-1.5 pr-3 leading-snug">
                       {line.jobCode}: {line.loadLabel}
                     </td>
-                    <td className="w-28 py-1.5 text-quiet">{PLACES[line.op.row]}</td>
+                    <td className="w-28 py-1.5 text-quiet">{PLACE_WORDS[line.op.row].name}</td>
                     <td className="w-10 py-1.5">
                       <span className="inline-block size-5 border-[1.5px] border-ink" aria-hidden="true" />
                     </td>

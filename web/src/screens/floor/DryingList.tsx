@@ -1,16 +1,9 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { DryingItem } from '@upholder/core/floor';
 import { formatDuration } from '@upholder/core/units';
+import { PLACE_WORDS } from '@upholder/core/words';
 import { whenWords } from '../../base/times.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
-
-const PLACES: Record<DryingItem['row'], string> = {
-  rail: 'on the rail',
-  rack: 'on the rack',
-  room: 'in the room',
-  bench: 'on the bench',
-  booth: 'in the booth',
-};
 
 function nextClock(film: DryingItem, now: number): { words: string; at: number } {
   const clocks = [
@@ -61,7 +54,7 @@ export function DryingList({
               </span>
               <div className="min-w-0 flex-1 leading-snug">
                 <p className="font-semibold">
-                  {film.name}, {PLACES[film.row]}
+                  {film.name}, {PLACE_WORDS[film.row].at}
                 </p>
                 <p className="text-quiet">{film.loadLabel}</p>
                 <p>

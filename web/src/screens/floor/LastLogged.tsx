@@ -1,6 +1,7 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
+import { actionWords } from '@upholder/core/words';
 import { useState } from 'react';
 import { useApp } from '../../api/store.ts';
 import { waitingEntries } from '../../api/sync/queueSlice.ts';
@@ -38,12 +39,7 @@ export function LastLogged({
   // What is not at the server yet stays in sight, however long ago the press was and whatever the device's clock did since.
   if (!isWaiting && now - toMinute(entry.loggedAt) > MINUTES) return null;
   const step = dossier.steps.find(({ id }) => id === entry.stepId);
-  const verb = {
-    do: entry.work?.stepName ?? step?.name ?? 'A step',
-    flip: `Flip for ${step?.name}`,
-    scuff: `Scuff before ${step?.name}`,
-    dust: `Dust before ${step?.name}`,
-  }[entry.action];
+  const verb = actionWords(entry.action, entry.work?.stepName ?? step?.name ?? 'a step');
   return (
     <section
       className="flex items-center gap-4 bg-sheet px-5 py-2"

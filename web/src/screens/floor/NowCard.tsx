@@ -14,6 +14,7 @@ import {
 } from '@upholder/core/mixing';
 import { localClock, toInstant, toMinute } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
+import { PLACE_WORDS } from '@upholder/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -30,14 +31,6 @@ import { useOpenStops } from '../../job/useOpenStops.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-
-const PLACES = {
-  bench: 'at the bench',
-  booth: 'in the booth',
-  rail: 'at the rail',
-  rack: 'at the rack',
-  room: 'in the client’s room',
-};
 
 interface NowCardProps {
   item: AgendaItem;
@@ -163,7 +156,7 @@ export function NowCard(props: NowCardProps) {
           : item.openAt > now
             ? `Planned for ${whenWords(item.plannedStart ?? item.openAt, now, shop.timeZone)}`
             : `Planned for ${whenWords(item.plannedStart ?? now, now, shop.timeZone)}; may start already`}
-        , {PLACES[op.row]} · {dossier.job.code}
+        , {PLACE_WORDS[op.row].at} · {dossier.job.code}
         {isOverdue && (
           <span className="font-semibold text-act">
             {' '}

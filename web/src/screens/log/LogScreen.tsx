@@ -4,6 +4,7 @@ import { type Decision, effectiveLog, type LogEntry } from '@upholder/core/jobs'
 import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
+import { actionWords, SIDE_WORDS } from '@upholder/core/words';
 import { useMemo, useState } from 'react';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
@@ -111,10 +112,7 @@ export function LogScreen() {
           const step = steps.get(entry.stepId);
           const members = entry.pieceIds.flatMap((id) => pieces.get(id) ?? []);
           const isCounting = counting.has(entry.id);
-          const action = { do: '', flip: 'Flip for ', scuff: 'Scuff before ', dust: 'Dust before ' }[
-            entry.action
-          ];
-          const side = { all: '', front: ', fronts', back: ', backs', edges: ', edges' }[entry.side];
+          const name = actionWords(entry.action, entry.work?.stepName ?? step?.name ?? 'a step');
           return (
             <li
               key={entry.id}
@@ -124,9 +122,8 @@ export function LogScreen() {
               <div>
                 <p>
                   <span className={`font-semibold ${isCounting ? '' : 'line-through'}`}>
-                    {action}
-                    {entry.work?.stepName ?? step?.name ?? 'A step'}
-                    {entry.action === 'flip' ? '' : side}
+                    {name}
+                    {entry.action === 'flip' ? '' : SIDE_WORDS[entry.side]}
                   </span>
                   <span className="text-quiet">
                     {' '}

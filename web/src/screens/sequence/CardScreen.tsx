@@ -13,19 +13,11 @@ import {
   supplyWords,
 } from '@upholder/core/systems';
 import { formatDuration, formatMl } from '@upholder/core/units';
+import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { NoZone } from '../../job/NoZone.tsx';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
-
-const WAITS: Record<Step['waitFor'], string> = {
-  none: '',
-  sand: 'dry to sand',
-  recoat: 'recoat window',
-  handle: 'dry to handle',
-  pack: 'dry to pack',
-  refit: 'ready to refit',
-};
 
 function clocksOf(step: Step, shop: ShopContext) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
@@ -70,7 +62,7 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
         {clocks && <span className="block text-[0.82em] text-quiet">{clocks}</span>}
         {step.note && <span className="block italic">{step.note}</span>}
       </td>
-      <td className="whitespace-nowrap py-0.5 pr-3 text-quiet">{WAITS[step.waitFor]}</td>
+      <td className="whitespace-nowrap py-0.5 pr-3 text-quiet">{CLOCK_WORDS[step.waitFor]}</td>
       <td className="py-0.5">
         <span className="inline-block size-3.5 border border-ink align-middle" aria-hidden="true" />
       </td>
