@@ -72,17 +72,22 @@ describe('the planning thread', () => {
 
 describe('planning over the wire', () => {
   let server: Running;
+  let second: Running;
   let caller: Caller;
+  let elsewhere: Caller;
 
   beforeAll(async () => {
     const databaseUrl = await freshDatabase();
     server = await startTestServer(databaseUrl);
+    second = await startTestServer(databaseUrl);
     const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
     caller = new Caller(server.address);
+    elsewhere = new Caller(second.address);
     await caller.signIn(signIn);
+    await elsewhere.signIn(signIn);
   });
 
-  afterAll(() => server.stop());
+  afterAll(() => Promise.all([server.stop(), second.stop()]));
 
   it('answers everybody else while many wait for their plans', async () => {
     const { job } = await makeJob(caller, 12);
@@ -102,6 +107,18 @@ describe('planning over the wire', () => {
     for (const doors of [6, 8, 10]) jobs.push(await makeJob(caller, doors));
     const plans = await Promise.all(
       jobs.map(({ job }) => caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`)),
+    );
+    for (const [index, { plan }] of plans.entries())
+      for (const other of plans.slice(index + 1)) expect(clashesOf(plan.ops, other.plan.ops)).toEqual([]);
+  });
+
+  it('nor where two servers plan at once: who comes second sees what the first gave away, and plans anew', async () => {
+    const jobs: Dossier[] = [];
+    for (const doors of [5, 7, 9, 6]) jobs.push(await makeJob(caller, doors));
+    const plans = await Promise.all(
+      jobs.map(({ job }, index) =>
+        (index % 2 === 0 ? caller : elsewhere).ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`),
+      ),
     );
     for (const [index, { plan }] of plans.entries())
       for (const other of plans.slice(index + 1)) expect(clashesOf(plan.ops, other.plan.ops)).toEqual([]);

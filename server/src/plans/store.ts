@@ -1,5 +1,5 @@
 import { PLAIN_WISH, type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
-import { maybeOne, type Queryable } from '../db/database.ts';
+import { maybeOne, one, type Queryable } from '../db/database.ts';
 
 /** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
 export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
@@ -26,8 +26,18 @@ export async function addPlan(
   );
 }
 
+/** Number of the plan of a shop that was kept last; 0 where there is none. */
+export async function lastPlanOf(db: Queryable, shopId: string): Promise<number> {
+  const { serial } = await one<{ serial: string }>(
+    db,
+    'select coalesce(max(serial), 0) as serial from plan where shop_id = $1',
+    [shopId],
+  );
+  return Number(serial);
+}
+
 /**
- * Waits until no other plan of the shop is being made, and holds the place until the transaction ends: two plans made at once
+ * Waits until no other plan of the shop is being kept, and holds the place until the transaction ends: two plans kept at once
  * would each give the same hours and slots away.
  */
 export async function onePlanningAtATime(connection: Queryable, shopId: string): Promise<void> {

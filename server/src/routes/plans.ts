@@ -12,74 +12,105 @@ import { haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { Line } from '../plans/line.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
-import { addPlan, onePlanningAtATime } from '../plans/store.ts';
+import { addPlan, lastPlanOf, onePlanningAtATime } from '../plans/store.ts';
+
+/** So often a plan is begun anew because another server kept one of the same shop meanwhile. */
+const MOST_TRIES = 5;
 
 /** Making plans. */
 export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner }: App): void {
   const line = new Line();
-  /** Plans with nobody else planning in the shop; whoever waits here holds no connection to the database. */
-  function planning<T>(
+  /**
+   * Asks, plans and keeps, one at a time in each shop. While a plan is worked out nothing of the database is held. Where
+   * another server kept a plan of the shop meanwhile, the hours that it gave away are not given away again: all is asked anew.
+   */
+  function planning<Q, A, T>(
     shopId: string,
-    work: (connection: Queryable, now: Date, air: PlanningAir) => Promise<T>,
+    steps: {
+      ask(connection: Queryable, now: Date, air: PlanningAir): Promise<Q>;
+      plan(question: Q): Promise<A>;
+      keep(connection: Queryable, question: Q, answer: A): Promise<T>;
+    },
   ): Promise<T> {
     return line.run(shopId, async () => {
-      const now = clock.now();
-      const air = await planningAir(climate, now);
-      return db.transaction(async (connection) => {
-        await onePlanningAtATime(connection, shopId);
-        return work(connection, now, air);
-      });
+      for (let number = 1; number <= MOST_TRIES; number += 1) {
+        const now = clock.now();
+        const air = await planningAir(climate, now);
+        const asked = await db.transaction(async (connection) => ({
+          known: await lastPlanOf(connection, shopId),
+          question: await steps.ask(connection, now, air),
+        }));
+        const answer = await steps.plan(asked.question);
+        const kept = await db.transaction(async (connection) => {
+          await onePlanningAtATime(connection, shopId);
+          if ((await lastPlanOf(connection, shopId)) !== asked.known) return null;
+          return { result: await steps.keep(connection, asked.question, answer) };
+        });
+        if (kept) return kept.result;
+      }
+      throw new ApiError(
+        'conflict',
+        'Other plans of the shop are being made just now. Try again in a moment.',
+      );
     });
   }
 
   routes.add(ROUTES.planJob, async ({ params, body }, { member }) => {
     const { shopId } = member;
-    return planning(shopId, async (connection, now, air) => {
-      const dossier = await dossierOf(connection, shopId, params.jobId);
-      if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
-      const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
-      assertNoOpenStops(dossier, shop);
-      const { wish, recipe } = body;
-      const outcome = await planner.one({ planId: uuid(), dossier, shop, now, wish, recipe });
-      if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
-      const plan = outcome.value;
-      await addPlan(connection, shopId, params.jobId, member.id, plan);
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
-      return { before: dossier.plan, plan };
+    return planning(shopId, {
+      async ask(connection, now, air) {
+        const dossier = await dossierOf(connection, shopId, params.jobId);
+        if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+        const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
+        assertNoOpenStops(dossier, shop);
+        return { planId: uuid(), dossier, shop, now, ...body };
+      },
+      plan: (order) => planner.one(order),
+      async keep(connection, { dossier }, outcome) {
+        if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
+        await addPlan(connection, shopId, params.jobId, member.id, outcome.value);
+        await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        return { before: dossier.plan, plan: outcome.value };
+      },
     });
   });
 
   routes.add(ROUTES.planAll, async ({ body }, { member }) => {
     const { shopId } = member;
     if (body.order) await setTurns(db, shopId, body.order);
-    const jobs = await planning(shopId, async (connection, now, air) => {
-      const shop = await emptyShop(connection, shopId, air);
-      const ids = await openJobIds(connection, shopId);
-      const found = await Promise.all(ids.map((id) => dossierOf(connection, shopId, id)));
-      const inTurn = found
-        .filter((dossier) => dossier !== null)
-        .map((dossier) => ({ dossier, refusal: whatStopsPlanning(dossier, shop), planId: uuid() }));
-      const outcomes = await planner.inTurn({ jobs: inTurn, shop, now });
-      const planned: PlannedJob[] = [];
-      for (const [index, outcome] of outcomes.entries()) {
-        const dossier = inTurn[index]?.dossier;
-        if (!dossier) continue;
-        const { job } = dossier;
-        const plan = outcome.ok ? outcome.value : null;
-        if (plan) {
-          await addPlan(connection, shopId, job.id, member.id, plan);
-          await announce(connection, { shopId, topic: 'job', id: job.id });
+    const jobs = await planning(shopId, {
+      async ask(connection, now, air) {
+        const shop = await emptyShop(connection, shopId, air);
+        const ids = await openJobIds(connection, shopId);
+        const found = await Promise.all(ids.map((id) => dossierOf(connection, shopId, id)));
+        const inTurn = found
+          .filter((dossier) => dossier !== null)
+          .map((dossier) => ({ dossier, refusal: whatStopsPlanning(dossier, shop), planId: uuid() }));
+        return { jobs: inTurn, shop, now };
+      },
+      plan: (order) => planner.inTurn(order),
+      async keep(connection, { jobs: inTurn, shop }, outcomes) {
+        const planned: PlannedJob[] = [];
+        for (const [index, outcome] of outcomes.entries()) {
+          const dossier = inTurn[index]?.dossier;
+          if (!dossier) continue;
+          const { job } = dossier;
+          const plan = outcome.ok ? outcome.value : null;
+          if (plan) {
+            await addPlan(connection, shopId, job.id, member.id, plan);
+            await announce(connection, { shopId, topic: 'job', id: job.id });
+          }
+          planned.push({
+            jobId: job.id,
+            code: job.code,
+            before: dossier.plan?.handOver ?? null,
+            handOver: plan?.handOver ?? null,
+            isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone),
+            message: outcome.ok ? null : outcome.message,
+          });
         }
-        planned.push({
-          jobId: job.id,
-          code: job.code,
-          before: dossier.plan?.handOver ?? null,
-          handOver: plan?.handOver ?? null,
-          isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone),
-          message: outcome.ok ? null : outcome.message,
-        });
-      }
-      return planned;
+        return planned;
+      },
     });
     return { jobs, isOwnOrder: await haveTurns(db, shopId) };
   });
