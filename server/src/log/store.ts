@@ -68,6 +68,16 @@ export async function findEntry(db: Queryable, shopId: string, id: string): Prom
   return row && toEntry(row);
 }
 
+/** Id of the entry that puts another one right; null where none does. */
+export async function correctionOf(db: Queryable, shopId: string, id: string): Promise<string | null> {
+  const row = await maybeOne<{ id: string }>(
+    db,
+    'select id from log_entry where shop_id = $1 and corrects_id = $2 limit 1',
+    [shopId, id],
+  );
+  return row?.id ?? null;
+}
+
 /** Writes an entry once. False when the id was there already; then nothing is changed. */
 export async function addEntry(db: Queryable, shopId: string, entry: LogEntry): Promise<boolean> {
   const isNew = await touched(

@@ -1,6 +1,6 @@
 import type { PieceRow } from '@upholder/core/api';
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
-import { many, maybeOne, type Queryable } from '../db/database.ts';
+import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
 const FIELDS = {
   zoneId: 'zone_id',
@@ -183,4 +183,20 @@ export async function parkTags(db: Queryable, shopId: string, ids: readonly stri
     `update piece set tag = '~' || right(id::text, 12) where shop_id = $1 and id = any($2::uuid[])`,
     [shopId, ids],
   );
+}
+
+/** Whether all of these pieces belong to a zone. */
+export async function areInZone(
+  db: Queryable,
+  shopId: string,
+  zoneId: string,
+  ids: readonly string[],
+): Promise<boolean> {
+  const wanted = [...new Set(ids)];
+  const { found } = await one<{ found: number }>(
+    db,
+    'select count(*)::int as found from piece where shop_id = $1 and zone_id = $2 and id = any($3::uuid[])',
+    [shopId, zoneId, wanted],
+  );
+  return found === wanted.length;
 }

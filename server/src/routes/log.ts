@@ -3,12 +3,14 @@ import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
 import type { Step } from '@upholder/core/systems';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { dossierOf } from '../dossier/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
+import { findJob } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
-import { addEntry, findEntry } from '../log/store.ts';
+import { addEntry, correctionOf, findEntry } from '../log/store.ts';
+import { areInZone } from '../pieces/store.ts';
+import { findStep } from '../zones/sequence.ts';
 
 /** Clocks of tablets differ a little; more than this ahead is a mistake. */
 const AHEAD_MINUTES = 5;
@@ -19,24 +21,25 @@ async function assertFits(
   entry: NewLogEntry,
   now: Date,
 ): Promise<Step> {
-  const dossier = await dossierOf(connection, shopId, entry.jobId);
-  if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+  if (!(await findJob(connection, shopId, entry.jobId)))
+    throw new ApiError('not-found', 'The shop has no such job.');
   const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
-  const step = dossier.steps.find(({ id }) => id === entry.stepId);
+  const step = await findStep(connection, shopId, entry.jobId, entry.stepId);
   if (!step) return refuse('stepId', 'The job has no such step. Its sequence may have changed; reload.');
-  const members = new Set(dossier.pieces.filter(({ zoneId }) => zoneId === step.zoneId).map(({ id }) => id));
-  if (entry.pieceIds.some((id) => !members.has(id)))
+  if (!(await areInZone(connection, shopId, step.zoneId, entry.pieceIds)))
     return refuse('pieceIds', 'A piece does not belong to the zone of this step.');
   if (Date.parse(entry.doneAt) > now.getTime() + AHEAD_MINUTES * 60_000)
     return refuse('doneAt', 'That is still to come: log it when it is done.');
   if (entry.coat && step.productKey === null)
     return refuse('coat', `“${step.name}” is no coat, so it takes no paint.`);
   if (entry.correctsId !== null) {
-    if (!dossier.log.some(({ id }) => id === entry.correctsId))
+    const wrong = await findEntry(connection, shopId, entry.correctsId);
+    if (wrong?.jobId !== entry.jobId)
       return refuse('correctsId', 'The entry to correct is not in this job’s log.');
-    if (dossier.log.some(({ id, correctsId }) => correctsId === entry.correctsId && id !== entry.id)) {
+    const correction = await correctionOf(connection, shopId, entry.correctsId);
+    if (correction !== null && correction !== entry.id) {
       throw new ApiError('conflict', 'Someone else corrected this entry meanwhile. Look at the log again.');
     }
   }

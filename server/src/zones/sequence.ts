@@ -16,7 +16,7 @@ import {
   unfoldSystem,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
-import { many, one, type Queryable } from '../db/database.ts';
+import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { findShop } from '../shop/store.ts';
 import { sheetsOf } from '../stores/products.ts';
@@ -25,22 +25,48 @@ import { findVersion } from '../systems/store.ts';
 
 import { findZone, isStarted, updateZone } from './store.ts';
 
+interface RawStep extends Record<string, unknown> {
+  id: string;
+  zone_id: string;
+  position: number;
+  key: string;
+  body: StepDraft;
+}
+
+const SELECT_STEPS = `select step.id, step.zone_id, step.position, step.key, step.body
+       from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id`;
+
+const toStep = ({ id, zone_id, position, key, body }: RawStep): Step => ({
+  ...STEP_DEFAULTS,
+  ...body,
+  id,
+  zoneId: zone_id,
+  position,
+  key,
+});
+
 export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
-  const rows = await many<{ id: string; zone_id: string; position: number; key: string; body: StepDraft }>(
+  const rows = await many<RawStep>(
     db,
-    `select step.id, step.zone_id, step.position, step.key, step.body
-       from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id
-      where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
+    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
     [shopId, jobId],
   );
-  return rows.map(({ id, zone_id, position, key, body }) => ({
-    ...STEP_DEFAULTS,
-    ...body,
-    id,
-    zoneId: zone_id,
-    position,
-    key,
-  }));
+  return rows.map(toStep);
+}
+
+/** A step of a job; null when the job has none by this id. */
+export async function findStep(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  id: string,
+): Promise<Step | null> {
+  const row = await maybeOne<RawStep>(
+    db,
+    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 and step.id = $3`,
+    [shopId, jobId, id],
+  );
+  return row && toStep(row);
 }
 
 /** Writes steps as they are. */
