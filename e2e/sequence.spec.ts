@@ -78,6 +78,8 @@ test('in the client’s room it is laid on as chosen: by hand until somebody wan
   const steps = page.getByRole('list', { name: 'Steps' });
   const coat = steps.getByRole('listitem').filter({ hasText: 'Colour 1' }).first();
   await expect(page.getByLabel('Applied by').first()).toHaveValue('roller');
+  // Everything stays upright there: how it lies is no question.
+  await expect(page.getByLabel('Loose pieces lie')).toHaveCount(0);
   await expect(coat).toContainText('roller');
   await expect(steps).not.toContainText('not sprayed');
   await page.getByLabel('Applied by').first().selectOption('turbine');

@@ -137,21 +137,24 @@ export function Choices({
               )}
             </Field>
           ))}
-          <Field label="Loose pieces lie" className="col-span-2">
-            {(ids) => (
-              <Select
-                {...ids}
-                value={options.laying}
-                onChange={({ target }) => option({ laying: target.value as ZoneOptions['laying'] })}
-              >
-                {LAYINGS.map((laying) => (
-                  <option key={laying} value={laying}>
-                    {LAYING_WORDS[laying]}
-                  </option>
-                ))}
-              </Select>
-            )}
-          </Field>
+          {/* In the client’s room everything stays upright: there is nothing to choose. */}
+          {dossier.job.place !== 'client' && (
+            <Field label="Loose pieces lie" className="col-span-2">
+              {(ids) => (
+                <Select
+                  {...ids}
+                  value={options.laying}
+                  onChange={({ target }) => option({ laying: target.value as ZoneOptions['laying'] })}
+                >
+                  {LAYINGS.map((laying) => (
+                    <option key={laying} value={laying}>
+                      {LAYING_WORDS[laying]}
+                    </option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+          )}
           <Field label="Applied by">
             {(ids) => (
               <Select
