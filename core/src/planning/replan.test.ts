@@ -6,8 +6,9 @@ import { floorAgenda, pieceStates } from '../floor/index.ts';
 const ROUNDS = 6;
 
 describe('a job that is worked, logged and planned again, over and over', () => {
-  it('stays sound for 40 seeded lives', () => {
-    for (let seed = 1; seed <= 40; seed += 1) {
+  // `npm run bench -- full` lives through 720 more.
+  it('stays sound for 20 seeded lives', () => {
+    for (let seed = 1; seed <= 20; seed += 1) {
       const random = seeded(seed * 977);
       const { job: start, shop } = randomCase(seed + 1000);
       let job = start;

@@ -17,7 +17,7 @@ import {
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
-import { useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -67,8 +67,41 @@ const MARKS: {
   { key: 'conditionerCountsAsThinner', name: 'Conditioner counts as thinner' },
 ];
 
+interface RowProps {
+  spec: SheetField;
+  label: string;
+  value: string;
+  error: string | undefined;
+  onWrite(path: string, text: string): void;
+  onLeave(): void;
+}
+
+/** One written field; drawn anew only when it is the one that changed, so that sixty of them do not slow a hand. */
+const SheetRow = memo(function SheetRow({ spec, label, value, error, onWrite, onLeave }: RowProps) {
+  return (
+    <Field label={label} error={error} hint={understood(spec, value) ?? undefined}>
+      {(ids) => (
+        <TextInput
+          {...ids}
+          value={value}
+          onChange={({ target }) => onWrite(spec.path, target.value)}
+          onBlur={onLeave}
+        />
+      )}
+    </Field>
+  );
+});
+
 /** What follows from the sheet as it stands, and what does not agree on it. */
-function Across({ product, sheet, shop }: { product: ProductRow; sheet: ProductSheet; shop: ShopContext }) {
+const Across = memo(function Across({
+  product,
+  sheet,
+  shop,
+}: {
+  product: ProductRow;
+  sheet: ProductSheet;
+  shop: ShopContext;
+}) {
   const doubts = sheetDoubts(sheet);
   const here = filmClocks(sheet, shop.planningClimate, sheet.wftTypUm, {
     mayShorten: shop.settings.mayShortenClocks,
@@ -108,7 +141,7 @@ function Across({ product, sheet, shop }: { product: ProductRow; sheet: ProductS
       </Sheet>
     </aside>
   );
-}
+});
 
 /** A product's data sheet: everything a tin says, in any unit, held against itself. */
 export function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext }) {
@@ -119,12 +152,24 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
   const [change, { isLoading }] = upholder.useChangeProductMutation();
   const [add] = upholder.useAddProductMutation();
   const [, setSearch] = useSearchParams();
-  const read = readSheet(draft, chosen);
+  // What follows from the sheet may come a moment after the key.
+  const later = useDeferredValue(draft);
+  const shown = useMemo(() => readSheet(later, chosen).sheet, [later, chosen]);
+  const latest = useRef({ draft, chosen });
+  useEffect(() => {
+    latest.current = { draft, chosen };
+  }, [draft, chosen]);
   const choose = (part: Partial<ProductSheet>) => setChosen((now) => ({ ...now, ...part }));
-  const write = (path: string, text: string) => setDraft((now) => ({ ...now, [path]: text }));
+  const write = useCallback(
+    (path: string, text: string) => setDraft((now) => ({ ...now, [path]: text })),
+    [],
+  );
+  const leave = useCallback(
+    () => setErrors(readSheet(latest.current.draft, latest.current.chosen).errors),
+    [],
+  );
 
   const field = (spec: SheetField) => {
-    const hint = understood(spec, draft[spec.path] ?? '');
     const label =
       spec.path === 'maxThinning.value'
         ? `${spec.label}, ${CONVENTION_WORDS[chosen.maxThinning.convention]}`
@@ -132,16 +177,15 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
           ? `${spec.label}, ${shop.settings.currency}`
           : spec.label;
     return (
-      <Field key={spec.path} label={label} error={errors[spec.path]} hint={hint ?? undefined}>
-        {(ids) => (
-          <TextInput
-            {...ids}
-            value={draft[spec.path] ?? ''}
-            onChange={({ target }) => write(spec.path, target.value)}
-            onBlur={() => setErrors(readSheet(draft, chosen).errors)}
-          />
-        )}
-      </Field>
+      <SheetRow
+        key={spec.path}
+        spec={spec}
+        label={label}
+        value={draft[spec.path] ?? ''}
+        error={errors[spec.path]}
+        onWrite={write}
+        onLeave={leave}
+      />
     );
   };
   const lines = (key: 'cautions' | 'hazards', name: string) => (
@@ -161,6 +205,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
 
   async function save(): Promise<void> {
+    const read = readSheet(draft, chosen);
     setErrors(read.errors);
     if (!read.sheet) return setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
     const outcome = await change({ id: product.id, version: product.version, sheet: read.sheet });
@@ -289,7 +334,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
         ))}
       </Sheet>
       <div className="sticky top-4">
-        <Across product={product} sheet={read.sheet ?? product.sheet} shop={shop} />
+        <Across product={product} sheet={shown ?? product.sheet} shop={shop} />
       </div>
     </div>
   );
