@@ -6,7 +6,7 @@ export default defineConfig({
   workers: 2,
   // Limits against hanging, not measures of speed: a busy machine is several times slower.
   timeout: 120_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 45_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -109,6 +109,8 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
   const follows = page.getByRole('status').filter({ hasText: 'hand-over' });
   const pinned = page.getByRole('button', { name: /, pinned$/ });
   const drag = async (px: number) => {
+    // It has come to rest where the pointer can take it.
+    await block.hover();
     const box = await block.boundingBox();
     if (!box) throw new Error('the block is not to be seen');
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

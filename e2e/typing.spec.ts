@@ -118,7 +118,7 @@ test('every number on the floor and at a mix keeps what is typed', async ({ mare
   await expect(cup.getByText(/31\.5 s ISO 4 mm/)).toBeVisible();
 });
 
-test('every number of a sequence, a sheet, a cup and a gun keeps what is typed', async ({ maren: page }) => {
+test('every number of a sequence keeps what is typed', async ({ maren: page }) => {
   await openStage(page, 'VESTRY', 'Sequence');
   const steps = page.getByRole('list', { name: 'Steps' });
   await steps
@@ -126,8 +126,14 @@ test('every number of a sequence, a sheet, a cup and a gun keeps what is typed',
     .first()
     .click();
   await allStayAsTyped(steps, 8);
+});
+
+test('every number of a sheet keeps what is typed', async ({ maren: page }) => {
   await goTo(page, '/stores');
   await allStayAsTyped(page.getByRole('main'), 20, ['7.5', '1,5 h', '1/2 gal']);
+});
+
+test('every number of a cup and a gun keeps what is typed', async ({ maren: page }) => {
   await goTo(page, '/stores/bench');
   await page.getByRole('button', { name: 'Airless, 0.010 in tip' }).click();
   await allStayAsTyped(page.getByRole('main'), 3);
