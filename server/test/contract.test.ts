@@ -1,13 +1,6 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
-import {
-  type BodyOf,
-  PATHS,
-  type ParamsOf,
-  type ResponseOf,
-  ROUTES,
-  type RouteName,
-} from '@upholder/core/api';
+import { addressed, PATHS, type ResponseOf, ROUTES, type RouteName, type Sent } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
@@ -27,15 +20,10 @@ let memberIds: string[];
 const called = new Set<RouteName>();
 
 type Routes = typeof ROUTES;
-type Given<K extends string, T> = [T] extends [never] ? { [P in K]?: undefined } : { [P in K]: T };
-type Sent<N extends RouteName> = Given<'params', ParamsOf<Routes[N]>> & Given<'body', BodyOf<Routes[N]>>;
-
 /** Calls a route as it is declared, and reads the answer as it is declared. */
-async function send<N extends RouteName>(name: N, sent: Sent<N>): Promise<ResponseOf<Routes[N]>> {
-  const [method = '', path = ''] = PATHS[name].split(' ');
-  const params = (sent.params ?? {}) as Record<string, unknown>;
-  const address = path.replace(/:(\w+)/g, (_whole, part: string) => String(params[part]));
-  const answer = await ines.call(method, address, sent.body);
+async function send<N extends RouteName>(name: N, sent: Sent<Routes[N]>): Promise<ResponseOf<Routes[N]>> {
+  const { method, url } = addressed(PATHS[name], sent.params);
+  const answer = await ines.call(method, url, sent.body);
   const body: unknown = await answer.json();
   if (answer.status !== (ROUTES[name].status ?? 200))
     throw new Error(`${PATHS[name]}: ${answer.status} ${JSON.stringify(body)}`);

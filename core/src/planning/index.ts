@@ -15,7 +15,7 @@ export {
   type Wish,
   WishSchema,
 } from './keep/snapshot.ts';
-export { type PlanOrder, planInTurn, planToKeep, questionOf, type TurnOrder } from './make.ts';
+export { type PlanOrder, planInTurn, planningStart, planToKeep, questionOf, type TurnOrder } from './make.ts';
 export {
   type AnsweredPlan,
   answerOf,

@@ -1,6 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Climate } from '../drying/index.ts';
-import { minuteAt, toMinute } from '../shop/index.ts';
+import { type Minute, minuteAt, toMinute } from '../shop/index.ts';
 import { checkPlan } from './explain/check.ts';
 import { reservationsOf, stepMark } from './keep/reserve.ts';
 import { duePins, PLAIN_WISH, type PlanSnapshot, snapshotOf, type Wish } from './keep/snapshot.ts';
@@ -89,14 +89,18 @@ interface MadePlan {
   bound: Bound | null;
 }
 
-/** The question that planning a job asks: from now, or from its start if that is still to come. */
+/** The minute that a job is planned from: now, or its start if that is still to come. */
+export function planningStart({ startOn }: JobForPlanning['job'], timeZone: string, now: Date): Minute {
+  return Math.max(toMinute(now), minuteAt(startOn, '00:00', timeZone));
+}
+
+/** The question that planning a job asks. */
 export function questionOf(
   dossier: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
   { roomClosed, roomInTurn }: Wish = PLAIN_WISH,
 ): PlanQuestion {
-  const start = minuteAt(dossier.job.startOn, '00:00', shop.timeZone);
   return {
     // Only what planning reads, so that a question stays small when it crosses to another thread.
     input: {
@@ -107,7 +111,7 @@ export function questionOf(
       log: dossier.log,
     },
     shop,
-    now: Math.max(toMinute(now), start),
+    now: planningStart(dossier.job, shop.timeZone, now),
     earlier: {
       loads: dossier.plan?.loads ?? [],
       ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],

@@ -1,5 +1,5 @@
 import { type PlannedJob, ROUTES } from '@upholder/core/api';
-import { questionOf } from '@upholder/core/planning';
+import { planningStart } from '@upholder/core/planning';
 import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
@@ -8,7 +8,7 @@ import { dossierOf } from '../dossier/store.ts';
 import { emptyShop, type PlanningAir, planningAir, shopForPlanning } from '../dossier/surroundings.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
+import { findJob, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
 import { announce } from '../live/channel.ts';
 import { Line } from '../plans/line.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
@@ -117,8 +117,8 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
 
   routes.add(ROUTES.planSurroundings, async ({ params }, { member }) => {
     const now = clock.now();
-    const dossier = await dossierOf(db, member.shopId, params.jobId);
-    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    const job = await findJob(db, member.shopId, params.jobId);
+    if (!job) throw new ApiError('not-found', 'The shop has no such job.');
     const air = await planningAir(climate, now);
     const shop = await shopForPlanning(db, member.shopId, params.jobId, air, now);
     return {
@@ -126,7 +126,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
       climate: air.climate,
       forecast: [...air.forecast],
       guns: { ...shop.guns },
-      now: questionOf(dossier, shop, now).now,
+      now: planningStart(job, shop.timeZone, now),
     };
   });
 }

@@ -1,12 +1,13 @@
 import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import {
+  addressed,
   type BodyOf,
   type ErrorBody,
   PATHS,
-  type ParamsOf,
   type ResponseOf,
   type ROUTES,
   type RouteName,
+  type Sent,
   type Session,
   type WallRow,
 } from '@upholder/core/api';
@@ -46,21 +47,13 @@ type Routes = typeof ROUTES;
 /** What a call answers with, and what it is told: as its route declares it. */
 type Out<N extends RouteName> = ResponseOf<Routes[N]>;
 type In<N extends RouteName> = BodyOf<Routes[N]>;
-type Given<K extends string, T> = [T] extends [never] ? { [P in K]?: undefined } : { [P in K]: T };
-type Sent<N extends RouteName> = Given<'params', ParamsOf<Routes[N]>> &
-  Given<'body', In<N>> & { headers?: Record<string, string> };
-
 /** A declared call with its path filled in. The declaration itself, with its schemas, stays out of the page. */
-function call<N extends RouteName>(name: N, sent: Sent<N>): FetchArgs {
-  const [method, path = ''] = PATHS[name].split(' ');
-  const params = (sent.params ?? {}) as Record<string, unknown>;
-  const url = path.replace(/:(\w+)/g, (_whole, part: string) => encodeURIComponent(String(params[part])));
-  return {
-    url,
-    method,
-    ...(sent.body === undefined ? {} : { body: sent.body }),
-    ...(sent.headers ? { headers: sent.headers } : {}),
-  };
+function call<N extends RouteName>(
+  name: N,
+  sent: Sent<Routes[N]> & { headers?: Record<string, string> },
+): FetchArgs {
+  const { params, ...rest } = sent;
+  return { ...addressed(PATHS[name], params), ...rest };
 }
 
 /** What shows a job, and the list of jobs. */

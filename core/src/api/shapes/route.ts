@@ -27,6 +27,20 @@ export type ParamsOf<T> = T extends Route<infer P, z.ZodType, z.ZodType> ? z.inp
 export type BodyOf<T> = T extends Route<z.ZodType, infer B, z.ZodType> ? z.input<B> : never;
 export type ResponseOf<T> = T extends Route<z.ZodType, z.ZodType, infer R> ? z.output<R> : never;
 
+type Given<K extends string, T> = [T] extends [never] ? { [P in K]?: undefined } : { [P in K]: T };
+/** Everything that a caller sends: named parts of the path and a body, where the route has them. */
+export type Sent<T> = Given<'params', ParamsOf<T>> & Given<'body', BodyOf<T>>;
+
+/** The address of a call with its named parts filled in. @param address as `PUT /jobs/:jobId`. */
+export function addressed(address: string, params: object = {}): { method: string; url: string } {
+  const [method = '', path = ''] = address.split(' ');
+  const parts = new Map<string, unknown>(Object.entries(params));
+  return {
+    method,
+    url: path.replace(/:(\w+)/g, (_whole, part: string) => encodeURIComponent(String(parts.get(part)))),
+  };
+}
+
 /** Declares a route. @param address as `PUT /jobs/:jobId`. */
 export function route<
   P extends z.ZodType = z.ZodNever,
