@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
+import { changesOf } from './dossier/changes.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { RouteTable } from './http/route.ts';
+import { addChangesRoute } from './routes/changes.ts';
 import { addElevationRoutes } from './routes/elevation.ts';
 import { addHealthRoute } from './routes/health.ts';
 import { addJobRoutes } from './routes/jobs.ts';
@@ -32,7 +34,9 @@ function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock));
-  const routes = new RouteTable(api, app.config.checksAnswers === true);
+  const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
+    changesOf(app, shopId, touched),
+  );
   addPhotoRoutes(routes, api, app);
   api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
   api.use(express.json({ limit: LARGEST_BODY }));
@@ -50,6 +54,7 @@ function createApi(app: App): express.Router {
   addPotRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
+  addChangesRoute(routes, app);
   addLiveRoute(api, app.live);
   api.get('/openapi.json', (_request, response) => {
     response.json(routes.document(app.version));

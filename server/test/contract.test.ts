@@ -1,6 +1,19 @@
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
-import { addressed, PATHS, type ResponseOf, ROUTES, type RouteName, type Sent } from '@upholder/core/api';
+import {
+  addressed,
+  type Changes,
+  ChangesSchema,
+  type Dossier,
+  PATHS,
+  patchedDossier,
+  patchedShop,
+  type ResponseOf,
+  ROUTES,
+  type RouteName,
+  type Sent,
+  type ShopContext,
+} from '@upholder/core/api';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
@@ -18,6 +31,20 @@ let ines: Caller;
 let signIn: string;
 let memberIds: string[];
 const called = new Set<RouteName>();
+const NO_CHANGES: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+
+/** The shop and a job as a page holds them that never reads them again, but only puts in what changes. */
+const held: { shop: ShopContext | null; job: Dossier | null } = { shop: null, job: null };
+
+/** Puts what a call changed into what is held, and holds that against what the server has. */
+async function follow(answer: unknown): Promise<void> {
+  const changes = ChangesSchema.parse((answer as { changes?: unknown }).changes ?? NO_CHANGES);
+  for (const one of changes.jobs)
+    if (held.job && one.id === held.job.job.id && !one.isGone) held.job = patchedDossier(held.job, one);
+  if (held.shop) held.shop = patchedShop(held.shop, changes);
+  if (held.job) expect(held.job).toEqual(await ines.ok('GET', `/jobs/${held.job.job.id}`));
+  if (held.shop) expect(held.shop).toEqual(await ines.ok('GET', '/shop'));
+}
 
 type Routes = typeof ROUTES;
 /** Calls a route as it is declared, and reads the answer as it is declared. */
@@ -28,6 +55,7 @@ async function send<N extends RouteName>(name: N, sent: Sent<Routes[N]>): Promis
   if (answer.status !== (ROUTES[name].status ?? 200))
     throw new Error(`${PATHS[name]}: ${answer.status} ${JSON.stringify(body)}`);
   called.add(name);
+  if (ROUTES[name].method !== 'get' && !ROUTES[name].isOpen) await follow(body);
   return ROUTES[name].response.parse(body) as ResponseOf<Routes[N]>;
 }
 
@@ -45,6 +73,7 @@ describe('every declared route', () => {
     await ines.signIn(signIn);
     called.add('signIn');
     const shop = await send('shop', {});
+    held.shop = shop;
     const { version, name, timeZone, settings } = shop;
     await send('changeShop', { body: { version, name, timeZone, settings: { ...settings, benches: 3 } } });
     const memberId = memberIds[0] ?? '';
@@ -96,6 +125,7 @@ describe('every declared route', () => {
 
     const job = await send('addJob', { body: { id: uuid(), ...jobSpec } });
     const jobId = job.id;
+    held.job = await send('job', { params: { jobId } });
     const { id: _job, version: jobVersion, practice: _practice, ...spec } = job;
     const changed = await send('changeJob', {
       params: { jobId },
@@ -193,6 +223,26 @@ describe('every declared route', () => {
     await send('systemVersions', { params: { systemId } });
     await send('retireSystem', { params: { systemId }, body: { isRetired: true } });
 
+    const everything = {
+      id: jobId,
+      job: true,
+      zones: true,
+      steps: 'all',
+      pieces: 'all',
+      log: 'all',
+    } as const;
+    const read = await send('changes', {
+      body: {
+        jobs: [{ ...everything, plan: true, map: true, photos: true, decisions: true }],
+        pots: [pot.id],
+      },
+    });
+    expect(read.pots).toEqual([pot]);
+    const [whole] = read.jobs;
+    const { pieces: all, log, plan: planned, walls, openings } = await send('job', { params: { jobId } });
+    expect([whole?.pieces?.rows, whole?.log?.rows, whole?.plan]).toEqual([all, log, planned]);
+    expect([whole?.walls, whole?.openings]).toEqual([walls, openings]);
+
     const file: unknown = await (await ines.call('GET', `/jobs/${jobId}/export/job.json`)).json();
     const copy = await send('importJob', { body: { file } });
     await send('removeJob', { params: { jobId: copy.id } });
@@ -212,6 +262,8 @@ describe('every declared route', () => {
     const query = new URLSearchParams({ id: photoId, zoneId, topic: 'finish' });
     const sent = await ines.raw('POST', `/jobs/${jobId}/photos?${query}`, picture, 'image/jpeg');
     expect(sent.status).toBe(201);
+    await follow(await sent.json());
+    expect(held.job?.photos).toHaveLength(1);
     await send('removePhoto', { params: { photoId } });
     await send('signOut', {});
     await send('demoSignIn', { body: { memberId } });
@@ -232,7 +284,10 @@ describe('every declared route', () => {
   it('is held to what it declares where answers are checked: another shape is the server’s fault', async () => {
     const answerOf = async (checksAnswers: boolean) => {
       const app = express();
-      new RouteTable(app, checksAnswers).add(ROUTES.session, async () => ({ now: 7 }) as never);
+      new RouteTable(app, checksAnswers, () => Promise.reject(new Error('reads nothing'))).add(
+        ROUTES.session,
+        async () => ({ now: 7 }) as never,
+      );
       app.use(((error, _request, response, _next) => {
         response.status(500).json({ message: (error as Error).message });
       }) as ErrorRequestHandler);

@@ -1,4 +1,4 @@
-import type { Dossier, PieceRow, ZoneRow } from '@upholder/core/api';
+import type { Changes, Dossier, PieceRow, ZoneRow } from '@upholder/core/api';
 import type { Opening, Wall } from '@upholder/core/elevation';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import type { Photo } from '@upholder/core/jobs';
@@ -107,7 +107,8 @@ describe('pictures', () => {
   it('are kept, shown to their own shop only, and deleted', async () => {
     const dossier = await makeJob(ines, 0);
     const response = await send(ines, dossier, PIXEL, 'text/plain');
-    const photo = (await response.json()) as Photo;
+    const { changes, ...photo } = (await response.json()) as Photo & { changes: Changes };
+    expect(changes.jobs[0]?.photos).toEqual([photo]);
     // The declared type is not trusted: the content says PNG.
     expect(photo).toMatchObject({ type: 'image/png', widthPx: 1, heightPx: 1, topic: 'finish' });
     expect((await load(dossier.job)).photos).toEqual([photo]);

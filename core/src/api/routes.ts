@@ -1,3 +1,4 @@
+import { changesRoutes } from './routes/changes.ts';
 import { elevationRoutes } from './routes/elevation.ts';
 import { jobsRoutes } from './routes/jobs.ts';
 import { logRoutes } from './routes/log.ts';
@@ -16,6 +17,7 @@ import { zonesRoutes } from './routes/zones.ts';
 
 /** Every call that the server takes as JSON, declared once: server, web and the published description are made from it. */
 export const ROUTES = {
+  ...changesRoutes,
   ...elevationRoutes,
   ...jobsRoutes,
   ...logRoutes,

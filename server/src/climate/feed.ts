@@ -14,7 +14,7 @@ export function startClimateFeed(db: Database, source: ClimateSource, clock: Clo
     const at = new Date(Math.floor(clock.now().getTime() / step) * step);
     const reading = await source.readingAt(at);
     for (const { id } of await many<{ id: string }>(db, 'select id from shop')) {
-      if (await addReading(db, id, reading)) await announce(db, { shopId: id, topic: 'climate', id: '' });
+      if (await addReading(db, id, reading)) await announce(db, id, { shop: ['air'] });
     }
   }
   const run = () => {

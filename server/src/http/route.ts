@@ -1,7 +1,20 @@
-import { ErrorBodySchema, type Route } from '@upholder/core/api';
+import {
+  type Changes,
+  ChangesSchema,
+  ErrorBodySchema,
+  isUntouched,
+  mergedTouched,
+  type Route,
+  type Touched,
+  type TouchedInput,
+  TouchedSchema,
+  UNTOUCHED,
+} from '@upholder/core/api';
 import type { Request, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
+import type { Queryable } from '../db/database.ts';
+import { announce } from '../live/channel.ts';
 import { ApiError } from './errors.ts';
 import type { Member } from './member.ts';
 
@@ -11,12 +24,35 @@ export interface Call {
   response: Response;
   /** The signed-in member; the session middleware guarantees one unless the route is open. */
   member: Member;
+  /**
+   * Says what the call changes: told to everybody else once `db` commits, and answered to the caller as it is then. In a
+   * transaction it must be given its connection.
+   */
+  changed(db: Queryable, touched: TouchedInput): Promise<void>;
 }
+
+/** Reads what was touched as it is now. */
+export type ReadChanges = (shopId: string, touched: Touched) => Promise<Changes>;
+
+/** Header that names the page which calls, so that it need not read again what it wrote itself. */
+const PAGE_HEADER = 'x-upholder-page';
+/** What every changing call may answer besides its own. */
+const Changing = z.object({ changes: ChangesSchema.optional() });
 
 type Handler<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType> = (
   input: { params: z.output<P>; body: z.output<B> },
   call: Call,
 ) => Promise<z.input<R>>;
+
+/** A route with what it answers in all: a changing call also says what it changed. */
+function answered(route: Route): Route {
+  return route.method === 'get' ? route : { ...route, response: z.intersection(route.response, Changing) };
+}
+
+/** Whoever changes a job has its line in the list of jobs changed as well. */
+function withSummaries(touched: Touched): Touched {
+  return { ...touched, jobs: touched.jobs.map((job) => ({ ...job, summary: true })) };
+}
 
 /** @throws Error when an answer is not what its route declares: then the server is wrong, not the caller. */
 function assertAnswer({ method, path, response }: Route, answer: unknown): void {
@@ -34,7 +70,30 @@ export class RouteTable {
   constructor(
     private readonly router: Router,
     private readonly checksAnswers: boolean,
+    private readonly readChanges: ReadChanges,
   ) {}
+
+  /** A call as handlers get it, and what reads the changes that it made. @throws ApiError when nobody is signed in. */
+  begin(request: Request, response: Response, isOpen = false) {
+    const member = request.member;
+    if (!isOpen && !member) throw new ApiError('signed-out', 'Sign in first.');
+    const { shopId } = (member ?? {}) as Member;
+    const page = (request.get(PAGE_HEADER) ?? '').slice(0, 64);
+    let all = UNTOUCHED;
+    const call: Call = {
+      request,
+      response,
+      member: member as Member,
+      changed: async (db, touched) => {
+        all = mergedTouched(all, TouchedSchema.parse(touched));
+        await announce(db, shopId, touched, page);
+      },
+    };
+    /** What the call changed, as it is now; nothing where it changed nothing. */
+    const changes = async (): Promise<{ changes?: Changes }> =>
+      isUntouched(all) ? {} : { changes: await this.readChanges(shopId, withSummaries(all)) };
+    return { call, changes };
+  }
 
   /** Adds a declared route: its input is parsed, the handler called, its answer sent. */
   add<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
@@ -43,14 +102,13 @@ export class RouteTable {
   ): void {
     this.describe(route);
     this.router[route.method](route.path, async (request, response) => {
-      const member = request.member;
-      if (!route.isOpen && !member) throw new ApiError('signed-out', 'Sign in first.');
+      const { call, changes } = this.begin(request, response, route.isOpen);
       const input = {
         params: (route.params ? route.params.parse(request.params) : undefined) as z.output<P>,
         body: (route.body ? route.body.parse(request.body ?? {}) : undefined) as z.output<B>,
       };
-      const result = await handle(input, { request, response, member: member as Member });
-      if (this.checksAnswers) assertAnswer(route, result);
+      const result = { ...((await handle(input, call)) as object), ...(await changes()) };
+      if (this.checksAnswers) assertAnswer(answered(route), result);
       if (!response.headersSent) response.status(route.status ?? 200).json(result);
     });
   }
@@ -66,7 +124,7 @@ export class RouteTable {
         responses: {
           [String(route.status ?? 200)]: {
             description: 'Done',
-            content: { 'application/json': { schema: route.response } },
+            content: { 'application/json': { schema: answered(route).response } },
           },
           default: { description: 'Refused', content: { 'application/json': { schema: ErrorBodySchema } } },
         },

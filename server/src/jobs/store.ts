@@ -1,4 +1,4 @@
-import type { JobRow, JobSummary } from '@upholder/core/api';
+import type { JobRow, JobSummary, Rows } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
 import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
 
@@ -122,8 +122,8 @@ export async function deleteJob(db: Queryable, shopId: string, id: string): Prom
   return (await touched(db, 'delete from job where shop_id = $1 and id = $2', [shopId, id])) === 1;
 }
 
-/** All jobs of a shop for the list: open ones first, by the date they are needed. */
-export async function summariesOf(db: Queryable, shopId: string): Promise<JobSummary[]> {
+/** All jobs of a shop for the list, or these: open ones first, by the date they are needed. */
+export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'all'): Promise<JobSummary[]> {
   const rows = await many<
     RawJob & {
       zones: number;
@@ -142,9 +142,9 @@ export async function summariesOf(db: Queryable, shopId: string): Promise<JobSum
             (select count(*) from piece where piece.job_id = job.id) as pieces,
             (select (body ->> 'handOver')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as hand_over,
             (select count(*) from log_entry where log_entry.job_id = job.id) as entries
-       from job where job.shop_id = $1
+       from job where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
       order by job.status = 'handed-over', job.needed_by nulls last, job.created_at`,
-    [shopId],
+    [shopId, ids === 'all' ? null : ids],
   );
   return rows.map((row) => ({
     job: toJob(row),

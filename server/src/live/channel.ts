@@ -1,3 +1,11 @@
+import {
+  type Rows,
+  type Touched,
+  type TouchedInput,
+  type TouchedJob,
+  TouchedSchema,
+  UNTOUCHED,
+} from '@upholder/core/api';
 import pg from 'pg';
 import type { Logger } from 'pino';
 import { z } from 'zod';
@@ -6,18 +14,50 @@ import type { Queryable } from '../db/database.ts';
 const CHANNEL = 'upholder';
 const RETRY_MS = 500;
 
+/** PostgreSQL carries less than 8,000 bytes in one notification: so many jobs are named in one, so many rows of a kind. */
+const MOST_JOBS = 20;
+const MOST_ROWS = 30;
+
 const ChangeSchema = z.object({
   shopId: z.uuid(),
-  topic: z.enum(['job', 'jobs', 'shop', 'climate', 'pots']),
-  id: z.string(),
+  /** The page that wrote it, which has the answer already; empty for what no page wrote. */
+  page: z.string(),
+  touched: TouchedSchema,
 });
 
-/** Something changed: which kind of thing, of which shop. */
+/** Something of a shop changed: what, and by which page. */
 export type Change = z.infer<typeof ChangeSchema>;
 
+function brief(rows: Rows): Rows {
+  return rows === 'all' || rows.length <= MOST_ROWS ? rows : 'all';
+}
+
+function briefJob({ steps, pieces, log, ...job }: TouchedJob): TouchedJob {
+  return {
+    ...job,
+    ...(steps && { steps: brief(steps) }),
+    ...(pieces && { pieces: brief(pieces) }),
+    ...(log && { log: brief(log) }),
+  };
+}
+
 /** Tells every server process of a change once the transaction around it commits. */
-export async function announce(db: Queryable, change: Change): Promise<void> {
-  await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(change)]);
+export async function announce(
+  db: Queryable,
+  shopId: string,
+  change: TouchedInput,
+  page = '',
+): Promise<void> {
+  const { jobs, products, pots, ...rest } = TouchedSchema.parse(change);
+  const parts: Touched[] = [
+    { ...rest, products: brief(products), pots: brief(pots), jobs: jobs.slice(0, MOST_JOBS).map(briefJob) },
+  ];
+  for (let at = MOST_JOBS; at < jobs.length; at += MOST_JOBS)
+    parts.push({ ...UNTOUCHED, jobs: jobs.slice(at, at + MOST_JOBS).map(briefJob) });
+  for (const touched of parts) {
+    const told: Change = { shopId, page, touched };
+    await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
+  }
 }
 
 type Listener = (change: Change | 'resync') => void;

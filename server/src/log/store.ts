@@ -1,3 +1,4 @@
+import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
 
@@ -50,14 +51,19 @@ function toEntry(row: RawEntry): LogEntry {
   };
 }
 
-/** The whole log of a job, in the order in which it was written. */
-export async function logOf(db: Queryable, shopId: string, jobId: string): Promise<LogEntry[]> {
-  return (
-    await many<RawEntry>(db, `${SELECT} where shop_id = $1 and job_id = $2 order by logged_at, id`, [
-      shopId,
-      jobId,
-    ])
-  ).map(toEntry);
+/** The log of a job, or these entries of it, in the order in which it was written. */
+export async function logOf(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  ids: Rows = 'all',
+): Promise<LogEntry[]> {
+  const rows = await many<RawEntry>(
+    db,
+    `${SELECT} where shop_id = $1 and job_id = $2 and ($3::uuid[] is null or log_entry.id = any($3)) order by logged_at, id`,
+    [shopId, jobId, ids === 'all' ? null : ids],
+  );
+  return rows.map(toEntry);
 }
 
 export async function findEntry(db: Queryable, shopId: string, id: string): Promise<LogEntry | null> {

@@ -27,19 +27,21 @@ export async function placesOf(connection: Queryable, shopId: string, jobId: str
   };
 }
 
-/** Fits the sequences of the zones that these pieces belong to. */
+/** Fits the sequences of the zones that these pieces belong to. @returns the zones whose steps are others now. */
 export async function refitZones(
   connection: Queryable,
   shopId: string,
   pieces: readonly Pick<Piece, 'zoneId'>[],
-): Promise<void> {
+): Promise<string[]> {
+  const refitted: string[] = [];
   for (const zoneId of new Set(pieces.map((piece) => piece.zoneId))) {
-    await refitSequence(connection, shopId, zoneId);
+    if (await refitSequence(connection, shopId, zoneId)) refitted.push(zoneId);
   }
+  return refitted;
 }
 
 /**
- * Changes pieces of a job, all or none.
+ * Changes pieces of a job, all or none. Says which zones have other steps by that.
  * @throws ApiError at the field when a tag is taken, a place is unknown, or someone was faster.
  */
 export async function changePieces(
@@ -47,7 +49,7 @@ export async function changePieces(
   shopId: string,
   jobId: string,
   changes: readonly PieceChange[],
-): Promise<PieceRow[]> {
+): Promise<{ pieces: PieceRow[]; refitted: string[] }> {
   const before = new Map((await piecesOf(connection, shopId, jobId)).map((piece) => [piece.id, piece]));
   const places = await placesOf(connection, shopId, jobId);
   const after = new Map([...before].map(([id, { tag }]) => [id, { id, tag }]));
@@ -88,9 +90,9 @@ export async function changePieces(
     }
     pieces.push(updated);
   }
-  await refitZones(connection, shopId, [
+  const refitted = await refitZones(connection, shopId, [
     ...pieces,
     ...changes.flatMap(({ piece }) => before.get(piece.id) ?? []),
   ]);
-  return pieces;
+  return { pieces, refitted };
 }

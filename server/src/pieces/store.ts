@@ -1,4 +1,4 @@
-import type { PieceRow } from '@upholder/core/api';
+import type { PieceRow, Rows } from '@upholder/core/api';
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
@@ -66,11 +66,17 @@ function valuesOf(piece: Piece): unknown[] {
   return [...NAMES.map((name) => piece[name]), JSON.stringify(pickShape(piece))];
 }
 
-export async function piecesOf(db: Queryable, shopId: string, jobId: string): Promise<PieceRow[]> {
+/** The pieces of a job; only these where ids are given. */
+export async function piecesOf(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  ids: Rows = 'all',
+): Promise<PieceRow[]> {
   const rows = await many<RawPiece>(
     db,
-    `select ${SELECT} from piece where shop_id = $1 and job_id = $2 order by position, tag`,
-    [shopId, jobId],
+    `select ${SELECT} from piece where shop_id = $1 and job_id = $2 and ($3::uuid[] is null or id = any($3)) order by position, tag`,
+    [shopId, jobId, ids === 'all' ? null : ids],
   );
   return rows.map(toPiece);
 }

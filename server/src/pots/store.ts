@@ -1,15 +1,16 @@
-import type { PotCoat } from '@upholder/core/api';
+import type { PotCoat, Rows } from '@upholder/core/api';
 import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 
 const SHOWN = 60;
 
-/** Pots of a shop: those in use first, then the latest. */
-export async function potsOf(db: Queryable, shopId: string): Promise<PotRecord[]> {
+/** Pots of a shop, or these of them: those in use first, then the latest. */
+export async function potsOf(db: Queryable, shopId: string, ids: Rows = 'all'): Promise<PotRecord[]> {
   const rows = await many<{ body: unknown }>(
     db,
-    'select body from pot where shop_id = $1 order by emptied_at is not null, started_at desc limit $2',
-    [shopId, SHOWN],
+    `select body from pot where shop_id = $1 and ($3::uuid[] is null or id = any($3))
+      order by emptied_at is not null, started_at desc limit $2`,
+    [shopId, SHOWN, ids === 'all' ? null : ids],
   );
   return rows.map(({ body }) => PotRecordSchema.parse(body));
 }

@@ -17,7 +17,6 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { assignOpenings } from '../pieces/store.ts';
 
 async function assertTagsFree(
@@ -40,7 +39,7 @@ async function assertTagsFree(
 
 /** The elevation map of a job. */
 export function addElevationRoutes(routes: RouteTable, { db }: App): void {
-  routes.add(ROUTES.addMap, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.addMap, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       if (!(await findJob(connection, shopId, params.jobId)))
@@ -49,7 +48,15 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       for (const wall of body.walls) await addWall(connection, shopId, params.jobId, wall);
       for (const opening of body.openings) await addOpening(connection, shopId, params.jobId, opening);
       await assignOpenings(connection, shopId, params.jobId, body.assigned);
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, {
+        jobs: [
+          {
+            id: params.jobId,
+            map: true,
+            ...(body.assigned.length > 0 && { pieces: body.assigned.map(({ pieceId }) => pieceId) }),
+          },
+        ],
+      });
       const walls = await wallsOf(connection, shopId, params.jobId);
       const openings = await openingsOf(connection, shopId, params.jobId);
       const isKept = (kept: readonly { id: string }[], sent: { id: string }) => {
@@ -65,7 +72,7 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
     });
   });
 
-  routes.add(ROUTES.changeWall, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changeWall, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const jobId = await jobOfWall(connection, shopId, params.wallId);
@@ -73,23 +80,23 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       const { version, ...wall } = body;
       const updated = await updateWall(connection, shopId, { ...wall, id: params.wallId }, version);
       if (!updated) throw new ApiError('conflict', 'Someone else changed this wall meanwhile.');
-      await announce(connection, { shopId, topic: 'job', id: jobId });
+      await changed(connection, { jobs: [{ id: jobId, map: true }] });
       return updated;
     });
   });
 
-  routes.add(ROUTES.removeWall, async ({ params }, { member }) => {
+  routes.add(ROUTES.removeWall, async ({ params }, { member, changed }) => {
     const { shopId } = member;
     await db.transaction(async (connection) => {
       const jobId = await jobOfWall(connection, shopId, params.wallId);
       if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
       await deleteWall(connection, shopId, params.wallId);
-      await announce(connection, { shopId, topic: 'job', id: jobId });
+      await changed(connection, { jobs: [{ id: jobId, map: true, pieces: 'all' }] });
     });
     return { done: true as const };
   });
 
-  routes.add(ROUTES.putOpenings, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.putOpenings, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       await assertTagsFree(connection, shopId, params.jobId, body.openings);
@@ -100,15 +107,15 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
           throw new ApiError('conflict', `Someone else changed opening ${opening.tag} meanwhile.`);
         openings.push(updated);
       }
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [{ id: params.jobId, map: true }] });
       return { openings };
     });
   });
 
-  routes.add(ROUTES.removeOpenings, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.removeOpenings, async ({ params, body }, { member, changed }) => {
     await db.transaction(async (connection) => {
       await deleteOpenings(connection, member.shopId, params.jobId, body.openingIds);
-      await announce(connection, { shopId: member.shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [{ id: params.jobId, map: true, pieces: 'all' }] });
     });
     return { done: true as const };
   });

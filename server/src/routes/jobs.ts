@@ -6,7 +6,6 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { addJob, deleteJob, findJob, summariesOf, updateJob, updatePractice } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { moveZone, unfoldZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
@@ -18,12 +17,12 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
     dossiers: await openDossiers(db, member.shopId),
   }));
 
-  routes.add(ROUTES.addJob, async ({ body }, { member }) => {
+  routes.add(ROUTES.addJob, async ({ body }, { member, changed }) => {
     const wanted = JobSchema.parse(body);
     const job = await addJob(db, member.shopId, wanted, clock.now());
     if (!job || !saysTheSame(job, wanted))
       throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-    await announce(db, { shopId: member.shopId, topic: 'jobs', id: job.id });
+    await changed(db, { jobs: [{ id: job.id, job: true }] });
     return job;
   });
 
@@ -33,7 +32,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
     return dossier;
   });
 
-  routes.add(ROUTES.changeJob, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changeJob, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     const { version, ...spec } = body;
     const row = await db.transaction(async (connection) => {
@@ -47,13 +46,16 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         for (const zone of await zonesOf(connection, shopId, params.jobId))
           await moveZone(connection, shopId, zone, updated.place);
       }
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      const isMoved = updated.place !== before.place;
+      await changed(connection, {
+        jobs: [{ id: params.jobId, job: true, ...(isMoved && { zones: true, steps: 'all' as const }) }],
+      });
       return updated;
     });
     return row;
   });
 
-  routes.add(ROUTES.changePractice, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changePractice, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const before = await findJob(connection, shopId, params.jobId);
@@ -70,19 +72,19 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         if (wanted !== zone) await updateZone(connection, shopId, wanted, zone.version);
         await unfoldZone(connection, shopId, wanted, updated.place);
       }
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [{ id: params.jobId, job: true, zones: true, steps: 'all' }] });
       return updated;
     });
   });
 
-  routes.add(ROUTES.removeJob, async ({ params }, { member }) => {
+  routes.add(ROUTES.removeJob, async ({ params }, { member, changed }) => {
     const isGone = await db.transaction((connection) => deleteJob(connection, member.shopId, params.jobId));
     if (!isGone)
       throw new ApiError(
         'already-logged',
         'This job has a log, or is not there: it is kept. Set it to handed over instead.',
       );
-    await announce(db, { shopId: member.shopId, topic: 'jobs', id: params.jobId });
+    await changed(db, { jobs: [{ id: params.jobId, job: true }] });
     return { done: true as const };
   });
 }

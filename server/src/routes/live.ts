@@ -4,7 +4,7 @@ import type { LiveChannel } from '../live/channel.ts';
 
 const HEARTBEAT_MS = 20_000;
 
-/** Server-sent events: one line per change of the member's shop. */
+/** Server-sent events: one line per change of the member's shop: what it touched, and which page wrote it. */
 export function addLiveRoute(router: Router, live: LiveChannel): void {
   router.get('/live', (request, response) => {
     const { member } = request;
@@ -16,10 +16,10 @@ export function addLiveRoute(router: Router, live: LiveChannel): void {
     });
     response.write('retry: 1000\n\n');
     const send = (body: object) => response.write(`data: ${JSON.stringify(body)}\n\n`);
-    send({ topic: 'resync' });
+    send({ resync: true });
     const stop = live.subscribe((change) => {
-      if (change === 'resync') send({ topic: 'resync' });
-      else if (change.shopId === member.shopId) send({ topic: change.topic, id: change.id });
+      if (change === 'resync') send({ resync: true });
+      else if (change.shopId === member.shopId) send({ page: change.page, touched: change.touched });
     });
     const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
     request.on('close', () => {

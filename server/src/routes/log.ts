@@ -7,7 +7,6 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
 import { areInZone } from '../pieces/store.ts';
 import { findStep } from '../zones/sequence.ts';
@@ -61,7 +60,7 @@ function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
 
 /** The log: append-only, each entry written once however often it is sent. */
 export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add(ROUTES.log, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.log, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     if (body.jobId !== params.jobId)
       throw new ApiError('bad-input', 'The entry names another job.', {
@@ -83,7 +82,7 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       const isNew = await addEntry(connection, shopId, entry);
       const kept = await findEntry(connection, shopId, body.id);
       if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-      if (isNew) await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      if (isNew) await changed(connection, { jobs: [{ id: params.jobId, log: [entry.id] }] });
       return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });
     return written.catch(async (error: unknown) => {

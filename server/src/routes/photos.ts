@@ -5,7 +5,6 @@ import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { announce } from '../live/channel.ts';
 import { readPicture } from '../photos/picture.ts';
 import { addPhoto, deletePhoto, photoContent } from '../photos/store.ts';
 import { findPiece } from '../pieces/store.ts';
@@ -25,8 +24,8 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
     '/jobs/:jobId/photos',
     express.raw({ type: () => true, limit: '4mb' }),
     async (request, response) => {
-      if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
-      const { shopId } = request.member;
+      const { call, changes } = routes.begin(request, response);
+      const { shopId } = call.member;
       const jobId = z.uuid().parse(request.params.jobId);
       const query = UploadQuery.parse(request.query);
       const content = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
@@ -42,9 +41,9 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
         const kept = await photoContent(connection, shopId, photo.id);
         if (!kept?.content.equals(content))
           throw new ApiError('id-taken', 'This id is taken by another picture. Make a new one.');
-        await announce(connection, { shopId, topic: 'job', id: jobId });
+        await call.changed(connection, { jobs: [{ id: jobId, photos: true }] });
       });
-      response.status(201).json(photo);
+      response.status(201).json({ ...photo, ...(await changes()) });
     },
   );
 
@@ -58,12 +57,12 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
     response.type(found.type).send(found.content);
   });
 
-  routes.add(ROUTES.removePhoto, async ({ params }, { member }) => {
+  routes.add(ROUTES.removePhoto, async ({ params }, { member, changed }) => {
     await db.transaction(async (connection) => {
       const found = await photoContent(connection, member.shopId, params.photoId);
       if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
       await deletePhoto(connection, member.shopId, params.photoId);
-      await announce(connection, { shopId: member.shopId, topic: 'job', id: found.jobId });
+      await changed(connection, { jobs: [{ id: found.jobId, photos: true }] });
     });
     return { done: true as const };
   });

@@ -1,16 +1,20 @@
-import { ROUTES } from '@upholder/core/api';
+import { ROUTES, type TouchedJob } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { changePieces, placesOf, refitZones } from '../pieces/change.ts';
 import { addPieces, deletePieces, findPiece, loggedPieces, piecesOf } from '../pieces/store.ts';
 
+/** Pieces that are others now, and zones whose steps came or went by that. */
+function touchedPieces(id: string, pieces: string[], refitted: string[]): TouchedJob {
+  return { id, pieces, ...(refitted.length > 0 && { steps: refitted }) };
+}
+
 /** The take-off of a job. */
 export function addPieceRoutes(routes: RouteTable, { db }: App): void {
-  routes.add(ROUTES.addPieces, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.addPieces, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       if (!(await findJob(connection, shopId, params.jobId)))
@@ -33,20 +37,21 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
       const message = Object.values(fields)[0];
       if (message) throw new ApiError('tag-taken', message, { fields });
       await addPieces(connection, shopId, params.jobId, body.pieces);
-      await refitZones(connection, shopId, body.pieces);
+      const refitted = await refitZones(connection, shopId, body.pieces);
       const all = await piecesOf(connection, shopId, params.jobId);
       const wanted = new Set(body.pieces.map(({ id }) => id));
       const pieces = all.filter(({ id }) => wanted.has(id));
       if (pieces.length !== wanted.size) throw new ApiError('id-taken', 'An id is taken. Make a new one.');
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [touchedPieces(params.jobId, [...wanted], refitted)] });
       return { pieces };
     });
   });
 
-  routes.add(ROUTES.changePieces, async ({ params, body }, { member }) =>
+  routes.add(ROUTES.changePieces, async ({ params, body }, { member, changed }) =>
     db.transaction(async (connection) => {
-      const pieces = await changePieces(connection, member.shopId, params.jobId, body.changes);
-      await announce(connection, { shopId: member.shopId, topic: 'job', id: params.jobId });
+      const { pieces, refitted } = await changePieces(connection, member.shopId, params.jobId, body.changes);
+      const ids = pieces.map(({ id }) => id);
+      await changed(connection, { jobs: [touchedPieces(params.jobId, ids, refitted)] });
       return { pieces };
     }),
   );
@@ -57,7 +62,7 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
     return found;
   });
 
-  routes.add(ROUTES.removePieces, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.removePieces, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     await db.transaction(async (connection) => {
       const logged = await loggedPieces(connection, shopId, body.pieceIds);
@@ -73,8 +78,11 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
       const going = new Set(body.pieceIds);
       const gone = (await piecesOf(connection, shopId, params.jobId)).filter(({ id }) => going.has(id));
       await deletePieces(connection, shopId, params.jobId, body.pieceIds);
-      await refitZones(connection, shopId, gone);
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      const refitted = await refitZones(connection, shopId, gone);
+      // Pictures of a piece go with it.
+      await changed(connection, {
+        jobs: [{ ...touchedPieces(params.jobId, body.pieceIds, refitted), photos: true }],
+      });
     });
     return { done: true as const };
   });

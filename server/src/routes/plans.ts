@@ -9,7 +9,6 @@ import { emptyShop, type PlanningAir, planningAir, shopForPlanning } from '../do
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { Line } from '../plans/line.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
 import { addPlan, lastPlanOf, onePlanningAtATime } from '../plans/store.ts';
@@ -55,7 +54,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     });
   }
 
-  routes.add(ROUTES.planJob, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.planJob, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return planning(shopId, {
       async ask(connection, now, air) {
@@ -69,13 +68,13 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
       async keep(connection, { dossier }, outcome) {
         if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
         await addPlan(connection, shopId, params.jobId, member.id, outcome.value);
-        await announce(connection, { shopId, topic: 'job', id: params.jobId });
+        await changed(connection, { jobs: [{ id: params.jobId, plan: true }] });
         return { before: dossier.plan, plan: outcome.value };
       },
     });
   });
 
-  routes.add(ROUTES.planAll, async ({ body }, { member }) => {
+  routes.add(ROUTES.planAll, async ({ body }, { member, changed }) => {
     const { shopId } = member;
     if (body.order) await setTurns(db, shopId, body.order);
     const jobs = await planning(shopId, {
@@ -98,7 +97,9 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
           const plan = outcome.ok ? outcome.value : null;
           if (plan) {
             await addPlan(connection, shopId, job.id, member.id, plan);
-            await announce(connection, { shopId, topic: 'job', id: job.id });
+            await changed(connection, {
+              jobs: [{ id: job.id, plan: true, ...(body.order && { job: true as const }) }],
+            });
           }
           planned.push({
             jobId: job.id,

@@ -12,9 +12,8 @@ import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { announce } from '../live/channel.ts';
 import { coatsOf, lockPot, potsOf, putPot } from '../pots/store.ts';
-import { lockTin, setTin, sheetsOf, takeFromStock } from '../stores/products.ts';
+import { lockTin, productIdOf, setTin, sheetsOf, takeFromStock } from '../stores/products.ts';
 
 /** Pours the rest of a pot back into its tin, so that the tin's own thinning is known. */
 async function returnToTin(connection: Queryable, shopId: string, pot: PotRecord): Promise<void> {
@@ -35,7 +34,7 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
     coats: await coatsOf(db, member.shopId, params.potId),
   }));
 
-  routes.add(ROUTES.putPot, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.putPot, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     if (body.id !== params.potId) throw new ApiError('bad-input', 'The pot has another id than its address.');
     return db.transaction(async (connection) => {
@@ -75,13 +74,13 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
       );
       const ml = fresh.reduce((sum, pour) => sum + pour.ml, 0);
       if (ml > 0) await takeFromStock(connection, shopId, body.productKey, ml);
-      if (ml > 0 || isReturned) await announce(connection, { shopId, topic: 'shop', id: shopId });
-      await announce(connection, { shopId, topic: 'pots', id: body.id });
+      const counts = ml > 0 || isReturned ? await productIdOf(connection, shopId, body.productKey) : null;
+      await changed(connection, { pots: [body.id], products: counts === null ? [] : [counts] });
       return body;
     });
   });
 
-  routes.add(ROUTES.putBenchItem, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.putBenchItem, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     const written = await putBenchItem(db, shopId, params.itemId, body.version, body.item);
     if (!written) {
@@ -89,7 +88,7 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
       if (!current) throw new ApiError('not-found', 'The bench has no such entry.');
       throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });
     }
-    await announce(db, { shopId, topic: 'shop', id: shopId });
+    await changed(db, { shop: ['benchItems'] });
     return written;
   });
 }

@@ -4,8 +4,7 @@ import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
 import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
-import type { RouteTable } from '../http/route.ts';
-import { announce } from '../live/channel.ts';
+import type { Call, RouteTable } from '../http/route.ts';
 import { changeMember, crewOf, findShop, type MemberChange, updateShop } from '../shop/store.ts';
 import { addProduct, findProduct, productsOf, setStock, updateProduct } from '../stores/products.ts';
 import { layersOf, suppliesOf } from '../stores/store.ts';
@@ -43,62 +42,58 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
 
   routes.add(ROUTES.shop, async (_input, { member }) => context(member.shopId));
 
-  routes.add(ROUTES.changeShop, async ({ body }, { member }) => {
+  routes.add(ROUTES.changeShop, async ({ body }, { member, changed }) => {
     const updated = await updateShop(db, member.shopId, body.version, body);
     if (!updated) {
       throw new ApiError('conflict', 'Someone else changed the shop meanwhile.', {
         current: await findShop(db, member.shopId),
       });
     }
-    await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+    await changed(db, { shop: ['head'] });
     return context(member.shopId);
   });
 
-  async function changed(shopId: string, memberId: string, change: MemberChange) {
-    if (!(await changeMember(db, shopId, memberId, change)))
+  async function setMember({ member, changed }: Call, memberId: string, change: MemberChange) {
+    if (!(await changeMember(db, member.shopId, memberId, change)))
       throw new ApiError('not-found', 'The shop has no such member.');
-    await announce(db, { shopId, topic: 'shop', id: shopId });
-    return context(shopId);
+    await changed(db, { shop: ['crew'] });
+    return context(member.shopId);
   }
-  routes.add(ROUTES.setSkills, ({ params, body }, { member }) =>
-    changed(member.shopId, params.memberId, body),
-  );
-  routes.add(ROUTES.setWeek, ({ params, body }, { member }) => changed(member.shopId, params.memberId, body));
-  routes.add(ROUTES.setDaysOff, ({ params, body }, { member }) =>
-    changed(member.shopId, params.memberId, body),
-  );
+  routes.add(ROUTES.setSkills, ({ params, body }, call) => setMember(call, params.memberId, body));
+  routes.add(ROUTES.setWeek, ({ params, body }, call) => setMember(call, params.memberId, body));
+  routes.add(ROUTES.setDaysOff, ({ params, body }, call) => setMember(call, params.memberId, body));
 
-  routes.add(ROUTES.typeClimate, async ({ body }, { member }) => {
+  routes.add(ROUTES.typeClimate, async ({ body }, { member, changed }) => {
     await addReading(db, member.shopId, { ...body, at: clock.now().toISOString(), source: 'typed' });
-    await announce(db, { shopId: member.shopId, topic: 'climate', id: '' });
+    await changed(db, { shop: ['air'] });
     return context(member.shopId);
   });
 
-  routes.add(ROUTES.addProduct, async ({ body }, { member }) => {
+  routes.add(ROUTES.addProduct, async ({ body }, { member, changed }) => {
     const product = await addProduct(db, member.shopId, body);
     if (!product)
       throw new ApiError('id-taken', 'The stores have a product with this key already.', {
         fields: { key: 'This key is taken.' },
       });
-    await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+    await changed(db, { products: [product.id] });
     return product;
   });
 
-  routes.add(ROUTES.setStock, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.setStock, async ({ params, body }, { member, changed }) => {
     const updated = await setStock(db, member.shopId, params.productId, body.stockMl, body.isFresh);
     if (!updated) throw new ApiError('not-found', 'The stores have no such product.');
-    await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+    await changed(db, { products: [updated.id] });
     return updated;
   });
 
-  routes.add(ROUTES.changeProduct, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changeProduct, async ({ params, body }, { member, changed }) => {
     const updated = await updateProduct(db, member.shopId, params.productId, body.version, body.sheet);
     if (!updated) {
       const current = await findProduct(db, member.shopId, params.productId);
       if (!current) throw new ApiError('not-found', 'The stores have no such product.');
       throw new ApiError('conflict', 'Someone else changed this sheet meanwhile.', { current });
     }
-    await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+    await changed(db, { products: [updated.id] });
     return updated;
   });
 }

@@ -4,14 +4,13 @@ import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
-import { announce } from '../live/channel.ts';
 import { addDecision, decisionsOf } from '../zones/decisions.ts';
 import { followStock, refitSequence } from '../zones/sequence.ts';
 import { findZone, updateZone } from '../zones/store.ts';
 
 /** The survey of a zone: answers one by one, and decisions with their reasons. */
 export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add(ROUTES.answerSurvey, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.answerSurvey, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, params.zoneId, { lock: true });
@@ -30,14 +29,17 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
         zone.version,
       );
       if (!updated) throw new ApiError('conflict', 'Someone else changed this zone meanwhile. Try again.');
-      if (body.answers?.replacementStock !== undefined) await refitSequence(connection, shopId, zone.id);
-      await followStock(connection, shopId, zone, updated, found.place);
-      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      const isRefitted =
+        body.answers?.replacementStock !== undefined && (await refitSequence(connection, shopId, zone.id));
+      const isUnfolded = await followStock(connection, shopId, zone, updated, found.place);
+      await changed(connection, {
+        jobs: [{ id: found.jobId, zones: true, ...((isRefitted || isUnfolded) && { steps: [zone.id] }) }],
+      });
       return updated;
     });
   });
 
-  routes.add(ROUTES.addDecision, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.addDecision, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, body.zoneId);
@@ -52,7 +54,7 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
       const kept = (await decisionsOf(connection, shopId, params.jobId)).find(({ id }) => id === body.id);
       if (!kept || !saysTheSame(kept, body))
         throw new ApiError('id-taken', 'This id is taken. Make a new one.');
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [{ id: params.jobId, decisions: true }] });
       return kept;
     });
   });

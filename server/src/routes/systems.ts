@@ -2,7 +2,6 @@ import { ROUTES } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { announce } from '../live/channel.ts';
 import { addVersion, findVersion, retireSystem, versionsOf } from '../systems/store.ts';
 
 /** Finishing systems of the shop's own: made, changed into new versions, taken out of use. */
@@ -13,7 +12,7 @@ export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
     return { versions };
   });
 
-  routes.add(ROUTES.addSystemVersion, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.addSystemVersion, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     const { systemId, version } = params;
     return db.transaction(async (connection) => {
@@ -34,17 +33,17 @@ export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
             : `Someone else wrote version ${version} meanwhile. Look at it, then save yours as the next.`,
           { current: known[0] },
         );
-      await announce(connection, { shopId, topic: 'shop', id: shopId });
+      await changed(connection, { shop: ['systems'] });
       const written = await findVersion(connection, shopId, systemId, version);
       if (!written) throw new ApiError('not-found', 'The shop has no such system.');
       return written;
     });
   });
 
-  routes.add(ROUTES.retireSystem, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.retireSystem, async ({ params, body }, { member, changed }) => {
     if (!(await retireSystem(db, member.shopId, params.systemId, body.isRetired)))
       throw new ApiError('not-found', 'The shop has no such system.');
-    await announce(db, { shopId: member.shopId, topic: 'shop', id: member.shopId });
+    await changed(db, { shop: ['systems'] });
     return { done: true as const };
   });
 }

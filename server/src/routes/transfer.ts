@@ -26,7 +26,6 @@ import { addOpening, addWall } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { addJob } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { addEntry } from '../log/store.ts';
 import { readPicture } from '../photos/picture.ts';
 import { addPhoto, photoContents } from '../photos/store.ts';
@@ -213,14 +212,14 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     response.json(z.toJSONSchema(JobFileSchema, { io: 'input' }));
   });
 
-  routes.add(ROUTES.importJob, async ({ body }, { member }) => {
+  routes.add(ROUTES.importJob, async ({ body }, { member, changed }) => {
     const read = readJobFile(body.file);
     if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
     const file = withNewIds(read.value, uuid);
     const { shopId } = member;
     return db.transaction(async (connection) => {
       await writeJobFile(connection, shopId, file, clock.now(), member.name);
-      await announce(connection, { shopId, topic: 'jobs', id: file.job.id });
+      await changed(connection, { jobs: [{ id: file.job.id, job: true }] });
       return { ...file.job, version: 1 };
     });
   });

@@ -8,7 +8,6 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
-import { announce } from '../live/channel.ts';
 import { addDecision } from '../zones/decisions.ts';
 import { followStock, unfoldZone, writeSequence } from '../zones/sequence.ts';
 import {
@@ -71,7 +70,7 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
 
 /** Zones of a job and the sequences they unfold into. */
 export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add(ROUTES.addZone, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.addZone, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const job = await findJob(connection, shopId, params.jobId);
@@ -89,12 +88,12 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
       });
       if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
       await unfoldZone(connection, shopId, zone, job.place);
-      await announce(connection, { shopId, topic: 'job', id: params.jobId });
+      await changed(connection, { jobs: [{ id: params.jobId, zones: true, steps: [zone.id] }] });
       return zone;
     });
   });
 
-  routes.add(ROUTES.changeZone, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changeZone, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, params.zoneId);
@@ -124,14 +123,20 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
           at: clock.now().toISOString(),
         });
       }
-      if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
-      else await followStock(connection, shopId, found.zone, updated, found.place);
-      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      const isChanged = isSequenceChanged(found.zone, wanted);
+      if (isChanged) await unfoldZone(connection, shopId, updated, found.place);
+      const isUnfolded =
+        isChanged || (await followStock(connection, shopId, found.zone, updated, found.place));
+      await changed(connection, {
+        jobs: [
+          { id: found.jobId, zones: true, decisions: true, ...(isUnfolded && { steps: [params.zoneId] }) },
+        ],
+      });
       return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
     });
   });
 
-  routes.add(ROUTES.changeSteps, async ({ params, body }, { member }) => {
+  routes.add(ROUTES.changeSteps, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, params.zoneId, { lock: true });
@@ -141,13 +146,13 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
           current: found.zone,
         });
       await writeSequence(connection, shopId, found.zone, found.jobId, body.steps);
-      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      await changed(connection, { jobs: [{ id: found.jobId, zones: true, steps: [params.zoneId] }] });
       const after = await findZone(connection, shopId, params.zoneId);
       return after?.zone ?? found.zone;
     });
   });
 
-  routes.add(ROUTES.removeZone, async ({ params }, { member }) => {
+  routes.add(ROUTES.removeZone, async ({ params }, { member, changed }) => {
     const { shopId } = member;
     await db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, params.zoneId);
@@ -161,7 +166,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
       if (await isStarted(connection, shopId, params.zoneId))
         throw new ApiError('zone-started', 'Work on this zone is logged: it is kept.');
       await deleteZone(connection, shopId, params.zoneId);
-      await announce(connection, { shopId, topic: 'job', id: found.jobId });
+      await changed(connection, { jobs: [{ id: found.jobId, zones: true, photos: true, decisions: true }] });
     });
     return { done: true as const };
   });

@@ -1,4 +1,4 @@
-import type { ProductRow } from '@upholder/core/api';
+import type { ProductRow, Rows } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
 import type { Tin } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
@@ -37,14 +37,15 @@ function toProduct({ id, key, sheet, version, stock_ml, tin_fraction }: RawProdu
   };
 }
 
-export async function productsOf(db: Queryable, shopId: string): Promise<ProductRow[]> {
-  return (
-    await many<RawProduct>(
-      db,
-      'select id, key, sheet, version, stock_ml, tin_fraction from product where shop_id = $1 order by key',
-      [shopId],
-    )
-  ).map(toProduct);
+/** The products of a shop, or these of them, by their keys. */
+export async function productsOf(db: Queryable, shopId: string, ids: Rows = 'all'): Promise<ProductRow[]> {
+  const rows = await many<RawProduct>(
+    db,
+    `select id, key, sheet, version, stock_ml, tin_fraction from product
+      where shop_id = $1 and ($2::uuid[] is null or id = any($2)) order by key`,
+    [shopId, ids === 'all' ? null : ids],
+  );
+  return rows.map(toProduct);
 }
 
 /** The shop's sheets by key. */
@@ -121,6 +122,15 @@ export async function takeFromStock(
     'update product set stock_ml = greatest(0, stock_ml - $3) where shop_id = $1 and key = $2 and stock_ml is not null',
     [shopId, productKey, ml],
   );
+}
+
+/** Id of the product that a shop keeps by a key; null where it has none. */
+export async function productIdOf(db: Queryable, shopId: string, key: string): Promise<string | null> {
+  const row = await maybeOne<{ id: string }>(db, 'select id from product where shop_id = $1 and key = $2', [
+    shopId,
+    key,
+  ]);
+  return row?.id ?? null;
 }
 
 /** Writes what the tins of a product hold after something went back into them. */

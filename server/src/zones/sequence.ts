@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { ZoneRow } from '@upholder/core/api';
+import type { Rows, ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
 import {
@@ -45,11 +45,18 @@ const toStep = ({ id, zone_id, position, key, body }: RawStep): Step => ({
   key,
 });
 
-export async function stepsOf(db: Queryable, shopId: string, jobId: string): Promise<Step[]> {
+/** The steps of a job, or those of these zones of it, in their order. */
+export async function stepsOf(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  zoneIds: Rows = 'all',
+): Promise<Step[]> {
   const rows = await many<RawStep>(
     db,
-    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 order by zone.position, zone.id, step.position`,
-    [shopId, jobId],
+    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 and ($3::uuid[] is null or zone.id = any($3))
+      order by zone.position, zone.id, step.position`,
+    [shopId, jobId, zoneIds === 'all' ? null : zoneIds],
   );
   return rows.map(toStep);
 }
@@ -172,6 +179,7 @@ export async function unfoldZone(
 /**
  * Bare stock is prepared in another way than an old finish: where the survey changed its mind about that, a sequence that is
  * neither begun nor changed by hand follows. For any other the rules say what does not fit.
+ * @returns whether the steps may be others now.
  */
 export async function followStock(
   db: Queryable,
@@ -179,9 +187,10 @@ export async function followStock(
   before: Zone,
   after: ZoneRow,
   place: Job['place'],
-): Promise<void> {
-  if (bareStock(after) === bareStock(before) || after.systemId === null || after.isEdited) return;
+): Promise<boolean> {
+  if (bareStock(after) === bareStock(before) || after.systemId === null || after.isEdited) return false;
   await unfoldZone(db, shopId, after, place, { skipStarted: true });
+  return true;
 }
 
 /**
@@ -301,22 +310,27 @@ async function isAsUnfolded(
 /**
  * Fits the sequence to the verdicts of the zone's pieces: steps for raw replacements and for repairs come and go. Once
  * work is logged nothing is taken away; what is missing is put in where it belongs, and the other steps stay as they are.
+ * @returns whether any steps came or went.
  */
-export async function refitSequence(db: Queryable, shopId: string, zoneId: string): Promise<void> {
+export async function refitSequence(db: Queryable, shopId: string, zoneId: string): Promise<boolean> {
   const found = await findZone(db, shopId, zoneId);
-  if (!found?.zone.systemId) return;
+  if (!found?.zone.systemId) return false;
   const drafts = await draftsFor(db, shopId, found.zone, found.place);
   const known = (await stepsOf(db, shopId, found.jobId)).filter((step) => step.zoneId === zoneId);
   const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
     a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
   if (found.zone.isEdited) {
     const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId), uuid);
+    if (same(known, fitted)) return false;
     const kept = new Set(fitted.map(({ id }) => id));
     const gone = known.filter(({ id }) => !kept.has(id)).map(({ id }) => id);
     await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
-    return putSteps(db, shopId, zoneId, fitted);
+    await putSteps(db, shopId, zoneId, fitted);
+    return true;
   }
-  if (same(known, drafts)) return;
-  if (!(await isStarted(db, shopId, zoneId))) return replaceSteps(db, shopId, zoneId, drafts);
-  await putSteps(db, shopId, zoneId, mergeStarted(known, drafts, zoneId, uuid));
+  if (same(known, drafts)) return false;
+  if (await isStarted(db, shopId, zoneId))
+    await putSteps(db, shopId, zoneId, mergeStarted(known, drafts, zoneId, uuid));
+  else await replaceSteps(db, shopId, zoneId, drafts);
+  return true;
 }

@@ -1,7 +1,8 @@
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux';
+import { keepChanges, renewAroundChanges } from './cache.ts';
 import { queueReducer } from './sync/queueSlice.ts';
-import { upholder } from './upholder.ts';
+import { onOwnChanges, upholder } from './upholder.ts';
 
 interface Interface {
   theme: 'light' | 'booth';
@@ -63,6 +64,17 @@ export const store = configureStore({
     face: face.reducer,
   },
   middleware: (defaults) => defaults().concat(upholder.middleware),
+});
+
+/** Answers of this page that were put into what is kept. */
+let writes = 0;
+/** How often this page wrote something and kept the answer. */
+export const ownWrites = (): number => writes;
+
+onOwnChanges((changes) => {
+  writes += 1;
+  keepChanges(store, changes);
+  renewAroundChanges(store, changes);
 });
 
 type State = ReturnType<typeof store.getState>;

@@ -2,6 +2,7 @@ import { createApi, type FetchArgs, fetchBaseQuery } from '@reduxjs/toolkit/quer
 import {
   addressed,
   type BodyOf,
+  type Changes,
   type ErrorBody,
   PATHS,
   type ResponseOf,
@@ -14,6 +15,7 @@ import {
 import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
+import { PAGE_ID } from '../base/pageId.ts';
 
 let csrfToken: string | null = null;
 
@@ -24,9 +26,18 @@ const plainQuery = fetchBaseQuery({
   baseUrl: '/api',
   prepareHeaders: (headers) => {
     if (csrfToken !== null) headers.set('x-csrf-token', csrfToken);
+    headers.set('x-upholder-page', PAGE_ID);
     return headers;
   },
 });
+
+/** What is done with what a call of this page changed, before whoever called hears of it. */
+let keepOwn: (changes: Changes) => void = () => undefined;
+
+/** Says what becomes of changes that are answered to this page. */
+export function onOwnChanges(keep: (changes: Changes) => void): void {
+  keepOwn = keep;
+}
 
 /** A session that has ended shows as the sign-in screen, whichever call found out. */
 const baseQuery: typeof plainQuery = async (call, api, extra) => {
@@ -40,6 +51,8 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
   if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
   // Nobody changes an answer in place: frozen, it need not be looked through for changes, however long it is.
   if (typeof answer.data === 'object') Object.freeze(answer.data);
+  const { changes } = (answer.data ?? {}) as { changes?: Changes };
+  if (changes) keepOwn(changes);
   return answer;
 };
 
@@ -56,18 +69,49 @@ function call<N extends RouteName>(
   return { ...addressed(PATHS[name], params), ...rest };
 }
 
-/** What shows a job, and the list of jobs. */
-const jobTags = (_result: unknown, _error: unknown, { jobId }: { jobId: string }) =>
-  ['Jobs' as const, { type: 'Job' as const, id: jobId }] as const;
-/** What shows a job, but for the list of jobs. */
-const inJobTags = (_result: unknown, _error: unknown, { jobId }: { jobId: string }) =>
-  [{ type: 'Job' as const, id: jobId }] as const;
+type Tag =
+  | 'Session'
+  | 'Shop'
+  | 'Systems'
+  | 'Jobs'
+  | 'Floor'
+  | 'Job'
+  | 'Mappings'
+  | 'Pots'
+  | 'PotCoats'
+  | 'Surroundings';
+type TagOf = Tag | { type: Tag; id: string };
+
+/**
+ * What has to be asked for again after a changing call: nothing where its answer said what changed, for that was kept at once.
+ * A call that failed may have got through, and one that was known already says nothing.
+ */
+const unlessKept =
+  <A>(tags: (arg: A) => TagOf[]) =>
+  (result: unknown, _error: unknown, arg: A): TagOf[] =>
+    (result as { changes?: Changes } | undefined)?.changes ? [] : tags(arg);
+/** What shows a job. */
+const ofJob = unlessKept(({ jobId }: { jobId: string }) => ['Jobs', 'Floor', { type: 'Job', id: jobId }]);
+const ofJobById = unlessKept(({ id }: { id: string }) => ['Jobs', 'Floor', { type: 'Job', id }]);
+const ofJobs = unlessKept(() => ['Jobs', 'Floor']);
+const ofShop = unlessKept(() => ['Shop', 'Systems']);
 
 /** The server, as the screens see it: every answer is kept and renewed when the server says that it changed. */
 export const upholder = createApi({
   reducerPath: 'upholder',
   baseQuery,
-  tagTypes: ['Session', 'Shop', 'Jobs', 'Job', 'Mappings', 'Pots'],
+  tagTypes: [
+    'Session',
+    'Shop',
+    'Systems',
+    'Jobs',
+    'Floor',
+    'Job',
+    'Mappings',
+    'Pots',
+    'PotCoats',
+    'Surroundings',
+  ] satisfies Tag[],
   refetchOnReconnect: true,
   endpoints: (build) => ({
     session: build.query<Out<'session'>, void>({
@@ -83,60 +127,60 @@ export const upholder = createApi({
     shop: build.query<Out<'shop'>, void>({ query: () => call('shop', {}), providesTags: ['Shop'] }),
     changeShop: build.mutation<Out<'changeShop'>, In<'changeShop'>>({
       query: (body) => call('changeShop', { body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     setDaysOff: build.mutation<Out<'setDaysOff'>, { memberId: string } & In<'setDaysOff'>>({
       query: ({ memberId, daysOff }) => call('setDaysOff', { params: { memberId }, body: { daysOff } }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     setWeek: build.mutation<Out<'setWeek'>, { memberId: string } & In<'setWeek'>>({
       query: ({ memberId, week }) => call('setWeek', { params: { memberId }, body: { week } }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     setSkills: build.mutation<Out<'setSkills'>, { memberId: string } & In<'setSkills'>>({
       query: ({ memberId, skills }) => call('setSkills', { params: { memberId }, body: { skills } }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     typeClimate: build.mutation<Out<'typeClimate'>, In<'typeClimate'>>({
       query: (body) => call('typeClimate', { body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
 
     addProduct: build.mutation<Out<'addProduct'>, In<'addProduct'>>({
       query: (body) => call('addProduct', { body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     changeProduct: build.mutation<Out<'changeProduct'>, { id: string } & In<'changeProduct'>>({
       query: ({ id, ...body }) => call('changeProduct', { params: { productId: id }, body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     setStock: build.mutation<Out<'setStock'>, { id: string } & In<'setStock'>>({
       query: ({ id, ...body }) => call('setStock', { params: { productId: id }, body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     writeBenchItem: build.mutation<Out<'putBenchItem'>, { id: string } & In<'putBenchItem'>>({
       query: ({ id, ...body }) => call('putBenchItem', { params: { itemId: id }, body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     addSupply: build.mutation<Out<'addSupply'>, In<'addSupply'>>({
       query: (body) => call('addSupply', { body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     changeSupply: build.mutation<Out<'changeSupply'>, { id: string } & In<'changeSupply'>>({
       query: ({ id, ...body }) => call('changeSupply', { params: { supplyId: id }, body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     answerLayer: build.mutation<Out<'addLayer'>, In<'addLayer'>>({
       query: (body) => call('addLayer', { body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     takeBackLayer: build.mutation<Out<'removeLayer'>, string>({
       query: (layerId) => call('removeLayer', { params: { layerId } }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     systemVersions: build.query<Out<'systemVersions'>, string>({
       query: (systemId) => call('systemVersions', { params: { systemId } }),
-      providesTags: ['Shop'],
+      providesTags: ['Systems'],
     }),
     writeSystem: build.mutation<
       Out<'addSystemVersion'>,
@@ -144,17 +188,17 @@ export const upholder = createApi({
     >({
       query: ({ id, version, ...body }) =>
         call('addSystemVersion', { params: { systemId: id, version }, body }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
     retireSystem: build.mutation<Out<'retireSystem'>, { id: string } & In<'retireSystem'>>({
       query: ({ id, isRetired }) => call('retireSystem', { params: { systemId: id }, body: { isRetired } }),
-      invalidatesTags: ['Shop'],
+      invalidatesTags: ofShop,
     }),
 
     jobs: build.query<Out<'jobs'>, void>({ query: () => call('jobs', {}), providesTags: ['Jobs'] }),
     floor: build.query<Out<'floor'>, void>({
       query: () => call('floor', {}),
-      providesTags: ['Jobs', 'Job'],
+      providesTags: ['Floor'],
     }),
     job: build.query<Out<'job'>, string>({
       query: (jobId) => call('job', { params: { jobId } }),
@@ -162,29 +206,29 @@ export const upholder = createApi({
     }),
     addJob: build.mutation<Out<'addJob'>, In<'addJob'>>({
       query: (body) => call('addJob', { body }),
-      invalidatesTags: ['Jobs'],
+      invalidatesTags: ofJobs,
     }),
     changeJob: build.mutation<Out<'changeJob'>, { id: string; version: number; spec: JobSpec }>({
       query: ({ id, version, spec }) =>
         call('changeJob', { params: { jobId: id }, body: { ...spec, version } }),
-      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
+      invalidatesTags: ofJobById,
     }),
     changePractice: build.mutation<Out<'changePractice'>, { id: string } & In<'changePractice'>>({
       query: ({ id, ...body }) => call('changePractice', { params: { jobId: id }, body }),
-      invalidatesTags: (_result, _error, { id }) => ['Jobs', { type: 'Job', id }],
+      invalidatesTags: ofJobById,
     }),
     deleteJob: build.mutation<Out<'removeJob'>, string>({
       query: (jobId) => call('removeJob', { params: { jobId } }),
-      invalidatesTags: ['Jobs'],
+      invalidatesTags: ofJobs,
     }),
     importJob: build.mutation<Out<'importJob'>, unknown>({
       query: (file) => call('importJob', { body: { file } }),
-      invalidatesTags: ['Jobs'],
+      invalidatesTags: ofJobs,
     }),
 
     addZone: build.mutation<Out<'addZone'>, { jobId: string; id: string; spec: ZoneSpec }>({
       query: ({ jobId, id, spec }) => call('addZone', { params: { jobId }, body: { id, ...spec } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     changeZone: build.mutation<
       Out<'changeZone'>,
@@ -192,43 +236,43 @@ export const upholder = createApi({
     >({
       query: ({ id, version, spec }) =>
         call('changeZone', { params: { zoneId: id }, body: { ...spec, version } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     deleteZone: build.mutation<Out<'removeZone'>, { jobId: string; id: string }>({
       query: ({ id }) => call('removeZone', { params: { zoneId: id } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     writeSteps: build.mutation<Out<'changeSteps'>, { jobId: string; zoneId: string } & In<'changeSteps'>>({
       query: ({ zoneId, version, steps }) =>
         call('changeSteps', { params: { zoneId }, body: { version, steps } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     answerSurvey: build.mutation<
       Out<'answerSurvey'>,
       { jobId: string; zoneId: string; change: In<'answerSurvey'> }
     >({
       query: ({ zoneId, change }) => call('answerSurvey', { params: { zoneId }, body: change }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     decide: build.mutation<Out<'addDecision'>, { jobId: string } & In<'addDecision'>>({
       query: ({ jobId, ...body }) => call('addDecision', { params: { jobId }, body }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
 
     addPieces: build.mutation<Out<'addPieces'>, { jobId: string } & In<'addPieces'>>({
       query: ({ jobId, pieces }) => call('addPieces', { params: { jobId }, body: { pieces } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     changePieces: build.mutation<Out<'changePieces'>, { jobId: string } & In<'changePieces'>>({
       query: ({ jobId, changes }) => call('changePieces', { params: { jobId }, body: { changes } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     findPiece: build.query<Out<'findPiece'>, string>({
       query: (pieceId) => call('findPiece', { params: { pieceId } }),
     }),
     deletePieces: build.mutation<Out<'removePieces'>, { jobId: string } & In<'removePieces'>>({
       query: ({ jobId, pieceIds }) => call('removePieces', { params: { jobId }, body: { pieceIds } }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     // A picture goes as it is, not as JSON: no declared call.
     addPhoto: build.mutation<
@@ -242,31 +286,31 @@ export const upholder = createApi({
         body: content,
         headers: { 'content-type': content.type },
       }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     deletePhoto: build.mutation<Out<'removePhoto'>, { jobId: string; id: string }>({
       query: ({ id }) => call('removePhoto', { params: { photoId: id } }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     addToMap: build.mutation<Out<'addMap'>, { jobId: string } & In<'addMap'>>({
       query: ({ jobId, ...body }) => call('addMap', { params: { jobId }, body }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     changeWall: build.mutation<Out<'changeWall'>, { jobId: string; wall: WallRow }>({
       query: ({ wall: { id, ...body } }) => call('changeWall', { params: { wallId: id }, body }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     deleteWall: build.mutation<Out<'removeWall'>, { jobId: string; id: string }>({
       query: ({ id }) => call('removeWall', { params: { wallId: id } }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     changeOpenings: build.mutation<Out<'putOpenings'>, { jobId: string } & In<'putOpenings'>>({
       query: ({ jobId, openings }) => call('putOpenings', { params: { jobId }, body: { openings } }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     deleteOpenings: build.mutation<Out<'removeOpenings'>, { jobId: string } & In<'removeOpenings'>>({
       query: ({ jobId, openingIds }) => call('removeOpenings', { params: { jobId }, body: { openingIds } }),
-      invalidatesTags: inJobTags,
+      invalidatesTags: ofJob,
     }),
     mappings: build.query<Out<'mappings'>, void>({
       query: () => call('mappings', {}),
@@ -279,16 +323,16 @@ export const upholder = createApi({
 
     planJob: build.mutation<Out<'planJob'>, { jobId: string } & NonNullable<In<'planJob'>>>({
       query: ({ jobId, ...body }) => call('planJob', { params: { jobId }, body }),
-      invalidatesTags: jobTags,
+      invalidatesTags: ofJob,
     }),
     planAll: build.mutation<Out<'planAll'>, NonNullable<In<'planAll'>>>({
       query: (body) => call('planAll', { body }),
-      invalidatesTags: ['Jobs', 'Job'],
+      invalidatesTags: unlessKept(() => ['Jobs', 'Floor', 'Job']),
     }),
     planSurroundings: build.query<Out<'planSurroundings'>, string>({
       query: (jobId) => call('planSurroundings', { params: { jobId } }),
       // Another job's plan takes other hours and places.
-      providesTags: ['Jobs'],
+      providesTags: (_result, _error, id) => [{ type: 'Surroundings', id }],
       keepUnusedDataFor: 0,
     }),
 
@@ -302,18 +346,20 @@ export const upholder = createApi({
           body: entry,
           headers: { 'x-upholder-member': memberId },
         }),
-      invalidatesTags: (_result, error, { entry }) =>
-        error ? [] : ['Jobs', { type: 'Job', id: entry.jobId }],
+      // One that did not get through is sent again.
+      invalidatesTags: (result, error, { entry: { jobId } }) =>
+        error ? [] : ofJob(result, error, { jobId }),
     }),
+    changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
     pots: build.query<Out<'pots'>, void>({ query: () => call('pots', {}), providesTags: ['Pots'] }),
     potCoats: build.query<Out<'potCoats'>, string>({
       query: (potId) => call('potCoats', { params: { potId } }),
-      providesTags: ['Pots', 'Job'],
+      providesTags: ['PotCoats'],
     }),
     putPot: build.mutation<Out<'putPot'>, { pot: PotRecord; memberId: string }>({
       query: ({ pot, memberId }) =>
         call('putPot', { params: { potId: pot.id }, body: pot, headers: { 'x-upholder-member': memberId } }),
-      invalidatesTags: (_result, error) => (error ? [] : ['Pots']),
+      invalidatesTags: (result, error) => (error ? [] : unlessKept(() => ['Pots'])(result, error, undefined)),
     }),
   }),
 });

@@ -1,35 +1,58 @@
+import type { Touched } from '@upholder/core/api';
 import { useEffect } from 'react';
-import { connectionChanged, useAppDispatch } from './store.ts';
+import { useStore } from 'react-redux';
+import { PAGE_ID } from '../base/pageId.ts';
+import { type Cache, keepChanges, keptHere, renewAroundTouched, renewWhole } from './cache.ts';
+import { connectionChanged, type store as ourStore, ownWrites, useAppDispatch } from './store.ts';
 import { backoffMs } from './sync/drain.ts';
 import { upholder } from './upholder.ts';
+import { Watcher } from './watcher.ts';
+
+/** One line of the server: look at everything again, or what a page touched. */
+type Heard = { resync: true } | { page: string; touched: Touched };
+
+function watcherOf(cache: Cache): Watcher {
+  return new Watcher({
+    keptHere: (touched) => keptHere(cache, touched),
+    ask: (touched) => cache.dispatch(upholder.endpoints.changes.initiate(touched, { track: false })).unwrap(),
+    keep: (changes) => keepChanges(cache, changes),
+    renewWhole: (touched) => renewWhole(cache, touched),
+    writes: ownWrites,
+  });
+}
 
 /** Hears the server's changes and renews what is on screen; finds its way back after a break. */
 export function useLive(isSignedIn: boolean): void {
   const dispatch = useAppDispatch();
+  const store = useStore() as typeof ourStore;
   useEffect(() => {
     if (!isSignedIn) return;
+    const cache: Cache = { dispatch, getState: store.getState };
+    const watcher = watcherOf(cache);
     let source: EventSource | null = null;
     let tries = 0;
     let timer: ReturnType<typeof setTimeout> | null = null;
-    function renew(text: string): void {
-      const { topic, id } = JSON.parse(text) as { topic: string; id?: string };
-      switch (topic) {
-        case 'job':
-          dispatch(upholder.util.invalidateTags([{ type: 'Job', id }, 'Jobs']));
-          break;
-        case 'jobs':
-          dispatch(upholder.util.invalidateTags(['Jobs']));
-          break;
-        case 'shop':
-        case 'climate':
-          dispatch(upholder.util.invalidateTags(['Shop']));
-          break;
-        case 'pots':
-          dispatch(upholder.util.invalidateTags(['Pots']));
-          break;
-        default:
-          dispatch(upholder.util.invalidateTags(['Shop', 'Jobs', 'Job', 'Pots']));
+    function hear(text: string): void {
+      const heard = JSON.parse(text) as Heard;
+      if ('resync' in heard) {
+        dispatch(
+          upholder.util.invalidateTags([
+            'Shop',
+            'Systems',
+            'Jobs',
+            'Floor',
+            'Job',
+            'Pots',
+            'PotCoats',
+            'Surroundings',
+          ]),
+        );
+        return;
       }
+      // What this page wrote came back as the answer to it.
+      if (heard.page === PAGE_ID) return;
+      renewAroundTouched(cache, heard.touched);
+      void watcher.hear(heard.touched);
     }
     function open(): void {
       source = new EventSource('/api/live');
@@ -37,7 +60,7 @@ export function useLive(isSignedIn: boolean): void {
         tries = 0;
         dispatch(connectionChanged(true));
       };
-      source.onmessage = ({ data }) => renew(String(data));
+      source.onmessage = ({ data }) => hear(String(data));
       source.onerror = () => {
         dispatch(connectionChanged(false));
         // A refusal closes the stream for good; a lost line is retried by the browser itself.
@@ -50,5 +73,5 @@ export function useLive(isSignedIn: boolean): void {
       source?.close();
       if (timer) clearTimeout(timer);
     };
-  }, [dispatch, isSignedIn]);
+  }, [dispatch, store, isSignedIn]);
 }

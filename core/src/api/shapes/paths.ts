@@ -1,5 +1,6 @@
 /** Method and address of every declared route, below /api. */
 export const PATHS = {
+  changes: 'POST /changes',
   addMap: 'POST /jobs/:jobId/map',
   changeWall: 'PUT /walls/:wallId',
   removeWall: 'DELETE /walls/:wallId',

@@ -147,16 +147,18 @@ export function PourPanel({
   const [problem, setProblem] = useState<string | undefined>();
   const units = useApp(({ face }) => face.units);
   const startG = remaining.reduce((sum, { pouredMl, ml, g }) => sum + (pouredMl * g) / ml, 0);
-  const isPouring = useRef(false);
+  /** How many pours the pot showed at the press that is being kept. */
+  const keeping = useRef<number | null>(null);
   async function pour(role: ComponentRole, ml: number): Promise<void> {
-    // A second press before the first is safe is the same pour.
-    if (isPouring.current) return;
-    isPouring.current = true;
+    // A second press before the first one shows is the same pour; once it shows, it is the next one.
+    const shown = pot.pours.length;
+    if (keeping.current === shown) return;
+    keeping.current = shown;
     const isSafe = await onChange({
       ...pot,
       pours: [...pot.pours, { id: uuid(), role, ml: Math.round(ml * 100) / 100, at: now.toISOString() }],
     });
-    isPouring.current = false;
+    if (keeping.current === shown) keeping.current = null;
     if (!isSafe) return;
     setText('');
     setProblem(undefined);

@@ -1,0 +1,11 @@
+import { ChangesSchema, TouchedSchema } from '../shapes/changes.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { route } from '../shapes/route.ts';
+
+export const changesRoutes = {
+  changes: route(PATHS.changes, {
+    summary: 'What a change touched, as it is now: read again by whoever heard of the change',
+    body: TouchedSchema,
+    response: ChangesSchema,
+  }),
+};

@@ -1,0 +1,162 @@
+import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
+import {
+  type Changes,
+  type Dossier,
+  type JobChanges,
+  patchedDossier,
+  patchedShop,
+  type Touched,
+  type TouchedJob,
+  UNTOUCHED,
+} from '@upholder/core/api';
+import type { PotRecord } from '@upholder/core/mixing';
+import { upholder } from './upholder.ts';
+
+const { endpoints, util } = upholder;
+
+/** A store that keeps answers of the server, as far as it is needed for that. */
+type State = Parameters<ReturnType<typeof endpoints.shop.select>>[0];
+export interface Cache {
+  dispatch: ThunkDispatch<State, unknown, UnknownAction>;
+  getState: () => State;
+}
+
+/** Whether an answer is just being read: perhaps from before the change. */
+const isBeingRead = ({ status }: { status: string }): boolean => status === 'pending';
+
+/** What the map, the pictures and the decisions are: of no use on the floor, which goes without them. */
+function onFloor({ walls: _w, openings: _o, photos: _p, decisions: _d, ...changes }: JobChanges): JobChanges {
+  return changes;
+}
+
+function withPots(known: readonly PotRecord[], read: readonly PotRecord[]): PotRecord[] {
+  const now = new Map(known.map((pot) => [pot.id, pot]));
+  for (const pot of read) if (pot.revision >= (now.get(pot.id)?.revision ?? 0)) now.set(pot.id, pot);
+  return [...now.values()].sort(
+    (a, b) =>
+      Number(a.emptiedAt !== null) - Number(b.emptiedAt !== null) ||
+      Date.parse(b.startedAt) - Date.parse(a.startedAt),
+  );
+}
+
+/** A change of a job in so far as it reaches beyond the job. */
+type Reach = Pick<TouchedJob, 'id' | 'job'> & { isPlanned: boolean; isLogged: boolean };
+
+/** What a change of a job makes out of date besides the job itself. */
+function renewAround({ dispatch, getState }: Cache, { id, job, isPlanned, isLogged }: Reach): void {
+  if (job) dispatch(util.invalidateTags(['Jobs', 'Floor']));
+  if (isLogged) dispatch(util.invalidateTags(['PotCoats']));
+  if (!job && !isPlanned && !isLogged) return;
+  // What is booked for a job is the others' business: its own it leaves out.
+  for (const jobId of util.selectCachedArgsForQuery(getState(), 'planSurroundings'))
+    if (jobId !== id) dispatch(util.invalidateTags([{ type: 'Surroundings', id: jobId }]));
+}
+
+function keepJob(cache: Cache, changes: JobChanges): void {
+  const { dispatch, getState } = cache;
+  const { id, summary } = changes;
+  const job = endpoints.job.select(id)(getState());
+  if (isBeingRead(job)) dispatch(util.invalidateTags([{ type: 'Job', id }]));
+  else if (job.data && !changes.isGone)
+    dispatch(util.updateQueryData('job', id, () => patchedDossier(job.data as Dossier, changes)));
+  const floor = endpoints.floor.select()(getState());
+  if (isBeingRead(floor)) dispatch(util.invalidateTags(['Floor']));
+  else if (floor.data?.dossiers.some((one) => one.job.id === id)) {
+    const dossiers = floor.data.dossiers.map((one) =>
+      one.job.id === id ? patchedDossier(one, onFloor(changes)) : one,
+    );
+    dispatch(util.updateQueryData('floor', undefined, () => ({ dossiers })));
+  }
+  const list = endpoints.jobs.select()(getState());
+  if (isBeingRead(list)) dispatch(util.invalidateTags(['Jobs']));
+  else if (summary && list.data) {
+    const jobs = list.data.jobs.map((one) => (one.job.id === id ? summary : one));
+    dispatch(util.updateQueryData('jobs', undefined, () => ({ jobs })));
+  }
+}
+
+/** Puts what changed into every answer that is kept here; only what cannot be put in is asked for again. */
+export function keepChanges(cache: Cache, changes: Changes): void {
+  const { dispatch, getState } = cache;
+  for (const job of changes.jobs) keepJob(cache, job);
+  if (changes.products.length > 0 || Object.keys(changes.shop).length > 0) {
+    const shop = endpoints.shop.select()(getState());
+    if (isBeingRead(shop)) dispatch(util.invalidateTags(['Shop']));
+    else if (shop.data) {
+      const known = shop.data;
+      dispatch(util.updateQueryData('shop', undefined, () => patchedShop(known, changes)));
+    }
+  }
+  if (changes.pots.length > 0) {
+    const kept = endpoints.pots.select()(getState());
+    if (isBeingRead(kept)) dispatch(util.invalidateTags(['Pots']));
+    else if (kept.data) {
+      const pots = withPots(kept.data.pots, changes.pots);
+      dispatch(util.updateQueryData('pots', undefined, () => ({ pots })));
+    }
+  }
+}
+
+/** What is out of date here once this page changed something itself and has the answer in its hands. */
+export function renewAroundChanges(cache: Cache, { jobs, shop }: Changes): void {
+  for (const { id, job, isGone, plan, log } of jobs)
+    renewAround(cache, {
+      id,
+      ...((job !== undefined || isGone) && { job: true }),
+      isPlanned: plan !== undefined,
+      isLogged: log !== undefined,
+    });
+  renewAroundShop(cache, Object.keys(shop));
+}
+
+function renewAroundShop({ dispatch }: Cache, parts: readonly string[]): void {
+  if (parts.includes('systems')) dispatch(util.invalidateTags(['Systems']));
+  if (parts.includes('benchItems')) dispatch(util.invalidateTags(['Surroundings']));
+}
+
+/** What is out of date here once somebody else changed something. */
+export function renewAroundTouched(cache: Cache, { jobs, shop }: Touched): void {
+  for (const { id, job, plan, log } of jobs)
+    renewAround(cache, {
+      id,
+      ...(job && { job }),
+      isPlanned: plan !== undefined,
+      isLogged: log !== undefined,
+    });
+  renewAroundShop(cache, shop);
+}
+
+/** Of what somebody else touched, what is kept here: nothing else is asked for. */
+export function keptHere({ getState }: Cache, touched: Touched): Touched {
+  const state = getState();
+  const isKept = (one: { status: string }) => one.status !== 'uninitialized';
+  const floor = endpoints.floor.select()(state);
+  const hasList = isKept(endpoints.jobs.select()(state));
+  const jobs = touched.jobs.flatMap((job): TouchedJob[] => {
+    const line: TouchedJob = { id: job.id, ...(hasList && { summary: true as const }) };
+    if (isKept(endpoints.job.select(job.id)(state))) return [{ ...job, ...line }];
+    const isOnFloor = isBeingRead(floor) || floor.data?.dossiers.some((one) => one.job.id === job.id);
+    const { map: _map, photos: _photos, decisions: _decisions, ...worked } = job;
+    if (isOnFloor && Object.keys(worked).length > 1) return [{ ...worked, ...line }];
+    return hasList ? [line] : [];
+  });
+  const hasShop = isKept(endpoints.shop.select()(state));
+  return {
+    ...UNTOUCHED,
+    jobs,
+    ...(hasShop && { shop: touched.shop, products: touched.products }),
+    ...(isKept(endpoints.pots.select()(state)) && { pots: touched.pots }),
+  };
+}
+
+/** Asks anew, each as a whole, for all answers that somebody else touched: where reading just that part failed. */
+export function renewWhole({ dispatch }: Cache, { jobs, shop, products, pots }: Touched): void {
+  dispatch(
+    util.invalidateTags([
+      ...jobs.map(({ id }) => ({ type: 'Job' as const, id })),
+      ...(jobs.length > 0 ? (['Jobs', 'Floor'] as const) : []),
+      ...(shop.length > 0 || products.length > 0 ? (['Shop'] as const) : []),
+      ...(pots.length > 0 ? (['Pots'] as const) : []),
+    ]),
+  );
+}
