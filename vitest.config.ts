@@ -7,7 +7,13 @@ export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { test: { name: 'core', include: ['core/src/**/*.test.ts'], testTimeout: HANGS_AFTER_MS } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/src/**/*.test.ts', 'scripts/*.test.ts'],
+          testTimeout: HANGS_AFTER_MS,
+        },
+      },
       { test: { name: 'web', include: ['web/src/**/*.test.ts'], testTimeout: HANGS_AFTER_MS } },
       {
         test: {

@@ -57,6 +57,8 @@ try {
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('lint, format and boundaries between the rooms', 'npx', ['biome', 'check', '.']);
 check('nothing unused', 'npx', ['knip']);
+check('traits instead of literals', 'npx', ['tsx', 'scripts/literals.ts']);
+check('no rooms in a ring', 'npx', ['tsx', 'scripts/rooms.ts']);
 const units = run('unit and database tests', 'npx', [
   'vitest',
   'run',

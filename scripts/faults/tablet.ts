@@ -1,5 +1,6 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
 import { continuesPot, joinPots, type PotRecord } from '@upholder/core/mixing';
+import { answerOf } from '../../web/src/api/sender.ts';
 import { type Answer, drain } from '../../web/src/api/sync/drain.ts';
 import {
   type Envelope,
@@ -7,7 +8,6 @@ import {
   type LogEnvelope,
   type MixEnvelope,
 } from '../../web/src/api/sync/envelope.ts';
-import { answerOf } from '../../web/src/api/sync/sender.ts';
 import { BrowserStorage } from '../../web/src/api/sync/storage.ts';
 
 /** A member that works at tablets. */

@@ -116,19 +116,6 @@ export const SupplyEntrySchema = z.object({
   supply: SupplySchema,
 });
 
-/** The kinds that a step of each operation is done with. */
-export const SUPPLIES_OF_OPERATION: Record<string, readonly SupplyKind[]> = {
-  clean: ['cleaner'],
-  degloss: ['deglosser'],
-  key: ['abrasive'],
-  ease: ['abrasive'],
-  sand: ['abrasive'],
-  repair: ['filler'],
-  caulk: ['caulk'],
-  mask: ['masking'],
-  dust: ['cloth'],
-};
-
 /** How much of a supply a step takes. */
 export interface SupplyAmount {
   amount: number;

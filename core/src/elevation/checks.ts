@@ -1,6 +1,6 @@
-import { isFixed, type Piece, type PieceSpec } from '../pieces/index.ts';
+import { hingesOf, isFixed, PIECE_KIND_TRAITS, type Piece, type PieceSpec } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/shop.ts';
-import { hingesFor, overlaps } from './layout.ts';
+import { overlaps } from './layout.ts';
 import type { Opening, Wall } from './model.ts';
 
 /** What a press changes. */
@@ -33,7 +33,7 @@ export interface TakeoffCheck {
 const MOST_OVERLAY_MM = 60;
 const SMALLEST_FRONT_MM = 60;
 
-const needsOpening = ({ kind }: Piece) => kind === 'door' || kind === 'drawer-front';
+const needsOpening = ({ kind }: Piece) => PIECE_KIND_TRAITS[kind].closesOpening;
 
 interface Takeoff {
   pieces: readonly Piece[];
@@ -104,7 +104,7 @@ function pieceChecks(
 }
 
 function pairChecks(opening: Opening, members: readonly Piece[]): TakeoffCheck[] {
-  const doors = members.filter(({ kind }) => kind === 'door');
+  const doors = members.filter(({ kind }) => PIECE_KIND_TRAITS[kind].isHinged);
   const about = { pieceIds: members.map(({ id }) => id), openingId: opening.id };
   const tags = members.map(({ tag }) => tag).join(' and ');
   if (members.length > 2 || (members.length === 2 && doors.length < 2)) {
@@ -164,8 +164,8 @@ function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
         fix: null,
       });
     checks.push(...pairChecks(opening, members));
-    const doors = members.filter(({ kind }) => kind === 'door');
-    const usual = doors.reduce((sum, { heightMm }) => sum + hingesFor(heightMm), 0);
+    const doors = members.filter(({ kind }) => PIECE_KIND_TRAITS[kind].isHinged);
+    const usual = doors.reduce((sum, piece) => sum + hingesOf(piece), 0);
     const { hinges } = opening.hardware;
     if (doors.length > 0 && hinges > 0 && hinges !== usual && hinges < doors.length * 2)
       checks.push({

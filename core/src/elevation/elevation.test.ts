@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
-import { PIECE_DEFAULTS, PIECE_KINDS, type Piece } from '../pieces/index.ts';
+import { hingesFor, PIECE_DEFAULTS, PIECE_KINDS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   hardwareOf,
-  hingesFor,
   layoutFromTags,
   NO_HARDWARE,
   type Opening,

@@ -1,4 +1,4 @@
-import { hingesFor, type Piece } from '../pieces/index.ts';
+import { hingesOf, PIECE_KIND_TRAITS, type Piece } from '../pieces/index.ts';
 import { NO_HARDWARE, type Opening, type Wall } from './model.ts';
 
 /** How far, in mm, an edge reaches out for another. */
@@ -102,7 +102,7 @@ function byTag(a: Piece, b: Piece): number {
 }
 
 function isLaidOut(piece: Piece): boolean {
-  return piece.kind === 'door' || piece.kind === 'drawer-front' || piece.kind === 'end-panel';
+  return PIECE_KIND_TRAITS[piece.kind].isOnWall;
 }
 
 /** Columns of pieces from left to right; each column from the top down. */
@@ -116,8 +116,8 @@ function columnsOf(pieces: readonly Piece[]): Piece[][] {
       before !== undefined && rest !== '' && readTag(before.tag).place === place && !/^[LR]$/.test(rest);
     const isStack =
       before !== undefined &&
-      piece.kind === 'drawer-front' &&
-      before.kind === 'drawer-front' &&
+      piece.kind === before.kind &&
+      PIECE_KIND_TRAITS[piece.kind].isStacked &&
       before.widthMm === piece.widthMm &&
       (last ?? []).reduce((sum, { heightMm }) => sum + heightMm + GAP_MM, 0) + piece.heightMm <=
         Math.min(HIGHEST_MM, 900);
@@ -197,11 +197,8 @@ export function layoutFromTags(
   return layout;
 }
 
-export { hingesFor } from '../pieces/index.ts';
-
 /** The hardware that a piece usually carries. */
 export function hardwareOf(piece: Pick<Piece, 'kind' | 'heightMm'>) {
-  if (piece.kind === 'door') return { ...NO_HARDWARE, hinges: hingesFor(piece.heightMm), pulls: 1 };
-  if (piece.kind === 'drawer-front') return { ...NO_HARDWARE, pulls: 1 };
-  return NO_HARDWARE;
+  const pulls = PIECE_KIND_TRAITS[piece.kind].closesOpening ? 1 : 0;
+  return { ...NO_HARDWARE, hinges: hingesOf(piece), pulls };
 }

@@ -1,4 +1,4 @@
-import { type Piece, type PieceKind, sameTag } from '../pieces/index.ts';
+import { PIECE_KIND_TRAITS, type Piece, sameTag } from '../pieces/index.ts';
 import type { Opening, Wall } from './model.ts';
 
 /** A new tag for a piece and its opening. */
@@ -115,19 +115,7 @@ export function proposeTags(
   return proposals;
 }
 
-const TAG_PLACES: Record<PieceKind, string> = {
-  door: 'in the upper hinge bore, on tape that is masked over',
-  'drawer-front': 'on the back, under a bumper or in a screw hole',
-  'end-panel': 'on the edge that the wall hides',
-  shelf: 'brass disc on wire through a pin hole',
-  'face-frame': 'inside the frame, behind a hinge plate',
-  plinth: 'on the back, which stays bare',
-  cornice: 'on the back, which stays bare',
-  moulding: 'brass disc on wire at one end',
-  'box-interior': 'under the bottom, outside the box',
-};
-
 /** Where the tag of a piece sits so that no paint covers it. A number written on the back gets painted over. */
 export function tagPlace(piece: Pick<Piece, 'kind' | 'finishBack'>): string {
-  return TAG_PLACES[piece.kind];
+  return PIECE_KIND_TRAITS[piece.kind].tagPlace;
 }

@@ -15,6 +15,7 @@ import {
   waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 
 /** What a rough estimate counts with. */
 export interface RoughInput {
@@ -65,7 +66,7 @@ function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): n
 /** Whether a coat goes on lying pieces one side at a time. */
 function isTurned(step: Step, { laying, isOnSite }: Pick<RoughInput, 'laying' | 'isOnSite'>): boolean {
   const isFlat = laying === 'flat' || (isOnSite && laying !== undefined);
-  return isFlat && step.operation === 'coat' && !step.isEdgesOnly && step.faces === 'both';
+  return isFlat && does(step, 'laysFilm') && !step.isEdgesOnly && step.faces === 'both';
 }
 
 /** Working time of a shop for rough estimates; ask once and compare many systems with it. */
@@ -111,7 +112,7 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     }
     const sheet = step.productKey === null ? undefined : input.sheets[step.productKey];
     const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite) : null;
-    const strained = step.operation === 'coat' ? (amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0) : 0;
+    const strained = does(step, 'laysFilm') ? (amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0) : 0;
     const labour = stepMinutes(step, pieces, input.isOnSite) + strainingMinutes(strained);
     const turned = isTurned(step, input)
       ? pieces.filter(({ kind, finishBack }) => finishBack && !isFixed(kind))

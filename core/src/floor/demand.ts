@@ -1,5 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { effectiveLog, type Job, type LogEntry } from '../jobs/index.ts';
+import { effectiveLog, isStepItself, type Job, LOG_ACTION_TRAITS, type LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { PlanSnapshot } from '../planning/index.ts';
@@ -27,7 +27,7 @@ export function paintDemand(
     if (!plan || job.status !== 'open') continue;
     const done = new Set<string>();
     for (const { stepId, side, action, pieceIds } of effectiveLog(log)) {
-      if (action !== 'do') continue;
+      if (!LOG_ACTION_TRAITS[action].isStep) continue;
       const sides = side === 'all' ? ['all', 'front', 'back', 'edges'] : [side];
       for (const id of pieceIds) for (const one of sides) done.add(`${stepId} ${one} ${id}`);
     }
@@ -35,7 +35,7 @@ export function paintDemand(
     for (const op of plan.ops) {
       const step = byStep.get(op.stepId);
       const sheet = sheets[step?.productKey ?? ''];
-      if (!op.isCoat || op.action !== 'do' || !step?.productKey || !sheet) continue;
+      if (!op.isCoat || !isStepItself(op) || !step?.productKey || !sheet) continue;
       const open = new Set(op.pieceIds.filter((id) => !done.has(`${op.stepId} ${op.side} ${id}`)));
       const left = pieces.filter(({ id }) => open.has(id));
       const amounts = coatAmounts(step, sheet, left, op.side, job.place === 'client');

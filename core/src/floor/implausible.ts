@@ -1,4 +1,4 @@
-import { effectiveLog, type LogEntry, stepAsLogged } from '../jobs/index.ts';
+import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import { clocksOfCoat, type JobForPlanning, lagsOf, type ShopForPlanning } from '../planning/index.ts';
 import { toMinute } from '../shop/calendar.ts';
 import { type Step, waitOf } from '../systems/index.ts';
@@ -28,7 +28,7 @@ export function implausibleEntries(
   shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>,
 ): Map<string, Implausible> {
   const byId = new Map<string, Step>(steps.map((step) => [step.id, step]));
-  const entries = effectiveLog(log).filter(({ action }) => action === 'do');
+  const entries = effectiveLog(log).filter(isStepItself);
   const found = new Map<string, Implausible>();
   for (const entry of entries) {
     const step = byId.get(entry.stepId);

@@ -1,8 +1,9 @@
-import { effectiveLog, type LogEntry, stepAsLogged } from '../jobs/index.ts';
+import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
 import { concerns, type Step } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 
 /** Where a side of a piece stands. */
 export type PieceState = 'bare' | 'clean' | 'keyed' | 'filled' | 'primed' | 'wet' | 'dry' | 'cured';
@@ -38,7 +39,7 @@ interface Context {
 
 function sideState(context: Context, piece: Piece, side: 'front' | 'back'): SideState {
   const entriesOf = (step: Step) =>
-    (context.entries.get(`${step.id} ${piece.id}`) ?? []).filter((entry) => entry.action === 'do');
+    (context.entries.get(`${step.id} ${piece.id}`) ?? []).filter(isStepItself);
   let lastLogged = -1;
   context.steps.forEach((step, index) => {
     if (entriesOf(step).some((entry) => touches(entry, side) || entry.side === 'edges')) lastLogged = index;
@@ -55,7 +56,7 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
     const isColour = step.leaves === 'colour';
     const end = entry ? toMinute(entry.doneAt) : null;
     const clocks =
-      step.operation === 'coat' && end !== null
+      does(step, 'laysFilm') && end !== null
         ? clocksOfCoat(step, context.shop.sheets, context.shop.settings, context.shop.climate, entry)
         : null;
     const wetUntil = clocks && end !== null ? end + clocks.handle.hereMinutes : null;

@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
-import { hingesFor } from '../elevation/index.ts';
-import { type PieceSpec, sayPiece } from '../pieces/index.ts';
+import { hingesOf, type PieceSpec, sayPiece } from '../pieces/index.ts';
 import { inertCell } from './inert.ts';
 
 /** A line of an order: like pieces together. */
@@ -59,7 +58,7 @@ export function writeOrder(lines: readonly OrderLine[]): string {
       piece.heightMm,
       piece.thicknessMm,
       inertCell(material),
-      piece.kind === 'door' ? hingesFor(piece.heightMm) : 0,
+      hingesOf(piece),
       sayPiece(piece),
     ]),
   })}\r\n`;

@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import { turnsOver } from '../jobs/actions.ts';
 import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
 import { PLACE_WORDS } from '../words/index.ts';
@@ -17,7 +18,7 @@ function time(minute: Minute): ICAL.Time {
 
 /** Flips and coats ring; everything else only stands in the calendar. */
 function hasAlarm(op: PlannedOp): boolean {
-  return op.action === 'flip' || op.isCoat;
+  return turnsOver(op) || op.isCoat;
 }
 
 /**
@@ -49,10 +50,7 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       if (index === 0 && hasAlarm(op)) {
         const alarm = new ICAL.Component('valarm');
         alarm.updatePropertyWithValue('action', 'DISPLAY');
-        alarm.updatePropertyWithValue(
-          'description',
-          op.action === 'flip' ? `Flip: ${op.name}` : `Coat: ${op.name}`,
-        );
+        alarm.updatePropertyWithValue('description', turnsOver(op) ? `Flip: ${op.name}` : `Coat: ${op.name}`);
         alarm.updatePropertyWithValue('trigger', ICAL.Duration.fromString('-PT10M'));
         event.addSubcomponent(alarm);
       }

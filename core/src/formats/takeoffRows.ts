@@ -5,12 +5,13 @@ import {
   kindDefaults,
   nextTag,
   PIECE_DEFAULTS,
-  PIECE_KIND_WORDS,
+  PIECE_KIND_TRAITS,
   PIECE_KINDS,
   type PieceKind,
   type PieceSpec,
   PieceSpecSchema,
   parseMembers,
+  pieceKindWords,
   readConstruction,
   readCount,
   readHinge,
@@ -85,7 +86,7 @@ const COLUMN_OF: Partial<Record<keyof PieceSpec, TakeoffField>> = {
   hingeSide: 'hinge',
 };
 
-const KIND_CHOICES = PIECE_KINDS.map((kind) => PIECE_KIND_WORDS[kind][0]);
+const KIND_CHOICES = PIECE_KINDS.map((kind) => pieceKindWords(kind));
 const MOST_PER_ROW = 2000;
 /** Sizes in mm that a bare number may stand for, so that `1.240` is not read as a millimetre. */
 const BELIEVABLE: readonly [number, number] = [10, 3600];
@@ -170,8 +171,7 @@ class RowReader {
   }
 
   size(kind: PieceKind, cutList: CutListWay | null) {
-    const believable =
-      kind === 'moulding' || kind === 'cornice' || kind === 'plinth' ? BELIEVABLE_RUN : BELIEVABLE;
+    const believable = PIECE_KIND_TRAITS[kind].isRun ? BELIEVABLE_RUN : BELIEVABLE;
     const text = this.text('size');
     const parts = text === '' ? [] : text.split(/\s*(?:[x×*]|by|\bauf\b)\s*/i).filter((part) => part !== '');
     const isHeightFirst = this.columns.get('size')?.isHeightFirst ?? false;
@@ -191,8 +191,7 @@ class RowReader {
     let heightMm =
       parts.length >= 2 ? part(isHeightFirst ? 0 : 1) : this.length('height', Number.NaN, believable);
     if (cutList && parts.length < 2 && Number.isFinite(widthMm) && Number.isFinite(heightMm)) {
-      const isLying =
-        kind !== 'door' && kind !== 'end-panel' && kind !== 'face-frame' && kind !== 'box-interior';
+      const { isLying } = PIECE_KIND_TRAITS[kind];
       const [long, short] = [Math.max(widthMm, heightMm), Math.min(widthMm, heightMm)];
       if (cutList === 'by kind') [widthMm, heightMm] = isLying ? [long, short] : [short, long];
       else if (cutList === 'length is width') [widthMm, heightMm] = [heightMm, widthMm];
@@ -241,7 +240,7 @@ function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null 
   if (strayEdge) row.fail('bareEdges', `“${strayEdge}” is none of ${EDGES.join(', ')}.`);
   const size = row.size(kind, cutList);
   // “Door LH” says the hand where no column of its own does.
-  const hand = row.index('hinge') < 0 && kind === 'door' ? readHinge(kindText) : null;
+  const hand = row.index('hinge') < 0 && PIECE_KIND_TRAITS[kind].isHinged ? readHinge(kindText) : null;
   const spec: PieceSpec = {
     ...defaults,
     tag: row.text('tag') || '?',

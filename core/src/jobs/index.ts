@@ -1,3 +1,4 @@
+export * from './actions.ts';
 export * from './decision.ts';
 export * from './log.ts';
 export * from './model.ts';

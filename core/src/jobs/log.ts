@@ -1,10 +1,7 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { ClimateSchema } from '../drying/climate.ts';
-
-/** What was done: the step itself, a flip of a flat load, or the scuff and dust that a shut recoat window calls for. */
-export const LOG_ACTIONS = ['do', 'flip', 'scuff', 'dust'] as const;
-export type LogAction = (typeof LOG_ACTIONS)[number];
+import { LOG_ACTIONS } from './actions.ts';
 
 /** What the log keeps of a coat. */
 export const CoatRecordSchema = z.object({

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
-import { SYSTEM_IDS, ZoneOptionsSchema } from '../systems/options.ts';
+import { ZoneOptionsSchema } from '../systems/options.ts';
 import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
 import { OwnPracticeSchema } from '../systems/practice.ts';
+import { SYSTEM_IDS } from '../systems/traits.ts';
 
 export const HexColour = z
   .string()

@@ -1,4 +1,5 @@
-import { OPERATIONS, type Operation, type Step, SURFACES, type Surface } from '../systems/step.ts';
+import { OPERATIONS, type Operation } from '../systems/operations.ts';
+import { type Step, SURFACES, type Surface } from '../systems/step.ts';
 import type { LogEntry, WorkRecord } from './log.ts';
 
 /** What a step says, in the form that the log keeps. @param place row of the plan that it was done in; @param gun its name. */

@@ -1,13 +1,12 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import { formatMm, parseLengthMm, plainText } from '../units/index.ts';
+import { PIECE_KIND_TRAITS, type PieceKind, pieceKindWords } from './kinds.ts';
 import {
   CONSTRUCTION_WORDS,
   constructionDefaults,
   isFramed,
   kindDefaults,
   PIECE_DEFAULTS,
-  PIECE_KIND_WORDS,
-  type PieceKind,
   type PieceSpec,
   PieceSpecSchema,
 } from './model.ts';
@@ -305,7 +304,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
     const unit = Math.max(widthMm, heightMm) <= TALLEST_INCHES ? 'in' : 'cm';
     return {
       ok: false,
-      message: `${sizes.value.texts.slice(0, 2).join(' × ')} mm is smaller than any ${PIECE_KIND_WORDS[spoken][0]}. ${unit === 'in' ? 'Inches' : 'Centimetres'}?`,
+      message: `${sizes.value.texts.slice(0, 2).join(' × ')} mm is smaller than any ${pieceKindWords(spoken)}. ${unit === 'in' ? 'Inches' : 'Centimetres'}?`,
       suggestion: {
         line: withUnits(text, sizes.value.texts.slice(0, 2), unit),
         words: unit === 'in' ? 'Yes, inches' : 'Yes, centimetres',
@@ -369,7 +368,9 @@ function withUnits(text: string, numbers: readonly string[], unit: string): stri
 
 /** A piece in words: `12 doors 400 × 720 × 20, recessed panel, frame 60, both sides`. */
 export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1): string {
-  const [one, many] = PIECE_KIND_WORDS[piece.kind];
+  const {
+    words: [one, many],
+  } = PIECE_KIND_TRAITS[piece.kind];
   const size = [
     piece.widthMm,
     piece.heightMm,

@@ -1,6 +1,7 @@
 export * from './area.ts';
 export * from './fastEntry.ts';
 export * from './figure.ts';
+export * from './kinds.ts';
 export * from './model.ts';
 export * from './tags.ts';
 export * from './words.ts';

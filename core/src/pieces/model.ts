@@ -1,18 +1,5 @@
 import { z } from 'zod';
-
-/** What a piece is. Fixed kinds stay in the client's room and are finished there. */
-export const PIECE_KINDS = [
-  'door',
-  'drawer-front',
-  'end-panel',
-  'shelf',
-  'face-frame',
-  'plinth',
-  'cornice',
-  'moulding',
-  'box-interior',
-] as const;
-export type PieceKind = (typeof PIECE_KINDS)[number];
+import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 
 /** How a piece is built; decides which measures count and how its areas are worked out. */
 export const CONSTRUCTIONS = [
@@ -313,24 +300,6 @@ export function kindDefaults(kind: PieceKind): Partial<PieceSpec> {
   }
 }
 
-/** Fixed pieces are finished in the room; loose ones go to the bench and the booth. */
-export function isFixed(kind: PieceKind): boolean {
-  return kind === 'face-frame' || kind === 'plinth' || kind === 'cornice' || kind === 'box-interior';
-}
-
-/** Words on screen for each kind: singular and plural. */
-export const PIECE_KIND_WORDS: Record<PieceKind, [one: string, many: string]> = {
-  door: ['door', 'doors'],
-  'drawer-front': ['drawer front', 'drawer fronts'],
-  'end-panel': ['end panel', 'end panels'],
-  shelf: ['shelf', 'shelves'],
-  'face-frame': ['face frame', 'face frames'],
-  plinth: ['plinth', 'plinths'],
-  cornice: ['cornice', 'cornices'],
-  moulding: ['moulding', 'mouldings'],
-  'box-interior': ['box interior', 'box interiors'],
-};
-
 /** Words on screen for each construction. */
 export const CONSTRUCTION_WORDS: Record<Construction, string> = {
   slab: 'slab',
@@ -342,10 +311,3 @@ export const CONSTRUCTION_WORDS: Record<Construction, string> = {
   moulding: 'moulding run',
   box: 'box inside',
 };
-
-/** Hinges by the height of a door, as makers drill them: 2 up to 900 mm, 3 to 1600, 4 to 2000, then 5. */
-export function hingesFor(heightMm: number): number {
-  if (heightMm <= 900) return 2;
-  if (heightMm <= 1600) return 3;
-  return heightMm <= 2000 ? 4 : 5;
-}

@@ -1,12 +1,11 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import { fitting, parseLengthMm, readingsOf } from '../units/index.ts';
+import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 import {
   CONSTRUCTIONS,
   type Construction,
   type FrameMember,
   type HingeSide,
-  PIECE_KINDS,
-  type PieceKind,
   type PieceSpec,
   type Verdict,
 } from './model.ts';

@@ -1,6 +1,7 @@
 import type { Supply } from '../catalogue/index.ts';
 import { degreasingPasses } from '../survey/facts.ts';
 import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { changeFix, type Rule } from './model.ts';
 import { isAbrasive, isBare, isCleaning, once, removesDust, strandsOf } from './walk.ts';
 
@@ -59,7 +60,7 @@ const cleanAfterKey: Rule = {
   check({ steps, facts }) {
     if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
-    const keyed = strand.findIndex(({ operation }) => operation === 'key');
+    const keyed = strand.findIndex(({ operation }) => does(operation, 'keysGround'));
     const film = strand.findIndex(({ productKey }, index) => productKey !== null && index > keyed);
     const key = strand[keyed];
     if (!key || film === -1 || strand.slice(keyed, film).some(isCleaning)) return [];
@@ -127,7 +128,7 @@ const dustBeforeFilm: Rule = {
         return strand.flatMap((step) => {
           if (removesDust(step)) abraded = null;
           else if (isAbrasive(step)) abraded = step.name;
-          else if (step.operation === 'coat' && step.productKey !== null && abraded !== null) {
+          else if (does(step, 'laysFilm') && step.productKey !== null && abraded !== null) {
             const after = abraded;
             abraded = null;
             return [
@@ -182,7 +183,7 @@ const maskAfterCleaning: Rule = {
   check({ steps, facts }) {
     if (isBare(facts)) return [];
     const [strand = []] = strandsOf(steps);
-    const masks = strand.findIndex(({ operation }) => operation === 'mask');
+    const masks = strand.findIndex(({ operation }) => does(operation, 'masks'));
     const cleans = strand.findIndex(isCleaning);
     const mask = strand[masks];
     if (!mask || (cleans !== -1 && cleans < masks)) return [];

@@ -1,4 +1,5 @@
 import { benchStep, coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { oneMoreCoat } from './fixes.ts';
 import type { RuleContext, SequenceEdit } from './model.ts';
 
@@ -16,10 +17,10 @@ const SEALER = 'shellac-block-primer';
 function beforeFirstFilm(steps: readonly StepDraft[]): string | null {
   const film = steps.findIndex(
     ({ operation, isEdgesOnly, pieceIds, stock }) =>
-      operation === 'coat' && !isEdgesOnly && pieceIds.length === 0 && stock !== 'new',
+      does(operation, 'laysFilm') && !isEdgesOnly && pieceIds.length === 0 && stock !== 'new',
   );
   const dust = steps[film - 1];
-  return (dust?.operation === 'dust' ? dust : steps[film])?.key ?? null;
+  return (does(dust, 'takesDust') ? dust : steps[film])?.key ?? null;
 }
 
 /**

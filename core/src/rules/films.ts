@@ -4,6 +4,7 @@ import { thinningFraction } from '../mixing/index.ts';
 import { isFixed } from '../pieces/index.ts';
 import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { oneMoreCoat, scuffBefore } from './fixes.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, once } from './walk.ts';
@@ -110,7 +111,7 @@ function sagRule(lies: 'vertical' | 'flat'): Rule {
       if (standsUpright(context) !== (lies === 'vertical')) return [];
       return context.steps.flatMap((step) => {
         const sheet = step.productKey === null ? undefined : context.sheets[step.productKey];
-        if (!sheet || step.operation !== 'coat' || step.wftUm === null || step.wftUm <= sagFrom(sheet, lies))
+        if (!sheet || !does(step, 'laysFilm') || step.wftUm === null || step.wftUm <= sagFrom(sheet, lies))
           return [];
         const from = Math.round(sagFrom(sheet, lies));
         return [

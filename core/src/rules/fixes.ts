@@ -1,5 +1,6 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import type { Fix, SequenceEdit } from './model.ts';
 
 /** A scuff and a dusting before a coat. */
@@ -56,7 +57,7 @@ export function oneMoreCoat(
 ): SequenceEdit[] {
   const last = steps.findLastIndex(
     ({ operation, isEdgesOnly, pieceIds, productKey }) =>
-      operation === 'coat' &&
+      does(operation, 'laysFilm') &&
       !isEdgesOnly &&
       pieceIds.length === 0 &&
       sheets[productKey ?? '']?.role === role,

@@ -1,5 +1,6 @@
 import { findingsOf } from '../survey/index.ts';
 import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, isAbrasive } from './walk.ts';
 
@@ -128,7 +129,11 @@ const fillWasted: Rule = {
     const { isOpenGrain, tone } = findingsOf(facts);
     const fills = steps.filter(({ key, leaves }) => leaves === 'filled' || /^sand-fill/.test(key));
     const isWasted = tone === 'dark' || isOpenGrain === false;
-    if (!isWasted || facts.look === 'clear wood' || !steps.some(({ operation }) => operation === 'fill'))
+    if (
+      !isWasted ||
+      facts.look === 'clear wood' ||
+      !steps.some(({ operation }) => does(operation, 'fillsPores'))
+    )
       return [];
     return [
       {
@@ -220,7 +225,7 @@ const sharpEdges: Rule = {
   check({ steps, facts }) {
     if (facts.existing !== 'raw') return [];
     const hasFilm = steps.some(({ productKey }) => productKey !== null);
-    if (!hasFilm || steps.some(({ operation }) => operation === 'ease')) return [];
+    if (!hasFilm || steps.some(({ operation }) => does(operation, 'roundsEdges'))) return [];
     return [
       {
         at: steps[0]?.key ?? null,
@@ -261,7 +266,7 @@ function afterSanding(steps: readonly StepDraft[], repair: StepDraft): string | 
   const end = film === -1 ? steps.length : film;
   const sanded = steps.findLastIndex((step, index) => index > from && index < end && isAbrasive(step));
   let at = (sanded === -1 ? from : sanded) + 1;
-  while (at < end && steps[at]?.operation === 'dust') at += 1;
+  while (at < end && does(steps[at], 'takesDust')) at += 1;
   return steps[at]?.key ?? null;
 }
 
@@ -270,7 +275,9 @@ const repairsSpotPrimed: Rule = {
   family: 'ground',
   severity: 'warn',
   check(context) {
-    const repair = context.steps.find(({ key, operation }) => operation === 'repair' && key !== 'spot-prime');
+    const repair = context.steps.find(
+      ({ key, operation }) => does(operation, 'mends') && key !== 'spot-prime',
+    );
     if (!repair) return [];
     const { primers } = primersUnderColour(context);
     const isPrimed = primers.length > 0 || context.steps.some(({ key }) => key.startsWith('spot-prime'));
@@ -314,7 +321,7 @@ const latePatch: Rule = {
     const lastFilm = films.at(-1);
     if (!colour || !lastFilm) return [];
     return strand.flatMap((step, index) => {
-      const isPatch = step.operation === 'repair' && !/^(spot|patch)-prime/.test(step.key);
+      const isPatch = does(step, 'mends') && !/^(spot|patch)-prime/.test(step.key);
       const under = films.findLast((film) => film.index < index);
       const over = films.find((film) => film.index > index);
       if (!isPatch || !under || !over || over.sheet.role === 'primer') return [];

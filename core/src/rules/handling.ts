@@ -1,4 +1,5 @@
 import { type StepDraft, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { clearOver } from './fixes.ts';
 import { changeFix, type Rule } from './model.ts';
 import { type Film, filmStrands, isAbrasive, once } from './walk.ts';
@@ -32,7 +33,9 @@ const packBeforeItsClock: Rule = {
   severity: 'stop',
   check({ steps }) {
     return steps
-      .filter(({ operation, waitFor }) => operation === 'pack' && waitFor !== 'pack' && waitFor !== 'refit')
+      .filter(
+        ({ operation, waitFor }) => does(operation, 'packs') && waitFor !== 'pack' && waitFor !== 'refit',
+      )
       .map(({ key }) => ({
         at: key,
         why: 'Packed before it is dry to pack, a film prints and sticks.',
@@ -47,7 +50,7 @@ const refitBeforeItsClock: Rule = {
   severity: 'stop',
   check({ steps }) {
     return steps
-      .filter(({ operation, waitFor }) => operation === 'refit' && waitFor !== 'refit')
+      .filter(({ operation, waitFor }) => does(operation, 'mountsAgain') && waitFor !== 'refit')
       .map(({ key }) => ({
         at: key,
         why: 'Refitted before its clock, a soft film is marked by the first screw.',
@@ -92,13 +95,13 @@ const drillBeforeDust: Rule = {
     const film = steps.findIndex(
       // Spots and pore filling are done at the bench, before anything hangs.
       ({ productKey, operation, isEdgesOnly, leaves }) =>
-        productKey !== null && operation === 'coat' && !isEdgesOnly && leaves !== 'filled',
+        productKey !== null && does(operation, 'laysFilm') && !isEdgesOnly && leaves !== 'filled',
     );
-    const hang = steps.findIndex(({ operation }) => operation === 'hang');
+    const hang = steps.findIndex(({ operation }) => does(operation, 'hangs'));
     const step = steps[hang];
     if (!step || film === -1 || hang < film) return [];
     const first = steps[film];
-    const dusts = steps.slice(0, film).findLast(({ operation }) => operation === 'dust');
+    const dusts = steps.slice(0, film).findLast(({ operation }) => does(operation, 'takesDust'));
     return [
       {
         at: step.key,
@@ -119,8 +122,8 @@ const lookedOver: Rule = {
   family: 'handling',
   severity: 'advise',
   check({ steps }) {
-    const pack = steps.find(({ operation }) => operation === 'pack');
-    if (!pack || steps.some(({ operation }) => operation === 'inspect')) return [];
+    const pack = steps.find(({ operation }) => does(operation, 'packs'));
+    if (!pack || steps.some(({ operation }) => does(operation, 'looksOver'))) return [];
     return [
       {
         at: pack.key,
@@ -155,7 +158,7 @@ const caulkOrder: Rule = {
   family: 'handling',
   severity: 'warn',
   check(context) {
-    const caulk = context.steps.find(({ operation }) => operation === 'caulk');
+    const caulk = context.steps.find(({ operation }) => does(operation, 'sealsGaps'));
     const [first] = filmStrands(context);
     const primer = first?.films.find(({ sheet }) => sheet.role === 'primer');
     if (!caulk || !primer) return [];
@@ -184,7 +187,7 @@ const floatingPanel: Rule = {
     // Gaps of a frame that stands still may be filled; the joint round a panel may not.
     const caulk = steps.find(
       ({ operation, key, name }) =>
-        operation === 'caulk' && (key.startsWith('caulk-joints') || /panel|joint/i.test(name)),
+        does(operation, 'sealsGaps') && (key.startsWith('caulk-joints') || /panel|joint/i.test(name)),
     );
     const isBoard = facts.substrate === 'MDF';
     const hasPanels = pieces.some(
@@ -231,7 +234,7 @@ const backsFirst: Rule = {
   severity: 'warn',
   check({ steps, options, isOnSite }) {
     if (options.laying !== 'flat' || isOnSite) return [];
-    const coats = steps.filter(({ operation, faces }) => operation === 'coat' && faces !== 'both');
+    const coats = steps.filter(({ operation, faces }) => does(operation, 'laysFilm') && faces !== 'both');
     return coats.flatMap((step, index) => {
       const next = coats[index + 1];
       if (step.faces !== 'front' || next?.faces !== 'back' || next.productKey !== step.productKey) return [];
@@ -259,16 +262,14 @@ const handledEarly: Rule = {
     return once(
       filmStrands(context).flatMap(({ strand, films }) =>
         strand.flatMap((step, index) => {
-          const isHandled =
-            step.operation === 'hang' || step.operation === 'inspect' || step.operation === 'mask';
+          const isHandled = does(step, 'touchesFilm');
           const film = films.findLast((candidate) => candidate.index < index);
           // Whatever was sanded was dry enough to be held.
           const isSanded = film && strand.slice(film.index, index).some(isAbrasive);
           if (!isHandled || !film || isSanded || step.waitFor === 'pack' || step.waitFor === 'refit')
             return [];
           // Looking does no harm; turning and holding does.
-          if (step.waitFor === 'handle' || (step.operation === 'inspect' && step.waitFor !== 'none'))
-            return [];
+          if (step.waitFor === 'handle' || (does(step, 'looksOver') && step.waitFor !== 'none')) return [];
           return [
             {
               at: step.key,
@@ -288,13 +289,13 @@ const packedLast: Rule = {
   severity: 'stop',
   check({ steps }) {
     const film = steps.findLast(({ productKey }) => productKey !== null);
-    const refit = steps.find(({ operation }) => operation === 'refit');
+    const refit = steps.find(({ operation }) => does(operation, 'mountsAgain'));
     const at = film ? steps.indexOf(film) : -1;
     return steps.flatMap((step, index) => {
-      const isShipped = step.operation === 'pack' || step.operation === 'refit';
-      const isAfterRefit = step.operation === 'pack' && refit !== undefined && steps.indexOf(refit) < index;
+      const isShipped = does(step, 'packs') || does(step, 'mountsAgain');
+      const isAfterRefit = does(step, 'packs') && refit !== undefined && steps.indexOf(refit) < index;
       if (!isShipped || (index > at && !isAfterRefit)) return [];
-      const before = step.operation === 'pack' && refit && steps.indexOf(refit) > at ? refit.key : null;
+      const before = does(step, 'packs') && refit && steps.indexOf(refit) > at ? refit.key : null;
       return [
         {
           at: step.key,

@@ -1,4 +1,5 @@
 import { gritPart, handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import type { Rule } from './model.ts';
 import { filmStrands, isAbrasive, isBare, once, strandsOf } from './walk.ts';
 
@@ -20,7 +21,7 @@ const keyOldFinish: Rule = {
     const first = strand[film];
     if (!first) return [];
     const before = strand.slice(0, film);
-    if (before.some((step) => isAbrasive(step) || step.operation === 'degloss')) return [];
+    if (before.some((step) => isAbrasive(step) || does(step, 'deglosses'))) return [];
     return [
       {
         at: first.key,
@@ -31,7 +32,7 @@ const keyOldFinish: Rule = {
             edits: [
               {
                 kind: 'insert',
-                before: (before.find(({ operation }) => operation === 'dust') ?? first).key,
+                before: (before.find(({ operation }) => does(operation, 'takesDust')) ?? first).key,
                 step: keyStep(180),
               },
             ],
@@ -66,7 +67,7 @@ const thinFaceByHand: Rule = {
   check({ steps, facts }) {
     if (!facts.isThinFace) return [];
     return steps
-      .filter((step) => step.operation === 'key' && (step.grit ?? 400) < 240)
+      .filter((step) => does(step, 'keysGround') && (step.grit ?? 400) < 240)
       .map((step) => ({
         at: step.key,
         why: `P${step.grit} cuts through foil and thin veneer: a fine pad by hand, no machine.`,
@@ -93,7 +94,7 @@ const closedSurfaceByHand: Rule = {
   check({ steps, facts, supplies }) {
     if (facts.isThinFace || facts.substrate !== 'foil or laminate') return [];
     return steps
-      .filter((step) => step.operation === 'key' && (step.grit ?? 400) < 180)
+      .filter((step) => does(step, 'keysGround') && (step.grit ?? 400) < 180)
       .map((step) => ({
         at: step.key,
         why: `P${step.grit} leaves furrows in laminate that no film fills.`,
@@ -117,7 +118,7 @@ const notTooCoarse: Rule = {
     const first = steps.findIndex(isColour);
     if (first === -1) return [];
     return steps.slice(first).flatMap((step) =>
-      step.operation === 'sand' && step.grit !== null && step.grit < COARSEST_BETWEEN_COLOURS
+      does(step, 'flattens') && step.grit !== null && step.grit < COARSEST_BETWEEN_COLOURS
         ? [
             {
               at: step.key,
@@ -223,7 +224,7 @@ const dryToSand: Rule = {
     return once(
       filmStrands(context).flatMap(({ strand, films }) =>
         strand.flatMap((step, index) => {
-          if (step.operation !== 'sand' || step.waitFor !== 'none') return [];
+          if (!does(step, 'flattens') || step.waitFor !== 'none') return [];
           const film = films.findLast((candidate) => candidate.index < index);
           if (!film) return [];
           return [
@@ -295,21 +296,21 @@ const deglossWindow: Rule = {
       .flatMap((strand) =>
         strand.flatMap((step, index) => {
           const supply = step.supplyKey === null ? undefined : supplies[step.supplyKey];
-          if (step.operation !== 'degloss' || supply?.kind !== 'deglosser') return [];
+          if (!does(step, 'deglosses') || supply?.kind !== 'deglosser') return [];
           const rest = strand.slice(index + 1);
           const film = rest.findIndex(({ productKey }) => productKey !== null);
           const next = rest[film];
           const between = film === -1 ? rest : rest.slice(0, film);
           // A key that is cut after it holds the coat by itself: the deglosser's window no longer counts.
           if (next && between.some(isAbrasive)) return [];
-          const others = between.filter((other) => other.operation === 'repair');
+          const others = between.filter((other) => does(other, 'mends'));
           const minutes = between.reduce(
             (sum, other) =>
               sum + handsOnMinutes(other.labour, pieces, 'all') + other.labour.setupMin + other.restMin,
             0,
           );
           if (next && others.length === 0 && minutes <= supply.windowMin) return [];
-          const dust = between.at(-1)?.operation === 'dust' ? between.at(-1) : undefined;
+          const dust = does(between.at(-1), 'takesDust') ? between.at(-1) : undefined;
           return [
             {
               at: step.key,

@@ -2,6 +2,7 @@ import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
 import { dewPointObstacle, sheetObstacles } from '../drying/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
 import { applicatorLabour, type StepDraft } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { changeFix, type Fix, type Rule } from './model.ts';
 import { filmStrands } from './walk.ts';
 
@@ -171,9 +172,7 @@ const leadCleared: Rule = {
     const isOpen =
       facts.leadTest === 'positive' ||
       (facts.beforeLeadBan === true && facts.leadTest !== 'negative' && facts.leadTest !== 'cleared');
-    const sands = steps.find(
-      ({ operation, stock }) => stock !== 'new' && (operation === 'key' || operation === 'sand'),
-    );
+    const sands = steps.find(({ operation, stock }) => stock !== 'new' && does(operation, 'keys'));
     if (!isOpen || facts.existing === 'raw' || !sands) return [];
     return [
       { at: sands.key, why: 'The old paint may hold lead and is not cleared: no abrasive before a test.' },

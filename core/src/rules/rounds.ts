@@ -1,4 +1,5 @@
 import type { StepDraft } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import type { SequenceEdit } from './model.ts';
 
 /**
@@ -21,8 +22,8 @@ export function anotherRound(steps: readonly StepDraft[], loop: string): Sequenc
     step: {
       ...step,
       key: next(step.key),
-      name: step.operation === 'sand' ? step.name : next(step.name),
-      waitFor: step.operation === 'fill' ? 'sand' : step.waitFor,
+      name: does(step, 'flattens') ? step.name : next(step.name),
+      waitFor: does(step, 'fillsPores') ? 'sand' : step.waitFor,
       round: { loop, number: last + 1, most },
     },
   }));

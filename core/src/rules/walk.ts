@@ -2,6 +2,7 @@ import type { ProductSheet } from '../catalogue/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
 import { bareStock, type StepDraft } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import type { RuleContext } from './model.ts';
 
 /** A step that lays a film over the whole piece, with its sheet. */
@@ -18,17 +19,16 @@ export function isBare({ substrate, existing }: RuleContext['facts']): boolean {
   return bareStock({ substrate: substrate ?? null, survey: { existing } }) !== null;
 }
 
-export function isAbrasive({ operation }: Pick<StepDraft, 'operation'>): boolean {
-  return operation === 'sand' || operation === 'key' || operation === 'ease';
+export function isAbrasive(step: Pick<StepDraft, 'operation'>): boolean {
+  return does(step, 'abrades');
 }
 
-export function isCleaning({ operation }: Pick<StepDraft, 'operation'>): boolean {
-  return operation === 'clean';
+export function isCleaning(step: Pick<StepDraft, 'operation'>): boolean {
+  return does(step, 'washes');
 }
 
-/** Dust is gone after either. */
-export function removesDust({ operation }: Pick<StepDraft, 'operation'>): boolean {
-  return operation === 'dust' || operation === 'clean';
+export function removesDust(step: Pick<StepDraft, 'operation'>): boolean {
+  return does(step, 'leavesNoDust');
 }
 
 /** Steps that single pieces have to themselves: one list for every set of them that some piece goes through. */

@@ -1,9 +1,8 @@
 import { BLEEDS, EXISTING_FINISHES, LOOKS, PULLS, ROOMS, type SurveyAnswers } from '../answers/answers.ts';
 import { SUBSTRATES } from '../jobs/model.ts';
-import { SYSTEM_IDS, type SystemId } from '../systems/options.ts';
+import { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId } from '../systems/traits.ts';
 import { findingsOf, type SurveyFacts } from './facts.ts';
 import { consider, type Term } from './rules.ts';
-import { SYSTEM_TRAITS } from './traits.ts';
 
 /** Points that every system starts from. */
 const STARTING_POINTS = 50;

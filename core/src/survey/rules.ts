@@ -1,6 +1,5 @@
-import type { SystemId } from '../systems/options.ts';
+import type { SystemId, SystemTraits } from '../systems/traits.ts';
 import type { Findings, SurveyFacts } from './facts.ts';
-import type { SystemTraits } from './traits.ts';
 
 /** One thing that speaks for or against a system here. */
 export interface Term {
@@ -34,7 +33,7 @@ type Consideration = (
 /** Colours nearer than this count as the same colour again. */
 const SAME_COLOUR_DELTA_E = 10;
 
-const surface: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => {
+const surface: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
   if (findings.isClosedSurface) {
     if (traits.bites === 'no')
       ruleOut('Nothing soaks into laminate, foil or metal: without an adhesion primer the coat lets go.');
@@ -48,7 +47,8 @@ const surface: Consideration = ({ id, traits, facts, findings }, say, ruleOut) =
   }
   if (facts.isThinFace && traits.fills !== 'no')
     ruleOut('The face is too thin to be sanded flat after filling.');
-  if (facts.substrate === 'softwood' && id === 'E') say(25, 'Softwood bleeds at its knots sooner or later.');
+  if (facts.substrate === 'softwood' && traits.shellac === 'primer')
+    say(25, 'Softwood bleeds at its knots sooner or later.');
   if (facts.substrate !== undefined && facts.substrate !== 'MDF' && traits.raw === 'MDF')
     ruleOut(`Made for new MDF; this is ${facts.substrate}.`);
   const isWood = facts.substrate?.includes('wood') || facts.substrate === 'veneered ply';
@@ -56,7 +56,7 @@ const surface: Consideration = ({ id, traits, facts, findings }, say, ruleOut) =
     ruleOut(`Made for wood that shows; this is ${facts.substrate}.`);
 };
 
-const oldFinish: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => {
+const oldFinish: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
   if (traits.raw !== null && findings.isRaw) say(30, 'Raw stock, which is what it starts from.');
   if (traits.raw !== null && findings.isRaw === false) {
     if (traits.isClear && !findings.isPainted)
@@ -68,8 +68,9 @@ const oldFinish: Consideration = ({ id, traits, facts, findings }, say, ruleOut)
           : 'Made for raw stock; there is an old finish on it.',
       );
   }
-  if (traits.raw === null && findings.isRaw && id === 'O') ruleOut('There is no old paint to refresh.');
-  if (id === 'O') {
+  if (traits.raw === null && findings.isRaw && traits.refreshesPaint)
+    ruleOut('There is no old paint to refresh.');
+  if (traits.refreshesPaint) {
     if (findings.isPainted === false && !findings.isRaw)
       ruleOut('Colour straight over a clear finish has nothing to hold on to.');
     if (findings.deltaE > SAME_COLOUR_DELTA_E)
@@ -77,11 +78,11 @@ const oldFinish: Consideration = ({ id, traits, facts, findings }, say, ruleOut)
     else say(35, 'The colour stays near the old one: sound paint only wants a new face.');
     if (findings.isLoose) ruleOut('The old paint does not hold, so new paint on it would not either.');
   }
-  if (facts.existing === 'clear lacquer' && id === 'D')
+  if (facts.existing === 'clear lacquer' && traits.isForLacquer)
     say(20, 'Sound lacquer is what its bonding primer is for.');
-  if (findings.isPainted && id === 'D') say(10, 'Sound paint is as good a ground as lacquer.');
+  if (findings.isPainted && traits.isForLacquer) say(10, 'Sound paint is as good a ground as lacquer.');
   if (facts.existing === 'oil or wax') {
-    if (id === 'E' || id === 'P')
+    if (traits.shellac !== null)
       say(15, 'Once the wax is washed off, shellac is the barrier over what stays in the wood.');
     else if (traits.needsRatedBooth) ruleOut('Lacquer thinner lifts old oil and wrinkles.');
     else if (!traits.isClear) say(-5, 'Old oil or wax wants a shellac barrier, which it does not have.');
@@ -90,12 +91,12 @@ const oldFinish: Consideration = ({ id, traits, facts, findings }, say, ruleOut)
     ruleOut('Lacquer thinner lifts old solvent paint and wrinkles it.');
 };
 
-const bleeding: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => {
+const bleeding: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
   if (traits.isClear || findings.bleeds === undefined) return;
   if (!findings.bleeds) {
-    if (id === 'E' && facts.substrate !== 'softwood')
+    if (traits.shellac === 'primer' && facts.substrate !== 'softwood')
       say(-20, 'Nothing bleeds here: shellac would be fumes and work for nothing.');
-    if (id === 'P') say(-15, 'Nothing bleeds here: two films more than needed.');
+    if (traits.shellac === 'barrier') say(-15, 'Nothing bleeds here: two films more than needed.');
     return;
   }
   const what = { none: 'stain', tannin: 'tannin', dye: 'dye', knots: 'resin from knots' }[
@@ -114,10 +115,11 @@ const bleeding: Consideration = ({ id, traits, facts, findings }, say, ruleOut) 
       `Waterborne blockers hold ${what} on some woods and fail on others, days later: make a test piece.`,
     );
   if (traits.blocks === 'yes') say(20, `Blocks ${what} for good.`);
-  if (id === 'E' && facts.bleed !== 'tannin') say(15, 'Shellac is the surest block against dye and resin.');
+  if (traits.shellac === 'primer' && facts.bleed !== 'tannin')
+    say(15, 'Shellac is the surest block against dye and resin.');
 };
 
-const grain: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => {
+const grain: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
   if (findings.isOpenGrain === false && traits.fills !== 'no')
     return ruleOut('There are no open pores to fill.');
   if (!findings.isOpenGrain || traits.isClear) return;
@@ -145,7 +147,7 @@ const grain: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => 
     else say(-20, 'Pores will show as dark lines through the pale colour.');
   } else if (findings.tone === 'dark') {
     say(8, 'The dark colour hides the pores, so none are filled.');
-    if (id === 'C') say(20, 'Made for just this: dark paint over open pores.');
+    if (traits.isForDarkGrain) say(20, 'Made for just this: dark paint over open pores.');
   }
 };
 
@@ -168,7 +170,7 @@ const look: Consideration = ({ traits, facts }, say, ruleOut) => {
     );
 };
 
-const place: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => {
+const place: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
   if (traits.needsRatedBooth) {
     if (!facts.hasBooth || !facts.boothRatedForSolvent)
       ruleOut('Needs a booth rated for solvent, which the shop has not.');
@@ -179,14 +181,14 @@ const place: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => 
   }
   if (traits.applied === 'sprayed' && !findings.canSpray && !traits.isClear)
     say(-20, 'Made to be sprayed; here it would be rolled and show a stipple.');
-  if (traits.applied === 'rolled' && id === 'G')
+  if (traits.standsInForSpraying)
     say(
       findings.canSpray ? -5 : 25,
       findings.canSpray
         ? 'Could be sprayed instead, for a flatter face in less time.'
         : 'Rolled and brushed, which needs neither booth nor gun.',
     );
-  if (id === 'I')
+  if (traits.isForFixedWork)
     say(
       findings.isWorkedInRoom ? 25 : -25,
       findings.isWorkedInRoom
@@ -198,23 +200,23 @@ const place: Consideration = ({ id, traits, facts, findings }, say, ruleOut) => 
     else
       say(-10, 'Solvent or alcohol vapour in the client’s rooms: air them, no flame, rags in a metal can.');
   }
-  if (id === 'N') say(-10, 'A day between coats, and it yellows.');
+  if (traits.isOil) say(-10, 'A day between coats, and it yellows.');
 };
 
 const HARD_ROOMS = ['kitchen', 'bath', 'laundry', 'workshop', 'clinic', 'boat'];
 
-const use: Consideration = ({ id, traits, facts }, say) => {
+const use: Consideration = ({ traits, facts }, say) => {
   if (facts.pulls === 'bare hands') {
     if (traits.wear === 'soft') say(-15, 'Bare hands at every opening: skin oil softens a soft film.');
     if (traits.wear === 'hard') say(8, 'Stands skin oil where bare hands pull.');
   }
-  if (id === 'P' && facts.pulls !== 'bare hands')
+  if (traits.clearOver === 'colour' && facts.pulls !== 'bare hands')
     say(-10, 'A clear coat more to lay and to wait for, and nobody’s bare hands to need it.');
   if (facts.room !== undefined && HARD_ROOMS.includes(facts.room)) {
     if (traits.wear === 'soft') say(-12, `A soft film in a ${facts.room}, even sealed.`);
     if (traits.wear === 'hard') say(6, `A hard film for a ${facts.room}.`);
   }
-  if (id === 'J' && facts.look !== undefined && facts.look !== 'soft matt')
+  if (traits.clearOver === 'soft paint' && facts.look !== undefined && facts.look !== 'soft matt')
     say(-20, 'Its softness and two coats of sealer buy a look that nobody asked for.');
 };
 

@@ -1,4 +1,5 @@
 import { isSprayed } from '../catalogue/sheet.ts';
+import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
 import { DEFAULT_PRACTICE, type Practice } from './practice.ts';
 import { clearSkipped, fillGrainAnyway } from './practiceSteps.ts';
@@ -36,7 +37,7 @@ const roleOf = (step: StepDraft, context: SystemContext) => {
   return slots.find(({ productKey }) => productKey === step.productKey)?.sheet.role;
 };
 const isWholeFilm = (step: StepDraft) =>
-  step.operation === 'coat' && !step.isEdgesOnly && step.productKey !== null;
+  does(step, 'laysFilm') && !step.isEdgesOnly && step.productKey !== null;
 const isScuff = (step: StepDraft) => /^sand-(colour|clear)-|^sand-before-clear/.test(step.key);
 const sprays = (step: StepDraft) => isSprayed(step.applicator);
 
@@ -75,7 +76,7 @@ const cleanRaw: Change = (steps) => {
 const climb: Change = (steps, { bare }) =>
   steps.flatMap((step) => {
     if (bare !== null || steps.some(({ key }) => key === 'unpack')) return [step];
-    if (step.operation !== 'key' || step.key !== 'key' || (step.grit ?? 0) > 220) return [step];
+    if (!does(step, 'keysGround') || step.key !== 'key' || (step.grit ?? 0) > 220) return [step];
     const grit = 120;
     return [
       { ...step, key: 'key-coarse', name: `Key P${grit}`, grit, leaves: null, supplyKey: 'disc-120' },
@@ -84,15 +85,15 @@ const climb: Change = (steps, { bare }) =>
   });
 
 const degloss: Change = (steps) => {
-  const key = steps.find((step) => step.key === 'key' && step.operation === 'key');
+  const key = steps.find((step) => step.key === 'key' && does(step, 'keysGround'));
   // Filler wants the furrows of an abrasive, and raw stock has no gloss.
   const isOld =
     steps.some((step) => step.key === 'clean-1') && !steps.some(({ leaves }) => leaves === 'filled');
-  const film = steps.findIndex((step) => isWholeFilm(step) || step.operation === 'fill');
+  const film = steps.findIndex((step) => isWholeFilm(step) || does(step, 'fillsPores'));
   const first = steps[film];
   if (!key || !isOld || !first) return steps;
   // It has to sit right before the coat: its window is short.
-  const dust = steps.slice(0, film).findLastIndex((step) => step.operation === 'dust');
+  const dust = steps.slice(0, film).findLastIndex((step) => does(step, 'takesDust'));
   const at = dust === film - 1 ? dust : film;
   const wipe = draft({
     key: 'degloss',
@@ -127,7 +128,7 @@ const caulkBefore: Change = (steps, context) => {
     (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new',
   );
   if (at === -1) return steps;
-  const dust = steps[at - 1]?.operation === 'dust' ? at - 1 : at;
+  const dust = does(steps[at - 1], 'takesDust') ? at - 1 : at;
   return steps.toSpliced(
     dust,
     0,
@@ -218,7 +219,7 @@ const unthinned: Change = (steps) =>
   );
 
 const shakeAndRest = each(
-  (step) => step.productKey !== null && step.operation === 'coat',
+  (step) => step.productKey !== null && does(step, 'laysFilm'),
   (step) => ({
     labour: { ...step.labour, setupMin: step.labour.setupMin + 10 },
     note: step.note || 'Shaken: let the pot rest until the bubbles are gone, then strain.',
@@ -226,7 +227,7 @@ const shakeAndRest = each(
 );
 
 const dampCloth = each(
-  ({ operation }) => operation === 'dust',
+  ({ operation }) => does(operation, 'takesDust'),
   () => ({
     why: 'Soft vacuum, air into the corners, then a lint-free cloth barely damp with water and alcohol.',
     supplyKey: 'cloth-lint-free',

@@ -1,6 +1,7 @@
 export { gritPart } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
+export { does, OPERATION_TRAITS, type Operation } from './operations.ts';
 export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';
 export * from './ownSystem.ts';
@@ -20,6 +21,7 @@ export {
   sandStep,
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
+export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
 export {
   applicatorInPlace,
   bareStock,

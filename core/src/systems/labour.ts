@@ -1,6 +1,7 @@
 import {
   type CoatSide,
   type Geometry,
+  PIECE_KIND_TRAITS,
   type PieceKind,
   profileLengthMm,
   sideAreaM2,
@@ -16,8 +17,8 @@ export function handsOnMinutes(
   return pieces.reduce((sum, piece) => {
     const sides =
       side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : side === 'edges' ? 0 : 1;
-    const perPiece =
-      piece.kind === 'drawer-front' ? (labour.perDrawerMin ?? labour.perPieceMin) : labour.perPieceMin;
+    const isDrawer = piece.kind !== undefined && PIECE_KIND_TRAITS[piece.kind].isByDrawer;
+    const perPiece = isDrawer ? (labour.perDrawerMin ?? labour.perPieceMin) : labour.perPieceMin;
     const profileM = (profileLengthMm(piece) * sides) / 1000;
     return sum + perPiece + labour.perM2Min * sideAreaM2(piece, side) + labour.perProfileMMin * profileM;
   }, 0);

@@ -1,5 +1,5 @@
 import { clearCoats, colourCoats, finerAsItGoes } from './coatRuns.ts';
-import type { SystemId, ZoneOptions } from './options.ts';
+import type { ZoneOptions } from './options.ts';
 import {
   cleanAndPad,
   edgeSealing,
@@ -17,6 +17,7 @@ import {
 } from './phases.ts';
 import type { StepDraft } from './step.ts';
 import { benchStep, type CoatSlot, closingSteps, coatStep, dustStep, hangStep } from './steps.ts';
+import type { SystemId } from './traits.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
 /** A finishing system: the whole build-up from first cleaning to refit. */

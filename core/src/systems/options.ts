@@ -1,25 +1,5 @@
 import { z } from 'zod';
-
-/** Finishing systems that ship. */
-export const SYSTEM_IDS = [
-  'A',
-  'B',
-  'C',
-  'D',
-  'E',
-  'F',
-  'G',
-  'H',
-  'I',
-  'J',
-  'K',
-  'L',
-  'M',
-  'N',
-  'O',
-  'P',
-] as const;
-export type SystemId = (typeof SYSTEM_IDS)[number];
+import { SYSTEM_TRAITS, type SystemId } from './traits.ts';
 
 /** How loose pieces lie while they are coated and dry. */
 export const LAYINGS = ['by-kind', 'hung', 'flat'] as const;
@@ -47,12 +27,10 @@ export type ZoneOptions = z.infer<typeof ZoneOptionsSchema>;
 export const CHOSEN_PRODUCTS = ['primerKey', 'colourKey', 'clearKey', 'stainKey'] as const;
 export type ChosenProduct = (typeof CHOSEN_PRODUCTS)[number];
 
-/** Systems that end under clear: over colour, or over wood. */
-const CLEARED: readonly SystemId[] = ['J', 'K', 'P'];
-
 /** The products that a system asks for with these numbers of coats; a chooser of any other would do nothing. */
 export function productsAsked(systemId: SystemId, options: ZoneOptions): ChosenProduct[] {
-  const isOfWood = systemId === 'K';
+  const { clearOver } = SYSTEM_TRAITS[systemId];
+  const isOfWood = clearOver === 'wood';
   return CHOSEN_PRODUCTS.filter((key) => {
     switch (key) {
       case 'primerKey':
@@ -60,7 +38,7 @@ export function productsAsked(systemId: SystemId, options: ZoneOptions): ChosenP
       case 'colourKey':
         return !isOfWood && options.colourCoats > 0;
       case 'clearKey':
-        return CLEARED.includes(systemId) && options.clearCoats > 0;
+        return clearOver !== null && options.clearCoats > 0;
       case 'stainKey':
         return isOfWood;
     }
@@ -70,7 +48,7 @@ export function productsAsked(systemId: SystemId, options: ZoneOptions): ChosenP
 
 /** Whether a system has clear coats to count; none may be wanted. */
 export function hasClearCoats(systemId: SystemId): boolean {
-  return CLEARED.includes(systemId);
+  return SYSTEM_TRAITS[systemId].clearOver !== null;
 }
 
 /** Words on screen for each way of laying. */

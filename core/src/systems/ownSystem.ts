@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { SYSTEM_IDS, ZoneOptionsSchema } from './options.ts';
+import { ZoneOptionsSchema } from './options.ts';
 import { hasPreparationOfItsOwn, type SystemContext, withRawPieces } from './phases.ts';
 import { type StepDraft, StepDraftSchema } from './step.ts';
 import { chooseApplicator, placeAndLabourOf } from './steps.ts';
+import { SYSTEM_IDS } from './traits.ts';
 
 const text = (most: number) => z.string().trim().max(most, `Keep it to ${most} characters.`);
 

@@ -1,3 +1,4 @@
+import { does } from './operations.ts';
 import type { ZoneOptions } from './options.ts';
 import type { StepDraft, Stock } from './step.ts';
 import {
@@ -335,8 +336,8 @@ export function hasPreparationOfItsOwn(context: SystemContext): boolean {
  * its dusting) is the old pieces' preparation, what follows is shared.
  */
 export function withRawPieces(steps: readonly StepDraft[], context: SystemContext): StepDraft[] {
-  const film = steps.findIndex(({ operation, isEdgesOnly }) => operation === 'coat' && !isEdgesOnly);
-  const at = film > 0 && steps[film - 1]?.operation === 'dust' ? film - 1 : Math.max(film, 0);
+  const film = steps.findIndex(({ operation, isEdgesOnly }) => does(operation, 'laysFilm') && !isEdgesOnly);
+  const at = film > 0 && does(steps[film - 1], 'takesDust') ? film - 1 : Math.max(film, 0);
   const raw = rawPreparation(context);
   const old = steps.slice(0, at);
   return [

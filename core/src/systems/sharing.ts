@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import { OPERATION_TRAITS } from './operations.ts';
 import type { Step } from './step.ts';
 
 /** Roles of the sheets by key: what is tinted to a zone's colour is another paint in another zone. */
@@ -16,17 +17,15 @@ function sessionOf(
   sheets: SheetRoles,
 ): string | null {
   const { operation, productKey, supplyKey, applicator, thinning } = step;
-  switch (operation) {
-    case 'clean':
-    case 'degloss':
+  switch (OPERATION_TRAITS[operation].sharedBy) {
+    case 'supply':
       return `${operation} ${supplyKey}`;
-    case 'coat':
-    case 'fill': {
+    case 'paint': {
       // The same enamel in two colours never shares a pot, nor a gun without changing it over.
       const colour = isTinted(sheets[productKey ?? '']?.role) ? newColour.toLowerCase() : '';
       return `${operation} ${productKey} ${colour} ${applicator} ${thinning?.convention} ${thinning?.value}`;
     }
-    default:
+    case null:
       return null;
   }
 }

@@ -2,27 +2,7 @@ import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { Verdict } from '../pieces/model.ts';
-
-/** What is done in a step. */
-export const OPERATIONS = [
-  'remove',
-  'mask',
-  'clean',
-  'degloss',
-  'key',
-  'ease',
-  'repair',
-  'caulk',
-  'fill',
-  'sand',
-  'dust',
-  'hang',
-  'coat',
-  'inspect',
-  'pack',
-  'refit',
-] as const;
-export type Operation = (typeof OPERATIONS)[number];
+import { does, OPERATIONS } from './operations.ts';
 
 /** The clock of an earlier film that a step has to wait for. */
 export const CLOCK_KINDS = ['none', 'sand', 'recoat', 'handle', 'pack', 'refit'] as const;
@@ -145,15 +125,12 @@ export function concerns(
   }
 }
 
-/** Work that only goes on a dry surface: wet wood clogs the paper, raises under it and keeps filler from taking hold. */
-const ON_DRY: readonly Step['operation'][] = ['sand', 'key', 'ease', 'repair', 'fill'];
-
 /**
  * The clock of what lies under a step that it waits for: its own, and for work on a dry surface at least "dry to sand",
  * so that a wash or a filler before it has had its rest.
  */
 export function waitOf({ waitFor, operation }: Pick<Step, 'waitFor' | 'operation'>): Step['waitFor'] {
-  return waitFor === 'none' && ON_DRY.includes(operation) ? 'sand' : waitFor;
+  return waitFor === 'none' && does(operation, 'needsDryGround') ? 'sand' : waitFor;
 }
 
 /** The part of a piece that a step lays its film on or works at. */

@@ -1,4 +1,5 @@
 import { type Applicator, isSprayed, type ProductSheet, type Thinning } from '../catalogue/sheet.ts';
+import { does } from './operations.ts';
 import type { Labour, StepDraft, Surface } from './step.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
@@ -51,7 +52,7 @@ export function benchStep(
   why: string,
   part: Partial<StepDraft> = {},
 ): StepDraft {
-  const cautions = operation === 'clean' ? CLEANER : [];
+  const cautions = does(operation, 'washes') ? CLEANER : [];
   return draft({ key, name, operation, labour, why, cautions, ...part });
 }
 

@@ -1,5 +1,6 @@
 import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/supplies.ts';
-import { hingesFor, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import { hingesOf, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import { does } from './operations.ts';
 import { concerns, type StepDraft, sideOf } from './step.ts';
 
 /** Tape round the plate and the arm of a hinge, in metres. */
@@ -12,14 +13,11 @@ export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Pie
   const profileM = own.reduce((sum, piece) => sum + profileLengthMm(piece), 0) / 1000;
   // Hinges that stay are wrapped, so many to a door by its height; fixed work is taped along its outline.
   if (supply.kind === 'masking' && step.key.startsWith('mask-hinges')) {
-    const hinges = own.reduce(
-      (sum, { kind, heightMm }) => sum + (kind === 'door' ? hingesFor(heightMm) : 0),
-      0,
-    );
+    const hinges = own.reduce((sum, piece) => sum + hingesOf(piece), 0);
     return hinges === 0 ? null : { amount: hinges * TAPE_PER_HINGE_M, unit: 'm' };
   }
   // Gloss and old lacquer load the paper; raw stock and primer do not.
-  const isOnOldFinish = step.operation === 'key' && (step.grit ?? 0) <= 220;
+  const isOnOldFinish = does(step, 'keysGround') && (step.grit ?? 0) <= 220;
   return supplyAmount(supply, areaM2, profileM, isOnOldFinish);
 }
 

@@ -7,12 +7,14 @@ import type { Supply } from '../catalogue/supplies.ts';
 import type { Verdict } from '../pieces/model.ts';
 import { applyPractice } from './applyPractice.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
-import type { SystemId, ZoneOptions } from './options.ts';
+import { does } from './operations.ts';
+import type { ZoneOptions } from './options.ts';
 import { type OwnSystem, unfoldOwnSystem } from './ownSystem.ts';
 import type { SystemContext } from './phases.ts';
 import { DEFAULT_PRACTICE, type Practice } from './practice.ts';
 import type { StepDraft } from './step.ts';
 import type { CoatSlot } from './steps.ts';
+import type { SystemId } from './traits.ts';
 import { withSupplies } from './withSupplies.ts';
 
 /** Where a shop sprays. */
@@ -121,11 +123,10 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
         context,
       );
   const isFlat = input.options.laying === 'flat';
-  const done = steps.filter(({ operation }) => {
-    // In the client's room nothing hangs on hooks or is packed; what lies flat needs no hooks anywhere.
-    if (operation === 'hang') return !input.isOnSite && !isFlat;
-    return operation !== 'pack' || !input.isOnSite;
-  });
+  // In the client's room nothing hangs on hooks or is packed; what lies flat needs no hooks anywhere.
+  const done = steps.filter(
+    (step) => !(input.isOnSite && does(step, 'isForTheRoad')) && !(isFlat && does(step, 'hangs')),
+  );
   return success(withSupplies(done, input.supplies ?? GENERIC_SUPPLIES));
 }
 

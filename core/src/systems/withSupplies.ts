@@ -1,33 +1,34 @@
 import type { Supply } from '../catalogue/supplies.ts';
+import type { Operation } from './operations.ts';
 import type { StepDraft } from './step.ts';
 
-/** Supply that a step of the usual kind is done with, by key; null where it needs none. */
-function usualSupply({ key, operation, grit }: StepDraft): string | null {
-  switch (operation) {
-    case 'clean':
-      return /^clean-1/.test(key) ? 'cleaner-alkaline' : 'cleaner-alcohol';
-    case 'degloss':
-      return 'deglosser-liquid';
-    case 'key':
-    case 'ease':
-    case 'sand': {
-      if (operation === 'key' && grit === 320) return 'pad-320';
-      const isScuff = /^sand-(colour|clear|before)/.test(key);
-      if (isScuff && (grit === 220 || grit === 320)) return `foam-${grit}`;
-      return `disc-${grit}`;
-    }
-    case 'repair':
-      return key === 'repair' ? 'filler-two-part' : null;
-    case 'caulk':
-      return 'caulk-acrylic';
-    case 'mask':
-      return 'tape-delicate';
-    case 'dust':
-      return 'cloth-tack';
-    default:
-      return null;
-  }
+type Usual = (step: StepDraft) => string | null;
+const none: Usual = () => null;
+
+function paper({ key, grit }: StepDraft): string {
+  const isScuff = /^sand-(colour|clear|before)/.test(key);
+  return isScuff && (grit === 220 || grit === 320) ? `foam-${grit}` : `disc-${grit}`;
 }
+
+/** Supply that a step of the usual kind is done with, by key; null where it needs none. */
+const USUAL_SUPPLY: Record<Operation, Usual> = {
+  remove: none,
+  mask: () => 'tape-delicate',
+  clean: ({ key }) => (/^clean-1/.test(key) ? 'cleaner-alkaline' : 'cleaner-alcohol'),
+  degloss: () => 'deglosser-liquid',
+  key: (step) => (step.grit === 320 ? 'pad-320' : paper(step)),
+  ease: paper,
+  repair: ({ key }) => (key === 'repair' ? 'filler-two-part' : null),
+  caulk: () => 'caulk-acrylic',
+  fill: none,
+  sand: paper,
+  dust: () => 'cloth-tack',
+  hang: none,
+  coat: none,
+  inspect: none,
+  pack: none,
+  refit: none,
+};
 
 /** What a supply needs to dry before the next coat, in minutes. */
 export function restOf(supply: Supply | undefined): number {
@@ -51,7 +52,7 @@ export function withSupplies(
   supplies: Readonly<Record<string, Supply>>,
 ): StepDraft[] {
   return steps.map((step) => {
-    const wanted = step.supplyKey ?? usualSupply(step);
+    const wanted = step.supplyKey ?? USUAL_SUPPLY[step.operation](step);
     const supplyKey = wanted !== null && supplies[wanted] ? wanted : null;
     const supply = supplyKey === null ? undefined : supplies[supplyKey];
     return { ...step, supplyKey, restMin: Math.max(step.restMin, restOf(supply)) };

@@ -1,4 +1,4 @@
-import type { LogAction } from '../jobs/log.ts';
+import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { ClockKind } from '../systems/step.ts';
 
@@ -24,7 +24,7 @@ export const PLACE_WORDS: Record<Place, { name: string; at: string }> = {
 
 /** What was done at a step, as the log and the floor name it. */
 export function actionWords(action: LogAction, stepName: string): string {
-  return { do: '', flip: 'Flip for ', scuff: 'Scuff before ', dust: 'Dust before ' }[action] + stepName;
+  return LOG_ACTION_TRAITS[action].prefix + stepName;
 }
 
 /** Which side of the pieces a visit was for, behind its name; empty for all of them. */

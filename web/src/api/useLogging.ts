@@ -1,10 +1,10 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
 import { useRef } from 'react';
 import { deviceClock } from '../base/deviceClock.ts';
+import type { Kept } from './sender.ts';
 import { envelopeOf, type LogEnvelope } from './sync/envelope.ts';
-import type { Kept } from './sync/sender.ts';
-import { sender } from './sync/useSync.ts';
 import { upholder } from './upholder.ts';
+import { sender } from './useSync.ts';
 
 /**
  * Logs an entry: it counts as logged only once this device or the server has it for good. A second press while the first

@@ -1,10 +1,10 @@
 import type { PotRecord } from '@upholder/core/mixing';
 import { useMemo } from 'react';
+import type { Kept } from './sender.ts';
 import { useApp } from './store.ts';
 import { envelopeOf, type MixEnvelope } from './sync/envelope.ts';
-import type { Kept } from './sync/sender.ts';
-import { sender } from './sync/useSync.ts';
 import { upholder } from './upholder.ts';
+import { sender } from './useSync.ts';
 
 /** All pots as this bench knows them: what the server has, overlaid by what is still on its way there. */
 export function usePots(): { pots: PotRecord[] | null; change(pot: PotRecord): Promise<Kept> } {

@@ -3,8 +3,8 @@ import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
 import { useApp } from '../api/store.ts';
 import type { Envelope } from '../api/sync/envelope.ts';
-import { sender } from '../api/sync/useSync.ts';
 import { upholder } from '../api/upholder.ts';
+import { sender } from '../api/useSync.ts';
 import { dateWords } from '../base/times.ts';
 import { Button, Notice } from '../parts/controls.tsx';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../../drying/climate.ts';
-import { LOG_ACTIONS } from '../../jobs/log.ts';
+import { LOG_ACTIONS } from '../../jobs/actions.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';

@@ -1,4 +1,4 @@
-import type { LogAction } from '../../jobs/log.ts';
+import type { LogAction } from '../../jobs/actions.ts';
 import type { CoatSide } from '../../pieces/area.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import type { Changeover, Skill } from '../../shop/shop.ts';

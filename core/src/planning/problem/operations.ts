@@ -1,6 +1,6 @@
 import { isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
 import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../../drying/index.ts';
-import { type LogAction, type LogEntry, stepAsLogged, type Zone } from '../../jobs/index.ts';
+import { type LogAction, type LogEntry, stepAsLogged, turnsOver, type Zone } from '../../jobs/index.ts';
 import { coatAmounts } from '../../mixing/index.ts';
 import type { CoatSide, Piece } from '../../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../../shop/index.ts';
@@ -16,6 +16,7 @@ import {
   waitOf,
   YARDSTICKS,
 } from '../../systems/index.ts';
+import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
 import { paintOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
@@ -100,7 +101,7 @@ interface Visit {
 
 /** @param before the film that went on before it, edges apart. */
 function visitsOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Visit[] {
-  if (step.operation !== 'coat') return [{ side: 'all', action: 'do' }];
+  if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
   const isTurned = batch.isTwoSided && !isOnSite && step.faces === 'front' && before?.faces === 'back';
   if (isTurned && !step.isEdgesOnly)
     return [
@@ -183,17 +184,17 @@ export function draftOps(
     );
     const row = rowOf(step, batch, isOnSite);
     const before = coated;
-    if (step.operation === 'coat' && !step.isEdgesOnly) coated = step;
+    if (does(step, 'laysFilm') && !step.isEdgesOnly) coated = step;
     for (const visit of visitsOf(step, batch, isOnSite, before)) {
-      const isFlip = visit.action === 'flip';
+      const isFlip = turnsOver(visit);
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, visit, members);
       const last = [...entries.values()].at(-1);
       const sheet = shop.sheets[step.productKey ?? ''];
-      const paint = step.operation === 'coat' ? paintOf(step, zone, sheet, applicator) : null;
+      const paint = does(step, 'laysFilm') ? paintOf(step, zone, sheet, applicator) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const amounts =
-        isCoat && sheet && step.operation === 'coat'
+        isCoat && sheet && does(step, 'laysFilm')
           ? coatAmounts(step, sheet, members, visit.side, isOnSite)
           : null;
       const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
@@ -202,7 +203,7 @@ export function draftOps(
         : labourOf(
             { ...stepLabour, setupMin: stepLabour.setupMin + potsMin + strainMin },
             members,
-            step.operation === 'coat' ? visit.side : sideOf(step),
+            does(step, 'laysFilm') ? visit.side : sideOf(step),
           );
       const uses =
         row === 'booth' && !isFlip
@@ -211,7 +212,7 @@ export function draftOps(
             ? [{ resourceId: row, amount: 1 }]
             : [];
       // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
-      const isHeld = isCoat && step.operation === 'coat' && !step.isEdgesOnly && holder !== null;
+      const isHeld = isCoat && does(step, 'laysFilm') && !step.isEdgesOnly && holder !== null;
       ops.push({
         id: `${step.id}/${visit.side}/${visit.action}@${loadId}`,
         loadId,
@@ -224,12 +225,12 @@ export function draftOps(
         pieceIds: members.map(({ id }) => id),
         row: isFlip ? (holder ?? 'room') : row,
         waitFor: isFlip ? 'handle' : waitOf(step),
-        isWet: isCoat && step.operation === 'coat',
+        isWet: isCoat && does(step, 'laysFilm'),
         isCoat,
-        abrades: step.operation === 'sand' || step.operation === 'key',
-        cleans: step.operation === 'dust',
+        abrades: does(step, 'keys'),
+        cleans: does(step, 'takesDust'),
         ...(paint && isCoat && { paint }),
-        skill: isCoat && step.operation === 'coat' ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
+        skill: isCoat && does(step, 'laysFilm') ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
         ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
         ...labour,
         uses: isFlip ? [] : uses,
@@ -254,7 +255,7 @@ export function draftOps(
 
 /** Minutes in which the coat has to follow a deglosser: its key does not last; null for every other step. */
 function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning['supplies']): Minute | null {
-  const supply = operation === 'degloss' && supplyKey !== null ? supplies?.[supplyKey] : undefined;
+  const supply = does(operation, 'deglosses') && supplyKey !== null ? supplies?.[supplyKey] : undefined;
   return supply?.kind === 'deglosser' ? supply.windowMin : null;
 }
 
@@ -264,12 +265,12 @@ function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning
  */
 function sessionKey(step: Step, applicator: Step['applicator'], row: PlanRow): string {
   const { productKey, operation, thinning } = step;
-  if (productKey === null || operation !== 'coat') return step.id;
+  if (productKey === null || !does(operation, 'laysFilm')) return step.id;
   return `${step.zoneId} ${row} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
 }
 
 function nameOf(step: Step, visit: Visit): string {
-  if (visit.action === 'flip') return actionWords(visit.action, step.name);
+  if (turnsOver(visit)) return actionWords(visit.action, step.name);
   return step.name + (visit.side === 'edges' ? '' : SIDE_WORDS[visit.side]);
 }
 

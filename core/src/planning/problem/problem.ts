@@ -1,7 +1,7 @@
 import { failure, type Outcome, success } from '../../base/outcome.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
-import { PIECE_KIND_WORDS, type Piece } from '../../pieces/index.ts';
+import { type Piece, pieceKindWords } from '../../pieces/index.ts';
 import { longestStretch, type Minute, type Week, workIntervals } from '../../shop/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
@@ -35,7 +35,7 @@ export const ROOM_CAPACITY = 100;
 export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   const counts = new Map<Piece['kind'], number>();
   for (const { kind } of pieces) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  const parts = [...counts].map(([kind, count]) => `${count} ${PIECE_KIND_WORDS[kind][count === 1 ? 0 : 1]}`);
+  const parts = [...counts].map(([kind, count]) => `${count} ${pieceKindWords(kind, count)}`);
   return parts.length < 2 ? (parts[0] ?? 'nothing') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
 }
 

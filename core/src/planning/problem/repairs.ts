@@ -1,12 +1,10 @@
+import { LOG_ACTION_TRAITS } from '../../jobs/actions.ts';
 import { actionWords } from '../../words/index.ts';
 import { type PlanOp, repairId } from './model.ts';
 
-/** Labour of the repair before a coat whose window shut, relative to the coat's own pieces. */
-const SCUFF_MIN_PER_PIECE = 1.5;
-const DUST_MIN_PER_PIECE = 0.8;
-
 /** Scuffing or dusting that a coat needs first: because its recoat window shut, or because dust has settled. */
 export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
+  const traits = LOG_ACTION_TRAITS[action];
   return {
     ...coat,
     id: repairId(coat.id, action),
@@ -25,10 +23,10 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
     badAir: [],
     isWet: false,
     isCoat: false,
-    abrades: action === 'scuff',
-    cleans: action === 'dust',
+    abrades: traits.keys,
+    cleans: traits.takesDust,
     setupMin: 3,
-    perPieceMin: action === 'scuff' ? SCUFF_MIN_PER_PIECE : DUST_MIN_PER_PIECE,
+    perPieceMin: traits.repairMinPerPiece ?? 0,
     cleanupMin: 0,
     uses: [],
     hold: null,

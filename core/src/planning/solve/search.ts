@@ -1,4 +1,5 @@
 import { seeded } from '../../base/random.ts';
+import { LOG_ACTION_TRAITS } from '../../jobs/actions.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import type { Cut } from '../problem/loads.ts';
 import { mayDo, type Plan, type PlanProblem } from '../problem/model.ts';
@@ -255,7 +256,7 @@ export class PlanSearch {
       return changed;
     }
     const { ops } = made.plan;
-    const scuffed = ops.filter(({ op, personId }) => op.action === 'scuff' && personId !== null);
+    const scuffed = ops.filter(({ op, personId }) => LOG_ACTION_TRAITS[op.action].keys && personId !== null);
     if (scuffed.length > 0 && this.random() < 0.8) {
       const { op: scuff } = this.pick(scuffed);
       const coat = ops.find(({ op }) => `${op.id}#scuff` === scuff.id);

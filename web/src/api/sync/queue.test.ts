@@ -3,11 +3,11 @@ import type { LogEntry, NewLogEntry } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { answerOf } from '../sender.ts';
 import { refusalOf } from '../upholder.ts';
 import { type Answer, backoffMs, drain } from './drain.ts';
 import { type Envelope, envelopeOf, type LogEnvelope, type MixEnvelope } from './envelope.ts';
 import { queueRead, queueReducer, waitingEntries, waitingMix, withWaiting } from './queueSlice.ts';
-import { answerOf } from './sender.ts';
 import { BrowserStorage, MemoryStorage, oldEnvelopes, type QueueStorage } from './storage.ts';
 
 const MAREN = { memberId: 'maren', memberName: 'Maren' };

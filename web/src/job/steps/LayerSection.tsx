@@ -1,7 +1,7 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningFraction } from '@upholder/core/mixing';
-import type { Operation, StepDraft } from '@upholder/core/systems';
+import { does, type Operation, type StepDraft } from '@upholder/core/systems';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 
 const PX_PER_UM = 0.85;
@@ -10,7 +10,7 @@ const LEAST_PX = 16;
 const USUAL_UM = { from: 100, to: 180, gauge: 300 };
 
 /** A preparation as a mark of its own between films: what the surface is given, drawn as it feels. */
-const MARKS: Partial<Record<Operation, string>> = {
+const MARKS: Record<Operation, string> = {
   clean: 'M0 5.5 H84 M0 9.5 H84',
   degloss: 'M0 5.5 H84 M0 9.5 H84 M6 2 V13 M42 2 V13 M78 2 V13',
   key: 'M0 13 L6 2 L12 13 L18 2 L24 13 L30 2 L36 13 L42 2 L48 13 L54 2 L60 13 L66 2 L72 13 L78 2 L84 13',
@@ -23,6 +23,10 @@ const MARKS: Partial<Record<Operation, string>> = {
   inspect: 'M20 8 Q42 -4 64 8 Q42 20 20 8 M38 8 A4 4 0 1 0 46 8 A4 4 0 1 0 38 8',
   pack: 'M22 3 H62 V13 H22 Z M22 6 H62',
   refit: 'M36 3 V13 M36 3 H60 V13 H36',
+  // A film, a filler in the pores and dust have drawings of their own.
+  coat: '',
+  fill: '',
+  dust: '',
   remove: 'M30 13 V3 H54 V13 M60 8 H78 M73 4 L78 8 L73 12',
 };
 
@@ -48,7 +52,7 @@ function isPale(hex: string): boolean {
 function Item({ step, zone, shop, onShow }: ItemProps) {
   const { ref, style, handle } = useSortableItem(step.key);
   const um = dryUm(step, shop);
-  const isFilm = um !== null && step.operation !== 'fill';
+  const isFilm = um !== null && !does(step, 'fillsPores');
   const role = shop.products.find(({ key }) => key === step.productKey)?.sheet.role;
   const isColour = role === 'colour';
   const few = step.pieceIds.length > 0 || step.stock === 'new' || step.stock === 'repaired';
@@ -79,18 +83,18 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
           <span className="quantity">{Math.round(um)} µm</span>
         ) : step.productKey !== null ? (
           <span className="whitespace-nowrap">
-            {step.operation === 'fill' ? 'in the pores' : 'edges, spots'}
+            {does(step, 'fillsPores') ? 'in the pores' : 'edges, spots'}
           </span>
         ) : (
           <svg viewBox="0 0 84 16" className="h-4 w-[3.6rem] flex-none" aria-hidden="true">
-            {step.operation === 'dust' ? (
+            {does(step, 'takesDust') ? (
               <g fill="currentColor">
                 {[4, 18, 30, 44, 58, 70, 80].map((x, index) => (
                   <circle key={x} cx={x} cy={index % 2 === 0 ? 5 : 11} r="1.6" />
                 ))}
               </g>
             ) : (
-              <path d={MARKS[step.operation] ?? ''} fill="none" stroke="currentColor" strokeWidth="1.4" />
+              <path d={MARKS[step.operation]} fill="none" stroke="currentColor" strokeWidth="1.4" />
             )}
           </svg>
         )}
@@ -104,7 +108,7 @@ function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContex
   const films = steps.flatMap((step) => {
     const um = dryUm(step, shop);
     const isShared = step.pieceIds.length === 0 && step.stock !== 'new';
-    return um === null || step.operation === 'fill' || !isShared ? [] : [{ key: step.productKey ?? '', um }];
+    return um === null || does(step, 'fillsPores') || !isShared ? [] : [{ key: step.productKey ?? '', um }];
   });
   const total = films.reduce((sum, { um }) => sum + um, 0);
   const limited = [...new Set(films.map(({ key }) => key))].flatMap((key) => {

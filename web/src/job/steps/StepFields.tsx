@@ -1,16 +1,12 @@
 import type { ShopContext } from '@upholder/core/api';
-import {
-  APPLICATOR_WORDS,
-  type Applicator,
-  CONVENTION_WORDS,
-  SUPPLIES_OF_OPERATION,
-} from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS } from '@upholder/core/catalogue';
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import {
   CLOCK_KINDS,
   gritPart,
   laidOnBy,
+  OPERATION_TRAITS,
   otherProduct,
   restOf,
   type StepDraft,
@@ -171,7 +167,7 @@ function FilmFields({ step, shop, change }: FieldsProps) {
 }
 
 function SupplyFields({ step, shop, change }: FieldsProps) {
-  const kinds = SUPPLIES_OF_OPERATION[step.operation] ?? [];
+  const kinds = OPERATION_TRAITS[step.operation].supplies;
   const fitting = shop.supplies.filter(({ supply }) => kinds.includes(supply.kind));
   const supply = fitting.find(({ key }) => key === step.supplyKey)?.supply;
   if (kinds.length === 0) return null;

@@ -1,4 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
+import { isStepItself } from '@upholder/core/jobs';
 import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../base/times.ts';
@@ -110,7 +111,7 @@ export function OpDetail({
           onPin={onPin}
         />
       )}
-      {step && op.action === 'do' && <p className="mt-4 text-quiet">{step.why}</p>}
+      {step && isStepItself(op) && <p className="mt-4 text-quiet">{step.why}</p>}
       <GlyphStrip
         pieces={pieces}
         states={states}

@@ -3,7 +3,7 @@ import { APPLICATOR_WORDS, isSprayed } from '@upholder/core/catalogue';
 import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
 import { residuePlace } from '@upholder/core/film';
 import type { AgendaItem } from '@upholder/core/floor';
-import { workOf } from '@upholder/core/jobs';
+import { isStepItself, LOG_ACTION_TRAITS, turnsOver, workOf } from '@upholder/core/jobs';
 import {
   type Cup,
   cupsOf,
@@ -25,9 +25,9 @@ import { whenWords } from '../../base/times.ts';
 import { type CoatDraft, CoatFields, readCoatDraft } from '../../job/log/CoatFields.tsx';
 import { DoneAtField, readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
+import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { coatOf, mixAddress } from '../../job/useAgenda.ts';
 import { usePieceStates } from '../../job/useJobContext.ts';
-import { useOpenStops } from '../../job/useOpenStops.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
@@ -144,7 +144,7 @@ export function NowCard(props: NowCardProps) {
     );
   }
 
-  const verb = op.action === 'flip' ? 'Log flip' : coat ? 'Log coat' : 'Log done';
+  const verb = coat && !turnsOver(op) ? 'Log coat' : LOG_ACTION_TRAITS[op.action].verb;
   return (
     <section
       className={`border-l-[10px] bg-sheet p-5 ${isDue ? 'border-act' : 'border-line'}`}
@@ -261,9 +261,7 @@ export function NowCard(props: NowCardProps) {
           </div>
         </>
       )}
-      {!coat && step && op.action === 'do' && (
-        <p className="mt-3 max-w-prose text-lg text-quiet">{step.why}</p>
-      )}
+      {!coat && step && isStepItself(op) && <p className="mt-3 max-w-prose text-lg text-quiet">{step.why}</p>}
       {step && step.cautions.length > 0 && (
         <ul className="mt-3 border-stop border-l-4 pl-3 text-[0.95rem]">
           {step.cautions.map((caution) => (

@@ -1,5 +1,6 @@
 import type { OpeningRow } from '@upholder/core/api';
 import { type Hardware, HINGE_PLANS, layoutFromTags, PULL_PLANS } from '@upholder/core/elevation';
+import { PIECE_KIND_TRAITS } from '@upholder/core/pieces';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
@@ -109,7 +110,7 @@ export function HardwareScreen() {
     setProblem((await change(openings))?.message ?? null);
   }
   const [addToMap] = upholder.useAddToMapMutation();
-  const withHardware = dossier.pieces.filter(({ kind }) => kind === 'door' || kind === 'drawer-front');
+  const withHardware = dossier.pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].closesOpening);
   /** Openings from the tags, so that every door and drawer front has its bag. */
   async function makeBags(): Promise<void> {
     const { walls, openings, assigned } = layoutFromTags(

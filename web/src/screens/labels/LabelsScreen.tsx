@@ -1,6 +1,6 @@
 import type { Dossier, OpeningRow, PieceRow } from '@upholder/core/api';
 import { tagPlace } from '@upholder/core/elevation';
-import { PIECE_KIND_WORDS } from '@upholder/core/pieces';
+import { pieceKindWords } from '@upholder/core/pieces';
 import { formatMm } from '@upholder/core/units';
 import { useState } from 'react';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
@@ -45,7 +45,7 @@ function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; si
         </div>
         {!isSmall && (
           <div style={{ fontSize: '2.2mm' }}>
-            {PIECE_KIND_WORDS[piece.kind][0]}
+            {pieceKindWords(piece.kind)}
             <br />
             {formatMm(piece.widthMm)} × {formatMm(piece.heightMm)}
           </div>
@@ -138,8 +138,8 @@ export function LabelsScreen() {
       {what === 'pieces' ? (
         <p className="no-print text-quiet">
           Where it sits so that no paint covers it:{' '}
-          {places.map((piece) => `${PIECE_KIND_WORDS[piece.kind][1]} ${tagPlace(piece)}`).join('; ')}. A
-          number written on the back is painted over.
+          {places.map((piece) => `${pieceKindWords(piece.kind, 2)} ${tagPlace(piece)}`).join('; ')}. A number
+          written on the back is painted over.
         </p>
       ) : (
         dossier.openings.length === 0 && (

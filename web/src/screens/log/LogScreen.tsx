@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { implausibleEntries } from '@upholder/core/floor';
-import { type Decision, effectiveLog, type LogEntry } from '@upholder/core/jobs';
+import { type Decision, effectiveLog, type LogEntry, turnsOver } from '@upholder/core/jobs';
 import { pouredWords } from '@upholder/core/mixing';
 import { piecesInWords } from '@upholder/core/planning';
 import { toMinute } from '@upholder/core/shop';
@@ -123,7 +123,7 @@ export function LogScreen() {
                 <p>
                   <span className={`font-semibold ${isCounting ? '' : 'line-through'}`}>
                     {name}
-                    {entry.action === 'flip' ? '' : SIDE_WORDS[entry.side]}
+                    {turnsOver(entry) ? '' : SIDE_WORDS[entry.side]}
                   </span>
                   <span className="text-quiet">
                     {' '}

@@ -1,7 +1,6 @@
 import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
-import type { Piece } from '@upholder/core/pieces';
-import { nextTag } from '@upholder/core/pieces';
+import { nextTag, PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { parseLengthMm } from '@upholder/core/units';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -165,8 +164,7 @@ export function MapScreen() {
 
   if (dossier.zones.length === 0) return <NoZone title="A map belongs to a take-off" />;
   const loose = dossier.pieces.filter(
-    ({ openingId, kind }) =>
-      openingId === null && (kind === 'door' || kind === 'drawer-front' || kind === 'end-panel'),
+    ({ openingId, kind }) => openingId === null && PIECE_KIND_TRAITS[kind].isOnWall,
   );
   const openWall = dossier.walls.find(({ id }) => id === selected?.wallId) ?? dossier.walls[0];
   return (

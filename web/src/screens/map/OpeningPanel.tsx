@@ -1,5 +1,5 @@
 import type { Dossier, OpeningRow } from '@upholder/core/api';
-import type { Piece } from '@upholder/core/pieces';
+import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { formatMm, parseLengthMm } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -53,7 +53,9 @@ export function OpeningPanel({ dossier, opening, onChange, onAssign, onDelete }:
   const [tag, setTag] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
-  const loose = dossier.pieces.filter(({ openingId, kind }) => openingId === null && kind !== 'moulding');
+  const loose = dossier.pieces.filter(
+    ({ openingId, kind }) => openingId === null && PIECE_KIND_TRAITS[kind].fitsOpening,
+  );
   const change = async (part: Partial<OpeningRow>) => setProblem(await onChange({ ...opening, ...part }));
   return (
     <div>

@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Dossier, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
 import { fieldMessages } from '@upholder/core/outcome';
-import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
+import { kindDefaults, type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
@@ -115,7 +115,9 @@ export function TakeoffTable({
     }
     showErrors(NEW_LINE, {});
     const next = { ...fresh, ...read.value };
-    if (read.value.kind === 'drawer-front' && fresh.kind !== 'drawer-front') next.finishBack = false;
+    const { kind } = read.value;
+    if (kind !== undefined && kind !== fresh.kind && kindDefaults(kind).finishBack === false)
+      next.finishBack = false;
     setFresh(next);
     return next;
   }

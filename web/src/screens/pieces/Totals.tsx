@@ -3,9 +3,9 @@ import {
   type DoorMeasure,
   doorEquivalents,
   doorMeasureWords,
-  PIECE_KIND_WORDS,
   PIECE_KINDS,
   type Piece,
+  pieceKindWords,
   totalAreas,
 } from '@upholder/core/pieces';
 import { Link } from 'react-router';
@@ -39,7 +39,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
       pieces: dossier.pieces.filter(({ zoneId }) => zoneId === id),
     })),
     ...PIECE_KINDS.map((kind) => ({
-      name: PIECE_KIND_WORDS[kind][1],
+      name: pieceKindWords(kind, 2),
       pieces: dossier.pieces.filter((piece) => piece.kind === kind),
     })),
   ].filter(({ pieces }) => pieces.length > 0);

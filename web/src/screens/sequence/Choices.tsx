@@ -3,10 +3,10 @@ import type { ZoneSpec } from '@upholder/core/jobs';
 import {
   type ChosenProduct,
   FINISHING_SYSTEMS,
-  hasClearCoats,
   LAYING_WORDS,
   LAYINGS,
   productsAsked,
+  SYSTEM_TRAITS,
   type ZoneOptions,
 } from '@upholder/core/systems';
 import { useState } from 'react';
@@ -56,6 +56,8 @@ export function Choices({
       if (own) void put({ ...spec, ownSystem: { ...own, version: number, name: latest?.name ?? own.name } });
     });
   const { options } = zone;
+  /** Counts of coats are a shipped system's: one of the shop's own has its steps as they were written. */
+  const traits = own || zone.systemId === null ? null : SYSTEM_TRAITS[zone.systemId];
   const asks: readonly ChosenProduct[] =
     options === null || zone.systemId === null
       ? []
@@ -169,10 +171,10 @@ export function Choices({
               </Select>
             )}
           </Field>
-          {!own && (zone.systemId === 'A' || zone.systemId === 'B') && count('fillCoats', 'Fill', 3)}
-          {!own && zone.systemId !== 'K' && count('primerCoats', 'Primer coats', 3, 0)}
-          {!own && zone.systemId !== 'K' && count('colourCoats', 'Colour coats', 4)}
-          {!own && zone.systemId && hasClearCoats(zone.systemId) && count('clearCoats', 'Clear coats', 4, 0)}
+          {traits && traits.fills !== 'no' && count('fillCoats', 'Fill', 3)}
+          {traits && traits.clearOver !== 'wood' && count('primerCoats', 'Primer coats', 3, 0)}
+          {traits && traits.clearOver !== 'wood' && count('colourCoats', 'Colour coats', 4)}
+          {traits && traits.clearOver !== null && count('clearCoats', 'Clear coats', 4, 0)}
         </div>
       )}
       {pending && (

@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
 import { useStore } from 'react-redux';
-import { deviceClock } from '../../base/deviceClock.ts';
-import { upholder } from '../upholder.ts';
-import { clockDoubted } from './queueSlice.ts';
+import { deviceClock } from '../base/deviceClock.ts';
 import { Sender } from './sender.ts';
+import { clockDoubted } from './sync/queueSlice.ts';
+import { upholder } from './upholder.ts';
 
 let only: Sender | null = null;
 

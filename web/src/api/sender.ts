@@ -1,12 +1,12 @@
 import type { Session } from '@upholder/core/api';
 import { PotRecordSchema } from '@upholder/core/mixing';
-import { deviceClock } from '../../base/deviceClock.ts';
-import { momentOf } from '../../base/stamp.ts';
-import { refusalOf, upholder } from '../upholder.ts';
-import { type Answer, backoffMs, drain } from './drain.ts';
-import type { Envelope } from './envelope.ts';
-import { clockDoubted, mixKnown, queueRead, storageFound } from './queueSlice.ts';
-import { BrowserStorage, oldEnvelopes, type QueueStorage } from './storage.ts';
+import { deviceClock } from '../base/deviceClock.ts';
+import { momentOf } from '../base/stamp.ts';
+import { type Answer, backoffMs, drain } from './sync/drain.ts';
+import type { Envelope } from './sync/envelope.ts';
+import { clockDoubted, mixKnown, queueRead, storageFound } from './sync/queueSlice.ts';
+import { BrowserStorage, oldEnvelopes, type QueueStorage } from './sync/storage.ts';
+import { refusalOf, upholder } from './upholder.ts';
 
 const LOCK = 'upholder.sender';
 const CHANNEL = 'upholder.queue';

@@ -3,7 +3,7 @@ import { acknowledgedCodes } from '@upholder/core/jobs';
 import { type Finding, overrideCode } from '@upholder/core/rules';
 import type { Step } from '@upholder/core/systems';
 import { useMemo } from 'react';
-import { findingsOfZone } from './steps/useSequence.ts';
+import { findingsOfZone } from './useSequence.ts';
 
 /** A stop of the rules that nobody has overridden, with where it stands. */
 export interface OpenStop {

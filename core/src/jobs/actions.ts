@@ -1,0 +1,71 @@
+/** What was done: the step itself, a flip of a flat load, or the scuff and dust that a shut recoat window calls for. */
+export const LOG_ACTIONS = ['do', 'flip', 'scuff', 'dust'] as const;
+export type LogAction = (typeof LOG_ACTIONS)[number];
+
+/** What plan, floor, log and calendar ask of something that is logged. Whoever adds one answers all of it. */
+interface LogActionTraits {
+  /** It is the step itself: with it the step is done, and what it lays on is there. */
+  isStep: boolean;
+  /** Turns a load over, so that its other side can be worked. */
+  turns: boolean;
+  /** Put in before a coat that came too late, or on which dust settled: minutes for a piece; null where it is none of that. */
+  repairMinPerPiece: number | null;
+  /** Gives the coat after it a key. */
+  keys: boolean;
+  /** Takes dust off. */
+  takesDust: boolean;
+  /** Words before the name of its step. */
+  prefix: string;
+  /** What the button that logs it says, where the step is no coat. */
+  verb: string;
+}
+
+/** The traits of each action. */
+export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
+  do: {
+    isStep: true,
+    turns: false,
+    repairMinPerPiece: null,
+    keys: false,
+    takesDust: false,
+    prefix: '',
+    verb: 'Log done',
+  },
+  flip: {
+    isStep: false,
+    turns: true,
+    repairMinPerPiece: null,
+    keys: false,
+    takesDust: false,
+    prefix: 'Flip for ',
+    verb: 'Log flip',
+  },
+  scuff: {
+    isStep: false,
+    turns: false,
+    repairMinPerPiece: 1.5,
+    keys: true,
+    takesDust: false,
+    prefix: 'Scuff before ',
+    verb: 'Log done',
+  },
+  dust: {
+    isStep: false,
+    turns: false,
+    repairMinPerPiece: 0.8,
+    keys: false,
+    takesDust: true,
+    prefix: 'Dust before ',
+    verb: 'Log done',
+  },
+};
+
+/** Whether an entry or a visit is the step itself, and no turning over or repair for it. */
+export function isStepItself({ action }: { action: LogAction }): boolean {
+  return LOG_ACTION_TRAITS[action].isStep;
+}
+
+/** Whether an entry or a visit turns a load over. */
+export function turnsOver({ action }: { action: LogAction }): boolean {
+  return LOG_ACTION_TRAITS[action].turns;
+}
