@@ -4,6 +4,7 @@ export * from './orderCsv.ts';
 export * from './planCalendar.ts';
 export * from './takeoffCsv.ts';
 export * from './takeoffFields.ts';
+export type { TakeoffField } from './takeoffHeadings.ts';
 export * from './takeoffRows.ts';
 export * from './takeoffTable.ts';
 export * from './takeoffUnits.ts';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { type PieceSpec, writeMembers } from '../pieces/index.ts';
+import { exportHeading, type PieceSpec, pieceFields, writeMembers } from '../pieces/index.ts';
 import { inertRow } from './inert.ts';
 
 /** A piece with the names of where it belongs, for a table. */
@@ -11,44 +11,29 @@ function sidesOf(piece: PieceSpec): string {
     .join(' ');
 }
 
-const optional = (mm: number | null) => (mm === null ? '' : String(mm));
+/** What a cell holds; a field that is left empty is an empty cell. */
+function cell(piece: PieceSpec, name: keyof PieceSpec): string | number {
+  if (name === 'finishFront') return sidesOf(piece);
+  if (name === 'members') return writeMembers(piece.members);
+  const value = piece[name];
+  if (Array.isArray(value)) return value.join(' ');
+  if (value === null) return '';
+  return typeof value === 'number' ? value : String(value);
+}
+
+/** Columns in their order: where a piece belongs stands behind its tag. */
+function row(piece: TakeoffLine): Record<string, string | number> {
+  const cells: Record<string, string | number> = {};
+  for (const [name] of pieceFields()) {
+    const heading = exportHeading(name);
+    if (heading === null) continue;
+    cells[heading] = cell(piece, name as keyof PieceSpec);
+    if (name === 'tag') Object.assign(cells, { zone: piece.zoneName, opening: piece.openingTag });
+  }
+  return cells;
+}
 
 /** Writes a take-off as CSV; reading it again gives the same pieces. */
 export function writeTakeoff(pieces: readonly TakeoffLine[]): string {
-  return `${Papa.unparse(
-    pieces.map((piece) =>
-      inertRow({
-        tag: piece.tag,
-        zone: piece.zoneName,
-        opening: piece.openingTag,
-        kind: piece.kind,
-        construction: piece.construction,
-        'width (mm)': piece.widthMm,
-        'height (mm)': piece.heightMm,
-        'thickness (mm)': piece.thicknessMm,
-        'depth (mm)': piece.depthMm,
-        'frame (mm)': piece.frameMm,
-        'top rail (mm)': optional(piece.topRailMm),
-        'bottom rail (mm)': optional(piece.bottomRailMm),
-        'mid rail (mm)': optional(piece.midRailMm),
-        'mid stile (mm)': optional(piece.midStileMm),
-        'recess (mm)': piece.recessMm,
-        'recess back (mm)': optional(piece.recessBackMm),
-        'bevel (mm)': piece.bevelMm,
-        'margin (mm)': piece.marginMm,
-        'raise (mm)': piece.raiseMm,
-        'girth (mm)': piece.girthMm,
-        'profile factor': piece.profileFactor,
-        'panels across': piece.panelsAcross,
-        'panels down': piece.panelsDown,
-        panes: piece.glazedPanels,
-        members: writeMembers(piece.members),
-        sides: sidesOf(piece),
-        'bare edges': piece.bareEdges.join(' '),
-        'hinge side': piece.hingeSide,
-        verdict: piece.verdict,
-        note: piece.note,
-      }),
-    ),
-  )}\r\n`;
+  return `${Papa.unparse(pieces.map((piece) => inertRow(row(piece))))}\r\n`;
 }

@@ -5,6 +5,7 @@ import {
   kindDefaults,
   nextTag,
   PIECE_DEFAULTS,
+  PIECE_FIELDS,
   PIECE_KIND_TRAITS,
   PIECE_KINDS,
   type PieceKind,
@@ -20,7 +21,8 @@ import {
   readVerdict,
 } from '../pieces/index.ts';
 import { parseDecimal, parseLengthMm } from '../units/index.ts';
-import { guessMapping, isCutList, type Mapping, type TakeoffField } from './takeoffFields.ts';
+import { guessMapping, isCutList, type Mapping } from './takeoffFields.ts';
+import type { TakeoffField } from './takeoffHeadings.ts';
 import { parseTable, type RawRow, type RawTable } from './takeoffTable.ts';
 import { type LengthUnit, type TableQuestion, understandUnits } from './takeoffUnits.ts';
 
@@ -60,31 +62,6 @@ export interface TakeoffTable extends TakeoffReading {
 
 /** Answers to questions, by their ids. */
 export type TableAnswers = Readonly<Record<string, string>>;
-
-/** Field of a piece → column that carries it. */
-const COLUMN_OF: Partial<Record<keyof PieceSpec, TakeoffField>> = {
-  widthMm: 'width',
-  heightMm: 'height',
-  thicknessMm: 'thickness',
-  depthMm: 'depth',
-  frameMm: 'frame',
-  topRailMm: 'topRail',
-  bottomRailMm: 'bottomRail',
-  midRailMm: 'midRail',
-  midStileMm: 'midStile',
-  recessMm: 'recess',
-  recessBackMm: 'recessBack',
-  bevelMm: 'bevel',
-  marginMm: 'margin',
-  raiseMm: 'raise',
-  girthMm: 'girth',
-  profileFactor: 'factor',
-  panelsAcross: 'across',
-  panelsDown: 'down',
-  glazedPanels: 'panes',
-  finishFront: 'sides',
-  hingeSide: 'hinge',
-};
 
 const KIND_CHOICES = PIECE_KINDS.map((kind) => pieceKindWords(kind));
 const MOST_PER_ROW = 2000;
@@ -278,7 +255,7 @@ function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null 
     for (const issue of parsed.error.issues) {
       const field = issue.path[0] as keyof PieceSpec;
       const isSize = field === 'widthMm' || field === 'heightMm';
-      const column = COLUMN_OF[field] ?? (field === 'tag' || field === 'note' ? field : null);
+      const column: TakeoffField | null = PIECE_FIELDS[field]?.imported ?? null;
       row.fail(isSize && row.text('size') !== '' ? 'size' : column, issue.message);
     }
   }

@@ -1,5 +1,6 @@
 import { plainText, readingsOf } from '../units/index.ts';
-import type { Mapping, TableUnit, TakeoffField } from './takeoffFields.ts';
+import type { Mapping, TableUnit } from './takeoffFields.ts';
+import type { TakeoffField } from './takeoffHeadings.ts';
 import type { RawRow, RawTable } from './takeoffTable.ts';
 
 /** A unit that a bare number of a table is in. */

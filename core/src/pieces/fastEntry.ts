@@ -1,5 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import { formatMm, parseLengthMm, plainText } from '../units/index.ts';
+import { TYPED_MEASURES } from './fields.ts';
 import { PIECE_KIND_TRAITS, type PieceKind, pieceKindWords } from './kinds.ts';
 import {
   CONSTRUCTION_WORDS,
@@ -195,23 +196,6 @@ function takeLength(line: Line, words: string): Outcome<number | null> {
   return parseLengthMm((found[1] ?? '').trim());
 }
 
-/** Words for measures, longest first where one holds another. */
-const MEASURES: [key: keyof PieceSpec, words: string][] = [
-  ['topRailMm', 'top rail'],
-  ['bottomRailMm', 'bottom rail'],
-  ['midRailMm', 'mid rail|middle rail'],
-  ['midStileMm', 'mid stile|middle stile'],
-  ['recessBackMm', 'back recess|recess back'],
-  ['frameMm', 'frame|stiles?'],
-  ['thicknessMm', 'thick'],
-  ['recessMm', 'recess'],
-  ['bevelMm', 'bevel'],
-  ['marginMm', 'margin'],
-  ['raiseMm', 'raise|rise'],
-  ['girthMm', 'girth'],
-  ['depthMm', 'deep|depth'],
-];
-
 function takeSides(line: Line): Partial<PieceSpec> | null {
   const sides: Partial<PieceSpec> = {};
   if (line.has(/\b(both sides|both|all round|all sides)\b/))
@@ -288,7 +272,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
   const isRun = built === 'moulding' || spoken === 'plinth';
   const sizes = readSizes(line, built === 'box', isRun);
   if (!sizes.ok) return sizes;
-  for (const [key, words] of MEASURES) {
+  for (const [key, words] of TYPED_MEASURES) {
     const length = takeLength(line, words);
     if (!length.ok) return length;
     if (length.value !== null) Object.assign(part, { [key]: length.value });

@@ -1,5 +1,6 @@
 export * from './area.ts';
 export * from './fastEntry.ts';
+export * from './fields.ts';
 export * from './figure.ts';
 export * from './kinds.ts';
 export * from './model.ts';

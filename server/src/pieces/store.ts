@@ -1,53 +1,24 @@
 import type { PieceRow, Rows } from '@upholder/core/api';
-import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
+import {
+  PIECE_DEFAULTS,
+  PIECE_FIELDS,
+  type Piece,
+  type PieceFieldName,
+  pieceFields,
+} from '@upholder/core/pieces';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 
-const FIELDS = {
-  zoneId: 'zone_id',
-  position: 'position',
-  tag: 'tag',
-  kind: 'kind',
-  construction: 'construction',
-  widthMm: 'width_mm',
-  heightMm: 'height_mm',
-  thicknessMm: 'thickness_mm',
-  frameMm: 'frame_mm',
-  recessMm: 'recess_mm',
-  panelsAcross: 'panels_across',
-  panelsDown: 'panels_down',
-  finishFront: 'finish_front',
-  finishBack: 'finish_back',
-  finishEdges: 'finish_edges',
-  verdict: 'verdict',
-  openingId: 'opening_id',
-  note: 'note',
-} as const satisfies Partial<Record<keyof Piece, string>>;
+type Fields = typeof PIECE_FIELDS;
+/** Fields with a column of their own, and measures that are kept together, since they are only ever read with their piece. */
+type ColumnKey = { [K in PieceFieldName]: Fields[K]['column'] extends string ? K : never }[PieceFieldName];
+type ShapeKey = Exclude<PieceFieldName, ColumnKey | 'id'>;
 
-/** Measures that are kept together, since they are only ever read with their piece. */
-const SHAPE = [
-  'depthMm',
-  'topRailMm',
-  'bottomRailMm',
-  'midRailMm',
-  'midStileMm',
-  'recessBackMm',
-  'bevelMm',
-  'marginMm',
-  'raiseMm',
-  'girthMm',
-  'profileFactor',
-  'glazedPanels',
-  'members',
-  'bareEdges',
-  'hingeSide',
-] as const satisfies readonly Exclude<keyof Piece, keyof typeof FIELDS>[];
-type ShapeKey = (typeof SHAPE)[number];
-/** Every field of a piece is kept in one of the two ways. */
-type Kept = keyof typeof FIELDS | ShapeKey | 'id';
-const _allKept: Exclude<keyof Piece, Kept> extends never ? true : false = true;
-
-const NAMES = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
-const SELECT = `id, ${NAMES.map((name) => `${FIELDS[name]} as "${name}"`).join(', ')}, shape, version`;
+const NAMES = pieceFields().flatMap(([name, { column }]) => (column === null ? [] : [name as ColumnKey]));
+const SHAPE = pieceFields().flatMap(([name, { column }]) =>
+  column === null && name !== 'id' ? [name as ShapeKey] : [],
+);
+const columnOf = (name: ColumnKey): string => PIECE_FIELDS[name].column;
+const SELECT = `id, ${NAMES.map((name) => `${columnOf(name)} as "${name}"`).join(', ')}, shape, version`;
 
 type RawPiece = Omit<PieceRow, ShapeKey> & { shape: Partial<Pick<Piece, ShapeKey>> };
 
@@ -101,7 +72,7 @@ export async function findPiece(
 export async function addPiece(db: Queryable, shopId: string, jobId: string, piece: Piece): Promise<void> {
   const slots = [...NAMES, 'shape'].map((_, index) => `$${index + 4}`).join(', ');
   await db.query(
-    `insert into piece (id, shop_id, job_id, ${NAMES.map((name) => FIELDS[name]).join(', ')}, shape) values ($1, $2, $3, ${slots})
+    `insert into piece (id, shop_id, job_id, ${NAMES.map((name) => columnOf(name)).join(', ')}, shape) values ($1, $2, $3, ${slots})
      on conflict (id) do nothing`,
     [piece.id, shopId, jobId, ...valuesOf(piece)],
   );
@@ -116,10 +87,10 @@ export async function addPieces(
 ): Promise<void> {
   const rows = pieces.map((piece) => ({
     id: piece.id,
-    ...Object.fromEntries(NAMES.map((name) => [FIELDS[name], piece[name]])),
+    ...Object.fromEntries(NAMES.map((name) => [columnOf(name), piece[name]])),
     shape: pickShape(piece),
   }));
-  const columns = ['id', ...NAMES.map((name) => FIELDS[name]), 'shape'];
+  const columns = ['id', ...NAMES.map((name) => columnOf(name)), 'shape'];
   await db.query(
     `insert into piece (shop_id, job_id, ${columns.join(', ')})
      select $1, $2, ${columns.map((name) => `given.${name}`).join(', ')}
@@ -136,7 +107,7 @@ export async function updatePiece(
   piece: Piece,
   version: number,
 ): Promise<PieceRow | null> {
-  const sets = NAMES.map((name, index) => `${FIELDS[name]} = $${index + 4}`).join(', ');
+  const sets = NAMES.map((name, index) => `${columnOf(name)} = $${index + 4}`).join(', ');
   const row = await maybeOne<RawPiece>(
     db,
     `update piece set ${sets}, shape = $${NAMES.length + 4}, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning ${SELECT}`,

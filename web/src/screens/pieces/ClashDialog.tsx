@@ -1,47 +1,9 @@
-import type { Piece } from '@upholder/core/pieces';
+import { fieldName, type Piece, pieceFields } from '@upholder/core/pieces';
 import { useState } from 'react';
 import { useJobContext } from '../../job/useJobContext.ts';
 import type { Clash } from '../../job/useTakeoff.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-
-/** Every field of a piece by its name on screen: a new one has to be named here. */
-const FIELD_NAMES: Record<keyof Piece, string> = {
-  id: 'Id',
-  zoneId: 'Zone',
-  position: 'Place in the list',
-  tag: 'Tag',
-  kind: 'Kind',
-  construction: 'Construction',
-  widthMm: 'Width, mm',
-  heightMm: 'Height, mm',
-  thicknessMm: 'Thickness, mm',
-  depthMm: 'Depth inside, mm',
-  frameMm: 'Frame, mm',
-  topRailMm: 'Top rail, mm',
-  bottomRailMm: 'Bottom rail, mm',
-  midRailMm: 'Mid rail, mm',
-  midStileMm: 'Mid stile, mm',
-  recessMm: 'Recess, mm',
-  recessBackMm: 'Recess on the back, mm',
-  bevelMm: 'Bevel, mm',
-  marginMm: 'Margin, mm',
-  raiseMm: 'Rise of the field, mm',
-  girthMm: 'Girth, mm',
-  profileFactor: 'Profile factor',
-  panelsAcross: 'Panels across',
-  panelsDown: 'Panels down',
-  glazedPanels: 'Panes of glass',
-  members: 'Members',
-  finishFront: 'Front is finished',
-  finishBack: 'Back is finished',
-  finishEdges: 'Edges are finished',
-  bareEdges: 'Bare edges',
-  hingeSide: 'Hinges',
-  verdict: 'Verdict',
-  openingId: 'Opening',
-  note: 'Note',
-};
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -67,9 +29,9 @@ export function ClashDialog({
             .join(', ');
     return value === null || value === '' ? '–' : String(value);
   };
-  const differing = (Object.keys(FIELD_NAMES) as (keyof Piece)[]).filter(
-    (key) => !same(clash.mine[key], clash.theirs[key]),
-  );
+  const differing = pieceFields()
+    .map(([name]) => name)
+    .filter((key) => !same(clash.mine[key], clash.theirs[key]));
   if (!isOpen)
     return (
       <Notice kind="stop" action={<Button onClick={() => setOpen(true)}>Compare</Button>}>
@@ -97,7 +59,7 @@ export function ClashDialog({
           {differing.map((key) => (
             <tr key={key} className="border-line border-t">
               <th scope="row" className="py-1.5 font-normal">
-                {FIELD_NAMES[key]}
+                {fieldName(key)}
               </th>
               <td className={`quantity ${clash.changed.includes(key) ? 'font-bold' : ''}`}>
                 {words(key, clash.mine[key])}

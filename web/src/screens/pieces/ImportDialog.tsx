@@ -17,7 +17,7 @@ import {
   type TakeoffReading,
   tableNotes,
 } from '@upholder/core/formats';
-import { type Piece, sameTag, tagStart } from '@upholder/core/pieces';
+import { isLengthField, type Piece, pieceFields, sameTag, tagStart } from '@upholder/core/pieces';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
@@ -33,19 +33,13 @@ interface ImportProps {
   insertMany(pieces: Piece[], onProgress: (done: number) => void): Promise<Refusal | null>;
 }
 
-const FIELD_WORDS: Partial<Record<TakeoffField, string>> = {
-  topRail: 'top rail',
-  bottomRail: 'bottom rail',
-  midRail: 'mid rail',
-  midStile: 'mid stile',
-  recessBack: 'recess back',
-  factor: 'profile factor',
-  across: 'panels across',
-  down: 'panels down',
-  bareEdges: 'bare edges',
-  hinge: 'hinge side',
-  size: 'size, W × H × T',
-};
+/** What a column holds, in words: as the export heads it, where it does. */
+const FIELD_WORDS = new Map<TakeoffField, string>([
+  ...pieceFields().flatMap(([, { imported, exported }]): [TakeoffField, string][] =>
+    imported !== null && exported !== null ? [[imported as TakeoffField, exported]] : [],
+  ),
+  ['size', 'size, W × H × T'],
+]);
 const UNIT_CHOICES: Record<Mapping[number]['unit'], string> = {
   auto: 'as it says',
   mm: 'mm',
@@ -55,24 +49,12 @@ const UNIT_CHOICES: Record<Mapping[number]['unit'], string> = {
   ft: 'feet',
 };
 const EMPTY = 'The table is empty. Paste rows with headings, or choose another file.';
-/** Fields that hold a length, so that their unit matters. */
+/** Columns that hold a length, so that their unit matters. */
 const LENGTHS = new Set<TakeoffField>([
   'size',
-  'width',
-  'height',
-  'thickness',
-  'depth',
-  'frame',
-  'topRail',
-  'bottomRail',
-  'midRail',
-  'midStile',
-  'recess',
-  'recessBack',
-  'bevel',
-  'margin',
-  'raise',
-  'girth',
+  ...pieceFields().flatMap(([name, { imported }]) =>
+    imported !== null && isLengthField(name) ? [imported as TakeoffField] : [],
+  ),
 ]);
 
 function MappingRow({
@@ -119,7 +101,7 @@ function MappingRow({
                 <option value="">not used</option>
                 {TAKEOFF_FIELDS.map((field) => (
                   <option key={field} value={field}>
-                    {FIELD_WORDS[field] ?? field}
+                    {FIELD_WORDS.get(field) ?? field}
                   </option>
                 ))}
               </Select>

@@ -6,9 +6,11 @@ import {
   EDGES,
   type Edge,
   isFramed,
-  PIECE_KIND_TRAITS,
+  type LengthField,
+  PIECE_FIELDS,
   PIECE_KINDS,
   type Piece,
+  type PieceFieldName,
   parseMembers,
   pieceKindWords,
   VERDICTS,
@@ -30,18 +32,16 @@ export interface Column {
   read(text: string): Outcome<Partial<Piece>>;
 }
 
-function lengthColumn(
-  key: 'widthMm' | 'heightMm' | 'thicknessMm' | 'frameMm' | 'recessMm',
-  title: string,
-  onlyFramed = false,
-): Column {
+type SizeField = 'widthMm' | 'heightMm' | 'thicknessMm' | 'frameMm' | 'recessMm';
+
+function lengthColumn(key: SizeField, title: string = PIECE_FIELDS[key].name): Column {
   return {
     key,
     title,
     width: '3.55rem',
     fields: [key],
     isNumber: true,
-    write: (piece) => (onlyFramed && !isFramed(piece.construction) ? null : formatMm(piece[key])),
+    write: (piece) => (PIECE_FIELDS[key].concerns(piece) ? formatMm(piece[key]) : null),
     read(text) {
       const length = parseLengthMm(text);
       return length.ok ? success({ [key]: length.value }) : length;
@@ -123,11 +123,11 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
         return success({ construction, ...constructionDefaults(construction) });
       },
     },
-    lengthColumn('widthMm', 'Width'),
-    lengthColumn('heightMm', 'Height'),
+    lengthColumn('widthMm'),
+    lengthColumn('heightMm'),
     lengthColumn('thicknessMm', 'Thick'),
-    lengthColumn('frameMm', 'Frame', true),
-    lengthColumn('recessMm', 'Recess', true),
+    lengthColumn('frameMm'),
+    lengthColumn('recessMm'),
     {
       key: 'panels',
       title: 'Panels',
@@ -173,19 +173,11 @@ export function narrowed(columns: readonly Column[]): { kept: Column[]; left: Co
   };
 }
 
-type OptionalLength = 'topRailMm' | 'bottomRailMm' | 'midRailMm' | 'midStileMm' | 'recessBackMm';
-type PlainLength = 'depthMm' | 'bevelMm' | 'marginMm' | 'raiseMm' | 'girthMm';
-
-const hasPanels = ({ construction }: Piece) => isFramed(construction) && construction !== 'open-frame';
-
-function detailLength(
-  key: OptionalLength | PlainLength,
-  title: string,
-  concerns: (piece: Piece) => boolean,
-): Column {
+function detailLength(key: LengthField): Column {
+  const { name, holds, concerns } = PIECE_FIELDS[key];
   return {
     key,
-    title,
+    title: name,
     width: '',
     fields: [key],
     isNumber: true,
@@ -195,13 +187,23 @@ function detailLength(
       return mm === null ? '' : formatMm(mm);
     },
     read(text) {
-      if (text.trim() === '') {
-        const isOptional = key.endsWith('RailMm') || key === 'midStileMm' || key === 'recessBackMm';
-        return success({ [key]: isOptional ? null : 0 });
-      }
+      if (text.trim() === '') return success({ [key]: holds === 'optional length' ? null : 0 });
       const length = parseLengthMm(text);
       return length.ok ? success({ [key]: length.value }) : length;
     },
+  };
+}
+
+/** What all columns of one field have in common: its name, and that it writes nothing where it means nothing. */
+function fieldColumn(key: PieceFieldName, column: Pick<Column, 'write' | 'read'> & Partial<Column>): Column {
+  const { name, concerns } = PIECE_FIELDS[key];
+  return {
+    key,
+    title: name,
+    width: '',
+    fields: [key],
+    ...column,
+    write: (piece) => (concerns(piece) ? column.write(piece) : null),
   };
 }
 
@@ -229,94 +231,59 @@ const HINGES = [
   { value: 'bottom', name: 'hinged bottom' },
 ] as const;
 
+/** Lengths that stand beside the drawing, in their order there. */
+const DETAIL_LENGTHS = [
+  'topRailMm',
+  'bottomRailMm',
+  'midRailMm',
+  'midStileMm',
+  'recessBackMm',
+  'bevelMm',
+  'marginMm',
+  'raiseMm',
+  'girthMm',
+] as const satisfies readonly LengthField[];
+
 /** What a piece has besides the columns of the table; a field that means nothing for its construction writes null. */
 export function detailColumns(openings: readonly { id: string; tag: string }[]): Column[] {
   return [
-    {
-      key: 'verdict',
-      title: 'Verdict',
-      width: '',
-      fields: ['verdict'],
+    fieldColumn('verdict', {
       choices: VERDICTS.map((value) => ({ value, name: value === 'repair' ? 'repair, then finish' : value })),
       write: (piece) => piece.verdict,
       read: (value) => success({ verdict: value as Piece['verdict'] }),
-    },
-    {
-      key: 'hingeSide',
-      title: 'Hinges',
-      width: '',
-      fields: ['hingeSide'],
+    }),
+    fieldColumn('hingeSide', {
       choices: HINGES,
-      write: (piece) => (PIECE_KIND_TRAITS[piece.kind].isHinged ? piece.hingeSide : null),
+      write: (piece) => piece.hingeSide,
       read: (value) => success({ hingeSide: value as Piece['hingeSide'] }),
-    },
-    {
-      key: 'openingId',
-      title: 'Opening',
-      width: '',
-      fields: ['openingId'],
+    }),
+    fieldColumn('openingId', {
       choices: [{ value: '', name: 'none' }, ...openings.map(({ id, tag }) => ({ value: id, name: tag }))],
       write: (piece) => (openings.length === 0 ? null : (piece.openingId ?? '')),
       read: (value) => success({ openingId: value === '' ? null : value }),
-    },
-    detailLength('topRailMm', 'Top rail', hasPanels),
-    detailLength('bottomRailMm', 'Bottom rail', hasPanels),
-    detailLength('midRailMm', 'Mid rail', (piece) => isFramed(piece.construction) && piece.panelsDown > 1),
-    detailLength(
-      'midStileMm',
-      'Mid stile',
-      (piece) => isFramed(piece.construction) && piece.panelsAcross > 1,
-    ),
-    detailLength('recessBackMm', 'Recess, back', hasPanels),
-    detailLength('bevelMm', 'Bevel', hasPanels),
-    detailLength('marginMm', 'Margin', ({ construction }) => construction === 'raised-panel'),
-    detailLength('raiseMm', 'Rise of field', ({ construction }) => construction === 'raised-panel'),
-    detailLength(
-      'girthMm',
-      'Girth',
-      ({ construction }) =>
-        construction === 'beaded' || construction === 'moulding' || construction === 'slab',
-    ),
-    {
-      key: 'profileFactor',
-      title: 'Profile factor',
-      width: '',
-      fields: ['profileFactor'],
+    }),
+    ...DETAIL_LENGTHS.map(detailLength),
+    fieldColumn('profileFactor', {
       isNumber: true,
-      write: (piece) => (piece.girthMm > 0 ? String(piece.profileFactor) : null),
+      write: (piece) => String(piece.profileFactor),
       read: (text) => readNumber('profileFactor', text),
-    },
-    {
-      key: 'glazedPanels',
-      title: 'Panes of glass',
-      width: '',
-      fields: ['glazedPanels'],
+    }),
+    fieldColumn('glazedPanels', {
       isNumber: true,
-      write: (piece) => (piece.construction === 'glazed' ? String(piece.glazedPanels) : null),
+      write: (piece) => String(piece.glazedPanels),
       read: (text) => readNumber('glazedPanels', text),
-    },
-    detailLength('depthMm', 'Depth inside', ({ construction }) => construction === 'box'),
-    {
-      key: 'members',
-      title: 'Members',
-      width: '',
-      fields: ['members'],
-      write: (piece) => (piece.construction === 'open-frame' ? writeMembers(piece.members) : null),
+    }),
+    detailLength('depthMm'),
+    fieldColumn('members', {
+      write: (piece) => writeMembers(piece.members),
       read(text) {
         const members = parseMembers(text);
         return members.ok ? success({ members: members.value }) : members;
       },
-    },
-    {
-      key: 'bareEdges',
-      title: 'Bare edges',
-      width: '',
-      fields: ['bareEdges'],
-      write: (piece) =>
-        piece.finishEdges && piece.construction !== 'box' && piece.construction !== 'moulding'
-          ? piece.bareEdges.join(' ')
-          : null,
+    }),
+    fieldColumn('bareEdges', {
+      write: (piece) => piece.bareEdges.join(' '),
       read: readEdges,
-    },
+    }),
   ];
 }
