@@ -22,10 +22,10 @@ import { maybeOne, openDatabase, type Queryable } from '../server/src/db/databas
 import { createSimulatedStation } from '../server/src/devices/station.ts';
 import { dossierOf } from '../server/src/dossier/store.ts';
 import { planningAir, shopForPlanning } from '../server/src/dossier/surroundings.ts';
-import { addOpening, addWall } from '../server/src/elevation/store.ts';
+import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
-import { addPiece } from '../server/src/pieces/store.ts';
+import { addPieces } from '../server/src/pieces/store.ts';
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/stores/products.ts';
@@ -65,7 +65,7 @@ async function seedMap(
   const openings = new Map<string, string>();
   for (const [position, { rows, ...wall }] of walls.entries()) {
     const wallId = uuid();
-    await addWall(db, shopId, jobId, { ...wall, id: wallId, position });
+    await addWalls(db, shopId, jobId, [{ ...wall, id: wallId, position }]);
     for (const { xMm, yMm, gapMm, tags } of rows) {
       let x = xMm;
       for (const tag of tags) {
@@ -76,7 +76,7 @@ async function seedMap(
         const hardware = { ...hardwareOf(piece), finish: 'brass', screws: 'hinge and knob screws' };
         const place = { tag, xMm: x, yMm, widthMm, heightMm };
         const bag = { hardware, baggedAt: packedAt.toISOString(), returnedAt: null };
-        await addOpening(db, shopId, jobId, { id, wallId, ...place, ...bag });
+        await addOpenings(db, shopId, jobId, [{ id, wallId, ...place, ...bag }]);
         openings.set(tag, id);
         x += widthMm + gapMm;
       }
@@ -129,16 +129,20 @@ async function seedJob(
         steps.value.map((step, at) => ({ ...step, id: uuid(), zoneId, position: at })),
       );
     }
-    for (const piece of pieces) {
-      await addPiece(db, shopId, job.id, {
+    const first = position;
+    await addPieces(
+      db,
+      shopId,
+      job.id,
+      pieces.map((piece, at) => ({
         ...piece,
         id: uuid(),
         zoneId,
-        position,
+        position: first + at,
         openingId: openings.get(piece.tag) ?? null,
-      });
-      position += 1;
-    }
+      })),
+    );
+    position += pieces.length;
   }
   return job.id;
 }

@@ -88,3 +88,29 @@ export async function one<T extends Row>(db: Queryable, sql: string, values: unk
 export async function touched(db: Queryable, sql: string, values: unknown[] = []): Promise<number> {
   return (await db.query(sql, values)).rowCount ?? 0;
 }
+
+/** A row as it is written: values by column. Moments are ISO text, what a column keeps as JSON is the value itself. */
+type Written = Record<string, unknown>;
+
+/**
+ * Writes many rows in one statement. All name the same columns.
+ * @param onConflict what happens where a row is there already, as SQL knows it: `(id) do nothing`; null: it is refused.
+ * @returns ids of the rows that were written.
+ */
+export async function insertRows(
+  db: Queryable,
+  table: string,
+  rows: readonly Written[],
+  onConflict: string | null = '(id) do nothing',
+): Promise<string[]> {
+  const [first] = rows;
+  if (!first) return [];
+  const columns = Object.keys(first).join(', ');
+  const written = await many<{ id: string }>(
+    db,
+    `insert into ${table} (${columns}) select ${columns} from jsonb_populate_recordset(null::${table}, $1::jsonb)
+     ${onConflict === null ? '' : `on conflict ${onConflict}`} returning id`,
+    [JSON.stringify(rows)],
+  );
+  return written.map(({ id }) => id);
+}

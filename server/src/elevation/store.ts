@@ -1,6 +1,6 @@
 import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { HardwareSchema, type Opening, type Wall } from '@upholder/core/elevation';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { insertRows, many, maybeOne, type Queryable, touched } from '../db/database.ts';
 
 const WALL = 'id, position, name, letter, width_mm as "widthMm", height_mm as "heightMm", version';
 const OPENING = `id, wall_id as "wallId", tag, x_mm as "xMm", y_mm as "yMm", width_mm as "widthMm",
@@ -46,13 +46,24 @@ export async function jobOfWall(db: Queryable, shopId: string, id: string): Prom
   return row?.job_id ?? null;
 }
 
-/** Adds a wall; the same id again changes nothing. */
-export async function addWall(db: Queryable, shopId: string, jobId: string, wall: Wall): Promise<void> {
-  await db.query(
-    `insert into wall (id, shop_id, job_id, position, name, letter, width_mm, height_mm)
-     values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
-    [wall.id, shopId, jobId, wall.position, wall.name, wall.letter, wall.widthMm, wall.heightMm],
-  );
+/** Adds walls; ids that are there already change nothing. */
+export async function addWalls(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  walls: readonly Wall[],
+): Promise<void> {
+  const rows = walls.map(({ id, position, name, letter, widthMm, heightMm }) => ({
+    id,
+    shop_id: shopId,
+    job_id: jobId,
+    position,
+    name,
+    letter,
+    width_mm: widthMm,
+    height_mm: heightMm,
+  }));
+  await insertRows(db, 'wall', rows);
 }
 
 /** Writes a wall if the version still holds; null when someone was faster. */
@@ -74,18 +85,28 @@ export async function deleteWall(db: Queryable, shopId: string, id: string): Pro
   await db.query('delete from wall where shop_id = $1 and id = $2', [shopId, id]);
 }
 
-/** Adds an opening; the same id again changes nothing. */
-export async function addOpening(
+/** Adds openings; ids that are there already change nothing. */
+export async function addOpenings(
   db: Queryable,
   shopId: string,
   jobId: string,
-  opening: Opening,
+  openings: readonly Opening[],
 ): Promise<void> {
-  await db.query(
-    `insert into opening (id, shop_id, job_id, wall_id, tag, x_mm, y_mm, width_mm, height_mm, hardware, bagged_at, returned_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
-    [opening.id, shopId, jobId, ...openingValues(opening)],
-  );
+  const rows = openings.map((opening) => ({
+    id: opening.id,
+    shop_id: shopId,
+    job_id: jobId,
+    wall_id: opening.wallId,
+    tag: opening.tag,
+    x_mm: opening.xMm,
+    y_mm: opening.yMm,
+    width_mm: opening.widthMm,
+    height_mm: opening.heightMm,
+    hardware: opening.hardware,
+    bagged_at: opening.baggedAt,
+    returned_at: opening.returnedAt,
+  }));
+  await insertRows(db, 'opening', rows);
 }
 
 function openingValues(opening: Opening): unknown[] {

@@ -1,6 +1,6 @@
 import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEntry extends Record<string, unknown> {
   id: string;
@@ -86,35 +86,49 @@ export async function correctionOf(db: Queryable, shopId: string, id: string): P
 
 /** Writes an entry once. False when the id was there already; then nothing is changed. */
 export async function addEntry(db: Queryable, shopId: string, entry: LogEntry): Promise<boolean> {
-  const isNew = await touched(
+  return (await addEntries(db, shopId, [entry])) === 1;
+}
+
+/** Writes entries, each once. Answers with how many were not there yet; nothing is changed of the others. */
+export async function addEntries(
+  db: Queryable,
+  shopId: string,
+  entries: readonly LogEntry[],
+): Promise<number> {
+  const fresh = await insertRows(
     db,
-    `insert into log_entry (id, shop_id, job_id, step_id, side, action, done_at, coat, note, corrects_id, is_withdrawal, member_id, member_name, logged_at, work, imported_by, imported_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) on conflict (id) do nothing`,
-    [
-      entry.id,
-      shopId,
-      entry.jobId,
-      entry.stepId,
-      entry.side,
-      entry.action,
-      entry.doneAt,
-      entry.coat === null ? null : JSON.stringify(entry.coat),
-      entry.note,
-      entry.correctsId,
-      entry.isWithdrawal,
-      entry.memberId,
-      entry.memberName,
-      entry.loggedAt,
-      entry.work ? JSON.stringify(entry.work) : null,
-      entry.imported?.memberName ?? null,
-      entry.imported?.at ?? null,
-    ],
+    'log_entry',
+    entries.map((entry) => ({
+      id: entry.id,
+      shop_id: shopId,
+      job_id: entry.jobId,
+      step_id: entry.stepId,
+      side: entry.side,
+      action: entry.action,
+      done_at: entry.doneAt,
+      coat: entry.coat,
+      note: entry.note,
+      corrects_id: entry.correctsId,
+      is_withdrawal: entry.isWithdrawal,
+      member_id: entry.memberId,
+      member_name: entry.memberName,
+      logged_at: entry.loggedAt,
+      work: entry.work ?? null,
+      imported_by: entry.imported?.memberName ?? null,
+      imported_at: entry.imported?.at ?? null,
+    })),
   );
-  if (isNew === 0) return false;
+  const isFresh = new Set(fresh);
+  const pieces = entries
+    .filter(({ id }) => isFresh.has(id))
+    .flatMap(({ id, pieceIds }) =>
+      [...new Set(pieceIds)].map((pieceId, at) => ({ id, pieceId, at: at + 1 })),
+    );
   await db.query(
     `insert into log_piece (entry_id, shop_id, piece_id, position)
-     select $1, $2, piece_id, position from unnest($3::uuid[]) with ordinality as given (piece_id, position)`,
-    [entry.id, shopId, [...new Set(entry.pieceIds)]],
+     select entry_id, $1, piece_id, position
+       from unnest($2::uuid[], $3::uuid[], $4::int[]) as given (entry_id, piece_id, position)`,
+    [shopId, pieces.map(({ id }) => id), pieces.map(({ pieceId }) => pieceId), pieces.map(({ at }) => at)],
   );
-  return true;
+  return fresh.length;
 }

@@ -5,7 +5,7 @@ import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import { refitSequence } from '../zones/sequence.ts';
 import { zonesOf } from '../zones/store.ts';
-import { loggedPieces, parkTags, piecesOf, updatePiece } from './store.ts';
+import { loggedPieces, parkTags, piecesOf, updatePieces } from './store.ts';
 
 /** Says which zones and openings of a job pieces may name. */
 export async function placesOf(connection: Queryable, shopId: string, jobId: string) {
@@ -81,15 +81,15 @@ export async function changePieces(
       shopId,
       retagged.map(({ piece }) => piece.id),
     );
-  const pieces: PieceRow[] = [];
-  for (const { version, piece } of changes) {
-    const updated = await updatePiece(connection, shopId, piece, version);
-    if (!updated) {
-      const current = before.get(piece.id);
-      throw new ApiError('conflict', `Someone else changed ${current?.tag} meanwhile.`, { current });
-    }
-    pieces.push(updated);
-  }
+  const written = new Map(
+    (await updatePieces(connection, shopId, jobId, changes)).map((piece) => [piece.id, piece]),
+  );
+  const pieces = changes.map(({ piece }): PieceRow => {
+    const row = written.get(piece.id);
+    if (row) return row;
+    const current = before.get(piece.id);
+    throw new ApiError('conflict', `Someone else changed ${current?.tag} meanwhile.`, { current });
+  });
   const refitted = await refitZones(connection, shopId, [
     ...pieces,
     ...changes.flatMap(({ piece }) => before.get(piece.id) ?? []),

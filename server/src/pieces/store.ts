@@ -6,7 +6,7 @@ import {
   type PieceFieldName,
   pieceFields,
 } from '@upholder/core/pieces';
-import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
 
 type Fields = typeof PIECE_FIELDS;
 /** Fields with a column of their own, and measures that are kept together, since they are only ever read with their piece. */
@@ -32,10 +32,6 @@ function pickShape(piece: Pick<Piece, ShapeKey>): Pick<Piece, ShapeKey> {
 
 /** For rows written before a measure was known. */
 const SHAPE_DEFAULTS = pickShape(PIECE_DEFAULTS);
-
-function valuesOf(piece: Piece): unknown[] {
-  return [...NAMES.map((name) => piece[name]), JSON.stringify(pickShape(piece))];
-}
 
 /** The pieces of a job; only these where ids are given. */
 export async function piecesOf(
@@ -68,52 +64,52 @@ export async function findPiece(
   return { piece: toPiece(piece), jobId: job_id };
 }
 
-/** Adds a piece; the same id again changes nothing. */
-export async function addPiece(db: Queryable, shopId: string, jobId: string, piece: Piece): Promise<void> {
-  const slots = [...NAMES, 'shape'].map((_, index) => `$${index + 4}`).join(', ');
-  await db.query(
-    `insert into piece (id, shop_id, job_id, ${NAMES.map((name) => columnOf(name)).join(', ')}, shape) values ($1, $2, $3, ${slots})
-     on conflict (id) do nothing`,
-    [piece.id, shopId, jobId, ...valuesOf(piece)],
-  );
+/** A piece as its row in the database. */
+function rowOf(shopId: string, jobId: string, piece: Piece): Record<string, unknown> {
+  return {
+    id: piece.id,
+    shop_id: shopId,
+    job_id: jobId,
+    ...Object.fromEntries(NAMES.map((name) => [columnOf(name), piece[name]])),
+    shape: pickShape(piece),
+  };
 }
 
-/** Adds many pieces in one statement; ids that are there already change nothing. */
+/** Adds pieces; ids that are there already change nothing. */
 export async function addPieces(
   db: Queryable,
   shopId: string,
   jobId: string,
   pieces: readonly Piece[],
 ): Promise<void> {
-  const rows = pieces.map((piece) => ({
-    id: piece.id,
-    ...Object.fromEntries(NAMES.map((name) => [columnOf(name), piece[name]])),
-    shape: pickShape(piece),
-  }));
-  const columns = ['id', ...NAMES.map((name) => columnOf(name)), 'shape'];
-  await db.query(
-    `insert into piece (shop_id, job_id, ${columns.join(', ')})
-     select $1, $2, ${columns.map((name) => `given.${name}`).join(', ')}
-       from jsonb_populate_recordset(null::piece, $3::jsonb) as given
-     on conflict (id) do nothing`,
-    [shopId, jobId, JSON.stringify(rows)],
+  await insertRows(
+    db,
+    'piece',
+    pieces.map((piece) => rowOf(shopId, jobId, piece)),
   );
 }
 
-/** Writes a piece if the version still holds; null when someone was faster. */
-export async function updatePiece(
+/** Writes pieces whose versions still hold, in one statement. Those that somebody else wrote to are not among the answer. */
+export async function updatePieces(
   db: Queryable,
   shopId: string,
-  piece: Piece,
-  version: number,
-): Promise<PieceRow | null> {
-  const sets = NAMES.map((name, index) => `${columnOf(name)} = $${index + 4}`).join(', ');
-  const row = await maybeOne<RawPiece>(
+  jobId: string,
+  changes: readonly { piece: Piece; version: number }[],
+): Promise<PieceRow[]> {
+  const rows = changes.map(({ piece, version }) => ({ ...rowOf(shopId, jobId, piece), version }));
+  const columns = [...NAMES.map(columnOf), 'shape'];
+  const written = await many<RawPiece>(
     db,
-    `update piece set ${sets}, shape = $${NAMES.length + 4}, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning ${SELECT}`,
-    [shopId, piece.id, version, ...valuesOf(piece)],
+    `with given as (select * from jsonb_populate_recordset(null::piece, $3::jsonb)),
+          written as (
+            update piece set ${columns.map((column) => `${column} = given.${column}`).join(', ')}, version = piece.version + 1
+              from given
+             where piece.shop_id = $1 and piece.job_id = $2 and piece.id = given.id and piece.version = given.version
+            returning piece.*)
+     select ${SELECT} from written`,
+    [shopId, jobId, JSON.stringify(rows)],
   );
-  return row && toPiece(row);
+  return written.map(toPiece);
 }
 
 /** Ids among these that the log names. */
@@ -146,12 +142,12 @@ export async function assignOpenings(
   jobId: string,
   assigned: readonly { pieceId: string; openingId: string | null }[],
 ): Promise<void> {
-  for (const { pieceId, openingId } of assigned) {
-    await db.query(
-      'update piece set opening_id = $4, version = version + 1 where shop_id = $1 and job_id = $2 and id = $3',
-      [shopId, jobId, pieceId, openingId],
-    );
-  }
+  await db.query(
+    `update piece set opening_id = given.opening_id, version = version + 1
+       from unnest($3::uuid[], $4::uuid[]) as given (id, opening_id)
+      where piece.shop_id = $1 and piece.job_id = $2 and piece.id = given.id`,
+    [shopId, jobId, assigned.map(({ pieceId }) => pieceId), assigned.map(({ openingId }) => openingId)],
+  );
 }
 
 /** Gives pieces tags that nobody uses, for as long as their tags change places. */

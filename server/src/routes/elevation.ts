@@ -3,8 +3,8 @@ import { sameTag } from '@upholder/core/pieces';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import {
-  addOpening,
-  addWall,
+  addOpenings,
+  addWalls,
   deleteOpenings,
   deleteWall,
   jobOfWall,
@@ -13,8 +13,9 @@ import {
   updateWall,
   wallsOf,
 } from '../elevation/store.ts';
+import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
-import type { RouteTable } from '../http/route.ts';
+import type { Call, RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { assignOpenings } from '../pieces/store.ts';
@@ -45,8 +46,8 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       if (!(await findJob(connection, shopId, params.jobId)))
         throw new ApiError('not-found', 'The shop has no such job.');
       await assertTagsFree(connection, shopId, params.jobId, body.openings);
-      for (const wall of body.walls) await addWall(connection, shopId, params.jobId, wall);
-      for (const opening of body.openings) await addOpening(connection, shopId, params.jobId, opening);
+      await addWalls(connection, shopId, params.jobId, body.walls);
+      await addOpenings(connection, shopId, params.jobId, body.openings);
       await assignOpenings(connection, shopId, params.jobId, body.assigned);
       await changed(connection, {
         jobs: [
@@ -72,29 +73,34 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
     });
   });
 
-  routes.add(ROUTES.changeWall, async ({ params, body }, { member, changed }) => {
-    const { shopId } = member;
-    return db.transaction(async (connection) => {
-      const jobId = await jobOfWall(connection, shopId, params.wallId);
-      if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
-      const { version, ...wall } = body;
-      const updated = await updateWall(connection, shopId, { ...wall, id: params.wallId }, version);
-      if (!updated) throw new ApiError('conflict', 'Someone else changed this wall meanwhile.');
-      await changed(connection, { jobs: [{ id: jobId, map: true }] });
-      return updated;
-    });
-  });
-
-  routes.add(ROUTES.removeWall, async ({ params }, { member, changed }) => {
-    const { shopId } = member;
-    await db.transaction(async (connection) => {
-      const jobId = await jobOfWall(connection, shopId, params.wallId);
-      if (!jobId) throw new ApiError('not-found', 'The shop has no such wall.');
-      await deleteWall(connection, shopId, params.wallId);
-      await changed(connection, { jobs: [{ id: jobId, map: true, pieces: 'all' }] });
-    });
-    return { done: true as const };
-  });
+  const wall = {
+    missing: 'The shop has no such wall.',
+    overtaken: 'Someone else changed this wall meanwhile.',
+    load: (connection: Queryable, { params }: { params: { wallId: string } }, { member }: Call) =>
+      jobOfWall(connection, member.shopId, params.wallId),
+  };
+  routes.add(
+    ROUTES.changeWall,
+    changing(db, {
+      ...wall,
+      current: () => undefined,
+      update: (connection, { params, body: { version, ...spec } }, _jobId, { member }) =>
+        updateWall(connection, member.shopId, { ...spec, id: params.wallId }, version),
+      touched: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true }] }),
+    }),
+  );
+  routes.add(
+    ROUTES.removeWall,
+    changing(db, {
+      ...wall,
+      async update(connection, { params }, _jobId, { member }) {
+        await deleteWall(connection, member.shopId, params.wallId);
+        return DONE;
+      },
+      // Its openings go with it, and their pieces stay without one.
+      touched: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true, pieces: 'all' }] }),
+    }),
+  );
 
   routes.add(ROUTES.putOpenings, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
@@ -117,6 +123,6 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       await deleteOpenings(connection, member.shopId, params.jobId, body.openingIds);
       await changed(connection, { jobs: [{ id: params.jobId, map: true, pieces: 'all' }] });
     });
-    return { done: true as const };
+    return DONE;
   });
 }

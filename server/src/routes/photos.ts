@@ -3,6 +3,7 @@ import { PhotoSchema } from '@upholder/core/jobs';
 import express, { type Router } from 'express';
 import { z } from 'zod';
 import type { App } from '../context/app.ts';
+import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { readPicture } from '../photos/picture.ts';
@@ -64,6 +65,6 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
       await deletePhoto(connection, member.shopId, params.photoId);
       await changed(connection, { jobs: [{ id: found.jobId, photos: true }] });
     });
-    return { done: true as const };
+    return DONE;
   });
 }

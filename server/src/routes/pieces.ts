@@ -1,5 +1,6 @@
 import { ROUTES, type TouchedJob } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
+import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
@@ -84,6 +85,6 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
         jobs: [{ ...touchedPieces(params.jobId, body.pieceIds, refitted), photos: true }],
       });
     });
-    return { done: true as const };
+    return DONE;
   });
 }

@@ -84,6 +84,7 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
     const { shopId } = member;
     const written = await putBenchItem(db, shopId, params.itemId, body.version, body.item);
     if (!written) {
+      // Version 0 makes it: there is nothing to load before.
       const current = await findBenchItem(db, shopId, params.itemId);
       if (!current) throw new ApiError('not-found', 'The bench has no such entry.');
       throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });

@@ -1,8 +1,10 @@
-import { ROUTES } from '@upholder/core/api';
+import { type ProductRow, ROUTES } from '@upholder/core/api';
 import { benchItemsOf } from '../bench/store.ts';
 import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
+import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
+import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
 import { changeMember, crewOf, findShop, type MemberChange, updateShop } from '../shop/store.ts';
@@ -42,22 +44,23 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
 
   routes.add(ROUTES.shop, async (_input, { member }) => context(member.shopId));
 
-  routes.add(ROUTES.changeShop, async ({ body }, { member, changed }) => {
-    const updated = await updateShop(db, member.shopId, body.version, body);
-    if (!updated) {
-      throw new ApiError('conflict', 'Someone else changed the shop meanwhile.', {
-        current: await findShop(db, member.shopId),
-      });
-    }
-    await changed(db, { shop: ['head'] });
-    return context(member.shopId);
-  });
+  routes.add(
+    ROUTES.changeShop,
+    changing(db, {
+      missing: 'There is no such shop.',
+      overtaken: 'Someone else changed the shop meanwhile.',
+      load: (connection, _input, { member }) => findShop(connection, member.shopId),
+      update: (connection, { body }, _before, { member }) =>
+        updateShop(connection, member.shopId, body.version, body),
+      touched: () => ({ shop: ['head'] }),
+    }),
+  );
 
   async function setMember({ member, changed }: Call, memberId: string, change: MemberChange) {
     if (!(await changeMember(db, member.shopId, memberId, change)))
       throw new ApiError('not-found', 'The shop has no such member.');
     await changed(db, { shop: ['crew'] });
-    return context(member.shopId);
+    return { crew: await crewOf(db, member.shopId) };
   }
   routes.add(ROUTES.setSkills, ({ params, body }, call) => setMember(call, params.memberId, body));
   routes.add(ROUTES.setWeek, ({ params, body }, call) => setMember(call, params.memberId, body));
@@ -66,7 +69,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
   routes.add(ROUTES.typeClimate, async ({ body }, { member, changed }) => {
     await addReading(db, member.shopId, { ...body, at: clock.now().toISOString(), source: 'typed' });
     await changed(db, { shop: ['air'] });
-    return context(member.shopId);
+    return DONE;
   });
 
   routes.add(ROUTES.addProduct, async ({ body }, { member, changed }) => {
@@ -79,21 +82,27 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     return product;
   });
 
-  routes.add(ROUTES.setStock, async ({ params, body }, { member, changed }) => {
-    const updated = await setStock(db, member.shopId, params.productId, body.stockMl, body.isFresh);
-    if (!updated) throw new ApiError('not-found', 'The stores have no such product.');
-    await changed(db, { products: [updated.id] });
-    return updated;
-  });
-
-  routes.add(ROUTES.changeProduct, async ({ params, body }, { member, changed }) => {
-    const updated = await updateProduct(db, member.shopId, params.productId, body.version, body.sheet);
-    if (!updated) {
-      const current = await findProduct(db, member.shopId, params.productId);
-      if (!current) throw new ApiError('not-found', 'The stores have no such product.');
-      throw new ApiError('conflict', 'Someone else changed this sheet meanwhile.', { current });
-    }
-    await changed(db, { products: [updated.id] });
-    return updated;
-  });
+  const product = {
+    missing: 'The stores have no such product.',
+    overtaken: 'Someone else changed this sheet meanwhile.',
+    load: (connection: Queryable, { params }: { params: { productId: string } }, { member }: Call) =>
+      findProduct(connection, member.shopId, params.productId),
+    touched: ({ id }: ProductRow) => ({ products: [id] }),
+  };
+  routes.add(
+    ROUTES.setStock,
+    changing(db, {
+      ...product,
+      update: (connection, { body }, { id }, { member }) =>
+        setStock(connection, member.shopId, id, body.stockMl, body.isFresh),
+    }),
+  );
+  routes.add(
+    ROUTES.changeProduct,
+    changing(db, {
+      ...product,
+      update: (connection, { body }, { id }, { member }) =>
+        updateProduct(connection, member.shopId, id, body.version, body.sheet),
+    }),
+  );
 }

@@ -1,43 +1,48 @@
-import { ROUTES } from '@upholder/core/api';
+import { ROUTES, type SurveyChange } from '@upholder/core/api';
 import { withAnswers } from '@upholder/core/survey';
+import { bareStock } from '@upholder/core/systems';
 import type { App } from '../context/app.ts';
+import { changing, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { saysTheSame } from '../http/sameContent.ts';
 import { addDecision, decisionsOf } from '../zones/decisions.ts';
 import { followStock, refitSequence } from '../zones/sequence.ts';
 import { findZone, updateZone } from '../zones/store.ts';
 
+/** Whether an answer says what replaced pieces are made of: their way through the sequence follows. */
+const asksForOtherStock = ({ answers }: SurveyChange) => answers?.replacementStock !== undefined;
+
 /** The survey of a zone: answers one by one, and decisions with their reasons. */
 export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
-  routes.add(ROUTES.answerSurvey, async ({ params, body }, { member, changed }) => {
-    const { shopId } = member;
-    return db.transaction(async (connection) => {
-      const found = await findZone(connection, shopId, params.zoneId, { lock: true });
-      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-      const { zone } = found;
-      const updated = await updateZone(
-        connection,
-        shopId,
-        {
+  routes.add(
+    ROUTES.answerSurvey,
+    changing(db, {
+      missing: 'The shop has no such zone.',
+      overtaken: 'Someone else changed this zone meanwhile. Try again.',
+      load: (connection, { params }, { member }) =>
+        findZone(connection, member.shopId, params.zoneId, { lock: true }),
+      current: ({ zone }) => zone,
+      async update(connection, { body }, { zone, place }, { member }) {
+        const { shopId } = member;
+        const wanted = {
           ...zone,
           survey: withAnswers(zone.survey, body.answers ?? {}),
           substrate: body.substrate === undefined ? zone.substrate : body.substrate,
           oldColour: body.oldColour ?? zone.oldColour,
           newColour: body.newColour ?? zone.newColour,
-        },
-        zone.version,
-      );
-      if (!updated) throw new ApiError('conflict', 'Someone else changed this zone meanwhile. Try again.');
-      const isRefitted =
-        body.answers?.replacementStock !== undefined && (await refitSequence(connection, shopId, zone.id));
-      const isUnfolded = await followStock(connection, shopId, zone, updated, found.place);
-      await changed(connection, {
-        jobs: [{ id: found.jobId, zones: true, ...((isRefitted || isUnfolded) && { steps: [zone.id] }) }],
-      });
-      return updated;
-    });
-  });
+        };
+        const updated = await updateZone(connection, shopId, wanted, zone.version);
+        if (!updated) return null;
+        if (asksForOtherStock(body)) await refitSequence(connection, shopId, zone.id);
+        await followStock(connection, shopId, zone, updated, place);
+        return updated;
+      },
+      touched: (row, { body }, { jobId, zone }) => {
+        const isOther = asksForOtherStock(body) || bareStock(row) !== bareStock(zone);
+        return { jobs: [{ id: jobId, zones: true, ...(isOther && { steps: [row.id] }) }] };
+      },
+    }),
+  );
 
   routes.add(ROUTES.addDecision, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
@@ -51,9 +56,11 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
         at: clock.now().toISOString(),
       };
       await addDecision(connection, shopId, params.jobId, decision);
-      const kept = (await decisionsOf(connection, shopId, params.jobId)).find(({ id }) => id === body.id);
-      if (!kept || !saysTheSame(kept, body))
-        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      const decisions = await decisionsOf(connection, shopId, params.jobId);
+      const kept = keptAsSent(
+        decisions.find(({ id }) => id === body.id),
+        body,
+      );
       await changed(connection, { jobs: [{ id: params.jobId, decisions: true }] });
       return kept;
     });

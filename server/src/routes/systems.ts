@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
+import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { addVersion, findVersion, retireSystem, versionsOf } from '../systems/store.ts';
@@ -44,6 +45,6 @@ export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
     if (!(await retireSystem(db, member.shopId, params.systemId, body.isRetired)))
       throw new ApiError('not-found', 'The shop has no such system.');
     await changed(db, { shop: ['systems'] });
-    return { done: true as const };
+    return DONE;
   });
 }

@@ -14,6 +14,7 @@ import {
   writeOrder,
   writeTakeoff,
 } from '@upholder/core/formats';
+import type { LogEntry } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
 import { optionsInPlace } from '@upholder/core/systems';
 import type { Response, Router } from 'express';
@@ -22,14 +23,14 @@ import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { dossierOf } from '../dossier/store.ts';
-import { addOpening, addWall } from '../elevation/store.ts';
+import { addOpenings, addWalls } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { addJob } from '../jobs/store.ts';
-import { addEntry } from '../log/store.ts';
+import { addEntries } from '../log/store.ts';
 import { readPicture } from '../photos/picture.ts';
 import { addPhoto, photoContents } from '../photos/store.ts';
-import { addPiece } from '../pieces/store.ts';
+import { addPieces } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
 import { addPot, potsOfJob } from '../pots/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
@@ -67,15 +68,17 @@ export async function writeJobFile(
     throw new ApiError('id-taken', 'This job belongs to another shop.');
   for (const zone of file.zones) await addZone(connection, shopId, file.job.id, asDone(zone, file));
   await addSteps(connection, shopId, file.steps);
-  for (const wall of file.walls) await addWall(connection, shopId, file.job.id, wall);
-  for (const opening of file.openings) await addOpening(connection, shopId, file.job.id, opening);
-  for (const piece of file.pieces) await addPiece(connection, shopId, file.job.id, piece);
-  for (const entry of file.log) {
-    const memberId = entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null;
-    // A file can claim anything: what it brings says that it was brought, by whom and when.
-    const imported = importer === null ? null : { memberName: importer, at: now.toISOString() };
-    await addEntry(connection, shopId, { ...entry, memberId, imported });
-  }
+  await addWalls(connection, shopId, file.job.id, file.walls);
+  await addOpenings(connection, shopId, file.job.id, file.openings);
+  await addPieces(connection, shopId, file.job.id, file.pieces);
+  // A file can claim anything: what it brings says that it was brought, by whom and when.
+  const imported = importer === null ? null : { memberName: importer, at: now.toISOString() };
+  const asImported = (entry: LogEntry): LogEntry => ({
+    ...entry,
+    memberId: entry.memberId !== null && crew.has(entry.memberId) ? entry.memberId : null,
+    imported,
+  });
+  await addEntries(connection, shopId, file.log.map(asImported));
   for (const decision of file.decisions) {
     const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
     await addDecision(connection, shopId, file.job.id, { ...decision, memberId });

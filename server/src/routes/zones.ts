@@ -1,9 +1,10 @@
 import { ROUTES } from '@upholder/core/api';
 import type { Job, Zone, ZoneSpec } from '@upholder/core/jobs';
-import { FINISHING_SYSTEMS, optionsInPlace, ZoneOptionsSchema } from '@upholder/core/systems';
+import { bareStock, FINISHING_SYSTEMS, optionsInPlace, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
@@ -14,6 +15,7 @@ import {
   addZone,
   countPieces,
   deleteZone,
+  type FoundZone,
   findZone,
   isStarted,
   nextZonePosition,
@@ -93,64 +95,65 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
     });
   });
 
-  routes.add(ROUTES.changeZone, async ({ params, body }, { member, changed }) => {
-    const { shopId } = member;
-    return db.transaction(async (connection) => {
-      const found = await findZone(connection, shopId, params.zoneId);
-      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-      const { version, ...spec } = body;
-      const wanted = withOptions(spec, found.place);
-      await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
-      const updated = await updateZone(
-        connection,
-        shopId,
-        { ...wanted, id: params.zoneId, isEdited: found.zone.isEdited },
-        version,
-      );
-      if (!updated)
-        throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
-          current: found.zone,
-        });
-      if (wanted.systemId !== null && wanted.systemId !== found.zone.systemId && wanted.choiceReason !== '') {
-        await addDecision(connection, shopId, found.jobId, {
-          id: uuid(),
-          zoneId: params.zoneId,
-          kind: 'chosen',
-          code: wanted.systemId,
-          reason: wanted.choiceReason,
-          memberId: member.id,
-          memberName: member.name,
-          at: clock.now().toISOString(),
-        });
-      }
-      const isChanged = isSequenceChanged(found.zone, wanted);
-      if (isChanged) await unfoldZone(connection, shopId, updated, found.place);
-      const isUnfolded =
-        isChanged || (await followStock(connection, shopId, found.zone, updated, found.place));
-      await changed(connection, {
-        jobs: [
-          { id: found.jobId, zones: true, decisions: true, ...(isUnfolded && { steps: [params.zoneId] }) },
-        ],
-      });
-      return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
-    });
-  });
+  const zoneOf = {
+    missing: 'The shop has no such zone.',
+    overtaken: 'Someone else changed this zone meanwhile.',
+    current: ({ zone }: FoundZone) => zone,
+  };
+  routes.add(
+    ROUTES.changeZone,
+    changing(db, {
+      ...zoneOf,
+      load: (connection, { params }, { member }) => findZone(connection, member.shopId, params.zoneId),
+      async update(connection, { params, body }, found, { member }) {
+        const { shopId } = member;
+        const { version, ...spec } = body;
+        const wanted = withOptions(spec, found.place);
+        await assertSharing(connection, shopId, found.jobId, params.zoneId, wanted.sharesWith);
+        const kept = { ...wanted, id: params.zoneId, isEdited: found.zone.isEdited };
+        const updated = await updateZone(connection, shopId, kept, version);
+        if (!updated) return null;
+        if (
+          wanted.systemId !== null &&
+          wanted.systemId !== found.zone.systemId &&
+          wanted.choiceReason !== ''
+        ) {
+          await addDecision(connection, shopId, found.jobId, {
+            id: uuid(),
+            zoneId: params.zoneId,
+            kind: 'chosen',
+            code: wanted.systemId,
+            reason: wanted.choiceReason,
+            memberId: member.id,
+            memberName: member.name,
+            at: clock.now().toISOString(),
+          });
+        }
+        if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
+        else await followStock(connection, shopId, found.zone, updated, found.place);
+        return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
+      },
+      touched: (row, _input, { jobId, zone }) => {
+        const isOther = isSequenceChanged(zone, row) || bareStock(zone) !== bareStock(row);
+        return { jobs: [{ id: jobId, zones: true, decisions: true, ...(isOther && { steps: [row.id] }) }] };
+      },
+    }),
+  );
 
-  routes.add(ROUTES.changeSteps, async ({ params, body }, { member, changed }) => {
-    const { shopId } = member;
-    return db.transaction(async (connection) => {
-      const found = await findZone(connection, shopId, params.zoneId, { lock: true });
-      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
-      if (found.zone.version !== body.version)
-        throw new ApiError('conflict', 'Someone else changed this zone meanwhile.', {
-          current: found.zone,
-        });
-      await writeSequence(connection, shopId, found.zone, found.jobId, body.steps);
-      await changed(connection, { jobs: [{ id: found.jobId, zones: true, steps: [params.zoneId] }] });
-      const after = await findZone(connection, shopId, params.zoneId);
-      return after?.zone ?? found.zone;
-    });
-  });
+  routes.add(
+    ROUTES.changeSteps,
+    changing(db, {
+      ...zoneOf,
+      load: (connection, { params }, { member }) =>
+        findZone(connection, member.shopId, params.zoneId, { lock: true }),
+      async update(connection, { params, body }, { zone, jobId }, { member }) {
+        if (zone.version !== body.version) return null;
+        await writeSequence(connection, member.shopId, zone, jobId, body.steps);
+        return (await findZone(connection, member.shopId, params.zoneId))?.zone ?? zone;
+      },
+      touched: ({ id }, _input, { jobId }) => ({ jobs: [{ id: jobId, zones: true, steps: [id] }] }),
+    }),
+  );
 
   routes.add(ROUTES.removeZone, async ({ params }, { member, changed }) => {
     const { shopId } = member;
@@ -168,6 +171,6 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
       await deleteZone(connection, shopId, params.zoneId);
       await changed(connection, { jobs: [{ id: found.jobId, zones: true, photos: true, decisions: true }] });
     });
-    return { done: true as const };
+    return DONE;
   });
 }

@@ -16,7 +16,7 @@ import {
   unfoldSystem,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
-import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { findShop } from '../shop/store.ts';
 import { sheetsOf } from '../stores/products.ts';
@@ -78,12 +78,17 @@ export async function findStep(
 
 /** Writes steps as they are. */
 export async function addSteps(db: Queryable, shopId: string, steps: readonly Step[]): Promise<void> {
-  for (const { id, zoneId, position, ...body } of steps) {
-    await db.query(
-      'insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)',
-      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
-    );
-  }
+  await insertRows(
+    db,
+    'step',
+    steps.map((step) => rowOf(shopId, step)),
+    null,
+  );
+}
+
+/** A step as its row in the database. */
+function rowOf(shopId: string, { id, zoneId, position, ...body }: Step): Record<string, unknown> {
+  return { id, shop_id: shopId, zone_id: zoneId, position, key: body.key, body };
 }
 
 /** The ways of the job that a zone belongs to. */
@@ -232,13 +237,12 @@ async function putSteps(
   zoneId: string,
   steps: readonly Step[],
 ): Promise<void> {
-  for (const [position, { id, zoneId: _owner, position: _old, ...body }] of steps.entries()) {
-    await db.query(
-      `insert into step (id, shop_id, zone_id, position, key, body) values ($1, $2, $3, $4, $5, $6)
-       on conflict (id) do update set position = excluded.position, body = excluded.body`,
-      [id, shopId, zoneId, position, body.key, JSON.stringify(body)],
-    );
-  }
+  await insertRows(
+    db,
+    'step',
+    steps.map((step, position) => rowOf(shopId, { ...step, zoneId, position })),
+    '(id) do update set position = excluded.position, body = excluded.body',
+  );
 }
 
 /** Ids of a zone's steps that the log names. */

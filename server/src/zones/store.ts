@@ -52,13 +52,20 @@ export async function zonesOf(db: Queryable, shopId: string, jobId: string): Pro
   ).map(toZone);
 }
 
+/** A zone with the job it belongs to and where that is done. */
+export interface FoundZone {
+  zone: ZoneRow;
+  jobId: string;
+  place: Job['place'];
+}
+
 /** A zone with the job it belongs to; null when the shop has no such zone. */
 export async function findZone(
   db: Queryable,
   shopId: string,
   id: string,
   { lock = false } = {},
-): Promise<{ zone: ZoneRow; jobId: string; place: Job['place'] } | null> {
+): Promise<FoundZone | null> {
   const row = await maybeOne<RawZone & { job_id: string; place: Job['place'] }>(
     db,
     `select ${COLUMNS.split(', ')

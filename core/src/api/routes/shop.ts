@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { ProductSheetSchema } from '../../catalogue/index.ts';
 import { ClimateSchema } from '../../drying/index.ts';
 import { ShopSettingsSchema, SKILLS, WeekSchema } from '../../shop/index.ts';
-import { NewProductSchema, ProductRowSchema, ShopContextSchema } from '../shapes/contract.ts';
+import { NewProductSchema, ProductRowSchema, ShopContextSchema, ShopHeadSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { route, uuidParams } from '../shapes/route.ts';
+import { Done, route, uuidParams } from '../shapes/route.ts';
 
 const TimeZone = z.string().refine((zone) => {
   try {
@@ -20,6 +20,8 @@ const ShopChange = z.object({
   settings: ShopSettingsSchema,
 });
 
+const Crew = ShopContextSchema.pick({ crew: true });
+
 export const shopRoutes = {
   shop: route(PATHS.shop, {
     summary: 'The shop with its people, products and climate',
@@ -29,34 +31,34 @@ export const shopRoutes = {
   changeShop: route(PATHS.changeShop, {
     summary: 'Change hours, places and rules of the shop',
     body: ShopChange,
-    response: ShopContextSchema,
+    response: ShopHeadSchema,
   }),
 
   setSkills: route(PATHS.setSkills, {
     summary: 'Set what a member may be given to do',
     params: uuidParams('memberId'),
     body: z.object({ skills: z.array(z.enum(SKILLS)).max(SKILLS.length) }),
-    response: ShopContextSchema,
+    response: Crew,
   }),
 
   setWeek: route(PATHS.setWeek, {
     summary: 'Set working hours of a member’s own, or give them those of the shop again',
     params: uuidParams('memberId'),
     body: z.object({ week: WeekSchema.nullable() }),
-    response: ShopContextSchema,
+    response: Crew,
   }),
 
   setDaysOff: route(PATHS.setDaysOff, {
     summary: 'Set the days off of a member',
     params: uuidParams('memberId'),
     body: z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
-    response: ShopContextSchema,
+    response: Crew,
   }),
 
   typeClimate: route(PATHS.typeClimate, {
     summary: 'Type in a climate reading',
     body: ClimateSchema,
-    response: ShopContextSchema,
+    response: Done,
   }),
 
   addProduct: route(PATHS.addProduct, {

@@ -92,6 +92,15 @@ export const ShopContextSchema = z.object({
 });
 export type ShopContext = z.infer<typeof ShopContextSchema>;
 
+/** What of the shop has a version of its own: name, time zone, settings. */
+export const ShopHeadSchema = ShopContextSchema.pick({
+  id: true,
+  name: true,
+  timeZone: true,
+  settings: true,
+  version: true,
+});
+
 /** A coat that a pot was laid on with. */
 export const PotCoatSchema = z.object({
   jobId: z.uuid(),

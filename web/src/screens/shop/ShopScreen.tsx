@@ -27,7 +27,7 @@ const GROUPS = new Set(['week', 'doorMeasure', 'changeover']);
 
 type Draft = Record<string, string> & { name: string; timeZone: string };
 
-function draftOf(shop: ShopContext): Draft {
+function draftOf(shop: Pick<ShopContext, 'name' | 'timeZone' | 'settings'>): Draft {
   const { settings } = shop;
   const draft: Draft = { name: shop.name, timeZone: shop.timeZone, daysOff: settings.daysOff.join(', ') };
   Object.assign(draft, weekToText(settings.week));
