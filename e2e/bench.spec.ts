@@ -116,13 +116,13 @@ test('what the floor mixes is logged with its pot, and the pot knows what it coa
   const pot = page.url();
   await page.goBack();
   await page.goBack();
-  const from = page.getByRole('group', { name: 'From which pot' });
+  const from = page.getByRole('radiogroup', { name: 'From which pot' });
   for (const item of await page.getByRole('button', { name: /Prime|Colour|Clear/ }).all()) {
     if (await from.isVisible()) break;
     await item.click();
   }
   // A mix that was started from the task is what it is coated with: nobody has to choose it again.
-  await expect(from.getByRole('button', { name: /batch P-1/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(from.getByRole('radio', { name: /batch P-1/ })).toBeChecked();
   await expect(page.getByText('from the mix').first()).toBeVisible();
   await page.getByRole('button', { name: 'Log coat' }).click();
   await page.goto(pot);

@@ -40,7 +40,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   // Another objective is another plan; it is taken back like a pin.
   await good.getByLabel('The plan is to have the').selectOption('least labour');
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the least labour');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the earliest hand-over');
 });
 
@@ -67,7 +67,10 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Days');
-  await page.getByRole('group', { name: 'How much to see' }).getByRole('button', { name: 'whole' }).click();
+  await page
+    .getByRole('radiogroup', { name: 'How much to see' })
+    .getByRole('radio', { name: 'whole' })
+    .click();
   const block = page.getByRole('button', { name: /^Refit, / }).last();
   const pinned = page.getByRole('button', { name: /, pinned$/ });
   await block.focus();
@@ -96,9 +99,9 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await pinned.focus();
   await page.keyboard.press('Alt+Shift+ArrowRight');
   await expect(pin.getByLabel('From')).toHaveValue('09:00');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(pin.getByLabel('From')).toHaveValue('08:00');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(pinned).toHaveCount(0);
 });
 
@@ -136,7 +139,7 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
   await expect(pinned).toHaveCount(1);
   // What was shown beforehand is what came of it.
   await expect(page.getByRole('heading', { name: `Hand-over ${promised}` })).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(pinned).toHaveCount(0);
 });
 
@@ -238,7 +241,7 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
   await page.getByLabel(/^Room zone by zone/).check();
   await expect.poll(() => handOver(page)).not.toBe(before);
   await page.getByLabel('Rows').selectOption('by zone');
-  await page.getByRole('button', { name: 'whole' }).click();
+  await page.getByRole('radio', { name: 'whole' }).click();
   await page
     .getByRole('button', { name: /Island/ })
     .first()

@@ -80,19 +80,28 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await page.getByLabel('Rail, mm', { exact: true }).fill('4500');
   await page.getByRole('button', { name: 'Save the shop' }).click();
   await expect(page.getByText(/^Saved\./)).toBeVisible();
-  await page.getByLabel('Joss: days off').fill('2026-11-26, 2026-13-01');
-  await page.getByLabel('Joss: days off').press('Tab');
-  await expect(page.getByRole('alert')).toContainText('Write a date as 2026-11-30.');
-  await page.getByLabel('Joss: days off').fill('2026-11-26');
-  await page.getByLabel('Joss: days off').press('Tab');
-  await expect(page.getByRole('alert')).toHaveCount(0);
+  // A day off is picked from the calendar, by a press or by the keys, and dropped again.
+  const off = page.getByRole('group', { name: 'Joss: days off' });
+  await off.getByRole('button', { name: 'Pick days' }).click();
+  const calendar = page.getByRole('dialog', { name: 'Pick days' });
+  await calendar.getByRole('button', { name: /November 26th, 2026/ }).click();
+  await expect(off).toContainText('Thu 26 Nov 2026');
+  await calendar.getByRole('button', { name: /November 26th, 2026/ }).press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(off).toContainText('Fri 27 Nov 2026');
+  await page.keyboard.press('Escape');
+  await off.getByRole('button', { name: 'Drop Fri 27 Nov 2026' }).click();
+  await expect(off).not.toContainText('Fri 27 Nov 2026');
+  await page.reload();
+  await expect(off).toContainText('Thu 26 Nov 2026');
+  await expect(off).not.toContainText('Fri 27 Nov 2026');
 
   await openStage(page, 'QUAY', 'Days');
   await page.getByRole('button', { name: 'Plan again from now' }).click();
   await expect(page.getByRole('heading', { name: 'Planned again' })).toBeVisible();
   await expect(page.getByText(/later than before/)).toBeVisible();
   await expect(page.getByText('the plan is too late')).toBeVisible();
-  await page.getByRole('button', { name: 'whole' }).click();
+  await page.getByRole('radio', { name: 'whole' }).click();
   await expect(page.getByRole('button', { name: /, Joss|Thu 26/ })).toHaveCount(0);
 });
 

@@ -131,7 +131,7 @@ export function Frame() {
       <GlyphPatterns />
       <PotAlarm />
       <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-md:py-1.5">
-        <NavLink to="/jobs" className="flex items-center gap-2 font-extrabold text-lg [font-stretch:122%]">
+        <NavLink to="/jobs" className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%]">
           <img src="/mark.svg" alt="" className="h-6" />
           Upholder
         </NavLink>

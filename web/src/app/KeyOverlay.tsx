@@ -20,6 +20,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
       ['↑ ↓', 'cell above, cell below'],
       ['Tab', 'next cell'],
       ['Ctrl Z', 'undo the last change'],
+      ['Ctrl Shift Z', 'redo what was undone'],
       ['Ctrl D', 'copy the cell from the line above'],
       ['Ctrl Del', 'delete the piece'],
       ['Ctrl V', 'paste a table: opens the import with it'],
@@ -56,7 +57,7 @@ export function KeyOverlay({ isOpen, onClose }: { isOpen: boolean; onClose(): vo
             {keys.map(([key, what]) => (
               <div key={key} className="contents">
                 <dt>
-                  <kbd className="rounded-[3px] border border-line bg-raised px-1.5 py-0.5 font-semibold text-sm">
+                  <kbd className="rounded-[3px] border border-line bg-raised px-1.5 py-0.5 font-semibold text-note">
                     {key}
                   </kbd>
                 </dt>

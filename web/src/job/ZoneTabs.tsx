@@ -1,41 +1,52 @@
 import type { ZoneRow } from '@upholder/core/api';
 import type { ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
+import { Tabs } from '../parts/Tabs.tsx';
 
-/** The zones of a job side by side; one is open. */
+/** The zones of a job side by side, and below them what a screen shows of the open one, which the address names. */
 export function ZoneTabs({
   zones,
   openId,
-  onOpen,
   note,
+  aside,
   children,
 }: {
   zones: readonly ZoneRow[];
   openId: string;
-  onOpen(id: string): void;
   /** A word behind each name. */
   note?(zone: ZoneRow): string;
-  children?: ReactNode;
+  /** Right of the tabs. */
+  aside?: ReactNode;
+  children: ReactNode;
 }) {
+  const [, setSearch] = useSearchParams();
   return (
-    <div className="flex flex-wrap items-center gap-1">
-      <div className="flex flex-wrap items-center gap-1" role="tablist" aria-label="Zones">
-        {zones.map((zone) => (
-          <button
-            key={zone.id}
-            type="button"
-            role="tab"
-            aria-selected={zone.id === openId}
-            onClick={() => onOpen(zone.id)}
-            className={`flex min-h-9 items-center gap-2 px-3 py-1 font-semibold ${zone.id === openId ? 'tape' : 'hover:underline'}`}
-          >
-            <span className="size-3.5 border border-ink" style={{ background: zone.newColour }} />
-            {zone.name}
-            {note && <span className="font-normal">{note(zone)}</span>}
-          </button>
-        ))}
-      </div>
-      <span className="flex-1" />
+    <Tabs
+      label="Zones"
+      open={openId}
+      onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
+      className="flex flex-col gap-3"
+      listClass="items-center gap-1"
+      tabClass={(isOpen) =>
+        `flex min-h-9 items-center gap-2 px-3 py-1 font-semibold ${isOpen ? 'tape' : 'hover:underline'}`
+      }
+      panelClass="flex flex-col gap-3"
+      aside={
+        <>
+          <span className="flex-1" />
+          {aside}
+        </>
+      }
+      tabs={zones.map((zone) => [
+        zone.id,
+        <>
+          <span className="size-3.5 border border-ink" style={{ background: zone.newColour }} />
+          {zone.name}
+          {note && <span className="font-normal">{note(zone)}</span>}
+        </>,
+      ])}
+    >
       {children}
-    </div>
+    </Tabs>
   );
 }

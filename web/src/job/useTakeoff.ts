@@ -2,12 +2,7 @@ import type { Dossier, PieceRow } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import { useCallback, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../api/upholder.ts';
-
-/** A change that can be taken back. */
-interface Undo {
-  what: string;
-  run(): Promise<boolean>;
-}
+import { type UseHistory, useHistory } from '../base/useHistory.ts';
 
 /** What two people wrote into the same piece. */
 export interface Clash {
@@ -24,31 +19,22 @@ function pieceOf({ version: _version, ...piece }: PieceRow): Piece {
   return piece;
 }
 
-/** Adding, changing and deleting pieces, each step saved at once and each one undoable. */
-export function useTakeoff(dossier: Dossier) {
+/**
+ * Adding, changing and deleting pieces, each step saved at once and each one undoable.
+ * @param shared the history of the screen, where pieces are not all that changes on it.
+ */
+export function useTakeoff(dossier: Dossier, shared?: UseHistory) {
   const jobId = dossier.job.id;
   const [add] = upholder.useAddPiecesMutation();
   const [change] = upholder.useChangePiecesMutation();
   const [remove] = upholder.useDeletePiecesMutation();
-  const undoStack = useRef<Undo[]>([]);
+  const own = useHistory(shared === undefined);
+  const history = shared ?? own;
+  const { inTurn, record } = history;
   /** Pieces as the server last answered, which may be newer than what the table shows yet. */
   const answered = useRef(new Map<string, PieceRow>());
   const [clash, setClash] = useState<Clash | null>(null);
-  const [undoable, setUndoable] = useState<string | null>(null);
   const [savedAt, setSavedAt] = useState<Date | null>(null);
-
-  // Presses may come faster than answers: each change waits for the one before, so that taking back finds it.
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
-  const inTurn = useCallback(<T>(work: () => Promise<T>): Promise<T> => {
-    const result = queue.current.then(work);
-    queue.current = result.catch(() => undefined);
-    return result;
-  }, []);
-
-  const remember = useCallback((undo: Undo | null) => {
-    if (undo) undoStack.current.push(undo);
-    setUndoable(undoStack.current.at(-1)?.what ?? null);
-  }, []);
 
   const latestOf = useCallback((piece: PieceRow): PieceRow => {
     const known = answered.current.get(piece.id);
@@ -98,16 +84,18 @@ export function useTakeoff(dossier: Dossier) {
         );
         if (refusal) return refusal;
         const old = bases.map(({ base }) => pieceOf(base));
-        remember({
+        const put = async (pieces: readonly Piece[]): Promise<boolean> =>
+          (await write(
+            pieces.map((piece) => ({ piece, version: answered.current.get(piece.id)?.version ?? 0 })),
+          )) === null;
+        record({
           what: old.length === 1 ? `change of ${old[0]?.tag}` : `change of ${old.length} pieces`,
-          run: async () =>
-            (await write(
-              old.map((piece) => ({ piece, version: answered.current.get(piece.id)?.version ?? 0 })),
-            )) === null,
+          undo: () => put(old),
+          redo: () => put(bases.map(({ base, part }) => ({ ...pieceOf(base), ...part }))),
         });
         return null;
       }),
-    [inTurn, write, latestOf, remember],
+    [inTurn, write, latestOf, record],
   );
 
   const edit = useCallback(
@@ -115,72 +103,71 @@ export function useTakeoff(dossier: Dossier) {
     [editMany],
   );
 
+  /** Says whether pieces were added, and remembers how the server has them. */
+  const put = useCallback(
+    async (pieces: readonly Piece[]): Promise<Refusal | null> => {
+      const outcome = await add({ jobId, pieces: [...pieces] });
+      if ('error' in outcome) return refusalOf(outcome.error);
+      for (const row of outcome.data.pieces) answered.current.set(row.id, row);
+      setSavedAt(new Date());
+      return null;
+    },
+    [add, jobId],
+  );
+  const takeAway = useCallback(
+    async (pieceIds: string[]): Promise<Refusal | null> => {
+      const outcome = await remove({ jobId, pieceIds });
+      if ('error' in outcome) return refusalOf(outcome.error);
+      setSavedAt(new Date());
+      return null;
+    },
+    [remove, jobId],
+  );
+
   const drop = useCallback(
     (pieces: readonly PieceRow[]) =>
       inTurn(async (): Promise<Refusal | null> => {
-        const outcome = await remove({ jobId, pieceIds: pieces.map(({ id }) => id) });
-        if ('error' in outcome) return refusalOf(outcome.error);
+        const ids = pieces.map(({ id }) => id);
+        const refusal = await takeAway(ids);
+        if (refusal) return refusal;
         const old = pieces.map(pieceOf);
-        const what = old.length === 1 ? `deletion of ${old[0]?.tag}` : `deletion of ${old.length} pieces`;
-        remember({ what, run: async () => !('error' in (await add({ jobId, pieces: old }))) });
-        setSavedAt(new Date());
-        return null;
-      }),
-    [inTurn, add, remove, jobId, remember],
-  );
-
-  const insert = useCallback(
-    (pieces: Piece[]) =>
-      inTurn(async (): Promise<Refusal | null> => {
-        const outcome = await add({ jobId, pieces });
-        if ('error' in outcome) return refusalOf(outcome.error);
-        const what = pieces.length === 1 ? `adding ${pieces[0]?.tag}` : `adding ${pieces.length} pieces`;
-        remember({
-          what,
-          run: async () => !('error' in (await remove({ jobId, pieceIds: pieces.map(({ id }) => id) }))),
+        record({
+          what: old.length === 1 ? `deletion of ${old[0]?.tag}` : `deletion of ${old.length} pieces`,
+          undo: async () => (await put(old)) === null,
+          redo: async () => (await takeAway(ids)) === null,
         });
-        setSavedAt(new Date());
         return null;
       }),
-    [inTurn, add, remove, jobId, remember],
+    [inTurn, put, takeAway, record],
   );
 
   /** Adds many, so many at a time, and tells how far it is; one press takes all of them back. */
   const insertMany = useCallback(
-    (pieces: Piece[], onProgress: (done: number) => void) =>
+    (pieces: readonly Piece[], onProgress: (done: number) => void) =>
       inTurn(async (): Promise<Refusal | null> => {
-        const added: string[] = [];
-        const refusal = await (async () => {
+        const putAll = async (tell: (done: number) => void) => {
+          const added: Piece[] = [];
           for (let at = 0; at < pieces.length; at += CHUNK) {
             const chunk = pieces.slice(at, at + CHUNK);
-            const outcome = await add({ jobId, pieces: chunk });
-            if ('error' in outcome) return refusalOf(outcome.error);
-            added.push(...chunk.map(({ id }) => id));
-            onProgress(added.length);
+            const refusal = await put(chunk);
+            if (refusal) return { added, refusal };
+            added.push(...chunk);
+            tell(added.length);
           }
-          return null;
-        })();
-        if (added.length > 0) {
-          remember({
-            what: added.length === 1 ? `adding ${pieces[0]?.tag}` : `adding ${added.length} pieces`,
-            run: async () => !('error' in (await remove({ jobId, pieceIds: added }))),
+          return { added, refusal: null };
+        };
+        const { added, refusal } = await putAll(onProgress);
+        if (added.length > 0)
+          record({
+            what: added.length === 1 ? `adding ${added[0]?.tag}` : `adding ${added.length} pieces`,
+            undo: async () => (await takeAway(added.map(({ id }) => id))) === null,
+            redo: async () => (await putAll(() => undefined)).refusal === null,
           });
-          setSavedAt(new Date());
-        }
         return refusal;
       }),
-    [inTurn, add, remove, jobId, remember],
+    [inTurn, put, takeAway, record],
   );
-
-  const undo = useCallback(
-    () =>
-      inTurn(async () => {
-        const last = undoStack.current.pop();
-        // What could not be taken back stays to be tried again.
-        remember(last && !(await last.run()) ? last : null);
-      }),
-    [inTurn, remember],
-  );
+  const insert = useCallback((pieces: Piece[]) => insertMany(pieces, () => undefined), [insertMany]);
 
   const settle = useCallback(
     async (choice: 'mine' | 'theirs') => {
@@ -192,5 +179,5 @@ export function useTakeoff(dossier: Dossier) {
     [clash, write],
   );
 
-  return { edit, editMany, insert, insertMany, drop, undo, undoable, clash, settle, savedAt };
+  return { edit, editMany, insert, insertMany, drop, history, clash, settle, savedAt };
 }

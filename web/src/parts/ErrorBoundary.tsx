@@ -28,7 +28,7 @@ export class ErrorBoundary extends Component<Props, { error: Error | null; place
           What you saved is safe. Load the screen again; if it stops once more, go elsewhere and report these
           words:
         </p>
-        <p className="mt-3 border-line border-l-4 pl-3 font-mono text-sm">{this.state.error.message}</p>
+        <p className="mt-3 border-line border-l-4 pl-3 font-mono text-note">{this.state.error.message}</p>
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>
           Load again
         </Button>

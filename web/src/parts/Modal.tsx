@@ -24,7 +24,7 @@ export function Modal({ isOpen, onClose, title, note, children, width = '44rem' 
         >
           <div className="flex items-start gap-4 border-line border-b px-5 py-3.5">
             <div className="flex-1">
-              <Dialog.Title className="font-bold text-lg">{title}</Dialog.Title>
+              <Dialog.Title className="font-bold text-lead">{title}</Dialog.Title>
               {note && <p className="mt-0.5 text-quiet">{note}</p>}
             </div>
             <Dialog.Close

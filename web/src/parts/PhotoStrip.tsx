@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { Button, Notice } from './controls.tsx';
+import { FileButton } from './FileButton.tsx';
 import { Modal } from './Modal.tsx';
 import { pixelsOf, sampleColour, shrinkPicture } from './picture.ts';
 
@@ -93,7 +94,6 @@ export function PhotoStrip({
   const [open, setOpen] = useState<Photo | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
   const photos = dossier.photos.filter(
     (photo) => photo.zoneId === zoneId && photo.topic === topic && photo.pieceId === (pieceId ?? null),
   );
@@ -128,29 +128,18 @@ export function PhotoStrip({
             />
           </button>
         ))}
-        <button
-          type="button"
+        <FileButton
+          as="button"
+          label={`Picture file for ${title}`}
+          accept="image/*"
+          isCamera
+          onFile={(file) => void take(file)}
           aria-label={`Add a picture of ${title}`}
           disabled={isSending}
-          onClick={() => input.current?.click()}
           className="grid size-11 place-items-center rounded-[3px] border border-line border-dashed text-quiet hover:border-ink hover:text-ink"
         >
           <Camera size={20} aria-hidden="true" />
-        </button>
-        <input
-          ref={input}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label={`Picture file for ${title}`}
-          onChange={({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            if (file) void take(file);
-          }}
-        />
+        </FileButton>
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {open && (

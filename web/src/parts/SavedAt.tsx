@@ -20,7 +20,7 @@ export function SavedAt({ state, timeZone }: { state: SaveState; timeZone: strin
   return (
     <span
       role="status"
-      className={`text-[0.85rem] ${state === 'refused' ? 'font-semibold text-stop' : 'text-quiet'}`}
+      className={`text-small ${state === 'refused' ? 'font-semibold text-stop' : 'text-quiet'}`}
     >
       {words}
     </span>

@@ -5,7 +5,7 @@ import { useNowMinute } from '../base/useNow.ts';
 export function SavedClock({ at, timeZone }: { at: Date | null; timeZone: string }) {
   const now = useNowMinute();
   return (
-    <span role="status" className="text-[0.85rem] text-quiet">
+    <span role="status" className="text-small text-quiet">
       {at && `saved ${localClock(toMinute(at) + now - toMinute(new Date()), timeZone)}`}
     </span>
   );

@@ -1,13 +1,14 @@
 import type { ShopContext } from '@upholder/core/api';
-import { ShopLayerSchema } from '@upholder/core/catalogue';
-import { fieldMessages } from '@upholder/core/outcome';
+import { type ShopLayer, ShopLayerSchema } from '@upholder/core/catalogue';
 import { localDate, toMinute } from '@upholder/core/shop';
-import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { useServerDate } from '../base/useNow.ts';
-import { Button, Field, Notice, Select, TextInput } from './controls.tsx';
+import { Button, Field, Notice, Select } from './controls.tsx';
+import { DateInput } from './DateField.tsx';
+import { DraftField } from './DraftField.tsx';
 import { Modal } from './Modal.tsx';
+import { readBySchema, useDraftForm } from './useDraftForm.ts';
 
 /** Logs how a test piece of one film over another came out; the pair is settled by it. */
 export function TestPiece({
@@ -26,27 +27,31 @@ export function TestPiece({
   names: { under: string; over: string };
   onClose(): void;
 }) {
-  const [answer, { isLoading }] = upholder.useAnswerLayerMutation();
+  const [answer] = upholder.useAnswerLayerMutation();
   const today = localDate(toMinute(useServerDate(60_000)), shop.timeZone);
-  const [draft, setDraft] = useState({ method: '', madeOn: today, result: 'scuffed', why: '' });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [problem, setProblem] = useState<string | null>(null);
-  const set = (part: Partial<typeof draft>) => setDraft((now) => ({ ...now, ...part }));
+  const form = useDraftForm<ShopLayer>({
+    start: { 'test.method': '', 'test.madeOn': today, result: 'scuffed', why: '' },
+    read(draft) {
+      const text = (name: string) => String(draft[name] ?? '');
+      const held = text('result') !== 'no';
+      return readBySchema(ShopLayerSchema, {
+        id: uuid(),
+        kind,
+        under,
+        over,
+        answer: text('result'),
+        why: text('why').trim() || (held ? 'The test piece held.' : 'The test piece let go.'),
+        test: { method: text('test.method'), madeOn: text('test.madeOn'), held },
+      });
+    },
+    saved: '',
+    async save(layer) {
+      const outcome = await answer(layer);
+      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : {};
+    },
+  });
   async function save(): Promise<void> {
-    const held = draft.result !== 'no';
-    const parsed = ShopLayerSchema.safeParse({
-      id: uuid(),
-      kind,
-      under,
-      over,
-      answer: draft.result,
-      why: draft.why.trim() || (held ? 'The test piece held.' : 'The test piece let go.'),
-      test: { method: draft.method, madeOn: draft.madeOn, held },
-    });
-    if (!parsed.success) return setErrors(fieldMessages(parsed.error));
-    const outcome = await answer(parsed.data);
-    if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
-    else onClose();
+    if (await form.save()) onClose();
   }
   return (
     <Modal
@@ -56,45 +61,41 @@ export function TestPiece({
       note={`${names.over} over ${names.under}. Prepare it as the job will be, wait as long, then cut and pull.`}
       width="36rem"
     >
-      {problem && <Notice kind="stop">{problem}</Notice>}
+      {form.said && <Notice kind={form.said.kind}>{form.said.words}</Notice>}
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Prepared and tried" error={errors['test.method']} className="col-span-2">
+        <DraftField
+          form={form}
+          name="test.method"
+          label="Prepared and tried"
+          placeholder="P320, seven days, cross-cut and tape"
+          className="col-span-2"
+        />
+        <Field label="Made on" error={form.errors['test.madeOn']}>
           {(ids) => (
-            <TextInput
+            <DateInput
               {...ids}
-              placeholder="P320, seven days, cross-cut and tape"
-              value={draft.method}
-              onChange={({ target }) => set({ method: target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Made on" error={errors['test.madeOn']}>
-          {(ids) => (
-            <TextInput
-              {...ids}
-              type="date"
-              value={draft.madeOn}
-              onChange={({ target }) => set({ madeOn: target.value })}
+              value={form.text('test.madeOn')}
+              onDay={(day) => form.write('test.madeOn', day)}
             />
           )}
         </Field>
         <Field label="It">
           {(ids) => (
-            <Select {...ids} value={draft.result} onChange={({ target }) => set({ result: target.value })}>
+            <Select
+              {...ids}
+              value={form.text('result')}
+              onChange={({ target }) => form.write('result', target.value)}
+            >
               <option value="yes">held</option>
               <option value="scuffed">held, scuffed between</option>
               <option value="no">let go</option>
             </Select>
           )}
         </Field>
-        <Field label="What was seen" error={errors.why} className="col-span-2">
-          {(ids) => (
-            <TextInput {...ids} value={draft.why} onChange={({ target }) => set({ why: target.value })} />
-          )}
-        </Field>
+        <DraftField form={form} name="why" label="What was seen" className="col-span-2" />
       </div>
       <div className="mt-4 flex gap-3">
-        <Button kind="act" disabled={isLoading} onClick={() => void save()}>
+        <Button kind="act" disabled={form.isSaving} onClick={() => void save()}>
           Log it
         </Button>
         <Button onClick={onClose}>Not yet</Button>

@@ -3,6 +3,7 @@ import {
   type InputHTMLAttributes,
   type ReactNode,
   type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
   useId,
 } from 'react';
 
@@ -23,7 +24,7 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 
 /** A button; its words are a verb. */
 export function Button({ kind = 'plain', posture = 'desk', className = '', ...rest }: ButtonProps) {
-  const size = posture === 'floor' ? 'min-h-14 px-6 text-xl' : 'min-h-9 px-3.5 text-[0.95rem]';
+  const size = posture === 'floor' ? 'min-h-14 px-6 text-lead' : 'min-h-9 px-3.5 text-note';
   return (
     <button
       type="button"
@@ -58,7 +59,7 @@ export function Field({ label, error, hint, className = '', children }: FieldPro
       {isDescribed && (
         <p
           id={`${id}-said`}
-          className={`text-[0.82rem] leading-snug ${error ? 'font-semibold text-stop' : 'text-quiet'}`}
+          className={`text-small leading-snug ${error ? 'font-semibold text-stop' : 'text-quiet'}`}
           role={error ? 'alert' : undefined}
         >
           {error ?? hint}
@@ -77,6 +78,32 @@ export function TextInput({ className = '', ...rest }: InputHTMLAttributes<HTMLI
 
 export function Select({ className = '', ...rest }: SelectHTMLAttributes<HTMLSelectElement>) {
   return <select className={`${CONTROL} pr-7 ${className}`} {...rest} />;
+}
+
+/** Several lines of text. */
+export function TextArea({ className = '', ...rest }: TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  return <textarea className={`${CONTROL} py-1.5 leading-snug ${className}`} {...rest} />;
+}
+
+/** One of the zones of a job. @param all words for “none in particular”, where that may be chosen. */
+export function ZoneSelect({
+  zones,
+  all,
+  ...rest
+}: {
+  zones: readonly { id: string; name: string }[];
+  all?: string;
+} & SelectHTMLAttributes<HTMLSelectElement>) {
+  return (
+    <Select {...rest}>
+      {all !== undefined && <option value="">{all}</option>}
+      {zones.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </Select>
+  );
 }
 
 /** A sheet of paper on the ground. */

@@ -109,7 +109,7 @@ interface CoatFieldsProps {
 
 /** As poured, cup and seconds, air: large enough for gloves. */
 export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
-  const big = 'min-h-14 text-xl font-semibold';
+  const big = 'min-h-14 text-lead font-semibold';
   const source = draft.potId ? 'from the mix' : isOnlyPlanned(draft) ? 'as planned, not measured' : undefined;
   const text = (
     key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct',

@@ -1,6 +1,7 @@
 import { failure, type Outcome, success } from '@upholder/core/outcome';
 import { localClock, localDate, minuteAt, parseClock, toInstant, toMinute } from '@upholder/core/shop';
 import { Field, TextInput } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 
 /** Date and time of day in the shop. */
 export interface DoneAt {
@@ -31,17 +32,16 @@ export function DoneAtField({
   onChange(value: DoneAt): void;
   error?: string;
 }) {
-  const big = 'min-h-14 text-xl font-semibold';
+  const big = 'min-h-14 text-lead font-semibold';
   return (
     <div className="grid grid-cols-2 gap-3">
       <Field label="Done on">
         {(ids) => (
-          <TextInput
+          <DateInput
             {...ids}
-            type="date"
             className={big}
             value={value.date}
-            onChange={({ target }) => target.value && onChange({ ...value, date: target.value })}
+            onDay={(date) => date && onChange({ ...value, date })}
           />
         )}
       </Field>

@@ -54,7 +54,7 @@ export function PiecePicker({ pieces, zone, states, chosen, onChange, error }: P
               colour={zone?.newColour ?? '#888888'}
               size={34}
             />
-            <span className="font-semibold text-sm">{piece.tag}</span>
+            <span className="font-semibold text-note">{piece.tag}</span>
           </button>
         ))}
       </div>

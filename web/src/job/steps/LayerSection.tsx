@@ -75,7 +75,7 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
         {...handle}
         title={`${step.name}. Drag to move it.`}
         onClick={() => onShow(step.key)}
-        className={`flex w-full touch-none items-center justify-between gap-2 px-1.5 text-left text-[0.78rem] leading-[16px] ${isFilm ? 'border-sheet border-t' : 'text-quiet hover:bg-closed'} ${few ? 'ml-5 !w-[calc(100%-1.25rem)]' : ''}`}
+        className={`flex w-full touch-none items-center justify-between gap-2 px-1.5 text-left text-tiny leading-[16px] ${isFilm ? 'border-sheet border-t' : 'text-quiet hover:bg-closed'} ${few ? 'ml-5 !w-[calc(100%-1.25rem)]' : ''}`}
         style={look}
       >
         <span className="truncate">{step.name}</span>
@@ -130,11 +130,11 @@ function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContex
         />
         <div className="absolute inset-y-0 w-[3px] bg-ink" style={{ left: share(total) }} />
       </div>
-      <p className="mt-1 text-[0.82rem] text-quiet">
+      <p className="mt-1 text-small text-quiet">
         Hatched: {USUAL_UM.from} to {USUAL_UM.to}, usual on wood. Wet film × solids ÷ (1 + thinner per paint).
       </p>
       {limited.map(({ name, own, most }) => (
-        <p key={name} className={`mt-1 text-[0.85rem] ${own > most ? 'font-semibold text-stop' : ''}`}>
+        <p key={name} className={`mt-1 text-small ${own > most ? 'font-semibold text-stop' : ''}`}>
           {name}: <span className="quantity">{Math.round(own)}</span> of at most{' '}
           <span className="quantity">{most} µm</span>
         </p>
@@ -174,7 +174,7 @@ export function LayerSection({
           </ol>
         </SortableList>
         <div
-          className="h-12 px-2 pt-1 text-[0.82rem] text-white [text-shadow:0_0_3px_#000]"
+          className="h-12 px-2 pt-1 text-small text-white [text-shadow:0_0_3px_#000]"
           style={{
             background: `repeating-linear-gradient(4deg, ${zone.oldColour} 0 7px, color-mix(in srgb, ${zone.oldColour} 82%, black) 7px 9px)`,
           }}

@@ -81,7 +81,7 @@ function FilmFields({ step, shop, change }: FieldsProps) {
   return (
     <>
       {said !== '' && (
-        <p role="status" className="col-span-4 border-tape border-l-[6px] pl-3 text-[0.9rem]">
+        <p role="status" className="col-span-4 border-tape border-l-[6px] pl-3 text-note">
           {said}
         </p>
       )}

@@ -50,7 +50,7 @@ const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
 function Figure({ name, children, title }: { name: string; children: React.ReactNode; title?: string }) {
   return (
     <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap" title={title}>
-      <span className="text-[0.82rem] text-quiet">{name}</span>
+      <span className="text-small text-quiet">{name}</span>
       <span className="quantity">{children}</span>
     </span>
   );
@@ -185,7 +185,7 @@ export function StepLine({
               </p>
             ))}
             {step.cautions.length > 0 && (
-              <p className="text-[0.85rem] text-quiet">
+              <p className="text-small text-quiet">
                 The product’s safety data sheet, local codes and licensed practice come first; this is no
                 legal advice.
               </p>
@@ -205,7 +205,7 @@ export function StepLine({
                   );
                 })}
               </dl>
-              <p className="mt-1.5 text-[0.85rem] text-quiet">
+              <p className="mt-1.5 text-small text-quiet">
                 Sheet: {sheet?.source}. An estimate: the thumb decides.
               </p>
             </div>

@@ -46,7 +46,7 @@ export function StepPieces({
               className={`flex min-h-20 min-w-16 flex-col items-center justify-end gap-1 rounded-[3px] border-2 p-1.5 ${marked.has(piece.id) ? 'border-act bg-act-wash' : 'border-transparent hover:bg-closed'}`}
             >
               <PieceGlyph piece={piece} colour={colour} size={44} now={0} />
-              <span className="quantity text-[0.85rem]">{piece.tag}</span>
+              <span className="quantity text-small">{piece.tag}</span>
             </button>
           </li>
         ))}

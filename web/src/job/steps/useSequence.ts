@@ -4,6 +4,7 @@ import { factsOf } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useHistory } from '../../base/useHistory.ts';
 import { sheetsOf, suppliesOf } from '../shelves.ts';
 
 /** A step without what ties it to its zone. */
@@ -11,20 +12,14 @@ export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft 
   return draft;
 }
 
-interface Past {
-  what: string;
-  steps: StepDraft[];
-}
-
 /** Changing a zone's sequence: each change is saved at once and can be taken back and made again. */
 export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Step[]) {
   const [write] = upholder.useWriteStepsMutation();
   const [problem, setProblem] = useState<string | null>(null);
-  const [past, setPast] = useState<Past[]>([]);
-  const [future, setFuture] = useState<Past[]>([]);
+  const history = useHistory();
+  const { inTurn, record } = history;
   const drafts = useMemo(() => steps.map(draftOf), [steps]);
   // Presses may come faster than answers: each change starts from the one before.
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
   const latest = useRef({ drafts, version: zone.version });
   if (zone.version >= latest.current.version) latest.current = { drafts, version: zone.version };
 
@@ -45,38 +40,16 @@ export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Ste
 
   const edit = useCallback(
     (what: string, edits: readonly SequenceEdit[]) => {
-      queue.current = queue.current.then(async () => {
+      void inTurn(async () => {
         const before = latest.current.drafts;
-        if (!(await put(applyEdits(before, edits)))) return;
-        setPast((all) => [...all, { what, steps: before }]);
-        setFuture([]);
+        const after = applyEdits(before, edits);
+        if (await put(after)) record({ what, undo: () => put(before), redo: () => put(after) });
       });
     },
-    [put],
+    [put, inTurn, record],
   );
 
-  const step = useCallback(
-    (from: Past[], setFrom: typeof setPast, setTo: typeof setPast) => {
-      const last = from.at(-1);
-      if (!last) return;
-      queue.current = queue.current.then(async () => {
-        const before = latest.current.drafts;
-        if (!(await put(last.steps))) return;
-        setFrom((all) => all.slice(0, -1));
-        setTo((all) => [...all, { what: last.what, steps: before }]);
-      });
-    },
-    [put],
-  );
-
-  return {
-    edit,
-    undo: () => step(past, setPast, setFuture),
-    redo: () => step(future, setFuture, setPast),
-    undoable: past.at(-1)?.what ?? null,
-    redoable: future.at(-1)?.what ?? null,
-    problem,
-  };
+  return { edit, history, problem };
 }
 export type SequenceEditor = ReturnType<typeof useSequence>;
 

@@ -25,10 +25,10 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
   return (
     <div className="leading-snug">
       <div className="flex flex-wrap items-center gap-4">
-        <p className="flex-1 text-2xl">All in. Stir, do not shake.</p>
+        <p className="flex-1 text-head">All in. Stir, do not shake.</p>
         {restsMs > 0 ? (
-          <p role="timer" className="text-[2.2rem]">
-            <span className="text-quiet text-lg">rests </span>
+          <p role="timer" className="text-arm">
+            <span className="text-quiet text-lead">rests </span>
             <span className="quantity">
               {Math.floor(restsMs / 60_000)}:{String(Math.floor((restsMs % 60_000) / 1000)).padStart(2, '0')}
             </span>
@@ -42,22 +42,22 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
         )}
       </div>
       {restsMs > 0 && (
-        <p className="text-lg text-quiet">
+        <p className="text-lead text-quiet">
           Shaking beat air into it, which would show as bubbles in the film.
         </p>
       )}
       {strainer ? (
-        <p className="mt-2 text-lg">
-          Strain every pour: at most <span className="quantity text-[2.2rem]">{strainer.um} µm</span> for{' '}
+        <p className="mt-2 text-lead">
+          Strain every pour: at most <span className="quantity text-arm">{strainer.um} µm</span> for{' '}
           {strainer.through}, finer for the last coat.
         </p>
       ) : (
-        <p className="mt-2 text-lg">Strain what has stood, and every tin that was open before.</p>
+        <p className="mt-2 text-lead">Strain what has stood, and every tin that was open before.</p>
       )}
       {fills && fills.fills > 1 && (
-        <p className="text-lg">
-          <span className="quantity text-[2.2rem]">{fills.fills}</span> fillings of the cup, the last of{' '}
-          <span className="text-[2.2rem]">
+        <p className="text-lead">
+          <span className="quantity text-arm">{fills.fills}</span> fillings of the cup, the last of{' '}
+          <span className="text-arm">
             <Volume ml={fills.lastMl} />
           </span>
           .

@@ -51,7 +51,7 @@ export function UnitsSwitch() {
   return (
     <Button
       posture="floor"
-      className="!px-3.5 !text-base"
+      className="!px-3.5 !text-body"
       onClick={() => {
         dispatch(unitsChosen(other));
         keepChoice('units', other);

@@ -26,14 +26,14 @@ function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Da
       className={`flex min-h-16 items-center gap-4 border-l-[8px] px-4 py-2 hover:bg-raised ${pot.emptiedAt ? 'border-line text-quiet' : clock?.phase === 'over' ? 'border-stop' : clock?.phase === 'short' ? 'border-tape' : 'border-act'}`}
     >
       <span className="min-w-0 flex-1 leading-snug">
-        <span className="block font-semibold text-lg">{sheet.name}</span>
+        <span className="block font-semibold text-lead">{sheet.name}</span>
         <span className="block text-quiet">
           {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
           {pot.batch && ` · batch ${pot.batch}`}
         </span>
       </span>
       <span className="text-right leading-snug">
-        <span className="block text-xl">
+        <span className="block text-lead">
           <Volume ml={state.mixMl} />
         </span>
         {pot.emptiedAt ? (

@@ -18,7 +18,7 @@ export function ClosedPots({
     <fieldset>
       <legend className="label">Left of it, in closed pots</legend>
       {leftovers.map(({ pot, left }) => (
-        <label key={pot.id} className="flex min-h-14 items-center gap-3 text-lg">
+        <label key={pot.id} className="flex min-h-14 items-center gap-3 text-lead">
           <input
             type="checkbox"
             className="size-7 accent-(--act)"

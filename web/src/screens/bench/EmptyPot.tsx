@@ -80,7 +80,7 @@ export function EmptyPot({
           {(ids) => (
             <TextInput
               {...ids}
-              className="min-h-14 text-[2.2rem]"
+              className="min-h-14 text-arm"
               placeholder="0 mL"
               value={left}
               onChange={({ target }) => setLeft(target.value)}
@@ -91,7 +91,7 @@ export function EmptyPot({
           {(ids) => (
             <Select
               {...ids}
-              className="min-h-14 text-[1.3rem]"
+              className="min-h-14 text-lead"
               value={to}
               onChange={({ target }) => setTo(target.value as PotRecord['leftTo'])}
             >

@@ -125,13 +125,13 @@ export function KeptTools({ shop, now }: { shop: ShopContext; now: Date }) {
         return (
           <div key={id} className="flex min-h-16 items-center gap-4 border-line border-t px-4 py-2">
             <p className="min-w-0 flex-1 leading-snug">
-              <span className="block font-semibold text-lg">{item.name}</span>
+              <span className="block font-semibold text-lead">{item.name}</span>
               <span className="block text-quiet">
                 {shop.products.find(({ key }) => key === item.productKey)?.sheet.name ?? item.productKey},{' '}
                 {item.by}
               </span>
             </p>
-            <p className={`quantity text-xl ${leftMin <= 0 ? 'font-bold text-stop' : ''}`}>
+            <p className={`quantity text-lead ${leftMin <= 0 ? 'font-bold text-stop' : ''}`}>
               {leftMin <= 0 ? 'kept too long' : formatDuration(leftMin)}
             </p>
             <Button posture="floor" onClick={() => void end(id, item)}>

@@ -30,7 +30,7 @@ export function SoundSwitch() {
   return (
     <Button
       posture="floor"
-      className="!px-3.5 !text-base"
+      className="!px-3.5 !text-body"
       aria-pressed={isAudible}
       onClick={() => {
         dispatch(soundChosen(!isAudible));

@@ -52,7 +52,7 @@ export function PotLabelScreen() {
         className="flex w-[100mm] gap-4 border-2 border-ink bg-white p-4 text-black leading-snug"
       >
         <div className="min-w-0 flex-1">
-          <p className="font-bold text-lg leading-tight">{sheet.name}</p>
+          <p className="font-bold text-lead leading-tight">{sheet.name}</p>
           <p>{pot.purpose || 'free pot'}</p>
           <p className="mt-1 font-semibold">{recipeWords(sheet, pot.recipe)}</p>
           <p>

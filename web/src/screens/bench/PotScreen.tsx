@@ -26,7 +26,7 @@ function Coated({ potId }: { potId: string }) {
   const { data } = upholder.usePotCoatsQuery(potId);
   if (!data || data.coats.length === 0) return null;
   return (
-    <p className="text-lg">
+    <p className="text-lead">
       <span className="text-quiet">Coated: </span>
       {data.coats.map(({ jobId, jobCode, stepName, side, pieces, doneAt }) => (
         <Link
@@ -72,8 +72,8 @@ export function PotScreen() {
     <main className="flex flex-col gap-4 p-5">
       <div className="flex flex-wrap items-start gap-4">
         <div className="min-w-0 flex-1">
-          <h1 className="text-[2rem]">{sheet.name}</h1>
-          <p className="text-lg text-quiet">
+          <h1 className="text-arm">{sheet.name}</h1>
+          <p className="text-lead text-quiet">
             {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
             {pot.batch && ` · batch ${pot.batch}`} · {pot.madeBy}
             {waiting && ' · kept here until the server answers'}
@@ -82,10 +82,10 @@ export function PotScreen() {
         {clock && (
           <p
             role="timer"
-            className={`text-right text-[2.2rem] leading-tight ${clock.phase === 'over' ? 'font-bold text-stop' : clock.phase === 'short' ? 'font-bold' : ''}`}
+            className={`text-right text-arm leading-tight ${clock.phase === 'over' ? 'font-bold text-stop' : clock.phase === 'short' ? 'font-bold' : ''}`}
           >
             {clock.phase === 'over' ? 'Do not use' : formatDuration((clock.until - now.getTime()) / 60_000)}
-            <span className="block text-base text-quiet">
+            <span className="block text-body text-quiet">
               {clock.phase === 'over' ? 'past its life' : `left of ${formatDuration(clock.lifeMin)}`}
             </span>
           </p>
@@ -93,20 +93,20 @@ export function PotScreen() {
         <UnitsSwitch />
         <Link
           to={`/bench/${pot.id}/label`}
-          className="min-h-14 px-2 font-semibold text-act text-lg leading-[3.5rem] underline underline-offset-2"
+          className="min-h-14 px-2 font-semibold text-act text-lead leading-[3.5rem] underline underline-offset-2"
         >
           Label
         </Link>
         <Link
           to="/bench"
-          className="min-h-14 px-2 font-semibold text-act text-lg leading-[3.5rem] underline underline-offset-2"
+          className="min-h-14 px-2 font-semibold text-act text-lead leading-[3.5rem] underline underline-offset-2"
         >
           All pots
         </Link>
       </div>
       <Coated potId={pot.id} />
       {joined.length > 0 && (
-        <p className="text-lg">
+        <p className="text-lead">
           <span className="text-quiet">With what was left of: </span>
           {joined.map((one) => (
             <Link
@@ -137,25 +137,25 @@ export function PotScreen() {
             <section aria-label="What it is" className="bg-sheet p-5">
               <dl className="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 text-quiet">
                 <div>
-                  <dd className="text-[2.2rem] text-ink leading-tight">
+                  <dd className="text-arm text-ink leading-tight">
                     <Volume ml={state.mixMl} />
                   </dd>
                   <dt>in it</dt>
                 </div>
                 <div>
-                  <dd className="quantity text-[2.2rem] text-ink leading-tight">
+                  <dd className="quantity text-arm text-ink leading-tight">
                     {(state.fraction * 100).toFixed(1)}
                   </dd>
                   <dt>% on paint</dt>
                 </div>
                 <div>
-                  <dd className="quantity text-[2.2rem] text-ink leading-tight">
+                  <dd className="quantity text-arm text-ink leading-tight">
                     {state.vocGL === null ? '–' : Math.round(state.vocGL)}
                   </dd>
                   <dt>g/L VOC</dt>
                 </div>
                 <div>
-                  <dd className="quantity text-[2.2rem] text-ink leading-tight">
+                  <dd className="quantity text-arm text-ink leading-tight">
                     {state.cost === null ? '–' : formatMoney(state.cost, shop.settings.currency)}
                   </dd>
                   <dt>of paint</dt>
@@ -166,7 +166,7 @@ export function PotScreen() {
                   {caution}
                 </p>
               ))}
-              <p className="mt-2 text-[0.85rem] text-quiet">
+              <p className="mt-2 text-small text-quiet">
                 Follow the product’s safety data sheet, local codes and licensed practice; VOC by the local
                 rule.
               </p>

@@ -81,12 +81,12 @@ function ScaleBar({
   return (
     <div>
       <div className="flex items-baseline justify-between">
-        <p className="text-[2.2rem] leading-tight">
+        <p className="text-arm leading-tight">
           <Weight g={reading.grams} />
           <span className="text-quiet"> of </span>
           <Weight g={target} />
         </p>
-        <p className={`text-[2.2rem] leading-tight ${isStop ? 'font-bold text-stop' : 'text-quiet'}`}>
+        <p className={`text-arm leading-tight ${isStop ? 'font-bold text-stop' : 'text-quiet'}`}>
           {isStop ? 'Stop' : reading.isStable ? 'steady' : ''}
         </p>
       </div>
@@ -195,11 +195,11 @@ export function PourPanel({
               key={component.role}
               className={`min-w-44 flex-1 border-l-[8px] px-4 py-2 ${component === next ? 'border-act bg-act-wash' : isDone ? 'border-ink bg-raised' : 'border-line bg-raised'}`}
             >
-              <p className="text-lg leading-tight">{component.name}</p>
-              <p className="text-[2.2rem] leading-tight">
+              <p className="text-lead leading-tight">{component.name}</p>
+              <p className="text-arm leading-tight">
                 <Volume ml={component.ml} role={component.role} />
               </p>
-              <p className="text-[2.2rem] text-quiet leading-tight">
+              <p className="text-arm text-quiet leading-tight">
                 <Weight g={component.cumulativeG} />
               </p>
               <p className="text-quiet">{isDone ? 'is in' : 'on the scale, not tared'}</p>
@@ -209,18 +209,18 @@ export function PourPanel({
       </ol>
       {next && pouring ? (
         <div className="mt-4">
-          <p className="text-2xl">
+          <p className="text-head">
             {next.pouredMl > 0 ? `Add to the ${next.role}` : VERBS[next.role]}: {next.name}
           </p>
-          <p className="text-[4.2rem] leading-none">
+          <p className="text-far leading-none">
             <Volume ml={pouring.ml} role={next.role} />
             {next.role !== 'accelerator' && (
-              <span className="ml-5 text-[2.2rem] text-quiet">
+              <span className="ml-5 text-arm text-quiet">
                 <Volume ml={pouring.ml} isOther />
               </span>
             )}
             {pot.way === 'stick' && pot.pailMm !== null && (
-              <span className="ml-5 text-[2.4rem] text-quiet">
+              <span className="ml-5 text-arm text-quiet">
                 up to{' '}
                 <span className="quantity">
                   {stickDepthMm(
@@ -248,7 +248,7 @@ export function PourPanel({
                 {(ids) => (
                   <TextInput
                     {...ids}
-                    className="min-h-14 text-[2.2rem]"
+                    className="min-h-14 text-arm"
                     placeholder={volumeWords(pouring.ml, units, next.role)}
                     value={text}
                     onChange={({ target }) => setText(target.value)}

@@ -29,7 +29,7 @@ import {
   readDraft,
 } from './startDraft.ts';
 
-const BIG = 'min-h-14 text-[1.3rem]';
+const BIG = 'min-h-14 text-lead';
 
 function Choice({
   label,
@@ -113,7 +113,7 @@ export function StartPot({
   const fills = read.gun?.cupMl && mixMl > 0 ? fillsOf(mixMl, read.gun.cupMl) : null;
   return (
     <section aria-label="A new pot" className="flex flex-col gap-4 bg-sheet p-5">
-      <h2 className="text-xl">A new pot</h2>
+      <h2 className="text-lead">A new pot</h2>
       <div className="grid grid-cols-2 gap-3">
         <Choice
           label="Product"
@@ -268,10 +268,10 @@ export function StartPot({
         </Notice>
       )}
       <div role="status" className="leading-snug">
-        <p className="text-[1.6rem]">
+        <p className="text-head">
           {read.pours.map(({ role, name, ml }) => (
             <span key={role} className="mr-5 inline-block">
-              <Volume ml={ml} role={role} /> <span className="text-lg text-quiet">{name}</span>
+              <Volume ml={ml} role={role} /> <span className="text-lead text-quiet">{name}</span>
             </span>
           ))}
         </p>

@@ -72,8 +72,8 @@ export function Stopwatch({ onRun }: { onRun(seconds: number): void }) {
       onPointerUp={release}
       className={`flex min-h-36 w-full touch-none select-none flex-col items-center justify-center rounded-[3px] border-[3px] ${phase === 'running' ? 'border-act bg-act text-on-act' : phase === 'armed' ? 'border-act bg-act-wash' : 'border-ink bg-raised'}`}
     >
-      <span className="quantity text-[3.4rem] leading-none">{shown.toFixed(1)} s</span>
-      <span className="mt-2 font-semibold text-lg">{words}</span>
+      <span className="quantity text-far leading-none">{shown.toFixed(1)} s</span>
+      <span className="mt-2 font-semibold text-lead">{words}</span>
     </button>
   );
 }

@@ -24,7 +24,7 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
           className="flex min-h-16 items-center gap-4 border-line border-t px-4 py-2 hover:bg-raised"
         >
           <span className="min-w-0 flex-1 leading-snug">
-            <span className="block font-semibold text-lg">
+            <span className="block font-semibold text-lead">
               {item.op.name}, {dossier.job.code}
             </span>
             <span className="block text-quiet">
@@ -33,7 +33,7 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
             </span>
           </span>
           <span className="text-right leading-snug">
-            <span className="block text-xl">
+            <span className="block text-lead">
               <Volume ml={amounts.mixMl} />
             </span>
             {isShort(shop, coat.step.productKey, amounts.paintMl) && (

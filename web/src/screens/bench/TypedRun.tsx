@@ -26,7 +26,7 @@ export function TypedRun({ onRun }: { onRun(seconds: number): void }) {
           <TextInput
             {...ids}
             inputMode="decimal"
-            className="min-h-14 text-[1.3rem]"
+            className="min-h-14 text-lead"
             value={text}
             onChange={({ target }) => setText(target.value)}
             onKeyDown={({ key }) => key === 'Enter' && add()}

@@ -138,10 +138,10 @@ export function ViscosityPanel({
   return (
     <section aria-label="Viscosity" className="bg-sheet p-5">
       <div className="flex items-center gap-3">
-        <h2 className="flex-1 text-xl">Is it thin enough?</h2>
+        <h2 className="flex-1 text-lead">Is it thin enough?</h2>
         <Select
           aria-label="Cup"
-          className="!w-40 min-h-14 text-lg"
+          className="!w-40 min-h-14 text-lead"
           value={cupId}
           onChange={({ target: { value } }) => setCupId(value)}
         >
@@ -153,8 +153,8 @@ export function ViscosityPanel({
         </Select>
       </div>
       {shown.target && (
-        <p className="text-lg text-quiet">
-          Wanted: <span className="quantity text-[2.2rem] text-ink">{bandWords(shown.target)}</span> in{' '}
+        <p className="text-lead text-quiet">
+          Wanted: <span className="quantity text-arm text-ink">{bandWords(shown.target)}</span> in{' '}
           {shown.target.cup.name}
         </p>
       )}
@@ -165,7 +165,7 @@ export function ViscosityPanel({
       </div>
       {summary && (
         <div className="mt-3">
-          <p className="text-[2.2rem] leading-tight">
+          <p className="text-arm leading-tight">
             {runs.map((run, index) => (
               <span
                 // biome-ignore lint/suspicious/noArrayIndexKey: runs have no name but their place
@@ -176,9 +176,9 @@ export function ViscosityPanel({
               </span>
             ))}
           </p>
-          <p className="text-lg">
-            mean <span className="quantity text-[2.2rem]">{summary.mean.toFixed(1)} s</span>, spread{' '}
-            <span className="quantity text-[2.2rem]">{summary.spread.toFixed(1)} s</span>
+          <p className="text-lead">
+            mean <span className="quantity text-arm">{summary.mean.toFixed(1)} s</span>, spread{' '}
+            <span className="quantity text-arm">{summary.spread.toFixed(1)} s</span>
           </p>
           {outsideCup(cup, summary.mean) && <Notice kind="stop">{outsideCup(cup, summary.mean)}</Notice>}
           <div className="mt-2 flex gap-3">
@@ -193,9 +193,9 @@ export function ViscosityPanel({
       )}
       {remark && <Notice>{remark}</Notice>}
       {readings.map(({ reading, own, mean, fraction }) => (
-        <p key={reading.id} className="mt-2 border-line border-t pt-2 text-lg">
-          <span className="quantity text-[2.2rem]">{mean.toFixed(1)} s</span> {own.name} at{' '}
-          <span className="quantity text-[2.2rem]">{(fraction * 100).toFixed(1)} %</span> on paint
+        <p key={reading.id} className="mt-2 border-line border-t pt-2 text-lead">
+          <span className="quantity text-arm">{mean.toFixed(1)} s</span> {own.name} at{' '}
+          <span className="quantity text-arm">{(fraction * 100).toFixed(1)} %</span> on paint
           {targetCup && !areComparable(own, targetCup) && (
             <span className="block text-quiet">does not compare with {targetCup.name}: not in the fit</span>
           )}
@@ -210,7 +210,7 @@ export function ViscosityPanel({
       {next && fit && targetCup && (
         <div className="mt-3" role="status">
           {next.isThere ? (
-            <p className="text-2xl">Thin enough.</p>
+            <p className="text-head">Thin enough.</p>
           ) : next.isBeyondMaximum && addMl < 1 ? (
             <Notice kind="stop">
               The sheet ends at {(maximum * 100).toFixed(0)} % on paint, and the target would take{' '}
@@ -219,19 +219,19 @@ export function ViscosityPanel({
             </Notice>
           ) : (
             <>
-              <p className="text-lg text-quiet">
+              <p className="text-lead text-quiet">
                 Add now{next.isBeyondMaximum ? ', up to the sheet’s maximum' : ''}
               </p>
-              <p className="text-[3.4rem] leading-none">
+              <p className="text-far leading-none">
                 <Volume ml={addMl} />
               </p>
-              <p className="text-[2.2rem] text-quiet leading-tight">
+              <p className="text-arm text-quiet leading-tight">
                 <Weight g={addMl * sheet.thinnerDensityKgL} /> · <Volume ml={addMl} isOther />
               </p>
-              <p className="mt-1 text-lg">
-                to <span className="quantity text-[2.2rem]">{(next.now * 100).toFixed(1)} %</span> on paint,
-                then about{' '}
-                <span className="quantity text-[2.2rem]">
+              <p className="mt-1 text-lead">
+                to <span className="quantity text-arm">{(next.now * 100).toFixed(1)} %</span> on paint, then
+                about{' '}
+                <span className="quantity text-arm">
                   {cupSeconds(sayCup ?? targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
                 </span>
                 {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}

@@ -10,11 +10,15 @@ import { isPastDate, workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useHistory } from '../../base/useHistory.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { useCurrentDossier, useJobContext } from '../../job/useJobContext.ts';
+import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import { Button, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { Tabs } from '../../parts/Tabs.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { useFollowing } from '../../workers/useFollowing.ts';
 import { BehindNotice } from './BehindNotice.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
@@ -41,8 +45,6 @@ const PANELS: readonly [Panel, string][] = [
   ['better', 'How good'],
   ['help', 'What helps'],
 ];
-/** Pins that can be taken back, one after the other. */
-const UNDO_DEPTH = 20;
 
 /** The job on the calendar: who does what when and where, what dries where until when, and why everything waits. */
 export function DaysScreen() {
@@ -55,7 +57,7 @@ export function DaysScreen() {
   const [replanned, setReplanned] = useState<Replanned | null>(null);
   const [zoom, setZoom] = useState(0);
   const [by, setBy] = useState<RowsBy>('place');
-  const [undo, setUndo] = useState<Wish[]>([]);
+  const history = useHistory();
   const [panel, setPanel] = useState<Panel>('today');
   const [isChainShown, showChain] = useState(false);
   const { following, moveTo, end: endFollowing } = useFollowing(dossier, shop);
@@ -97,27 +99,25 @@ export function DaysScreen() {
     setReplanned(before ? { before, plan: made, moves: comparePlans(before.ops, made.ops) } : null);
     return true;
   }
+  /** Plans with another wish, which can be taken back: the same wish with a better plan is only better. */
+  async function wishFor(what: string, wish: Wish, recipe?: PlanRecipe): Promise<void> {
+    const before = plan?.wish;
+    if (!(await run(wish, recipe)) || !before || JSON.stringify(before) === JSON.stringify(wish)) return;
+    history.record({ what, undo: () => run(before), redo: () => run(wish) });
+  }
   async function pin(opId: string, at: number | null): Promise<void> {
     if (!plan) return;
     const { [opId]: _was, ...others } = plan.wish.pins;
-    const before = plan.wish;
-    const isDone = await run({ ...plan.wish, pins: at === null ? others : { ...others, [opId]: at } });
-    if (isDone) setUndo((known) => [...known, before].slice(-UNDO_DEPTH));
-  }
-  async function takeBack(): Promise<void> {
-    const last = undo.at(-1);
-    if (last && (await run(last))) setUndo(undo.slice(0, -1));
+    const name = plan.ops.find(({ id }) => id === opId)?.name ?? 'a visit';
+    await wishFor(at === null ? `letting go of ${name}` : `moving ${name}`, {
+      ...plan.wish,
+      pins: at === null ? others : { ...others, [opId]: at },
+    });
   }
   async function planAgain(): Promise<void> {
     if (await run()) select(null);
   }
-  async function take(wish: Wish, recipe?: PlanRecipe): Promise<void> {
-    const before = plan?.wish;
-    const isDone = await run(wish, recipe);
-    // Another wish can be taken back; the same wish with a better plan is only better.
-    if (isDone && before && JSON.stringify(before) !== JSON.stringify(wish))
-      setUndo((known) => [...known, before].slice(-UNDO_DEPTH));
-  }
+  const take = (wish: Wish, recipe?: PlanRecipe) => wishFor('what is wished', wish, recipe);
 
   return (
     <main className="flex flex-col gap-3 p-5">
@@ -141,33 +141,24 @@ export function DaysScreen() {
           </Select>
         )}
         {plan && (
-          <div
+          <ChoiceRow
+            label="How much to see"
             className="flex rounded-[3px] border-[1.5px] border-line"
-            role="group"
-            aria-label="How much to see"
-          >
-            {ZOOMS.map(({ name }, index) => (
-              <button
-                key={name}
-                type="button"
-                aria-pressed={zoom === index}
-                onClick={() => setZoom(index)}
-                className={`px-3 py-1 font-semibold ${zoom === index ? 'bg-ink text-sheet' : 'hover:bg-closed'}`}
-              >
-                {name}
-              </button>
-            ))}
-          </div>
+            choices={ZOOMS.map(({ name }, index) => ({ value: String(index), words: name }))}
+            value={String(zoom)}
+            onChoose={(index) => setZoom(Number(index))}
+            choiceClass={(isChosen) =>
+              `px-3 py-1 font-semibold ${isChosen ? 'bg-ink text-sheet' : 'hover:bg-closed'}`
+            }
+          />
         )}
         {plan && (
           <Button aria-pressed={isChainShown} onClick={() => showChain(!isChainShown)}>
             {isChainShown ? 'Hide what decides' : 'What decides the end?'}
           </Button>
         )}
-        {undo.length > 0 && (
-          <Button disabled={isLoading} onClick={() => void takeBack()}>
-            Take back
-          </Button>
+        {(history.undoable ?? history.redoable) !== null && (
+          <UndoButtons history={history} isBusy={isLoading} />
         )}
         <Button
           kind={plan === null || isStale || (hasNews && !isDone) ? 'act' : 'plain'}
@@ -285,21 +276,16 @@ export function DaysScreen() {
                 </Button>
               </>
             ) : (
-              <>
-                <div role="tablist" aria-label="Beside the chart" className="mb-3 flex border-line border-b">
-                  {PANELS.map(([key, name]) => (
-                    <button
-                      key={key}
-                      type="button"
-                      role="tab"
-                      aria-selected={panel === key}
-                      onClick={() => setPanel(key)}
-                      className={`flex-1 px-1 py-1.5 text-[0.92rem] ${panel === key ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`}
-                    >
-                      {name}
-                    </button>
-                  ))}
-                </div>
+              <Tabs<Panel>
+                label="Beside the chart"
+                tabs={PANELS}
+                open={panel}
+                onOpen={setPanel}
+                listClass="mb-3 w-full border-line border-b"
+                tabClass={(isOpen) =>
+                  `flex-1 px-1 py-1.5 text-note ${isOpen ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`
+                }
+              >
                 {panel === 'today' &&
                   (replanned ? (
                     <MovesReport replanned={replanned} log={dossier.log} shop={shop} now={now} />
@@ -316,7 +302,7 @@ export function DaysScreen() {
                 {panel === 'help' && !isDone && (
                   <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />
                 )}
-              </>
+              </Tabs>
             )}
           </Sheet>
         </div>

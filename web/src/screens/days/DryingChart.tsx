@@ -226,7 +226,7 @@ export function DryingChart({
               className="pointer-events-none absolute z-10 border-act border-l-2"
               style={{ left: scale.x(now), top: 0, height: top }}
             >
-              <span className="absolute top-[25px] left-0 whitespace-nowrap bg-act px-1 font-bold text-[0.75rem] text-on-act">
+              <span className="absolute top-[25px] left-0 whitespace-nowrap bg-act px-1 font-bold text-tiny text-on-act">
                 now {localClock(now, shop.timeZone)}
               </span>
             </div>
@@ -250,7 +250,7 @@ export function DryingChart({
             >
               <span className="font-bold">{name}</span>
               <br />
-              <span className="text-[0.8rem] text-quiet">{size}</span>
+              <span className="text-small text-quiet">{size}</span>
             </div>
           ))}
         </div>

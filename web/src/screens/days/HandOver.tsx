@@ -38,10 +38,10 @@ export function HandOver({
   const finished = finishedOf(dossier);
   if (finished !== null)
     return (
-      <h2 className="text-lg">
+      <h2 className="text-lead">
         All work was logged {dayWords(finished, shop.timeZone)}{' '}
         <span className="quantity">{whenWords(finished, finished, shop.timeZone)}</span>
-        <span className="block font-normal text-[0.85rem] text-quiet">
+        <span className="block font-normal text-small text-quiet">
           planned for {dayWords(plan.handOver, shop.timeZone)}
           {job.status === 'open' && '. Set the job to handed over under Brief once the client has it'}
         </span>
@@ -52,11 +52,11 @@ export function HandOver({
       ? boundWords(plan.handOver, plan.bound, plan.loads)
       : null;
   return (
-    <h2 className="text-lg">
+    <h2 className="text-lead">
       Hand-over {dayWords(plan.handOver, shop.timeZone)}{' '}
       <span className="quantity">{whenWords(plan.handOver, plan.handOver, shop.timeZone)}</span>
       {job.neededBy !== null && spare !== null && (
-        <span className={`ml-3 font-semibold text-[0.95rem] ${spare < 0 ? 'text-stop' : 'text-quiet'}`}>
+        <span className={`ml-3 font-semibold text-note ${spare < 0 ? 'text-stop' : 'text-quiet'}`}>
           needed by {dateWords(job.neededBy)}
           {spare < 0
             ? `: ${-spare} ${spare === -1 ? 'day' : 'days'} too late`
@@ -68,12 +68,12 @@ export function HandOver({
       {following && (
         <span
           role="status"
-          className={`block font-semibold text-[0.95rem] ${following.sketch?.ok === false ? 'text-stop' : 'text-act'}`}
+          className={`block font-semibold text-note ${following.sketch?.ok === false ? 'text-stop' : 'text-act'}`}
         >
           {followWords(following, plan.handOver, shop.timeZone)}
         </span>
       )}
-      <span className={`font-normal text-[0.85rem] text-quiet ${following ? 'hidden' : 'block'}`}>
+      <span className={`font-normal text-small text-quiet ${following ? 'hidden' : 'block'}`}>
         planned {whenWords(Math.floor(Date.parse(plan.madeAt) / 60_000), now, shop.timeZone)} for{' '}
         {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %, for the {OBJECTIVES[plan.wish.objective]}
         {words && `. ${words.gap}`}

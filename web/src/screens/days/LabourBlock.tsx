@@ -92,7 +92,7 @@ export function LabourBlock({
       onKeyDown={press}
       title={words}
       aria-label={`${words}${isPinned ? ', pinned' : ''}`}
-      className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-[0.75rem] leading-[19px] [font-stretch:88%] ${look} ${
+      className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-tiny leading-[19px] [font-stretch:88%] ${look} ${
         isPinned ? 'border-l-[6px] border-l-tape' : ''
       } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${Math.abs(shiftPx) >= DRAG_PX ? 'z-30 cursor-grabbing opacity-80' : ''}`}
       style={{ left: left + (Math.abs(shiftPx) >= DRAG_PX ? shiftPx : 0), width, top, height: 21 }}

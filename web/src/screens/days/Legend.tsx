@@ -1,7 +1,7 @@
 /** What the marks of the chart mean. */
 export function Legend() {
   return (
-    <dl className="flex flex-wrap items-center gap-x-5 gap-y-1 text-[0.85rem] text-quiet">
+    <dl className="flex flex-wrap items-center gap-x-5 gap-y-1 text-small text-quiet">
       {[
         { key: 'work', drawing: <rect x="0" y="1" width="16" height="9" fill="var(--ink)" />, name: 'work' },
         {

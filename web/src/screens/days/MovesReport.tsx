@@ -66,7 +66,7 @@ export function MovesReport({
                 <br />
                 <span className="quantity">{at(move.before)}</span> →{' '}
                 <span className="quantity">{at(move.after)}</span>
-                <span className="block text-[0.88rem] text-quiet">{whyThere(move, plan, names)}</span>
+                <span className="block text-note text-quiet">{whyThere(move, plan, names)}</span>
               </li>
             ))}
             {moves.length > MOST && <li className="text-quiet">and {moves.length - MOST} more</li>}

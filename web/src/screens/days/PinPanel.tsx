@@ -2,6 +2,7 @@ import type { PlannedOp } from '@upholder/core/planning';
 import { localClock, localDate, minuteAt, parseClock } from '@upholder/core/shop';
 import { useState } from 'react';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 
 /** Sets the start of an operation by hand, or lets it go again. */
 export function PinPanel({
@@ -25,11 +26,7 @@ export function PinPanel({
     <section aria-label="Pin" className="mt-4 border-line border-t pt-3">
       <h3>{pinnedAt === null ? 'Set its start by hand' : 'Pinned'}</h3>
       <div className="mt-1 grid grid-cols-[1fr_5.2rem] gap-2">
-        <Field label="Day">
-          {(ids) => (
-            <TextInput {...ids} type="date" value={date} onChange={({ target }) => setDate(target.value)} />
-          )}
-        </Field>
+        <Field label="Day">{(ids) => <DateInput {...ids} value={date} onDay={setDate} />}</Field>
         <Field label="From" error={parseClock(clock) === null ? 'As 07:30.' : undefined}>
           {(ids) => <TextInput {...ids} value={clock} onChange={({ target }) => setClock(target.value)} />}
         </Field>
@@ -44,7 +41,7 @@ export function PinPanel({
           </Button>
         )}
       </div>
-      <p className="mt-1 text-[0.82rem] text-quiet leading-snug">
+      <p className="mt-1 text-small text-quiet leading-snug">
         Or drag its block, or Alt with ← and →. The rest is planned round it.
       </p>
     </section>

@@ -36,7 +36,7 @@ function SideBySide({
     ['set-ups', ({ setups }) => String(setups)],
   ];
   return (
-    <table className="mt-3 w-full text-[0.88rem]">
+    <table className="mt-3 w-full text-note">
       <thead>
         <tr className="border-line border-b text-left align-bottom">
           <td />
@@ -167,7 +167,7 @@ export function Reliefs({
               <span className="flex-1">
                 <span className="font-semibold">{relief.title}</span>:{' '}
                 <span className="quantity">{won(minutes)} sooner</span>, {at(found.handOver)}
-                <span className="block text-[0.88rem] text-quiet">{relief.cost}</span>
+                <span className="block text-note text-quiet">{relief.cost}</span>
               </span>
             </label>
             {relief.change && (
@@ -179,7 +179,7 @@ export function Reliefs({
         ))}
       </ul>
       {useless.length > 0 && (
-        <p className="text-[0.88rem] text-quiet leading-snug">
+        <p className="text-note text-quiet leading-snug">
           No help: {useless.map(({ relief }) => relief.title).join(', ')}.
         </p>
       )}

@@ -3,7 +3,8 @@ import { isFixed } from '@upholder/core/pieces';
 import type { Wish } from '@upholder/core/planning';
 import { useState } from 'react';
 import { dateWords } from '../../base/times.ts';
-import { Button, Field, TextInput } from '../../parts/controls.tsx';
+import { Button, Field } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 
 /** How many zones have something to do in the client's room. */
 function zonesInRoom({ job, zones, pieces }: Dossier): number {
@@ -35,9 +36,7 @@ export function RoomWishes({
     <div>
       <div className="grid grid-cols-[1fr_auto] items-end gap-2">
         <Field label="Client’s room closed on">
-          {(ids) => (
-            <TextInput {...ids} type="date" value={date} onChange={({ target }) => setDate(target.value)} />
-          )}
+          {(ids) => <DateInput {...ids} value={date} onDay={setDate} />}
         </Field>
         <Button
           disabled={!isNew}

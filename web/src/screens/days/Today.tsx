@@ -41,7 +41,7 @@ export function Today({
             >
               <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
               <span className="font-semibold">{op.name}</span>
-              <span className="block text-[0.88rem] text-quiet">
+              <span className="block text-note text-quiet">
                 {labels.get(op.loadId)} · {shop.crew.find(({ id }) => id === op.personId)?.name}
               </span>
             </button>
@@ -54,7 +54,7 @@ export function Today({
       >
         Sheet for the wall
       </Link>
-      <p className="mt-3 text-[0.88rem] text-quiet">Choose a line, a block or a strip to see why it waits.</p>
+      <p className="mt-3 text-note text-quiet">Choose a line, a block or a strip to see why it waits.</p>
     </div>
   );
 }

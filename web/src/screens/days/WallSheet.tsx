@@ -71,7 +71,7 @@ export function WallSheet() {
           To the jobs
         </Link>
       </div>
-      <h1 className="text-[1.8rem]">{dateWords(date)}</h1>
+      <h1 className="text-head">{dateWords(date)}</h1>
       {shown.length === 0 && <p className="mt-2">Nothing is planned for this day.</p>}
       {shown.map(({ personId, lines, minutes }) => (
         <section
@@ -79,9 +79,9 @@ export function WallSheet() {
           aria-label={nameOf(personId)}
           className="mt-4 break-inside-avoid bg-sheet p-4"
         >
-          <h2 className="flex items-baseline gap-3 text-xl">
+          <h2 className="flex items-baseline gap-3 text-lead">
             {nameOf(personId)}
-            <span className="font-normal text-[0.95rem] text-quiet">{formatDuration(minutes)} of work</span>
+            <span className="font-normal text-note text-quiet">{formatDuration(minutes)} of work</span>
           </h2>
           <table className="mt-2 w-full">
             <tbody>
@@ -113,7 +113,7 @@ export function WallSheet() {
       ))}
       {drying.length > 0 && (
         <section aria-label="Dries over the night" className="mt-4 break-inside-avoid bg-sheet p-4">
-          <h2 className="text-xl">Wet when the lights go out</h2>
+          <h2 className="text-lead">Wet when the lights go out</h2>
           <ul className="mt-1">
             {drying.map(({ op, jobCode, loadLabel, handleAt }) => (
               <li key={`${jobCode} ${op.id}`} className="flex gap-3 border-line border-t py-1.5">

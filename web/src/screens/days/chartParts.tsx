@@ -61,7 +61,7 @@ export function Backdrop({
           className="absolute border-line border-l opacity-70"
           style={{ left: scale.x(minute), top: 26, height: height - 26 }}
         >
-          <span className="absolute top-0 left-1 text-[0.72rem] text-quiet">
+          <span className="absolute top-0 left-1 text-tiny text-quiet">
             {localClock(minute, timeZone).slice(0, 2)}
           </span>
         </div>
@@ -79,7 +79,7 @@ export function Backdrop({
             {(isOpen || width > 46) && (
               <span
                 style={{ left: HEADING_PX }}
-                className={`sticky inline-block max-w-full truncate px-1.5 pt-0.5 text-[0.88rem] ${isOpen ? 'font-bold' : 'text-quiet'}`}
+                className={`sticky inline-block max-w-full truncate px-1.5 pt-0.5 text-note ${isOpen ? 'font-bold' : 'text-quiet'}`}
               >
                 {dateWords(date)}
               </span>
@@ -176,7 +176,7 @@ export function Film({
         type="button"
         onClick={onSelect}
         title={label}
-        className={`absolute truncate text-left text-[0.75rem] leading-[14px] [font-stretch:90%] ${isSelected ? 'font-bold text-act' : ''}`}
+        className={`absolute truncate text-left text-tiny leading-[14px] [font-stretch:90%] ${isSelected ? 'font-bold text-act' : ''}`}
         style={{ left, top: 0, width, height: 14 }}
       >
         {label}

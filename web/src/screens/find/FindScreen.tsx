@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { lastJob } from '../../job/lastJob.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { FileButton } from '../../parts/FileButton.tsx';
 import { decodeFrame } from './decode.ts';
 import { readCode } from './readCode.ts';
 
@@ -26,7 +27,6 @@ export function FindScreen() {
   const [several, setHits] = useState<Hit[]>([]);
   const [isWatching, setWatching] = useState(false);
   const video = useRef<HTMLVideoElement>(null);
-  const picture = useRef<HTMLInputElement>(null);
   const hasCamera = typeof navigator.mediaDevices?.getUserMedia === 'function';
 
   async function open(code: string): Promise<void> {
@@ -117,9 +117,9 @@ export function FindScreen() {
               <li key={piece.id}>
                 <Link
                   to={`/jobs/${job.id}/pieces?piece=${piece.id}`}
-                  className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lg"
+                  className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lead"
                 >
-                  <span className="tape text-sm">{job.code}</span>
+                  <span className="tape text-note">{job.code}</span>
                   <span className="font-semibold">{piece.tag}</span>
                   <span className="min-w-0 truncate text-quiet">{job.name}</span>
                 </Link>
@@ -134,7 +134,7 @@ export function FindScreen() {
             {(ids) => (
               <TextInput
                 {...ids}
-                className="min-h-14 text-2xl"
+                className="min-h-14 text-head"
                 placeholder="QUAY U07"
                 autoCapitalize="characters"
                 value={text}
@@ -152,20 +152,11 @@ export function FindScreen() {
               {isWatching ? 'Stop the camera' : 'Read with the camera'}
             </Button>
           )}
-          <Button posture="floor" onClick={() => picture.current?.click()}>
-            Read from a picture
-          </Button>
-          <input
-            ref={picture}
-            type="file"
+          <FileButton
+            posture="floor"
+            label="Picture of a label"
             accept="image/*"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Picture of a label"
-            onChange={async ({ target }) => {
-              const file = target.files?.[0];
-              target.value = '';
-              if (!file) return;
+            onFile={async (file) => {
               setProblem(null);
               const bitmap = await createImageBitmap(file).catch(() => null);
               const code = bitmap && decodeFrame(bitmap);
@@ -175,7 +166,9 @@ export function FindScreen() {
                   'No code can be read in this picture. Go closer, or type what stands on the label.',
                 );
             }}
-          />
+          >
+            Read from a picture
+          </FileButton>
         </div>
         {isWatching && (
           <video

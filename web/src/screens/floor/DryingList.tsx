@@ -67,7 +67,7 @@ export function DryingList({
                 )}
               </div>
               <p
-                className="whitespace-nowrap text-right font-bold text-[2.15rem] leading-none [font-stretch:88%]"
+                className="whitespace-nowrap text-right font-bold text-arm leading-none [font-stretch:88%]"
                 role="timer"
               >
                 {formatDuration(at - now)}

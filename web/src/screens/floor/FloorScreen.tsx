@@ -41,21 +41,21 @@ function ItemRow({
   const body = (
     <>
       <span className="min-w-0 flex-1">
-        <span className="block font-semibold text-lg leading-snug">{item.op.name}</span>
+        <span className="block font-semibold text-lead leading-snug">{item.op.name}</span>
         <span className="block text-quiet leading-snug">
           {item.loadLabel} · {job?.job.code}
           {who && ` · ${who}`}
         </span>
       </span>
       <span className={`text-right leading-snug ${late && isOpen ? 'font-semibold text-act' : ''}`}>
-        <span className="quantity text-xl">
+        <span className="quantity text-lead">
           {item.plannedStart !== null && item.plannedStart < now && isOpen
             ? late
               ? 'overdue'
               : 'now'
             : whenWords(start, now, shop.timeZone)}
         </span>
-        {item.heldBy && <span className="block text-quiet text-sm">until {item.heldBy.name} is dry</span>}
+        {item.heldBy && <span className="block text-quiet text-note">until {item.heldBy.name} is dry</span>}
       </span>
     </>
   );
@@ -163,8 +163,8 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
           />
         ) : (
           <section className="border-line border-l-[10px] bg-sheet p-6">
-            <h1 className="text-3xl">Nothing can be done just now</h1>
-            <p className="mt-2 text-lg text-quiet">
+            <h1 className="text-arm">Nothing can be done just now</h1>
+            <p className="mt-2 text-lead text-quiet">
               {idleWords(agenda, dossiers)}{' '}
               <Link to="/jobs" className="font-semibold text-act underline">
                 To the jobs

@@ -28,6 +28,7 @@ import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { coatOf, mixAddress } from '../../job/useAgenda.ts';
 import { usePieceStates } from '../../job/useJobContext.ts';
+import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
@@ -150,7 +151,7 @@ export function NowCard(props: NowCardProps) {
       className={`border-l-[10px] bg-sheet p-5 ${isDue ? 'border-act' : 'border-line'}`}
       aria-label="Do now"
     >
-      <p className="text-lg text-quiet">
+      <p className="text-lead text-quiet">
         {isDue
           ? 'Do now'
           : item.openAt > now
@@ -164,8 +165,8 @@ export function NowCard(props: NowCardProps) {
           </span>
         )}
       </p>
-      <h1 className="mt-1 text-[2.3rem] leading-[1.1]">{op.name}</h1>
-      <p className="mt-1 text-xl">{item.loadLabel}</p>
+      <h1 className="mt-1 text-arm leading-[1.1]">{op.name}</h1>
+      <p className="mt-1 text-lead">{item.loadLabel}</p>
       {item.openAt > now && (
         <div className="mt-2">
           <Notice kind="stop">
@@ -189,7 +190,7 @@ export function NowCard(props: NowCardProps) {
         </div>
       ))}
       {item.shutsAt !== null && (
-        <p className={`mt-1 text-lg ${item.shutsAt < now ? 'font-semibold text-stop' : ''}`}>
+        <p className={`mt-1 text-lead ${item.shutsAt < now ? 'font-semibold text-stop' : ''}`}>
           {item.shutsAt < now
             ? 'The recoat window has shut: scuff and dust first, or plan again.'
             : `Recoat window shuts ${whenWords(item.shutsAt, now, shop.timeZone)}, in ${formatDuration(item.shutsAt - now)}.`}
@@ -215,10 +216,10 @@ export function NowCard(props: NowCardProps) {
       ))}
       {coat?.amounts && (
         <>
-          <p className="mt-4 border-line border-t pt-3 text-xl">
+          <p className="mt-4 border-line border-t pt-3 text-lead">
             {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']}, {coat.step.wftUm} µm wet
           </p>
-          <p className="mt-1 font-bold text-[2.15rem] leading-tight [font-stretch:92%]">
+          <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
             Mix {formatMl(coat.amounts.paintMl)}
             {coat.amounts.thinnerMl > 0 && ` + ${formatMl(coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
           </p>
@@ -228,42 +229,46 @@ export function NowCard(props: NowCardProps) {
           </p>
           <Link
             to={mixAddress(item, dossier, coat)}
-            className="mt-2 inline-flex min-h-14 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-6 font-semibold text-xl"
+            className="mt-2 inline-flex min-h-14 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-6 font-semibold text-lead"
           >
             Mix this pot
           </Link>
           {ownPots.length > 0 && (
-            <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="From which pot">
-              {ownPots.map((pot) => (
-                <button
-                  key={pot.id}
-                  type="button"
-                  aria-pressed={draft.potId === pot.id}
-                  onClick={() =>
-                    setDraft(
-                      draft.potId === pot.id
-                        ? { ...typed, potId: null }
-                        : fromPot(draft, pot, cupsOf(shop.benchItems)),
-                    )
-                  }
-                  className={`min-h-14 border-l-[8px] px-4 text-left text-lg ${draft.potId === pot.id ? 'border-act bg-act-wash' : 'border-line bg-raised'}`}
-                >
-                  <span className="font-semibold">
-                    Pot {localClock(toMinute(pot.startedAt), shop.timeZone)}
-                  </span>
-                  {pot.batch && `, batch ${pot.batch}`}
-                </button>
-              ))}
-            </div>
+            <ChoiceRow
+              label="From which pot"
+              className="mt-3 flex flex-wrap gap-2"
+              value={draft.potId ?? ''}
+              onChoose={(id) => {
+                const pot = ownPots.find((one) => one.id === id);
+                if (pot) setDraft(fromPot(draft, pot, cupsOf(shop.benchItems)));
+              }}
+              onClear={() => setDraft({ ...typed, potId: null })}
+              choiceClass={(isChosen) =>
+                `min-h-14 border-l-[8px] px-4 text-left text-lead ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
+              }
+              choices={ownPots.map((pot) => ({
+                value: pot.id,
+                words: (
+                  <>
+                    <span className="font-semibold">
+                      Pot {localClock(toMinute(pot.startedAt), shop.timeZone)}
+                    </span>
+                    {pot.batch && `, batch ${pot.batch}`}
+                  </>
+                ),
+              }))}
+            />
           )}
           <div className="mt-3">
             <CoatFields draft={draft} onChange={setDraft} errors={errors} />
           </div>
         </>
       )}
-      {!coat && step && isStepItself(op) && <p className="mt-3 max-w-prose text-lg text-quiet">{step.why}</p>}
+      {!coat && step && isStepItself(op) && (
+        <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
+      )}
       {step && step.cautions.length > 0 && (
-        <ul className="mt-3 border-stop border-l-4 pl-3 text-[0.95rem]">
+        <ul className="mt-3 border-stop border-l-4 pl-3 text-note">
           {step.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}

@@ -22,11 +22,11 @@ export function PotClocks({ shop }: { shop: ShopContext }) {
           role={clock.phase === 'good' ? undefined : 'alert'}
           className={`flex min-h-16 flex-1 items-center gap-4 border-l-[10px] px-4 ${LOOKS[clock.phase]}`}
         >
-          <span className="min-w-0 flex-1 text-lg leading-snug">
+          <span className="min-w-0 flex-1 text-lead leading-snug">
             <span className="font-semibold">{sheet.name}</span>
             <span className="block text-quiet">{pot.purpose || 'free pot'}</span>
           </span>
-          <span className="quantity text-[2.2rem]">
+          <span className="quantity text-arm">
             {clock.phase === 'over' ? 'do not use' : formatDuration((clock.until - now) / 60_000)}
           </span>
         </Link>

@@ -1,19 +1,18 @@
 import type { OpeningRow } from '@upholder/core/api';
-import { type Hardware, HINGE_PLANS, layoutFromTags, PULL_PLANS } from '@upholder/core/elevation';
+import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation';
 import { PIECE_KIND_TRAITS } from '@upholder/core/pieces';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
 import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { v7 as uuid } from 'uuid';
-import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { useOpenings } from '../../job/useOpenings.ts';
+import { useMap } from '../../job/useMap.ts';
 import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 
 const HINGE_WORDS = { off: 'come off', masked: 'stay, masked', renewed: 'are renewed' } as const;
 const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
@@ -103,30 +102,10 @@ function TextCell({
 /** Hardware bags: one per opening, what is in it, packed and ticked back in. */
 export function HardwareScreen() {
   const { dossier: served, shop } = useJobContext();
-  const { dossier, change } = useOpenings(served);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { dossier, change, layOut, history, problem } = useMap(served);
   const now = useNowMinute();
-  async function write(openings: OpeningRow[]): Promise<void> {
-    setProblem((await change(openings))?.message ?? null);
-  }
-  const [addToMap] = upholder.useAddToMapMutation();
+  const write = (openings: OpeningRow[]) => change(openings);
   const withHardware = dossier.pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].closesOpening);
-  /** Openings from the tags, so that every door and drawer front has its bag. */
-  async function makeBags(): Promise<void> {
-    const { walls, openings, assigned } = layoutFromTags(
-      dossier.pieces,
-      dossier.walls,
-      dossier.openings,
-      uuid,
-    );
-    const outcome = await addToMap({
-      jobId: dossier.job.id,
-      walls,
-      openings,
-      assigned: [...assigned].map(([pieceId, openingId]) => ({ pieceId, openingId })),
-    });
-    setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
-  }
   const openings = [...dossier.openings].sort((a, b) =>
     a.tag.localeCompare(b.tag, undefined, { numeric: true }),
   );
@@ -143,7 +122,7 @@ export function HardwareScreen() {
               </p>
               {problem && <Notice kind="stop">{problem}</Notice>}
               <div className="mt-3 flex flex-wrap items-center gap-4">
-                <Button kind="act" onClick={() => void makeBags()}>
+                <Button kind="act" onClick={() => void layOut()}>
                   Make {withHardware.length} {withHardware.length === 1 ? 'bag' : 'bags'}
                 </Button>
                 <Link to="../pieces/map" className="font-semibold text-act underline">
@@ -188,6 +167,7 @@ export function HardwareScreen() {
           <span className="quantity">{sum(({ pulls }) => pulls)}</span> handles,{' '}
           <span className="quantity">{sum(({ toOrder }) => toOrder)}</span> to order
         </p>
+        <UndoButtons history={history} />
         <Button onClick={() => window.print()}>Print the list</Button>
       </div>
       <p className="no-print text-quiet">
@@ -203,7 +183,7 @@ export function HardwareScreen() {
             ))}
           </colgroup>
           <thead>
-            <tr className="border-ink border-b-[1.5px] text-[0.85rem]">
+            <tr className="border-ink border-b-[1.5px] text-small">
               {WIDTHS.map(([title]) => (
                 <th key={title} scope="col" className="px-2 py-1.5">
                   {title}
@@ -220,9 +200,9 @@ export function HardwareScreen() {
               return (
                 <tr key={opening.id} className="border-line border-t">
                   <th scope="row" className="px-2">
-                    <span className="tape text-sm">{tag}</span>
+                    <span className="tape text-note">{tag}</span>
                   </th>
-                  <td className="px-2 text-[0.9rem] text-quiet">
+                  <td className="px-2 text-note text-quiet">
                     {members.map((piece) => piece.tag).join(', ')}
                   </td>
                   <td className="px-1">
@@ -307,7 +287,7 @@ export function HardwareScreen() {
                             void write([{ ...opening, [key]: target.checked ? stamp() : null }])
                           }
                         />
-                        <span className="quantity text-[0.82rem] text-quiet">{whenWords(opening[key])}</span>
+                        <span className="quantity text-small text-quiet">{whenWords(opening[key])}</span>
                       </label>
                     </td>
                   ))}

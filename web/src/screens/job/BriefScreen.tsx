@@ -13,7 +13,8 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { type JobInShop, planningShop, useJobContext } from '../../job/useJobContext.ts';
 import { newZoneSpec, zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
-import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
@@ -126,21 +127,15 @@ function Head({ dossier, shop }: JobInShop) {
         </Field>
         <Field label="Start" error={fields.startOn} className="col-span-2">
           {(ids) => (
-            <TextInput
-              {...ids}
-              type="date"
-              value={draft.startOn}
-              onChange={({ target }) => target.value && change({ startOn: target.value })}
-            />
+            <DateInput {...ids} value={draft.startOn} onDay={(startOn) => startOn && change({ startOn })} />
           )}
         </Field>
         <Field label="Needed by" error={fields.neededBy ?? (remark || undefined)} className="col-span-2">
           {(ids) => (
-            <TextInput
+            <DateInput
               {...ids}
-              type="date"
               value={draft.neededBy ?? ''}
-              onChange={({ target }) => change({ neededBy: target.value === '' ? null : target.value })}
+              onDay={(day) => change({ neededBy: day === '' ? null : day })}
             />
           )}
         </Field>
@@ -190,10 +185,9 @@ function Head({ dossier, shop }: JobInShop) {
         )}
         <Field label="Address and access" error={fields.addressNote} className="col-span-6">
           {(ids) => (
-            <textarea
+            <TextArea
               {...ids}
               rows={3}
-              className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
               value={draft.addressNote}
               onChange={({ target }) => change({ addressNote: target.value })}
             />

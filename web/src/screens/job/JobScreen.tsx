@@ -206,7 +206,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
         <div className="flex items-start gap-4">
           <div className="min-w-0 flex-1">
             <div className="flex items-baseline gap-3">
-              <span className="tape text-sm">{job.code}</span>
+              <span className="tape text-note">{job.code}</span>
               <h1 className="truncate">{job.name}</h1>
             </div>
           </div>
@@ -226,7 +226,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
                 <span className="mr-1.5 font-normal text-quiet">{index + 1}</span>
                 {name}
               </span>
-              <span className={`block text-[0.82rem] ${isMissing ? 'font-semibold text-act' : 'text-quiet'}`}>
+              <span className={`block text-small ${isMissing ? 'font-semibold text-act' : 'text-quiet'}`}>
                 {phrase}
               </span>
             </NavLink>

@@ -1,6 +1,6 @@
 import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
 import { isPastDate, localDate } from '@upholder/core/shop';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -10,6 +10,7 @@ import { finishedOf } from '../../job/finishedOf.ts';
 import { useBehind } from '../../job/useBehind.ts';
 import { useCurrentDossier, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { FileButton } from '../../parts/FileButton.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { PlanAll } from './PlanAll.tsx';
 
@@ -92,7 +93,6 @@ export function JobsScreen() {
   const [importJob] = upholder.useImportJobMutation();
   const navigate = useNavigate();
   const now = useNowMinute();
-  const fileInput = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   // The pieces of a job make its row taller: shown only when they are known, nothing moves under a finger.
   const isWhole = floor.data !== undefined || floor.isError;
@@ -138,16 +138,10 @@ export function JobsScreen() {
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">{shop.name}</h1>
-        <input
-          ref={fileInput}
-          type="file"
-          accept="application/json,.json"
-          className="sr-only"
-          aria-label="Job file"
-          onChange={({ target }) => void bringIn(target.files?.[0]).then(() => (target.value = ''))}
-        />
         {jobs.length > 1 && <PlanAll shop={shop} now={now} />}
-        <Button onClick={() => fileInput.current?.click()}>Bring in a job file</Button>
+        <FileButton label="Job file" accept="application/json,.json" onFile={(file) => void bringIn(file)}>
+          Bring in a job file
+        </FileButton>
         <Button kind="act" onClick={() => void startJob()}>
           Start a job
         </Button>

@@ -5,7 +5,7 @@ import { formatMm } from '@upholder/core/units';
 import { useState } from 'react';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { Button, Field, Select } from '../../parts/controls.tsx';
+import { Button, Field, Select, ZoneSelect } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
 
 interface LabelSize {
@@ -109,14 +109,13 @@ export function LabelsScreen() {
         {what === 'pieces' && (
           <Field label="Zone">
             {(ids) => (
-              <Select {...ids} value={zoneId} onChange={({ target }) => setZoneId(target.value)}>
-                <option value="">all zones</option>
-                {dossier.zones.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </Select>
+              <ZoneSelect
+                {...ids}
+                all="all zones"
+                zones={dossier.zones}
+                value={zoneId}
+                onChange={({ target }) => setZoneId(target.value)}
+              />
             )}
           </Field>
         )}

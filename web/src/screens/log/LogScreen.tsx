@@ -63,7 +63,7 @@ function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneNa
             · {zoneName} · {memberName}
           </span>
         </p>
-        <p className="text-[0.9rem]">{reason}</p>
+        <p className="text-note">{reason}</p>
       </div>
     </li>
   );
@@ -136,13 +136,13 @@ export function LogScreen() {
                     {waiting.has(entry.id) && ' · on its way'}
                   </span>
                 </p>
-                {entry.coat && <p className="text-[0.9rem]">{coatWords(entry, shop)}</p>}
+                {entry.coat && <p className="text-note">{coatWords(entry, shop)}</p>}
                 {doubtful.has(entry.id) && (
-                  <p className="border-tape border-l-[6px] pl-2 text-[0.9rem]">
+                  <p className="border-tape border-l-[6px] pl-2 text-note">
                     {doubtWords(doubtful.get(entry.id))}
                   </p>
                 )}
-                {entry.note && <p className="text-[0.9rem] italic">{entry.note}</p>}
+                {entry.note && <p className="text-note italic">{entry.note}</p>}
               </div>
               {isCounting && !waiting.has(entry.id) && (
                 <span className="flex gap-2">

@@ -1,18 +1,18 @@
-import type { OpeningRow, WallRow } from '@upholder/core/api';
-import { hardwareOf, layoutFromTags, type Wall } from '@upholder/core/elevation';
+import type { Dossier, WallRow } from '@upholder/core/api';
+import { hardwareOf, type Opening } from '@upholder/core/elevation';
 import { nextTag, PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { parseLengthMm } from '@upholder/core/units';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
-import { useOpenings } from '../../job/useOpenings.ts';
+import { useMap } from '../../job/useMap.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { OpeningPanel } from './OpeningPanel.tsx';
 import { TagDialog } from './TagDialog.tsx';
 import { WallView } from './WallView.tsx';
@@ -70,21 +70,36 @@ function WallFields({
   );
 }
 
+/** An opening beside the last one of a wall, as large as a piece or as a usual door, with a tag that nobody has. */
+function newOpening(dossier: Dossier, wall: WallRow, piece: Piece | undefined): Opening {
+  const own = dossier.openings.filter(({ wallId }) => wallId === wall.id);
+  const right = own.reduce((most, { xMm, widthMm }) => Math.max(most, xMm + widthMm), 0);
+  const { widthMm, heightMm } = piece ?? { widthMm: 400, heightMm: 720 };
+  const tags = dossier.openings.map(({ tag }) => tag);
+  return {
+    id: uuid(),
+    wallId: wall.id,
+    tag: piece && !tags.includes(piece.tag) ? piece.tag : nextTag(`${wall.letter}0`, tags),
+    xMm: Math.max(0, Math.min(right + 30, wall.widthMm - widthMm)),
+    yMm: 100,
+    widthMm,
+    heightMm,
+    hardware: hardwareOf(piece ?? { kind: 'door', heightMm: 720 }),
+    baggedAt: null,
+    returnedAt: null,
+  };
+}
+
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
   const { dossier: served, shop } = useJobContext();
-  const { dossier, change: changeOpenings } = useOpenings(served);
+  const map = useMap(served);
+  const { dossier, change, history, problem } = map;
   const states = usePieceStates(dossier, shop);
   const now = useNowMinute();
-  const jobId = dossier.job.id;
-  const [addToMap] = upholder.useAddToMapMutation();
-  const [changeWall] = upholder.useChangeWallMutation();
-  const [deleteWall] = upholder.useDeleteWallMutation();
-  const [deleteOpenings] = upholder.useDeleteOpeningsMutation();
-  const { edit, editMany } = useTakeoff(dossier);
+  const { editMany } = useTakeoff(dossier, history);
   const [selectedId, select] = useState<string | null>(null);
   const [isTagging, setTagging] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
   const board = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   const selected = dossier.openings.find(({ id }) => id === selectedId);
@@ -99,67 +114,27 @@ export function MapScreen() {
     return () => watch.disconnect();
   }, []);
 
-  const told = (outcome: { error?: unknown }): Refusal | null => {
-    const refusal = outcome.error === undefined ? null : refusalOf(outcome.error);
-    setProblem(refusal?.message ?? null);
-    return refusal;
-  };
-  async function change(openings: OpeningRow[]): Promise<Refusal | null> {
-    const refusal = await changeOpenings(openings);
-    setProblem(refusal?.message ?? null);
-    return refusal;
-  }
-
-  async function layOut(): Promise<void> {
-    const { walls, openings, assigned } = layoutFromTags(
-      dossier.pieces,
-      dossier.walls,
-      dossier.openings,
-      uuid,
-    );
-    told(
-      await addToMap({
-        jobId,
-        walls,
-        openings,
-        assigned: [...assigned].map(([pieceId, openingId]) => ({ pieceId, openingId })),
-      }),
-    );
-  }
-
-  async function addWall(): Promise<void> {
+  function addWall(): void {
     const used = new Set(dossier.walls.map(({ letter }) => letter.toUpperCase()));
     const letter =
       ['N', 'E', 'S', 'W', ...'ABCDFGHIJKLMOPQRTUVXYZ'].find((candidate) => !used.has(candidate)) ?? 'X';
-    const wall: Wall = {
+    void map.addWall({
       id: uuid(),
       position: dossier.walls.length,
       name: `Wall ${letter}`,
       letter,
       ...NEW_WALL,
-    };
-    told(await addToMap({ jobId, walls: [wall], openings: [], assigned: [] }));
+    });
   }
 
   async function addOpening(wall: WallRow, piece?: Piece): Promise<void> {
-    const own = dossier.openings.filter(({ wallId }) => wallId === wall.id);
-    const right = own.reduce((most, { xMm, widthMm }) => Math.max(most, xMm + widthMm), 0);
-    const size = piece ?? { widthMm: 400, heightMm: 720 };
-    const tags = dossier.openings.map(({ tag }) => tag);
-    const opening = {
-      id: uuid(),
-      wallId: wall.id,
-      tag: piece && !tags.includes(piece.tag) ? piece.tag : nextTag(`${wall.letter}0`, tags),
-      xMm: Math.max(0, Math.min(right + 30, wall.widthMm - size.widthMm)),
-      yMm: 100,
-      widthMm: size.widthMm,
-      heightMm: size.heightMm,
-      hardware: hardwareOf(piece ?? { kind: 'door', heightMm: 720 }),
-      baggedAt: null,
-      returnedAt: null,
-    };
-    const assigned = piece ? [{ pieceId: piece.id, openingId: opening.id }] : [];
-    if (!told(await addToMap({ jobId, walls: [], openings: [opening], assigned }))) select(opening.id);
+    const opening = newOpening(dossier, wall, piece);
+    if (await map.addOpening(opening, piece?.id)) select(opening.id);
+  }
+
+  async function assign(piece: Piece, openingId: string | null): Promise<void> {
+    const before = dossier.pieces.find(({ id }) => id === piece.id);
+    if (before) map.say((await editMany([{ before, part: { openingId } }]))?.message ?? null);
   }
 
   if (dossier.zones.length === 0) return <NoZone title="A map belongs to a take-off" />;
@@ -173,14 +148,15 @@ export function MapScreen() {
       <div className="no-print flex flex-wrap items-center gap-2">
         <PiecesTabs />
         <span className="flex-1" />
+        <UndoButtons history={history} />
         <Button
           kind={dossier.walls.length === 0 ? 'act' : 'plain'}
           disabled={loose.length === 0}
-          onClick={() => void layOut()}
+          onClick={() => void map.layOut()}
         >
           Lay out from the tags
         </Button>
-        <Button onClick={() => void addWall()}>Add a wall</Button>
+        <Button onClick={addWall}>Add a wall</Button>
         <Button disabled={dossier.openings.length === 0} onClick={() => setTagging(true)}>
           Tags from the map
         </Button>
@@ -211,7 +187,7 @@ export function MapScreen() {
               selectedId={selectedId}
               onSelect={select}
               onMove={(opening) => void change([opening])}
-              onDelete={(opening) => void deleteOpenings({ jobId, openingIds: [opening.id] }).then(told)}
+              onDelete={(opening) => void map.removeOpening(opening)}
             />
           ))}
         </div>
@@ -222,13 +198,9 @@ export function MapScreen() {
               dossier={dossier}
               opening={selected}
               onChange={async (opening) => (await change([opening]))?.message ?? null}
-              onAssign={(piece, openingId) => {
-                const row = dossier.pieces.find(({ id }) => id === piece.id);
-                if (row)
-                  void edit(row, { openingId }).then((refusal) => setProblem(refusal?.message ?? null));
-              }}
+              onAssign={(piece, openingId) => void assign(piece, openingId)}
               onDelete={() => {
-                void deleteOpenings({ jobId, openingIds: [selected.id] }).then(told);
+                void map.removeOpening(selected);
                 select(null);
               }}
             />
@@ -243,8 +215,8 @@ export function MapScreen() {
               <WallFields
                 key={openWall.id}
                 wall={openWall}
-                onChange={(wall) => void changeWall({ jobId, wall }).then(told)}
-                onDelete={() => void deleteWall({ jobId, id: openWall.id }).then(told)}
+                onChange={(wall) => void map.changeWall(wall)}
+                onDelete={() => void map.removeWall(openWall)}
               />
               <Button className="mt-2 w-full" onClick={() => void addOpening(openWall)}>
                 Add an opening

@@ -97,7 +97,7 @@ export function WallView({
   return (
     <figure className="break-inside-avoid">
       <figcaption className="mb-1 flex items-baseline gap-3">
-        <span className="tape text-sm">{wall.letter}</span>
+        <span className="tape text-note">{wall.letter}</span>
         <span className="font-semibold">{wall.name}</span>
         <span className="quantity text-quiet">
           {wall.widthMm} × {wall.heightMm} mm

@@ -69,7 +69,7 @@ export function ClashDialog({
           ))}
         </tbody>
       </table>
-      <p className="mt-2 text-[0.88rem] text-quiet">
+      <p className="mt-2 text-note text-quiet">
         Keeping yours writes only what you changed (bold); the rest stays as it is there.
       </p>
       <div className="mt-4 flex gap-3">

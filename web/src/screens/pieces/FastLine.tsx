@@ -11,7 +11,7 @@ import {
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Refusal } from '../../api/upholder.ts';
-import { Button, Select, TextInput } from '../../parts/controls.tsx';
+import { Button, TextInput, ZoneSelect } from '../../parts/controls.tsx';
 
 const EXAMPLE = '12 × 400×720 shaker, 60 frame, both sides';
 
@@ -137,18 +137,13 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
           onChange={({ target }) => read(target.value)}
           onKeyDown={press}
         />
-        <Select
+        <ZoneSelect
           aria-label="Zone of the typed pieces"
           className="max-w-44"
           value={zoneId}
           onChange={({ target }) => setZoneId(target.value)}
-        >
-          {dossier.zones.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Select>
+          zones={dossier.zones}
+        />
         <Button
           kind={text.trim() === '' ? 'plain' : 'act'}
           disabled={text.trim() === ''}
@@ -166,7 +161,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
       <p
         id="fast-line-said"
         role={problem ? 'alert' : 'status'}
-        className={`mt-1 min-h-5 text-[0.88rem] leading-snug ${problem ? 'font-semibold text-stop' : 'text-quiet'}`}
+        className={`mt-1 min-h-5 text-note leading-snug ${problem ? 'font-semibold text-stop' : 'text-quiet'}`}
       >
         {problem ??
           said ??

@@ -18,11 +18,12 @@ import {
   tableNotes,
 } from '@upholder/core/formats';
 import { isLengthField, type Piece, pieceFields, sameTag, tagStart } from '@upholder/core/pieces';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { newZoneSpec } from '../../job/zoneSpec.ts';
-import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, TextArea, ZoneSelect } from '../../parts/controls.tsx';
+import { FileButton } from '../../parts/FileButton.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { ImportRows } from './ImportRows.tsx';
 
@@ -87,10 +88,10 @@ function MappingRow({
               key={index}
               className={`w-36 shrink-0 border-t-[3px] pt-1 ${column.field ? 'border-ink' : 'border-line'}`}
             >
-              <p className="truncate font-semibold text-[0.88rem]" title={heading}>
+              <p className="truncate font-semibold text-note" title={heading}>
                 {heading}
               </p>
-              <p className="truncate text-[0.8rem] text-quiet">{table.rows[0]?.cells[index] || '–'}</p>
+              <p className="truncate text-small text-quiet">{table.rows[0]?.cells[index] || '–'}</p>
               <Select
                 aria-label={`Column ${heading} holds`}
                 value={column.field ?? ''}
@@ -182,7 +183,6 @@ export function ImportDialog({ dossier, initialText, onClose, insertMany }: Impo
   const [zoneId, setZoneId] = useState(dossier.zones[0]?.id ?? '');
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const fileInput = useRef<HTMLInputElement>(null);
   const [addZone] = upholder.useAddZoneMutation();
   const { data: remembered } = upholder.useMappingsQuery();
   const [remember] = upholder.useRememberMappingMutation();
@@ -292,25 +292,19 @@ export function ImportDialog({ dossier, initialText, onClose, insertMany }: Impo
       width="72rem"
     >
       <div className="flex flex-wrap items-end gap-3">
-        <input
-          ref={fileInput}
-          type="file"
+        <FileButton
+          label="Table file"
           accept=".csv,.tsv,.txt,text/csv"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Table file"
-          onChange={async ({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            if (!file) return;
+          onFile={async (file) => {
             const decoded = decodeText(new Uint8Array(await file.arrayBuffer()));
             setEncoding(decoded.encoding);
             setHeadingLine(undefined);
             // An empty file says so: it is not the same as no file.
             setText(decoded.text === '' ? ' ' : decoded.text);
           }}
-        />
-        <Button onClick={() => fileInput.current?.click()}>Choose a file</Button>
+        >
+          Choose a file
+        </FileButton>
         {parsed && (
           <Field label="Headings on line" className="w-40">
             {(ids) => (
@@ -331,16 +325,15 @@ export function ImportDialog({ dossier, initialText, onClose, insertMany }: Impo
         )}
         <Field label="Zone for rows that name none" className="w-60">
           {(ids) => (
-            <Select {...ids} value={zoneId} onChange={({ target }) => setZoneId(target.value)}>
-              {dossier.zones.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </Select>
+            <ZoneSelect
+              {...ids}
+              zones={dossier.zones}
+              value={zoneId}
+              onChange={({ target }) => setZoneId(target.value)}
+            />
           )}
         </Field>
-        <p className="flex-1 text-[0.88rem] text-quiet leading-snug">
+        <p className="flex-1 text-note text-quiet leading-snug">
           {parsed && `Understood: ${encoding === '' ? '' : `${encoding}, `}${dialectWords(parsed.dialect)}. `}
           {known && !ownMapping && 'Columns as you set them the last time.'}
         </p>
@@ -352,12 +345,12 @@ export function ImportDialog({ dossier, initialText, onClose, insertMany }: Impo
       </div>
       <details className="mt-3" open={rows.length === 0}>
         <summary className="label">The table, as text</summary>
-        <textarea
+        <TextArea
           aria-label="The table, as text"
           rows={5}
           spellCheck={false}
           placeholder={'tag\twidth\theight\tkind\nD1\t400\t720\tdoor'}
-          className="mt-1 w-full rounded-[3px] border border-line bg-raised px-3 py-2 font-mono text-sm [tab-size:10]"
+          className="mt-1 font-mono text-note [tab-size:10]"
           value={text}
           onChange={({ target }) => setText(target.value)}
         />
@@ -372,7 +365,7 @@ export function ImportDialog({ dossier, initialText, onClose, insertMany }: Impo
         />
       )}
       {(notes.length > 0 || leftOut.length > 0) && (
-        <ul className="mt-2 border-tape border-l-[6px] bg-raised px-3 py-1.5 text-[0.9rem]">
+        <ul className="mt-2 border-tape border-l-[6px] bg-raised px-3 py-1.5 text-note">
           {notes.map((note) => (
             <li key={note}>{note}</li>
           ))}

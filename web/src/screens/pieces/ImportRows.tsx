@@ -59,7 +59,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
       >
         <div
           role="row"
-          className="sticky top-0 z-10 grid min-w-max bg-sheet font-semibold text-[0.85rem]"
+          className="sticky top-0 z-10 grid min-w-max bg-sheet font-semibold text-small"
           style={{ gridTemplateColumns: template }}
         >
           <span role="columnheader" className="grid place-items-center">
@@ -93,7 +93,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
               <div
                 key={row.line}
                 role="row"
-                className={`absolute inset-x-0 grid items-stretch border-line border-t text-[0.9rem] ${isGood ? '' : 'bg-stop-wash'}`}
+                className={`absolute inset-x-0 grid items-stretch border-line border-t text-note ${isGood ? '' : 'bg-stop-wash'}`}
                 style={{ top: start, height: ROW_PX, gridTemplateColumns: template }}
               >
                 <span role="cell" className="grid place-items-center">
@@ -112,7 +112,7 @@ export function ImportRows({ headings, rows, skipped, onSkip, onSkipAll, onEdit 
                 </span>
                 <span
                   role="cell"
-                  className="line-clamp-2 self-center border-line border-l px-2 text-[0.8rem] text-stop leading-tight"
+                  className="line-clamp-2 self-center border-line border-l px-2 text-small text-stop leading-tight"
                   title={Object.values(row.errors).join(' ')}
                 >
                   {Object.values(row.errors).join(' ')}

@@ -52,14 +52,14 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
   return (
     <div className="mt-3">
       {doubts.map(({ id, name, words }) => (
-        <p key={id} className="mb-2 border-tape border-l-[6px] pl-2 text-[0.9rem] leading-snug">
+        <p key={id} className="mb-2 border-tape border-l-[6px] pl-2 text-note leading-snug">
           <span className="font-semibold">{name}:</span> {words}
         </p>
       ))}
       <dl className="grid grid-cols-[auto_1fr] items-center gap-x-3">
         {shown.map((column) => (
           <div key={column.key} className="contents">
-            <dt className="text-quiet text-[0.9rem]">{column.title}</dt>
+            <dt className="text-quiet text-note">{column.title}</dt>
             <dd className="h-8 border-line border-b">
               <TakeoffCell
                 column={column}
@@ -85,7 +85,7 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
         />
       </div>
       {Object.values(errors).map((message) => (
-        <p key={message} role="alert" className="mt-1 font-semibold text-[0.85rem] text-stop leading-snug">
+        <p key={message} role="alert" className="mt-1 font-semibold text-small text-stop leading-snug">
           {message}
         </p>
       ))}

@@ -75,7 +75,7 @@ export function PieceDrawing({
         <span className="text-quiet">{states ? stateWords(states, now) : 'not added yet'}</span>
       </div>
       <div className="mt-3 grid grid-cols-[auto_1fr] grid-rows-[1fr_auto] justify-items-center gap-1">
-        <span className="quantity self-center text-quiet text-sm [writing-mode:vertical-rl] rotate-180">
+        <span className="quantity self-center text-quiet text-note [writing-mode:vertical-rl] rotate-180">
           {formatMm(piece.heightMm)}
         </span>
         <PieceGlyph
@@ -87,7 +87,7 @@ export function PieceDrawing({
           withCountdown
         />
         <span />
-        <span className="quantity text-quiet text-sm">{formatMm(piece.widthMm)} mm</span>
+        <span className="quantity text-quiet text-note">{formatMm(piece.widthMm)} mm</span>
       </div>
       <dl className="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5">
         {PARTS.filter(({ key, isRare }) => !isRare || areas[key] > 0).map(({ key, name, why }) => (
@@ -100,8 +100,8 @@ export function PieceDrawing({
         <dt className="text-quiet">Door equivalents</dt>
         <dd className="quantity text-right">{doorEquivalents(piece, measure)}</dd>
       </dl>
-      <p className="text-[0.82rem] text-quiet leading-snug">{doorMeasureWords(measure)}</p>
-      <p className="mt-2 text-[0.82rem] text-quiet leading-snug">Tag: {tagPlace(piece)}.</p>
+      <p className="text-small text-quiet leading-snug">{doorMeasureWords(measure)}</p>
+      <p className="mt-2 text-small text-quiet leading-snug">Tag: {tagPlace(piece)}.</p>
     </div>
   );
 }

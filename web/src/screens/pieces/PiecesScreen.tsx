@@ -1,6 +1,6 @@
 import { takeoffChecks } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNowMinute } from '../../base/useNow.ts';
 import { NoZone } from '../../job/NoZone.tsx';
@@ -9,6 +9,7 @@ import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { ClashDialog } from './ClashDialog.tsx';
 import { FastLine } from './FastLine.tsx';
 import { ImportDialog } from './ImportDialog.tsx';
@@ -25,7 +26,7 @@ export function PiecesScreen() {
   const states = usePieceStates(dossier, shop);
   const now = useNowMinute();
   const takeoff = useTakeoff(dossier);
-  const { undo } = takeoff;
+  const { history } = takeoff;
   const [search, setSearch] = useSearchParams();
   const asked = search.get('piece');
   const selectedId = asked ?? dossier.pieces[0]?.id ?? NEW_LINE;
@@ -47,18 +48,6 @@ export function PiecesScreen() {
     return said;
   }, [checks]);
 
-  useEffect(() => {
-    function press(event: KeyboardEvent): void {
-      const isInCell = event.target instanceof HTMLElement && event.target.dataset.cell !== undefined;
-      if (!(event.ctrlKey || event.metaKey) || event.key !== 'z' || isInCell) return;
-      if (event.target instanceof HTMLInputElement && event.target.value !== '') return;
-      event.preventDefault();
-      void undo();
-    }
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [undo]);
-
   if (dossier.zones.length === 0)
     return (
       <NoZone title="A piece belongs to a zone">
@@ -72,9 +61,7 @@ export function PiecesScreen() {
         <PiecesTabs />
         <span className="flex-1" />
         <SavedClock at={takeoff.savedAt} timeZone={shop.timeZone} />
-        <Button disabled={takeoff.undoable === null} onClick={() => void undo()} title="Ctrl Z">
-          Undo{takeoff.undoable && ` ${takeoff.undoable}`}
-        </Button>
+        <UndoButtons history={history} />
         <Button onClick={() => setImportText('')}>Import a table</Button>
       </div>
       <FastLine dossier={dossier} insert={takeoff.insert} onPreview={setPreview} />
@@ -112,7 +99,7 @@ export function PiecesScreen() {
           edit={takeoff.edit}
           insert={takeoff.insert}
           drop={takeoff.drop}
-          undo={undo}
+          undo={history.undo}
           onPasteTable={setImportText}
           onProblem={setProblem}
         />

@@ -36,7 +36,7 @@ export function TakeoffCell({ column, piece, row, error, onCommit, onFocus, onPr
     return (
       <select
         {...shared}
-        className={`${shared.className} pl-1 text-[0.88rem]`}
+        className={`${shared.className} pl-1 text-note`}
         value={written}
         onChange={({ target }) => onCommit(column, target.value)}
       >

@@ -249,7 +249,7 @@ export function TakeoffTable({
     >
       <div
         role="row"
-        className="grid min-w-[49rem] border-ink border-b-[1.5px] font-semibold text-[0.85rem]"
+        className="grid min-w-[49rem] border-ink border-b-[1.5px] font-semibold text-small"
         style={{ gridTemplateColumns: template }}
       >
         <span role="columnheader" className="grid place-items-center">
@@ -330,7 +330,7 @@ export function TakeoffTable({
         <span role="cell" className="col-span-2 grid">
           <button
             type="button"
-            className="font-bold text-act text-xl leading-none"
+            className="font-bold text-act text-lead leading-none"
             aria-label="Add the piece"
             onClick={() => void addFresh(fresh)}
           >

@@ -51,11 +51,11 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
             <span className="quantity">{value}</span> <span className="text-quiet">{name}</span>
           </span>
         ))}
-        <span className="text-[0.85rem] text-act underline underline-offset-2">by zone and kind</span>
+        <span className="text-small text-act underline underline-offset-2">by zone and kind</span>
       </summary>
       <table className="mt-2 text-right">
         <thead>
-          <tr className="text-[0.85rem] text-quiet">
+          <tr className="text-small text-quiet">
             <th scope="col" />
             {whole.map(([name]) => (
               <th key={name} scope="col" className="px-3 font-normal">
@@ -82,7 +82,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
           })}
         </tbody>
       </table>
-      <p className="mt-2 text-[0.88rem] text-quiet">
+      <p className="mt-2 text-note text-quiet">
         Door equivalents of a piece: {doorMeasureWords(measure)}. What counts is set under{' '}
         <Link to="/shop" className="text-act underline underline-offset-2">
           Shop

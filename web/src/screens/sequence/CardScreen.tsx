@@ -59,7 +59,7 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
       </td>
       <td className="py-0.5 pr-3">
         {tools.join(' · ')}
-        {clocks && <span className="block text-[0.82em] text-quiet">{clocks}</span>}
+        {clocks && <span className="block text-small text-quiet">{clocks}</span>}
         {step.note && <span className="block italic">{step.note}</span>}
       </td>
       <td className="whitespace-nowrap py-0.5 pr-3 text-quiet">{CLOCK_WORDS[step.waitFor]}</td>
@@ -96,10 +96,10 @@ export function CardScreen() {
       </div>
       <article
         aria-label="Process card"
-        className="mx-auto w-full max-w-[56rem] bg-sheet p-6 text-[0.92rem] leading-snug print:max-w-none print:p-0 print:text-[9.5pt]"
+        className="mx-auto w-full max-w-[56rem] bg-sheet p-6 text-note leading-snug print:max-w-none print:p-0 print:text-[9.5pt]"
       >
         <header className="flex items-end gap-4 border-ink border-b-[3px] pb-2">
-          <span className="tape text-base">{dossier.job.code}</span>
+          <span className="tape text-body">{dossier.job.code}</span>
           <div className="flex-1">
             <h1>{zone.name}</h1>
             <p>
@@ -139,7 +139,7 @@ export function CardScreen() {
             ))}
           </tbody>
         </table>
-        <footer className="mt-3 border-ink border-t pt-2 text-[0.88em]">
+        <footer className="mt-3 border-ink border-t pt-2 text-note">
           {cautions.map((caution) => (
             <p key={caution}>• {caution}</p>
           ))}

@@ -100,7 +100,7 @@ export function Choices({
                   </Button>
                 )}
               </p>
-              <p className="text-[0.88rem]">
+              <p className="text-note">
                 {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
                 <span className="text-quiet">
                   Not for: {latest?.notFor || FINISHING_SYSTEMS[zone.systemId].notFor}

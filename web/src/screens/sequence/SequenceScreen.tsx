@@ -10,6 +10,7 @@ import { draftOf, useFindings, useSequence } from '../../job/steps/useSequence.t
 import { useJobContext } from '../../job/useJobContext.ts';
 import { ZoneTabs } from '../../job/ZoneTabs.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { Choices } from './Choices.tsx';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { KeepSystem } from './KeepSystem.tsx';
@@ -54,16 +55,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
             <Link to={`../sequence/card?zone=${zone.id}`} className={LINK}>
               Process card
             </Link>
-            <Button
-              disabled={editor.undoable === null}
-              onClick={editor.undo}
-              title={editor.undoable ?? undefined}
-            >
-              Undo{editor.undoable && ` ${editor.undoable}`}
-            </Button>
-            <Button disabled={editor.redoable === null} onClick={editor.redo}>
-              Redo
-            </Button>
+            <UndoButtons history={editor.history} />
           </div>
           <FindingsPanel
             dossier={dossier}
@@ -112,7 +104,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
 /** The sequence of a zone: which system, what the rules say of it, and the steps, each of which can be changed. */
 export function SequenceScreen() {
   const { dossier, shop } = useJobContext();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
   if (!zone) return <NoZone title="A sequence belongs to a zone" />;
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
@@ -123,24 +115,25 @@ export function SequenceScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
-      >
-        <span className="flex items-center gap-4">
-          <span className="text-quiet">
-            <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
-            <span className="quantity text-ink">{(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²</span>.
-            Clocks for{' '}
-            <span className="quantity text-ink">
-              {airC} °C, {Math.round(rhPct)} %
+        aside={
+          <span className="flex items-center gap-4">
+            <span className="text-quiet">
+              <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
+              <span className="quantity text-ink">{(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²</span>.
+              Clocks for{' '}
+              <span className="quantity text-ink">
+                {airC} °C, {Math.round(rhPct)} %
+              </span>
+              , the coming day here.
             </span>
-            , the coming day here.
+            <Link to="../sequence/ways" className={LINK}>
+              Ways of working{own > 0 && `, ${own} of its own`}
+            </Link>
           </span>
-          <Link to="../sequence/ways" className={LINK}>
-            Ways of working{own > 0 && `, ${own} of its own`}
-          </Link>
-        </span>
+        }
+      >
+        <ZoneSequence key={zone.id} dossier={dossier} shop={shop} zone={zone} />
       </ZoneTabs>
-      <ZoneSequence key={zone.id} dossier={dossier} shop={shop} zone={zone} />
     </main>
   );
 }

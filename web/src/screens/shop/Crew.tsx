@@ -3,7 +3,8 @@ import { SKILL_WORDS, SKILLS, type Skill, WEEKDAYS, type Week, WeekSchema } from
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Field, Sheet, TextInput } from '../../parts/controls.tsx';
-import { DAY_NAMES, datesFromText, weekFromText, weekToText } from './hours.ts';
+import { DaysInput } from '../../parts/DateField.tsx';
+import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
 
 /** Hours of somebody who does not keep the shop's, a day a field. */
 function OwnHours({
@@ -52,7 +53,7 @@ function OwnHours({
               {(ids) => (
                 <TextInput
                   {...ids}
-                  className="text-[0.85rem]"
+                  className="text-small"
                   placeholder="off"
                   value={texts[day] ?? ''}
                   onChange={({ target }) => setDrafts({ ...drafts, [day]: target.value })}
@@ -70,11 +71,14 @@ function OwnHours({
 /** Who works here, what they may be given to do, and when. */
 export function Crew({ shop }: { shop: ShopContext }) {
   const [save] = upholder.useSetDaysOffMutation();
-  const [drafts, setDrafts] = useState<Record<string, string>>({});
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [saveSkills] = upholder.useSetSkillsMutation();
   // What was just pressed counts at once; the server may take its time.
   const [pressed, setPressed] = useState<Record<string, readonly Skill[]>>({});
+  async function off(memberId: string, daysOff: string[]): Promise<void> {
+    const outcome = await save({ memberId, daysOff });
+    setErrors({ ...errors, [memberId]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
+  }
   async function allow(memberId: string, known: readonly Skill[], skill: Skill): Promise<void> {
     const skills = SKILLS.filter((one) => (one === skill ? !known.includes(one) : known.includes(one)));
     setPressed((all) => ({ ...all, [memberId]: skills }));
@@ -103,23 +107,13 @@ export function Crew({ shop }: { shop: ShopContext }) {
                 </label>
               ))}
             </div>
-            <Field label={`${name}: days off`} error={errors[id]} className="mt-1">
-              {(ids) => (
-                <TextInput
-                  {...ids}
-                  placeholder="2026-12-25, 2026-12-28"
-                  value={drafts[id] ?? daysOff.join(', ')}
-                  onChange={({ target }) => setDrafts({ ...drafts, [id]: target.value })}
-                  onBlur={async ({ target }) => {
-                    const outcome = await save({ memberId: id, daysOff: datesFromText(target.value) });
-                    setErrors({
-                      ...errors,
-                      [id]: 'error' in outcome ? refusalOf(outcome.error).message : '',
-                    });
-                  }}
-                />
-              )}
-            </Field>
+            <p className="label mt-1 mb-1">Days off</p>
+            <DaysInput name={`${name}: days off`} days={daysOff} onDays={(days) => void off(id, days)} />
+            {errors[id] && (
+              <p role="alert" className="font-semibold text-small text-stop">
+                {errors[id]}
+              </p>
+            )}
             <OwnHours member={{ id, name, week: week ?? null }} shop={shop} />
           </fieldset>
         );

@@ -1,15 +1,20 @@
 import type { ShopContext } from '@upholder/core/api';
-import { ClimateSchema } from '@upholder/core/drying';
+import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
 import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
-import { useState } from 'react';
+import { useRef } from 'react';
 import { Link } from 'react-router';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { z } from 'zod';
+import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { useHistory } from '../../base/useHistory.ts';
+import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
-import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
+import { type Draft, type Reading, readBySchema, useDraftForm } from '../../parts/useDraftForm.ts';
 import { Crew } from './Crew.tsx';
-import { DAY_NAMES, datesFromText, weekFromText, weekToText } from './hours.ts';
+import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
 
 const PLACES: {
   key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
@@ -25,117 +30,133 @@ const PLACES: {
 /** Settings that stand together; their fields are drafted by themselves. */
 const GROUPS = new Set(['week', 'doorMeasure', 'changeover']);
 
-type Draft = Record<string, string> & { name: string; timeZone: string };
+type Head = Pick<ShopContext, 'name' | 'timeZone' | 'settings'>;
 
-function draftOf(shop: Pick<ShopContext, 'name' | 'timeZone' | 'settings'>): Draft {
-  const { settings } = shop;
-  const draft: Draft = { name: shop.name, timeZone: shop.timeZone, daysOff: settings.daysOff.join(', ') };
-  Object.assign(draft, weekToText(settings.week));
-  for (const { key } of PLACES) draft[key] = String(settings[key]);
-  draft.currency = settings.currency;
-  draft.leadBanYear = String(settings.leadBanYear);
-  draft.paleMin = String(settings.changeover.paleMin);
-  draft.solventMin = String(settings.changeover.solventMin);
-  draft.smallBelowM2 = String(settings.doorMeasure.smallBelowM2);
-  draft.largeAboveM2 = String(settings.doorMeasure.largeAboveM2);
-  draft.twoFromPanels = String(settings.doorMeasure.twoFromPanels);
-  return draft;
+const FLAGS = {
+  hasBooth: 'There is a spray booth',
+  boothRatedForSolvent: 'The booth is rated for solvent',
+  hasSuppliedAir: 'Supplied-air breathing protection, and people trained in it',
+  mayShortenClocks: 'Warm dry air may shorten clocks, to half the sheet at most',
+} as const satisfies Partial<Record<keyof ShopSettings, string>>;
+type Flag = keyof typeof FLAGS;
+const FLAG_KEYS = Object.keys(FLAGS) as Flag[];
+
+function draftOf({ name, timeZone, settings }: Head): Draft {
+  const { changeover, doorMeasure } = settings;
+  return {
+    name,
+    timeZone,
+    daysOff: settings.daysOff,
+    ...weekToText(settings.week),
+    ...Object.fromEntries(PLACES.map(({ key }) => [key, String(settings[key])])),
+    ...Object.fromEntries(FLAG_KEYS.map((key) => [key, settings[key]])),
+    currency: settings.currency,
+    leadBanYear: String(settings.leadBanYear),
+    paleMin: String(changeover.paleMin),
+    solventMin: String(changeover.solventMin),
+    smallBelowM2: String(doorMeasure.smallBelowM2),
+    largeAboveM2: String(doorMeasure.largeAboveM2),
+    twoFromPanels: String(doorMeasure.twoFromPanels),
+  };
+}
+
+/** A field as a number; NaN where it is none, which the settings then refuse at that field. */
+function numberIn(draft: Draft, key: string): number {
+  const text = String(draft[key] ?? '');
+  const read = key.endsWith('Mm')
+    ? parseLengthMm(text)
+    : parseDecimal(text, { suffixes: ['m²', 'm2', 'min'] });
+  return read.ok ? read.value : Number.NaN;
+}
+
+const HeadSchema = z.object({ name: z.string(), timeZone: z.string(), settings: ShopSettingsSchema });
+
+/** What the form says of the shop; settings that it does not show stay as they are. */
+function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
+  const number = (key: string) => numberIn(draft, key);
+  const texts = Object.fromEntries(Object.entries(draft).map(([key, value]) => [key, String(value)]));
+  const settings = {
+    ...known,
+    ...Object.fromEntries(FLAG_KEYS.map((key) => [key, draft[key] === true])),
+    ...Object.fromEntries(PLACES.map(({ key }) => [key, number(key)])),
+    week: weekFromText(texts),
+    changeover: { paleMin: number('paleMin'), solventMin: number('solventMin') },
+    daysOff: draft.daysOff,
+    currency: (texts.currency ?? '').trim().toUpperCase(),
+    leadBanYear: number('leadBanYear'),
+    doorMeasure: {
+      smallBelowM2: number('smallBelowM2'),
+      largeAboveM2: number('largeAboveM2'),
+      twoFromPanels: number('twoFromPanels'),
+    },
+  };
+  const { name = '', timeZone = '' } = texts;
+  return readBySchema(HeadSchema, { name, timeZone, settings }, {}, (path) => {
+    const [first = '', second = '', third = ''] = path.split('.');
+    if (first !== 'settings') return first;
+    return GROUPS.has(second) ? third : second;
+  });
 }
 
 function Hours({ shop }: { shop: ShopContext }) {
-  const [draft, setDraft] = useState(() => draftOf(shop));
-  const [flags, setFlags] = useState({
-    hasBooth: shop.settings.hasBooth,
-    boothRatedForSolvent: shop.settings.boothRatedForSolvent,
-    mayShortenClocks: shop.settings.mayShortenClocks,
-    hasSuppliedAir: shop.settings.hasSuppliedAir,
+  const history = useHistory();
+  const version = useRef(shop.version);
+  const [change] = upholder.useChangeShopMutation();
+  /** Writes the shop over the version that is there by then. */
+  async function put(head: Head): Promise<{ refusal: Refusal } | { draft: Draft }> {
+    const outcome = await change({ version: Math.max(version.current, shop.version), ...head });
+    if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
+    version.current = outcome.data.version;
+    return { draft: draftOf(outcome.data) };
+  }
+  const form = useDraftForm<Head>({
+    start: draftOf(shop),
+    read: (draft) => readHead(draft, shop.settings),
+    saved: 'Saved. Plan the jobs again to use it.',
+    async save(after) {
+      const before: Head = { name: shop.name, timeZone: shop.timeZone, settings: shop.settings };
+      const outcome = await put(after);
+      const again = async (head: Head): Promise<boolean> => {
+        const done = await put(head);
+        if ('refusal' in done) {
+          form.say({ kind: 'stop', words: done.refusal.message });
+          return false;
+        }
+        form.start(done.draft);
+        return true;
+      };
+      if (!('refusal' in outcome))
+        history.record({ what: 'the last save', undo: () => again(before), redo: () => again(after) });
+      return outcome;
+    },
   });
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<Said | null>(null);
-  const [change, { isLoading }] = upholder.useChangeShopMutation();
   const field = (key: string, name: string, className = '') => (
-    <DraftField
-      key={key}
-      name={key}
-      label={name}
-      draft={draft}
-      errors={errors}
-      className={className}
-      onChange={(changed, text) => setDraft({ ...draft, [changed]: text })}
-    />
+    <DraftField key={key} form={form} name={key} label={name} className={className} />
   );
-  const flag = (key: keyof typeof flags, name: string) => (
-    <label className="flex min-h-9 items-center gap-2.5">
+  const flag = (key: Flag) => (
+    <label key={key} className="flex min-h-9 items-center gap-2.5">
       <input
         type="checkbox"
         className="size-5 accent-[var(--act)]"
-        checked={flags[key]}
-        onChange={({ target }) => setFlags({ ...flags, [key]: target.checked })}
+        checked={form.draft[key] === true}
+        onChange={({ target }) => form.write(key, target.checked)}
       />
-      {name}
+      {FLAGS[key]}
     </label>
   );
-
-  /** A field as a number; NaN where it is none, which the settings then refuse at that field. */
-  function numberIn(key: string): number {
-    const text = draft[key] ?? '';
-    const read = key.endsWith('Mm')
-      ? parseLengthMm(text)
-      : parseDecimal(text, { suffixes: ['m²', 'm2', 'min'] });
-    return read.ok ? read.value : Number.NaN;
-  }
-
-  async function save(): Promise<void> {
-    const settings = {
-      ...shop.settings,
-      ...flags,
-      ...Object.fromEntries(PLACES.map(({ key }) => [key, numberIn(key)])),
-      week: weekFromText(draft),
-      changeover: { paleMin: numberIn('paleMin'), solventMin: numberIn('solventMin') },
-      daysOff: datesFromText(draft.daysOff ?? ''),
-      currency: (draft.currency ?? '').trim().toUpperCase(),
-      leadBanYear: numberIn('leadBanYear'),
-      doorMeasure: {
-        smallBelowM2: numberIn('smallBelowM2'),
-        largeAboveM2: numberIn('largeAboveM2'),
-        twoFromPanels: numberIn('twoFromPanels'),
-      },
-    };
-    const parsed = ShopSettingsSchema.safeParse(settings);
-    if (!parsed.success) {
-      const found: Record<string, string> = {};
-      for (const issue of parsed.error.issues)
-        found[String(GROUPS.has(String(issue.path[0])) ? issue.path[1] : issue.path[0])] ??= issue.message;
-      setErrors(found);
-      setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
-      return;
-    }
-    const outcome = await change({
-      version: shop.version,
-      name: draft.name,
-      timeZone: draft.timeZone,
-      settings: parsed.data as ShopSettings,
-    });
-    if ('error' in outcome) {
-      const refusal = refusalOf(outcome.error);
-      setErrors(refusal.fields);
-      setSaid({ kind: 'stop', words: refusal.message });
-    } else {
-      setErrors({});
-      setDraft(draftOf(outcome.data));
-      setSaid({ kind: 'plain', words: 'Saved. Plan the jobs again to use it.' });
-    }
-  }
+  const daysOff = form.draft.daysOff as string[];
 
   return (
     <Sheet className="p-5">
       <SaveHead
         title={<h1>Shop</h1>}
-        said={said}
+        said={form.said}
         save="Save the shop"
-        isSaving={isLoading}
-        onSave={() => void save()}
-      />
+        isSaving={form.isSaving}
+        onSave={() => void form.save()}
+      >
+        <UndoButtons history={history} isBusy={form.isSaving} />
+      </SaveHead>
       <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3">
         {field('name', 'Name')}
         {field('timeZone', 'Time zone')}
@@ -146,18 +167,19 @@ function Hours({ shop }: { shop: ShopContext }) {
       </p>
       <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3">
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
-        {field('daysOff', 'Days off, as 2026-12-25', 'col-span-2')}
       </div>
+      <p className="label mt-3 mb-1">Days off of the whole shop</p>
+      <DaysInput
+        name="Days off of the shop"
+        days={daysOff}
+        onDays={(days) => form.write('daysOff', days)}
+        isInvalid={form.errors.daysOff !== undefined}
+      />
       <h2 className="mt-6">Places</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
         {PLACES.map(({ key, name }) => field(key, name))}
       </div>
-      <div className="mt-4 flex flex-wrap gap-x-8">
-        {flag('hasBooth', 'There is a spray booth')}
-        {flag('boothRatedForSolvent', 'The booth is rated for solvent')}
-        {flag('hasSuppliedAir', 'Supplied-air breathing protection, and people trained in it')}
-        {flag('mayShortenClocks', 'Warm dry air may shorten clocks, to half the sheet at most')}
-      </div>
+      <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
       <h2 className="mt-6">Changing a gun over</h2>
       <p className="text-quiet">On top of its usual cleaning and setting up, in minutes.</p>
       <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
@@ -176,34 +198,37 @@ function Hours({ shop }: { shop: ShopContext }) {
   );
 }
 
+/** The air as it was typed, in whichever unit. */
+function readAir(draft: Draft): Reading<Climate> {
+  const air = parseTemperatureC(String(draft.airC));
+  const humidity = parseDecimal(String(draft.rhPct), {
+    what: 'a humidity',
+    example: '57 %',
+    suffixes: ['% rh', '%', 'rh'],
+  });
+  return readBySchema(
+    ClimateSchema,
+    { airC: air.ok ? air.value : Number.NaN, rhPct: humidity.ok ? humidity.value : Number.NaN },
+    {
+      ...(!air.ok && { airC: air.message }),
+      ...(!humidity.ok && { rhPct: humidity.message }),
+    },
+  );
+}
+
+const NO_AIR = { airC: '', rhPct: '' };
+
 function Air({ shop }: { shop: ShopContext }) {
-  const [airC, setAirC] = useState('');
-  const [rhPct, setRhPct] = useState('');
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [save] = upholder.useTypeClimateMutation();
-  async function submit(): Promise<void> {
-    const air = parseTemperatureC(airC);
-    const humidity = parseDecimal(rhPct, {
-      what: 'a humidity',
-      example: '57 %',
-      suffixes: ['% rh', '%', 'rh'],
-    });
-    const parsed = ClimateSchema.safeParse({
-      airC: air.ok ? air.value : Number.NaN,
-      rhPct: humidity.ok ? humidity.value : Number.NaN,
-    });
-    const found: Record<string, string> = {};
-    if (!parsed.success)
-      for (const issue of parsed.error.issues) found[String(issue.path[0])] ??= issue.message;
-    if (!air.ok) found.airC = air.message;
-    if (!humidity.ok) found.rhPct = humidity.message;
-    setErrors(found);
-    if (parsed.success && air.ok) {
-      await save(parsed.data);
-      setAirC('');
-      setRhPct('');
-    }
-  }
+  const [write] = upholder.useTypeClimateMutation();
+  const form = useDraftForm<Climate>({
+    start: NO_AIR,
+    read: readAir,
+    saved: '',
+    async save(air) {
+      const outcome = await write(air);
+      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : { draft: NO_AIR };
+    },
+  });
   return (
     <Sheet className="p-5">
       <h2>Air</h2>
@@ -222,13 +247,9 @@ function Air({ shop }: { shop: ShopContext }) {
         day, night included.
       </p>
       <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3">
-        <Field label="Air, °C" error={errors.airC}>
-          {(ids) => <TextInput {...ids} value={airC} onChange={({ target }) => setAirC(target.value)} />}
-        </Field>
-        <Field label="Humidity, %" error={errors.rhPct}>
-          {(ids) => <TextInput {...ids} value={rhPct} onChange={({ target }) => setRhPct(target.value)} />}
-        </Field>
-        <Button className="mt-6" onClick={() => void submit()}>
+        <DraftField form={form} name="airC" label="Air, °C" />
+        <DraftField form={form} name="rhPct" label="Humidity, %" />
+        <Button className="mt-6" disabled={form.isSaving} onClick={() => void form.save()}>
           Note the air
         </Button>
       </div>

@@ -26,10 +26,6 @@ function spansFromText(text: string): WorkSpan[] {
     });
 }
 
-export function datesFromText(text: string): string[] {
-  return text.split(/[\s,;]+/).filter(Boolean);
-}
-
 /** A week as one text a day. */
 export function weekToText(week: Partial<Week>): Record<string, string> {
   return Object.fromEntries(WEEKDAYS.map((day) => [day, spansToText(week[day])]));

@@ -41,8 +41,8 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
           ))}
         </div>
         <div className="mt-2 bg-sheet p-8">
-          <h1 className="text-4xl [font-stretch:122%]">Upholder</h1>
-          <p className="mt-2 max-w-prose text-lg text-quiet">
+          <h1 className="text-arm [font-stretch:122%]">Upholder</h1>
+          <p className="mt-2 max-w-prose text-lead text-quiet">
             What to do now, how much of what to mix, when to recoat, and whether it will be done on Friday.
           </p>
           {refusal && (

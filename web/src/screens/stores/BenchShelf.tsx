@@ -53,7 +53,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
         </Field>
         {from.curve.form !== 'relative' && viscosity > 0 && (
           <p className="pb-1.5">
-            is <span className="quantity text-xl">{viscosity.toFixed(1)} mm²/s</span>
+            is <span className="quantity text-lead">{viscosity.toFixed(1)} mm²/s</span>
           </p>
         )}
       </div>

@@ -1,7 +1,8 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from '@upholder/core/mixing';
-import { useState } from 'react';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { DraftField } from '../../parts/DraftField.tsx';
+import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { typedSeconds, useBenchItemForm } from './useBenchItemForm.ts';
 
@@ -11,41 +12,47 @@ interface TypedPair {
   standardS: string;
 }
 
+const draftOf = ({ name, standardId, pairs, isRetired }: OwnCup): Draft => ({
+  name,
+  standardId,
+  pairs: pairs.map(({ ownS, standardS }) => ({ ownS: String(ownS), standardS: String(standardS) })),
+  isRetired,
+});
+
+const pairsOf = (draft: Draft) => draft.pairs as readonly TypedPair[];
+const isTyped = ({ ownS, standardS }: TypedPair) => ownS.trim() !== '' || standardS.trim() !== '';
+const readPair = ({ ownS, standardS }: TypedPair) => ({
+  ownS: typedSeconds(ownS),
+  standardS: typedSeconds(standardS),
+});
+
+/** The cup that the form says; a line that nobody filled in is none. */
+const cupOf = (draft: Draft): object => ({
+  ...draft,
+  kind: 'cup',
+  pairs: pairsOf(draft).filter(isTyped).map(readPair),
+});
+
 /** A cup of the shop's own: the same paint timed in it and in a standard cup, pair by pair. */
 export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
-  const [name, setName] = useState(item.name);
-  const [standardId, setStandard] = useState(item.standardId);
-  const [pairs, setPairs] = useState<TypedPair[]>(() =>
-    item.pairs.map(({ ownS, standardS }) => ({ ownS: String(ownS), standardS: String(standardS) })),
+  const form = useBenchItemForm(
+    row,
+    draftOf(item),
+    cupOf,
+    'Saved. Readings and targets in it count by this.',
   );
-  const form = useBenchItemForm(row);
+  const pairs = pairsOf(form.draft);
+  const standardId = form.text('standardId');
   const standard = CUPS.find(({ id }) => id === standardId) ?? CUPS[0];
-  const read = pairs.map(({ ownS, standardS }) => ({
-    ownS: typedSeconds(ownS),
-    standardS: typedSeconds(standardS),
-  }));
+  const read = pairs.map(readPair);
   const whole = read.filter(({ ownS, standardS }) => ownS > 0 && standardS > 0);
-  const cup = ownCup(row.id, { ...item, name, standardId, pairs: whole });
-  const wanted = (isRetired: boolean) => ({
-    kind: 'cup',
-    name,
-    standardId,
-    pairs: read.filter((_pair, index) => {
-      const typed = pairs[index];
-      return typed && (typed.ownS.trim() !== '' || typed.standardS.trim() !== '');
-    }),
-    isRetired,
-  });
+  const cup = ownCup(row.id, { ...item, name: form.text('name'), standardId, pairs: whole });
+  const setPairs = (wanted: readonly TypedPair[]) => form.write('pairs', wanted);
   const set = (index: number, part: Partial<TypedPair>) =>
-    setPairs((all) => all.map((pair, at) => (at === index ? { ...pair, ...part } : pair)));
+    setPairs(pairs.map((pair, at) => (at === index ? { ...pair, ...part } : pair)));
   return (
     <Sheet className="p-5">
-      <BenchItemHead
-        item={item}
-        form={form}
-        saved="Saved. Readings and targets in it count by this."
-        wanted={wanted}
-      >
+      <BenchItemHead item={item} form={form}>
         {cup.ok
           ? cup.value.curve.form === 'relative'
             ? 'Not calibrated: its seconds compare only with its own, and can hold an upper limit.'
@@ -53,12 +60,14 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
           : cup.message}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
-        <Field label="Name" error={form.errors.name}>
-          {(ids) => <TextInput {...ids} value={name} onChange={({ target }) => setName(target.value)} />}
-        </Field>
+        <DraftField form={form} name="name" label="Name" />
         <Field label="Timed against">
           {(ids) => (
-            <Select {...ids} value={standardId} onChange={({ target }) => setStandard(target.value)}>
+            <Select
+              {...ids}
+              value={standardId}
+              onChange={({ target }) => form.write('standardId', target.value)}
+            >
               {CUPS.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.name}

@@ -2,9 +2,9 @@ import type { BenchItemRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
 import { type Gun, strainerUm } from '@upholder/core/mixing';
 import { formatMl, parseMassG, parseOrificeMm, parseVolumeMl } from '@upholder/core/units';
-import { useState } from 'react';
 import { Field, Select, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
+import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
@@ -26,28 +26,32 @@ function weight(text: string): number | null {
   return read.ok ? read.value : Number.NaN;
 }
 
+const draftOf = (item: Gun): Draft => ({
+  name: item.name,
+  applicator: item.applicator,
+  orificeUm: item.orificeUm === null ? '' : `${item.orificeUm / 1000} mm`,
+  cupMl: item.cupMl === null ? '' : formatMl(item.cupMl),
+  residueMl: formatMl(item.residueMl),
+  fullG: item.fullG === null ? '' : `${item.fullG} g`,
+  isRetired: item.isRetired,
+});
+
+function gunOf(draft: Draft): object {
+  const text = (key: string) => String(draft[key] ?? '');
+  return {
+    ...draft,
+    kind: 'gun',
+    orificeUm: orifice(text('orificeUm')),
+    cupMl: volume(text('cupMl')),
+    residueMl: volume(text('residueMl')) ?? 0,
+    fullG: weight(text('fullG')),
+  };
+}
+
 /** A gun, airless unit or tray: what straining, filling and the last drop need to know of it. */
 export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
-  const [draft, setDraft] = useState<Record<string, string>>({
-    name: item.name,
-    orificeUm: item.orificeUm === null ? '' : `${item.orificeUm / 1000} mm`,
-    cupMl: item.cupMl === null ? '' : formatMl(item.cupMl),
-    residueMl: formatMl(item.residueMl),
-    fullG: item.fullG === null ? '' : `${item.fullG} g`,
-  });
-  const [applicator, setApplicator] = useState(item.applicator);
-  const form = useBenchItemForm(row);
-  const wanted = (isRetired: boolean) => ({
-    kind: 'gun',
-    name: draft.name ?? '',
-    applicator,
-    orificeUm: orifice(draft.orificeUm ?? ''),
-    cupMl: volume(draft.cupMl ?? ''),
-    residueMl: volume(draft.residueMl ?? '') ?? 0,
-    fullG: weight(draft.fullG ?? ''),
-    isRetired,
-  });
-  const openingUm = orifice(draft.orificeUm ?? '');
+  const form = useBenchItemForm(row, draftOf(item), gunOf, 'Saved. New pots are reckoned with it.');
+  const openingUm = orifice(form.text('orificeUm'));
   const fields: [string, string][] = [
     ['orificeUm', 'Needle or tip, such as 1.3 mm or 0.010 in'],
     ['cupMl', 'Its cup or liner takes'],
@@ -56,25 +60,19 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   ];
   return (
     <Sheet className="p-5">
-      <BenchItemHead item={item} form={form} saved="Saved. New pots are reckoned with it." wanted={wanted}>
+      <BenchItemHead item={item} form={form}>
         {openingUm !== null && openingUm > 0
           ? `Strain to ${strainerUm(openingUm)} µm or finer: at most half of its ${openingUm / 1000} mm, and never coarser than 400 µm.`
           : 'Nothing is atomised in it.'}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
-        <DraftField
-          name="name"
-          label="Name"
-          draft={draft}
-          errors={form.errors}
-          onChange={(key, text) => setDraft({ ...draft, [key]: text })}
-        />
+        <DraftField form={form} name="name" label="Name" />
         <Field label="Kind">
           {(ids) => (
             <Select
               {...ids}
-              value={applicator}
-              onChange={({ target }) => setApplicator(target.value as Gun['applicator'])}
+              value={form.text('applicator')}
+              onChange={({ target }) => form.write('applicator', target.value)}
             >
               {APPLICATORS.map((one) => (
                 <option key={one} value={one}>
@@ -85,14 +83,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
           )}
         </Field>
         {fields.map(([key, label]) => (
-          <DraftField
-            key={key}
-            name={key}
-            label={label}
-            draft={draft}
-            errors={form.errors}
-            onChange={(name, text) => setDraft({ ...draft, [name]: text })}
-          />
+          <DraftField key={key} form={form} name={key} label={label} />
         ))}
       </div>
     </Sheet>

@@ -94,7 +94,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
         {LAYER_ANSWER_WORDS[verdict.answer]}
       </p>
       <p className="mt-1">{verdict.why}</p>
-      <p className="mt-1 text-[0.85rem] text-quiet">
+      <p className="mt-1 text-small text-quiet">
         {verdict.source === 'table'
           ? 'From the table that ships: practice of the trade, by how the films form. The product sheets come first.'
           : `It ships as: ${LAYER_ANSWER_WORDS[shipped.answer]}. ${shipped.why}`}
@@ -106,7 +106,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
             <Day at={layer.at} />
           </p>
           {layer.test && (
-            <p className="text-[0.88rem]">
+            <p className="text-note">
               Test piece of {layer.test.madeOn}: {layer.test.method}.
             </p>
           )}
@@ -165,15 +165,15 @@ export function LayersScreen() {
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
             <h1 className="mr-2">What over what</h1>
             {LAYER_ANSWERS.map((answer) => (
-              <span key={answer} className="flex items-center gap-1.5 text-[0.88rem]">
+              <span key={answer} className="flex items-center gap-1.5 text-note">
                 <Mark answer={answer} isOwn={false} /> {LAYER_ANSWER_WORDS[answer]}
               </span>
             ))}
-            <span className="flex items-center gap-1.5 text-[0.88rem]">
+            <span className="flex items-center gap-1.5 text-note">
               <Mark answer="not known" isOwn /> the shop’s own answer
             </span>
           </div>
-          <table className="border-separate border-spacing-0 text-[0.85rem]">
+          <table className="border-separate border-spacing-0 text-small">
             <thead>
               <tr>
                 <th scope="col" className="pr-2 pb-1 text-right align-bottom font-normal text-quiet">
@@ -239,7 +239,7 @@ export function LayersScreen() {
                     {named(layer.over)} over {named(layer.under)}: {LAYER_ANSWER_WORDS[layer.answer]}.
                   </span>{' '}
                   {layer.why}
-                  <span className="block text-[0.88rem] text-quiet">
+                  <span className="block text-note text-quiet">
                     {layer.test ? `Test piece of ${layer.test.madeOn}: ${layer.test.method}. ` : ''}
                     {layer.memberName}, <Day at={layer.at} />
                   </span>

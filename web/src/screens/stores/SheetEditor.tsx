@@ -17,12 +17,14 @@ import {
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Select, Sheet, TextInput } from '../../parts/controls.tsx';
-import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
+import { Button, Field, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
+import { DraftField } from '../../parts/DraftField.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { type Draft, type Reading, useDraftForm } from '../../parts/useDraftForm.ts';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, SHEET_GROUPS, type SheetField, sheetDraft, understood } from './sheetFields.ts';
 import { Targets } from './Targets.tsx';
@@ -120,7 +122,7 @@ const Across = memo(function Across({
           <dt className="text-quiet">Paint for 1 m²</dt>
           <dd className="quantity text-right">{Math.round(sheet.wftTypUm)} mL</dd>
         </dl>
-        <p className="mt-2 border-line border-t pt-2 text-[0.88rem]">
+        <p className="mt-2 border-line border-t pt-2 text-note">
           Here, {here.because}: recoat from {clockSentence(here.recoatMin)}; handle{' '}
           {clockSentence(here.handle)}.
         </p>
@@ -143,31 +145,35 @@ const Across = memo(function Across({
   );
 });
 
+/** A sheet as it is written and chosen. */
+const draftOf = (sheet: ProductSheet): Draft => ({ ...sheetDraft(sheet), chosen: sheet });
+
+function readDraft({ chosen, ...texts }: Draft): Reading<ProductSheet> {
+  const { sheet, errors } = readSheet(texts as ReturnType<typeof sheetDraft>, chosen as ProductSheet);
+  return { value: sheet, errors };
+}
+
 /** A product's data sheet: everything a tin says, in any unit, held against itself. */
 export function SheetEditor({ product, shop }: { product: ProductRow; shop: ShopContext }) {
-  const [draft, setDraft] = useState(() => sheetDraft(product.sheet));
-  const [chosen, setChosen] = useState(product.sheet);
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<Said | null>(null);
-  const [change, { isLoading }] = upholder.useChangeProductMutation();
+  const [change] = upholder.useChangeProductMutation();
   const [add] = upholder.useAddProductMutation();
   const [, setSearch] = useSearchParams();
+  const form = useDraftForm<ProductSheet>({
+    start: draftOf(product.sheet),
+    read: readDraft,
+    saved: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
+    async save(sheet) {
+      const outcome = await change({ id: product.id, version: product.version, sheet });
+      if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
+      return { draft: draftOf(outcome.data.sheet) };
+    },
+  });
+  const { draft, errors, write, check: leave } = form;
+  const chosen = draft.chosen as ProductSheet;
   // What follows from the sheet may come a moment after the key.
   const later = useDeferredValue(draft);
-  const shown = useMemo(() => readSheet(later, chosen).sheet, [later, chosen]);
-  const latest = useRef({ draft, chosen });
-  useEffect(() => {
-    latest.current = { draft, chosen };
-  }, [draft, chosen]);
-  const choose = (part: Partial<ProductSheet>) => setChosen((now) => ({ ...now, ...part }));
-  const write = useCallback(
-    (path: string, text: string) => setDraft((now) => ({ ...now, [path]: text })),
-    [],
-  );
-  const leave = useCallback(
-    () => setErrors(readSheet(latest.current.draft, latest.current.chosen).errors),
-    [],
-  );
+  const shown = useMemo(() => readDraft(later).value, [later]);
+  const choose = (part: Partial<ProductSheet>) => write('chosen', { ...chosen, ...part });
 
   const field = (spec: SheetField) => {
     const label =
@@ -181,7 +187,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
         key={spec.path}
         spec={spec}
         label={label}
-        value={draft[spec.path] ?? ''}
+        value={form.text(spec.path)}
         error={errors[spec.path]}
         onWrite={write}
         onLeave={leave}
@@ -191,11 +197,10 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
   const lines = (key: 'cautions' | 'hazards', name: string) => (
     <Field label={name} error={errors[key]} className="col-span-3">
       {(ids) => (
-        <textarea
+        <TextArea
           {...ids}
           rows={3}
-          className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
-          value={draft[key] ?? ''}
+          value={form.text(key)}
           onChange={({ target }) => write(key, target.value)}
         />
       )}
@@ -204,19 +209,6 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
   const marked = <T extends string>(list: readonly T[], item: T) =>
     list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
 
-  async function save(): Promise<void> {
-    const read = readSheet(draft, chosen);
-    setErrors(read.errors);
-    if (!read.sheet) return setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
-    const outcome = await change({ id: product.id, version: product.version, sheet: read.sheet });
-    if ('error' in outcome) return setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
-    setDraft(sheetDraft(outcome.data.sheet));
-    setChosen(outcome.data.sheet);
-    setSaid({
-      kind: 'plain',
-      words: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
-    });
-  }
   async function copy(): Promise<void> {
     const id = uuid();
     const outcome = await add({
@@ -224,7 +216,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
       key: `${product.key.slice(0, 48)}-${id.slice(-6)}`,
       sheet: { ...product.sheet, name: `${product.sheet.name.slice(0, 70)}, copy` },
     });
-    if ('error' in outcome) setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
+    if ('error' in outcome) form.say({ kind: 'stop', words: refusalOf(outcome.error).message });
     else setSearch({ product: id });
   }
   const check = (name: string, isOn: boolean, onToggle: () => void) => (
@@ -246,28 +238,16 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
               </p>
             </>
           }
-          said={said}
+          said={form.said}
           save="Save the sheet"
-          isSaving={isLoading}
-          onSave={() => void save()}
+          isSaving={form.isSaving}
+          onSave={() => void form.save()}
         >
           <Button onClick={() => void copy()}>Copy</Button>
         </SaveHead>
         <div className="mt-4 grid grid-cols-3 gap-x-4 gap-y-3">
-          <Field label="Name" error={errors.name} className="col-span-2">
-            {(ids) => (
-              <TextInput {...ids} value={draft.name} onChange={({ target }) => write('name', target.value)} />
-            )}
-          </Field>
-          <Field label="Class, in words" error={errors.className}>
-            {(ids) => (
-              <TextInput
-                {...ids}
-                value={draft.className}
-                onChange={({ target }) => write('className', target.value)}
-              />
-            )}
-          </Field>
+          <DraftField form={form} name="name" label="Name" className="col-span-2" />
+          <DraftField form={form} name="className" label="Class, in words" />
           {CHOICES.map(({ key, name, words }) => (
             <Field key={key} label={name} error={errors[key]}>
               {(ids) => (
@@ -292,7 +272,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
         {SHEET_GROUPS.map(({ name, note, fields }) => (
           <section key={name} className="mt-5 border-line border-t pt-4">
             <h2>{name}</h2>
-            {note && <p className="text-[0.88rem] text-quiet">{note}</p>}
+            {note && <p className="text-note text-quiet">{note}</p>}
             <div className="mt-2 grid grid-cols-3 items-start gap-x-4 gap-y-3">
               {fields.map(field)}
               {name === 'Thinning and mixing' && (
@@ -310,7 +290,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
                       )}
                     </div>
                     {errors.applicators && (
-                      <p role="alert" className="font-semibold text-[0.82rem] text-stop">
+                      <p role="alert" className="font-semibold text-small text-stop">
                         {errors.applicators}
                       </p>
                     )}

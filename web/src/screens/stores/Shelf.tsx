@@ -17,7 +17,7 @@ export function Shelf<T extends { id: string; name: string }>({
         .filter(({ items }) => items.length > 0)
         .map(({ name, items }) => (
           <section key={name} className="mb-3">
-            <h2 className="px-4 py-1 text-[0.9rem] text-quiet">{name}</h2>
+            <h2 className="px-4 py-1 text-note text-quiet">{name}</h2>
             {items.map((item) => (
               <button
                 key={item.id}

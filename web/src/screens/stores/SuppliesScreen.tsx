@@ -8,14 +8,14 @@ import {
 } from '@upholder/core/catalogue';
 import { totalAreas } from '@upholder/core/pieces';
 import { supplyWords } from '@upholder/core/systems';
-import { useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
-import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
+import { Button, Field, Select, Sheet, TextArea } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
-import { type Said, SaveHead } from '../../parts/SaveHead.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { type Draft, type Reading, useDraftForm } from '../../parts/useDraftForm.ts';
 import { Shelf } from './Shelf.tsx';
 import { readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 
@@ -26,29 +26,34 @@ const FORMS: Partial<Record<Supply['kind'], readonly string[]>> = {
 
 const AREA_M2 = totalAreas([...REFERENCE_PIECES]).totalMm2 / 1e6;
 
+/** A supply as it is written and chosen. */
+const draftOf = (supply: Supply): Draft => ({ ...supplyDraft(supply), chosen: supply });
+
+function readDraft({ chosen, ...texts }: Draft): Reading<Supply> {
+  const { supply, errors } = readSupply(texts as ReturnType<typeof supplyDraft>, chosen as Supply);
+  return { value: supply, errors };
+}
+
 function SupplyEditor({ row }: { row: SupplyRow }) {
-  const [draft, setDraft] = useState(() => supplyDraft(row.supply));
-  const [chosen, setChosen] = useState(row.supply);
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<Said | null>(null);
-  const [change, { isLoading }] = upholder.useChangeSupplyMutation();
+  const [change] = upholder.useChangeSupplyMutation();
   const [add] = upholder.useAddSupplyMutation();
   const [, setSearch] = useSearchParams();
+  const form = useDraftForm<Supply>({
+    start: draftOf(row.supply),
+    read: readDraft,
+    saved: 'Saved. Rules look at it at once; steps keep the rest they have.',
+    async save(supply) {
+      const outcome = await change({ id: row.id, version: row.version, supply });
+      if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
+      return { draft: draftOf(outcome.data.supply) };
+    },
+  });
+  const chosen = form.draft.chosen as Supply;
   const { fields, marks } = SUPPLY_SHELF[chosen.kind];
-  const read = readSupply(draft, chosen);
-  const need = supplyAmount(read.supply ?? row.supply, AREA_M2, 40, true);
+  const need = supplyAmount(readDraft(form.draft).value ?? row.supply, AREA_M2, 40, true);
   const forms = FORMS[chosen.kind];
   const values = chosen as unknown as Record<string, unknown>;
-  const set = (key: string, value: unknown) => setChosen((now) => ({ ...now, [key]: value }) as Supply);
-  async function save(): Promise<void> {
-    setErrors(read.errors);
-    if (!read.supply) return setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
-    const outcome = await change({ id: row.id, version: row.version, supply: read.supply });
-    if ('error' in outcome) return setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
-    setDraft(supplyDraft(outcome.data.supply));
-    setChosen(outcome.data.supply);
-    setSaid({ kind: 'plain', words: 'Saved. Rules look at it at once; steps keep the rest they have.' });
-  }
+  const set = (key: string, value: unknown) => form.write('chosen', { ...chosen, [key]: value });
   async function copy(): Promise<void> {
     const id = uuid();
     const outcome = await add({
@@ -56,10 +61,9 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
       key: `${row.key.slice(0, 48)}-${id.slice(-6)}`,
       supply: { ...row.supply, name: `${row.supply.name.slice(0, 70)}, copy` },
     });
-    if ('error' in outcome) setSaid({ kind: 'stop', words: refusalOf(outcome.error).message });
+    if ('error' in outcome) form.say({ kind: 'stop', words: refusalOf(outcome.error).message });
     else setSearch({ supply: id });
   }
-  const write = (key: string, text: string) => setDraft((now) => ({ ...now, [key]: text }));
   return (
     <Sheet className="p-5">
       <SaveHead
@@ -77,22 +81,15 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
             </p>
           </>
         }
-        said={said}
+        said={form.said}
         save="Save"
-        isSaving={isLoading}
-        onSave={() => void save()}
+        isSaving={form.isSaving}
+        onSave={() => void form.save()}
       >
         <Button onClick={() => void copy()}>Copy</Button>
       </SaveHead>
       <div className="mt-4 grid grid-cols-3 items-start gap-x-4 gap-y-3">
-        <DraftField
-          name="name"
-          label="Name"
-          draft={draft}
-          errors={errors}
-          onChange={write}
-          className="col-span-2"
-        />
+        <DraftField form={form} name="name" label="Name" className="col-span-2" />
         {forms && (
           <Field label="Form">
             {(ids) => (
@@ -109,7 +106,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
           </Field>
         )}
         {fields.map(({ key, label }) => (
-          <DraftField key={key} name={key} label={label} draft={draft} errors={errors} onChange={write} />
+          <DraftField key={key} form={form} name={key} label={label} />
         ))}
         <div className="col-span-3 flex flex-wrap gap-x-6">
           {marks.map(({ key, name }) => (
@@ -126,12 +123,11 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
         </div>
         <Field label="Cautions at the step, one a line" className="col-span-3">
           {(ids) => (
-            <textarea
+            <TextArea
               {...ids}
               rows={3}
-              className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
-              value={draft.cautions}
-              onChange={({ target }) => write('cautions', target.value)}
+              value={form.text('cautions')}
+              onChange={({ target }) => form.write('cautions', target.value)}
             />
           )}
         </Field>

@@ -74,7 +74,7 @@ function Shipped({
       <div className="flex flex-col gap-3">
         <Sheet className="p-4">
           <div className="flex items-start gap-4">
-            <span className="tape text-lg">{systemId}</span>
+            <span className="tape text-lead">{systemId}</span>
             <div className="flex-1 leading-snug">
               <h1>{system.name}</h1>
               <p className="text-quiet">{system.outline}</p>

@@ -1,34 +1,45 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
-import { fieldMessages } from '@upholder/core/outcome';
 import { parseDecimal } from '@upholder/core/units';
-import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import type { Said } from '../../parts/SaveHead.tsx';
+import { type Draft, type DraftForm, readBySchema, useDraftForm } from '../../parts/useDraftForm.ts';
 
-/** Saving a cup or gun: its fields are checked here first, and what the server has to say is said. */
-export function useBenchItemForm(row: BenchItemRow): {
-  errors: Record<string, string>;
-  said: Said | null;
-  isSaving: boolean;
-  save(wanted: unknown, words: string): Promise<void>;
-} {
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<Said | null>(null);
-  const [write, { isLoading }] = upholder.useWriteBenchItemMutation();
-  async function save(wanted: unknown, words: string): Promise<void> {
-    const parsed = BenchItemSchema.safeParse(wanted);
-    setErrors(parsed.success ? {} : fieldMessages(parsed.error));
-    if (!parsed.success) return setSaid({ kind: 'stop', words: 'Not saved: see the marked fields.' });
-    const item: BenchItem = parsed.data;
+/** A form for a cup or a gun, which can also be put away and taken out again. */
+export interface BenchItemForm extends DraftForm {
+  /** Puts the item away, or takes it out again, with all that stands in the form. */
+  setRetired(isRetired: boolean): Promise<void>;
+}
+
+/**
+ * Saving a cup or gun: its fields are checked here first, and what the server has to say is said.
+ * @param wanted the item that the form says, before it is checked.
+ * @param saved what saving means for the bench.
+ */
+export function useBenchItemForm(
+  row: BenchItemRow,
+  start: Draft,
+  wanted: (draft: Draft) => object,
+  saved: string,
+): BenchItemForm {
+  const [write] = upholder.useWriteBenchItemMutation();
+  const read = (draft: Draft) => readBySchema<BenchItem>(BenchItemSchema, wanted(draft));
+  async function put(item: BenchItem) {
     const outcome = await write({ id: row.id, version: row.version, item });
-    setSaid(
-      'error' in outcome
-        ? { kind: 'stop', words: refusalOf(outcome.error).message }
-        : { kind: 'plain', words },
-    );
+    return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : {};
   }
-  return { errors, said, isSaving: isLoading, save };
+  const form = useDraftForm<BenchItem>({ start, read, save: put, saved });
+  return {
+    ...form,
+    async setRetired(isRetired) {
+      form.check();
+      const { value } = read({ ...form.draft, isRetired });
+      if (value === null) return form.say({ kind: 'stop', words: 'Not saved: see the marked fields.' });
+      form.write('isRetired', isRetired);
+      const outcome = await put(value);
+      const words = isRetired ? 'Put away.' : 'Back at the bench.';
+      form.say(outcome.refusal ? { kind: 'stop', words: outcome.refusal.message } : { kind: 'plain', words });
+    },
+  };
 }
 
 /** Seconds as they are typed; what cannot be read becomes NaN, which no field takes. */

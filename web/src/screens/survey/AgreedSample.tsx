@@ -1,6 +1,7 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { SurveyAnswers } from '@upholder/core/survey';
 import { Field, TextInput } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 
@@ -40,12 +41,11 @@ export function AgreedSample({
       {text('agreedBy', 'Agreed by', 80)}
       <Field label="on">
         {(ids) => (
-          <TextInput
+          <DateInput
             {...ids}
-            type="date"
             className="min-h-11"
             value={draft.agreedOn ?? ''}
-            onChange={({ target }) => change({ agreedOn: target.value === '' ? null : target.value })}
+            onDay={(day) => change({ agreedOn: day === '' ? null : day })}
           />
         )}
       </Field>

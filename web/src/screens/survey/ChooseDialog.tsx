@@ -5,12 +5,11 @@ import {
   optionsInPlace,
   type SystemId,
 } from '@upholder/core/systems';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
-import { Button, Field, Notice } from '../../parts/controls.tsx';
-import { Modal } from '../../parts/Modal.tsx';
+import { Notice } from '../../parts/controls.tsx';
+import { ReasonDialog } from '../../parts/ReasonDialog.tsx';
 import type { SurveyFindings } from './useSurvey.ts';
 
 /** Chooses a system for a zone, shipped or the shop's own, with the reason. */
@@ -34,12 +33,8 @@ export function ChooseDialog({
   const system = findings.ranking.find((candidate) => candidate.systemId === systemId);
   const isSame = zone.systemId === systemId && zone.ownSystem?.id === own?.id;
   const best = [...(system?.terms ?? [])].sort((a, b) => b.points - a.points)[0];
-  const [reason, setReason] = useState(
-    isSame ? zone.choiceReason : system?.exclusions.length ? '' : (best?.why ?? ''),
-  );
-  const [problem, setProblem] = useState<string | undefined>();
-  async function choose(): Promise<void> {
-    if (reason.trim().length < 3) return setProblem('Write down why, in a few words.');
+  async function choose(reason: string): Promise<string | null> {
+    if (reason.trim().length < 3) return 'Write down why, in a few words.';
     const { id, version } = zone;
     const spec = zoneSpecOf(zone);
     const options = own
@@ -61,39 +56,27 @@ export function ChooseDialog({
         choiceReason: reason.trim(),
       },
     });
-    if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
+    if ('error' in outcome) return refusalOf(outcome.error).message;
     navigate(`../sequence?zone=${zone.id}`);
+    return null;
   }
   return (
-    <Modal
-      isOpen
-      onClose={onClose}
+    <ReasonDialog
       title={`${systemId}: ${own?.name ?? FINISHING_SYSTEMS[systemId].name}`}
       note={`For ${zone.name}. The reason is kept with the zone and in the log.`}
+      ask="Why this one"
+      initial={isSame ? zone.choiceReason : system?.exclusions.length ? '' : (best?.why ?? '')}
+      act={own ? `Choose ${own.name}` : `Choose ${systemId}`}
+      keep="Not yet"
       width="36rem"
+      onGive={choose}
+      onClose={onClose}
     >
       {system?.exclusions.map((why) => (
         <Notice key={why} kind="stop">
           {why}
         </Notice>
       ))}
-      <Field label="Why this one" error={problem} className="mt-3">
-        {(ids) => (
-          <textarea
-            {...ids}
-            rows={3}
-            className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5"
-            value={reason}
-            onChange={({ target }) => setReason(target.value)}
-          />
-        )}
-      </Field>
-      <div className="mt-4 flex gap-3">
-        <Button kind="act" onClick={() => void choose()}>
-          {own ? `Choose ${own.name}` : `Choose ${systemId}`}
-        </Button>
-        <Button onClick={onClose}>Not yet</Button>
-      </div>
-    </Modal>
+    </ReasonDialog>
   );
 }

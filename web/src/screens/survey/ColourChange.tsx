@@ -42,7 +42,7 @@ function Swatch({
         className={`h-14 ${isDone ? 'outline-2 outline-ink outline-offset-2' : ''}`}
         style={{ background: colour }}
       />
-      <figcaption className="mt-1.5 text-[0.8rem] leading-tight">
+      <figcaption className="mt-1.5 text-small leading-tight">
         <span className="font-semibold">{title}</span>
         <br />
         <span className="quantity text-quiet">{note}</span>

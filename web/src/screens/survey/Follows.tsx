@@ -35,19 +35,19 @@ function Cautions({
               {isStop ? 'Stop: ' : ''}
               {caution.title}
             </p>
-            <p className="text-[0.9rem]">{caution.text}</p>
+            <p className="text-note">{caution.text}</p>
             {isStop && (
               <Button kind="stop" className="mt-2 min-h-11" onClick={() => setTaking(caution)}>
                 Cleared, or override
               </Button>
             )}
             {caution.severity === 'stop' && isTakenOn && (
-              <p className="text-[0.85rem] text-quiet">Overridden; see the log.</p>
+              <p className="text-small text-quiet">Overridden; see the log.</p>
             )}
           </div>
         );
       })}
-      <p className="text-[0.8rem] text-quiet leading-snug">{SAFETY_FOOTNOTE}</p>
+      <p className="text-small text-quiet leading-snug">{SAFETY_FOOTNOTE}</p>
       {taking && (
         <TakeOn
           jobId={dossier.job.id}
@@ -80,15 +80,15 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
                 <span className={index === 0 ? 'tape' : 'px-2 font-semibold text-quiet'}>{systemId}</span>
                 <span className="font-semibold">{FINISHING_SYSTEMS[systemId].name}</span>
               </p>
-              {best && best.points > 0 && <p className="mt-0.5 text-[0.9rem] leading-snug">{best.why}</p>}
+              {best && best.points > 0 && <p className="mt-0.5 text-note leading-snug">{best.why}</p>}
               {hasPieces && outlook && (
-                <p className="quantity mt-0.5 text-[0.9rem]">
+                <p className="quantity mt-0.5 text-note">
                   {outlook.days === null ? '' : `≈ ${outlook.days} days, `}
                   {Math.round(outlook.hours)} h, {formatMoney(outlook.material, shop.settings.currency)}
                 </p>
               )}
               {risk && (
-                <p className="text-[0.82rem] text-quiet leading-snug">
+                <p className="text-small text-quiet leading-snug">
                   Out if {QUESTION_WORDS[risk.question]}: {risk.ruledOutBy.join(', ')}.
                 </p>
               )}
@@ -102,7 +102,7 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
       >
         {zone.systemId ? 'Look again at all systems' : 'Compare and choose'}
       </Link>
-      <p className="mt-2 text-[0.85rem] text-quiet leading-snug">
+      <p className="mt-2 text-small text-quiet leading-snug">
         {out} of {findings.ranking.length} are ruled out.{' '}
         {hasPieces
           ? 'Days, hours and material are rough, for the take-off so far.'
@@ -147,8 +147,8 @@ export function Follows({
             {findings.advice.map((advice) => (
               <li key={advice.do} className="border-line border-t py-2 first:border-t-0">
                 <p className="font-semibold leading-snug">{advice.do}</p>
-                <p className="text-[0.9rem] leading-snug">{advice.why}</p>
-                <p className="text-[0.82rem] text-quiet leading-snug">Else: {advice.orElse}</p>
+                <p className="text-note leading-snug">{advice.why}</p>
+                <p className="text-small text-quiet leading-snug">Else: {advice.orElse}</p>
               </li>
             ))}
           </ul>

@@ -2,6 +2,7 @@ import type { ZoneRow } from '@upholder/core/api';
 import { Undo2 } from 'lucide-react';
 import { type KeyboardEvent, useId } from 'react';
 import { answerOf, type Question } from '../../job/questions.ts';
+import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 
 interface RowProps {
   zone: ZoneRow;
@@ -14,7 +15,8 @@ interface RowProps {
 export function focusNextGroup(group: HTMLElement): void {
   const groups = [...document.querySelectorAll<HTMLElement>('[role="radiogroup"]')];
   const next = groups[groups.indexOf(group) + 1];
-  next?.querySelector<HTMLElement>('[tabindex="0"]')?.focus();
+  // The group hands the cursor on to what is chosen in it, or to its first choice.
+  next?.focus();
 }
 
 /** One question with its possible answers as a row; a digit picks and goes on; taking an answer back is a press of its own. */
@@ -30,17 +32,9 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
   }
   function press(event: KeyboardEvent<HTMLDivElement>): void {
     const { key, currentTarget } = event;
-    const step =
-      key === 'ArrowRight' || key === 'ArrowDown' ? 1 : key === 'ArrowLeft' || key === 'ArrowUp' ? -1 : 0;
-    if (/^[1-9]$/.test(key) && Number(key) <= question.choices.length) {
-      event.preventDefault();
-      pick(Number(key) - 1, currentTarget);
-    } else if (step !== 0) {
-      event.preventDefault();
-      const buttons = [...currentTarget.querySelectorAll<HTMLButtonElement>('[role="radio"]')];
-      const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
-      buttons[(at + step + buttons.length) % buttons.length]?.focus();
-    }
+    if (!/^[1-9]$/.test(key) || Number(key) > question.choices.length) return;
+    event.preventDefault();
+    pick(Number(key) - 1, currentTarget);
   }
   return (
     <div className="grid grid-cols-[13rem_minmax(0,1fr)] items-baseline gap-x-4 py-1 max-lg:grid-cols-1">
@@ -48,26 +42,21 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
         <span id={id} className={answer === undefined ? 'border-tape border-b-[3px]' : ''}>
           {question.ask}
         </span>
-        {question.hint && <p className="text-[0.8rem] text-quiet leading-snug">{question.hint}</p>}
+        {question.hint && <p className="text-small text-quiet leading-snug">{question.hint}</p>}
       </div>
-      <div role="radiogroup" aria-labelledby={id} className="flex flex-wrap gap-1.5" onKeyDown={press}>
-        {question.choices.map(([value, words], index) => (
-          <button
-            key={String(value)}
-            type="button"
-            role="radio"
-            aria-checked={index === chosen}
-            tabIndex={index === Math.max(0, chosen) ? 0 : -1}
-            onClick={() => pick(index)}
-            className={`min-h-11 min-w-11 rounded-[3px] border-[1.5px] px-3.5 leading-tight ${
-              index === chosen
-                ? 'border-ink bg-ink font-semibold text-sheet'
-                : 'border-line bg-raised hover:border-ink'
-            }`}
-          >
-            {words}
-          </button>
-        ))}
+      <ChoiceRow
+        labelledBy={id}
+        className="flex flex-wrap gap-1.5"
+        onKeyDown={press}
+        choices={question.choices.map(([, words], index) => ({ value: String(index), words }))}
+        value={chosen < 0 ? '' : String(chosen)}
+        onChoose={(index) => pick(Number(index))}
+        choiceClass={(isChosen) =>
+          `min-h-11 min-w-11 rounded-[3px] border-[1.5px] px-3.5 leading-tight ${
+            isChosen ? 'border-ink bg-ink font-semibold text-sheet' : 'border-line bg-raised hover:border-ink'
+          }`
+        }
+      >
         {chosen >= 0 && (
           <button
             type="button"
@@ -79,7 +68,7 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
             <Undo2 size={16} aria-hidden="true" />
           </button>
         )}
-      </div>
+      </ChoiceRow>
     </div>
   );
 }

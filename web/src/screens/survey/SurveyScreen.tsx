@@ -8,6 +8,7 @@ import { ZoneTabs } from '../../job/ZoneTabs.tsx';
 import { Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { AgreedSample } from './AgreedSample.tsx';
 import { ColourChange } from './ColourChange.tsx';
 import { Follows } from './Follows.tsx';
@@ -19,7 +20,7 @@ import { Verdicts } from './Verdicts.tsx';
 function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
   const served = dossier.zones.find(({ id }) => id === zoneId);
   if (!served) throw new Error(`the job has no zone ${zoneId}`);
-  const { zone, change, refusal, savedAt } = useAnswers(dossier, served);
+  const { zone, change, refusal, savedAt, history } = useAnswers(dossier, served);
   const findings = useFindings(dossier, zone, shop);
   const onColour = (which: 'oldColour' | 'newColour', hex: string) => void change({ [which]: hex });
   const { answered, asked } = progressOf(zone);
@@ -42,6 +43,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
             )}
           </p>
           <SavedClock at={savedAt} timeZone={shop.timeZone} />
+          <UndoButtons history={history} />
         </div>
         {refusal && <Notice kind="stop">{refusal.message}</Notice>}
         {SECTIONS.map((section, index) => (
@@ -107,7 +109,12 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
           <h2>
             <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Verdict
           </h2>
-          <Verdicts dossier={dossier} zone={zone} onAnswer={(answers) => void change({ answers })} />
+          <Verdicts
+            dossier={dossier}
+            zone={zone}
+            history={history}
+            onAnswer={(answers) => void change({ answers })}
+          />
         </section>
       </div>
       <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">
@@ -120,7 +127,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
 /** The survey: what the woodwork is, question by question, and what follows from it. */
 export function SurveyScreen() {
   const { dossier, shop } = useJobContext();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
   if (!zone)
     return (
@@ -133,13 +140,13 @@ export function SurveyScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
         note={(candidate) => {
           const { answered, asked } = progressOf(candidate);
           return `${answered}/${asked}`;
         }}
-      />
-      <ZoneSurvey key={zone.id} dossier={dossier} shop={shop} zoneId={zone.id} />
+      >
+        <ZoneSurvey key={zone.id} dossier={dossier} shop={shop} zoneId={zone.id} />
+      </ZoneTabs>
     </main>
   );
 }

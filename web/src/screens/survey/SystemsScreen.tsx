@@ -111,19 +111,19 @@ function Figures({
         }
       >
         <dd>{outlook.days ?? '–'}</dd>
-        <dt className="font-normal text-[0.8rem] text-quiet">days</dt>
+        <dt className="font-normal text-small text-quiet">days</dt>
       </div>
       <div title="hands-on hours of all people together, by the yardsticks">
         <dd>{Math.round(outlook.hours)}</dd>
-        <dt className="font-normal text-[0.8rem] text-quiet">hours</dt>
+        <dt className="font-normal text-small text-quiet">hours</dt>
       </div>
       <div title={`coatings pro rata by the film method${unpriced}`}>
         <dd>{formatMoney(outlook.material, shop.settings.currency)}</dd>
-        <dt className="font-normal text-[0.8rem] text-quiet">material</dt>
+        <dt className="font-normal text-small text-quiet">material</dt>
       </div>
       <div title="films laid, fillers and edge coats included">
         <dd>{outlook.films}</dd>
-        <dt className="font-normal text-[0.8rem] text-quiet">films</dt>
+        <dt className="font-normal text-small text-quiet">films</dt>
       </div>
     </dl>
   );
@@ -170,7 +170,7 @@ function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: Lis
                 className="min-h-11 text-left leading-snug"
               >
                 <span className={`font-semibold ${isOut ? 'text-quiet' : ''}`}>{name}</span>
-                <span className="block text-[0.85rem] text-quiet">{isOut ? exclusions[0] : outline}</span>
+                <span className="block text-small text-quiet">{isOut ? exclusions[0] : outline}</span>
               </button>
               <div className="max-lg:hidden">{!isOut && <Beam system={system} />}</div>
               <Figures findings={findings} systemId={systemId} shop={shop} />
@@ -193,7 +193,7 @@ function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: Lis
                       >
                         <p className="min-w-0 flex-1 leading-snug">
                           <span className="font-semibold">{own.name}</span>, ours, version {own.version}
-                          <span className="block text-[0.85rem] text-quiet">{own.fits}</span>
+                          <span className="block text-small text-quiet">{own.fits}</span>
                         </p>
                         <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
                           {zone.ownSystem?.id === own.id ? 'Write the reason anew' : 'Choose ours'}
@@ -230,9 +230,7 @@ function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps
               <th key={systemId} scope="col" className="pr-6 pb-2 align-top">
                 <span className="tape mr-2">{systemId}</span>
                 {FINISHING_SYSTEMS[systemId].name}
-                <p className="mt-1 font-normal text-[0.88rem] text-quiet">
-                  {FINISHING_SYSTEMS[systemId].outline}
-                </p>
+                <p className="mt-1 font-normal text-note text-quiet">{FINISHING_SYSTEMS[systemId].outline}</p>
               </th>
             ))}
           </tr>
@@ -317,7 +315,7 @@ function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCont
 /** All systems for a zone: ranked, explained, compared, and one chosen. */
 export function SystemsScreen() {
   const { dossier, shop } = useJobContext();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
   if (!zone) return <NoZone title="A system is chosen for a zone" />;
   return (
@@ -325,20 +323,21 @@ export function SystemsScreen() {
       <ZoneTabs
         zones={dossier.zones}
         openId={zone.id}
-        onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
+        aside={
+          <Link
+            to={`../survey?zone=${zone.id}`}
+            className="font-semibold text-act underline underline-offset-2"
+          >
+            Back to the questions
+          </Link>
+        }
       >
-        <Link
-          to={`../survey?zone=${zone.id}`}
-          className="font-semibold text-act underline underline-offset-2"
-        >
-          Back to the questions
-        </Link>
+        <p className="text-quiet">
+          Mark two or three to see them side by side. Days, hours and material are rough, for the take-off as
+          it stands.
+        </p>
+        <ZoneSystems key={zone.id} dossier={dossier} shop={shop} zone={zone} />
       </ZoneTabs>
-      <p className="text-quiet">
-        Mark two or three to see them side by side. Days, hours and material are rough, for the take-off as it
-        stands.
-      </p>
-      <ZoneSystems key={zone.id} dossier={dossier} shop={shop} zone={zone} />
     </main>
   );
 }

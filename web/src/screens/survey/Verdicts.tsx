@@ -3,8 +3,10 @@ import type { Verdict } from '@upholder/core/pieces';
 import type { SurveyPatch } from '@upholder/core/survey';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import type { UseHistory } from '../../base/useHistory.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Field, Select, TextInput } from '../../parts/controls.tsx';
+import { Field, Select } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 const NEXT: Record<Verdict, Verdict> = { finish: 'repair', repair: 'replace', replace: 'finish' };
@@ -18,13 +20,15 @@ const LOOKS: Record<Verdict, string> = {
 export function Verdicts({
   dossier,
   zone,
+  history,
   onAnswer,
 }: {
   dossier: Dossier;
   zone: ZoneRow;
+  history: UseHistory;
   onAnswer(answers: Pick<SurveyPatch, 'replacementStock' | 'replacementsOn'>): void;
 }) {
-  const { edit } = useTakeoff(dossier);
+  const { edit } = useTakeoff(dossier, history);
   const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const count = (verdict: Verdict) => pieces.filter((piece) => piece.verdict === verdict).length;
   // All of them are new then, and come from somewhere.
@@ -53,7 +57,7 @@ export function Verdicts({
             key={piece.id}
             type="button"
             onClick={() => void edit(piece, { verdict: NEXT[piece.verdict] })}
-            className={`flex min-h-11 items-center gap-1.5 rounded-[3px] border px-2 text-[0.85rem] ${LOOKS[piece.verdict]}`}
+            className={`flex min-h-11 items-center gap-1.5 rounded-[3px] border px-2 text-small ${LOOKS[piece.verdict]}`}
             aria-label={`${piece.tag}: ${piece.verdict}`}
           >
             <PieceGlyph piece={piece} colour={zone.newColour} size={26} />
@@ -113,14 +117,13 @@ function DeliveryDay({ known, onChange }: { known: string; onChange(day: string)
       hint="No work on them is planned before that day. Left empty, they count as here."
     >
       {(ids) => (
-        <TextInput
+        <DateInput
           {...ids}
-          type="date"
           className="min-h-11"
           value={typed}
-          onChange={({ target: { value } }) => {
-            setTyped(value);
-            if (value === '' || value >= FIRST_DAY) onChange(value);
+          onDay={(day) => {
+            setTyped(day);
+            if (day === '' || day >= FIRST_DAY) onChange(day);
           }}
         />
       )}

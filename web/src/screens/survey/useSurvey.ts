@@ -4,6 +4,7 @@ import { acknowledgedCodes } from '@upholder/core/jobs';
 import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@upholder/core/survey';
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { useHistory } from '../../base/useHistory.ts';
 import { sheetsOf } from '../../job/shelves.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
 
@@ -48,6 +49,23 @@ function withChange(zone: ZoneRow, { answers, ...rest }: SurveyChange): ZoneRow 
   return { ...zone, ...rest, survey: withAnswers(zone.survey, answers ?? {}) };
 }
 
+/** What a change would have to say to leave a zone as it is now: an answer that was not given is taken back. */
+function asBefore(zone: ZoneRow, { answers, ...rest }: SurveyChange): SurveyChange {
+  const given: Record<string, unknown> = { ...zone.survey };
+  const kept: Record<string, unknown> = { ...zone };
+  return {
+    ...(answers && {
+      answers: Object.fromEntries(
+        Object.keys(answers).map((key) => [key, given[key] ?? null]),
+      ) as NonNullable<SurveyChange['answers']>,
+    }),
+    ...(Object.fromEntries(Object.keys(rest).map((key) => [key, kept[key]])) as Omit<
+      SurveyChange,
+      'answers'
+    >),
+  };
+}
+
 /**
  * Saves answers as they are given. An answer shows at once and goes on showing until the zone that holds it has come
  * back from the server, so that quick hands never see an older state; what is refused goes back.
@@ -65,7 +83,8 @@ export function useAnswers(dossier: Dossier, served: ZoneRow) {
         .reduce((shown, { change }) => withChange(shown, change), served),
     [pending, served],
   );
-  async function change(part: SurveyChange): Promise<void> {
+  const history = useHistory();
+  async function put(part: SurveyChange): Promise<boolean> {
     nextId.current += 1;
     const id = nextId.current;
     setPending((all) => [...all, { id, change: part, version: null }]);
@@ -73,12 +92,18 @@ export function useAnswers(dossier: Dossier, served: ZoneRow) {
     if ('error' in outcome) {
       setRefusal(refusalOf(outcome.error));
       setPending((all) => all.filter((other) => other.id !== id));
-      return;
+      return false;
     }
     setRefusal(null);
     setSavedAt(new Date());
     const { version } = outcome.data;
     setPending((all) => all.map((other) => (other.id === id ? { ...other, version } : other)));
+    return true;
   }
-  return { zone, change, refusal, savedAt };
+  async function change(part: SurveyChange): Promise<void> {
+    const before = asBefore(zone, part);
+    if (await put(part))
+      history.record({ what: 'the last answer', undo: () => put(before), redo: () => put(part) });
+  }
+  return { zone, change, refusal, savedAt, history };
 }

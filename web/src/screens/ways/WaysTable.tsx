@@ -9,7 +9,8 @@ import {
 } from '@upholder/core/systems';
 import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
-import { Button } from '../../parts/controls.tsx';
+import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
+import { Button, TextArea } from '../../parts/controls.tsx';
 
 /** What is otherwise though it takes no more and no less. */
 const ASPECT_WORDS: Record<Aspect, string> = {
@@ -57,16 +58,44 @@ function Reason({ id, own, onChange }: { id: PracticeId } & Pick<TableProps, 'ow
       onChange({ ...own, reasons: { ...own.reasons, [id]: text.trim() } });
   };
   return (
-    <textarea
+    <TextArea
       aria-label={`Why, for ${PRACTICE[id].ask}`}
       placeholder="Why here"
       rows={3}
       maxLength={300}
-      className="w-full rounded-[3px] border border-line bg-raised px-2.5 py-1.5 leading-snug"
       value={text}
       onChange={({ target }) => setText(target.value)}
       onBlur={save}
     />
+  );
+}
+
+/** What a way would change; null while that is not worked out. */
+function changesOf(
+  effects: WayEffects | null,
+  figures: WayFigures | undefined,
+  currency: string,
+): string[] | null {
+  if (!effects) return null;
+  return figures ? effectWords(effects.now, figures, currency) : [];
+}
+
+/** One way: what it is, what speaks for it, and what it would change. */
+function WayWords({ label, why, changes }: { label: string; why: string; changes: string[] | null }) {
+  return (
+    <>
+      <span className="font-semibold">{label}</span>
+      <span className="text-small text-quiet">{why}</span>
+      {changes && (
+        <span className="mt-auto pt-1 text-small">
+          {changes.length === 0 ? (
+            <span className="text-quiet">changes nothing here</span>
+          ) : (
+            <span className="quantity !whitespace-normal">{changes.join(' · ')}</span>
+          )}
+        </span>
+      )}
+    </>
   );
 }
 
@@ -92,7 +121,7 @@ export function WaysTable({ own, below, belowName, effects, currency, isBusy, on
           >
             <div>
               <h2 id={`way-${id}`}>{ask}</h2>
-              <p className="mt-0.5 text-[0.85rem] text-quiet leading-snug">
+              <p className="mt-0.5 text-small text-quiet leading-snug">
                 {isOwn ? `${belowName}: ${wayWords(id, below[id])}` : `As ${belowName.toLowerCase()}`}
               </p>
               {isOwn && (
@@ -109,41 +138,28 @@ export function WaysTable({ own, below, belowName, effects, currency, isBusy, on
                 </div>
               )}
             </div>
-            <div
-              role="radiogroup"
-              aria-labelledby={`way-${id}`}
+            <ChoiceRow
+              labelledBy={`way-${id}`}
               className="grid auto-cols-fr grid-flow-col items-stretch gap-2"
-            >
-              {ways.map((way) => {
-                const isChosen = now[id] === way.id;
-                const figures = effects?.ways[id][way.id];
-                const changes =
-                  effects && figures && !isChosen ? effectWords(effects.now, figures, currency) : [];
-                return (
-                  <button
-                    key={way.id}
-                    type="button"
-                    role="radio"
-                    aria-checked={isChosen}
-                    disabled={isBusy}
-                    onClick={() => !isChosen && choose(id, way.id)}
-                    className={`flex min-h-14 flex-col items-start border-l-[6px] px-3 py-1.5 text-left leading-snug ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised hover:border-ink'}`}
-                  >
-                    <span className="font-semibold">{way.label}</span>
-                    <span className="text-[0.85rem] text-quiet">{way.why}</span>
-                    {!isChosen && effects && (
-                      <span className="mt-auto pt-1 text-[0.85rem]">
-                        {changes.length === 0 ? (
-                          <span className="text-quiet">changes nothing here</span>
-                        ) : (
-                          <span className="quantity !whitespace-normal">{changes.join(' · ')}</span>
-                        )}
-                      </span>
-                    )}
-                  </button>
-                );
-              })}
-            </div>
+              isDisabled={isBusy}
+              value={now[id]}
+              onChoose={(way) => choose(id, way)}
+              choiceClass={(isChosen) =>
+                `flex min-h-14 flex-col items-start border-l-[6px] px-3 py-1.5 text-left leading-snug ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised hover:border-ink'}`
+              }
+              choices={ways.map((way) => ({
+                value: way.id,
+                words: (
+                  <WayWords
+                    label={way.label}
+                    why={way.why}
+                    changes={
+                      now[id] === way.id ? null : changesOf(effects, effects?.ways[id][way.id], currency)
+                    }
+                  />
+                ),
+              }))}
+            />
           </li>
         );
       })}

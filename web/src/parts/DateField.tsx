@@ -1,0 +1,146 @@
+import { CalendarDays, X } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { type InputHTMLAttributes, lazy, type ReactNode, Suspense, useState } from 'react';
+import { Skeleton, TextInput } from './controls.tsx';
+
+const Calendar = lazy(() => import('./Calendar.tsx'));
+
+interface PickerProps {
+  /** Names the button that opens the calendar. */
+  label: string;
+  days: readonly string[];
+  min?: string | undefined;
+  isMany?: boolean;
+  onDays(days: string[]): void;
+  children: ReactNode;
+  className: string;
+}
+
+/** A button that opens a calendar beside it. With one day to choose, choosing closes it. */
+function Picker({ label, days, min, isMany = false, onDays, children, className }: PickerProps) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+      <Popover.Trigger aria-label={label} className={className}>
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={label}
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 rounded-[3px] border border-line bg-raised p-2 shadow-xl"
+        >
+          <Suspense fallback={<Skeleton lines={6} />}>
+            <Calendar
+              days={days}
+              min={min}
+              isMany={isMany}
+              onDays={(chosen) => {
+                onDays(chosen);
+                if (!isMany) setOpen(false);
+              }}
+            />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** A day: typed as the device writes dates, or picked from a calendar. Empty where none is meant. */
+export function DateInput({
+  value,
+  onDay,
+  min,
+  className = '',
+  ...rest
+}: {
+  /** As `2026-12-04`. */
+  value: string;
+  /** Also told while a year is still being typed. */
+  onDay(day: string): void;
+  min?: string;
+} & Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'onChange' | 'min' | 'type'>) {
+  return (
+    <div className="flex gap-1">
+      <TextInput
+        {...rest}
+        type="date"
+        min={min}
+        className={`typed-date min-w-0 ${className}`}
+        value={value}
+        onChange={({ target }) => onDay(target.value)}
+      />
+      <Picker
+        label="Open the calendar"
+        days={value === '' ? [] : [value]}
+        min={min}
+        onDays={([day = '']) => onDay(day)}
+        className="grid w-9 shrink-0 place-items-center self-stretch rounded-[3px] border border-line bg-raised hover:border-ink"
+      >
+        <CalendarDays size={16} aria-hidden="true" />
+      </Picker>
+    </div>
+  );
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/** Days that are picked from a calendar, each of which can be dropped again. */
+export function DaysInput({
+  name,
+  days,
+  onDays,
+  isInvalid = false,
+}: {
+  /** What the days are, to name the buttons by. */
+  name: string;
+  days: readonly string[];
+  onDays(days: string[]): void;
+  isInvalid?: boolean;
+}) {
+  return (
+    <div
+      role="group"
+      aria-label={name}
+      className={`flex flex-wrap items-center gap-1.5 ${isInvalid ? 'border-stop border-l-[6px] pl-2' : ''}`}
+    >
+      {days.map((day) => {
+        const words = DAY.format(new Date(`${day}T12:00:00Z`));
+        return (
+          <span
+            key={day}
+            className="flex min-h-9 items-center gap-1 rounded-[3px] border border-line bg-raised pl-2"
+          >
+            <span className="quantity text-note">{words}</span>
+            <button
+              type="button"
+              aria-label={`Drop ${words}`}
+              onClick={() => onDays(days.filter((other) => other !== day))}
+              className="grid size-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
+            >
+              <X size={14} aria-hidden="true" />
+            </button>
+          </span>
+        );
+      })}
+      <Picker
+        label="Pick days"
+        days={days}
+        isMany
+        onDays={onDays}
+        className="flex min-h-9 items-center gap-2 rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
+      >
+        <CalendarDays size={16} aria-hidden="true" />
+        Pick days
+      </Picker>
+    </div>
+  );
+}

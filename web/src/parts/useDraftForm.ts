@@ -1,0 +1,145 @@
+import { fieldMessages } from '@upholder/core/outcome';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type FieldErrors, type ResolverResult, useForm } from 'react-hook-form';
+import type { ZodType } from 'zod';
+import type { Refusal } from '../api/upholder.ts';
+import type { Said } from './SaveHead.tsx';
+
+/** What stands in the fields of a form, by their names: text as it is typed, and choices as they are. */
+export type Draft = Readonly<Record<string, unknown>>;
+
+/** What a draft says: a value that may be saved, or what is wrong, by field. */
+export interface Reading<T> {
+  value: T | null;
+  errors: Record<string, string>;
+}
+
+/**
+ * Reads a draft by the schema that the server checks it with too.
+ * @param wanted the draft in the shape of the schema; what could not be read stands in `errors` and goes before its messages.
+ * @param nameOf the field that shows what is wrong at a path; the path itself where it is left out.
+ */
+export function readBySchema<T>(
+  schema: ZodType<T>,
+  wanted: unknown,
+  errors: Record<string, string> = {},
+  nameOf: (path: string) => string = (path) => path,
+): Reading<T> {
+  const parsed = schema.safeParse(wanted);
+  const found = { ...errors };
+  if (!parsed.success)
+    for (const [path, message] of Object.entries(fieldMessages(parsed.error)))
+      found[nameOf(path)] ??= message;
+  return { value: parsed.success && Object.keys(found).length === 0 ? parsed.data : null, errors: found };
+}
+
+interface DraftFormOptions<T> {
+  start: Draft;
+  read(draft: Draft): Reading<T>;
+  /** Saves what the draft says. Answers with what was refused, or with the draft as it stands from then on. */
+  save(value: T): Promise<{ refusal?: Refusal; draft?: Draft }>;
+  /** Said once it is saved; empty where nothing is. */
+  saved: string;
+}
+
+export interface DraftForm {
+  draft: Draft;
+  /** What stands in a text field. */
+  text(name: string): string;
+  errors: Record<string, string>;
+  said: Said | null;
+  isSaving: boolean;
+  isChanged: boolean;
+  write(name: string, value: unknown): void;
+  /** Says what is wrong so far; for when a field is left. */
+  check(): void;
+  /** Saves; true once it is kept. */
+  save(): Promise<boolean>;
+  /** Shows another draft, as the one that is kept. */
+  start(draft: Draft): void;
+  /** Says something of its own, or nothing any more. */
+  say(said: Said | null): void;
+}
+
+// Names of fields are paths of what they say; the form library would take a dot for a step down.
+const inside = (name: string): string => name.replaceAll('.', '/');
+const outside = (name: string): string => name.replaceAll('/', '.');
+const renamed = (values: Draft, rename: (name: string) => string): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [rename(name), value]));
+
+function messagesOf(errors: FieldErrors): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(errors).map(([name, error]) => [outside(name), String(error?.message ?? '')]),
+  );
+}
+
+/** A form that is typed into freely and saved by a press: what is wrong is said at its field, and nothing typed is lost. */
+export function useDraftForm<T>({ start, read, save, saved }: DraftFormOptions<T>): DraftForm {
+  const [said, say] = useState<Said | null>(null);
+  const options = useRef({ read, save, saved });
+  useEffect(() => {
+    options.current = { read, save, saved };
+  });
+  const resolver = useCallback(
+    async (
+      values: Record<string, unknown>,
+    ): Promise<ResolverResult<Record<string, unknown>, { value: T }>> => {
+      const { value, errors } = options.current.read(renamed(values, outside));
+      if (value !== null) return { values: { value }, errors: {} };
+      const found = Object.entries(errors).map(([name, message]) => [
+        inside(name),
+        { type: 'read', message },
+      ]);
+      return { values: {} as Record<string, never>, errors: Object.fromEntries(found) as FieldErrors };
+    },
+    [],
+  );
+  const form = useForm<Record<string, unknown>, unknown, { value: T }>({
+    defaultValues: renamed(start, inside),
+    resolver,
+    shouldFocusError: false,
+  });
+  const { setValue, trigger, handleSubmit, reset, setError, clearErrors } = form;
+  const { errors, isSubmitting, isDirty } = form.formState;
+  const values = form.watch();
+  const draft = useMemo(() => renamed(values, outside), [values]);
+  const write = useCallback(
+    (name: string, value: unknown) => setValue(inside(name), value, { shouldDirty: true }),
+    [setValue],
+  );
+  const check = useCallback(() => void trigger(), [trigger]);
+
+  async function keep(): Promise<boolean> {
+    let isKept = false;
+    clearErrors();
+    await handleSubmit(
+      async ({ value }) => {
+        const outcome = await options.current.save(value);
+        if (outcome.refusal) {
+          for (const [name, message] of Object.entries(outcome.refusal.fields))
+            setError(inside(name), { type: 'refused', message });
+          return say({ kind: 'stop', words: outcome.refusal.message });
+        }
+        isKept = true;
+        reset(outcome.draft ? renamed(outcome.draft, inside) : form.getValues());
+        say(options.current.saved === '' ? null : { kind: 'plain', words: options.current.saved });
+      },
+      () => say({ kind: 'stop', words: 'Not saved: see the marked fields.' }),
+    )();
+    return isKept;
+  }
+
+  return {
+    draft,
+    text: (name) => String(draft[name] ?? ''),
+    errors: messagesOf(errors),
+    said,
+    isSaving: isSubmitting,
+    isChanged: isDirty,
+    write,
+    check,
+    save: keep,
+    start: (wanted) => reset(renamed(wanted, inside)),
+    say,
+  };
+}
