@@ -1,5 +1,6 @@
 import { format, parseISO } from 'date-fns';
 import { type ClassNames, DayPicker, type DayPickerProps } from 'react-day-picker';
+import { deviceClock } from '../base/deviceClock.ts';
 
 const LOOK: Partial<ClassNames> = {
   root: 'relative',
@@ -32,13 +33,16 @@ interface CalendarProps {
 
 /** A month at a time, Monday first; arrow keys walk along the days. */
 export default function Calendar({ days, min, onDays, isMany = false }: CalendarProps) {
+  const today = new Date(deviceClock.now());
   const shared: DayPickerProps = {
     weekStartsOn: 1,
     showOutsideDays: true,
     classNames: LOOK,
     autoFocus: true,
     ...(min ? { disabled: { before: dateOf(min) } } : {}),
-    ...(days.length > 0 ? { defaultMonth: dateOf(days.at(-1) ?? '') } : {}),
+    today,
+    // Of many days the next one is chosen from here on; one day is looked for where it stands.
+    defaultMonth: isMany || days[0] === undefined ? today : dateOf(days[0]),
   };
   if (isMany)
     return (

@@ -113,7 +113,7 @@ export function DaysInput({
       className={`flex flex-wrap items-center gap-1.5 ${isInvalid ? 'border-stop border-l-[6px] pl-2' : ''}`}
     >
       {days.map((day) => {
-        const words = DAY.format(new Date(`${day}T12:00:00Z`));
+        const words = DAY.format(new Date(`${day}T12:00:00Z`)).replace(',', '');
         return (
           <span
             key={day}

@@ -28,6 +28,7 @@ import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { coatOf, mixAddress } from '../../job/useAgenda.ts';
 import { usePieceStates } from '../../job/useJobContext.ts';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -227,12 +228,9 @@ export function NowCard(props: NowCardProps) {
             {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the
             piece, plus {residuePlace(coat.applicator ?? 'brush')}
           </p>
-          <Link
-            to={mixAddress(item, dossier, coat)}
-            className="mt-2 inline-flex min-h-14 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-6 font-semibold text-lead"
-          >
+          <ButtonLink to={mixAddress(item, dossier, coat)} posture="floor" className="mt-2">
             Mix this pot
-          </Link>
+          </ButtonLink>
           {ownPots.length > 0 && (
             <ChoiceRow
               label="From which pot"

@@ -10,9 +10,9 @@ import {
   type ZoneOptions,
 } from '@upholder/core/systems';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 
@@ -111,12 +111,9 @@ export function Choices({
         ) : (
           <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>
         )}
-        <Link
-          to={`../survey/systems?zone=${zone.id}`}
-          className={`inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] px-3.5 font-semibold ${zone.systemId ? 'border-ink bg-raised' : 'border-act bg-act text-on-act'}`}
-        >
+        <ButtonLink to={`../survey/systems?zone=${zone.id}`} kind={zone.systemId ? 'plain' : 'act'}>
           {zone.systemId ? 'Choose another' : 'Compare and choose'}
-        </Link>
+        </ButtonLink>
       </div>
       {options && (
         <div className="mt-3 grid grid-cols-7 gap-3">

@@ -2,13 +2,14 @@ import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { totalAreas } from '@upholder/core/pieces';
 import type { Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { NoZone } from '../../job/NoZone.tsx';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { moveTo, StepList } from '../../job/steps/StepList.tsx';
 import { draftOf, useFindings, useSequence } from '../../job/steps/useSequence.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { ZoneTabs } from '../../job/ZoneTabs.tsx';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { Choices } from './Choices.tsx';
@@ -16,9 +17,6 @@ import { FindingsPanel } from './FindingsPanel.tsx';
 import { KeepSystem } from './KeepSystem.tsx';
 import { SharingRow } from './SharingRow.tsx';
 import { SinglePieces } from './SinglePieces.tsx';
-
-const LINK =
-  'inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold';
 
 function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -52,9 +50,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
             </h2>
             <SinglePieces zone={zone} steps={drafts} pieces={pieces} shop={shop} editor={editor} />
             <Button onClick={() => setIsKeeping(true)}>Keep as a system</Button>
-            <Link to={`../sequence/card?zone=${zone.id}`} className={LINK}>
-              Process card
-            </Link>
+            <ButtonLink to={`../sequence/card?zone=${zone.id}`}>Process card</ButtonLink>
             <UndoButtons history={editor.history} />
           </div>
           <FindingsPanel
@@ -126,9 +122,7 @@ export function SequenceScreen() {
               </span>
               , the coming day here.
             </span>
-            <Link to="../sequence/ways" className={LINK}>
-              Ways of working{own > 0 && `, ${own} of its own`}
-            </Link>
+            <ButtonLink to="../sequence/ways">Ways of working{own > 0 && `, ${own} of its own`}</ButtonLink>
           </span>
         }
       >

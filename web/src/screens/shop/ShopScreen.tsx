@@ -3,10 +3,10 @@ import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
 import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
 import { useRef } from 'react';
-import { Link } from 'react-router';
 import { z } from 'zod';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
@@ -274,12 +274,9 @@ export function ShopScreen() {
             {own === 0 ? 'As they ship.' : `${own} otherwise than they ship.`} Cleaning, grits, caulk, coats,
             overlap, hanging and more, each with what it would change.
           </p>
-          <Link
-            to="/shop/ways"
-            className="mt-3 inline-flex min-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold"
-          >
+          <ButtonLink to="/shop/ways" className="mt-3">
             Look at the ways
-          </Link>
+          </ButtonLink>
         </Sheet>
       </div>
     </main>
