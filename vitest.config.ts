@@ -14,7 +14,7 @@ export default defineConfig({
           testTimeout: HANGS_AFTER_MS,
         },
       },
-      { test: { name: 'web', include: ['web/src/**/*.test.ts'], testTimeout: HANGS_AFTER_MS } },
+      { test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], testTimeout: HANGS_AFTER_MS } },
       {
         test: {
           name: 'server',

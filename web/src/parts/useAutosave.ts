@@ -18,7 +18,10 @@ export function useAutosave<T>(
   const [draft, setDraft] = useState(initial);
   const [state, setState] = useState<SaveState>('saved');
   const latest = useRef({ draft: initial, isDirty: false, isSaving: false, save });
-  latest.current.save = save;
+  useEffect(() => {
+    latest.current.save = save;
+  });
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
 
   const flush = useCallback(async () => {
     const box = latest.current;
@@ -32,13 +35,19 @@ export function useAutosave<T>(
     else setState(isTaken ? 'saved' : 'refused');
   }, []);
 
-  const change = useCallback((part: Partial<T>) => {
-    const box = latest.current;
-    box.draft = { ...box.draft, ...part };
-    box.isDirty = true;
-    setDraft(box.draft);
-    setState('changed');
-  }, []);
+  const change = useCallback(
+    (part: Partial<T>) => {
+      const box = latest.current;
+      box.draft = { ...box.draft, ...part };
+      box.isDirty = true;
+      setDraft(box.draft);
+      setState('changed');
+      // Each change puts the save off: nobody's half a word is saved while they type.
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void flush(), DELAY_MS);
+    },
+    [flush],
+  );
 
   const replace = useCallback((value: T) => {
     latest.current.draft = value;
@@ -47,13 +56,13 @@ export function useAutosave<T>(
     setState('saved');
   }, []);
 
-  useEffect(() => {
-    if (state !== 'changed') return;
-    const timer = setTimeout(() => void flush(), DELAY_MS);
-    return () => clearTimeout(timer);
-  }, [state, flush]);
-
-  useEffect(() => () => void flush(), [flush]);
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current);
+      void flush();
+    },
+    [flush],
+  );
 
   return { draft, change, replace, state };
 }

@@ -1,0 +1,152 @@
+import { configureStore } from '@reduxjs/toolkit';
+import type { Changes, Dossier, JobSummary, ShopContext, Touched } from '@upholder/core/api';
+import { UNTOUCHED } from '@upholder/core/api';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { stubFetch } from '../../test/shopFetch.ts';
+import { keepChanges, keptHere, renewAroundTouched } from './cache.ts';
+import { upholder } from './upholder.ts';
+
+const QUAY = '0f000000-0000-4000-8000-000000000001';
+const GALLEY = '0f000000-0000-4000-8000-000000000002';
+const NOTHING: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+const { endpoints } = upholder;
+
+function newStore() {
+  return configureStore({
+    reducer: { [upholder.reducerPath]: upholder.reducer },
+    middleware: (defaults) => defaults({ serializableCheck: false }).concat(upholder.middleware),
+  });
+}
+const dossier = (id: string): Dossier =>
+  ({
+    job: { id, version: 1, name: id === QUAY ? 'Quay' : 'Galley' },
+    zones: [],
+    steps: [],
+    pieces: [{ id: 'p', position: 0, tag: 'D1', version: 1, note: '' }],
+    log: [],
+    plan: null,
+    walls: [],
+    openings: [],
+    photos: [],
+    decisions: [],
+  }) as unknown as Dossier;
+const summary = (id: string, entries: number) => ({ job: { id }, entries }) as unknown as JobSummary;
+
+let asked: string[];
+let answer: (path: string) => unknown;
+let store: ReturnType<typeof newStore>;
+beforeEach(() => {
+  asked = [];
+  answer = () => ({});
+  stubFetch(async ({ url }) => {
+    const path = new URL(url).pathname.slice(4);
+    asked.push(path);
+    return Response.json(answer(path));
+  });
+  store = newStore();
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+});
+const put = <T>(action: T) => store.dispatch(action as never);
+const keep = (name: 'job' | 'floor' | 'jobs' | 'shop' | 'pots', arg: unknown, value: unknown) =>
+  put(upholder.util.upsertQueryData(name as 'job', arg as string, value as Dossier));
+const job = (id: string) => endpoints.job.select(id)(store.getState()).data;
+const floor = () => endpoints.floor.select()(store.getState()).data?.dossiers ?? [];
+
+describe('what changed is put into what is kept', () => {
+  it('for the job itself, the floor and the list, and nothing is asked for', async () => {
+    await keep('job', QUAY, dossier(QUAY));
+    await keep('floor', undefined, { dossiers: [dossier(QUAY), dossier(GALLEY)] });
+    await keep('jobs', undefined, { jobs: [summary(QUAY, 3), summary(GALLEY, 0)] });
+    const before = floor()[1];
+    const piece = { ...dossier(QUAY).pieces[0], note: 'loose', version: 2 } as Dossier['pieces'][number];
+    keepChanges(store, {
+      ...NOTHING,
+      jobs: [
+        {
+          id: QUAY,
+          isGone: false,
+          pieces: { asked: ['p'], rows: [piece] },
+          photos: [{ id: 'photo' }] as unknown as Dossier['photos'],
+          summary: summary(QUAY, 4),
+        },
+      ],
+    });
+    expect(job(QUAY)?.pieces[0]?.note).toBe('loose');
+    expect(job(QUAY)?.photos).toHaveLength(1);
+    expect(floor()[0]?.pieces[0]?.note).toBe('loose');
+    // The floor goes without pictures, and keeps the other job as it was.
+    expect(floor()[0]?.photos).toEqual([]);
+    expect(floor()[1]).toBe(before);
+    const { data } = endpoints.jobs.select()(store.getState());
+    expect(data?.jobs.map(({ entries }) => entries)).toEqual([4, 0]);
+    expect(asked).toEqual([]);
+  });
+
+  it('for a product after a pour, and a mix by its revision', async () => {
+    const shop = { products: [{ id: 'a', key: 'a', version: 1, stockMl: 900 }], crew: [] };
+    await keep('shop', undefined, shop);
+    const old = { id: 'pot', revision: 3, startedAt: '2026-11-25T09:00:00.000Z', emptiedAt: null };
+    await keep('pots', undefined, { pots: [old] });
+    const product = { ...shop.products[0], stockMl: 650 } as unknown as ShopContext['products'][number];
+    const overtaken = { ...old, revision: 2 } as unknown as Changes['pots'][number];
+    const fresh = {
+      ...old,
+      id: 'new',
+      startedAt: '2026-11-25T10:00:00.000Z',
+    } as unknown as Changes['pots'][number];
+    keepChanges(store, { ...NOTHING, products: [product], pots: [overtaken, fresh] });
+    expect(endpoints.shop.select()(store.getState()).data?.products[0]?.stockMl).toBe(650);
+    const pots = endpoints.pots.select()(store.getState()).data?.pots;
+    expect(pots?.map(({ id, revision }) => [id, revision])).toEqual([
+      ['new', 3],
+      ['pot', 3],
+    ]);
+  });
+
+  it('asks again for what is just being read, since that may be from before the change', async () => {
+    answer = () => {
+      const name = asked.length === 1 ? 'before' : 'after';
+      return { ...dossier(QUAY), job: { id: QUAY, version: 1, name } };
+    };
+    put(endpoints.job.initiate(QUAY));
+    keepChanges(store, { ...NOTHING, jobs: [{ id: QUAY, isGone: false, plan: null }] });
+    await vi.waitFor(() => expect(job(QUAY)?.job.name).toBe('after'));
+    expect(asked).toEqual([`/jobs/${QUAY}`, `/jobs/${QUAY}`]);
+  });
+});
+
+describe('what somebody else touched', () => {
+  const touched: Touched = {
+    ...UNTOUCHED,
+    jobs: [{ id: QUAY, pieces: ['p'], map: true, photos: true }],
+    shop: ['crew'],
+    products: ['a'],
+    pots: ['pot'],
+  };
+
+  it('is of no interest where nothing of it is kept', () => {
+    expect(keptHere(store, touched)).toEqual(UNTOUCHED);
+  });
+
+  it('is asked for as far as it is kept: on the floor without map and pictures, in the list only the line', async () => {
+    await keep('jobs', undefined, { jobs: [] });
+    expect(keptHere(store, touched).jobs).toEqual([{ id: QUAY, summary: true }]);
+    await keep('floor', undefined, { dossiers: [dossier(QUAY)] });
+    expect(keptHere(store, touched).jobs).toEqual([{ id: QUAY, summary: true, pieces: ['p'] }]);
+    await keep('job', QUAY, dossier(QUAY));
+    expect(keptHere(store, touched).jobs).toEqual([{ ...touched.jobs[0], summary: true }]);
+    await keep('pots', undefined, { pots: [] });
+    expect(keptHere(store, touched)).toMatchObject({ shop: [], products: [], pots: ['pot'] });
+  });
+
+  it('makes what other jobs reckon with out of date by a plan, and by nothing else', async () => {
+    for (const id of [QUAY, GALLEY]) await put(endpoints.planSurroundings.initiate(id));
+    asked.length = 0;
+    renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, pieces: ['p'], zones: true }] });
+    renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, plan: true }] });
+    // What a job has booked itself it leaves out.
+    await vi.waitFor(() => expect(asked).toEqual([`/jobs/${GALLEY}/plan/surroundings`]));
+  });
+});
