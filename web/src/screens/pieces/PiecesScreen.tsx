@@ -17,8 +17,9 @@ import { Marks } from './Marks.tsx';
 import { MultiEdit } from './MultiEdit.tsx';
 import { PieceDetails } from './PieceDetails.tsx';
 import { PieceDrawing } from './PieceDrawing.tsx';
-import { NEW_LINE, TakeoffTable } from './TakeoffTable.tsx';
+import { TakeoffTable } from './TakeoffTable.tsx';
 import { Totals } from './Totals.tsx';
+import { NEW_LINE } from './useCells.ts';
 
 /** The take-off: every piece with its tag, measures and areas. */
 export function PiecesScreen() {

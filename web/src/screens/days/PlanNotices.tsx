@@ -1,0 +1,66 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { isPastDate } from '@upholder/core/shop';
+import { Link } from 'react-router';
+import { finishedOf } from '../../job/finishedOf.ts';
+import { useOpenStops } from '../../job/steps/useOpenStops.ts';
+import type { BehindWords } from '../../job/useBehind.ts';
+import { Button, Notice } from '../../parts/controls.tsx';
+import { BehindNotice } from './BehindNotice.tsx';
+
+/** What is wrong with the plan, or keeps the job from having one, each with the way out beside it. */
+export function PlanNotices({
+  dossier,
+  shop,
+  behind,
+  isStale,
+  isHelpOpen,
+  onHelp,
+}: {
+  dossier: Dossier;
+  shop: ShopContext;
+  behind: BehindWords | null;
+  isStale: boolean;
+  isHelpOpen: boolean;
+  onHelp(): void;
+}) {
+  const { plan } = dossier;
+  const stops = useOpenStops(dossier, shop);
+  const isDone = finishedOf(dossier) !== null;
+  const isLate = plan !== null && !isDone && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
+  return (
+    <>
+      {isLate && !isHelpOpen && (
+        <Notice kind="stop" action={<Button onClick={onHelp}>See what helps</Button>}>
+          By this plan the job is not done when it is needed.
+        </Notice>
+      )}
+      <BehindNotice behind={behind} neededBy={dossier.job.neededBy} onHelp={onHelp} />
+      {!isDone && stops.length > 0 && (
+        <Notice
+          kind="stop"
+          action={
+            <Link
+              to={`/jobs/${dossier.job.id}/sequence?zone=${stops[0]?.zone.id}`}
+              className="font-semibold underline underline-offset-2"
+            >
+              To the sequence
+            </Link>
+          }
+        >
+          {stops.slice(0, 3).map(({ zone, step, finding }) => (
+            <span key={`${zone.id} ${finding.code} ${finding.at}`} className="block">
+              {zone.name}
+              {step && `, ${step.name}`}: {finding.why}
+            </span>
+          ))}
+          {stops.length > 3 && `And ${stops.length - 3} more.`}
+        </Notice>
+      )}
+      {isStale && (
+        <Notice kind="act">
+          Pieces or steps changed since this plan was made. Plan again to take them in.
+        </Notice>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,75 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { finishedOf } from '../../job/finishedOf.ts';
+import { Button } from '../../parts/controls.tsx';
+import { Tabs } from '../../parts/Tabs.tsx';
+import { BetterPlan } from './BetterPlan.tsx';
+import { MovesReport } from './MovesReport.tsx';
+import { OpDetail } from './OpDetail.tsx';
+import { Reliefs } from './Reliefs.tsx';
+import { Today } from './Today.tsx';
+import type { Planning } from './usePlanning.ts';
+
+/** Views beside the chart. */
+export type Panel = 'today' | 'better' | 'help';
+const PANELS: readonly [Panel, string][] = [
+  ['today', 'Next'],
+  ['better', 'How good'],
+  ['help', 'What helps'],
+];
+
+interface SideProps {
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+  planning: Planning;
+  selectedId: string | null;
+  onSelect(id: string | null): void;
+  panel: Panel;
+  onPanel(panel: Panel): void;
+}
+
+/** Beside the chart: the visit that is chosen, or what is next, how good the plan is, and what would help. */
+export function PlanSide({ dossier, shop, now, planning, selectedId, onSelect, panel, onPanel }: SideProps) {
+  const { replanned, take } = planning;
+  const isDone = finishedOf(dossier) !== null;
+  const selected = dossier.plan?.ops.find(({ id }) => id === selectedId);
+  if (selected)
+    return (
+      <>
+        <OpDetail
+          op={selected}
+          dossier={dossier}
+          shop={shop}
+          now={now}
+          isBusy={planning.isPlanning}
+          onPin={(at) => void planning.pin(selected.id, at)}
+        />
+        <Button className="mt-4" onClick={() => onSelect(null)}>
+          Back to the whole
+        </Button>
+      </>
+    );
+  return (
+    <Tabs<Panel>
+      label="Beside the chart"
+      tabs={PANELS}
+      open={panel}
+      onOpen={onPanel}
+      listClass="mb-3 w-full border-line border-b"
+      tabClass={(isOpen) =>
+        `flex-1 px-1 py-1.5 text-note ${isOpen ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`
+      }
+    >
+      {panel === 'today' &&
+        (replanned ? (
+          <MovesReport replanned={replanned} log={dossier.log} shop={shop} now={now} />
+        ) : (
+          <Today dossier={dossier} shop={shop} now={now} onSelect={onSelect} />
+        ))}
+      {panel === 'better' && isDone && <p>The work is done: nothing is left to be planned better.</p>}
+      {panel === 'better' && !isDone && <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />}
+      {panel === 'help' && isDone && <p>The work is done: nothing is left to help with.</p>}
+      {panel === 'help' && !isDone && <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />}
+    </Tabs>
+  );
+}

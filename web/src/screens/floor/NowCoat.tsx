@@ -1,0 +1,60 @@
+import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { residuePlace } from '@upholder/core/film';
+import { thinningWords } from '@upholder/core/mixing';
+import { localClock, toMinute } from '@upholder/core/shop';
+import { formatMl } from '@upholder/core/units';
+import { CoatFields } from '../../job/log/CoatFields.tsx';
+import { mixAddress } from '../../job/useAgenda.ts';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
+import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
+import type { NowItem, NowLog } from './useNowLog.ts';
+
+/** How much to mix for the coat, from which pot it is laid on, and what is logged of it. */
+export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { form: NowLog }) {
+  const { coat, ownPots, draft, setDraft, takePot, errors } = form;
+  if (!coat?.amounts) return null;
+  return (
+    <>
+      <p className="mt-4 border-line border-t pt-3 text-lead">
+        {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']}, {coat.step.wftUm} µm wet
+      </p>
+      <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
+        Mix {formatMl(coat.amounts.paintMl)}
+        {coat.amounts.thinnerMl > 0 && ` + ${formatMl(coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
+      </p>
+      <p className="text-quiet">
+        {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the piece,
+        plus {residuePlace(coat.applicator ?? 'brush')}
+      </p>
+      <ButtonLink to={mixAddress(item, dossier, coat)} posture="floor" className="mt-2">
+        Mix this pot
+      </ButtonLink>
+      {ownPots.length > 0 && (
+        <ChoiceRow
+          label="From which pot"
+          className="mt-3 flex flex-wrap gap-2"
+          value={draft.potId ?? ''}
+          onChoose={takePot}
+          onClear={() => takePot(null)}
+          choiceClass={(isChosen) =>
+            `min-h-14 border-l-[8px] px-4 text-left text-lead ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
+          }
+          choices={ownPots.map((pot) => ({
+            value: pot.id,
+            words: (
+              <>
+                <span className="font-semibold">
+                  Pot {localClock(toMinute(pot.startedAt), shop.timeZone)}
+                </span>
+                {pot.batch && `, batch ${pot.batch}`}
+              </>
+            ),
+          }))}
+        />
+      )}
+      <div className="mt-3">
+        <CoatFields draft={draft} onChange={setDraft} errors={errors} />
+      </div>
+    </>
+  );
+}

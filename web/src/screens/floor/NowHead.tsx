@@ -1,0 +1,64 @@
+import { formatDuration } from '@upholder/core/units';
+import { PLACE_WORDS } from '@upholder/core/words';
+import { Link } from 'react-router';
+import { whenWords } from '../../base/times.ts';
+import { useOpenStops } from '../../job/steps/useOpenStops.ts';
+import { Notice } from '../../parts/controls.tsx';
+import type { NowItem } from './useNowLog.ts';
+
+/** When it was planned for, in words. */
+function plannedWords({ item, shop, now }: NowItem, isDue: boolean): string {
+  if (isDue) return 'Do now';
+  const isOpen = item.openAt <= now;
+  const at = item.plannedStart ?? (isOpen ? now : item.openAt);
+  return `Planned for ${whenWords(at, now, shop.timeZone)}${isOpen ? '; may start already' : ''}`;
+}
+
+/** What it is, where, for what, and what stands in its way or hurries it. */
+export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
+  const { item, dossier, shop, now } = props;
+  const { op, plannedEnd, shutsAt } = item;
+  const when = (minute: number) => whenWords(minute, now, shop.timeZone);
+  const zone = dossier.zones.find(({ id }) => id === op.zoneId);
+  const stops = useOpenStops(dossier, shop).filter(({ step }) => step?.id === op.stepId);
+  return (
+    <>
+      <p className="text-lead text-quiet">
+        {plannedWords(props, isDue)}, {PLACE_WORDS[op.row].at} · {dossier.job.code}
+        {plannedEnd !== null && plannedEnd < now && (
+          <span className="font-semibold text-act"> · was to be done {when(plannedEnd)}</span>
+        )}
+      </p>
+      <h1 className="mt-1 text-arm leading-[1.1]">{op.name}</h1>
+      <p className="mt-1 text-lead">{item.loadLabel}</p>
+      {item.openAt > now && (
+        <div className="mt-2">
+          <Notice kind="stop">
+            Not yet: {item.heldBy?.name ?? 'the film under it'} must dry until {when(item.openAt)}, another{' '}
+            {formatDuration(item.openAt - now)}. Log it only if it has really been done.
+          </Notice>
+        </div>
+      )}
+      {stops.map(({ finding }) => (
+        <div key={finding.code} className="mt-2">
+          <Notice kind="stop">
+            {finding.why}{' '}
+            <Link
+              to={`/jobs/${dossier.job.id}/sequence?zone=${zone?.id ?? ''}`}
+              className="font-semibold underline underline-offset-2"
+            >
+              Mend or override it under Sequence
+            </Link>
+          </Notice>
+        </div>
+      ))}
+      {shutsAt !== null && (
+        <p className={`mt-1 text-lead ${shutsAt < now ? 'font-semibold text-stop' : ''}`}>
+          {shutsAt < now
+            ? 'The recoat window has shut: scuff and dust first, or plan again.'
+            : `Recoat window shuts ${when(shutsAt)}, in ${formatDuration(shutsAt - now)}.`}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,148 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { isSprayed } from '@upholder/core/catalogue';
+import type { AgendaItem } from '@upholder/core/floor';
+import { workOf } from '@upholder/core/jobs';
+import { type Cup, cupsOf, type PotRecord, pouredOf, summariseRuns } from '@upholder/core/mixing';
+import { toInstant } from '@upholder/core/shop';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { useLogging } from '../../api/useLogging.ts';
+import { usePots } from '../../api/usePots.ts';
+import { type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
+import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
+import { coatOf } from '../../job/useAgenda.ts';
+
+/** The thing to do now, in its job and shop. */
+export interface NowItem {
+  item: AgendaItem;
+  dossier: Dossier;
+  shop: ShopContext;
+  now: number;
+}
+
+/** The figures of a coat as the pot has them. */
+function fromPot(draft: CoatDraft, pot: PotRecord, cups: readonly Cup[]): CoatDraft {
+  const { paint = 0, hardener = 0, thinner = 0 } = pouredOf(pot);
+  const last = pot.readings.at(-1);
+  const seconds = last && summariseRuns(last.runs)?.mean;
+  const cup = cups.find(({ id }) => id === last?.cupId)?.name;
+  return {
+    ...draft,
+    potId: pot.id,
+    paint: `${Math.round(paint + hardener)} mL`,
+    thinner: `${Math.round(thinner)} mL`,
+    ...(seconds !== undefined && cup ? { cup, seconds: seconds.toFixed(1) } : {}),
+  };
+}
+
+/** What the card of the thing to do now shows and logs: its coat, the pot it comes from, what is typed, what is wrong. */
+export function useNowLog({ item, dossier, shop, now, onLogged }: NowItem & { onLogged(): void }) {
+  const { op } = item;
+  const keep = useLogging();
+  const coat = coatOf(item, dossier, shop);
+  const climate = shop.reading ?? shop.planningClimate;
+  const [typed, setDraft] = useState<CoatDraft>(() => ({
+    productKey: coat?.step.productKey ?? '',
+    paint: coat?.amounts ? `${coat.amounts.paintMl} mL` : '',
+    thinner: coat?.amounts ? `${coat.amounts.thinnerMl} mL` : '',
+    cup: isSprayed(coat?.applicator ?? null) ? 'ISO 4 mm' : '',
+    seconds: '',
+    airC: climate.airC.toFixed(1),
+    rhPct: String(Math.round(climate.rhPct)),
+    wftUm: null,
+    ...(coat?.amounts
+      ? { planned: { paint: `${coat.amounts.paintMl} mL`, thinner: `${coat.amounts.thinnerMl} mL` } }
+      : {}),
+  }));
+  const { pots } = usePots();
+  const ownPots = (pots ?? []).filter(
+    ({ productKey, emptiedAt, pours }) =>
+      emptiedAt === null && pours.length > 0 && productKey === coat?.step.productKey,
+  );
+  // A mix that was started from this task is what it is coated with, until somebody says otherwise.
+  const started = ownPots.find(({ jobId, stepId }) => jobId === item.jobId && stepId === op.stepId);
+  const draft =
+    typed.potId === undefined && started ? fromPot(typed, started, cupsOf(shop.benchItems)) : typed;
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [isPicking, pick] = useState(false);
+  const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
+  const [doneAt, setDoneAt] = useState(() => writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
+  const step = dossier.steps.find(({ id }) => id === op.stepId);
+
+  async function log(pieceIds: string[], at: string, isTimeTyped: boolean): Promise<void> {
+    const read = coat ? readCoatDraft(draft) : { errors: {}, value: null };
+    const gun = ownPots.find(({ id }) => id === draft.potId)?.gun?.name ?? null;
+    setErrors(read.errors);
+    if (Object.keys(read.errors).length > 0) {
+      pick(false);
+      return;
+    }
+    const outcome = await keep(
+      {
+        id: uuid(),
+        jobId: item.jobId,
+        stepId: op.stepId,
+        side: op.side,
+        action: op.action,
+        pieceIds,
+        doneAt: at,
+        coat: read.value,
+        note: '',
+        correctsId: null,
+        isWithdrawal: false,
+        work: step ? workOf(coat ? { ...step, applicator: coat.applicator } : step, op.row, gun) : null,
+      },
+      isTimeTyped,
+    );
+    pick(false);
+    if (outcome.ok) onLogged();
+    else if (outcome.message !== '') setErrors({ keep: outcome.message });
+  }
+
+  function logSome(): void {
+    const at = readDoneAt(doneAt, shop.timeZone, now);
+    if (!at.ok || chosen.size === 0) {
+      setErrors({
+        ...(at.ok ? {} : { doneAt: at.message }),
+        ...(chosen.size === 0 ? { pieces: 'Choose at least one piece.' } : {}),
+      });
+      return;
+    }
+    void log(
+      op.pieceIds.filter((id) => chosen.has(id)),
+      at.value,
+      true,
+    );
+  }
+
+  return {
+    coat,
+    climate,
+    step,
+    ownPots,
+    draft,
+    setDraft,
+    /** Takes the figures of a pot, or of none. */
+    takePot(id: string | null): void {
+      const pot = ownPots.find((one) => one.id === id);
+      setDraft(pot ? fromPot(draft, pot, cupsOf(shop.benchItems)) : { ...typed, potId: null });
+    },
+    errors,
+    log,
+    some: {
+      isOpen: isPicking,
+      chosen,
+      setChosen,
+      doneAt,
+      setDoneAt,
+      log: logSome,
+      open(): void {
+        setErrors({});
+        setDoneAt(writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
+        pick(true);
+      },
+      close: () => pick(false),
+    },
+  };
+}
+export type NowLog = ReturnType<typeof useNowLog>;
