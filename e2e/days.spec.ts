@@ -180,7 +180,7 @@ test('rows stand for places, people or zones, and say how full rail and rack get
   await expect(page.getByText('as logged')).toBeVisible();
   await page.getByLabel('Rows').selectOption('by zone');
   await expect(page.getByText('system C')).toBeVisible();
-  await page.getByRole('button', { name: 'month' }).click();
+  await page.getByRole('radio', { name: 'month' }).click();
   await expect(page.getByText('system C')).toBeVisible();
 });
 

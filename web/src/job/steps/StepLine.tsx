@@ -56,6 +56,67 @@ function Figure({ name, children, title }: { name: string; children: React.React
   );
 }
 
+/** What an open step says besides its line: why, waits, cautions, and the clocks of its film here. */
+function StepBody({
+  step,
+  clocks,
+  source,
+  tooThin,
+  children,
+}: {
+  step: StepDraft;
+  clocks: FilmClocks | null;
+  source: string | undefined;
+  tooThin: string | null;
+  children: ReactNode;
+}) {
+  const isFilm = step.productKey !== null;
+  return (
+    <div className="grid grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 px-3 pb-4">
+      <span />
+      <div className="flex flex-col gap-2 pr-4">
+        {isFilm && <p>{step.why}</p>}
+        {step.note && <p className="italic">{step.note}</p>}
+        {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
+        {step.waitFor !== 'none' && <p className="text-quiet">Starts when {CLOCK_WORDS[step.waitFor]}.</p>}
+        {step.restMin > 0 && (
+          <p className="text-quiet">Rests at least {formatDuration(step.restMin)} before the next coat.</p>
+        )}
+        {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
+        {step.cautions.map((caution) => (
+          <p key={caution} className="border-stop border-l-4 pl-3">
+            {caution}
+          </p>
+        ))}
+        {step.cautions.length > 0 && (
+          <p className="text-small text-quiet">
+            The product’s safety data sheet, local codes and licensed practice come first; this is no legal
+            advice.
+          </p>
+        )}
+      </div>
+      {clocks && (
+        <div>
+          <p className="font-semibold">{clocks.because.replace(/^because/, 'Here, because')}</p>
+          <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
+            {CLOCKS.map(({ key, name }) => {
+              const clock = clocks[key];
+              return (
+                <div key={key} className="contents">
+                  <dt className="text-quiet">{name}</dt>
+                  <dd>{clock ? clockSentence(clock) : 'the sheet sets no end'}</dd>
+                </div>
+              );
+            })}
+          </dl>
+          <p className="mt-1.5 text-small text-quiet">Sheet: {source}. An estimate: the thumb decides.</p>
+        </div>
+      )}
+      {children && <div className="col-span-2 col-start-2">{children}</div>}
+    </div>
+  );
+}
+
 /** One step: its name and tools in a line, and for a film what to mix and how long it takes here. */
 export function StepLine({
   step,
@@ -164,54 +225,9 @@ export function StepLine({
         </span>
       </button>
       {isOpen && (
-        <div className="grid grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 px-3 pb-4">
-          <span />
-          <div className="flex flex-col gap-2 pr-4">
-            {isFilm && <p>{step.why}</p>}
-            {step.note && <p className="italic">{step.note}</p>}
-            {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
-            {step.waitFor !== 'none' && (
-              <p className="text-quiet">Starts when {CLOCK_WORDS[step.waitFor]}.</p>
-            )}
-            {step.restMin > 0 && (
-              <p className="text-quiet">
-                Rests at least {formatDuration(step.restMin)} before the next coat.
-              </p>
-            )}
-            {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
-            {step.cautions.map((caution) => (
-              <p key={caution} className="border-stop border-l-4 pl-3">
-                {caution}
-              </p>
-            ))}
-            {step.cautions.length > 0 && (
-              <p className="text-small text-quiet">
-                The product’s safety data sheet, local codes and licensed practice come first; this is no
-                legal advice.
-              </p>
-            )}
-          </div>
-          {clocks && (
-            <div>
-              <p className="font-semibold">{clocks.because.replace(/^because/, 'Here, because')}</p>
-              <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
-                {CLOCKS.map(({ key, name }) => {
-                  const clock = clocks[key];
-                  return (
-                    <div key={key} className="contents">
-                      <dt className="text-quiet">{name}</dt>
-                      <dd>{clock ? clockSentence(clock) : 'the sheet sets no end'}</dd>
-                    </div>
-                  );
-                })}
-              </dl>
-              <p className="mt-1.5 text-small text-quiet">
-                Sheet: {sheet?.source}. An estimate: the thumb decides.
-              </p>
-            </div>
-          )}
-          {children && <div className="col-span-2 col-start-2">{children}</div>}
-        </div>
+        <StepBody step={step} clocks={clocks} source={sheet?.source} tooThin={tooThin}>
+          {children}
+        </StepBody>
       )}
     </li>
   );

@@ -118,6 +118,33 @@ function ScaleBar({
   );
 }
 
+/** What belongs into the pot: what is in, what is next, what is to come. */
+function Components({ remaining, open }: { remaining: readonly Remaining[]; open: readonly Remaining[] }) {
+  const next = open[0];
+  return (
+    <ol className="mt-2 flex flex-wrap gap-3">
+      {remaining.map((component) => {
+        const isDone = !open.includes(component);
+        return (
+          <li
+            key={component.role}
+            className={`min-w-44 flex-1 border-l-[8px] px-4 py-2 ${component === next ? 'border-act bg-act-wash' : isDone ? 'border-ink bg-raised' : 'border-line bg-raised'}`}
+          >
+            <p className="text-lead leading-tight">{component.name}</p>
+            <p className="text-arm leading-tight">
+              <Volume ml={component.ml} role={component.role} />
+            </p>
+            <p className="text-arm text-quiet leading-tight">
+              <Weight g={component.cumulativeG} />
+            </p>
+            <p className="text-quiet">{isDone ? 'is in' : 'on the scale, not tared'}</p>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
 /** The pour that is next, large; the ones done and to come beside it. */
 export function PourPanel({
   pot,
@@ -187,26 +214,7 @@ export function PourPanel({
           was meant to be.
         </Notice>
       )}
-      <ol className="mt-2 flex flex-wrap gap-3">
-        {remaining.map((component) => {
-          const isDone = !open.includes(component);
-          return (
-            <li
-              key={component.role}
-              className={`min-w-44 flex-1 border-l-[8px] px-4 py-2 ${component === next ? 'border-act bg-act-wash' : isDone ? 'border-ink bg-raised' : 'border-line bg-raised'}`}
-            >
-              <p className="text-lead leading-tight">{component.name}</p>
-              <p className="text-arm leading-tight">
-                <Volume ml={component.ml} role={component.role} />
-              </p>
-              <p className="text-arm text-quiet leading-tight">
-                <Weight g={component.cumulativeG} />
-              </p>
-              <p className="text-quiet">{isDone ? 'is in' : 'on the scale, not tared'}</p>
-            </li>
-          );
-        })}
-      </ol>
+      <Components remaining={remaining} open={open} />
       {next && pouring ? (
         <div className="mt-4">
           <p className="text-head">

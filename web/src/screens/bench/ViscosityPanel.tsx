@@ -6,11 +6,9 @@ import {
   cupSeconds,
   cupsOf,
   cupViscosity,
-  expectedViscosity,
   fitThinning,
   materialRemark,
   nextThinning,
-  outsideCup,
   type PotRecord,
   potState,
   pouredOf,
@@ -26,11 +24,11 @@ import {
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useApp } from '../../api/store.ts';
-import { Button, Notice, Select } from '../../parts/controls.tsx';
-import { Volume, Weight } from './Amount.tsx';
+import { Notice, Select } from '../../parts/controls.tsx';
 import { Stopwatch } from './Stopwatch.tsx';
 import { targetIn } from './startDraft.ts';
 import { TypedRun } from './TypedRun.tsx';
+import { NextThinner, Runs } from './ViscosityParts.tsx';
 
 const ThinningChart = lazy(async () => ({ default: (await import('./ThinningChart.tsx')).ThinningChart }));
 
@@ -163,34 +161,7 @@ export function ViscosityPanel({
         <Stopwatch onRun={(seconds) => setRuns((all) => [...all, seconds])} />
         <TypedRun onRun={(seconds) => setRuns((all) => [...all, seconds])} />
       </div>
-      {summary && (
-        <div className="mt-3">
-          <p className="text-arm leading-tight">
-            {runs.map((run, index) => (
-              <span
-                // biome-ignore lint/suspicious/noArrayIndexKey: runs have no name but their place
-                key={index}
-                className={`quantity mr-4 ${index === summary.outlier ? 'text-quiet line-through' : ''}`}
-              >
-                {run.toFixed(1)}
-              </span>
-            ))}
-          </p>
-          <p className="text-lead">
-            mean <span className="quantity text-arm">{summary.mean.toFixed(1)} s</span>, spread{' '}
-            <span className="quantity text-arm">{summary.spread.toFixed(1)} s</span>
-          </p>
-          {outsideCup(cup, summary.mean) && <Notice kind="stop">{outsideCup(cup, summary.mean)}</Notice>}
-          <div className="mt-2 flex gap-3">
-            <Button kind="act" posture="floor" disabled={cupViscosity(cup, summary.mean) <= 0} onClick={keep}>
-              Keep the reading
-            </Button>
-            <Button posture="floor" onClick={() => setRuns([])}>
-              Time anew
-            </Button>
-          </div>
-        </div>
-      )}
+      <Runs runs={runs} cup={cup} onKeep={keep} onAnew={() => setRuns([])} />
       {remark && <Notice>{remark}</Notice>}
       {readings.map(({ reading, own, mean, fraction }) => (
         <p key={reading.id} className="mt-2 border-line border-t pt-2 text-lead">
@@ -208,43 +179,17 @@ export function ViscosityPanel({
         </p>
       )}
       {next && fit && targetCup && (
-        <div className="mt-3" role="status">
-          {next.isThere ? (
-            <p className="text-head">Thin enough.</p>
-          ) : next.isBeyondMaximum && addMl < 1 ? (
-            <Notice kind="stop">
-              The sheet ends at {(maximum * 100).toFixed(0)} % on paint, and the target would take{' '}
-              {(next.best * 100).toFixed(1)} %. Warm the closed tin in a bath of warm water, never with a
-              flame or a heater; or take a larger tip or needle, more air, or another product.
-            </Notice>
-          ) : (
-            <>
-              <p className="text-lead text-quiet">
-                Add now{next.isBeyondMaximum ? ', up to the sheet’s maximum' : ''}
-              </p>
-              <p className="text-far leading-none">
-                <Volume ml={addMl} />
-              </p>
-              <p className="text-arm text-quiet leading-tight">
-                <Weight g={addMl * sheet.thinnerDensityKgL} /> · <Volume ml={addMl} isOther />
-              </p>
-              <p className="mt-1 text-lead">
-                to <span className="quantity text-arm">{(next.now * 100).toFixed(1)} %</span> on paint, then
-                about{' '}
-                <span className="quantity text-arm">
-                  {cupSeconds(sayCup ?? targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
-                </span>
-                {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}
-                {pot.materialC !== null && ' at 23 °C'}. The target lies between{' '}
-                {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} %, nine times in
-                ten.
-              </p>
-              <Button kind="act" posture="floor" className="mt-3" onClick={addThinner}>
-                It is in
-              </Button>
-            </>
-          )}
-        </div>
+        <NextThinner
+          pot={pot}
+          sheet={sheet}
+          next={next}
+          addMl={addMl}
+          maximum={maximum}
+          fit={fit}
+          targetCup={targetCup}
+          sayCup={sayCup}
+          onAdded={addThinner}
+        />
       )}
       {fit && target && targetCup && (
         <Suspense fallback={<div className="mt-4 h-56 bg-closed" />}>

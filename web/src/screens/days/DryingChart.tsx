@@ -1,22 +1,18 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isRepair } from '@upholder/core/planning';
 import { type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
-import { useEffect, useMemo, useRef } from 'react';
+import { type RefObject, useEffect, useMemo, useRef } from 'react';
 import { whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
-import { Backdrop, FILM_PX, Film, HEADING_PX } from './chartParts.tsx';
-import { chartRows, type RowsBy } from './chartRows.ts';
+import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
+import type { RowsBy } from './chartRows.ts';
 import { dayItems } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
 import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
-import { assignLanes, createTimeScale, packStrips } from './timeScale.ts';
+import { HEAD_PX, type PlacedRow, placeRows } from './placeRows.ts';
+import { createTimeScale, type TimeScale } from './timeScale.ts';
 import { useSeen } from './useSeen.ts';
 
-const HEAD_PX = 50;
-const LABOUR_PX = 25;
-/** Filler dries at the bench in nobody’s way: a thin strip is enough. */
-const THIN_PX = 13;
-const PAD_PX = 7;
 /** Up to so many blocks and films are drawn whether they are in view or not. */
 const DRAWN_WHOLE = 800;
 const FULL: readonly ('rail' | 'rack')[] = ['rail', 'rack'];
@@ -39,6 +35,95 @@ interface ChartProps {
   following: Following | null;
 }
 
+/** Brings what goes on now into sight when the chart opens or is zoomed; later it stays where it was left. */
+function useScrollToNow(
+  scroller: RefObject<HTMLDivElement | null>,
+  scale: TimeScale,
+  now: number,
+  openPx: number,
+  items: readonly Interval[],
+): void {
+  const scrolledFor = useRef<number | null>(null);
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element || scrolledFor.current === openPx) return;
+    // Only when the chart opens or is zoomed: later it stays where the user left it.
+    scrolledFor.current = openPx;
+    const width = element.clientWidth;
+    const coming = items.filter(({ end }) => end > now).map(({ start }) => start);
+    const first = scale.x(Math.max(now, Math.min(...coming)));
+    // From what goes on now; where nothing begins within sight of it, from what comes first.
+    const isFar = Number.isFinite(first) && first - scale.x(now) > width * 0.6;
+    element.scrollLeft = Math.max(0, isFar ? first - width * 0.15 : scale.x(now) - width * 0.3);
+  }, [scroller, scale, now, openPx, items]);
+}
+
+/** Where visits would come to lie while one of them is moved: each once, and only where that is elsewhere. */
+function ThenSpans({
+  row,
+  spans,
+  scale,
+  isSeen,
+}: {
+  row: PlacedRow['labour'];
+  spans: ReadonlyMap<string, Interval>;
+  scale: TimeScale;
+  isSeen(span: Interval): boolean;
+}) {
+  return (
+    <>
+      {row.map(({ item, top: itemTop }) => {
+        const span = spans.get(item.op.id);
+        // Each visit once, where its first part is, and only where it would come to lie elsewhere.
+        if (!span || item.start !== item.op.start || span.start === item.start || !isSeen(span)) return null;
+        const left = scale.x(span.start);
+        return (
+          <div
+            key={`then ${item.op.id}`}
+            aria-hidden="true"
+            data-then={item.op.id}
+            className="pointer-events-none absolute z-20 rounded-[2px] border-2 border-act border-dashed"
+            style={{
+              left,
+              width: Math.max(5, scale.x(span.end) - left - 1),
+              top: itemTop,
+              height: 21,
+            }}
+          />
+        );
+      })}
+    </>
+  );
+}
+
+/** Names and sizes of the rows, which stay while the days are scrolled. */
+function RowHeads({ rows, height }: { rows: readonly PlacedRow[]; height: number }) {
+  return (
+    <div className="sticky left-0 z-20 flow-root bg-ground" style={{ width: HEADING_PX, height }}>
+      <div style={{ height: HEAD_PX }} />
+      {[
+        ...rows,
+        ...FULL.map((place) => ({
+          key: `full ${place}`,
+          name: place === 'rail' ? 'On the rail' : 'In the rack',
+          size: 'dashes: full',
+          height: OCCUPANCY_PX,
+        })),
+      ].map(({ key, name, size, height }) => (
+        <div
+          key={key}
+          className="overflow-hidden border-quiet/60 border-t border-r px-3 py-1.5 leading-tight"
+          style={{ height }}
+        >
+          <span className="font-bold">{name}</span>
+          <br />
+          <span className="text-small text-quiet">{size}</span>
+        </div>
+      ))}
+    </div>
+  );
+}
+
 /** The plan drawn as drying: rows are places, labour is solid, films fade from wet to dry along their clocks. */
 export function DryingChart({
   dossier,
@@ -57,6 +142,7 @@ export function DryingChart({
 }: ChartProps) {
   const pins = dossier.plan?.wish.pins ?? {};
   const { labour, films } = useMemo(() => dayItems(dossier), [dossier]);
+  const items = useMemo(() => [...labour, ...films], [labour, films]);
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => {
     const starts = [...labour, ...films].map(({ start }) => start);
@@ -71,63 +157,12 @@ export function DryingChart({
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
   const label = (loadId: string) => loads.get(loadId)?.label ?? '';
 
-  const scrolledFor = useRef<number | null>(null);
-  useEffect(() => {
-    const element = scroller.current;
-    if (!element || scrolledFor.current === openPx) return;
-    // Only when the chart opens or is zoomed: later it stays where the user left it.
-    scrolledFor.current = openPx;
-    const width = element.clientWidth;
-    const coming = [...labour, ...films].filter(({ end }) => end > now).map(({ start }) => start);
-    const first = scale.x(Math.max(now, Math.min(...coming)));
-    // From what goes on now; where nothing begins within sight of it, from what comes first.
-    const isFar = Number.isFinite(first) && first - scale.x(now) > width * 0.6;
-    element.scrollLeft = Math.max(0, isFar ? first - width * 0.15 : scale.x(now) - width * 0.3);
-  }, [scale, now, openPx, labour, films]);
+  useScrollToNow(scroller, scale, now, openPx, items);
 
-  const { rows, fullTop } = useMemo(() => {
-    let next = HEAD_PX;
-    const placed = chartRows(by, { labour, films }, dossier, shop).map((row) => {
-      const labourLanes = assignLanes(row.labour);
-      const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
-      const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);
-      const filmTops = isThin
-        ? packStrips(
-            row.labour.map(({ start, end }, index) => ({
-              start,
-              end,
-              top: labourTops[index] ?? 0,
-              height: LABOUR_PX,
-            })),
-            row.films,
-            THIN_PX,
-          )
-        : // A label needs some width even when its film dries fast.
-          assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 }))).lanes.map(
-            (lane) => labourLanes.count * LABOUR_PX + lane * FILM_PX,
-          );
-      const filmPx = isThin ? THIN_PX : FILM_PX;
-      const inside = Math.max(labourLanes.count * LABOUR_PX, ...filmTops.map((film) => film + filmPx));
-      const height = Math.max(46, PAD_PX * 2 + inside);
-      const rowTop = next;
-      next += height;
-      return {
-        ...row,
-        top: rowTop,
-        height,
-        isThin,
-        labour: row.labour.map((item, index) => ({
-          item,
-          top: PAD_PX + (labourTops[index] ?? 0),
-        })),
-        films: row.films.map((item, index) => ({
-          item,
-          top: PAD_PX + (filmTops[index] ?? 0),
-        })),
-      };
-    });
-    return { rows: placed, fullTop: next };
-  }, [by, labour, films, dossier, shop]);
+  const { rows, fullTop } = useMemo(
+    () => placeRows(by, { labour, films }, dossier, shop),
+    [by, labour, films, dossier, shop],
+  );
   const top = fullTop + FULL.length * OCCUPANCY_PX;
   const seen = useSeen(scroller, scale, HEADING_PX);
   // All of it where that is quick: then every visit can be reached by key, wherever it is.
@@ -168,28 +203,7 @@ export function DryingChart({
                     words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
                   />
                 ))}
-              {spans &&
-                inRow.map(({ item, top: itemTop }) => {
-                  const span = spans.get(item.op.id);
-                  // Each visit once, where its first part is, and only where it would come to lie elsewhere.
-                  if (!span || item.start !== item.op.start || span.start === item.start || !isSeen(span))
-                    return null;
-                  const left = scale.x(span.start);
-                  return (
-                    <div
-                      key={`then ${item.op.id}`}
-                      aria-hidden="true"
-                      data-then={item.op.id}
-                      className="pointer-events-none absolute z-20 rounded-[2px] border-2 border-act border-dashed"
-                      style={{
-                        left,
-                        width: Math.max(5, scale.x(span.end) - left - 1),
-                        top: itemTop,
-                        height: 21,
-                      }}
-                    />
-                  );
-                })}
+              {spans && <ThenSpans row={inRow} spans={spans} scale={scale} isSeen={isSeen} />}
               {filmsInRow
                 .filter(({ item }) => isSeen(item))
                 .map(({ item, top: itemTop }) => (
@@ -232,28 +246,7 @@ export function DryingChart({
             </div>
           )}
         </div>
-        <div className="sticky left-0 z-20 flow-root bg-ground" style={{ width: HEADING_PX, height: top }}>
-          <div style={{ height: HEAD_PX }} />
-          {[
-            ...rows,
-            ...FULL.map((place) => ({
-              key: `full ${place}`,
-              name: place === 'rail' ? 'On the rail' : 'In the rack',
-              size: 'dashes: full',
-              height: OCCUPANCY_PX,
-            })),
-          ].map(({ key, name, size, height }) => (
-            <div
-              key={key}
-              className="overflow-hidden border-quiet/60 border-t border-r px-3 py-1.5 leading-tight"
-              style={{ height }}
-            >
-              <span className="font-bold">{name}</span>
-              <br />
-              <span className="text-small text-quiet">{size}</span>
-            </div>
-          ))}
-        </div>
+        <RowHeads rows={rows} height={top} />
       </div>
     </div>
   );

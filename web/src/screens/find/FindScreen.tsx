@@ -17,6 +17,73 @@ interface Hit {
   piece: Dossier['pieces'][number];
 }
 
+/** Looks for a code through the camera until one is found, or until it is told to stop. */
+function useCamera(onCode: (code: string) => void, onFailure: () => void) {
+  const [isWatching, setWatching] = useState(false);
+  const video = useRef<HTMLVideoElement>(null);
+  const told = useRef({ onCode, onFailure });
+  useEffect(() => {
+    told.current = { onCode, onFailure };
+  });
+
+  useEffect(() => {
+    if (!isWatching) return;
+    let stream: MediaStream | null = null;
+    let isOver = false;
+    const timer = setInterval(() => {
+      const code = video.current ? decodeFrame(video.current) : null;
+      if (code === null || isOver) return;
+      isOver = true;
+      setWatching(false);
+      told.current.onCode(code);
+    }, LOOK_EVERY_MS);
+    navigator.mediaDevices
+      .getUserMedia({ video: { facingMode: 'environment' } })
+      .then((opened) => {
+        stream = opened;
+        if (isOver || !video.current) for (const track of opened.getTracks()) track.stop();
+        else {
+          video.current.srcObject = opened;
+          void video.current.play();
+        }
+      })
+      .catch(() => {
+        setWatching(false);
+        told.current.onFailure();
+      });
+    return () => {
+      isOver = true;
+      clearInterval(timer);
+      for (const track of stream?.getTracks() ?? []) track.stop();
+    };
+  }, [isWatching]);
+  const isThere = typeof navigator.mediaDevices?.getUserMedia === 'function';
+  return { isThere, isWatching, watch: setWatching, video };
+}
+
+/** Pieces of one tag in several jobs, to choose from. */
+function Several({ hits }: { hits: readonly Hit[] }) {
+  return (
+    <Sheet className="p-4" aria-label="Pieces of this tag">
+      <p>More than one job has a piece of this tag:</p>
+      <ul className="mt-2 flex flex-col gap-2">
+        {hits.map(({ job, piece }) => (
+          <li key={piece.id}>
+            <Link
+              to={`/jobs/${job.id}/pieces?piece=${piece.id}`}
+              className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lead"
+            >
+              <span className="tape text-note">{job.code}</span>
+              <span className="font-semibold">{piece.tag}</span>
+              <span className="min-w-0 truncate text-quiet">{job.name}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
 /** Finds a piece by the code on its label, through the camera, a picture, or typed. */
 export function FindScreen() {
   const navigate = useNavigate();
@@ -25,9 +92,6 @@ export function FindScreen() {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setHits] = useState<Hit[]>([]);
-  const [isWatching, setWatching] = useState(false);
-  const video = useRef<HTMLVideoElement>(null);
-  const hasCamera = typeof navigator.mediaDevices?.getUserMedia === 'function';
 
   async function open(code: string): Promise<void> {
     const found = readCode(code);
@@ -63,40 +127,11 @@ export function FindScreen() {
     if (!hit) return setProblem(`No open job has a piece ${found.tag}.`);
     navigate(`/jobs/${hit.job.id}/pieces?piece=${hit.piece.id}`);
   }
-  const opener = useRef(open);
-  opener.current = open;
-
-  useEffect(() => {
-    if (!isWatching) return;
-    let stream: MediaStream | null = null;
-    let isOver = false;
-    const timer = setInterval(() => {
-      const code = video.current ? decodeFrame(video.current) : null;
-      if (code === null || isOver) return;
-      isOver = true;
-      setWatching(false);
-      void opener.current(code);
-    }, LOOK_EVERY_MS);
-    navigator.mediaDevices
-      .getUserMedia({ video: { facingMode: 'environment' } })
-      .then((opened) => {
-        stream = opened;
-        if (isOver || !video.current) for (const track of opened.getTracks()) track.stop();
-        else {
-          video.current.srcObject = opened;
-          void video.current.play();
-        }
-      })
-      .catch(() => {
-        setWatching(false);
-        setProblem('The camera cannot be used here. Take a picture of the label, or type what stands on it.');
-      });
-    return () => {
-      isOver = true;
-      clearInterval(timer);
-      for (const track of stream?.getTracks() ?? []) track.stop();
-    };
-  }, [isWatching]);
+  const camera = useCamera(
+    (code) => void open(code),
+    () =>
+      setProblem('The camera cannot be used here. Take a picture of the label, or type what stands on it.'),
+  );
 
   function submit(event: FormEvent): void {
     event.preventDefault();
@@ -109,25 +144,7 @@ export function FindScreen() {
     <main className="mx-auto flex w-full max-w-2xl flex-col gap-4 p-5">
       <h1>Find a piece</h1>
       {problem && <Notice kind="stop">{problem}</Notice>}
-      {several.length > 0 && (
-        <Sheet className="p-4" aria-label="Pieces of this tag">
-          <p>More than one job has a piece of this tag:</p>
-          <ul className="mt-2 flex flex-col gap-2">
-            {several.map(({ job, piece }) => (
-              <li key={piece.id}>
-                <Link
-                  to={`/jobs/${job.id}/pieces?piece=${piece.id}`}
-                  className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lead"
-                >
-                  <span className="tape text-note">{job.code}</span>
-                  <span className="font-semibold">{piece.tag}</span>
-                  <span className="min-w-0 truncate text-quiet">{job.name}</span>
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </Sheet>
-      )}
+      {several.length > 0 && <Several hits={several} />}
       <Sheet className="p-5">
         <form onSubmit={submit} className="flex items-end gap-3">
           <Field label="Job and tag, as on the label" className="flex-1">
@@ -147,9 +164,9 @@ export function FindScreen() {
           </Button>
         </form>
         <div className="mt-4 flex flex-wrap gap-3">
-          {hasCamera && (
-            <Button posture="floor" onClick={() => setWatching(!isWatching)}>
-              {isWatching ? 'Stop the camera' : 'Read with the camera'}
+          {camera.isThere && (
+            <Button posture="floor" onClick={() => camera.watch(!camera.isWatching)}>
+              {camera.isWatching ? 'Stop the camera' : 'Read with the camera'}
             </Button>
           )}
           <FileButton
@@ -170,9 +187,9 @@ export function FindScreen() {
             Read from a picture
           </FileButton>
         </div>
-        {isWatching && (
+        {camera.isWatching && (
           <video
-            ref={video}
+            ref={camera.video}
             playsInline
             muted
             className="mt-4 w-full bg-ink"

@@ -1,21 +1,17 @@
 import type { OpeningRow } from '@upholder/core/api';
-import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation';
+import type { Hardware } from '@upholder/core/elevation';
 import { PIECE_KIND_TRAITS } from '@upholder/core/pieces';
 import { localClock, localDate, toMinute } from '@upholder/core/shop';
-import { parseDecimal } from '@upholder/core/units';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
-import { Button, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
-
-const HINGE_WORDS = { off: 'come off', masked: 'stay, masked', renewed: 'are renewed' } as const;
-const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
+import { BagRow } from './BagRow.tsx';
 
 /** Headings of the list with the widths of their columns. */
 const WIDTHS: [title: string, width: string][] = [
@@ -33,69 +29,38 @@ const WIDTHS: [title: string, width: string][] = [
   ['Back in', '5.6rem'],
 ];
 
-function CountCell({
-  value,
-  label,
-  onCommit,
-}: {
-  value: number;
-  label: string;
-  onCommit(value: number): void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | undefined>();
+/** Before there are bags: one press makes one for each opening. */
+function NoBags({ count, problem, onMake }: { count: number; problem: string | null; onMake(): void }) {
   return (
-    <TextInput
-      aria-label={label}
-      inputMode="numeric"
-      className="text-right"
-      aria-invalid={problem !== undefined}
-      title={problem}
-      value={text ?? (value === 0 ? '' : String(value))}
-      placeholder="–"
-      onChange={({ target }) => setText(target.value)}
-      onBlur={() => {
-        if (text === null) return;
-        const read =
-          text.trim() === ''
-            ? { ok: true as const, value: 0 }
-            : parseDecimal(text, {
-                what: 'the count',
-                example: '2',
-                min: 0,
-                max: 999,
-                isWhole: true,
-                suffixes: ['pcs', 'x'],
-              });
-        setProblem(read.ok ? undefined : read.message);
-        if (!read.ok) return;
-        if (read.value !== value) onCommit(read.value);
-        setText(null);
-      }}
-    />
-  );
-}
-
-function TextCell({
-  value,
-  label,
-  onCommit,
-}: {
-  value: string;
-  label: string;
-  onCommit(value: string): void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <TextInput
-      aria-label={label}
-      value={text ?? value}
-      onChange={({ target }) => setText(target.value)}
-      onBlur={() => {
-        if (text !== null && text.trim() !== value) onCommit(text.trim());
-        setText(null);
-      }}
-    />
+    <main className="flex flex-col gap-3 px-5 py-3">
+      <PiecesTabs />
+      <Sheet className="max-w-2xl p-6">
+        <h2>One bag for each opening</h2>
+        {count > 0 ? (
+          <>
+            <p className="mt-1 text-quiet">
+              Bags carry the tags of their pieces. Make them now; a map can be laid out from them later.
+            </p>
+            {problem && <Notice kind="stop">{problem}</Notice>}
+            <div className="mt-3 flex flex-wrap items-center gap-4">
+              <Button kind="act" onClick={onMake}>
+                Make {count} {count === 1 ? 'bag' : 'bags'}
+              </Button>
+              <Link to="../pieces/map" className="font-semibold text-act underline">
+                Lay out the map first
+              </Link>
+            </div>
+          </>
+        ) : (
+          <p className="mt-1 text-quiet">
+            No door or drawer front is listed yet.{' '}
+            <Link to="../pieces" className="font-semibold text-act underline">
+              To the pieces
+            </Link>
+          </p>
+        )}
+      </Sheet>
+    </main>
   );
 }
 
@@ -110,42 +75,11 @@ export function HardwareScreen() {
     a.tag.localeCompare(b.tag, undefined, { numeric: true }),
   );
   if (openings.length === 0)
-    return (
-      <main className="flex flex-col gap-3 px-5 py-3">
-        <PiecesTabs />
-        <Sheet className="max-w-2xl p-6">
-          <h2>One bag for each opening</h2>
-          {withHardware.length > 0 ? (
-            <>
-              <p className="mt-1 text-quiet">
-                Bags carry the tags of their pieces. Make them now; a map can be laid out from them later.
-              </p>
-              {problem && <Notice kind="stop">{problem}</Notice>}
-              <div className="mt-3 flex flex-wrap items-center gap-4">
-                <Button kind="act" onClick={() => void layOut()}>
-                  Make {withHardware.length} {withHardware.length === 1 ? 'bag' : 'bags'}
-                </Button>
-                <Link to="../pieces/map" className="font-semibold text-act underline">
-                  Lay out the map first
-                </Link>
-              </div>
-            </>
-          ) : (
-            <p className="mt-1 text-quiet">
-              No door or drawer front is listed yet.{' '}
-              <Link to="../pieces" className="font-semibold text-act underline">
-                To the pieces
-              </Link>
-            </p>
-          )}
-        </Sheet>
-      </main>
-    );
+    return <NoBags count={withHardware.length} problem={problem} onMake={() => void layOut()} />;
   const sum = (of: (hardware: Hardware) => number) =>
     openings.reduce((total, { hardware }) => total + of(hardware), 0);
   const bagged = openings.filter(({ baggedAt }) => baggedAt !== null).length;
   const returned = openings.filter(({ returnedAt }) => returnedAt !== null).length;
-  const stamp = () => new Date(now * 60_000).toISOString();
   const whenWords = (at: string | null) => {
     if (at === null) return '';
     const minute = toMinute(at);
@@ -192,108 +126,16 @@ export function HardwareScreen() {
             </tr>
           </thead>
           <tbody>
-            {openings.map((opening) => {
-              const { hardware, tag } = opening;
-              const set = (part: Partial<Hardware>) =>
-                void write([{ ...opening, hardware: { ...hardware, ...part } }]);
-              const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
-              return (
-                <tr key={opening.id} className="border-line border-t">
-                  <th scope="row" className="px-2">
-                    <span className="tape text-note">{tag}</span>
-                  </th>
-                  <td className="px-2 text-note text-quiet">
-                    {members.map((piece) => piece.tag).join(', ')}
-                  </td>
-                  <td className="px-1">
-                    <CountCell
-                      label={`Hinges of ${tag}`}
-                      value={hardware.hinges}
-                      onCommit={(hinges) => set({ hinges })}
-                    />
-                  </td>
-                  <td className="px-1">
-                    <Select
-                      aria-label={`Hinges of ${tag}: what becomes of them`}
-                      value={hardware.hingePlan}
-                      onChange={({ target }) => set({ hingePlan: target.value as Hardware['hingePlan'] })}
-                    >
-                      {HINGE_PLANS.map((plan) => (
-                        <option key={plan} value={plan}>
-                          {HINGE_WORDS[plan]}
-                        </option>
-                      ))}
-                    </Select>
-                  </td>
-                  <td className="px-1">
-                    <CountCell
-                      label={`Handles of ${tag}`}
-                      value={hardware.pulls}
-                      onCommit={(pulls) => set({ pulls })}
-                    />
-                  </td>
-                  <td className="px-1">
-                    <Select
-                      aria-label={`Handles of ${tag}: what becomes of them`}
-                      value={hardware.pullPlan}
-                      onChange={({ target }) => set({ pullPlan: target.value as Hardware['pullPlan'] })}
-                    >
-                      {PULL_PLANS.map((plan) => (
-                        <option key={plan} value={plan}>
-                          {PULL_WORDS[plan]}
-                        </option>
-                      ))}
-                    </Select>
-                  </td>
-                  <td className="px-1">
-                    <CountCell
-                      label={`Hole centres of ${tag}, mm`}
-                      value={hardware.holeCentresMm ?? 0}
-                      onCommit={(holeCentresMm) =>
-                        set({ holeCentresMm: holeCentresMm === 0 ? null : holeCentresMm })
-                      }
-                    />
-                  </td>
-                  <td className="px-1">
-                    <TextCell
-                      label={`Finish of ${tag}`}
-                      value={hardware.finish}
-                      onCommit={(finish) => set({ finish })}
-                    />
-                  </td>
-                  <td className="px-1">
-                    <TextCell
-                      label={`Screws of ${tag}`}
-                      value={hardware.screws}
-                      onCommit={(screws) => set({ screws })}
-                    />
-                  </td>
-                  <td className="px-1">
-                    <CountCell
-                      label={`To order for ${tag}`}
-                      value={hardware.toOrder}
-                      onCommit={(toOrder) => set({ toOrder })}
-                    />
-                  </td>
-                  {(['baggedAt', 'returnedAt'] as const).map((key) => (
-                    <td key={key} className="px-2">
-                      <label className="flex min-h-11 items-center gap-1.5">
-                        <input
-                          type="checkbox"
-                          className="size-6 accent-(--act)"
-                          aria-label={`${tag} ${key === 'baggedAt' ? 'packed' : 'back in'}`}
-                          checked={opening[key] !== null}
-                          onChange={({ target }) =>
-                            void write([{ ...opening, [key]: target.checked ? stamp() : null }])
-                          }
-                        />
-                        <span className="quantity text-small text-quiet">{whenWords(opening[key])}</span>
-                      </label>
-                    </td>
-                  ))}
-                </tr>
-              );
-            })}
+            {openings.map((opening) => (
+              <BagRow
+                key={opening.id}
+                opening={opening}
+                members={dossier.pieces.filter(({ openingId }) => openingId === opening.id)}
+                whenWords={whenWords}
+                now={now}
+                onChange={(changed) => void write([changed])}
+              />
+            ))}
           </tbody>
         </table>
       </div>

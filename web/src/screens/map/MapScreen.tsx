@@ -1,7 +1,5 @@
-import type { Dossier, WallRow } from '@upholder/core/api';
-import { hardwareOf, type Opening } from '@upholder/core/elevation';
-import { nextTag, PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
-import { parseLengthMm } from '@upholder/core/units';
+import type { WallRow } from '@upholder/core/api';
+import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useNowMinute } from '../../base/useNow.ts';
@@ -10,9 +8,10 @@ import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
+import { LoosePieces, newOpening, WallFields } from './MapParts.tsx';
 import { OpeningPanel } from './OpeningPanel.tsx';
 import { TagDialog } from './TagDialog.tsx';
 import { WallView } from './WallView.tsx';
@@ -20,75 +19,6 @@ import { WallView } from './WallView.tsx';
 /** Walls are drawn no larger than this, so that a small one does not fill the screen. */
 const MOST_PX_PER_MM = 0.32;
 const NEW_WALL = { widthMm: 3000, heightMm: 2400 };
-
-function WallFields({
-  wall,
-  onChange,
-  onDelete,
-}: {
-  wall: WallRow;
-  onChange(wall: WallRow): void;
-  onDelete(): void;
-}) {
-  const [draft, setDraft] = useState<Partial<Record<'name' | 'letter' | 'widthMm' | 'heightMm', string>>>({});
-  const [errors, setErrors] = useState<Partial<Record<string, string>>>({});
-  const text = (key: 'name' | 'letter' | 'widthMm' | 'heightMm', label: string) => (
-    <Field label={label} error={errors[key]}>
-      {(ids) => (
-        <TextInput
-          {...ids}
-          className="min-h-11"
-          value={draft[key] ?? String(wall[key])}
-          onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
-          onBlur={() => {
-            const value = draft[key];
-            if (value === undefined) return;
-            const isSize = key === 'widthMm' || key === 'heightMm';
-            const size = isSize ? parseLengthMm(value) : null;
-            setErrors({ ...errors, [key]: size && !size.ok ? size.message : undefined });
-            if (size && !size.ok) return;
-            setDraft({ ...draft, [key]: undefined });
-            const next = size ? size.value : value;
-            if (next !== wall[key]) onChange({ ...wall, [key]: next });
-          }}
-        />
-      )}
-    </Field>
-  );
-  return (
-    <div className="grid grid-cols-2 gap-2">
-      <div className="col-span-2 grid grid-cols-[1fr_4rem] gap-2">
-        {text('name', 'Wall')}
-        {text('letter', 'In tags')}
-      </div>
-      {text('widthMm', 'Width, mm')}
-      {text('heightMm', 'Height, mm')}
-      <Button kind="quiet" className="col-span-2 justify-self-start" onClick={onDelete}>
-        Delete this wall
-      </Button>
-    </div>
-  );
-}
-
-/** An opening beside the last one of a wall, as large as a piece or as a usual door, with a tag that nobody has. */
-function newOpening(dossier: Dossier, wall: WallRow, piece: Piece | undefined): Opening {
-  const own = dossier.openings.filter(({ wallId }) => wallId === wall.id);
-  const right = own.reduce((most, { xMm, widthMm }) => Math.max(most, xMm + widthMm), 0);
-  const { widthMm, heightMm } = piece ?? { widthMm: 400, heightMm: 720 };
-  const tags = dossier.openings.map(({ tag }) => tag);
-  return {
-    id: uuid(),
-    wallId: wall.id,
-    tag: piece && !tags.includes(piece.tag) ? piece.tag : nextTag(`${wall.letter}0`, tags),
-    xMm: Math.max(0, Math.min(right + 30, wall.widthMm - widthMm)),
-    yMm: 100,
-    widthMm,
-    heightMm,
-    hardware: hardwareOf(piece ?? { kind: 'door', heightMm: 720 }),
-    baggedAt: null,
-    returnedAt: null,
-  };
-}
 
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
@@ -223,23 +153,8 @@ export function MapScreen() {
               </Button>
             </div>
           )}
-          {openWall && loose.length > 0 && (
-            <div className="mt-4">
-              <h3>Not on the map</h3>
-              <div className="mt-1 flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
-                {loose.map((piece) => (
-                  <button
-                    key={piece.id}
-                    type="button"
-                    title={`Make an opening for it on ${openWall.name}`}
-                    className="min-h-11 rounded-[3px] border border-line border-dashed px-2.5 hover:border-ink"
-                    onClick={() => void addOpening(openWall, piece)}
-                  >
-                    {piece.tag}
-                  </button>
-                ))}
-              </div>
-            </div>
+          {openWall && (
+            <LoosePieces pieces={loose} wall={openWall} onAdd={(piece) => void addOpening(openWall, piece)} />
           )}
         </Sheet>
       </div>

@@ -5,6 +5,7 @@ import {
   FINISHING_SYSTEMS,
   LAYING_WORDS,
   LAYINGS,
+  type OwnSystemVersion,
   productsAsked,
   SYSTEM_TRAITS,
   type ZoneOptions,
@@ -22,6 +23,68 @@ const PRODUCT_WORDS = {
   clearKey: { name: 'Clear', role: 'clear' },
   stainKey: { name: 'Stain', role: 'stain' },
 } as const satisfies Record<ChosenProduct, { name: string; role: string }>;
+
+/** Asks before the steps are made anew. */
+function UnfoldDialog({ onUnfold, onClose }: { onUnfold(): void; onClose(): void }) {
+  return (
+    <Modal
+      isOpen
+      onClose={onClose}
+      title="Unfold the steps anew?"
+      note="Another choice makes the steps anew from the system. What was changed by hand is given up."
+      width="32rem"
+    >
+      <div className="flex gap-3">
+        <Button
+          kind="act"
+          onClick={() => {
+            onUnfold();
+            onClose();
+          }}
+        >
+          Unfold anew
+        </Button>
+        <Button onClick={onClose}>Keep my steps</Button>
+      </div>
+    </Modal>
+  );
+}
+
+/** The system of a zone, what it fits, and a later version of it where there is one. */
+function ChosenSystem({
+  zone,
+  latest,
+  onVersion,
+}: {
+  zone: ZoneRow;
+  latest: OwnSystemVersion | undefined;
+  onVersion(version: number): void;
+}) {
+  const own = zone.ownSystem;
+  if (zone.systemId === null)
+    return <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>;
+  return (
+    <>
+      <span className="tape">{zone.systemId}</span>
+      <div className="min-w-0 flex-1 leading-snug">
+        <p className="font-semibold">
+          {own ? `${own.name}, version ${own.version}` : FINISHING_SYSTEMS[zone.systemId].name}
+          {latest && latest.version > (own?.version ?? 0) && (
+            <Button kind="quiet" className="ml-2" onClick={() => onVersion(latest.version)}>
+              Take version {latest.version}
+            </Button>
+          )}
+        </p>
+        <p className="text-note">
+          {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
+          <span className="text-quiet">
+            Not for: {latest?.notFor || FINISHING_SYSTEMS[zone.systemId].notFor}
+          </span>
+        </p>
+      </div>
+    </>
+  );
+}
 
 /** The system of a zone and the choices within it. */
 export function Choices({
@@ -88,29 +151,7 @@ export function Choices({
   return (
     <Sheet className="p-4" aria-label="Finishing system">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        {zone.systemId ? (
-          <>
-            <span className="tape">{zone.systemId}</span>
-            <div className="min-w-0 flex-1 leading-snug">
-              <p className="font-semibold">
-                {own ? `${own.name}, version ${own.version}` : FINISHING_SYSTEMS[zone.systemId].name}
-                {latest && latest.version > (own?.version ?? 0) && (
-                  <Button kind="quiet" className="ml-2" onClick={() => takeVersion(latest.version)}>
-                    Take version {latest.version}
-                  </Button>
-                )}
-              </p>
-              <p className="text-note">
-                {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
-                <span className="text-quiet">
-                  Not for: {latest?.notFor || FINISHING_SYSTEMS[zone.systemId].notFor}
-                </span>
-              </p>
-            </div>
-          </>
-        ) : (
-          <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>
-        )}
+        <ChosenSystem zone={zone} latest={latest} onVersion={takeVersion} />
         <ButtonLink to={`../survey/systems?zone=${zone.id}`} kind={zone.systemId ? 'plain' : 'act'}>
           {zone.systemId ? 'Choose another' : 'Compare and choose'}
         </ButtonLink>
@@ -174,28 +215,7 @@ export function Choices({
           {traits && traits.clearOver !== null && count('clearCoats', 'Clear coats', 4, 0)}
         </div>
       )}
-      {pending && (
-        <Modal
-          isOpen
-          onClose={() => setPending(null)}
-          title="Unfold the steps anew?"
-          note="Another choice makes the steps anew from the system. What was changed by hand is given up."
-          width="32rem"
-        >
-          <div className="flex gap-3">
-            <Button
-              kind="act"
-              onClick={() => {
-                pending();
-                setPending(null);
-              }}
-            >
-              Unfold anew
-            </Button>
-            <Button onClick={() => setPending(null)}>Keep my steps</Button>
-          </div>
-        </Modal>
-      )}
+      {pending && <UnfoldDialog onUnfold={pending} onClose={() => setPending(null)} />}
     </Sheet>
   );
 }

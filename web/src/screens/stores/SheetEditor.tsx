@@ -1,19 +1,5 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
-import {
-  APPLICATOR_WORDS,
-  APPLICATORS,
-  CONVENTION_WORDS,
-  DRYING_MODES,
-  FLASH_CLASSES,
-  LAYER_CLASSES,
-  PRODUCT_BASES,
-  PRODUCT_ROLES,
-  type ProductSheet,
-  SHEET_SHEENS,
-  SUBSTRATES,
-  sheetDoubts,
-  spreadM2L,
-} from '@upholder/core/catalogue';
+import { CONVENTION_WORDS, type ProductSheet, sheetDoubts, spreadM2L } from '@upholder/core/catalogue';
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
@@ -25,49 +11,10 @@ import { Button, Field, Select, Sheet, TextArea, TextInput } from '../../parts/c
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, useDraftForm } from '../../parts/useDraftForm.ts';
+import { CHOICES, MARKS, Mark, WayMarks } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, SHEET_GROUPS, type SheetField, sheetDraft, understood } from './sheetFields.ts';
 import { Targets } from './Targets.tsx';
-
-const CHOICES: {
-  key: 'role' | 'base' | 'drying' | 'layerClass' | 'sheen' | 'blocksStain' | 'flash';
-  name: string;
-  words: readonly string[];
-}[] = [
-  { key: 'role', name: 'Role', words: PRODUCT_ROLES },
-  { key: 'base', name: 'Base', words: PRODUCT_BASES },
-  { key: 'drying', name: 'Dries by', words: DRYING_MODES },
-  { key: 'layerClass', name: 'Class for layers', words: LAYER_CLASSES },
-  { key: 'sheen', name: 'Sheen', words: SHEET_SHEENS },
-  { key: 'blocksStain', name: 'Blocks stain', words: ['no', 'partly', 'yes'] },
-  { key: 'flash', name: 'Fire', words: FLASH_CLASSES },
-];
-
-const MARKS: {
-  key:
-    | 'resistsSkinOil'
-    | 'fillsGrain'
-    | 'isSelfPriming'
-    | 'yellows'
-    | 'isCatalysed'
-    | 'isIsocyanate'
-    | 'isDewaxed'
-    | 'hasHotRags'
-    | 'thinsBaseOnly'
-    | 'conditionerCountsAsThinner';
-  name: string;
-}[] = [
-  { key: 'resistsSkinOil', name: 'Stands skin oil' },
-  { key: 'fillsGrain', name: 'Fills grain' },
-  { key: 'isSelfPriming', name: 'Its own primer' },
-  { key: 'yellows', name: 'Yellows' },
-  { key: 'isCatalysed', name: 'Catalysed' },
-  { key: 'isIsocyanate', name: 'Isocyanate hardener' },
-  { key: 'isDewaxed', name: 'Dewaxed' },
-  { key: 'hasHotRags', name: 'Rags heat themselves' },
-  { key: 'thinsBaseOnly', name: 'Thinner goes by the paint alone' },
-  { key: 'conditionerCountsAsThinner', name: 'Conditioner counts as thinner' },
-];
 
 interface RowProps {
   spec: SheetField;
@@ -206,9 +153,6 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
       )}
     </Field>
   );
-  const marked = <T extends string>(list: readonly T[], item: T) =>
-    list.includes(item) ? list.filter((one) => one !== item) : [...list, item];
-
   async function copy(): Promise<void> {
     const id = uuid();
     const outcome = await add({
@@ -219,12 +163,6 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     if ('error' in outcome) form.say({ kind: 'stop', words: refusalOf(outcome.error).message });
     else setSearch({ product: id });
   }
-  const check = (name: string, isOn: boolean, onToggle: () => void) => (
-    <label key={name} className="flex min-h-8 items-center gap-2">
-      <input type="checkbox" className="size-4.5 accent-(--act)" checked={isOn} onChange={onToggle} />
-      {name}
-    </label>
-  );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_17rem] items-start gap-5">
       <Sheet className="p-5">
@@ -266,7 +204,14 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
             </Field>
           ))}
           <div className="col-span-3 flex flex-wrap gap-x-5">
-            {MARKS.map(({ key, name }) => check(name, chosen[key], () => choose({ [key]: !chosen[key] })))}
+            {MARKS.map(({ key, name }) => (
+              <Mark
+                key={key}
+                name={name}
+                isOn={chosen[key]}
+                onToggle={() => choose({ [key]: !chosen[key] })}
+              />
+            ))}
           </div>
         </div>
         {SHEET_GROUPS.map(({ name, note, fields }) => (
@@ -280,31 +225,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
               )}
               {name === 'Application and safety' && (
                 <>
-                  <fieldset className="col-span-3">
-                    <legend className="label">Applied by</legend>
-                    <div className="flex flex-wrap gap-x-5">
-                      {APPLICATORS.map((one) =>
-                        check(APPLICATOR_WORDS[one], chosen.applicators.includes(one), () =>
-                          choose({ applicators: marked(chosen.applicators, one) }),
-                        ),
-                      )}
-                    </div>
-                    {errors.applicators && (
-                      <p role="alert" className="font-semibold text-small text-stop">
-                        {errors.applicators}
-                      </p>
-                    )}
-                  </fieldset>
-                  <fieldset className="col-span-3">
-                    <legend className="label">Grounds that the sheet names; none: it names none</legend>
-                    <div className="flex flex-wrap gap-x-5">
-                      {SUBSTRATES.map((one) =>
-                        check(one, chosen.substrates.includes(one), () =>
-                          choose({ substrates: marked(chosen.substrates, one) }),
-                        ),
-                      )}
-                    </div>
-                  </fieldset>
+                  <WayMarks chosen={chosen} error={errors.applicators} onChoose={choose} />
                   {lines('cautions', 'Cautions at the step, one a line')}
                   {lines('hazards', 'Hazard statements, one a line')}
                 </>

@@ -51,6 +51,152 @@ function Swatch({
   );
 }
 
+/** What the change of colour is tried with. */
+interface Coating {
+  colourKey: string;
+  primerKey: string;
+  primerCoats: number;
+  /** Place in the list of tints. */
+  tint: number;
+}
+
+/** Which paint, over which primer, how tinted, in how many coats. */
+function HidingFields({
+  shop,
+  coating: { colourKey, primerKey, primerCoats, tint },
+  onCoating,
+}: {
+  shop: ShopContext;
+  coating: Coating;
+  onCoating(part: Partial<Coating>): void;
+}) {
+  const colours = shop.products.filter(({ sheet }) => sheet.role === 'colour');
+  const primers = shop.products.filter(({ sheet }) => sheet.role === 'primer');
+  return (
+    <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-xl:grid-cols-2">
+      <Field label="Colour of">
+        {(ids) => (
+          <Select
+            {...ids}
+            className="min-h-11"
+            value={colourKey}
+            onChange={({ target }) => onCoating({ colourKey: target.value })}
+          >
+            {colours.map(({ key, sheet }) => (
+              <option key={key} value={key}>
+                {sheet.name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Over">
+        {(ids) => (
+          <Select
+            {...ids}
+            className="min-h-11"
+            value={primerKey}
+            onChange={({ target }) => onCoating({ primerKey: target.value })}
+          >
+            <option value="">no primer</option>
+            {primers.map(({ key, sheet }) => (
+              <option key={key} value={key}>
+                {sheet.name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Primer is">
+        {(ids) => (
+          <Select
+            {...ids}
+            className="min-h-11"
+            disabled={primerKey === ''}
+            value={tint}
+            onChange={({ target }) => onCoating({ tint: Number(target.value) })}
+          >
+            {TINTS.map(({ words }, index) => (
+              <option key={words} value={index}>
+                {words}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label="Coats of it">
+        {(ids) => (
+          <Select
+            {...ids}
+            className="min-h-11"
+            disabled={primerKey === ''}
+            value={primerCoats}
+            onChange={({ target }) => onCoating({ primerCoats: Number(target.value) })}
+          >
+            {[1, 2, 3].map((count) => (
+              <option key={count}>{count}</option>
+            ))}
+          </Select>
+        )}
+      </Field>
+    </div>
+  );
+}
+
+/** What is seen after each coat, and how many hide the old colour. */
+function Stages({
+  zone,
+  hiding,
+  colour,
+  isPrimed,
+}: {
+  zone: ZoneRow;
+  hiding: ReturnType<typeof coatsToHide>;
+  colour: ProductSheet;
+  isPrimed: boolean;
+}) {
+  const oldLab = labOf(zone.oldColour);
+  return (
+    <>
+      <div className="mt-3 flex gap-2">
+        <Swatch colour={zone.oldColour} title="old" note={`L* ${oldLab.l.toFixed(0)}`} />
+        {isPrimed && (
+          <Swatch colour={hiding.ground} title="primed" note={`ΔE ${hiding.startDeltaE.toFixed(0)}`} />
+        )}
+        {hiding.stages.slice(0, 4).map(({ coats, seen, deltaE }) => (
+          <Swatch
+            key={coats}
+            colour={seen}
+            title={coats === 1 ? '1 coat' : `${coats} coats`}
+            note={`ΔE ${deltaE < 0.95 ? deltaE.toFixed(1) : deltaE.toFixed(deltaE < 10 ? 1 : 0)}`}
+            isDone={coats === hiding.coats}
+          />
+        ))}
+      </div>
+      <p className="mt-2">
+        {hiding.coats === null ? (
+          <span className="font-semibold text-stop">
+            This product does not hide the change within a sensible number of coats. Tint the primer, or
+            choose another.
+          </span>
+        ) : (
+          <>
+            <span className="font-semibold">
+              {hiding.coats} colour {hiding.coats === 1 ? 'coat' : 'coats'} to hide
+            </span>
+            , at {dryFilm(colour).toFixed(0)} µm dry each.{' '}
+            <span className="text-quiet">
+              Contrast ratio {colour.contrastRatio} in white,{' '}
+              {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
+              {colour.contrastDftUm} µm ({colour.source}); hidden is ΔE 1, and two coats are the least.
+            </span>
+          </>
+        )}
+      </p>
+    </>
+  );
+}
+
 /** Old and new colour, and what is seen after each coat of a product. */
 export function ColourChange({
   zone,
@@ -63,10 +209,13 @@ export function ColourChange({
 }) {
   const colours = shop.products.filter(({ sheet }) => sheet.role === 'colour');
   const primers = shop.products.filter(({ sheet }) => sheet.role === 'primer');
-  const [colourKey, setColourKey] = useState(zone.options?.colourKey ?? 'urethane-enamel-satin');
-  const [primerKey, setPrimerKey] = useState(zone.options?.primerKey ?? '');
-  const [primerCoats, setPrimerCoats] = useState(zone.options?.primerCoats || 1);
-  const [tint, setTint] = useState(0);
+  const [coating, setCoating] = useState<Coating>({
+    colourKey: zone.options?.colourKey ?? 'urethane-enamel-satin',
+    primerKey: zone.options?.primerKey ?? '',
+    primerCoats: zone.options?.primerCoats || 1,
+    tint: 0,
+  });
+  const { colourKey, primerKey, primerCoats, tint } = coating;
   const colour = (colours.find(({ key }) => key === colourKey) ?? colours[0])?.sheet;
   const primer = primers.find(({ key }) => key === primerKey)?.sheet;
   const oldLab = labOf(zone.oldColour);
@@ -119,108 +268,12 @@ export function ColourChange({
       </div>
       {hiding && colour && (
         <>
-          <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-xl:grid-cols-2">
-            <Field label="Colour of">
-              {(ids) => (
-                <Select
-                  {...ids}
-                  className="min-h-11"
-                  value={colourKey}
-                  onChange={({ target }) => setColourKey(target.value)}
-                >
-                  {colours.map(({ key, sheet }) => (
-                    <option key={key} value={key}>
-                      {sheet.name}
-                    </option>
-                  ))}
-                </Select>
-              )}
-            </Field>
-            <Field label="Over">
-              {(ids) => (
-                <Select
-                  {...ids}
-                  className="min-h-11"
-                  value={primerKey}
-                  onChange={({ target }) => setPrimerKey(target.value)}
-                >
-                  <option value="">no primer</option>
-                  {primers.map(({ key, sheet }) => (
-                    <option key={key} value={key}>
-                      {sheet.name}
-                    </option>
-                  ))}
-                </Select>
-              )}
-            </Field>
-            <Field label="Primer is">
-              {(ids) => (
-                <Select
-                  {...ids}
-                  className="min-h-11"
-                  disabled={!primer}
-                  value={tint}
-                  onChange={({ target }) => setTint(Number(target.value))}
-                >
-                  {TINTS.map(({ words }, index) => (
-                    <option key={words} value={index}>
-                      {words}
-                    </option>
-                  ))}
-                </Select>
-              )}
-            </Field>
-            <Field label="Coats of it">
-              {(ids) => (
-                <Select
-                  {...ids}
-                  className="min-h-11"
-                  disabled={!primer}
-                  value={primerCoats}
-                  onChange={({ target }) => setPrimerCoats(Number(target.value))}
-                >
-                  {[1, 2, 3].map((count) => (
-                    <option key={count}>{count}</option>
-                  ))}
-                </Select>
-              )}
-            </Field>
-          </div>
-          <div className="mt-3 flex gap-2">
-            <Swatch colour={zone.oldColour} title="old" note={`L* ${oldLab.l.toFixed(0)}`} />
-            {primer && (
-              <Swatch colour={hiding.ground} title="primed" note={`ΔE ${hiding.startDeltaE.toFixed(0)}`} />
-            )}
-            {hiding.stages.slice(0, 4).map(({ coats, seen, deltaE }) => (
-              <Swatch
-                key={coats}
-                colour={seen}
-                title={coats === 1 ? '1 coat' : `${coats} coats`}
-                note={`ΔE ${deltaE < 0.95 ? deltaE.toFixed(1) : deltaE.toFixed(deltaE < 10 ? 1 : 0)}`}
-                isDone={coats === hiding.coats}
-              />
-            ))}
-          </div>
-          <p className="mt-2">
-            {hiding.coats === null ? (
-              <span className="font-semibold text-stop">
-                This product does not hide the change within a sensible number of coats. Tint the primer, or
-                choose another.
-              </span>
-            ) : (
-              <>
-                <span className="font-semibold">
-                  {hiding.coats} colour {hiding.coats === 1 ? 'coat' : 'coats'} to hide
-                </span>
-                , at {dryFilm(colour).toFixed(0)} µm dry each.{' '}
-                <span className="text-quiet">
-                  Contrast ratio {colour.contrastRatio} in white,{' '}
-                  {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
-                  {colour.contrastDftUm} µm ({colour.source}); hidden is ΔE 1, and two coats are the least.
-                </span>
-              </>
-            )}
-          </p>
+          <HidingFields
+            shop={shop}
+            coating={coating}
+            onCoating={(part) => setCoating({ ...coating, ...part })}
+          />
+          <Stages zone={zone} hiding={hiding} colour={colour} isPrimed={primer !== undefined} />
         </>
       )}
     </div>

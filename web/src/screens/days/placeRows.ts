@@ -1,0 +1,63 @@
+import type { Dossier, ShopContext } from '@upholder/core/api';
+import { FILM_PX } from './chartParts.tsx';
+import { chartRows, type RowsBy } from './chartRows.ts';
+import type { dayItems } from './dayItems.ts';
+import { assignLanes, packStrips } from './timeScale.ts';
+
+/** Height of the days and hours above the rows. */
+export const HEAD_PX = 50;
+const LABOUR_PX = 25;
+/** Filler dries at the bench in nobody’s way: a thin strip is enough. */
+const THIN_PX = 13;
+const PAD_PX = 7;
+
+/** The rows of the chart with the height of each, and where in it everything lies, so that nothing covers anything else. */
+export function placeRows(
+  by: RowsBy,
+  { labour, films }: ReturnType<typeof dayItems>,
+  dossier: Dossier,
+  shop: ShopContext,
+) {
+  let next = HEAD_PX;
+  const placed = chartRows(by, { labour, films }, dossier, shop).map((row) => {
+    const labourLanes = assignLanes(row.labour);
+    const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
+    const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);
+    const filmTops = isThin
+      ? packStrips(
+          row.labour.map(({ start, end }, index) => ({
+            start,
+            end,
+            top: labourTops[index] ?? 0,
+            height: LABOUR_PX,
+          })),
+          row.films,
+          THIN_PX,
+        )
+      : // A label needs some width even when its film dries fast.
+        assignLanes(row.films.map(({ start, end }) => ({ start, end: end + 20 }))).lanes.map(
+          (lane) => labourLanes.count * LABOUR_PX + lane * FILM_PX,
+        );
+    const filmPx = isThin ? THIN_PX : FILM_PX;
+    const inside = Math.max(labourLanes.count * LABOUR_PX, ...filmTops.map((film) => film + filmPx));
+    const height = Math.max(46, PAD_PX * 2 + inside);
+    const rowTop = next;
+    next += height;
+    return {
+      ...row,
+      top: rowTop,
+      height,
+      isThin,
+      labour: row.labour.map((item, index) => ({
+        item,
+        top: PAD_PX + (labourTops[index] ?? 0),
+      })),
+      films: row.films.map((item, index) => ({
+        item,
+        top: PAD_PX + (filmTops[index] ?? 0),
+      })),
+    };
+  });
+  return { rows: placed, fullTop: next };
+}
+export type PlacedRow = ReturnType<typeof placeRows>['rows'][number];
