@@ -29,7 +29,7 @@ import { addPieces } from '../server/src/pieces/store.ts';
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/stores/products.ts';
-import { addSteps } from '../server/src/zones/sequence.ts';
+import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_WAYS, seedBench, seedPractice } from './practice.ts';
 import { CREW, DEMO_PASSWORD, type DemoJob, type DemoWall, type DemoZone, JOBS, SHOP } from './world.ts';

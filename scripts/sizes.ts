@@ -21,7 +21,9 @@ export function tooLong(text: string, file: string): string[] {
     if (name === undefined) return;
     const length = lines.slice(at).findIndex((one) => /^\}\s*$/.test(one)) + 1;
     if (length > COMPONENT_LINES)
-      found.push(`${file}:${at + 1}: ${name} has ${length} lines; a component has ${COMPONENT_LINES} at most.`);
+      found.push(
+        `${file}:${at + 1}: ${name} has ${length} lines; a component has ${COMPONENT_LINES} at most.`,
+      );
   });
   return found;
 }

@@ -59,6 +59,7 @@ check('lint, format and boundaries between the rooms', 'npx', ['biome', 'check',
 check('nothing unused', 'npx', ['knip']);
 check('traits instead of literals', 'npx', ['tsx', 'scripts/literals.ts']);
 check('no rooms in a ring', 'npx', ['tsx', 'scripts/rooms.ts']);
+check('nothing too long', 'npx', ['tsx', 'scripts/sizes.ts']);
 const units = run('unit and database tests', 'npx', [
   'vitest',
   'run',

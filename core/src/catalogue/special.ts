@@ -1,6 +1,8 @@
 import { DAY, FLAMMABLE, HOUR, OILY_RAGS, SPRAY_MIST, waterborne, waterbornePrimer } from './classes.ts';
 import type { ProductSheet } from './sheet.ts';
 
+// Longer than other files: a data sheet for each special product, side by side.
+
 const LACQUER = { base: 'lacquer', thinnerName: 'lacquer thinner', thinnerDensityKgL: 0.87 } as const;
 const LACQUER_FIRE = {
   cleanUp: 'lacquer thinner',

@@ -26,6 +26,8 @@ import type { TakeoffField } from './takeoffHeadings.ts';
 import { parseTable, type RawRow, type RawTable } from './takeoffTable.ts';
 import { type LengthUnit, type TableQuestion, understandUnits } from './takeoffUnits.ts';
 
+// Longer than other files: one row is read by one reader, whose parts share what holds from the rows above.
+
 /** One row of a take-off table as it was understood. */
 export interface TakeoffRow {
   /** Line in the text, counted from 1 with the heading. */

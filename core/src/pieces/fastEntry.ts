@@ -13,6 +13,8 @@ import {
 } from './model.ts';
 import { COUNT_WORDS, kindPattern, readConstruction, readKind } from './words.ts';
 
+// Longer than other files: one grammar, whose parts take their words out of the same line in turn.
+
 /** What one typed line stands for. */
 export interface FastEntry {
   count: number;

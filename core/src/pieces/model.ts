@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 
+// Longer than other files: a piece with every limit that its fields set each other.
+
 /** How a piece is built; decides which measures count and how its areas are worked out. */
 export const CONSTRUCTIONS = [
   'slab',

@@ -10,6 +10,8 @@ import {
   type Verdict,
 } from './model.ts';
 
+// Longer than other files: lists of words in the languages that tables come in.
+
 /** Words of the trade for each kind, with what joiners of other countries write. Longer ones are tried first. */
 const KIND_NAMES: Record<string, PieceKind> = {
   'cabinet door': 'door',

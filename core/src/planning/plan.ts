@@ -18,6 +18,8 @@ import type { Objective } from './solve/objective.ts';
 import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
 import { type PlanRecipe, PlanSearch } from './solve/search.ts';
 
+// Longer than other files: the ways to a plan share how large jobs are cut and how far ahead is planned.
+
 /** From so many pieces on only the largest loads are tried, and halves of them. */
 const LARGE = 300;
 /** Load sizes that are tried: as large as the places allow, then more of them, and such that fit side by side. */

@@ -9,6 +9,8 @@ import type { Bound } from './solve/bound.ts';
 import { labourMinutes, type Objective, roomMinutes } from './solve/objective.ts';
 import type { Found, PlanRecipe } from './solve/search.ts';
 
+// Longer than other files: one list of what may help, each with the change that it makes.
+
 /** Something that could be done differently, to be tried in a plan. */
 export interface Relief {
   key: string;

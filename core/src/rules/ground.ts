@@ -4,6 +4,8 @@ import { does } from '../systems/operations.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, isAbrasive } from './walk.ts';
 
+// Longer than other files: one family of rules, each beside those it must not contradict.
+
 const BLOCKER = 'shellac-block-primer';
 
 function primersUnderColour(context: RuleContext) {

@@ -4,6 +4,8 @@ import { clearOver } from './fixes.ts';
 import { changeFix, type Rule } from './model.ts';
 import { type Film, filmStrands, isAbrasive, once } from './walk.ts';
 
+// Longer than other files: one family of rules, each beside those it must not contradict.
+
 const skinOil: Rule = {
   code: 'skin-oil',
   family: 'handling',

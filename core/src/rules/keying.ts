@@ -3,6 +3,8 @@ import { does } from '../systems/operations.ts';
 import type { Rule } from './model.ts';
 import { filmStrands, isAbrasive, isBare, once, strandsOf } from './walk.ts';
 
+// Longer than other files: one family of rules, each beside those it must not contradict.
+
 /** Scratches of anything coarser show through the next colour coat. */
 const COARSEST_BETWEEN_COLOURS = 180;
 /** Anything finer gives a film nothing to hold. */

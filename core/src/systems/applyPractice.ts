@@ -7,6 +7,8 @@ import type { StepDraft } from './step.ts';
 import { benchStep, draft, sandStep } from './steps.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
+// Longer than other files: one table of ways with what each changes in a sequence.
+
 type Change = (steps: StepDraft[], context: SystemContext) => StepDraft[];
 
 const each =

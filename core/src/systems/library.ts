@@ -20,6 +20,8 @@ import { benchStep, type CoatSlot, closingSteps, coatStep, dustStep, hangStep } 
 import type { SystemId } from './traits.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
+// Longer than other files: the systems that ship, side by side.
+
 /** A finishing system: the whole build-up from first cleaning to refit. */
 export interface FinishingSystem {
   id: SystemId;

@@ -1,5 +1,7 @@
 import { type QuantityKind, spelt } from './quantity.ts';
 
+// Longer than other files: one table of quantities and the units each is written in.
+
 const INCH_MM = 25.4;
 const US_OUNCE_ML = 29.5735295625;
 const US_GALLON_ML = 3785.411784;

@@ -18,7 +18,7 @@ import { productsOf } from '../stores/products.ts';
 import { layersOf, suppliesOf } from '../stores/store.ts';
 import { systemsOf } from '../systems/store.ts';
 import { decisionsOf } from '../zones/decisions.ts';
-import { stepsOf } from '../zones/sequence.ts';
+import { stepsOf } from '../zones/steps.ts';
 import { zonesOf } from '../zones/store.ts';
 
 /** Where what was touched is read. */

@@ -7,7 +7,7 @@ import { photosOf } from '../photos/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 import { latestPlan } from '../plans/store.ts';
 import { decisionsOf } from '../zones/decisions.ts';
-import { stepsOf } from '../zones/sequence.ts';
+import { stepsOf } from '../zones/steps.ts';
 import { zonesOf } from '../zones/store.ts';
 
 type Work = Pick<Dossier, 'job' | 'zones' | 'steps' | 'pieces' | 'log' | 'plan'>;

@@ -9,7 +9,7 @@ import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
 import { areInZone } from '../pieces/store.ts';
-import { findStep } from '../zones/sequence.ts';
+import { findStep } from '../zones/steps.ts';
 
 /** Clocks of tablets differ a little; more than this ahead is a mistake. */
 const AHEAD_MINUTES = 5;

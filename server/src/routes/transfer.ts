@@ -37,7 +37,7 @@ import { crewOf, findShop } from '../shop/store.ts';
 import { addProduct, sheetsOf } from '../stores/products.ts';
 import { addSupply, suppliesOf } from '../stores/store.ts';
 import { addDecision } from '../zones/decisions.ts';
-import { addSteps } from '../zones/sequence.ts';
+import { addSteps } from '../zones/steps.ts';
 import { addZone } from '../zones/store.ts';
 
 /** A zone as its steps do it: older files name a gun for the client's room, where their steps are rolled. */

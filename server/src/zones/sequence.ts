@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { Rows, ZoneRow } from '@upholder/core/api';
+import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
 import {
@@ -9,87 +9,20 @@ import {
   mergeStarted,
   optionsInPlace,
   practiceOf,
-  STEP_DEFAULTS,
   type Step,
   type StepDraft,
   StepDraftSchema,
   unfoldSystem,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
-import { insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { many, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import { findShop } from '../shop/store.ts';
 import { sheetsOf } from '../stores/products.ts';
 import { suppliesOf } from '../stores/store.ts';
 import { findVersion } from '../systems/store.ts';
-
+import { putSteps, stepsOf } from './steps.ts';
 import { findZone, isStarted, updateZone } from './store.ts';
-
-interface RawStep extends Record<string, unknown> {
-  id: string;
-  zone_id: string;
-  position: number;
-  key: string;
-  body: StepDraft;
-}
-
-const SELECT_STEPS = `select step.id, step.zone_id, step.position, step.key, step.body
-       from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id`;
-
-const toStep = ({ id, zone_id, position, key, body }: RawStep): Step => ({
-  ...STEP_DEFAULTS,
-  ...body,
-  id,
-  zoneId: zone_id,
-  position,
-  key,
-});
-
-/** The steps of a job, or those of these zones of it, in their order. */
-export async function stepsOf(
-  db: Queryable,
-  shopId: string,
-  jobId: string,
-  zoneIds: Rows = 'all',
-): Promise<Step[]> {
-  const rows = await many<RawStep>(
-    db,
-    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 and ($3::uuid[] is null or zone.id = any($3))
-      order by zone.position, zone.id, step.position`,
-    [shopId, jobId, zoneIds === 'all' ? null : zoneIds],
-  );
-  return rows.map(toStep);
-}
-
-/** A step of a job; null when the job has none by this id. */
-export async function findStep(
-  db: Queryable,
-  shopId: string,
-  jobId: string,
-  id: string,
-): Promise<Step | null> {
-  const row = await maybeOne<RawStep>(
-    db,
-    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = $2 and step.id = $3`,
-    [shopId, jobId, id],
-  );
-  return row && toStep(row);
-}
-
-/** Writes steps as they are. */
-export async function addSteps(db: Queryable, shopId: string, steps: readonly Step[]): Promise<void> {
-  await insertRows(
-    db,
-    'step',
-    steps.map((step) => rowOf(shopId, step)),
-    null,
-  );
-}
-
-/** A step as its row in the database. */
-function rowOf(shopId: string, { id, zoneId, position, ...body }: Step): Record<string, unknown> {
-  return { id, shop_id: shopId, zone_id: zoneId, position, key: body.key, body };
-}
 
 /** The ways of the job that a zone belongs to. */
 async function jobPractice(db: Queryable, shopId: string, zoneId: string): Promise<Job['practice']> {
@@ -228,21 +161,6 @@ async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdite
     zoneId,
     isEdited,
   ]);
-}
-
-/** Writes steps of a zone in their order, keeping the ids that they have. */
-async function putSteps(
-  db: Queryable,
-  shopId: string,
-  zoneId: string,
-  steps: readonly Step[],
-): Promise<void> {
-  await insertRows(
-    db,
-    'step',
-    steps.map((step, position) => rowOf(shopId, { ...step, zoneId, position })),
-    '(id) do update set position = excluded.position, body = excluded.body',
-  );
 }
 
 /** Ids of a zone's steps that the log names. */

@@ -17,6 +17,8 @@ import type { PotRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { PAGE_ID } from '../base/pageId.ts';
 
+// Longer than other files: one list of the calls, each in two or three lines.
+
 let csrfToken: string | null = null;
 
 /** Calls that answer with the session: its token goes with every changing call, its time sets the clock of this page. */

@@ -11,7 +11,7 @@ import { dayWords } from '../base/times.ts';
 import { useServerDate } from '../base/useNow.ts';
 import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
-import { GlyphPatterns } from '../parts/PieceGlyph.tsx';
+import { GlyphPatterns } from '../parts/glyphParts.tsx';
 import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
 import { SignInScreen } from '../screens/sign-in/SignInScreen.tsx';
 import { KeyOverlay } from './KeyOverlay.tsx';

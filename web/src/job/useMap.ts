@@ -71,10 +71,32 @@ export function useMap(served: Dossier) {
       return true;
     });
 
+  /** Changes openings. It shows at once; the answer says what was refused, or null. */
+  async function change(openings: OpeningRow[]): Promise<Refusal | null> {
+    const before = openings.flatMap(({ id }) => dossier.openings.find((one) => one.id === id) ?? []);
+    const refusal = await write(openings);
+    if (!told(refusal)) return refusal;
+    const [first] = openings;
+    history.record({
+      what: openings.length === 1 ? `change of ${first?.tag}` : `change of ${openings.length} openings`,
+      undo: async () => told(await write(before)),
+      redo: async () => told(await write(openings)),
+    });
+    return null;
+  }
+
   return {
     dossier,
     history,
     problem,
+    change,
+    /** Gives openings other tags, by their ids. */
+    async retag(tags: ReadonlyMap<string, string>): Promise<Refusal | null> {
+      const openings = dossier.openings
+        .filter(({ id }) => tags.has(id))
+        .map((opening) => ({ ...opening, tag: tags.get(opening.id) ?? opening.tag }));
+      return openings.length === 0 ? null : change(openings);
+    },
     say: setProblem,
     /** Walls and openings for all pieces that have none, by their tags. */
     layOut(): Promise<boolean> {
@@ -106,19 +128,6 @@ export function useMap(served: Dossier) {
           dossier.openings.filter(({ wallId }) => wallId === wall.id),
         ),
       ),
-    /** Changes openings. It shows at once; the answer says what was refused, or null. */
-    async change(openings: OpeningRow[]): Promise<Refusal | null> {
-      const before = openings.flatMap(({ id }) => dossier.openings.find((one) => one.id === id) ?? []);
-      const refusal = await write(openings);
-      if (!told(refusal)) return refusal;
-      const [first] = openings;
-      history.record({
-        what: openings.length === 1 ? `change of ${first?.tag}` : `change of ${openings.length} openings`,
-        undo: async () => told(await write(before)),
-        redo: async () => told(await write(openings)),
-      });
-      return null;
-    },
     changeWall: (wall: WallRow) =>
       history.inTurn(async () => {
         let { version } = wall;

@@ -8,6 +8,8 @@ import {
   type ScheduledOp,
 } from '../problem/model.ts';
 
+// Longer than other files: the checker is read as a whole, apart from all that it checks.
+
 /** One broken promise of a plan. */
 export interface Violation {
   code:

@@ -24,6 +24,8 @@ import { type Batch, spaceOf } from './loads.ts';
 import { type BadAir, type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
 import { repairOp } from './repairs.ts';
 
+// Longer than other files: one operation is made in one place, from step, load, shop and log.
+
 /** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
 export function clocksOfCoat(
   step: Step,

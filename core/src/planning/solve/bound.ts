@@ -13,6 +13,8 @@ import {
 import { firstIndexEndingAfter } from './timetable.ts';
 import { daysOfWork, heldAlone, leastDays, usedBy } from './turns.ts';
 
+// Longer than other files: one bound; each part of it is only right together with the others.
+
 /** What no plan can end before, and what makes it so. */
 export interface Bound {
   at: Minute;

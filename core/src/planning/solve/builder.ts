@@ -13,6 +13,8 @@ import {
 import { repairOp } from '../problem/repairs.ts';
 import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable } from './timetable.ts';
 
+// Longer than other files: one search for a place in time, with the state that it keeps.
+
 /** The coat whose recoat window has shut when `op` starts at `start` with nothing abrading in between, if any. */
 export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {
   if (op.waitFor !== 'recoat') return null;

@@ -10,6 +10,8 @@ import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedul
 import { union } from './supply.ts';
 import { daysOfWork } from './turns.ts';
 
+// Longer than other files: one search, with the state that it keeps.
+
 /** Everything that tells one plan of a problem from another; the same recipe gives the same plan. */
 export interface PlanRecipe {
   cut: Cut;

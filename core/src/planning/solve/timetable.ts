@@ -12,6 +12,8 @@ import {
   workMinutes,
 } from '../problem/model.ts';
 
+// Longer than other files: one timetable, with the state that it keeps.
+
 /** Where an operation would go. */
 export interface Slot extends Interval {
   personId: string;

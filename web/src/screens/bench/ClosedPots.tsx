@@ -1,7 +1,7 @@
 import { SHAKEN_REST_MIN } from '@upholder/core/mixing';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
-import type { Leftover } from './startDraft.ts';
+import type { Leftover } from './readDraft.ts';
 
 /** What is left of a product in closed pots, to be poured in first. */
 export function ClosedPots({

@@ -8,18 +8,9 @@ import { useServerDate } from '../../base/useNow.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Volume } from './Amount.tsx';
 import { ClosedPots } from './ClosedPots.tsx';
+import { isReady, potFrom, readDraft } from './readDraft.ts';
 import { Choice, ComesTo, Entry, GoodLastTime, Means } from './StartPotParts.tsx';
-import {
-  coatingsOf,
-  draftFrom,
-  GOALS,
-  type Goal,
-  gunsFor,
-  inConvention,
-  isReady,
-  potFrom,
-  readDraft,
-} from './startDraft.ts';
+import { coatingsOf, draftFrom, GOALS, type Goal, gunsFor, inConvention } from './startDraft.ts';
 
 const AMOUNT_WORDS: Record<Goal, string> = {
   visit: 'Mix for the visit',

@@ -6,7 +6,8 @@ import type { ReactNode } from 'react';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
-import { type draftFrom, gunsFor, type readDraft } from './startDraft.ts';
+import type { readDraft } from './readDraft.ts';
+import { type draftFrom, gunsFor } from './startDraft.ts';
 
 const BIG = 'min-h-14 text-lead';
 

@@ -25,8 +25,8 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useApp } from '../../api/store.ts';
 import { Notice, Select } from '../../parts/controls.tsx';
+import { targetIn } from './potTargets.ts';
 import { Stopwatch } from './Stopwatch.tsx';
-import { targetIn } from './startDraft.ts';
 import { TypedRun } from './TypedRun.tsx';
 import { NextThinner, Runs } from './ViscosityParts.tsx';
 
@@ -43,6 +43,31 @@ function viscositiesOf(all: PotRecord['readings'], cups: readonly Cup[]) {
     const at23 = reading.materialC === null ? viscosity : viscosityAt23(viscosity, reading.materialC);
     return [{ reading, own, mean, fraction: reading.fraction, viscosity: at23 }];
   });
+}
+
+/** The readings of a pot, and the line through those that compare with the cup of its target. */
+function useFit(pot: PotRecord, sheet: ProductSheet, cups: readonly Cup[]) {
+  const { target } = pot;
+  const readings = useMemo(() => viscositiesOf(pot.readings, cups), [pot.readings, cups]);
+  const targetCup = cups.find(({ id }) => id === target?.cupId);
+  // Seconds of a cup without a standard say nothing about those of another one.
+  const usable = useMemo(
+    () => readings.filter(({ own }) => targetCup !== undefined && areComparable(own, targetCup)),
+    [readings, targetCup],
+  );
+  const fit = useMemo(
+    () =>
+      usable.length > 0 ? fitThinning(usable, slopePrior(sheet.base === 'water' ? 'water' : 'other')) : null,
+    [usable, sheet.base],
+  );
+  const charted = useMemo(
+    () =>
+      targetCup
+        ? usable.map(({ fraction, viscosity }) => ({ fraction, seconds: cupSeconds(targetCup, viscosity) }))
+        : [],
+    [usable, targetCup],
+  );
+  return { readings, targetCup, fit, charted };
 }
 
 /** Whether the pot is thin enough: time the cup, and what to add next, with how sure that is. */
@@ -68,25 +93,7 @@ export function ViscosityPanel({
   const summary = summariseRuns(runs);
   const theme = useApp(({ face }) => face.theme);
   const { target } = pot;
-  const readings = useMemo(() => viscositiesOf(pot.readings, cups), [pot.readings, cups]);
-  const targetCup = cups.find(({ id }) => id === target?.cupId);
-  // Seconds of a cup without a standard say nothing about those of another one.
-  const usable = useMemo(
-    () => readings.filter(({ own }) => targetCup !== undefined && areComparable(own, targetCup)),
-    [readings, targetCup],
-  );
-  const fit = useMemo(
-    () =>
-      usable.length > 0 ? fitThinning(usable, slopePrior(sheet.base === 'water' ? 'water' : 'other')) : null,
-    [usable, sheet.base],
-  );
-  const charted = useMemo(
-    () =>
-      targetCup
-        ? usable.map(({ fraction, viscosity }) => ({ fraction, seconds: cupSeconds(targetCup, viscosity) }))
-        : [],
-    [usable, targetCup],
-  );
+  const { readings, targetCup, fit, charted } = useFit(pot, sheet, cups);
   if (!cup) return null;
   const maximum = thinnerRoom(sheet, pot.recipe);
   const shown = targetIn(target && targetCup ? { ...target, cup: targetCup } : null, cup, cups);

@@ -3,7 +3,8 @@ import { GENERIC_PRODUCTS, type ProductSheet } from '@upholder/core/catalogue';
 import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { draftFrom, isReady, type PotDraft, potFrom, readDraft } from './startDraft.ts';
+import { isReady, potFrom, readDraft } from './readDraft.ts';
+import { draftFrom, type PotDraft } from './startDraft.ts';
 
 const gunId = uuid();
 

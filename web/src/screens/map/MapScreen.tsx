@@ -162,12 +162,7 @@ export function MapScreen() {
         <TagDialog
           dossier={dossier}
           editMany={editMany}
-          retagOpenings={(tags) => {
-            const openings = dossier.openings
-              .filter(({ id }) => tags.has(id))
-              .map((opening) => ({ ...opening, tag: tags.get(opening.id) ?? opening.tag }));
-            return openings.length === 0 ? Promise.resolve(null) : change(openings);
-          }}
+          retagOpenings={map.retag}
           onClose={() => setTagging(false)}
         />
       )}

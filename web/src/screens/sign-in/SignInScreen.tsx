@@ -3,7 +3,8 @@ import { PIECE_DEFAULTS } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
-import { GlyphPatterns, PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { GlyphPatterns } from '../../parts/glyphParts.tsx';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 const DOOR = { ...PIECE_DEFAULTS, widthMm: 400, heightMm: 620 };
 const STAGES = (['bare', 'clean', 'keyed', 'filled', 'primed', 'wet', 'dry', 'cured'] as const).map(

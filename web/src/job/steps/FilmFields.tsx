@@ -1,0 +1,188 @@
+import type { ShopContext } from '@upholder/core/api';
+import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS } from '@upholder/core/catalogue';
+import { parseThinning, writeThinning } from '@upholder/core/mixing';
+import type { Piece } from '@upholder/core/pieces';
+import { laidOnBy, OPERATION_TRAITS, otherProduct, restOf, type StepDraft } from '@upholder/core/systems';
+import { parseFilmUm } from '@upholder/core/units';
+import { type ReactNode, useState } from 'react';
+import { Field, Select } from '../../parts/controls.tsx';
+import { DraftText, readField, readNumber } from './draftText.tsx';
+
+export interface FieldsProps {
+  step: StepDraft;
+  shop: ShopContext;
+  /** Pieces that a step may be limited to; none where the sequence belongs to no job. */
+  pieces: readonly Piece[];
+  colour: string;
+  change(what: string, part: Partial<StepDraft>): void;
+}
+
+const FACE_WORDS: Record<StepDraft['faces'], string> = {
+  both: 'both faces',
+  front: 'fronts only',
+  back: 'backs only',
+};
+
+const THINNERS = ['clean water', 'mineral spirit', 'denatured alcohol', 'lacquer thinner'];
+
+export function Choice({
+  label,
+  value,
+  onChoose,
+  children,
+}: {
+  label: string;
+  value: string;
+  onChoose(value: string): void;
+  children: ReactNode;
+}) {
+  return (
+    <Field label={label}>
+      {(ids) => (
+        <Select {...ids} value={value} onChange={({ target }) => onChoose(target.value)}>
+          {children}
+        </Select>
+      )}
+    </Field>
+  );
+}
+
+export function options(words: Record<string, string>) {
+  return Object.entries(words).map(([key, word]) => (
+    <option key={key} value={key}>
+      {word}
+    </option>
+  ));
+}
+
+export function FilmFields({ step, shop, change }: FieldsProps) {
+  const [said, setSaid] = useState('');
+  const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
+  if (!sheet) return null;
+  return (
+    <>
+      {said !== '' && (
+        <p role="status" className="col-span-4 border-tape border-l-[6px] pl-3 text-note">
+          {said}
+        </p>
+      )}
+      <Choice
+        label="Product"
+        value={step.productKey ?? ''}
+        onChoose={(key) => {
+          const chosen = shop.products.find((product) => product.key === key);
+          if (!chosen) return;
+          const { part, said } = otherProduct(step, sheet, chosen);
+          change('product', part);
+          setSaid(said);
+        }}
+      >
+        {shop.products
+          .filter((product) => product.sheet.role === sheet.role)
+          .map((product) => (
+            <option key={product.key} value={product.key}>
+              {product.sheet.name}
+            </option>
+          ))}
+      </Choice>
+      <Choice
+        label="Applied by"
+        value={step.applicator ?? ''}
+        onChoose={(value) => {
+          const applicator = value as Applicator;
+          change('applicator', laidOnBy(step, applicator));
+        }}
+      >
+        {options(Object.fromEntries(sheet.applicators.map((one) => [one, APPLICATOR_WORDS[one]])))}
+      </Choice>
+      <DraftText
+        label="Wet film"
+        value={step.wftUm === null ? '' : `${step.wftUm} µm`}
+        read={(text) => {
+          const film = parseFilmUm(text);
+          return film.ok ? readField('wftUm', film.value) : film.message;
+        }}
+        onCommit={(part) => change('wet film', part)}
+      />
+      {step.thinning && (
+        <>
+          <DraftText
+            label={`Thinning, ${CONVENTION_WORDS[step.thinning.convention]}`}
+            value={writeThinning(step.thinning)}
+            read={(text) => {
+              const read = parseThinning(text, step.thinning?.convention ?? 'on-paint');
+              if (!read.ok) return read.message;
+              return read.value.kind === 'amount'
+                ? { thinning: read.value.thinning }
+                : 'The sequence holds an amount. Thin to seconds at the bench.';
+            }}
+            onCommit={(part) => change('thinning', part)}
+          />
+          <Choice
+            label="Thinned with"
+            value={step.thinnerName}
+            onChoose={(thinnerName) => change('thinner', { thinnerName })}
+          >
+            <option value="">{sheet.thinnerName} (sheet)</option>
+            {THINNERS.filter((name) => name !== sheet.thinnerName).map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Choice>
+        </>
+      )}
+      <Choice
+        label="Goes on"
+        value={step.faces}
+        onChoose={(faces) => change('faces', { faces: faces as StepDraft['faces'] })}
+      >
+        {options(FACE_WORDS)}
+      </Choice>
+      <DraftText
+        label="Pots, one after the other"
+        value={String(step.potCount)}
+        read={(text) => readField('potCount', readNumber(text))}
+        onCommit={(part) => change('pots', part)}
+      />
+    </>
+  );
+}
+
+export function SupplyFields({ step, shop, change }: FieldsProps) {
+  const kinds = OPERATION_TRAITS[step.operation].supplies;
+  const fitting = shop.supplies.filter(({ supply }) => kinds.includes(supply.kind));
+  const supply = fitting.find(({ key }) => key === step.supplyKey)?.supply;
+  if (kinds.length === 0) return null;
+  return (
+    <>
+      <Choice
+        label="With"
+        value={step.supplyKey ?? ''}
+        onChoose={(key) => {
+          const chosen = fitting.find((one) => one.key === key)?.supply;
+          const grit =
+            chosen?.kind === 'abrasive'
+              ? { grit: chosen.grit, name: step.name.replace(/P\d+/, `P${chosen.grit}`) }
+              : {};
+          change('supply', { supplyKey: key === '' ? null : key, restMin: restOf(chosen), ...grit });
+        }}
+      >
+        <option value="">not named</option>
+        {fitting.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.supply.name}
+          </option>
+        ))}
+      </Choice>
+      {supply?.kind === 'cleaner' && supply.needsRinse && (
+        <Choice
+          label="Residue"
+          value={step.isRinsed ? 'yes' : 'no'}
+          onChoose={(value) => change('rinse', { isRinsed: value === 'yes' })}
+        >
+          <option value="yes">rinsed off</option>
+          <option value="no">left on</option>
+        </Choice>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,64 @@
+import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { Button, Sheet } from '../../parts/controls.tsx';
+import { Beam, Figures, type ListProps, Terms } from './RankedList.tsx';
+
+export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps, 'onCompare'>) {
+  const systems = compared.flatMap((id) => findings.ranking.find(({ systemId }) => systemId === id) ?? []);
+  return (
+    <Sheet className="overflow-x-auto p-4" aria-label="Side by side">
+      <table className="w-full table-fixed text-left align-top">
+        <thead>
+          <tr>
+            {systems.map(({ systemId }) => (
+              <th key={systemId} scope="col" className="pr-6 pb-2 align-top">
+                <span className="tape mr-2">{systemId}</span>
+                {FINISHING_SYSTEMS[systemId].name}
+                <p className="mt-1 font-normal text-note text-quiet">{FINISHING_SYSTEMS[systemId].outline}</p>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => (
+              <td key={systemId} className="py-2 pr-6">
+                <Figures findings={findings} systemId={systemId} shop={shop} />
+              </td>
+            ))}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => {
+              const hiding = findings.outlooks?.[systemId]?.hiding;
+              const coats = findings.outlooks?.[systemId]?.options.colourCoats;
+              return (
+                <td key={systemId} className="py-2 pr-6">
+                  {coats ? `${coats} colour coats` : 'no colour'}
+                  {hiding && <span className="text-quiet">, {hiding.coats ?? 'too many'} to hide</span>}
+                </td>
+              );
+            })}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map((system) => (
+              <td key={system.systemId} className="py-2 pr-6 align-top">
+                <Beam system={system} />
+                <Terms system={system} />
+              </td>
+            ))}
+          </tr>
+          <tr className="border-line border-t">
+            {systems.map(({ systemId }) => (
+              <td key={systemId} className="pt-3 pr-6">
+                <Button className="min-h-11" onClick={() => onChoose(systemId)}>
+                  {zone.systemId === systemId && zone.ownSystem === null
+                    ? 'Write the reason anew'
+                    : `Choose ${systemId}`}
+                </Button>
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}
