@@ -1,4 +1,16 @@
-import { converter, differenceCiede2000, differenceEuclidean, formatHex } from 'culori';
+import {
+  converter,
+  differenceCiede2000,
+  differenceEuclidean,
+  formatHex,
+  modeLab65,
+  modeRgb,
+  useMode,
+} from 'culori/fn';
+
+// Only the two ways of writing a colour that are asked for: a page need not carry thirty others.
+useMode(modeRgb);
+useMode(modeLab65);
 
 /** A colour in CIELAB under D65: lightness 0–100, a* and b*. */
 export interface Lab {
