@@ -1,4 +1,5 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import { usePointerDrag } from '../../base/usePointerDrag.ts';
 import type { LabourItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -39,34 +40,19 @@ export function LabourBlock({
   onDrag(minute: number | null): void;
   words: string;
 }) {
-  const [shiftPx, setShift] = useState(0);
-  const from = useRef<number | null>(null);
   const left = scale.x(item.start);
   const width = Math.max(5, scale.x(item.end) - left - 1);
-  function down(event: PointerEvent<HTMLButtonElement>): void {
-    if (!onMove || event.button !== 0) return;
-    from.current = event.clientX;
-    event.currentTarget.setPointerCapture(event.pointerId);
-  }
-  function move(event: PointerEvent): void {
-    if (from.current === null) return;
-    const shift = event.clientX - from.current;
-    setShift(shift);
-    if (Math.abs(shift) >= DRAG_PX) onDrag(snapped(scale.minuteAt(left + shift)));
-  }
-  function up(): void {
-    if (from.current === null) return;
-    if (Math.abs(shiftPx) >= DRAG_PX) onMove?.(snapped(scale.minuteAt(left + shiftPx)));
-    else onSelect();
-    letBe();
-  }
-  function letBe(): void {
-    onDrag(null);
-    from.current = null;
-    setShift(0);
-  }
+  const minuteAt = (shiftPx: number) => snapped(scale.minuteAt(left + shiftPx));
+  const { shift, letBe, handlers } = usePointerDrag({
+    slackPx: DRAG_PX,
+    isOff: onMove === null,
+    onShift: ({ x }) => onDrag(minuteAt(x)),
+    onDrop: ({ x }) => onMove?.(minuteAt(x)),
+    onPress: onSelect,
+    onOver: () => onDrag(null),
+  });
   function press(event: KeyboardEvent): void {
-    if (event.key === 'Escape' && from.current !== null) letBe();
+    if (event.key === 'Escape') letBe();
     if (event.key === 'Enter' || event.key === ' ') {
       onSelect();
       return;
@@ -84,18 +70,15 @@ export function LabourBlock({
   return (
     <button
       type="button"
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={onMove ? up : undefined}
-      onPointerCancel={letBe}
+      {...handlers}
       onClick={onMove ? undefined : onSelect}
       onKeyDown={press}
       title={words}
       aria-label={`${words}${isPinned ? ', pinned' : ''}`}
       className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-tiny leading-[19px] [font-stretch:88%] ${look} ${
         isPinned ? 'border-l-[6px] border-l-tape' : ''
-      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${Math.abs(shiftPx) >= DRAG_PX ? 'z-30 cursor-grabbing opacity-80' : ''}`}
-      style={{ left: left + (Math.abs(shiftPx) >= DRAG_PX ? shiftPx : 0), width, top, height: 21 }}
+      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${shift ? 'z-30 cursor-grabbing opacity-80' : ''}`}
+      style={{ left: left + (shift?.x ?? 0), width, top, height: 21 }}
     >
       {width > 30 ? item.op.name : ''}
     </button>

@@ -1,7 +1,8 @@
 import type { Dossier, OpeningRow, WallRow } from '@upholder/core/api';
 import { snapOpening } from '@upholder/core/elevation';
 import type { PieceStates } from '@upholder/core/floor';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
+import { type Shift, usePointerDrag } from '../../base/usePointerDrag.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 const STEP_MM = 10;
@@ -21,52 +22,47 @@ interface WallViewProps {
   onDelete(opening: OpeningRow): void;
 }
 
-interface Drag {
-  id: string;
-  startX: number;
-  startY: number;
-  at: { xMm: number; yMm: number; lineX: number | null; lineY: number | null } | null;
-}
+/** Where a dragged opening would come to lie, and the lines that it keeps to there. */
+type Snap = ReturnType<typeof snapOpening>;
 
-/** One wall to scale, seen from the front; its openings are moved by dragging or with the arrow keys. */
-export function WallView({
+/** One opening on its wall, with the pieces that are in it. */
+function OpeningBlock({
+  opening,
+  openings,
   dossier,
   wall,
   states,
   now,
   pxPerMm,
-  selectedId,
+  isSelected,
+  onSnap,
   onSelect,
   onMove,
   onDelete,
-}: WallViewProps) {
-  const [drag, setDrag] = useState<Drag | null>(null);
-  const board = useRef<HTMLDivElement>(null);
-  const openings = dossier.openings.filter(({ wallId }) => wallId === wall.id);
+}: Omit<WallViewProps, 'selectedId'> & {
+  opening: OpeningRow;
+  /** All openings of the wall. */
+  openings: readonly OpeningRow[];
+  isSelected: boolean;
+  /** While it is dragged: what it lines up with; null once it is let go. */
+  onSnap(snap: Snap | null): void;
+}) {
   const colours = new Map(dossier.zones.map(({ id, newColour }) => [id, newColour]));
+  const others = openings.filter(({ id }) => id !== opening.id);
+  const snapAt = ({ x, y }: Shift): Snap =>
+    snapOpening({ ...opening, xMm: opening.xMm + x / pxPerMm, yMm: opening.yMm - y / pxPerMm }, others, wall);
+  const { shift, handlers } = usePointerDrag({
+    slackPx: SLACK_PX,
+    onShift: (gone) => onSnap(snapAt(gone)),
+    onDrop(gone) {
+      const { xMm, yMm } = snapAt(gone);
+      onMove({ ...opening, xMm, yMm });
+    },
+    onOver: () => onSnap(null),
+  });
+  const snap = shift && snapAt(shift);
 
-  function follow(event: PointerEvent, opening: OpeningRow): void {
-    if (!drag || drag.id !== opening.id) return;
-    const dx = event.clientX - drag.startX;
-    const dy = event.clientY - drag.startY;
-    if (!drag.at && Math.hypot(dx, dy) < SLACK_PX) return;
-    const moved = { ...opening, xMm: opening.xMm + dx / pxPerMm, yMm: opening.yMm - dy / pxPerMm };
-    setDrag({
-      ...drag,
-      at: snapOpening(
-        moved,
-        openings.filter(({ id }) => id !== opening.id),
-        wall,
-      ),
-    });
-  }
-
-  function drop(opening: OpeningRow): void {
-    if (drag?.at) onMove({ ...opening, xMm: drag.at.xMm, yMm: drag.at.yMm });
-    setDrag(null);
-  }
-
-  function press(event: KeyboardEvent, opening: OpeningRow): void {
+  function press(event: KeyboardEvent): void {
     const by = event.shiftKey ? LEAP_MM : STEP_MM;
     const direction = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[
       event.key
@@ -93,7 +89,68 @@ export function WallView({
     else if (event.key === 'Escape') onSelect(null);
   }
 
-  const lines = drag?.at;
+  const at = snap ?? opening;
+  const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
+  const words = members.length === 0 ? 'empty' : members.map(({ tag }) => tag).join(', ');
+  const width = opening.widthMm * pxPerMm;
+  return (
+    <button
+      type="button"
+      aria-label={`Opening ${opening.tag}: ${words}`}
+      aria-pressed={isSelected}
+      onClick={() => onSelect(opening.id)}
+      onFocus={() => onSelect(opening.id)}
+      onKeyDown={press}
+      {...handlers}
+      className={`absolute touch-none overflow-hidden ${isSelected ? 'z-10 outline-[3px] outline-act' : ''} ${members.length === 0 ? 'border border-quiet border-dashed' : ''}`}
+      style={{
+        left: at.xMm * pxPerMm,
+        top: (wall.heightMm - at.yMm - opening.heightMm) * pxPerMm,
+        width,
+        height: opening.heightMm * pxPerMm,
+      }}
+    >
+      <span
+        className="pointer-events-none absolute inset-0 flex items-center justify-center"
+        aria-hidden="true"
+      >
+        {members.map((piece) => (
+          <span key={piece.id} className="-m-[3px]">
+            <PieceGlyph
+              piece={piece}
+              states={states.get(piece.id)}
+              colour={colours.get(piece.zoneId) ?? '#888888'}
+              size={pxPerMm * 1000}
+              perMetre
+              now={now}
+            />
+          </span>
+        ))}
+      </span>
+      <span
+        className="pointer-events-none absolute bottom-0 left-1/2 -translate-x-1/2 bg-sheet px-1 font-semibold leading-tight"
+        style={{ fontSize: Math.max(9, Math.min(13, width / 4)) }}
+      >
+        {opening.tag}
+      </span>
+    </button>
+  );
+}
+
+/** One wall to scale, seen from the front; its openings are moved by dragging or with the arrow keys. */
+export function WallView({
+  dossier,
+  wall,
+  states,
+  now,
+  pxPerMm,
+  selectedId,
+  onSelect,
+  onMove,
+  onDelete,
+}: WallViewProps) {
+  const [snap, setSnap] = useState<Snap | null>(null);
+  const openings = dossier.openings.filter(({ wallId }) => wallId === wall.id);
   return (
     <figure className="break-inside-avoid">
       <figcaption className="mb-1 flex items-baseline gap-3">
@@ -104,73 +161,33 @@ export function WallView({
         </span>
       </figcaption>
       <div
-        ref={board}
         className="relative border-ink border-b-[3px] bg-raised"
         style={{ width: wall.widthMm * pxPerMm, height: wall.heightMm * pxPerMm }}
       >
-        {openings.map((opening) => {
-          const at = drag?.id === opening.id && drag.at ? drag.at : opening;
-          const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
-          const isSelected = opening.id === selectedId;
-          const words = members.length === 0 ? 'empty' : members.map(({ tag }) => tag).join(', ');
-          const width = opening.widthMm * pxPerMm;
-          return (
-            <button
-              key={opening.id}
-              type="button"
-              aria-label={`Opening ${opening.tag}: ${words}`}
-              aria-pressed={isSelected}
-              onClick={() => onSelect(opening.id)}
-              onFocus={() => onSelect(opening.id)}
-              onKeyDown={(event) => press(event, opening)}
-              onPointerDown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                setDrag({ id: opening.id, startX: event.clientX, startY: event.clientY, at: null });
-              }}
-              onPointerMove={(event) => follow(event, opening)}
-              onPointerUp={() => drop(opening)}
-              onPointerCancel={() => setDrag(null)}
-              className={`absolute touch-none overflow-hidden ${isSelected ? 'z-10 outline-[3px] outline-act' : ''} ${members.length === 0 ? 'border border-quiet border-dashed' : ''}`}
-              style={{
-                left: at.xMm * pxPerMm,
-                top: (wall.heightMm - at.yMm - opening.heightMm) * pxPerMm,
-                width,
-                height: opening.heightMm * pxPerMm,
-              }}
-            >
-              <span
-                className="pointer-events-none absolute inset-0 flex items-center justify-center"
-                aria-hidden="true"
-              >
-                {members.map((piece) => (
-                  <span key={piece.id} className="-m-[3px]">
-                    <PieceGlyph
-                      piece={piece}
-                      states={states.get(piece.id)}
-                      colour={colours.get(piece.zoneId) ?? '#888888'}
-                      size={pxPerMm * 1000}
-                      perMetre
-                      now={now}
-                    />
-                  </span>
-                ))}
-              </span>
-              <span
-                className="pointer-events-none absolute bottom-0 left-1/2 -translate-x-1/2 bg-sheet px-1 font-semibold leading-tight"
-                style={{ fontSize: Math.max(9, Math.min(13, width / 4)) }}
-              >
-                {opening.tag}
-              </span>
-            </button>
-          );
-        })}
-        {lines?.lineX !== null && lines?.lineX !== undefined && (
-          <span className="absolute inset-y-0 w-px bg-act" style={{ left: lines.lineX * pxPerMm }} />
+        {openings.map((opening) => (
+          <OpeningBlock
+            key={opening.id}
+            opening={opening}
+            openings={openings}
+            dossier={dossier}
+            wall={wall}
+            states={states}
+            now={now}
+            pxPerMm={pxPerMm}
+            isSelected={opening.id === selectedId}
+            onSnap={setSnap}
+            onSelect={onSelect}
+            onMove={onMove}
+            onDelete={onDelete}
+          />
+        ))}
+        {snap?.lineX !== null && snap?.lineX !== undefined && (
+          <span className="absolute inset-y-0 w-px bg-act" style={{ left: snap.lineX * pxPerMm }} />
         )}
-        {lines?.lineY !== null && lines?.lineY !== undefined && (
+        {snap?.lineY !== null && snap?.lineY !== undefined && (
           <span
             className="absolute inset-x-0 h-px bg-act"
-            style={{ top: (wall.heightMm - lines.lineY) * pxPerMm }}
+            style={{ top: (wall.heightMm - snap.lineY) * pxPerMm }}
           />
         )}
       </div>
