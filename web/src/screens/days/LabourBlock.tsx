@@ -47,7 +47,8 @@ export function LabourBlock({
     slackPx: DRAG_PX,
     isOff: onMove === null,
     onShift: ({ x }) => onDrag(minuteAt(x)),
-    onDrop: ({ x }) => onMove?.(minuteAt(x)),
+    // Brought back to where it was, it was only looked at.
+    onDrop: ({ x }) => (Math.abs(x) < DRAG_PX ? onSelect() : onMove?.(minuteAt(x))),
     onPress: onSelect,
     onOver: () => onDrag(null),
   });
