@@ -65,11 +65,11 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
         return { planId: uuid(), dossier, shop, now, ...body };
       },
       plan: (order) => planner.one(order),
-      async keep(connection, { dossier }, outcome) {
+      async keep(connection, _question, outcome) {
         if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
         await addPlan(connection, shopId, params.jobId, member.id, outcome.value);
         await changed(connection, { jobs: [{ id: params.jobId, plan: true }] });
-        return { before: dossier.plan, plan: outcome.value };
+        return { plan: outcome.value };
       },
     });
   });

@@ -9,10 +9,10 @@ import { route, uuidParams } from '../shapes/route.ts';
 export const plansRoutes = {
   planJob: route(PATHS.planJob, {
     summary:
-      'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere; answers with the plan before and the new one',
+      'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere',
     params: uuidParams('jobId'),
     body: z.object({ wish: WishSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
-    response: z.object({ before: PlanSnapshotSchema.nullable(), plan: PlanSnapshotSchema }),
+    response: z.object({ plan: PlanSnapshotSchema }),
     status: 201,
   }),
 

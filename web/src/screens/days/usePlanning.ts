@@ -25,8 +25,9 @@ export function usePlanning(dossier: Dossier) {
       return false;
     }
     setProblem(null);
-    const { before, plan: made } = outcome.data;
-    setReplanned(before ? { before, plan: made, moves: comparePlans(before.ops, made.ops) } : null);
+    const made = outcome.data.plan;
+    // Held against what stood here when it was pressed: that is what somebody saw move.
+    setReplanned(plan ? { before: plan, plan: made, moves: comparePlans(plan.ops, made.ops) } : null);
     return true;
   }
   /** Plans with another wish, which can be taken back: the same wish with a better plan is only better. */
