@@ -69,3 +69,32 @@ describe('calendar', () => {
     expect(ShopSettingsSchema.safeParse(DEFAULT_SHOP_SETTINGS).success).toBe(true);
   });
 });
+
+describe('settings of a shop', () => {
+  const numbers = Object.entries({ ...DEFAULT_SHOP_SETTINGS, ...DEFAULT_SHOP_SETTINGS.doorMeasure }).filter(
+    ([, value]) => typeof value === 'number',
+  );
+  const withOne = (key: string, value: number) => ({
+    ...DEFAULT_SHOP_SETTINGS,
+    ...(key in DEFAULT_SHOP_SETTINGS ? { [key]: value } : {}),
+    doorMeasure: {
+      ...DEFAULT_SHOP_SETTINGS.doorMeasure,
+      ...(key in DEFAULT_SHOP_SETTINGS.doorMeasure ? { [key]: value } : {}),
+    },
+  });
+
+  it.each(numbers.map(([key]) => key))('says in a sentence what it does not take as %s', (key) => {
+    for (const wrong of [Number.NaN, -1, 1e9]) {
+      const { error } = ShopSettingsSchema.safeParse(withOne(key, wrong));
+      expect(error?.issues[0]?.message, `${wrong}`).toMatch(/^[A-Z].* .*\.$/);
+      expect(error?.issues[0]?.message).not.toMatch(/invalid|expected|too (small|big)/i);
+    }
+  });
+
+  it('takes halves of metres, and no halves of benches', () => {
+    expect(ShopSettingsSchema.safeParse(withOne('railLengthMm', 1500.5)).success).toBe(true);
+    expect(ShopSettingsSchema.safeParse(withOne('benches', 2.5)).error?.issues[0]?.message).toBe(
+      'Write a whole number of benches, such as 2.',
+    );
+  });
+});

@@ -98,7 +98,78 @@ describe('a form that is saved by a press', () => {
 
   it('starts anew from another draft', () => {
     const { now } = form();
-    act(() => now().start({ name: 'Primer', 'film.min': '60' }));
+    act(() => now().start({ name: 'Primer', 'film.min': '60' }, 2));
     expect([now().text('name'), now().text('film.min'), now().isChanged]).toEqual(['Primer', '60', false]);
   });
+
+  /** A sheet that lies on a server, which another page writes to as well. */
+  function shared() {
+    let there = { version: 1, sheet: { name: 'Enamel', film: { min: 90 } } as Sheet };
+    const draftOf = ({ name, film }: Sheet): Draft => ({ name, 'film.min': String(film.min) });
+    const view = renderHook(
+      ({ version, sheet }: typeof there) =>
+        useDraftForm<Sheet>({
+          start: draftOf(sheet),
+          version,
+          read,
+          saved: 'Saved.',
+          save: async (wanted, over) => {
+            if (over !== there.version)
+              return {
+                refusal: {
+                  status: 409,
+                  code: 'conflict',
+                  message: 'Changed meanwhile.',
+                  fields: {},
+                  current: there,
+                },
+              };
+            there = { version: over + 1, sheet: wanted };
+            return { draft: draftOf(wanted), version: there.version };
+          },
+        }),
+      { initialProps: there },
+    );
+    return {
+      now: () => view.result.current,
+      write: (name: string, value: unknown) => act(() => view.result.current.write(name, value)),
+      save: () => act(() => view.result.current.save()),
+      /** The other page writes; this one is told, or not yet. */
+      other(sheet: Sheet, isTold = true) {
+        there = { version: there.version + 1, sheet };
+        if (isTold) view.rerender(there);
+      },
+      tell: () => view.rerender(there),
+      kept: () => there.sheet,
+    };
+  }
+
+  it('follows what another page keeps while nothing is typed, and saves over that', async () => {
+    const { now, write, save, other, tell, kept } = shared();
+    other({ name: 'Enamel', film: { min: 80 } });
+    expect([now().text('film.min'), now().isChanged]).toEqual(['80', false]);
+    write('name', 'Satin enamel');
+    expect(await save()).toBe(true);
+    tell();
+    expect(kept()).toEqual({ name: 'Satin enamel', film: { min: 80 } });
+    expect(now().text('film.min')).toBe('80');
+  });
+
+  it.each([true, false])(
+    'never writes over another page unasked, told of it before (%s) or not',
+    async (isTold) => {
+      const { now, write, save, other, kept } = shared();
+      write('name', 'Satin enamel');
+      other({ name: 'Enamel', film: { min: 80 } }, isTold);
+      expect([now().text('name'), now().text('film.min')]).toEqual(['Satin enamel', '90']);
+      expect(await save()).toBe(false);
+      expect(now().said?.words).toBe('Changed meanwhile. Save again to put yours in its place.');
+      expect(kept()).toEqual({ name: 'Enamel', film: { min: 80 } });
+      expect(now().text('name')).toBe('Satin enamel');
+      expect(await save()).toBe(true);
+      expect(kept()).toEqual({ name: 'Satin enamel', film: { min: 90 } });
+      write('film.min', '70');
+      expect(await save()).toBe(true);
+    },
+  );
 });

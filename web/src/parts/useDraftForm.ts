@@ -35,9 +35,14 @@ export function readBySchema<T>(
 
 interface DraftFormOptions<T> {
   start: Draft;
+  /**
+   * Version of what is shown. Where somebody else writes another one, an untouched form follows; one that was typed into is
+   * saved over what it was typed on, which the server then refuses.
+   */
+  version?: number;
   read(draft: Draft): Reading<T>;
-  /** Saves what the draft says. Answers with what was refused, or with the draft as it stands from then on. */
-  save(value: T): Promise<{ refusal?: Refusal; draft?: Draft }>;
+  /** Saves what the draft says over a version. Answers with what was refused, or with the draft as it stands from then on. */
+  save(value: T, version: number): Promise<{ refusal?: Refusal; draft?: Draft; version?: number }>;
   /** Said once it is saved; empty where nothing is. */
   saved: string;
 }
@@ -55,8 +60,8 @@ export interface DraftForm {
   check(): void;
   /** Saves; true once it is kept. */
   save(): Promise<boolean>;
-  /** Shows another draft, as the one that is kept. */
-  start(draft: Draft): void;
+  /** Shows another draft, as the one that is kept by a version. */
+  start(draft: Draft, version: number): void;
   /** Says something of its own, or nothing any more. */
   say(said: Said | null): void;
 }
@@ -74,11 +79,13 @@ function messagesOf(errors: FieldErrors): Record<string, string> {
 }
 
 /** A form that is typed into freely and saved by a press: what is wrong is said at its field, and nothing typed is lost. */
-export function useDraftForm<T>({ start, read, save, saved }: DraftFormOptions<T>): DraftForm {
+export function useDraftForm<T>({ start, version, read, save, saved }: DraftFormOptions<T>): DraftForm {
   const [said, say] = useState<Said | null>(null);
-  const options = useRef({ read, save, saved });
+  const options = useRef({ start, version, read, save, saved });
+  /** The version that is typed on. */
+  const seen = useRef(version ?? 0);
   useEffect(() => {
-    options.current = { read, save, saved };
+    options.current = { start, version, read, save, saved };
   });
   const resolver = useCallback(
     async (
@@ -103,6 +110,11 @@ export function useDraftForm<T>({ start, read, save, saved }: DraftFormOptions<T
   const { errors, isSubmitting, isDirty } = form.formState;
   const values = form.watch();
   const draft = useMemo(() => renamed(values, outside), [values]);
+  useEffect(() => {
+    if (isDirty || version === undefined || version <= seen.current) return;
+    seen.current = version;
+    reset(renamed(options.current.start, inside));
+  }, [version, isDirty, reset]);
   const write = useCallback(
     (name: string, value: unknown) => setValue(inside(name), value, { shouldDirty: true }),
     [setValue],
@@ -114,13 +126,21 @@ export function useDraftForm<T>({ start, read, save, saved }: DraftFormOptions<T
     clearErrors();
     await handleSubmit(
       async ({ value }) => {
-        const outcome = await options.current.save(value);
+        const outcome = await options.current.save(value, seen.current);
         if (outcome.refusal) {
+          const { code, current, message } = outcome.refusal;
+          const theirs = (current as { version?: number } | undefined)?.version;
+          // Told that somebody was faster, whoever saves again means it.
+          if (code === 'conflict' && theirs !== undefined && options.current.version !== undefined) {
+            seen.current = theirs;
+            return say({ kind: 'stop', words: `${message} Save again to put yours in its place.` });
+          }
           for (const [name, message] of Object.entries(outcome.refusal.fields))
             setError(inside(name), { type: 'refused', message });
-          return say({ kind: 'stop', words: outcome.refusal.message });
+          return say({ kind: 'stop', words: message });
         }
         isKept = true;
+        if (outcome.version !== undefined) seen.current = outcome.version;
         reset(outcome.draft ? renamed(outcome.draft, inside) : form.getValues());
         say(options.current.saved === '' ? null : { kind: 'plain', words: options.current.saved });
       },
@@ -139,7 +159,10 @@ export function useDraftForm<T>({ start, read, save, saved }: DraftFormOptions<T
     write,
     check,
     save: keep,
-    start: (wanted) => reset(renamed(wanted, inside)),
+    start(wanted, kept) {
+      seen.current = kept;
+      reset(renamed(wanted, inside));
+    },
     say,
   };
 }

@@ -2,7 +2,6 @@ import type { ShopContext } from '@upholder/core/api';
 import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
 import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
-import { useRef } from 'react';
 import { z } from 'zod';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
@@ -100,33 +99,36 @@ function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
 
 function Hours({ shop }: { shop: ShopContext }) {
   const history = useHistory();
-  const version = useRef(shop.version);
   const [change] = upholder.useChangeShopMutation();
-  /** Writes the shop over the version that is there by then. */
-  async function put(head: Head): Promise<{ refusal: Refusal } | { draft: Draft }> {
-    const outcome = await change({ version: Math.max(version.current, shop.version), ...head });
+  async function put(
+    head: Head,
+    version: number,
+  ): Promise<{ refusal: Refusal } | { draft: Draft; version: number }> {
+    const outcome = await change({ version, ...head });
     if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-    version.current = outcome.data.version;
-    return { draft: draftOf(outcome.data) };
+    return { draft: draftOf(outcome.data), version: outcome.data.version };
   }
   const form = useDraftForm<Head>({
     start: draftOf(shop),
+    version: shop.version,
     read: (draft) => readHead(draft, shop.settings),
     saved: 'Saved. Plan the jobs again to use it.',
-    async save(after) {
+    async save(after, version) {
       const before: Head = { name: shop.name, timeZone: shop.timeZone, settings: shop.settings };
-      const outcome = await put(after);
+      const outcome = await put(after, version);
+      if ('refusal' in outcome) return outcome;
+      let last = outcome.version;
       const again = async (head: Head): Promise<boolean> => {
-        const done = await put(head);
+        const done = await put(head, last);
         if ('refusal' in done) {
           form.say({ kind: 'stop', words: done.refusal.message });
           return false;
         }
-        form.start(done.draft);
+        last = done.version;
+        form.start(done.draft, done.version);
         return true;
       };
-      if (!('refusal' in outcome))
-        history.record({ what: 'the last save', undo: () => again(before), redo: () => again(after) });
+      history.record({ what: 'the last save', undo: () => again(before), redo: () => again(after) });
       return outcome;
     },
   });

@@ -107,12 +107,13 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
   const [, setSearch] = useSearchParams();
   const form = useDraftForm<ProductSheet>({
     start: draftOf(product.sheet),
+    version: product.version,
     read: readDraft,
     saved: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
-    async save(sheet) {
-      const outcome = await change({ id: product.id, version: product.version, sheet });
+    async save(sheet, version) {
+      const outcome = await change({ id: product.id, version, sheet });
       if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-      return { draft: draftOf(outcome.data.sheet) };
+      return { draft: draftOf(outcome.data.sheet), version: outcome.data.version };
     },
   });
   const { draft, errors, write, check: leave } = form;

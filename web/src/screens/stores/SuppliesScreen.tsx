@@ -40,12 +40,13 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
   const [, setSearch] = useSearchParams();
   const form = useDraftForm<Supply>({
     start: draftOf(row.supply),
+    version: row.version,
     read: readDraft,
     saved: 'Saved. Rules look at it at once; steps keep the rest they have.',
-    async save(supply) {
-      const outcome = await change({ id: row.id, version: row.version, supply });
+    async save(supply, version) {
+      const outcome = await change({ id: row.id, version, supply });
       if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-      return { draft: draftOf(outcome.data.supply) };
+      return { draft: draftOf(outcome.data.supply), version: outcome.data.version };
     },
   });
   const chosen = form.draft.chosen as Supply;

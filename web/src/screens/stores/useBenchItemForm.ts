@@ -22,22 +22,23 @@ export function useBenchItemForm(
   saved: string,
 ): BenchItemForm {
   const [write] = upholder.useWriteBenchItemMutation();
-  const read = (draft: Draft) => readBySchema<BenchItem>(BenchItemSchema, wanted(draft));
-  async function put(item: BenchItem) {
-    const outcome = await write({ id: row.id, version: row.version, item });
-    return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : {};
-  }
-  const form = useDraftForm<BenchItem>({ start, read, save: put, saved });
+  const form = useDraftForm<BenchItem>({
+    start,
+    version: row.version,
+    read: (draft) => readBySchema<BenchItem>(BenchItemSchema, wanted(draft)),
+    saved,
+    async save(item, version) {
+      const outcome = await write({ id: row.id, version, item });
+      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : { version: outcome.data.version };
+    },
+  });
   return {
     ...form,
     async setRetired(isRetired) {
-      form.check();
-      const { value } = read({ ...form.draft, isRetired });
-      if (value === null) return form.say({ kind: 'stop', words: 'Not saved: see the marked fields.' });
       form.write('isRetired', isRetired);
-      const outcome = await put(value);
-      const words = isRetired ? 'Put away.' : 'Back at the bench.';
-      form.say(outcome.refusal ? { kind: 'stop', words: outcome.refusal.message } : { kind: 'plain', words });
+      if (await form.save())
+        form.say({ kind: 'plain', words: isRetired ? 'Put away.' : 'Back at the bench.' });
+      else form.write('isRetired', !isRetired);
     },
   };
 }
