@@ -130,7 +130,7 @@ export function Frame() {
     <div className="flex min-h-screen flex-col">
       <GlyphPatterns />
       <PotAlarm />
-      <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-md:py-1.5">
+      <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-xl:gap-x-2.5 max-md:py-1.5">
         <NavLink to="/jobs" className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%]">
           <img src="/mark.svg" alt="" className="h-6" />
           Upholder

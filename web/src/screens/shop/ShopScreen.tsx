@@ -21,7 +21,7 @@ const PLACES: {
 }[] = [
   { key: 'benches', name: 'Benches' },
   { key: 'railLengthMm', name: 'Rail, mm' },
-  { key: 'railGapMm', name: 'Gap on the rail, mm' },
+  { key: 'railGapMm', name: 'Gap on rail, mm' },
   { key: 'rackSlots', name: 'Rack slots' },
   { key: 'rackSlotLengthMm', name: 'Slot length, mm' },
 ];
@@ -167,7 +167,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       <p className="text-quiet">
         Stretches of work, as 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.
       </p>
-      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-xl:grid-cols-2">
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
       </div>
       <p className="label mt-3 mb-1">Days off of the whole shop</p>
