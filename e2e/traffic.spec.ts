@@ -51,6 +51,24 @@ async function second(page: Page, shop: Shop): Promise<Page> {
   return other;
 }
 
+test('a page asks for each thing once while it loads, and again for nothing that it has', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Days');
+  const calls = new Calls(page);
+  const streams: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().includes('/api/live')) streams.push(request.url());
+  });
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible();
+  const taken = await calls.take();
+  console.log(`a job loaded anew: ${taken.join(', ')}`);
+  expect(streams).toHaveLength(1);
+  expect(taken).toContain('GET /jobs/:id');
+  expect(taken).toEqual([...new Set(taken)]);
+});
+
 test('a change goes to the server once, and once in small to whoever looks at it', async ({
   maren: page,
   shop,

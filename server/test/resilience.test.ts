@@ -1,7 +1,7 @@
 import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Dossier } from '@upholder/core/api';
+import type { Dossier, Session } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import pg from 'pg';
 import { describe, expect, it } from 'vitest';
@@ -64,6 +64,58 @@ describe('a server that comes and goes', () => {
     expect(text).toContain(job.id);
     await reader.cancel();
     await Promise.all([first.stop(), second.stop()]);
+  });
+
+  it('tells a page that comes back what it missed, and only that', async () => {
+    const databaseUrl = await freshDatabase();
+    const server = await startTestServer(databaseUrl);
+    const callers = [];
+    for (const name of ['Harbour Finishes', 'Lock Finishes']) {
+      const caller = new Caller(server.address);
+      const { signIn } = await addShop(databaseUrl, name);
+      await caller.signIn(signIn);
+      callers.push(caller);
+    }
+    const [caller, neighbour] = callers as [Caller, Caller];
+    const opened = async (since: string, headers: Record<string, string> = {}) => {
+      const stream = await caller.call('GET', `/live?since=${since}`, undefined, headers);
+      return stream.body!.getReader();
+    };
+    const isAnswered = (text: string) => text.includes('data:');
+    const { changesUpTo } = await caller.ok<Session>('GET', '/session');
+    const first = await opened(changesUpTo);
+    expect(await nextEvent(first, isAnswered)).toContain('"goesOn":true');
+    const { job } = await makeJob(caller);
+    const heard = await nextEvent(first, (text) => text.includes(job.id));
+    const place = heard.match(/id: (\S+)/)?.[1] ?? '';
+    await first.cancel();
+
+    const { job: theirs } = await makeJob(neighbour);
+    await caller.ok('PUT', `/jobs/${job.id}`, { ...job, name: 'Boot room' });
+    const back = await opened(changesUpTo, { 'last-event-id': place });
+    const missed = await nextEvent(back, (text) => text.includes(job.id));
+    expect(missed).not.toContain('resync');
+    expect(missed).not.toContain(theirs.id);
+    expect(missed).not.toBe(heard);
+    await back.cancel();
+    const both = await opened(changesUpTo);
+    expect(
+      (await nextEvent(both, (text) => text.split('"page"').length > 2)).split(job.id).length,
+    ).toBeGreaterThan(2);
+    await both.cancel();
+
+    for (const unknown of [
+      '',
+      'nowhere',
+      `${place}0`,
+      place.replace(/\d+$/, '-1'),
+      place.replace(/^./, 'x'),
+    ]) {
+      const lost = await opened(unknown);
+      expect(await nextEvent(lost, isAnswered), unknown).toContain('resync');
+      await lost.cancel();
+    }
+    await server.stop();
   });
 
   it('refuses a database that is newer than itself', async () => {

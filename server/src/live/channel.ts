@@ -8,11 +8,14 @@ import {
 } from '@upholder/core/api';
 import pg from 'pg';
 import type { Logger } from 'pino';
+import { v4 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { Queryable } from '../db/database.ts';
 
 const CHANNEL = 'upholder';
 const RETRY_MS = 500;
+/** So many changes are kept for a page whose line broke; one that missed more looks at everything again. */
+const MOST_KEPT = 500;
 
 /** PostgreSQL carries less than 8,000 bytes in one notification: so many jobs are named in one, so many rows of a kind. */
 const MOST_JOBS = 20;
@@ -65,6 +68,10 @@ type Listener = (change: Change | 'resync') => void;
 /** Hears what all server processes announce, over one connection that is opened again whenever it breaks. */
 export class LiveChannel {
   private readonly listeners = new Set<Listener>();
+  /** Names the stretch since the connection was opened: what was counted before says nothing any more. */
+  private stretch = uuid();
+  private count = 0;
+  private recent: Change[] = [];
   private client: pg.Client | null = null;
   private timer: NodeJS.Timeout | null = null;
   private isClosed = false;
@@ -81,12 +88,17 @@ export class LiveChannel {
     client.on('end', () => this.lose(client));
     client.on('notification', ({ payload }) => {
       const change = ChangeSchema.safeParse(JSON.parse(payload ?? 'null'));
-      if (change.success) this.tell(change.data);
+      if (!change.success) return;
+      this.count += 1;
+      this.recent = [...this.recent.slice(1 - MOST_KEPT), change.data];
+      this.tell(change.data);
     });
     try {
       await client.connect();
       await client.query(`listen ${CHANNEL}`);
       this.client = client;
+      this.stretch = uuid();
+      this.recent = [];
       // Whatever was announced while nobody listened is gone: let everyone look again.
       this.tell('resync');
     } catch {
@@ -97,6 +109,19 @@ export class LiveChannel {
   subscribe(listener: Listener): () => void {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
+  }
+
+  /** Where in the stream of changes this process is now. */
+  place(): string {
+    return `${this.stretch}:${this.count}`;
+  }
+
+  /** What was told since a place, of every shop; null where that is not known any more. */
+  since(place: string): Change[] | null {
+    const [stretch, text = ''] = place.split(':');
+    const missed = this.count - Number(text);
+    if (stretch !== this.stretch || !(missed >= 0 && missed <= this.recent.length)) return null;
+    return missed === 0 ? [] : this.recent.slice(-missed);
   }
 
   async close(): Promise<void> {

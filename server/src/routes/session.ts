@@ -16,11 +16,12 @@ import {
 } from '../session/store.ts';
 
 /** Sign-in, sign-out and who is here. */
-export function addSessionRoutes(routes: RouteTable, { db, clock, config }: App): void {
+export function addSessionRoutes(routes: RouteTable, { db, clock, config, live }: App): void {
   // Comparing against a hash of nothing takes as long as a real one, so that names cannot be guessed by time.
   const noHash = hashPassword('nobody');
 
   async function answer(_request: Request, member: Member | null, csrfToken: string | null) {
+    const changesUpTo = live.place();
     const members = config.isDemo ? await demoMembers(db) : [];
     return {
       member: member && { id: member.id, name: member.name },
@@ -28,6 +29,7 @@ export function addSessionRoutes(routes: RouteTable, { db, clock, config }: App)
       demoMembers: members.map(({ id, name }) => ({ id, name })),
       isDemo: config.isDemo,
       now: clock.now().toISOString(),
+      changesUpTo,
     };
   }
 

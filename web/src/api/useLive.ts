@@ -1,5 +1,5 @@
-import type { Touched } from '@upholder/core/api';
-import { useEffect } from 'react';
+import type { Session, Touched } from '@upholder/core/api';
+import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { PAGE_ID } from '../base/pageId.ts';
 import { type Cache, keepChanges, keptHere, renewAroundTouched, renewWhole } from './cache.ts';
@@ -8,8 +8,8 @@ import { backoffMs } from './sync/drain.ts';
 import { upholder } from './upholder.ts';
 import { Watcher } from './watcher.ts';
 
-/** One line of the server: look at everything again, or what a page touched. */
-type Heard = { resync: true } | { page: string; touched: Touched };
+/** One line of the server: look at everything again, nothing is missing so far, or what a page touched. */
+type Heard = { resync: true } | { goesOn: true } | { page: string; touched: Touched };
 
 function watcherOf(cache: Cache): Watcher {
   return new Watcher({
@@ -21,8 +21,17 @@ function watcherOf(cache: Cache): Watcher {
   });
 }
 
-/** Hears the server's changes and renews what is on screen; finds its way back after a break. */
-export function useLive(isSignedIn: boolean): void {
+/**
+ * Hears the server's changes and renews what is on screen; finds its way back after a break.
+ * @param session who is signed in, and up to where what is read now holds all changes.
+ */
+export function useLive(session: Session | undefined): void {
+  const isSignedIn = session?.member != null;
+  // What was read before a sign-in ran out is still kept here: it goes on from what was heard, not from the new sign-in.
+  const heardUpTo = useRef('');
+  useEffect(() => {
+    if (heardUpTo.current === '') heardUpTo.current = session?.changesUpTo ?? '';
+  }, [session]);
   const dispatch = useAppDispatch();
   const store = useStore() as typeof ourStore;
   useEffect(() => {
@@ -50,17 +59,20 @@ export function useLive(isSignedIn: boolean): void {
         return;
       }
       // What this page wrote came back as the answer to it.
-      if (heard.page === PAGE_ID) return;
+      if ('goesOn' in heard || heard.page === PAGE_ID) return;
       renewAroundTouched(cache, heard.touched);
       void watcher.hear(heard.touched);
     }
     function open(): void {
-      source = new EventSource('/api/live');
+      source = new EventSource(`/api/live?since=${encodeURIComponent(heardUpTo.current)}`);
       source.onopen = () => {
         tries = 0;
         dispatch(connectionChanged(true));
       };
-      source.onmessage = ({ data }) => hear(String(data));
+      source.onmessage = ({ data, lastEventId }) => {
+        heardUpTo.current = lastEventId;
+        hear(String(data));
+      };
       source.onerror = () => {
         dispatch(connectionChanged(false));
         // A refusal closes the stream for good; a lost line is retried by the browser itself.

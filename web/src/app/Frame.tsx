@@ -70,7 +70,7 @@ export function Frame() {
   const theme = useApp(({ face }) => face.theme);
   const isBench = location.pathname.startsWith('/bench');
   const isFloor = isBench || location.pathname.startsWith('/floor');
-  useLive(Boolean(data?.member));
+  useLive(data);
 
   useEffect(() => {
     if (!error) {

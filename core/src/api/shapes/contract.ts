@@ -133,6 +133,8 @@ export const SessionSchema = z.object({
   demoMembers: z.array(z.object({ id: z.uuid(), name: z.string() })),
   isDemo: z.boolean(),
   now: z.iso.datetime(),
+  /** Where in the stream of changes this answer was given: whoever reads afterwards misses nothing that follows it. */
+  changesUpTo: z.string(),
 });
 export type Session = z.infer<typeof SessionSchema>;
 
