@@ -63,7 +63,7 @@ const VIEWS: View[] = [
     path: '/jobs/QUAY/days',
     theme: 'booth',
     async prepare(page) {
-      await page.getByRole('button', { name: 'wider' }).click();
+      await page.getByRole('radio', { name: 'wider' }).click();
       await page
         .getByRole('button', { name: /^Prime 2, Upper/ })
         .first()
