@@ -37,14 +37,7 @@ export function run(program) {
     cwd: ROOT,
     stdio: 'inherit',
   });
-  let wasAsked = false;
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
-    process.on(signal, () => {
-      // A terminal sends Ctrl-C to the child as well; one signal is enough.
-      if (!wasAsked && signal !== 'SIGINT') child.kill(signal);
-      else if (!wasAsked && !process.stdin.isTTY) child.kill('SIGTERM');
-      wasAsked = true;
-    });
-  }
+  // A terminal, and whoever signals the whole group, tells the child as well: it takes the first and waits for it.
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 1));
 }

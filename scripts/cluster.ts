@@ -226,7 +226,10 @@ export async function startCluster(folder: string, { isTemporary = false } = {})
     }
   }
 
-  await resume();
+  await resume().catch(async (error: Error) => {
+    await halt();
+    throw error;
+  });
   return {
     async database(name) {
       await asOwner(async (client) => {

@@ -2,28 +2,15 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path';
 import { demoOpening, isSeeded, seedDemo } from '../demo/seed.ts';
 import { readConfig } from '../server/src/base/config.ts';
+import { type Lifetime, runUntilStopped } from '../server/src/base/lifetime.ts';
 import { migrate } from '../server/src/db/migrate.ts';
-import { type Running, startServer } from '../server/src/start.ts';
+import { startServer } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
-import { type Cluster, startCluster } from './cluster.ts';
+import { startCluster } from './cluster.ts';
 
-const HOME = join(ROOT, '.upholder');
+const HOME = process.env.UPHOLDER_HOME ?? join(ROOT, '.upholder');
 const CLOCK_FILE = join(HOME, 'demo-clock.json');
 const PID_FILE = join(HOME, 'demo.pid');
-
-let cluster: Cluster | null = null;
-let running: Running | null = null;
-let isStopping = false;
-
-async function stop(code: number): Promise<never> {
-  if (!isStopping) {
-    isStopping = true;
-    await running?.stop().catch(() => undefined);
-    await cluster?.stop().catch(() => undefined);
-    rmSync(PID_FILE, { force: true });
-  }
-  process.exit(code);
-}
 
 function refuseSecondDemo(): void {
   if (!existsSync(PID_FILE)) return;
@@ -42,26 +29,34 @@ function clockOffset(): number {
   return (JSON.parse(readFileSync(CLOCK_FILE, 'utf8')) as { offsetMs: number }).offsetMs;
 }
 
-async function main(): Promise<void> {
+async function databaseOf(lifetime: Lifetime, isFresh: boolean): Promise<string> {
+  const given = process.env.DATABASE_URL ?? '';
+  if (given !== '') {
+    if (isFresh) console.log('--fresh leaves a database given by DATABASE_URL alone: empty it yourself.');
+    return given;
+  }
+  const cluster = await lifetime.own(
+    () => startCluster(HOME),
+    (started) => started.stop(),
+  );
+  return isFresh ? cluster.recreate('demo') : cluster.database('demo');
+}
+
+async function main(lifetime: Lifetime): Promise<void> {
   mkdirSync(HOME, { recursive: true });
   refuseSecondDemo();
-  writeFileSync(PID_FILE, `${process.pid}\n`);
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop(0));
+  await lifetime.own(
+    async () => writeFileSync(PID_FILE, `${process.pid}\n`),
+    async () => rmSync(PID_FILE, { force: true }),
+  );
   buildWeb();
-  const isFresh = process.argv.includes('--fresh');
-  let databaseUrl = process.env.DATABASE_URL ?? '';
-  if (databaseUrl === '') {
-    cluster = await startCluster(HOME);
-    databaseUrl = isFresh ? await cluster.recreate('demo') : await cluster.database('demo');
-  } else if (isFresh) {
-    console.log('--fresh leaves a database given by DATABASE_URL alone: empty it yourself.');
-  }
+  const databaseUrl = await databaseOf(lifetime, process.argv.includes('--fresh'));
   await migrate(databaseUrl);
   if (!(await isSeeded(databaseUrl))) {
     console.log('Setting up the made-up shop…');
     const opening = demoOpening(new Date());
-    await seedDemo(databaseUrl, opening);
     writeFileSync(CLOCK_FILE, JSON.stringify({ offsetMs: opening.getTime() - Date.now() }));
+    await seedDemo(databaseUrl, opening);
   }
   const offset = existsSync(CLOCK_FILE) ? clockOffset() : 0;
   const config = readConfig({
@@ -73,13 +68,13 @@ async function main(): Promise<void> {
     UPHOLDER_STATION: 'simulated',
     UPHOLDER_CLOCK: new Date(Date.now() + offset).toISOString(),
   });
-  running = await startServer(config);
+  const running = await lifetime.own(
+    () => startServer(config),
+    (started) => started.stop(),
+  );
   if (running.port !== config.port) console.log(`Port ${config.port} is taken; using ${running.port}.`);
   writeFileSync(PID_FILE, `${process.pid}\n${running.address}\n`);
   console.log(`\nUpholder is at ${running.address}\nCtrl-C stops it and everything it started.`);
 }
 
-main().catch(async (error: Error) => {
-  console.error(error.message);
-  await stop(1);
-});
+runUntilStopped(main);
