@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { seedDemo } from '../demo/seed.ts';
 import { WEB_DIST } from '../scripts/build.ts';
-import { startCluster } from '../scripts/cluster.ts';
+import { type Cluster, startCluster } from '../scripts/cluster.ts';
+import { runUntilStopped } from '../server/src/base/lifetime.ts';
 import { migrate } from '../server/src/db/migrate.ts';
 import { type Running, startServer } from '../server/src/start.ts';
 
@@ -12,72 +13,88 @@ import { type Running, startServer } from '../server/src/start.ts';
 // and answers each with a line that starts with "done" or "failed".
 
 const OPENING = new Date('2026-11-25T10:40:00.000Z');
-const folder = mkdtempSync(join(tmpdir(), 'upholder-e2e-'));
-chmodSync(folder, 0o755);
-const cluster = await startCluster(folder, { isTemporary: true });
-let databaseUrl = '';
-let server: Running | null = null;
-let port = 0;
 /** The seeded shop, made once and copied for every file of tests. */
 const TEMPLATE = 'e2e_template';
-let isTemplateMade = false;
-/** When the shop was set up: a restarted server's clock goes on, it does not start over. */
-let setUpAt = Date.now();
 
-async function start(): Promise<void> {
-  server = await startServer({
-    databaseUrl,
-    host: '127.0.0.1',
-    port,
-    webDist: WEB_DIST,
-    isDemo: true,
-    clockStart: new Date(OPENING.getTime() + Date.now() - setUpAt).toISOString(),
-    hasStation: false,
-    logLevel: 'silent',
-    checksAnswers: true,
-  });
-  port = server.port;
-}
+class Shop {
+  private databaseUrl = '';
+  private server: Running | null = null;
+  private port = 0;
+  private isTemplateMade = false;
+  /** When the shop was set up: a restarted server's clock goes on, it does not start over. */
+  private setUpAt = Date.now();
 
-async function halt(): Promise<void> {
-  await server?.stop();
-  server = null;
-}
+  constructor(private readonly cluster: Cluster) {}
 
-async function reset(): Promise<void> {
-  await halt();
-  if (!isTemplateMade) {
-    const template = await cluster.recreate(TEMPLATE);
-    await migrate(template);
-    await seedDemo(template, OPENING);
-    isTemplateMade = true;
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
   }
-  databaseUrl = await cluster.recreate('e2e', TEMPLATE);
-  setUpAt = Date.now();
-  await start();
-}
 
-const ORDERS: Record<string, () => Promise<void>> = {
-  reset,
-  'halt server': halt,
-  'start server': start,
-  'halt database': () => cluster.halt(),
-  'start database': () => cluster.resume(),
-  async quit() {
-    await halt();
-    await cluster.stop();
-  },
-};
-
-process.on('SIGTERM', () => void ORDERS.quit?.().then(() => process.exit(0)));
-for await (const line of createInterface({ input: process.stdin })) {
-  try {
-    await ORDERS[line]?.();
-    console.log(`done http://127.0.0.1:${port}`);
-  } catch (error) {
-    console.log(`failed ${(error as Error).message}`);
+  async start(): Promise<void> {
+    this.server = await startServer({
+      databaseUrl: this.databaseUrl,
+      host: '127.0.0.1',
+      port: this.port,
+      webDist: WEB_DIST,
+      isDemo: true,
+      clockStart: new Date(OPENING.getTime() + Date.now() - this.setUpAt).toISOString(),
+      hasStation: false,
+      logLevel: 'silent',
+      checksAnswers: true,
+    });
+    this.port = this.server.port;
   }
-  if (line === 'quit') process.exit(0);
+
+  async halt(): Promise<void> {
+    await this.server?.stop();
+    this.server = null;
+  }
+
+  async reset(): Promise<void> {
+    await this.halt();
+    if (!this.isTemplateMade) {
+      const template = await this.cluster.recreate(TEMPLATE);
+      await migrate(template);
+      await seedDemo(template, OPENING);
+      this.isTemplateMade = true;
+    }
+    this.databaseUrl = await this.cluster.recreate('e2e', TEMPLATE);
+    this.setUpAt = Date.now();
+    await this.start();
+  }
 }
-await ORDERS.quit?.();
-process.exit(0);
+
+// Whoever gave the orders may be gone before it hears the answer.
+process.stdout.on('error', () => undefined);
+
+runUntilStopped(async (lifetime) => {
+  const folder = mkdtempSync(join(tmpdir(), 'upholder-e2e-'));
+  chmodSync(folder, 0o755);
+  const cluster = await lifetime.own(
+    () => startCluster(folder, { isTemporary: true }),
+    (started) => started.stop(),
+  );
+  const shop = await lifetime.own(
+    async () => new Shop(cluster),
+    (opened) => opened.halt(),
+  );
+  const orders: Record<string, () => Promise<void>> = {
+    reset: () => shop.reset(),
+    'halt server': () => shop.halt(),
+    'start server': () => shop.start(),
+    'halt database': () => cluster.halt(),
+    'start database': () => cluster.resume(),
+    quit: () => lifetime.stop(),
+  };
+  for await (const line of createInterface({ input: process.stdin })) {
+    try {
+      await orders[line]?.();
+      console.log(`done ${shop.address}`);
+    } catch (error) {
+      console.log(`failed ${(error as Error).message}`);
+    }
+    if (line === 'quit') break;
+  }
+  await lifetime.stop();
+  process.exit(0);
+});
