@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { seedDemo } from '../demo/seed.ts';
 import { WEB_DIST } from '../scripts/build.ts';
-import { type Cluster, startCluster } from '../scripts/cluster.ts';
 import { runUntilStopped } from '../server/src/base/lifetime.ts';
+import { type Cluster, startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
 import { type Running, startServer } from '../server/src/start.ts';
 

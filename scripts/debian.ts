@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync } from 'node:fs';
+import { findPostgres } from '../server/src/db/programs.ts';
 
 /** Whether a program can be found on the path. */
 export function hasProgram(name: string): boolean {
@@ -26,21 +27,6 @@ export function installDebianPackage(name: string, why: string): void {
   const second = run('apt-get', 'install', '-y', '-qq', name);
   if (second.status !== 0)
     throw new Error(`${advice} (apt-get said: ${second.stderr.trim().split('\n').at(-1)})`);
-}
-
-const POSTGRES_ROOT = '/usr/lib/postgresql';
-
-/** Folder of the newest PostgreSQL server programs, or null. */
-export function findPostgres(): string | null {
-  if (!existsSync(POSTGRES_ROOT)) return null;
-  const versions = readdirSync(POSTGRES_ROOT)
-    .filter(
-      (version) =>
-        existsSync(`${POSTGRES_ROOT}/${version}/bin/initdb`) &&
-        existsSync(`${POSTGRES_ROOT}/${version}/bin/postgres`),
-    )
-    .sort((a, b) => Number(b) - Number(a));
-  return versions[0] ? `${POSTGRES_ROOT}/${versions[0]}/bin` : null;
 }
 
 /** The PostgreSQL programs, installed when they are missing. */

@@ -3,10 +3,11 @@ import { join } from 'node:path';
 import { demoOpening, isSeeded, seedDemo } from '../demo/seed.ts';
 import { readConfig } from '../server/src/base/config.ts';
 import { type Lifetime, runUntilStopped } from '../server/src/base/lifetime.ts';
+import { startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
 import { startServer } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
-import { startCluster } from './cluster.ts';
+import { ensurePostgres } from './debian.ts';
 
 const HOME = process.env.UPHOLDER_HOME ?? join(ROOT, '.upholder');
 const CLOCK_FILE = join(HOME, 'demo-clock.json');
@@ -35,6 +36,7 @@ async function databaseOf(lifetime: Lifetime, isFresh: boolean): Promise<string>
     if (isFresh) console.log('--fresh leaves a database given by DATABASE_URL alone: empty it yourself.');
     return given;
   }
+  ensurePostgres();
   const cluster = await lifetime.own(
     () => startCluster(HOME),
     (started) => started.stop(),

@@ -12,8 +12,9 @@ import { v7 as uuid } from 'uuid';
 import { seeded } from '../core/test/sample.ts';
 import { samplePot } from '../core/test/samplePot.ts';
 import { seedDemo } from '../demo/seed.ts';
+import { freePort, startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
-import { freePort, startCluster } from './cluster.ts';
+import { ensurePostgres } from './debian.ts';
 import { LINE_FAULTS, openLine } from './faults/line.ts';
 import { Tablet, type Worker } from './faults/tablet.ts';
 
@@ -38,6 +39,7 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const TIN_ML = 1_000_000;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-faults-'));
 chmodSync(folder, 0o755);
+ensurePostgres();
 const cluster = await startCluster(folder, { isTemporary: true });
 const databaseUrl = await cluster.recreate('faults');
 await migrate(databaseUrl);

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Cluster, freePort, startCluster } from '../../scripts/cluster.ts';
+import { type Cluster, freePort, startCluster } from '../src/db/cluster.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'upholder-cluster-'));
 let cluster: Cluster;

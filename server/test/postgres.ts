@@ -2,7 +2,7 @@ import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
-import { startCluster } from '../../scripts/cluster.ts';
+import { startCluster } from '../src/db/cluster.ts';
 
 declare module 'vitest' {
   interface ProvidedContext {

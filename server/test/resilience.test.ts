@@ -5,7 +5,7 @@ import type { Dossier, Session } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import pg from 'pg';
 import { describe, expect, it } from 'vitest';
-import { startCluster } from '../../scripts/cluster.ts';
+import { startCluster } from '../src/db/cluster.ts';
 import { migrate } from '../src/db/migrate.ts';
 import { addShop, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';

@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import pg from 'pg';
-import { ensurePostgres } from './debian.ts';
+import { findPostgres } from './programs.ts';
 
 /** A PostgreSQL server of one's own. */
 export interface Cluster {
@@ -106,12 +106,14 @@ async function endLeftover(dataDir: string): Promise<void> {
 
 /**
  * Starts a PostgreSQL server on loopback with its data in a folder, on a free port, as an unprivileged user.
- * Installs PostgreSQL when it is missing. The data outlives the server unless it is asked to be temporary.
+ * The data outlives the server unless it is asked to be temporary.
  *
  * @throws Error that says in one line what is missing.
  */
 export async function startCluster(folder: string, { isTemporary = false } = {}): Promise<Cluster> {
-  const bin = ensurePostgres();
+  const bin = findPostgres();
+  if (bin === null)
+    throw new Error('PostgreSQL is missing. Install it with: sudo apt-get install postgresql');
   const account = unprivilegedAccount();
   const home = reachableFolder(folder, account);
   const dataDir = `${home}/pg`;
