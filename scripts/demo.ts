@@ -71,7 +71,7 @@ async function main(lifetime: Lifetime): Promise<void> {
     UPHOLDER_CLOCK: new Date(Date.now() + offset).toISOString(),
   });
   const running = await lifetime.own(
-    () => startServer(config),
+    (signal) => startServer(config, signal),
     (started) => started.stop(),
   );
   if (running.port !== config.port) console.log(`Port ${config.port} is taken; using ${running.port}.`);

@@ -5,7 +5,7 @@ import { startServer } from './start.ts';
 runUntilStopped(async (lifetime) => {
   const config = readConfig(process.env);
   const running = await lifetime.own(
-    () => startServer(config),
+    (signal) => startServer(config, signal),
     (started) => started.stop(),
   );
   if (config.port !== 0 && running.port !== config.port)

@@ -8,6 +8,7 @@ import type { Config } from './base/config.ts';
 import { startClimateFeed } from './climate/feed.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
+import { waitForDatabase } from './db/waiting.ts';
 import { createSimulatedStation } from './devices/station.ts';
 import { LiveChannel } from './live/channel.ts';
 import { startPlanningThread } from './plans/thread.ts';
@@ -55,14 +56,22 @@ async function listenNear(server: Server, host: string, wanted: number): Promise
 }
 
 /**
- * Migrates the database and serves. When the wanted port is taken, the next free one is used.
- * @throws when the database cannot be reached, is newer than this server, or no port is free.
+ * Waits for the database, migrates it and serves. When the wanted port is taken, the next free one is used.
+ * @param signal gives up waiting.
+ * @throws when the database refuses its password or is missing, is newer than this server, or no port is free.
  */
-export async function startServer(config: Config): Promise<Running> {
+export async function startServer(config: Config, signal?: AbortSignal): Promise<Running> {
   const log = pino({ level: config.logLevel });
+  await waitForDatabase(
+    config.databaseUrl,
+    (reason) => log.warn({ reason }, 'the database does not answer yet; waiting for it'),
+    signal,
+  );
   await migrate(config.databaseUrl);
-  const db = openDatabase(config.databaseUrl, (error) =>
-    log.warn({ reason: error.message }, 'a database connection broke'),
+  const db = openDatabase(
+    config.databaseUrl,
+    (error) => log.warn({ reason: error.message }, 'a database connection broke'),
+    config.limits,
   );
   await stockGenericProducts(db);
   await stockGenericSupplies(db);

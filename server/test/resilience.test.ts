@@ -7,6 +7,7 @@ import pg from 'pg';
 import { describe, expect, it } from 'vitest';
 import { startCluster } from '../src/db/cluster.ts';
 import { migrate } from '../src/db/migrate.ts';
+import { waitForDatabase } from '../src/db/waiting.ts';
 import { addShop, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
 
@@ -151,6 +152,46 @@ describe('a server that comes and goes', () => {
 });
 
 describe('a database that comes and goes', () => {
+  it('is waited for where the server starts first, unless it is told to stop', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'upholder-late-'));
+    chmodSync(folder, 0o755);
+    const cluster = await startCluster(folder, { isTemporary: true });
+    const databaseUrl = await cluster.database('late');
+    await cluster.halt();
+    const reasons: string[] = [];
+    const gaveUp = new AbortController();
+    const waiting = waitForDatabase(
+      databaseUrl,
+      (reason) => {
+        reasons.push(reason);
+        gaveUp.abort(new Error('told to stop'));
+      },
+      gaveUp.signal,
+    );
+    await expect(waiting).rejects.toThrow();
+    expect(reasons).toEqual([expect.stringContaining('ECONNREFUSED')]);
+    const starting = startTestServer(databaseUrl);
+    await cluster.resume();
+    const server = await starting;
+    expect(await new Caller(server.address).ok('GET', '/health')).toMatchObject({ database: 'up' });
+    await server.stop();
+    await expect(waitForDatabase(`${databaseUrl}_not`, () => undefined)).rejects.toThrow(/does not exist/);
+    const wrong = databaseUrl.replace(/:[^:@/]+@/, ':guess@');
+    await expect(waitForDatabase(wrong, () => undefined)).rejects.toThrow(/password/);
+    await cluster.stop();
+  });
+
+  it('is set up once by two servers that start on it at the same time', async () => {
+    for (let round = 0; round < 4; round += 1) {
+      const databaseUrl = await freshDatabase();
+      const servers = await Promise.all([startTestServer(databaseUrl), startTestServer(databaseUrl)]);
+      const addresses = servers.map(({ address }) => address);
+      for (const address of addresses)
+        expect(await new Caller(address).ok('GET', '/health')).toMatchObject({ database: 'up' });
+      await Promise.all(servers.map((server) => server.stop()));
+    }
+  });
+
   it('answers clearly while it is away and goes on when it is back', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'upholder-outage-'));
     chmodSync(folder, 0o755);

@@ -19,6 +19,7 @@ function atMost(work: Promise<unknown>, milliseconds: number): Promise<unknown> 
 export class Lifetime {
   private readonly ends: (() => Promise<unknown>)[] = [];
   private stopping: Promise<void> | null = null;
+  private readonly abort = new AbortController();
 
   get isStopping(): boolean {
     return this.stopping !== null;
@@ -26,11 +27,12 @@ export class Lifetime {
 
   /**
    * Starts something that is ended when the program ends, also where that is asked for while it still starts.
+   * @param start may give up early by its signal.
    * @throws IsStopping once stopping has begun; whatever `start` throws.
    */
-  async own<T>(start: () => Promise<T>, end: (thing: T) => Promise<unknown>): Promise<T> {
+  async own<T>(start: (signal: AbortSignal) => Promise<T>, end: (thing: T) => Promise<unknown>): Promise<T> {
     if (this.isStopping) throw new IsStopping();
-    const started = start();
+    const started = start(this.abort.signal);
     this.ends.push(() => started.then(end));
     const thing = await started;
     if (this.isStopping) throw new IsStopping();
@@ -39,7 +41,10 @@ export class Lifetime {
 
   /** Ends everything, once: whoever asks again waits for the first. */
   stop(): Promise<void> {
-    this.stopping ??= this.endAll();
+    if (!this.stopping) {
+      this.stopping = this.endAll();
+      this.abort.abort(new IsStopping());
+    }
     return this.stopping;
   }
 

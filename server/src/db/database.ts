@@ -1,4 +1,5 @@
 import pg from 'pg';
+import type { DatabaseLimits } from '../base/config.ts';
 
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -19,12 +20,25 @@ export interface Database extends Queryable {
   close(): Promise<void>;
 }
 
+/** What programs other than the server take. */
+const DEFAULT_LIMITS: DatabaseLimits = { connections: 12, statementMs: 60_000 };
+
 /**
  * Opens a pool. A lost connection is not fatal: the next query asks for a new one.
  * @param onIdleError told of connections that break while nobody uses them.
+ * @param limits what it may take of the database; a statement that takes longer is broken off with an error.
  */
-export function openDatabase(url: string, onIdleError: (error: Error) => void): Database {
-  const pool = new pg.Pool({ connectionString: url, max: 12, connectionTimeoutMillis: 3000 });
+export function openDatabase(
+  url: string,
+  onIdleError: (error: Error) => void,
+  { connections, statementMs }: DatabaseLimits = DEFAULT_LIMITS,
+): Database {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: connections,
+    statement_timeout: statementMs,
+    connectionTimeoutMillis: 3000,
+  });
   pool.on('error', onIdleError);
   return {
     query: <T extends Row>(sql: string, values?: unknown[]) => pool.query<T>(sql, values),

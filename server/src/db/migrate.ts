@@ -5,6 +5,8 @@ import pg from 'pg';
 
 const DIRECTORY = fileURLToPath(new URL('../../migrations', import.meta.url));
 const TABLE = 'migration';
+/** Any number that nothing else in the database locks. */
+const LOCK = 4310;
 
 /** Names of the migrations that this server knows, in order. */
 export function knownMigrations(): string[] {
@@ -22,6 +24,8 @@ export async function migrate(databaseUrl: string): Promise<void> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
+    // Servers that start at once take turns; the lock goes with the connection.
+    await client.query('select pg_advisory_lock($1)', [LOCK]);
     const known = new Set(knownMigrations());
     const table = await client.query<{ found: string | null }>(`select to_regclass($1) as found`, [TABLE]);
     if (table.rows[0]?.found) {
@@ -39,6 +43,7 @@ export async function migrate(databaseUrl: string): Promise<void> {
       direction: 'up',
       migrationsTable: TABLE,
       singleTransaction: false,
+      noLock: true,
       log: () => undefined,
     });
   } finally {
