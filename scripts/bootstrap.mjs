@@ -30,14 +30,27 @@ function ensureModules() {
   }
 }
 
-/** Installs packages when they are missing, then runs a TypeScript program and passes signals and its exit code on. */
-export function run(program) {
-  ensureModules();
-  const child = spawn(process.execPath, ['--import', 'tsx', `${ROOT}${program}`, ...process.argv.slice(2)], {
-    cwd: ROOT,
-    stdio: 'inherit',
-  });
+/** Runs a program of Node with these arguments until it ends, and passes signals and its exit code on. */
+function keep(args) {
+  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit' });
   // A terminal, and whoever signals the whole group, tells the child as well: it takes the first and waits for it.
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 1));
+}
+
+/** Installs packages when they are missing, then runs a TypeScript program. */
+export function run(program) {
+  ensureModules();
+  keep(['--import', 'tsx', `${ROOT}${program}`, ...process.argv.slice(2)]);
+}
+
+/** Installs packages and compiles where that is needed, then runs the compiled server. */
+export function runCompiled(...args) {
+  ensureModules();
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', `${ROOT}scripts/prepare.ts`], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
+  if (status !== 0) process.exit(status ?? 1);
+  keep(['--enable-source-maps', `${ROOT}dist/server/upholder.mjs`, ...args, ...process.argv.slice(2)]);
 }

@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export const WEB_DIST = join(ROOT, 'web/dist');
@@ -9,19 +10,64 @@ export const WEB_DIST = join(ROOT, 'web/dist');
 function newest(path: string): number {
   const info = statSync(path);
   if (!info.isDirectory()) return info.mtimeMs;
-  const inside = readdirSync(path).filter((name) => name !== 'node_modules' && name !== 'dist');
+  const inside = readdirSync(path).filter((name) => !['node_modules', 'dist', 'test'].includes(name));
   return Math.max(0, ...inside.map((name) => newest(join(path, name))));
+}
+
+/** Whether a file is there and newer than all that it is made from. */
+function isFresh(made: string, sources: string[]): boolean {
+  return (
+    existsSync(made) &&
+    statSync(made).mtimeMs > Math.max(...sources.map((source) => newest(join(ROOT, source))))
+  );
 }
 
 /** Builds the interface unless a build newer than its sources is there. @throws Error when the build fails. */
 export function buildWeb(): void {
   const built = join(WEB_DIST, 'index.html');
-  const sources = ['web', 'core/src', 'package-lock.json'].map((path) => newest(join(ROOT, path)));
-  if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources)) return;
+  if (isFresh(built, ['web', 'core/src', 'package-lock.json'])) return;
   console.log('Building the interface…');
   const { status, stdout, stderr } = spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], {
     cwd: join(ROOT, 'web'),
     encoding: 'utf8',
   });
   if (status !== 0) throw new Error(`The interface could not be built:\n${stdout}${stderr}`);
+}
+
+const SERVER_PARTS = ['server', 'core'];
+
+/**
+ * Compiles the server into `dist/server` unless what lies there is newer than its sources: the program, the planning thread
+ * beside it, and the migrations. Packages stay where they are installed.
+ * @returns the program.
+ */
+export async function compileServer(): Promise<string> {
+  const folder = join(ROOT, 'dist/server');
+  const program = join(folder, 'upholder.mjs');
+  if (isFresh(program, [...SERVER_PARTS, 'package-lock.json'])) return program;
+  console.log('Compiling the server…');
+  const packages = SERVER_PARTS.flatMap((part) => {
+    const { dependencies } = JSON.parse(readFileSync(join(ROOT, part, 'package.json'), 'utf8')) as {
+      dependencies: Record<string, string>;
+    };
+    return Object.keys(dependencies).filter((name) => !name.startsWith('@upholder/'));
+  });
+  rmSync(folder, { recursive: true, force: true });
+  cpSync(join(ROOT, 'server/migrations'), join(folder, 'migrations'), { recursive: true });
+  await build({
+    entryPoints: {
+      'planning-thread': join(ROOT, 'server/src/plans/worker.ts'),
+      upholder: join(ROOT, 'server/src/cli.ts'),
+    },
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'warning',
+    external: packages.flatMap((name) => [name, `${name}/*`]),
+  });
+  return program;
 }

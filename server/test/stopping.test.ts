@@ -6,7 +6,11 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
-const DEMO = [process.execPath, 'scripts/demo.mjs'] as const;
+const PROGRAMS = {
+  demo: [process.execPath, 'scripts/demo.mjs'],
+  start: [process.execPath, 'scripts/start.mjs'],
+} as const;
+type Name = keyof typeof PROGRAMS;
 const CTRL_C = '\u0003';
 
 let home: string;
@@ -46,9 +50,10 @@ interface Program {
   says(words: string): Promise<void>;
 }
 
-/** Starts the demo as the head of a process group, as a supervisor does, or in a terminal of its own. */
-function start(isInTerminal: boolean): Program {
-  const [command, ...args] = isInTerminal ? ['script', '-qefc', DEMO.join(' '), '/dev/null'] : DEMO;
+/** Starts a program as the head of a process group, as a supervisor does, or in a terminal of its own. */
+function start(name: Name, isInTerminal = false): Program {
+  const words = PROGRAMS[name];
+  const [command, ...args] = isInTerminal ? ['script', '-qefc', words.join(' '), '/dev/null'] : words;
   const child = spawn(command ?? '', args, {
     cwd: ROOT,
     detached: true,
@@ -78,18 +83,20 @@ const toGroup = (signal: NodeJS.Signals) => (child: ChildProcess) => process.kil
 const toHead = (signal: NodeJS.Signals) => (child: ChildProcess) => process.kill(child.pid ?? 0, signal);
 const pressed = (child: ChildProcess) => child.stdin?.write(CTRL_C);
 
-describe('stopping the demo', () => {
-  it.each([
-    { name: 'INT to the group', tell: toGroup('SIGINT'), times: 1 },
-    { name: 'INT to the group, twice', tell: toGroup('SIGINT'), times: 2 },
-    { name: 'TERM to the group', tell: toGroup('SIGTERM'), times: 1 },
-    { name: 'TERM to the group, twice', tell: toGroup('SIGTERM'), times: 2 },
-    { name: 'INT to its head alone', tell: toHead('SIGINT'), times: 1 },
-    { name: 'TERM to its head alone, three times', tell: toHead('SIGTERM'), times: 3 },
-    { name: 'Ctrl-C in a terminal', tell: pressed, times: 1, isInTerminal: true },
-    { name: 'Ctrl-C in a terminal, twice', tell: pressed, times: 2, isInTerminal: true },
-  ])('leaves no process and no cluster: $name', async ({ tell, times, isInTerminal = false }) => {
-    program = start(isInTerminal);
+const WAYS = [
+  { way: 'INT to the group', tell: toGroup('SIGINT'), times: 1 },
+  { way: 'INT to the group, twice', tell: toGroup('SIGINT'), times: 2 },
+  { way: 'TERM to the group', tell: toGroup('SIGTERM'), times: 1 },
+  { way: 'TERM to the group, twice', tell: toGroup('SIGTERM'), times: 2 },
+  { way: 'INT to its head alone', tell: toHead('SIGINT'), times: 1 },
+  { way: 'TERM to its head alone, three times', tell: toHead('SIGTERM'), times: 3 },
+  { way: 'Ctrl-C in a terminal', tell: pressed, times: 1, isInTerminal: true },
+  { way: 'Ctrl-C in a terminal, twice', tell: pressed, times: 2, isInTerminal: true },
+];
+
+describe.each(['demo', 'start'] as const)('stopping: %s', (name) => {
+  it.each(WAYS)('leaves no process and no cluster: $way', async ({ tell, times, isInTerminal = false }) => {
+    program = start(name, isInTerminal);
     const { child, ended, says } = program;
     await says('Upholder is at');
     expect(leftOver().length).toBeGreaterThan(2);
@@ -98,17 +105,19 @@ describe('stopping the demo', () => {
     expect(leftOver()).toEqual([]);
     expect(existsSync(join(home, 'demo.pid'))).toBe(false);
   });
+});
 
+describe('stopping early', () => {
   it('leaves nothing either while it still sets up its shop, and sets it up whole the next time', async () => {
     rmSync(home, { recursive: true });
     mkdirSync(home, { mode: 0o755 });
-    program = start(false);
+    program = start('demo');
     await program.says('Setting up');
     toGroup('SIGTERM')(program.child);
     toGroup('SIGINT')(program.child);
     expect(await program.ended).toBe(0);
     expect(leftOver()).toEqual([]);
-    program = start(false);
+    program = start('demo');
     await program.says('Setting up');
     await program.says('Upholder is at');
   });

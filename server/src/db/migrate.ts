@@ -1,9 +1,11 @@
-import { readdirSync } from 'node:fs';
+import { existsSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
 
-const DIRECTORY = fileURLToPath(new URL('../../migrations', import.meta.url));
+// Compiled, the migrations lie beside the program.
+const BESIDE = fileURLToPath(new URL('./migrations', import.meta.url));
+const DIRECTORY = existsSync(BESIDE) ? BESIDE : fileURLToPath(new URL('../../migrations', import.meta.url));
 const TABLE = 'migration';
 /** Any number that nothing else in the database locks. */
 const LOCK = 4310;

@@ -1,13 +1,17 @@
-import { rmSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { build } from 'esbuild';
 
 let made: Promise<string> | null = null;
 
+/** Where it lies once the whole server is compiled. */
+const BESIDE = fileURLToPath(new URL('./planning-thread.mjs', import.meta.url));
+
 async function make(): Promise<string> {
+  if (existsSync(BESIDE)) return BESIDE;
+  const { build } = await import('esbuild');
   const folder = await mkdtemp(join(tmpdir(), 'upholder-planner-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
   const outfile = join(folder, 'worker.mjs');

@@ -1,0 +1,3 @@
+import { runCompiled } from './bootstrap.mjs';
+
+runCompiled('start');
