@@ -40,7 +40,6 @@ class Shop {
       clockStart: new Date(OPENING.getTime() + Date.now() - this.setUpAt).toISOString(),
       hasStation: false,
       logLevel: 'silent',
-      limits: { connections: 12, statementMs: 60_000 },
       checksAnswers: true,
     });
     this.port = this.server.port;

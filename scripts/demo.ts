@@ -5,11 +5,11 @@ import { readConfig } from '../server/src/base/config.ts';
 import { type Lifetime, runUntilStopped } from '../server/src/base/lifetime.ts';
 import { startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
-import { startServer } from '../server/src/start.ts';
+import { serve } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
 import { ensurePostgres } from './debian.ts';
 
-const HOME = process.env.UPHOLDER_HOME ?? join(ROOT, '.upholder');
+const HOME = process.env.UPHOLDER_HOME || join(ROOT, '.upholder');
 const CLOCK_FILE = join(HOME, 'demo-clock.json');
 const PID_FILE = join(HOME, 'demo.pid');
 
@@ -70,13 +70,9 @@ async function main(lifetime: Lifetime): Promise<void> {
     UPHOLDER_STATION: 'simulated',
     UPHOLDER_CLOCK: new Date(Date.now() + offset).toISOString(),
   });
-  const running = await lifetime.own(
-    (signal) => startServer(config, signal),
-    (started) => started.stop(),
-  );
-  if (running.port !== config.port) console.log(`Port ${config.port} is taken; using ${running.port}.`);
+  const running = await serve(lifetime, config);
   writeFileSync(PID_FILE, `${process.pid}\n${running.address}\n`);
-  console.log(`\nUpholder is at ${running.address}\nCtrl-C stops it and everything it started.`);
+  console.log('Ctrl-C stops it and everything it started.');
 }
 
 runUntilStopped(main);

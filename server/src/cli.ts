@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { readConfig, settingsHelp } from './base/config.ts';
 import { type Lifetime, runUntilStopped } from './base/lifetime.ts';
 import { startCluster } from './db/cluster.ts';
-import { startServer } from './start.ts';
+import { serve } from './start.ts';
 
 /** The project, from where the compiled program lies. */
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -23,23 +23,19 @@ async function ownDatabase(lifetime: Lifetime, folder: string): Promise<string> 
 async function start(lifetime: Lifetime): Promise<void> {
   const { env } = process;
   const given = env.DATABASE_URL ?? '';
-  // What is wrong with the others is said before anything starts.
-  readConfig({ ...env, DATABASE_URL: given || 'postgres://own' });
-  const databaseUrl = given || (await ownDatabase(lifetime, env.UPHOLDER_HOME || join(ROOT, 'data')));
+  // Read before anything starts, so that what is wrong is said first.
   const config = readConfig({
     ...env,
-    DATABASE_URL: databaseUrl,
+    DATABASE_URL: given || 'postgres://own',
     WEB_DIST: env.WEB_DIST || join(ROOT, 'web/dist'),
     UPHOLDER_DEMO: '0',
     UPHOLDER_CLOCK: '',
   });
-  const running = await lifetime.own(
-    (signal) => startServer(config, signal),
-    (started) => started.stop(),
-  );
-  if (config.port !== 0 && running.port !== config.port)
-    console.log(`Port ${config.port} is taken; using ${running.port}.`);
-  console.log(`Upholder is at ${running.address}\nCtrl-C stops it and everything it started.`);
+  const databaseUrl = given
+    ? config.databaseUrl
+    : await ownDatabase(lifetime, env.UPHOLDER_HOME || join(ROOT, 'data'));
+  await serve(lifetime, { ...config, databaseUrl });
+  console.log('Ctrl-C stops it and everything it started.');
 }
 
 const HELP = `upholder start    serves the shop until it is stopped

@@ -5,6 +5,7 @@ import packageJson from '../package.json' with { type: 'json' };
 import { createExpress } from './app.ts';
 import { createClock } from './base/clock.ts';
 import type { Config } from './base/config.ts';
+import type { Lifetime } from './base/lifetime.ts';
 import { startClimateFeed } from './climate/feed.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
@@ -53,6 +54,18 @@ async function listenNear(server: Server, host: string, wanted: number): Promise
         throw error;
     }
   }
+}
+
+/** Serves until the program ends, and says where. */
+export async function serve(lifetime: Lifetime, config: Config): Promise<Running> {
+  const running = await lifetime.own(
+    (signal) => startServer(config, signal),
+    (started) => started.stop(),
+  );
+  if (config.port !== 0 && running.port !== config.port)
+    console.log(`Port ${config.port} is taken; using ${running.port}.`);
+  console.log(`Upholder is at ${running.address}`);
+  return running;
 }
 
 /**

@@ -40,7 +40,6 @@ export function startTestServer(
     clockStart: NOW,
     hasStation: false,
     logLevel: 'silent',
-    limits: { connections: 12, statementMs: 60_000 },
     checksAnswers: true,
     ...change,
   });

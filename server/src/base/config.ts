@@ -9,6 +9,9 @@ const oneOf = <const T extends readonly [string, ...string[]]>(words: T, otherwi
     .enum(words, { error: `write ${words.slice(0, -1).join(', ')} or ${words.at(-1)}` })
     .default(otherwise as never);
 
+/** What is taken of a database unless it is set. */
+export const DEFAULT_LIMITS: DatabaseLimits = { connections: 12, statementMs: 60_000 };
+
 /** Everything that can be set from outside, with what it does, in the order of the help. */
 const SettingsSchema = z.object({
   UPHOLDER_HOME: z
@@ -24,8 +27,10 @@ const SettingsSchema = z.object({
   DATABASE_TLS: oneOf(['off', 'on', 'verified'], 'off').describe(
     'Encrypted connection to the database; verified also asks for a certificate that is known here',
   ),
-  DATABASE_POOL: wholeNumber(2, 100, 12).describe('Most connections to the database'),
-  DATABASE_TIMEOUT: wholeNumber(1, 600, 60).describe('Seconds after which a statement is broken off'),
+  DATABASE_POOL: wholeNumber(2, 100, DEFAULT_LIMITS.connections).describe('Most connections to the database'),
+  DATABASE_TIMEOUT: wholeNumber(1, 600, DEFAULT_LIMITS.statementMs / 1000).describe(
+    'Seconds after which a statement is broken off',
+  ),
   HOST: z
     .string()
     .min(1, { error: 'write an address, such as 127.0.0.1' })
@@ -70,12 +75,12 @@ export interface Config {
   clockStart: string | null;
   hasStation: boolean;
   logLevel: string;
-  limits: DatabaseLimits;
+  limits?: DatabaseLimits;
   /** Holds every answer against its declaration; tests and development do. */
   checksAnswers?: boolean;
 }
 
-/** What the server may take of its database. */
+/** What may be taken of a database. */
 export interface DatabaseLimits {
   /** Most connections of one process. */
   connections: number;

@@ -1,5 +1,5 @@
 import pg from 'pg';
-import type { DatabaseLimits } from '../base/config.ts';
+import { type DatabaseLimits, DEFAULT_LIMITS } from '../base/config.ts';
 
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -19,9 +19,6 @@ export interface Database extends Queryable {
   transaction<T>(work: (connection: Queryable) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
-
-/** What programs other than the server take. */
-const DEFAULT_LIMITS: DatabaseLimits = { connections: 12, statementMs: 60_000 };
 
 /**
  * Opens a pool. A lost connection is not fatal: the next query asks for a new one.

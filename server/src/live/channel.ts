@@ -121,7 +121,7 @@ export class LiveChannel {
     const [stretch, text = ''] = place.split(':');
     const missed = this.count - Number(text);
     if (stretch !== this.stretch || !(missed >= 0 && missed <= this.recent.length)) return null;
-    return missed === 0 ? [] : this.recent.slice(-missed);
+    return this.recent.slice(this.recent.length - missed);
   }
 
   async close(): Promise<void> {
