@@ -2,13 +2,13 @@ import type { ShopContext } from '@upholder/core/api';
 import { type ShopLayer, ShopLayerSchema } from '@upholder/core/catalogue';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
-import { refusalOf, upholder } from '../api/upholder.ts';
+import { upholder } from '../api/upholder.ts';
 import { useServerDate } from '../base/useNow.ts';
 import { Button, Field, Notice, Select } from './controls.tsx';
 import { DateInput } from './DateField.tsx';
 import { DraftField } from './DraftField.tsx';
 import { Modal } from './Modal.tsx';
-import { readBySchema, useDraftForm } from './useDraftForm.ts';
+import { readBySchema, saveOutcome, useDraftForm } from './useDraftForm.ts';
 
 /** Logs how a test piece of one film over another came out; the pair is settled by it. */
 export function TestPiece({
@@ -46,8 +46,7 @@ export function TestPiece({
     },
     saved: '',
     async save(layer) {
-      const outcome = await answer(layer);
-      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : {};
+      return saveOutcome(await answer(layer), () => ({}));
     },
   });
   async function save(): Promise<void> {

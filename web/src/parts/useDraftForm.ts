@@ -2,7 +2,7 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type FieldErrors, type ResolverResult, useForm } from 'react-hook-form';
 import type { ZodType } from 'zod';
-import type { Refusal } from '../api/upholder.ts';
+import { type Refusal, refusalOf } from '../api/upholder.ts';
 import type { Said } from './SaveHead.tsx';
 
 /** What stands in the fields of a form, by their names: text as it is typed, and choices as they are. */
@@ -33,6 +33,24 @@ export function readBySchema<T>(
   return { value: parsed.success && Object.keys(found).length === 0 ? parsed.data : null, errors: found };
 }
 
+/** What a form shows once it is saved: the draft and the version as they stand from then on. */
+interface Kept {
+  refusal?: never;
+  draft?: Draft;
+  version?: number;
+}
+
+/**
+ * What a call that keeps something came to, as a form takes it.
+ * @param kept reads the draft, the version, or both from the answer.
+ */
+export function saveOutcome<D, K extends Kept>(
+  outcome: { data: D } | { error: unknown },
+  kept: (data: NonNullable<D>) => K,
+): { refusal: Refusal } | K {
+  return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : kept(outcome.data as NonNullable<D>);
+}
+
 interface DraftFormOptions<T> {
   start: Draft;
   /**
@@ -41,8 +59,8 @@ interface DraftFormOptions<T> {
    */
   version?: number;
   read(draft: Draft): Reading<T>;
-  /** Saves what the draft says over a version. Answers with what was refused, or with the draft as it stands from then on. */
-  save(value: T, version: number): Promise<{ refusal?: Refusal; draft?: Draft; version?: number }>;
+  /** Saves what the draft says over a version. */
+  save(value: T, version: number): Promise<{ refusal: Refusal } | Kept>;
   /** Said once it is saved; empty where nothing is. */
   saved: string;
 }

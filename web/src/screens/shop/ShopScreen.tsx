@@ -3,7 +3,7 @@ import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
 import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
 import { z } from 'zod';
-import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
@@ -11,7 +11,13 @@ import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
-import { type Draft, type Reading, readBySchema, useDraftForm } from '../../parts/useDraftForm.ts';
+import {
+  type Draft,
+  type Reading,
+  readBySchema,
+  saveOutcome,
+  useDraftForm,
+} from '../../parts/useDraftForm.ts';
 import { Crew } from './Crew.tsx';
 import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
 
@@ -100,14 +106,11 @@ function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
 function Hours({ shop }: { shop: ShopContext }) {
   const history = useHistory();
   const [change] = upholder.useChangeShopMutation();
-  async function put(
-    head: Head,
-    version: number,
-  ): Promise<{ refusal: Refusal } | { draft: Draft; version: number }> {
-    const outcome = await change({ version, ...head });
-    if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-    return { draft: draftOf(outcome.data), version: outcome.data.version };
-  }
+  const put = async (head: Head, version: number) =>
+    saveOutcome(await change({ version, ...head }), (kept) => ({
+      draft: draftOf(kept),
+      version: kept.version,
+    }));
   const form = useDraftForm<Head>({
     start: draftOf(shop),
     version: shop.version,
@@ -227,8 +230,7 @@ function Air({ shop }: { shop: ShopContext }) {
     read: readAir,
     saved: '',
     async save(air) {
-      const outcome = await write(air);
-      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : { draft: NO_AIR };
+      return saveOutcome(await write(air), () => ({ draft: NO_AIR }));
     },
   });
   return (

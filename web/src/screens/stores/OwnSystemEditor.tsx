@@ -18,7 +18,7 @@ import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
-import { readBySchema, useDraftForm } from '../../parts/useDraftForm.ts';
+import { readBySchema, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 
 const COLOURS = { oldColour: '#5b3a24', newColour: '#a9cfc0', substrate: null };
 
@@ -68,9 +68,8 @@ export function OwnSystemEditor({
     read: ({ changeNote: _unused, ...texts }) => readBySchema(OwnSystemSchema, { ...head, ...texts, steps }),
     saved: '',
     async save(wanted) {
-      const changeNote = form.text('changeNote');
-      const outcome = await write({ id, version: version + 1, changeNote, system: wanted });
-      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : {};
+      const changeNote: string = form.text('changeNote');
+      return saveOutcome(await write({ id, version: version + 1, changeNote, system: wanted }), () => ({}));
     },
   });
   const isChanged = steps !== first || form.isChanged;

@@ -10,7 +10,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Field, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
-import { type Draft, type Reading, useDraftForm } from '../../parts/useDraftForm.ts';
+import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { CHOICES, MARKS, Mark, WayMarks } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, SHEET_GROUPS, type SheetField, sheetDraft, understood } from './sheetFields.ts';
@@ -112,8 +112,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     saved: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
     async save(sheet, version) {
       const outcome = await change({ id: product.id, version, sheet });
-      if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-      return { draft: draftOf(outcome.data.sheet), version: outcome.data.version };
+      return saveOutcome(outcome, (kept) => ({ draft: draftOf(kept.sheet), version: kept.version }));
     },
   });
   const { draft, errors, write, check: leave } = form;

@@ -15,7 +15,7 @@ import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Button, Field, Select, Sheet, TextArea } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
-import { type Draft, type Reading, useDraftForm } from '../../parts/useDraftForm.ts';
+import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { Shelf } from './Shelf.tsx';
 import { readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 
@@ -45,8 +45,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
     saved: 'Saved. Rules look at it at once; steps keep the rest they have.',
     async save(supply, version) {
       const outcome = await change({ id: row.id, version, supply });
-      if ('error' in outcome) return { refusal: refusalOf(outcome.error) };
-      return { draft: draftOf(outcome.data.supply), version: outcome.data.version };
+      return saveOutcome(outcome, (kept) => ({ draft: draftOf(kept.supply), version: kept.version }));
     },
   });
   const chosen = form.draft.chosen as Supply;

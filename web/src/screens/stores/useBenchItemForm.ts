@@ -1,8 +1,14 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
 import { parseDecimal } from '@upholder/core/units';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { type Draft, type DraftForm, readBySchema, useDraftForm } from '../../parts/useDraftForm.ts';
+import { upholder } from '../../api/upholder.ts';
+import {
+  type Draft,
+  type DraftForm,
+  readBySchema,
+  saveOutcome,
+  useDraftForm,
+} from '../../parts/useDraftForm.ts';
 
 /** A form for a cup or a gun, which can also be put away and taken out again. */
 export interface BenchItemForm extends DraftForm {
@@ -28,8 +34,7 @@ export function useBenchItemForm(
     read: (draft) => readBySchema<BenchItem>(BenchItemSchema, wanted(draft)),
     saved,
     async save(item, version) {
-      const outcome = await write({ id: row.id, version, item });
-      return 'error' in outcome ? { refusal: refusalOf(outcome.error) } : { version: outcome.data.version };
+      return saveOutcome(await write({ id: row.id, version, item }), (kept) => ({ version: kept.version }));
     },
   });
   return {
