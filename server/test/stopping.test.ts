@@ -53,7 +53,8 @@ interface Program {
 /** Starts a program as the head of a process group, as a supervisor does, or in a terminal of its own. */
 function start(name: Name, isInTerminal = false): Program {
   const words = PROGRAMS[name];
-  const [command, ...args] = isInTerminal ? ['script', '-qefc', words.join(' '), '/dev/null'] : words;
+  // In the place of the shell: one that stands above the program is ended by Ctrl-C on its own, before the program is.
+  const [command, ...args] = isInTerminal ? ['script', '-qefc', `exec ${words.join(' ')}`, '/dev/null'] : words;
   const child = spawn(command ?? '', args, {
     cwd: ROOT,
     detached: true,
