@@ -25,6 +25,7 @@ import { planningAir, shopForPlanning } from '../server/src/dossier/surroundings
 import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
+import { addMember } from '../server/src/people/store.ts';
 import { addPieces } from '../server/src/pieces/store.ts';
 import { addPlan } from '../server/src/plans/store.ts';
 import { hashPassword } from '../server/src/session/password.ts';
@@ -254,14 +255,17 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
         JSON.stringify(DEFAULT_SHOP_SETTINGS),
       ]);
       const crew = new Map<string, string>();
-      for (const [position, { name, signIn, daysOff }] of CREW.entries()) {
+      for (const { name, role, signIn, daysOff } of CREW) {
         const id = uuid();
         crew.set(id, name);
-        await db.query(
-          `insert into member (id, shop_id, name, sign_in, password_hash, position, days_off)
-           values ($1, $2, $3, $4, $5, $6, $7)`,
-          [id, shopId, name, signIn, hash, position, daysOff.map((day) => addDays(monday, day))],
-        );
+        await addMember(db, shopId, {
+          id,
+          name,
+          role,
+          signIn,
+          passwordHash: hash,
+          daysOff: daysOff.map((day) => addDays(monday, day)),
+        });
       }
       for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
         await addProduct(db, shopId, { id: randomUUID(), key, sheet });

@@ -8,10 +8,10 @@ export const SHOP = { name: 'Slipway Finishing', timeZone: 'Europe/London' };
 
 /** The crew; the demo signs in with one press, the password is for the form. */
 export const CREW = [
-  { name: 'Maren', signIn: 'maren', daysOff: [] },
+  { name: 'Maren', role: 'owner', signIn: 'maren', daysOff: [] },
   /** Off on the Tuesday after, counted from the Monday of the week. */
-  { name: 'Joss', signIn: 'joss', daysOff: [8] },
-];
+  { name: 'Joss', role: 'planner', signIn: 'joss', daysOff: [8] },
+] as const;
 export const DEMO_PASSWORD = 'tide and varnish';
 
 export interface DemoZone extends Omit<ZoneSpec, 'ownSystem' | 'sharesWith'> {

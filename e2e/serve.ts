@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { seedDemo } from '../demo/seed.ts';
 import { WEB_DIST } from '../scripts/build.ts';
+import { DEFAULT_SESSIONS } from '../server/src/base/config.ts';
 import { runUntilStopped } from '../server/src/base/lifetime.ts';
 import { type Cluster, startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
@@ -33,6 +34,11 @@ class Shop {
   async start(): Promise<void> {
     this.server = await startServer({
       databaseUrl: this.databaseUrl,
+      ownerUrl: this.databaseUrl,
+      sessions: DEFAULT_SESSIONS,
+      trustProxy: false,
+      backup: null,
+      metricsToken: null,
       host: '127.0.0.1',
       port: this.port,
       webDist: WEB_DIST,

@@ -6,13 +6,17 @@ import type { App } from './context/app.ts';
 import { changesOf } from './dossier/changes.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { RouteTable } from './http/route.ts';
+import { addBackupRoutes } from './routes/backups.ts';
 import { addChangesRoute } from './routes/changes.ts';
+import { addClientRoutes } from './routes/clients.ts';
 import { addElevationRoutes } from './routes/elevation.ts';
+import { addFirstRunRoutes } from './routes/firstRun.ts';
 import { addHealthRoute } from './routes/health.ts';
 import { addJobRoutes } from './routes/jobs.ts';
 import { addLiveRoute } from './routes/live.ts';
 import { addLogRoutes } from './routes/log.ts';
 import { addMappingRoutes } from './routes/mappings.ts';
+import { addPeopleRoutes } from './routes/people.ts';
 import { addPhotoRoutes } from './routes/photos.ts';
 import { addPieceRoutes } from './routes/pieces.ts';
 import { addPlanRoutes } from './routes/plans.ts';
@@ -25,6 +29,8 @@ import { addSystemRoutes } from './routes/systems.ts';
 import { addTransferRoutes } from './routes/transfer.ts';
 import { addZoneRoutes } from './routes/zones.ts';
 import { createSessionMiddleware } from './session/middleware.ts';
+import type { Metrics } from './watch/metrics.ts';
+import { createRequestLog } from './watch/requests.ts';
 
 const LARGEST_BODY = '8mb';
 /** A job file may carry its pictures. */
@@ -33,14 +39,18 @@ const LARGEST_JOB_FILE = '120mb';
 function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
-  api.use(createSessionMiddleware(app.db, app.clock));
+  api.use(createSessionMiddleware(app.db, app.clock, app.config));
   const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
     changesOf(app, shopId, touched),
   );
   addPhotoRoutes(routes, api, app);
   api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
   api.use(express.json({ limit: LARGEST_BODY }));
-  addSessionRoutes(routes, app);
+  const signsIn = addSessionRoutes(routes, app);
+  addFirstRunRoutes(routes, api, app, signsIn);
+  addPeopleRoutes(routes, app, signsIn);
+  addClientRoutes(routes, app);
+  addBackupRoutes(routes, api, app);
   addShopRoutes(routes, app);
   addStoresRoutes(routes, app);
   addSystemRoutes(routes, app);
@@ -55,7 +65,7 @@ function createApi(app: App): express.Router {
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
   addChangesRoute(routes, app);
-  addLiveRoute(api, app.live);
+  addLiveRoute(api, app);
   api.get('/openapi.json', (_request, response) => {
     response.json(routes.document(app.version));
   });
@@ -66,9 +76,12 @@ function createApi(app: App): express.Router {
 }
 
 /** Composes the server: headers, API, interface, errors. */
-export function createExpress(app: App): Express {
+export function createExpress(app: App, metrics: Metrics): Express {
   const server = express();
   server.disable('x-powered-by');
+  server.set('trust proxy', app.config.trustProxy);
+  server.use(createRequestLog(app.log), metrics.timer);
+  server.get('/metrics', metrics.page);
   server.use(
     helmet({
       contentSecurityPolicy: {

@@ -9,12 +9,20 @@ import type { Lifetime } from './base/lifetime.ts';
 import { startClimateFeed } from './climate/feed.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
+import { grantServer } from './db/roles.ts';
 import { waitForDatabase } from './db/waiting.ts';
 import { createSimulatedStation } from './devices/station.ts';
+import { createInstallation, type Installation, offerSetup } from './installation/installation.ts';
+import { Backups } from './keeping/backup.ts';
+import { restoreInPlace } from './keeping/restore.ts';
+import { startBackups } from './keeping/schedule.ts';
 import { LiveChannel } from './live/channel.ts';
+import { refreshSignInKeys } from './people/store.ts';
 import { startPlanningThread } from './plans/thread.ts';
 import { stockGenericProducts } from './stores/products.ts';
 import { stockGenericSupplies } from './stores/store.ts';
+import { watchClocks } from './watch/clocks.ts';
+import { createMetrics } from './watch/metrics.ts';
 
 const STATION_SEED = 7;
 const PORTS_TRIED = 20;
@@ -23,11 +31,15 @@ const PORTS_TRIED = 20;
  * shut under its request.
  */
 const QUIET_CONNECTION_MS = 75_000;
+/** How long calls that are under way may take when the server stops. */
+const LONGEST_CALL_MS = 10_000;
 
 /** A running server. */
 export interface Running {
   address: string;
   port: number;
+  /** Opens the first run; null where there is a shop. */
+  setupCode: string | null;
   stop(): Promise<void>;
 }
 
@@ -56,15 +68,25 @@ async function listenNear(server: Server, host: string, wanted: number): Promise
   }
 }
 
+/** What only some programs can do. */
+export interface Extras {
+  /** Serves the sample shop beside, and says where. */
+  openSample?: Installation['openSample'];
+}
+
 /** Serves until the program ends, and says where. */
-export async function serve(lifetime: Lifetime, config: Config): Promise<Running> {
+export async function serve(lifetime: Lifetime, config: Config, extras: Extras = {}): Promise<Running> {
   const running = await lifetime.own(
-    (signal) => startServer(config, signal),
+    (signal) => startServer(config, signal, extras),
     (started) => started.stop(),
   );
   if (config.port !== 0 && running.port !== config.port)
     console.log(`Port ${config.port} is taken; using ${running.port}.`);
   console.log(`Upholder is at ${running.address}`);
+  if (running.setupCode !== null)
+    console.log(
+      `There is no shop yet. Open ${running.address}/first-run and enter this code, which works once: ${running.setupCode}`,
+    );
   return running;
 }
 
@@ -73,14 +95,21 @@ export async function serve(lifetime: Lifetime, config: Config): Promise<Running
  * @param signal gives up waiting.
  * @throws when the database refuses its password or is missing, is newer than this server, or no port is free.
  */
-export async function startServer(config: Config, signal?: AbortSignal): Promise<Running> {
+export async function startServer(
+  config: Config,
+  signal?: AbortSignal,
+  { openSample = null }: Extras = {},
+): Promise<Running> {
   const log = pino({ level: config.logLevel });
   await waitForDatabase(
     config.databaseUrl,
     (reason) => log.warn({ reason }, 'the database does not answer yet; waiting for it'),
     signal,
   );
-  await migrate(config.databaseUrl);
+  const { ownerUrl, databaseUrl, backup } = config;
+  const backups = backup && new Backups(ownerUrl, backup, packageJson.version);
+  await migrate(ownerUrl, backups ? async () => (await backups.make('before-upgrade')).name : undefined);
+  await grantServer(ownerUrl, databaseUrl);
   const db = openDatabase(
     config.databaseUrl,
     (error) => log.warn({ reason: error.message }, 'a database connection broke'),
@@ -88,6 +117,7 @@ export async function startServer(config: Config, signal?: AbortSignal): Promise
   );
   await stockGenericProducts(db);
   await stockGenericSupplies(db);
+  await refreshSignInKeys(db);
   const clock = createClock(config.clockStart);
   // The simulated station also answers for the coming day where no sensor does.
   const climate = createSimulatedStation(STATION_SEED);
@@ -95,8 +125,24 @@ export async function startServer(config: Config, signal?: AbortSignal): Promise
   await live.open();
   const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;
   const planner = startPlanningThread((error) => log.error({ err: error }, 'the planning thread broke'));
+  const installation = createInstallation(db, {
+    openSample,
+    restore: backup && ((path, passphrase) => restoreHere(config, backup.folder, path, passphrase)),
+  });
+  const clocks = watchClocks(db, log);
+  const metrics = createMetrics(config.metricsToken, {
+    pool: () => db.connections(),
+    listeners: () => live.size,
+    clockAhead: () => clocks.ahead(),
+    lastBackup: async () => {
+      const [latest] = (await backups?.list()) ?? [];
+      return latest ? new Date(latest.madeAt) : null;
+    },
+  });
+  const stopBackups = backups && !config.isDemo ? startBackups(backups, log) : () => undefined;
+  const about = { config, log, version: packageJson.version };
   const server = createServer(
-    createExpress({ db, clock, climate, live, planner, config, log, version: packageJson.version }),
+    createExpress({ db, clock, climate, live, planner, installation, backups, ...about }, metrics),
   );
   server.keepAliveTimeout = QUIET_CONNECTION_MS;
   await listenNear(server, config.host, config.port);
@@ -104,12 +150,31 @@ export async function startServer(config: Config, signal?: AbortSignal): Promise
   return {
     address: `http://${config.host}:${port}`,
     port,
+    setupCode: config.isDemo ? null : await offerSetup(db, clock.now()),
     async stop() {
       stopFeed();
+      stopBackups();
+      clocks.stop();
       const closed = new Promise((resolve) => server.close(resolve));
-      server.closeAllConnections();
-      await Promise.all([closed, live.close(), planner.stop()]);
+      // Streams never end by themselves; calls that are under way are answered first.
+      live.end();
+      const cutOff = setTimeout(() => server.closeAllConnections(), LONGEST_CALL_MS);
+      server.closeIdleConnections();
+      await closed;
+      clearTimeout(cutOff);
+      await Promise.all([live.close(), planner.stop()]);
       await db.close();
     },
   };
+}
+
+/** Puts a backup in the place of the database that is served; connections to it are opened again by themselves. */
+async function restoreHere(
+  { ownerUrl, databaseUrl }: Config,
+  folder: string,
+  path: string,
+  passphrase: string,
+): Promise<void> {
+  await restoreInPlace(ownerUrl, path, passphrase, folder, new Date());
+  await grantServer(ownerUrl, databaseUrl);
 }

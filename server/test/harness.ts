@@ -3,11 +3,14 @@ import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
+import { type Config, DEFAULT_SESSIONS } from '../src/base/config.ts';
 import { type Database, openDatabase } from '../src/db/database.ts';
+import { addMember } from '../src/people/store.ts';
 import { hashPassword } from '../src/session/password.ts';
-import { type Running, startServer } from '../src/start.ts';
+import { type Extras, type Running, startServer } from '../src/start.ts';
 import { addProduct } from '../src/stores/products.ts';
 import { stockGenericSupplies } from '../src/stores/store.ts';
+import { SERVER_PASSWORD, SERVER_ROLE } from './role.ts';
 
 /** Monday morning of the sample week, at opening. */
 export const NOW = '2026-11-23T07:30:00.000Z';
@@ -26,13 +29,28 @@ export async function freshDatabase(): Promise<string> {
   return url.toString();
 }
 
+/** The same database as the role that a server signs in as. */
+export function asServer(databaseUrl: string): string {
+  const url = new URL(databaseUrl);
+  url.username = SERVER_ROLE;
+  url.password = SERVER_PASSWORD;
+  return url.toString();
+}
+
 /** Starts a real server on a free port; the clock starts at `NOW`. */
 export function startTestServer(
   databaseUrl: string,
-  change: Partial<Parameters<typeof startServer>[0]> = {},
+  change: Partial<Config> = {},
+  extras: Extras = {},
 ): Promise<Running> {
-  return startServer({
-    databaseUrl,
+  const config: Config = {
+    // As the role that a real server has: what it may not do, no route needs.
+    databaseUrl: asServer(databaseUrl),
+    ownerUrl: databaseUrl,
+    sessions: DEFAULT_SESSIONS,
+    trustProxy: false,
+    backup: null,
+    metricsToken: null,
     host: '127.0.0.1',
     port: 0,
     webDist: '',
@@ -42,7 +60,8 @@ export function startTestServer(
     logLevel: 'silent',
     checksAnswers: true,
     ...change,
-  });
+  };
+  return startServer(config, undefined, extras);
 }
 
 /** Adds a shop with two members and the generic products. */
@@ -62,10 +81,13 @@ export async function addShop(
   ]);
   const hash = await hashPassword(PASSWORD);
   for (const [index, id] of memberIds.entries()) {
-    await db.query(
-      'insert into member (id, shop_id, name, sign_in, password_hash, position) values ($1, $2, $3, $4, $5, $6)',
-      [id, shopId, index === 0 ? 'Ines' : 'Tam', index === 0 ? signIn : `${signIn}-2`, hash, index],
-    );
+    await addMember(db, shopId, {
+      id,
+      name: index === 0 ? 'Ines' : 'Tam',
+      role: 'owner',
+      signIn: index === 0 ? signIn : `${signIn}-2`,
+      passwordHash: hash,
+    });
   }
   for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
     await addProduct(db, shopId, { id: uuid(), key, sheet });
@@ -74,44 +96,67 @@ export async function addShop(
   return { shopId, signIn, memberIds };
 }
 
-/** A caller with a session. */
+/** Calls that answer with a session, whose token goes with what is called after it. */
+const SESSION_CALLS = /^\/(session|invites\/accept|first-run)/;
+
+/** A caller that keeps cookies and session as a browser does. */
 export class Caller {
-  private cookie = '';
+  private readonly cookies = new Map<string, string>();
   private csrf = '';
 
-  constructor(private readonly address: string) {}
+  /** @param headers sent with every call, as a proxy does. */
+  constructor(
+    private readonly address: string,
+    private readonly headers: Record<string, string> = {},
+  ) {}
 
-  async signIn(signIn: string, password = PASSWORD): Promise<Response> {
-    const response = await this.call('POST', '/session', { signIn, password });
-    const body = (await response.clone().json()) as { csrfToken?: string };
-    this.cookie = (response.headers.getSetCookie()[0] ?? '').split(';')[0] ?? '';
-    this.csrf = body.csrfToken ?? '';
-    return response;
+  signIn(signIn: string, password = PASSWORD): Promise<Response> {
+    return this.call('POST', '/session', { signIn, password });
   }
 
-  call(
+  async call(
     method: string,
     path: string,
     body?: unknown,
     headers: Record<string, string> = {},
   ): Promise<Response> {
-    return fetch(`${this.address}/api${path}`, {
+    const response = await fetch(`${this.address}/api${path}`, {
       method,
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        ...(this.cookie === '' ? {} : { cookie: this.cookie }),
-        ...(this.csrf === '' ? {} : { 'x-csrf-token': this.csrf }),
+        ...this.kept(),
         ...headers,
       },
       body: body === undefined ? undefined : JSON.stringify(body),
     });
+    for (const cookie of response.headers.getSetCookie()) {
+      const [name = '', value = ''] = (cookie.split(';')[0] ?? '').split('=');
+      this.cookies.set(name, value);
+    }
+    if (SESSION_CALLS.test(path)) {
+      const answer = (await response.clone().json()) as { csrfToken?: string | null };
+      if (answer.csrfToken !== undefined) this.csrf = answer.csrfToken ?? '';
+    }
+    return response;
+  }
+
+  /** What goes with every call. */
+  private kept(): Record<string, string> {
+    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    return { ...this.headers, ...(cookie && { cookie }), ...(this.csrf && { 'x-csrf-token': this.csrf }) };
   }
 
   /** Sends bytes as they are. */
-  raw(method: string, path: string, content: Buffer, type: string): Promise<Response> {
+  raw(
+    method: string,
+    path: string,
+    content: Buffer,
+    type: string,
+    headers: Record<string, string> = {},
+  ): Promise<Response> {
     return fetch(`${this.address}/api${path}`, {
       method,
-      headers: { 'content-type': type, cookie: this.cookie, 'x-csrf-token': this.csrf },
+      headers: { 'content-type': type, ...this.kept(), ...headers },
       body: new Uint8Array(content),
     });
   }

@@ -3,6 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { startCluster } from '../src/db/cluster.ts';
+import { withConnection } from '../src/db/connection.ts';
+import { ensureRole } from '../src/db/roles.ts';
+import { SERVER_PASSWORD, SERVER_ROLE } from './role.ts';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -14,12 +17,15 @@ declare module 'vitest' {
 export default async function setUp(project: TestProject): Promise<() => Promise<void>> {
   const given = process.env.DATABASE_URL;
   if (given) {
+    await withConnection(given, (client) => ensureRole(client, SERVER_ROLE, SERVER_PASSWORD));
     project.provide('postgresUrl', given);
     return async () => undefined;
   }
   const folder = mkdtempSync(join(tmpdir(), 'upholder-test-'));
   chmodSync(folder, 0o755);
   const cluster = await startCluster(folder, { isTemporary: true });
-  project.provide('postgresUrl', await cluster.database('upholder_test'));
+  const url = await cluster.database('upholder_test');
+  await withConnection(url, (client) => ensureRole(client, SERVER_ROLE, SERVER_PASSWORD));
+  project.provide('postgresUrl', url);
   return () => cluster.stop();
 }

@@ -170,7 +170,7 @@ describe('a database that comes and goes', () => {
     );
     await expect(waiting).rejects.toThrow();
     expect(reasons).toEqual([expect.stringContaining('ECONNREFUSED')]);
-    const starting = startTestServer(databaseUrl);
+    const starting = startTestServer(databaseUrl, { databaseUrl });
     await cluster.resume();
     const server = await starting;
     expect(await new Caller(server.address).ok('GET', '/health')).toMatchObject({ database: 'up' });
@@ -182,7 +182,7 @@ describe('a database that comes and goes', () => {
   });
 
   it('is set up once by two servers that start on it at the same time', async () => {
-    for (let round = 0; round < 4; round += 1) {
+    for (let round = 0; round < 20; round += 1) {
       const databaseUrl = await freshDatabase();
       const servers = await Promise.all([startTestServer(databaseUrl), startTestServer(databaseUrl)]);
       const addresses = servers.map(({ address }) => address);
@@ -197,7 +197,7 @@ describe('a database that comes and goes', () => {
     chmodSync(folder, 0o755);
     const cluster = await startCluster(folder, { isTemporary: true });
     const databaseUrl = await cluster.database('outage');
-    const server = await startTestServer(databaseUrl);
+    const server = await startTestServer(databaseUrl, { databaseUrl });
     const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
     const caller = new Caller(server.address);
     await caller.signIn(signIn);

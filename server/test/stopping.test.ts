@@ -54,7 +54,9 @@ interface Program {
 function start(name: Name, isInTerminal = false): Program {
   const words = PROGRAMS[name];
   // In the place of the shell: one that stands above the program is ended by Ctrl-C on its own, before the program is.
-  const [command, ...args] = isInTerminal ? ['script', '-qefc', `exec ${words.join(' ')}`, '/dev/null'] : words;
+  const [command, ...args] = isInTerminal
+    ? ['script', '-qefc', `exec ${words.join(' ')}`, '/dev/null']
+    : words;
   const child = spawn(command ?? '', args, {
     cwd: ROOT,
     detached: true,

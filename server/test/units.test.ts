@@ -16,6 +16,11 @@ describe('configuration', () => {
   it('listens on loopback unless told otherwise', () => {
     expect(readConfig({ DATABASE_URL: 'postgres://x' })).toEqual({
       databaseUrl: 'postgres://x',
+      ownerUrl: 'postgres://x',
+      sessions: { idleHours: 168, longestDays: 30 },
+      trustProxy: false,
+      backup: { folder: 'data/backups', everyHours: 24, keepDays: 14, passphrase: '' },
+      metricsToken: null,
       host: '127.0.0.1',
       port: 4310,
       webDist: '',

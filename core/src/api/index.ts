@@ -5,8 +5,10 @@ export {
   patchedShop,
   UNTOUCHED,
 } from './patch.ts';
+export { type NewShop, NewShopSchema } from './routes/keeping.ts';
 export type { PieceChange } from './routes/pieces.ts';
 export { ROUTES } from './routes.ts';
+export { ACCESS, type Access, asksPassword, mayCall } from './shapes/access.ts';
 export {
   type Changes,
   ChangesSchema,
@@ -18,7 +20,8 @@ export {
   TouchedSchema,
 } from './shapes/changes.ts';
 export * from './shapes/contract.ts';
-export { PATHS, type RouteName } from './shapes/paths.ts';
+export { type CallName, PATHS, RAW_PATHS, type RouteName } from './shapes/paths.ts';
+export * from './shapes/people.ts';
 export {
   addressed,
   type BodyOf,

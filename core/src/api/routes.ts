@@ -1,8 +1,10 @@
 import { changesRoutes } from './routes/changes.ts';
 import { elevationRoutes } from './routes/elevation.ts';
 import { jobsRoutes } from './routes/jobs.ts';
+import { keepingRoutes } from './routes/keeping.ts';
 import { logRoutes } from './routes/log.ts';
 import { mappingsRoutes } from './routes/mappings.ts';
+import { peopleRoutes } from './routes/people.ts';
 import { photosRoutes } from './routes/photos.ts';
 import { piecesRoutes } from './routes/pieces.ts';
 import { plansRoutes } from './routes/plans.ts';
@@ -20,8 +22,10 @@ export const ROUTES = {
   ...changesRoutes,
   ...elevationRoutes,
   ...jobsRoutes,
+  ...keepingRoutes,
   ...logRoutes,
   ...mappingsRoutes,
+  ...peopleRoutes,
   ...photosRoutes,
   ...piecesRoutes,
   ...plansRoutes,

@@ -1,4 +1,5 @@
 export * from './agenda.ts';
 export * from './demand.ts';
 export * from './implausible.ts';
+export * from './progress.ts';
 export * from './states.ts';

@@ -47,6 +47,14 @@ export const ChangeoverSchema = z.object({
 });
 export type Changeover = z.infer<typeof ChangeoverSchema>;
 
+/** Where a shop is: what it measures, writes and prints in. */
+export const RegionSchema = z.object({
+  units: z.enum(['metric', 'us']),
+  paper: z.enum(['A4', 'Letter']),
+  spelling: z.enum(['uk', 'us']),
+});
+export type Region = z.infer<typeof RegionSchema>;
+
 /** What a shop has and how it works; everything that planning needs to know about the place. */
 export const ShopSettingsSchema = z.object({
   week: WeekSchema,
@@ -112,6 +120,7 @@ export const ShopSettingsSchema = z.object({
     .min(1900, 'A year from 1900 on.')
     .max(2100, 'A year up to 2100.')
     .default(1992),
+  region: RegionSchema.default({ units: 'metric', paper: 'A4', spelling: 'uk' }),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
 
@@ -156,6 +165,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   changeover: { paleMin: 10, solventMin: 15 },
   practice: NO_OWN_PRACTICE,
   leadBanYear: 1992,
+  region: { units: 'metric', paper: 'A4', spelling: 'uk' },
 };
 
 /** What people of a crew may be given to do. */
@@ -178,5 +188,12 @@ export const CrewMemberSchema = z.object({
   skills: z.array(z.enum(SKILLS)).optional(),
   /** Hours of their own; the shop's where there are none. */
   week: WeekSchema.nullish(),
+  /** Works here no longer: is not given work, but is still named where they worked. */
+  hasLeft: z.boolean().optional(),
 });
 export type CrewMember = z.infer<typeof CrewMemberSchema>;
+
+/** Those of a crew who still work here. */
+export function workingCrew<T extends { hasLeft?: boolean }>(crew: readonly T[]): T[] {
+  return crew.filter(({ hasLeft }) => !hasLeft);
+}

@@ -3,6 +3,8 @@ import type { Logger } from 'pino';
 import type { Clock } from '../base/clock.ts';
 import type { Config } from '../base/config.ts';
 import type { Database } from '../db/database.ts';
+import type { Installation } from '../installation/installation.ts';
+import type { Backups } from '../keeping/backup.ts';
 import type { LiveChannel } from '../live/channel.ts';
 import type { PlanningThread } from '../plans/thread.ts';
 
@@ -16,4 +18,7 @@ export interface App {
   config: Config;
   log: Logger;
   version: string;
+  installation: Installation;
+  /** Null where backups are somebody else's business. */
+  backups: Backups | null;
 }

@@ -17,6 +17,8 @@ export interface Queryable {
 /** The database as the server uses it. */
 export interface Database extends Queryable {
   transaction<T>(work: (connection: Queryable) => Promise<T>): Promise<T>;
+  /** Connections: all, those that nobody uses, and callers that wait for one. */
+  connections(): { total: number; idle: number; waiting: number };
   close(): Promise<void>;
 }
 
@@ -70,6 +72,7 @@ export function openDatabase(
         client.release(broken);
       }
     },
+    connections: () => ({ total: pool.totalCount, idle: pool.idleCount, waiting: pool.waitingCount }),
     close: () => pool.end(),
   };
 }

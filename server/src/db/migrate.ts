@@ -18,17 +18,30 @@ export function knownMigrations(): string[] {
     .sort();
 }
 
+async function dumpedBefore(dumpFirst: () => Promise<string>): Promise<string> {
+  try {
+    return await dumpFirst();
+  } catch (error) {
+    throw new Error(
+      `No backup could be made before the upgrade, so nothing was upgraded. What went wrong: ${(error as Error).message}`,
+    );
+  }
+}
+
 /**
- * Brings the database up to this server's migrations, each in a transaction.
- * @throws Error when the database is newer than the server.
+ * Brings the database up to this server's migrations, all of them or none.
+ * @param dumpFirst called before the first one where the database holds something already; says where the dump is.
+ * @throws Error when the database is newer than the server, when it could not be dumped, or when a migration fails: then nothing
+ *   has changed.
  */
-export async function migrate(databaseUrl: string): Promise<void> {
+export async function migrate(databaseUrl: string, dumpFirst?: () => Promise<string>): Promise<void> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
     // Servers that start at once take turns; the lock goes with the connection.
     await client.query('select pg_advisory_lock($1)', [LOCK]);
     const known = new Set(knownMigrations());
+    let dumpedTo: string | null = null;
     const table = await client.query<{ found: string | null }>(`select to_regclass($1) as found`, [TABLE]);
     if (table.rows[0]?.found) {
       const applied = await client.query<{ name: string }>(`select name from ${TABLE} order by id`);
@@ -38,15 +51,22 @@ export async function migrate(databaseUrl: string): Promise<void> {
           `The database is newer than this server: it has had “${foreign.name}”. Use a newer server.`,
         );
       }
+      const isBehind = applied.rows.length > 0 && applied.rows.length < known.size;
+      if (isBehind && dumpFirst) dumpedTo = await dumpedBefore(dumpFirst);
     }
     await runner({
       dbClient: client,
       dir: DIRECTORY,
       direction: 'up',
       migrationsTable: TABLE,
-      singleTransaction: false,
+      singleTransaction: true,
       noLock: true,
       log: () => undefined,
+    }).catch((error: Error) => {
+      const kept = dumpedTo === null ? '' : ` The backup taken before is ${dumpedTo}.`;
+      throw new Error(
+        `The database could not be brought up to this version; nothing in it has changed.${kept} What went wrong: ${error.message}`,
+      );
     });
   } finally {
     await client.end();

@@ -11,6 +11,9 @@ const STATUS = {
   'signed-out': 401,
   'wrong-sign-in': 401,
   'too-many-tries': 429,
+  'wrong-code': 401,
+  'not-allowed': 403,
+  'confirm-password': 403,
   csrf: 403,
   'other-member': 403,
   'not-found': 404,
@@ -110,9 +113,9 @@ export function createErrorHandler(log: Logger): ErrorRequestHandler {
   return (error, request, response, next) => {
     if (response.headersSent) return next(error);
     const refusal = toApiError(error);
-    if (refusal.code === 'internal') log.error({ err: error, url: request.originalUrl }, 'unexpected error');
-    else if (refusal.code === 'database-unavailable')
-      log.warn({ url: request.originalUrl }, 'database unavailable');
+    const about = { id: request.id, method: request.method };
+    if (refusal.code === 'internal') log.error({ err: error, ...about }, 'unexpected error');
+    else if (refusal.code === 'database-unavailable') log.warn(about, 'database unavailable');
     const body: ErrorBody = { error: { code: refusal.code, message: refusal.message, ...refusal.details } };
     response.status(STATUS[refusal.code]).json(body);
   };

@@ -1,15 +1,21 @@
 import {
+  ACCESS,
+  asksPassword,
+  type CallName,
   type Changes,
   ChangesSchema,
   ErrorBodySchema,
   isUntouched,
+  mayCall,
   mergedTouched,
+  PATHS,
   type Route,
   type Touched,
   type TouchedInput,
   TouchedSchema,
   UNTOUCHED,
 } from '@upholder/core/api';
+import { ROLE_WORDS } from '@upholder/core/people';
 import type { Request, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
@@ -62,6 +68,39 @@ function assertAnswer({ method, path, response }: Route, answer: unknown): void 
     throw new Error(`${method} ${path} answers otherwise than it declares: ${z.prettifyError(read.error)}`);
 }
 
+const NAMES = new Map(Object.entries(PATHS).map(([name, address]) => [address as string, name as CallName]));
+
+/** Name of a declared route, by its method and path. */
+function nameOf({ method, path }: Route): CallName {
+  const name = NAMES.get(`${method.toUpperCase()} ${path}`);
+  if (!name) throw new Error(`${method} ${path} is declared nowhere`);
+  return name;
+}
+
+/**
+ * The member who makes a call, null where anyone may make it and nobody is signed in.
+ * @throws ApiError when it needs a member, another role, or the password again.
+ */
+export function assertMay(request: Request, name: CallName): Member | null {
+  const { member } = request;
+  if (ACCESS[name] === 'anyone') return member ?? null;
+  if (!member) throw new ApiError('signed-out', 'Sign in first.');
+  if (!mayCall(member.role, name)) throw new ApiError('not-allowed', refusalFor(member, name));
+  if (asksPassword(name) && !member.isConfirmed)
+    throw new ApiError('confirm-password', 'Enter your password to go on: this tablet is shared.');
+  return member;
+}
+
+function refusalFor({ name, role }: Member, call: CallName): string {
+  const wanted =
+    ACCESS[call] === 'owner'
+      ? 'an owner'
+      : ACCESS[call] === 'planner'
+        ? 'a planner or an owner'
+        : 'somebody who works on the floor';
+  return `${name} is signed in as ${ROLE_WORDS[role].name.toLowerCase()}: this needs ${wanted}.`;
+}
+
 /** The routes of a server: registers each with Express and describes it for OpenAPI. */
 export class RouteTable {
   private readonly paths: ZodOpenApiPathsObject = {};
@@ -73,10 +112,12 @@ export class RouteTable {
     private readonly readChanges: ReadChanges,
   ) {}
 
-  /** A call as handlers get it, and what reads the changes that it made. @throws ApiError when nobody is signed in. */
-  begin(request: Request, response: Response, isOpen = false) {
-    const member = request.member;
-    if (!isOpen && !member) throw new ApiError('signed-out', 'Sign in first.');
+  /**
+   * A call as handlers get it, and what reads the changes that it made.
+   * @throws ApiError when the caller may not make it.
+   */
+  begin(request: Request, response: Response, name: CallName) {
+    const member = assertMay(request, name);
     const { shopId } = (member ?? {}) as Member;
     const page = (request.get(PAGE_HEADER) ?? '').slice(0, 64);
     let all = UNTOUCHED;
@@ -101,8 +142,9 @@ export class RouteTable {
     handle: Handler<P, B, R>,
   ): void {
     this.describe(route);
+    const name = nameOf(route);
     this.router[route.method](route.path, async (request, response) => {
-      const { call, changes } = this.begin(request, response, route.isOpen);
+      const { call, changes } = this.begin(request, response, name);
       const input = {
         params: (route.params ? route.params.parse(request.params) : undefined) as z.output<P>,
         body: (route.body ? route.body.parse(request.body ?? {}) : undefined) as z.output<B>,

@@ -26,6 +26,8 @@ const ChangeSchema = z.object({
   /** The page that wrote it, which has the answer already; empty for what no page wrote. */
   page: z.string(),
   touched: TouchedSchema,
+  /** A session that ended: whatever listens within it is told no more. */
+  endedSession: z.uuid().optional(),
 });
 
 /** Something of a shop changed: what, and by which page. */
@@ -63,7 +65,13 @@ export async function announce(
   }
 }
 
-type Listener = (change: Change | 'resync') => void;
+/** Tells every server process that a session has ended. */
+export async function announceEnded(db: Queryable, shopId: string, endedSession: string): Promise<void> {
+  const told: Change = { shopId, page: '', touched: UNTOUCHED, endedSession };
+  await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
+}
+
+type Listener = (change: Change | 'resync' | 'end') => void;
 
 /** Hears what all server processes announce, over one connection that is opened again whenever it breaks. */
 export class LiveChannel {
@@ -89,6 +97,7 @@ export class LiveChannel {
     client.on('notification', ({ payload }) => {
       const change = ChangeSchema.safeParse(JSON.parse(payload ?? 'null'));
       if (!change.success) return;
+      if (change.data.endedSession) return this.tell(change.data);
       this.count += 1;
       this.recent = [...this.recent.slice(1 - MOST_KEPT), change.data];
       this.tell(change.data);
@@ -109,6 +118,11 @@ export class LiveChannel {
   subscribe(listener: Listener): () => void {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
+  }
+
+  /** How many listen. */
+  get size(): number {
+    return this.listeners.size;
   }
 
   /** Where in the stream of changes this process is now. */
@@ -132,7 +146,12 @@ export class LiveChannel {
     await client?.end().catch(() => undefined);
   }
 
-  private tell(change: Change | 'resync'): void {
+  /** Ends all that listen: the server stops. */
+  end(): void {
+    this.tell('end');
+  }
+
+  private tell(change: Change | 'resync' | 'end'): void {
     for (const listener of this.listeners) listener(change);
   }
 

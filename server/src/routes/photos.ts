@@ -25,7 +25,7 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
     '/jobs/:jobId/photos',
     express.raw({ type: () => true, limit: '4mb' }),
     async (request, response) => {
-      const { call, changes } = routes.begin(request, response);
+      const { call, changes } = routes.begin(request, response, 'addPhoto');
       const { shopId } = call.member;
       const jobId = z.uuid().parse(request.params.jobId);
       const query = UploadQuery.parse(request.query);
@@ -49,9 +49,9 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
   );
 
   router.get('/photos/:photoId', async (request, response) => {
-    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
+    const { member } = routes.begin(request, response, 'photo').call;
     const id = z.uuid().safeParse(request.params.photoId);
-    const found = id.success ? await photoContent(db, request.member.shopId, id.data) : null;
+    const found = id.success ? await photoContent(db, member.shopId, id.data) : null;
     if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
     response.setHeader('Content-Disposition', 'inline');

@@ -153,8 +153,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   }
 
   router.get('/jobs/:jobId/export/job.json', async (request, response) => {
-    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
-    const { shopId } = request.member;
+    const { shopId } = routes.begin(request, response, 'jobFile').call.member;
     const dossier = await load(shopId, request.params.jobId);
     const [shop, sheets, supplies, pots] = await Promise.all([
       findShop(db, shopId),
@@ -169,8 +168,8 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   });
 
   router.get('/jobs/:jobId/export/take-off.csv', async (request, response) => {
-    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
-    const dossier = await load(request.member.shopId, request.params.jobId);
+    const { shopId } = routes.begin(request, response, 'takeoffFile').call.member;
+    const dossier = await load(shopId, request.params.jobId);
     const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
     const openings = new Map(dossier.openings.map(({ id, tag }) => [id, tag]));
     const table = writeTakeoff(
@@ -184,8 +183,8 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   });
 
   router.get('/jobs/:jobId/export/order.csv', async (request, response) => {
-    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
-    const dossier = await load(request.member.shopId, request.params.jobId);
+    const { shopId } = routes.begin(request, response, 'orderFile').call.member;
+    const dossier = await load(shopId, request.params.jobId);
     const stock = new Map(dossier.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
     const lines = orderLines(
       dossier.pieces.map(({ id: _id, version: _version, position: _position, zoneId, ...piece }) => ({
@@ -197,8 +196,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   });
 
   router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {
-    if (!request.member) throw new ApiError('signed-out', 'Sign in first.');
-    const { shopId } = request.member;
+    const { shopId } = routes.begin(request, response, 'calendarFile').call.member;
     const dossier = await load(shopId, request.params.jobId);
     if (!dossier.plan)
       throw new ApiError('no-plan', 'There is no plan to take away yet. Plan the job under Days first.');

@@ -59,10 +59,21 @@ export async function crewOf(db: Queryable, shopId: string): Promise<CrewMember[
     days_off: string[];
     skills: Skill[];
     week: Week | null;
-  }>(db, 'select id, name, days_off, skills, week from member where shop_id = $1 order by position, name', [
-    shopId,
-  ]);
-  return rows.map(({ id, name, days_off, skills, week }) => ({ id, name, daysOff: days_off, skills, week }));
+    has_left: boolean;
+  }>(
+    db,
+    `select id, name, days_off, skills, week, left_at is not null as has_left from member
+      where shop_id = $1 order by position, name`,
+    [shopId],
+  );
+  return rows.map(({ id, name, days_off, skills, week, has_left }) => ({
+    id,
+    name,
+    daysOff: days_off,
+    skills,
+    week,
+    ...(has_left && { hasLeft: true }),
+  }));
 }
 
 /** What can be set for a member on its own, and the column that keeps it. */

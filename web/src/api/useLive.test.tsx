@@ -38,9 +38,16 @@ class Stream {
   }
 }
 
-const MEMBER = { id: '0f000000-0000-4000-8000-000000000001', name: 'Maren' };
+const MEMBER = {
+  id: '0f000000-0000-4000-8000-000000000001',
+  name: 'Maren',
+  role: 'owner' as const,
+  isConfirmed: true,
+};
 const session = (changesUpTo: string, member: Session['member'] = MEMBER): Session => ({
   member,
+  tablet: null,
+  needsSetup: false,
   csrfToken: 'token',
   demoMembers: [],
   isDemo: false,

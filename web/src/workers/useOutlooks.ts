@@ -2,7 +2,7 @@ import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type Around, type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/core/estimating';
 import type { Piece } from '@upholder/core/pieces';
 import { PLAIN_WISH } from '@upholder/core/planning';
-import { minuteAt } from '@upholder/core/shop';
+import { minuteAt, workingCrew } from '@upholder/core/shop';
 import { practiceOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -21,7 +21,7 @@ export function surroundingsOf(shop: ShopContext, practice: CompareInput['practi
     settings: shop.settings,
     timeZone: shop.timeZone,
     climate: shop.planningClimate,
-    people: shop.crew.length,
+    people: workingCrew(shop.crew).length,
     work: roughCalendar(shop.settings, shop.timeZone, start),
   };
 }

@@ -5,18 +5,12 @@ import { ShopSettingsSchema, SKILLS, WeekSchema } from '../../shop/index.ts';
 import { NewProductSchema, ProductRowSchema, ShopContextSchema, ShopHeadSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
+import { ShopNameSchema, TimeZoneSchema } from '../shapes/shop.ts';
 
-const TimeZone = z.string().refine((zone) => {
-  try {
-    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
-  } catch {
-    return false;
-  }
-}, 'This is no time zone of the IANA list, such as Europe/London.');
 const ShopChange = z.object({
   version: z.int(),
-  name: z.string().trim().min(1, 'Give the shop a name.').max(120),
-  timeZone: TimeZone,
+  name: ShopNameSchema,
+  timeZone: TimeZoneSchema,
   settings: ShopSettingsSchema,
 });
 

@@ -18,6 +18,7 @@ import {
   ZoneSpecSchema,
 } from '../../jobs/index.ts';
 import { BenchItemSchema } from '../../mixing/index.ts';
+import { RoleSchema } from '../../people/index.ts';
 import { PieceSchema } from '../../pieces/index.ts';
 import { PlanSnapshotSchema } from '../../planning/keep/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../../shop/index.ts';
@@ -127,7 +128,27 @@ export type PlannedJob = z.infer<typeof PlannedJobSchema>;
 
 /** Who is signed in, and the server's clock. */
 export const SessionSchema = z.object({
-  member: z.object({ id: z.uuid(), name: z.string() }).nullable(),
+  member: z
+    .object({
+      id: z.uuid(),
+      name: z.string(),
+      role: RoleSchema,
+      /** Whether owner calls are taken without the password being given again. */
+      isConfirmed: z.boolean(),
+    })
+    .nullable(),
+  /** The shop's tablet that this browser is enrolled as, with those who can sign in on it; null for any other browser. */
+  tablet: z
+    .object({
+      name: z.string(),
+      shopName: z.string(),
+      members: z.array(
+        z.object({ id: z.uuid(), name: z.string(), pinDigits: z.int().nullable(), hasBadge: z.boolean() }),
+      ),
+    })
+    .nullable(),
+  /** This installation has no shop yet: it waits for its first run. */
+  needsSetup: z.boolean(),
   csrfToken: z.string().nullable(),
   /** Members that a demo lets in without a password; empty outside the demo. */
   demoMembers: z.array(z.object({ id: z.uuid(), name: z.string() })),

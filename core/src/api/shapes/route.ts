@@ -18,8 +18,6 @@ export interface Route<
   response: R;
   /** Status of a call that went well; 200 where it is left out. */
   status?: number;
-  /** Works without being signed in. */
-  isOpen?: boolean;
 }
 
 /** What a caller sends in the path, in the body, and what comes back. */

@@ -2,7 +2,7 @@ import { failure, type Outcome, success } from '../../base/outcome.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
 import { type Piece, pieceKindWords } from '../../pieces/index.ts';
-import { longestStretch, type Minute, type Week, workIntervals } from '../../shop/index.ts';
+import { longestStretch, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
@@ -70,7 +70,9 @@ function batchesOfZone(
       kept.push({ id: load.id, batch: { lie: load.lie, isTwoSided, pieces: members } });
     }
   }
-  const longestShift = Math.max(...shop.crew.map(({ week }) => longestStretch(week ?? shop.settings.week)));
+  const longestShift = Math.max(
+    ...workingCrew(shop.crew).map(({ week }) => longestStretch(week ?? shop.settings.week)),
+  );
   const fits = (batch: Batch) =>
     draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
   const fresh = pieces.filter(({ id }) => !taken.has(id));
@@ -85,7 +87,7 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
   const hours = (week: Week, daysOff: readonly string[]) =>
     workIntervals({ week, daysOff: settings.daysOff }, timeZone, now, horizon, daysOff);
   const usual = hours(settings.week, []);
-  return shop.crew.map(({ id, name, daysOff, skills, week }) => ({
+  return workingCrew(shop.crew).map(({ id, name, daysOff, skills, week }) => ({
     id,
     name,
     work: daysOff.length === 0 && !week ? usual : hours(week ?? settings.week, daysOff),

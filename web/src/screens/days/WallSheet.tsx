@@ -1,6 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { coatAmounts } from '@upholder/core/mixing';
-import { localClock } from '@upholder/core/shop';
+import { localClock, workingCrew } from '@upholder/core/shop';
 import { formatDuration, formatMl } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
@@ -58,7 +58,7 @@ export function WallSheet() {
           onChange={({ target }) => choose({ who: target.value })}
         >
           <option value="">everybody</option>
-          {shop.crew.map(({ id, name }) => (
+          {workingCrew(shop.crew).map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>

@@ -1,4 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
+import { workingCrew } from '@upholder/core/shop';
 import type { FilmItem, LabourItem, Row } from './dayItems.ts';
 
 /** What the rows of the chart stand for. */
@@ -63,7 +64,7 @@ export function chartRows(
         films: films.filter(({ op }) => op.zoneId === id && op.hold !== null),
       }));
     case 'person': {
-      const rows = shop.crew.map(({ id, name }) => ({
+      const rows = workingCrew(shop.crew).map(({ id, name }) => ({
         key: id,
         name,
         size: '',

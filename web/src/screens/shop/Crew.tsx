@@ -1,5 +1,13 @@
 import type { ShopContext } from '@upholder/core/api';
-import { SKILL_WORDS, SKILLS, type Skill, WEEKDAYS, type Week, WeekSchema } from '@upholder/core/shop';
+import {
+  SKILL_WORDS,
+  SKILLS,
+  type Skill,
+  WEEKDAYS,
+  type Week,
+  WeekSchema,
+  workingCrew,
+} from '@upholder/core/shop';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Field, Sheet, TextInput } from '../../parts/controls.tsx';
@@ -89,7 +97,7 @@ export function Crew({ shop }: { shop: ShopContext }) {
   return (
     <Sheet className="p-5">
       <h2>People, and what they may do</h2>
-      {shop.crew.map(({ id, name, daysOff, week, skills: known = SKILLS }) => {
+      {workingCrew(shop.crew).map(({ id, name, daysOff, week, skills: known = SKILLS }) => {
         const skills = pressed[id] ?? known;
         return (
           <fieldset key={id} className="mt-3">

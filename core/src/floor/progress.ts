@@ -1,0 +1,109 @@
+import type { ProductSheet } from '../catalogue/index.ts';
+import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
+import type { Piece } from '../pieces/index.ts';
+import type { JobForPlanning } from '../planning/index.ts';
+import { concerns, type Step } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
+
+/** How far a piece has come, as its owner would say it. */
+export const STAGES = ['prepared', 'primed', 'coated', 'refitted'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** A zone with how many of its pieces have reached each stage that its sequence has. */
+export interface ZoneProgress {
+  name: string;
+  pieces: number;
+  stages: { stage: Stage; pieces: number }[];
+}
+
+type Job = Pick<JobForPlanning, 'steps' | 'pieces' | 'log'> & {
+  zones: readonly { id: string; name: string; position: number }[];
+};
+
+/** The last step of each stage, by its place among the steps that concern a piece; left out where there is none. */
+function stageEnds(steps: readonly Step[]): Map<Stage, number> {
+  const firstFilm = steps.findIndex((step) => does(step, 'laysFilm'));
+  const before = firstFilm < 0 ? steps.findIndex(({ operation }) => operation === 'refit') : firstFilm;
+  const ends: [Stage, number][] = [
+    ['prepared', (before < 0 ? steps.length : before) - 1],
+    ['primed', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves !== 'colour')],
+    ['coated', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves === 'colour')],
+    ['refitted', steps.findLastIndex(({ operation }) => operation === 'refit')],
+  ];
+  return new Map(ends.filter(([, at]) => at >= 0));
+}
+
+function lastLogged(steps: readonly Step[], piece: Piece, entries: readonly LogEntry[]): number {
+  const done = new Set(
+    entries
+      .filter((entry) => isStepItself(entry) && entry.pieceIds.includes(piece.id))
+      .map(({ stepId }) => stepId),
+  );
+  return steps.findLastIndex(({ id }) => done.has(id));
+}
+
+/** How far the pieces of every zone are, by the log. Steps before the last logged one count as done. */
+export function zoneProgress({ zones, steps, pieces, log }: Job): ZoneProgress[] {
+  const entries = effectiveLog(log);
+  return [...zones]
+    .sort((a, b) => a.position - b.position)
+    .map(({ id, name }) => {
+      const own = pieces.filter(({ zoneId }) => zoneId === id);
+      const sequence = steps.filter(({ zoneId }) => zoneId === id).sort((a, b) => a.position - b.position);
+      const reached = new Map<Stage, number>();
+      for (const piece of own) {
+        const concerned = sequence.filter((step) => concerns(step, piece));
+        const last = lastLogged(concerned, piece, entries);
+        for (const [stage, end] of stageEnds(concerned))
+          reached.set(stage, (reached.get(stage) ?? 0) + (last >= end ? 1 : 0));
+      }
+      return {
+        name,
+        pieces: own.length,
+        stages: STAGES.flatMap((stage) => {
+          const count = reached.get(stage);
+          return count === undefined ? [] : [{ stage, pieces: count }];
+        }),
+      };
+    });
+}
+
+const MINUTES_A_DAY = 1440;
+
+/** What keeps a finish well, for whoever lives with it. */
+export interface Care {
+  zone: string;
+  /** Days until the last coat is fully hard, by its sheet; null where no sheet says. */
+  cureDays: number | null;
+  lines: string[];
+}
+
+/** How to treat each zone's finish while it hardens and afterwards. The product's own sheet has the last word. */
+export function careOf(
+  { zones, steps }: Pick<Job, 'zones' | 'steps'>,
+  sheets: Record<string, ProductSheet>,
+): Care[] {
+  return [...zones]
+    .sort((a, b) => a.position - b.position)
+    .flatMap(({ id, name }) => {
+      const coats = steps
+        .filter((step) => step.zoneId === id && step.leaves === 'colour' && does(step, 'laysFilm'))
+        .sort((a, b) => a.position - b.position);
+      const sheet = sheets[coats.at(-1)?.productKey ?? ''];
+      if (coats.length === 0) return [];
+      const cureDays = sheet?.clocks.cureMin ? Math.ceil(sheet.clocks.cureMin / MINUTES_A_DAY) : null;
+      const until = cureDays === null ? 'the finish has hardened' : `day ${cureDays}`;
+      return [
+        {
+          zone: name,
+          cureDays,
+          lines: [
+            `Until ${until}: open and close gently, hang nothing wet over doors, put no tape or stickers on them.`,
+            `Until ${until}: wipe only with a soft cloth, barely damp, and dry at once.`,
+            'After that: a soft cloth with water and a drop of washing-up liquid, then a dry one.',
+            'Wipe up coffee, wine, oil and steam marks the same day; no abrasive pads, bleach, ammonia or solvent.',
+          ],
+        },
+      ];
+    });
+}

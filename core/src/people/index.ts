@@ -1,0 +1,3 @@
+export * from './names.ts';
+export * from './passwords.ts';
+export * from './roles.ts';
