@@ -34,11 +34,11 @@ export function buildWeb(): void {
   if (status !== 0) throw new Error(`The interface could not be built:\n${stdout}${stderr}`);
 }
 
-const SERVER_PARTS = ['server', 'core'];
+const SERVER_PARTS = ['server', 'core', 'demo'];
 
 /**
  * Compiles the server into `dist/server` unless what lies there is newer than its sources: the program, the planning thread
- * beside it, and the migrations. Packages stay where they are installed.
+ * and the sample shop beside it, and the migrations. Packages stay where they are installed.
  * @returns the program.
  */
 export async function compileServer(): Promise<string> {
@@ -46,7 +46,7 @@ export async function compileServer(): Promise<string> {
   const program = join(folder, 'upholder.mjs');
   if (isFresh(program, [...SERVER_PARTS, 'package-lock.json'])) return program;
   console.log('Compiling the server…');
-  const packages = SERVER_PARTS.flatMap((part) => {
+  const packages = ['server', 'core'].flatMap((part) => {
     const { dependencies } = JSON.parse(readFileSync(join(ROOT, part, 'package.json'), 'utf8')) as {
       dependencies: Record<string, string>;
     };
@@ -57,6 +57,7 @@ export async function compileServer(): Promise<string> {
   await build({
     entryPoints: {
       'planning-thread': join(ROOT, 'server/src/plans/worker.ts'),
+      sample: join(ROOT, 'demo/sample.ts'),
       upholder: join(ROOT, 'server/src/cli.ts'),
     },
     outdir: folder,

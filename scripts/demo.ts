@@ -1,10 +1,13 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoOpening, isSeeded, seedDemo } from '../demo/seed.ts';
+import packageJson from '../package.json' with { type: 'json' };
 import { readConfig } from '../server/src/base/config.ts';
 import { type Lifetime, runUntilStopped } from '../server/src/base/lifetime.ts';
 import { startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
+import type { Reached } from '../server/src/db/own.ts';
+import { Backups } from '../server/src/keeping/backup.ts';
 import { serve } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
 import { ensurePostgres } from './debian.ts';
@@ -30,18 +33,19 @@ function clockOffset(): number {
   return (JSON.parse(readFileSync(CLOCK_FILE, 'utf8')) as { offsetMs: number }).offsetMs;
 }
 
-async function databaseOf(lifetime: Lifetime, isFresh: boolean): Promise<string> {
+async function databaseOf(lifetime: Lifetime, isFresh: boolean): Promise<Reached> {
   const given = process.env.DATABASE_URL ?? '';
   if (given !== '') {
     if (isFresh) console.log('--fresh leaves a database given by DATABASE_URL alone: empty it yourself.');
-    return given;
+    return { databaseUrl: given, ownerUrl: process.env.DATABASE_OWNER_URL || given };
   }
   ensurePostgres();
   const cluster = await lifetime.own(
     () => startCluster(HOME),
     (started) => started.stop(),
   );
-  return isFresh ? cluster.recreate('demo') : cluster.database('demo');
+  const ownerUrl = await (isFresh ? cluster.recreate('demo') : cluster.database('demo'));
+  return { ownerUrl, databaseUrl: await cluster.asServer(ownerUrl) };
 }
 
 async function main(lifetime: Lifetime): Promise<void> {
@@ -52,25 +56,35 @@ async function main(lifetime: Lifetime): Promise<void> {
     async () => rmSync(PID_FILE, { force: true }),
   );
   buildWeb();
-  const databaseUrl = await databaseOf(lifetime, process.argv.includes('--fresh'));
-  await migrate(databaseUrl);
-  if (!(await isSeeded(databaseUrl))) {
-    console.log('Setting up the made-up shop…');
-    const opening = demoOpening(new Date());
-    writeFileSync(CLOCK_FILE, JSON.stringify({ offsetMs: opening.getTime() - Date.now() }));
-    await seedDemo(databaseUrl, opening);
-  }
-  const offset = existsSync(CLOCK_FILE) ? clockOffset() : 0;
-  const config = readConfig({
+  // Read before anything starts, so that what is wrong is said first.
+  const settings = {
     LOG_LEVEL: 'warn',
     ...process.env,
-    DATABASE_URL: databaseUrl,
+    UPHOLDER_HOME: HOME,
     WEB_DIST,
     UPHOLDER_DEMO: '1',
     UPHOLDER_STATION: 'simulated',
-    UPHOLDER_CLOCK: new Date(Date.now() + offset).toISOString(),
-  });
-  const running = await serve(lifetime, config);
+    UPHOLDER_CLOCK: '',
+  };
+  readConfig({ ...settings, DATABASE_URL: 'postgres://own' });
+  const { databaseUrl, ownerUrl } = await databaseOf(lifetime, process.argv.includes('--fresh'));
+  const config = readConfig({ ...settings, DATABASE_URL: databaseUrl, DATABASE_OWNER_URL: ownerUrl });
+  const { backup } = config;
+  await migrate(
+    ownerUrl,
+    backup
+      ? async () => (await new Backups(ownerUrl, backup, packageJson.version).make('before-upgrade')).name
+      : undefined,
+  );
+  if (!(await isSeeded(ownerUrl))) {
+    console.log('Setting up the made-up shop…');
+    const opening = demoOpening(new Date());
+    writeFileSync(CLOCK_FILE, JSON.stringify({ offsetMs: opening.getTime() - Date.now() }));
+    await seedDemo(ownerUrl, opening);
+  }
+  const offset = existsSync(CLOCK_FILE) ? clockOffset() : 0;
+  const clockStart = new Date(Date.now() + offset).toISOString();
+  const running = await serve(lifetime, { ...config, clockStart });
   writeFileSync(PID_FILE, `${process.pid}\n${running.address}\n`);
   console.log('Ctrl-C stops it and everything it started.');
 }

@@ -36,7 +36,6 @@ export function createRequestLog(log: Logger): RequestHandler {
       error || response.statusCode >= 500 ? 'error' : isNoise(request) ? 'debug' : 'info',
     customSuccessMessage: () => 'request',
     customErrorMessage: () => 'request failed',
-    customReceivedObject: () => ({}),
     quietReqLogger: true,
     quietResLogger: true,
     serializers: { req: () => undefined, res: () => undefined, err: () => undefined },

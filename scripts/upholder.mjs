@@ -1,0 +1,4 @@
+#!/usr/bin/env node
+import { runCompiled } from './bootstrap.mjs';
+
+runCompiled();

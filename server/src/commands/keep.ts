@@ -1,0 +1,137 @@
+import { existsSync } from 'node:fs';
+import { mkdir, readdir } from 'node:fs/promises';
+import { resolve } from 'node:path';
+import { migrate } from '../db/migrate.ts';
+import { serverOn } from '../db/own.ts';
+import { Backups } from '../keeping/backup.ts';
+import { type ChainReport, checkChains, FAULT_WORDS, hasLink } from '../keeping/chain.ts';
+import { readHead } from '../keeping/container.ts';
+import { holdsShop, restoreInPlace } from '../keeping/restore.ts';
+import { inScratch } from '../keeping/scratch.ts';
+import { exportShop } from '../keeping/shopExport.ts';
+import { importShop } from '../keeping/shopImport.ts';
+import { ask } from './ask.ts';
+import { type Base, chosenShop, openAsOwner, Refused, reach, type Told } from './reach.ts';
+
+function settingsOf({ config }: Base) {
+  if (!config.backup) throw new Refused('No folder for backups is set.');
+  return config.backup;
+}
+
+/** The backups of this installation. */
+export function backupsOf(base: Base, ownerUrl: string, version: string): Backups {
+  return new Backups(ownerUrl, settingsOf(base), version);
+}
+
+/** `backup`: makes one now, and restores it for a test. */
+export async function backup(base: Base, version: string): Promise<void> {
+  const { ownerUrl } = await reach(base);
+  const backups = backupsOf(base, ownerUrl, version);
+  const { name, bytes, isEncrypted, entries } = await backups.make('asked');
+  console.log(
+    `${resolve(backups.folder, name)}: ${Math.ceil(bytes / 1024)} kB, ${entries} log entries, ${isEncrypted ? 'encrypted' : 'not encrypted'}. It was restored into a database of its own, and the log in it holds.`,
+  );
+}
+
+async function passphraseFor(base: Base, path: string): Promise<string> {
+  const { head } = await readHead(path);
+  if (!head.encryption) return '';
+  return settingsOf(base).passphrase || (await ask('Passphrase of the backup: ', { isSecret: true }));
+}
+
+/** `restore FILE`: puts a backup in the place of the database. */
+export async function restore(base: Base, { words, options }: Told, version: string): Promise<void> {
+  const [path = ''] = words;
+  if (!existsSync(path)) throw new Refused(`There is no backup at ${path || '(say which file)'}.`);
+  const passphrase = await passphraseFor(base, path);
+  const { ownerUrl } = await reach(base);
+  const { folder } = settingsOf(base);
+  await mkdir(folder, { recursive: true, mode: 0o700 });
+  if (await holdsShop(ownerUrl)) {
+    if (options.replace !== true)
+      throw new Refused(
+        'There is a shop here already. Add --replace to put the backup in its place; a backup of it is made first.',
+      );
+    const before = await backupsOf(base, ownerUrl, version).make('before-restore');
+    console.log(`What was here is kept in ${resolve(folder, before.name)}.`);
+  }
+  const { head, keptAs } = await restoreInPlace(ownerUrl, path, passphrase, folder, new Date());
+  const entries = head.shops.reduce((sum, shop) => sum + shop.entries, 0);
+  console.log(
+    `Restored the backup of ${head.madeAt}: ${entries} log entries, and the chain holds. Everybody signs in again.`,
+  );
+  if (keptAs !== null) console.log(`The database of before is still there, as ${keptAs}.`);
+  if (!base.isGiven && serverOn(base.home))
+    console.log('Restart the server, so that everything in it is read anew.');
+}
+
+function sayChain({ shopName, entries, head, faults }: ChainReport): void {
+  if (faults.length === 0) {
+    console.log(
+      `${shopName}: ${entries} log entries, none changed, none missing. Last link ${head ?? 'none yet'}.`,
+    );
+    return;
+  }
+  console.log(`${shopName}: the log does NOT hold.`);
+  for (const { entryId, fault } of faults) console.log(`  Entry ${entryId} ${FAULT_WORDS[fault]}.`);
+}
+
+/** `check`: goes through the sealed log, and holds it against the last backup; with --against tries a whole backup. */
+export async function check(base: Base, { options }: Told, version: string): Promise<void> {
+  const db = await openAsOwner(base);
+  const backups = backupsOf(base, db.ownerUrl, version);
+  const [latest] = await backups.list();
+  const { against } = options;
+  if (against !== undefined) {
+    const path =
+      against === 'backup' || against === true ? latest && backups.fileOf(latest.name) : String(against);
+    if (!path || !existsSync(path)) throw new Refused('There is no such backup.');
+    const passphrase = await passphraseFor(base, path);
+    await mkdir(backups.folder, { recursive: true, mode: 0o700 });
+    await inScratch(db.ownerUrl, path, passphrase, backups.folder, async ({ head, chains }) => {
+      console.log(`The backup of ${head.madeAt} restores whole and can be brought to version ${version}:`);
+      chains.forEach(sayChain);
+    });
+    return;
+  }
+  const chains = await checkChains(db);
+  chains.forEach(sayChain);
+  let isGood = chains.every(({ faults }) => faults.length === 0);
+  const path = latest && backups.fileOf(latest.name);
+  if (path) {
+    const { head } = await readHead(path);
+    for (const { id, head: link } of head.shops) {
+      if (link === null || (await hasLink(db, id, link))) continue;
+      isGood = false;
+      console.log(
+        `The log is not the one in the backup of ${head.madeAt}: entries were taken out or replaced since.`,
+      );
+    }
+  }
+  if (!isGood) process.exitCode = 1;
+}
+
+/** `export-shop FOLDER`. */
+export async function exportTo(base: Base, told: Told): Promise<void> {
+  const [folder = ''] = told.words;
+  if (folder === '') throw new Refused('Say where: upholder export-shop FOLDER');
+  if (existsSync(folder) && (await readdir(folder)).length > 0) throw new Refused(`${folder} is not empty.`);
+  const db = await openAsOwner(base);
+  const shop = await chosenShop(db, told);
+  await db.transaction(async (connection) => {
+    await connection.query('set transaction isolation level repeatable read, read only');
+    await exportShop(connection, shop.id, folder, new Date());
+  });
+  console.log(
+    `${shop.name} is in ${resolve(folder)}: shop.json, tables as CSV, pictures. Keep it safe: it holds what clients told you.`,
+  );
+}
+
+/** `import-shop FOLDER`. */
+export async function importFrom(base: Base, { words: [folder = ''] }: Told): Promise<void> {
+  if (folder === '') throw new Refused('Say from where: upholder import-shop FOLDER');
+  const { ownerUrl } = await reach(base);
+  await migrate(ownerUrl);
+  const { name, entries } = await importShop(await openAsOwner(base), folder);
+  console.log(`${name} is here, as it was: ${entries} log entries, and the chain holds.`);
+}
