@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { ROLES } from './roles.ts';
+
+export const RoleSchema = z.enum(ROLES);
 
 /** A password has at least so many characters (NIST SP 800-63B asks for 8; a shop's list of members is short and known). */
 export const SHORTEST_PASSWORD = 10;

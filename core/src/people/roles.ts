@@ -1,9 +1,6 @@
-import { z } from 'zod';
-
 /** What a member may do, each all that those after it may. */
 export const ROLES = ['owner', 'planner', 'floor', 'reader'] as const;
-export const RoleSchema = z.enum(ROLES);
-export type Role = z.infer<typeof RoleSchema>;
+export type Role = (typeof ROLES)[number];
 
 /** Words on screen for each, and what it lets a member do. */
 export const ROLE_WORDS: Record<Role, { name: string; may: string }> = {

@@ -48,7 +48,7 @@ export function addFirstRunRoutes(
     assertNoCommonPassword(shop.owner.password, shop.owner.signIn, shop.owner.name, shop.name);
     const owner = await createFirstShop(db, shop);
     if (!owner) throw new ApiError('conflict', HAS_SHOP);
-    return signIn(request, response, owner, null);
+    return signIn(request, response, owner);
   });
 
   routes.add(ROUTES.openSample, async ({ body }, { request }) => {

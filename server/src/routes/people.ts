@@ -24,7 +24,7 @@ import { assertNoCommonPassword } from '../session/common.ts';
 import { codeCounts, countTry } from '../session/limits.ts';
 import { sendTabletCookie } from '../session/middleware.ts';
 import { hashPassword } from '../session/password.ts';
-import { endSessions } from '../session/store.ts';
+import { endSessions, moveToTablet } from '../session/store.ts';
 import type { SignsIn } from './session.ts';
 
 /** What a badge says before the number that makes it one. */
@@ -168,15 +168,16 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
       // Whoever is signed in with the password of before is signed out.
       await endSessions(connection, { shopId: invite.shopId, memberId: invite.memberId, exceptToken: null });
     });
-    return signIn(request, response, { id: invite.memberId, shopId: invite.shopId }, null);
+    return signIn(request, response, { id: invite.memberId, shopId: invite.shopId });
   });
 
   routes.add(ROUTES.tablets, async (_input, { member }) => ({ tablets: await tabletsOf(db, member.shopId) }));
 
-  routes.add(ROUTES.enrolTablet, async ({ body }, { member, response }) => {
+  routes.add(ROUTES.enrolTablet, async ({ body }, { member, request, response }) => {
     const token = await enrolTablet(db, member.shopId, body, member.name, clock.now());
     if (token === null) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
     sendTabletCookie(response, token);
+    await moveToTablet(db, request.sessionToken ?? '', body.id, clock.now());
     return { tablets: await tabletsOf(db, member.shopId) };
   });
 

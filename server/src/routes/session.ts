@@ -27,12 +27,12 @@ import {
 
 /** Opens sessions, for every way to get in. */
 export interface SignsIn {
-  /** Signs a member in, whoever was before, and answers with the session. @param tabletId where a PIN or badge did it. */
+  /** Signs a member in, whoever was before, and answers with the session. @param isByPassword false for a PIN or a badge. */
   signIn(
     request: Request,
     response: Response,
     member: Pick<Member, 'id' | 'shopId'>,
-    tabletId: string | null,
+    isByPassword?: boolean,
   ): Promise<Session>;
 }
 
@@ -68,12 +68,14 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     return answer(request, session?.member ?? null, session?.csrfToken ?? null);
   }
 
-  const signIn: SignsIn['signIn'] = async (request, response, member, tabletId) => {
+  const signIn: SignsIn['signIn'] = async (request, response, member, isByPassword = true) => {
     if (request.sessionToken) await endSessions(db, { token: request.sessionToken });
+    const tablet = await findTablet(db, request.tabletToken);
     const opened = await openSession(db, member, clock.now(), config.sessions, {
       browser: browserWords(request.get('user-agent')),
       address: addressKey(request.ip),
-      tabletId,
+      tabletId: tablet?.shopId === member.shopId ? tablet.id : null,
+      isByPassword,
     });
     sendSessionCookie(response, config.isDemo, opened.token, opened.expires);
     return answerFor(request, opened.token);
@@ -92,14 +94,14 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     if (!found?.passwordHash || !isRight)
       throw new ApiError('wrong-sign-in', 'Name and password do not go together.');
     await forget();
-    return signIn(request, response, found.member, null);
+    return signIn(request, response, found.member);
   });
 
   if (config.isDemo) {
     routes.add(ROUTES.demoSignIn, async ({ body }, { request, response }) => {
       const member = (await demoMembers(db)).find(({ id }) => id === body.memberId);
       if (!member) throw new ApiError('not-found', 'The demo has no such member.');
-      return signIn(request, response, member, null);
+      return signIn(request, response, member);
     });
   }
 
@@ -123,7 +125,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const isRight = await isPassword(body.pin, hash ?? (await noHash));
     if (!hash || !isRight) throw new ApiError('wrong-sign-in', 'This is not the PIN.');
     await forget();
-    return signIn(request, response, { id: body.memberId, shopId: tablet.shopId }, tablet.id);
+    return signIn(request, response, { id: body.memberId, shopId: tablet.shopId }, false);
   });
 
   routes.add(ROUTES.badgeSignIn, async ({ body }, { request, response }) => {
@@ -132,7 +134,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const member = await memberOfBadge(db, tablet.shopId, body.badge);
     if (!member) throw new ApiError('wrong-sign-in', 'This badge is not valid here.');
     await forget();
-    return signIn(request, response, member, tablet.id);
+    return signIn(request, response, member, false);
   });
 
   /** Whether it is the member's password; counted as a try to sign in. @throws ApiError at the field where it is not. */

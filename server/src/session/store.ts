@@ -82,8 +82,10 @@ export async function findSession(
 export interface Opening {
   browser: string;
   address: string;
-  /** The shop's tablet, where a PIN or a badge opened it. */
+  /** The shop's tablet that it is opened on; null for any other browser. */
   tabletId: string | null;
+  /** False where a PIN or a badge opens it. */
+  isByPassword: boolean;
 }
 
 /** Opens a session and returns its tokens; only a hash of the first is kept. */
@@ -92,7 +94,7 @@ export async function openSession(
   member: Pick<Member, 'id' | 'shopId'>,
   now: Date,
   limits: SessionLimits,
-  { browser, address, tabletId }: Opening,
+  { browser, address, tabletId, isByPassword }: Opening,
 ): Promise<{ token: string; expires: Date }> {
   const token = randomBytes(32).toString('base64url');
   const csrfToken = randomBytes(24).toString('base64url');
@@ -113,10 +115,18 @@ export async function openSession(
       browser,
       address,
       tabletId,
-      tabletId === null ? now : null,
+      isByPassword ? now : null,
     ],
   );
   return { token, expires };
+}
+
+/** Makes a session one of a tablet: it ends with the working day. */
+export async function moveToTablet(db: Queryable, token: string, tabletId: string, now: Date): Promise<void> {
+  await db.query(
+    'update session set tablet_id = $2, expires_at = least(expires_at, $3) where token_hash = $1',
+    [hashToken(token), tabletId, new Date(now.getTime() + TABLET_HOURS * HOUR_MS)],
+  );
 }
 
 /** Notes that the password of a session was given again. */

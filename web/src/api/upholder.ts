@@ -22,7 +22,17 @@ import { PAGE_ID } from '../base/pageId.ts';
 let csrfToken: string | null = null;
 
 /** Calls that answer with the session: its token goes with every changing call, its time sets the clock of this page. */
-const SESSION_CALLS = new Set(['session', 'signIn', 'demoSignIn', 'signOut']);
+const SESSION_CALLS = new Set([
+  'session',
+  'signIn',
+  'demoSignIn',
+  'signOut',
+  'pinSignIn',
+  'badgeSignIn',
+  'acceptInvite',
+  'confirmPassword',
+  'firstRun',
+]);
 
 const plainQuery = fetchBaseQuery({
   baseUrl: '/api',
@@ -41,9 +51,19 @@ export function onOwnChanges(keep: (changes: Changes) => void): void {
   keepOwn = keep;
 }
 
+/** Asks for the password again; false where whoever is asked gives up. */
+let askPassword: () => Promise<boolean> = async () => false;
+
+/** Says how the password is asked for where a call needs it again. */
+export function onPasswordNeeded(ask: () => Promise<boolean>): void {
+  askPassword = ask;
+}
+
 /** A session that has ended shows as the sign-in screen, whichever call found out. */
 const baseQuery: typeof plainQuery = async (call, api, extra) => {
-  const answer = await plainQuery(call, api, extra);
+  let answer = await plainQuery(call, api, extra);
+  if (codeOf(answer.error?.data) === 'confirm-password' && (await askPassword()))
+    answer = await plainQuery(call, api, extra);
   const isSession = SESSION_CALLS.has(api.endpoint);
   if (answer.data && isSession) {
     const session = answer.data as Session;
@@ -58,12 +78,16 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
   return answer;
 };
 
+function codeOf(data: unknown): string | undefined {
+  return (data as Partial<ErrorBody> | undefined)?.error?.code;
+}
+
 type Routes = typeof ROUTES;
 /** What a call answers with, and what it is told: as its route declares it. */
-type Out<N extends RouteName> = ResponseOf<Routes[N]>;
-type In<N extends RouteName> = BodyOf<Routes[N]>;
+export type Out<N extends RouteName> = ResponseOf<Routes[N]>;
+export type In<N extends RouteName> = BodyOf<Routes[N]>;
 /** A declared call with its path filled in. The declaration itself, with its schemas, stays out of the page. */
-function call<N extends RouteName>(
+export function call<N extends RouteName>(
   name: N,
   sent: Sent<Routes[N]> & { headers?: Record<string, string> },
 ): FetchArgs {
@@ -81,7 +105,10 @@ type Tag =
   | 'Mappings'
   | 'Pots'
   | 'PotCoats'
-  | 'Surroundings';
+  | 'Surroundings'
+  | 'People'
+  | 'Backups'
+  | 'ClientLinks';
 type TagOf = Tag | { type: Tag; id: string };
 
 /**
@@ -113,6 +140,9 @@ export const upholder = createApi({
     'Pots',
     'PotCoats',
     'Surroundings',
+    'People',
+    'Backups',
+    'ClientLinks',
   ] satisfies Tag[],
   refetchOnReconnect: true,
   endpoints: (build) => ({

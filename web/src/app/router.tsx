@@ -4,6 +4,24 @@ import { Frame } from './Frame.tsx';
 
 /** Every screen is loaded when it is first shown. */
 export const router = createBrowserRouter([
+  // Whoever opens these is not signed in.
+  {
+    path: '/first-run',
+    HydrateFallback: Skeleton,
+    lazy: async () => ({
+      Component: (await import('../screens/first-run/FirstRunScreen.tsx')).FirstRunScreen,
+    }),
+  },
+  {
+    path: '/invite',
+    HydrateFallback: Skeleton,
+    lazy: async () => ({ Component: (await import('../screens/invite/InviteScreen.tsx')).InviteScreen }),
+  },
+  {
+    path: '/client',
+    HydrateFallback: Skeleton,
+    lazy: async () => ({ Component: (await import('../screens/client/ClientScreen.tsx')).ClientScreen }),
+  },
   {
     path: '/',
     Component: Frame,
@@ -157,7 +175,29 @@ export const router = createBrowserRouter([
       },
       {
         path: 'shop',
-        lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+        lazy: async () => ({ Component: (await import('../screens/shop/ShopFrame.tsx')).ShopFrame }),
+        children: [
+          {
+            index: true,
+            lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+          },
+          {
+            path: 'people',
+            lazy: async () => ({
+              Component: (await import('../screens/people/PeopleScreen.tsx')).PeopleScreen,
+            }),
+          },
+          {
+            path: 'backups',
+            lazy: async () => ({
+              Component: (await import('../screens/backups/BackupsScreen.tsx')).BackupsScreen,
+            }),
+          },
+        ],
+      },
+      {
+        path: 'me',
+        lazy: async () => ({ Component: (await import('../screens/people/MeScreen.tsx')).MeScreen }),
       },
       { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
     ],

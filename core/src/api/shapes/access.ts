@@ -1,4 +1,4 @@
-import { includesRole, type Role } from '../../people/index.ts';
+import { includesRole, type Role } from '../../people/roles.ts';
 import type { CallName } from './paths.ts';
 
 /** Who may make a call: anyone, or members from this role up. */

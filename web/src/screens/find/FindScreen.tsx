@@ -1,64 +1,20 @@
 import type { Dossier } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { lastJob } from '../../job/lastJob.ts';
 import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { decodeFrame } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
-import { decodeFrame } from './decode.ts';
-import { readCode } from './readCode.ts';
+import { useCamera } from '../../parts/useCamera.ts';
 
-const LOOK_EVERY_MS = 200;
+import { readCode } from './readCode.ts';
 
 /** A piece that carries the tag, with its job. */
 interface Hit {
   job: Dossier['job'];
   piece: Dossier['pieces'][number];
-}
-
-/** Looks for a code through the camera until one is found, or until it is told to stop. */
-function useCamera(onCode: (code: string) => void, onFailure: () => void) {
-  const [isWatching, setWatching] = useState(false);
-  const video = useRef<HTMLVideoElement>(null);
-  const told = useRef({ onCode, onFailure });
-  useEffect(() => {
-    told.current = { onCode, onFailure };
-  });
-
-  useEffect(() => {
-    if (!isWatching) return;
-    let stream: MediaStream | null = null;
-    let isOver = false;
-    const timer = setInterval(() => {
-      const code = video.current ? decodeFrame(video.current) : null;
-      if (code === null || isOver) return;
-      isOver = true;
-      setWatching(false);
-      told.current.onCode(code);
-    }, LOOK_EVERY_MS);
-    navigator.mediaDevices
-      .getUserMedia({ video: { facingMode: 'environment' } })
-      .then((opened) => {
-        stream = opened;
-        if (isOver || !video.current) for (const track of opened.getTracks()) track.stop();
-        else {
-          video.current.srcObject = opened;
-          void video.current.play();
-        }
-      })
-      .catch(() => {
-        setWatching(false);
-        told.current.onFailure();
-      });
-    return () => {
-      isOver = true;
-      clearInterval(timer);
-      for (const track of stream?.getTracks() ?? []) track.stop();
-    };
-  }, [isWatching]);
-  const isThere = typeof navigator.mediaDevices?.getUserMedia === 'function';
-  return { isThere, isWatching, watch: setWatching, video };
 }
 
 /** Pieces of one tag in several jobs, to choose from. */

@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { newZoneSpec } from '../../job/zoneSpec.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { Head } from './BriefHead.tsx';
+import { ClientLinks } from './ClientLinks.tsx';
 import { ZoneCard } from './ZoneCard.tsx';
 
 /** Who, where, when, and the zones that share colour and system. */
@@ -16,6 +18,7 @@ export function BriefScreen() {
   const [deleteJob] = upholder.useDeleteJobMutation();
   const [problem, setProblem] = useState<string | null>(null);
   const navigate = useNavigate();
+  const mayShare = useMay('clientLinks');
   async function newZone(): Promise<void> {
     const spec = newZoneSpec(`Zone ${dossier.zones.length + 1}`);
     const outcome = await addZone({ jobId: dossier.job.id, id: uuid(), spec });
@@ -25,6 +28,7 @@ export function BriefScreen() {
     <main className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] items-start gap-5 p-5">
       <div className="flex flex-col gap-4">
         <Head key={dossier.job.id} {...context} />
+        {mayShare && <ClientLinks jobId={dossier.job.id} timeZone={context.shop.timeZone} />}
         {dossier.log.length === 0 && (
           <div>
             <Button

@@ -1,0 +1,148 @@
+import type { Session } from '@upholder/core/api';
+import { ROLE_WORDS } from '@upholder/core/people';
+import { localClock, toMinute } from '@upholder/core/shop';
+import { Keyboard, Moon, Sun } from 'lucide-react';
+import { NavLink, useLocation } from 'react-router';
+import { themeChosen, useApp, useAppDispatch } from '../api/store.ts';
+import { upholder } from '../api/upholder.ts';
+import { sender } from '../api/useSync.ts';
+import { dayWords } from '../base/times.ts';
+import { useServerDate } from '../base/useNow.ts';
+
+/** Shop, clock and air: what a refinisher glances at all day. */
+function Glance() {
+  const { data: shop } = upholder.useShopQuery();
+  const now = useServerDate(1000);
+  if (!shop) return null;
+  const minute = toMinute(now);
+  const { reading } = shop;
+  return (
+    <p className="flex items-baseline gap-4 whitespace-nowrap">
+      {reading && (
+        <span title={`Air in the shop, ${reading.source === 'station' ? 'from the station' : 'typed in'}`}>
+          <span className="quantity">{reading.airC.toFixed(1)} °C</span>{' '}
+          <span className="quantity">{Math.round(reading.rhPct)} %</span>
+        </span>
+      )}
+      <time dateTime={now.toISOString()}>
+        <span className="text-quiet">{dayWords(minute, shop.timeZone)}</span>{' '}
+        <span className="quantity">{localClock(minute, shop.timeZone)}</span>
+      </time>
+    </p>
+  );
+}
+
+function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
+  const dispatch = useAppDispatch();
+  const theme = useApp(({ face }) => face.theme);
+  return (
+    <div className="flex items-center">
+      <button
+        type="button"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed"
+        onClick={() => dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'))}
+        aria-label={theme === 'light' ? 'Dim for the booth' : 'Light theme'}
+      >
+        {theme === 'light' ? <Moon size={18} /> : <Sun size={18} />}
+      </button>
+      {onKeys && (
+        <button
+          type="button"
+          className="grid size-9 place-items-center rounded-[3px] hover:bg-closed"
+          onClick={onKeys}
+          aria-label="Keys"
+        >
+          <Keyboard size={18} />
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** Who is signed in, and the way out; on the shop's tablet the way to whoever is next. */
+function Who({ session }: { session: Session }) {
+  const dispatch = useAppDispatch();
+  const [signOut] = upholder.useSignOutMutation();
+  const { member, tablet } = session;
+  if (!member) return null;
+  async function leave(): Promise<void> {
+    await signOut();
+    if (tablet) await dispatch(upholder.endpoints.session.initiate(undefined, { forceRefetch: true }));
+    else dispatch(upholder.util.resetApiState());
+    sender().tellSession();
+  }
+  return (
+    <div className="flex items-center gap-x-3">
+      {!tablet && (
+        <NavLink
+          to="/me"
+          className="font-semibold hover:underline"
+          title="Password, PIN, where you are signed in"
+        >
+          {member.name}
+          {member.role !== 'owner' && (
+            <span className="font-normal text-quiet"> {ROLE_WORDS[member.role].name.toLowerCase()}</span>
+          )}
+        </NavLink>
+      )}
+      <button
+        type="button"
+        className={
+          tablet ? 'min-h-10 rounded-[3px] border-[1.5px] border-ink px-3 font-semibold' : 'hover:underline'
+        }
+        onClick={() => void leave()}
+      >
+        {tablet ? `${member.name} – switch` : 'Sign out'}
+      </button>
+    </div>
+  );
+}
+
+const NAV = [
+  { to: '/jobs', name: 'Jobs' },
+  { to: '/find', name: 'Find' },
+  { to: '/stores', name: 'Stores' },
+  { to: '/shop', name: 'Shop' },
+];
+
+/** The line on top of every screen. @param onKeys shows which keys there are. */
+export function TopLine({ session, onKeys }: { session: Session; onKeys(): void }) {
+  const { pathname } = useLocation();
+  const isBench = pathname.startsWith('/bench');
+  const isFloor = isBench || pathname.startsWith('/floor');
+  const tab = ({ isActive }: { isActive: boolean }) =>
+    `px-3 py-1 font-semibold ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
+  const posture = (isOn: boolean) => `px-3 py-1 font-semibold ${isOn ? 'bg-ink text-sheet' : ''}`;
+  return (
+    <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-xl:gap-x-2.5 max-md:py-1.5">
+      <NavLink to="/jobs" className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%]">
+        <img src="/mark.svg" alt="" className="h-6" />
+        Upholder
+      </NavLink>
+      {!isFloor && (
+        <nav aria-label="Main" className="flex gap-1">
+          {NAV.map(({ to, name }) => (
+            <NavLink key={to} to={to} className={tab}>
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+      )}
+      <div className="flex-1" />
+      <Glance />
+      <div className="flex rounded-[3px] border-[1.5px] border-ink" role="group" aria-label="Posture">
+        <NavLink to="/jobs" className={posture(!isFloor)}>
+          Desk
+        </NavLink>
+        <NavLink to="/floor" className={posture(isFloor && !isBench)}>
+          Floor
+        </NavLink>
+        <NavLink to="/bench" className={posture(isBench)}>
+          Bench
+        </NavLink>
+      </div>
+      <ThemeAndKeys onKeys={isFloor ? null : onKeys} />
+      <Who session={session} />
+    </header>
+  );
+}
