@@ -23,12 +23,12 @@ type Job = Pick<JobForPlanning, 'steps' | 'pieces' | 'log'> & {
 /** The last step of each stage, by its place among the steps that concern a piece; left out where there is none. */
 function stageEnds(steps: readonly Step[]): Map<Stage, number> {
   const firstFilm = steps.findIndex((step) => does(step, 'laysFilm'));
-  const before = firstFilm < 0 ? steps.findIndex(({ operation }) => operation === 'refit') : firstFilm;
+  const before = firstFilm < 0 ? steps.findIndex((step) => does(step, 'mountsAgain')) : firstFilm;
   const ends: [Stage, number][] = [
     ['prepared', (before < 0 ? steps.length : before) - 1],
     ['primed', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves !== 'colour')],
     ['coated', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves === 'colour')],
-    ['refitted', steps.findLastIndex(({ operation }) => operation === 'refit')],
+    ['refitted', steps.findLastIndex((step) => does(step, 'mountsAgain'))],
   ];
   return new Map(ends.filter(([, at]) => at >= 0));
 }

@@ -1,7 +1,8 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Lifetime } from '../base/lifetime.ts';
-import { runningCluster, startCluster } from './cluster.ts';
+import { startCluster } from './cluster.ts';
+import { runningCluster } from './reachable.ts';
 
 /** Name of the database in a PostgreSQL of one's own. */
 const DATABASE = 'upholder';
