@@ -9,6 +9,8 @@ import { sender, useSync } from '../api/useSync.ts';
 import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/glyphParts.tsx';
+import { MayNote } from '../parts/MayNote.tsx';
+import { PaperSize } from '../parts/PaperSize.tsx';
 import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
 import { ConfirmPassword } from './ConfirmPassword.tsx';
 import { DemoStrip } from './DemoStrip.tsx';
@@ -105,10 +107,12 @@ export function Frame() {
     <div className="flex min-h-screen flex-col">
       <GlyphPatterns />
       <PotAlarm />
+      <PaperSize />
       {strip}
       <TopLine session={data} onKeys={showKeys} />
       <Troubles session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={pathname}>
+        {isFloor && <MayNote call="log" />}
         <Outlet />
       </ErrorBoundary>
       <KeyOverlay isOpen={areKeysShown} onClose={() => setKeysShown(false)} />

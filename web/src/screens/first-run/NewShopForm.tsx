@@ -10,42 +10,8 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { type DraftForm, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { DAY_NAMES } from '../shop/hours.ts';
+import { RegionChoices } from '../shop/RegionFields.tsx';
 import { firstDraft, REGIONS, readNewShop, regionDraft } from './newShop.ts';
-
-function Choice({
-  form,
-  name,
-  label,
-  options,
-  onChange,
-}: {
-  form: DraftForm;
-  name: string;
-  label: string;
-  options: [value: string, words: string][];
-  onChange?(value: string): void;
-}) {
-  return (
-    <Field label={label}>
-      {(ids) => (
-        <Select
-          {...ids}
-          value={String(form.draft[name])}
-          onChange={({ target }) => {
-            form.write(name, target.value);
-            onChange?.(target.value);
-          }}
-        >
-          {options.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </Select>
-      )}
-    </Field>
-  );
-}
 
 function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
   return (
@@ -101,44 +67,28 @@ export function NewShopForm({ code }: { code: string }) {
     >
       <Part title="Shop">
         {field('name', 'Name of the shop')}
-        <Choice
-          form={form}
-          name="region"
-          label="Region"
-          options={Object.entries(REGIONS).map(([key, { name }]) => [key, name])}
-          onChange={(key) => {
-            for (const [name, value] of Object.entries(regionDraft(key))) form.write(name, value);
-          }}
-        />
+        <Field label="Region">
+          {(ids) => (
+            <Select
+              {...ids}
+              value={form.text('region')}
+              onChange={({ target }) => {
+                form.write('region', target.value);
+                for (const [name, value] of Object.entries(regionDraft(target.value)))
+                  form.write(name, value);
+              }}
+            >
+              {Object.entries(REGIONS).map(([key, { name }]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
         {field('timeZone', 'Time zone')}
-        <Choice
-          form={form}
-          name="units"
-          label="Units"
-          options={[
-            ['metric', 'mm, litres, °C'],
-            ['us', 'inches, US gallons, °F'],
-          ]}
-        />
         {field('currency', 'Currency')}
-        <Choice
-          form={form}
-          name="paper"
-          label="Paper"
-          options={[
-            ['A4', 'A4'],
-            ['Letter', 'US Letter'],
-          ]}
-        />
-        <Choice
-          form={form}
-          name="spelling"
-          label="Spelling"
-          options={[
-            ['uk', 'colour, metre'],
-            ['us', 'color, meter'],
-          ]}
-        />
+        <RegionChoices form={form} />
       </Part>
       <Part title="Working hours" note="As 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.">
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}

@@ -1,5 +1,6 @@
 import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
+import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
@@ -68,6 +69,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
   const { op } = item;
   const states = usePieceStates(dossier, shop);
   const form = useNowLog({ ...props, onLogged });
+  const mayLog = useMay('log');
   const { coat, step, errors } = form;
   const verb = coat && !turnsOver(op) ? 'Log coat' : LOG_ACTION_TRAITS[op.action].verb;
   return (
@@ -104,13 +106,14 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
       )}
       <div className="mt-5 flex flex-wrap gap-3">
         <Button
+          disabled={!mayLog}
           kind="act"
           posture="floor"
           onClick={() => void form.log(op.pieceIds, new Date(deviceClock.now()).toISOString(), false)}
         >
           {verb}
         </Button>
-        <Button posture="floor" onClick={form.some.open}>
+        <Button posture="floor" disabled={!mayLog} onClick={form.some.open}>
           Only some, or earlier
         </Button>
       </div>

@@ -15,6 +15,7 @@ import { useBehind } from '../../job/useBehind.ts';
 import type { JobContext } from '../../job/useJobContext.ts';
 import { useCurrentDossier } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
+import { MayNote } from '../../parts/MayNote.tsx';
 
 interface Stage {
   to: string;
@@ -234,6 +235,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
           <span className="flex-1 border-line border-b-[5px]" />
         </nav>
       </div>
+      <MayNote call="changeJob" />
       <Outlet context={{ dossier, shop, behind } satisfies JobContext} />
     </>
   );

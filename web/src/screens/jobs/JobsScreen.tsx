@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { dateWords, dayWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
@@ -91,6 +92,7 @@ export function JobsScreen() {
   const floor = upholder.useFloorQuery();
   const [addJob] = upholder.useAddJobMutation();
   const [importJob] = upholder.useImportJobMutation();
+  const mayChange = useMay('addJob');
   const navigate = useNavigate();
   const now = useNowMinute();
   const [problem, setProblem] = useState<string | null>(null);
@@ -138,13 +140,21 @@ export function JobsScreen() {
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">{shop.name}</h1>
-        {jobs.length > 1 && <PlanAll shop={shop} now={now} />}
-        <FileButton label="Job file" accept="application/json,.json" onFile={(file) => void bringIn(file)}>
-          Bring in a job file
-        </FileButton>
-        <Button kind="act" onClick={() => void startJob()}>
-          Start a job
-        </Button>
+        {mayChange && jobs.length > 1 && <PlanAll shop={shop} now={now} />}
+        {mayChange && (
+          <>
+            <FileButton
+              label="Job file"
+              accept="application/json,.json"
+              onFile={(file) => void bringIn(file)}
+            >
+              Bring in a job file
+            </FileButton>
+            <Button kind="act" onClick={() => void startJob()}>
+              Start a job
+            </Button>
+          </>
+        )}
       </div>
       {problem && (
         <div className="mt-4">

@@ -81,7 +81,7 @@ function Pin() {
   return (
     <Sheet className="p-5">
       <SaveHead
-        title={<h2>PIN for the shop’s tablets</h2>}
+        title={<h2>Tablet PIN</h2>}
         said={form.said}
         save="Save PIN"
         isSaving={form.isSaving}

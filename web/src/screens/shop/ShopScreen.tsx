@@ -4,11 +4,13 @@ import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/
 import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
 import { z } from 'zod';
 import { upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
+import { MayNote } from '../../parts/MayNote.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import {
@@ -20,6 +22,7 @@ import {
 } from '../../parts/useDraftForm.ts';
 import { Crew } from './Crew.tsx';
 import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
+import { RegionFields } from './RegionFields.tsx';
 
 const PLACES: {
   key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
@@ -33,7 +36,7 @@ const PLACES: {
 ];
 
 /** Settings that stand together; their fields are drafted by themselves. */
-const GROUPS = new Set(['week', 'doorMeasure', 'changeover']);
+const GROUPS = new Set(['week', 'doorMeasure', 'changeover', 'region']);
 
 type Head = Pick<ShopContext, 'name' | 'timeZone' | 'settings'>;
 
@@ -56,6 +59,7 @@ function draftOf({ name, timeZone, settings }: Head): Draft {
     ...Object.fromEntries(PLACES.map(({ key }) => [key, String(settings[key])])),
     ...Object.fromEntries(FLAG_KEYS.map((key) => [key, settings[key]])),
     currency: settings.currency,
+    ...settings.region,
     leadBanYear: String(settings.leadBanYear),
     paleMin: String(changeover.paleMin),
     solventMin: String(changeover.solventMin),
@@ -88,6 +92,7 @@ function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
     changeover: { paleMin: number('paleMin'), solventMin: number('solventMin') },
     daysOff: draft.daysOff,
     currency: (texts.currency ?? '').trim().toUpperCase(),
+    region: { units: texts.units, paper: texts.paper, spelling: texts.spelling },
     leadBanYear: number('leadBanYear'),
     doorMeasure: {
       smallBelowM2: number('smallBelowM2'),
@@ -105,6 +110,7 @@ function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
 
 function Hours({ shop }: { shop: ShopContext }) {
   const history = useHistory();
+  const mayChange = useMay('changeShop');
   const [change] = upholder.useChangeShopMutation();
   const put = async (head: Head, version: number) =>
     saveOutcome(await change({ version, ...head }), (kept) => ({
@@ -157,7 +163,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         title={<h1>Shop</h1>}
         said={form.said}
         save="Save the shop"
-        isSaving={form.isSaving}
+        isSaving={form.isSaving || !mayChange}
         onSave={() => void form.save()}
       >
         <UndoButtons history={history} isBusy={form.isSaving} />
@@ -199,6 +205,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead in paint banned')}
       </div>
+      <RegionFields form={form} />
     </Sheet>
   );
 }
@@ -267,22 +274,25 @@ export function ShopScreen() {
   if (!shop) return <Skeleton />;
   const own = Object.keys(shop.settings.practice.ways).length;
   return (
-    <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
-      <Hours key={shop.id} shop={shop} />
-      <div className="flex flex-col gap-5">
-        <Crew shop={shop} />
-        <Air shop={shop} />
-        <Sheet className="p-5">
-          <h2>Ways of working</h2>
-          <p className="mt-1">
-            {own === 0 ? 'As they ship.' : `${own} otherwise than they ship.`} Cleaning, grits, caulk, coats,
-            overlap, hanging and more, each with what it would change.
-          </p>
-          <ButtonLink to="/shop/ways" className="mt-3">
-            Look at the ways
-          </ButtonLink>
-        </Sheet>
-      </div>
-    </main>
+    <>
+      <MayNote call="changeShop" />
+      <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
+        <Hours key={shop.id} shop={shop} />
+        <div className="flex flex-col gap-5">
+          <Crew shop={shop} />
+          <Air shop={shop} />
+          <Sheet className="p-5">
+            <h2>Ways of working</h2>
+            <p className="mt-1">
+              {own === 0 ? 'As they ship.' : `${own} otherwise than they ship.`} Cleaning, grits, caulk,
+              coats, overlap, hanging and more, each with what it would change.
+            </p>
+            <ButtonLink to="/shop/ways" className="mt-3">
+              Look at the ways
+            </ButtonLink>
+          </Sheet>
+        </div>
+      </main>
+    </>
   );
 }

@@ -1,6 +1,7 @@
 import { NavLink, Outlet } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { Skeleton } from '../../parts/controls.tsx';
+import { MayNote } from '../../parts/MayNote.tsx';
 
 const SHELVES = [
   { to: '/stores', name: 'Coatings' },
@@ -29,6 +30,7 @@ export function StoresFrame() {
           </NavLink>
         ))}
       </nav>
+      <MayNote call="changeProduct" />
       {shop ? <Outlet context={shop} /> : <Skeleton />}
     </>
   );
