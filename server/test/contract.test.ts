@@ -113,7 +113,10 @@ async function callPeople(): Promise<void> {
   await send('pinSignIn', { body: { memberId: id, pin: '48251' } });
   await send('signIn', { body: { signIn, password: PASSWORD } });
   await send('removeBadge', { params });
-  await send('endTablet', { params: { tabletId: tablets[0]?.id ?? '' } });
+  const desk = new Caller(server.address);
+  await desk.signIn(signIn);
+  await send('endTablet', { params: { tabletId: tablets[0]?.id ?? '' } }, desk);
+  await ines.signIn(signIn);
   await send('letMemberGo', { params });
   await send('takeMemberBack', { params });
   await send('members', {});

@@ -110,6 +110,13 @@ export class Caller {
     private readonly headers: Record<string, string> = {},
   ) {}
 
+  /** Goes on in a session that was opened without asking anybody. */
+  enter(token: string, csrf: string, cookie = 'upholder_session'): this {
+    this.cookies.set(cookie, token);
+    this.csrf = csrf;
+    return this;
+  }
+
   signIn(signIn: string, password = PASSWORD): Promise<Response> {
     return this.call('POST', '/session', { signIn, password });
   }
@@ -119,9 +126,11 @@ export class Caller {
     path: string,
     body?: unknown,
     headers: Record<string, string> = {},
+    signal?: AbortSignal,
   ): Promise<Response> {
     const response = await fetch(`${this.address}/api${path}`, {
       method,
+      signal,
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...this.kept(),

@@ -22,31 +22,38 @@ export function addLiveRoute(router: Router, { live, db, clock, config }: App): 
     });
     response.write('retry: 1000\n\n');
     const send = (body: object) => response.write(`id: ${live.place()}\ndata: ${JSON.stringify(body)}\n\n`);
+    let stop = () => undefined as void;
+    /** Nothing is written to a stream once it has ended. */
+    const finish = () => {
+      stop();
+      response.end();
+    };
     const tell = (change: Change) => {
-      if (change.endedSession !== undefined && change.endedSession === sessionId) response.end();
-      if (change.endedSession !== undefined) return;
-      if (change.shopId === member.shopId) send({ page: change.page, touched: change.touched });
+      if (change.endedSession !== undefined) {
+        if (change.endedSession === sessionId) finish();
+      } else if (change.shopId === member.shopId) send({ page: change.page, touched: change.touched });
     };
     const heard = request.get('last-event-id') ?? request.query.since;
     const missed = typeof heard === 'string' ? live.since(heard) : null;
     send(missed === null ? { resync: true } : { goesOn: true });
     missed?.forEach(tell);
-    const stop = live.subscribe((change) => {
+    const unsubscribe = live.subscribe((change) => {
       if (change === 'resync') send({ resync: true });
-      else if (change === 'end') response.end();
+      else if (change === 'end') finish();
       else tell(change);
     });
     const heartbeat = setInterval(() => {
       response.write(': still here\n\n');
       // One that ran out, or that ended while this process did not hear of it.
       findSession(db, sessionToken, clock.now(), config.sessions, false).then(
-        (session) => session ?? response.end(),
+        (session) => session ?? finish(),
         () => undefined,
       );
     }, HEARTBEAT_MS);
-    request.on('close', () => {
+    stop = () => {
+      unsubscribe();
       clearInterval(heartbeat);
-      stop();
-    });
+    };
+    request.on('close', stop);
   });
 }
