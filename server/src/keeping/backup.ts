@@ -123,16 +123,19 @@ export class Backups {
                 ${hasChain ? `(select encode(link, 'hex') from log_chain where shop_id = shop.id order by seq desc limit 1)` : 'null'} as head
            from shop order by id`,
       );
-      const { output, ended } = dump(this.ownerUrl, snapshots[0]?.id ?? '');
       const migration = applied[0]?.name ?? '';
       const head = { madeAt: now.toISOString(), reason, program: this.program, migration, rows, shops };
-      // Both ends are waited for: a dump that broke off leaves a file that looks whole.
-      const [written, dumped] = await Promise.allSettled([
-        writeBackup(path, head, this.settings.passphrase, output),
-        ended,
-      ]);
-      if (dumped.status === 'rejected') throw dumped.reason;
-      if (written.status === 'rejected') throw written.reason;
+      let ended: Promise<void> = Promise.resolve();
+      const open = () => {
+        const run = dump(this.ownerUrl, snapshots[0]?.id ?? '');
+        // Told below, with what came of the file.
+        ended = run.ended;
+        ended.catch(() => undefined);
+        return run.output;
+      };
+      await writeBackup(path, head, this.settings.passphrase, open);
+      // A dump that broke off leaves a file that looks whole.
+      await ended;
       await client.query('commit');
     });
   }

@@ -8,7 +8,7 @@ import {
   scrypt,
 } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { appendFile, open, stat, writeFile } from 'node:fs/promises';
+import { appendFile, open as openFile, stat, writeFile } from 'node:fs/promises';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
@@ -59,13 +59,13 @@ async function keyOf(passphrase: string, salt: string): Promise<Buffer> {
 /**
  * Writes a backup.
  * @param passphrase encrypts it; empty leaves it readable.
- * @param dump what it holds.
+ * @param open starts what it holds, once everything is ready to take it: a program that ends before anybody listens is not heard.
  */
 export async function writeBackup(
   path: string,
   head: Omit<BackupHead, 'format' | 'version' | 'encryption'>,
   passphrase: string,
-  dump: Readable,
+  open: () => Readable,
 ): Promise<void> {
   const isPlain = passphrase === '';
   const salt = randomBytes(16).toString('base64');
@@ -86,19 +86,20 @@ export async function writeBackup(
         done(null, chunk);
       },
     });
-    await pipeline(dump, counted, out);
+    await pipeline(open(), counted, out);
     await appendFile(path, hash.digest());
     return;
   }
-  const cipher: CipherGCM = createCipheriv('aes-256-gcm', await keyOf(passphrase, salt), iv);
+  const key = await keyOf(passphrase, salt);
+  const cipher: CipherGCM = createCipheriv('aes-256-gcm', key, iv);
   cipher.setAAD(Buffer.from(line));
-  await pipeline(dump, cipher, out);
+  await pipeline(open(), cipher, out);
   await appendFile(path, cipher.getAuthTag());
 }
 
 /** Reads what a backup says of itself. @throws BadBackup where it is none. */
 export async function readHead(path: string): Promise<{ head: BackupHead; line: Buffer }> {
-  const file = await open(path);
+  const file = await openFile(path);
   try {
     const { buffer, bytesRead } = await file.read(Buffer.alloc(LONGEST_LINE), 0, LONGEST_LINE, 0);
     const end = buffer.subarray(0, bytesRead).indexOf(0x0a);
@@ -132,7 +133,7 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
   const { size } = await stat(path);
   const end = size - checkBytes;
   if (end <= line.length) throw new BadBackup('This backup is cut short.');
-  const file = await open(path);
+  const file = await openFile(path);
   const check = Buffer.alloc(checkBytes);
   await file.read(check, 0, checkBytes, end);
   await file.close();
