@@ -33,16 +33,22 @@ function stageEnds(steps: readonly Step[]): Map<Stage, number> {
   return new Map(ends.filter(([, at]) => at >= 0));
 }
 
-function lastLogged(steps: readonly Step[], piece: Piece, entries: readonly LogEntry[]): number {
-  const done = new Set(
-    entries
-      .filter((entry) => isStepItself(entry) && entry.pieceIds.includes(piece.id))
-      .map(({ stepId }) => stepId),
-  );
-  return steps.findLastIndex(({ id }) => done.has(id));
+/** Whether a step is done on every side of a piece that is finished: a film on the front alone is not. */
+function isWhole(entries: readonly LogEntry[], { finishFront, finishBack }: Piece): boolean {
+  const sides = new Set(entries.map(({ side }) => side));
+  return sides.has('all') || ((!finishFront || sides.has('front')) && (!finishBack || sides.has('back')));
 }
 
-/** How far the pieces of every zone are, by the log. Steps before the last logged one count as done. */
+/** The last step that is done on a piece, by its place; -1 where none is. */
+function lastDone(steps: readonly Step[], piece: Piece, entries: readonly LogEntry[]): number {
+  const own = entries.filter((entry) => isStepItself(entry) && entry.pieceIds.includes(piece.id));
+  return steps.findLastIndex((step) => {
+    const logged = own.filter(({ stepId }) => stepId === step.id);
+    return logged.length > 0 && (!does(step, 'laysFilm') || isWhole(logged, piece));
+  });
+}
+
+/** How far the pieces of every zone are, by the log. Steps before the last one that is done count as done. */
 export function zoneProgress({ zones, steps, pieces, log }: Job): ZoneProgress[] {
   const entries = effectiveLog(log);
   return [...zones]
@@ -53,7 +59,7 @@ export function zoneProgress({ zones, steps, pieces, log }: Job): ZoneProgress[]
       const reached = new Map<Stage, number>();
       for (const piece of own) {
         const concerned = sequence.filter((step) => concerns(step, piece));
-        const last = lastLogged(concerned, piece, entries);
+        const last = lastDone(concerned, piece, entries);
         for (const [stage, end] of stageEnds(concerned))
           reached.set(stage, (reached.get(stage) ?? 0) + (last >= end ? 1 : 0));
       }

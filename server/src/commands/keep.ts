@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readdir } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { migrate } from '../db/migrate.ts';
-import { serverOn } from '../db/own.ts';
+import { grantServer } from '../db/roles.ts';
 import { Backups } from '../keeping/backup.ts';
 import { type ChainReport, checkChains, FAULT_WORDS, hasLink } from '../keeping/chain.ts';
 import { readHead } from '../keeping/container.ts';
@@ -44,7 +44,7 @@ export async function restore(base: Base, { words, options }: Told, version: str
   const [path = ''] = words;
   if (!existsSync(path)) throw new Refused(`There is no backup at ${path || '(say which file)'}.`);
   const passphrase = await passphraseFor(base, path);
-  const { ownerUrl } = await reach(base);
+  const { ownerUrl, databaseUrl } = await reach(base);
   const { folder } = settingsOf(base);
   await mkdir(folder, { recursive: true, mode: 0o700 });
   if (await holdsShop(ownerUrl)) {
@@ -56,13 +56,12 @@ export async function restore(base: Base, { words, options }: Told, version: str
     console.log(`What was here is kept in ${resolve(folder, before.name)}.`);
   }
   const { head, keptAs } = await restoreInPlace(ownerUrl, path, passphrase, folder, new Date());
+  await grantServer(ownerUrl, databaseUrl);
   const entries = head.shops.reduce((sum, shop) => sum + shop.entries, 0);
   console.log(
     `Restored the backup of ${head.madeAt}: ${entries} log entries, and the chain holds. Everybody signs in again.`,
   );
   if (keptAs !== null) console.log(`The database of before is still there, as ${keptAs}.`);
-  if (!base.isGiven && serverOn(base.home))
-    console.log('Restart the server, so that everything in it is read anew.');
 }
 
 function sayChain({ shopName, entries, head, faults }: ChainReport): void {
