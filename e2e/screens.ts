@@ -14,6 +14,8 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/stores/systems',
       '/shop',
       '/shop/ways',
+      '/shop/people',
+      '/me',
     ],
   },
   'a job and its pieces': {
