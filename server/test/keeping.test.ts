@@ -227,6 +227,57 @@ describe('a backup', () => {
   });
 });
 
+describe('a new installation', () => {
+  it('takes a backup in its first run, with the code, and serves what was in it', async () => {
+    const backups = backupsIn('first-run', PASSPHRASE);
+    const { name } = await backups.make('asked');
+    const content = readFileSync(backups.fileOf(name) ?? '');
+    const at = await freshDatabase();
+    const backup = { folder: join(folder, 'first-run-there'), everyHours: 0, keepDays: 14, passphrase: '' };
+    const server = await startTestServer(at, { backup });
+    const nobody = new Caller(server.address);
+    expect(await nobody.ok('GET', '/session')).toMatchObject({ needsSetup: true });
+    const send = (code: string, passphrase: string, sent = content) =>
+      nobody.raw('POST', '/first-run/restore', sent, 'application/octet-stream', {
+        'x-upholder-code': code,
+        'x-upholder-passphrase': encodeURIComponent(passphrase),
+      });
+    const code = server.setupCode ?? '';
+    expect((await send('ABCD-EFGH', PASSPHRASE)).status).toBe(401);
+    const refused = await send(code, 'nö, another');
+    expect([refused.status, await refused.text()]).toEqual([422, expect.stringContaining('does not open')]);
+    expect((await send(code, PASSPHRASE, Buffer.from('something else'))).status).toBe(422);
+    expect((await send(code, PASSPHRASE)).status).toBe(200);
+    expect(readdirSync(backup.folder)).toEqual([]);
+    // The same server, without being started again.
+    const session = async () => (await nobody.ok<{ needsSetup: boolean }>('GET', '/session')).needsSetup;
+    await expect.poll(session).toBe(false);
+    await nobody.ok('POST', '/session', { signIn, password: PASSWORD });
+    expect(await nobody.ok<{ jobs: unknown[] }>('GET', '/jobs')).toMatchObject({ jobs: [{ entries: 3 }] });
+    expect((await send(code, PASSPHRASE)).status).toBe(409);
+    await server.stop();
+  });
+
+  it('makes one shop, however many press at once, and its code works no more', async () => {
+    const at = await freshDatabase();
+    const server = await startTestServer(at);
+    const code = server.setupCode ?? '';
+    const owner = { name: 'Ines', signIn: 'ines', password: 'four plain oak boards' };
+    const shop = { name: 'First', timeZone: 'Europe/London', owner };
+    const answers = await Promise.all(
+      Array.from({ length: 4 }, () => new Caller(server.address).call('POST', '/first-run', { code, shop })),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([201, 409, 409, 409]);
+    expect(await new Caller(server.address).refused('POST', '/first-run', { code, shop })).toMatchObject({
+      status: 409,
+    });
+    await server.stop();
+    const again = await startTestServer(at);
+    expect(again.setupCode).toBeNull();
+    await again.stop();
+  });
+});
+
 describe('the sealed log', () => {
   it('can be added to and read by the server, and neither changed nor emptied', async () => {
     const server = asServer(url);

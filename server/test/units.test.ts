@@ -32,6 +32,43 @@ describe('configuration', () => {
     });
   });
 
+  it('lets the demo be reached from other machines only when it is told twice', () => {
+    const demo = { DATABASE_URL: 'postgres://x', UPHOLDER_DEMO: '1' };
+    expect(() => readConfig({ ...demo, HOST: '0.0.0.0' })).toThrow(/UPHOLDER_DEMO_OPEN=1/);
+    expect(() => readConfig({ ...demo, HOST: '192.168.1.20' })).toThrow(/UPHOLDER_DEMO_OPEN=1/);
+    expect(readConfig({ ...demo, HOST: '0.0.0.0', UPHOLDER_DEMO_OPEN: '1' }).host).toBe('0.0.0.0');
+    for (const HOST of ['127.0.0.1', '127.8.0.1', 'localhost', '::1'])
+      expect(readConfig({ ...demo, HOST }).isDemo).toBe(true);
+    expect(readConfig({ DATABASE_URL: 'postgres://x', HOST: '0.0.0.0' }).host).toBe('0.0.0.0');
+  });
+
+  it('tells the owner of the tables from the server where both are named, and encrypts both lines', () => {
+    const read = readConfig({
+      DATABASE_URL: 'postgres://server:a@db/x',
+      DATABASE_OWNER_URL: 'postgres://owner:b@db/x',
+      DATABASE_TLS: 'verified',
+      TRUST_PROXY: '2',
+    });
+    expect([read.databaseUrl, read.ownerUrl, read.trustProxy]).toEqual([
+      'postgres://server:a@db/x?sslmode=verify-full',
+      'postgres://owner:b@db/x?sslmode=verify-full',
+      2,
+    ]);
+  });
+
+  it('names every setting that is wrong, each with what to write', () => {
+    const wrong = {
+      DATABASE_URL: 'mysql://x',
+      TRUST_PROXY: 'all; of them',
+      SESSION_IDLE_HOURS: '0',
+      BACKUP_EVERY_HOURS: 'daily',
+      BACKUP_PASSPHRASE: 'short',
+      METRICS_TOKEN: 'short',
+    };
+    for (const name of Object.keys(wrong))
+      expect(() => readConfig(wrong)).toThrow(new RegExp(`${name}: write`));
+  });
+
   it.each([
     ['off', null],
     ['on', 'no-verify'],

@@ -184,6 +184,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
   routes.add(ROUTES.endTablet, async ({ params }, { member }) => {
     if (!(await endTablet(db, member.shopId, params.tabletId, clock.now())))
       throw new ApiError('not-found', 'The shop has no such tablet.');
+    await endSessions(db, { shopId: member.shopId, tabletId: params.tabletId });
     return { tablets: await tabletsOf(db, member.shopId) };
   });
 }

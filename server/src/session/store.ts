@@ -134,27 +134,26 @@ export async function confirmSession(db: Queryable, token: string, now: Date): P
   await db.query('update session set password_at = $2 where token_hash = $1', [hashToken(token), now]);
 }
 
-/** Which sessions end: one by its token, one by its id, or all of a member but one. */
+/** Which sessions end: one by its token, one by its id, all of a member but one, or all on a tablet. */
 export type Ending =
   | { token: string }
   | { shopId: string; memberId: string; id: string }
-  | { shopId: string; memberId: string; exceptToken: string | null };
+  | { shopId: string; memberId: string; exceptToken: string | null }
+  | { shopId: string; tabletId: string };
+
+/** What the sessions that end have in common, as SQL, and its values. */
+function conditionOf(ending: Ending): [where: string, values: unknown[]] {
+  if ('token' in ending) return ['token_hash = $1', [hashToken(ending.token)]];
+  if ('tabletId' in ending) return ['shop_id = $1 and tablet_id = $2', [ending.shopId, ending.tabletId]];
+  const { shopId, memberId } = ending;
+  if ('id' in ending) return ['shop_id = $1 and member_id = $2 and id = $3', [shopId, memberId, ending.id]];
+  const kept = ending.exceptToken === null ? null : hashToken(ending.exceptToken);
+  return ['shop_id = $1 and member_id = $2 and token_hash is distinct from $3', [shopId, memberId, kept]];
+}
 
 /** Ends sessions, and what listens within them. @returns how many. */
 export async function endSessions(db: Queryable, ending: Ending): Promise<number> {
-  const [where, values]: [string, unknown[]] =
-    'token' in ending
-      ? ['token_hash = $1', [hashToken(ending.token)]]
-      : 'id' in ending
-        ? ['shop_id = $1 and member_id = $2 and id = $3', [ending.shopId, ending.memberId, ending.id]]
-        : [
-            'shop_id = $1 and member_id = $2 and token_hash is distinct from $3',
-            [
-              ending.shopId,
-              ending.memberId,
-              ending.exceptToken === null ? null : hashToken(ending.exceptToken),
-            ],
-          ];
+  const [where, values] = conditionOf(ending);
   const ended = await many<{ id: string; shop_id: string }>(
     db,
     `delete from session where ${where} returning id, shop_id`,

@@ -76,8 +76,10 @@ export function useLive(session: Session | undefined): void {
       source.onerror = () => {
         dispatch(connectionChanged(false));
         // A refusal closes the stream for good; a lost line is retried by the browser itself.
-        if (source?.readyState === EventSource.CLOSED)
-          timer = setTimeout(open, backoffMs(++tries, Math.random()));
+        if (source?.readyState !== EventSource.CLOSED) return;
+        // Most likely the session has ended: then whoever is here is asked to sign in.
+        dispatch(upholder.util.invalidateTags(['Session']));
+        timer = setTimeout(open, backoffMs(++tries, Math.random()));
       };
     }
     open();
