@@ -59,21 +59,6 @@ const VIEWS: View[] = [
   },
   { name: 'wall', path: '/wall' },
   {
-    name: 'days-booth',
-    path: '/jobs/QUAY/days',
-    theme: 'booth',
-    async prepare(page) {
-      await page.getByRole('radio', { name: 'wider' }).click();
-      await page
-        .getByRole('button', { name: /^Prime 2, Upper/ })
-        .first()
-        .click();
-    },
-  },
-  { name: 'log', path: '/jobs/QUAY/log' },
-  { name: 'floor', path: '/floor', size: [1024, 768] },
-  { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
-  {
     name: 'bench',
     path: '/bench?product=urethane-enamel-satin&paint=900+mL&thinning=0&applicator=turbine',
     size: [1024, 768],
@@ -101,6 +86,16 @@ const VIEWS: View[] = [
   { name: 'layers', path: '/stores/layers' },
   { name: 'own-system', path: '/stores/systems' },
   { name: 'shop', path: '/shop' },
+  {
+    name: 'people',
+    path: '/shop/people',
+    async prepare(page) {
+      await page.getByRole('listitem', { name: 'Joss' }).getByRole('button', { name: 'Set PIN' }).click();
+      await page.getByLabel('4 to 6 digits').fill('4825');
+      await page.getByRole('button', { name: 'Save PIN' }).click();
+      await page.getByText('PIN of 4 digits').waitFor();
+    },
+  },
 ];
 
 mkdirSync(folder, { recursive: true });

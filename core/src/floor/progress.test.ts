@@ -92,12 +92,24 @@ describe('the care card', () => {
     const sheet = shop.sheets[lastCoat?.productKey ?? ''];
     const [care] = careOf(job, shop.sheets);
     expect(care?.cureDays).toBe(Math.ceil((sheet?.clocks.cureMin ?? 0) / 1440));
-    expect(care?.lines.join(' ')).toContain(`day ${care?.cureDays}`);
+    expect(care?.lines.join(' ')).toContain(`first ${care?.cureDays} days`);
   });
 
   it('says no number where no sheet says one, and nothing of a zone without colour', () => {
     expect(careOf(job, {})).toMatchObject([{ cureDays: null }]);
-    expect(careOf(job, {})[0]?.lines.join(' ')).not.toMatch(/day null|NaN/);
+    expect(careOf(job, {})[0]?.lines.join(' ')).not.toMatch(/null|NaN/);
     expect(careOf({ zones: job.zones, steps: [] }, shop.sheets)).toEqual([]);
+  });
+
+  it('says once what holds for several zones', () => {
+    const two = sampleJob(
+      [
+        { systemId: 'D', doors: 1, fronts: 0, options: {} },
+        { systemId: 'D', doors: 1, fronts: 0, options: {} },
+      ],
+      shop,
+    );
+    const cares = careOf(two, shop.sheets);
+    expect(cares.map(({ zones }) => zones.length)).toEqual([2]);
   });
 });

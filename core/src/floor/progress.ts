@@ -78,38 +78,41 @@ const MINUTES_A_DAY = 1440;
 
 /** What keeps a finish well, for whoever lives with it. */
 export interface Care {
-  zone: string;
+  /** Zones that this holds for. */
+  zones: string[];
   /** Days until the last coat is fully hard, by its sheet; null where no sheet says. */
   cureDays: number | null;
   lines: string[];
 }
 
-/** How to treat each zone's finish while it hardens and afterwards. The product's own sheet has the last word. */
+function careLines(cureDays: number | null): string[] {
+  const first = cureDays === null ? 'Until the finish has hardened' : `For the first ${cureDays} days`;
+  return [
+    `${first}: open and close gently, hang nothing wet over doors, put no tape or stickers on them.`,
+    `${first}: wipe only with a soft cloth, barely damp, and dry at once.`,
+    'After that: a soft cloth with water and a drop of washing-up liquid, then a dry one.',
+    'Wipe up coffee, wine, oil and steam marks the same day; no abrasive pads, bleach, ammonia or solvent.',
+  ];
+}
+
+/**
+ * How to treat the finish while it hardens and afterwards; zones whose last coat hardens in the same time stand together. The
+ * product's own sheet has the last word.
+ */
 export function careOf(
   { zones, steps }: Pick<Job, 'zones' | 'steps'>,
   sheets: Record<string, ProductSheet>,
 ): Care[] {
-  return [...zones]
-    .sort((a, b) => a.position - b.position)
-    .flatMap(({ id, name }) => {
-      const coats = steps
-        .filter((step) => step.zoneId === id && step.leaves === 'colour' && does(step, 'laysFilm'))
-        .sort((a, b) => a.position - b.position);
-      const sheet = sheets[coats.at(-1)?.productKey ?? ''];
-      if (coats.length === 0) return [];
-      const cureDays = sheet?.clocks.cureMin ? Math.ceil(sheet.clocks.cureMin / MINUTES_A_DAY) : null;
-      const until = cureDays === null ? 'the finish has hardened' : `day ${cureDays}`;
-      return [
-        {
-          zone: name,
-          cureDays,
-          lines: [
-            `Until ${until}: open and close gently, hang nothing wet over doors, put no tape or stickers on them.`,
-            `Until ${until}: wipe only with a soft cloth, barely damp, and dry at once.`,
-            'After that: a soft cloth with water and a drop of washing-up liquid, then a dry one.',
-            'Wipe up coffee, wine, oil and steam marks the same day; no abrasive pads, bleach, ammonia or solvent.',
-          ],
-        },
-      ];
-    });
+  const cares = new Map<number | null, string[]>();
+  for (const { id, name } of [...zones].sort((a, b) => a.position - b.position)) {
+    const last = steps
+      .filter((step) => step.zoneId === id && step.leaves === 'colour' && does(step, 'laysFilm'))
+      .sort((a, b) => a.position - b.position)
+      .at(-1);
+    if (!last) continue;
+    const cureMin = sheets[last.productKey ?? '']?.clocks.cureMin;
+    const cureDays = cureMin ? Math.ceil(cureMin / MINUTES_A_DAY) : null;
+    cares.set(cureDays, [...(cares.get(cureDays) ?? []), name]);
+  }
+  return [...cares].map(([cureDays, names]) => ({ zones: names, cureDays, lines: careLines(cureDays) }));
 }

@@ -60,7 +60,11 @@ function Door({ session, onDone }: { session: Session; onDone(): void }) {
       {session.tablet && !isByPassword ? (
         <TabletScreen tablet={session.tablet} onDone={onDone} onPassword={() => setByPassword(true)} />
       ) : (
-        <SignInScreen session={session} onDone={onDone} />
+        <SignInScreen
+          session={session}
+          onDone={onDone}
+          onBack={session.tablet && (() => setByPassword(false))}
+        />
       )}
     </Suspense>
   );

@@ -71,7 +71,9 @@ export const ClientViewSchema = z.object({
       ),
     }),
   ),
-  care: z.array(z.object({ zone: z.string(), cureDays: z.number().nullable(), lines: z.array(z.string()) })),
+  care: z.array(
+    z.object({ zones: z.array(z.string()), cureDays: z.number().nullable(), lines: z.array(z.string()) }),
+  ),
   expiresAt: z.iso.datetime(),
 });
 export type ClientView = z.infer<typeof ClientViewSchema>;

@@ -101,10 +101,10 @@ export function ClientScreen() {
       {view.care.length > 0 && (
         <Sheet className="flex flex-col gap-4 p-5">
           <h2>Looking after the finish</h2>
-          {view.care.map(({ zone, cureDays, lines }) => (
-            <section key={zone} className="border-line border-t pt-4">
+          {view.care.map(({ zones, cureDays, lines }) => (
+            <section key={zones.join()} className="border-line border-t pt-4">
               <h3>
-                {zone}
+                {zones.join(', ')}
                 {cureDays !== null && (
                   <span className="font-normal text-quiet"> · fully hard after {cureDays} days</span>
                 )}

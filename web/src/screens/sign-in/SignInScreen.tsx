@@ -15,7 +15,16 @@ const STAGES = (['bare', 'clean', 'keyed', 'filled', 'primed', 'wet', 'dry', 'cu
 );
 
 /** Who is there. The demo needs one press, a shop a name and a password. */
-export function SignInScreen({ session, onDone }: { session: Session; onDone(): void }) {
+export function SignInScreen({
+  session,
+  onDone,
+  onBack,
+}: {
+  session: Session;
+  onDone(): void;
+  /** Back to names and PINs, on a tablet of the shop. */
+  onBack: (() => void) | null;
+}) {
   const [signIn, setSignIn] = useState('');
   const [password, setPassword] = useState('');
   const [attempt, { isLoading, error }] = upholder.useSignInMutation();
@@ -27,9 +36,9 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
     if (!('error' in (await attempt({ signIn, password })))) onDone();
   }
   return (
-    <main className="grid min-h-screen place-items-center p-6">
+    <main className="grid min-h-screen grid-cols-1 place-items-center p-6 max-md:p-3">
       <GlyphPatterns />
-      <div className="w-full max-w-3xl">
+      <div className="w-full min-w-0 max-w-3xl">
         <div className="flex items-end gap-4 overflow-hidden px-1" aria-hidden="true">
           {STAGES.map(({ state, side }) => (
             <PieceGlyph
@@ -41,7 +50,7 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
             />
           ))}
         </div>
-        <div className="mt-2 bg-sheet p-8">
+        <div className="mt-2 bg-sheet p-8 max-md:p-5">
           <h1 className="text-arm [font-stretch:122%]">Upholder</h1>
           <p className="mt-2 max-w-prose text-lead text-quiet">
             What to do now, how much of what to mix, when to recoat, and whether it will be done on Friday.
@@ -57,7 +66,7 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
               <p className="mt-1 text-quiet">
                 Nothing in it is real; its clock starts on a working Wednesday.
               </p>
-              <div className="mt-3 flex gap-3">
+              <div className="mt-3 flex flex-wrap gap-3">
                 {session.demoMembers.map(({ id, name }) => (
                   <Button
                     key={id}
@@ -73,7 +82,10 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
               </div>
             </section>
           )}
-          <form onSubmit={submit} className="mt-6 grid max-w-xl grid-cols-[1fr_1fr_auto] items-end gap-3">
+          <form
+            onSubmit={submit}
+            className="mt-6 grid max-w-xl grid-cols-[1fr_1fr_auto] items-end gap-3 max-md:grid-cols-1"
+          >
             <Field label="Name">
               {(ids) => (
                 <TextInput
@@ -101,6 +113,11 @@ export function SignInScreen({ session, onDone }: { session: Session; onDone(): 
               Sign in
             </Button>
           </form>
+          {onBack && (
+            <Button kind="quiet" className="mt-4" onClick={onBack}>
+              Back to PIN and badge
+            </Button>
+          )}
         </div>
       </div>
     </main>
