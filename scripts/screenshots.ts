@@ -58,6 +58,9 @@ const VIEWS: View[] = [
     },
   },
   { name: 'wall', path: '/wall' },
+  { name: 'log', path: '/jobs/QUAY/log' },
+  { name: 'floor', path: '/floor', size: [1024, 768] },
+  { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
   {
     name: 'bench',
     path: '/bench?product=urethane-enamel-satin&paint=900+mL&thinning=0&applicator=turbine',
