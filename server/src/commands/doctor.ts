@@ -73,17 +73,22 @@ async function answers({ config }: Base, home: string): Promise<Finding[]> {
   }
 }
 
-async function rights(db: Queryable, { databaseUrl, ownerUrl }: Reached): Promise<Finding> {
+async function rights(db: Queryable, { databaseUrl, ownerUrl }: Reached): Promise<Finding[]> {
+  const [log] = await many<{ found: string | null }>(db, `select to_regclass('public.log_entry') as found`);
+  // Before the first start there is nothing to have rights to.
+  if (!log?.found) return [];
   const { may } = await one<{ may: boolean }>(
     db,
     `select has_table_privilege('log_entry', 'delete') or has_table_privilege('log_entry', 'update') as may`,
   );
-  if (!may) return good('The server cannot change or delete what is in the log.');
-  return roleOf(databaseUrl) === roleOf(ownerUrl)
-    ? look(
-        'Server and owner of the tables sign in as the same role, so only triggers keep the log from being changed. Give DATABASE_URL a role of its own and DATABASE_OWNER_URL the owner.',
-      )
-    : wrong('The server’s role could change the log. Start the server once: it sets the rights.');
+  if (!may) return [good('The server cannot change or delete what is in the log.')];
+  return [
+    roleOf(databaseUrl) === roleOf(ownerUrl)
+      ? look(
+          'Server and owner of the tables sign in as the same role, so only triggers keep the log from being changed. Give DATABASE_URL a role of its own and DATABASE_OWNER_URL the owner.',
+        )
+      : wrong('The server’s role could change the log. Start the server once: it sets the rights.'),
+  ];
 }
 
 async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> {
@@ -133,17 +138,12 @@ async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> 
       );
     found.push(...(await people(db)));
   });
-  if (reached.databaseUrl !== reached.ownerUrl)
+  // As the server signs in: its rights are what counts.
+  if (reached.databaseUrl !== reached.ownerUrl || isGiven)
     found.push(
-      await withConnection(reached.databaseUrl, (client) =>
+      ...(await withConnection(reached.databaseUrl, (client) =>
         rights({ query: (sql, values) => client.query(sql, values) }, reached),
-      ),
-    );
-  else if (isGiven)
-    found.push(
-      await withConnection(reached.ownerUrl, (client) =>
-        rights({ query: (sql, values) => client.query(sql, values) }, reached),
-      ),
+      )),
     );
   return found;
 }
