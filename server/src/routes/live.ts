@@ -22,7 +22,7 @@ export function addLiveRoute(router: Router, { live, db, clock, config }: App): 
     });
     response.write('retry: 1000\n\n');
     const send = (body: object) => response.write(`id: ${live.place()}\ndata: ${JSON.stringify(body)}\n\n`);
-    let stop = () => undefined as void;
+    let stop: () => void = () => undefined;
     /** Nothing is written to a stream once it has ended. */
     const finish = () => {
       stop();
