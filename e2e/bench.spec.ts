@@ -17,12 +17,12 @@ test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('Then the thinner');
   // 50 mL for 45: the paint grows with it, to 1000 mL.
-  await pours.getByLabel('Really poured').fill('50 mL');
+  await pours.getByLabel('Actual amount').fill('50 mL');
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('the pot grows by 11.1 %');
   await expect(pours).toContainText('Add to the paint');
   await pours.getByRole('button', { name: 'It is in' }).click();
-  await expect(pours).toContainText('All in.');
+  await expect(pours).toContainText('All components added.');
   await expect(page.getByRole('region', { name: 'What it is' })).toContainText('1050');
 
   // The stopwatch goes by the space bar: down, up as the cup opens, down as the stream breaks.
@@ -47,7 +47,7 @@ test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await page.clock.resume();
   await expect(page.getByText('kept here until the server answers')).toHaveCount(0);
   await page.reload();
-  await expect(pours).toContainText('All in.');
+  await expect(pours).toContainText('All components added.');
   await expect(page.getByText('batch H-4711')).toBeVisible();
   await page.getByLabel('Left in it').fill('120 mL');
   await page.getByRole('button', { name: 'Pot is emptied' }).click();
@@ -67,14 +67,14 @@ test('the server goes away in the middle of a pour: the pour resumes where it wa
   await expect(pours).toContainText('Then the hardener');
   await shop.tell('halt server');
   await pours.getByRole('button', { name: 'It is in' }).click();
-  await expect(pours).toContainText('All in.');
+  await expect(pours).toContainText('All components added.');
   await expect(page.getByText('kept here until the server answers')).toBeVisible();
   await expect(page.getByRole('timer')).toContainText('left of 3 h');
   await shop.tell('start server');
   await expect(page.getByText('kept here until the server answers')).toHaveCount(0, { timeout: 30_000 });
   await page.evaluate(() => localStorage.removeItem('upholder.pots'));
   await page.reload();
-  await expect(pours).toContainText('All in.');
+  await expect(pours).toContainText('All components added.');
 });
 
 test('thinner past the sheet is a stop until somebody writes down why', async ({ maren: page }) => {
@@ -88,7 +88,7 @@ test('thinner past the sheet is a stop until somebody writes down why', async ({
   await expect(start).toBeDisabled();
   await page.getByLabel('Why it goes past that').fill('cold boat, tried on a panel');
   await start.click();
-  await expect(page.getByText('Past the sheet: cold boat, tried on a panel')).toBeVisible();
+  await expect(page.getByText('Outside data-sheet limits: cold boat, tried on a panel')).toBeVisible();
 });
 
 test('what the floor mixes is logged with its pot, and the pot knows what it coated', async ({
@@ -111,7 +111,7 @@ test('what the floor mixes is logged with its pot, and the pot knows what it coa
   // Thinner or hardener follow, as the sheet and the way of spraying ask for them.
   await expect(async () => {
     if (await isIn.isVisible()) await isIn.click();
-    await expect(pours).toContainText('All in.', { timeout: 2000 });
+    await expect(pours).toContainText('All components added.', { timeout: 2000 });
   }).toPass();
   const pot = page.url();
   await page.goBack();
@@ -141,7 +141,7 @@ test('the bench knows what the plans want next, the tins run down, and what is l
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Solvent alkyd stain-block primer, fast' })
     .click();
-  const tins = page.getByRole('region', { name: 'In the tins' });
+  const tins = page.getByRole('region', { name: 'In stock' });
   await expect(tins).toContainText('The plans still want');
   await tins.getByLabel('Counted').fill('1 L');
   await tins.getByRole('button', { name: 'Keep' }).click();

@@ -141,7 +141,7 @@ async function logOnTablet(page: Page, address: string): Promise<void> {
   await page.getByRole('region', { name: 'Do now' }).getByRole('button').first().click();
   const last = page.getByRole('region', { name: 'Logged last' });
   await expect(last).toContainText('Logged:');
-  await expect(last).not.toContainText('on its way');
+  await expect(last).not.toContainText('syncing');
   // Maren takes over by PIN, typed: for what only owners do, the tablet asks for the password.
   await page.getByRole('button', { name: 'Joss – switch' }).click();
   await page.getByRole('button', { name: 'Maren' }).click();

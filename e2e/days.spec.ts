@@ -9,19 +9,19 @@ async function handOver(page: Page): Promise<string> {
   return /Hand-over (\w+ \d+ \w+ \d\d:\d\d)/.exec(words ?? '')?.[1] ?? '';
 }
 
-test('a better plan is looked for beside the page, taken, and says how much could still be won', async ({
+test('a better plan is looked for beside the page, taken, and says how much could still be saved', async ({
   maren: page,
 }) => {
   await openStage(page, 'QUAY', 'Days');
   const before = await handOver(page);
-  await page.getByRole('tab', { name: 'How good' }).click();
+  await page.getByRole('tab', { name: 'Plan quality' }).click();
   const good = page.getByRole('region', { name: 'How good it is' });
   await good.getByRole('button', { name: 'Look for a better plan' }).click();
   await expect(good).toContainText(/[1-9]\d* plans tried so far/);
   // Stopped only when something better was found, however slowly this machine looks.
   await expect(good).toContainText('sooner.');
-  await good.getByRole('button', { name: 'Stop looking' }).click();
-  await expect(good).toContainText(/could still be won|Nothing can be won/);
+  await good.getByRole('button', { name: 'Stop searching' }).click();
+  await expect(good).toContainText(/could still be saved|Optimal/);
   await expect(good).toContainText('sooner.');
   await good.getByRole('button', { name: 'Take this plan' }).click();
   await expect.poll(() => handOver(page)).not.toBe(before);
@@ -38,7 +38,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await expect(good.getByRole('button', { name: /^Open .* again/ })).toHaveCount(0);
 
   // Another objective is another plan; it is taken back like a pin.
-  await good.getByLabel('The plan is to have the').selectOption('least labour');
+  await good.getByLabel('Optimize for').selectOption('least labour');
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the least labour');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the earliest hand-over');
@@ -48,7 +48,7 @@ test('what would help is worked out, two are compared, and one is done by a pres
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Days');
-  await page.getByRole('tab', { name: 'What helps' }).click();
+  await page.getByRole('tab', { name: 'Finish sooner' }).click();
   const helps = page.getByRole('region', { name: 'What would help' });
   await helps.getByRole('button', { name: 'Work it out' }).click();
   await expect(helps.getByRole('button', { name: 'Work it out again' })).toBeVisible({ timeout: 120_000 });
@@ -166,8 +166,8 @@ test('all jobs are planned anew in turn, and each says what came of it', async (
 test('what decides the end is shown in the chart', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Days');
   const before = await page.locator('main button.bg-act').count();
-  await page.getByRole('button', { name: 'What decides the end?' }).click();
-  await expect(page.getByRole('button', { name: 'Hide what decides' })).toBeVisible();
+  await page.getByRole('button', { name: 'Show critical path' }).click();
+  await expect(page.getByRole('button', { name: 'Hide critical path' })).toBeVisible();
   expect(await page.locator('main button.bg-act').count()).toBeGreaterThan(before + 1);
 });
 
@@ -188,14 +188,14 @@ test('the sheet for the wall has each one’s visits, what to mix, and what is w
   maren: page,
 }) => {
   await openStage(page, 'QUAY', 'Days');
-  await page.getByRole('link', { name: 'Sheet for the wall' }).click();
+  await page.getByRole('link', { name: 'Daily worksheet' }).click();
   const own = page.getByRole('region', { name: 'Maren' });
   await expect(own).toContainText('of work');
   await expect(page.getByRole('main')).toContainText(/Mix \d/);
   await page.getByLabel('Who').selectOption('Maren');
   await expect(page.getByRole('region', { name: 'Maren' })).toBeVisible();
   await expect(page.getByRole('main').locator('section')).toHaveCount(2);
-  await expect(page.getByRole('region', { name: 'Dries over the night' })).toContainText('not touched until');
+  await expect(page.getByRole('region', { name: 'Drying overnight' })).toContainText('not touched until');
 });
 
 test('a kitchen that stays in use is worked on zone by zone, and says so', async ({ maren: page }) => {
@@ -237,7 +237,7 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
   await page.getByRole('button', { name: 'Plan the job' }).click();
   await expect(page.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
   const before = await handOver(page);
-  await page.getByRole('tab', { name: 'How good' }).click();
+  await page.getByRole('tab', { name: 'Plan quality' }).click();
   await page.getByLabel(/^Room zone by zone/).check();
   await expect.poll(() => handOver(page)).not.toBe(before);
   await page.getByLabel('Rows').selectOption('by zone');

@@ -10,12 +10,12 @@ test('a name and a password let you in, and neither is told from the other when 
   await page.getByLabel('Name').fill('maren');
   await page.getByLabel('Password').fill('guess');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('Name and password do not go together.');
+  await expect(page.getByRole('alert')).toContainText('Wrong name or password.');
   await page.getByLabel('Password').fill('tide and varnish');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Slipway Finishing' })).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect(page.getByRole('heading', { name: 'Step into the made-up shop' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Open the demo shop' })).toBeVisible();
 });
 
 test('keys: overlay, theme that stays, and the way to the floor and back', async ({ maren: page }) => {
@@ -115,7 +115,7 @@ test('who may not spray is not given a gun, and the plan says when nobody may', 
   await openStage(page, 'QUAY', 'Days');
   await page.getByRole('button', { name: 'Plan again from now' }).click();
   await expect(page.getByRole('region', { name: 'No plan' })).toContainText(
-    /Nobody may do .*say under Shop who may/,
+    /No one is assigned the skill for .*Set it under Shop/,
   );
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   for (let index = 0; index < people; index += 1) await Promise.all([saved(), spraying.nth(index).check()]);
@@ -126,10 +126,10 @@ test('the air can be noted, and an impossible one is refused', async ({ maren: p
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByLabel('Air, °C').fill('64F');
   await page.getByLabel('Humidity, %').fill('140');
-  await page.getByRole('button', { name: 'Note the air' }).click();
+  await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByText('Relative humidity lies between 1 and 100 %.')).toBeVisible();
   await page.getByLabel('Humidity, %').fill('61');
-  await page.getByRole('button', { name: 'Note the air' }).click();
+  await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByText('typed in')).toBeVisible();
   await expect(page.getByRole('banner')).toContainText('17.8 °C 61 %');
 });

@@ -53,7 +53,7 @@ test('some of a load, done earlier, and then taken back', async ({ maren: page }
   await page.getByRole('link', { name: 'Floor' }).click();
   const card = page.getByRole('region', { name: 'Do now' });
   const name = (await card.getByRole('heading').textContent()) ?? '';
-  await card.getByRole('button', { name: 'Only some, or earlier' }).click();
+  await card.getByRole('button', { name: 'Partial or earlier' }).click();
   const dialog = page.getByRole('dialog', { name });
   await dialog.getByRole('button', { name: 'None' }).click();
   await dialog
@@ -62,7 +62,7 @@ test('some of a load, done earlier, and then taken back', async ({ maren: page }
     .click();
   await dialog.getByLabel('at', { exact: true }).fill('23:59');
   await dialog.getByRole('button', { name: /for 1$/ }).click();
-  await expect(dialog.getByText('That is still to come: log it when it is done.')).toBeVisible();
+  await expect(dialog.getByText('That time is in the future.')).toBeVisible();
   await dialog.getByLabel('at', { exact: true }).fill('10:15');
   await dialog.getByRole('button', { name: /for 1$/ }).click();
   const last = page.getByRole('region', { name: 'Logged last' });
@@ -74,7 +74,7 @@ test('some of a load, done earlier, and then taken back', async ({ maren: page }
   await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
   await expect(last.getByText('1 piece, 10:15')).toBeHidden();
   await openStage(page, 'QUAY', 'Log');
-  await expect(page.getByText('takes an entry back')).toBeVisible();
+  await expect(page.getByText('· withdrawal')).toBeVisible();
 });
 
 test('a correction is a new entry and the old one stays readable', async ({ page, shop }) => {
@@ -90,8 +90,8 @@ test('a correction is a new entry and the old one stays readable', async ({ page
   await dialog.getByLabel('Paint used').fill('0.7 L');
   await dialog.getByLabel('Note').fill('Misread the scale');
   await dialog.getByRole('button', { name: 'Log the correction' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'puts an entry right' })).toContainText('700 mL');
-  await expect(line).toContainText('no longer counts');
+  await expect(page.getByRole('listitem').filter({ hasText: '· correction' })).toContainText('700 mL');
+  await expect(line).toContainText('superseded');
 });
 
 test('the server goes away between two entries: nothing is lost and the page finds its way back', async ({
@@ -112,11 +112,11 @@ test('the server goes away between two entries: nothing is lost and the page fin
   await expect(page.getByText('No connection to the server.')).toBeVisible();
   await logAny.click();
   await expect(page.getByText('1 entry waiting to be sent.')).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('on its way to the server');
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('syncing');
   await shop.tell('start server');
 
   await expect(page.getByText('No connection to the server.')).toBeHidden();
-  await expect(page.getByRole('region', { name: 'Logged last' })).not.toContainText('on its way');
+  await expect(page.getByRole('region', { name: 'Logged last' })).not.toContainText('syncing');
   await openStage(page, 'QUAY', 'Log');
   await expect(page.getByRole('listitem').filter({ hasText: second }).first()).toBeVisible();
 });
@@ -131,11 +131,11 @@ test('the database stops: the page says so, keeps the entry and goes on by itsel
   await shop.tell('halt database');
   await card.getByRole('button', { name: /^Log/ }).click();
   const last = page.getByRole('region', { name: 'Logged last' });
-  await expect(last).toContainText('on its way to the server');
+  await expect(last).toContainText('syncing');
   const health = await page.request.get(`${shop.address}/api/health`);
   expect([health.status(), (await health.json()).database]).toEqual([503, 'down']);
   await shop.tell('start database');
-  await expect(last).not.toContainText('on its way');
+  await expect(last).not.toContainText('syncing');
   await page.reload();
   await expect(card).toBeVisible();
 });
@@ -168,5 +168,5 @@ test('a session that ended leads to the sign-in, and what was logged meanwhile a
   await page.getByRole('button', { name: 'Enter as Maren' }).click();
   const last = page.getByRole('region', { name: 'Logged last' });
   await expect(last).toContainText(name);
-  await expect(last).not.toContainText('on its way');
+  await expect(last).not.toContainText('syncing');
 });

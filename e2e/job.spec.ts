@@ -47,7 +47,7 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
     .fill('tag;width;height\nS10;397,5;720\nS11;wide;720\nS12;400;720');
   await expect(page.getByText('“wide” is not a length.')).toBeVisible();
   await page.getByRole('button', { name: 'Import 2 pieces' }).click();
-  await expect(page.getByText('0 rows can be imported, 1 cannot yet')).toBeVisible();
+  await expect(page.getByText('0 rows can be imported, 1 need fixing')).toBeVisible();
   // The bad cell is put right where it stands, and the last row goes in too.
   await page.getByLabel('width, line 3').fill('410');
   await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
@@ -115,7 +115,7 @@ test('two tabs that edit the same piece see both versions', async ({ maren: page
 
 test('a job is taken away as a file and brought back whole', async ({ maren: page }, testInfo) => {
   await openStage(page, 'QUAY', 'Log');
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const saving = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: /Job file/ }).click();
   const path = testInfo.outputPath('job.json');

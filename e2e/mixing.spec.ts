@@ -102,7 +102,7 @@ test('what goes back into the tin makes it thinner, and the next pot knows', asy
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'High-build sanding primer' })
     .click();
-  const tins = page.getByRole('region', { name: 'In the tins' });
+  const tins = page.getByRole('region', { name: 'In stock' });
   await tins.getByLabel('Counted').fill('3 L');
   await tins.getByRole('button', { name: 'Keep' }).click();
   await expect(tins).toContainText('3.00 L');
@@ -159,21 +159,21 @@ test('a pot with hardener is heard at three quarters of its life and when it is 
   await expect(page.getByText('kept here until the server answers')).toHaveCount(0);
   await page.clock.install();
   await page.getByRole('link', { name: 'Floor' }).click();
-  await expect(page.getByRole('region', { name: 'Pots that set' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Pot life running' })).toBeVisible();
   await page.clock.fastForward(130 * 60_000);
   expect(await heard()).toEqual([]);
   await page.clock.fastForward(10 * 60_000);
   await expect(page.getByRole('alert').filter({ hasText: 'Two-part' })).toBeVisible();
   await expect.poll(heard).toEqual([660, 660]);
   await page.clock.fastForward(60 * 60_000);
-  await expect(page.getByRole('region', { name: 'Pots that set' })).toContainText('do not use');
+  await expect(page.getByRole('region', { name: 'Pot life running' })).toContainText('do not use');
   await expect.poll(heard).toEqual([660, 660, 990, 990, 990, 990, 990]);
 });
 
 test('a roller is kept wet, and taken out again', async ({ maren: page }) => {
   await open(page, '/bench');
-  const kept = page.getByRole('region', { name: 'Kept wet' });
-  await kept.getByRole('button', { name: 'Keep a tool' }).click();
+  const kept = page.getByRole('region', { name: 'Tools stored wet' });
+  await kept.getByRole('button', { name: 'Store a tool' }).click();
   await kept.getByLabel('Tool').selectOption('brush, wrapped');
   await kept.getByLabel('Keeps').fill('soon');
   await kept.getByRole('button', { name: 'Keep', exact: true }).click();

@@ -122,9 +122,9 @@ test('a sequence becomes a system of the shop, is changed into a version, and a 
     .click();
   const steps = page.getByRole('list', { name: 'Steps' });
   await steps.getByRole('button', { name: /Final look-over/ }).click();
-  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await steps.getByRole('button', { name: 'Remove step' }).click();
   await expect(steps.getByText('Final look-over', { exact: true })).toHaveCount(0);
-  await page.getByLabel('What is changed').fill('looked over at the client');
+  await page.getByLabel('Change note').fill('looked over at the client');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByRole('region', { name: 'Versions' })).toContainText('looked over at the client');
 
@@ -169,7 +169,7 @@ test('a pair that nobody knows asks for a test piece, and the test settles it', 
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('Saved. New plans and clocks use it')).toBeVisible();
   await openStage(page, 'QUAY', 'Sequence');
-  const check = page.getByRole('region', { name: 'Check of the sequence' });
+  const check = page.getByRole('region', { name: 'Sequence check' });
   const asks = check.getByRole('button', { name: 'Log a test piece' });
   await expect(asks).not.toHaveCount(0);
   const open = await asks.count();
@@ -181,29 +181,29 @@ test('a pair that nobody knows asks for a test piece, and the test settles it', 
   await dialog.getByRole('button', { name: 'Log it' }).click();
   await expect(asks).toHaveCount(open - 1);
   await page.getByRole('link', { name: 'Stores', exact: true }).click();
-  await page.getByRole('link', { name: 'What over what' }).click();
+  await page.getByRole('link', { name: 'Recoat compatibility' }).click();
   await expect(page.getByRole('main')).toContainText('P320, seven days, cross-cut and tape');
   await page.getByRole('button', { name: /^acrylic, urethane enamel over clear polyurethane:/ }).click();
   const pair = page.getByRole('region', { name: 'The pair' });
-  await expect(pair).toContainText('nobody knows');
-  await pair.getByLabel('This shop says').selectOption('no');
+  await expect(pair).toContainText('unknown');
+  await pair.getByLabel('Your shop’s rule').selectOption('no');
   await pair.getByLabel('Why', { exact: true }).fill('It crawled on every panel.');
-  await pair.getByRole('button', { name: 'Settle it' }).click();
+  await pair.getByRole('button', { name: 'Save rule' }).click();
   await expect(pair).toContainText('does not hold, Maren');
   await pair.getByRole('button', { name: 'Take it back' }).click();
-  await expect(pair).toContainText('From the table that ships');
+  await expect(pair).toContainText('Built-in table');
 });
 
 test('a cleaner that is left on the wood is a stop, and a caulk keeps its rest', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Sequence');
   await page.getByRole('tab', { name: /Counter/ }).click();
   const steps = page.getByRole('list', { name: 'Steps' });
-  const check = page.getByRole('region', { name: 'Check of the sequence' });
+  const check = page.getByRole('region', { name: 'Sequence check' });
   await steps.getByRole('button', { name: /Degrease and rinse/ }).click();
   await steps.getByLabel('Residue').selectOption('no');
   await expect(check).toContainText('Alkaline degreaser leaves a residue');
   await check.getByRole('button', { name: 'Rinse it off' }).click();
   await expect(check).not.toContainText('leaves a residue');
-  await page.getByLabel('Goes along with').selectOption({ label: 'Upper wall' });
+  await page.getByLabel('Combine set-ups with').selectOption({ label: 'Upper wall' });
   await expect(page.getByText(/One set-up and one pot for both in Degrease and rinse/)).toBeVisible();
 });

@@ -9,7 +9,7 @@ test('undoing the only change of a sequence takes “changed by hand” away aga
     .getByRole('button', { name: /Seal edges/ })
     .first()
     .click();
-  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await steps.getByRole('button', { name: 'Remove step' }).click();
   await expect(page.getByText('changed by hand')).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText('changed by hand')).toBeHidden();
@@ -32,17 +32,17 @@ test('a stop that nobody overrode is told on the days, and goes when the step is
     .getByRole('button', { name: /Seal edges/ })
     .first()
     .click();
-  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await steps.getByRole('button', { name: 'Remove step' }).click();
   await expect(page.getByText('changed by hand')).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
   const stop = page.getByRole('alert').filter({ hasText: 'Cut edges of board' });
   await expect(stop).toContainText('Prime 1');
   await stop.getByRole('link', { name: 'To the sequence' }).click();
   await page
-    .getByRole('region', { name: 'Check of the sequence' })
+    .getByRole('region', { name: 'Sequence check' })
     .getByRole('button', { name: 'Seal the edges before it' })
     .click();
-  await expect(page.getByText('Nothing to object to.')).toBeVisible();
+  await expect(page.getByText('No issues found.')).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
   await expect(page.getByText(/Cut edges of board/)).toHaveCount(0);
 });
@@ -87,7 +87,7 @@ test('a coat logged far too early is kept, and marked in the log and at its piec
   await entry.getByRole('button', { name: 'Withdraw' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByText('Check the time')).toHaveCount(0);
-  await expect(page.getByText('no longer counts').first()).toBeVisible();
+  await expect(page.getByText('superseded').first()).toBeVisible();
 });
 
 test('shellac in damp air is warned of blush at its task, and of nothing in dry air', async ({
@@ -103,7 +103,7 @@ test('shellac in damp air is warned of blush at its task, and of nothing in dry 
       await page.getByLabel(label).press('ControlOrMeta+a');
       await page.getByLabel(label).pressSequentially(text);
     }
-    await page.getByRole('button', { name: 'Note the air' }).click();
+    await page.getByRole('button', { name: 'Save reading' }).click();
     await expect(page.getByRole('banner')).toContainText(`${rhPct} %`);
     await page.getByRole('link', { name: 'Floor' }).click();
     await page

@@ -7,22 +7,22 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
 }) => {
   await openStage(page, 'VESTRY', 'Sequence');
   const steps = page.getByRole('list', { name: 'Steps' });
-  const check = page.getByRole('region', { name: 'Check of the sequence' });
-  await expect(check).toContainText('Nothing to object to.');
+  const check = page.getByRole('region', { name: 'Sequence check' });
+  await expect(check).toContainText('No issues found.');
   const open = (name: RegExp) => steps.getByRole('button', { name }).first().click();
 
   // Without sealed edges the master says stop, and offers the way out.
   await open(/Seal edges/);
-  await steps.getByRole('button', { name: 'Leave it out' }).click();
+  await steps.getByRole('button', { name: 'Remove step' }).click();
   await expect(check).toContainText('Stop at Prime 1: Cut edges of board drink water');
   await expect(page.getByText('changed by hand')).toBeVisible();
   await check.getByRole('button', { name: 'Seal the edges before it' }).click();
-  await expect(check).toContainText('Nothing to object to.');
+  await expect(check).toContainText('No issues found.');
   await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo Seal the edges before it' }).click();
   await expect(check).toContainText('Cut edges of board');
   await page.getByRole('button', { name: 'Undo removal of Seal edges' }).click();
-  await expect(check).toContainText('Nothing to object to.');
+  await expect(check).toContainText('No issues found.');
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(check).toContainText('Cut edges of board');
 
@@ -54,7 +54,7 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
 
   // A step put in stands after the open one, and the whole survives a reload.
   await open(/Colour 2/);
-  await steps.getByRole('button', { name: 'Put in after it' }).click();
+  await steps.getByRole('button', { name: 'Insert after' }).click();
   await page.getByRole('menuitem', { name: 'Clear coat' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeVisible();
   await page.reload();
@@ -67,7 +67,7 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await page.getByLabel('Primer coats').selectOption('2');
   await page.getByRole('button', { name: 'Unfold anew' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeHidden();
-  await expect(check).toContainText('Nothing to object to.');
+  await expect(check).toContainText('No issues found.');
 });
 
 test('in the client’s room it is laid on as chosen: by hand until somebody wants it sprayed, which is warned of', async ({
@@ -79,13 +79,13 @@ test('in the client’s room it is laid on as chosen: by hand until somebody wan
   const coat = steps.getByRole('listitem').filter({ hasText: 'Colour 1' }).first();
   await expect(page.getByLabel('Applied by').first()).toHaveValue('roller');
   // Everything stays upright there: how it lies is no question.
-  await expect(page.getByLabel('Loose pieces lie')).toHaveCount(0);
+  await expect(page.getByLabel('Loose pieces dry')).toHaveCount(0);
   await expect(coat).toContainText('roller');
   await expect(steps).not.toContainText('not sprayed');
   await page.getByLabel('Applied by').first().selectOption('turbine');
   await expect(coat).toContainText('turbine');
   await expect(steps).not.toContainText('not sprayed');
-  await expect(page.getByRole('region', { name: 'Check of the sequence' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Sequence check' })).toContainText(
     'Spraying in the client’s room takes it out of use',
   );
   await page.getByLabel('Applied by').first().selectOption('brush');

@@ -50,7 +50,7 @@ test('a zone is surveyed by keyboard within two minutes, and the answers rank th
   await answer('Asthma, infants, pets?', '2');
   await answer('Hinges renewed?', '2');
   await answer('Insides of boxes too?', '2');
-  await answer('What shall it look like?', '1');
+  await answer('Which look is wanted?', '1');
   await answer('Sheen', '2');
   expect(presses * SECONDS_A_PRESS).toBeLessThan(TWO_MINUTES);
 
@@ -100,8 +100,8 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   await expect(page.getByRole('main').getByText(/^5 of \d+ answered/)).toBeVisible();
   const fits = page.getByRole('region', { name: 'Systems that fit' });
   await expect(fits.getByRole('listitem').first()).toContainText('Laminate, foil and metal');
-  await expect(fits).toContainText('Out if the look is: clear wood.');
-  await tap('What shall it look like?', 'hand texture');
+  await expect(fits).toContainText('Ruled out if the look is: clear wood.');
+  await tap('Which look is wanted?', 'hand texture');
   await expect(fits.getByRole('listitem').first()).toContainText('Hand-painted in place');
   await tap('Does the foil lift?', 'yes');
   await expect(page.getByText('Stop: Foil lifts')).toBeVisible();
@@ -192,7 +192,7 @@ test('a photograph is made smaller, kept, and a colour taken from it', async ({ 
   await expect(page.getByText('This file is not a picture that can be read here.')).toBeVisible();
 
   // The job file carries it.
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const saving = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: /Job file/ }).click();
   const path = test.info().outputPath('job.json');
@@ -208,7 +208,7 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await expect(page.getByRole('button', { name: 'W03: replace' })).toBeVisible();
   await expect(page.getByText('to replace.')).toBeVisible();
   await page.getByLabel('New pieces are made of').selectOption('wood');
-  await page.getByLabel('New pieces come on').fill('2027-01-12');
+  await page.getByLabel('New pieces arrive on').fill('2027-01-12');
   await openStage(page, 'VESTRY', 'Days');
   await expect(page.getByText(/was to begin before the new pieces come/)).toBeVisible();
   await page.getByRole('button', { name: 'Plan again from now' }).click();

@@ -79,7 +79,7 @@ test('how doors are counted stands beside the count, leads to where it is set, a
   await totals.locator('summary').click();
   await expect(totals).toContainText('2 above 0.6 m² or with 2 panels or more');
   await totals.getByRole('link', { name: 'Shop' }).click();
-  const panels = page.getByLabel('Two doors from panels');
+  const panels = page.getByLabel('Count as 2 doors from panels');
   await panels.press('ControlOrMeta+a');
   await panels.pressSequentially('1');
   await page.getByRole('button', { name: 'Save the shop' }).click();
@@ -111,12 +111,12 @@ test('a messy table comes in: columns set, cells put right, the setting remember
   await page.getByLabel('Column Weite holds').selectOption('width');
   await page.getByLabel('Unit of column Weite').selectOption('cm');
   await page.getByLabel('Unit of column Hieght').selectOption('cm');
-  await expect(page.getByText('1 row can be imported, 2 cannot yet')).toBeVisible();
+  await expect(page.getByText('1 row can be imported, 2 need fixing')).toBeVisible();
   await expect(page.getByText('“gate” is not known here')).toBeVisible();
   await page.getByLabel('Weite, line 4').fill('41');
   await page.getByLabel('Import line 2').uncheck();
   await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
-  await expect(page.getByText('1 row can be imported, 1 cannot yet')).toBeVisible();
+  await expect(page.getByText('1 row can be imported, 1 need fixing')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
   await page
     .getByRole('rowgroup')
@@ -137,7 +137,7 @@ test('a messy table comes in: columns set, cells put right, the setting remember
 test('what is exported comes back as it was', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Pieces');
   const exported = async () => {
-    await page.getByRole('button', { name: 'Take away' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
     const saving = page.waitForEvent('download');
     await page.getByRole('menuitem', { name: /Take-off/ }).click();
     const path = test.info().outputPath(`take-off-${Date.now()}.csv`);
@@ -174,7 +174,7 @@ test('a map is laid out, dragged and moved by keys, gives tags, and shows what d
 }) => {
   await openStage(page, 'VESTRY', 'Pieces');
   await page.getByRole('link', { name: 'Map', exact: true }).click();
-  await page.getByRole('button', { name: 'Lay out from the tags' }).click();
+  await page.getByRole('button', { name: 'Auto-arrange from tags' }).click();
   const first = page.getByRole('button', { name: 'Opening W01: W01' });
   const second = page.getByRole('button', { name: 'Opening W02: W02' });
   await expect(first).toBeVisible();

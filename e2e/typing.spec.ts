@@ -74,10 +74,10 @@ test('every field of a new mix keeps what is typed, and the thinning is what was
   await expect(form.getByRole('alert').filter({ hasText: 'is not a thinning' })).toBeVisible();
   // Another convention is another number for the same amount.
   await say('10');
-  await form.getByLabel('Thinning, said as').selectOption('of-mix');
+  await form.getByLabel('Thinning expressed as').selectOption('of-mix');
   await expect(thinning).toHaveValue('9.091');
   await expect(pours).toContainText('90 mL');
-  await form.getByLabel('Thinning, said as').selectOption('parts');
+  await form.getByLabel('Thinning expressed as').selectOption('parts');
   await expect(thinning).toHaveValue('10:1');
   // Thinned to seconds, in the cup that is in hand.
   await form.getByLabel('Timed in').selectOption('iso-4');
@@ -104,7 +104,7 @@ test('every number on the floor and at a mix keeps what is typed', async ({ mare
   await page.getByRole('button', { name: 'Start the pot' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   await allStayAsTyped(pours, 1);
-  await pours.getByLabel('Really poured, if other').pressSequentially('1,000 ml');
+  await pours.getByLabel('Actual amount, if different').pressSequentially('1,000 ml');
   await pours.getByRole('button', { name: 'It is in' }).click();
   // 1000 of 900 mL: the mix grows by a ninth.
   await expect(pours).toContainText('the pot grows by 11.1 %');

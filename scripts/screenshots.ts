@@ -51,8 +51,8 @@ const VIEWS: View[] = [
     name: 'days',
     path: '/jobs/QUAY/days',
     async prepare(page) {
-      await page.getByRole('button', { name: 'What decides the end?' }).click();
-      await page.getByRole('tab', { name: 'What helps' }).click();
+      await page.getByRole('button', { name: 'Show critical path' }).click();
+      await page.getByRole('tab', { name: 'Finish sooner' }).click();
       await page.getByRole('button', { name: 'Work it out' }).click();
       await page.getByRole('button', { name: 'Work it out again' }).waitFor({ timeout: 120_000 });
     },

@@ -60,6 +60,7 @@ check('nothing unused', 'npx', ['knip']);
 check('traits instead of literals', 'npx', ['tsx', 'scripts/literals.ts']);
 check('no rooms in a ring', 'npx', ['tsx', 'scripts/rooms.ts']);
 check('nothing too long', 'npx', ['tsx', 'scripts/sizes.ts']);
+check('no retired words', 'npx', ['tsx', 'scripts/wording.ts']);
 const units = run('unit and database tests', 'npx', [
   'vitest',
   'run',

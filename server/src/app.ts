@@ -70,7 +70,7 @@ function createApi(app: App): express.Router {
     response.json(routes.document(app.version));
   });
   api.use(() => {
-    throw new ApiError('not-found', 'There is nothing at this address.');
+    throw new ApiError('not-found', 'Page not found.');
   });
   return api;
 }

@@ -10,7 +10,7 @@ export const SPRAY_MIST =
   'Respirator for organic vapour and particles whenever it is sprayed, waterborne too.';
 export const FLAMMABLE =
   'Flammable vapour: no flame, spark or pilot light; spray only in a booth rated for solvent.';
-export const OILY_RAGS = 'Rags heat themselves: into a lidded metal can with water within the hour.';
+export const OILY_RAGS = 'Rags can self-ignite: into a lidded metal can with water within the hour.';
 
 /** A waterborne product of its class; every field can be set otherwise. */
 export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'name' | 'clocks' | 'role'> {

@@ -196,7 +196,7 @@ const RULES: readonly LayerRule[] = [
 export function layerVerdict(under: LayerClass, over: LayerClass): LayerVerdict {
   const rule = RULES.find((candidate) => candidate.under.includes(under) && candidate.over.includes(over));
   if (rule) return { answer: rule.answer, why: rule.why };
-  return { answer: 'not known', why: 'Nobody has said how these two get on: make a test piece.' };
+  return { answer: 'not known', why: 'No data on this combination: make a test panel.' };
 }
 
 /** How a test piece of one film over another came out. */

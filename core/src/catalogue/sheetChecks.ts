@@ -83,7 +83,7 @@ export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
   if (sheet.base !== 'water' && sheet.flash === 'not flammable')
     doubt('flash', 'Solvent, alcohol or lacquer thinner burns, yet it is marked as not flammable.');
   if (sheet.drying === 'oxidative' && !sheet.hasHotRags)
-    doubt('hasHotRags', 'It dries by oxygen: its rags can heat themselves.');
+    doubt('hasHotRags', 'It dries by oxygen: its rags can self-ignite.');
   if (sheet.isSelfPriming && sheet.role === 'primer')
     doubt('isSelfPriming', 'A primer needs no mark as its own primer.');
   for (const { applicator } of sheet.targets)

@@ -58,7 +58,7 @@ function pieceChecks(
       checks.push({
         ...about,
         code: 'no-opening',
-        say: `${piece.tag} belongs to no opening.`,
+        say: `${piece.tag} is not assigned to an opening.`,
         fix: free
           ? { label: `Put it in ${free.tag}`, pieceId: piece.id, piece: { openingId: free.id } }
           : null,

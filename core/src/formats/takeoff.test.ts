@@ -76,7 +76,7 @@ describe('a messy table', () => {
 
   it('says how the text was written', () => {
     expect(dialectWords(table!.dialect)).toBe(
-      'cells between semicolons, decimal comma, byte-order mark, 10 blank lines passed over, repeated headings passed over',
+      'cells between semicolons, decimal comma, byte-order mark, 10 blank lines skipped, repeated headings skipped',
     );
   });
 

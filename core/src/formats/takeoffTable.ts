@@ -255,7 +255,7 @@ export function dialectWords(dialect: Dialect): string {
   if (!dialect.hasHeadings) parts.push('no line of headings');
   if (dialect.headingLine > 1) parts.push(`headings on line ${dialect.headingLine}`);
   if (dialect.blankLines > 0)
-    parts.push(`${dialect.blankLines} blank ${dialect.blankLines === 1 ? 'line' : 'lines'} passed over`);
-  if (dialect.repeatedHeadings > 0) parts.push('repeated headings passed over');
+    parts.push(`${dialect.blankLines} blank ${dialect.blankLines === 1 ? 'line' : 'lines'} skipped`);
+  if (dialect.repeatedHeadings > 0) parts.push('repeated headings skipped');
   return parts.join(', ');
 }

@@ -19,7 +19,7 @@ export function materialRemark(
   if (celsius < 18)
     return `Material at ${celsius} °C is cold: it atomises badly and leaves orange peel; tins from the floor are colder than the air.`;
   if (hardener !== null && celsius > 28)
-    return `Material at ${celsius} °C is warm: with hardener in it the pot shortens.`;
+    return `Material at ${celsius} °C is warm: with hardener in it, pot life is shorter.`;
   return null;
 }
 

@@ -330,7 +330,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
     openingId: null,
   };
   const parsed = PieceSpecSchema.safeParse(spec);
-  if (!parsed.success) return failure(parsed.error.issues[0]?.message ?? 'This cannot be a piece.');
+  if (!parsed.success) return failure(parsed.error.issues[0]?.message ?? 'Not a valid piece.');
   const { tag: _tag, ...piece } = parsed.data;
   return success({
     count: counted,

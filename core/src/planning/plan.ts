@@ -248,7 +248,7 @@ function refusalWords(failed: PinFailure | null, timeZone: string): string {
   });
   const when = (at: Minute) => `${day.format(toInstant(at))} ${localClock(at, timeZone)}`;
   const why = {
-    hours: 'that is outside working hours, or too short a stretch of them',
+    hours: 'that is outside working hours, or the slot is too short',
     taken: 'people or place are taken by another pin or another job then',
     clock: 'what comes before it is not done and dry by then',
     window: 'the window of the coat before would have shut, and scuffing does not fit in before it',

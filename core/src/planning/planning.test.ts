@@ -129,7 +129,7 @@ describe('planJob', () => {
     expect(checkPlan(answer.problem, stolen).map(({ code }) => code)).toContain('person');
     const nobody = sampleShop({ crew: [{ ...ines!, skills: ['prep'] }] });
     const refused = planJob(sixtyPieces(nobody), nobody, SAMPLE_START);
-    expect(!refused.ok && refused.message).toContain('Nobody may do');
+    expect(!refused.ok && refused.message).toContain('No one is assigned the skill');
   });
 
   it('never cuts a wet load and lets it dry through the night', () => {

@@ -19,7 +19,7 @@ const skinOil: Rule = {
           ? [
               {
                 at: last.step.key,
-                why: `${last.sheet.name} softens where bare hands pull: a harder film or a clear coat over it.`,
+                why: `${last.sheet.name} softens under skin contact: a harder film or a clear coat over it.`,
                 fixes: clearOver(context.steps, context.sheets),
               },
             ]
@@ -275,7 +275,7 @@ const handledEarly: Rule = {
           return [
             {
               at: step.key,
-              why: `It takes “${film.step.name}” in the hand before that is dry to handle: prints that only sanding removes.`,
+              why: `This handles pieces before “${film.step.name}” is dry to handle: prints that only sanding removes.`,
               fixes: [changeFix('Wait until dry to handle', step.key, { waitFor: 'handle' })],
             },
           ];

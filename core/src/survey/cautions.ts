@@ -68,7 +68,7 @@ function surfaceRisks(facts: SurveyFacts): Caution[] {
         'silicone',
         'stop',
         'Wax, polish or silicone',
-        'It throws craters. Wash with solvent, change cloths, repeat, then coat a test patch; no barrier coat over wax. Mark it cleared when the patch lies flat.',
+        'Causes fisheyes. Wash with solvent, change cloths, repeat, then coat a test patch; no barrier coat over wax. Mark it cleared when the patch lies flat.',
       ),
     );
   if (facts.foilPeels)

@@ -40,10 +40,7 @@ const surface: Consideration = ({ traits, facts, findings }, say, ruleOut) => {
     else if (traits.bites === 'made for it') say(40, 'Made for surfaces that nothing soaks into.');
     else say(-20, 'Its primer grips closed surfaces, but its machine key is wrong for foil and laminate.');
   } else if (findings.isClosedSurface === false && traits.bites === 'made for it') {
-    say(
-      -25,
-      'Wood takes an ordinary primer: the second degreasing and the pad by hand cost time for nothing.',
-    );
+    say(-25, 'Wood takes an ordinary primer: a second degreasing and hand-padding would be wasted time.');
   }
   if (facts.isThinFace && traits.fills !== 'no')
     ruleOut('The face is too thin to be sanded flat after filling.');
@@ -208,7 +205,7 @@ const HARD_ROOMS = ['kitchen', 'bath', 'laundry', 'workshop', 'clinic', 'boat'];
 const use: Consideration = ({ traits, facts }, say) => {
   if (facts.pulls === 'bare hands') {
     if (traits.wear === 'soft') say(-15, 'Bare hands at every opening: skin oil softens a soft film.');
-    if (traits.wear === 'hard') say(8, 'Stands skin oil where bare hands pull.');
+    if (traits.wear === 'hard') say(8, 'Resists skin oil where bare hands pull.');
   }
   if (traits.clearOver === 'colour' && facts.pulls !== 'bare hands')
     say(-10, 'A clear coat more to lay and to wait for, and nobody’s bare hands to need it.');

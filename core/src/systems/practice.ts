@@ -71,7 +71,7 @@ export const PRACTICE = {
   caulk: {
     ask: 'Caulk frame gaps',
     ways: [
-      { id: 'as-found', label: 'When found', why: 'Put in by hand where gaps show; none is planned.' },
+      { id: 'as-found', label: 'When found', why: 'Added manually where gaps show; none is planned.' },
       { id: 'after-primer', label: 'After the first primer', why: 'Gaps show once the first primer is on.' },
       { id: 'before-primer', label: 'Before primer', why: 'One pass of primer covers wood and caulk alike.' },
     ],
@@ -110,7 +110,7 @@ export const PRACTICE = {
       { id: 'two-light', label: 'Two light', why: 'Less sag, sooner dry, sooner recoated.' },
       {
         id: 'one-full',
-        label: 'One full',
+        label: 'One full wet coat',
         why: 'Half the handling, at the thickest film of the sheet; runs and slow drying are the price.',
       },
     ],
@@ -138,7 +138,7 @@ export const PRACTICE = {
   hold: {
     ask: 'Gun distance',
     ways: [
-      { id: 'square', label: 'Square and near', why: 'Even film, least paint in the air.' },
+      { id: 'square', label: 'Perpendicular, close', why: 'Even film, least paint in the air.' },
       {
         id: 'far',
         label: 'Farther, for texture',
@@ -173,7 +173,7 @@ export const PRACTICE = {
     ],
   },
   tack: {
-    ask: 'Dust before a coat',
+    ask: 'Dust removal before coating',
     ways: [
       { id: 'tack', label: 'Vacuum, air, tack cloth', why: 'Least left behind.' },
       { id: 'damp', label: 'Damp lint-free cloth', why: 'No wax at all; the cloth has to be barely damp.' },

@@ -30,9 +30,8 @@ async function assertFits(
   if (!(await areInZone(connection, shopId, step.zoneId, entry.pieceIds)))
     return refuse('pieceIds', 'A piece does not belong to the zone of this step.');
   if (Date.parse(entry.doneAt) > now.getTime() + AHEAD_MINUTES * 60_000)
-    return refuse('doneAt', 'That is still to come: log it when it is done.');
-  if (entry.coat && step.productKey === null)
-    return refuse('coat', `“${step.name}” is no coat, so it takes no paint.`);
+    return refuse('doneAt', 'That time is in the future.');
+  if (entry.coat && step.productKey === null) return refuse('coat', `“${step.name}” is not a coating step.`);
   if (entry.correctsId !== null) {
     const wrong = await findEntry(connection, shopId, entry.correctsId);
     if (wrong?.jobId !== entry.jobId)

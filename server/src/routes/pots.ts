@@ -22,7 +22,7 @@ async function returnToTin(connection: Queryable, shopId: string, pot: PotRecord
   const refusal = tinRefusal(pot);
   if (refusal) throw refused(refusal);
   const tin = await lockTin(connection, shopId, pot.productKey);
-  if (!tin) throw refused('Nobody has counted these tins, so nobody would know how thin they are then.');
+  if (!tin) throw refused('Stock is not tracked, so its thinning would be unknown.');
   await setTin(connection, shopId, pot.productKey, backIntoTin(tin, whatIsLeft(pot)));
 }
 

@@ -91,8 +91,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const counts = passwordCounts(signInKey(body.signIn), address, found?.isKnownThere ?? false);
     const forget = await countTry(db, counts, clock.now());
     const isRight = await isPassword(body.password, found?.passwordHash ?? (await noHash));
-    if (!found?.passwordHash || !isRight)
-      throw new ApiError('wrong-sign-in', 'Name and password do not go together.');
+    if (!found?.passwordHash || !isRight) throw new ApiError('wrong-sign-in', 'Wrong name or password.');
     await forget();
     return signIn(request, response, found.member);
   });

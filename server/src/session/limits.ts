@@ -64,7 +64,7 @@ export async function countTry(
     );
     if (count > most) {
       await takeBack(keys);
-      throw new ApiError('too-many-tries', 'Too many tries. Wait ten minutes and try again.');
+      throw new ApiError('too-many-tries', 'Too many attempts. Wait ten minutes and try again.');
     }
   }
   const [first = '', ...others] = keys;

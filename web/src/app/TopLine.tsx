@@ -41,7 +41,7 @@ function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
         type="button"
         className="grid size-9 place-items-center rounded-[3px] hover:bg-closed"
         onClick={() => dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'))}
-        aria-label={theme === 'light' ? 'Dim for the booth' : 'Light theme'}
+        aria-label={theme === 'light' ? 'Booth (dark) theme' : 'Light theme'}
       >
         {theme === 'light' ? <Moon size={18} /> : <Sun size={18} />}
       </button>
@@ -130,7 +130,7 @@ export function TopLine({ session, onKeys }: { session: Session; onKeys(): void 
       )}
       <div className="flex-1" />
       <Glance />
-      <div className="flex rounded-[3px] border-[1.5px] border-ink" role="group" aria-label="Posture">
+      <div className="flex rounded-[3px] border-[1.5px] border-ink" role="group" aria-label="Mode">
         <NavLink to="/jobs" className={posture(!isFloor)}>
           Desk
         </NavLink>

@@ -100,7 +100,7 @@ function useTroubles({ member }: Session): Trouble[] {
       key: one.id,
       kind: 'stop',
       short: `${words(one)}: not taken by the server.`,
-      text: `${words(one)} (${when(Date.parse(at))}) was not taken: ${one.refusal?.message} It is kept on this device.`,
+      text: `${words(one)} (${when(Date.parse(at))}) was rejected: ${one.refusal?.message} It is kept on this device.`,
       action: <RefusedActions id={one.id} />,
     });
   }

@@ -92,7 +92,7 @@ export const SECTIONS: readonly Section[] = [
       },
       {
         key: 'isThinFace',
-        ask: 'Face too thin for a machine?',
+        ask: 'Veneer too thin to machine-sand?',
         choices: yesNo,
         hint: 'Paper foil, thin veneer.',
         concerns: ({ substrate }) => substrate === 'foil or laminate' || substrate === 'veneered ply',
@@ -190,7 +190,7 @@ export const SECTIONS: readonly Section[] = [
     questions: [
       {
         key: 'look',
-        ask: 'What shall it look like?',
+        ask: 'Which look is wanted?',
         choices: plain(LOOKS),
         hint: 'Agree it on a sample piece, before anything else is chosen.',
       },

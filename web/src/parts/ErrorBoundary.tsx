@@ -23,7 +23,7 @@ export class ErrorBoundary extends Component<Props, { error: Error | null; place
     if (!this.state.error) return this.props.children;
     return (
       <div role="alert" className="m-6 max-w-2xl bg-sheet p-6">
-        <h1>This screen has stopped.</h1>
+        <h1>This screen crashed.</h1>
         <p className="mt-2">
           What you saved is safe. Load the screen again; if it stops once more, go elsewhere and report these
           words:

@@ -24,7 +24,7 @@ export function TakeOn({
     <ReasonDialog
       title={title}
       note={note}
-      ask="What was done, or why the work goes on"
+      ask="What you did about it, or why you are proceeding"
       act="Override and continue"
       keep="Keep the stop"
       footnote={<>Kept in the log with your name. {SAFETY_FOOTNOTE}</>}

@@ -40,7 +40,7 @@ export function TestPiece({
         under,
         over,
         answer: text('result'),
-        why: text('why').trim() || (held ? 'The test piece held.' : 'The test piece let go.'),
+        why: text('why').trim() || (held ? 'The test panel held.' : 'The test panel failed.'),
         test: { method: text('test.method'), madeOn: text('test.madeOn'), held },
       });
     },

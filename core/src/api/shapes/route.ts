@@ -52,9 +52,10 @@ export function route<
 /** Parameters of a path, each a UUID. */
 export function uuidParams<K extends string>(...names: K[]) {
   return z.object(
-    Object.fromEntries(
-      names.map((name) => [name, z.uuid({ error: 'There is nothing at this address.' })]),
-    ) as Record<K, z.ZodUUID>,
+    Object.fromEntries(names.map((name) => [name, z.uuid({ error: 'Page not found.' })])) as Record<
+      K,
+      z.ZodUUID
+    >,
   );
 }
 

@@ -26,7 +26,7 @@ export function waitWords({ why }: Wait, names: WaitNames): string {
     case 'section':
       return `The room is worked on zone by zone, and this one follows: ${why.by}.`;
     case 'air':
-      return `The air is not fit by the forecast: ${why.why}`;
+      return `Forecast conditions are outside the sheet limits: ${why.why}`;
     case 'too-long':
       return `No free stretch is long enough for ${formatDuration(why.minutes)} in one go.`;
   }

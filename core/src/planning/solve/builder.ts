@@ -345,7 +345,7 @@ function tooLong(problem: PlanProblem, op: PlanOp): string {
     .reduce((most, { start, end }) => Math.max(most, end - start), 0);
   if (problem.people.length === 0 || longest === 0) return 'Nobody has working hours: set them under Shop.';
   if (!problem.people.some((person) => mayDo(person, op)))
-    return `Nobody may do “${op.name}”: say under Shop who may.`;
+    return `No one is assigned the skill for “${op.name}”. Set it under Shop.`;
   if (op.isWet && workMinutes(op) > longest) {
     return `“${op.name}” takes ${workMinutes(op)} min in one go, but the longest stretch of work is ${longest} min. Use smaller loads or longer hours.`;
   }

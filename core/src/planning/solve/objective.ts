@@ -6,7 +6,7 @@ export const OBJECTIVES = {
   earliest: 'earliest hand-over',
   room: 'shortest time in the room',
   labour: 'least labour',
-  even: 'even days',
+  even: 'balanced days',
 } as const;
 export type Objective = keyof typeof OBJECTIVES;
 

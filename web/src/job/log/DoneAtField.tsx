@@ -18,7 +18,7 @@ export function writeDoneAt(instant: string, timeZone: string): DoneAt {
 export function readDoneAt({ date, clock }: DoneAt, timeZone: string, now: number): Outcome<string> {
   if (parseClock(clock) === null) return failure('Write the time as 14:20.');
   const minute = minuteAt(date, clock, timeZone);
-  if (minute > now + 1) return failure('That is still to come: log it when it is done.');
+  if (minute > now + 1) return failure('That time is in the future.');
   return success(toInstant(minute).toISOString());
 }
 

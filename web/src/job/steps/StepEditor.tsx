@@ -61,7 +61,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
             editor.edit(`copy of ${step.name}`, [{ kind: 'insert', before: after?.key ?? null, step }])
           }
         >
-          <Copy size={16} aria-hidden="true" /> Once more
+          <Copy size={16} aria-hidden="true" /> Duplicate
         </Button>
         {round.length > 0 && (
           <Button onClick={() => editor.edit(`another round of ${step.round?.loop}`, round)}>
@@ -70,7 +70,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
         )}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild>
-            <Button>Put in after it</Button>
+            <Button>Insert after</Button>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content
@@ -98,7 +98,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
           disabled={steps.length < 2}
           onClick={() => editor.edit(`removal of ${step.name}`, [{ kind: 'remove', key: step.key }])}
         >
-          <Trash2 size={16} aria-hidden="true" /> Leave it out
+          <Trash2 size={16} aria-hidden="true" /> Remove step
         </Button>
       </div>
       <StepFields step={step} shop={shop} pieces={pieces} colour={colour} change={change} />

@@ -140,7 +140,7 @@ export function StepFields(props: FieldsProps) {
       />
       <DraftText
         className="col-span-2"
-        label="Cautions, one after the other with ;"
+        label="Cautions, separated by semicolons"
         value={step.cautions.join('; ')}
         read={(text) =>
           readField(

@@ -42,7 +42,7 @@ const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: stri
 ];
 
 const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
-  old: 'For pieces with their old finish; replaced ones go their own way.',
+  old: 'For pieces with their old finish; replacements follow separate steps.',
   new: 'For replaced pieces, which come raw.',
   repaired: 'For pieces that are repaired first.',
 };
@@ -109,7 +109,9 @@ function StepBody({
               );
             })}
           </dl>
-          <p className="mt-1.5 text-small text-quiet">Sheet: {source}. An estimate: the thumb decides.</p>
+          <p className="mt-1.5 text-small text-quiet">
+            Sheet: {source}. An estimate: confirm with a thumb test.
+          </p>
         </div>
       )}
       {children && <div className="col-span-2 col-start-2">{children}</div>}
@@ -182,7 +184,7 @@ export function StepLine({
             </span>
           )}
           {step.round && (
-            <Figure name="round" title="goes on until raking light finds nothing more">
+            <Figure name="round" title="repeat until no defects show under raking light">
               {step.round.number}, at most {step.round.most}
             </Figure>
           )}

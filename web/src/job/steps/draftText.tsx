@@ -48,7 +48,7 @@ export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'potCou
   value: unknown,
 ): Partial<StepDraft> | string {
   const parsed = StepDraftSchema.shape[key].safeParse(value);
-  return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'This cannot be.');
+  return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'Invalid value.');
 }
 
 /** A number as people write it: comma or point, with or without a `P` in front; NaN where it is none, which no field takes. */

@@ -63,7 +63,7 @@ function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
       if (!product) return null;
       const { key, sheet } = product;
       const applicator = sheet.applicators.includes('roller') ? 'roller' : (sheet.applicators[0] ?? 'brush');
-      return coatStepOf(role, name, key, sheet, applicator, 'Put in by hand.');
+      return coatStepOf(role, name, key, sheet, applicator, 'Added manually.');
     },
   };
 }
@@ -73,14 +73,14 @@ export const NEW_STEPS: readonly NewStep[] = [
   {
     name: 'Degrease',
     make: () =>
-      benchStep('clean', 'Degrease', 'clean', YARDSTICKS.degrease, 'Put in by hand.', {
+      benchStep('clean', 'Degrease', 'clean', YARDSTICKS.degrease, 'Added manually.', {
         leaves: 'clean',
         supplyKey: 'cleaner-alkaline',
       }),
   },
   {
     name: 'Sand P240',
-    make: () => sandStep('sand', 240, 'by hand', YARDSTICKS.scuff, 'Put in by hand.', { name: 'Sand P240' }),
+    make: () => sandStep('sand', 240, 'by hand', YARDSTICKS.scuff, 'Added manually.', { name: 'Sand P240' }),
   },
   { name: 'Dust off', make: () => dustStep('dust', { supplyKey: 'cloth-tack' }) },
   {
@@ -91,21 +91,21 @@ export const NEW_STEPS: readonly NewStep[] = [
         'Wipe with deglosser',
         'degloss',
         YARDSTICKS.degrease,
-        'Put in by hand: right before the coat, its window is short.',
+        'Added manually: right before the coat, its window is short.',
         { leaves: 'keyed', supplyKey: 'deglosser-liquid' },
       ),
   },
   {
     name: 'Mask',
     make: () =>
-      benchStep('mask', 'Mask', 'mask', YARDSTICKS.maskHinges, 'Put in by hand.', {
+      benchStep('mask', 'Mask', 'mask', YARDSTICKS.maskHinges, 'Added manually.', {
         supplyKey: 'tape-delicate',
       }),
   },
   {
     name: 'Fill and repair',
     make: () =>
-      benchStep('repair', 'Fill and repair', 'repair', YARDSTICKS.repair, 'Put in by hand.', {
+      benchStep('repair', 'Fill and repair', 'repair', YARDSTICKS.repair, 'Added manually.', {
         supplyKey: 'filler-two-part',
         restMin: 60,
       }),
@@ -140,7 +140,7 @@ export const NEW_STEPS: readonly NewStep[] = [
   decor(
     'glaze',
     'Glaze',
-    'Put in by hand: brushed on, wiped back while it is wet; a clear coat protects it.',
+    'Added manually: brushed on, wiped back while it is wet; a clear coat protects it.',
   ),
-  decor('wax', 'Wax', 'Put in by hand: thin, rubbed off; nothing holds on wax, so it is the last of all.'),
+  decor('wax', 'Wax', 'Added manually: thin, rubbed off; nothing holds on wax, so it is the last of all.'),
 ];

@@ -25,7 +25,7 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
   return (
     <div className="leading-snug">
       <div className="flex flex-wrap items-center gap-4">
-        <p className="flex-1 text-head">All in. Stir, do not shake.</p>
+        <p className="flex-1 text-head">All components added. Stir, do not shake.</p>
         {restsMs > 0 ? (
           <p role="timer" className="text-arm">
             <span className="text-quiet text-lead">rests </span>

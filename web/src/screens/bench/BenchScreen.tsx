@@ -28,7 +28,7 @@ function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Da
       <span className="min-w-0 flex-1 leading-snug">
         <span className="block font-semibold text-lead">{sheet.name}</span>
         <span className="block text-quiet">
-          {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
+          {pot.purpose || 'unassigned mix'} · {recipeWords(sheet, pot.recipe)}
           {pot.batch && ` · batch ${pot.batch}`}
         </span>
       </span>

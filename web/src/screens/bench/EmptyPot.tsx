@@ -12,7 +12,7 @@ const CLEAN_UP = {
   ],
   'mineral-spirit': [
     'Flush with mineral spirit until clear; strip, wipe, dry.',
-    'Rags heat themselves: into the lidded metal can with water, within the hour.',
+    'Rags can self-ignite: into the lidded metal can with water, within the hour.',
   ],
   alcohol: [
     'Flush with denatured alcohol before it dries in the gun; disposable tools are quicker.',
@@ -59,15 +59,13 @@ export function EmptyPot({
     to !== 'back into the tin'
       ? null
       : (tinRefusal(pot) ??
-        (product.stockMl === null
-          ? 'Nobody has counted these tins, so nobody would know how thin they are then.'
-          : null));
+        (product.stockMl === null ? 'Stock is not tracked, so its thinning would be unknown.' : null));
   function finish(): void {
     const read = left.trim() === '' ? { ok: true as const, value: 0 } : parseVolumeMl(left);
     const wrong = !read.ok
       ? read.message
       : read.value > mixMl + 0.5
-        ? 'More is left than was ever in it.'
+        ? 'Leftover exceeds the amount mixed.'
         : undefined;
     setProblem(wrong);
     if (read.ok && wrong === undefined)
@@ -118,7 +116,7 @@ export function EmptyPot({
           <li key={line}>{line}</li>
         ))}
         {sheet.hasHotRags && sheet.base === 'water' && (
-          <li>Rags heat themselves: into the lidded metal can with water, within the hour.</li>
+          <li>Rags can self-ignite: into the lidded metal can with water, within the hour.</li>
         )}
         <li>Nothing down the drain: dried filters and leftovers go to the local collection.</li>
       </ul>

@@ -108,11 +108,11 @@ export function KeptTools({ shop, now }: { shop: ShopContext; now: Date }) {
     setProblem('error' in outcome ? refusalOf(outcome.error).message : undefined);
   }
   return (
-    <section aria-label="Kept wet" className="bg-sheet">
+    <section aria-label="Tools stored wet" className="bg-sheet">
       <div className="flex items-center gap-3 px-4 pt-3 pb-2">
-        <h2 className="flex-1">Kept wet</h2>
+        <h2 className="flex-1">Tools stored wet</h2>
         <Button posture="floor" aria-expanded={isAdding} onClick={() => setAdding(!isAdding)}>
-          {isAdding ? 'Not now' : 'Keep a tool'}
+          {isAdding ? 'Cancel' : 'Store a tool'}
         </Button>
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}

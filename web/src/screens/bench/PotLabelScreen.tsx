@@ -53,7 +53,7 @@ export function PotLabelScreen() {
       >
         <div className="min-w-0 flex-1">
           <p className="font-bold text-lead leading-tight">{sheet.name}</p>
-          <p>{pot.purpose || 'free pot'}</p>
+          <p>{pot.purpose || 'unassigned mix'}</p>
           <p className="mt-1 font-semibold">{recipeWords(sheet, pot.recipe)}</p>
           <p>
             {Math.round(state.mixMl)} mL, {(state.fraction * 100).toFixed(1)} % on paint

@@ -74,7 +74,7 @@ export function PotScreen() {
         <div className="min-w-0 flex-1">
           <h1 className="text-arm">{sheet.name}</h1>
           <p className="text-lead text-quiet">
-            {pot.purpose || 'free pot'} · {recipeWords(sheet, pot.recipe)}
+            {pot.purpose || 'unassigned mix'} · {recipeWords(sheet, pot.recipe)}
             {pot.batch && ` · batch ${pot.batch}`} · {pot.madeBy}
             {waiting && ' · kept here until the server answers'}
           </p>
@@ -121,9 +121,9 @@ export function PotScreen() {
         </p>
       )}
       {problem !== '' && <Notice kind="stop">{problem}</Notice>}
-      {pot.overrideReason && <Notice kind="stop">Past the sheet: {pot.overrideReason}</Notice>}
+      {pot.overrideReason && <Notice kind="stop">Outside data-sheet limits: {pot.overrideReason}</Notice>}
       {clock?.phase === 'short' && (
-        <Notice kind="act">Three quarters of its life are gone: lay it on or throw it out.</Notice>
+        <Notice kind="act">A quarter of the pot life is left: use it or discard it.</Notice>
       )}
       {pot.emptiedAt ? (
         <Notice>

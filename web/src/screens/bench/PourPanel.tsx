@@ -252,7 +252,7 @@ export function PourPanel({
             </div>
           ) : (
             <div className="mt-4 flex flex-wrap items-end gap-3">
-              <Field label="Really poured, if other" error={problem} className="w-72">
+              <Field label="Actual amount, if different" error={problem} className="w-72">
                 {(ids) => (
                   <TextInput
                     {...ids}

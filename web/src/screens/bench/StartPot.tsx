@@ -16,7 +16,7 @@ const AMOUNT_WORDS: Record<Goal, string> = {
   visit: 'Mix for the visit',
   paint: 'How much',
   cup: 'How much',
-  area: 'm² to cover, once',
+  area: 'Area for one coat, m²',
 };
 
 /** A new pot: for a visit, so much paint, a cup to fill or an area to cover, with what was good last time. */
@@ -68,7 +68,7 @@ export function StartPot({
           onChange={(amount) => set({ amount })}
         />
         <Choice
-          label="Thinning, said as"
+          label="Thinning expressed as"
           value={draft.convention}
           options={Object.entries(CONVENTION_WORDS)}
           onChange={(convention) => set(inConvention(draft, sheet, convention as Thinning['convention']))}
@@ -120,7 +120,7 @@ export function StartPot({
         <>
           <Notice kind="stop">{read.stops.join(' ')}</Notice>
           <Entry
-            label="Why it goes past that all the same"
+            label="Reason for exceeding the limit"
             value={draft.reason}
             onChange={(reason) => set({ reason })}
           />
@@ -128,7 +128,7 @@ export function StartPot({
       )}
       {product.stockMl !== null && read.paintMl > product.stockMl && (
         <Notice kind="stop">
-          Only <Volume ml={product.stockMl} /> of it are in the tins, by what was counted and poured.
+          Only <Volume ml={product.stockMl} /> in stock according to the last count.
         </Notice>
       )}
       <ComesTo read={read} applicator={draft.applicator} />

@@ -143,7 +143,7 @@ export function ViscosityPanel({
   return (
     <section aria-label="Viscosity" className="bg-sheet p-5">
       <div className="flex items-center gap-3">
-        <h2 className="flex-1 text-lead">Is it thin enough?</h2>
+        <h2 className="flex-1 text-lead">Viscosity check</h2>
         <Select
           aria-label="Cup"
           className="!w-40 min-h-14 text-lead"

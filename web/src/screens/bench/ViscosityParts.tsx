@@ -50,7 +50,7 @@ export function Runs({
           Keep the reading
         </Button>
         <Button posture="floor" onClick={onAnew}>
-          Time anew
+          Time again
         </Button>
       </div>
     </div>
@@ -107,7 +107,7 @@ export function NextThinner({
             </span>
             {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}
             {pot.materialC !== null && ' at 23 °C'}. The target lies between{' '}
-            {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} %, nine times in ten.
+            {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} % (90 % confidence).
           </p>
           <Button kind="act" posture="floor" className="mt-3" onClick={onAdded}>
             It is in

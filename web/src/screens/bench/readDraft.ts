@@ -100,7 +100,7 @@ function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, rese
   }
   const read = parseVolumeMl(draft.amount);
   if (!read.ok) return { mixMl: Number.NaN, share: null, error: read.message };
-  if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Enter more than nothing.' };
+  if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Enter an amount above zero.' };
   if (draft.goal === 'visit') return shared(Math.max(0, read.value - residueMl(draft.applicator)));
   return { mixMl: read.value, share: null, error: undefined };
 }

@@ -13,10 +13,10 @@ import { targetsOf } from './potTargets.ts';
 
 /** What is known when a pot is started. */
 export const GOALS = {
-  visit: 'what a visit takes',
-  paint: 'so much paint',
-  cup: 'a cup to fill',
-  area: 'an area to cover',
+  visit: 'by task',
+  paint: 'by amount of paint',
+  cup: 'by cup size',
+  area: 'by area',
 } as const;
 export type Goal = keyof typeof GOALS;
 

@@ -28,7 +28,7 @@ export function BehindNotice({
     >
       At least {formatDuration(minutes)} behind this plan: {WHY[because](name)}{' '}
       {isAtRisk && neededBy !== null
-        ? `At that it is not done by ${dateWords(neededBy)}. Plan again, or see what helps.`
+        ? `At this pace it will miss ${dateWords(neededBy)}. Replan, or see how to finish sooner.`
         : because === 'delivery'
           ? 'Plan again from now.'
           : 'Log what is done, or plan again from now.'}

@@ -33,7 +33,7 @@ export function BetterPlan({
   const isOther = news !== null && (wish.objective === 'earliest' ? won > 0 : !search.isRunning);
   return (
     <section aria-label="How good it is" className="flex flex-col gap-3">
-      <Field label="The plan is to have the">
+      <Field label="Optimize for">
         {(ids) => (
           <Select
             {...ids}
@@ -62,10 +62,10 @@ export function BetterPlan({
         </p>
       )}
       {search.isRunning ? (
-        <Button onClick={search.stop}>Stop looking</Button>
+        <Button onClick={search.stop}>Stop searching</Button>
       ) : (
         <Button disabled={news?.isProven} onClick={() => void search.start(wish)}>
-          {news ? 'Look on' : 'Look for a better plan'}
+          {news ? 'Keep searching' : 'Look for a better plan'}
         </Button>
       )}
       {search.problem && <Notice kind="stop">{search.problem}</Notice>}
@@ -89,7 +89,7 @@ export function BetterPlan({
               Take this plan
             </Button>
           ) : (
-            !search.isRunning && <p className="text-quiet">None was better than the one that stands.</p>
+            !search.isRunning && <p className="text-quiet">No better plan found.</p>
           )}
         </div>
       )}

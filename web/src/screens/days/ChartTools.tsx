@@ -50,7 +50,7 @@ export function ChartTools({
         }
       />
       <Button aria-pressed={isChainShown} onClick={() => onView({ isChainShown: !isChainShown })}>
-        {isChainShown ? 'Hide what decides' : 'What decides the end?'}
+        {isChainShown ? 'Hide critical path' : 'Show critical path'}
       </Button>
     </>
   );

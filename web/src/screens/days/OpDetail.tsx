@@ -88,7 +88,7 @@ export function OpDetail({
       )}
       <h3 className="mt-4">Why not earlier</h3>
       {waits.length === 0 ? (
-        <p className="text-quiet">It follows at once on what comes before.</p>
+        <p className="text-quiet">Starts straight after the previous task.</p>
       ) : (
         <ol className="mt-1 flex flex-col gap-1.5">
           {waits.map(({ start, end, words }) => (

@@ -31,7 +31,7 @@ export function PlanNotices({
     <>
       {isLate && !isHelpOpen && (
         <Notice kind="stop" action={<Button onClick={onHelp}>See what helps</Button>}>
-          By this plan the job is not done when it is needed.
+          This plan misses the needed-by date.
         </Notice>
       )}
       <BehindNotice behind={behind} neededBy={dossier.job.neededBy} onHelp={onHelp} />

@@ -13,8 +13,8 @@ import type { Planning } from './usePlanning.ts';
 export type Panel = 'today' | 'better' | 'help';
 const PANELS: readonly [Panel, string][] = [
   ['today', 'Next'],
-  ['better', 'How good'],
-  ['help', 'What helps'],
+  ['better', 'Plan quality'],
+  ['help', 'Finish sooner'],
 ];
 
 interface SideProps {
@@ -45,13 +45,13 @@ export function PlanSide({ dossier, shop, now, planning, selectedId, onSelect, p
           onPin={(at) => void planning.pin(selected.id, at)}
         />
         <Button className="mt-4" onClick={() => onSelect(null)}>
-          Back to the whole
+          Back to overview
         </Button>
       </>
     );
   return (
     <Tabs<Panel>
-      label="Beside the chart"
+      label="Plan details"
       tabs={PANELS}
       open={panel}
       onOpen={onPanel}

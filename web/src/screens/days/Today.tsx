@@ -52,7 +52,7 @@ export function Today({
         to={`/wall?day=${today}`}
         className="mt-2 inline-block font-semibold text-act underline underline-offset-2"
       >
-        Sheet for the wall
+        Daily worksheet
       </Link>
       <p className="mt-3 text-note text-quiet">Choose a line, a block or a strip to see why it waits.</p>
     </div>

@@ -112,8 +112,8 @@ export function WallSheet() {
         </section>
       ))}
       {drying.length > 0 && (
-        <section aria-label="Dries over the night" className="mt-4 break-inside-avoid bg-sheet p-4">
-          <h2 className="text-lead">Wet when the lights go out</h2>
+        <section aria-label="Drying overnight" className="mt-4 break-inside-avoid bg-sheet p-4">
+          <h2 className="text-lead">Still wet at closing</h2>
           <ul className="mt-1">
             {drying.map(({ op, jobCode, loadLabel, handleAt }) => (
               <li key={`${jobCode} ${op.id}`} className="flex gap-3 border-line border-t py-1.5">

@@ -4,13 +4,13 @@ import { boundWords } from './boundWords.ts';
 const loads = [{ id: 'l', zoneId: 'z', label: 'Counter: 4 doors', lie: 'hung' as const, pieceIds: [] }];
 const people = { kind: 'people' as const };
 
-describe('how much could still be won', () => {
+describe('how much could still be saved', () => {
   it.each([
-    [0, 'Nothing can be won any more: no plan ends sooner.'],
-    [122, 'At most 2 h 02 could still be won.'],
-    [1440, 'At most 1 day could still be won.'],
-    [2200, 'At most 1.5 days could still be won.'],
-    [14.4 * 1440, 'At most 14 days could still be won.'],
+    [0, 'Optimal: no plan can finish sooner.'],
+    [122, 'At most 2 h 02 could still be saved.'],
+    [1440, 'At most 1 day could still be saved.'],
+    [2200, 'At most 1.5 days could still be saved.'],
+    [14.4 * 1440, 'At most 14 days could still be saved.'],
   ])('%d min: %s', (minutes, gap) => {
     expect(boundWords(10_000 + minutes, { at: 10_000, because: people }, loads).gap).toBe(gap);
   });

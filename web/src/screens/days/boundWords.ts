@@ -22,7 +22,7 @@ function reasonWords(because: Bound['because'], label: (loadId: string) => strin
   }
 }
 
-/** How much could still be won at most, and what sets that limit. */
+/** How much could still be saved at most, and what sets that limit. */
 export function boundWords(
   handOver: number,
   bound: Bound,
@@ -30,11 +30,11 @@ export function boundWords(
 ): { gap: string; why: string } {
   const minutes = handOver - bound.at;
   const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label);
-  if (minutes <= 0) return { gap: 'Nothing can be won any more: no plan ends sooner.', why };
+  if (minutes <= 0) return { gap: 'Optimal: no plan can finish sooner.', why };
   const days = minutes / 1440;
   const gap =
     days < 1
-      ? `At most ${formatDuration(minutes)} could still be won.`
-      : `At most ${days < 10 ? Math.round(days * 2) / 2 : Math.round(days)} ${days < 1.25 ? 'day' : 'days'} could still be won.`;
+      ? `At most ${formatDuration(minutes)} could still be saved.`
+      : `At most ${days < 10 ? Math.round(days * 2) / 2 : Math.round(days)} ${days < 1.25 ? 'day' : 'days'} could still be saved.`;
   return { gap, why };
 }

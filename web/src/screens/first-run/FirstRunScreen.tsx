@@ -83,7 +83,7 @@ function Choices({ hasSample, onChoice }: { hasSample: boolean; onChoice(choice:
       'Restore a backup',
       'From another computer or an earlier installation: jobs, plans, log and people as they were.',
     ],
-    ['sample', 'Look at the sample shop', 'A made-up shop in the middle of a working week.'],
+    ['sample', 'Look at the sample shop', 'A working week with made-up jobs, to look around in.'],
   ];
   return (
     <OpenPage title="What would you like to do?">

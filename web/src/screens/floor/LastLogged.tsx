@@ -50,7 +50,7 @@ export function LastLogged({
         Logged: <span className="font-semibold">{verb}</span>, {entry.pieceIds.length}{' '}
         {entry.pieceIds.length === 1 ? 'piece' : 'pieces'},{' '}
         <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
-        {isWaiting && <span className="text-quiet">, on its way to the server</span>}
+        {isWaiting && <span className="text-quiet">, syncing</span>}
       </p>
       <Button kind="quiet" posture="floor" disabled={isWaiting} onClick={() => setAsked(entry)}>
         Withdraw

@@ -51,7 +51,7 @@ function AirNotices({ form: { coat, climate } }: { form: NowLog }) {
     <>
       {obstacles.length > 0 && (
         <div className="mt-3">
-          <Notice kind="stop">No coat in this air: {obstacles.join(' ')}</Notice>
+          <Notice kind="stop">Do not coat in these conditions: {obstacles.join(' ')}</Notice>
         </div>
       )}
       {risks.map((risk) => (
@@ -114,7 +114,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           {verb}
         </Button>
         <Button posture="floor" disabled={!mayLog} onClick={form.some.open}>
-          Only some, or earlier
+          Partial or earlier
         </Button>
       </div>
       <SomeDialog item={item} dossier={dossier} form={form} states={states} verb={verb} />

@@ -26,7 +26,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
       <p className="text-lead text-quiet">
         {plannedWords(props, isDue)}, {PLACE_WORDS[op.row].at} · {dossier.job.code}
         {plannedEnd !== null && plannedEnd < now && (
-          <span className="font-semibold text-act"> · was to be done {when(plannedEnd)}</span>
+          <span className="font-semibold text-act"> · was due {when(plannedEnd)}</span>
         )}
       </p>
       <h1 className="mt-1 text-arm leading-[1.1]">{op.name}</h1>
@@ -55,7 +55,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
       {shutsAt !== null && (
         <p className={`mt-1 text-lead ${shutsAt < now ? 'font-semibold text-stop' : ''}`}>
           {shutsAt < now
-            ? 'The recoat window has shut: scuff and dust first, or plan again.'
+            ? 'The recoat window has closed: scuff and tack off first, or replan.'
             : `Recoat window shuts ${when(shutsAt)}, in ${formatDuration(shutsAt - now)}.`}
         </p>
       )}

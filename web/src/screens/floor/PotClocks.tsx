@@ -14,7 +14,7 @@ export function PotClocks({ shop }: { shop: ShopContext }) {
   const ticking = usePotClocks(shop);
   if (ticking.length === 0) return null;
   return (
-    <section aria-label="Pots that set" className="flex flex-wrap gap-2">
+    <section aria-label="Pot life running" className="flex flex-wrap gap-2">
       {ticking.map(({ pot, sheet, clock, now }) => (
         <Link
           key={pot.id}
@@ -24,7 +24,7 @@ export function PotClocks({ shop }: { shop: ShopContext }) {
         >
           <span className="min-w-0 flex-1 text-lead leading-snug">
             <span className="font-semibold">{sheet.name}</span>
-            <span className="block text-quiet">{pot.purpose || 'free pot'}</span>
+            <span className="block text-quiet">{pot.purpose || 'unassigned mix'}</span>
           </span>
           <span className="quantity text-arm">
             {clock.phase === 'over' ? 'do not use' : formatDuration((clock.until - now) / 60_000)}

@@ -5,7 +5,7 @@ import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { Select, TextInput } from '../../parts/controls.tsx';
 
-const HINGE_WORDS = { off: 'come off', masked: 'stay, masked', renewed: 'are renewed' } as const;
+const HINGE_WORDS = { off: 'remove', masked: 'mask in place', renewed: 'replace' } as const;
 
 const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
 

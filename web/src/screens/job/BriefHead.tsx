@@ -115,7 +115,7 @@ export function Head({ dossier, shop }: JobInShop) {
               onChange={({ target }) => change({ place: target.value as JobSpec['place'] })}
             >
               <option value="shop">loose pieces in the shop</option>
-              <option value="client">everything at the client’s</option>
+              <option value="client">everything on site</option>
             </Select>
           )}
         </Field>

@@ -152,7 +152,7 @@ function TakeAway({ dossier }: { dossier: Dossier }) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <Button>
-          <Download size={16} aria-hidden="true" /> Take away
+          <Download size={16} aria-hidden="true" /> Export
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

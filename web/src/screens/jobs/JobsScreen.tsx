@@ -131,7 +131,7 @@ export function JobsScreen() {
       setProblem(
         error instanceof SyntaxError
           ? `“${file.name}” is not a job file: it is not JSON.`
-          : `“${file.name}” was not taken in. ${refusalOf(error).message}`,
+          : `“${file.name}” could not be imported. ${refusalOf(error).message}`,
       );
     }
   }
@@ -148,7 +148,7 @@ export function JobsScreen() {
               accept="application/json,.json"
               onFile={(file) => void bringIn(file)}
             >
-              Bring in a job file
+              Import job file
             </FileButton>
             <Button kind="act" onClick={() => void startJob()}>
               Start a job

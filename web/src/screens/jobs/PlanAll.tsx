@@ -54,7 +54,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
             <section aria-label="All planned anew" className="bg-sheet px-5 py-3">
               <p className="text-quiet">
                 {isOwnOrder ? 'In your order' : 'In the order in which they are needed, or in yours'}: each
-                has what the ones before it leave of people and places.
+                uses the capacity left by those before it.
               </p>
               <ul className="mt-1">
                 {jobs.map((job, index) => (

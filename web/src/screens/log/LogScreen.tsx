@@ -128,9 +128,9 @@ export function LogScreen() {
                   <span className="text-quiet">
                     {' '}
                     · {zones.get(step?.zoneId ?? '')}: {piecesInWords(members)} · {entry.memberName}
-                    {entry.isWithdrawal && ' · takes an entry back'}
-                    {!entry.isWithdrawal && entry.correctsId && ' · puts an entry right'}
-                    {!isCounting && !entry.isWithdrawal && ' · no longer counts'}
+                    {entry.isWithdrawal && ' · withdrawal'}
+                    {!entry.isWithdrawal && entry.correctsId && ' · correction'}
+                    {!isCounting && !entry.isWithdrawal && ' · superseded'}
                     {entry.imported &&
                       ` · imported by ${entry.imported.memberName}, ${whenWords(toMinute(entry.imported.at), now, shop.timeZone)}`}
                     {waiting.has(entry.id) && ' · on its way'}

@@ -79,10 +79,10 @@ describe('when it was done', () => {
     expect(readDoneAt(written, zone, now)).toEqual({ ok: true, value: '2026-07-01T06:30:00.000Z' });
   });
 
-  it('refuses what is still to come, and what is no time', () => {
+  it('refuses a time in the future, and what is no time', () => {
     expect(readDoneAt({ date: '2026-11-25', clock: '10:45' }, zone, now)).toMatchObject({
       ok: false,
-      message: expect.stringMatching(/still to come/),
+      message: expect.stringMatching(/in the future/),
     });
     expect(readDoneAt({ date: '2026-11-25', clock: '' }, zone, now)).toMatchObject({ ok: false });
     expect(readDoneAt({ date: '2026-11-25', clock: '10:40' }, zone, now).ok).toBe(true);

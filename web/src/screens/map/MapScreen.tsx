@@ -84,7 +84,7 @@ export function MapScreen() {
           disabled={loose.length === 0}
           onClick={() => void map.layOut()}
         >
-          Lay out from the tags
+          Auto-arrange from tags
         </Button>
         <Button onClick={addWall}>Add a wall</Button>
         <Button disabled={dossier.openings.length === 0} onClick={() => setTagging(true)}>

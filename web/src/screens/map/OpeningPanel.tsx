@@ -105,7 +105,7 @@ export function OpeningPanel({ dossier, opening, onChange, onAssign, onDelete }:
       </ul>
       {loose.length > 0 && (
         <>
-          <h3 className="mt-4">Put in</h3>
+          <h3 className="mt-4">Assign</h3>
           <div className="mt-1 flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
             {loose.map((piece) => (
               <button

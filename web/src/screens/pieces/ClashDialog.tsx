@@ -42,8 +42,8 @@ export function ClashDialog({
     <Modal
       isOpen
       onClose={() => setOpen(false)}
-      title={`${clash.theirs.tag} was changed elsewhere meanwhile`}
-      note="Both versions are here; choose the one that holds. Closing this loses neither."
+      title={`${clash.theirs.tag} was changed by someone else`}
+      note="Both versions are here; choose which version to keep. Closing this loses neither."
     >
       <table className="w-full text-left">
         <thead>

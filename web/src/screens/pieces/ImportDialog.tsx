@@ -133,7 +133,9 @@ export function ImportDialog(options: ImportOptions) {
           <p className="mt-3 font-semibold">
             {good.length} {good.length === 1 ? 'row' : 'rows'} can be imported
             {bad > 0 && (
-              <span className="text-stop">, {bad} cannot yet: put the marked cells right, or leave them</span>
+              <span className="text-stop">
+                , {bad} need fixing: correct the highlighted cells or skip these rows
+              </span>
             )}
           </p>
           <ImportRows

@@ -31,7 +31,7 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
     if (!read.ok) return setErrors({ [column.key]: read.message });
     const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
     if (!parsed.success)
-      return setErrors({ [column.key]: Object.values(fieldMessages(parsed.error))[0] ?? 'This cannot be.' });
+      return setErrors({ [column.key]: Object.values(fieldMessages(parsed.error))[0] ?? 'Invalid value.' });
     setErrors({});
     onPreview(null);
     const refusal = await edit(piece, read.value);

@@ -144,7 +144,7 @@ export function CardScreen() {
             <p key={caution}>• {caution}</p>
           ))}
           <p className="mt-1 text-quiet">
-            Clocks for {airC} °C and {Math.round(rhPct)} %; the thumb decides. {SAFETY_FOOTNOTE}
+            Clocks for {airC} °C and {Math.round(rhPct)} %; confirm with a thumb test. {SAFETY_FOOTNOTE}
           </p>
         </footer>
       </article>

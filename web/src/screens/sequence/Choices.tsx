@@ -30,8 +30,8 @@ function UnfoldDialog({ onUnfold, onClose }: { onUnfold(): void; onClose(): void
     <Modal
       isOpen
       onClose={onClose}
-      title="Unfold the steps anew?"
-      note="Another choice makes the steps anew from the system. What was changed by hand is given up."
+      title="Regenerate the steps?"
+      note="Another choice regenerates the steps from the system. Your manual changes will be lost."
       width="32rem"
     >
       <div className="flex gap-3">
@@ -179,7 +179,7 @@ export function Choices({
           ))}
           {/* In the client’s room everything stays upright: there is nothing to choose. */}
           {dossier.job.place !== 'client' && (
-            <Field label="Loose pieces lie" className="col-span-2">
+            <Field label="Loose pieces dry" className="col-span-2">
               {(ids) => (
                 <Select
                   {...ids}

@@ -9,7 +9,7 @@ import { TestPiece } from '../../parts/TestPiece.tsx';
 
 const LOOKS: Record<Severity, { word: string; edge: string }> = {
   stop: { word: 'Stop', edge: 'border-stop bg-stop-wash' },
-  warn: { word: 'Careful', edge: 'border-tape' },
+  warn: { word: 'Warning', edge: 'border-tape' },
   advise: { word: 'Better', edge: 'border-line' },
 };
 
@@ -35,9 +35,9 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
   const codeOf = (finding: Finding) => overrideCode(finding, steps);
   if (findings.length === 0)
     return (
-      <Sheet className="px-4 py-2.5" aria-label="Check of the sequence">
+      <Sheet className="px-4 py-2.5" aria-label="Sequence check">
         <p>
-          <span className="font-semibold">Nothing to object to.</span>{' '}
+          <span className="font-semibold">No issues found.</span>{' '}
           <span className="text-quiet">
             Checked against cleaning, key, ground, layers, films, place, safety and handling.
           </span>
@@ -45,7 +45,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
       </Sheet>
     );
   return (
-    <Sheet className="px-4 py-2" aria-label="Check of the sequence">
+    <Sheet className="px-4 py-2" aria-label="Sequence check">
       <ul>
         {findings.map((finding) => {
           const { code, severity, at, why, fixes, testPiece } = finding;

@@ -50,7 +50,7 @@ export function KeepSystem({
     <Modal
       isOpen
       onClose={onClose}
-      title="Keep as a system of the shop"
+      title="Save as custom system"
       note="What single, replaced or repaired pieces have to themselves stays with this job."
       width="34rem"
     >
@@ -74,7 +74,7 @@ export function KeepSystem({
             <Button kind="act" disabled={isLoading} onClick={() => void keep()}>
               Keep it
             </Button>
-            <Button onClick={onClose}>Not now</Button>
+            <Button onClick={onClose}>Cancel</Button>
           </div>
         </>
       )}

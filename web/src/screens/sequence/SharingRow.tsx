@@ -40,7 +40,7 @@ export function SharingRow({
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 bg-sheet px-4 py-2.5">
       <div className="flex items-center gap-3 font-semibold">
-        <label htmlFor={`along-${zone.id}`}>Goes along with</label>
+        <label htmlFor={`along-${zone.id}`}>Combine set-ups with</label>
         <Select
           id={`along-${zone.id}`}
           className="!w-auto"
@@ -70,7 +70,7 @@ export function SharingRow({
             them where one follows straight on the other.
           </>
         ) : (
-          'No step is done with the same thing: nothing to share.'
+          'No shared products or tools, so nothing to combine.'
         )}
       </p>
     </div>

@@ -96,7 +96,7 @@ export function Crew({ shop }: { shop: ShopContext }) {
   }
   return (
     <Sheet className="p-5">
-      <h2>People, and what they may do</h2>
+      <h2>Crew and skills</h2>
       {workingCrew(shop.crew).map(({ id, name, daysOff, week, skills: known = SKILLS }) => {
         const skills = pressed[id] ?? known;
         return (

@@ -191,7 +191,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         {PLACES.map(({ key, name }) => field(key, name))}
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
-      <h2 className="mt-6">Changing a gun over</h2>
+      <h2 className="mt-6">Gun changeover</h2>
       <p className="text-quiet">On top of its usual cleaning and setting up, in minutes.</p>
       <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
         {field('paleMin', 'From dark to pale')}
@@ -199,9 +199,9 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <h2 className="mt-6">Counting and money</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
-        {field('smallBelowM2', 'Half a door below, m²')}
-        {field('largeAboveM2', 'Two doors above, m²')}
-        {field('twoFromPanels', 'Two doors from panels')}
+        {field('smallBelowM2', 'Count as ½ door below, m²')}
+        {field('largeAboveM2', 'Count as 2 doors above, m²')}
+        {field('twoFromPanels', 'Count as 2 doors from panels')}
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead in paint banned')}
       </div>
@@ -261,7 +261,7 @@ function Air({ shop }: { shop: ShopContext }) {
         <DraftField form={form} name="airC" label="Air, °C" />
         <DraftField form={form} name="rhPct" label="Humidity, %" />
         <Button className="mt-6" disabled={form.isSaving} onClick={() => void form.save()}>
-          Note the air
+          Save reading
         </Button>
       </div>
     </Sheet>
@@ -284,8 +284,8 @@ export function ShopScreen() {
           <Sheet className="p-5">
             <h2>Ways of working</h2>
             <p className="mt-1">
-              {own === 0 ? 'As they ship.' : `${own} otherwise than they ship.`} Cleaning, grits, caulk,
-              coats, overlap, hanging and more, each with what it would change.
+              {own === 0 ? 'All defaults.' : `${own} changed from default.`} Cleaning, grits, caulk, coats,
+              overlap, hanging and more, each with what it would change.
             </p>
             <ButtonLink to="/shop/ways" className="mt-3">
               Look at the ways

@@ -62,7 +62,7 @@ export function SignInScreen({
           )}
           {session.isDemo && (
             <section className="mt-6 border-line border-b pb-6">
-              <h2>Step into the made-up shop</h2>
+              <h2>Open the demo shop</h2>
               <p className="mt-1 text-quiet">
                 Nothing in it is real; its clock starts on a working Wednesday.
               </p>

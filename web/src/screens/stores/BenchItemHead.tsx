@@ -28,7 +28,7 @@ export function BenchItemHead({
       onSave={() => void form.save()}
     >
       <Button onClick={() => void form.setRetired(!item.isRetired)}>
-        {item.isRetired ? 'Take out again' : 'Put away'}
+        {item.isRetired ? 'Restore' : 'Retire'}
       </Button>
     </SaveHead>
   );

@@ -50,7 +50,7 @@ function gunOf(draft: Draft): object {
 
 /** A gun, airless unit or tray: what straining, filling and the last drop need to know of it. */
 export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
-  const form = useBenchItemForm(row, draftOf(item), gunOf, 'Saved. New pots are reckoned with it.');
+  const form = useBenchItemForm(row, draftOf(item), gunOf, 'Saved. New mixes will use it.');
   const openingUm = orifice(form.text('orificeUm'));
   const fields: [string, string][] = [
     ['orificeUm', 'Needle or tip, such as 1.3 mm or 0.010 in'],

@@ -96,7 +96,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
       <p className="mt-1">{verdict.why}</p>
       <p className="mt-1 text-small text-quiet">
         {verdict.source === 'table'
-          ? 'From the table that ships: practice of the trade, by how the films form. The product sheets come first.'
+          ? 'Built-in table: general trade practice, by how the films form. The product sheets come first.'
           : `It ships as: ${LAYER_ANSWER_WORDS[shipped.answer]}. ${shipped.why}`}
       </p>
       {own.toReversed().map((layer) => (
@@ -116,7 +116,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
         </div>
       ))}
       <div className="mt-4 flex flex-col gap-2 border-line border-t pt-3">
-        <Field label="This shop says">
+        <Field label="Your shop’s rule">
           {(ids) => (
             <Select {...ids} value={answer} onChange={({ target }) => setAnswer(target.value as LayerAnswer)}>
               {LAYER_ANSWERS.map((one) => (
@@ -132,7 +132,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
         </Field>
         <div className="flex flex-wrap gap-2">
           <Button disabled={isLoading} onClick={() => void settle()}>
-            Settle it
+            Save rule
           </Button>
           <Button onClick={() => setIsTesting(true)}>Log a test piece</Button>
         </div>
@@ -163,7 +163,7 @@ export function LayersScreen() {
       <div className="flex flex-col gap-4">
         <Sheet className="overflow-x-auto p-4">
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
-            <h1 className="mr-2">What over what</h1>
+            <h1 className="mr-2">Recoat compatibility</h1>
             {LAYER_ANSWERS.map((answer) => (
               <span key={answer} className="flex items-center gap-1.5 text-note">
                 <Mark answer={answer} isOwn={false} /> {LAYER_ANSWER_WORDS[answer]}

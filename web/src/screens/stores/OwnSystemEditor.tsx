@@ -94,7 +94,7 @@ export function OwnSystemEditor({
               <DraftField
                 form={form}
                 name="changeNote"
-                label="What is changed, for the list of versions"
+                label="Change note"
                 className="col-span-2"
                 maxLength={300}
               />

@@ -60,7 +60,7 @@ const Across = memo(function Across({
     <aside aria-label="Across the sheet" className="flex flex-col gap-3">
       <StockPanel product={product} shop={shop} />
       <Sheet className="p-4">
-        <h2>It comes to</h2>
+        <h2>Calculated</h2>
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
           <dt className="text-quiet">Covers, in theory</dt>
           <dd className="quantity text-right">{spreadM2L(sheet.wftTypUm).toFixed(1)} m²/L</dd>
@@ -75,7 +75,7 @@ const Across = memo(function Across({
         </p>
       </Sheet>
       <Sheet className="p-4">
-        <h2>Does it agree?</h2>
+        <h2>Consistency check</h2>
         {doubts.length === 0 ? (
           <p className="mt-1 text-quiet">Nothing on this sheet contradicts anything else on it.</p>
         ) : (
@@ -109,7 +109,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     start: draftOf(product.sheet),
     version: product.version,
     read: readDraft,
-    saved: 'Saved. New plans and clocks use it; steps already unfolded keep their film.',
+    saved: 'Saved. New plans and clocks use it; existing steps keep their film thickness.',
     async save(sheet, version) {
       const outcome = await change({ id: product.id, version, sheet });
       return saveOutcome(outcome, (kept) => ({ draft: draftOf(kept.sheet), version: kept.version }));

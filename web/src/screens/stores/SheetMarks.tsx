@@ -18,11 +18,11 @@ export const CHOICES: {
 }[] = [
   { key: 'role', name: 'Role', words: PRODUCT_ROLES },
   { key: 'base', name: 'Base', words: PRODUCT_BASES },
-  { key: 'drying', name: 'Dries by', words: DRYING_MODES },
+  { key: 'drying', name: 'Drying mechanism', words: DRYING_MODES },
   { key: 'layerClass', name: 'Class for layers', words: LAYER_CLASSES },
   { key: 'sheen', name: 'Sheen', words: SHEET_SHEENS },
   { key: 'blocksStain', name: 'Blocks stain', words: ['no', 'partly', 'yes'] },
-  { key: 'flash', name: 'Fire', words: FLASH_CLASSES },
+  { key: 'flash', name: 'Flammability', words: FLASH_CLASSES },
 ];
 
 export const MARKS: {
@@ -39,15 +39,15 @@ export const MARKS: {
     | 'conditionerCountsAsThinner';
   name: string;
 }[] = [
-  { key: 'resistsSkinOil', name: 'Stands skin oil' },
+  { key: 'resistsSkinOil', name: 'Resists skin oil' },
   { key: 'fillsGrain', name: 'Fills grain' },
-  { key: 'isSelfPriming', name: 'Its own primer' },
+  { key: 'isSelfPriming', name: 'Self-priming' },
   { key: 'yellows', name: 'Yellows' },
   { key: 'isCatalysed', name: 'Catalysed' },
   { key: 'isIsocyanate', name: 'Isocyanate hardener' },
   { key: 'isDewaxed', name: 'Dewaxed' },
-  { key: 'hasHotRags', name: 'Rags heat themselves' },
-  { key: 'thinsBaseOnly', name: 'Thinner goes by the paint alone' },
+  { key: 'hasHotRags', name: 'Rags can self-ignite' },
+  { key: 'thinsBaseOnly', name: 'Thinner % based on paint only' },
   { key: 'conditionerCountsAsThinner', name: 'Conditioner counts as thinner' },
 ];
 
@@ -96,7 +96,7 @@ export function WayMarks({
         )}
       </fieldset>
       <fieldset className="col-span-3">
-        <legend className="label">Grounds that the sheet names; none: it names none</legend>
+        <legend className="label">Substrates listed on the sheet (leave empty if none)</legend>
         <div className="flex flex-wrap gap-x-5">
           {SUBSTRATES.map((one) => (
             <Mark

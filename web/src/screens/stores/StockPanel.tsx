@@ -30,11 +30,11 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
     setText('');
   }
   return (
-    <Sheet className={`p-4 ${isShort ? 'border-stop border-l-[6px]' : ''}`} aria-label="In the tins">
-      <h2>In the tins</h2>
+    <Sheet className={`p-4 ${isShort ? 'border-stop border-l-[6px]' : ''}`} aria-label="In stock">
+      <h2>In stock</h2>
       <p className="mt-1">
         {stockMl === null ? (
-          <span className="text-quiet">Nobody has counted.</span>
+          <span className="text-quiet">Not counted yet.</span>
         ) : (
           <span className="quantity">{formatMl(stockMl)}</span>
         )}{' '}
@@ -69,7 +69,7 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
             />
           )}
         </Field>
-        <Button onClick={() => void keep()}>{text.trim() === '' ? 'Do not count' : 'Keep'}</Button>
+        <Button onClick={() => void keep()}>{text.trim() === '' ? 'Stop tracking' : 'Keep'}</Button>
       </div>
     </Sheet>
   );

@@ -5,9 +5,9 @@ import { MayNote } from '../../parts/MayNote.tsx';
 
 const SHELVES = [
   { to: '/stores', name: 'Coatings' },
-  { to: '/stores/supplies', name: 'Cleaners to cloths' },
+  { to: '/stores/supplies', name: 'Consumables' },
   { to: '/stores/bench', name: 'Cups and guns' },
-  { to: '/stores/layers', name: 'What over what' },
+  { to: '/stores/layers', name: 'Recoat compatibility' },
   { to: '/stores/systems', name: 'Systems' },
 ];
 

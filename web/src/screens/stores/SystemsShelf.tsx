@@ -80,7 +80,7 @@ function Shipped({
               <p className="text-quiet">{system.outline}</p>
             </div>
             <Button kind="act" disabled={isLoading} onClick={() => void copy()}>
-              Make it our own
+              Customize a copy
             </Button>
           </div>
           <p className="mt-3">
@@ -136,7 +136,7 @@ export function SystemsShelf() {
         groups={[
           { name: 'The shop’s own', items: shop.systems.map(({ id, name }) => ({ id, name })) },
           {
-            name: 'That ship',
+            name: 'Built in',
             items: SYSTEM_IDS.map((id) => ({ id, name: `${id}  ${FINISHING_SYSTEMS[id].name}` })),
           },
         ]}

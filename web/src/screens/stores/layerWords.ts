@@ -29,5 +29,5 @@ export const LAYER_ANSWER_WORDS: Record<LayerAnswer, string> = {
   yes: 'holds',
   scuffed: 'holds once scuffed',
   no: 'does not hold',
-  'not known': 'nobody knows: make a test piece',
+  'not known': 'unknown: make a test panel',
 };

@@ -41,8 +41,7 @@ export function useBenchItemForm(
     ...form,
     async setRetired(isRetired) {
       form.write('isRetired', isRetired);
-      if (await form.save())
-        form.say({ kind: 'plain', words: isRetired ? 'Put away.' : 'Back at the bench.' });
+      if (await form.save()) form.say({ kind: 'plain', words: isRetired ? 'Retired.' : 'Restored.' });
       else form.write('isRetired', !isRetired);
     },
   };

@@ -188,7 +188,7 @@ function Stages({
             <span className="text-quiet">
               Contrast ratio {colour.contrastRatio} in white,{' '}
               {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
-              {colour.contrastDftUm} µm ({colour.source}); hidden is ΔE 1, and two coats are the least.
+              {colour.contrastDftUm} µm ({colour.source}); ΔE ≤ 1 counts as hidden; minimum two coats.
             </span>
           </>
         )}

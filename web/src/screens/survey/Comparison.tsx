@@ -51,7 +51,7 @@ export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<Li
               <td key={systemId} className="pt-3 pr-6">
                 <Button className="min-h-11" onClick={() => onChoose(systemId)}>
                   {zone.systemId === systemId && zone.ownSystem === null
-                    ? 'Write the reason anew'
+                    ? 'Edit reason'
                     : `Choose ${systemId}`}
                 </Button>
               </td>

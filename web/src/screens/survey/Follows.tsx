@@ -89,7 +89,7 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
               )}
               {risk && (
                 <p className="text-small text-quiet leading-snug">
-                  Out if {QUESTION_WORDS[risk.question]}: {risk.ruledOutBy.join(', ')}.
+                  Ruled out if {QUESTION_WORDS[risk.question]}: {risk.ruledOutBy.join(', ')}.
                 </p>
               )}
             </li>
@@ -148,7 +148,7 @@ export function Follows({
               <li key={advice.do} className="border-line border-t py-2 first:border-t-0">
                 <p className="font-semibold leading-snug">{advice.do}</p>
                 <p className="text-note leading-snug">{advice.why}</p>
-                <p className="text-small text-quiet leading-snug">Else: {advice.orElse}</p>
+                <p className="text-small text-quiet leading-snug">Alternative: {advice.orElse}</p>
               </li>
             ))}
           </ul>

@@ -192,7 +192,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                           <span className="block text-small text-quiet">{own.fits}</span>
                         </p>
                         <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
-                          {zone.ownSystem?.id === own.id ? 'Write the reason anew' : 'Choose ours'}
+                          {zone.ownSystem?.id === own.id ? 'Edit reason' : 'Choose ours'}
                         </Button>
                       </div>
                     ))}
@@ -203,7 +203,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                     className="min-h-11"
                     onClick={() => onChoose(systemId)}
                   >
-                    {isHere(systemId) ? 'Write the reason anew' : `Choose ${systemId}`}
+                    {isHere(systemId) ? 'Edit reason' : `Choose ${systemId}`}
                   </Button>
                 </div>
               </div>

@@ -38,7 +38,7 @@ export function Verdicts({
       <p className="text-quiet">
         Every piece is finished as it is unless you say otherwise.{' '}
         <Link to="../pieces" className="font-semibold text-act underline">
-          Take the pieces off first
+          Enter the pieces first
         </Link>
         .
       </p>
@@ -49,7 +49,7 @@ export function Verdicts({
         <span className="quantity">{count('finish')}</span> to finish,{' '}
         <span className="quantity">{count('repair')}</span> to repair first,{' '}
         <span className="quantity">{count('replace')}</span> to replace.{' '}
-        <span className="text-quiet">Press a piece to go on to its next verdict.</span>
+        <span className="text-quiet">Click a piece to change its verdict.</span>
       </p>
       <div className="mt-2 flex flex-wrap gap-1.5">
         {pieces.map((piece: PieceRow) => (
@@ -112,7 +112,7 @@ function DeliveryDay({ known, onChange }: { known: string; onChange(day: string)
   const [typed, setTyped] = useState(known);
   return (
     <Field
-      label="New pieces come on"
+      label="New pieces arrive on"
       className="w-72"
       hint="No work on them is planned before that day. Left empty, they count as here."
     >

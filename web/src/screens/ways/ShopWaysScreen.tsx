@@ -82,7 +82,7 @@ function ShopWays({ shop }: { shop: ShopContext }) {
       <WaysTable
         own={shop.settings.practice}
         below={DEFAULT_PRACTICE}
-        belowName="What ships"
+        belowName="Defaults"
         effects={effects}
         currency={shop.settings.currency}
         isBusy={isLoading}
