@@ -54,8 +54,8 @@ function Sample({ code }: { code: string }) {
   return (
     <Sheet className="flex flex-col items-start gap-4 p-6">
       <p>
-        A made-up shop at work opens beside this installation, on a database of its own. Nothing you do there
-        is kept for yours.
+        The sample shop opens beside this installation, on a database of its own. Nothing you do there is kept
+        for yours.
       </p>
       {error && <Notice kind="stop">{refusalOf(error).message}</Notice>}
       {data ? (
