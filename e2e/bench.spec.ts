@@ -86,7 +86,7 @@ test('thinner past the sheet is a stop until somebody writes down why', async ({
   );
   const start = page.getByRole('button', { name: 'Start the pot' });
   await expect(start).toBeDisabled();
-  await page.getByLabel('Why it goes past that').fill('cold boat, tried on a panel');
+  await page.getByLabel('Reason for exceeding').fill('cold boat, tried on a panel');
   await start.click();
   await expect(page.getByText('Outside data-sheet limits: cold boat, tried on a panel')).toBeVisible();
 });

@@ -105,7 +105,7 @@ test('two tabs that edit the same piece see both versions', async ({ maren: page
   await expect(page.getByText(/^saved/)).toBeVisible();
   await other.getByLabel('Height of W01').fill('2020');
   await other.getByLabel('Height of W01').press('Tab');
-  const clash = other.getByRole('dialog', { name: /W01 was changed elsewhere/ });
+  const clash = other.getByRole('dialog', { name: /W01 was changed by someone else/ });
   await expect(clash.getByRole('row', { name: 'Width, mm 450 455' })).toBeVisible();
   await expect(clash.getByRole('row', { name: 'Height, mm 2020 2010' })).toBeVisible();
   await clash.getByRole('button', { name: 'Take theirs' }).click();

@@ -28,7 +28,10 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
 
   // Whoever knows better goes on, with a reason that is kept.
   await check.getByRole('button', { name: 'Override' }).click();
-  await page.getByRole('dialog').getByLabel('What was done').fill('edges came sealed from the joiner');
+  await page
+    .getByRole('dialog')
+    .getByLabel('What you did about it')
+    .fill('edges came sealed from the joiner');
   await page.getByRole('dialog').getByRole('button', { name: 'Override and continue' }).click();
   await expect(check).toContainText('Overridden at Prime 1');
 

@@ -140,7 +140,7 @@ test('a stop holds the plan up until somebody takes it on, with a reason that th
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Override and continue' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Write down why');
-  await dialog.getByLabel('What was done').fill('new board, certificate in the folder');
+  await dialog.getByLabel('What you did about it').fill('new board, certificate in the folder');
   await dialog.getByRole('button', { name: 'Override and continue' }).click();
   await expect(page.getByText('Overridden; see the log.')).toBeVisible();
   await page.getByRole('link', { name: /Log/ }).click();

@@ -85,6 +85,7 @@ describe('plan as iCalendar', () => {
     jobCode: 'QUAY',
     jobName: 'Apothecary wall',
     people: { [sampleId(9, 1)]: 'Ines' },
+    pieces: input.pieces,
   });
   const events = Object.values(ical.sync.parseICS(text)).filter((item) => item?.type === 'VEVENT');
 
@@ -93,6 +94,13 @@ describe('plan as iCalendar', () => {
     expect(events).toHaveLength(stretches.length);
     const starts = events.map((event) => (event.start as Date).getTime() / 60_000).sort((a, b) => a - b);
     expect(starts).toEqual(stretches.map(({ start }) => start).sort((a, b) => a - b));
+  });
+
+  it('names the pieces by their tags', () => {
+    const words = String(events[0]?.description);
+    const tags = input.pieces.map(({ tag }) => tag);
+    expect(tags.some((tag) => words.includes(tag))).toBe(true);
+    expect(words).toMatch(/^Apothecary wall\. \S.*, \d+ pieces?: \S.*\.$/);
   });
 
   it('rings for every coat and flip', () => {

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { turnsOver } from '../jobs/actions.ts';
+import { tagsOf } from '../pieces/tags.ts';
 import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
 import { PLACE_WORDS } from '../words/index.ts';
@@ -10,6 +11,8 @@ export interface CalendarContext {
   jobName: string;
   /** Names by member id. */
   people: Readonly<Record<string, string>>;
+  /** Pieces of the job: events name them by their tags. */
+  pieces: readonly { id: string; tag: string }[];
 }
 
 function time(minute: Minute): ICAL.Time {
@@ -45,7 +48,7 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       const who = context.people[op.personId ?? ''] ?? '';
       event.updatePropertyWithValue(
         'description',
-        `${context.jobName}. ${who}, ${op.pieceIds.length} pieces.`,
+        `${context.jobName}. ${who}, ${op.pieceIds.length} ${op.pieceIds.length === 1 ? 'piece' : 'pieces'}: ${tagsOf(context.pieces, op.pieceIds)}.`,
       );
       if (index === 0 && hasAlarm(op)) {
         const alarm = new ICAL.Component('valarm');

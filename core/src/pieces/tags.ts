@@ -55,3 +55,36 @@ export function tagStart(zones: readonly { id: string; name: string }[], zoneId:
   const letters = zoneLetters(zones.map(({ name }) => name));
   return `${letters[zones.findIndex(({ id }) => id === zoneId)] ?? 'P'}00`;
 }
+
+/** So many tags in a row stand as a range; fewer are shorter one by one. */
+const SHORTEST_RANGE = 3;
+const NATURAL = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+
+/** Whether a tag is the one right after another: the same but for its last number, which is one more. */
+function follows(tag: string, before: string): boolean {
+  const [now, last] = [tag, before].map((one) => /^(.*?)(\d+)$/.exec(one));
+  if (!now || !last || now[1] !== last[1]) return false;
+  const [digits = '', lastDigits = ''] = [now[2], last[2]];
+  return digits === String(Number(lastDigits) + 1).padStart(lastDigits.length, '0');
+}
+
+/**
+ * Tags as somebody picks the pieces up by them, in natural order, three or more in a row as a range: `U01–U07, U09`.
+ * @param tags in any order; each is named once.
+ */
+export function tagRanges(tags: readonly string[]): string {
+  const runs: string[][] = [];
+  for (const tag of [...new Set(tags)].sort(NATURAL.compare)) {
+    const run = runs.at(-1);
+    const last = run?.at(-1);
+    if (run && last !== undefined && follows(tag, last)) run.push(tag);
+    else runs.push([tag]);
+  }
+  return runs.flatMap((run) => (run.length < SHORTEST_RANGE ? run : [`${run[0]}–${run.at(-1)}`])).join(', ');
+}
+
+/** The tags of some of the pieces of a job, as {@link tagRanges}. */
+export function tagsOf(pieces: readonly Tagged[], ids: readonly string[]): string {
+  const wanted = new Set(ids);
+  return tagRanges(pieces.filter(({ id }) => wanted.has(id)).map(({ tag }) => tag));
+}

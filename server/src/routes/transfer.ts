@@ -205,6 +205,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       jobCode: dossier.job.code,
       jobName: dossier.job.name,
       people,
+      pieces: dossier.pieces,
     });
     sendFile(response, `${dossier.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
   });

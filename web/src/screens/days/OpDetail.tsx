@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isStepItself } from '@upholder/core/jobs';
+import { tagsOf } from '@upholder/core/pieces';
 import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../base/times.ts';
@@ -52,7 +53,9 @@ export function OpDetail({
   return (
     <div>
       <h2>{op.name}</h2>
-      <p className="text-quiet">{load?.label}</p>
+      <p className="text-quiet">
+        {load?.label} <span className="font-semibold text-ink">{tagsOf(dossier.pieces, op.pieceIds)}</span>
+      </p>
       <p className="mt-2">
         <span className="quantity">{at(op.start)}</span> to <span className="quantity">{at(op.end)}</span>
         {op.segments.length > 1 && `, in ${op.segments.length} parts`}

@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
+import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
 import { Link } from 'react-router';
@@ -42,7 +43,8 @@ export function Today({
               <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
               <span className="font-semibold">{op.name}</span>
               <span className="block text-note text-quiet">
-                {labels.get(op.loadId)} · {shop.crew.find(({ id }) => id === op.personId)?.name}
+                {labels.get(op.loadId)} {tagsOf(dossier.pieces, op.pieceIds)} ·{' '}
+                {shop.crew.find(({ id }) => id === op.personId)?.name}
               </span>
             </button>
           </li>

@@ -99,6 +99,7 @@ export function WallSheet() {
                     </td>
                     <td className="py-1.5 pr-3 leading-snug">
                       {line.jobCode}: {line.loadLabel}
+                      <span className="block font-semibold">{line.tags}</span>
                     </td>
                     <td className="w-28 py-1.5 text-quiet">{PLACE_WORDS[line.op.row].name}</td>
                     <td className="w-10 py-1.5">
@@ -115,10 +116,10 @@ export function WallSheet() {
         <section aria-label="Drying overnight" className="mt-4 break-inside-avoid bg-sheet p-4">
           <h2 className="text-lead">Still wet at closing</h2>
           <ul className="mt-1">
-            {drying.map(({ op, jobCode, loadLabel, handleAt }) => (
+            {drying.map(({ op, jobCode, loadLabel, tags, handleAt }) => (
               <li key={`${jobCode} ${op.id}`} className="flex gap-3 border-line border-t py-1.5">
                 <span className="flex-1">
-                  <span className="font-semibold">{op.name}</span>, {jobCode}: {loadLabel}
+                  <span className="font-semibold">{op.name}</span>, {jobCode}: {loadLabel} {tags}
                 </span>
                 <span>
                   not touched until{' '}

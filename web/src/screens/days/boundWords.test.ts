@@ -7,10 +7,10 @@ const people = { kind: 'people' as const };
 describe('how much could still be saved', () => {
   it.each([
     [0, 'Optimal: no plan can finish sooner.'],
-    [122, 'At most 2 h 02 could still be saved.'],
-    [1440, 'At most 1 day could still be saved.'],
-    [2200, 'At most 1.5 days could still be saved.'],
-    [14.4 * 1440, 'At most 14 days could still be saved.'],
+    [122, 'This plan is within 2 h 02 of the best possible.'],
+    [1440, 'This plan is within 1 day of the best possible.'],
+    [2200, 'This plan is within 1.5 days of the best possible.'],
+    [14.4 * 1440, 'This plan is within 14 days of the best possible.'],
   ])('%d min: %s', (minutes, gap) => {
     expect(boundWords(10_000 + minutes, { at: 10_000, because: people }, loads).gap).toBe(gap);
   });

@@ -32,9 +32,10 @@ export function boundWords(
   const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label);
   if (minutes <= 0) return { gap: 'Optimal: no plan can finish sooner.', why };
   const days = minutes / 1440;
-  const gap =
+  const within =
     days < 1
-      ? `At most ${formatDuration(minutes)} could still be saved.`
-      : `At most ${days < 10 ? Math.round(days * 2) / 2 : Math.round(days)} ${days < 1.25 ? 'day' : 'days'} could still be saved.`;
+      ? formatDuration(minutes)
+      : `${days < 10 ? Math.round(days * 2) / 2 : Math.round(days)} ${days < 1.25 ? 'day' : 'days'}`;
+  const gap = `This plan is within ${within} of the best possible.`;
   return { gap, why };
 }

@@ -37,6 +37,7 @@ const dossier = (code: string, ops: PlannedOp[], log: unknown[] = []) =>
   ({
     job: { id: code, code },
     log,
+    pieces: [],
     plan: { ops, loads: [{ id: 'load', label: 'Counter: 2 doors' }] },
   }) as unknown as Dossier;
 

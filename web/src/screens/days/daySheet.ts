@@ -1,5 +1,6 @@
 import type { Dossier } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
+import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
 import { type Interval, localDate } from '@upholder/core/shop';
 
@@ -13,6 +14,8 @@ export interface SheetLine {
   isPart: boolean;
   jobCode: string;
   loadLabel: string;
+  /** Its pieces, as they are picked up. */
+  tags: string;
 }
 
 /** What one person has to do on a day. */
@@ -27,6 +30,7 @@ export interface DryingLine {
   op: PlannedOp;
   jobCode: string;
   loadLabel: string;
+  tags: string;
   handleAt: number;
 }
 
@@ -50,11 +54,12 @@ export function daySheet(
 ): { people: PersonSheet[]; drying: DryingLine[] } {
   const people = new Map<string, SheetLine[]>();
   const drying: DryingLine[] = [];
-  for (const { job, plan, log } of dossiers) {
+  for (const { job, plan, log, pieces: all } of dossiers) {
     const entries = effectiveLog(log);
     const labels = new Map(plan?.loads.map(({ id, label }) => [id, label]));
     for (const op of plan?.ops ?? []) {
-      const where = { op, jobCode: job.code, loadLabel: labels.get(op.loadId) ?? '' };
+      const tags = tagsOf(all, op.pieceIds);
+      const where = { op, jobCode: job.code, loadLabel: labels.get(op.loadId) ?? '', tags };
       const logged = loggedEnd(op, entries);
       const end = logged ?? op.end;
       const { handle = 0 } = op.lags ?? {};

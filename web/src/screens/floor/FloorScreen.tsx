@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { Agenda, AgendaItem } from '@upholder/core/floor';
+import { tagsOf } from '@upholder/core/pieces';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -43,7 +44,7 @@ function ItemRow({
       <span className="min-w-0 flex-1">
         <span className="block font-semibold text-lead leading-snug">{item.op.name}</span>
         <span className="block text-quiet leading-snug">
-          {item.loadLabel} · {job?.job.code}
+          {item.loadLabel} {job && tagsOf(job.pieces, item.op.pieceIds)} · {job?.job.code}
           {who && ` · ${who}`}
         </span>
       </span>

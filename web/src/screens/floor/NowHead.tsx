@@ -1,3 +1,4 @@
+import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
 import { Link } from 'react-router';
@@ -30,7 +31,9 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
         )}
       </p>
       <h1 className="mt-1 text-arm leading-[1.1]">{op.name}</h1>
-      <p className="mt-1 text-lead">{item.loadLabel}</p>
+      <p className="mt-1 text-lead">
+        {item.loadLabel} <span className="font-semibold">{tagsOf(dossier.pieces, op.pieceIds)}</span>
+      </p>
       {item.openAt > now && (
         <div className="mt-2">
           <Notice kind="stop">

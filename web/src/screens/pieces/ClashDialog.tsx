@@ -35,7 +35,7 @@ export function ClashDialog({
   if (!isOpen)
     return (
       <Notice kind="stop" action={<Button onClick={() => setOpen(true)}>Compare</Button>}>
-        {clash.theirs.tag} was changed elsewhere; your change is kept here until you choose.
+        {clash.theirs.tag} was changed by someone else; your change is kept here until you choose.
       </Notice>
     );
   return (
