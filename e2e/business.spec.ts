@@ -133,7 +133,7 @@ async function logOnTablet(page: Page, address: string): Promise<void> {
   await page.getByRole('button', { name: 'Save PIN' }).click();
   await expect(maren.getByText(/PIN of 6 digits/)).toBeVisible();
   await page.getByRole('button', { name: 'Maren – switch' }).click();
-  await page.getByRole('button', { name: 'Joss' }).click();
+  await page.getByRole('region', { name: 'Who is it?' }).getByRole('button', { name: 'Joss' }).click();
   for (const digit of '4829') await page.getByRole('button', { name: digit, exact: true }).click();
   await expect(page.getByText('This is not the PIN.')).toBeVisible();
   for (const digit of '4825') await page.getByRole('button', { name: digit, exact: true }).click();
@@ -144,7 +144,7 @@ async function logOnTablet(page: Page, address: string): Promise<void> {
   await expect(last).not.toContainText('syncing');
   // Maren takes over by PIN, typed: for what only owners do, the tablet asks for the password.
   await page.getByRole('button', { name: 'Joss – switch' }).click();
-  await page.getByRole('button', { name: 'Maren' }).click();
+  await page.getByRole('region', { name: 'Who is it?' }).getByRole('button', { name: 'Maren' }).click();
   await page.keyboard.type('920417');
   await expect(page.getByRole('button', { name: 'Maren – switch' })).toBeVisible();
   await page.goto(new URL('/shop/people', page.url()).toString());
