@@ -70,12 +70,7 @@ async function main(lifetime: Lifetime): Promise<void> {
   const { databaseUrl, ownerUrl } = await databaseOf(lifetime, process.argv.includes('--fresh'));
   const config = readConfig({ ...settings, DATABASE_URL: databaseUrl, DATABASE_OWNER_URL: ownerUrl });
   const { backup } = config;
-  await migrate(
-    ownerUrl,
-    backup
-      ? async () => (await new Backups(ownerUrl, backup, packageJson.version).make('before-upgrade')).name
-      : undefined,
-  );
+  await (backup ? new Backups(ownerUrl, backup, packageJson.version).upgrade() : migrate(ownerUrl));
   if (!(await isSeeded(ownerUrl))) {
     console.log('Setting up the made-up shop…');
     const opening = demoOpening(new Date());

@@ -108,7 +108,7 @@ export async function startServer(
   );
   const { ownerUrl, databaseUrl, backup } = config;
   const backups = backup && new Backups(ownerUrl, backup, packageJson.version);
-  await migrate(ownerUrl, backups ? async () => (await backups.make('before-upgrade')).name : undefined);
+  await (backups?.upgrade() ?? migrate(ownerUrl));
   await grantServer(ownerUrl, databaseUrl);
   const db = openDatabase(
     config.databaseUrl,

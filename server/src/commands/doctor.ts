@@ -94,7 +94,7 @@ async function rights(db: Queryable, { databaseUrl, ownerUrl }: Reached): Promis
 async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> {
   const found: Finding[] = [];
   await withConnection(reached.ownerUrl, async (client) => {
-    const db: Queryable = { query: (sql, values) => client.query(sql, values) };
+    const db: Queryable = client;
     const { version } = await one<{ version: string }>(
       db,
       `select current_setting('server_version') as version`,
@@ -140,11 +140,7 @@ async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> 
   });
   // As the server signs in: its rights are what counts.
   if (reached.databaseUrl !== reached.ownerUrl || isGiven)
-    found.push(
-      ...(await withConnection(reached.databaseUrl, (client) =>
-        rights({ query: (sql, values) => client.query(sql, values) }, reached),
-      )),
-    );
+    found.push(...(await withConnection(reached.databaseUrl, (client) => rights(client, reached))));
   return found;
 }
 

@@ -47,13 +47,13 @@ export async function takeFolder(lifetime: Lifetime, folder: string): Promise<vo
 }
 
 /** Starts the PostgreSQL of a data folder, for as long as the program runs. */
-export async function startOwn(lifetime: Lifetime, folder: string, name = DATABASE): Promise<Reached> {
+export async function startOwn(lifetime: Lifetime, folder: string): Promise<Reached> {
   mkdirSync(folder, { recursive: true });
   const cluster = await lifetime.own(
     () => startCluster(folder),
     (started) => started.stop(),
   );
-  const ownerUrl = await cluster.database(name);
+  const ownerUrl = await cluster.database(DATABASE);
   return { ownerUrl, databaseUrl: await cluster.asServer(ownerUrl) };
 }
 

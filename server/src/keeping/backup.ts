@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { BackupRow, BackupState } from '@upholder/core/api';
 import type { BackupSettings } from '../base/config.ts';
 import { withConnection } from '../db/connection.ts';
+import { migrate } from '../db/migrate.ts';
 import { readHead, writeBackup } from './container.ts';
 import { dump } from './programs.ts';
 import { expired } from './rotation.ts';
@@ -63,6 +64,11 @@ export class Backups {
       hasPassphrase: this.settings.passphrase !== '',
       trouble: await readFile(join(this.settings.folder, TROUBLE), 'utf8').catch(() => null),
     };
+  }
+
+  /** Brings the database up to this program; where that changes what is there, a backup is made first. */
+  upgrade(): Promise<void> {
+    return migrate(this.ownerUrl, async () => (await this.make('before-upgrade')).name);
   }
 
   /** Where a backup lies; null where there is none of this name. */

@@ -5,24 +5,18 @@ import {
   createHash,
   type DecipherGCM,
   randomBytes,
-  scrypt,
 } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { appendFile, open as openFile, stat, writeFile } from 'node:fs/promises';
 import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { promisify } from 'node:util';
+import { BackupRowSchema } from '@upholder/core/api';
 import { z } from 'zod';
+import { deriveKey } from '../base/scrypt.ts';
 
 // A backup is one file: a line of JSON that says what it is, the dump, and at its end the 32 bytes of its SHA-256, or where a
 // passphrase is set the 16 bytes of the AES-GCM tag, which also vouches for the line.
 
-const derive = promisify(scrypt) as (
-  password: string,
-  salt: Buffer,
-  length: number,
-  options: object,
-) => Promise<Buffer>;
 /** RFC 7914; 128 MiB a try. */
 const COST = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 1024 * 1024 };
 const KEY_BYTES = 32;
@@ -30,14 +24,12 @@ const LONGEST_LINE = 1024 * 1024;
 const SHA_BYTES = 32;
 const TAG_BYTES = 16;
 
-export const BACKUP_REASONS = ['scheduled', 'asked', 'before-upgrade', 'before-restore'] as const;
-
 /** What the first line of a backup says. */
 const BackupHeadSchema = z.object({
   format: z.literal('upholder-backup'),
   version: z.literal(1),
   madeAt: z.iso.datetime(),
-  reason: z.enum(BACKUP_REASONS),
+  reason: BackupRowSchema.shape.reason,
   /** Version of the program, and the last migration that the database had. */
   program: z.string(),
   migration: z.string(),
@@ -53,7 +45,7 @@ export type BackupHead = z.infer<typeof BackupHeadSchema>;
 export class BadBackup extends Error {}
 
 async function keyOf(passphrase: string, salt: string): Promise<Buffer> {
-  return derive(passphrase.normalize('NFKC'), Buffer.from(salt, 'base64'), KEY_BYTES, COST);
+  return deriveKey(passphrase, Buffer.from(salt, 'base64'), KEY_BYTES, COST);
 }
 
 /**
