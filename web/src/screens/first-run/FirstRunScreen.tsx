@@ -1,8 +1,9 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { Navigate } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { CodeForm } from '../../parts/CodeForm.tsx';
+import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { NewShopForm } from './NewShopForm.tsx';
 import { RestoreForm } from './RestoreForm.tsx';
@@ -12,8 +13,7 @@ type Choice = 'new' | 'restore' | 'sample';
 function Code({ onCode }: { onCode(code: string, hasSample: boolean): void }) {
   const [code, setCode] = useState('');
   const [check, { error, isLoading }] = people.useCheckSetupCodeMutation();
-  async function submit(event: FormEvent): Promise<void> {
-    event.preventDefault();
+  async function submit(): Promise<void> {
     const outcome = await check(code);
     if (outcome.data) onCode(code, outcome.data.hasSample);
   }
@@ -22,29 +22,14 @@ function Code({ onCode }: { onCode(code: string, hasSample: boolean): void }) {
       title="A new shop"
       note="The server printed a code when it started, in its window or in its log. It shows that you are the one who runs it."
     >
-      <Sheet className="p-6">
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
-          <Field
-            label="Code"
-            className="min-w-64 flex-1"
-            error={error ? refusalOf(error).message : undefined}
-          >
-            {(ids) => (
-              <TextInput
-                {...ids}
-                className="min-h-14 text-head"
-                autoCapitalize="characters"
-                placeholder="ABCD-EFGH"
-                value={code}
-                onChange={({ target }) => setCode(target.value)}
-              />
-            )}
-          </Field>
-          <Button kind="act" posture="floor" type="submit" disabled={code.trim() === '' || isLoading}>
-            Continue
-          </Button>
-        </form>
-      </Sheet>
+      <CodeForm
+        code={code}
+        onCode={setCode}
+        placeholder="ABCD-EFGH"
+        error={error ? refusalOf(error).message : undefined}
+        isBusy={isLoading}
+        onSubmit={() => void submit()}
+      />
     </OpenPage>
   );
 }

@@ -1,11 +1,12 @@
 import type { ResponseOf, ROUTES } from '@upholder/core/api';
 import { NewPasswordSchema, SignInNameSchema } from '@upholder/core/people';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { z } from 'zod';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { CodeForm } from '../../parts/CodeForm.tsx';
+import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
@@ -77,34 +78,15 @@ export function InviteScreen() {
         <Choose code={code} invited={data} />
       </OpenPage>
     );
-  function submit(event: FormEvent): void {
-    event.preventDefault();
-    void read(code);
-  }
   return (
     <OpenPage title="Invitation" note="Enter the code that an owner of the shop gave you.">
-      <Sheet className="p-6">
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
-          <Field
-            label="Code"
-            className="min-w-72 flex-1"
-            error={error ? refusalOf(error).message : undefined}
-          >
-            {(ids) => (
-              <TextInput
-                {...ids}
-                className="min-h-14 text-head"
-                autoCapitalize="characters"
-                value={code}
-                onChange={({ target }) => setCode(target.value)}
-              />
-            )}
-          </Field>
-          <Button kind="act" posture="floor" type="submit" disabled={code.trim() === '' || isLoading}>
-            Continue
-          </Button>
-        </form>
-      </Sheet>
+      <CodeForm
+        code={code}
+        onCode={setCode}
+        error={error ? refusalOf(error).message : undefined}
+        isBusy={isLoading}
+        onSubmit={() => void read(code)}
+      />
     </OpenPage>
   );
 }

@@ -1,11 +1,12 @@
 import type { MemberRow } from '@upholder/core/api';
-import { PinSchema, ROLE_WORDS, ROLES, type Role } from '@upholder/core/people';
+import { PinSchema, ROLE_WORDS, type Role } from '@upholder/core/people';
 import { useState } from 'react';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
-import { Button, Field, Select, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, TextInput } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import type { GivenTo } from './Given.tsx';
+import { RoleSelect } from './RoleSelect.tsx';
 
 interface CardProps {
   member: MemberRow;
@@ -175,18 +176,12 @@ export function MemberCard({ member, onGiven }: CardProps) {
         </Field>
         <Field label="Role">
           {(ids) => (
-            <Select
+            <RoleSelect
               {...ids}
               value={member.role}
               title={ROLE_WORDS[member.role].may}
-              onChange={({ target }) => void save({ name: member.name, role: target.value as Role })}
-            >
-              {ROLES.map((one) => (
-                <option key={one} value={one}>
-                  {ROLE_WORDS[one].name}
-                </option>
-              ))}
-            </Select>
+              onRole={(role) => void save({ name: member.name, role })}
+            />
           )}
         </Field>
         <p className="pb-2 text-quiet">{waysIn(member)}</p>

@@ -1,12 +1,13 @@
 import type { MemberRow, MemberRow as Row } from '@upholder/core/api';
-import { ROLE_WORDS, ROLES, type Role } from '@upholder/core/people';
+import { ROLE_WORDS, type Role } from '@upholder/core/people';
 import { type FormEvent, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { people } from '../../api/people.ts';
 import { type Refusal, refusalOf } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { Given, type GivenTo } from './Given.tsx';
 import { MemberCard } from './MemberCard.tsx';
+import { RoleSelect } from './RoleSelect.tsx';
 import { Tablets } from './Tablets.tsx';
 
 function AddMember({ onAdded }: { onAdded(member: MemberRow): void }) {
@@ -32,15 +33,7 @@ function AddMember({ onAdded }: { onAdded(member: MemberRow): void }) {
           {(ids) => <TextInput {...ids} value={name} onChange={({ target }) => setName(target.value)} />}
         </Field>
         <Field label="Role" hint={ROLE_WORDS[role].may}>
-          {(ids) => (
-            <Select {...ids} value={role} onChange={({ target }) => setRole(target.value as Role)}>
-              {ROLES.map((one) => (
-                <option key={one} value={one}>
-                  {ROLE_WORDS[one].name}
-                </option>
-              ))}
-            </Select>
-          )}
+          {(ids) => <RoleSelect {...ids} value={role} onRole={setRole} />}
         </Field>
         <div>
           <Button kind="act" type="submit" disabled={name.trim() === '' || isLoading}>

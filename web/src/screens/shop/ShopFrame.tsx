@@ -1,6 +1,7 @@
 import { mayCall } from '@upholder/core/api';
-import { NavLink, Outlet } from 'react-router';
+import { Outlet } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
+import { SubNav } from '../../parts/SubNav.tsx';
 
 const PAGES = [
   { to: '/shop', name: 'Hours and places', call: 'shop' },
@@ -15,22 +16,7 @@ export function ShopFrame() {
   const pages = PAGES.filter(({ call }) => member && mayCall(member.role, call));
   return (
     <>
-      {pages.length > 1 && (
-        <nav aria-label="The shop" className="no-print flex gap-1 px-5 pt-3">
-          {pages.map(({ to, name }) => (
-            <NavLink
-              key={to}
-              to={to}
-              end
-              className={({ isActive }) =>
-                `min-h-9 px-3 py-1.5 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
-              }
-            >
-              {name}
-            </NavLink>
-          ))}
-        </nav>
-      )}
+      {pages.length > 1 && <SubNav label="The shop" pages={pages} />}
       <Outlet />
     </>
   );

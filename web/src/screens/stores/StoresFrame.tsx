@@ -1,7 +1,8 @@
-import { NavLink, Outlet } from 'react-router';
+import { Outlet } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { Skeleton } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
+import { SubNav } from '../../parts/SubNav.tsx';
 
 const SHELVES = [
   { to: '/stores', name: 'Coatings' },
@@ -16,20 +17,7 @@ export function StoresFrame() {
   const { data: shop } = upholder.useShopQuery();
   return (
     <>
-      <nav aria-label="Shelves" className="no-print flex gap-1 px-5 pt-3">
-        {SHELVES.map(({ to, name }) => (
-          <NavLink
-            key={to}
-            to={to}
-            end
-            className={({ isActive }) =>
-              `min-h-9 px-3 py-1.5 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
-            }
-          >
-            {name}
-          </NavLink>
-        ))}
-      </nav>
+      <SubNav label="Shelves" pages={SHELVES} />
       <MayNote call="changeProduct" />
       {shop ? <Outlet context={shop} /> : <Skeleton />}
     </>
