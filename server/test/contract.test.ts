@@ -97,6 +97,7 @@ async function callPeople(): Promise<void> {
   await send('endOtherSessions', {}, pia);
   await send('endSession', { params: { sessionId: uuid() } }, pia);
   await send('setOwnPin', { body: { pin: '4825' } }, pia);
+  await send('setOwnUnits', { body: { units: { system: 'us', single: { film: 'µm' } } } }, pia);
   await send(
     'changePassword',
     { body: { current: chosen.password, password: 'five plain oak boards' } },

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { hingesOf, type PieceSpec, sayPiece } from '../pieces/index.ts';
+import { exactLength, METRIC, type UnitPrefs, unitOf } from '../units/index.ts';
 import { inertCell } from './inert.ts';
 
 /** A line of an order: like pieces together. */
@@ -37,15 +38,16 @@ export function orderLines(pieces: readonly (PieceSpec & { material: string })[]
 }
 
 /** The order list as CSV: sizes, construction, hinge bores, material, quantity. */
-export function writeOrder(lines: readonly OrderLine[]): string {
+export function writeOrder(lines: readonly OrderLine[], units: UnitPrefs = METRIC): string {
+  const unit = unitOf('length', units);
   return `${Papa.unparse({
     fields: [
       'quantity',
       'tags',
       'kind',
-      'width (mm)',
-      'height (mm)',
-      'thickness (mm)',
+      `width (${unit})`,
+      `height (${unit})`,
+      `thickness (${unit})`,
       'material',
       'hinge bores',
       'description',
@@ -54,12 +56,10 @@ export function writeOrder(lines: readonly OrderLine[]): string {
       quantity,
       inertCell(tags.join(' ')),
       piece.kind,
-      piece.widthMm,
-      piece.heightMm,
-      piece.thicknessMm,
+      ...[piece.widthMm, piece.heightMm, piece.thicknessMm].map((mm) => exactLength(mm, units)),
       inertCell(material),
       hingesOf(piece),
-      sayPiece(piece),
+      sayPiece(piece, 1, units),
     ]),
   })}\r\n`;
 }

@@ -1,6 +1,6 @@
 import { assertNever } from '../base/outcome.ts';
 import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
-import { formatMl } from '../units/volume.ts';
+import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 
 interface Densities {
   densityKgL: number;
@@ -106,10 +106,9 @@ export function overThinned(thinning: Thinning, sheet: ProductSheet): string | n
 }
 
 /** The poured amounts of a logged coat, in words: `900 mL + 90 mL thinner, 10 % on paint`. */
-export function pouredWords(paintMl: number, thinnerMl: number): string {
-  if (paintMl <= 0) return `${formatMl(thinnerMl)} thinner`;
+export function pouredWords(paintMl: number, thinnerMl: number, units: UnitPrefs = METRIC): string {
+  const [paint, thinner] = [paintMl, thinnerMl].map((ml) => showQuantity('volume', ml, units));
+  if (paintMl <= 0) return `${thinner} thinner`;
   const words = thinningWords({ convention: 'on-paint', value: (100 * thinnerMl) / paintMl });
-  return thinnerMl === 0
-    ? `${formatMl(paintMl)}, unthinned`
-    : `${formatMl(paintMl)} + ${formatMl(thinnerMl)} thinner, ${words}`;
+  return thinnerMl === 0 ? `${paint}, unthinned` : `${paint} + ${thinner} thinner, ${words}`;
 }

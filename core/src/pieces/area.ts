@@ -1,3 +1,4 @@
+import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { EDGES, type Geometry, isFramed, panelSizeMm } from './model.ts';
 
 /** Finished areas of a piece in mm². A side that is not finished counts nothing. */
@@ -202,8 +203,12 @@ export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
 }
 
 /** How a take-off counts door equivalents, in words. */
-export function doorMeasureWords({ smallBelowM2, largeAboveM2, twoFromPanels }: DoorMeasure): string {
-  return `½ below ${smallBelowM2} m² of face, 2 above ${largeAboveM2} m² or with ${twoFromPanels} panels or more, else 1`;
+export function doorMeasureWords(
+  { smallBelowM2, largeAboveM2, twoFromPanels }: DoorMeasure,
+  units: UnitPrefs = METRIC,
+): string {
+  const [small, large] = [smallBelowM2, largeAboveM2].map((m2) => showQuantity('area', m2, units));
+  return `½ below ${small} of face, 2 above ${large} or with ${twoFromPanels} panels or more, else 1`;
 }
 
 /** Face areas in m² between which a piece counts as one ordinary door, and the panels from which it counts as two. */

@@ -1,5 +1,13 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
-import { formatMm, parseLengthMm, plainText } from '../units/index.ts';
+import {
+  METRIC,
+  parseLengthMm,
+  plainText,
+  showBare,
+  showQuantities,
+  type UnitPrefs,
+  unitsOf,
+} from '../units/index.ts';
 import { TYPED_MEASURES } from './fields.ts';
 import { PIECE_KIND_TRAITS, type PieceKind, pieceKindWords } from './kinds.ts';
 import {
@@ -90,8 +98,10 @@ interface Sizes {
 
 const UNIT = /("|'|\bin\b\.?|inch(?:es)?|ft|feet|\d\/\d+|cm|mm|\dm|\d m)\s*$/;
 
+type BareUnit = 'mm' | 'cm' | 'in';
+
 /** The unit that a typed number says; null for a bare one. */
-function unitOf(text: string): 'mm' | 'cm' | 'in' | null {
+function unitOf(text: string): BareUnit | null {
   const said = UNIT.exec(text)?.[1];
   if (!said) return null;
   if (said === 'cm') return 'cm';
@@ -99,8 +109,8 @@ function unitOf(text: string): 'mm' | 'cm' | 'in' | null {
 }
 
 /** Lengths in mm: a unit on one number goes over to bare ones where that makes a size somebody can mean. */
-function lengthsOf(texts: readonly string[], longestMm: number): Outcome<number[]> {
-  const shared = texts.map(unitOf).find((unit) => unit !== null) ?? 'mm';
+function lengthsOf(texts: readonly string[], longestMm: number, bare: BareUnit): Outcome<number[]> {
+  const shared = texts.map(unitOf).find((unit) => unit !== null) ?? bare;
   const lengths: number[] = [];
   for (const text of texts) {
     const own = unitOf(text);
@@ -127,11 +137,11 @@ function labelledSizes(line: Line): string[] | null {
   return texts.every((text) => text !== '') ? texts : null;
 }
 
-function readSizes(line: Line, isBox: boolean, isRun: boolean): Outcome<Sizes> {
+function readSizes(line: Line, isBox: boolean, isRun: boolean, bare: BareUnit): Outcome<Sizes> {
   const longestMm = isRun ? 20_000 : 3600;
   const labelled = labelledSizes(line);
   if (labelled) {
-    const lengths = lengthsOf(labelled, longestMm);
+    const lengths = lengthsOf(labelled, longestMm, bare);
     if (!lengths.ok) return lengths;
     return success({
       count: null,
@@ -161,12 +171,12 @@ function readSizes(line: Line, isBox: boolean, isRun: boolean): Outcome<Sizes> {
     if (texts.length === 4) return true;
     // A box has three measures of its own.
     if (isBox) return false;
-    const last = lengthsOf(texts.slice(1), longestMm);
+    const last = lengthsOf(texts.slice(1), longestMm, bare);
     return last.ok && (last.value[1] ?? 0) > THICKEST_MM;
   };
   const hasCount = texts.length > 2 && isCounted(texts[0], texts[2]);
   const sizes = hasCount ? texts.slice(1) : texts;
-  const lengths = lengthsOf(sizes, longestMm);
+  const lengths = lengthsOf(sizes, longestMm, bare);
   if (!lengths.ok) return lengths;
   if (lengths.value.length > 3)
     return failure('Too many numbers for a size. Type width × height × thickness.');
@@ -190,12 +200,18 @@ function readCountOf(line: Line): number {
   return Number(line.take(/(?<![\w.,/-])(\d{1,5})(?![\w.,/"'-])/)?.[1] ?? 1);
 }
 
-function takeLength(line: Line, words: string): Outcome<number | null> {
+/** No frame, rail, recess or bevel is wider. */
+const MOST_MEASURE_MM = 400;
+
+/** A measure with its name. A bare number is in the unit of the page, or in mm where that makes more than any measure is. */
+function takeLength(line: Line, words: string, bare: BareUnit): Outcome<number | null> {
   const found =
     line.take(`(?<![\\w/.,])(${LENGTH})\\s*(?:${words})(?![\\w])`) ??
     line.take(`\\b(?:${words})\\s*(${LENGTH})(?![\\w/])`);
   if (!found) return success(null);
-  return parseLengthMm((found[1] ?? '').trim());
+  const text = (found[1] ?? '').trim();
+  const read = parseLengthMm(text, unitOf(text) ? 'mm' : bare);
+  return read.ok && read.value > MOST_MEASURE_MM ? parseLengthMm(text) : read;
 }
 
 function takeSides(line: Line): Partial<PieceSpec> | null {
@@ -235,15 +251,24 @@ export interface FastQuestion {
 
 /**
  * Reads one typed line of a take-off, such as `12 × 400×720 shaker, 60 frame, both sides`. Order does not matter; what
- * is not said is as in `like`, as long as that is of the same kind. Lengths take mm, cm, inches with fractions and feet; a unit
+ * is not said is as in `like`, as long as that is of the same kind. Bare numbers are in the unit of `units`. Lengths take mm, cm, inches with fractions and feet; a unit
  * on one number of a size goes over to the other where that makes a size.
  *
  * @returns the pieces that the line stands for, a sentence about the word that was not understood, or a question with the
  * likelier reading: `24 x 30 door` is no door in millimetres.
  */
-export function parseFastLine(text: string, like?: Likeness): { ok: true; value: FastEntry } | FastQuestion {
+export function parseFastLine(
+  text: string,
+  like?: Likeness,
+  units: UnitPrefs = METRIC,
+): { ok: true; value: FastEntry } | FastQuestion {
+  const bare = unitsOf(units).length;
   if (text.trim() === '')
-    return failure('Type a line, for example 12 × 400×720 shaker, 60 frame, both sides.');
+    return failure(
+      bare === 'in'
+        ? 'Type a line, for example 12 × 15 3/4 x 28 3/8 shaker, 2 3/8 frame, both sides.'
+        : 'Type a line, for example 12 × 400×720 shaker, 60 frame, both sides.',
+    );
   const quoted = /(?:\/\/|note:)\s*(.*)$/i.exec(text);
   const line = new Line(quoted ? text.slice(0, quoted.index) : text);
   const named = /\btag\s+([a-z0-9][\w.-]*)/i.exec(text);
@@ -272,10 +297,10 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
   const usual = { ...PIECE_DEFAULTS, ...kindDefaults(spoken) };
   const built = construction ?? model?.construction ?? kindDefaults(spoken).construction ?? 'slab';
   const isRun = built === 'moulding' || spoken === 'plinth';
-  const sizes = readSizes(line, built === 'box', isRun);
+  const sizes = readSizes(line, built === 'box', isRun, bare);
   if (!sizes.ok) return sizes;
   for (const [key, words] of TYPED_MEASURES) {
-    const length = takeLength(line, words);
+    const length = takeLength(line, words, bare);
     if (!length.ok) return length;
     if (length.value !== null) Object.assign(part, { [key]: length.value });
   }
@@ -286,7 +311,13 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
     return failure(`A line must be between 1 and ${MOST_AT_ONCE} pieces.`);
   const [widthMm = 0, heightMm = 0, third] = sizes.value.lengths;
   if (widthMm === 0 || heightMm === 0) return failure('A size of 0 is no piece.');
-  if (sizes.value.isBare && !isRun && widthMm < SMALLEST_FACE_MM && heightMm < SMALLEST_FACE_MM) {
+  if (
+    bare === 'mm' &&
+    sizes.value.isBare &&
+    !isRun &&
+    widthMm < SMALLEST_FACE_MM &&
+    heightMm < SMALLEST_FACE_MM
+  ) {
     const unit = Math.max(widthMm, heightMm) <= TALLEST_INCHES ? 'in' : 'cm';
     return {
       ok: false,
@@ -309,7 +340,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
   ) {
     return {
       ok: false,
-      message: `${thirdText} pieces? For a thickness write ${thirdText} mm.`,
+      message: `${thirdText} pieces? For a thickness write ${thirdText} ${bare}.`,
       suggestion: { line: asCount(text, thirdText), words: `Yes, ${thirdText} pieces` },
     };
   }
@@ -336,7 +367,7 @@ export function parseFastLine(text: string, like?: Likeness): { ok: true; value:
     count: counted,
     tag: named?.[1]?.toUpperCase() ?? null,
     piece,
-    said: sayPiece(piece, counted),
+    said: sayPiece(piece, counted, units),
   });
 }
 
@@ -353,17 +384,12 @@ function withUnits(text: string, numbers: readonly string[], unit: string): stri
 }
 
 /** A piece in words: `12 doors 400 × 720 × 20, recessed panel, frame 60, both sides`. */
-export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1): string {
+export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1, units: UnitPrefs = METRIC): string {
   const {
     words: [one, many],
   } = PIECE_KIND_TRAITS[piece.kind];
-  const size = [
-    piece.widthMm,
-    piece.heightMm,
-    piece.construction === 'box' ? piece.depthMm : piece.thicknessMm,
-  ]
-    .map(formatMm)
-    .join(' × ');
+  const depthMm = piece.construction === 'box' ? piece.depthMm : piece.thicknessMm;
+  const size = showQuantities('length', [piece.widthMm, piece.heightMm, depthMm], units);
   const sides =
     piece.finishFront && piece.finishBack
       ? 'both sides'
@@ -373,9 +399,9 @@ export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1): string {
           ? 'back'
           : 'edges only';
   return [
-    `${count} ${count === 1 ? one : many} ${size} mm`,
+    `${count} ${count === 1 ? one : many} ${size}`,
     CONSTRUCTION_WORDS[piece.construction],
-    isFramed(piece.construction) ? `frame ${formatMm(piece.frameMm)}` : '',
+    isFramed(piece.construction) ? `frame ${showBare('length', piece.frameMm, units)}` : '',
     isFramed(piece.construction) && piece.panelsAcross * piece.panelsDown > 1
       ? `${piece.panelsAcross} × ${piece.panelsDown} panels`
       : '',

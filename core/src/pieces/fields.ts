@@ -1,3 +1,4 @@
+import { METRIC, type UnitPrefs, unitOf } from '../units/index.ts';
 import { PIECE_KIND_TRAITS } from './kinds.ts';
 import { isFramed, type Piece, type PieceSpec } from './model.ts';
 
@@ -165,14 +166,16 @@ export function isLengthField(name: PieceFieldName): name is LengthField {
 }
 
 /** Name of a field on screen, with the unit of what it holds. */
-export function fieldName(name: PieceFieldName): string {
-  return isLengthField(name) ? `${PIECE_FIELDS[name].name}, mm` : PIECE_FIELDS[name].name;
+export function fieldName(name: PieceFieldName, units: UnitPrefs = METRIC): string {
+  return isLengthField(name)
+    ? `${PIECE_FIELDS[name].name}, ${unitOf('length', units)}`
+    : PIECE_FIELDS[name].name;
 }
 
 /** Heading of an exported column with its unit; null for a field without a column of its own. */
-export function exportHeading(name: PieceFieldName): string | null {
+export function exportHeading(name: PieceFieldName, units: UnitPrefs = METRIC): string | null {
   const { exported } = PIECE_FIELDS[name] as PieceField;
-  return exported !== null && isLengthField(name) ? `${exported} (mm)` : exported;
+  return exported !== null && isLengthField(name) ? `${exported} (${unitOf('length', units)})` : exported;
 }
 
 /** What a typed line calls the measures of a piece, longest first where one holds another. */

@@ -1,5 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
-import { fitting, parseLengthMm, readingsOf } from '../units/index.ts';
+import { fitting, METRIC, readingsOf, readQuantity, showBare, type UnitPrefs } from '../units/index.ts';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 import {
   CONSTRUCTIONS,
@@ -298,23 +298,28 @@ export function readCount(text: string): number | { ask: [number, number] } | nu
  * Reads the members of a frame: `2 × 50 × 2000; 3 × 50 × 700` is two sticks 50 wide and 2000 long, and three of 700.
  * Empty text is an empty list.
  */
-export function parseMembers(text: string): Outcome<FrameMember[]> {
+export function parseMembers(text: string, units: UnitPrefs = METRIC): Outcome<FrameMember[]> {
   const members: FrameMember[] = [];
   for (const part of text
     .split(/[;\n]/)
     .map((piece) => piece.trim())
     .filter(Boolean)) {
     const [count, width, length, ...rest] = part.split(/\s*[x×*]\s*/i);
-    const widthMm = parseLengthMm(width ?? '');
-    const lengthMm = parseLengthMm(length ?? '');
+    const widthMm = readQuantity('length', width ?? '', units);
+    const lengthMm = readQuantity('length', length ?? '', units);
     if (!/^\d{1,2}$/.test(count ?? '') || Number(count) < 1 || !widthMm.ok || !lengthMm.ok || rest.length > 0)
-      return failure(`“${part}” is not a member. Write 2 × 50 × 2000: how many, how wide, how long.`);
+      return failure(
+        `“${part}” is not a member. Write ${writeMembers([{ count: 2, widthMm: 50, lengthMm: 2000 }], units)}: how many, how wide, how long.`,
+      );
     members.push({ count: Number(count), widthMm: widthMm.value, lengthMm: lengthMm.value });
   }
   return success(members);
 }
 
 /** The inverse of `parseMembers`. */
-export function writeMembers(members: readonly FrameMember[]): string {
-  return members.map(({ count, widthMm, lengthMm }) => `${count} × ${widthMm} × ${lengthMm}`).join('; ');
+export function writeMembers(members: readonly FrameMember[], units: UnitPrefs = METRIC): string {
+  const bare = (mm: number) => showBare('length', mm, units);
+  return members
+    .map(({ count, widthMm, lengthMm }) => `${count} × ${bare(widthMm)} × ${bare(lengthMm)}`)
+    .join('; ');
 }

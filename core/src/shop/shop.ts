@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
+import { SingleUnitsSchema, UNIT_SYSTEMS } from '../units/prefs.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, 'Write a time as 07:30.');
@@ -47,11 +48,18 @@ export const ChangeoverSchema = z.object({
 });
 export type Changeover = z.infer<typeof ChangeoverSchema>;
 
+/** How dates, times and numbers may be written, as BCP 47 tags. */
+export const LOCALES = ['en-GB', 'en-IE', 'en-US', 'en-CA', 'en-NZ', 'en-AU'] as const;
+
 /** Where a shop is: what it measures, writes and prints in. */
 export const RegionSchema = z.object({
-  units: z.enum(['metric', 'us']),
+  units: z.enum(UNIT_SYSTEMS),
+  /** Single quantities in another unit than the system's. */
+  single: SingleUnitsSchema.default({}),
   paper: z.enum(['A4', 'Letter']),
   spelling: z.enum(['uk', 'us']),
+  /** How dates, times and numbers are written; follows the spelling where it is left out. */
+  locale: z.enum(LOCALES).optional(),
 });
 export type Region = z.infer<typeof RegionSchema>;
 
@@ -120,7 +128,7 @@ export const ShopSettingsSchema = z.object({
     .min(1900, 'A year from 1900 on.')
     .max(2100, 'A year up to 2100.')
     .default(1992),
-  region: RegionSchema.default({ units: 'metric', paper: 'A4', spelling: 'uk' }),
+  region: RegionSchema.default({ units: 'metric', single: {}, paper: 'A4', spelling: 'uk' }),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
 
@@ -165,7 +173,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   changeover: { paleMin: 10, solventMin: 15 },
   practice: NO_OWN_PRACTICE,
   leadBanYear: 1992,
-  region: { units: 'metric', paper: 'A4', spelling: 'uk' },
+  region: { units: 'metric', single: {}, paper: 'A4', spelling: 'uk' },
 };
 
 /** What people of a crew may be given to do. */

@@ -1,5 +1,6 @@
 import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/supplies.ts';
 import { hingesOf, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { does } from './operations.ts';
 import { concerns, type StepDraft, sideOf } from './step.ts';
 
@@ -22,8 +23,7 @@ export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Pie
 }
 
 /** `2.20 L`, `14`, `6.5 m`: an amount of a supply in words. */
-export function supplyWords({ amount, unit }: SupplyAmount): string {
+export function supplyWords({ amount, unit }: SupplyAmount, units: UnitPrefs = METRIC): string {
   if (unit === 'pieces') return `${amount}`;
-  if (unit === 'm') return `${amount.toFixed(1)} m`;
-  return amount < 1000 ? `${Math.round(amount)} mL` : `${(amount / 1000).toFixed(2)} L`;
+  return showQuantity(unit === 'm' ? 'run' : 'volume', amount, units);
 }

@@ -293,6 +293,105 @@ export const AREA: QuantityKind = {
   },
 };
 
+/** Long runs in m. */
+export const RUN: QuantityKind = {
+  ...LENGTH,
+  what: 'a length',
+  example: '4.5 m or 15 ft',
+  bare: 'm',
+  decimals: 2,
+  believable: [0.05, 2000],
+  units: {
+    ...spelt({ factor: 0.001 }, 'mm'),
+    ...spelt({ factor: 0.01 }, 'cm'),
+    ...spelt({ factor: 1 }, 'm', 'metre', 'metres', 'meter', 'meters'),
+    ...spelt({ factor: INCH_MM / 1000 }, '"', 'in', 'inch', 'inches'),
+    ...spelt({ factor: FOOT_M, next: 'in' }, "'", 'ft', 'foot', 'feet'),
+  },
+};
+
+const ML = ['ml', 'millilitres', 'milliliters'];
+const L = ['l', 'litre', 'liter', 'litres', 'liters'];
+const OUNCES = ['fl oz', 'oz'];
+const SQUARE_METRE = ['m²', 'm2', 'sq m'];
+const SQUARE_FOOT = ['ft²', 'ft2', 'sq ft', 'sqft', 'sf'];
+
+/** What is used of something on a surface, in mL/m². */
+export const COVERAGE: QuantityKind = {
+  what: 'an amount per area',
+  example: '60 mL/m² or 19 fl oz/100 ft²',
+  bare: 'ml/m²',
+  decimals: 2,
+  believable: [1, 2000],
+  units: {
+    ...spelt({ factor: 1 }, ...per(ML, SQUARE_METRE)),
+    ...spelt({ factor: 1000 }, ...per(L, SQUARE_METRE)),
+    ...spelt(
+      { factor: US_OUNCE_ML / (100 * FOOT_M ** 2) },
+      ...per(
+        OUNCES,
+        SQUARE_FOOT.map((ft) => `100 ${ft}`),
+      ),
+    ),
+    ...spelt({ factor: US_OUNCE_ML / FOOT_M ** 2 }, ...per(OUNCES, SQUARE_FOOT)),
+  },
+};
+
+/** What is used of something along a joint, in mL/m. */
+export const JOINT: QuantityKind = {
+  what: 'an amount per length',
+  example: '12 mL/m or 12 fl oz/100 ft',
+  bare: 'ml/m',
+  decimals: 2,
+  believable: [0.5, 200],
+  units: {
+    ...spelt({ factor: 1 }, ...per(ML, ['m', 'metre', 'meter'])),
+    ...spelt({ factor: US_OUNCE_ML / (100 * FOOT_M) }, ...per(OUNCES, ['100 ft', '100 feet'])),
+    ...spelt({ factor: US_OUNCE_ML / FOOT_M }, ...per(OUNCES, ['ft', 'foot'])),
+  },
+};
+
+const MINUTES = ['min', 'mins', 'minutes'];
+
+/** Minutes of work on an area, in min/m². */
+export const PACE: QuantityKind = {
+  what: 'a time per area',
+  example: '6 min/m² or 0.6 min/ft²',
+  bare: 'min/m²',
+  decimals: 4,
+  believable: [0, 1000],
+  units: {
+    ...spelt({ factor: 1 }, ...per(MINUTES, SQUARE_METRE)),
+    ...spelt({ factor: 1 / FOOT_M ** 2 }, ...per(MINUTES, SQUARE_FOOT)),
+  },
+};
+
+/** Minutes of work along an edge or a profile, in min/m. */
+export const PACE_ALONG: QuantityKind = {
+  what: 'a time per length',
+  example: '2 min/m or 0.6 min/ft',
+  bare: 'min/m',
+  decimals: 4,
+  believable: [0, 1000],
+  units: {
+    ...spelt({ factor: 1 }, ...per(MINUTES, ['m', 'metre', 'meter'])),
+    ...spelt({ factor: 1 / FOOT_M }, ...per(MINUTES, ['ft', 'foot'])),
+  },
+};
+
+/** Drops that go into a litre. */
+export const DROPS: QuantityKind = {
+  what: 'a number of drops',
+  example: '12 drops/L or 11 drops/qt',
+  bare: 'drops/l',
+  decimals: 1,
+  believable: [0, 1000],
+  units: {
+    ...spelt({ factor: 1 }, ...per(['drops', 'drop'], L)),
+    ...spelt({ factor: 4000 / US_GALLON_ML }, ...per(['drops', 'drop'], ['qt', 'quart'])),
+  },
+};
+
 /** Shares in percent. */
 export const PERCENT: QuantityKind = {
   what: 'a percentage',

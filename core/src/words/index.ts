@@ -1,3 +1,5 @@
+export * from './voice.ts';
+
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { ClockKind } from '../systems/step.ts';

@@ -1,5 +1,6 @@
 import type { MemberRow } from '@upholder/core/api';
 import { type Role, signInKey } from '@upholder/core/people';
+import type { UnitPrefs } from '@upholder/core/units';
 import { newCode, plainCode } from '../base/codes.ts';
 import { many, maybeOne, one, type Queryable, touched } from '../db/database.ts';
 import { hashToken } from '../session/store.ts';
@@ -125,6 +126,20 @@ export async function setPin(
     id,
     pin?.hash ?? null,
     pin?.digits ?? null,
+  ]);
+}
+
+/** What a member reads in; null follows the shop. */
+export async function setUnits(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  units: UnitPrefs | null,
+): Promise<void> {
+  await db.query('update member set units = $3 where shop_id = $1 and id = $2', [
+    shopId,
+    id,
+    units === null ? null : JSON.stringify(units),
   ]);
 }
 

@@ -6,7 +6,7 @@ import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
-import { setPasswordHash, setPin } from '../people/store.ts';
+import { setPasswordHash, setPin, setUnits } from '../people/store.ts';
 import { findTablet, memberOfBadge, pinOf, tabletFor } from '../people/tablets.ts';
 import { addressKey } from '../session/address.ts';
 import { browserWords } from '../session/browser.ts';
@@ -51,6 +51,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
         name: member.name,
         role: member.role,
         isConfirmed: member.isConfirmed,
+        units: member.units,
       },
       tablet: await tabletFor(db, request.tabletToken),
       needsSetup: await installation.needsSetup(),
@@ -175,6 +176,11 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
   routes.add(ROUTES.setOwnPin, async ({ body: { pin } }, { member }) => {
     const hashed = pin === null ? null : { hash: await hashPassword(pin), digits: pin.length };
     await setPin(db, member.shopId, member.id, hashed);
+    return DONE;
+  });
+
+  routes.add(ROUTES.setOwnUnits, async ({ body: { units } }, { member }) => {
+    await setUnits(db, member.shopId, member.id, units);
     return DONE;
   });
 

@@ -17,6 +17,7 @@ import {
 import type { LogEntry } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
 import { optionsInPlace } from '@upholder/core/systems';
+import { voiceOf } from '@upholder/core/words';
 import type { Response, Router } from 'express';
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -25,6 +26,7 @@ import type { Queryable } from '../db/database.ts';
 import { dossierOf } from '../dossier/store.ts';
 import { addOpenings, addWalls } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
+import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
@@ -167,8 +169,13 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
 
+  /** How to speak to whoever takes a file away: in their own units, or the shop's. */
+  const voiceFor = async ({ shopId, units }: Member) => voiceOf(await findShop(db, shopId), units);
+
   router.get('/jobs/:jobId/export/take-off.csv', async (request, response) => {
-    const { shopId } = routes.begin(request, response, 'takeoffFile').call.member;
+    const { member } = routes.begin(request, response, 'takeoffFile').call;
+    const { shopId } = member;
+    const { units } = await voiceFor(member);
     const dossier = await load(shopId, request.params.jobId);
     const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
     const openings = new Map(dossier.openings.map(({ id, tag }) => [id, tag]));
@@ -178,12 +185,15 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
         zoneName: zones.get(piece.zoneId) ?? '',
         openingTag: openings.get(piece.openingId ?? '') ?? '',
       })),
+      units,
     );
     sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
   });
 
   router.get('/jobs/:jobId/export/order.csv', async (request, response) => {
-    const { shopId } = routes.begin(request, response, 'orderFile').call.member;
+    const { member } = routes.begin(request, response, 'orderFile').call;
+    const { shopId } = member;
+    const { units } = await voiceFor(member);
     const dossier = await load(shopId, request.params.jobId);
     const stock = new Map(dossier.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
     const lines = orderLines(
@@ -192,7 +202,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
         material: stock.get(zoneId) ?? 'MDF',
       })),
     );
-    sendFile(response, `${dossier.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines));
+    sendFile(response, `${dossier.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines, units));
   });
 
   router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {

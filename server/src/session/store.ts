@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { SessionRow } from '@upholder/core/api';
 import { type Role, signInKey } from '@upholder/core/people';
+import type { UnitPrefs } from '@upholder/core/units';
 import type { SessionLimits } from '../base/config.ts';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 import type { Member } from '../http/member.ts';
@@ -37,6 +38,7 @@ interface RawSession extends Record<string, unknown> {
   seen_at: Date;
   password_at: Date | null;
   tablet_id: string | null;
+  units: UnitPrefs | null;
 }
 
 function isConfirmed({ password_at, tablet_id }: RawSession, now: Date): boolean {
@@ -58,7 +60,7 @@ export async function findSession(
   const row = await maybeOne<RawSession>(
     db,
     `select session.id, session.member_id, session.shop_id, session.csrf_token, session.seen_at, session.password_at,
-            session.tablet_id, member.name, member.role
+            session.tablet_id, member.name, member.role, member.units
        from session join member on member.shop_id = session.shop_id and member.id = session.member_id
        left join tablet on tablet.id = session.tablet_id
       where session.token_hash = $1 and session.expires_at > $2 and session.seen_at > $3
@@ -74,6 +76,7 @@ export async function findSession(
     name: row.name,
     role: row.role,
     isConfirmed: isConfirmed(row, now),
+    units: row.units,
   };
   return { id: row.id, member, csrfToken: row.csrf_token };
 }

@@ -22,6 +22,10 @@ export const people = upholder.injectEndpoints({
       query: (pin) => call('setOwnPin', { body: { pin } }),
       invalidatesTags: ['People', 'Session'],
     }),
+    setOwnUnits: build.mutation<Out<'setOwnUnits'>, In<'setOwnUnits'>['units']>({
+      query: (units) => call('setOwnUnits', { body: { units } }),
+      invalidatesTags: ['Session'],
+    }),
     sessions: build.query<Out<'sessions'>, void>({
       query: () => call('sessions', {}),
       providesTags: ['People'],

@@ -7,8 +7,8 @@ import { onOwnChanges, upholder } from './upholder.ts';
 interface Interface {
   theme: 'light' | 'booth';
   isConnected: boolean;
-  /** Which units stand first at the bench. */
-  units: 'metric' | 'us';
+  /** What this device shows volumes and weights in, where it differs from the shop and the member. */
+  units: 'metric' | 'us' | null;
   /** Pots that run out are heard. */
   isAudible: boolean;
 }
@@ -22,10 +22,16 @@ function kept(key: string): string | null {
   }
 }
 
+function unitsKept(): Interface['units'] {
+  const units = kept('units');
+  return units === 'us' || units === 'metric' ? units : null;
+}
+
 /** Remembers a choice of this device for the next visit. */
-export function keepChoice(key: 'theme' | 'units' | 'sound', value: string): void {
+export function keepChoice(key: 'theme' | 'units' | 'sound', value: string | null): void {
   try {
-    localStorage.setItem(`upholder.${key}`, value);
+    if (value === null) localStorage.removeItem(`upholder.${key}`);
+    else localStorage.setItem(`upholder.${key}`, value);
   } catch {
     // Then it lasts as long as the page.
   }
@@ -36,7 +42,7 @@ const face = createSlice({
   initialState: (): Interface => ({
     theme: kept('theme') === 'booth' ? 'booth' : 'light',
     isConnected: true,
-    units: kept('units') === 'us' ? 'us' : 'metric',
+    units: unitsKept(),
     isAudible: kept('sound') !== 'off',
   }),
   reducers: {
@@ -77,6 +83,6 @@ onOwnChanges((changes) => {
   renewAroundChanges(store, changes);
 });
 
-type State = ReturnType<typeof store.getState>;
+export type State = ReturnType<typeof store.getState>;
 export const useApp: TypedUseSelectorHook<State> = useSelector;
 export const useAppDispatch: () => typeof store.dispatch = useDispatch;

@@ -43,6 +43,7 @@ const MEMBER = {
   name: 'Maren',
   role: 'owner' as const,
   isConfirmed: true,
+  units: null,
 };
 const session = (changesUpTo: string, member: Session['member'] = MEMBER): Session => ({
   member,

@@ -6,6 +6,7 @@ import { backoffMs } from '../api/sync/drain.ts';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
 import { sender, useSync } from '../api/useSync.ts';
+import { useVoiceKey } from '../api/useVoice.ts';
 import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/glyphParts.tsx';
@@ -80,6 +81,10 @@ export function Frame() {
   const { data, error, refetch } = useSession();
   useLive(data);
   useShortcuts(showKeys);
+  const voiceKey = useVoiceKey();
+  // Until the shop is known, nothing can be said in its units.
+  const shop = upholder.useShopQuery(undefined, { skip: !data?.member });
+  const isKnown = shop.data !== undefined || shop.isError;
 
   if (!data) {
     return error ? (
@@ -117,7 +122,7 @@ export function Frame() {
       <Troubles session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={pathname}>
         {isFloor && <MayNote call="log" />}
-        <Outlet />
+        {isKnown ? <Outlet key={voiceKey} /> : <Skeleton />}
       </ErrorBoundary>
       <KeyOverlay isOpen={areKeysShown} onClose={() => setKeysShown(false)} />
       <ConfirmPassword />

@@ -1,3 +1,4 @@
+import { show } from '../base/voice.ts';
 import { Modal } from '../parts/Modal.tsx';
 
 const KEYS: { place: string; keys: [string, string][] }[] = [
@@ -39,7 +40,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
   {
     place: 'Map',
     keys: [
-      ['← → ↑ ↓', 'move the opening by 10 mm, with Shift by 100 mm'],
+      ['← → ↑ ↓', `move the opening by ${show('length', 10)}, with Shift by ${show('length', 100)}`],
       ['Ctrl ← → ↑ ↓', 'make it wider, narrower, higher, lower'],
       ['Del', 'delete the opening'],
     ],

@@ -1,13 +1,14 @@
 import type { Session } from '@upholder/core/api';
 import { ROLE_WORDS } from '@upholder/core/people';
-import { localClock, toMinute } from '@upholder/core/shop';
+import { toMinute } from '@upholder/core/shop';
 import { Keyboard, Moon, Sun } from 'lucide-react';
 import { NavLink, useLocation } from 'react-router';
 import { themeChosen, useApp, useAppDispatch } from '../api/store.ts';
 import { upholder } from '../api/upholder.ts';
 import { sender } from '../api/useSync.ts';
-import { dayWords } from '../base/times.ts';
+import { clockWords, dayWords } from '../base/times.ts';
 import { useServerDate } from '../base/useNow.ts';
+import { show } from '../base/voice.ts';
 
 /** Shop, clock and air: what a refinisher glances at all day. */
 function Glance() {
@@ -20,13 +21,13 @@ function Glance() {
     <p className="flex items-baseline gap-4 whitespace-nowrap">
       {reading && (
         <span title={`Air in the shop, ${reading.source === 'station' ? 'from the station' : 'typed in'}`}>
-          <span className="quantity">{reading.airC.toFixed(1)} °C</span>{' '}
+          <span className="quantity">{show('temperature', reading.airC)}</span>{' '}
           <span className="quantity">{Math.round(reading.rhPct)} %</span>
         </span>
       )}
       <time dateTime={now.toISOString()}>
         <span className="text-quiet">{dayWords(minute, shop.timeZone)}</span>{' '}
-        <span className="quantity">{localClock(minute, shop.timeZone)}</span>
+        <span className="quantity">{clockWords(minute, shop.timeZone)}</span>
       </time>
     </p>
   );

@@ -1,11 +1,11 @@
 import type { Session } from '@upholder/core/api';
-import { localClock, localDate, toMinute } from '@upholder/core/shop';
+import { localDate, toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
 import { useApp } from '../api/store.ts';
 import type { Envelope } from '../api/sync/envelope.ts';
 import { upholder } from '../api/upholder.ts';
 import { sender } from '../api/useSync.ts';
-import { dateWords } from '../base/times.ts';
+import { clockWords, dateWords } from '../base/times.ts';
 import { Button, Notice } from '../parts/controls.tsx';
 
 /** So many failures of the server on one entry are worth telling. */
@@ -38,7 +38,7 @@ function useMomentWords(): (ms: number) => string {
   return (ms) => {
     const minute = toMinute(new Date(ms));
     const zone = shop?.timeZone ?? 'UTC';
-    return `${dateWords(localDate(minute, zone))}, ${localClock(minute, zone)}`;
+    return `${dateWords(localDate(minute, zone))}, ${clockWords(minute, zone)}`;
   };
 }
 

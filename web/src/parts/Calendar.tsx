@@ -1,6 +1,8 @@
+import { weekStart } from '@upholder/core/words';
 import { format, parseISO } from 'date-fns';
 import { type ClassNames, DayPicker, type DayPickerProps } from 'react-day-picker';
 import { deviceClock } from '../base/deviceClock.ts';
+import { voice } from '../base/voice.ts';
 
 const LOOK: Partial<ClassNames> = {
   root: 'relative',
@@ -31,11 +33,11 @@ interface CalendarProps {
   isMany?: boolean;
 }
 
-/** A month at a time, Monday first; arrow keys walk along the days. */
+/** A month at a time, the week from the day it starts with here; arrow keys walk along the days. */
 export default function Calendar({ days, min, onDays, isMany = false }: CalendarProps) {
   const today = new Date(deviceClock.now());
   const shared: DayPickerProps = {
-    weekStartsOn: 1,
+    weekStartsOn: weekStart(voice().locale),
     showOutsideDays: true,
     classNames: LOOK,
     autoFocus: true,

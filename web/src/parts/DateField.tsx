@@ -1,6 +1,7 @@
 import { CalendarDays, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type InputHTMLAttributes, lazy, type ReactNode, Suspense, useState } from 'react';
+import { dateWords } from '../base/times.ts';
 import { Skeleton, TextInput } from './controls.tsx';
 
 const Calendar = lazy(() => import('./Calendar.tsx'));
@@ -85,14 +86,6 @@ export function DateInput({
   );
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-
 /** Days that are picked from a calendar, each of which can be dropped again. */
 export function DaysInput({
   name,
@@ -113,7 +106,7 @@ export function DaysInput({
       className={`flex flex-wrap items-center gap-1.5 ${isInvalid ? 'border-stop border-l-[6px] pl-2' : ''}`}
     >
       {days.map((day) => {
-        const words = DAY.format(new Date(`${day}T12:00:00Z`)).replace(',', '');
+        const words = dateWords(day, true);
         return (
           <span
             key={day}

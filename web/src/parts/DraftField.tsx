@@ -1,3 +1,5 @@
+import type { QuantityName } from '@upholder/core/units';
+import { labelled, understood } from '../base/voice.ts';
 import { Field, TextInput } from './controls.tsx';
 import type { DraftForm } from './useDraftForm.ts';
 
@@ -8,13 +10,20 @@ interface DraftFieldProps {
   label: string;
   className?: string;
   placeholder?: string;
+  /** What is typed into it: the label names the unit, and another unit is said back as it was understood. */
+  quantity?: QuantityName;
   maxLength?: number;
 }
 
 /** A text field of a form that is saved by a press. */
-export function DraftField({ form, name, label, className = '', ...rest }: DraftFieldProps) {
+export function DraftField({ form, name, label, quantity, className = '', ...rest }: DraftFieldProps) {
   return (
-    <Field label={label} error={form.errors[name]} className={className}>
+    <Field
+      label={quantity ? labelled(label, quantity) : label}
+      error={form.errors[name]}
+      hint={quantity && understood(quantity, form.text(name))}
+      className={className}
+    >
       {(ids) => (
         <TextInput
           {...ids}

@@ -1,5 +1,6 @@
-import { localClock, toMinute } from '@upholder/core/shop';
+import { toMinute } from '@upholder/core/shop';
 import { useEffect, useState } from 'react';
+import { clockWords } from '../base/times.ts';
 import { useServerDate } from '../base/useNow.ts';
 import type { SaveState } from './useAutosave.ts';
 
@@ -12,7 +13,7 @@ export function SavedAt({ state, timeZone }: { state: SaveState; timeZone: strin
     if (state === 'saving') setSavedAt(toMinute(now));
   }, [state]);
   const words = {
-    saved: savedAt === null ? '' : `saved ${localClock(savedAt, timeZone)}`,
+    saved: savedAt === null ? '' : `saved ${clockWords(savedAt, timeZone)}`,
     changed: 'not saved yet',
     saving: 'saving…',
     refused: 'not saved',

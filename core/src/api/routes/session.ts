@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NewPasswordSchema, PinSchema } from '../../people/index.ts';
+import { UnitPrefsSchema } from '../../units/index.ts';
 import { SessionSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { SessionRowSchema } from '../shapes/people.ts';
@@ -65,6 +66,12 @@ export const sessionRoutes = {
   setOwnPin: route(PATHS.setOwnPin, {
     summary: 'Set one’s PIN for the tablets of the shop, or remove it',
     body: z.object({ pin: PinSchema.nullable() }),
+    response: Done,
+  }),
+
+  setOwnUnits: route(PATHS.setOwnUnits, {
+    summary: 'Choose the units one reads in, or follow the shop',
+    body: z.object({ units: UnitPrefsSchema.nullable() }),
     response: Done,
   }),
 

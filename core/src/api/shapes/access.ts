@@ -45,6 +45,7 @@ export const ACCESS: Record<CallName, Access> = {
   confirmPassword: 'reader',
   changePassword: 'reader',
   setOwnPin: 'reader',
+  setOwnUnits: 'reader',
   sessions: 'reader',
   endSession: 'reader',
   endOtherSessions: 'reader',

@@ -24,6 +24,7 @@ import { PlanSnapshotSchema } from '../../planning/keep/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../../shop/index.ts';
 import { SurveyPatchSchema } from '../../survey/index.ts';
 import { OwnSystemVersionSchema, StepSchema } from '../../systems/index.ts';
+import { UnitPrefsSchema } from '../../units/index.ts';
 
 const Versioned = { version: z.int().min(1) };
 
@@ -135,6 +136,8 @@ export const SessionSchema = z.object({
       role: RoleSchema,
       /** Whether owner calls are taken without the password being given again. */
       isConfirmed: z.boolean(),
+      /** What this member thinks in; null where that is what the shop does. */
+      units: UnitPrefsSchema.nullable(),
     })
     .nullable(),
   /** The shop's tablet that this browser is enrolled as, with those who can sign in on it; null for any other browser. */

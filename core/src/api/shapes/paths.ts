@@ -37,6 +37,7 @@ export const PATHS = {
   confirmPassword: 'POST /session/confirm',
   changePassword: 'PUT /session/password',
   setOwnPin: 'PUT /session/pin',
+  setOwnUnits: 'PUT /session/units',
   sessions: 'GET /sessions',
   endSession: 'DELETE /sessions/:sessionId',
   endOtherSessions: 'POST /sessions/end-others',

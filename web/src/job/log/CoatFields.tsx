@@ -1,8 +1,9 @@
 import { ClimateSchema } from '@upholder/core/drying';
 import type { CoatRecord } from '@upholder/core/jobs';
 import { cupsOf } from '@upholder/core/mixing';
-import { parseDecimal, parseTemperatureC, parseVolumeMl } from '@upholder/core/units';
+import { parseDecimal, type QuantityName } from '@upholder/core/units';
 import { upholder } from '../../api/upholder.ts';
+import { labelled, read, show, understood } from '../../base/voice.ts';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 
 /** A coat's figures while they are typed. */
@@ -14,6 +15,9 @@ export interface CoatDraft {
   seconds: string;
   airC: string;
   rhPct: string;
+  /** What the texts of the amounts were written from: left as they are, they mean just that. */
+  meant?: { paint: number | null; thinner: number | null };
+  airMeantC?: number;
   wftUm: number | null;
   potId?: string | null;
   /** What the plan asked for, as it stands in the fields until somebody types or a mix is chosen. */
@@ -21,25 +25,33 @@ export interface CoatDraft {
   amountsFrom?: CoatRecord['amountsFrom'];
 }
 
-const numberOr = (value: number | null | undefined, unit = '') =>
-  value === null || value === undefined ? '' : `${value}${unit}`;
+const numberOr = (value: number | null | undefined) => (value == null ? '' : String(value));
+const shown = (name: QuantityName, value: number | null | undefined) =>
+  value == null ? '' : show(name, value);
+
+/** Amounts as the fields show them, and the mL that these texts stand for however they were rounded. */
+export function amountTexts(
+  paintMl: number | null | undefined,
+  thinnerMl: number | null | undefined,
+): Pick<CoatDraft, 'paint' | 'thinner' | 'meant'> {
+  const [paint, thinner] = [shown('volume', paintMl), shown('volume', thinnerMl)];
+  return { paint, thinner, meant: { paint: paintMl ?? null, thinner: thinnerMl ?? null } };
+}
 
 /** A draft that starts from a record; empty without one. */
 export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
   return {
     productKey: coat?.productKey ?? '',
-    paint: numberOr(coat?.paintMl, ' mL'),
-    thinner: numberOr(coat?.thinnerMl, ' mL'),
+    ...amountTexts(coat?.paintMl, coat?.thinnerMl),
     cup: coat?.cup ?? '',
     seconds: numberOr(coat?.cupSeconds),
-    airC: numberOr(coat?.climate?.airC),
+    airC: shown('temperature', coat?.climate?.airC),
+    ...(coat?.climate && { airMeantC: coat.climate.airC }),
     rhPct: numberOr(coat?.climate?.rhPct),
     wftUm: coat?.wftUm ?? null,
     ...(coat?.potId ? { potId: coat.potId } : {}),
     ...(coat?.amountsFrom ? { amountsFrom: coat.amountsFrom } : {}),
-    ...(coat?.amountsFrom === 'plan'
-      ? { planned: { paint: numberOr(coat.paintMl, ' mL'), thinner: numberOr(coat.thinnerMl, ' mL') } }
-      : {}),
+    ...(coat?.amountsFrom === 'plan' ? { planned: amountTexts(coat.paintMl, coat.thinnerMl) } : {}),
   };
 }
 
@@ -59,16 +71,16 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
   const errors: Record<string, string> = {};
   const volume = (key: 'paint' | 'thinner'): number | null => {
     if (draft[key].trim() === '') return null;
-    const read = parseVolumeMl(draft[key]);
-    if (!read.ok) errors[key] = read.message;
-    return read.ok ? read.value : null;
+    const typed = read('volume', draft[key], draft.meant?.[key]);
+    if (!typed.ok) errors[key] = typed.message;
+    return typed.ok ? typed.value : null;
   };
   const paintMl = volume('paint');
   const thinnerMl = volume('thinner');
   const bare = (key: 'seconds' | 'rhPct', options: Parameters<typeof parseDecimal>[1]): number | null => {
-    const read = parseDecimal(draft[key], options);
-    if (!read.ok) errors[key] = read.message;
-    return read.ok ? read.value : null;
+    const typed = parseDecimal(draft[key], options);
+    if (!typed.ok) errors[key] = typed.message;
+    return typed.ok ? typed.value : null;
   };
   const cupSeconds =
     draft.seconds.trim() === ''
@@ -76,7 +88,7 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
       : bare('seconds', { what: 'the cup time', example: '28', min: 1, max: 600, suffixes: ['sec', 's'] });
   let climate: CoatRecord['climate'] = null;
   if (draft.airC.trim() !== '' || draft.rhPct.trim() !== '') {
-    const air = parseTemperatureC(draft.airC);
+    const air = read('temperature', draft.airC, draft.airMeantC);
     if (!air.ok) errors.airC = air.message;
     const rhPct = bare('rhPct', { what: 'a humidity', example: '57 %', suffixes: ['% rh', '%', 'rh'] });
     const parsed = ClimateSchema.safeParse({ airC: air.ok ? air.value : 20, rhPct: rhPct ?? 50 });
@@ -135,8 +147,8 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   cups.delete('');
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
-      {text('paint', 'Paint used', 'text', source)}
-      {text('thinner', 'Thinner used', 'text', source)}
+      {text('paint', 'Paint used', 'text', understood('volume', draft.paint) || source)}
+      {text('thinner', 'Thinner used', 'text', understood('volume', draft.thinner) || source)}
       <Field label="Cup">
         {(ids) => (
           <Select
@@ -153,7 +165,7 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
         )}
       </Field>
       {text('seconds', 'Cup, seconds', 'decimal')}
-      {text('airC', 'Air, °C', 'decimal')}
+      {text('airC', labelled('Air', 'temperature'), 'decimal', understood('temperature', draft.airC))}
       {text('rhPct', 'Humidity, %', 'decimal')}
     </div>
   );

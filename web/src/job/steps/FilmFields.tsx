@@ -3,8 +3,8 @@ import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS } from '@upholder/c
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import { laidOnBy, OPERATION_TRAITS, otherProduct, restOf, type StepDraft } from '@upholder/core/systems';
-import { parseFilmUm } from '@upholder/core/units';
 import { type ReactNode, useState } from 'react';
+import { read as readQuantity, show } from '../../base/voice.ts';
 import { Field, Select } from '../../parts/controls.tsx';
 import { DraftText, readField, readNumber } from './draftText.tsx';
 
@@ -97,9 +97,9 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
       </Choice>
       <DraftText
         label="Wet film"
-        value={step.wftUm === null ? '' : `${step.wftUm} µm`}
+        value={step.wftUm === null ? '' : show('film', step.wftUm)}
         read={(text) => {
-          const film = parseFilmUm(text);
+          const film = readQuantity('film', text);
           return film.ok ? readField('wftUm', film.value) : film.message;
         }}
         onCommit={(part) => change('wet film', part)}

@@ -2,6 +2,7 @@ import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningFraction } from '@upholder/core/mixing';
 import { does, type Operation, type StepDraft } from '@upholder/core/systems';
+import { show } from '../../base/voice.ts';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 
 const PX_PER_UM = 0.85;
@@ -80,7 +81,7 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
       >
         <span className="truncate">{step.name}</span>
         {isFilm ? (
-          <span className="quantity">{Math.round(um)} µm</span>
+          <span className="quantity">{show('film', Math.round(um))}</span>
         ) : step.productKey !== null ? (
           <span className="whitespace-nowrap">
             {does(step, 'fillsPores') ? 'in the pores' : 'edges, spots'}
@@ -120,7 +121,7 @@ function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContex
   return (
     <>
       <p className="mt-3">
-        <span className="quantity">{Math.round(total)} µm</span>{' '}
+        <span className="quantity">{show('film', Math.round(total))}</span>{' '}
         <span className="text-quiet">dry in all</span>
       </p>
       <div className="relative mt-1 h-4 border border-line" aria-hidden="true">
@@ -136,7 +137,7 @@ function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContex
       {limited.map(({ name, own, most }) => (
         <p key={name} className={`mt-1 text-small ${own > most ? 'font-semibold text-stop' : ''}`}>
           {name}: <span className="quantity">{Math.round(own)}</span> of at most{' '}
-          <span className="quantity">{most} µm</span>
+          <span className="quantity">{show('film', most)}</span>
         </p>
       ))}
     </>

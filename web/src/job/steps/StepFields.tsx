@@ -2,6 +2,7 @@ import { CLOCK_KINDS, gritPart, type StepDraft, TAG_PLACES } from '@upholder/cor
 import { formatDuration, parseDurationMinutes } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { useState } from 'react';
+import { bare, labelled, read } from '../../base/voice.ts';
 import { Button, Select } from '../../parts/controls.tsx';
 import { suppliesOf } from '../shelves.ts';
 import { DraftText, readField, readNumber } from './draftText.tsx';
@@ -53,14 +54,21 @@ function Pieces({ step, pieces, colour, change }: FieldsProps) {
   );
 }
 
-const LABOUR: { key: keyof StepDraft['labour']; name: string }[] = [
+/** Minutes by what they go by; those per area or length follow the units of this page. */
+const LABOUR: { key: keyof StepDraft['labour']; name: string; quantity?: 'pace' | 'paceAlong' }[] = [
   { key: 'setupMin', name: 'Set-up' },
   { key: 'perPieceMin', name: 'Per piece' },
   { key: 'perDrawerMin', name: 'Per drawer front' },
-  { key: 'perM2Min', name: 'Per m²' },
-  { key: 'perProfileMMin', name: 'Per m of profile' },
+  { key: 'perM2Min', name: 'Per area', quantity: 'pace' },
+  { key: 'perProfileMMin', name: 'Along profiles', quantity: 'paceAlong' },
   { key: 'cleanupMin', name: 'Clean-up' },
 ];
+
+/** Minutes per area or length as they are typed; NaN where they cannot be read. */
+function pace(quantity: 'pace' | 'paceAlong', text: string, stored: number | undefined): number {
+  const typed = read(quantity, text, stored);
+  return typed.ok ? typed.value : Number.NaN;
+}
 
 function TimeFields({ step, change }: FieldsProps) {
   return (
@@ -77,18 +85,23 @@ function TimeFields({ step, change }: FieldsProps) {
         value={step.restMin === 0 ? '' : formatDuration(step.restMin)}
         read={(text) => {
           if (text.trim() === '') return { restMin: 0 };
-          const read = parseDurationMinutes(text);
-          return read.ok ? { restMin: read.value } : read.message;
+          const rest = parseDurationMinutes(text);
+          return rest.ok ? { restMin: rest.value } : rest.message;
         }}
         onCommit={(part) => change('rest', part)}
       />
       <div className="col-span-4 grid grid-cols-5 gap-3 border-line border-t pt-2">
-        {LABOUR.filter(({ key }) => step.labour[key] !== undefined).map(({ key, name }) => (
+        {LABOUR.filter(({ key }) => step.labour[key] !== undefined).map(({ key, name, quantity }) => (
           <DraftText
             key={key}
-            label={`${name}, min`}
-            value={String(step.labour[key])}
-            read={(text) => readField('labour', { ...step.labour, [key]: readNumber(text) })}
+            label={quantity ? labelled(name, quantity) : `${name}, min`}
+            value={quantity ? bare(quantity, step.labour[key] ?? 0) : String(step.labour[key])}
+            read={(text) =>
+              readField('labour', {
+                ...step.labour,
+                [key]: quantity ? pace(quantity, text, step.labour[key]) : readNumber(text),
+              })
+            }
             onCommit={(part) => change('labour', part)}
           />
         ))}

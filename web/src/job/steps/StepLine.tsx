@@ -5,10 +5,11 @@ import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
 import { type Step, type StepDraft, sideOf, supplyNeed, supplyWords } from '@upholder/core/systems';
-import { formatDuration, formatMl } from '@upholder/core/units';
+import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { show, voice } from '../../base/voice.ts';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
 
 interface StepLineProps {
@@ -177,7 +178,7 @@ export function StepLine({
               {supply && (
                 <span className="mr-3 text-ink">
                   {supply.name}
-                  {need && <span className="quantity">, {supplyWords(need)}</span>}
+                  {need && <span className="quantity">, {supplyWords(need, voice().units)}</span>}
                 </span>
               )}
               {step.why}
@@ -200,10 +201,10 @@ export function StepLine({
           {amounts && step.thinning && (
             <Figure
               name="mix"
-              title={`${formatMl(amounts.mixMl)} in all: area × wet film ÷ what reaches the piece, plus what stays in cup and hose`}
+              title={`${show('volume', amounts.mixMl)} in all: area × wet film ÷ what reaches the piece, plus what stays in cup and hose`}
             >
-              {formatMl(amounts.paintMl)}
-              {amounts.thinnerMl > 0 ? ` + ${formatMl(amounts.thinnerMl)} ${sheet?.thinnerName}` : ''}
+              {show('volume', amounts.paintMl)}
+              {amounts.thinnerMl > 0 ? ` + ${show('volume', amounts.thinnerMl)} ${sheet?.thinnerName}` : ''}
             </Figure>
           )}
           {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}

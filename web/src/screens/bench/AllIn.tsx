@@ -1,5 +1,6 @@
 import { isSprayed } from '@upholder/core/catalogue';
 import { fillsOf, type PotRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
+import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Volume } from './Amount.tsx';
 
@@ -11,8 +12,8 @@ function straining({ gun, applicator }: PotRecord): { um: number; through: strin
   if (gun?.orificeUm) return { um: strainerUm(gun.orificeUm), through: gun.name };
   if (!isSprayed(applicator)) return null;
   return applicator === 'airless'
-    ? { um: strainerUm(USUAL_UM.airless), through: 'a 0.010 inch tip' }
-    : { um: strainerUm(USUAL_UM.turbine), through: 'a 1.5 mm needle' };
+    ? { um: strainerUm(USUAL_UM.airless), through: `a ${show('tip', 0.254)} tip` }
+    : { um: strainerUm(USUAL_UM.turbine), through: `a ${show('needle', 1.5)} needle` };
 }
 
 /** The pot when everything is in: stirred, rested where it was shaken, strained, filled. */
@@ -48,8 +49,9 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
       )}
       {strainer ? (
         <p className="mt-2 text-lead">
-          Strain every pour: at most <span className="quantity text-arm">{strainer.um} µm</span> for{' '}
-          {strainer.through}, finer for the last coat.
+          Strain every pour: at most{' '}
+          <span className="quantity text-arm">{show('strainer', strainer.um)}</span> for {strainer.through},
+          finer for the last coat.
         </p>
       ) : (
         <p className="mt-2 text-lead">Strain what has stood, and every tin that was open before.</p>

@@ -1,63 +1,40 @@
 import { type ComponentRole, DROP_ML } from '@upholder/core/mixing';
-import { formatOunces, formatOunceWeight } from '@upholder/core/units';
+import { unitsOf } from '@upholder/core/units';
 import { keepChoice, unitsChosen, useApp, useAppDispatch } from '../../api/store.ts';
+import { show, voice } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 
-const figure = (ml: number) => (ml >= 100 ? Math.round(ml) : Math.round(ml * 10) / 10);
-
-/** A volume in words: drops where a component is counted, else mL or fluid ounces. */
-export function volumeWords(ml: number, units: 'metric' | 'us', role?: ComponentRole): string {
-  if (role === 'accelerator') return `${Math.round(ml / DROP_ML)} drops`;
-  return units === 'us' ? formatOunces(ml) : `${figure(ml)} mL`;
+/** A volume in words: drops where a component is counted. */
+export function volumeWords(ml: number, role?: ComponentRole): string {
+  return role === 'accelerator' ? `${Math.round(ml / DROP_ML)} drops` : show('volume', ml);
 }
 
-/** A weight in words: g or ounces. */
-export function weightWords(g: number, units: 'metric' | 'us'): string {
-  return units === 'us' ? formatOunceWeight(g) : `${Math.round(g)} g`;
+/** A volume in the units of this page. */
+export function Volume({ ml, role }: { ml: number; role?: ComponentRole }) {
+  return <span className="quantity">{volumeWords(ml, role)}</span>;
 }
 
-/** A volume in the units that stand first on this device, or in the others. */
-export function Volume({
-  ml,
-  role,
-  isOther = false,
-}: {
-  ml: number;
-  role?: ComponentRole;
-  isOther?: boolean;
-}) {
-  const units = useApp(({ face }) => face.units);
-  const shown = isOther ? (units === 'us' ? 'metric' : 'us') : units;
-  return <span className="quantity">{volumeWords(ml, shown, role)}</span>;
-}
-
-/** A weight in the units that stand first on this device. */
+/** A weight in the units of this page. */
 export function Weight({ g }: { g: number }) {
-  return (
-    <span className="quantity">
-      {weightWords(
-        g,
-        useApp(({ face }) => face.units),
-      )}
-    </span>
-  );
+  return <span className="quantity">{show('weight', g)}</span>;
 }
 
-/** Which units stand first at this bench. */
+/** Shows volumes and weights in the other system on this device, or in the usual one again. */
 export function UnitsSwitch() {
-  const units = useApp(({ face }) => face.units);
+  const chosen = useApp(({ face }) => face.units);
   const dispatch = useAppDispatch();
-  const other = units === 'us' ? 'metric' : 'us';
+  const other = unitsOf(voice().units).volume === 'gal' ? 'metric' : 'us';
   return (
     <Button
       posture="floor"
       className="!px-3.5 !text-body"
       onClick={() => {
-        dispatch(unitsChosen(other));
-        keepChoice('units', other);
+        const next = chosen === null ? other : null;
+        dispatch(unitsChosen(next));
+        keepChoice('units', next);
       }}
     >
-      {other === 'us' ? 'fl oz and oz first' : 'mL and g first'}
+      {other === 'us' ? 'Show fl oz and oz' : 'Show mL and g'}
     </Button>
   );
 }

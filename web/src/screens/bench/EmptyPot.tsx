@@ -1,8 +1,9 @@
 import type { ProductRow } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { LEFT_TO, type PotRecord, tinRefusal } from '@upholder/core/mixing';
-import { formatDuration, parseVolumeMl } from '@upholder/core/units';
+import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
+import { show, read as understand, understood } from '../../base/voice.ts';
 import { Button, Field, Select, TextInput } from '../../parts/controls.tsx';
 
 const CLEAN_UP = {
@@ -61,7 +62,7 @@ export function EmptyPot({
       : (tinRefusal(pot) ??
         (product.stockMl === null ? 'Stock is not tracked, so its thinning would be unknown.' : null));
   function finish(): void {
-    const read = left.trim() === '' ? { ok: true as const, value: 0 } : parseVolumeMl(left);
+    const read = left.trim() === '' ? { ok: true as const, value: 0 } : understand('volume', left);
     const wrong = !read.ok
       ? read.message
       : read.value > mixMl + 0.5
@@ -74,12 +75,12 @@ export function EmptyPot({
   return (
     <section aria-label="When it is done" className="bg-sheet p-5">
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Left in it" error={problem} className="w-48">
+        <Field label="Left in it" error={problem} hint={understood('volume', left)} className="w-48">
           {(ids) => (
             <TextInput
               {...ids}
               className="min-h-14 text-arm"
-              placeholder="0 mL"
+              placeholder={show('volume', 0)}
               value={left}
               onChange={({ target }) => setLeft(target.value)}
             />

@@ -1,6 +1,6 @@
 import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
-import { formatDuration, formatMoney } from '@upholder/core/units';
+import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useApp } from '../../api/store.ts';
@@ -8,6 +8,7 @@ import { waitingMix } from '../../api/sync/queueSlice.ts';
 import { upholder } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
+import { money } from '../../base/voice.ts';
 import { usePotOfAddress } from '../../job/usePotClocks.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { UnitsSwitch, Volume } from './Amount.tsx';
@@ -156,7 +157,7 @@ export function PotScreen() {
                 </div>
                 <div>
                   <dd className="quantity text-arm text-ink leading-tight">
-                    {state.cost === null ? '–' : formatMoney(state.cost, shop.settings.currency)}
+                    {state.cost === null ? '–' : money(state.cost)}
                   </dd>
                   <dt>of paint</dt>
                 </div>

@@ -12,10 +12,10 @@ import {
   shouldStop,
   stickDepthMm,
 } from '@upholder/core/mixing';
-import { parseDecimal, parseVolumeMl } from '@upholder/core/units';
+import { parseDecimal } from '@upholder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { useApp } from '../../api/store.ts';
+import { read, show, understood } from '../../base/voice.ts';
 import { SimulatedScale } from '../../devices/simulatedScale.ts';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { AllIn } from './AllIn.tsx';
@@ -172,7 +172,6 @@ export function PourPanel({
     : null;
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
-  const units = useApp(({ face }) => face.units);
   const startG = remaining.reduce((sum, { pouredMl, ml, g }) => sum + (pouredMl * g) / ml, 0);
   /** How many pours the pot showed at the press that is being kept. */
   const keeping = useRef<number | null>(null);
@@ -193,7 +192,7 @@ export function PourPanel({
   /** Counted where a component goes by the drop, else a volume. */
   function readPour({ role, ml }: Pouring) {
     if (text.trim() === '') return { ok: true as const, value: ml };
-    if (role !== 'accelerator') return parseVolumeMl(text);
+    if (role !== 'accelerator') return read('volume', text);
     const drops = parseDecimal(text, {
       what: 'a number of drops',
       example: '12',
@@ -202,9 +201,9 @@ export function PourPanel({
     return drops.ok ? { ok: true as const, value: drops.value * DROP_ML } : drops;
   }
   function poured(what: Pouring): void {
-    const read = readPour(what);
-    if (read.ok && read.value > 0) void pour(what.role, read.value);
-    else setProblem(read.ok ? 'A pour is above 0.' : read.message);
+    const typed = readPour(what);
+    if (typed.ok && typed.value > 0) void pour(what.role, typed.value);
+    else setProblem(typed.ok ? 'A pour must be more than 0.' : typed.message);
   }
   return (
     <section aria-label="Pours" className="bg-sheet p-5">
@@ -222,20 +221,19 @@ export function PourPanel({
           </p>
           <p className="text-far leading-none">
             <Volume ml={pouring.ml} role={next.role} />
-            {next.role !== 'accelerator' && (
-              <span className="ml-5 text-arm text-quiet">
-                <Volume ml={pouring.ml} isOther />
-              </span>
-            )}
             {pot.way === 'stick' && pot.pailMm !== null && (
               <span className="ml-5 text-arm text-quiet">
                 up to{' '}
                 <span className="quantity">
-                  {stickDepthMm(
-                    remaining.reduce((sum, { pouredMl }) => sum + pouredMl, 0) + pouring.ml,
-                    pot.pailMm,
-                  ).toFixed(0)}{' '}
-                  mm
+                  {show(
+                    'length',
+                    Math.round(
+                      stickDepthMm(
+                        remaining.reduce((sum, { pouredMl }) => sum + pouredMl, 0) + pouring.ml,
+                        pot.pailMm,
+                      ),
+                    ),
+                  )}
                 </span>{' '}
                 on the stick
               </span>
@@ -252,12 +250,17 @@ export function PourPanel({
             </div>
           ) : (
             <div className="mt-4 flex flex-wrap items-end gap-3">
-              <Field label="Actual amount, if different" error={problem} className="w-72">
+              <Field
+                label="Actual amount, if different"
+                error={problem}
+                hint={next.role !== 'accelerator' && understood('volume', text)}
+                className="w-72"
+              >
                 {(ids) => (
                   <TextInput
                     {...ids}
                     className="min-h-14 text-arm"
-                    placeholder={volumeWords(pouring.ml, units, next.role)}
+                    placeholder={volumeWords(pouring.ml, next.role)}
                     value={text}
                     onChange={({ target }) => setText(target.value)}
                     onKeyDown={({ key }) => key === 'Enter' && poured(pouring)}

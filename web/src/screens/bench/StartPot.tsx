@@ -16,7 +16,7 @@ const AMOUNT_WORDS: Record<Goal, string> = {
   visit: 'Mix for the visit',
   paint: 'How much',
   cup: 'How much',
-  area: 'Area for one coat, m²',
+  area: 'Area for one coat',
 };
 
 /** A new pot: for a visit, so much paint, a cup to fill or an area to cover, with what was good last time. */

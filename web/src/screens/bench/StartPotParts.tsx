@@ -3,6 +3,7 @@ import { APPLICATOR_WORDS, type Applicator } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
 import { bandWords, cupsOf, fillsOf, type PotRecord, resultWords } from '@upholder/core/mixing';
 import type { ReactNode } from 'react';
+import { labelled } from '../../base/voice.ts';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
@@ -171,7 +172,7 @@ export function Means({
       />
       {draft.way === 'stick' && (
         <Entry
-          label="Pail, mm across"
+          label={labelled('Pail across', 'length')}
           value={draft.pail}
           error={errors.pail}
           onChange={(pail) => set({ pail })}
@@ -193,7 +194,7 @@ export function Means({
       />
       <Entry label="Maker’s batch" value={draft.batch} onChange={(batch) => set({ batch })} />
       <Entry
-        label="Material, °C"
+        label={labelled('Material', 'temperature')}
         value={draft.material}
         error={errors.material}
         onChange={(material) => set({ material })}

@@ -2,6 +2,7 @@ import type { Dossier, ShopContext } from '@upholder/core/api';
 import { residueMl, residuePlace } from '@upholder/core/film';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
+import { show } from '../../base/voice.ts';
 import { coatOf, mixAddress, useAgenda } from '../../job/useAgenda.ts';
 import { Volume } from './Amount.tsx';
 
@@ -28,8 +29,8 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
               {item.op.name}, {dossier.job.code}
             </span>
             <span className="block text-quiet">
-              {item.loadLabel} · {coat.sheet.name}, {residueMl(coat.applicator ?? 'brush')} mL of it for{' '}
-              {residuePlace(coat.applicator ?? 'brush')}
+              {item.loadLabel} · {coat.sheet.name}, {show('volume', residueMl(coat.applicator ?? 'brush'))} of
+              it for {residuePlace(coat.applicator ?? 'brush')}
             </span>
           </span>
           <span className="text-right leading-snug">

@@ -24,6 +24,7 @@ import {
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useApp } from '../../api/store.ts';
+import { show } from '../../base/voice.ts';
 import { Notice, Select } from '../../parts/controls.tsx';
 import { targetIn } from './potTargets.ts';
 import { Stopwatch } from './Stopwatch.tsx';
@@ -181,8 +182,8 @@ export function ViscosityPanel({
       ))}
       {remark && pot.materialC !== null && pot.materialC < 18 && bathMin !== null && (
         <p className="mt-1 text-quiet">
-          In a bath of 35 °C warm water, the tin closed, about {Math.ceil(bathMin)} min to 20 °C; a rough
-          estimate, never with a flame or a heater.
+          In a bath of {show('temperature', 35)} warm water, the tin closed, about {Math.ceil(bathMin)} min to{' '}
+          {show('temperature', 20)}; a rough estimate, never with a flame or a heater.
         </p>
       )}
       {next && fit && targetCup && (

@@ -10,6 +10,7 @@ import {
   summariseRuns,
   type ThinningFit,
 } from '@upholder/core/mixing';
+import { show } from '../../base/voice.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Volume, Weight } from './Amount.tsx';
 
@@ -98,7 +99,7 @@ export function NextThinner({
             <Volume ml={addMl} />
           </p>
           <p className="text-arm text-quiet leading-tight">
-            <Weight g={addMl * sheet.thinnerDensityKgL} /> · <Volume ml={addMl} isOther />
+            <Weight g={addMl * sheet.thinnerDensityKgL} />
           </p>
           <p className="mt-1 text-lead">
             to <span className="quantity text-arm">{(next.now * 100).toFixed(1)} %</span> on paint, then about{' '}
@@ -106,7 +107,7 @@ export function NextThinner({
               {cupSeconds(sayCup ?? targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
             </span>
             {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}
-            {pot.materialC !== null && ' at 23 °C'}. The target lies between{' '}
+            {pot.materialC !== null && ` at ${show('temperature', 23)}`}. The target lies between{' '}
             {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} % (90 % confidence).
           </p>
           <Button kind="act" posture="floor" className="mt-3" onClick={onAdded}>

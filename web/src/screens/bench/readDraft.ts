@@ -20,14 +20,9 @@ import {
 } from '@upholder/core/mixing';
 import { failure, type Outcome } from '@upholder/core/outcome';
 import { totalAreas } from '@upholder/core/pieces';
-import {
-  parseAreaM2,
-  parseDecimal,
-  parseLengthMm,
-  parseTemperatureC,
-  parseVolumeMl,
-} from '@upholder/core/units';
+import { parseDecimal } from '@upholder/core/units';
 import { v7 as uuid } from 'uuid';
+import { showAll, read as understand } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { type CupTarget, targetIn, targetsOf } from './potTargets.ts';
 import { coatingsOf, gunsFor, type PotDraft } from './startDraft.ts';
@@ -88,27 +83,26 @@ function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, rese
     };
   };
   if (draft.goal === 'area') {
-    const area = parseAreaM2(draft.amount);
+    const area = understand('area', draft.amount);
     if (!area.ok) return { mixMl: Number.NaN, share: null, error: area.message };
     const areaM2 = area.value;
-    if (!(areaM2 > 0))
-      return { mixMl: Number.NaN, share: null, error: 'Enter an area above 0, such as 4.5.' };
+    if (!(areaM2 > 0)) return { mixMl: Number.NaN, share: null, error: 'Area must be more than 0.' };
     // What reaches an area is worked out as for framed doors, sprayed one by one.
     const onDoors =
       coatMixMl(REFERENCE_PIECES, 'all', sheet.wftTypUm, draft.applicator) - residueMl(draft.applicator);
     return shared((onDoors * areaM2) / DOORS_M2);
   }
-  const read = parseVolumeMl(draft.amount);
+  const read = understand('volume', draft.amount);
   if (!read.ok) return { mixMl: Number.NaN, share: null, error: read.message };
-  if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Enter an amount above zero.' };
+  if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Amount must be more than 0.' };
   if (draft.goal === 'visit') return shared(Math.max(0, read.value - residueMl(draft.applicator)));
   return { mixMl: read.value, share: null, error: undefined };
 }
 
 function pailOf(text: string): Outcome<number> {
-  const read = parseLengthMm(text);
+  const read = understand('length', text);
   if (read.ok && (read.value < 50 || read.value > 1000))
-    return failure('The pail must be 50 to 1000 mm across.');
+    return failure(`The pail must be ${showAll('length', [50, 1000], ' to ')} across.`);
   return read;
 }
 
@@ -121,7 +115,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
   const drops = amountOf(draft.drops, 'the number of drops', 0, 1000, ['drops', 'drop']);
   const reserve = amountOf(draft.reserve, 'the reserve', 0, 100, ['%']);
   const pail = draft.way === 'stick' ? pailOf(draft.pail) : null;
-  const temperature = draft.material.trim() === '' ? null : parseTemperatureC(draft.material);
+  const temperature = draft.material.trim() === '' ? null : understand('temperature', draft.material);
   const cups = cupsOf(shop.benchItems);
   const materialC = temperature?.ok ? temperature.value : null;
   const hand = {

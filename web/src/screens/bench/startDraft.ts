@@ -9,6 +9,8 @@ import {
   thinningFrom,
   writeThinning,
 } from '@upholder/core/mixing';
+import { parseVolumeMl } from '@upholder/core/units';
+import { bare, show } from '../../base/voice.ts';
 import { targetsOf } from './potTargets.ts';
 
 /** What is known when a pot is started. */
@@ -53,6 +55,12 @@ export function coatingsOf(shop: ShopContext): ProductRow[] {
 /** Not every pot empties to the last drop, nor does every piece drink alike. */
 const RESERVE_PCT = '10';
 
+/** An amount as an address has it, in the units of this page; what is no amount stays as it is. */
+function volumeText(text: string): string {
+  const read = parseVolumeMl(text);
+  return read.ok ? show('volume', read.value) : text;
+}
+
 /** The form as an address fills it in; empty where it says nothing. */
 export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft {
   const coatings = coatingsOf(shop);
@@ -67,7 +75,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft 
     applicator,
     gunId: gunsFor(shop, applicator)[0]?.id ?? '',
     goal: mix === null ? 'paint' : 'visit',
-    amount: mix ?? search.get('paint') ?? '900 mL',
+    amount: volumeText(mix ?? search.get('paint') ?? '900 mL'),
     reserve: RESERVE_PCT,
     convention,
     thinning: writeThinning({ convention, value: Number(search.get('thinning') ?? 0) || 0 }),
@@ -77,7 +85,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft 
     batch: '',
     material: '',
     way: 'volume',
-    pail: '200',
+    pail: bare('length', 200),
     reason: '',
     used: [],
   };

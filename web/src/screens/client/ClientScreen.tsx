@@ -1,10 +1,10 @@
 import type { ClientView } from '@upholder/core/api';
-import { localClock, toMinute } from '@upholder/core/shop';
+import { toMinute } from '@upholder/core/shop';
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
-import { dateWords, dayWords } from '../../base/times.ts';
+import { clockWords, dateWords, dayWords } from '../../base/times.ts';
 import { Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
 
 const STAGE_WORDS = {
@@ -59,7 +59,7 @@ function Dates({ view }: { view: ClientView }) {
             ? 'Done'
             : done === null
               ? 'Not planned yet'
-              : `${dayWords(done, timeZone)}, ${localClock(done, timeZone)}`}
+              : `${dayWords(done, timeZone)}, ${clockWords(done, timeZone)}`}
         </dd>
         {!view.isHandedOver && done !== null && (
           <dd className="text-quiet">Drying follows the weather, so this can still move.</dd>

@@ -1,8 +1,8 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { isRepair } from '@upholder/core/planning';
-import { type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
+import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { type RefObject, useEffect, useMemo, useRef } from 'react';
-import { whenWords } from '../../base/times.ts';
+import { clockWords, whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
 import type { RowsBy } from './chartRows.ts';
@@ -241,7 +241,7 @@ export function DryingChart({
               style={{ left: scale.x(now), top: 0, height: top }}
             >
               <span className="absolute top-[25px] left-0 whitespace-nowrap bg-act px-1 font-bold text-tiny text-on-act">
-                now {localClock(now, shop.timeZone)}
+                now {clockWords(now, shop.timeZone)}
               </span>
             </div>
           )}

@@ -1,12 +1,13 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { coatAmounts } from '@upholder/core/mixing';
-import { localClock, workingCrew } from '@upholder/core/shop';
-import { formatDuration, formatMl } from '@upholder/core/units';
+import { workingCrew } from '@upholder/core/shop';
+import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
-import { dateWords, whenWords } from '../../base/times.ts';
+import { clockWords, dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
+import { show } from '../../base/voice.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
 import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
 
@@ -18,7 +19,7 @@ function potWords({ op }: SheetLine, dossiers: readonly Dossier[], shop: ShopCon
   if (!dossier || !step || !sheet || !op.isCoat) return '';
   const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const amounts = coatAmounts(step, sheet, pieces, op.side, dossier.job.place === 'client');
-  return amounts ? `${formatMl(amounts.mixMl)} of ${sheet.name}` : sheet.name;
+  return amounts ? `${show('volume', amounts.mixMl)} of ${sheet.name}` : sheet.name;
 }
 
 /** The day for the wall: each person’s visits in order with what to mix, and what dries when everybody has gone. */
@@ -90,7 +91,7 @@ export function WallSheet() {
                 return (
                   <tr key={`${line.op.id} ${line.start}`} className="border-line border-t align-top">
                     <td className="w-32 whitespace-nowrap py-1.5 pr-3 font-semibold tabular-nums">
-                      {localClock(line.start, shop.timeZone)}–{localClock(line.end, shop.timeZone)}
+                      {clockWords(line.start, shop.timeZone)}–{clockWords(line.end, shop.timeZone)}
                     </td>
                     <td className="py-1.5 pr-3 leading-snug">
                       <span className="font-semibold">{line.op.name}</span>

@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
-import { addDays, type Interval, localClock, localDate, minuteAt } from '@upholder/core/shop';
+import { addDays, type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { useMemo } from 'react';
-import { dateWords } from '../../base/times.ts';
+import { clockWords, dateWords } from '../../base/times.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -62,7 +62,7 @@ export function Backdrop({
           style={{ left: scale.x(minute), top: 26, height: height - 26 }}
         >
           <span className="absolute top-0 left-1 text-tiny text-quiet">
-            {localClock(minute, timeZone).slice(0, 2)}
+            {clockWords(minute, timeZone).slice(0, 2)}
           </span>
         </div>
       ))}

@@ -1,5 +1,6 @@
 import type { LogEntry } from '@upholder/core/jobs';
 import { isRepair, joinWaits, type Move, type PlanSnapshot, type WaitNames } from '@upholder/core/planning';
+import { show } from '../../base/voice.ts';
 
 /** The air has changed when it is off by so much. */
 const AIR_C = 0.75;
@@ -15,7 +16,7 @@ export function causes(
   const { airC, rhPct } = plan.climate;
   if (Math.abs(airC - before.climate.airC) >= AIR_C || Math.abs(rhPct - before.climate.rhPct) >= AIR_PCT)
     words.push(
-      `The air is reckoned at ${airC} °C, ${Math.round(rhPct)} % now, at ${before.climate.airC} °C, ${Math.round(before.climate.rhPct)} % before: every clock runs otherwise.`,
+      `The air is reckoned at ${show('temperature', airC)}, ${Math.round(rhPct)} % now, at ${show('temperature', before.climate.airC)}, ${Math.round(before.climate.rhPct)} % before: every clock runs otherwise.`,
     );
   const since = log.filter(({ loggedAt }) => loggedAt > before.madeAt);
   const withdrawn = since.filter(({ isWithdrawal }) => isWithdrawal).length;

@@ -11,7 +11,7 @@ import { PasswordField } from '../../parts/PasswordField.tsx';
 import { type DraftForm, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { DAY_NAMES } from '../shop/hours.ts';
 import { RegionChoices } from '../shop/RegionFields.tsx';
-import { firstDraft, REGIONS, readNewShop, regionDraft } from './newShop.ts';
+import { firstDraft, REGIONS, railIn, readNewShop, regionDraft } from './newShop.ts';
 
 function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
   return (
@@ -74,8 +74,9 @@ export function NewShopForm({ code }: { code: string }) {
               value={form.text('region')}
               onChange={({ target }) => {
                 form.write('region', target.value);
-                for (const [name, value] of Object.entries(regionDraft(target.value)))
-                  form.write(name, value);
+                const usual = regionDraft(target.value);
+                form.write('railLengthMm', railIn(form.draft, usual.units));
+                for (const [name, value] of Object.entries(usual)) form.write(name, value);
               }}
             >
               {Object.entries(REGIONS).map(([key, { name }]) => (
@@ -95,7 +96,7 @@ export function NewShopForm({ code }: { code: string }) {
       </Part>
       <Part title="Places" note="What work is planned into. More of it under Shop later.">
         {field('benches', 'Benches')}
-        {field('railLengthMm', 'Drying rail, mm')}
+        {field('railLengthMm', 'Drying rail')}
         {field('rackSlots', 'Rack slots')}
         <Tick form={form} name="hasBooth" label="There is a spray booth" />
         {form.draft.hasBooth === true && (

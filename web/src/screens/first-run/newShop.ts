@@ -1,46 +1,51 @@
 import { type NewShop, NewShopSchema } from '@upholder/core/api';
 import { DEFAULT_SHOP_SETTINGS, type Region } from '@upholder/core/shop';
-import { parseDecimal, parseLengthMm } from '@upholder/core/units';
+import { parseDecimal, readQuantity, showQuantity, type UnitSystem } from '@upholder/core/units';
 import { type Draft, type Reading, readBySchema } from '../../parts/useDraftForm.ts';
 import { weekFromText, weekToText } from '../shop/hours.ts';
 
+const BRITISH = { units: 'metric', paper: 'A4', spelling: 'uk' } as const;
+
 /** What is usual where: units, paper, spelling, money, and since when paint may hold no lead. */
-export const REGIONS: Record<string, Region & { name: string; currency: string; leadBanYear: number }> = {
+type Usual = Omit<Region, 'single'> & { name: string; currency: string; leadBanYear: number };
+const OTHER: Usual = {
+  name: 'Elsewhere',
+  ...BRITISH,
+  locale: 'en-IE',
+  currency: 'EUR',
+  leadBanYear: 1992,
+};
+export const REGIONS: Record<string, Usual> = {
   uk: {
     name: 'United Kingdom',
-    units: 'metric',
-    paper: 'A4',
-    spelling: 'uk',
+    ...BRITISH,
+    units: 'uk',
+    locale: 'en-GB',
     currency: 'GBP',
     leadBanYear: 1992,
   },
-  ie: { name: 'Ireland', units: 'metric', paper: 'A4', spelling: 'uk', currency: 'EUR', leadBanYear: 1992 },
+  ie: { name: 'Ireland', ...BRITISH, locale: 'en-IE', currency: 'EUR', leadBanYear: 1992 },
   us: {
     name: 'United States',
     units: 'us',
     paper: 'Letter',
     spelling: 'us',
+    locale: 'en-US',
     currency: 'USD',
     leadBanYear: 1978,
   },
-  ca: { name: 'Canada', units: 'us', paper: 'Letter', spelling: 'uk', currency: 'CAD', leadBanYear: 1990 },
-  nz: {
-    name: 'New Zealand',
-    units: 'metric',
-    paper: 'A4',
+  ca: {
+    name: 'Canada',
+    units: 'us',
+    paper: 'Letter',
     spelling: 'uk',
-    currency: 'NZD',
-    leadBanYear: 1979,
+    locale: 'en-CA',
+    currency: 'CAD',
+    leadBanYear: 1990,
   },
-  au: { name: 'Australia', units: 'metric', paper: 'A4', spelling: 'uk', currency: 'AUD', leadBanYear: 1997 },
-  other: {
-    name: 'Elsewhere',
-    units: 'metric',
-    paper: 'A4',
-    spelling: 'uk',
-    currency: 'EUR',
-    leadBanYear: 1992,
-  },
+  nz: { name: 'New Zealand', ...BRITISH, locale: 'en-NZ', currency: 'NZD', leadBanYear: 1979 },
+  au: { name: 'Australia', ...BRITISH, locale: 'en-AU', currency: 'AUD', leadBanYear: 1997 },
+  other: OTHER,
 };
 
 /** The region that a time zone is most likely in. */
@@ -70,7 +75,7 @@ export function firstDraft(): Draft {
     ...regionDraft(region),
     ...weekToText(DEFAULT_SHOP_SETTINGS.week),
     benches: String(benches),
-    railLengthMm: String(railLengthMm),
+    railLengthMm: showQuantity('length', railLengthMm, unitsIn(regionDraft(region).units)),
     rackSlots: String(rackSlots),
     hasBooth,
     boothRatedForSolvent: false,
@@ -81,10 +86,19 @@ export function firstDraft(): Draft {
   };
 }
 
+const unitsIn = (system: unknown) => ({ system: system as UnitSystem, single: {} });
+
+/** The length of the rail as it stands, written in other units; a text that says no length stays. */
+export function railIn(draft: Draft, system: unknown): string {
+  const text = String(draft.railLengthMm);
+  const rail = readQuantity('length', text, unitsIn(draft.units));
+  return rail.ok ? showQuantity('length', rail.value, unitsIn(system)) : text;
+}
+
 /** What a region usually has. */
 export function regionDraft(key: string): Draft {
-  const { units = 'metric', paper = 'A4', spelling = 'uk', currency = 'EUR' } = REGIONS[key] ?? {};
-  return { units, paper, spelling, currency };
+  const { units, paper, spelling, locale, currency } = REGIONS[key] ?? OTHER;
+  return { units, paper, spelling, locale, currency };
 }
 
 function numberOf(text: string): number {
@@ -96,7 +110,8 @@ function numberOf(text: string): number {
 export function readNewShop(draft: Draft): Reading<NewShop> {
   const text = (key: string) => String(draft[key] ?? '');
   const texts = Object.fromEntries(Object.entries(draft).map(([key, value]) => [key, String(value)]));
-  const rail = parseLengthMm(text('railLengthMm'));
+  const units = unitsIn(text('units'));
+  const rail = readQuantity('length', text('railLengthMm'), units);
   const settings = {
     ...DEFAULT_SHOP_SETTINGS,
     week: weekFromText(texts),
@@ -107,7 +122,13 @@ export function readNewShop(draft: Draft): Reading<NewShop> {
     rackSlots: numberOf(text('rackSlots')),
     currency: text('currency').trim().toUpperCase(),
     leadBanYear: REGIONS[text('region')]?.leadBanYear ?? DEFAULT_SHOP_SETTINGS.leadBanYear,
-    region: { units: text('units'), paper: text('paper'), spelling: text('spelling') },
+    region: {
+      units: text('units'),
+      single: {},
+      paper: text('paper'),
+      spelling: text('spelling'),
+      locale: text('locale'),
+    },
   };
   const isSame = draft['owner.password'] === draft.again;
   return readBySchema(

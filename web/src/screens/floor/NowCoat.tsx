@@ -1,8 +1,9 @@
 import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
-import { localClock, toMinute } from '@upholder/core/shop';
-import { formatMl } from '@upholder/core/units';
+import { toMinute } from '@upholder/core/shop';
+import { clockWords } from '../../base/times.ts';
+import { show } from '../../base/voice.ts';
 import { CoatFields } from '../../job/log/CoatFields.tsx';
 import { mixAddress } from '../../job/useAgenda.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
@@ -16,11 +17,13 @@ export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { 
   return (
     <>
       <p className="mt-4 border-line border-t pt-3 text-lead">
-        {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']}, {coat.step.wftUm} µm wet
+        {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']},{' '}
+        {coat.step.wftUm !== null && show('film', coat.step.wftUm)} wet
       </p>
       <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
-        Mix {formatMl(coat.amounts.paintMl)}
-        {coat.amounts.thinnerMl > 0 && ` + ${formatMl(coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
+        Mix {show('volume', coat.amounts.paintMl)}
+        {coat.amounts.thinnerMl > 0 &&
+          ` + ${show('volume', coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
       </p>
       <p className="text-quiet">
         {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the piece,
@@ -44,7 +47,7 @@ export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { 
             words: (
               <>
                 <span className="font-semibold">
-                  Pot {localClock(toMinute(pot.startedAt), shop.timeZone)}
+                  Pot {clockWords(toMinute(pot.startedAt), shop.timeZone)}
                 </span>
                 {pot.batch && `, batch ${pot.batch}`}
               </>

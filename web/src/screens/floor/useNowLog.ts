@@ -8,7 +8,8 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useLogging } from '../../api/useLogging.ts';
 import { usePots } from '../../api/usePots.ts';
-import { type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
+import { show } from '../../base/voice.ts';
+import { amountTexts, type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
 import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
 import { coatOf } from '../../job/useAgenda.ts';
 
@@ -29,8 +30,7 @@ function fromPot(draft: CoatDraft, pot: PotRecord, cups: readonly Cup[]): CoatDr
   return {
     ...draft,
     potId: pot.id,
-    paint: `${Math.round(paint + hardener)} mL`,
-    thinner: `${Math.round(thinner)} mL`,
+    ...amountTexts(Math.round(paint + hardener), Math.round(thinner)),
     ...(seconds !== undefined && cup ? { cup, seconds: seconds.toFixed(1) } : {}),
   };
 }
@@ -43,16 +43,14 @@ export function useNowLog({ item, dossier, shop, now, onLogged }: NowItem & { on
   const climate = shop.reading ?? shop.planningClimate;
   const [typed, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
-    paint: coat?.amounts ? `${coat.amounts.paintMl} mL` : '',
-    thinner: coat?.amounts ? `${coat.amounts.thinnerMl} mL` : '',
+    ...amountTexts(coat?.amounts?.paintMl, coat?.amounts?.thinnerMl),
     cup: isSprayed(coat?.applicator ?? null) ? 'ISO 4 mm' : '',
     seconds: '',
-    airC: climate.airC.toFixed(1),
+    airC: show('temperature', climate.airC),
+    airMeantC: Math.round(climate.airC * 10) / 10,
     rhPct: String(Math.round(climate.rhPct)),
     wftUm: null,
-    ...(coat?.amounts
-      ? { planned: { paint: `${coat.amounts.paintMl} mL`, thinner: `${coat.amounts.thinnerMl} mL` } }
-      : {}),
+    ...(coat?.amounts ? { planned: amountTexts(coat.amounts.paintMl, coat.amounts.thinnerMl) } : {}),
   }));
   const { pots } = usePots();
   const ownPots = (pots ?? []).filter(

@@ -3,19 +3,36 @@ import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation
 import type { Piece } from '@upholder/core/pieces';
 import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
+import { bare, read, unit } from '../../base/voice.ts';
 import { Select, TextInput } from '../../parts/controls.tsx';
 
 const HINGE_WORDS = { off: 'remove', masked: 'mask in place', renewed: 'replace' } as const;
 
 const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
 
+/** What was typed for a number of things, or for a length; nothing is 0. */
+function readCell(text: string, value: number, isLength: boolean) {
+  if (text.trim() === '') return { ok: true as const, value: 0 };
+  if (isLength) return read('length', text, value);
+  return parseDecimal(text, {
+    what: 'the count',
+    example: '2',
+    min: 0,
+    max: 999,
+    isWhole: true,
+    suffixes: ['pcs', 'x'],
+  });
+}
+
 function CountCell({
   value,
   label,
+  isLength = false,
   onCommit,
 }: {
   value: number;
   label: string;
+  isLength?: boolean;
   onCommit(value: number): void;
 }) {
   const [text, setText] = useState<string | null>(null);
@@ -27,25 +44,15 @@ function CountCell({
       className="text-right"
       aria-invalid={problem !== undefined}
       title={problem}
-      value={text ?? (value === 0 ? '' : String(value))}
+      value={text ?? (value === 0 ? '' : isLength ? bare('length', value) : String(value))}
       placeholder="–"
       onChange={({ target }) => setText(target.value)}
       onBlur={() => {
         if (text === null) return;
-        const read =
-          text.trim() === ''
-            ? { ok: true as const, value: 0 }
-            : parseDecimal(text, {
-                what: 'the count',
-                example: '2',
-                min: 0,
-                max: 999,
-                isWhole: true,
-                suffixes: ['pcs', 'x'],
-              });
-        setProblem(read.ok ? undefined : read.message);
-        if (!read.ok) return;
-        if (read.value !== value) onCommit(read.value);
+        const typed = readCell(text, value, isLength);
+        setProblem(typed.ok ? undefined : typed.message);
+        if (!typed.ok) return;
+        if (typed.value !== value) onCommit(typed.value);
         setText(null);
       }}
     />
@@ -136,8 +143,9 @@ export function BagRow({
       </td>
       <td className="px-1">
         <CountCell
-          label={`Hole centres of ${tag}, mm`}
+          label={`Hole centres of ${tag}, ${unit('length')}`}
           value={hardware.holeCentresMm ?? 0}
+          isLength
           onCommit={(holeCentresMm) => set({ holeCentresMm: holeCentresMm === 0 ? null : holeCentresMm })}
         />
       </td>

@@ -1,9 +1,9 @@
 import type { OpeningRow } from '@upholder/core/api';
 import type { Hardware } from '@upholder/core/elevation';
 import { PIECE_KIND_TRAITS } from '@upholder/core/pieces';
-import { localClock, localDate, toMinute } from '@upholder/core/shop';
+import { localDate, toMinute } from '@upholder/core/shop';
 import { Link } from 'react-router';
-import { dayWords } from '../../base/times.ts';
+import { clockWords, dayWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
@@ -85,7 +85,7 @@ export function HardwareScreen() {
     const minute = toMinute(at);
     const day = localDate(minute, shop.timeZone);
     return day === localDate(now, shop.timeZone)
-      ? localClock(minute, shop.timeZone)
+      ? clockWords(minute, shop.timeZone)
       : dayWords(minute, shop.timeZone);
   };
   return (

@@ -5,6 +5,7 @@ import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { show } from '../../base/voice.ts';
 import type { JobInShop } from '../../job/useJobContext.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
@@ -101,7 +102,7 @@ export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop)
       <div className="mt-4 flex items-baseline gap-4">
         <p className="flex-1">
           <span className="quantity">{pieces.length}</span> pieces,{' '}
-          <span className="quantity">{(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²</span>.{' '}
+          <span className="quantity">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.{' '}
           <Link
             to="../sequence"
             className={`underline underline-offset-2 ${zone.systemId ? '' : 'font-semibold text-act'}`}

@@ -1,26 +1,26 @@
 import type { Dossier, OpeningRow, PieceRow } from '@upholder/core/api';
 import { tagPlace } from '@upholder/core/elevation';
 import { pieceKindWords } from '@upholder/core/pieces';
-import { formatMm } from '@upholder/core/units';
 import { useState } from 'react';
+import { showAll } from '../../base/voice.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Field, Select, ZoneSelect } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
 
 interface LabelSize {
-  name: string;
+  name: string | null;
   widthMm: number;
   heightMm: number;
 }
 
 /** Common label stock, in mm. */
 const SIZES: LabelSize[] = [
-  { name: '24 × 12 mm tape', widthMm: 24, heightMm: 12 },
-  { name: '38 × 21 mm', widthMm: 38, heightMm: 21 },
-  { name: '45 × 21 mm', widthMm: 45, heightMm: 21 },
-  { name: '63 × 38 mm', widthMm: 63, heightMm: 38 },
-  { name: '99 × 57 mm', widthMm: 99, heightMm: 57 },
+  { name: 'tape', widthMm: 24, heightMm: 12 },
+  { name: null, widthMm: 38, heightMm: 21 },
+  { name: null, widthMm: 45, heightMm: 21 },
+  { name: null, widthMm: 63, heightMm: 38 },
+  { name: null, widthMm: 99, heightMm: 57 },
 ];
 const LEAST_CODE_MM = 10;
 
@@ -47,7 +47,7 @@ function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; si
           <div style={{ fontSize: '2.2mm' }}>
             {pieceKindWords(piece.kind)}
             <br />
-            {formatMm(piece.widthMm)} × {formatMm(piece.heightMm)}
+            {showAll('length', [piece.widthMm, piece.heightMm])}
           </div>
         )}
       </div>
@@ -122,9 +122,10 @@ export function LabelsScreen() {
         <Field label="Label size">
           {(ids) => (
             <Select {...ids} value={sizeIndex} onChange={({ target }) => setSizeIndex(Number(target.value))}>
-              {SIZES.map(({ name }, index) => (
-                <option key={name} value={index}>
-                  {name}
+              {SIZES.map(({ name, widthMm, heightMm }, index) => (
+                <option key={`${widthMm} ${heightMm}`} value={index}>
+                  {showAll('length', [widthMm, heightMm])}
+                  {name !== null && ` ${name}`}
                 </option>
               ))}
             </Select>

@@ -8,6 +8,7 @@ import { actionWords, SIDE_WORDS } from '@upholder/core/words';
 import { useMemo, useState } from 'react';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
+import { show, voice } from '../../base/voice.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
 import { planningShop, useCurrentDossier, useJobContext } from '../../job/useJobContext.ts';
 import { Button, Sheet } from '../../parts/controls.tsx';
@@ -19,12 +20,13 @@ function coatWords(entry: LogEntry, shop: ShopContext): string {
   if (!coat) return '';
   const parts = [shop.products.find(({ key }) => key === coat.productKey)?.sheet.name ?? coat.productKey];
   if (coat.paintMl !== null) {
-    const amount = pouredWords(coat.paintMl, coat.thinnerMl ?? 0);
+    const amount = pouredWords(coat.paintMl, coat.thinnerMl ?? 0, voice().units);
     parts.push(coat.amountsFrom === 'plan' ? `${amount} as planned, not measured` : amount);
   }
   if (coat.cupSeconds !== null) parts.push(`${coat.cupSeconds} s in ${coat.cup ?? 'the cup'}`);
-  if (coat.wftUm !== null) parts.push(`${coat.wftUm} µm wet by comb`);
-  if (coat.climate) parts.push(`${coat.climate.airC} °C, ${Math.round(coat.climate.rhPct)} %`);
+  if (coat.wftUm !== null) parts.push(`${show('film', coat.wftUm)} wet by comb`);
+  if (coat.climate)
+    parts.push(`${show('temperature', coat.climate.airC)}, ${Math.round(coat.climate.rhPct)} %`);
   return parts.join(' · ');
 }
 

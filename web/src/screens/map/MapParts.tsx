@@ -1,9 +1,9 @@
 import type { Dossier, WallRow } from '@upholder/core/api';
 import { hardwareOf, type Opening } from '@upholder/core/elevation';
 import { nextTag, type Piece } from '@upholder/core/pieces';
-import { parseLengthMm } from '@upholder/core/units';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { bare, labelled, read } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
 export function WallFields({
@@ -23,13 +23,12 @@ export function WallFields({
         <TextInput
           {...ids}
           className="min-h-11"
-          value={draft[key] ?? String(wall[key])}
+          value={draft[key] ?? (key === 'name' || key === 'letter' ? wall[key] : bare('length', wall[key]))}
           onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
           onBlur={() => {
             const value = draft[key];
             if (value === undefined) return;
-            const isSize = key === 'widthMm' || key === 'heightMm';
-            const size = isSize ? parseLengthMm(value) : null;
+            const size = key === 'widthMm' || key === 'heightMm' ? read('length', value, wall[key]) : null;
             setErrors({ ...errors, [key]: size && !size.ok ? size.message : undefined });
             if (size && !size.ok) return;
             setDraft({ ...draft, [key]: undefined });
@@ -46,8 +45,8 @@ export function WallFields({
         {text('name', 'Wall')}
         {text('letter', 'In tags')}
       </div>
-      {text('widthMm', 'Width, mm')}
-      {text('heightMm', 'Height, mm')}
+      {text('widthMm', labelled('Width', 'length'))}
+      {text('heightMm', labelled('Height', 'length'))}
       <Button kind="quiet" className="col-span-2 justify-self-start" onClick={onDelete}>
         Delete this wall
       </Button>

@@ -3,6 +3,7 @@ import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useNowMinute } from '../../base/useNow.ts';
+import { show } from '../../base/voice.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
@@ -136,8 +137,8 @@ export function MapScreen() {
             />
           ) : (
             <p className="text-quiet">
-              Press an opening. Drag it, or use the arrow keys: 10 mm a press, 100 mm with Shift, and with
-              Ctrl its size.
+              Press an opening. Drag it, or use the arrow keys: {show('length', 10)} at a time,{' '}
+              {show('length', 100)} with Shift, and with Ctrl its size.
             </p>
           )}
           {openWall && (

@@ -1,8 +1,8 @@
 import type { Dossier, OpeningRow } from '@upholder/core/api';
 import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
-import { formatMm, parseLengthMm } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { bare, labelled, read, showAll, understood } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
 interface PanelProps {
@@ -26,19 +26,19 @@ function LengthField({ name, mm, onCommit }: { name: string; mm: number; onCommi
   const [problem, setProblem] = useState<string | undefined>();
   function commit(): void {
     if (text === null) return;
-    const read = parseLengthMm(text);
-    setProblem(read.ok ? undefined : read.message);
-    if (!read.ok) return;
+    const typed = read('length', text, mm);
+    setProblem(typed.ok ? undefined : typed.message);
+    if (!typed.ok) return;
     setText(null);
-    if (read.value !== mm) onCommit(read.value);
+    if (typed.value !== mm) onCommit(typed.value);
   }
   return (
-    <Field label={`${name}, mm`} error={problem}>
+    <Field label={labelled(name, 'length')} error={problem} hint={text && understood('length', text)}>
       {(ids) => (
         <TextInput
           {...ids}
           className="min-h-11 text-right"
-          value={text ?? formatMm(mm)}
+          value={text ?? bare('length', mm)}
           onChange={({ target }) => setText(target.value)}
           onBlur={commit}
           onKeyDown={(event) => event.key === 'Enter' && commit()}
@@ -94,9 +94,7 @@ export function OpeningPanel({ dossier, opening, onChange, onAssign, onDelete }:
             >
               {piece.tag}
             </Link>
-            <span className="quantity text-quiet">
-              {formatMm(piece.widthMm)} × {formatMm(piece.heightMm)}
-            </span>
+            <span className="quantity text-quiet">{showAll('length', [piece.widthMm, piece.heightMm])}</span>
             <Button kind="quiet" onClick={() => onAssign(piece, null)}>
               Out
             </Button>

@@ -3,6 +3,7 @@ import { snapOpening } from '@upholder/core/elevation';
 import type { PieceStates } from '@upholder/core/floor';
 import { type KeyboardEvent, useState } from 'react';
 import { type Shift, usePointerDrag } from '../../base/usePointerDrag.ts';
+import { showAll } from '../../base/voice.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 const STEP_MM = 10;
@@ -156,9 +157,7 @@ export function WallView({
       <figcaption className="mb-1 flex items-baseline gap-3">
         <span className="tape text-note">{wall.letter}</span>
         <span className="font-semibold">{wall.name}</span>
-        <span className="quantity text-quiet">
-          {wall.widthMm} × {wall.heightMm} mm
-        </span>
+        <span className="quantity text-quiet">{showAll('length', [wall.widthMm, wall.heightMm])}</span>
       </figcaption>
       <div
         className="relative border-ink border-b-[3px] bg-raised"

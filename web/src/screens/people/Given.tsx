@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { dateWords } from '../../base/times.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
@@ -32,7 +33,7 @@ function Invite({ name, code, until }: Extract<GivenTo, { kind: 'invite' }>) {
       <div className="flex min-w-64 flex-1 flex-col gap-3">
         <p>
           Give {name} this link or let them scan the code. It sets sign-in name and password, works once, and
-          only until {new Date(until).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}.
+          only until {dateWords(until.slice(0, 10))}.
         </p>
         <p className="break-all bg-raised p-3">{link}</p>
         <p>

@@ -11,6 +11,7 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { readBySchema, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
+import { OwnUnits } from './OwnUnits.tsx';
 
 const ChangeSchema = z
   .object({
@@ -136,7 +137,7 @@ function Places() {
   );
 }
 
-/** What is one's own: password, PIN, and where one is signed in. */
+/** What is one's own: password, PIN, units, and where one is signed in. */
 export function MeScreen() {
   const { data: session } = upholder.useSessionQuery();
   const member = session?.member;
@@ -158,6 +159,7 @@ export function MeScreen() {
         <Password />
         <Pin />
       </div>
+      <OwnUnits units={member.units} />
       <Places />
     </main>
   );

@@ -1,5 +1,13 @@
-import { fieldName, type Piece, pieceFields } from '@upholder/core/pieces';
+import {
+  fieldName,
+  isLengthField,
+  type Piece,
+  type PieceFieldName,
+  pieceFields,
+  writeMembers,
+} from '@upholder/core/pieces';
 import { useState } from 'react';
+import { bare, voice } from '../../base/voice.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import type { Clash } from '../../job/useTakeoff.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
@@ -20,6 +28,8 @@ export function ClashDialog({
   const words = (key: keyof Piece, value: unknown): string => {
     if (key === 'zoneId') return dossier.zones.find(({ id }) => id === value)?.name ?? '–';
     if (key === 'openingId') return dossier.openings.find(({ id }) => id === value)?.tag ?? 'none';
+    if (typeof value === 'number' && isLengthField(key as PieceFieldName)) return bare('length', value);
+    if (key === 'members') return writeMembers(value as Piece['members'], voice().units) || 'none';
     if (typeof value === 'boolean') return value ? 'yes' : 'no';
     if (Array.isArray(value))
       return value.length === 0
@@ -59,7 +69,7 @@ export function ClashDialog({
           {differing.map((key) => (
             <tr key={key} className="border-line border-t">
               <th scope="row" className="py-1.5 font-normal">
-                {fieldName(key)}
+                {fieldName(key, voice().units)}
               </th>
               <td className={`quantity ${clash.changed.includes(key) ? 'font-bold' : ''}`}>
                 {words(key, clash.mine[key])}

@@ -11,6 +11,7 @@ import {
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Refusal } from '../../api/upholder.ts';
+import { show, voice } from '../../base/voice.ts';
 import { Button, TextInput, ZoneSelect } from '../../parts/controls.tsx';
 
 const EXAMPLE = '12 × 400×720 shaker, 60 frame, both sides';
@@ -57,7 +58,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
   function piecesFor(
     line: string,
   ): { pieces: Piece[]; said: string } | { error: string; suggestion?: FastQuestion['suggestion'] } {
-    const entry = parseFastLine(line, like);
+    const entry = parseFastLine(line, like, voice().units);
     if (!entry.ok) return { error: entry.message, suggestion: entry.suggestion };
     const { count, tag, piece, said: words } = entry.value;
     const taken = dossier.pieces.map((known) => known.tag);
@@ -73,7 +74,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
     }));
     const m2 = pieces.reduce((sum, one) => sum + pieceAreas(one).totalMm2 / 1e6, 0);
     const range = tags.length === 1 ? tags[0] : `${tags[0]} to ${tags.at(-1)}`;
-    return { pieces, said: `${words} → ${range}, ${m2.toFixed(2)} m²` };
+    return { pieces, said: `${words} → ${range}, ${show('area', m2)}` };
   }
 
   function read(line: string): void {

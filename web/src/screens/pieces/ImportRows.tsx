@@ -2,13 +2,14 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { TakeoffRow } from '@upholder/core/formats';
 import { sayPiece } from '@upholder/core/pieces';
 import { useMemo, useRef, useState } from 'react';
+import { voice } from '../../base/voice.ts';
 
 const ROW_PX = 36;
 
 /** A row as it was understood: how many of what, in mm. */
 function saidOf({ pieces }: TakeoffRow): string {
   const [first] = pieces;
-  return first ? sayPiece(first, pieces.length) : '';
+  return first ? sayPiece(first, pieces.length, voice().units) : '';
 }
 
 interface RowsProps {

@@ -27,7 +27,7 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
   }, [dossier.openings, dossier.zones, isNarrow]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
-    const read = column.read(text);
+    const read = column.read(text, piece);
     if (!read.ok) return setErrors({ [column.key]: read.message });
     const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
     if (!parsed.success)

@@ -8,7 +8,7 @@ import {
   type PieceAreas,
   pieceAreas,
 } from '@upholder/core/pieces';
-import { formatMm } from '@upholder/core/units';
+import { bare, show, voice } from '../../base/voice.ts';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 
 const TALLEST_PX = 190;
@@ -19,7 +19,7 @@ function Row({ name, mm2, why }: { name: string; mm2: number; why: string }) {
     <>
       <dt className="text-quiet">{name}</dt>
       <dd className="quantity text-right" title={why}>
-        {(mm2 / 1e6).toFixed(3)} m²
+        {show('area', mm2 / 1e6)}
       </dd>
     </>
   );
@@ -76,7 +76,7 @@ export function PieceDrawing({
       </div>
       <div className="mt-3 grid grid-cols-[auto_1fr] grid-rows-[1fr_auto] justify-items-center gap-1">
         <span className="quantity self-center text-quiet text-note [writing-mode:vertical-rl] rotate-180">
-          {formatMm(piece.heightMm)}
+          {bare('length', piece.heightMm)}
         </span>
         <PieceGlyph
           piece={piece}
@@ -87,7 +87,7 @@ export function PieceDrawing({
           withCountdown
         />
         <span />
-        <span className="quantity text-quiet text-note">{formatMm(piece.widthMm)} mm</span>
+        <span className="quantity text-quiet text-note">{show('length', piece.widthMm)}</span>
       </div>
       <dl className="mt-3 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5">
         {PARTS.filter(({ key, isRare }) => !isRare || areas[key] > 0).map(({ key, name, why }) => (
@@ -95,12 +95,12 @@ export function PieceDrawing({
         ))}
         <dt className="border-line border-t pt-1 font-semibold">To finish</dt>
         <dd className="quantity border-line border-t pt-1 text-right">
-          {(areas.totalMm2 / 1e6).toFixed(3)} m²
+          {show('area', areas.totalMm2 / 1e6)}
         </dd>
         <dt className="text-quiet">Door equivalents</dt>
         <dd className="quantity text-right">{doorEquivalents(piece, measure)}</dd>
       </dl>
-      <p className="text-small text-quiet leading-snug">{doorMeasureWords(measure)}</p>
+      <p className="text-small text-quiet leading-snug">{doorMeasureWords(measure, voice().units)}</p>
       <p className="mt-2 text-small text-quiet leading-snug">Tag: {tagPlace(piece)}.</p>
     </div>
   );

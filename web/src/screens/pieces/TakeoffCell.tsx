@@ -56,7 +56,7 @@ export function TakeoffCell({ column, piece, row, error, onCommit, onFocus, onPr
       spellCheck={false}
       onChange={({ target }) => {
         setDraft(target.value);
-        const read = column.read(target.value);
+        const read = column.read(target.value, piece);
         if (read.ok) onPreview(read.value);
       }}
       onBlur={() => draft !== null && draft !== written && onCommit(column, draft)}

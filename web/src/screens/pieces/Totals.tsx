@@ -9,16 +9,17 @@ import {
   totalAreas,
 } from '@upholder/core/pieces';
 import { Link } from 'react-router';
+import { bare, unit, voice } from '../../base/voice.ts';
 
 type Figures = [name: string, value: string][];
 
 function figuresOf(pieces: readonly Piece[], measure: DoorMeasure): Figures {
   const areas = totalAreas(pieces);
-  const m2 = (mm2: number) => (mm2 / 1e6).toFixed(2);
+  const m2 = (mm2: number) => bare('area', mm2 / 1e6);
   const equivalents = pieces.reduce((sum, piece) => sum + doorEquivalents(piece, measure), 0);
   const all: Figures = [
     ['pieces', String(pieces.length)],
-    ['m² to finish', m2(areas.totalMm2)],
+    [`${unit('area')} to finish`, m2(areas.totalMm2)],
     ['door equivalents', String(equivalents)],
     ['front', m2(areas.frontMm2)],
     ['back', m2(areas.backMm2)],
@@ -27,7 +28,7 @@ function figuresOf(pieces: readonly Piece[], measure: DoorMeasure): Figures {
     ['profiles', m2(areas.profilesMm2)],
     ['insides', m2(areas.interiorMm2)],
   ];
-  return all.filter(([name, value]) => (name !== 'profiles' && name !== 'insides') || value !== '0.00');
+  return all.filter(([name, value]) => (name !== 'profiles' && name !== 'insides') || value !== '0');
 }
 
 /** Totals of the take-off, always in view; opened, by zone and by kind. */
@@ -74,7 +75,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
                 </th>
                 {whole.map(([column]) => (
                   <td key={column} className="quantity px-3">
-                    {own.get(column) ?? '0.00'}
+                    {own.get(column) ?? '0'}
                   </td>
                 ))}
               </tr>
@@ -83,7 +84,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
         </tbody>
       </table>
       <p className="mt-2 text-note text-quiet">
-        Door equivalents of a piece: {doorMeasureWords(measure)}. What counts is set under{' '}
+        Door equivalents of a piece: {doorMeasureWords(measure, voice().units)}. What counts is set under{' '}
         <Link to="/shop" className="text-act underline underline-offset-2">
           Shop
         </Link>

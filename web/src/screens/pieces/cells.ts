@@ -16,7 +16,8 @@ import {
   VERDICTS,
   writeMembers,
 } from '@upholder/core/pieces';
-import { formatMm, parseDecimal, parseLengthMm } from '@upholder/core/units';
+import { parseDecimal } from '@upholder/core/units';
+import { bare, read as readQuantity, voice } from '../../base/voice.ts';
 
 /** A column of the take-off table: how a cell is written and what it reads. */
 export interface Column {
@@ -29,7 +30,8 @@ export interface Column {
   isNumber?: boolean;
   /** Null where the cell means nothing for this piece. */
   write(piece: Piece): string | null;
-  read(text: string): Outcome<Partial<Piece>>;
+  /** @param piece the one that is edited: a text that still says what it has changes nothing. */
+  read(text: string, piece?: Piece): Outcome<Partial<Piece>>;
 }
 
 type SizeField = 'widthMm' | 'heightMm' | 'thicknessMm' | 'frameMm' | 'recessMm';
@@ -41,9 +43,9 @@ function lengthColumn(key: SizeField, title: string = PIECE_FIELDS[key].name): C
     width: '3.55rem',
     fields: [key],
     isNumber: true,
-    write: (piece) => (PIECE_FIELDS[key].concerns(piece) ? formatMm(piece[key]) : null),
-    read(text) {
-      const length = parseLengthMm(text);
+    write: (piece) => (PIECE_FIELDS[key].concerns(piece) ? bare('length', piece[key]) : null),
+    read(text, piece) {
+      const length = readQuantity('length', text, piece?.[key]);
       return length.ok ? success({ [key]: length.value }) : length;
     },
   };
@@ -184,11 +186,11 @@ function detailLength(key: LengthField): Column {
     write: (piece) => {
       const mm = piece[key];
       if (!concerns(piece)) return null;
-      return mm === null ? '' : formatMm(mm);
+      return mm === null ? '' : bare('length', mm);
     },
-    read(text) {
+    read(text, piece) {
       if (text.trim() === '') return success({ [key]: holds === 'optional length' ? null : 0 });
-      const length = parseLengthMm(text);
+      const length = readQuantity('length', text, piece?.[key]);
       return length.ok ? success({ [key]: length.value }) : length;
     },
   };
@@ -275,9 +277,12 @@ export function detailColumns(openings: readonly { id: string; tag: string }[]):
     }),
     detailLength('depthMm'),
     fieldColumn('members', {
-      write: (piece) => writeMembers(piece.members),
-      read(text) {
-        const members = parseMembers(text);
+      write: (piece) => writeMembers(piece.members, voice().units),
+      read(text, piece) {
+        // Untouched, however they were rounded to be shown.
+        if (piece && text === writeMembers(piece.members, voice().units))
+          return success({ members: piece.members });
+        const members = parseMembers(text, voice().units);
         return members.ok ? success({ members: members.value }) : members;
       },
     }),

@@ -48,7 +48,7 @@ export function useCells({ dossier, columns, edit, insert, onProblem, focusCell 
   }
 
   async function commit(piece: PieceRow, column: Column, text: string): Promise<void> {
-    const read = column.read(text);
+    const read = column.read(text, piece);
     if (!read.ok) return showErrors(piece.id, { [column.key]: read.message });
     const parsed = PieceSchema.safeParse({ ...piece, ...read.value });
     if (!parsed.success) {

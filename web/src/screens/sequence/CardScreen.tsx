@@ -12,9 +12,10 @@ import {
   supplyNeed,
   supplyWords,
 } from '@upholder/core/systems';
-import { formatDuration, formatMl } from '@upholder/core/units';
+import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
+import { show, voice } from '../../base/voice.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
@@ -37,13 +38,13 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
   const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
   const need = supply ? supplyNeed(step, supply, pieces) : null;
   const tools = [
-    supply && `${supply.name}${need ? `, ${supplyWords(need)}` : ''}`,
+    supply && `${supply.name}${need ? `, ${supplyWords(need, voice().units)}` : ''}`,
     sheet?.name,
     step.applicator ? APPLICATOR_WORDS[step.applicator] : null,
-    step.wftUm === null ? null : `${step.wftUm} µm wet`,
+    step.wftUm === null ? null : `${show('film', step.wftUm)} wet`,
     step.thinning ? thinningWords(step.thinning) : null,
     amounts
-      ? `${formatMl(amounts.paintMl)}${amounts.thinnerMl > 0 ? ` + ${formatMl(amounts.thinnerMl)}` : ''}`
+      ? `${show('volume', amounts.paintMl)}${amounts.thinnerMl > 0 ? ` + ${show('volume', amounts.thinnerMl)}` : ''}`
       : null,
   ].filter(Boolean);
   const clocks = clocksOf(step, shop);

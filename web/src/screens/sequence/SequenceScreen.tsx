@@ -3,6 +3,7 @@ import { totalAreas } from '@upholder/core/pieces';
 import type { Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { show } from '../../base/voice.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { moveTo, StepList } from '../../job/steps/StepList.tsx';
@@ -115,7 +116,7 @@ export function SequenceScreen() {
           <span className="flex items-center gap-4">
             <span className="text-quiet">
               <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
-              <span className="quantity text-ink">{(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²</span>.
+              <span className="quantity text-ink">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.
               Clocks for{' '}
               <span className="quantity text-ink">
                 {airC} °C, {Math.round(rhPct)} %

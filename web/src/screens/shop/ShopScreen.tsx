@@ -1,11 +1,13 @@
 import type { ShopContext } from '@upholder/core/api';
 import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { type ShopSettings, ShopSettingsSchema, WEEKDAYS } from '@upholder/core/shop';
-import { parseDecimal, parseLengthMm, parseTemperatureC } from '@upholder/core/units';
+import { parseDecimal, type QuantityName } from '@upholder/core/units';
+import { localeOf } from '@upholder/core/words';
 import { z } from 'zod';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
+import { bare, read, show } from '../../base/voice.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
@@ -13,6 +15,7 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
+import { singlesDraft, singlesOf } from '../../parts/UnitChoices.tsx';
 import {
   type Draft,
   type Reading,
@@ -27,13 +30,15 @@ import { RegionFields } from './RegionFields.tsx';
 const PLACES: {
   key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
   name: string;
+  quantity?: QuantityName;
 }[] = [
   { key: 'benches', name: 'Benches' },
-  { key: 'railLengthMm', name: 'Rail, mm' },
-  { key: 'railGapMm', name: 'Gap on rail, mm' },
+  { key: 'railLengthMm', name: 'Rail', quantity: 'length' },
+  { key: 'railGapMm', name: 'Gap on rail', quantity: 'length' },
   { key: 'rackSlots', name: 'Rack slots' },
-  { key: 'rackSlotLengthMm', name: 'Slot length, mm' },
+  { key: 'rackSlotLengthMm', name: 'Slot length', quantity: 'length' },
 ];
+const AREAS = ['smallBelowM2', 'largeAboveM2'] as const;
 
 /** Settings that stand together; their fields are drafted by themselves. */
 const GROUPS = new Set(['week', 'doorMeasure', 'changeover', 'region']);
@@ -56,33 +61,45 @@ function draftOf({ name, timeZone, settings }: Head): Draft {
     timeZone,
     daysOff: settings.daysOff,
     ...weekToText(settings.week),
-    ...Object.fromEntries(PLACES.map(({ key }) => [key, String(settings[key])])),
+    ...Object.fromEntries(
+      PLACES.map(({ key, quantity }) => [
+        key,
+        quantity ? bare(quantity, settings[key]) : String(settings[key]),
+      ]),
+    ),
     ...Object.fromEntries(FLAG_KEYS.map((key) => [key, settings[key]])),
     currency: settings.currency,
-    ...settings.region,
+    units: settings.region.units,
+    ...singlesDraft(settings.region.single),
+    paper: settings.region.paper,
+    spelling: settings.region.spelling,
+    locale: localeOf(settings.region),
     leadBanYear: String(settings.leadBanYear),
     paleMin: String(changeover.paleMin),
     solventMin: String(changeover.solventMin),
-    smallBelowM2: String(doorMeasure.smallBelowM2),
-    largeAboveM2: String(doorMeasure.largeAboveM2),
+    ...Object.fromEntries(AREAS.map((key) => [key, bare('area', doorMeasure[key])])),
     twoFromPanels: String(doorMeasure.twoFromPanels),
   };
 }
 
 /** A field as a number; NaN where it is none, which the settings then refuse at that field. */
-function numberIn(draft: Draft, key: string): number {
+function numberIn(draft: Draft, key: string, { doorMeasure, ...known }: ShopSettings): number {
   const text = String(draft[key] ?? '');
-  const read = key.endsWith('Mm')
-    ? parseLengthMm(text)
-    : parseDecimal(text, { suffixes: ['m²', 'm2', 'min'] });
-  return read.ok ? read.value : Number.NaN;
+  const place = PLACES.find((one) => one.key === key);
+  const area = AREAS.find((one) => one === key);
+  const found = area
+    ? read('area', text, doorMeasure[area])
+    : place?.quantity
+      ? read(place.quantity, text, known[place.key])
+      : parseDecimal(text, { suffixes: ['min'] });
+  return found.ok ? found.value : Number.NaN;
 }
 
 const HeadSchema = z.object({ name: z.string(), timeZone: z.string(), settings: ShopSettingsSchema });
 
 /** What the form says of the shop; settings that it does not show stay as they are. */
 function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
-  const number = (key: string) => numberIn(draft, key);
+  const number = (key: string) => numberIn(draft, key, known);
   const texts = Object.fromEntries(Object.entries(draft).map(([key, value]) => [key, String(value)]));
   const settings = {
     ...known,
@@ -92,7 +109,13 @@ function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
     changeover: { paleMin: number('paleMin'), solventMin: number('solventMin') },
     daysOff: draft.daysOff,
     currency: (texts.currency ?? '').trim().toUpperCase(),
-    region: { units: texts.units, paper: texts.paper, spelling: texts.spelling },
+    region: {
+      units: texts.units,
+      single: singlesOf(draft),
+      paper: texts.paper,
+      spelling: texts.spelling,
+      locale: texts.locale,
+    },
     leadBanYear: number('leadBanYear'),
     doorMeasure: {
       smallBelowM2: number('smallBelowM2'),
@@ -141,8 +164,8 @@ function Hours({ shop }: { shop: ShopContext }) {
       return outcome;
     },
   });
-  const field = (key: string, name: string, className = '') => (
-    <DraftField key={key} form={form} name={key} label={name} className={className} />
+  const field = (key: string, name: string, quantity?: QuantityName) => (
+    <DraftField key={key} form={form} name={key} label={name} {...(quantity && { quantity })} />
   );
   const flag = (key: Flag) => (
     <label key={key} className="flex min-h-9 items-center gap-2.5">
@@ -188,7 +211,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       />
       <h2 className="mt-6">Places</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
-        {PLACES.map(({ key, name }) => field(key, name))}
+        {PLACES.map(({ key, name, quantity }) => field(key, name, quantity))}
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
       <h2 className="mt-6">Gun changeover</h2>
@@ -199,8 +222,8 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <h2 className="mt-6">Counting and money</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
-        {field('smallBelowM2', 'Count as ½ door below, m²')}
-        {field('largeAboveM2', 'Count as 2 doors above, m²')}
+        {field('smallBelowM2', 'Count as ½ door below', 'area')}
+        {field('largeAboveM2', 'Count as 2 doors above', 'area')}
         {field('twoFromPanels', 'Count as 2 doors from panels')}
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead in paint banned')}
@@ -212,7 +235,7 @@ function Hours({ shop }: { shop: ShopContext }) {
 
 /** The air as it was typed, in whichever unit. */
 function readAir(draft: Draft): Reading<Climate> {
-  const air = parseTemperatureC(String(draft.airC));
+  const air = read('temperature', String(draft.airC));
   const humidity = parseDecimal(String(draft.rhPct), {
     what: 'a humidity',
     example: '57 %',
@@ -246,19 +269,19 @@ function Air({ shop }: { shop: ShopContext }) {
       <p className="mt-1">
         {shop.reading ? (
           <>
-            Last reading <span className="quantity">{shop.reading.airC.toFixed(1)} °C</span>,{' '}
+            Last reading <span className="quantity">{show('temperature', shop.reading.airC)}</span>,{' '}
             <span className="quantity">{Math.round(shop.reading.rhPct)} %</span>,{' '}
             {shop.reading.source === 'station' ? 'from the station' : 'typed in'}.
           </>
         ) : (
           'No reading yet.'
         )}{' '}
-        Planning expects <span className="quantity">{shop.planningClimate.airC} °C</span>,{' '}
+        Planning expects <span className="quantity">{show('temperature', shop.planningClimate.airC)}</span>,{' '}
         <span className="quantity">{Math.round(shop.planningClimate.rhPct)} %</span>: the mean of the coming
         day, night included.
       </p>
       <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3">
-        <DraftField form={form} name="airC" label="Air, °C" />
+        <DraftField form={form} name="airC" label="Air" quantity="temperature" />
         <DraftField form={form} name="rhPct" label="Humidity, %" />
         <Button className="mt-6" disabled={form.isSaving} onClick={() => void form.save()}>
           Save reading

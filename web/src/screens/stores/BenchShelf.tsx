@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { show, unit } from '../../base/voice.ts';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { CupEditor } from './CupEditor.tsx';
 import { GunEditor } from './GunEditor.tsx';
@@ -53,7 +54,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
         </Field>
         {from.curve.form !== 'relative' && viscosity > 0 && (
           <p className="pb-1.5">
-            is <span className="quantity text-lead">{viscosity.toFixed(1)} mm²/s</span>
+            is <span className="quantity text-lead">{show('viscosity', viscosity)}</span>
           </p>
         )}
       </div>
@@ -66,7 +67,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
         <thead>
           <tr className="text-left text-quiet">
             <th className="py-1 font-normal">Cup</th>
-            <th className="font-normal">ν in mm²/s from t in s</th>
+            <th className="font-normal">ν in {unit('viscosity')} from t in s</th>
             <th className="text-right font-normal">holds</th>
             <th className="pl-6 font-normal">by</th>
             <th className="text-right font-normal">then it takes</th>

@@ -1,59 +1,65 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
 import { type Gun, strainerUm } from '@upholder/core/mixing';
-import { formatMl, parseMassG, parseOrificeMm, parseVolumeMl } from '@upholder/core/units';
+import type { QuantityName } from '@upholder/core/units';
+import { read, show } from '../../base/voice.ts';
 import { Field, Select, Sheet } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
-function volume(text: string): number | null {
+/** A quantity as it is typed; null where nothing is, NaN where it cannot be read. */
+function typed(name: QuantityName, text: string, stored: number | null = null): number | null {
   if (text.trim() === '') return null;
-  const read = parseVolumeMl(text);
-  return read.ok ? read.value : Number.NaN;
+  const found = read(name, text, stored);
+  return found.ok ? found.value : Number.NaN;
 }
 
-function orifice(text: string): number | null {
-  if (text.trim() === '') return null;
-  const read = parseOrificeMm(text);
-  return read.ok ? Math.round(read.value * 10_000) / 10 : Number.NaN;
-}
+/** Tips of airless guns go by thousandths of an inch, needles by tenths of a millimetre. */
+const orificeOf = (applicator: unknown) => (applicator === 'airless' ? 'tip' : 'needle');
 
-function weight(text: string): number | null {
-  if (text.trim() === '') return null;
-  const read = parseMassG(text);
-  return read.ok ? read.value : Number.NaN;
+function orifice(draft: Draft): number | null {
+  const mm = typed(orificeOf(draft.applicator), String(draft.orificeUm ?? ''));
+  return mm === null ? null : Math.round(mm * 10_000) / 10;
 }
 
 const draftOf = (item: Gun): Draft => ({
   name: item.name,
   applicator: item.applicator,
-  orificeUm: item.orificeUm === null ? '' : `${item.orificeUm / 1000} mm`,
-  cupMl: item.cupMl === null ? '' : formatMl(item.cupMl),
-  residueMl: formatMl(item.residueMl),
-  fullG: item.fullG === null ? '' : `${item.fullG} g`,
+  orificeUm: item.orificeUm === null ? '' : show(orificeOf(item.applicator), item.orificeUm / 1000),
+  cupMl: item.cupMl === null ? '' : show('volume', item.cupMl),
+  residueMl: show('volume', item.residueMl),
+  fullG: item.fullG === null ? '' : show('weight', item.fullG),
   isRetired: item.isRetired,
 });
 
-function gunOf(draft: Draft): object {
+/** What the form says of a gun. Texts that were not touched say what it had. */
+function gunOf(draft: Draft, item: Gun): object {
   const text = (key: string) => String(draft[key] ?? '');
+  const isOrificeKept = text('orificeUm') === draftOf(item).orificeUm;
   return {
     ...draft,
     kind: 'gun',
-    orificeUm: orifice(text('orificeUm')),
-    cupMl: volume(text('cupMl')),
-    residueMl: volume(text('residueMl')) ?? 0,
-    fullG: weight(text('fullG')),
+    orificeUm: isOrificeKept ? item.orificeUm : orifice(draft),
+    cupMl: typed('volume', text('cupMl'), item.cupMl),
+    residueMl: typed('volume', text('residueMl'), item.residueMl) ?? 0,
+    fullG: typed('weight', text('fullG'), item.fullG),
   };
 }
 
 /** A gun, airless unit or tray: what straining, filling and the last drop need to know of it. */
 export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
-  const form = useBenchItemForm(row, draftOf(item), gunOf, 'Saved. New mixes will use it.');
-  const openingUm = orifice(form.text('orificeUm'));
+  const form = useBenchItemForm(
+    row,
+    draftOf(item),
+    (draft) => gunOf(draft, item),
+    'Saved. New mixes will use it.',
+  );
+  const openingUm = orifice(form.draft);
+  const kind = orificeOf(form.text('applicator'));
   const fields: [string, string][] = [
-    ['orificeUm', 'Needle or tip, such as 1.3 mm or 0.010 in'],
+    ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`],
     ['cupMl', 'Its cup or liner takes'],
     ['residueMl', 'Stays in cup and hose'],
     ['fullG', 'Weighs, filled'],
@@ -62,7 +68,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
     <Sheet className="p-5">
       <BenchItemHead item={item} form={form}>
         {openingUm !== null && openingUm > 0
-          ? `Strain to ${strainerUm(openingUm)} µm or finer: at most half of its ${openingUm / 1000} mm, and never coarser than 400 µm.`
+          ? `Strain to ${show('strainer', strainerUm(openingUm))} or finer: at most half of its ${show(kind, openingUm / 1000)}, and never coarser than ${show('strainer', 400)}.`
           : 'Nothing is atomised in it.'}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">

@@ -7,13 +7,14 @@ import { memo, useDeferredValue, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { show, unit } from '../../base/voice.ts';
 import { Button, Field, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { CHOICES, MARKS, Mark, WayMarks } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
-import { readSheet, SHEET_GROUPS, type SheetField, sheetDraft, understood } from './sheetFields.ts';
+import { readSheet, type SheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
 import { Targets } from './Targets.tsx';
 
 interface RowProps {
@@ -41,6 +42,9 @@ const SheetRow = memo(function SheetRow({ spec, label, value, error, onWrite, on
   );
 });
 
+/** A round area to state an amount for: 1 m², or 100 ft². */
+const roundAreaM2 = (): number => (unit('area') === 'm²' ? 1 : 9.290304);
+
 /** What follows from the sheet as it stands, and what does not agree on it. */
 const Across = memo(function Across({
   product,
@@ -63,11 +67,11 @@ const Across = memo(function Across({
         <h2>Calculated</h2>
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
           <dt className="text-quiet">Covers, in theory</dt>
-          <dd className="quantity text-right">{spreadM2L(sheet.wftTypUm).toFixed(1)} m²/L</dd>
+          <dd className="quantity text-right">{show('spread', spreadM2L(sheet.wftTypUm))}</dd>
           <dt className="text-quiet">A coat, dry</dt>
-          <dd className="quantity text-right">{Math.round(dry)} µm</dd>
-          <dt className="text-quiet">Paint for 1 m²</dt>
-          <dd className="quantity text-right">{Math.round(sheet.wftTypUm)} mL</dd>
+          <dd className="quantity text-right">{show('film', Math.round(dry))}</dd>
+          <dt className="text-quiet">Paint for {show('area', roundAreaM2())}</dt>
+          <dd className="quantity text-right">{show('volume', sheet.wftTypUm * roundAreaM2())}</dd>
         </dl>
         <p className="mt-2 border-line border-t pt-2 text-note">
           Here, {here.because}: recoat from {clockSentence(here.recoatMin)}; handle{' '}
@@ -214,7 +218,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
             ))}
           </div>
         </div>
-        {SHEET_GROUPS.map(({ name, note, fields }) => (
+        {sheetGroups().map(({ name, note, fields }) => (
           <section key={name} className="mt-5 border-line border-t pt-4">
             <h2>{name}</h2>
             {note && <p className="text-note text-quiet">{note}</p>}

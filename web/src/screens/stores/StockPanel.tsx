@@ -1,8 +1,8 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
 import { paintDemand } from '@upholder/core/floor';
-import { formatMl, parseVolumeMl } from '@upholder/core/units';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { show, read as understand, understood } from '../../base/voice.ts';
 import { sheetsOf } from '../../job/shelves.ts';
 import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
 
@@ -22,7 +22,7 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
   const [isFresh, setFresh] = useState(false);
   const isShort = stockMl !== null && demand > stockMl;
   async function keep(): Promise<void> {
-    const read = text.trim() === '' ? { ok: true as const, value: null } : parseVolumeMl(text);
+    const read = text.trim() === '' ? { ok: true as const, value: null } : understand('volume', text);
     if (!read.ok) return setProblem(read.message);
     const outcome = await save({ id: product.id, stockMl: read.value, isFresh });
     setFresh(false);
@@ -36,14 +36,17 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
         {stockMl === null ? (
           <span className="text-quiet">Not counted yet.</span>
         ) : (
-          <span className="quantity">{formatMl(stockMl)}</span>
+          <span className="quantity">{show('volume', stockMl)}</span>
         )}{' '}
-        The plans still want <span className="quantity">{formatMl(demand)}</span>.
+        The plans still want <span className="quantity">{show('volume', demand)}</span>.
         {product.tinFraction > 0 && (
           <> It holds {(product.tinFraction * 100).toFixed(1)} % of thinner already.</>
         )}
         {isShort && (
-          <span className="font-semibold text-stop"> {formatMl(demand - (stockMl ?? 0))} are missing.</span>
+          <span className="font-semibold text-stop">
+            {' '}
+            {show('volume', demand - (stockMl ?? 0))} are missing.
+          </span>
         )}
       </p>
       {product.tinFraction > 0 && (
@@ -58,11 +61,11 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
         </label>
       )}
       <div className="mt-2 flex items-end gap-2">
-        <Field label="Counted" error={problem} className="flex-1">
+        <Field label="Counted" error={problem} hint={understood('volume', text)} className="flex-1">
           {(ids) => (
             <TextInput
               {...ids}
-              placeholder="2.5 L"
+              placeholder={show('volume', 2500)}
               value={text}
               onChange={({ target }) => setText(target.value)}
               onKeyDown={({ key }) => key === 'Enter' && void keep()}

@@ -11,6 +11,7 @@ import { supplyWords } from '@upholder/core/systems';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { show, voice } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Button, Field, Select, Sheet, TextArea } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
@@ -75,7 +76,8 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
               {need && (
                 <>
                   {' · for twenty framed doors, '}
-                  {AREA_M2.toFixed(1)} m²: <span className="quantity text-ink">{supplyWords(need)}</span>
+                  {show('area', AREA_M2)}:{' '}
+                  <span className="quantity text-ink">{supplyWords(need, voice().units)}</span>
                 </>
               )}
             </p>

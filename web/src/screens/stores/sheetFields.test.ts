@@ -1,9 +1,11 @@
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
 import { describe, expect, it } from 'vitest';
-import { readSheet, readSheetField, SHEET_GROUPS, sheetDraft, understood } from './sheetFields.ts';
+import { readSheet, readSheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
 
 const field = (path: string) =>
-  SHEET_GROUPS.flatMap(({ fields }) => fields).find((candidate) => candidate.path === path)!;
+  sheetGroups()
+    .flatMap(({ fields }) => fields)
+    .find((candidate) => candidate.path === path)!;
 
 describe('a data sheet as it is written', () => {
   it.each(Object.entries(GENERIC_PRODUCTS))('%s is the same after writing and reading', (_key, sheet) => {

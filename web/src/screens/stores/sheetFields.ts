@@ -3,14 +3,11 @@ import { fieldMessages, type Outcome } from '@upholder/core/outcome';
 import {
   formatDuration,
   parseDecimal,
-  parseDensityKgL,
   parseDurationMinutes,
-  parseFilmUm,
   parsePercent,
-  parseSpreadM2L,
-  parseTemperatureC,
-  parseVocGL,
+  pricedLitres,
 } from '@upholder/core/units';
+import { read, show, understood as understoodAs, voice } from '../../base/voice.ts';
 
 /** A field of a data sheet as people write it. */
 export interface SheetField {
@@ -25,6 +22,7 @@ export interface SheetField {
     | 'voc'
     | 'spread'
     | 'temperature'
+    | 'drops'
     | 'span'
     | 'number'
     | 'money';
@@ -40,10 +38,14 @@ const span = (path: string, label: string, mayBeEmpty = false): SheetField => ({
 });
 
 /** The fields that are written, group by group, in the order in which a sheet is read. */
-export const SHEET_GROUPS: readonly { name: string; note?: string; fields: readonly SheetField[] }[] = [
+export const sheetGroups = (): readonly {
+  name: string;
+  note?: string;
+  fields: readonly SheetField[];
+}[] => [
   {
     name: 'Film',
-    note: 'In µm or mil, m²/L or ft²/gal, kg/L or lb/gal.',
+    note: 'In any unit: µm or mil, m²/L or ft²/gal, kg/L or lb/gal.',
     fields: [
       { path: 'wftMinUm', label: 'Wet film, thinnest', kind: 'film' },
       { path: 'wftTypUm', label: 'Wet film, typical', kind: 'film' },
@@ -57,11 +59,16 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
       { path: 'vocGL', label: 'VOC', kind: 'voc', mayBeEmpty: true },
       { path: 'contrastRatio', label: 'Contrast ratio, 0 to 1', kind: 'number' },
       { path: 'contrastDftUm', label: 'at a dry film of', kind: 'film' },
-      { path: 'pricePerLitre', label: 'Price of a litre', kind: 'money', mayBeEmpty: true },
+      {
+        path: 'pricePerLitre',
+        label: `Price of a ${pricedLitres(voice().units).name}`,
+        kind: 'money',
+        mayBeEmpty: true,
+      },
     ],
   },
   {
-    name: 'Clocks at 23 °C and 50 %',
+    name: `Clocks at ${show('temperature', 23)} and 50 %`,
     note: 'Write 45 min, 4h30 or 7 d. Where a clock may be left empty, it is not set.',
     fields: [
       span('clocks.touchMin', 'Touch dry'),
@@ -78,7 +85,7 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
   },
   {
     name: 'Air, surface, material',
-    note: 'In °C or °F.',
+    note: 'In any unit: °C or °F.',
     fields: [
       { path: 'airMinC', label: 'Air from', kind: 'temperature' },
       { path: 'airMaxC', label: 'Air to', kind: 'temperature' },
@@ -102,7 +109,7 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
       },
       { path: 'hardener.partsByWeight', label: 'the same by weight', kind: 'number', mayBeEmpty: true },
       { path: 'hardener.densityKgL', label: 'Density of the hardener', kind: 'density', mayBeEmpty: true },
-      span('potLifeMin', 'Pot life at 23 °C', true),
+      span('potLifeMin', `Pot life at ${show('temperature', 23)}`, true),
       span('inductionMin', 'Induction time'),
       { path: 'conditionerName', label: 'Conditioner', kind: 'text', mayBeEmpty: true },
       { path: 'conditionerMaxPct', label: 'Conditioner at most', kind: 'percent', mayBeEmpty: true },
@@ -115,8 +122,8 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
       { path: 'accelerator.name', label: 'Accelerator', kind: 'text', mayBeEmpty: true },
       {
         path: 'accelerator.maxDropsPerL',
-        label: 'Drops to a litre, at most',
-        kind: 'number',
+        label: 'Drops at most',
+        kind: 'drops',
         mayBeEmpty: true,
       },
       span('gunRestMin', 'May rest in a sealed gun', true),
@@ -132,7 +139,7 @@ export const SHEET_GROUPS: readonly { name: string; note?: string; fields: reado
   },
 ];
 
-const FIELDS = SHEET_GROUPS.flatMap(({ fields }) => fields);
+const FIELDS = sheetGroups().flatMap(({ fields }) => fields);
 
 export type SheetDraft = Record<string, string>;
 
@@ -148,7 +155,14 @@ function write(field: SheetField, value: unknown): string {
     case 'span':
       return formatDuration(value as number);
     case 'money':
-      return ((value as number) / 100).toFixed(2);
+      return (((value as number) * pricedLitres(voice().units).litres) / 100).toFixed(2);
+    case 'film':
+    case 'density':
+    case 'voc':
+    case 'spread':
+    case 'temperature':
+    case 'drops':
+      return show(field.kind, value as number);
     default:
       return String(value);
   }
@@ -165,56 +179,56 @@ export function sheetDraft(sheet: ProductSheet): SheetDraft {
   ]);
 }
 
-const number = (text: string): Outcome<number> => parseDecimal(text, { suffixes: ['%', 'µm', 'drops', 's'] });
+const number = (text: string): Outcome<number> => parseDecimal(text, { suffixes: ['%', 's'] });
 
 /** Which end of a range on a sheet counts: nobody waits too short, sprays too thick or works too cold by it. */
 const LOW_ENDS = /Max|maxThinning|potLife|wetEdge|gunRest|wetOnWet/;
 
-/** Reads one field; the value in the sheet's own unit, or what is wrong with it. */
-export function readSheetField(field: SheetField, text: string): Outcome<number | string | null> {
+/**
+ * Reads one field; the value in the sheet's own unit, or what is wrong with it.
+ * @param stored what the sheet says; a text that still says it is that value, however it was rounded to be shown.
+ */
+export function readSheetField(
+  field: SheetField,
+  text: string,
+  stored?: unknown,
+): Outcome<number | string | null> {
+  if (typeof stored === 'number' && text === write(field, stored)) return { ok: true, value: stored };
   if (text.trim() === '' && field.mayBeEmpty) return { ok: true, value: null };
   const end = { rangeEnd: LOW_ENDS.test(field.path) ? ('low' as const) : ('high' as const) };
   switch (field.kind) {
     case 'text':
       return { ok: true, value: text.trim() };
     case 'film':
-      return parseFilmUm(text, end);
+    case 'temperature':
+      return read(field.kind, text, null, end);
+    case 'density':
+    case 'voc':
+    case 'spread':
+    case 'drops':
+      return read(field.kind, text);
     case 'percent':
       return parsePercent(text);
-    case 'density':
-      return parseDensityKgL(text);
-    case 'voc':
-      return parseVocGL(text);
-    case 'spread':
-      return parseSpreadM2L(text);
-    case 'temperature':
-      return parseTemperatureC(text, end);
     case 'span':
       return parseDurationMinutes(text, end);
     case 'number':
       return number(text);
     case 'money': {
-      const read = number(text);
-      return read.ok ? { ok: true, value: Math.round(read.value * 100) } : read;
+      const price = number(text);
+      return price.ok
+        ? { ok: true, value: Math.round((price.value * 100) / pricedLitres(voice().units).litres) }
+        : price;
     }
   }
 }
 
-const UNITS: Partial<Record<SheetField['kind'], string>> = {
-  film: 'µm',
-  percent: '%',
-  density: 'kg/L',
-  voc: 'g/L',
-  spread: 'm²/L',
-  temperature: '°C',
-};
-
-/** What was understood, where a text says it in another unit than the sheet keeps. */
+/** What was understood, where a text says it in another unit than this page shows. */
 export function understood(field: SheetField, text: string): string | null {
-  const unit = UNITS[field.kind];
-  const read = readSheetField(field, text);
-  if (!unit || !read.ok || read.value === null || !/[a-zµ°%²/]/i.test(text.replace(unit, ''))) return null;
-  return `= ${read.value} ${unit}`;
+  const { kind } = field;
+  if (kind === 'text' || kind === 'span' || kind === 'number' || kind === 'money' || kind === 'percent')
+    return null;
+  const said = understoodAs(kind, text);
+  return said === '' ? null : `= ${said}`;
 }
 
 /**
@@ -242,9 +256,9 @@ export function readSheet(
     source: 'entered from sheet',
   };
   for (const field of FIELDS) {
-    const read = readSheetField(field, draft[field.path] ?? '');
-    if (!read.ok) {
-      errors[field.path] = read.message;
+    const typed = readSheetField(field, draft[field.path] ?? '', at(chosen, field.path));
+    if (!typed.ok) {
+      errors[field.path] = typed.message;
       continue;
     }
     const keys = field.path.split('.');
@@ -255,7 +269,7 @@ export function readSheet(
         (value, key) => (value?.[key] ?? null) as Record<string, unknown> | null,
         wanted,
       );
-    if (owner) owner[last] = field.kind === 'text' ? (read.value ?? '') : read.value;
+    if (owner) owner[last] = field.kind === 'text' ? (typed.value ?? '') : typed.value;
   }
   const parsed = ProductSheetSchema.safeParse(wanted);
   const found = parsed.success ? {} : fieldMessages(parsed.error);

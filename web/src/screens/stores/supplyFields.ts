@@ -1,16 +1,18 @@
 import { type Supply, type SupplyKind, SupplySchema } from '@upholder/core/catalogue';
 import { fieldMessages, type Outcome } from '@upholder/core/outcome';
-import { formatDuration, parseDecimal, parseDurationMinutes, parseLengthMm } from '@upholder/core/units';
+import { formatDuration, parseDecimal, parseDurationMinutes } from '@upholder/core/units';
+import { read, show } from '../../base/voice.ts';
 
 /** A written field of a cleaner, abrasive, filler, caulk, tape or cloth. */
 interface SupplyField {
   key: string;
   label: string;
-  kind: 'text' | 'number' | 'span' | 'length';
+  kind: 'text' | 'number' | 'span' | 'length' | 'coverage' | 'joint' | 'area';
   mayBeEmpty?: boolean;
 }
 
 const number = (key: string, label: string): SupplyField => ({ key, label, kind: 'number' });
+const area = (key: string, label: string): SupplyField => ({ key, label, kind: 'area' });
 const span = (key: string, label: string, mayBeEmpty = false): SupplyField => ({
   key,
   label,
@@ -27,7 +29,7 @@ export const SUPPLY_SHELF: Record<
     name: 'Cleaners',
     fields: [
       { key: 'dilution', label: 'Dilution', kind: 'text' },
-      number('mlPerM2', 'mL per m², ready to use'),
+      { key: 'mlPerM2', label: 'Ready to use, per area', kind: 'coverage' },
       span('dwellMin', 'Works for'),
       span('dryMin', 'Dry after'),
     ],
@@ -39,15 +41,19 @@ export const SUPPLY_SHELF: Record<
   },
   deglosser: {
     name: 'Deglossers',
-    fields: [number('mlPerM2', 'mL per m²'), span('dwellMin', 'Works for'), span('windowMin', 'Coat within')],
+    fields: [
+      { key: 'mlPerM2', label: 'Per area', kind: 'coverage' },
+      span('dwellMin', 'Works for'),
+      span('windowMin', 'Coat within'),
+    ],
     marks: [{ key: 'isFlammable', name: 'Flammable' }],
   },
   abrasive: {
     name: 'Abrasives',
     fields: [
       number('grit', 'Grit P'),
-      number('m2OnOldFinish', 'm² each, on old finish'),
-      number('m2OnPrimer', 'm² each, on primer and between coats'),
+      area('m2OnOldFinish', 'Each, on old finish'),
+      area('m2OnPrimer', 'Each, on primer and between coats'),
     ],
     marks: [],
   },
@@ -69,7 +75,7 @@ export const SUPPLY_SHELF: Record<
     name: 'Caulks',
     fields: [
       span('coatAfterMin', 'Coat after'),
-      number('mlPerM', 'mL per m of joint'),
+      { key: 'mlPerM', label: 'Per length of joint', kind: 'joint' },
       { key: 'widestGapMm', label: 'Widest gap', kind: 'length' },
     ],
     marks: [{ key: 'isPaintable', name: 'Paint holds on it' }],
@@ -81,7 +87,7 @@ export const SUPPLY_SHELF: Record<
   },
   cloth: {
     name: 'Cloths',
-    fields: [number('m2Each', 'm² each')],
+    fields: [area('m2Each', 'Each')],
     marks: [
       { key: 'isForDust', name: 'For dust before a coat' },
       { key: 'leavesResidue', name: 'Leaves residue when pressed' },
@@ -97,20 +103,24 @@ export function supplyDraft(supply: Supply): SupplyDraft {
   return Object.fromEntries([
     ['name', supply.name],
     ['cautions', supply.cautions.join('\n')],
-    ...SUPPLY_SHELF[supply.kind].fields.map(({ key, kind }) => {
-      const value = values[key];
-      if (value === null || value === undefined) return [key, ''];
-      return [key, kind === 'span' ? formatDuration(value as number) : String(value)];
-    }),
+    ...SUPPLY_SHELF[supply.kind].fields.map((field) => [field.key, writeField(field, values[field.key])]),
   ]);
 }
 
-function readField({ key, kind, mayBeEmpty }: SupplyField, text: string): Outcome<unknown> {
+function writeField({ kind }: SupplyField, value: unknown): string {
+  if (value === null || value === undefined) return '';
+  if (kind === 'span') return formatDuration(value as number);
+  return kind === 'text' || kind === 'number' ? String(value) : show(kind, value as number);
+}
+
+/** @param stored what the supply says; a text that still says it is that value. */
+function readField(field: SupplyField, text: string, stored: unknown): Outcome<unknown> {
+  const { key, kind, mayBeEmpty } = field;
   if (text.trim() === '' && mayBeEmpty) return { ok: true, value: null };
+  if (typeof stored === 'number' && text === writeField(field, stored)) return { ok: true, value: stored };
   if (kind === 'span') return parseDurationMinutes(text, { rangeEnd: key === 'windowMin' ? 'low' : 'high' });
-  if (kind === 'length') return parseLengthMm(text);
   if (kind === 'number') return parseDecimal(text.replace(/^p(?=\d)/i, ''), { suffixes: ['%'] });
-  return { ok: true, value: text.trim() };
+  return kind === 'text' ? { ok: true, value: text.trim() } : read(kind, text);
 }
 
 /** Reads a draft onto a supply; what is wrong, by field, where it cannot be. */
@@ -126,9 +136,9 @@ export function readSupply(
     source: 'entered from sheet',
   };
   for (const field of SUPPLY_SHELF[chosen.kind].fields) {
-    const read = readField(field, draft[field.key] ?? '');
-    if (read.ok) wanted[field.key] = read.value;
-    else errors[field.key] = read.message;
+    const typed = readField(field, draft[field.key] ?? '', (chosen as Record<string, unknown>)[field.key]);
+    if (typed.ok) wanted[field.key] = typed.value;
+    else errors[field.key] = typed.message;
   }
   const parsed = SupplySchema.safeParse(wanted);
   if (!parsed.success)

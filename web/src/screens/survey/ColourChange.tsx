@@ -12,6 +12,7 @@ import {
   toneOf,
 } from '@upholder/core/survey';
 import { useState } from 'react';
+import { show } from '../../base/voice.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
 import { Field, Select } from '../../parts/controls.tsx';
 
@@ -184,7 +185,7 @@ function Stages({
             <span className="font-semibold">
               {hiding.coats} colour {hiding.coats === 1 ? 'coat' : 'coats'} to hide
             </span>
-            , at {dryFilm(colour).toFixed(0)} µm dry each.{' '}
+            , at {show('film', Math.round(dryFilm(colour)))} dry each.{' '}
             <span className="text-quiet">
               Contrast ratio {colour.contrastRatio} in white,{' '}
               {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}

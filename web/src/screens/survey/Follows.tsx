@@ -1,10 +1,10 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type Caution, SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
-import { formatMoney } from '@upholder/core/units';
 import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { money } from '../../base/voice.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { TakeOn } from '../../parts/TakeOn.tsx';
 import type { SurveyFindings } from './useSurvey.ts';
@@ -84,7 +84,7 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
               {hasPieces && outlook && (
                 <p className="quantity mt-0.5 text-note">
                   {outlook.days === null ? '' : `≈ ${outlook.days} days, `}
-                  {Math.round(outlook.hours)} h, {formatMoney(outlook.material, shop.settings.currency)}
+                  {Math.round(outlook.hours)} h, {money(outlook.material)}
                 </p>
               )}
               {risk && (

@@ -1,8 +1,8 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { RankedSystem } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS, type OwnSystemVersion, type SystemId } from '@upholder/core/systems';
-import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
+import { money } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import { QUESTION_WORDS } from './Follows.tsx';
 import type { SurveyFindings } from './useSurvey.ts';
@@ -114,7 +114,7 @@ export function Figures({
         <dt className="font-normal text-small text-quiet">hours</dt>
       </div>
       <div title={`coatings pro rata by the film method${unpriced}`}>
-        <dd>{formatMoney(outlook.material, shop.settings.currency)}</dd>
+        <dd>{money(outlook.material)}</dd>
         <dt className="font-normal text-small text-quiet">material</dt>
       </div>
       <div title="films laid, fillers and edge coats included">

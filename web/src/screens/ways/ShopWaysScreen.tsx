@@ -13,6 +13,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useServerDate } from '../../base/useNow.ts';
+import { showAll } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Field, Notice, Select, Skeleton } from '../../parts/controls.tsx';
 import { surroundingsOf } from '../../workers/useOutlooks.ts';
@@ -52,7 +53,7 @@ function ShopWays({ shop }: { shop: ShopContext }) {
           <WaysTotal
             effects={effects}
             currency={shop.settings.currency}
-            of={`Twenty framed doors, 400 × 720 mm, in ${systemId}`}
+            of={`Twenty framed doors, ${showAll('length', [400, 720])}, in ${systemId}`}
           />
         </div>
         <Field label="Shown for" className="w-72">

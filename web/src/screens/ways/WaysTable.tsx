@@ -7,8 +7,8 @@ import {
   type PracticeId,
   wayWords,
 } from '@upholder/core/systems';
-import { formatMoney } from '@upholder/core/units';
 import { useState } from 'react';
+import { money } from '../../base/voice.ts';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import { Button, TextArea } from '../../parts/controls.tsx';
 
@@ -24,17 +24,17 @@ const ASPECT_WORDS: Record<Aspect, string> = {
 };
 
 /** What a way changes against what is done now, in words; empty when nothing. */
-function effectWords(now: WayFigures, then: WayFigures, currency: string): string[] {
+function effectWords(now: WayFigures, then: WayFigures, _currency: string): string[] {
   const signed = (amount: number, words: (size: number) => string) =>
     amount === 0 ? [] : [`${amount > 0 ? '+' : '−'}${words(Math.abs(amount))}`];
   const hours = Math.round((then.hours - now.hours) * 10) / 10;
   const steps = then.steps - now.steps;
-  const money = Math.round((then.material - now.material) / 100) * 100;
+  const material = Math.round((then.material - now.material) / 100) * 100;
   return [
     ...signed(then.days - now.days, (size) => `${size} ${size === 1 ? 'day' : 'days'}`),
     ...signed(hours, (size) => `${size.toFixed(1)} h`),
     ...signed(steps, (size) => `${size} ${size === 1 ? 'step' : 'steps'}`),
-    ...signed(money, (size) => formatMoney(size, currency)),
+    ...signed(material, (size) => money(size)),
     ...(steps === 0 ? aspectsChanged(now, then).map((aspect) => ASPECT_WORDS[aspect]) : []),
   ];
 }
@@ -188,9 +188,9 @@ export function WaysTotal({
     <p className="text-quiet">
       {of}: <span className="quantity text-ink">{Math.round(hours)} hours</span>,{' '}
       <span className="quantity text-ink">{steps} steps</span>,{' '}
-      <span className="quantity text-ink">{formatMoney(material, currency)}</span> of coatings. Days that a
-      way adds or saves are hours and drying alone, as if all pieces went in one load; under Days the plan
-      counts places, people and other jobs.
+      <span className="quantity text-ink">{money(material)}</span> of coatings. Days that a way adds or saves
+      are hours and drying alone, as if all pieces went in one load; under Days the plan counts places, people
+      and other jobs.
     </p>
   );
 }
