@@ -3,7 +3,7 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react({ jsxImportSource: '@upholder/web' }), tailwindcss()],
   build: { target: 'es2022', sourcemap: false },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });

@@ -1,3 +1,5 @@
+export { speak, speakAll } from './speak.ts';
+export { spelt } from './spelling.ts';
 export * from './voice.ts';
 
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';

@@ -1,0 +1,3 @@
+export { type Code, said, sentenceOf } from './catalogue.ts';
+export { encodeQuantity, isSaid, type Params, type Part, partsOf } from './encode.ts';
+export { form, plural } from './plural.ts';

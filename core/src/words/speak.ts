@@ -1,0 +1,60 @@
+import { isSaid, type Params, type Part, partsOf, sentenceOf } from '../said/index.ts';
+import { QUANTITY_NAMES, type QuantityName, showQuantities } from '../units/index.ts';
+import { hasVariants, spelt } from './spelling.ts';
+import type { Voice } from './voice.ts';
+
+// Around what a person wrote, so that only the product's own words are spelt as the region does.
+const [KEEP, END] = ['\ue000', '\ue001'];
+
+function kept(params: Params, voice: Voice): Params {
+  return Object.fromEntries(
+    Object.entries(params).map(([name, param]) => {
+      if (typeof param !== 'string') return [name, param];
+      const words = speak(param, voice);
+      return [name, !isSaid(param) && hasVariants(words) ? `${KEEP}${words}${END}` : words];
+    }),
+  );
+}
+
+/** Spells a sentence, but for what stands between the marks, which then go. */
+function speltSentence(words: string, spelling: Voice['spelling']): string {
+  if (!words.includes(KEEP)) return spelt(words, spelling);
+  return words
+    .split(new RegExp(`(${KEEP}[^${END}]*${END})`))
+    .map((part) => (part.startsWith(KEEP) ? part.slice(1, -1) : spelt(part, spelling)))
+    .join('');
+}
+
+function partWords(part: Part, voice: Voice): string {
+  if (typeof part === 'string') return part;
+  if ('quantity' in part) {
+    const name = QUANTITY_NAMES.find((one) => one === part.quantity);
+    return name
+      ? showQuantities(name satisfies QuantityName, part.values, voice.units)
+      : part.values.join(' × ');
+  }
+  const words = sentenceOf(part.code, kept(part.params, voice));
+  // A newer version wrote it: its code says more than nothing.
+  return words === null
+    ? part.code.replace(/^.*\./, '').replaceAll('-', ' ')
+    : speltSentence(words, voice.spelling);
+}
+
+/**
+ * Puts what is said by code into words: in the units, times and spelling of whoever reads it. What a person wrote stays as it is.
+ */
+export function speak(text: string, voice: Voice): string {
+  if (!isSaid(text)) return text;
+  return partsOf(text)
+    .map((part) => partWords(part, voice))
+    .join('');
+}
+
+/** Speaks every text in a value, however deep; keys stay. */
+export function speakAll<T>(value: T, voice: Voice): T {
+  if (typeof value === 'string') return speak(value, voice) as T;
+  if (Array.isArray(value)) return value.map((one) => speakAll(one, voice)) as T;
+  if (value === null || typeof value !== 'object' || Object.getPrototypeOf(value) !== Object.prototype)
+    return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, speakAll(one, voice)])) as T;
+}
