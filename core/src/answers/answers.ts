@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { countField, dateField } from '../fields/index.ts';
 
 export const SOUNDNESS = ['sound', 'local faults', 'failing'] as const;
 export const EXISTING_FINISHES = [
@@ -38,7 +39,7 @@ export const AgreedSampleSchema = z.object({
   shownOn: z.string().trim().max(120),
   buildUp: z.string().trim().max(300),
   agreedBy: z.string().trim().max(80),
-  agreedOn: z.iso.date({ error: 'Write the date as 2026-11-30.' }).nullable(),
+  agreedOn: dateField().nullable(),
 });
 
 /**
@@ -71,7 +72,7 @@ const Answers = z.object({
   canLeave: z.boolean(),
   /** Someone with asthma, an infant or a pet lives there. */
   vulnerable: z.boolean(),
-  roomOutDays: z.int().min(0, 'Days are 0 or more.').max(365),
+  roomOutDays: countField('days', 0, 365),
   hingesRenewed: z.boolean(),
   boxInsides: z.boolean(),
   look: z.enum(LOOKS),
@@ -80,7 +81,7 @@ const Answers = z.object({
   /** What replaced pieces are made of. */
   replacementStock: z.enum(REPLACEMENT_STOCKS),
   /** The day from which new pieces, replacements or raw stock, are here to be worked on. */
-  replacementsOn: z.iso.date({ error: 'Write the date as 2026-11-30.' }),
+  replacementsOn: dateField(),
 });
 export const SurveyAnswersSchema = Answers.partial();
 export type SurveyAnswers = z.infer<typeof SurveyAnswersSchema>;

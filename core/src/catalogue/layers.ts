@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dateField, nameField } from '../fields/index.ts';
 import { LAYER_CLASSES, type LayerClass, type ProductSheet } from './sheet.ts';
 
 /** What is known of one film over another. `scuffed`: yes, once the lower one is sanded. */
@@ -202,12 +203,8 @@ export function layerVerdict(under: LayerClass, over: LayerClass): LayerVerdict 
 /** How a test piece of one film over another came out. */
 export const TestPieceSchema = z.object({
   /** How it was prepared and tried, e.g. `P320, 7 days, cross-cut and tape`. */
-  method: z
-    .string()
-    .trim()
-    .min(3, 'Write how it was prepared and tried.')
-    .max(300, 'Keep it to 300 characters.'),
-  madeOn: z.iso.date({ error: 'Write the date as 2026-11-30.' }),
+  method: nameField('how', 300, 3),
+  madeOn: dateField(),
   held: z.boolean(),
 });
 export type TestPiece = z.infer<typeof TestPieceSchema>;
@@ -222,11 +219,7 @@ export const ShopLayerSchema = z.object({
   under: z.string().min(1).max(60),
   over: z.string().min(1).max(60),
   answer: z.enum(LAYER_ANSWERS),
-  why: z
-    .string()
-    .trim()
-    .min(3, 'Write down why, in a few words.')
-    .max(300, 'Keep the reason to 300 characters.'),
+  why: nameField('reason', 300, 3),
   test: TestPieceSchema.nullable(),
 });
 export type ShopLayer = z.infer<typeof ShopLayerSchema>;

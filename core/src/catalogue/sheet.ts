@@ -1,4 +1,14 @@
 import { z } from 'zod';
+import {
+  aboveZeroField,
+  countField,
+  nameField,
+  numberField,
+  quantityField,
+  spanField,
+  textField,
+} from '../fields/index.ts';
+import type { FieldCode } from '../said/index.ts';
 import { SUBSTRATES } from './substrates.ts';
 
 /** What a product does in a build-up. */
@@ -63,7 +73,7 @@ export function isSprayed(applicator: Applicator | null): boolean {
 export const ThinningSchema = z.object({
   convention: z.enum(['on-paint', 'of-mix', 'parts', 'by-weight']),
   /** Percent for on-paint, of-mix and by-weight; parts of paint to one of thinner for parts. 0 = unthinned. */
-  value: z.number().min(0, 'Thinning is 0 or more.').max(100, 'Thinning ends at 100.'),
+  value: numberField('thinning', 0, 100),
 });
 export type Thinning = z.infer<typeof ThinningSchema>;
 
@@ -75,23 +85,19 @@ export const CONVENTION_WORDS: Record<Thinning['convention'], string> = {
   'by-weight': '% by weight of paint',
 };
 
-const minutes = (what: string) =>
-  z
-    .int({ error: `Enter ${what} as a time span.` })
-    .min(0, `${what} is 0 or longer.`)
-    .max(120 * 1440, `${what} is longer than 120 days.`);
+const minutes = (field: FieldCode) => spanField(field, 120);
 
 /** The clocks of a film, independent lags from the end of a coat, all in minutes at the sheet's climate. */
 export const SheetClocksSchema = z.object({
-  touchMin: minutes('Touch dry'),
-  sandMin: minutes('Dry to sand'),
-  recoatMinMin: minutes('Recoat from'),
+  touchMin: minutes('touch'),
+  sandMin: minutes('sand'),
+  recoatMinMin: minutes('recoat-from'),
   /** When the recoat window shuts; null when the sheet sets no end. */
-  recoatMaxMin: minutes('Recoat until').nullable(),
-  handleMin: minutes('Dry to handle'),
-  packMin: minutes('Dry to pack'),
-  refitMin: minutes('Refit'),
-  cureMin: minutes('Full cure'),
+  recoatMaxMin: minutes('recoat-until').nullable(),
+  handleMin: minutes('handle'),
+  packMin: minutes('pack'),
+  refitMin: minutes('refit'),
+  cureMin: minutes('cure'),
 });
 export type SheetClocks = z.infer<typeof SheetClocksSchema>;
 
@@ -101,60 +107,51 @@ export type SheetClocks = z.infer<typeof SheetClocksSchema>;
  */
 export const ProductSheetSchema = z
   .object({
-    name: z.string().trim().min(1, 'Give the product a name.').max(80, 'Keep the name to 80 characters.'),
+    name: nameField('product-name', 80),
     className: z.string().trim().max(80).default(''),
     role: z.enum(PRODUCT_ROLES),
     base: z.enum(PRODUCT_BASES),
     drying: z.enum(DRYING_MODES),
     isCatalysed: z.boolean(),
-    volumeSolidsPct: z.number().gt(0, 'Volume solids are above 0 %.').max(100, 'Volume solids end at 100 %.'),
-    densityKgL: z.number().min(0.6, 'Density starts at 0.6 kg/L.').max(2.5, 'Density ends at 2.5 kg/L.'),
-    thinnerName: z.string().trim().min(1, 'Name the thinner.').max(80),
-    thinnerDensityKgL: z.number().min(0.6).max(1.2),
+    volumeSolidsPct: aboveZeroField('solids', 100, ' %'),
+    densityKgL: quantityField('density', 'density', 0.6, 2.5),
+    thinnerName: nameField('thinner', 80),
+    thinnerDensityKgL: quantityField('thinner-density', 'density', 0.6, 1.2),
     maxThinning: ThinningSchema,
-    wftMinUm: z.number().min(5, 'A wet film starts at 5 µm.').max(1000),
-    wftTypUm: z.number().min(5, 'A wet film starts at 5 µm.').max(1000),
-    wftMaxUm: z.number().min(5, 'A wet film starts at 5 µm.').max(1000),
+    wftMinUm: quantityField('wet-film', 'film', 5, 1000),
+    wftTypUm: quantityField('wet-film', 'film', 5, 1000),
+    wftMaxUm: quantityField('wet-film', 'film', 5, 1000),
     clocks: SheetClocksSchema,
-    airMinC: z.number().min(-10).max(50),
-    airMaxC: z.number().min(-10).max(50),
-    rhMaxPct: z.number().min(10).max(100),
+    airMinC: quantityField('air-from', 'temperature', -10, 50),
+    airMaxC: quantityField('air-to', 'temperature', -10, 50),
+    rhMaxPct: numberField('humidity', 10, 100, ' %'),
     applicators: z.array(z.enum(APPLICATORS)).min(1, 'Choose at least one applicator.'),
     /** Share of a black-and-white card's contrast that a dry film hides (ISO 6504-3), and that film in µm. */
-    contrastRatio: z
-      .number()
-      .min(0, 'A contrast ratio starts at 0.')
-      .max(1, 'A contrast ratio ends at 1.')
-      .default(0.93),
-    contrastDftUm: z.number().min(5, 'A dry film starts at 5 µm.').max(500).default(35),
+    contrastRatio: numberField('contrast', 0, 1).default(0.93),
+    contrastDftUm: quantityField('dry-film', 'film', 5, 500).default(35),
     blocksStain: z.enum(['no', 'partly', 'yes']).default('no'),
     resistsSkinOil: z.boolean().default(true),
     layerClass: z.enum(LAYER_CLASSES).default('unknown'),
     /** Dry film in µm that all coats of it together may reach before it cracks; null when the sheet sets none. */
-    maxTotalDftUm: z.number().min(10).max(2000).nullable().default(null),
+    maxTotalDftUm: quantityField('dry-film', 'film', 10, 2000).nullable().default(null),
     /** Hardened with isocyanate: supplied air and trained people only. */
     isIsocyanate: z.boolean().default(false),
     /** Minor currency units per litre; null when nobody entered it. */
-    pricePerLitre: z.int().min(0, 'A price is 0 or more.').max(10_000_000).nullable().default(null),
+    pricePerLitre: countField('price', 0, 10_000_000).nullable().default(null),
     cautions: z.array(z.string().max(300)).default([]),
     sheen: z.enum(SHEET_SHEENS).default(''),
-    vocGL: z
-      .number()
-      .min(0, 'VOC starts at 0 g/L.')
-      .max(1200, 'VOC ends at 1200 g/L.')
-      .nullable()
-      .default(null),
+    vocGL: quantityField('voc', 'voc', 0, 1200).nullable().default(null),
     /** Wet film in µm from which it sags on a vertical; null: 1.3 times the thickest. */
-    sagWftUm: z.number().min(5).max(2000).nullable().default(null),
+    sagWftUm: quantityField('sag', 'film', 5, 2000).nullable().default(null),
     /** The same on a flat piece; null: 2 times the thickest. */
-    sagFlatWftUm: z.number().min(5).max(2000).nullable().default(null),
+    sagFlatWftUm: quantityField('sag', 'film', 5, 2000).nullable().default(null),
     /** As the sheet states it, in m² per litre; the film gives its own. */
-    statedSpreadM2L: z.number().min(0.5).max(100).nullable().default(null),
+    statedSpreadM2L: quantityField('spread', 'spread', 0.5, 100).nullable().default(null),
     /** A first window, wet on wet, up to so many minutes after the coat; then closed until “recoat from”. */
-    wetOnWetMaxMin: minutes('The wet-on-wet window').nullable().default(null),
-    wetEdgeMin: minutes('The wet edge').nullable().default(null),
-    surfaceMinC: z.number().min(-10).max(50).nullable().default(null),
-    materialMinC: z.number().min(-10).max(50).nullable().default(null),
+    wetOnWetMaxMin: minutes('wet-on-wet').nullable().default(null),
+    wetEdgeMin: minutes('wet-edge').nullable().default(null),
+    surfaceMinC: quantityField('surface-from', 'temperature', -10, 50).nullable().default(null),
+    materialMinC: quantityField('material-from', 'temperature', -10, 50).nullable().default(null),
     /** Seconds in a cup that each applicator wants. */
     targets: z
       .array(
@@ -176,21 +173,21 @@ export const ProductSheetSchema = z
     /** Parts of paint to one part of hardener, by volume and, where the sheet has it, by weight. */
     hardener: z
       .object({
-        name: z.string().trim().min(1, 'Name the hardener.').max(80),
-        partsByVolume: z.number().gt(0, 'Parts are above 0.').max(100),
-        partsByWeight: z.number().gt(0, 'Parts are above 0.').max(100).nullable(),
+        name: nameField('hardener', 80),
+        partsByVolume: aboveZeroField('parts', 100),
+        partsByWeight: aboveZeroField('parts', 100).nullable(),
         /** kg/L; null: nobody entered it, and 1.1 is taken. */
-        densityKgL: z.number().min(0.6).max(2.5).nullable().default(null),
+        densityKgL: quantityField('density', 'density', 0.6, 2.5).nullable().default(null),
       })
       .nullable()
       .default(null),
     /** At 23 °C; null when it keeps. */
-    potLifeMin: minutes('Pot life').nullable().default(null),
-    inductionMin: minutes('The induction time').default(0),
+    potLifeMin: minutes('pot-life').nullable().default(null),
+    inductionMin: minutes('induction').default(0),
     conditionerName: z.string().trim().max(80).default(''),
     conditionerMaxPct: z.number().min(0).max(50).nullable().default(null),
     /** kg/L; null: nobody entered it, and 1.0 is taken. */
-    conditionerDensityKgL: z.number().min(0.6).max(2.5).nullable().default(null),
+    conditionerDensityKgL: quantityField('density', 'density', 0.6, 2.5).nullable().default(null),
     /** What is added of the conditioner is part of the thinning that the sheet allows. */
     conditionerCountsAsThinner: z.boolean().default(false),
     /** Thinner is reckoned on the paint alone, not on paint and hardener. */
@@ -198,14 +195,14 @@ export const ProductSheetSchema = z
     /** Added by the drop; null where the sheet names none. */
     accelerator: z
       .object({
-        name: z.string().trim().min(1, 'Name the accelerator.').max(80),
-        maxDropsPerL: z.number().gt(0, 'Drops are above 0.').max(1000),
+        name: nameField('accelerator', 80),
+        maxDropsPerL: aboveZeroField('drops', 1000),
       })
       .nullable()
       .default(null),
     /** How long it may rest in a sealed gun or lined cup; null where the sheet does not say. */
-    gunRestMin: minutes('The rest in the gun').nullable().default(null),
-    gunHint: z.string().trim().max(200, 'Keep the hint to 200 characters.').default(''),
+    gunRestMin: minutes('gun-rest').nullable().default(null),
+    gunHint: textField('gun-hint', 200).default(''),
     /** Grounds that the sheet allows; empty: it names none. */
     substrates: z.array(z.enum(SUBSTRATES)).default([]),
     fillsGrain: z.boolean().default(false),

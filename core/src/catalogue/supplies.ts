@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { countField, nameField, quantityField, spanField } from '../fields/index.ts';
+import type { FieldCode } from '../said/index.ts';
 
 /** What stands in the stores besides coatings. */
 export const SUPPLY_KINDS = [
@@ -15,22 +17,12 @@ export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 export const ABRASIVE_FORMS = ['150 mm disc', 'sheet', 'foam pad', 'fine pad'] as const;
 export const MASKING_FORMS = ['tape', 'film', 'paper'] as const;
 
-const minutes = (what: string) =>
-  z
-    .int({ error: `Enter ${what} as a time span.` })
-    .min(0, `${what} is 0 or longer.`)
-    .max(30 * 1440, `${what} is longer than 30 days.`);
-const mlPerM2 = z
-  .number({ error: 'Enter millilitres per m².' })
-  .min(1, 'At least 1 mL per m².')
-  .max(2000, 'At most 2000 mL per m².');
-const m2Each = z
-  .number({ error: 'Enter square metres.' })
-  .min(0.1, 'At least 0.1 m².')
-  .max(200, 'At most 200 m².');
+const minutes = (field: FieldCode) => spanField(field, 30);
+const mlPerM2 = quantityField('coverage', 'coverage', 1, 2000);
+const m2Each = quantityField('area-each', 'area', 0.1, 200);
 
 const common = {
-  name: z.string().trim().min(1, 'Give it a name.').max(80, 'Keep the name to 80 characters.'),
+  name: nameField('name', 80),
   cautions: z.array(z.string().max(300)).max(10).default([]),
   source: z.enum(['class default', 'entered from sheet', 'measured here']),
 };
@@ -43,8 +35,8 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     /** As on its label, e.g. `1 : 10 in warm water`. */
     dilution: z.string().trim().max(80).default('as supplied'),
     mlPerM2,
-    dwellMin: minutes('the time it works'),
-    dryMin: minutes('its drying time'),
+    dwellMin: minutes('dwell'),
+    dryMin: minutes('drying'),
     /** Leaves something that keeps paint from bonding, unless it is rinsed or wiped off with clean water. */
     needsRinse: z.boolean(),
     dullsGlassAndMetal: z.boolean(),
@@ -54,16 +46,16 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     kind: z.literal('deglosser'),
     ...common,
     mlPerM2,
-    dwellMin: minutes('the time it works'),
+    dwellMin: minutes('dwell'),
     /** The coat has to be on within this time after it was wiped off. */
-    windowMin: minutes('its working window'),
+    windowMin: minutes('working-window'),
     isFlammable: z.boolean(),
   }),
   z.object({
     kind: z.literal('abrasive'),
     ...common,
     form: z.enum(ABRASIVE_FORMS),
-    grit: z.int().min(24, 'Grits start at P24.').max(5000, 'Grits end at P5000.'),
+    grit: countField('grit', 24, 5000),
     /** Square metres that one of them lasts on an old finish, and on primer or between coats. */
     m2OnOldFinish: m2Each,
     m2OnPrimer: m2Each,
@@ -72,10 +64,10 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     kind: z.literal('filler'),
     ...common,
     isTwoPart: z.boolean(),
-    potLifeMin: minutes('its pot life').nullable(),
-    sandAfterMin: minutes('dry to sand'),
-    coatAfterMin: minutes('the time to the coat'),
-    deepestMm: z.number().min(0.1, 'At least 0.1 mm.').max(100, 'At most 100 mm.'),
+    potLifeMin: minutes('pot-life').nullable(),
+    sandAfterMin: minutes('sand'),
+    coatAfterMin: minutes('coat-after'),
+    deepestMm: quantityField('deepest', 'length', 0.1, 100),
     /** Soaks up paint and flashes unless it is spot-primed. */
     drinksPaint: z.boolean(),
     needsSolventMask: z.boolean(),
@@ -84,17 +76,17 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     kind: z.literal('caulk'),
     ...common,
     isPaintable: z.boolean(),
-    coatAfterMin: minutes('the time to the coat'),
-    mlPerM: z.number().min(0.5, 'At least 0.5 mL per m.').max(200, 'At most 200 mL per m.'),
-    widestGapMm: z.number().min(0.5, 'At least 0.5 mm.').max(30, 'At most 30 mm.'),
+    coatAfterMin: minutes('coat-after'),
+    mlPerM: quantityField('joint', 'joint', 0.5, 200),
+    widestGapMm: quantityField('widest-gap', 'length', 0.5, 30),
   }),
   z.object({
     kind: z.literal('masking'),
     ...common,
     form: z.enum(MASKING_FORMS),
-    widthMm: z.number().min(5, 'At least 5 mm.').max(5000, 'At most 5000 mm.'),
+    widthMm: quantityField('width', 'length', 5, 5000),
     /** Has to come off within this time, or its glue stays. */
-    offWithinMin: minutes('the time it may stay'),
+    offWithinMin: minutes('off-within'),
   }),
   z.object({
     kind: z.literal('cloth'),

@@ -1,15 +1,10 @@
 import { z } from 'zod';
+import { numberField, quantityField } from '../fields/index.ts';
 
 /** Air (and, where known, surface) at one moment. The surface is taken as warm as the air when it is not measured. */
 export const ClimateSchema = z.object({
-  airC: z
-    .number({ error: 'Enter the air temperature.' })
-    .min(-20, 'Air below −20 °C cannot be right in a shop.')
-    .max(60, 'Air above 60 °C cannot be right in a shop.'),
-  rhPct: z
-    .number({ error: 'Enter the relative humidity.' })
-    .min(1, 'Relative humidity lies between 1 and 100 %.')
-    .max(100, 'Relative humidity lies between 1 and 100 %.'),
+  airC: quantityField('air', 'temperature', -20, 60),
+  rhPct: numberField('relative-humidity', 1, 100, ' %'),
   surfaceC: z.number().min(-20).max(60).optional(),
 });
 export type Climate = z.infer<typeof ClimateSchema>;

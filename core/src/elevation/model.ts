@@ -1,15 +1,9 @@
 import { z } from 'zod';
+import { nameField, quantityField } from '../fields/index.ts';
+import type { FieldCode } from '../said/index.ts';
 
-const placeMm = (what: string) =>
-  z
-    .number({ error: `Enter ${what} in mm.` })
-    .min(0, `${what} is 0 mm or more.`)
-    .max(30_000, `${what} ends at 30 000 mm.`);
-const sizeMm = (what: string, min: number) =>
-  z
-    .number({ error: `Enter ${what} in mm.` })
-    .min(min, `${what} starts at ${min} mm.`)
-    .max(30_000, `${what} ends at 30 000 mm.`);
+const sizeMm = (field: FieldCode, least: number) => quantityField(field, 'length', least, 30_000);
+const placeMm = (field: FieldCode) => sizeMm(field, 0);
 
 /** What becomes of the hinges of an opening. */
 export const HINGE_PLANS = ['off', 'masked', 'renewed'] as const;
@@ -23,7 +17,7 @@ export const HardwareSchema = z.object({
   pulls: z.int().min(0).max(10).default(0),
   pullPlan: z.enum(PULL_PLANS).default('reuse'),
   /** Distance of the holes of a handle, in mm. */
-  holeCentresMm: z.number().min(0).max(2000).nullable().default(null),
+  holeCentresMm: quantityField('hole-centres', 'length', 0, 2000).nullable().default(null),
   finish: z.string().trim().max(60).default(''),
   /** How many of it have to be ordered. */
   toOrder: z.int().min(0).max(200).default(0),
@@ -35,14 +29,14 @@ export const NO_HARDWARE: Hardware = HardwareSchema.parse({});
 
 const wallFields = {
   position: z.int().min(0),
-  name: z.string().trim().min(1, 'Give the wall a name.').max(60, 'Keep the name to 60 characters.'),
+  name: nameField('wall-name', 60),
   /** First part of the tags along this wall. */
   letter: z
     .string()
     .trim()
     .regex(/^[A-Za-z]{1,3}$/, 'One to three letters, so that tags stay short.'),
-  widthMm: sizeMm('The width of the wall', 100),
-  heightMm: sizeMm('The height of the wall', 100),
+  widthMm: sizeMm('wall-width', 100),
+  heightMm: sizeMm('wall-height', 100),
 };
 
 /** A wall seen from the front, to scale. */
@@ -53,11 +47,11 @@ export type Wall = z.infer<typeof WallSchema>;
 export const OpeningSchema = z.object({
   id: z.uuid(),
   wallId: z.uuid(),
-  tag: z.string().trim().min(1, 'Give the opening a tag.').max(16, 'Keep the tag to 16 characters.'),
-  xMm: placeMm('The distance from the left'),
-  yMm: placeMm('The height above the floor'),
-  widthMm: sizeMm('The width of the opening', 20),
-  heightMm: sizeMm('The height of the opening', 20),
+  tag: nameField('tag', 16),
+  xMm: placeMm('from-left'),
+  yMm: placeMm('above-floor'),
+  widthMm: sizeMm('opening-width', 20),
+  heightMm: sizeMm('opening-height', 20),
   hardware: HardwareSchema,
   baggedAt: z.iso.datetime().nullable(),
   /** When the bag was ticked back in. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { nameField } from '../fields/index.ts';
 
 /** What was settled: a stop taken on or cleared, or a system chosen. */
 export const DECISION_KINDS = ['acknowledged', 'chosen'] as const;
@@ -9,11 +10,7 @@ const fields = {
   /** Code of the caution, or letter of the system. */
   code: z.string().trim().min(1).max(160),
   /** The reason, in the words of whoever decided. */
-  reason: z
-    .string()
-    .trim()
-    .min(3, 'Write down why, in a few words.')
-    .max(500, 'Keep the reason to 500 characters.'),
+  reason: nameField('reason', 500, 3),
 };
 
 /** A decision as a client sends it. */

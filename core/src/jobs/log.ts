@@ -1,22 +1,19 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { ClimateSchema } from '../drying/climate.ts';
+import { numberField, quantityField, textField } from '../fields/index.ts';
 import { LOG_ACTIONS } from './actions.ts';
 
 /** What the log keeps of a coat. */
 export const CoatRecordSchema = z.object({
   productKey: z.string(),
-  paintMl: z.number().min(0, 'Paint is 0 mL or more.').max(200_000).nullable(),
-  thinnerMl: z.number().min(0, 'Thinner is 0 mL or more.').max(100_000).nullable(),
+  paintMl: quantityField('paint', 'volume', 0, 200_000).nullable(),
+  thinnerMl: quantityField('thinner', 'volume', 0, 100_000).nullable(),
   cup: z.string().max(60).nullable(),
-  cupSeconds: z
-    .number()
-    .min(1, 'A cup runs at least one second.')
-    .max(600, 'A cup runs 600 s at most.')
-    .nullable(),
+  cupSeconds: numberField('cup-time', 1, 600, ' s').nullable(),
   climate: ClimateSchema.nullable(),
   /** Wet film by comb, in µm, when it was measured. */
-  wftUm: z.number().min(5).max(1000).nullable(),
+  wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
   /** The pot it came from, when it was mixed at the bench. */
   potId: z.uuid().nullable().optional(),
   /**
@@ -45,7 +42,7 @@ export const WorkRecordSchema = z.object({
   gun: z.string().max(80).nullable().default(null),
   thinning: ThinningSchema.nullable(),
   /** Wet film that was asked for, in µm; what was measured is in the coat. */
-  wftUm: z.number().min(5).max(1000).nullable(),
+  wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
   /** Where it was done: a row of the plan. */
   place: z.string().max(30).nullable(),
   /** Rest that the step asked for, in minutes. */
@@ -62,7 +59,7 @@ const what = {
   /** When the work ended. */
   doneAt: z.iso.datetime({ error: 'Enter when it was done.' }),
   coat: CoatRecordSchema.nullable(),
-  note: z.string().max(1000, 'Keep the note to 1000 characters.'),
+  note: textField('note', 1000),
   /** The entry that this one puts right, or null. */
   correctsId: z.uuid().nullable(),
   /** True for a correction that only takes the old entry back. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
+import { dateField, nameField, textField } from '../fields/index.ts';
 import { ZoneOptionsSchema } from '../systems/options.ts';
 import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
 import { OwnPracticeSchema } from '../systems/practice.ts';
@@ -21,11 +22,11 @@ const jobFields = {
     .string()
     .trim()
     .regex(/^[A-Za-z0-9-]{1,12}$/, 'A job code is 1 to 12 letters, digits or hyphens.'),
-  name: z.string().trim().min(1, 'Give the job a name.').max(120, 'Keep the name to 120 characters.'),
-  client: z.string().trim().max(120, 'Keep the client to 120 characters.'),
-  addressNote: z.string().max(500, 'Keep the address note to 500 characters.'),
-  startOn: z.iso.date({ error: 'Write the start as 2026-11-30.' }),
-  neededBy: z.iso.date({ error: 'Write the date as 2026-11-30.' }).nullable(),
+  name: nameField('job-name', 120),
+  client: textField('client', 120),
+  addressNote: textField('address-note', 500),
+  startOn: dateField(),
+  neededBy: dateField().nullable(),
   place: z.enum(PLACES),
   status: z.enum(['open', 'handed-over']),
 };
@@ -47,7 +48,7 @@ export const JobSchema = z.object({
 export type Job = z.infer<typeof JobSchema>;
 
 const zoneFields = {
-  name: z.string().trim().min(1, 'Give the zone a name.').max(80, 'Keep the name to 80 characters.'),
+  name: nameField('zone-name', 80),
   oldColour: HexColour,
   newColour: HexColour,
   /** Null while nobody knows. */
@@ -57,7 +58,7 @@ const zoneFields = {
   systemId: z.enum(SYSTEM_IDS).nullable(),
   options: ZoneOptionsSchema.nullable(),
   /** Why this system was chosen, in the words of whoever chose it. */
-  choiceReason: z.string().max(500, 'Keep the reason to 500 characters.').default(''),
+  choiceReason: textField('reason', 500).default(''),
   /** The version of a system of the shop's own that it is unfolded from; null for a shipped one. */
   ownSystem: OwnSystemRefSchema.nullable().default(null),
   /** Another zone of the job whose set-ups and pots it joins where the steps are alike. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textField } from '../fields/index.ts';
 
 /** Pictures are stored in these forms; everything else is refused by its content. */
 export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
@@ -15,7 +16,7 @@ export const PhotoSchema = z.object({
   pieceId: z.uuid().nullable(),
   /** Question of the survey that it belongs to. */
   topic: z.string().max(40),
-  caption: z.string().max(200, 'Keep the caption to 200 characters.'),
+  caption: textField('caption', 200),
   type: z.enum(PHOTO_TYPES),
   widthPx: z.int().min(1).max(20_000),
   heightPx: z.int().min(1).max(20_000),

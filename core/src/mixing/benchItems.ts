@@ -1,34 +1,21 @@
 import { z } from 'zod';
 import type { Outcome } from '../base/outcome.ts';
 import { APPLICATORS } from '../catalogue/sheet.ts';
+import { nameField, numberField, quantityField } from '../fields/index.ts';
 import { CUPS, type Cup, calibrateCup, relativeCup } from './cups.ts';
 
-const name = z.string().trim().min(1, 'Give it a name.').max(60, 'Keep the name to 60 characters.');
-const seconds = z
-  .number({ error: 'Enter seconds.' })
-  .min(3, 'A reading takes at least 3 s.')
-  .max(600, 'A reading ends at 600 s.');
+const name = nameField('name', 60);
+const seconds = numberField('reading', 3, 600, ' s');
 
 /** What straining and filling need to know of a gun, roller tray or airless unit. */
 export const GunFactsSchema = z.object({
   name,
   /** Needle or tip, in µm; null where nothing is atomised. */
-  orificeUm: z
-    .number({ error: 'Enter the needle or tip, such as 1.3 mm.' })
-    .min(100, 'An orifice starts at 0.1 mm.')
-    .max(5000, 'An orifice ends at 5 mm.')
-    .nullable(),
+  orificeUm: quantityField('orifice', 'orifice', 100, 5000).nullable(),
   /** What its cup or liner takes in one filling, in mL; null where it draws from the pail. */
-  cupMl: z
-    .number({ error: 'Enter what its cup takes.' })
-    .min(50, 'A cup takes at least 50 mL.')
-    .max(20_000, 'A cup ends at 20 L.')
-    .nullable(),
+  cupMl: quantityField('cup-size', 'volume', 50, 20_000).nullable(),
   /** What stays in cup and hose at the end, in mL. */
-  residueMl: z
-    .number({ error: 'Enter what stays in it.' })
-    .min(0, 'What stays in it is 0 or more.')
-    .max(5000, 'What stays in it ends at 5 L.'),
+  residueMl: quantityField('residue', 'volume', 0, 5000),
 });
 export type GunFacts = z.infer<typeof GunFactsSchema>;
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, type ProductSheet, ThinningSchema } from '../catalogue/sheet.ts';
+import { numberField, positiveField, textField } from '../fields/index.ts';
 import { GunFactsSchema } from './benchItems.ts';
 import { COMPONENT_ROLES, type Poured, potLifeAt, potPhase } from './pot.ts';
 
@@ -7,10 +8,7 @@ import { COMPONENT_ROLES, type Poured, potLifeAt, potPhase } from './pot.ts';
 export const PourSchema = z.object({
   id: z.uuid(),
   role: z.enum(COMPONENT_ROLES),
-  ml: z
-    .number({ error: 'Enter what was poured.' })
-    .gt(0, 'A pour is above 0.')
-    .max(100_000, 'A pour ends at 100 L.'),
+  ml: positiveField('pour', 'volume', 100_000),
   at: z.iso.datetime(),
   /** The pot that it was left in, when it did not come out of a tin. */
   fromPotId: z.uuid().optional(),
@@ -22,7 +20,7 @@ export const CupReadingSchema = z.object({
   id: z.uuid(),
   cupId: z.string().min(1).max(60),
   runs: z
-    .array(z.number().min(3, 'A run takes at least 3 s.').max(600, 'A run ends at 600 s.'))
+    .array(numberField('run', 3, 600, ' s'))
     .min(1, 'Time at least one run.')
     .max(20),
   materialC: z.number().min(-5).max(60).nullable(),
@@ -40,7 +38,7 @@ export const PotRecordSchema = z.object({
   /** Grows with every change, so that the newest word counts whichever way it arrives. */
   revision: z.int().min(1),
   productKey: z.string().min(1).max(60),
-  batch: z.string().trim().max(60, 'Keep the batch to 60 characters.').default(''),
+  batch: textField('batch', 60).default(''),
   jobId: z.uuid().nullable(),
   stepId: z.uuid().nullable(),
   /** What it is for, in words. */
@@ -54,7 +52,7 @@ export const PotRecordSchema = z.object({
   }),
   /** Why it goes past a maximum of the sheet; empty while it does not. */
   overrideReason: z.string().trim().max(300).default(''),
-  paintMl: z.number().gt(0, 'Enter how much paint.').max(100_000, 'A pot ends at 100 L of paint.'),
+  paintMl: positiveField('paint', 'volume', 100_000),
   way: z.enum(['volume', 'weight', 'stick']),
   pailMm: z.number().min(50).max(1000).nullable(),
   /** Seconds wanted; without a lower end where only an upper limit is stated. */

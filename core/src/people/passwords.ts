@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { nameField } from '../fields/index.ts';
 import { ROLES } from './roles.ts';
 
 export const RoleSchema = z.enum(ROLES);
@@ -16,11 +17,7 @@ export const NewPasswordSchema = z
   .max(200, 'A password has at most 200 characters.');
 
 /** A sign-in name. */
-export const SignInNameSchema = z
-  .string({ error: 'Enter a sign-in name.' })
-  .trim()
-  .min(2, 'A sign-in name has at least 2 characters.')
-  .max(80, 'A sign-in name has at most 80 characters.');
+export const SignInNameSchema = nameField('sign-in-name', 80, 2);
 
 /** What opens a session on the shop's tablet. */
 export const PinSchema = z

@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { countField, nameField, numberField, quantityField, textField } from '../fields/index.ts';
+import type { FieldCode } from '../said/index.ts';
+import { measured } from '../units/index.ts';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 
 // Longer than other files: a piece with every limit that its fields set each other.
@@ -36,67 +39,51 @@ export const SIZE_LIMITS_MM = {
 const LONGEST_RUN_MM = 20_000;
 const SMALLEST_MOULDING_MM = 1;
 
-function lengthMm(what: string, min: number, max: number) {
-  return z
-    .number({ error: `Enter ${what} in mm.` })
-    .min(min, { error: (issue) => `${issue.input} mm is too little for ${what}: it starts at ${min} mm.` })
-    .max(max, { error: (issue) => `${issue.input} mm is too much for ${what}: it ends at ${max} mm.` });
-}
+const lengthMm = (field: FieldCode, min: number, max: number) => quantityField(field, 'length', min, max);
 
 const { thickness } = SIZE_LIMITS_MM;
 
 /** Stiles and rails that are not given are as wide as the frame. */
-const memberWidth = (what: string) => lengthMm(what, 10, 300).nullable().default(null);
+const memberWidth = (what: FieldCode) => lengthMm(what, 10, 300).nullable().default(null);
 
 /** A stick of a frame: so many, so wide, so long between its joints. */
 export const FrameMemberSchema = z.object({
-  count: z.int().min(1, 'At least one of each member.').max(99),
-  widthMm: lengthMm('the width of a member', 10, 400),
-  lengthMm: lengthMm('the length of a member', 10, 6000),
+  count: countField('member-count', 1, 99),
+  widthMm: lengthMm('member-width', 10, 400),
+  lengthMm: lengthMm('member-length', 10, 6000),
 });
 export type FrameMember = z.infer<typeof FrameMemberSchema>;
 
 const pieceFields = {
-  tag: z
-    .string()
-    .trim()
-    .min(1, 'Give the piece a tag.')
-    .max(16, 'Keep the tag to 16 characters, so that it fits a label.'),
+  tag: nameField('tag', 16),
   kind: z.enum(PIECE_KINDS),
   construction: z.enum(CONSTRUCTIONS),
   /** Width; of a moulding the length of the run. */
-  widthMm: lengthMm('the width', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
+  widthMm: lengthMm('width', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
   /** Height; of a moulding the height of its face, for the drawing. */
-  heightMm: lengthMm('the height', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
-  thicknessMm: z
-    .number({ error: 'Enter the thickness in mm.' })
-    .min(thickness.min, { error: (issue) => tooSmall('thickness', issue.input) })
-    .max(thickness.max, { error: (issue) => tooLarge('thickness', issue.input) }),
+  heightMm: lengthMm('height', SMALLEST_MOULDING_MM, LONGEST_RUN_MM),
+  thicknessMm: lengthMm('thickness', thickness.min, thickness.max),
   /** Inner depth of a box. */
-  depthMm: lengthMm('the depth', 0, 2000).default(0),
+  depthMm: lengthMm('depth', 0, 2000).default(0),
   /** Width of the stiles, and of every rail that has no width of its own. */
-  frameMm: z.number().min(10, 'A frame starts at 10 mm.').max(300, 'A frame ends at 300 mm.'),
-  topRailMm: memberWidth('the top rail'),
-  bottomRailMm: memberWidth('the bottom rail'),
-  midRailMm: memberWidth('the mid rail'),
-  midStileMm: memberWidth('the mid stile'),
+  frameMm: lengthMm('frame', 10, 300),
+  topRailMm: memberWidth('top-rail'),
+  bottomRailMm: memberWidth('bottom-rail'),
+  midRailMm: memberWidth('mid-rail'),
+  midStileMm: memberWidth('mid-stile'),
   /** Depth of the recess on the front. */
-  recessMm: z.number().min(0, 'A recess is 0 mm or deeper.').max(40, 'A recess ends at 40 mm.'),
+  recessMm: lengthMm('recess', 0, 40),
   /** Depth of the recess on the back; null: as on the front. */
-  recessBackMm: lengthMm('the recess of the back', 0, 40).nullable().default(null),
+  recessBackMm: lengthMm('recess-back', 0, 40).nullable().default(null),
   /** How far the recess wall leans, seen from the front; 0: it stands square. */
-  bevelMm: lengthMm('the bevel', 0, 40).default(0),
+  bevelMm: lengthMm('bevel', 0, 40).default(0),
   /** Raised panel: width of the sloping margin, and how far the field stands above it. */
-  marginMm: lengthMm('the margin', 0, 150).default(0),
-  raiseMm: lengthMm('the rise of the field', 0, 30).default(0),
+  marginMm: lengthMm('margin', 0, 150).default(0),
+  raiseMm: lengthMm('raise', 0, 30).default(0),
   /** Developed girth of a profile: a bead round the panels, a routed edge, a moulding. */
-  girthMm: lengthMm('the girth of the profile', 0, 600).default(0),
+  girthMm: lengthMm('girth', 0, 600).default(0),
   /** Multiplies length × girth, for carved or undercut profiles. */
-  profileFactor: z
-    .number()
-    .min(0.5, 'A profile factor starts at 0.5.')
-    .max(3, 'A profile factor ends at 3.')
-    .default(1),
+  profileFactor: numberField('profile-factor', 0.5, 3).default(1),
   /** Panels side by side and panels on top of one another. */
   panelsAcross: z.int().min(1).max(6),
   panelsDown: z.int().min(1).max(6),
@@ -113,7 +100,7 @@ const pieceFields = {
   verdict: z.enum(VERDICTS).default('finish'),
   /** Opening of the elevation map that the piece belongs to. */
   openingId: z.uuid().nullable().default(null),
-  note: z.string().max(500, 'Keep the note to 500 characters.'),
+  note: textField('note', 500),
 };
 
 /** A piece as the take-off records it, without the identity that the job gives it. */
@@ -121,14 +108,6 @@ const PieceFieldsSchema = z.object(pieceFields);
 export type PieceSpec = z.infer<typeof PieceFieldsSchema>;
 /** What of a piece decides its shape and areas. */
 export type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind' | 'hingeSide' | 'verdict' | 'openingId'>;
-
-function tooSmall(what: keyof typeof SIZE_LIMITS_MM, mm: unknown): string {
-  return `${mm} mm ${what} cannot be right: pieces start at ${SIZE_LIMITS_MM[what].min} mm.`;
-}
-
-function tooLarge(what: keyof typeof SIZE_LIMITS_MM, mm: unknown): string {
-  return `${mm} mm ${what} cannot be right: pieces end at ${SIZE_LIMITS_MM[what].max} mm.`;
-}
 
 /** Constructions that have a frame of stiles and rails around panels or openings. */
 export function isFramed(construction: Construction): boolean {
@@ -157,8 +136,9 @@ function sizeProblems(piece: Geometry): Problem[] {
   for (const what of ['width', 'height'] as const) {
     const path = `${what}Mm` as const;
     const mm = piece[path];
-    if (mm < SIZE_LIMITS_MM[what].min) problems.push({ path, message: tooSmall(what, mm) });
-    if (mm > SIZE_LIMITS_MM[what].max) problems.push({ path, message: tooLarge(what, mm) });
+    const { min, max } = SIZE_LIMITS_MM[what];
+    const read = lengthMm(what, min, max).safeParse(mm);
+    for (const { message } of read.error?.issues ?? []) problems.push({ path, message });
   }
   return problems;
 }
@@ -168,7 +148,7 @@ function frameProblems(piece: Geometry): Problem[] {
   const panel = panelSizeMm(piece);
   const smaller = Math.min(panel.widthMm, panel.heightMm);
   if (smaller <= 0) {
-    const message = `A ${piece.frameMm} mm frame leaves no room for a panel in ${piece.widthMm} × ${piece.heightMm} mm.`;
+    const message = `A ${measured('length', piece.frameMm)} frame leaves no room for a panel in ${measured('length', piece.widthMm, piece.heightMm)}.`;
     return [{ path: 'frameMm', message }];
   }
   const deepest = Math.max(piece.recessMm, piece.recessBackMm ?? piece.recessMm);

@@ -1,10 +1,12 @@
 import { encode, type Params } from './encode.ts';
+import { ERRORS } from './errors.ts';
+import { FIELDS } from './fields.ts';
 
 /** A sentence: as it stands, or made from what it says it of. Texts among the parameters are in words already. */
 // biome-ignore lint/suspicious/noExplicitAny: every sentence names its own parameters
 export type Sentence = string | ((params: any) => string);
 
-const SENTENCES = {} satisfies Record<string, Sentence>;
+const SENTENCES = { ...ERRORS, ...FIELDS } satisfies Record<string, Sentence>;
 
 export type Code = keyof typeof SENTENCES;
 type ParamsOf<C extends Code> = (typeof SENTENCES)[C] extends (params: infer P) => string ? [P] : [];

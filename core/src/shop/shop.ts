@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
 import { SingleUnitsSchema, UNIT_SYSTEMS } from '../units/prefs.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
@@ -31,14 +32,9 @@ const DaySchema = z.array(WorkSpanSchema).superRefine((spans, context) => {
 export const WeekSchema = z.record(z.enum(WEEKDAYS), DaySchema);
 export type Week = z.infer<typeof WeekSchema>;
 
-const DateText = z.iso.date({ error: 'Write a date as 2026-11-30.' });
+const DateText = dateField();
 
-const ChangeMinutes = z
-  .number({ error: 'Enter minutes.' })
-  .min(0, 'Minutes are 0 or more.')
-  .max(240, 'A changeover ends at 240 min.');
-
-const whole = (error: string) => z.int({ error });
+const ChangeMinutes = numberField('changeover', 0, 240, ' min');
 
 export const ChangeoverSchema = z.object({
   /** From a dark paint to one that is much paler. */
@@ -71,26 +67,13 @@ export const ShopSettingsSchema = z.object({
   boothRatedForSolvent: z.boolean(),
   /** Supplied-air breathing protection, and people trained in it. */
   hasSuppliedAir: z.boolean().default(false),
-  benches: whole('Write a whole number of benches, such as 2.')
-    .min(1, 'A shop has at least one bench.')
-    .max(20, 'At most 20 benches.'),
-  railLengthMm: z
-    .number({ error: 'Write the length of the rail, such as 9000 mm.' })
-    .min(0, 'A rail is 0 mm long or more.')
-    .max(100_000, 'A rail ends at 100 m.'),
+  benches: countField('benches', 1, 20),
+  railLengthMm: quantityField('rail', 'length', 0, 100_000),
   /** Free space kept between hung pieces. */
-  railGapMm: z
-    .number({ error: 'Write the gap between pieces, such as 80 mm.' })
-    .min(10, 'Wet pieces need at least 10 mm between them.')
-    .max(1000, 'A gap ends at 1000 mm.'),
-  rackSlots: whole('Write a whole number of slots, such as 36.')
-    .min(0, 'Slots are 0 or more.')
-    .max(2000, 'At most 2000 slots.'),
+  railGapMm: quantityField('rail-gap', 'length', 10, 1000),
+  rackSlots: countField('slots', 0, 2000),
   /** A longer piece takes two slots, a still longer one three. */
-  rackSlotLengthMm: z
-    .number({ error: 'Write the length of a slot, such as 900 mm.' })
-    .min(100, 'A slot is at least 100 mm long.')
-    .max(5000, 'A slot ends at 5000 mm.'),
+  rackSlotLengthMm: quantityField('slot-length', 'length', 100, 5000),
   /** Let warm dry air shorten clocks, down to half the sheet. */
   mayShortenClocks: z.boolean(),
   /** ISO 4217 code of the money that prices are in. */
@@ -101,18 +84,9 @@ export const ShopSettingsSchema = z.object({
   /** Faces in m² between which a piece counts as one door, and from how many panels on it counts as two. */
   doorMeasure: z
     .object({
-      smallBelowM2: z
-        .number({ error: 'Write a face in m², such as 0.12.' })
-        .min(0, 'A face is 0 m² or more.')
-        .max(5, 'A small door ends at 5 m².'),
-      largeAboveM2: z
-        .number({ error: 'Write a face in m², such as 0.6.' })
-        .min(0, 'A face is 0 m² or more.')
-        .max(10, 'A large door starts at 10 m² or below.'),
-      twoFromPanels: whole('Write a whole number of panels, such as 2.')
-        .min(2, 'One panel is one door: 2 or more.')
-        .max(20, 'At most 20 panels.')
-        .default(2),
+      smallBelowM2: quantityField('small-door', 'area', 0, 5),
+      largeAboveM2: quantityField('large-door', 'area', 0, 10),
+      twoFromPanels: countField('panels', 2, 20).default(2),
     })
     .refine((measure) => measure.smallBelowM2 < measure.largeAboveM2, {
       message: 'A large door starts above a small one.',
@@ -124,10 +98,7 @@ export const ShopSettingsSchema = z.object({
   /** What this shop does otherwise than what ships. */
   practice: OwnPracticeSchema,
   /** Paint older than this may hold lead, by the law of the country. */
-  leadBanYear: whole('Write a year, such as 1992.')
-    .min(1900, 'A year from 1900 on.')
-    .max(2100, 'A year up to 2100.')
-    .default(1992),
+  leadBanYear: countField('year', 1900, 2100).default(1992),
   region: RegionSchema.default({ units: 'metric', single: {}, paper: 'A4', spelling: 'uk' }),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;

@@ -1,15 +1,16 @@
 import { z } from 'zod';
+import { nameField, textField } from '../fields/index.ts';
 import { ZoneOptionsSchema } from './options.ts';
 import { hasPreparationOfItsOwn, type SystemContext, withRawPieces } from './phases.ts';
 import { type StepDraft, StepDraftSchema } from './step.ts';
 import { chooseApplicator, placeAndLabourOf } from './steps.ts';
 import { SYSTEM_IDS } from './traits.ts';
 
-const text = (most: number) => z.string().trim().max(most, `Keep it to ${most} characters.`);
+const text = (most: number) => textField('text', most);
 
 /** A system of the shop's own: a shipped one, or a zone's sequence, copied, changed and named. */
 export const OwnSystemSchema = z.object({
-  name: z.string().trim().min(1, 'Give the system a name.').max(80, 'Keep the name to 80 characters.'),
+  name: nameField('system-name', 80),
   /** The shipped system that it came from; it says what the survey holds against it. */
   baseId: z.enum(SYSTEM_IDS),
   outline: text(200),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textField } from '../fields/index.ts';
 
 /** One way of answering a question on which refinishers disagree. */
 export interface Way {
@@ -233,10 +234,7 @@ export const OwnPracticeSchema = z
       Object.fromEntries(PRACTICE_IDS.map((id) => [id, wayOf(id).optional()])),
     ) as unknown as z.ZodType<Partial<Practice>, Partial<Practice>>,
     reasons: z
-      .partialRecord(
-        z.enum(PRACTICE_IDS as [PracticeId, ...PracticeId[]]),
-        z.string().trim().max(300, 'Keep the reason to 300 characters.'),
-      )
+      .partialRecord(z.enum(PRACTICE_IDS as [PracticeId, ...PracticeId[]]), textField('reason', 300))
       .default({}),
   })
   .default({ ways: {}, reasons: {} });

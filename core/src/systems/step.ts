@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
+import { countField, nameField, quantityField, spanField, textField } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { Verdict } from '../pieces/model.ts';
 import { does, OPERATIONS } from './operations.ts';
@@ -42,21 +43,13 @@ export const StepSchema = z.object({
   position: z.int().min(0),
   /** Name that stays the same when the zone is unfolded again, e.g. `prime-2`. */
   key: z.string().min(1).max(60),
-  name: z.string().trim().min(1, 'Name the step.').max(80, 'Keep the name to 80 characters.'),
+  name: nameField('step-name', 80),
   operation: z.enum(OPERATIONS),
   productKey: z.string().nullable(),
   /** FEPA P-grade. */
-  grit: z
-    .int({ error: 'A grit is a whole number.' })
-    .min(24, 'Grits start at P24.')
-    .max(5000, 'Grits end at P5000.')
-    .nullable(),
+  grit: countField('grit', 24, 5000).nullable(),
   applicator: z.enum(APPLICATORS).nullable(),
-  wftUm: z
-    .number({ error: 'Enter the wet film in µm.' })
-    .min(5, 'A wet film starts at 5 µm.')
-    .max(1000, 'A wet film ends at 1000 µm.')
-    .nullable(),
+  wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
   thinning: ThinningSchema.nullable(),
   /** Which pieces of the zone take part. */
   reach: z.enum(['all', 'hung']),
@@ -74,19 +67,15 @@ export const StepSchema = z.object({
   labour: LabourSchema,
   why: z.string(),
   cautions: z.array(z.string()),
-  note: z.string().max(500, 'Keep the note to 500 characters.').default(''),
+  note: textField('note', 500).default(''),
   /** Cleaner, abrasive, filler, caulk or tape it is done with, by its key in the stores. */
   supplyKey: z.string().max(60).nullable().default(null),
   /** Rest after it, in minutes: what has to dry besides a film, or a longer rest than a film's own clocks. */
-  restMin: z
-    .int()
-    .min(0, 'A rest is 0 or longer.')
-    .max(30 * 1440, 'A rest ends at 30 days.')
-    .default(0),
+  restMin: spanField('rest', 30).default(0),
   /** Whether a cleaner's residue is rinsed or wiped off with clean water. */
   isRinsed: z.boolean().default(true),
   /** Mixed in so many pots, one after the other. */
-  potCount: z.int().min(1, 'At least one pot.').max(20, 'At most 20 pots.').default(1),
+  potCount: countField('mix-count', 1, 20).default(1),
   /** What thins it; empty: what its sheet names. */
   thinnerName: z.string().trim().max(80).default(''),
   /** Share of the paint in % that is lost on top of the applicator's usual loss. */

@@ -156,6 +156,10 @@ const QUANTITIES = {
   },
   /** Needles, in mm: sold by the tenth of a millimetre everywhere. */
   needle: plain(ORIFICE, () => unit('mm', 1, at(2))),
+  /** The same as benches keep it, in µm. */
+  orifice: plain(undefined, (units) =>
+    isMetric(units) ? unit('mm', 1000, at(2)) : unit('in', 1000 * INCH_MM, at(3)),
+  ),
   /** Airless tips, in mm: by the thousandth of an inch where inches are in use, and in the UK. */
   tip: plain(ORIFICE, (units) => (isMetric(units) ? unit('mm', 1, at(3)) : unit('in', INCH_MM, at(3)))),
   /** m. */

@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { ProductSheetSchema } from '../../catalogue/index.ts';
 import { ClimateSchema } from '../../drying/index.ts';
+import { dateField } from '../../fields/index.ts';
+import { said } from '../../said/index.ts';
 import { ShopSettingsSchema, SKILLS, WeekSchema } from '../../shop/index.ts';
+import { measured } from '../../units/index.ts';
 import { NewProductSchema, ProductRowSchema, ShopContextSchema, ShopHeadSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
@@ -45,7 +48,7 @@ export const shopRoutes = {
   setDaysOff: route(PATHS.setDaysOff, {
     summary: 'Set the days off of a member',
     params: uuidParams('memberId'),
-    body: z.object({ daysOff: z.array(z.iso.date({ error: 'Write a date as 2026-11-30.' })).max(200) }),
+    body: z.object({ daysOff: z.array(dateField()).max(200) }),
     response: Crew,
   }),
 
@@ -67,8 +70,8 @@ export const shopRoutes = {
     params: uuidParams('productId'),
     body: z.object({
       stockMl: z
-        .number({ error: 'Enter what is in the tins.' })
-        .min(0, 'What is in the tins is 0 or more.')
+        .number({ error: said('error.number', { what: said('field.stock') }) })
+        .min(0, said('error.least', { what: said('field.stock'), least: measured('volume', 0) }))
         .max(10_000_000)
         .nullable(),
       /** Tins that were opened fresh hold no thinner. */

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { textField } from '../../fields/index.ts';
 import { OwnSystemSchema, OwnSystemVersionSchema } from '../../systems/index.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
 
-const ChangeNote = z.string().trim().max(300, 'Keep the note to 300 characters.').default('');
+const ChangeNote = textField('note', 300).default('');
 
 export const systemsRoutes = {
   systemVersions: route(PATHS.systemVersions, {

@@ -1,11 +1,8 @@
 import { z } from 'zod';
+import { nameField } from '../../fields/index.ts';
 import { RoleSchema } from '../../people/index.ts';
 
-export const MemberNameSchema = z
-  .string({ error: 'Enter a name.' })
-  .trim()
-  .min(1, 'Enter a name.')
-  .max(80, 'A name has at most 80 characters.');
+export const MemberNameSchema = nameField('name', 80);
 
 /** A member as owners see them. */
 export const MemberRowSchema = z.object({

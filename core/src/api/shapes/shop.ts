@@ -1,10 +1,7 @@
 import { z } from 'zod';
+import { nameField } from '../../fields/index.ts';
 
-export const ShopNameSchema = z
-  .string({ error: 'Give the shop a name.' })
-  .trim()
-  .min(1, 'Give the shop a name.')
-  .max(120, 'A shop name has at most 120 characters.');
+export const ShopNameSchema = nameField('shop-name', 120);
 
 /** A time zone of the IANA database. */
 export const TimeZoneSchema = z.string().refine((zone) => {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../../drying/climate.ts';
+import { dateField } from '../../fields/index.ts';
 import { LOG_ACTIONS } from '../../jobs/actions.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { GunUseSchema } from '../problem/guns.ts';
@@ -56,10 +57,7 @@ export const WishSchema = z.object({
   objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
   pins: z.record(z.string().max(200), z.int()).default({}),
   /** Days on which nobody may work in the client's room. */
-  roomClosed: z
-    .array(z.iso.date({ error: 'Write a date as 2026-11-30.' }))
-    .max(200)
-    .default([]),
+  roomClosed: z.array(dateField()).max(200).default([]),
   /** Whether the client's room is worked on zone by zone, so that a way through and a sink stay free. */
   roomInTurn: z.boolean().default(false),
 });
