@@ -1,3 +1,4 @@
+import { measured } from '../units/index.ts';
 import { HOUR } from './classes.ts';
 import type { ProductSheet } from './sheet.ts';
 
@@ -12,10 +13,9 @@ const DROWSY = 'Vapour makes drowsy: extraction, breaks in fresh air.';
 const BURNS = 'Liquid and vapour catch fire.';
 const ALLERGY = 'Can cause an allergic reaction of the skin.';
 
-const TURBINE = 'Turbine: 1.3–1.5 mm needle, fan two thirds open, 150–200 mm off.';
-const TURBINE_AIRLESS =
-  'Turbine 1.5–1.8 mm; airless fine-finish tip with a 200–250 mm fan, pressure as low as the tails allow.';
-const FINE = 'Gun 1.0–1.3 mm, low pressure, light passes one straight after the other.';
+const TURBINE = `Turbine: 1.3–1.5 mm needle, fan two thirds open, ${measured('length', 150)} to ${measured('length', 200)} off.`;
+const TURBINE_AIRLESS = `Turbine: 1.5–1.8 mm needle; airless: fine-finish tip with a fan of ${measured('length', 200)} to ${measured('length', 250)}, pressure as low as the tails allow.`;
+const FINE = 'Gun with a 1.0–1.3 mm needle, low pressure, light passes one straight after the other.';
 const NO_GUN = 'Not for the gun.';
 
 const waterborne = (vocGL: number, part: Partial<Details> = {}): Details => ({

@@ -1,3 +1,4 @@
+import { measured } from '../units/index.ts';
 import type { ProductSheet } from './sheet.ts';
 
 /** Something on a data sheet that does not agree with something else on it. */
@@ -47,20 +48,20 @@ export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
     if (Math.abs(off) > SPREAD_TOLERANCE)
       doubt(
         'statedSpreadM2L',
-        `The sheet states ${sheet.statedSpreadM2L} m²/L; ${sheet.wftTypUm} µm wet gives ${computed.toFixed(1)} m²/L, ${Math.round(Math.abs(off) * 100)} % ${off > 0 ? 'less' : 'more'}.`,
+        `The sheet states ${measured('spread', sheet.statedSpreadM2L)}; ${measured('film', sheet.wftTypUm)} wet gives ${measured('spread', computed)}, ${Math.round(Math.abs(off) * 100)} % ${off > 0 ? 'less' : 'more'}.`,
       );
   }
   const mostVoc = (1 - solids) * sheet.thinnerDensityKgL * 1000;
   if (sheet.vocGL !== null && sheet.vocGL > mostVoc * 1.1)
     doubt(
       'vocGL',
-      `${sheet.vocGL} g/L of VOC is more than ${sheet.volumeSolidsPct} % solids leave room for: at most about ${Math.round(mostVoc)} g/L.`,
+      `${measured('voc', sheet.vocGL)} of VOC is more than ${sheet.volumeSolidsPct} % solids leave room for: at most about ${measured('voc', mostVoc)}.`,
     );
   const dry = solidsDensityKgL(sheet);
   if (dry < SOLIDS_DENSITY.least || dry > SOLIDS_DENSITY.most)
     doubt(
       'densityKgL',
-      `Density and solids make a dry film of ${dry.toFixed(2)} kg/L; ${SOLIDS_DENSITY.least} to ${SOLIDS_DENSITY.most} is usual.`,
+      `Density and solids make a dry film of ${measured('density', Math.round(dry * 100) / 100)}; ${measured('density', SOLIDS_DENSITY.least)} to ${measured('density', SOLIDS_DENSITY.most)} is usual.`,
     );
   if (clocks.sandMin < clocks.touchMin) doubt('clocks.sandMin', 'Dry to sand comes before touch dry.');
   if (clocks.recoatMinMin < clocks.sandMin)
@@ -71,7 +72,7 @@ export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
   if (sheet.maxTotalDftUm !== null && sheet.maxTotalDftUm < twoCoats)
     doubt(
       'maxTotalDftUm',
-      `Two coats at the typical film make ${Math.round(twoCoats)} µm dry, already above this limit.`,
+      `Two coats at the typical film make ${measured('film', Math.round(twoCoats))} dry, already above this limit.`,
     );
   if (sheet.sagWftUm !== null && sheet.sagWftUm < sheet.wftMaxUm)
     doubt('sagWftUm', 'It sags below the thickest wet film that the sheet allows.');

@@ -1,5 +1,6 @@
 import type { DryingMode, ProductSheet } from '../catalogue/sheet.ts';
 import { formatDuration } from '../units/duration.ts';
+import { measured } from '../units/index.ts';
 import { type Climate, dewPointC, evaporationHpa, SHEET_CLIMATE } from './climate.ts';
 
 /** Below this drying power, in hPa, a waterborne film does not dry: no coat. */
@@ -87,8 +88,11 @@ export function thicknessFactor(wftUm: number, sheetWftUm: number): number {
 }
 
 function because(climate: Climate, wftUm: number, sheet: ProductSheet, factor: number, raw: number): string {
-  const film = wftUm === sheet.wftTypUm ? '' : ` and ${wftUm} µm wet instead of ${sheet.wftTypUm}`;
-  const where = `${climate.airC} °C and ${Math.round(climate.rhPct)} %${film}`;
+  const film =
+    wftUm === sheet.wftTypUm
+      ? ''
+      : ` and ${measured('film', wftUm)} wet instead of ${measured('film', sheet.wftTypUm)}`;
+  const where = `${measured('temperature', climate.airC)} and ${Math.round(climate.rhPct)} %${film}`;
   if (raw < 1 && factor === 1) return `because ${where} would dry faster, but the sheet's times are kept`;
   return `because ${where}: × ${factor.toFixed(2)}`;
 }
@@ -155,7 +159,7 @@ export function coatingRisks(
     );
   if (materialMinC !== null && airC < materialMinC)
     risks.push(
-      `Paint that stood in this air is colder than the ${materialMinC} °C its sheet wants: warm the closed tin in a bath of warm water, never with a flame or a heater.`,
+      `Paint that stood in this air is colder than the ${measured('temperature', materialMinC)} its sheet wants: warm the closed tin in a bath of warm water, never with a flame or a heater.`,
     );
   return risks;
 }
@@ -164,7 +168,7 @@ export function coatingRisks(
 export function dewPointObstacle(climate: Climate): string | null {
   const margin = (climate.surfaceC ?? climate.airC) - dewPointC(climate);
   if (margin >= DEW_POINT_MARGIN_C) return null;
-  return `The surface is only ${margin.toFixed(1)} °C above the dew point; 3 °C are wanted.`;
+  return `The surface is only ${measured('warmth', Math.round(margin * 10) / 10)} above the dew point; ${measured('warmth', 3)} are wanted.`;
 }
 
 /** What a product's own sheet says against a climate. */
@@ -172,13 +176,19 @@ export function sheetObstacles(sheet: ProductSheet, climate: Climate): string[] 
   const obstacles: string[] = [];
   const surfaceC = climate.surfaceC ?? climate.airC;
   if (sheet.surfaceMinC !== null && surfaceC < sheet.surfaceMinC) {
-    obstacles.push(`A surface of ${surfaceC} °C is below the sheet's ${sheet.surfaceMinC} °C.`);
+    obstacles.push(
+      `A surface of ${measured('temperature', surfaceC)} is below the sheet’s ${measured('temperature', sheet.surfaceMinC ?? 0)}.`,
+    );
   }
   if (climate.airC < sheet.airMinC) {
-    obstacles.push(`Air ${climate.airC} °C is below the sheet's ${sheet.airMinC} °C.`);
+    obstacles.push(
+      `Air of ${measured('temperature', climate.airC)} is below the sheet’s ${measured('temperature', sheet.airMinC)}.`,
+    );
   }
   if (climate.airC > sheet.airMaxC) {
-    obstacles.push(`Air ${climate.airC} °C is above the sheet's ${sheet.airMaxC} °C.`);
+    obstacles.push(
+      `Air of ${measured('temperature', climate.airC)} is above the sheet’s ${measured('temperature', sheet.airMaxC)}.`,
+    );
   }
   if (climate.rhPct > sheet.rhMaxPct) {
     obstacles.push(`Humidity ${climate.rhPct} % is above the sheet's ${sheet.rhMaxPct} %.`);

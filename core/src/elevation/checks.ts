@@ -1,5 +1,6 @@
 import { hingesOf, isFixed, PIECE_KIND_TRAITS, type Piece, type PieceSpec } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/shop.ts';
+import { measured } from '../units/index.ts';
 import { overlaps } from './layout.ts';
 import type { Opening, Wall } from './model.ts';
 
@@ -75,7 +76,7 @@ function pieceChecks(
         checks.push({
           ...about,
           code: 'size',
-          say: `${piece.tag} is ${piece.widthMm} × ${piece.heightMm} mm, its opening ${opening.widthMm} × ${opening.heightMm} mm.`,
+          say: `${piece.tag} is ${measured('length', piece.widthMm, piece.heightMm)}, its opening ${measured('length', opening.widthMm, opening.heightMm)}.`,
           fix: fitsTurned
             ? {
                 label: 'Swap width and height',
@@ -89,14 +90,14 @@ function pieceChecks(
       checks.push({
         ...about,
         code: 'size',
-        say: `${piece.tag} is only ${Math.min(piece.widthMm, piece.heightMm)} mm on one side. Was it meant in cm or inches?`,
+        say: `${piece.tag} is only ${measured('length', Math.min(piece.widthMm, piece.heightMm))} on one side. Was it meant in cm or inches?`,
         fix: null,
       });
     if (!isFixed(piece.kind) && Math.max(piece.widthMm, piece.heightMm) > 3 * shop.rackSlotLengthMm)
       checks.push({
         ...about,
         code: 'rack',
-        say: `${piece.tag} is longer than three rack slots (${3 * shop.rackSlotLengthMm} mm): it hangs or lies elsewhere.`,
+        say: `${piece.tag} is longer than three rack slots (${measured('length', 3 * shop.rackSlotLengthMm)}): it hangs or lies elsewhere.`,
         fix: null,
       });
   }

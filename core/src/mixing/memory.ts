@@ -1,3 +1,4 @@
+import { measured } from '../units/index.ts';
 import { type Cup, summariseRuns } from './cups.ts';
 import type { PotRecord } from './potRecord.ts';
 
@@ -49,7 +50,9 @@ export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResul
       else doubts.push('batch not known');
       if (hand.materialC !== null && last.materialC !== null) {
         const isSame = Math.abs(hand.materialC - last.materialC) <= SAME_TEMPERATURE_C;
-        (isSame ? trust : doubts).push(isSame ? 'same temperature' : `it was ${last.materialC} °C then`);
+        (isSame ? trust : doubts).push(
+          isSame ? 'same temperature' : `it was ${measured('temperature', last.materialC)} then`,
+        );
       } else doubts.push('temperature not known');
       return [
         {

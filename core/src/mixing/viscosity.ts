@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import { measured } from '../units/index.ts';
 import { type Cup, cupViscosity } from './cups.ts';
 
 /** Viscosity falls by about so much of itself per °C (class setting). */
@@ -15,11 +16,11 @@ export function materialRemark(
   { hardener, materialMinC }: Pick<ProductSheet, 'hardener' | 'materialMinC'>,
 ): string | null {
   if (materialMinC !== null && celsius < materialMinC)
-    return `Material at ${celsius} °C is below the sheet’s ${materialMinC} °C: warm the closed tin before it is mixed.`;
+    return `Material at ${measured('temperature', celsius)} is below the sheet’s ${measured('temperature', materialMinC)}: warm the closed tin before it is mixed.`;
   if (celsius < 18)
-    return `Material at ${celsius} °C is cold: it atomises badly and leaves orange peel; tins from the floor are colder than the air.`;
+    return `Material at ${measured('temperature', celsius)} is cold: it atomises badly and leaves orange peel; tins from the floor are colder than the air.`;
   if (hardener !== null && celsius > 28)
-    return `Material at ${celsius} °C is warm: with hardener in it, pot life is shorter.`;
+    return `Material at ${measured('temperature', celsius)} is warm: with hardener in it, pot life is shorter.`;
   return null;
 }
 

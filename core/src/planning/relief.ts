@@ -1,6 +1,7 @@
 import { isSprayed } from '../catalogue/sheet.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
+import { measured } from '../units/index.ts';
 import { duePins, type Wish } from './keep/snapshot.ts';
 import { type PlanQuestion, searchPlan, tryPlan } from './plan.ts';
 import { deliveriesOf } from './problem/deliveries.ts';
@@ -117,8 +118,8 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   if (shop.climate.airC < WARM_C)
     reliefs.push({
       key: 'warm',
-      title: `The drying room at ${WARM_C} °C`,
-      cost: `heating day and night, from ${Math.round(shop.climate.airC)} °C, and air that moves`,
+      title: `The drying room at ${measured('temperature', WARM_C)}`,
+      cost: `heating day and night, from ${measured('temperature', Math.round(shop.climate.airC))}, and air that moves`,
       change: null,
       question: {
         ...question,

@@ -5,6 +5,7 @@ import { isFixed } from '../pieces/index.ts';
 import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
+import { measured } from '../units/index.ts';
 import { oneMoreCoat, scuffBefore } from './fixes.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, once } from './walk.ts';
@@ -71,10 +72,10 @@ const wetFilmInRange: Rule = {
       return [
         {
           at: step.key,
-          why: `${step.wftUm} µm wet; the sheet says ${sheet.wftMinUm} to ${sheet.wftMaxUm} µm.`,
+          why: `${measured('film', step.wftUm)} wet; the sheet says ${measured('film', sheet.wftMinUm)} to ${measured('film', sheet.wftMaxUm)}.`,
           fixes: [
             {
-              label: `${nearest} µm`,
+              label: measured('film', nearest),
               edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: nearest } }],
             },
           ],
@@ -92,7 +93,7 @@ function splitFix(step: StepDraft, sheet: ProductSheet): Fix {
     'before' in edit ? { ...edit, before: step.key } : edit,
   );
   return {
-    label: `Split into two of ${half} µm`,
+    label: `Split into two of ${measured('film', half)}`,
     edits: [
       // The first half goes in before the step that is there; what is between comes after the first.
       { kind: 'insert', before: step.key, step: { ...second, name: step.name } },
@@ -119,11 +120,11 @@ function sagRule(lies: 'vertical' | 'flat'): Rule {
             at: step.key,
             why:
               lies === 'vertical'
-                ? `${step.wftUm} µm wet runs on an upright piece: about ${from} µm is where it sags.`
-                : `${step.wftUm} µm wet is too much even lying flat: from about ${from} µm it runs over the edges and pools in the profile.`,
+                ? `${measured('film', step.wftUm)} wet runs on an upright piece: about ${measured('film', from)} is where it sags.`
+                : `${measured('film', step.wftUm)} wet is too much even lying flat: from about ${measured('film', from)} it runs over the edges and pools in the profile.`,
             fixes: [
               {
-                label: `${sheet.wftTypUm} µm`,
+                label: measured('film', sheet.wftTypUm),
                 edits: [{ kind: 'change' as const, key: step.key, part: { wftUm: sheet.wftTypUm } }],
               },
               splitFix(step, sheet),
@@ -153,7 +154,7 @@ const productTotal: Rule = {
           return [
             {
               at: last,
-              why: `${Math.round(total)} µm dry of ${sheet.name}; it cracks above ${sheet.maxTotalDftUm} µm.`,
+              why: `${measured('film', Math.round(total))} dry of ${sheet.name}; it cracks above ${measured('film', sheet.maxTotalDftUm ?? 0)}.`,
               fixes: [{ label: 'Leave this coat out', edits: [{ kind: 'remove' as const, key: last }] }],
             },
           ];
@@ -180,7 +181,7 @@ const wholeTotal: Rule = {
     return [
       {
         at: films.at(-1)?.step.key ?? null,
-        why: `${Math.round(total)} µm dry in all ${isThin ? 'does not protect' : 'is thick enough to crack at edges and joints'}; 100 to 180 µm is usual on wood.`,
+        why: `${measured('film', Math.round(total))} dry in all ${isThin ? 'does not protect' : 'is thick enough to crack at edges and joints'}; ${measured('film', 100)} to ${measured('film', 180)} is usual on wood.`,
       },
     ];
   },

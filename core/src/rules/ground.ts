@@ -1,6 +1,7 @@
 import { findingsOf } from '../survey/index.ts';
 import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
+import { measured } from '../units/index.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, isAbrasive } from './walk.ts';
 
@@ -211,12 +212,19 @@ const rawBoardEdges: Rule = {
 /** Edges eased by hand before the first sanding or film. */
 function easeFix(steps: readonly StepDraft[]): Fix {
   const before = steps.find((step) => isAbrasive(step) || step.productKey !== null)?.key ?? null;
-  const ease = sandStep('ease', 150, 'edges', YARDSTICKS.easeEdges, 'Sharp edges round, to 1–2 mm.', {
-    operation: 'ease',
-    name: 'Ease edges P150',
-    waitFor: 'none',
-    supplyKey: 'disc-150',
-  });
+  const ease = sandStep(
+    'ease',
+    150,
+    'edges',
+    YARDSTICKS.easeEdges,
+    `Sharp edges round, to a radius of ${measured('length', 1.5)}.`,
+    {
+      operation: 'ease',
+      name: 'Ease edges P150',
+      waitFor: 'none',
+      supplyKey: 'disc-150',
+    },
+  );
   return { label: 'Ease the edges', edits: [{ kind: 'insert', before, step: ease }] };
 }
 
@@ -231,7 +239,7 @@ const sharpEdges: Rule = {
     return [
       {
         at: steps[0]?.key ?? null,
-        why: 'Paint pulls away from a knife edge and chips there first: ease edges to 1–2 mm.',
+        why: `Paint pulls away from a knife edge and chips there first: ease edges to a radius of ${measured('length', 1.5)}.`,
         fixes: [easeFix(steps)],
       },
     ];

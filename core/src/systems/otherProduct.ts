@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import { measured } from '../units/index.ts';
 import type { StepDraft } from './step.ts';
 import { chooseApplicator, placeAndLabourOf, startingThinning } from './steps.ts';
 
@@ -23,8 +24,8 @@ export function otherProduct(
   const kept: string[] = [];
   const follows: string[] = [];
   const isOwnFilm = from !== undefined && step.wftUm !== null && step.wftUm !== from.wftTypUm;
-  if (isOwnFilm) kept.push(`${step.wftUm} µm wet`);
-  else follows.push(`${sheet.wftTypUm} µm wet`);
+  if (isOwnFilm) kept.push(`${measured('film', step.wftUm ?? 0)} wet`);
+  else follows.push(`${measured('film', sheet.wftTypUm)} wet`);
   const none = { convention: sheet.maxThinning.convention, value: 0 };
   const { thinning } = step;
   const isSheets = !thinning || (from !== undefined && alike(thinning, startingThinning('turbine', from)));

@@ -212,7 +212,7 @@ const QUANTITIES = {
   area: plain(AREA, ({ area }) =>
     area === 'm²'
       ? unit('m²', 1, (m2) => (m2 < 100 ? 2 : 0))
-      : unit('ft²', FOOT_M ** 2, (ft2) => (ft2 < 100 ? 1 : 0)),
+      : unit('ft²', FOOT_M ** 2, (ft2) => (ft2 < 10 ? 2 : ft2 < 100 ? 1 : 0)),
   ),
   /** kg/L. */
   density: plain(DENSITY, (units) =>
@@ -338,4 +338,9 @@ export function pricedLitres(prefs: UnitPrefs): { litres: number; name: string }
 export function exactLength(mm: number, prefs: UnitPrefs): number {
   const factor = { mm: 1, cm: 10, in: INCH_MM }[unitsOf(prefs).length];
   return Number((mm / factor).toFixed(4));
+}
+
+/** The area of one piece for a column of such, with as many digits in every line. @param m2 in m². */
+export function areaCell(m2: number, prefs: UnitPrefs): string {
+  return unitsOf(prefs).area === 'm²' ? m2.toFixed(3) : (m2 / FOOT_M ** 2).toFixed(2);
 }

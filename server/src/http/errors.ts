@@ -1,5 +1,7 @@
 import type { ErrorBody } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
+import { isSaid } from '@upholder/core/said';
+import { PLAIN_VOICE, speakAll } from '@upholder/core/words';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
@@ -108,6 +110,23 @@ export function toApiError(error: unknown): ApiError {
   );
 }
 
+/**
+ * A refusal as an answer: in words for whoever reads the API, and by code where there is one, so that a screen can say it in
+ * the units and spelling of its reader.
+ */
+export function errorBody({ code, message, details: { fields, current } }: ApiError): ErrorBody {
+  const texts = [message, ...Object.values(fields ?? {})];
+  const words = speakAll({ message, ...(fields && { fields }) }, PLAIN_VOICE);
+  return {
+    error: {
+      code,
+      ...words,
+      ...(texts.some(isSaid) && { said: { message, ...(fields && { fields }) } }),
+      ...(current !== undefined && { current }),
+    },
+  };
+}
+
 /** The last middleware: one converter from errors to answers. */
 export function createErrorHandler(log: Logger): ErrorRequestHandler {
   return (error, request, response, next) => {
@@ -116,7 +135,7 @@ export function createErrorHandler(log: Logger): ErrorRequestHandler {
     const about = { id: request.id, method: request.method };
     if (refusal.code === 'internal') log.error({ err: error, ...about }, 'unexpected error');
     else if (refusal.code === 'database-unavailable') log.warn(about, 'database unavailable');
-    const body: ErrorBody = { error: { code: refusal.code, message: refusal.message, ...refusal.details } };
+    const body = errorBody(refusal);
     response.status(STATUS[refusal.code]).json(body);
   };
 }

@@ -409,7 +409,9 @@ export interface Refusal {
 export function refusalOf(error: unknown): Refusal {
   const { status, data } = (error ?? {}) as { status?: unknown; data?: Partial<ErrorBody> };
   if (typeof status === 'number' && data?.error) {
-    const { code, message, fields, current } = data.error;
+    const { code, current } = data.error;
+    // By code where there is one: then it is said in the units of this page.
+    const { message, fields } = data.error.said ?? data.error;
     return { status, code, message, fields: fields ?? {}, current };
   }
   return {

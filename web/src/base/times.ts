@@ -6,6 +6,11 @@ export function clockWords(minute: number, timeZone: string): string {
   return words.clockWords(minute, { ...voice(), timeZone });
 }
 
+/** The hour alone, for a scale: `14` or `2 pm`. */
+export function hourWords(minute: number, timeZone: string): string {
+  return words.hourWords(minute, { ...voice(), timeZone });
+}
+
 /** `Fri 4 Dec`, shop-local. */
 export function dayWords(minute: number, timeZone: string): string {
   return words.dayWords(minute, { ...voice(), timeZone });

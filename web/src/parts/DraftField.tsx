@@ -12,14 +12,24 @@ interface DraftFieldProps {
   placeholder?: string;
   /** What is typed into it: the label names the unit, and another unit is said back as it was understood. */
   quantity?: QuantityName;
+  /** The text says its unit itself: the label need not. */
+  withUnit?: boolean;
   maxLength?: number;
 }
 
 /** A text field of a form that is saved by a press. */
-export function DraftField({ form, name, label, quantity, className = '', ...rest }: DraftFieldProps) {
+export function DraftField({
+  form,
+  name,
+  label,
+  quantity,
+  withUnit = false,
+  className = '',
+  ...rest
+}: DraftFieldProps) {
   return (
     <Field
-      label={quantity ? labelled(label, quantity) : label}
+      label={quantity && !withUnit ? labelled(label, quantity) : label}
       error={form.errors[name]}
       hint={quantity && understood(quantity, form.text(name))}
       className={className}

@@ -181,6 +181,8 @@ export const ErrorBodySchema = z.object({
     message: z.string(),
     /** Messages by the path of the field they belong to. */
     fields: z.record(z.string(), z.string()).optional(),
+    /** The same by code, with quantities that are yet to be put into units; where nothing needs it, it is left out. */
+    said: z.object({ message: z.string(), fields: z.record(z.string(), z.string()).optional() }).optional(),
     /** The row as it is now, where someone else changed it first. */
     current: z.unknown().optional(),
   }),

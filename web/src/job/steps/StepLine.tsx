@@ -195,7 +195,7 @@ export function StepLine({
           {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
           {step.wftUm !== null && (
             <Figure name="wet" title="wet film of the mix as applied, typical by its sheet">
-              {step.wftUm} µm
+              {show('film', step.wftUm)}
             </Figure>
           )}
           {amounts && step.thinning && (

@@ -7,7 +7,10 @@ import {
   resultWords,
   summariseRuns,
 } from '@upholder/core/mixing';
+import { toMinute } from '@upholder/core/shop';
 import { Link } from 'react-router';
+import { clockWords, dayWords } from '../../base/times.ts';
+import { show } from '../../base/voice.ts';
 import { usePotOfAddress } from '../../job/usePotClocks.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
@@ -28,12 +31,10 @@ export function PotLabelScreen() {
   const clock = potClock(pot, sheet, shop.planningClimate.airC, Date.parse(pot.startedAt));
   const last = pot.readings.at(-1);
   const seconds = last && summariseRuns(last.runs)?.mean;
-  const when = (at: string | number) =>
-    new Intl.DateTimeFormat('en-GB', {
-      dateStyle: 'medium',
-      timeStyle: 'short',
-      timeZone: shop.timeZone,
-    }).format(new Date(at));
+  const when = (at: string | number) => {
+    const minute = toMinute(new Date(at));
+    return `${dayWords(minute, shop.timeZone)} ${clockWords(minute, shop.timeZone)}`;
+  };
   return (
     <main className="flex flex-col items-start gap-4 p-5 print:p-0">
       <div className="no-print flex gap-3">
@@ -56,7 +57,7 @@ export function PotLabelScreen() {
           <p>{pot.purpose || 'unassigned mix'}</p>
           <p className="mt-1 font-semibold">{recipeWords(sheet, pot.recipe)}</p>
           <p>
-            {Math.round(state.mixMl)} mL, {(state.fraction * 100).toFixed(1)} % on paint
+            {show('volume', Math.round(state.mixMl))}, {(state.fraction * 100).toFixed(1)} % on paint
             {pot.batch && `, batch ${pot.batch}`}
           </p>
           {last && seconds !== undefined && (

@@ -8,7 +8,7 @@ import { waitingMix } from '../../api/sync/queueSlice.ts';
 import { upholder } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
-import { money } from '../../base/voice.ts';
+import { money, show } from '../../base/voice.ts';
 import { usePotOfAddress } from '../../job/usePotClocks.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { UnitsSwitch, Volume } from './Amount.tsx';
@@ -128,7 +128,7 @@ export function PotScreen() {
       )}
       {pot.emptiedAt ? (
         <Notice>
-          Emptied; {Math.round(pot.leftMl ?? 0)} mL were left of {Math.round(state.mixMl)} mL
+          Emptied; {show('volume', pot.leftMl ?? 0)} were left of {show('volume', state.mixMl)}
           {pot.leftMl ? `: ${LEFT_WORDS[pot.leftTo]}` : ''}.
         </Notice>
       ) : (

@@ -3,6 +3,7 @@ import { OBJECTIVES } from '@upholder/core/planning';
 import { localDate } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { dateWords, dayWords, whenWords } from '../../base/times.ts';
+import { show } from '../../base/voice.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { boundWords } from './boundWords.ts';
@@ -75,7 +76,8 @@ export function HandOver({
       )}
       <span className={`font-normal text-small text-quiet ${following ? 'hidden' : 'block'}`}>
         planned {whenWords(Math.floor(Date.parse(plan.madeAt) / 60_000), now, shop.timeZone)} for{' '}
-        {plan.climate.airC} °C, {Math.round(plan.climate.rhPct)} %, for the {OBJECTIVES[plan.wish.objective]}
+        {show('temperature', plan.climate.airC)}, {Math.round(plan.climate.rhPct)} %, for the{' '}
+        {OBJECTIVES[plan.wish.objective]}
         {words && `. ${words.gap}`}
       </span>
     </h2>

@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { addDays, type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { useMemo } from 'react';
-import { clockWords, dateWords } from '../../base/times.ts';
+import { dateWords, hourWords } from '../../base/times.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -61,9 +61,7 @@ export function Backdrop({
           className="absolute border-line border-l opacity-70"
           style={{ left: scale.x(minute), top: 26, height: height - 26 }}
         >
-          <span className="absolute top-0 left-1 text-tiny text-quiet">
-            {clockWords(minute, timeZone).slice(0, 2)}
-          </span>
+          <span className="absolute top-0 left-1 text-tiny text-quiet">{hourWords(minute, timeZone)}</span>
         </div>
       ))}
       {days.map(({ date, start, end }) => {

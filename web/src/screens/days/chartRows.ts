@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { workingCrew } from '@upholder/core/shop';
+import { show } from '../../base/voice.ts';
 import type { FilmItem, LabourItem, Row } from './dayItems.ts';
 
 /** What the rows of the chart stand for. */
@@ -25,10 +26,7 @@ function placeWords(row: Row, { settings }: ShopContext): [name: string, size: s
     case 'booth':
       return ['Booth', 'one load'];
     case 'rail':
-      return [
-        'Rail',
-        `${(settings.railLengthMm / 1000).toFixed(settings.railLengthMm % 1000 === 0 ? 0 : 1)} m`,
-      ];
+      return ['Rail', show('run', settings.railLengthMm / 1000)];
     case 'rack':
       return ['Rack', `${settings.rackSlots} slots`];
     case 'room':

@@ -11,10 +11,12 @@ import {
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Refusal } from '../../api/upholder.ts';
-import { show, voice } from '../../base/voice.ts';
+import { bare, show, unit, voice } from '../../base/voice.ts';
 import { Button, TextInput, ZoneSelect } from '../../parts/controls.tsx';
 
 const EXAMPLE = '12 × 400×720 shaker, 60 frame, both sides';
+const EXAMPLE_IN = '12 × 15 3/4 × 28 3/8 shaker, 2 3/8 frame, both sides';
+const isInch = () => unit('length') === 'in';
 
 interface FastLineProps {
   dossier: Dossier;
@@ -131,7 +133,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
         <TextInput
           id="fast-line"
           className="min-w-72 flex-1"
-          placeholder={EXAMPLE}
+          placeholder={isInch() ? EXAMPLE_IN : EXAMPLE}
           value={text}
           aria-invalid={problem !== null}
           aria-describedby="fast-line-said"
@@ -167,7 +169,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
         {problem ??
           said ??
           (text.trim() === ''
-            ? 'How many × width × height, then anything else: construction, frame 60, both sides, tag N1, // note. Enter adds, ↑ brings the last line back.'
+            ? `How many × width × height, then anything else: construction, frame ${bare('length', 60)}, both sides, tag N1, // note. Enter adds, ↑ brings the last line back.`
             : '')}
         {suggestion && (
           <Button kind="act" className="ml-3" onClick={() => void add(suggestion.line)}>

@@ -2,9 +2,11 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Dossier, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
 import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
+import { areaCell } from '@upholder/core/units';
 import { useMemo, useRef } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
+import { unit, voice } from '../../base/voice.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { type Column, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
@@ -105,7 +107,7 @@ function HeadRow({
         </span>
       ))}
       <span role="columnheader" className="border-line border-l px-2 py-1.5 text-right">
-        m²
+        {unit('area')}
       </span>
     </div>
   );
@@ -232,7 +234,7 @@ export function TakeoffTable(props: TableProps) {
                 />
                 <Line {...line} piece={piece} row={index} />
                 <span role="cell" className="self-center border-line border-l px-2 text-right">
-                  {(pieceAreas(piece).totalMm2 / 1e6).toFixed(3)}
+                  {areaCell(pieceAreas(piece).totalMm2 / 1e6, voice().units)}
                 </span>
               </div>
             );
@@ -257,7 +259,9 @@ export function TakeoffTable(props: TableProps) {
         </span>
         <Line {...line} piece={fresh} row={-1} />
         <span role="cell" className="self-center border-line border-l px-2 text-right text-quiet">
-          {PieceSchema.safeParse(fresh).success ? (pieceAreas(fresh).totalMm2 / 1e6).toFixed(3) : '–'}
+          {PieceSchema.safeParse(fresh).success
+            ? areaCell(pieceAreas(fresh).totalMm2 / 1e6, voice().units)
+            : '–'}
         </span>
       </div>
     </div>

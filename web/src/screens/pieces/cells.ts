@@ -17,7 +17,7 @@ import {
   writeMembers,
 } from '@upholder/core/pieces';
 import { parseDecimal } from '@upholder/core/units';
-import { bare, read as readQuantity, voice } from '../../base/voice.ts';
+import { bare, read as readQuantity, unit, voice } from '../../base/voice.ts';
 
 /** A column of the take-off table: how a cell is written and what it reads. */
 export interface Column {
@@ -40,7 +40,8 @@ function lengthColumn(key: SizeField, title: string = PIECE_FIELDS[key].name): C
   return {
     key,
     title,
-    width: '3.55rem',
+    // Sixteenths of an inch take more room than millimetres.
+    width: unit('length') === 'in' ? '4.4rem' : '3.55rem',
     fields: [key],
     isNumber: true,
     write: (piece) => (PIECE_FIELDS[key].concerns(piece) ? bare('length', piece[key]) : null),

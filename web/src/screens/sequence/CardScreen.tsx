@@ -104,8 +104,7 @@ export function CardScreen() {
           <div className="flex-1">
             <h1>{zone.name}</h1>
             <p>
-              {dossier.job.name} · {pieces.length} pieces, {(totalAreas(pieces).totalMm2 / 1e6).toFixed(2)} m²
-              ·{' '}
+              {dossier.job.name} · {pieces.length} pieces, {show('area', totalAreas(pieces).totalMm2 / 1e6)}·{' '}
               {zone.systemId
                 ? `${zone.systemId}, ${zone.ownSystem ? `${zone.ownSystem.name}, version ${zone.ownSystem.version}` : FINISHING_SYSTEMS[zone.systemId].name}`
                 : 'no system yet'}
@@ -145,7 +144,8 @@ export function CardScreen() {
             <p key={caution}>• {caution}</p>
           ))}
           <p className="mt-1 text-quiet">
-            Clocks for {airC} °C and {Math.round(rhPct)} %; confirm with a thumb test. {SAFETY_FOOTNOTE}
+            Clocks for {show('temperature', airC)} and {Math.round(rhPct)} %; confirm with a thumb test.{' '}
+            {SAFETY_FOOTNOTE}
           </p>
         </footer>
       </article>

@@ -119,7 +119,7 @@ export function SequenceScreen() {
               <span className="quantity text-ink">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.
               Clocks for{' '}
               <span className="quantity text-ink">
-                {airC} °C, {Math.round(rhPct)} %
+                {show('temperature', airC)}, {Math.round(rhPct)} %
               </span>
               , the coming day here.
             </span>

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
-import { bare, read, show } from '../../base/voice.ts';
+import { read, show } from '../../base/voice.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
@@ -64,7 +64,7 @@ function draftOf({ name, timeZone, settings }: Head): Draft {
     ...Object.fromEntries(
       PLACES.map(({ key, quantity }) => [
         key,
-        quantity ? bare(quantity, settings[key]) : String(settings[key]),
+        quantity ? show(quantity, settings[key]) : String(settings[key]),
       ]),
     ),
     ...Object.fromEntries(FLAG_KEYS.map((key) => [key, settings[key]])),
@@ -77,7 +77,7 @@ function draftOf({ name, timeZone, settings }: Head): Draft {
     leadBanYear: String(settings.leadBanYear),
     paleMin: String(changeover.paleMin),
     solventMin: String(changeover.solventMin),
-    ...Object.fromEntries(AREAS.map((key) => [key, bare('area', doorMeasure[key])])),
+    ...Object.fromEntries(AREAS.map((key) => [key, show('area', doorMeasure[key])])),
     twoFromPanels: String(doorMeasure.twoFromPanels),
   };
 }
@@ -165,7 +165,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     },
   });
   const field = (key: string, name: string, quantity?: QuantityName) => (
-    <DraftField key={key} form={form} name={key} label={name} {...(quantity && { quantity })} />
+    <DraftField key={key} form={form} name={key} label={name} {...(quantity && { quantity })} withUnit />
   );
   const flag = (key: Flag) => (
     <label key={key} className="flex min-h-9 items-center gap-2.5">

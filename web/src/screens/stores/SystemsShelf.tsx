@@ -12,6 +12,7 @@ import { useMemo, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { showAll } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { sheetsOf, suppliesOf } from '../../job/shelves.ts';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
@@ -92,8 +93,8 @@ function Shipped({
           {problem && <Notice kind="stop">{problem}</Notice>}
         </Sheet>
         <p className="text-quiet">
-          As it unfolds in this shop, by its ways of working. Amounts stand for twenty framed doors of 400 ×
-          720 mm.
+          As it unfolds in this shop, by its ways of working. Amounts stand for twenty framed doors of{' '}
+          {showAll('length', [400, 720])}.
         </p>
         <ol className="bg-sheet" aria-label="Steps">
           {system.steps.map((step, index) => (

@@ -189,7 +189,8 @@ function Stages({
             <span className="text-quiet">
               Contrast ratio {colour.contrastRatio} in white,{' '}
               {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
-              {colour.contrastDftUm} µm ({colour.source}); ΔE ≤ 1 counts as hidden; minimum two coats.
+              {show('film', colour.contrastDftUm)} ({colour.source}); ΔE ≤ 1 counts as hidden; minimum two
+              coats.
             </span>
           </>
         )}
