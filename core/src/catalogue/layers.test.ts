@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { GENERIC_PRODUCTS, LAYER_CLASSES, layerVerdict } from './index.ts';
 
 describe('what may lie over what', () => {

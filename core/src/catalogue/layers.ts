@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { dateField, nameField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { LAYER_CLASSES, type LayerClass, type ProductSheet } from './sheet.ts';
 
 /** What is known of one film over another. `scuffed`: yes, once the lower one is sanded. */
@@ -24,12 +25,12 @@ const SLOW_OILS = ['alkyd-primer', 'oil-enamel', 'alkyd-hybrid', 'stain'] as con
 
 /** The first rule that fits a pair answers it. Practice of the trade, from how the films form. */
 const RULES: readonly LayerRule[] = [
-  { under: ['wax'], over: ['wax'], answer: 'yes', why: 'Wax takes wax once it is hard.' },
+  { under: ['wax'], over: ['wax'], answer: 'yes', why: said('sheet.wax-takes-wax-once-it-is') },
   {
     under: ['wax'],
     over: LAYER_CLASSES.filter((layerClass) => layerClass !== 'unknown'),
     answer: 'no',
-    why: 'Nothing holds on wax: it is washed off, or it is the last of all.',
+    why: said('sheet.nothing-holds-on-wax-it-is'),
   },
   {
     under: [
@@ -45,26 +46,26 @@ const RULES: readonly LayerRule[] = [
     ],
     over: ['wax'],
     answer: 'yes',
-    why: 'Wax goes over any dry film, last.',
+    why: said('sheet.wax-goes-over-any-dry-film'),
   },
   {
     under: ['acrylic-enamel', 'alkyd-hybrid', 'oil-enamel', 'mineral', 'clear'],
     over: ['glaze'],
     answer: 'scuffed',
-    why: 'Glaze lies on a closed, dulled film.',
+    why: said('sheet.glaze-lies-on-a-closed-dulled'),
   },
-  { under: ['glaze'], over: ['clear'], answer: 'yes', why: 'A clear coat protects the glaze.' },
+  { under: ['glaze'], over: ['clear'], answer: 'yes', why: said('sheet.a-clear-coat-protects-the-glaze') },
   {
     under: ['shellac'],
     over: ['conversion'],
     answer: 'no',
-    why: 'Acid-cured films let go of ordinary shellac; only dewaxed shellac named in their sheet will do.',
+    why: said('sheet.acid-cured-films-let-go-of'),
   },
   {
     under: ['sealer', 'conversion'],
     over: ['conversion'],
     answer: 'scuffed',
-    why: 'Acid-cured films go over their own sealer, scuffed, within the window.',
+    why: said('sheet.acid-cured-films-go-over-their'),
   },
   {
     under: [
@@ -78,49 +79,49 @@ const RULES: readonly LayerRule[] = [
     ],
     over: ['conversion'],
     answer: 'no',
-    why: 'Acid and lacquer solvent lift films that are not named as sealers in the sheet.',
+    why: said('sheet.acid-and-lacquer-solvent-lift-films'),
   },
   {
     under: [...WATERBORNE_PRIMERS, 'alkyd-primer', 'shellac', 'latex'],
     over: ['latex'],
     answer: 'yes',
-    why: 'Wall paint holds on primers; it stays soft and blocks, so it is no finish for doors.',
+    why: said('sheet.wall-paint-holds-on-primers-it'),
   },
   {
     under: SLOW_OILS,
     over: SOLVENT_LACQUERS,
     answer: 'no',
-    why: 'Lacquer solvent lifts a film that dried by oxygen, and it wrinkles.',
+    why: said('sheet.lacquer-solvent-lifts-a-film-that'),
   },
   {
     under: ['acrylic-enamel', ...WATERBORNE_PRIMERS],
     over: SOLVENT_LACQUERS,
     answer: 'no',
-    why: 'Lacquer solvent bites into a waterborne film that is not through-cured.',
+    why: said('sheet.lacquer-solvent-bites-into-a-waterborne'),
   },
   {
     under: ['shellac'],
     over: ['two-part'],
     answer: 'no',
-    why: 'Two-part films let go of ordinary shellac; only dewaxed shellac named in their sheet will do.',
+    why: said('sheet.two-part-films-let-go-of'),
   },
   {
     under: ['alkyd-primer', 'oil-enamel', 'mineral', 'acrylic-primer', 'build-primer'],
     over: ['two-part'],
     answer: 'not known',
-    why: 'Two-part films go only over what their sheet names.',
+    why: said('sheet.two-part-films-go-only-over'),
   },
   {
     under: ['mineral'],
     over: ['clear', 'mineral'],
     answer: 'yes',
-    why: 'Mineral paint is porous: the next coat sinks in.',
+    why: said('sheet.mineral-paint-is-porous-the-next'),
   },
   {
     under: ['clear', 'precat', 'two-part'],
     over: ['clear', 'precat', 'two-part'],
     answer: 'scuffed',
-    why: 'A hard film wants a fine scuff before the next one.',
+    why: said('sheet.a-hard-film-wants-a-fine'),
   },
   {
     under: ['shellac'],
@@ -134,62 +135,67 @@ const RULES: readonly LayerRule[] = [
       'alkyd-primer',
     ],
     answer: 'yes',
-    why: 'Shellac goes under nearly everything.',
+    why: said('sheet.shellac-goes-under-nearly-everything'),
   },
   {
     under: ['alkyd-primer'],
     over: [...WATERBORNE_PRIMERS, ...WATERBORNE_TOPS],
     answer: 'scuffed',
-    why: 'Waterborne over a solvent primer holds once it is past its recoat time and sanded.',
+    why: said('sheet.waterborne-over-a-solvent-primer-holds'),
   },
   {
     under: ['alkyd-primer', ...WATERBORNE_PRIMERS, 'shellac'],
     over: ['alkyd-primer', ...WATERBORNE_PRIMERS, 'shellac'],
     answer: 'yes',
-    why: 'Primers build on each other within their windows.',
+    why: said('sheet.primers-build-on-each-other-within'),
   },
   {
     under: WATERBORNE_PRIMERS,
     over: [...WATERBORNE_TOPS, 'oil-enamel'],
     answer: 'yes',
-    why: 'What these primers are for.',
+    why: said('sheet.what-these-primers-are-for'),
   },
   {
     under: WATERBORNE_PRIMERS,
     over: ['two-part'],
     answer: 'yes',
-    why: 'Usual under two-part waterborne; see its sheet.',
+    why: said('sheet.usual-under-two-part-waterborne-see'),
   },
-  { under: ['sealer'], over: ['sealer', 'precat', 'two-part'], answer: 'yes', why: 'What sealers are for.' },
+  {
+    under: ['sealer'],
+    over: ['sealer', 'precat', 'two-part'],
+    answer: 'yes',
+    why: said('sheet.what-sealers-are-for'),
+  },
   {
     under: ['sealer'],
     over: WATERBORNE_TOPS,
     answer: 'scuffed',
-    why: 'Waterborne over sealer wants a scuff.',
+    why: said('sheet.waterborne-over-sealer-wants-a-scuff'),
   },
   {
     under: ['filler'],
     over: ['alkyd-primer', ...WATERBORNE_PRIMERS, 'shellac', 'sealer', 'filler'],
     answer: 'scuffed',
-    why: 'Filler is sanded level and then primed.',
+    why: said('sheet.filler-is-sanded-level-and-then'),
   },
   {
     under: ['filler'],
     over: [...WATERBORNE_TOPS, 'oil-enamel', 'precat', 'two-part'],
     answer: 'no',
-    why: 'Filler drinks paint: without a primer it shows as dull patches.',
+    why: said('sheet.filler-drinks-paint-without-a-primer'),
   },
   {
     under: ['acrylic-enamel', 'alkyd-hybrid', 'oil-enamel', 'mineral'],
     over: ['acrylic-enamel', 'alkyd-hybrid', 'oil-enamel', 'mineral', 'clear'],
     answer: 'scuffed',
-    why: 'Paint over paint of its kind holds when it is clean and scuffed, or within its window.',
+    why: said('sheet.paint-over-paint-of-its-kind'),
   },
   {
     under: ['stain'],
     over: ['clear', 'shellac', 'oil-enamel'],
     answer: 'yes',
-    why: 'Dry stain takes a clear coat.',
+    why: said('sheet.dry-stain-takes-a-clear-coat'),
   },
 ];
 
@@ -197,7 +203,7 @@ const RULES: readonly LayerRule[] = [
 export function layerVerdict(under: LayerClass, over: LayerClass): LayerVerdict {
   const rule = RULES.find((candidate) => candidate.under.includes(under) && candidate.over.includes(over));
   if (rule) return { answer: rule.answer, why: rule.why };
-  return { answer: 'not known', why: 'No data on this combination: make a test panel.' };
+  return { answer: 'not known', why: said('sheet.no-data-on-this-combination-make') };
 }
 
 /** How a test piece of one film over another came out. */
@@ -255,7 +261,7 @@ export function productLayerVerdict(
   if (under.sheet.layerClass === 'shellac' && under.sheet.isDewaxed && takesDewaxed) {
     return {
       answer: 'scuffed',
-      why: 'Dewaxed shellac, scuffed; see that the sheet names it.',
+      why: said('sheet.dewaxed-shellac-scuffed-see-that-the'),
       source: 'table',
     };
   }

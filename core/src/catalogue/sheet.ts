@@ -9,6 +9,7 @@ import {
   textField,
 } from '../fields/index.ts';
 import type { FieldCode } from '../said/index.ts';
+import { said } from '../said/index.ts';
 import { SUBSTRATES } from './substrates.ts';
 
 /** What a product does in a build-up. */
@@ -57,11 +58,11 @@ export const FLASH_CLASSES = ['not flammable', 'combustible', 'flammable', 'high
 
 /** Words on screen for each applicator. */
 export const APPLICATOR_WORDS: Record<Applicator, string> = {
-  turbine: 'turbine gun',
-  airless: 'airless, fine-finish tip',
-  roller: 'brush and roller',
+  turbine: said('sheet.turbine-gun'),
+  airless: said('sheet.airless-fine-finish-tip'),
+  roller: said('sheet.brush-and-roller'),
   brush: 'brush',
-  blade: 'filling blade',
+  blade: said('sheet.filling-blade'),
 };
 
 /** Spraying throws mist; it needs the booth. */
@@ -79,10 +80,10 @@ export type Thinning = z.infer<typeof ThinningSchema>;
 
 /** What the number of a thinning means, in words that cannot be misread. */
 export const CONVENTION_WORDS: Record<Thinning['convention'], string> = {
-  'on-paint': '% on paint',
-  'of-mix': '% of mix',
-  parts: 'parts of paint to 1',
-  'by-weight': '% by weight of paint',
+  'on-paint': said('sheet.on-paint'),
+  'of-mix': said('sheet.of-mix'),
+  parts: said('sheet.parts-of-paint-to-1'),
+  'by-weight': said('sheet.by-weight-of-paint'),
 };
 
 const minutes = (field: FieldCode) => spanField(field, 120);
@@ -125,7 +126,7 @@ export const ProductSheetSchema = z
     airMinC: quantityField('air-from', 'temperature', -10, 50),
     airMaxC: quantityField('air-to', 'temperature', -10, 50),
     rhMaxPct: numberField('humidity', 10, 100, ' %'),
-    applicators: z.array(z.enum(APPLICATORS)).min(1, 'Choose at least one applicator.'),
+    applicators: z.array(z.enum(APPLICATORS)).min(1, said('sheet.choose-at-least-one-applicator')),
     /** Share of a black-and-white card's contrast that a dry film hides (ISO 6504-3), and that film in µm. */
     contrastRatio: numberField('contrast', 0, 1).default(0.93),
     contrastDftUm: quantityField('dry-film', 'film', 5, 500).default(35),
@@ -164,7 +165,7 @@ export const ProductSheetSchema = z
             toS: z.number().min(5).max(300),
           })
           .refine((target) => target.fromS === null || target.fromS <= target.toS, {
-            message: 'The longest time is below the shortest.',
+            message: said('sheet.the-longest-time-is-below-the'),
             path: ['toS'],
           }),
       )
@@ -223,31 +224,26 @@ export const ProductSheetSchema = z
       context.addIssue({ code: 'custom', path, message, input: sheet });
     const { recoatMinMin, recoatMaxMin, handleMin, packMin, touchMin } = sheet.clocks;
     if (recoatMaxMin !== null && recoatMaxMin <= recoatMinMin) {
-      problem(
-        ['clocks', 'recoatMaxMin'],
-        'The recoat window shuts before it opens: “until” must be later than “from”.',
-      );
+      problem(['clocks', 'recoatMaxMin'], said('sheet.the-recoat-window-shuts-before-it'));
     }
-    if (handleMin < touchMin) problem(['clocks', 'handleMin'], 'Dry to handle comes after touch dry.');
-    if (packMin < handleMin) problem(['clocks', 'packMin'], 'Dry to pack comes after dry to handle.');
-    if (sheet.wftMinUm > sheet.wftTypUm)
-      problem(['wftMinUm'], 'The thinnest wet film is above the typical one.');
-    if (sheet.wftTypUm > sheet.wftMaxUm)
-      problem(['wftMaxUm'], 'The thickest wet film is below the typical one.');
+    if (handleMin < touchMin) problem(['clocks', 'handleMin'], said('sheet.dry-to-handle-comes-after-touch'));
+    if (packMin < handleMin) problem(['clocks', 'packMin'], said('sheet.dry-to-pack-comes-after-dry'));
+    if (sheet.wftMinUm > sheet.wftTypUm) problem(['wftMinUm'], said('sheet.the-thinnest-wet-film-is-above'));
+    if (sheet.wftTypUm > sheet.wftMaxUm) problem(['wftMaxUm'], said('sheet.the-thickest-wet-film-is-below'));
     if (sheet.sagWftUm !== null && sheet.sagWftUm < sheet.wftTypUm)
-      problem(['sagWftUm'], 'It would sag below its typical wet film.');
+      problem(['sagWftUm'], said('sheet.it-would-sag-below-its-typical'));
     if (sheet.sagFlatWftUm !== null && sheet.sagFlatWftUm < (sheet.sagWftUm ?? 0))
-      problem(['sagFlatWftUm'], 'A flat piece holds at least as much as a vertical one.');
+      problem(['sagFlatWftUm'], said('sheet.a-flat-piece-holds-at-least'));
     if (sheet.wetOnWetMaxMin !== null && sheet.wetOnWetMaxMin >= recoatMinMin)
-      problem(['wetOnWetMaxMin'], 'The wet-on-wet window ends before “recoat from”.');
-    if (sheet.airMinC >= sheet.airMaxC) problem(['airMaxC'], 'The warmest air is not above the coldest.');
+      problem(['wetOnWetMaxMin'], said('sheet.the-wet-on-wet-window-ends'));
+    if (sheet.airMinC >= sheet.airMaxC) problem(['airMaxC'], said('sheet.the-warmest-air-is-not-above'));
   });
 export type ProductSheet = z.infer<typeof ProductSheetSchema>;
 
 /** A catalogue entry: the sheet under a short key that systems refer to. */
 export const ProductSchema = z.object({
   id: z.uuid(),
-  key: z.string().regex(/^[a-z0-9-]{2,60}$/, 'A key is lower-case letters, digits and hyphens.'),
+  key: z.string().regex(/^[a-z0-9-]{2,60}$/, said('sheet.a-key-is-lower-case-letters')),
   sheet: ProductSheetSchema,
 });
 export type Product = z.infer<typeof ProductSchema>;

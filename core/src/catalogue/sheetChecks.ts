@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import type { ProductSheet } from './sheet.ts';
 
@@ -48,47 +49,63 @@ export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
     if (Math.abs(off) > SPREAD_TOLERANCE)
       doubt(
         'statedSpreadM2L',
-        `The sheet states ${measured('spread', sheet.statedSpreadM2L)}; ${measured('film', sheet.wftTypUm)} wet gives ${measured('spread', computed)}, ${Math.round(Math.abs(off) * 100)} % ${off > 0 ? 'less' : 'more'}.`,
+        said('sheet.the-sheet-states-wet-gives', {
+          statedSpreadM2L: measured('spread', sheet.statedSpreadM2L),
+          wftTypUm: measured('film', sheet.wftTypUm),
+          computed: measured('spread', computed),
+          abs: Math.round(Math.abs(off) * 100),
+          is: off > 0,
+        }),
       );
   }
   const mostVoc = (1 - solids) * sheet.thinnerDensityKgL * 1000;
   if (sheet.vocGL !== null && sheet.vocGL > mostVoc * 1.1)
     doubt(
       'vocGL',
-      `${measured('voc', sheet.vocGL)} of VOC is more than ${sheet.volumeSolidsPct} % solids leave room for: at most about ${measured('voc', mostVoc)}.`,
+      said('sheet.of-voc-is-more-than-solids', {
+        vocGL: measured('voc', sheet.vocGL),
+        volumeSolidsPct: sheet.volumeSolidsPct,
+        mostVoc: measured('voc', mostVoc),
+      }),
     );
   const dry = solidsDensityKgL(sheet);
   if (dry < SOLIDS_DENSITY.least || dry > SOLIDS_DENSITY.most)
     doubt(
       'densityKgL',
-      `Density and solids make a dry film of ${measured('density', Math.round(dry * 100) / 100)}; ${measured('density', SOLIDS_DENSITY.least)} to ${measured('density', SOLIDS_DENSITY.most)} is usual.`,
+      said('sheet.density-and-solids-make-a-dry', {
+        dry: measured('density', Math.round(dry * 100) / 100),
+        least: measured('density', SOLIDS_DENSITY.least),
+        most: measured('density', SOLIDS_DENSITY.most),
+      }),
     );
-  if (clocks.sandMin < clocks.touchMin) doubt('clocks.sandMin', 'Dry to sand comes before touch dry.');
+  if (clocks.sandMin < clocks.touchMin) doubt('clocks.sandMin', said('sheet.dry-to-sand-comes-before-touch'));
   if (clocks.recoatMinMin < clocks.sandMin)
-    doubt('clocks.recoatMinMin', 'It may be recoated before it may be sanded: only without sanding between.');
-  if (clocks.refitMin < clocks.packMin) doubt('clocks.refitMin', 'Refit comes before dry to pack.');
-  if (clocks.cureMin < clocks.handleMin) doubt('clocks.cureMin', 'Full cure comes before dry to handle.');
+    doubt('clocks.recoatMinMin', said('sheet.it-may-be-recoated-before-it'));
+  if (clocks.refitMin < clocks.packMin)
+    doubt('clocks.refitMin', said('sheet.refit-comes-before-dry-to-pack'));
+  if (clocks.cureMin < clocks.handleMin) doubt('clocks.cureMin', said('sheet.full-cure-comes-before-dry-to'));
   const twoCoats = 2 * sheet.wftTypUm * solids;
   if (sheet.maxTotalDftUm !== null && sheet.maxTotalDftUm < twoCoats)
     doubt(
       'maxTotalDftUm',
-      `Two coats at the typical film make ${measured('film', Math.round(twoCoats))} dry, already above this limit.`,
+      said('sheet.two-coats-at-the-typical-film', { twoCoats: measured('film', Math.round(twoCoats)) }),
     );
   if (sheet.sagWftUm !== null && sheet.sagWftUm < sheet.wftMaxUm)
-    doubt('sagWftUm', 'It sags below the thickest wet film that the sheet allows.');
-  if (sheet.hardener && sheet.potLifeMin === null) doubt('potLifeMin', 'It has a hardener but no pot life.');
+    doubt('sagWftUm', said('sheet.it-sags-below-the-thickest-wet'));
+  if (sheet.hardener && sheet.potLifeMin === null)
+    doubt('potLifeMin', said('sheet.it-has-a-hardener-but-no'));
   if (!sheet.hardener && (sheet.drying === 'two-part' || sheet.isIsocyanate))
-    doubt('hardener', 'A two-part product without a mixing ratio.');
+    doubt('hardener', said('sheet.a-two-part-product-without-a'));
   if (sheet.hardener && sheet.potLifeMin !== null && sheet.inductionMin >= sheet.potLifeMin)
-    doubt('inductionMin', 'The induction time uses up the pot life.');
+    doubt('inductionMin', said('sheet.the-induction-time-uses-up-the'));
   if (sheet.base !== 'water' && sheet.flash === 'not flammable')
-    doubt('flash', 'Solvent, alcohol or lacquer thinner burns, yet it is marked as not flammable.');
+    doubt('flash', said('sheet.solvent-alcohol-or-lacquer-thinner-burns'));
   if (sheet.drying === 'oxidative' && !sheet.hasHotRags)
-    doubt('hasHotRags', 'It dries by oxygen: its rags can self-ignite.');
+    doubt('hasHotRags', said('sheet.it-dries-by-oxygen-its-rags'));
   if (sheet.isSelfPriming && sheet.role === 'primer')
-    doubt('isSelfPriming', 'A primer needs no mark as its own primer.');
+    doubt('isSelfPriming', said('sheet.a-primer-needs-no-mark-as'));
   for (const { applicator } of sheet.targets)
     if (!sheet.applicators.includes(applicator))
-      doubt('targets', `There is a target for the ${applicator}, which the sheet does not list.`);
+      doubt('targets', said('sheet.there-is-a-target-for-the', { applicator }));
   return doubts;
 }

@@ -1,4 +1,5 @@
 import type { DryingMode, ProductSheet } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { formatDuration } from '../units/duration.ts';
 import { measured } from '../units/index.ts';
 import { type Climate, dewPointC, evaporationHpa, SHEET_CLIMATE } from './climate.ts';
@@ -91,10 +92,13 @@ function because(climate: Climate, wftUm: number, sheet: ProductSheet, factor: n
   const film =
     wftUm === sheet.wftTypUm
       ? ''
-      : ` and ${measured('film', wftUm)} wet instead of ${measured('film', sheet.wftTypUm)}`;
+      : said('dry.and-wet-instead-of', {
+          wftUm: measured('film', wftUm),
+          wftTypUm: measured('film', sheet.wftTypUm),
+        });
   const where = `${measured('temperature', climate.airC)} and ${Math.round(climate.rhPct)} %${film}`;
-  if (raw < 1 && factor === 1) return `because ${where} would dry faster, but the sheet's times are kept`;
-  return `because ${where}: × ${factor.toFixed(2)}`;
+  if (raw < 1 && factor === 1) return said('dry.because-would-dry-faster-but-the', { where });
+  return said('dry.because', { where, factor: factor.toFixed(2) });
 }
 
 /**
@@ -134,7 +138,7 @@ export function filmClocks(
 /** `sheet 4 h → here 9 h 04`, or only the sheet when nothing changed. */
 export function clockSentence(clock: ScaledClock): string {
   if (clock.hereMinutes === clock.sheetMinutes)
-    return `sheet ${formatDuration(clock.sheetMinutes)}, kept here`;
+    return said('dry.sheet-kept-here', { sheetMinutes: formatDuration(clock.sheetMinutes) });
   return `sheet ${formatDuration(clock.sheetMinutes)} → here ${formatDuration(clock.hereMinutes)}`;
 }
 
@@ -154,12 +158,10 @@ export function coatingRisks(
 ): string[] {
   const risks: string[] = [];
   if ((base === 'lacquer' || base === 'alcohol') && rhPct > BLUSH_ABOVE_PCT)
-    risks.push(
-      `Above ${BLUSH_ABOVE_PCT} % humidity (${Math.round(rhPct)} % now) it can blush: the film turns milky. Dry the air, or spray a test card and use a slower thinner as the sheet allows.`,
-    );
+    risks.push(said('dry.above-humidity-now-it-can-blush', { BLUSH_ABOVE_PCT, rhPct: Math.round(rhPct) }));
   if (materialMinC !== null && airC < materialMinC)
     risks.push(
-      `Paint that stood in this air is colder than the ${measured('temperature', materialMinC)} its sheet wants: warm the closed tin in a bath of warm water, never with a flame or a heater.`,
+      said('dry.paint-that-stood-in-this-air', { materialMinC: measured('temperature', materialMinC) }),
     );
   return risks;
 }
@@ -168,7 +170,10 @@ export function coatingRisks(
 export function dewPointObstacle(climate: Climate): string | null {
   const margin = (climate.surfaceC ?? climate.airC) - dewPointC(climate);
   if (margin >= DEW_POINT_MARGIN_C) return null;
-  return `The surface is only ${measured('warmth', Math.round(margin * 10) / 10)} above the dew point; ${measured('warmth', 3)} are wanted.`;
+  return said('dry.the-surface-is-only-above-the', {
+    margin: measured('warmth', Math.round(margin * 10) / 10),
+    value: measured('warmth', 3),
+  });
 }
 
 /** What a product's own sheet says against a climate. */
@@ -177,25 +182,36 @@ export function sheetObstacles(sheet: ProductSheet, climate: Climate): string[] 
   const surfaceC = climate.surfaceC ?? climate.airC;
   if (sheet.surfaceMinC !== null && surfaceC < sheet.surfaceMinC) {
     obstacles.push(
-      `A surface of ${measured('temperature', surfaceC)} is below the sheet’s ${measured('temperature', sheet.surfaceMinC ?? 0)}.`,
+      said('dry.a-surface-of-is-below-the', {
+        surfaceC: measured('temperature', surfaceC),
+        surfaceMinC: measured('temperature', sheet.surfaceMinC ?? 0),
+      }),
     );
   }
   if (climate.airC < sheet.airMinC) {
     obstacles.push(
-      `Air of ${measured('temperature', climate.airC)} is below the sheet’s ${measured('temperature', sheet.airMinC)}.`,
+      said('dry.air-of-is-below-the-sheets', {
+        airC: measured('temperature', climate.airC),
+        airMinC: measured('temperature', sheet.airMinC),
+      }),
     );
   }
   if (climate.airC > sheet.airMaxC) {
     obstacles.push(
-      `Air of ${measured('temperature', climate.airC)} is above the sheet’s ${measured('temperature', sheet.airMaxC)}.`,
+      said('dry.air-of-is-above-the-sheets', {
+        airC: measured('temperature', climate.airC),
+        airMaxC: measured('temperature', sheet.airMaxC),
+      }),
     );
   }
   if (climate.rhPct > sheet.rhMaxPct) {
-    obstacles.push(`Humidity ${climate.rhPct} % is above the sheet's ${sheet.rhMaxPct} %.`);
+    obstacles.push(
+      said('dry.humidity-is-above-the-sheets', { rhPct: climate.rhPct, rhMaxPct: sheet.rhMaxPct }),
+    );
   }
   if (sheet.base === 'water') {
     if (evaporationHpa(climate) < LEAST_EVAPORATION_HPA) {
-      obstacles.push('The air is too damp for a waterborne film to dry at all.');
+      obstacles.push(said('dry.the-air-is-too-damp-for'));
     }
   }
   return obstacles;

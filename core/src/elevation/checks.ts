@@ -1,4 +1,5 @@
 import { hingesOf, isFixed, PIECE_KIND_TRAITS, type Piece, type PieceSpec } from '../pieces/index.ts';
+import { said } from '../said/index.ts';
 import type { ShopSettings } from '../shop/shop.ts';
 import { measured } from '../units/index.ts';
 import { overlaps } from './layout.ts';
@@ -59,9 +60,13 @@ function pieceChecks(
       checks.push({
         ...about,
         code: 'no-opening',
-        say: `${piece.tag} is not assigned to an opening.`,
+        say: said('map.is-not-assigned-to-an-opening', { tag: piece.tag }),
         fix: free
-          ? { label: `Put it in ${free.tag}`, pieceId: piece.id, piece: { openingId: free.id } }
+          ? {
+              label: said('map.put-it-in', { tag: free.tag }),
+              pieceId: piece.id,
+              piece: { openingId: free.id },
+            }
           : null,
       });
     }
@@ -76,10 +81,14 @@ function pieceChecks(
         checks.push({
           ...about,
           code: 'size',
-          say: `${piece.tag} is ${measured('length', piece.widthMm, piece.heightMm)}, its opening ${measured('length', opening.widthMm, opening.heightMm)}.`,
+          say: said('map.is-its-opening', {
+            tag: piece.tag,
+            widthMm: measured('length', piece.widthMm, piece.heightMm),
+            widthMm2: measured('length', opening.widthMm, opening.heightMm),
+          }),
           fix: fitsTurned
             ? {
-                label: 'Swap width and height',
+                label: said('map.swap-width-and-height'),
                 pieceId: piece.id,
                 piece: { widthMm: piece.heightMm, heightMm: piece.widthMm },
               }
@@ -90,14 +99,20 @@ function pieceChecks(
       checks.push({
         ...about,
         code: 'size',
-        say: `${piece.tag} is only ${measured('length', Math.min(piece.widthMm, piece.heightMm))} on one side. Was it meant in cm or inches?`,
+        say: said('map.is-only-on-one-side-was', {
+          tag: piece.tag,
+          min: measured('length', Math.min(piece.widthMm, piece.heightMm)),
+        }),
         fix: null,
       });
     if (!isFixed(piece.kind) && Math.max(piece.widthMm, piece.heightMm) > 3 * shop.rackSlotLengthMm)
       checks.push({
         ...about,
         code: 'rack',
-        say: `${piece.tag} is longer than three rack slots (${measured('length', 3 * shop.rackSlotLengthMm)}): it hangs or lies elsewhere.`,
+        say: said('map.is-longer-than-three-rack-slots', {
+          tag: piece.tag,
+          value: measured('length', 3 * shop.rackSlotLengthMm),
+        }),
         fix: null,
       });
   }
@@ -114,8 +129,10 @@ function pairChecks(opening: Opening, members: readonly Piece[]): TakeoffCheck[]
       {
         ...about,
         code: 'shared-opening',
-        say: `${tags} are all in opening ${opening.tag}.`,
-        fix: last ? { label: `Take ${last.tag} out`, pieceId: last.id, piece: { openingId: null } } : null,
+        say: said('map.are-all-in-opening', { tags, tag: opening.tag }),
+        fix: last
+          ? { label: said('map.take-out', { tag: last.tag }), pieceId: last.id, piece: { openingId: null } }
+          : null,
       },
     ];
   }
@@ -130,7 +147,7 @@ function pairChecks(opening: Opening, members: readonly Piece[]): TakeoffCheck[]
       {
         ...about,
         code: 'hand-missing',
-        say: `${tags} are a pair: which is left, which is right?`,
+        say: said('map.are-a-pair-which-is-left', { tags }),
         fix: { label: `${open.tag} hangs ${side}`, pieceId: open.id, piece: { hingeSide: side } },
       },
     ];
@@ -140,7 +157,7 @@ function pairChecks(opening: Opening, members: readonly Piece[]): TakeoffCheck[]
       {
         ...about,
         code: 'hand-twice',
-        say: `${tags} both hang ${first.hingeSide}.`,
+        say: said('map.both-hang', { tags, hingeSide: first.hingeSide }),
         fix: {
           label: `${second.tag} hangs ${first.hingeSide === 'left' ? 'right' : 'left'}`,
           pieceId: second.id,
@@ -161,7 +178,7 @@ function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
       checks.push({
         ...about,
         code: 'empty-opening',
-        say: `Opening ${opening.tag} has no piece.`,
+        say: said('map.opening-has-no-piece', { tag: opening.tag }),
         fix: null,
       });
     checks.push(...pairChecks(opening, members));
@@ -174,7 +191,7 @@ function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
         code: 'hinges',
         say: `${opening.tag}: ${hinges} ${hinges === 1 ? 'hinge' : 'hinges'} for ${doors.length === 1 ? 'a door' : `${doors.length} doors`}.`,
         fix: {
-          label: `Make it ${usual}`,
+          label: said('map.make-it', { usual }),
           openingId: opening.id,
           opening: { hardware: { ...opening.hardware, hinges: usual } },
         },
@@ -187,7 +204,7 @@ function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
       checks.push({
         ...about,
         code: 'outside-wall',
-        say: `Opening ${opening.tag} reaches beyond ${wall.name}.`,
+        say: said('map.opening-reaches-beyond', { tag: opening.tag, name: wall.name }),
         fix: null,
       });
     const over = openings
@@ -197,14 +214,14 @@ function openingChecks({ pieces, walls, openings }: Takeoff): TakeoffCheck[] {
       checks.push({
         ...about,
         code: 'overlap',
-        say: `Openings ${opening.tag} and ${over.tag} lie over each other.`,
+        say: said('map.openings-and-lie-over-each-other', { tag: opening.tag, tag2: over.tag }),
         fix: null,
       });
     if (opening.returnedAt !== null && opening.baggedAt === null)
       checks.push({
         ...about,
         code: 'bag',
-        say: `The bag of ${opening.tag} came back but was never packed.`,
+        say: said('map.the-bag-of-came-back-but', { tag: opening.tag }),
         fix: null,
       });
   });

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { sampleId } from '../../test/sample.ts';
 import { hingesFor, PIECE_DEFAULTS, PIECE_KINDS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';

@@ -1,4 +1,5 @@
 import { hingesOf, PIECE_KIND_TRAITS, type Piece } from '../pieces/index.ts';
+import { said } from '../said/index.ts';
 import { NO_HARDWARE, type Opening, type Wall } from './model.ts';
 
 /** How far, in mm, an edge reaches out for another. */
@@ -188,7 +189,7 @@ export function layoutFromTags(
       layout.walls.push({
         id: wallId,
         position: walls.length + layout.walls.length,
-        name: `Wall ${letter}`,
+        name: said('map.wall', { letter }),
         letter: letter.slice(0, 3),
         widthMm: Math.ceil((x - COLUMN_GAP_MM + WALL_MARGIN_MM) / 100) * 100,
         heightMm: Math.max(1000, Math.ceil((top + WALL_MARGIN_MM) / 100) * 100),

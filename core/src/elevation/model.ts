@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nameField, quantityField } from '../fields/index.ts';
 import type { FieldCode } from '../said/index.ts';
+import { said } from '../said/index.ts';
 
 const sizeMm = (field: FieldCode, least: number) => quantityField(field, 'length', least, 30_000);
 const placeMm = (field: FieldCode) => sizeMm(field, 0);
@@ -34,7 +35,7 @@ const wallFields = {
   letter: z
     .string()
     .trim()
-    .regex(/^[A-Za-z]{1,3}$/, 'One to three letters, so that tags stay short.'),
+    .regex(/^[A-Za-z]{1,3}$/, said('map.one-to-three-letters-so-that')),
   widthMm: sizeMm('wall-width', 100),
   heightMm: sizeMm('wall-height', 100),
 };

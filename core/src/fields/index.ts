@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type FieldCode, said } from '../said/index.ts';
+import { type FieldCode, isSaid, said } from '../said/index.ts';
 import { measured, type QuantityName } from '../units/index.ts';
 
 const nameOf = (field: FieldCode) => said(`field.${field}`);
@@ -61,6 +61,10 @@ export function spanField(field: FieldCode, days: number) {
     .max(days * 1440, said('error.most-days', { what, days }));
 }
 
+/** A limit on what a person writes; what is said by code is as long as it is. */
+const upTo = (most: number, what: string) =>
+  [(text: string) => text.length <= most || isSaid(text), said('error.long', { what, most })] as const;
+
 /** A line of text that may be empty. */
 export function textField(field: FieldCode, most: number) {
   return z
@@ -77,7 +81,7 @@ export function nameField(field: FieldCode, most: number, least = 1) {
     .string({ error: missing })
     .trim()
     .min(least, least === 1 ? missing : said('error.short', { what, least }))
-    .max(most, said('error.long', { what, most }));
+    .refine(...upTo(most, what));
 }
 
 /** A date without a time. */

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
@@ -13,7 +14,7 @@ if (!outcome.ok) throw new Error(outcome.message);
 const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00Z', shop.climate, outcome.value);
 
 function opNamed(name: string): PlannedOp {
-  const found = plan.ops.find((op) => op.name === name);
+  const found = plan.ops.find((op) => words(op.name) === name);
   if (!found) throw new Error(`no “${name}”`);
   return found;
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
+import { said } from '../said/index.ts';
 import { toInstant } from '../shop/calendar.ts';
 import { implausibleEntries } from './implausible.ts';
 
@@ -47,7 +48,7 @@ describe('an entry that can hardly be right', () => {
   it('is a coat eight minutes after the last', () => {
     const late = entry('colour-2', 8);
     expect(marks([entry('colour-1', 0), late])).toEqual(
-      new Map([[late.id, { under: 'Colour 1', after: 8, needed: recoat }]]),
+      new Map([[late.id, { under: said('word.colour', { number: 1 }), after: 8, needed: recoat }]]),
     );
   });
 

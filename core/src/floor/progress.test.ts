@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';

@@ -2,6 +2,7 @@ import type { ProductSheet } from '../catalogue/index.ts';
 import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { JobForPlanning } from '../planning/index.ts';
+import { said } from '../said/index.ts';
 import { concerns, type Step } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
@@ -86,12 +87,15 @@ export interface Care {
 }
 
 function careLines(cureDays: number | null): string[] {
-  const first = cureDays === null ? 'Until the finish has hardened' : `For the first ${cureDays} days`;
+  const first =
+    cureDays === null
+      ? said('care.until-the-finish-has-hardened')
+      : said('care.for-the-first-days', { cureDays });
   return [
-    `${first}: open and close gently, hang nothing wet over doors, put no tape or stickers on them.`,
-    `${first}: wipe only with a soft cloth, barely damp, and dry at once.`,
-    'After that: a soft cloth with water and a drop of washing-up liquid, then a dry one.',
-    'Wipe up coffee, wine, oil and steam marks the same day; no abrasive pads, bleach, ammonia or solvent.',
+    said('care.open-and-close-gently-hang-nothing', { first }),
+    said('care.wipe-only-with-a-soft-cloth', { first }),
+    said('care.after-that-a-soft-cloth-with'),
+    said('care.wipe-up-coffee-wine-oil-and'),
   ];
 }
 

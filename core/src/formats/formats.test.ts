@@ -1,9 +1,11 @@
 import ical from 'node-ical';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
 import { NO_OWN_PRACTICE } from '../systems/index.ts';
+import { PLAIN_VOICE } from '../words/index.ts';
 import { type JobFile, planCalendar, readJobFile, withNewIds } from './index.ts';
 
 const input = sixtyPieces();
@@ -72,7 +74,7 @@ describe('job file', () => {
     [
       'a piece that cannot be',
       { ...file, pieces: [{ ...file.pieces[0], widthMm: 4 }] },
-      /pieces\.0\.widthMm: 4 mm/,
+      /pieces\.0\.widthMm: Width must be at least 20 mm/,
     ],
     ['no object', 'hello', /./],
   ])('refuses %s', (_what, content, message) => {
@@ -86,6 +88,7 @@ describe('plan as iCalendar', () => {
     jobName: 'Apothecary wall',
     people: { [sampleId(9, 1)]: 'Ines' },
     pieces: input.pieces,
+    voice: PLAIN_VOICE,
   });
   const events = Object.values(ical.sync.parseICS(text)).filter((item) => item?.type === 'VEVENT');
 

@@ -7,6 +7,7 @@ import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } fr
 import { PotRecordSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
+import { said } from '../said/index.ts';
 import { StepSchema } from '../systems/index.ts';
 
 export const JOB_FILE_FORMAT = 'upholder-job';
@@ -14,9 +15,9 @@ export const JOB_FILE_VERSION = 1;
 
 /** A whole job in one file: everything that is needed to make the same job again elsewhere. */
 export const JobFileSchema = z.object({
-  format: z.literal(JOB_FILE_FORMAT, { error: 'This is not an Upholder job file.' }),
+  format: z.literal(JOB_FILE_FORMAT, { error: said('file.this-is-not-an-upholder-job') }),
   version: z.literal(JOB_FILE_VERSION, {
-    error: 'This job file is of a version that this program does not know.',
+    error: said('file.this-job-file-is-of-a'),
   }),
   exportedAt: z.iso.datetime(),
   timeZone: z.string(),
@@ -49,7 +50,9 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     const place = issue?.path.join('.') ?? '';
-    return failure(`${place === '' ? '' : `At ${place}: `}${issue?.message ?? 'This is not a job file.'}`);
+    return failure(
+      `${place === '' ? '' : `At ${place}: `}${issue?.message ?? said('file.this-is-not-a-job-file')}`,
+    );
   }
   const file = parsed.data;
   const zones = new Set(file.zones.map(({ id }) => id));
@@ -58,23 +61,23 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   const walls = new Set(file.walls.map(({ id }) => id));
   const openings = new Set(file.openings.map(({ id }) => id));
   if (file.openings.some(({ wallId }) => !walls.has(wallId)))
-    return failure('An opening belongs to a wall that is not in the file.');
+    return failure(said('file.an-opening-belongs-to-a-wall'));
   const misplaced = file.pieces.find(({ openingId }) => openingId !== null && !openings.has(openingId));
-  if (misplaced) return failure(`Piece ${misplaced.tag} belongs to an opening that is not in the file.`);
+  if (misplaced) return failure(said('file.piece-belongs-to-an-opening-that', { tag: misplaced.tag }));
   if ([...file.decisions, ...file.photos].some(({ zoneId }) => !zones.has(zoneId)))
-    return failure('A decision or a picture belongs to a zone that is not in the file.');
+    return failure(said('file.a-decision-or-a-picture-belongs'));
   const stray = file.pieces.find(({ zoneId }) => !zones.has(zoneId));
-  if (stray) return failure(`Piece ${stray.tag} belongs to a zone that is not in the file.`);
+  if (stray) return failure(said('file.piece-belongs-to-a-zone-that', { tag: stray.tag }));
   if (file.steps.some(({ zoneId }) => !zones.has(zoneId)))
-    return failure('A step belongs to a zone that is not in the file.');
+    return failure(said('file.a-step-belongs-to-a-zone'));
   const entries = new Set(file.log.map(({ id }) => id));
   for (const entry of file.log) {
     if (entry.correctsId !== null && !entries.has(entry.correctsId))
-      return failure(`The log entry of ${entry.doneAt} corrects an entry that is not in the file.`);
+      return failure(said('file.the-log-entry-of-corrects-an', { doneAt: entry.doneAt }));
     if (!steps.has(entry.stepId))
-      return failure(`The log entry of ${entry.doneAt} names a step that is not in the file.`);
+      return failure(said('file.the-log-entry-of-names-a', { doneAt: entry.doneAt }));
     if (entry.pieceIds.some((id) => !pieces.has(id))) {
-      return failure(`The log entry of ${entry.doneAt} names a piece that is not in the file.`);
+      return failure(said('file.the-log-entry-of-names-a-2', { doneAt: entry.doneAt }));
     }
   }
   return success(file);

@@ -3,7 +3,7 @@ import { turnsOver } from '../jobs/actions.ts';
 import { tagsOf } from '../pieces/tags.ts';
 import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
-import { PLACE_WORDS } from '../words/index.ts';
+import { PLACE_WORDS, speak, type Voice } from '../words/index.ts';
 
 /** What a calendar needs besides the plan. */
 export interface CalendarContext {
@@ -13,6 +13,8 @@ export interface CalendarContext {
   people: Readonly<Record<string, string>>;
   /** Pieces of the job: events name them by their tags. */
   pieces: readonly { id: string; tag: string }[];
+  /** How to speak to whoever reads it. */
+  voice: Voice;
 }
 
 function time(minute: Minute): ICAL.Time {
@@ -34,7 +36,8 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
   calendar.updatePropertyWithValue('prodid', '-//Upholder//Plan 1//EN');
   calendar.updatePropertyWithValue('calscale', 'GREGORIAN');
   calendar.updatePropertyWithValue('x-wr-calname', `${context.jobCode} ${context.jobName}`);
-  const labels = new Map(plan.loads.map(({ id, label }) => [id, label]));
+  const say = (text: string) => speak(text, context.voice);
+  const labels = new Map(plan.loads.map(({ id, label }) => [id, say(label)]));
   for (const op of plan.ops) {
     if (op.personId === null) continue;
     op.segments.forEach((segment, index) => {
@@ -43,8 +46,8 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(plan.madeAt), true));
       event.updatePropertyWithValue('dtstart', time(segment.start));
       event.updatePropertyWithValue('dtend', time(segment.end));
-      event.updatePropertyWithValue('summary', `${op.name}: ${labels.get(op.loadId) ?? ''}`);
-      event.updatePropertyWithValue('location', PLACE_WORDS[op.row].name);
+      event.updatePropertyWithValue('summary', `${say(op.name)}: ${labels.get(op.loadId) ?? ''}`);
+      event.updatePropertyWithValue('location', say(PLACE_WORDS[op.row].name));
       const who = context.people[op.personId ?? ''] ?? '';
       event.updatePropertyWithValue(
         'description',
@@ -53,7 +56,10 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       if (index === 0 && hasAlarm(op)) {
         const alarm = new ICAL.Component('valarm');
         alarm.updatePropertyWithValue('action', 'DISPLAY');
-        alarm.updatePropertyWithValue('description', turnsOver(op) ? `Flip: ${op.name}` : `Coat: ${op.name}`);
+        alarm.updatePropertyWithValue(
+          'description',
+          turnsOver(op) ? `Flip: ${say(op.name)}` : `Coat: ${say(op.name)}`,
+        );
         alarm.updatePropertyWithValue('trigger', ICAL.Duration.fromString('-PT10M'));
         event.addSubcomponent(alarm);
       }

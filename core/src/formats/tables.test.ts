@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { PIECE_DEFAULTS } from '../pieces/index.ts';
 import {
   decodeText,

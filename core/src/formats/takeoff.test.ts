@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import {
   CONSTRUCTIONS,
   constructionDefaults,
@@ -61,7 +62,7 @@ describe('a messy table', () => {
     expect(said.map(([tag]) => tag)).toEqual(['R017', 'R043', 'R001', 'R101', 'R120', 'R150', 'R199']);
     const why = said.map(([, ...reasons]) => reasons.join(' | '));
     expect(why[0]).toMatch(/^Width \(mm\): “wide” is not a length/);
-    expect(why[1]).toMatch(/^Width \(mm\): 4 mm width cannot be right/);
+    expect(why[1]).toMatch(/^Width \(mm\): Width must be at least 20 mm/);
     expect(why[2]).toMatch(/^Tag: Tag R001 is already taken/);
     expect(why[3]).toMatch(/^Stile: A 60 mm frame leaves no room/);
     expect(why[4]).toMatch(/^Hieght: /);

@@ -20,6 +20,7 @@ import {
   readSides,
   readVerdict,
 } from '../pieces/index.ts';
+import { said } from '../said/index.ts';
 import { parseDecimal, parseLengthMm } from '../units/index.ts';
 import { guessMapping, isCutList, type Mapping } from './takeoffFields.ts';
 import type { TakeoffField } from './takeoffHeadings.ts';
@@ -145,7 +146,8 @@ class RowReader {
     const text = this.text(field);
     if (text === '') return fallback;
     const found = read(text);
-    if (found === null) this.fail(field, `“${text}” is not known here. Use ${words.join(', ')}.`);
+    if (found === null)
+      this.fail(field, said('file.is-not-known-here-use', { text, words: words.join(', ') }));
     return found ?? fallback;
   }
 
@@ -155,7 +157,7 @@ class RowReader {
     const parts = text === '' ? [] : text.split(/\s*(?:[x×*]|by|\bauf\b)\s*/i).filter((part) => part !== '');
     const isHeightFirst = this.columns.get('size')?.isHeightFirst ?? false;
     if (text !== '' && (parts.length < 2 || parts.length > 3))
-      this.fail('size', `“${text}” is not a size. Type 400 × 720 or 400 × 720 × 20.`);
+      this.fail('size', said('file.is-not-a-size-type-400', { text }));
     // A unit on one part of a size holds for the others.
     const unit = parts
       .map((part) => /(mm|cm|["″]|in\.?|inch|inches|ft|')\s*$/i.exec(part)?.[1])
@@ -206,8 +208,7 @@ function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null 
   };
   const sidesText = row.text('sides');
   const sides = sidesText === '' ? undefined : readSides(sidesText);
-  if (sides === null)
-    row.fail('sides', `“${sidesText}” is not a choice of sides. Type front, back, edges or both.`);
+  if (sides === null) row.fail('sides', said('file.is-not-a-choice-of-sides', { sidesText }));
   const members = parseMembers(row.text('members'));
   if (!members.ok) row.fail('members', members.message);
   const bare = row
@@ -216,7 +217,7 @@ function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null 
     .split(/[\s,+/]+/)
     .filter(Boolean);
   const strayEdge = bare.find((edge) => !(EDGES as readonly string[]).includes(edge));
-  if (strayEdge) row.fail('bareEdges', `“${strayEdge}” is none of ${EDGES.join(', ')}.`);
+  if (strayEdge) row.fail('bareEdges', said('file.is-none-of', { strayEdge, EDGES: EDGES.join(', ') }));
   const size = row.size(kind, cutList);
   // “Door LH” says the hand where no column of its own does.
   const hand = row.index('hinge') < 0 && PIECE_KIND_TRAITS[kind].isHinged ? readHinge(kindText) : null;
@@ -272,7 +273,7 @@ function totalWhy(row: RawRow, before: readonly RawRow[], columns: Columns): str
   const at = (one: RawRow, field: TakeoffField) => one.cells[columns.get(field)?.index ?? -1] ?? '';
   const hasSize = at(row, 'size') !== '' || (at(row, 'width') !== '' && at(row, 'height') !== '');
   if (named !== undefined && (!hasSize || TOTAL.test(at(row, 'tag'))))
-    return `“${named}” adds up the rows above.`;
+    return said('file.adds-up-the-rows-above', { named });
   // Without a word: no tag where there is a column of them, and numbers that are the sums of those above.
   if (at(row, 'tag') !== '' || at(row, 'kind') !== '' || before.length < 2) return null;
   const isSum = (field: TakeoffField): boolean | null => {
@@ -281,10 +282,8 @@ function totalWhy(row: RawRow, before: readonly RawRow[], columns: Columns): str
     const sum = before.reduce((all, one) => all + (Number(at(one, field).replace(',', '.')) || 0), 0);
     return Math.abs(sum - own) < 0.51;
   };
-  const said = (['quantity', 'width', 'height'] as const).map(isSum).filter((one) => one !== null);
-  return said.length > 0 && said.every(Boolean)
-    ? 'It has no tag, and its numbers are the sums of those above.'
-    : null;
+  const sums = (['quantity', 'width', 'height'] as const).map(isSum).filter((one) => one !== null);
+  return sums.length > 0 && sums.every(Boolean) ? said('file.it-has-no-tag-and-its') : null;
 }
 
 /** Doubled headings: the same sizes in a second unit are one pair; anything else is told. */
@@ -308,8 +307,8 @@ function doubledDoubt(table: RawTable, mapping: Mapping): string[] {
       ratios.every((ratio) => [25.4, 1 / 25.4, 10, 0.1].some((one) => Math.abs(ratio / one - 1) < 0.01));
     notes.push(
       isSame
-        ? `Column ${index + 1} says “${heading}” again in another unit; column ${first + 1} is used.`
-        : `Two columns are called “${heading}”: column ${first + 1} is used. Choose the other one above if that is meant.`,
+        ? said('file.column-says-again-in-another-unit', { index: index + 1, heading, first: first + 1 })
+        : said('file.two-columns-are-called-column-is', { heading, first: first + 1 }),
     );
   });
   return notes;
@@ -345,14 +344,14 @@ export function readTable(
   if (isCuts)
     questions.push({
       id: 'cut list',
-      text: 'A cut list says length and width. Which way do the pieces stand?',
+      text: said('file.a-cut-list-says-length-and'),
       options: [
         {
           value: 'by kind',
-          words: 'doors and panels: longer is the height; fronts, shelves and runs: longer is the width',
+          words: said('file.doors-and-panels-longer-is-the'),
         },
-        { value: 'length is height', words: 'length is the height, width the width' },
-        { value: 'length is width', words: 'length is the width, width the height' },
+        { value: 'length is height', words: said('file.length-is-the-height-width-the') },
+        { value: 'length is width', words: said('file.length-is-the-width-width-the') },
       ],
       chosen: answers['cut list'] ?? 'by kind',
     });
@@ -376,11 +375,12 @@ export function readTable(
     const spec = readSpec(row, cutList);
     const ownTag = row.text('tag');
     if (ownTag !== '' && used.has(ownTag.trim().toLowerCase()))
-      row.fail('tag', `Tag ${ownTag} is already taken.`);
+      row.fail('tag', said('file.tag-is-already-taken', { ownTag }));
     const pieces: PieceSpec[] = [];
     if (spec && quantity !== null && Object.keys(row.errors).length === 0) {
       const first = ownTag === '' ? free(lastTag) : ownTag;
-      if (ownTag === '' && tagAt >= 0) row.doubt('tag', `No tag stands here; it becomes ${first}.`);
+      if (ownTag === '' && tagAt >= 0)
+        row.doubt('tag', said('file.no-tag-stands-here-it-becomes', { first }));
       used.add(first.trim().toLowerCase());
       let tag = first;
       for (let count = 0; count < quantity; count += 1) {
@@ -428,16 +428,17 @@ function readQuantity(
     const chosen = answers[id] ?? String(few);
     questions.push({
       id,
-      text: `Line ${line}: is “${text}” ${few} or ${many} pieces?`,
+      text: said('file.line-is-or-pieces', { line, text, few, many }),
       options: [few, many].map((value) => ({ value: String(value), words: String(value) })),
       chosen,
     });
-    row.doubt('quantity', `Read as ${chosen}.`);
+    row.doubt('quantity', said('file.read-as', { chosen }));
     count = Number(chosen);
   }
   if (count === null || !Number.isInteger(count))
-    return refuse(`“${text}” is not a number of pieces. Type a whole number, such as 4.`);
-  if (count < 1 || count > MOST_PER_ROW) return refuse(`A row must be between 1 and ${MOST_PER_ROW} pieces.`);
+    return refuse(said('file.is-not-a-number-of-pieces', { text }));
+  if (count < 1 || count > MOST_PER_ROW)
+    return refuse(said('file.a-row-must-be-between-1', { MOST_PER_ROW }));
   return count;
 }
 
@@ -455,7 +456,7 @@ export function tableNotes(table: RawTable, mapping: Mapping): string[] {
 export function mappingProblem(mapping: Mapping): string | null {
   const fields = new Set(mapping.map(({ field }) => field));
   if (fields.has('size') || (fields.has('width') && fields.has('height'))) return null;
-  return 'Say which columns hold width and height, or which one holds the size.';
+  return said('file.say-which-columns-hold-width-and');
 }
 
 /**
@@ -475,7 +476,7 @@ export function readTakeoff(
     return {
       ...nothing,
       table: null,
-      problem: 'The table is empty. Paste rows with headings, or choose a file.',
+      problem: said('file.the-table-is-empty-paste-rows'),
     };
   const used = mapping ?? guessMapping(table.headings, table.rows);
   const problem = table.problem ?? mappingProblem(used);

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { said } from '../said/index.ts';
 import { fromInertCell } from './inert.ts';
 import { guessMapping, type TableUnit, unitWord } from './takeoffFields.ts';
 
@@ -156,9 +157,14 @@ function mismatch(headings: readonly string[], rows: readonly RawRow[], delimite
   const why =
     delimiter === ',' &&
     first.cells.some((cell, index) => /^\d+$/.test(cell) && /^\d{1,2}$/.test(first.cells[index + 1] ?? ''))
-      ? ' A decimal comma in a file with commas between the cells looks like this. Save it with semicolons, or with decimal points.'
-      : ' Check the file: each row needs as many cells as there are headings.';
-  return `The columns do not match. ${lines} ${filledTo(first.cells)} cells under ${headings.length} headings.${why}`;
+      ? said('file.a-decimal-comma-in-a-file')
+      : said('file.check-the-file-each-row-needs');
+  return said('file.the-columns-do-not-match-cells', {
+    lines,
+    cells: filledTo(first.cells),
+    length: headings.length,
+    why,
+  });
 }
 
 function unitRowOf(row: RawRow | undefined, width: number): (TableUnit | null)[] | null {
@@ -199,8 +205,8 @@ export function parseTable(text: string, headingLine?: number): RawTable | null 
   if (titles.length > 0)
     notes.push(
       titles.length === 1
-        ? `Line ${titles[0]?.line} above the headings is left out.`
-        : `${titles.length} lines above the headings are left out.`,
+        ? said('file.line-above-the-headings-is-left', { line: titles[0]?.line })
+        : said('file.lines-above-the-headings-are-left', { length: titles.length }),
     );
   const used = hasHeadings ? found.cells.findLastIndex((cell) => cell.trim() !== '') + 1 : 0;
   const problem = hasHeadings ? mismatch(found.cells.slice(0, used), below, delimiter) : null;
@@ -211,11 +217,10 @@ export function parseTable(text: string, headingLine?: number): RawTable | null 
     return heading === '' ? `Column ${index + 1}` : heading;
   });
   const unitRow = hasHeadings ? unitRowOf(below[0], width) : null;
-  if (unitRow) notes.push(`Line ${below[0]?.line} is read as the units of the columns.`);
+  if (unitRow) notes.push(said('file.line-is-read-as-the-units', { line: below[0]?.line }));
   const body2 = unitRow ? below.slice(1) : below;
   const rows = hasHeadings ? body2.filter(({ cells }) => alike(cells) !== alike(found.cells)) : body2;
-  for (const line of openQuotes)
-    notes.push(`Line ${line}: a quotation mark opens and is never closed. The line is read as it stands.`);
+  for (const line of openQuotes) notes.push(said('file.line-a-quotation-mark-opens-and', { line }));
   return {
     headings,
     rows: rows.map(({ line, cells }) => ({
@@ -235,14 +240,9 @@ export function parseTable(text: string, headingLine?: number): RawTable | null 
     unitRow,
     notes,
     lineDoubts: Object.fromEntries(
-      openQuotes.map((line) => [
-        line,
-        'A quotation mark opens here and is never closed; the line is read as it stands.',
-      ]),
+      openQuotes.map((line) => [line, said('file.a-quotation-mark-opens-here-and')]),
     ),
-    problem:
-      problem ??
-      (rows.length === 0 ? 'There are headings, but no rows below them. Paste the rows as well.' : null),
+    problem: problem ?? (rows.length === 0 ? said('file.there-are-headings-but-no-rows') : null),
   };
 }
 
@@ -250,12 +250,16 @@ export function parseTable(text: string, headingLine?: number): RawTable | null 
 export function dialectWords(dialect: Dialect): string {
   const name =
     { '\t': 'tabs', ';': 'semicolons', '|': 'bars', ',': 'commas' }[dialect.delimiter] ?? dialect.delimiter;
-  const parts = [`cells between ${name}`, `decimal ${dialect.decimal === ',' ? 'comma' : 'point'}`];
-  if (dialect.hasByteOrderMark) parts.push('byte-order mark');
-  if (!dialect.hasHeadings) parts.push('no line of headings');
-  if (dialect.headingLine > 1) parts.push(`headings on line ${dialect.headingLine}`);
+  const parts = [
+    said('file.cells-between', { name }),
+    `decimal ${dialect.decimal === ',' ? 'comma' : 'point'}`,
+  ];
+  if (dialect.hasByteOrderMark) parts.push(said('file.byte-order-mark'));
+  if (!dialect.hasHeadings) parts.push(said('file.no-line-of-headings'));
+  if (dialect.headingLine > 1)
+    parts.push(said('file.headings-on-line', { headingLine: dialect.headingLine }));
   if (dialect.blankLines > 0)
     parts.push(`${dialect.blankLines} blank ${dialect.blankLines === 1 ? 'line' : 'lines'} skipped`);
-  if (dialect.repeatedHeadings > 0) parts.push('repeated headings skipped');
+  if (dialect.repeatedHeadings > 0) parts.push(said('file.repeated-headings-skipped'));
   return parts.join(', ');
 }

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { plainText, readingsOf } from '../units/index.ts';
 import type { Mapping, TableUnit } from './takeoffFields.ts';
 import type { TakeoffField } from './takeoffHeadings.ts';
@@ -155,7 +156,12 @@ export function understandUnits(
     const count = all.length;
     questions.push({
       id: 'unit',
-      text: `${count} bare ${count === 1 ? 'number' : 'numbers'} from ${Math.min(...all)} to ${Math.max(...all)}${hasInches ? ', some beside inches,' : ''} ${count === 1 ? 'names' : 'name'} no unit and ${count === 1 ? 'is' : 'are'} too small for mm. What are they in?`,
+      text: said('file.bare-from-to-no-unit-and', {
+        count,
+        min: Math.min(...all),
+        max: Math.max(...all),
+        is: hasInches,
+      }),
       options: (['in', 'cm', 'mm'] as const).map((value) => ({ value, words: UNIT_WORDS[value] })),
       chosen,
     });
@@ -190,7 +196,7 @@ export function understandUnits(
       if (!field || (!FACE.includes(field) && !THIN[field]) || columnUnit(column) !== 'auto') return;
       const unit = unitOf(line, column);
       if (unit === 'mm' || numbersOf(cells[column] ?? '').bare.length === 0) return;
-      doubts[line] = { ...doubts[line], [column]: `Read as ${UNIT_WORDS[unit]}.` };
+      doubts[line] = { ...doubts[line], [column]: said('file.read-as-2', { unit: UNIT_WORDS[unit] }) };
     });
   return { unitOf, questions, doubts };
 }

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 /** What was done: the step itself, a flip of a flat load, or the scuff and dust that a shut recoat window calls for. */
 export const LOG_ACTIONS = ['do', 'flip', 'scuff', 'dust'] as const;
 export type LogAction = (typeof LOG_ACTIONS)[number];
@@ -14,8 +15,6 @@ interface LogActionTraits {
   keys: boolean;
   /** Takes dust off. */
   takesDust: boolean;
-  /** Words before the name of its step. */
-  prefix: string;
   /** What the button that logs it says, where the step is no coat. */
   verb: string;
 }
@@ -28,8 +27,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: null,
     keys: false,
     takesDust: false,
-    prefix: '',
-    verb: 'Log done',
+    verb: said('job.log-done'),
   },
   flip: {
     isStep: false,
@@ -37,8 +35,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: null,
     keys: false,
     takesDust: false,
-    prefix: 'Flip for ',
-    verb: 'Log flip',
+    verb: said('job.log-flip'),
   },
   scuff: {
     isStep: false,
@@ -46,8 +43,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: 1.5,
     keys: true,
     takesDust: false,
-    prefix: 'Scuff before ',
-    verb: 'Log done',
+    verb: said('job.log-done'),
   },
   dust: {
     isStep: false,
@@ -55,8 +51,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: 0.8,
     keys: false,
     takesDust: true,
-    prefix: 'Dust before ',
-    verb: 'Log done',
+    verb: said('job.log-done'),
   },
 };
 

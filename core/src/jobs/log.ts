@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { ClimateSchema } from '../drying/climate.ts';
 import { numberField, quantityField, textField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { LOG_ACTIONS } from './actions.ts';
 
 /** What the log keeps of a coat. */
@@ -55,9 +56,9 @@ const what = {
   stepId: z.uuid(),
   side: z.enum(['all', 'front', 'back', 'edges']),
   action: z.enum(LOG_ACTIONS),
-  pieceIds: z.array(z.uuid()).min(1, 'Choose at least one piece.').max(5000),
+  pieceIds: z.array(z.uuid()).min(1, said('job.choose-at-least-one-piece')).max(5000),
   /** When the work ended. */
-  doneAt: z.iso.datetime({ error: 'Enter when it was done.' }),
+  doneAt: z.iso.datetime({ error: said('job.enter-when-it-was-done') }),
   coat: CoatRecordSchema.nullable(),
   note: textField('note', 1000),
   /** The entry that this one puts right, or null. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { dateField, nameField, textField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { ZoneOptionsSchema } from '../systems/options.ts';
 import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
 import { OwnPracticeSchema } from '../systems/practice.ts';
@@ -9,7 +10,7 @@ import { SYSTEM_IDS } from '../systems/traits.ts';
 
 export const HexColour = z
   .string()
-  .regex(/^#[0-9a-fA-F]{6}$/, 'Write a colour as #7fb5a3.')
+  .regex(/^#[0-9a-fA-F]{6}$/, said('job.write-a-colour-as-7fb5a3'))
   .toLowerCase();
 
 export { SUBSTRATES, type Substrate } from '../catalogue/substrates.ts';
@@ -21,7 +22,7 @@ const jobFields = {
   code: z
     .string()
     .trim()
-    .regex(/^[A-Za-z0-9-]{1,12}$/, 'A job code is 1 to 12 letters, digits or hyphens.'),
+    .regex(/^[A-Za-z0-9-]{1,12}$/, said('job.a-job-code-is-1-to')),
   name: nameField('job-name', 120),
   client: textField('client', 120),
   addressNote: textField('address-note', 500),
@@ -33,7 +34,7 @@ const jobFields = {
 
 const neededAfterStart = (job: { startOn: string; neededBy: string | null }) =>
   job.neededBy === null || job.neededBy >= job.startOn;
-const neededAfterStartProblem = { path: ['neededBy'], message: '“Needed by” lies before the start.' };
+const neededAfterStartProblem = { path: ['neededBy'], message: said('job.needed-by-lies-before-the-start') };
 
 /** The fields of a job that people type. Dates are shop-local. */
 export const JobSpecSchema = z.object(jobFields).refine(neededAfterStart, neededAfterStartProblem);
@@ -81,7 +82,7 @@ export type Zone = z.infer<typeof ZoneSchema>;
 /** A remark on a job that does not block it: a date in the past, a weekend. Null when there is nothing to say. */
 export function neededByRemark(neededBy: string | null, today: string): string | null {
   if (neededBy !== null && neededBy < today) {
-    return `“Needed by” ${neededBy} is already past: no plan can meet it. Choose a later date or agree a new one.`;
+    return said('job.needed-by-is-already-past-no', { neededBy });
   }
   return null;
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Outcome } from '../base/outcome.ts';
 import { APPLICATORS } from '../catalogue/sheet.ts';
 import { nameField, numberField, quantityField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { CUPS, type Cup, calibrateCup, relativeCup } from './cups.ts';
 
 const name = nameField('name', 60);
@@ -25,8 +26,12 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     kind: z.literal('cup'),
     name,
     /** The standard cup that it was timed against. */
-    standardId: z.string().refine((id) => CUPS.some((cup) => cup.id === id), 'Choose a standard cup.'),
-    pairs: z.array(z.object({ ownS: seconds, standardS: seconds })).max(20, 'Twenty pairs are enough.'),
+    standardId: z
+      .string()
+      .refine((id) => CUPS.some((cup) => cup.id === id), said('mix.choose-a-standard-cup')),
+    pairs: z
+      .array(z.object({ ownS: seconds, standardS: seconds }))
+      .max(20, said('mix.twenty-pairs-are-enough')),
     isRetired: z.boolean().default(false),
   }),
   z.object({

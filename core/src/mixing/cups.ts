@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
+import { said } from '../said/index.ts';
 
 /**
  * How a cup's seconds become kinematic viscosity ν in mm²/s: `a·t − b/t`, or `a·(t − b)`. A cup that was never held against
@@ -78,7 +79,7 @@ export function outsideCup(
 ): string | null {
   if (seconds >= fromS && seconds <= toS) return null;
   const way = seconds < fromS ? 'a smaller' : 'a larger';
-  return `${name} holds from ${fromS} to ${toS} s; at ${Math.round(seconds * 10) / 10} s that is out of range: take ${way} cup.`;
+  return said('mix.holds-from-to-s-at-s', { name, fromS, toS, seconds: Math.round(seconds * 10) / 10, way });
 }
 
 /** Whether readings of two cups speak of the same thing: both against standards, or the very same relative one. */
@@ -134,7 +135,7 @@ export function calibrateCup(
   pairs: readonly PairedReading[],
 ): Outcome<Cup> {
   const valid = pairs.filter(({ ownS, standardS }) => ownS > 0 && outsideCup(standard, standardS) === null);
-  if (valid.length === 0) return failure(`Pair it with at least one reading that ${standard.name} covers.`);
+  if (valid.length === 0) return failure(said('mix.pair-it-with-at-least-one', { name: standard.name }));
   let [tt, t0, uu, tv, uv] = [0, 0, 0, 0, 0];
   for (const { ownS, standardS } of valid) {
     const nu = cupViscosity(standard, standardS);
@@ -250,5 +251,5 @@ export function cupFor(
 
 /** A band in words: `25 to 30 s`, `up to 24 s`. */
 export function bandWords({ fromS, toS }: SecondsBand): string {
-  return fromS === null ? `up to ${toS} s` : `${fromS} to ${toS} s`;
+  return fromS === null ? said('mix.up-to-s', { toS }) : `${fromS} to ${toS} s`;
 }

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { type Cup, summariseRuns } from './cups.ts';
 import type { PotRecord } from './potRecord.ts';
@@ -45,15 +46,17 @@ export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResul
       const doubts: string[] = [];
       if (hand.batch !== '' && pot.batch !== '')
         (hand.batch === pot.batch ? trust : doubts).push(
-          hand.batch === pot.batch ? 'same batch' : 'another batch',
+          hand.batch === pot.batch ? said('mix.same-batch') : said('mix.another-batch'),
         );
-      else doubts.push('batch not known');
+      else doubts.push(said('mix.batch-not-known'));
       if (hand.materialC !== null && last.materialC !== null) {
         const isSame = Math.abs(hand.materialC - last.materialC) <= SAME_TEMPERATURE_C;
         (isSame ? trust : doubts).push(
-          isSame ? 'same temperature' : `it was ${measured('temperature', last.materialC)} then`,
+          isSame
+            ? said('mix.same-temperature')
+            : said('mix.it-was-then', { materialC: measured('temperature', last.materialC) }),
         );
-      } else doubts.push('temperature not known');
+      } else doubts.push(said('mix.temperature-not-known'));
       return [
         {
           potId: pot.id,
@@ -76,6 +79,10 @@ export function resultWords(
   { cupId, seconds, fraction }: Pick<GoodResult, 'cupId' | 'seconds' | 'fraction'>,
   cups: readonly Cup[],
 ): string {
-  const name = cups.find(({ id }) => id === cupId)?.name ?? 'a cup that is gone';
-  return `${seconds.toFixed(1)} s in ${name} at ${(fraction * 100).toFixed(1)} % on paint`;
+  const name = cups.find(({ id }) => id === cupId)?.name ?? said('mix.a-cup-that-is-gone');
+  return said('mix.s-in-at-on-paint', {
+    seconds: seconds.toFixed(1),
+    name,
+    fraction: (fraction * 100).toFixed(1),
+  });
 }

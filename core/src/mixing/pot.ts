@@ -1,4 +1,5 @@
 import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { overThinned, thinningFraction, thinningWords } from './thinning.ts';
 
 /** What goes into a pot, in pouring order. */
@@ -218,25 +219,37 @@ export function recipeStops(sheet: ProductSheet, recipe: PotRecipe): string[] {
   if (tooThin) stops.push(tooThin);
   else if (counted > 0 && total > most + 1e-9)
     stops.push(
-      `Thinner and ${sheet.conditionerName} come to ${percent(total)} together, and the sheet ends at ${percent(most)} for both.`,
+      said('mix.thinner-and-come-to-together-and', {
+        conditionerName: sheet.conditionerName,
+        total: percent(total),
+        most: percent(most),
+      }),
     );
   const { conditionerMaxPct, conditionerName, accelerator } = sheet;
   if (recipe.conditionerPct > 0 && conditionerMaxPct === null)
-    stops.push('The sheet names no conditioner for this product.');
+    stops.push(said('mix.the-sheet-names-no-conditioner-for'));
   else if (recipe.conditionerPct > (conditionerMaxPct ?? 0))
     stops.push(
-      `${recipe.conditionerPct} % of ${conditionerName} is more than the ${conditionerMaxPct} % of the sheet.`,
+      said('mix.of-is-more-than-the-of', {
+        conditionerPct: recipe.conditionerPct,
+        conditionerName,
+        conditionerMaxPct,
+      }),
     );
   const drops = recipe.dropsPerL ?? 0;
-  if (drops > 0 && !accelerator) stops.push('The sheet names no accelerator for this product.');
+  if (drops > 0 && !accelerator) stops.push(said('mix.the-sheet-names-no-accelerator-for'));
   else if (accelerator && drops > accelerator.maxDropsPerL)
     stops.push(
-      `${drops} drops of ${accelerator.name} to a litre are more than the ${accelerator.maxDropsPerL} of the sheet.`,
+      said('mix.drops-of-to-a-litre-are', {
+        drops,
+        name: accelerator.name,
+        maxDropsPerL: accelerator.maxDropsPerL,
+      }),
     );
   return stops;
 }
 
-const percent = (fraction: number) => `${Math.round(fraction * 1000) / 10} % on paint`;
+const percent = (fraction: number) => said('mix.on-paint', { fraction: Math.round(fraction * 1000) / 10 });
 
 /** Height in mm of a volume in a straight-sided pail: V / (π·d²/4). */
 export function stickDepthMm(ml: number, diameterMm: number): number {
@@ -273,10 +286,19 @@ export function recipeWords(sheet: PotSheet, recipe: PotRecipe): string {
     const { name, partsByVolume, partsByWeight } = sheet.hardener;
     const isWeighed = recipe.hardenerBy === 'weight' && partsByWeight !== null;
     parts.unshift(
-      `${isWeighed ? partsByWeight : partsByVolume} : 1 paint to ${name} by ${isWeighed ? 'weight' : 'volume'}`,
+      said('mix.1-paint-to-by', { part: isWeighed ? partsByWeight : partsByVolume, name, is: isWeighed }),
     );
   }
-  if (recipe.conditionerPct > 0) parts.push(`${recipe.conditionerPct} % ${sheet.conditionerName} on paint`);
-  if (recipe.dropsPerL) parts.push(`${recipe.dropsPerL} drops of ${sheet.accelerator?.name} to a litre`);
+  if (recipe.conditionerPct > 0)
+    parts.push(
+      said('mix.on-paint-2', {
+        conditionerPct: recipe.conditionerPct,
+        conditionerName: sheet.conditionerName,
+      }),
+    );
+  if (recipe.dropsPerL)
+    parts.push(
+      said('mix.drops-of-to-a-litre', { dropsPerL: recipe.dropsPerL, name: sheet.accelerator?.name }),
+    );
   return parts.join(', ');
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { APPLICATORS, type ProductSheet, ThinningSchema } from '../catalogue/sheet.ts';
 import { numberField, positiveField, textField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { GunFactsSchema } from './benchItems.ts';
 import { COMPONENT_ROLES, type Poured, potLifeAt, potPhase } from './pot.ts';
 
@@ -21,7 +22,7 @@ export const CupReadingSchema = z.object({
   cupId: z.string().min(1).max(60),
   runs: z
     .array(numberField('run', 3, 600, ' s'))
-    .min(1, 'Time at least one run.')
+    .min(1, said('mix.time-at-least-one-run'))
     .max(20),
   materialC: z.number().min(-5).max(60).nullable(),
   fraction: z.number().min(0).max(10),
@@ -123,10 +124,9 @@ export function backIntoTin(tin: Tin, leftover: Poured): Tin {
 /** Why a rest must not go back into its tin, or null when it may. */
 export function tinRefusal(pot: PotRecord): string | null {
   const poured = pouredOf(pot);
-  if (poured.hardener) return 'What has hardener in it never goes back into a tin.';
-  if (poured.conditioner || poured.accelerator)
-    return 'With conditioner or accelerator in it, it would change the whole tin: keep it in a closed pot.';
-  if (pot.overrideReason !== '') return 'It went past its sheet: keep it apart from the tin.';
+  if (poured.hardener) return said('mix.what-has-hardener-in-it-never');
+  if (poured.conditioner || poured.accelerator) return said('mix.with-conditioner-or-accelerator-in-it');
+  if (pot.overrideReason !== '') return said('mix.it-went-past-its-sheet-keep');
   return null;
 }
 

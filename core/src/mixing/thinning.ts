@@ -1,5 +1,6 @@
 import { assertNever } from '../base/outcome.ts';
 import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 
 interface Densities {
@@ -57,13 +58,13 @@ export function thinningWords(thinning: Thinning): string {
   const value = Math.round(thinning.value * 10) / 10;
   switch (thinning.convention) {
     case 'on-paint':
-      return `${value} % on paint`;
+      return said('mix.on-paint-3', { value });
     case 'of-mix':
-      return `${value} % of mix`;
+      return said('mix.of-mix', { value });
     case 'parts':
-      return `${value} : 1 paint to thinner`;
+      return said('mix.1-paint-to-thinner', { value });
     case 'by-weight':
-      return `${value} % by weight`;
+      return said('mix.by-weight', { value });
     default:
       return assertNever(thinning.convention);
   }
@@ -102,7 +103,10 @@ export function overThinned(thinning: Thinning, sheet: ProductSheet): string | n
   const most = thinningFraction(sheet.maxThinning, sheet);
   const wanted = thinningFraction(thinning, sheet);
   if (wanted <= most + 1e-9) return null;
-  return `${thinningWords(thinning)} is more than the sheet's maximum of ${thinningWords(sheet.maxThinning)}.`;
+  return said('mix.is-more-than-the-sheets-maximum', {
+    thinning: thinningWords(thinning),
+    maxThinning: thinningWords(sheet.maxThinning),
+  });
 }
 
 /** The poured amounts of a logged coat, in words: `900 mL + 90 mL thinner, 10 % on paint`. */

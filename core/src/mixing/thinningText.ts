@@ -1,5 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Thinning } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { fitting, plainDecimal, plainText, readingsOf } from '../units/index.ts';
 
 /** A thinning as it was typed: an amount, or the seconds of a cup that it is to be thinned to. */
@@ -39,29 +40,30 @@ export function parseThinning(input: string, convention: Thinning['convention'])
   if (seconds) {
     const [first, second] = [amount(seconds[1]), seconds[2] === undefined ? null : amount(seconds[2])];
     const [fromS, toS] = second === null ? [null, first] : [Math.min(first, second), Math.max(first, second)];
-    if (!(toS >= 3 && toS <= 600)) return failure('A cup runs 3 to 600 s. Type 28 s or 25-30 s.');
+    if (!(toS >= 3 && toS <= 600)) return failure(said('mix.a-cup-runs-3-to-600'));
     return success({ kind: 'seconds', fromS, toS });
   }
   const ratio = RATIO.exec(text);
   if (ratio) {
     const [paint, thinner] = [amount(ratio[1]), amount(ratio[2])];
-    if (!(paint > 0))
-      return failure(`“${input.trim()}” holds no paint. Type paint to thinner, such as 10:1.`);
+    if (!(paint > 0)) return failure(said('mix.holds-no-paint-type-paint-to', { trim: input.trim() }));
     if (thinner === 0)
       return success({ kind: 'amount', thinning: { convention: 'parts', value: 0 }, isNamed: true });
     if (paint < thinner)
       return failure(
-        `“${input.trim()}” is more thinner than paint. Paint comes first: type ${plainDecimal(thinner)}:${plainDecimal(paint)} if that is meant.`,
+        said('mix.is-more-thinner-than-paint-paint', {
+          trim: input.trim(),
+          thinner: plainDecimal(thinner),
+          paint: plainDecimal(paint),
+        }),
       );
     const value = paint / thinner;
-    if (!(value <= 100)) return failure('Thinner must be at least one part in a hundred. Type 0 for none.');
+    if (!(value <= 100)) return failure(said('mix.thinner-must-be-at-least-one'));
     return success({ kind: 'amount', thinning: { convention: 'parts', value }, isNamed: true });
   }
   const percent = PERCENT.exec(text);
   const value = amount(percent?.[1]);
-  const unreadable = failure<ThinningRead>(
-    `“${input.trim()}” is not a thinning. Try 10 %, 10 % of mix, 5 % by weight, 10:1 or 28 s.`,
-  );
+  const unreadable = failure<ThinningRead>(said('mix.is-not-a-thinning-try-10', { trim: input.trim() }));
   if (!percent || Number.isNaN(value)) return unreadable;
   const words = percent[3];
   const named = words === undefined ? null : NAMES.find(([pattern]) => pattern.test(words))?.[1];
@@ -69,9 +71,8 @@ export function parseThinning(input: string, convention: Thinning['convention'])
   // A percentage is never parts, even where parts stand beside it.
   const meant = named ?? (percent[2] !== undefined && convention === 'parts' ? 'on-paint' : convention);
   const most = meant === 'of-mix' ? 99 : 100;
-  if (value > most) return failure(`Thinning must be at most ${most}${meant === 'parts' ? ' parts' : ' %'}.`);
-  if (meant === 'parts' && value < 1)
-    return failure('Type how many parts of paint go to one of thinner: 10 or 10:1.');
+  if (value > most) return failure(said('mix.thinning-must-be-at-most', { most, is: meant === 'parts' }));
+  if (meant === 'parts' && value < 1) return failure(said('mix.type-how-many-parts-of-paint'));
   return success({
     kind: 'amount',
     thinning: { convention: meant, value },

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { bringPot } from '../../test/simulatedPot.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import {

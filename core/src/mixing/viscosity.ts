@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { type Cup, cupViscosity } from './cups.ts';
 
@@ -16,11 +17,14 @@ export function materialRemark(
   { hardener, materialMinC }: Pick<ProductSheet, 'hardener' | 'materialMinC'>,
 ): string | null {
   if (materialMinC !== null && celsius < materialMinC)
-    return `Material at ${measured('temperature', celsius)} is below the sheet’s ${measured('temperature', materialMinC)}: warm the closed tin before it is mixed.`;
+    return said('mix.material-at-is-below-the-sheets', {
+      celsius: measured('temperature', celsius),
+      materialMinC: measured('temperature', materialMinC),
+    });
   if (celsius < 18)
-    return `Material at ${measured('temperature', celsius)} is cold: it atomises badly and leaves orange peel; tins from the floor are colder than the air.`;
+    return said('mix.material-at-is-cold-it-atomises', { celsius: measured('temperature', celsius) });
   if (hardener !== null && celsius > 28)
-    return `Material at ${measured('temperature', celsius)} is warm: with hardener in it, pot life is shorter.`;
+    return said('mix.material-at-is-warm-with-hardener', { celsius: measured('temperature', celsius) });
   return null;
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { nameField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { ROLES } from './roles.ts';
 
 export const RoleSchema = z.enum(ROLES);
@@ -9,21 +10,18 @@ export const SHORTEST_PASSWORD = 10;
 
 /** A new password, by its length; whether it is a common one is for the server to say. */
 export const NewPasswordSchema = z
-  .string({ error: 'Enter a password.' })
-  .min(
-    SHORTEST_PASSWORD,
-    `A password has at least ${SHORTEST_PASSWORD} characters. Three or four words are easy to remember.`,
-  )
-  .max(200, 'A password has at most 200 characters.');
+  .string({ error: said('people.enter-a-password') })
+  .min(SHORTEST_PASSWORD, said('people.a-password-has-at-least-characters', { SHORTEST_PASSWORD }))
+  .max(200, said('people.a-password-has-at-most-200'));
 
 /** A sign-in name. */
 export const SignInNameSchema = nameField('sign-in-name', 80, 2);
 
 /** What opens a session on the shop's tablet. */
 export const PinSchema = z
-  .string({ error: 'Enter a PIN.' })
-  .regex(/^\d{4,6}$/, 'A PIN is 4 to 6 digits.')
-  .refine((pin) => !isEasyPin(pin), 'This PIN is the first one anyone would try. Choose another one.');
+  .string({ error: said('people.enter-a-pin') })
+  .regex(/^\d{4,6}$/, said('call.a-pin-is-4-to-6'))
+  .refine((pin) => !isEasyPin(pin), said('people.this-pin-is-the-first-one'));
 
 /** Whether a PIN is one digit over and over, or digits in a row up or down. */
 function isEasyPin(pin: string): boolean {

@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
+import { said } from '../said/index.ts';
 import {
   METRIC,
   parseLengthMm,
@@ -157,9 +158,7 @@ function readSizes(line: Line, isBox: boolean, isRun: boolean, bare: BareUnit): 
   );
   if (!found)
     return failure(
-      isRun
-        ? 'A size is missing. Type the length and the height, for example 2400 × 90.'
-        : 'A size is missing. Type for example 400 × 720.',
+      isRun ? said('piece.a-size-is-missing-type-the') : said('piece.a-size-is-missing-type-for'),
     );
   const texts = found
     .slice(1, 5)
@@ -178,8 +177,7 @@ function readSizes(line: Line, isBox: boolean, isRun: boolean, bare: BareUnit): 
   const sizes = hasCount ? texts.slice(1) : texts;
   const lengths = lengthsOf(sizes, longestMm, bare);
   if (!lengths.ok) return lengths;
-  if (lengths.value.length > 3)
-    return failure('Too many numbers for a size. Type width × height × thickness.');
+  if (lengths.value.length > 3) return failure(said('piece.too-many-numbers-for-a-size'));
   return success({
     count: hasCount ? Number(texts[0]) : null,
     lengths: lengths.value,
@@ -265,9 +263,7 @@ export function parseFastLine(
   const bare = unitsOf(units).length;
   if (text.trim() === '')
     return failure(
-      bare === 'in'
-        ? 'Type a line, for example 12 × 15 3/4 x 28 3/8 shaker, 2 3/8 frame, both sides.'
-        : 'Type a line, for example 12 × 400×720 shaker, 60 frame, both sides.',
+      bare === 'in' ? said('piece.type-a-line-for-example-12') : said('piece.type-a-line-for-example-12-2'),
     );
   const quoted = /(?:\/\/|note:)\s*(.*)$/i.exec(text);
   const line = new Line(quoted ? text.slice(0, quoted.index) : text);
@@ -306,11 +302,11 @@ export function parseFastLine(
   }
   const counted = sizes.value.count ?? readCountOf(line);
   const stray = line.leftOver();
-  if (stray.length > 0) return failure(`“${stray.join('”, “')}” is not understood.`);
+  if (stray.length > 0) return failure(said('piece.is-not-understood', { stray: stray.join('”, “') }));
   if (counted < 1 || counted > MOST_AT_ONCE)
-    return failure(`A line must be between 1 and ${MOST_AT_ONCE} pieces.`);
+    return failure(said('piece.a-line-must-be-between-1', { MOST_AT_ONCE }));
   const [widthMm = 0, heightMm = 0, third] = sizes.value.lengths;
-  if (widthMm === 0 || heightMm === 0) return failure('A size of 0 is no piece.');
+  if (widthMm === 0 || heightMm === 0) return failure(said('piece.a-size-of-0-is-no'));
   if (
     bare === 'mm' &&
     sizes.value.isBare &&
@@ -321,10 +317,14 @@ export function parseFastLine(
     const unit = Math.max(widthMm, heightMm) <= TALLEST_INCHES ? 'in' : 'cm';
     return {
       ok: false,
-      message: `${sizes.value.texts.slice(0, 2).join(' × ')} mm is smaller than any ${pieceKindWords(spoken)}. ${unit === 'in' ? 'Inches' : 'Centimetres'}?`,
+      message: said('piece.mm-is-smaller-than-any', {
+        slice: sizes.value.texts.slice(0, 2).join(' × '),
+        spoken: pieceKindWords(spoken),
+        is: unit === 'in',
+      }),
       suggestion: {
         line: withUnits(text, sizes.value.texts.slice(0, 2), unit),
-        words: unit === 'in' ? 'Yes, inches' : 'Yes, centimetres',
+        words: unit === 'in' ? said('piece.yes-inches') : said('piece.yes-centimetres'),
       },
     };
   }
@@ -340,8 +340,8 @@ export function parseFastLine(
   ) {
     return {
       ok: false,
-      message: `${thirdText} pieces? For a thickness write ${thirdText} ${bare}.`,
-      suggestion: { line: asCount(text, thirdText), words: `Yes, ${thirdText} pieces` },
+      message: said('piece.pieces-for-a-thickness-write', { thirdText, bare }),
+      suggestion: { line: asCount(text, thirdText), words: said('piece.yes-pieces', { thirdText }) },
     };
   }
   const isBuiltAsModel = model !== undefined && built === model.construction;
@@ -361,7 +361,7 @@ export function parseFastLine(
     openingId: null,
   };
   const parsed = PieceSpecSchema.safeParse(spec);
-  if (!parsed.success) return failure(parsed.error.issues[0]?.message ?? 'Not a valid piece.');
+  if (!parsed.success) return failure(parsed.error.issues[0]?.message ?? said('piece.not-a-valid-piece'));
   const { tag: _tag, ...piece } = parsed.data;
   return success({
     count: counted,

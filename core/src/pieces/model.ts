@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { countField, nameField, numberField, quantityField, textField } from '../fields/index.ts';
 import type { FieldCode } from '../said/index.ts';
+import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 
@@ -90,7 +91,7 @@ const pieceFields = {
   /** How many of the panels are glass, counted from the top left. */
   glazedPanels: z.int().min(0).max(36).default(0),
   /** Members of an irregular frame; empty: the frame is regular and worked out from its openings. */
-  members: z.array(FrameMemberSchema).max(20, 'List twenty kinds of member at most.').default([]),
+  members: z.array(FrameMemberSchema).max(20, said('piece.list-twenty-kinds-of-member-at')).default([]),
   finishFront: z.boolean(),
   finishBack: z.boolean(),
   finishEdges: z.boolean(),
@@ -148,22 +149,27 @@ function frameProblems(piece: Geometry): Problem[] {
   const panel = panelSizeMm(piece);
   const smaller = Math.min(panel.widthMm, panel.heightMm);
   if (smaller <= 0) {
-    const message = `A ${measured('length', piece.frameMm)} frame leaves no room for a panel in ${measured('length', piece.widthMm, piece.heightMm)}.`;
+    const message = said('piece.a-frame-leaves-no-room-for', {
+      frameMm: measured('length', piece.frameMm),
+      widthMm: measured('length', piece.widthMm, piece.heightMm),
+    });
     return [{ path: 'frameMm', message }];
   }
   const deepest = Math.max(piece.recessMm, piece.recessBackMm ?? piece.recessMm);
   if (piece.construction !== 'open-frame' && deepest >= piece.thicknessMm) {
     const path = piece.recessMm >= piece.thicknessMm ? 'recessMm' : 'recessBackMm';
-    problems.push({ path, message: 'The recess is as deep as the piece is thick.' });
+    problems.push({ path, message: said('piece.the-recess-is-as-deep-as') });
   }
   if (2 * piece.bevelMm >= smaller)
-    problems.push({ path: 'bevelMm', message: 'The bevels meet in the middle of the panel.' });
+    problems.push({ path: 'bevelMm', message: said('piece.the-bevels-meet-in-the-middle') });
   else if (piece.construction === 'raised-panel' && 2 * (piece.bevelMm + piece.marginMm) >= smaller)
-    problems.push({ path: 'marginMm', message: 'The margins leave no field on the panel.' });
+    problems.push({ path: 'marginMm', message: said('piece.the-margins-leave-no-field-on') });
   if (piece.glazedPanels > piece.panelsAcross * piece.panelsDown)
     problems.push({
       path: 'glazedPanels',
-      message: `The piece has only ${piece.panelsAcross * piece.panelsDown} panels to glaze.`,
+      message: said('piece.the-piece-has-only-panels-to', {
+        panelsAcross: piece.panelsAcross * piece.panelsDown,
+      }),
     });
   return problems;
 }
@@ -172,18 +178,18 @@ function frameProblems(piece: Geometry): Problem[] {
 export function crossCheckPiece(piece: Geometry): Problem[] {
   const problems = sizeProblems(piece);
   if (!piece.finishFront && !piece.finishBack && !piece.finishEdges) {
-    problems.push({ path: 'finishFront', message: 'Choose at least one side to finish.' });
+    problems.push({ path: 'finishFront', message: said('piece.choose-at-least-one-side-to') });
   }
   const isSized = problems.every(({ path }) => path === 'finishFront');
   if (isFramed(piece.construction) && isSized) problems.push(...frameProblems(piece));
   if (piece.construction === 'raised-panel' && piece.marginMm === 0)
-    problems.push({ path: 'marginMm', message: 'A raised panel has a sloping margin: enter its width.' });
+    problems.push({ path: 'marginMm', message: said('piece.a-raised-panel-has-a-sloping') });
   if ((piece.construction === 'beaded' || piece.construction === 'moulding') && piece.girthMm === 0)
-    problems.push({ path: 'girthMm', message: 'Enter the girth: the profile measured along its surface.' });
+    problems.push({ path: 'girthMm', message: said('piece.enter-the-girth-the-profile-measured') });
   if (piece.construction === 'box' && piece.depthMm < 20)
-    problems.push({ path: 'depthMm', message: 'A box is measured inside: enter its depth.' });
+    problems.push({ path: 'depthMm', message: said('piece.a-box-is-measured-inside-enter') });
   if (piece.construction === 'glazed' && piece.glazedPanels === 0)
-    problems.push({ path: 'glazedPanels', message: 'A glazed piece has at least one pane.' });
+    problems.push({ path: 'glazedPanels', message: said('piece.a-glazed-piece-has-at-least') });
   return problems;
 }
 

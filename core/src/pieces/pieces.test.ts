@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import {
   CONSTRUCTIONS,
   constructionDefaults,
@@ -22,7 +23,7 @@ describe('PieceSpecSchema', () => {
 
   it('refuses a piece 4 mm wide, at the width', () => {
     expect(messagesFor({ widthMm: 4 })).toEqual({
-      widthMm: '4 mm width cannot be right: pieces start at 20 mm.',
+      widthMm: 'Width must be at least 20 mm.',
     });
   });
 
@@ -52,8 +53,8 @@ describe('PieceSpecSchema', () => {
     [{ construction: 'glazed', glazedPanels: 2 }, 'glazedPanels', /only 1 panels/],
     [{ bevelMm: 40, widthMm: 190 }, 'bevelMm', /meet/],
     [{ recessBackMm: 20 }, 'recessBackMm', /as deep/],
-    [{ heightMm: 3700 }, 'heightMm', /end at 3600/],
-    [{ members: [{ count: 0, widthMm: 50, lengthMm: 700 }] }, 'members', /At least one/],
+    [{ heightMm: 3700 }, 'heightMm', /at most 3600 mm/],
+    [{ members: [{ count: 0, widthMm: 50, lengthMm: 700 }] }, 'members', /at least 1/],
   ])('refuses %j at %s', (change, field, message) => {
     expect(messagesFor(change)[field]).toMatch(message);
   });

@@ -1,5 +1,14 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
-import { fitting, METRIC, readingsOf, readQuantity, showBare, type UnitPrefs } from '../units/index.ts';
+import {
+  exactLength,
+  fitting,
+  METRIC,
+  readingsOf,
+  readQuantity,
+  showBare,
+  type UnitPrefs,
+  unitsOf,
+} from '../units/index.ts';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
 import {
   CONSTRUCTIONS,
@@ -318,7 +327,9 @@ export function parseMembers(text: string, units: UnitPrefs = METRIC): Outcome<F
 
 /** The inverse of `parseMembers`. */
 export function writeMembers(members: readonly FrameMember[], units: UnitPrefs = METRIC): string {
-  const bare = (mm: number) => showBare('length', mm, units);
+  // To the hundredth in metric units, as it is stored; inches go by sixteenths.
+  const bare = (mm: number) =>
+    unitsOf(units).length === 'in' ? showBare('length', mm, units) : String(exactLength(mm, units));
   return members
     .map(({ count, widthMm, lengthMm }) => `${count} × ${bare(widthMm)} × ${bare(lengthMm)}`)
     .join('; ');

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
 import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
@@ -20,8 +21,8 @@ function opsOf(job: JobForPlanning, lie: Batch['lie'], pieces: Piece[] = job.pie
 }
 
 function opNamed(ops: PlanOp[], name: string): PlanOp {
-  const found = ops.find((op) => op.name === name);
-  if (!found) throw new Error(`no “${name}” among ${ops.map((op) => op.name).join(', ')}`);
+  const found = ops.find((op) => words(op.name) === name);
+  if (!found) throw new Error(`no “${name}” among ${ops.map((op) => words(op.name)).join(', ')}`);
   return found;
 }
 

@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
+import { said } from '../said/index.ts';
 import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
 import { explainWaits } from './explain/explain.ts';
 import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
@@ -125,7 +126,7 @@ function problemsOf(
     end: minuteAt(addDays(date, 1), '00:00', given.timeZone),
     personId: null,
     use: { resourceId: 'room', amount: ROOM_CAPACITY },
-    by: 'the client, who has it closed that day',
+    by: said('plan.the-client-who-has-it-closed'),
   }));
   const shop = closed.length === 0 ? given : { ...given, reserved: [...given.reserved, ...closed] };
   const span = { now, horizon, people: peopleOf(shop, now, horizon) };
@@ -155,7 +156,7 @@ export function searchPlan(
 ): Outcome<PlanSearch> {
   const before = { starts: startsOf(question.earlier), recipes };
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
-  let refusal: Outcome<PlanSearch> = failure('There is nothing to plan.');
+  let refusal: Outcome<PlanSearch> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, wish.pins, days);
     if (!problems.ok) return problems;
@@ -197,7 +198,7 @@ export function sketchPlan(
   pins: ReadonlyMap<string, Minute>,
   objective: Objective = PLAIN.objective,
 ): Outcome<Plan> {
-  let refusal: Outcome<Plan> = failure('There is nothing to plan.');
+  let refusal: Outcome<Plan> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, SPLITS.slice(0, 1), pins, days);
     if (!problems.ok) return problems;
@@ -221,7 +222,7 @@ export function sketchPlan(
  */
 export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
-  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
+  let refusal: Outcome<AnsweredPlan> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, PLAIN.pins, days);
     if (!problems.ok) return problems;
@@ -237,7 +238,7 @@ export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
 }
 
 function refusalWords(failed: PinFailure | null, timeZone: string): string {
-  if (!failed) return 'There is nothing to plan.';
+  if (!failed) return said('plan.there-is-nothing-to-plan');
   const [pin] = failed.troubles;
   if (!pin) return failed.message;
   const day = new Intl.DateTimeFormat('en-GB', {
@@ -248,15 +249,15 @@ function refusalWords(failed: PinFailure | null, timeZone: string): string {
   });
   const when = (at: Minute) => `${day.format(toInstant(at))} ${localClock(at, timeZone)}`;
   const why = {
-    hours: 'that is outside working hours, or the slot is too short',
-    taken: 'people or place are taken by another pin or another job then',
-    clock: 'what comes before it is not done and dry by then',
-    window: 'the window of the coat before would have shut, and scuffing does not fit in before it',
-    delivery: 'its new pieces are not here by then',
-    section: 'the zones of the room that come before it are not through by then',
+    hours: said('plan.that-is-outside-working-hours-or'),
+    taken: said('plan.people-or-place-are-taken-by'),
+    clock: said('plan.what-comes-before-it-is-not'),
+    window: said('plan.the-window-of-the-coat-before'),
+    delivery: said('plan.its-new-pieces-are-not-here'),
+    section: said('plan.the-zones-of-the-room-that'),
   }[pin.reason];
-  const instead = pin.earliest === null ? '' : ` It could start ${when(pin.earliest)}.`;
-  return `“${pin.name}” cannot start ${when(pin.at)}: ${why}.${instead}`;
+  const instead = pin.earliest === null ? '' : said('plan.it-could-start', { earliest: when(pin.earliest) });
+  return said('plan.cannot-start', { name: pin.name, at: when(pin.at), why, instead });
 }
 
 /** A plan with the reasons of all its waits. */
@@ -270,7 +271,7 @@ export function planByRecipe(
   recipe: PlanRecipe,
   pins: ReadonlyMap<string, Minute> = PLAIN.pins,
 ): Outcome<AnsweredPlan> {
-  let refusal: Outcome<AnsweredPlan> = failure('There is nothing to plan.');
+  let refusal: Outcome<AnsweredPlan> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, [recipe.cut], pins, days);
     if (!problems.ok) return problems;
@@ -346,7 +347,7 @@ function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
  * @returns no plan where a visit is new, or should have begun already.
  */
 export function planAsBefore(question: PlanQuestion, earlier: readonly EarlierOp[]): Outcome<AnsweredPlan> {
-  const refusal: Outcome<AnsweredPlan> = failure('The earlier plan cannot be kept.');
+  const refusal: Outcome<AnsweredPlan> = failure(said('plan.the-earlier-plan-cannot-be-kept'));
   const before = new Map(earlier.filter(({ personId }) => personId !== null).map((op) => [op.id, op]));
   // Any pin keeps the loads as they were cut.
   const held = new Map([...before].map(([id, { start }]): [string, Minute] => [id, start]));

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import {
   randomCase,
   SAMPLE_START,
@@ -40,8 +41,9 @@ function planned(
 }
 
 function named(answer: AnsweredPlan, name: string): ScheduledOp {
-  const found = answer.plan.ops.find(({ op }) => op.name === name);
-  if (!found) throw new Error(`no “${name}” among ${answer.plan.ops.map(({ op }) => op.name).join(', ')}`);
+  const found = answer.plan.ops.find(({ op }) => words(op.name) === name);
+  if (!found)
+    throw new Error(`no “${name}” among ${answer.plan.ops.map(({ op }) => words(op.name)).join(', ')}`);
   return found;
 }
 
@@ -327,7 +329,7 @@ describe('planning on from the log', () => {
   });
 
   it('gives every load the climate of its own coat, not of the last one logged', () => {
-    const primes = first.plan.ops.filter(({ op }) => op.name === 'Prime 1');
+    const primes = first.plan.ops.filter(({ op }) => words(op.name) === 'Prime 1');
     expect(primes.length).toBeGreaterThan(1);
     const log = primes.map((item, index) => ({
       ...entryFor(item, item.end),
@@ -414,7 +416,7 @@ describe('checkPlan finds what is broken', () => {
   }
 
   const shiftNamed = (name: string, minutes: number) => (ops: ScheduledOp[]) => {
-    const index = ops.findIndex(({ op }) => op.name === name);
+    const index = ops.findIndex(({ op }) => words(op.name) === name);
     return ops.map((item, at) => (at === index ? shift(item, minutes) : item));
   };
 
@@ -471,7 +473,7 @@ describe('checkPlan finds what is broken', () => {
 
   it('a shut window, dust that is days old, an order turned round', () => {
     const late = (ops: ScheduledOp[], name: string) => {
-      const from = ops.findIndex(({ op }) => op.name === name);
+      const from = ops.findIndex(({ op }) => words(op.name) === name);
       const load = ops[from]?.op.loadId;
       return ops.map((item, at) => (at >= from && item.op.loadId === load ? shift(item, 14 * 1440) : item));
     };

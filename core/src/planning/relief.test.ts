@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleJob, sampleShop } from '../../test/sample.ts';
 import { localDate } from '../shop/index.ts';
 import {
@@ -170,7 +171,9 @@ describe('a room that is closed', () => {
       expect(localDate(end, SAMPLE_TIME_ZONE)).not.toBe(day);
     }
     const waits = answerOf({ problem, plan }).plan.ops.flatMap((item) => item.waits);
-    expect(waits.some(({ why }) => why.kind === 'resource' && why.by.includes('closed that day'))).toBe(true);
+    expect(
+      waits.some(({ why }) => why.kind === 'resource' && words(why.by).includes('closed that day')),
+    ).toBe(true);
   });
 });
 

@@ -1,4 +1,5 @@
 import { isSprayed } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
 import { measured } from '../units/index.ts';
@@ -62,16 +63,21 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
     });
   };
   if (settings.week.sat.length === 0)
-    bySettings('saturday', 'Saturday mornings', '4½ hours more for everybody, each week', {
+    bySettings('saturday', said('plan.saturday-mornings'), said('plan.4-hours-more-for-everybody-each'), {
       week: { ...settings.week, sat: [{ from: '07:30', to: '12:00' }] },
     });
-  bySettings('rail', 'One more rail', `${MORE_RAIL_MM / 1000} m of rail, and the room for it`, {
-    railLengthMm: settings.railLengthMm + MORE_RAIL_MM,
-  });
-  bySettings('rack', 'One more rack', `${MORE_SLOTS} slots, and the room for them`, {
+  bySettings(
+    'rail',
+    said('plan.one-more-rail'),
+    said('plan.m-of-rail-and-the-room', { MORE_RAIL_MM: MORE_RAIL_MM / 1000 }),
+    {
+      railLengthMm: settings.railLengthMm + MORE_RAIL_MM,
+    },
+  );
+  bySettings('rack', said('plan.one-more-rack'), said('plan.slots-and-the-room-for-them', { MORE_SLOTS }), {
     rackSlots: settings.rackSlots + MORE_SLOTS,
   });
-  bySettings('bench', 'One more bench', 'a bench with light and extraction', {
+  bySettings('bench', said('plan.one-more-bench'), said('plan.a-bench-with-light-and-extraction'), {
     benches: settings.benches + 1,
   });
   const sprayed = new Set(
@@ -81,8 +87,8 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
     const count = shop.guns?.[applicator] ?? 1;
     reliefs.push({
       key: `gun ${applicator}`,
-      title: `One more ${applicator} gun`,
-      cost: 'a gun for each paint: less changing over',
+      title: said('plan.one-more-gun', { applicator }),
+      cost: said('plan.a-gun-for-each-paint-less'),
       change: null,
       question: { ...question, shop: { ...shop, guns: { ...shop.guns, [applicator]: count + 1 } } },
     });
@@ -95,8 +101,14 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
       if (other === laying) continue;
       reliefs.push({
         key: `${other} ${zone.id}`,
-        title: other === 'hung' ? `Hang all of ${zone.name}` : `Lay all of ${zone.name} flat`,
-        cost: other === 'hung' ? 'hooks in edges that are not seen' : 'a flip for every two-sided coat',
+        title:
+          other === 'hung'
+            ? said('plan.hang-all-of', { name: zone.name })
+            : said('plan.lay-all-of-flat', { name: zone.name }),
+        cost:
+          other === 'hung'
+            ? said('plan.hooks-in-edges-that-are-not')
+            : said('plan.a-flip-for-every-two-sided'),
         change: { kind: 'options', zoneIds: [zone.id], options: { laying: other } },
         question: { ...question, input: withLaying(input, zone.id, other) },
       });
@@ -104,22 +116,27 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   }
   reliefs.push({
     key: 'person',
-    title: 'A second pair of hands',
-    cost: 'somebody who keeps the shop’s hours',
+    title: said('plan.a-second-pair-of-hands'),
+    cost: said('plan.somebody-who-keeps-the-shops-hours'),
     change: null,
     question: {
       ...question,
       shop: {
         ...shop,
-        crew: [...shop.crew, { id: '00000000-0000-4000-8000-00000000beef', name: 'Somebody', daysOff: [] }],
+        crew: [
+          ...shop.crew,
+          { id: '00000000-0000-4000-8000-00000000beef', name: said('plan.somebody'), daysOff: [] },
+        ],
       },
     },
   });
   if (shop.climate.airC < WARM_C)
     reliefs.push({
       key: 'warm',
-      title: `The drying room at ${measured('temperature', WARM_C)}`,
-      cost: `heating day and night, from ${measured('temperature', Math.round(shop.climate.airC))}, and air that moves`,
+      title: said('plan.the-drying-room-at', { WARM_C: measured('temperature', WARM_C) }),
+      cost: said('plan.heating-day-and-night-from-and', {
+        airC: measured('temperature', Math.round(shop.climate.airC)),
+      }),
       change: null,
       question: {
         ...question,
@@ -139,8 +156,8 @@ function roomReliefs(question: PlanQuestion): Relief[] {
   const { roomInTurn = false, roomClosed = [] } = question;
   const whole: Relief = {
     key: 'room',
-    title: 'All of the room at once',
-    cost: 'no way through and no sink of their own for the client meanwhile',
+    title: said('plan.all-of-the-room-at-once'),
+    cost: said('plan.no-way-through-and-no-sink'),
     change: { kind: 'wish', wish: { roomInTurn: false } },
     question: { ...question, roomInTurn: false },
   };
@@ -148,8 +165,8 @@ function roomReliefs(question: PlanQuestion): Relief[] {
     const others = roomClosed.filter((one) => one !== date);
     return {
       key: `open ${date}`,
-      title: `Work in the room on ${date}`,
-      cost: 'the client lets you in',
+      title: said('plan.work-in-the-room-on', { date }),
+      cost: said('plan.the-client-lets-you-in'),
       change: { kind: 'wish', wish: { roomClosed: others } },
       question: { ...question, roomClosed: others },
     };
@@ -169,8 +186,8 @@ function deliveryReliefs(question: PlanQuestion): Relief[] {
   return [
     {
       key: 'delivery',
-      title: 'The new pieces here now',
-      cost: 'as far as whoever makes them can be hurried',
+      title: said('plan.the-new-pieces-here-now'),
+      cost: said('plan.as-far-as-whoever-makes-them'),
       change: null,
       question: { ...question, input: { ...input, zones } },
     },
@@ -223,7 +240,9 @@ function primerReliefs(question: PlanQuestion): Relief[] {
     {
       key: `primer ${otherKey}`,
       title: `${other.name} for ${sheet.name}`,
-      cost: `another tin; ready for the next coat after ${formatDuration(other.clocks.recoatMinMin)} by its sheet`,
+      cost: said('plan.another-tin-ready-for-the-next', {
+        recoatMinMin: formatDuration(other.clocks.recoatMinMin),
+      }),
       // Where the primer is a choice of the zone, and nobody has changed its steps by hand.
       change: zoneIds.length > 0 ? { kind: 'options', zoneIds, options: { primerKey: otherKey } } : null,
       question: { ...question, input: { ...input, steps } },
@@ -240,8 +259,8 @@ function lighterCoats(question: PlanQuestion): Relief {
   });
   return {
     key: 'light',
-    title: 'Lighter coats',
-    cost: 'as thin as the sheets allow: see under Sequence whether it still hides',
+    title: said('plan.lighter-coats'),
+    cost: said('plan.as-thin-as-the-sheets-allow'),
     change: null,
     question: { ...question, input: { ...input, steps } },
   };
@@ -330,8 +349,8 @@ export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing
     if (tryPlan(asked, moved).isPossible)
       yield {
         key: `move ${opId}`,
-        title: `Pin “${name}” to ${day.format(earliest * 60_000)}`,
-        cost: 'the first start that would hold',
+        title: said('plan.pin-to', { name, format: day.format(earliest * 60_000) }),
+        cost: said('plan.the-first-start-that-would-hold'),
         wish: { ...wish, pins: Object.fromEntries(moved) },
         change: null,
       };
@@ -343,8 +362,8 @@ export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing
     if (tryPlan(asked, fewer).isPossible)
       yield {
         key: `free ${opId}`,
-        title: `Let ${names.has(opId) ? `“${names.get(opId)}”` : 'the other pin'} go`,
-        cost: 'it is planned wherever it fits',
+        title: said('plan.let-go', { is: Boolean(names.has(opId)), get: names.get(opId) }),
+        cost: said('plan.it-is-planned-wherever-it-fits'),
         wish: { ...wish, pins: Object.fromEntries(fewer) },
         change: null,
       };

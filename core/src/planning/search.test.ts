@@ -1,5 +1,6 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
 import { exactHandOver, tinyProblem } from '../../test/exactPlan.ts';
+import { expect } from '../../test/expect.ts';
 import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import {
   checkPlan,

@@ -1,4 +1,5 @@
 import type { Supply } from '../catalogue/index.ts';
+import { said } from '../said/index.ts';
 import { degreasingPasses } from '../survey/facts.ts';
 import { benchStep, dustStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -8,19 +9,19 @@ import { isAbrasive, isBare, isCleaning, once, removesDust, strandsOf } from './
 const degrease = () =>
   benchStep(
     'clean-1',
-    'Degrease and rinse',
+    said('step.degrease-and-rinse'),
     'clean',
     YARDSTICKS.degrease,
-    'Before any abrasive: sanding first grinds the grease in.',
+    said('step.before-any-abrasive-sanding-first-grinds'),
     { leaves: 'clean', stock: 'old' },
   );
 const wipe = () =>
   benchStep(
     'clean-2',
-    'Wipe clean again',
+    said('step.wipe-clean-again'),
     'clean',
     YARDSTICKS.wipe,
-    'Sanding opens old dirt and leaves dust.',
+    said('step.sanding-opens-old-dirt-and-leaves'),
     { stock: 'old' },
   );
 
@@ -39,14 +40,17 @@ const cleanBeforeKey: Rule = {
     return [
       {
         at: first.key,
-        why: 'Sanding before degreasing grinds the grease in; it comes back as craters and peeling.',
+        why: said('rule.sanding-before-degreasing-grinds-the-grease'),
         fixes: [
           later
             ? {
-                label: `Move “${later.name}” before it`,
+                label: said('rule.move-before-it', { name: later.name }),
                 edits: [{ kind: 'move', key: later.key, before: first.key }],
               }
-            : { label: 'Degrease first', edits: [{ kind: 'insert', before: first.key, step: degrease() }] },
+            : {
+                label: said('rule.degrease-first'),
+                edits: [{ kind: 'insert', before: first.key, step: degrease() }],
+              },
         ],
       },
     ];
@@ -68,10 +72,10 @@ const cleanAfterKey: Rule = {
     return [
       {
         at: key.key,
-        why: 'Keying opens old dirt: clean once more before the first film.',
+        why: said('rule.keying-opens-old-dirt-clean-once'),
         fixes: [
           {
-            label: 'Wipe clean after it',
+            label: said('rule.wipe-clean-after-it'),
             edits: [{ kind: 'insert', before: next?.key ?? null, step: wipe() }],
           },
         ],
@@ -98,16 +102,20 @@ const enoughPasses: Rule = {
     return [
       {
         at: last?.key ?? null,
-        why: `The soil asks for ${wanted} degreasing passes before the first film; there ${before.length === 1 ? 'is 1' : `are ${before.length}`}.`,
+        why: said('rule.the-soil-asks-for-degreasing-passes', {
+          wanted,
+          is: before.length === 1,
+          length: before.length,
+        }),
         fixes: [
           {
-            label: 'Add a pass',
+            label: said('rule.add-a-pass'),
             edits: [
               // Like the pass before it: its cleaner, its amount, its rest.
               {
                 kind: 'insert',
                 before: next?.key ?? null,
-                step: { ...(last ?? degrease()), key: 'clean-again', name: 'Degrease again' },
+                step: { ...(last ?? degrease()), key: 'clean-again', name: said('step.degrease-again') },
               },
             ],
           },
@@ -134,10 +142,10 @@ const dustBeforeFilm: Rule = {
             return [
               {
                 at: step.key,
-                why: `“${after}” leaves dust, and this coat would lay it in for good.`,
+                why: said('rule.leaves-dust-and-this-coat-would', { after }),
                 fixes: [
                   {
-                    label: 'Dust off before it',
+                    label: said('rule.dust-off-before-it'),
                     edits: [
                       {
                         kind: 'insert' as const,
@@ -168,8 +176,8 @@ const rinsed: Rule = {
       return [
         {
           at: step.key,
-          why: `${supply.name} leaves a residue that keeps paint from bonding: rinse, or wipe off with clean water while it is wet.`,
-          fixes: [changeFix('Rinse it off', step.key, { isRinsed: true })],
+          why: said('rule.leaves-a-residue-that-keeps-paint', { name: supply.name }),
+          fixes: [changeFix(said('rule.rinse-it-off'), step.key, { isRinsed: true })],
         },
       ];
     });
@@ -188,11 +196,11 @@ const maskAfterCleaning: Rule = {
     const mask = strand[masks];
     if (!mask || (cleans !== -1 && cleans < masks)) return [];
     const next = strand[cleans + 1];
-    const label = cleans === -1 ? 'Degrease before it' : 'Mask after cleaning';
+    const label = cleans === -1 ? said('rule.degrease-before-it') : said('rule.mask-after-cleaning');
     return [
       {
         at: mask.key,
-        why: 'Tape does not hold on grease: clean first, then mask.',
+        why: said('rule.tape-does-not-hold-on-grease'),
         fixes: [
           cleans === -1
             ? { label, edits: [{ kind: 'insert', before: mask.key, step: degrease() }] }
@@ -216,7 +224,7 @@ const glassMasked: Rule = {
       return [
         {
           at: step.key,
-          why: `${supply.name} dulls glass and aluminium, and some of these pieces are glazed.`,
+          why: said('rule.dulls-glass-and-aluminium-and-some', { name: supply.name }),
           fixes: mild ? [changeFix(`${mild.name} instead`, step.key, { supplyKey: 'cleaner-mild' })] : [],
         },
       ];
@@ -248,10 +256,13 @@ const bareWashed: Rule = {
     return [
       {
         at: first.key,
-        why: 'There is no old finish and no grease on bare stock: water only raises the fibres. Brush it off; spirit where hands or glue left marks.',
+        why: said('rule.there-is-no-old-finish-and'),
         fixes: [
           {
-            label: washes.length === 1 ? `Leave out “${first.name}”` : 'Leave the washing out',
+            label:
+              washes.length === 1
+                ? said('rule.leave-out', { name: first.name })
+                : said('rule.leave-the-washing-out'),
             edits: washes.map(({ key }) => ({ kind: 'remove' as const, key })),
           },
         ],

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { benchStep, coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import { oneMoreCoat } from './fixes.ts';
@@ -5,9 +6,9 @@ import type { RuleContext, SequenceEdit } from './model.ts';
 
 /** What a few pieces of a zone may need beyond the others. */
 export const DEVIATIONS = {
-  'more-coat': 'One more coat of the last colour',
-  knots: 'Seal knots and stains first',
-  patch: 'Fill, sand flush and spot-prime',
+  'more-coat': said('rule.one-more-coat-of-the-last'),
+  knots: said('rule.seal-knots-and-stains-first'),
+  patch: said('rule.fill-sand-flush-and-spot-prime'),
 } as const;
 export type Deviation = keyof typeof DEVIATIONS;
 
@@ -39,7 +40,7 @@ export function deviate(
     case 'more-coat':
       return oneMoreCoat(steps, sheets, 'colour', {
         ...own,
-        why: 'Worn or thin places want more film than their neighbours.',
+        why: said('rule.worn-or-thin-places-want-more'),
       });
     case 'knots': {
       const sheet = sheets[SEALER];
@@ -47,11 +48,11 @@ export function deviate(
       if (!sheet || before === null) return [];
       const seal = coatStepOf(
         'knots',
-        'Seal knots and stains',
+        said('rule.seal-knots-and-stains'),
         SEALER,
         sheet,
         'brush',
-        'Resin and dye come through later.',
+        said('rule.resin-and-dye-come-through-later'),
       );
       return [
         {
@@ -69,18 +70,18 @@ export function deviate(
         'Fill',
         'repair',
         YARDSTICKS.repair,
-        'Dents, old holes and chipped edges of these pieces.',
+        said('rule.dents-old-holes-and-chipped-edges'),
         { ...own, supplyKey: 'filler-two-part', restMin: 60 },
       );
       const sand = sandStep(
         'patch-sand',
         180,
-        'the patches',
+        said('rule.the-patches'),
         YARDSTICKS.spots,
-        'Flush with the wood around them.',
+        said('rule.flush-with-the-wood-around-them'),
         {
           ...own,
-          name: 'Sand the patches flush P180',
+          name: said('rule.sand-the-patches-flush-p', { grit: 180 }),
           waitFor: 'none',
           leaves: null,
         },
@@ -88,15 +89,15 @@ export function deviate(
       const dust = {
         ...dustStep('patch-dust'),
         ...own,
-        name: 'Dust off the patches',
+        name: said('rule.dust-off-the-patches'),
         waitFor: 'none' as const,
       };
       const prime = benchStep(
         'patch-prime',
-        'Spot-prime the patches',
+        said('rule.spot-prime-the-patches'),
         'repair',
         YARDSTICKS.spots,
-        'Filler drinks paint and would show dull.',
+        said('rule.filler-drinks-paint-and-would-show'),
         { ...own, restMin: 45 },
       );
       return [

@@ -2,6 +2,7 @@ import type { ProductSheet } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
 import { isFixed } from '../pieces/index.ts';
+import { said } from '../said/index.ts';
 import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -46,10 +47,13 @@ const thinnedTooFar: Rule = {
       return [
         {
           at: step.key,
-          why: `Thinned ${Math.round(fraction * 1000) / 10} % on paint; the sheet ends at ${Math.round(most * 1000) / 10} %.`,
+          why: said('rule.thinned-on-paint-the-sheet-ends', {
+            fraction: Math.round(fraction * 1000) / 10,
+            most: Math.round(most * 1000) / 10,
+          }),
           fixes: [
             {
-              label: 'Thin to the maximum',
+              label: said('rule.thin-to-the-maximum'),
               edits: [{ kind: 'change' as const, key: step.key, part: { thinning: sheet.maxThinning } }],
             },
           ],
@@ -72,7 +76,11 @@ const wetFilmInRange: Rule = {
       return [
         {
           at: step.key,
-          why: `${measured('film', step.wftUm)} wet; the sheet says ${measured('film', sheet.wftMinUm)} to ${measured('film', sheet.wftMaxUm)}.`,
+          why: said('rule.wet-the-sheet-says-to', {
+            wftUm: measured('film', step.wftUm),
+            wftMinUm: measured('film', sheet.wftMinUm),
+            wftMaxUm: measured('film', sheet.wftMaxUm),
+          }),
           fixes: [
             {
               label: measured('film', nearest),
@@ -93,7 +101,7 @@ function splitFix(step: StepDraft, sheet: ProductSheet): Fix {
     'before' in edit ? { ...edit, before: step.key } : edit,
   );
   return {
-    label: `Split into two of ${measured('film', half)}`,
+    label: said('rule.split-into-two-of', { half: measured('film', half) }),
     edits: [
       // The first half goes in before the step that is there; what is between comes after the first.
       { kind: 'insert', before: step.key, step: { ...second, name: step.name } },
@@ -120,8 +128,14 @@ function sagRule(lies: 'vertical' | 'flat'): Rule {
             at: step.key,
             why:
               lies === 'vertical'
-                ? `${measured('film', step.wftUm)} wet runs on an upright piece: about ${measured('film', from)} is where it sags.`
-                : `${measured('film', step.wftUm)} wet is too much even lying flat: from about ${measured('film', from)} it runs over the edges and pools in the profile.`,
+                ? said('rule.wet-runs-on-an-upright-piece', {
+                    wftUm: measured('film', step.wftUm),
+                    from: measured('film', from),
+                  })
+                : said('rule.wet-is-too-much-even-lying', {
+                    wftUm: measured('film', step.wftUm),
+                    from: measured('film', from),
+                  }),
             fixes: [
               {
                 label: measured('film', sheet.wftTypUm),
@@ -154,8 +168,14 @@ const productTotal: Rule = {
           return [
             {
               at: last,
-              why: `${measured('film', Math.round(total))} dry of ${sheet.name}; it cracks above ${measured('film', sheet.maxTotalDftUm ?? 0)}.`,
-              fixes: [{ label: 'Leave this coat out', edits: [{ kind: 'remove' as const, key: last }] }],
+              why: said('rule.dry-of-it-cracks-above', {
+                total: measured('film', Math.round(total)),
+                name: sheet.name,
+                maxTotalDftUm: measured('film', sheet.maxTotalDftUm ?? 0),
+              }),
+              fixes: [
+                { label: said('rule.leave-this-coat-out'), edits: [{ kind: 'remove' as const, key: last }] },
+              ],
             },
           ];
         });
@@ -181,7 +201,12 @@ const wholeTotal: Rule = {
     return [
       {
         at: films.at(-1)?.step.key ?? null,
-        why: `${measured('film', Math.round(total))} dry in all ${isThin ? 'does not protect' : 'is thick enough to crack at edges and joints'}; ${measured('film', 100)} to ${measured('film', 180)} is usual on wood.`,
+        why: said('rule.dry-in-all-to-is-usual', {
+          total: measured('film', Math.round(total)),
+          is: isThin,
+          value: measured('film', 100),
+          value2: measured('film', 180),
+        }),
       },
     ];
   },
@@ -207,12 +232,17 @@ const enoughToHide: Rule = {
         at: last.key,
         why:
           hiding.coats === null
-            ? 'This colour does not hide the old one within a sensible number of coats: tint the primer or choose another.'
-            : `${hiding.coats} coats hide the old colour; after ${colours.length} it still shows${left === undefined ? '' : ` (ΔE ${left.toFixed(1)})`}.`,
+            ? said('rule.this-colour-does-not-hide-the')
+            : said('rule.coats-hide-the-old-colour-after', {
+                coats: hiding.coats,
+                length: colours.length,
+                is: left === undefined,
+                left: left?.toFixed(1),
+              }),
         fixes:
           hiding.coats === null
             ? []
-            : [{ label: 'One more coat', edits: oneMoreCoat(steps, sheets, 'colour') }],
+            : [{ label: said('rule.one-more-coat'), edits: oneMoreCoat(steps, sheets, 'colour') }],
       },
     ];
   },
@@ -231,8 +261,8 @@ const twoColours: Rule = {
     return [
       {
         at: only.key,
-        why: 'One colour coat: two light ones level better, dry sooner and forgive a thin place.',
-        fixes: [{ label: 'One more coat', edits: oneMoreCoat(steps, sheets, 'colour') }],
+        why: said('rule.one-colour-coat-two-light-ones'),
+        fixes: [{ label: said('rule.one-more-coat'), edits: oneMoreCoat(steps, sheets, 'colour') }],
       },
     ];
   },

@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/index.ts';
+import { said } from '../said/index.ts';
 import { coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import type { Fix, SequenceEdit } from './model.ts';
@@ -10,15 +11,15 @@ export function scuffBefore(step: Pick<StepDraft, 'key' | 'stock' | 'faces' | 'p
     sandStep(
       `sand-before-${step.key}`,
       320,
-      'between coats',
+      said('step.between-coats'),
       YARDSTICKS.scuff,
-      'A fresh key for the coat that follows.',
-      { name: 'Scuff P320', place: 'rest', supplyKey: 'foam-320' },
+      said('rule.a-fresh-key-for-the-coat'),
+      { name: said('step.scuff-p', { grit: 320 }), place: 'rest', supplyKey: 'foam-320' },
     ),
     dustStep(`dust-before-${step.key}`, { place: 'rest', supplyKey: 'cloth-tack' }),
   ];
   return {
-    label: 'Scuff and dust before it',
+    label: said('rule.scuff-and-dust-before-it'),
     edits: made.map((draft) => ({
       kind: 'insert',
       before: step.key,
@@ -65,7 +66,12 @@ export function oneMoreCoat(
   const coat = steps[last];
   if (!coat) return [];
   const next = steps[last + 1]?.key ?? null;
-  const more: StepDraft = { ...coat, key: `${coat.key}-more`, name: `${coat.name}, once more`, ...part };
+  const more: StepDraft = {
+    ...coat,
+    key: `${coat.key}-more`,
+    name: said('rule.once-more', { name: coat.name }),
+    ...part,
+  };
   const insert = (step: StepDraft): SequenceEdit => ({ kind: 'insert', before: next, step });
   return [
     ...scuffBefore(more).edits.flatMap((edit) => (edit.kind === 'insert' ? [insert(edit.step)] : [])),
@@ -86,10 +92,17 @@ export function clearOver(
   if (!sheet || !under) return [];
   const next = steps[last + 1]?.key ?? null;
   const applicator = sheet.applicators.find((one) => one === under.applicator) ?? 'roller';
-  const clear = coatStepOf('clear', 'Clear coat', SEALER, sheet, applicator, 'Takes hands, water and wear.');
+  const clear = coatStepOf(
+    'clear',
+    said('step.clear-coat-2'),
+    SEALER,
+    sheet,
+    applicator,
+    said('rule.takes-hands-water-and-wear'),
+  );
   return [
     {
-      label: 'A clear coat over it',
+      label: said('rule.a-clear-coat-over-it'),
       edits: [
         ...scuffBefore(clear).edits.flatMap((edit) => (edit.kind === 'insert' ? [edit.step] : [])),
         clear,

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { findingsOf } from '../survey/index.ts';
 import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -64,12 +65,12 @@ const stainBlocked: Rule = {
     return [
       {
         at: primers[0]?.step.key ?? colour.step.key,
-        why: `${what} comes through a pale colour as brown shadows, and no primer here holds it back.`,
+        why: said('rule.comes-through-a-pale-colour-as', { what }),
         fixes: swapProduct(
           context,
           primers.map(({ step }) => step),
           BLOCKER,
-          'Prime with shellac blocker',
+          said('rule.prime-with-shellac-blocker'),
         ),
       },
     ];
@@ -91,12 +92,12 @@ const weakBlock: Rule = {
     return [
       {
         at: primers[0]?.step.key ?? null,
-        why: 'A waterborne blocker holds some woods and fails on others, days later: make a test piece, or use shellac.',
+        why: said('rule.a-waterborne-blocker-holds-some-woods'),
         fixes: swapProduct(
           context,
           primers.map(({ step }) => step),
           BLOCKER,
-          'Prime with shellac blocker',
+          said('rule.prime-with-shellac-blocker'),
         ),
       },
     ];
@@ -117,7 +118,7 @@ const openGrainPale: Rule = {
       ? [
           {
             at: colour.key,
-            why: 'Every open pore shows as a dark line through this pale colour; nothing here fills them.',
+            why: said('rule.every-open-pore-shows-as-a'),
           },
         ]
       : [];
@@ -143,11 +144,11 @@ const fillWasted: Rule = {
         at: fills[0]?.key ?? null,
         why:
           isOpenGrain === false
-            ? 'There are no open pores to fill.'
-            : 'The dark colour hides the pores: filling doubles the preparation for nothing.',
+            ? said('rule.there-are-no-open-pores-to')
+            : said('rule.the-dark-colour-hides-the-pores'),
         fixes: [
           {
-            label: 'Leave the filling out',
+            label: said('rule.leave-the-filling-out'),
             edits: fills.map(({ key }) => ({ kind: 'remove' as const, key })),
           },
         ],
@@ -177,11 +178,11 @@ const rawBoardEdges: Rule = {
     return [
       {
         at: film.step.key,
-        why: 'Cut edges of board drink water, swell and fur: they are sealed with shellac or solvent primer first.',
+        why: said('rule.cut-edges-of-board-drink-water'),
         fixes: sealer
           ? [
               {
-                label: 'Seal the edges before it',
+                label: said('rule.seal-the-edges-before-it'),
                 edits: [
                   {
                     kind: 'insert',
@@ -189,7 +190,7 @@ const rawBoardEdges: Rule = {
                     step: {
                       ...film.step,
                       key: 'seal-edges',
-                      name: 'Seal edges',
+                      name: said('step.seal-edges'),
                       productKey: BLOCKER,
                       applicator: 'brush',
                       wftUm: sealer.wftTypUm,
@@ -217,15 +218,15 @@ function easeFix(steps: readonly StepDraft[]): Fix {
     150,
     'edges',
     YARDSTICKS.easeEdges,
-    `Sharp edges round, to a radius of ${measured('length', 1.5)}.`,
+    said('rule.sharp-edges-round-to-a-radius', { value: measured('length', 1.5) }),
     {
       operation: 'ease',
-      name: 'Ease edges P150',
+      name: said('step.ease-edges-p', { grit: 150 }),
       waitFor: 'none',
       supplyKey: 'disc-150',
     },
   );
-  return { label: 'Ease the edges', edits: [{ kind: 'insert', before, step: ease }] };
+  return { label: said('rule.ease-the-edges'), edits: [{ kind: 'insert', before, step: ease }] };
 }
 
 const sharpEdges: Rule = {
@@ -239,7 +240,7 @@ const sharpEdges: Rule = {
     return [
       {
         at: steps[0]?.key ?? null,
-        why: `Paint pulls away from a knife edge and chips there first: ease edges to a radius of ${measured('length', 1.5)}.`,
+        why: said('rule.paint-pulls-away-from-a-knife', { value: measured('length', 1.5) }),
         fixes: [easeFix(steps)],
       },
     ];
@@ -262,8 +263,8 @@ const closedNeedsGrip: Rule = {
     return [
       {
         at: film.step.key,
-        why: 'Nothing soaks into laminate, foil or metal: the first film has to be an adhesion primer.',
-        fixes: swapProduct(context, [film.step], 'bonding-primer', 'Bonding primer instead'),
+        why: said('rule.nothing-soaks-into-laminate-foil-or'),
+        fixes: swapProduct(context, [film.step], 'bonding-primer', said('rule.bonding-primer-instead')),
       },
     ];
   },
@@ -296,10 +297,10 @@ const repairsSpotPrimed: Rule = {
       : [
           {
             at: repair.key,
-            why: 'Filler drinks paint and shows as a dull patch: spot-prime repairs with solvent or shellac primer.',
+            why: said('rule.filler-drinks-paint-and-shows-as'),
             fixes: [
               {
-                label: 'Spot-prime after it',
+                label: said('rule.spot-prime-after-it'),
                 edits: [
                   {
                     kind: 'insert' as const,
@@ -307,8 +308,8 @@ const repairsSpotPrimed: Rule = {
                     step: {
                       ...repair,
                       key: 'spot-prime',
-                      name: 'Spot-prime repairs',
-                      why: 'Filler drinks paint and would show dull.',
+                      name: said('rule.spot-prime-repairs'),
+                      why: said('rule.filler-drinks-paint-and-would-show'),
                       leaves: null,
                     },
                   },
@@ -340,10 +341,10 @@ const latePatch: Rule = {
       return [
         {
           at: step.key,
-          why: 'A patch over primer or paint drinks the next coat and flashes as a dull halo, and where it was sanded through bare ground shows: spot-prime both.',
+          why: said('rule.a-patch-over-primer-or-paint'),
           fixes: [
             {
-              label: 'Spot-prime after it',
+              label: said('rule.spot-prime-after-it'),
               edits: [
                 {
                   kind: 'insert',
@@ -351,11 +352,11 @@ const latePatch: Rule = {
                   step: {
                     ...step,
                     key: 'patch-prime',
-                    name: 'Spot-prime patches',
+                    name: said('rule.spot-prime-patches'),
                     labour: YARDSTICKS.spots,
                     supplyKey: null,
                     restMin: 45,
-                    why: 'Shellac or solvent primer on patches and sand-through, or they flash.',
+                    why: said('rule.shellac-or-solvent-primer-on-patches'),
                   },
                 },
               ],

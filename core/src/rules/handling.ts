@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { type StepDraft, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import { clearOver } from './fixes.ts';
@@ -19,7 +20,7 @@ const skinOil: Rule = {
           ? [
               {
                 at: last.step.key,
-                why: `${last.sheet.name} softens under skin contact: a harder film or a clear coat over it.`,
+                why: said('rule.softens-under-skin-contact-a-harder', { name: last.sheet.name }),
                 fixes: clearOver(context.steps, context.sheets),
               },
             ]
@@ -40,8 +41,8 @@ const packBeforeItsClock: Rule = {
       )
       .map(({ key }) => ({
         at: key,
-        why: 'Packed before it is dry to pack, a film prints and sticks.',
-        fixes: [changeFix('Wait until dry to pack', key, { waitFor: 'pack' })],
+        why: said('rule.packed-before-it-is-dry-to'),
+        fixes: [changeFix(said('rule.wait-until-dry-to-pack'), key, { waitFor: 'pack' })],
       }));
   },
 };
@@ -55,8 +56,8 @@ const refitBeforeItsClock: Rule = {
       .filter(({ operation, waitFor }) => does(operation, 'mountsAgain') && waitFor !== 'refit')
       .map(({ key }) => ({
         at: key,
-        why: 'Refitted before its clock, a soft film is marked by the first screw.',
-        fixes: [changeFix('Wait until it may be refitted', key, { waitFor: 'refit' })],
+        why: said('rule.refitted-before-its-clock-a-soft'),
+        fixes: [changeFix(said('rule.wait-until-it-may-be-refitted'), key, { waitFor: 'refit' })],
       }));
   },
 };
@@ -78,8 +79,8 @@ const recoatBeforeItsClock: Rule = {
             ? [
                 {
                   at: step.key,
-                  why: 'It does not wait for the coat under it: solvent and water stay trapped, and it chips months later.',
-                  fixes: [changeFix('Wait for the recoat time', step.key, { waitFor: 'recoat' })],
+                  why: said('rule.it-does-not-wait-for-the'),
+                  fixes: [changeFix(said('rule.wait-for-the-recoat-time'), step.key, { waitFor: 'recoat' })],
                 },
               ]
             : [],
@@ -107,10 +108,10 @@ const drillBeforeDust: Rule = {
     return [
       {
         at: step.key,
-        why: 'Hooks are drilled before the last dusting and the first coat, not after.',
+        why: said('rule.hooks-are-drilled-before-the-last'),
         fixes: [
           {
-            label: 'Hang before the first coat',
+            label: said('rule.hang-before-the-first-coat'),
             edits: [{ kind: 'move', key: step.key, before: (dusts ?? first)?.key ?? null }],
           },
         ],
@@ -129,10 +130,10 @@ const lookedOver: Rule = {
     return [
       {
         at: pack.key,
-        why: 'Nobody looks the pieces over before they are packed.',
+        why: said('rule.nobody-looks-the-pieces-over-before'),
         fixes: [
           {
-            label: 'Final look-over before it',
+            label: said('rule.final-look-over-before-it'),
             edits: [
               {
                 kind: 'insert',
@@ -140,11 +141,11 @@ const lookedOver: Rule = {
                 step: {
                   ...pack,
                   key: 'inspect',
-                  name: 'Final look-over',
+                  name: said('step.final-look-over'),
                   operation: 'inspect',
                   labour: YARDSTICKS.inspect,
                   waitFor: 'handle',
-                  why: 'At arm’s length in room light.',
+                  why: said('rule.at-arms-length-in-room-light'),
                 },
               },
             ],
@@ -169,10 +170,10 @@ const caulkOrder: Rule = {
     return [
       {
         at: caulk.key,
-        why: 'Gaps show once the first primer is on: caulk after it, not before.',
+        why: said('rule.gaps-show-once-the-first-primer'),
         fixes: [
           {
-            label: 'After the first primer',
+            label: said('step.after-the-first-primer'),
             edits: [{ kind: 'move', key: caulk.key, before: after?.key ?? null }],
           },
         ],
@@ -200,8 +201,8 @@ const floatingPanel: Rule = {
     return [
       {
         at: caulk.key,
-        why: 'The panel of a wooden door moves with the seasons: a filled joint cracks within a year.',
-        fixes: [{ label: 'Leave the joints free', edits: [{ kind: 'remove', key: caulk.key }] }],
+        why: said('rule.the-panel-of-a-wooden-door'),
+        fixes: [{ label: said('rule.leave-the-joints-free'), edits: [{ kind: 'remove', key: caulk.key }] }],
       },
     ];
   },
@@ -221,8 +222,8 @@ const tagPainted: Rule = {
         ? [
             {
               at: step.key,
-              why: `The tag on the ${step.tagAt} gets painted over, and nobody knows the piece again.`,
-              fixes: [changeFix('Tag in a hinge bore', step.key, { tagAt: 'hinge bore' })],
+              why: said('rule.the-tag-on-the-gets-painted', { tagAt: step.tagAt }),
+              fixes: [changeFix(said('rule.tag-in-a-hinge-bore'), step.key, { tagAt: 'hinge bore' })],
             },
           ]
         : [];
@@ -243,10 +244,10 @@ const backsFirst: Rule = {
       return [
         {
           at: next.key,
-          why: 'Lying flat, the back is coated first and the front last: else the face rests on its supports.',
+          why: said('rule.lying-flat-the-back-is-coated'),
           fixes: [
             {
-              label: `“${next.name}” before “${step.name}”`,
+              label: said('rule.before', { name: next.name, name2: step.name }),
               edits: [{ kind: 'move', key: next.key, before: step.key }],
             },
           ],
@@ -275,8 +276,8 @@ const handledEarly: Rule = {
           return [
             {
               at: step.key,
-              why: `This handles pieces before “${film.step.name}” is dry to handle: prints that only sanding removes.`,
-              fixes: [changeFix('Wait until dry to handle', step.key, { waitFor: 'handle' })],
+              why: said('rule.this-handles-pieces-before-is-dry', { name: film.step.name }),
+              fixes: [changeFix(said('rule.wait-until-dry-to-handle'), step.key, { waitFor: 'handle' })],
             },
           ];
         }),
@@ -303,11 +304,11 @@ const packedLast: Rule = {
           at: step.key,
           why:
             index < at
-              ? `It leaves the shop before “${film?.name}” is on.`
-              : 'It is packed after it was refitted.',
+              ? said('rule.it-leaves-the-shop-before-is', { name: film?.name })
+              : said('rule.it-is-packed-after-it-was'),
           fixes: [
             {
-              label: before === null ? 'To the end' : 'Before the refit',
+              label: before === null ? said('rule.to-the-end') : said('rule.before-the-refit'),
               edits: [{ kind: 'move', key: step.key, before: isAfterRefit ? (refit?.key ?? null) : before }],
             },
           ],

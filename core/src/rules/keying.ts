@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { gritPart, handsOnMinutes, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import type { Rule } from './model.ts';
@@ -27,10 +28,10 @@ const keyOldFinish: Rule = {
     return [
       {
         at: first.key,
-        why: `Nothing dulls the old finish before this coat${facts.gloss === 'glossy' ? ', and it is glossy' : ''}: it would peel in sheets.`,
+        why: said('rule.nothing-dulls-the-old-finish-before', { is: facts.gloss === 'glossy' }),
         fixes: [
           {
-            label: 'Key P180 before it',
+            label: said('rule.key-p180-before-it'),
             edits: [
               {
                 kind: 'insert',
@@ -49,12 +50,12 @@ function keyStep(grit: number): StepDraft {
   return sandStep(
     'key',
     grit,
-    'to key',
+    said('step.to-key'),
     YARDSTICKS.keyMachine,
-    'Dull everywhere, bare nowhere: the coat needs a tooth.',
+    said('rule.dull-everywhere-bare-nowhere-the-coat'),
     {
       operation: 'key',
-      name: `Key P${grit}`,
+      name: said('step.key-p', { grit }),
       waitFor: 'none',
       leaves: 'keyed',
       stock: 'old',
@@ -72,15 +73,15 @@ const thinFaceByHand: Rule = {
       .filter((step) => does(step, 'keysGround') && (step.grit ?? 400) < 240)
       .map((step) => ({
         at: step.key,
-        why: `P${step.grit} cuts through foil and thin veneer: a fine pad by hand, no machine.`,
+        why: said('rule.p-cuts-through-foil-and-thin', { grit: step.grit }),
         fixes: [
           {
-            label: 'Fine pad by hand',
+            label: said('rule.fine-pad-by-hand'),
             edits: [
               {
                 kind: 'change' as const,
                 key: step.key,
-                part: { grit: 320, name: 'Key with a fine pad', labour: YARDSTICKS.keyHand },
+                part: { grit: 320, name: said('step.key-with-a-fine-pad'), labour: YARDSTICKS.keyHand },
               },
             ],
           },
@@ -99,10 +100,10 @@ const closedSurfaceByHand: Rule = {
       .filter((step) => does(step, 'keysGround') && (step.grit ?? 400) < 180)
       .map((step) => ({
         at: step.key,
-        why: `P${step.grit} leaves furrows in laminate that no film fills.`,
+        why: said('rule.p-leaves-furrows-in-laminate-that', { grit: step.grit }),
         fixes: [
           {
-            label: 'P320, by hand',
+            label: said('rule.p320-by-hand'),
             edits: [{ kind: 'change' as const, key: step.key, part: gritPart(step, 320, supplies) }],
           },
         ],
@@ -124,7 +125,7 @@ const notTooCoarse: Rule = {
         ? [
             {
               at: step.key,
-              why: `P${step.grit} between colour coats: its scratches show through the next one.`,
+              why: said('rule.p-between-colour-coats-its-scratches', { grit: step.grit }),
               fixes: [
                 {
                   label: 'P320',
@@ -156,7 +157,7 @@ const notTooFine: Rule = {
       return [
         {
           at: step.key,
-          why: `P${step.grit} polishes: the next coat has nothing to hold.`,
+          why: said('rule.p-polishes-the-next-coat-has', { grit: step.grit }),
           fixes: [
             {
               label: 'P400',
@@ -191,10 +192,10 @@ const gritLadder: Rule = {
           return [
             {
               at: step.key,
-              why: `From P${before.grit} to P${step.grit} is too far: the coarse scratches stay.`,
+              why: said('rule.from-p-to-p-is-too', { grit: before.grit, grit2: step.grit }),
               fixes: [
                 {
-                  label: `P${between} between`,
+                  label: said('rule.p-between', { between }),
                   edits: [
                     {
                       kind: 'insert' as const,
@@ -232,10 +233,10 @@ const dryToSand: Rule = {
           return [
             {
               at: step.key,
-              why: `It does not wait until “${film.step.name}” is dry to sand: the paper loads and rolls.`,
+              why: said('rule.it-does-not-wait-until-is', { name: film.step.name }),
               fixes: [
                 {
-                  label: 'Wait until dry to sand',
+                  label: said('rule.wait-until-dry-to-sand'),
                   edits: [{ kind: 'change' as const, key: step.key, part: { waitFor: 'sand' as const } }],
                 },
               ],
@@ -263,10 +264,10 @@ const flatPrimer: Rule = {
         return [
           {
             at: primer.step.key,
-            why: 'Primer that is not flatted shows its texture through every colour coat.',
+            why: said('rule.primer-that-is-not-flatted-shows'),
             fixes: [
               {
-                label: 'Sand primer P240 after it',
+                label: said('rule.sand-primer-p240-after-it'),
                 edits: [
                   {
                     kind: 'insert' as const,
@@ -276,7 +277,7 @@ const flatPrimer: Rule = {
                       240,
                       'primer',
                       YARDSTICKS.sandPrimer,
-                      'Flat before colour; fill and spot-prime what shows.',
+                      said('step.flat-before-colour-fill-and-spot'),
                     ),
                   },
                 ],
@@ -317,12 +318,15 @@ const deglossWindow: Rule = {
             {
               at: step.key,
               why: next
-                ? `The coat has to be on within ${supply.windowMin} min of the deglosser; here about ${Math.round(minutes)} min of other work lie between.`
-                : `Nothing is coated after the deglosser, and its key is gone after ${supply.windowMin} min.`,
+                ? said('rule.the-coat-has-to-be-on', {
+                    windowMin: supply.windowMin,
+                    minutes: Math.round(minutes),
+                  })
+                : said('rule.nothing-is-coated-after-the-deglosser', { windowMin: supply.windowMin }),
               fixes: next
                 ? [
                     {
-                      label: 'Deglosser right before the coat',
+                      label: said('rule.deglosser-right-before-the-coat'),
                       edits: [
                         ...(dust ? [{ kind: 'move' as const, key: dust.key, before: step.key }] : []),
                         { kind: 'move' as const, key: step.key, before: next.key },

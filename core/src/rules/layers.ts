@@ -1,4 +1,5 @@
 import { productLayerVerdict } from '../catalogue/index.ts';
+import { said } from '../said/index.ts';
 import { clearOver, scuffBefore, swapEdit } from './fixes.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { type Film, filmStrands, isAbrasive, neighbours, once } from './walk.ts';
@@ -61,7 +62,11 @@ const scuffBetween: Rule = {
         })
         .map(({ under, over, verdict }) => ({
           at: over.step.key,
-          why: `Nothing is sanded between ${under.sheet.name} and ${over.sheet.name}. ${verdict.why}`,
+          why: said('rule.nothing-is-sanded-between-and', {
+            name: under.sheet.name,
+            name2: over.sheet.name,
+            why: verdict.why,
+          }),
           fixes: [scuffBefore(over.step)],
         })),
     );
@@ -80,7 +85,7 @@ const latexBlocks: Rule = {
           ? [
               {
                 at: last.step.key,
-                why: `${last.sheet.name} is a wall paint: it stays soft, sticks to itself where door meets frame, and prints.`,
+                why: said('rule.is-a-wall-paint-it-stays', { name: last.sheet.name }),
                 fixes: swapColour(context),
               },
             ]
@@ -115,7 +120,7 @@ const mineralSealed: Rule = {
           ? [
               {
                 at: last.step.key,
-                why: `Mineral paint stays porous: in a ${context.facts.room} it needs a clear sealer over it.`,
+                why: said('rule.mineral-paint-stays-porous-in-a', { room: context.facts.room }),
                 fixes: clearOver(context.steps, context.sheets),
               },
             ]

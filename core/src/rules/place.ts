@@ -1,5 +1,6 @@
 import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
 import { dewPointObstacle, sheetObstacles } from '../drying/index.ts';
+import { said } from '../said/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
 import { applicatorLabour, type StepDraft } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -22,7 +23,7 @@ const applicatorAllowed: Rule = {
       return [
         {
           at: step.key,
-          why: `The sheet of ${sheet.name} does not list the ${step.applicator}.`,
+          why: said('rule.the-sheet-of-does-not-list', { name: sheet.name, applicator: step.applicator }),
           fixes: [
             {
               label: `By ${other}`,
@@ -72,7 +73,7 @@ const dewPoint: Rule = {
       : [
           {
             at: first.key,
-            why: `${why} Damp settles unseen and the film lets go: warm the pieces or dry the air.`,
+            why: said('rule.damp-settles-unseen-and-the-film', { why }),
           },
         ];
   },
@@ -91,7 +92,7 @@ const groundOnSheet: Rule = {
     return [
       {
         at: film.step.key,
-        why: `The sheet of ${film.sheet.name} does not name ${substrate} among its grounds: make a test piece or choose another.`,
+        why: said('rule.the-sheet-of-does-not-name', { name: film.sheet.name, substrate }),
       },
     ];
   },
@@ -117,7 +118,7 @@ const solventSpray: Rule = {
       return [
         {
           at: step.key,
-          why: `Mist of ${sheet.name} burns: it is sprayed only in a booth whose fan and fittings are rated for solvent.`,
+          why: said('rule.mist-of-burns-it-is-sprayed', { name: sheet.name }),
           fixes: byHand(step, sheet),
         },
       ];
@@ -138,8 +139,8 @@ const sprayWithoutBooth: Rule = {
         {
           at: step.key,
           why: isOnSite
-            ? 'Spraying in the client’s room takes it out of use and drifts into everything.'
-            : 'There is no booth to spray in.',
+            ? said('rule.spraying-in-the-clients-room-takes')
+            : said('rule.there-is-no-booth-to-spray'),
           fixes: byHand(step, sheet),
         },
       ];
@@ -157,7 +158,7 @@ const twoPart: Rule = {
       ? [
           {
             at: step.key,
-            why: 'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life. The shop says under Shop that it has no supplied air.',
+            why: said('rule.isocyanate-hardener-supplied-air-covered-ski'),
           },
         ]
       : [];
@@ -174,9 +175,7 @@ const leadCleared: Rule = {
       (facts.beforeLeadBan === true && facts.leadTest !== 'negative' && facts.leadTest !== 'cleared');
     const sands = steps.find(({ operation, stock }) => stock !== 'new' && does(operation, 'keys'));
     if (!isOpen || facts.existing === 'raw' || !sands) return [];
-    return [
-      { at: sands.key, why: 'The old paint may hold lead and is not cleared: no abrasive before a test.' },
-    ];
+    return [{ at: sands.key, why: said('rule.the-old-paint-may-hold-lead') }];
   },
 };
 
@@ -190,9 +189,7 @@ const sensitiveHome: Rule = {
       const base = sheetAt(sheets, productKey)?.base;
       return base !== undefined && base !== 'water';
     });
-    return step
-      ? [{ at: step.key, why: 'Someone sensitive lives there: no solvent or alcohol vapour in their rooms.' }]
-      : [];
+    return step ? [{ at: step.key, why: said('rule.someone-sensitive-lives-there-no-solvent') }] : [];
   },
 };
 
@@ -207,7 +204,7 @@ const looseFilm: Rule = {
     return [
       {
         at: steps[0]?.key ?? null,
-        why: 'The old film lets go: new paint only holds as well as what is under it. Strip where it flakes.',
+        why: said('rule.the-old-film-lets-go-new'),
       },
     ];
   },

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { BASIC_CASES, D } from '../../test/ruleCases.ts';
 import { codes, contextOf, grave } from '../../test/ruleContext.ts';
 import { FINER_CASES } from '../../test/ruleFinerCases.ts';

@@ -1,5 +1,6 @@
 import { filmClocks } from '../drying/index.ts';
 import { potLifeAt } from '../mixing/index.ts';
+import { said } from '../said/index.ts';
 import { concerns, handsOnMinutes, restOf, type StepDraft, sideOf } from '../systems/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { scuffBefore } from './fixes.ts';
@@ -27,7 +28,11 @@ const recoatMaximum: Rule = {
         return [
           {
             at: over.step.key,
-            why: `The window of ${under.sheet.name} shuts ${formatDuration(clocks.recoatMax.hereMinutes)} after the coat, and this one comes ${formatDuration(earliest)} after it at the earliest: it would not bond.`,
+            why: said('rule.the-window-of-shuts-after-the', {
+              name: under.sheet.name,
+              hereMinutes: formatDuration(clocks.recoatMax.hereMinutes),
+              earliest: formatDuration(earliest),
+            }),
             fixes: [scuffBefore(over.step)],
           },
         ];
@@ -57,8 +62,11 @@ const wetOnWet: Rule = {
         return [
           {
             at: over.step.key,
-            why: `Wet on wet is open for ${formatDuration(open)}, and coming round again takes ${formatDuration(minutes)}: the coat would fall between its two windows.`,
-            fixes: [changeFix('Wait for the second window', over.step.key, { waitFor: 'recoat' })],
+            why: said('rule.wet-on-wet-is-open-for', {
+              open: formatDuration(open),
+              minutes: formatDuration(minutes),
+            }),
+            fixes: [changeFix(said('rule.wait-for-the-second-window'), over.step.key, { waitFor: 'recoat' })],
           },
         ];
       }),
@@ -80,7 +88,11 @@ const dryBeforeCoat: Rule = {
       return [
         {
           at: step.key,
-          why: `${supply.name} wants ${formatDuration(wanted)} before a coat, and the sequence leaves it ${formatDuration(step.restMin)}: the film over it crazes.`,
+          why: said('rule.wants-before-a-coat-and-the', {
+            name: supply.name,
+            wanted: formatDuration(wanted),
+            restMin: formatDuration(step.restMin),
+          }),
           fixes: [changeFix(`Rest ${formatDuration(wanted)}`, step.key, { restMin: wanted })],
         },
       ];
@@ -100,7 +112,7 @@ const notPaintable: Rule = {
       return [
         {
           at: step.key,
-          why: `No paint holds on ${supply.name}.`,
+          why: said('rule.no-paint-holds-on', { name: supply.name }),
           fixes: other
             ? [
                 changeFix(`${other[1].name} instead`, step.key, {
@@ -130,7 +142,11 @@ const potLife: Rule = {
       return [
         {
           at: step.key,
-          why: `A pot of ${sheet.name} lasts ${formatDuration(life)} here, and laying it on takes ${formatDuration(minutes)}: the rest would set in the gun.`,
+          why: said('rule.a-pot-of-lasts-here-and', {
+            name: sheet.name,
+            life: formatDuration(life),
+            minutes: formatDuration(minutes),
+          }),
           fixes: pots <= 20 ? [changeFix(`Mix ${pots} pots`, step.key, { potCount: pots })] : [],
         },
       ];
@@ -153,8 +169,16 @@ const wrongThinner: Rule = {
       return [
         {
           at: step.key,
-          why: `${sheet.name} is thinned with ${sheet.thinnerName}; ${step.thinnerName} makes it curdle, lift or stay soft.`,
-          fixes: [changeFix(`Thin with ${sheet.thinnerName}`, step.key, { thinnerName: '' })],
+          why: said('rule.is-thinned-with-makes-it-curdle', {
+            name: sheet.name,
+            thinnerName: sheet.thinnerName,
+            thinnerName2: step.thinnerName,
+          }),
+          fixes: [
+            changeFix(said('rule.thin-with', { thinnerName: sheet.thinnerName }), step.key, {
+              thinnerName: '',
+            }),
+          ],
         },
       ];
     });

@@ -1,12 +1,49 @@
+import { CALL } from './call.ts';
+import { CARE } from './care.ts';
+import { DRY } from './dry.ts';
 import { encode, type Params } from './encode.ts';
 import { ERRORS } from './errors.ts';
 import { FIELDS } from './fields.ts';
+import { FILE } from './file.ts';
+import { JOB } from './job.ts';
+import { MAP } from './map.ts';
+import { MIX } from './mix.ts';
+import { PEOPLE } from './people.ts';
+import { PIECE } from './piece.ts';
+import { PLAN } from './plan.ts';
+import { RULE } from './rule.ts';
+import { SHEET } from './sheet.ts';
+import { SHOP } from './shop.ts';
+import { STEP } from './step.ts';
+import { SURVEY } from './survey.ts';
+import { UNIT } from './unit.ts';
+import { WORDS } from './words.ts';
 
 /** A sentence: as it stands, or made from what it says it of. Texts among the parameters are in words already. */
 // biome-ignore lint/suspicious/noExplicitAny: every sentence names its own parameters
 export type Sentence = string | ((params: any) => string);
 
-const SENTENCES = { ...ERRORS, ...FIELDS } satisfies Record<string, Sentence>;
+const SENTENCES = {
+  ...WORDS,
+  ...CALL,
+  ...CARE,
+  ...DRY,
+  ...ERRORS,
+  ...FIELDS,
+  ...FILE,
+  ...JOB,
+  ...MAP,
+  ...MIX,
+  ...PEOPLE,
+  ...PIECE,
+  ...PLAN,
+  ...RULE,
+  ...SHEET,
+  ...SHOP,
+  ...STEP,
+  ...SURVEY,
+  ...UNIT,
+} satisfies Record<string, Sentence>;
 
 export type Code = keyof typeof SENTENCES;
 type ParamsOf<C extends Code> = (typeof SENTENCES)[C] extends (params: infer P) => string ? [P] : [];

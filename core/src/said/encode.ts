@@ -1,5 +1,5 @@
 /** What stands in a sentence in place of a word: a number, or a text, which may be said itself. */
-export type Param = string | number;
+export type Param = string | number | boolean | null | undefined;
 export type Params = Readonly<Record<string, Param>>;
 
 const OPEN = '⟦';
@@ -12,7 +12,8 @@ export function isSaid(text: string): boolean {
 
 /** A text as a person wrote it, without the two marks that only codes stand between. */
 function unmarked(param: Param): Param {
-  if (typeof param === 'number' || !isSaid(param)) return param;
+  if (param === null || param === undefined) return '';
+  if (typeof param !== 'string' || !isSaid(param)) return param;
   return hasWholeMarks(param) ? param : param.replaceAll(OPEN, '[').replaceAll(CLOSE, ']');
 }
 

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import {
   DEFAULT_SHOP_SETTINGS,
   localClock,
@@ -94,7 +95,7 @@ describe('settings of a shop', () => {
   it('takes halves of metres, and no halves of benches', () => {
     expect(ShopSettingsSchema.safeParse(withOne('railLengthMm', 1500.5)).success).toBe(true);
     expect(ShopSettingsSchema.safeParse(withOne('benches', 2.5)).error?.issues[0]?.message).toBe(
-      'Write a whole number of benches, such as 2.',
+      'Benches must be a whole number.',
     );
   });
 });

@@ -1,16 +1,17 @@
 import { z } from 'zod';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
 import { SingleUnitsSchema, UNIT_SYSTEMS } from '../units/prefs.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
 
-const ClockText = z.string().refine((text) => parseClock(text) !== null, 'Write a time as 07:30.');
+const ClockText = z.string().refine((text) => parseClock(text) !== null, said('shop.write-a-time-as-07-30'));
 
 /** One stretch of work within a day, shop-local. Breaks are the gaps between stretches. */
 export const WorkSpanSchema = z
   .object({ from: ClockText, to: ClockText })
   .refine((span) => (parseClock(span.from) ?? 0) < (parseClock(span.to) ?? 0), {
-    message: 'A stretch of work must end after it starts.',
+    message: said('shop.a-stretch-of-work-must-end'),
     path: ['to'],
   });
 export type WorkSpan = z.infer<typeof WorkSpanSchema>;
@@ -21,7 +22,7 @@ const DaySchema = z.array(WorkSpanSchema).superRefine((spans, context) => {
     if (before && (parseClock(before.to) ?? 0) > (parseClock(span.from) ?? 0)) {
       context.addIssue({
         code: 'custom',
-        message: 'Stretches of work overlap; list them in order.',
+        message: said('shop.stretches-of-work-overlap-list-them'),
         input: spans,
       });
     }
@@ -79,7 +80,7 @@ export const ShopSettingsSchema = z.object({
   /** ISO 4217 code of the money that prices are in. */
   currency: z
     .string()
-    .regex(/^[A-Z]{3}$/, 'Write a currency as three capitals, such as GBP.')
+    .regex(/^[A-Z]{3}$/, said('shop.write-a-currency-as-three-capitals'))
     .default('GBP'),
   /** Faces in m² between which a piece counts as one door, and from how many panels on it counts as two. */
   doorMeasure: z
@@ -89,7 +90,7 @@ export const ShopSettingsSchema = z.object({
       twoFromPanels: countField('panels', 2, 20).default(2),
     })
     .refine((measure) => measure.smallBelowM2 < measure.largeAboveM2, {
-      message: 'A large door starts above a small one.',
+      message: said('shop.a-large-door-starts-above-a'),
       path: ['largeAboveM2'],
     })
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 }),
@@ -153,8 +154,8 @@ export type Skill = (typeof SKILLS)[number];
 
 /** Words on screen for each. */
 export const SKILL_WORDS: Record<Skill, string> = {
-  prep: 'cleaning, sanding, filling',
-  brush: 'brush and roller',
+  prep: said('shop.cleaning-sanding-filling'),
+  brush: said('sheet.brush-and-roller'),
   spray: 'spraying',
 };
 

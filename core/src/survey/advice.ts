@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { degreasingPasses, findingsOf, type SurveyFacts } from './facts.ts';
 
 /** A suggestion that follows from the answers, with its reason and the other way. */
@@ -15,26 +16,26 @@ function grainAdvice(facts: SurveyFacts): Advice[] {
     return [
       {
         about: 'grain',
-        do: 'Leave the pores open',
-        why: 'The grain is to be seen.',
-        orElse: 'Show a sample with half the face filled.',
+        do: said('survey.leave-the-pores-open'),
+        why: said('survey.the-grain-is-to-be-seen'),
+        orElse: said('survey.show-a-sample-with-half-the'),
       },
     ];
   const advice = {
     pale: {
-      do: 'Fill the grain',
-      why: 'At this lightness every pore reads as a dark line.',
-      orElse: 'Leave it, and show the client a sample first.',
+      do: said('step.fill-the-grain'),
+      why: said('survey.at-this-lightness-every-pore-reads'),
+      orElse: said('survey.leave-it-and-show-the-client'),
     },
     middle: {
-      do: 'Filling is your choice',
-      why: 'At this lightness pores show in raking light only.',
-      orElse: 'Decide on a sample, half filled.',
+      do: said('survey.filling-is-your-choice'),
+      why: said('survey.at-this-lightness-pores-show-in'),
+      orElse: said('survey.decide-on-a-sample-half-filled'),
     },
     dark: {
-      do: 'Do not fill',
-      why: 'The dark colour hides the pores; filling would double the preparation.',
-      orElse: 'Fill if a mirror-flat face is the point.',
+      do: said('survey.do-not-fill'),
+      why: said('survey.the-dark-colour-hides-the-pores'),
+      orElse: said('survey.fill-if-a-mirror-flat-face'),
     },
   }[tone];
   return [{ about: 'grain', ...advice }];
@@ -46,27 +47,30 @@ function primerAdvice(facts: SurveyFacts): Advice[] {
     return [
       {
         about: 'primer',
-        do: facts.bleed === 'tannin' ? 'Solvent or shellac blocker' : 'Shellac blocker',
-        why: 'What bleeds comes through pale waterborne paint, sometimes only after days.',
-        orElse: 'A waterborne blocker, on a test piece left for a week.',
+        do:
+          facts.bleed === 'tannin'
+            ? said('survey.solvent-or-shellac-blocker')
+            : said('survey.shellac-blocker'),
+        why: said('survey.what-bleeds-comes-through-pale-waterborne'),
+        orElse: said('survey.a-waterborne-blocker-on-a-test'),
       },
     ];
   if (bleeds)
     return [
       {
         about: 'primer',
-        do: 'Waterborne blocking primer',
-        why: 'Under a dark colour the stain does not show.',
-        orElse: 'Straight to colour, if the old film is sound.',
+        do: said('survey.waterborne-blocking-primer'),
+        why: said('survey.under-a-dark-colour-the-stain'),
+        orElse: said('survey.straight-to-colour-if-the-old'),
       },
     ];
   if (isPainted && !isLoose && deltaE < 10)
     return [
       {
         about: 'primer',
-        do: 'No primer but on bare spots',
-        why: 'Sound paint that stays near its colour is its own ground.',
-        orElse: 'One bonding primer, if the old paint is glossy.',
+        do: said('survey.no-primer-but-on-bare-spots'),
+        why: said('survey.sound-paint-that-stays-near-its'),
+        orElse: said('survey.one-bonding-primer-if-the-old'),
       },
     ];
   return [];
@@ -78,28 +82,28 @@ function cleaningAdvice(facts: SurveyFacts): Advice[] {
     const passes = degreasingPasses(facts.soil, facts.nicotine === true);
     advice.push({
       about: 'cleaning',
-      do: `${passes} degreasing ${passes === 1 ? 'pass' : 'passes'} before the first film`,
+      do: said('survey.degreasing-before-the-first-film', { passes }),
       why:
         facts.soil === 'heavy'
-          ? 'Grease round cooker and handles is sanded in if any of it stays.'
-          : 'Grease first, then abrasive, then wipe again.',
-      orElse: 'Go by the cloth: it has to stay white.',
+          ? said('survey.grease-round-cooker-and-handles-is')
+          : said('survey.grease-first-then-abrasive-then-wipe'),
+      orElse: said('survey.go-by-the-cloth-it-has'),
     });
   }
   if (facts.tapeGlue)
     advice.push({
       about: 'cleaning',
-      do: 'Scrape bumpers and tape glue first',
-      why: 'A pad only smears the glue, and paint does not bond to it.',
-      orElse: 'Citrus or spirit on a cloth, then degrease.',
+      do: said('survey.scrape-bumpers-and-tape-glue-first'),
+      why: said('survey.a-pad-only-smears-the-glue'),
+      orElse: said('survey.citrus-or-spirit-on-a-cloth'),
     });
   return advice;
 }
 
 const FILM_BY_WIPE = {
-  alcohol: 'shellac or a waterborne acrylic',
+  alcohol: said('survey.shellac-or-a-waterborne-acrylic'),
   'lacquer thinner': 'lacquer',
-  neither: 'cured oil paint or a two-part film',
+  neither: said('survey.cured-oil-paint-or-a-two'),
 } as const;
 
 function testAdvice(facts: SurveyFacts): Advice[] {
@@ -107,30 +111,30 @@ function testAdvice(facts: SurveyFacts): Advice[] {
   if (facts.existing === undefined && facts.wipe === undefined)
     advice.push({
       about: 'test',
-      do: 'Wipe test in a hidden spot',
-      why: 'Alcohol, then lacquer thinner: what softens the film says what it is.',
-      orElse: 'Look at an edge or a hinge bore.',
+      do: said('survey.wipe-test-in-a-hidden-spot'),
+      why: said('survey.alcohol-then-lacquer-thinner-what-softens'),
+      orElse: said('survey.look-at-an-edge-or-a'),
     });
   if (facts.existing === undefined && facts.wipe !== undefined)
     advice.push({
       about: 'finish',
       do: `Probably ${FILM_BY_WIPE[facts.wipe]}`,
-      why: `Softened by: ${facts.wipe}.`,
-      orElse: 'Treat it as unknown and use a bonding primer.',
+      why: said('survey.softened-by', { wipe: facts.wipe }),
+      orElse: said('survey.treat-it-as-unknown-and-use'),
     });
   if (facts.adhesionGrade === undefined && facts.existing !== 'raw')
     advice.push({
       about: 'test',
-      do: 'Cross-cut tape test',
-      why: 'Grade 0 to 2 holds (ISO 2409); from 3 on strip where it comes off.',
-      orElse: 'A coin pressed across an edge tells the worst.',
+      do: said('survey.cross-cut-tape-test'),
+      why: said('survey.grade-0-to-2-holds-iso'),
+      orElse: said('survey.a-coin-pressed-across-an-edge'),
     });
   if (facts.bleed === undefined && facts.substrate !== undefined && facts.substrate.includes('wood'))
     advice.push({
       about: 'test',
-      do: 'Damp white cloth on bare wood, ten minutes',
-      why: 'A yellow or brown cloth means tannin or dye.',
-      orElse: 'Take it as bleeding.',
+      do: said('survey.damp-white-cloth-on-bare-wood'),
+      why: said('survey.a-yellow-or-brown-cloth-means'),
+      orElse: said('survey.take-it-as-bleeding'),
     });
   return advice;
 }

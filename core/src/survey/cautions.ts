@@ -1,8 +1,8 @@
+import { said } from '../said/index.ts';
 import { findingsOf, type SurveyFacts } from './facts.ts';
 
 /** Always said at the end of cautions. */
-export const SAFETY_FOOTNOTE =
-  'Follow the product’s safety data sheet, local codes and licensed practice; this is not legal advice.';
+export const SAFETY_FOOTNOTE = said('survey.follow-the-products-safety-data-sheet');
 
 /** Something that can hurt someone, or ruin the work, at this zone. */
 export interface Caution {
@@ -26,8 +26,8 @@ function hazards(facts: SurveyFacts): Caution[] {
       caution(
         'lead',
         'stop',
-        'Lead in the old paint',
-        'No sanding, no stripping, no heat. Licensed practice and local rules decide what happens next; mark the zone cleared once they have.',
+        said('survey.lead-in-the-old-paint'),
+        said('survey.no-sanding-no-stripping-no-heat'),
       ),
     );
   else if (facts.beforeLeadBan && isOldFilm && facts.leadTest !== 'negative' && facts.leadTest !== 'cleared')
@@ -35,8 +35,8 @@ function hazards(facts: SurveyFacts): Caution[] {
       caution(
         'lead',
         'stop',
-        'May hold lead: not tested',
-        'Fitted before the ban on lead in paint. Test every layer before the first stroke of an abrasive.',
+        said('survey.may-hold-lead-not-tested'),
+        said('survey.fitted-before-the-ban-on-lead'),
       ),
     );
   else if (facts.beforeLeadBan === undefined && isOldFilm)
@@ -44,8 +44,8 @@ function hazards(facts: SurveyFacts): Caution[] {
       caution(
         'lead-age',
         'caution',
-        'Age not known',
-        'Find out when it was fitted; if that was before the country’s lead ban, test before sanding.',
+        said('survey.age-not-known'),
+        said('survey.find-out-when-it-was-fitted'),
       ),
     );
   if (facts.asbestos === 'suspected')
@@ -53,8 +53,8 @@ function hazards(facts: SurveyFacts): Caution[] {
       caution(
         'asbestos',
         'stop',
-        'Backing may hold asbestos',
-        'Do not drill, break or sand. A licensed surveyor takes the sample; go on once it is cleared.',
+        said('survey.backing-may-hold-asbestos'),
+        said('survey.do-not-drill-break-or-sand'),
       ),
     );
   return found;
@@ -67,8 +67,8 @@ function surfaceRisks(facts: SurveyFacts): Caution[] {
       caution(
         'silicone',
         'stop',
-        'Wax, polish or silicone',
-        'Causes fisheyes. Wash with solvent, change cloths, repeat, then coat a test patch; no barrier coat over wax. Mark it cleared when the patch lies flat.',
+        said('survey.wax-polish-or-silicone'),
+        said('survey.causes-fisheyes-wash-with-solvent-change'),
       ),
     );
   if (facts.foilPeels)
@@ -76,8 +76,8 @@ function surfaceRisks(facts: SurveyFacts): Caution[] {
       caution(
         'peeling-foil',
         'stop',
-        'Foil lifts',
-        'Paint cannot hold foil down. Give these pieces the verdict “replace”.',
+        said('survey.foil-lifts'),
+        said('survey.paint-cannot-hold-foil-down-give'),
       ),
     );
   if (findingsOf(facts).isLoose)
@@ -85,18 +85,13 @@ function surfaceRisks(facts: SurveyFacts): Caution[] {
       caution(
         'loose-film',
         'caution',
-        'The old film lets go',
-        'Strip where it flakes or comes off with the tape; new paint only holds as well as what is under it.',
+        said('survey.the-old-film-lets-go'),
+        said('survey.strip-where-it-flakes-or-comes'),
       ),
     );
   if (facts.isThinFace)
     found.push(
-      caution(
-        'thin-face',
-        'caution',
-        'Thin face',
-        'No machine: fine pad by hand, synthetic under waterborne coats. Wire wool leaves rust specks.',
-      ),
+      caution('thin-face', 'caution', said('survey.thin-face'), said('survey.no-machine-fine-pad-by-hand')),
     );
   return found;
 }
@@ -109,19 +104,12 @@ function placeRisks(facts: SurveyFacts): Caution[] {
       caution(
         'vulnerable',
         'caution',
-        'Someone sensitive at home',
-        'Waterborne only, closed tent, extraction to the outside, and agree in writing when the room may be used again.',
+        said('survey.someone-sensitive-at-home'),
+        said('survey.waterborne-only-closed-tent-extraction-to'),
       ),
     );
   if (facts.nicotine)
-    found.push(
-      caution(
-        'nicotine',
-        'caution',
-        'Nicotine',
-        'An alkaline wash more, and a blocking primer, or it yellows from below. Gloves and goggles.',
-      ),
-    );
+    found.push(caution('nicotine', 'caution', 'Nicotine', said('survey.an-alkaline-wash-more-and-a')));
   return found;
 }
 
@@ -141,8 +129,8 @@ function productRisks(facts: SurveyFacts, products: readonly BuildUpProducts[]):
       caution(
         'isocyanate',
         'stop',
-        'Isocyanate hardener',
-        `${isocyanate.name}: supplied air, covered skin, trained people only, nobody else near. One exposure can be enough for life-long asthma.`,
+        said('survey.isocyanate-hardener'),
+        said('survey.supplied-air-covered-skin-trained-people', { name: isocyanate.name }),
       ),
     );
   const lacquer = products.find((product) => product.isSprayed && product.base !== 'water');
@@ -151,8 +139,8 @@ function productRisks(facts: SurveyFacts, products: readonly BuildUpProducts[]):
       caution(
         'unrated-booth',
         'stop',
-        'Solvent mist without a rated booth',
-        `${lacquer.name} is sprayed only where fan and fittings are rated for solvent. Choose another system, or another place.`,
+        said('survey.solvent-mist-without-a-rated-booth'),
+        said('survey.is-sprayed-only-where-fan-and', { name: lacquer.name }),
       ),
     );
   const solvent = products.find(({ base }) => base === 'mineral-spirit' || base === 'alcohol');
@@ -161,8 +149,8 @@ function productRisks(facts: SurveyFacts, products: readonly BuildUpProducts[]):
       caution(
         'solvent',
         'caution',
-        'Flammable vapour',
-        `${solvent.name}: brush or roll it with the windows open, no flame or pilot light; oily rags into a lidded metal can with water.`,
+        said('survey.flammable-vapour'),
+        said('survey.brush-or-roll-it-with-the', { name: solvent.name }),
       ),
     );
   return found;

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import { SYSTEM_IDS, type SystemId } from '../systems/index.ts';
 import { rankSystems, type SurveyFacts } from './index.ts';
 
@@ -299,7 +300,7 @@ describe('the ranking as a whole', () => {
     const term = (situation: SurveyFacts) =>
       rankSystems(situation, { I: 9 })
         .find(({ systemId }) => systemId === 'I')!
-        .terms.find(({ why }) => why.includes('out of use'));
+        .terms.find(({ why }) => words(why).includes('out of use'));
     expect(term({ ...maple, canLeave: false, roomOutDays: 5 })).toMatchObject({ points: -25 });
     expect(term({ ...maple, canLeave: false, roomOutDays: 9 })).toBeUndefined();
     expect(term({ ...maple, roomOutDays: 5 })).toBeUndefined();

@@ -1,4 +1,5 @@
 import { isSprayed } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
 import { DEFAULT_PRACTICE, type Practice } from './practice.ts';
@@ -62,10 +63,10 @@ const cleanRaw: Change = (steps) => {
         ({ stock }) => [
           benchStep(
             step.key.replace('unpack', 'clean-stock'),
-            'Wipe raw stock clean',
+            said('step.wipe-raw-stock-clean'),
             'clean',
             YARDSTICKS.wipe,
-            'Hands, glue and machine oil off before the first abrasive.',
+            said('step.hands-glue-and-machine-oil-off'),
             { stock, supplyKey: 'cleaner-spirit' },
           ),
         ],
@@ -81,8 +82,15 @@ const climb: Change = (steps, { bare }) =>
     if (!does(step, 'keysGround') || step.key !== 'key' || (step.grit ?? 0) > 220) return [step];
     const grit = 120;
     return [
-      { ...step, key: 'key-coarse', name: `Key P${grit}`, grit, leaves: null, supplyKey: 'disc-120' },
-      { ...step, name: 'Key P180', grit: 180, supplyKey: 'disc-180' },
+      {
+        ...step,
+        key: 'key-coarse',
+        name: said('step.key-p', { grit }),
+        grit,
+        leaves: null,
+        supplyKey: 'disc-120',
+      },
+      { ...step, name: said('step.key-p', { grit: 180 }), grit: 180, supplyKey: 'disc-180' },
     ];
   });
 
@@ -99,14 +107,14 @@ const degloss: Change = (steps) => {
   const at = dust === film - 1 ? dust : film;
   const wipe = draft({
     key: 'degloss',
-    name: 'Wipe with deglosser',
+    name: said('step.wipe-with-deglosser'),
     operation: 'degloss',
     labour: YARDSTICKS.degrease,
-    why: 'Softens the gloss chemically, in deep profiles too; the coat follows within its window.',
+    why: said('step.softens-the-gloss-chemically-in-deep'),
     supplyKey: 'deglosser-liquid',
     leaves: 'keyed',
     stock: key.stock,
-    cautions: ['Gloves, goggles and air: deglosser is solvent. No flame; rags into a lidded metal can.'],
+    cautions: [said('step.gloves-goggles-and-air-deglosser-is')],
   });
   return steps.toSpliced(at, 0, wipe).filter((step) => step.key !== 'key' && step.key !== 'clean-2');
 };
@@ -114,12 +122,7 @@ const degloss: Change = (steps) => {
 const neverFill: Change = (steps) => steps.filter(({ key }) => !/^(dust-fill|fill|sand-fill)-/.test(key));
 
 const caulkAfterPrimer: Change = (steps, context) => {
-  const added = () => [
-    caulkStep(
-      'Caulk frame gaps',
-      'Thin gaps that show after the first primer; joints of wooden panels stay free.',
-    ),
-  ];
+  const added = () => [caulkStep(said('step.caulk-frame-gaps'), said('step.thin-gaps-that-show-after-the'))];
   const isPrimer = (step: StepDraft) =>
     isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new';
   return after(steps, isPrimer, added);
@@ -134,7 +137,7 @@ const caulkBefore: Change = (steps, context) => {
   return steps.toSpliced(
     dust,
     0,
-    caulkStep('Caulk frame gaps', 'Before the primer, which then covers wood and caulk alike.'),
+    caulkStep(said('step.caulk-frame-gaps'), said('step.before-the-primer-which-then-covers')),
   );
 };
 
@@ -144,14 +147,18 @@ const caulkJoints: Change = (steps, context) =>
     (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new',
     () => [
       {
-        ...caulkStep('Caulk panel joints', 'For a closed line; it cracks when the panel moves.'),
+        ...caulkStep(said('step.caulk-panel-joints'), said('step.for-a-closed-line-it-cracks')),
         key: 'caulk-joints',
       },
     ],
   );
 
 const scuffWith = (grit: number): Change =>
-  each(isScuff, () => ({ grit, name: `Scuff P${grit}`, why: `Nibs off and a fresh key with P${grit}.` }));
+  each(isScuff, () => ({
+    grit,
+    name: said('step.scuff-p', { grit }),
+    why: said('step.nibs-off-and-a-fresh-key', { grit }),
+  }));
 
 /** Soft paint loads a fine paper, a hard or glossy film shows a coarse one. */
 const scuffByFilm: Change = (steps, context) =>
@@ -163,7 +170,7 @@ const scuffByFilm: Change = (steps, context) =>
     const isGloss = sheet?.sheen === 'gloss' || sheet?.sheen === 'semi-gloss';
     const grit =
       sheet?.role === 'clear' || isGloss ? 400 : sheet?.layerClass === 'mineral' ? 220 : (step.grit ?? 320);
-    return grit === step.grit ? step : { ...step, grit, name: `Scuff P${grit}` };
+    return grit === step.grit ? step : { ...step, grit, name: said('step.scuff-p', { grit }) };
   });
 
 /** Pairs of coats become one at the thickest film of the sheet; what lay between them goes. */
@@ -183,7 +190,7 @@ const oneFull: Change = (steps, context) => {
         ? {
             ...step,
             wftUm: context.colour.sheet.wftMaxUm,
-            why: 'One full coat, at the thickest film of the sheet.',
+            why: said('step.one-full-coat-at-the-thickest'),
           }
         : step,
     );
@@ -224,14 +231,14 @@ const shakeAndRest = each(
   (step) => step.productKey !== null && does(step, 'laysFilm'),
   (step) => ({
     labour: { ...step.labour, setupMin: step.labour.setupMin + 10 },
-    note: step.note || 'Shaken: let the pot rest until the bubbles are gone, then strain.',
+    note: step.note || said('step.shaken-let-the-pot-rest-until'),
   }),
 );
 
 const dampCloth = each(
   ({ operation }) => does(operation, 'takesDust'),
   () => ({
-    why: 'Soft vacuum, air into the corners, then a lint-free cloth barely damp with water and alcohol.',
+    why: said('step.soft-vacuum-air-into-the-corners'),
     supplyKey: 'cloth-lint-free',
     labour: { ...YARDSTICKS.dust, perM2Min: 1.7 },
   }),
@@ -286,10 +293,10 @@ const hingesOn: Change = (steps) => {
     ({ stock }) => [
       draft({
         key: 'mask-hinges',
-        name: 'Mask the hinges',
+        name: said('step.mask-the-hinges'),
         operation: 'mask',
         labour: YARDSTICKS.maskHinges,
-        why: 'They stay on and are replaced later; no paint in screw holes and cups.',
+        why: said('step.they-stay-on-and-are-replaced'),
         supplyKey: 'tape-delicate',
         stock,
       }),
@@ -307,11 +314,11 @@ const rubOut: Change = (steps, context) => {
     sandStep(
       'rub-out',
       2000,
-      'clear coat',
+      said('step.clear-coat'),
       YARDSTICKS.rubOut,
-      'Very fine and almost without pressure, once it is hard.',
+      said('step.very-fine-and-almost-without-pressure'),
       {
-        name: 'Rub out P2000',
+        name: said('step.rub-out-p', { grit: 2000 }),
         waitFor: 'pack',
         supplyKey: 'pad-2000',
         leaves: 'colour',

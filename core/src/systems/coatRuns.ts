@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import type { SystemContext } from './phases.ts';
 import type { StepDraft } from './step.ts';
 import { type CoatSlot, coatStep, dustStep, sandStep } from './steps.ts';
@@ -7,7 +8,7 @@ import { YARDSTICKS } from './yardsticks.ts';
 interface CoatRun {
   slot: CoatSlot;
   count: number;
-  word: 'Colour' | 'Clear';
+  word: 'word.colour' | 'word.clear';
   key: 'colour' | 'clear';
   /** Of the scuff before each coat after the first; the last one counts for all further ones. */
   grits: readonly number[];
@@ -25,10 +26,10 @@ function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
       sandStep(
         `sand-${after}`,
         grit,
-        'between coats',
+        said('step.between-coats'),
         YARDSTICKS.scuff,
-        `Nibs off and a fresh key; the scratches of P${grit} vanish under the next coat.`,
-        { name: `Scuff P${grit}`, place: 'rest' },
+        said('step.nibs-off-and-a-fresh-key-2', { grit }),
+        { name: said('step.scuff-p', { grit }), place: 'rest' },
       ),
     ];
   };
@@ -36,7 +37,7 @@ function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
     const number = index + 1;
     const coat = coatStep(
       `${run.key}-${number}`,
-      `${run.word} ${number}`,
+      said(run.word, { number }),
       run.slot,
       context.setting,
       'colour',
@@ -68,10 +69,10 @@ export function colourCoats(
   return coatRun(context, {
     slot: context.colour,
     count: context.options.colourCoats,
-    word: 'Colour',
+    word: 'word.colour',
     key: 'colour',
     grits,
-    why: 'Two light coats beat one heavy coat: less sag, faster dry.',
+    why: said('step.two-light-coats-beat-one-heavy'),
     ...part,
     scuffFirst: false,
   });
@@ -88,12 +89,10 @@ export function clearCoats(context: SystemContext, scuffFirst: boolean): StepDra
   return coatRun(context, {
     slot: context.clear,
     count: context.options.clearCoats,
-    word: 'Clear',
+    word: 'word.clear',
     key: 'clear',
     grits: [400],
-    why: scuffFirst
-      ? 'Takes the wear.'
-      : 'From very thin to full, so that the wood drinks first and the film levels last.',
+    why: scuffFirst ? said('step.takes-the-wear') : said('step.from-very-thin-to-full-so'),
     ...(scuffFirst ? {} : { films: thinToFull(context.clear, context.options.clearCoats) }),
     scuffFirst,
   });

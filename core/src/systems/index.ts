@@ -1,4 +1,4 @@
-export { gritPart } from './grit.ts';
+export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export { does, OPERATION_TRAITS, type Operation } from './operations.ts';

@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { clearCoats, colourCoats, finerAsItGoes } from './coatRuns.ts';
 import type { ZoneOptions } from './options.ts';
 import {
@@ -76,21 +77,24 @@ function laidOff({ colour: { sheet } }: SystemContext): string {
   const added =
     conditionerName === ''
       ? ''
-      : ` With ${conditionerName}, at most ${conditionerMaxPct ?? 0} %, for a longer wet edge.`;
-  return `Member by member, laid off along the grain, overnight between.${added}`;
+      : said('step.with-at-most-for-a-longer', {
+          conditionerName,
+          conditionerMaxPct: conditionerMaxPct ?? 0,
+        });
+  return said('step.member-by-member-laid-off-along', { added });
 }
 
-const BLOCKS = 'Blocks tannin and old stain, which would come through a pale waterborne coat.';
-const GRIPS = 'Grips sound old lacquer that an ordinary primer would let go of.';
+const BLOCKS = said('step.blocks-tannin-and-old-stain-which');
+const GRIPS = said('step.grips-sound-old-lacquer-that-an');
 
 /** All systems that ship, by letter. */
 export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   A: {
     id: 'A',
-    name: 'Filled open grain, pale',
-    outline: 'clean, key, clean · grain fill · solvent stain-block primer · waterborne enamel',
-    fits: 'A pale colour on oak, ash, elm or chestnut that must look flat: the pores are filled, the stain is blocked.',
-    notFor: 'Dark colours, which hide the pores anyway, and closed grain, which has none to fill.',
+    name: said('step.filled-open-grain-pale'),
+    outline: said('step.clean-key-clean-grain-fill-solvent'),
+    fits: said('step.a-pale-colour-on-oak-ash'),
+    notFor: said('step.dark-colours-which-hide-the-pores'),
     defaults: { ...COMMON, primerKey: 'alkyd-block-primer' },
     unfold: (context) =>
       build(
@@ -101,50 +105,47 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   B: {
     id: 'B',
-    name: 'Primer-filled open grain, pale',
-    outline: 'clean, key, clean · heavy primer into the pores · high-build primer · waterborne enamel',
-    fits: 'A pale colour on open grain when a trace of grain may stay: less work than filler, less flat.',
-    notFor: 'Glass-flat work, strong tannin under white, and dark colours.',
+    name: said('step.primer-filled-open-grain-pale'),
+    outline: said('step.clean-key-clean-heavy-primer-into'),
+    fits: said('step.a-pale-colour-on-open-grain'),
+    notFor: said('step.glass-flat-work-strong-tannin-under'),
     defaults: { ...COMMON, fillCoats: 2, primerCoats: 1, primerKey: 'build-primer' },
     unfold: (context) =>
       build(
         context,
         [...opening(context, 180), ...primerFill(context)],
-        [
-          ...priming(context, 'Builds over the filled pores until raking light finds none.', 320),
-          ...colourCoats(context),
-        ],
+        [...priming(context, said('step.builds-over-the-filled-pores-until'), 320), ...colourCoats(context)],
       ),
   },
   C: {
     id: 'C',
-    name: 'Open grain, dark, no fill',
-    outline: 'clean, key, clean · waterborne stain-block primer · waterborne enamel',
-    fits: 'Dark colours on open grain: they hide the pores, so filling would be wasted hours.',
-    notFor: 'Pale colours, which draw every pore as a dark line.',
+    name: said('step.open-grain-dark-no-fill'),
+    outline: said('step.clean-key-clean-waterborne-stain-block'),
+    fits: said('step.dark-colours-on-open-grain-they'),
+    notFor: said('step.pale-colours-which-draw-every-pore'),
     defaults: { ...COMMON, primerCoats: 1, primerKey: 'waterborne-block-primer' },
     unfold: (context) =>
       build(context, opening(context, 220), [
-        ...priming(context, 'Holds back what bleeds and gives the colour an even ground.', 240),
+        ...priming(context, said('step.holds-back-what-bleeds-and-gives'), 240),
         ...colourCoats(context),
       ]),
   },
   D: {
     id: 'D',
-    name: 'Closed grain or old lacquer',
-    outline: 'clean, key, clean · bonding primer · waterborne enamel',
-    fits: 'Maple, birch, beech, cherry or any sound old lacquer, and dark colours where pores may stay.',
-    notFor: 'Pale colours over open pores, bleeding stain under pale colours, flaking finishes.',
+    name: said('step.closed-grain-or-old-lacquer'),
+    outline: said('step.clean-key-clean-bonding-primer-waterborne'),
+    fits: said('step.maple-birch-beech-cherry-or-any'),
+    notFor: said('step.pale-colours-over-open-pores-bleeding'),
     defaults: { ...COMMON, primerCoats: 1 },
     unfold: (context) =>
       build(context, opening(context, 220), [...priming(context, GRIPS, 240), ...colourCoats(context)]),
   },
   E: {
     id: 'E',
-    name: 'Knotty softwood or bleeding dye',
-    outline: 'clean, key, clean · shellac, knots once more · waterborne enamel',
-    fits: 'Pine and spruce with knots, cherry, red stain: what bleeds is sealed by shellac, the surest block.',
-    notFor: 'Closed surfaces, and rooms where alcohol vapour cannot be kept from a flame.',
+    name: said('step.knotty-softwood-or-bleeding-dye'),
+    outline: said('step.clean-key-clean-shellac-knots-once'),
+    fits: said('step.pine-and-spruce-with-knots-cherry'),
+    notFor: said('step.closed-surfaces-and-rooms-where-alcohol'),
     defaults: { ...COMMON, primerKey: 'shellac-block-primer' },
     unfold: (context) =>
       build(
@@ -154,47 +155,39 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
           dustStep('dust-knots'),
           coatStep(
             'seal-knots',
-            'Seal knots',
+            said('step.seal-knots'),
             context.sealer,
             { ...context.setting, wanted: 'brush' },
             'primed',
-            'Spots first: resin comes through two coats, seldom through three.',
+            said('step.spots-first-resin-comes-through-two'),
             { isEdgesOnly: true, leaves: null, labour: YARDSTICKS.spots },
           ),
         ],
-        [
-          ...priming(context, 'Shellac holds resin and dye that every waterborne primer lets through.', 240),
-          ...colourCoats(context),
-        ],
+        [...priming(context, said('step.shellac-holds-resin-and-dye-that'), 240), ...colourCoats(context)],
       ),
   },
   F: {
     id: 'F',
-    name: 'New MDF, sprayed',
-    outline: 'ease edges · seal edges · build primer · waterborne enamel',
-    fits: 'New MDF doors and panels, straight from the joiner.',
-    notFor: 'Anything with an old finish on it.',
+    name: said('step.new-mdf-sprayed'),
+    outline: said('step.ease-edges-seal-edges-build-primer'),
+    fits: said('step.new-mdf-doors-and-panels-straight'),
+    notFor: said('step.anything-with-an-old-finish-on'),
     defaults: { ...COMMON, primerKey: 'build-primer' },
     unfold: (context) => [
       ...rawMdf(),
       hangStep(),
       ...edgeSealing(context),
-      ...priming(
-        context,
-        'Builds a film that sands flat and evens face and edge.',
-        320,
-        'Flat before colour.',
-      ),
+      ...priming(context, said('step.builds-a-film-that-sands-flat'), 320, said('step.flat-before-colour')),
       ...colourCoats(context),
       ...closingSteps(),
     ],
   },
   G: {
     id: 'G',
-    name: 'Rolled, any sound ground',
-    outline: 'clean, key, clean · primer rolled · colour rolled, finer between',
-    fits: 'Any sound or new ground where nobody sprays: a fine even stipple that can be touched up later.',
-    notFor: 'A dead flat look, and closed surfaces without an adhesion primer.',
+    name: said('step.rolled-any-sound-ground'),
+    outline: said('step.clean-key-clean-primer-rolled-colour'),
+    fits: said('step.any-sound-or-new-ground-where'),
+    notFor: said('step.a-dead-flat-look-and-closed'),
     defaults: {
       ...COMMON,
       applicator: 'roller',
@@ -204,31 +197,31 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     },
     unfold: (context) =>
       build(context, opening(context, 180), [
-        ...priming(context, 'Evens what drinks and what does not before the roller shows it.', 240),
+        ...priming(context, said('step.evens-what-drinks-and-what-does'), 240),
         ...colourCoats(context, finerAsItGoes(context.options.colourCoats), {
-          why: 'More thin coats and finer paper between: that is what makes a rolled face even.',
+          why: said('step.more-thin-coats-and-finer-paper'),
         }),
       ]),
   },
   H: {
     id: 'H',
-    name: 'Laminate, foil and metal',
-    outline: 'degrease twice · fine pad · adhesion primer · waterborne enamel',
-    fits: 'Closed surfaces that hold nothing by suction: laminate, melamine, sound foil, metal.',
-    notFor: 'Foil that peels, and wood, which does not need it.',
+    name: said('step.laminate-foil-and-metal'),
+    outline: said('step.degrease-twice-fine-pad-adhesion-primer'),
+    fits: said('step.closed-surfaces-that-hold-nothing-by'),
+    notFor: said('step.foil-that-peels-and-wood-which'),
     defaults: { ...COMMON, primerCoats: 1 },
     unfold: (context) =>
       build(context, context.bare === null ? [removal(), ...cleanAndPad()] : opening(context, 240), [
-        ...priming(context, 'Bites where nothing soaks in; all that follows hangs on this coat.', 320),
+        ...priming(context, said('step.bites-where-nothing-soaks-in-all'), 320),
         ...colourCoats(context),
       ]),
   },
   I: {
     id: 'I',
-    name: 'Hand-painted in place',
-    outline: 'clean, key, clean · bonding primer · conditioned enamel laid off by hand, overnight between',
-    fits: 'Fitted woodwork that stays where it is, and clients who want to see a hand in it.',
-    notFor: 'A dead flat look and short absences from the room.',
+    name: said('step.hand-painted-in-place'),
+    outline: said('step.clean-key-clean-bonding-primer-conditioned'),
+    fits: said('step.fitted-woodwork-that-stays-where-it'),
+    notFor: said('step.a-dead-flat-look-and-short'),
     defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin' },
     unfold: (context) =>
       build(context, opening(context, 180), [
@@ -238,10 +231,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   J: {
     id: 'J',
-    name: 'Mineral paint, sealed',
-    outline: 'clean, key, clean · mineral paint · clear sealer',
-    fits: 'A soft, dead matt look on clean, sound wood or paint.',
-    notFor: 'Hard use and wet rooms unless it is sealed; bleeding wood without a blocker.',
+    name: said('step.mineral-paint-sealed'),
+    outline: said('step.clean-key-clean-mineral-paint-clear'),
+    fits: said('step.a-soft-dead-matt-look-on'),
+    notFor: said('step.hard-use-and-wet-rooms-unless'),
     defaults: {
       ...COMMON,
       applicator: 'roller',
@@ -253,28 +246,28 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     },
     unfold: (context) =>
       build(context, opening(context, 180), [
-        ...priming(context, 'A blocker first where the wood bleeds.', 240),
+        ...priming(context, said('step.a-blocker-first-where-the-wood'), 240),
         ...colourCoats(context, [220]),
         ...clearCoats(context, false),
       ]),
   },
   K: {
     id: 'K',
-    name: 'Clear over stain or natural',
-    outline: 'raw sanded · stain · clear, thin to full',
-    fits: 'Wood that is to be seen: raw, or stripped back to raw.',
-    notFor: 'Anything that is to be painted, MDF and laminate.',
+    name: said('step.clear-over-stain-or-natural'),
+    outline: said('step.raw-sanded-stain-clear-thin-to'),
+    fits: said('step.wood-that-is-to-be-seen'),
+    notFor: said('step.anything-that-is-to-be-painted'),
     defaults: { ...COMMON, primerCoats: 0, colourCoats: 0, clearCoats: 3, fillCoats: 1 },
     unfold: (context) => [
       ...rawWood(180),
       hangStep(),
       coatStep(
         'stain',
-        'Stain',
+        said('word.stain'),
         context.stain,
         { ...context.setting, wanted: 'brush' },
         'colour',
-        'Wiped on and off along the grain; what shows now stays.',
+        said('step.wiped-on-and-off-along-the'),
         { leaves: 'filled' },
       ),
       ...clearCoats(context, false),
@@ -283,19 +276,19 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   L: {
     id: 'L',
-    name: 'Fast production lacquer',
-    outline: 'sealer, two light coats back to back · scuff · pre-catalysed colour, two light coats',
-    fits: 'Many pieces in few days, in a booth rated for solvent, by people who know two-part work.',
-    notFor: 'Any place without such a booth, old oil or young enamel under it, brush and roller.',
+    name: said('step.fast-production-lacquer'),
+    outline: said('step.sealer-two-light-coats-back-to'),
+    fits: said('step.many-pieces-in-few-days-in'),
+    notFor: said('step.any-place-without-such-a-booth'),
     defaults: { ...COMMON, primerKey: 'vinyl-sealer', colourKey: 'precat-lacquer-satin' },
     unfold: (context) =>
       build(context, opening(context, 220), [
         ...light(
           priming(
             context,
-            'Light and back to back: dry to sand within the hour.',
+            said('step.light-and-back-to-back-dry'),
             320,
-            'A light scuff is enough.',
+            said('step.a-light-scuff-is-enough'),
           ),
           context.primer,
         ),
@@ -304,19 +297,19 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   M: {
     id: 'M',
-    name: 'Soft texture, new pieces',
-    outline: 'raw wood · generous primer by hand, sanded · several thin colours, upright',
-    fits: 'New wooden pieces that shall keep a soft hand-worked surface.',
-    notFor: 'Old finishes and a dead flat look.',
+    name: said('step.soft-texture-new-pieces'),
+    outline: said('step.raw-wood-generous-primer-by-hand'),
+    fits: said('step.new-wooden-pieces-that-shall-keep'),
+    notFor: said('step.old-finishes-and-a-dead-flat'),
     defaults: { ...COMMON, primerCoats: 1, colourCoats: 3, laying: 'hung', primerKey: 'build-primer' },
     unfold: (context) => [
       ...rawWood(150),
       hangStep(),
       ...primerFill({ ...context, options: { ...context.options, fillCoats: 1 } }),
-      ...priming(context, 'A second film, so that the texture is paint and not raised fibre.', 240),
+      ...priming(context, said('step.a-second-film-so-that-the'), 240),
       ...light(
         colourCoats(context, [320], {
-          why: 'Several thin coats, upright; a thicker mix or less air leaves the soft texture.',
+          why: said('step.several-thin-coats-upright-a-thicker'),
         }),
         context.colour,
       ),
@@ -325,10 +318,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   N: {
     id: 'N',
-    name: 'Solvent enamel, brushed',
-    outline: 'clean, key, clean · solvent primer · solvent enamel, brushed, a day between',
-    fits: 'Traditional brushed woodwork, where days do not matter and the room can be aired.',
-    notFor: 'Occupied homes with sensitive people, whites that must not yellow, short dates.',
+    name: said('step.solvent-enamel-brushed'),
+    outline: said('step.clean-key-clean-solvent-primer-solvent'),
+    fits: said('step.traditional-brushed-woodwork-where-days-do'),
+    notFor: said('step.occupied-homes-with-sensitive-people-whites'),
     defaults: {
       ...COMMON,
       applicator: 'brush',
@@ -338,16 +331,16 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     },
     unfold: (context) =>
       build(context, opening(context, 180), [
-        ...priming(context, 'Solvent under solvent: seals, fills a little, blocks stain.', 240),
+        ...priming(context, said('step.solvent-under-solvent-seals-fills-a'), 240),
         ...colourCoats(context),
       ]),
   },
   O: {
     id: 'O',
-    name: 'Refresh, same colour',
-    outline: 'clean, key, clean · spot-prime bare places · colour',
-    fits: 'Sound paint that stays near its colour and only wants a new face.',
-    notFor: 'New colours, clear finishes, anything that lifts or bleeds.',
+    name: said('step.refresh-same-colour'),
+    outline: said('step.clean-key-clean-spot-prime-bare'),
+    fits: said('step.sound-paint-that-stays-near-its'),
+    notFor: said('step.new-colours-clear-finishes-anything-that'),
     defaults: { ...COMMON, primerCoats: 0, colourCoats: 2 },
     unfold: (context) =>
       build(
@@ -356,10 +349,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
           ...opening(context, 220),
           benchStep(
             'spot-prime',
-            'Spot-prime bare places',
+            said('step.spot-prime-bare-places'),
             'repair',
             YARDSTICKS.spots,
-            'Bare wood and filler drink paint and would show as dull spots.',
+            said('step.bare-wood-and-filler-drink-paint'),
             { leaves: 'primed' },
           ),
         ],
@@ -368,10 +361,10 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
   },
   P: {
     id: 'P',
-    name: 'Blocked and cleared',
-    outline: 'clean, key, clean · blocker · waterborne enamel · clear',
-    fits: 'Bleeding or doubtful ground that hands will use hard: blocked below, cleared above.',
-    notFor: 'Quiet rooms and short dates, where two films less do as well.',
+    name: said('step.blocked-and-cleared'),
+    outline: said('step.clean-key-clean-blocker-waterborne-enamel'),
+    fits: said('step.bleeding-or-doubtful-ground-that-hands'),
+    notFor: said('step.quiet-rooms-and-short-dates-where'),
     defaults: { ...COMMON, primerKey: 'shellac-block-primer', clearCoats: 1 },
     unfold: (context) =>
       build(context, opening(context, 180), [

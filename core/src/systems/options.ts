@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { said } from '../said/index.ts';
 import { SYSTEM_TRAITS, type SystemId } from './traits.ts';
 
 /** How loose pieces lie while they are coated and dry. */
@@ -53,7 +54,7 @@ export function hasClearCoats(systemId: SystemId): boolean {
 
 /** Words on screen for each way of laying. */
 export const LAYING_WORDS: Record<Laying, string> = {
-  'by-kind': 'two-sided hung, one-sided flat',
-  hung: 'all hung',
-  flat: 'all flat',
+  'by-kind': said('step.two-sided-hung-one-sided-flat'),
+  hung: said('step.all-hung'),
+  flat: said('step.all-flat'),
 };

@@ -1,4 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import type { StepDraft } from './step.ts';
 import { chooseApplicator, placeAndLabourOf, startingThinning } from './steps.ts';
@@ -33,11 +34,11 @@ export function otherProduct(
   const wanted = isUnthinned ? none : isSheets ? startingThinning('turbine', sheet) : thinning;
   (isSheets || isUnthinned ? follows : kept).push('thinning');
   const added = step.cautions.filter((caution) => !from?.cautions.includes(caution));
-  if (added.length > 0) kept.push('your cautions');
+  if (added.length > 0) kept.push(said('step.your-cautions'));
   const applicator = step.applicator ?? sheet.applicators[0] ?? 'brush';
   const chosen = chooseApplicator({ wanted: applicator, sprayObstacle: () => null }, sheet);
   const isOther = chosen.applicator !== step.applicator;
-  if (isOther) follows.push('how it is applied');
+  if (isOther) follows.push(said('step.how-it-is-applied'));
   // A reason that names the old product speaks of the new one.
   const why = from ? step.why.replaceAll(from.name, sheet.name) : step.why;
   return {
@@ -51,7 +52,7 @@ export function otherProduct(
       ...(isOther ? { applicator: chosen.applicator, ...placeAndLabourOf(chosen.applicator) } : {}),
     },
     said: [
-      follows.length > 0 ? `From the new sheet: ${follows.join(', ')}.` : '',
+      follows.length > 0 ? said('step.from-the-new-sheet', { follows: follows.join(', ') }) : '',
       kept.length > 0 ? `Kept: ${kept.join(', ')}.` : '',
     ]
       .filter(Boolean)

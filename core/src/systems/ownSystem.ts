@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { nameField, textField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 import { ZoneOptionsSchema } from './options.ts';
 import { hasPreparationOfItsOwn, type SystemContext, withRawPieces } from './phases.ts';
 import { type StepDraft, StepDraftSchema } from './step.ts';
@@ -18,7 +19,7 @@ export const OwnSystemSchema = z.object({
   notFor: text(300),
   /** What a zone starts with; products named here are swapped for the zone's own choice. */
   options: ZoneOptionsSchema,
-  steps: z.array(StepDraftSchema).min(1, 'A system has at least one step.').max(150),
+  steps: z.array(StepDraftSchema).min(1, said('step.a-system-has-at-least-one')).max(150),
 });
 export type OwnSystem = z.infer<typeof OwnSystemSchema>;
 

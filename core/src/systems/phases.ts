@@ -1,3 +1,4 @@
+import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { ZoneOptions } from './options.ts';
 import type { StepDraft, Stock } from './step.ts';
@@ -40,10 +41,10 @@ export function forStock(stock: Stock, steps: readonly StepDraft[]): StepDraft[]
 export function removal(): StepDraft {
   return benchStep(
     'remove',
-    'Remove, tag and bag',
+    said('step.remove-tag-and-bag'),
     'remove',
     YARDSTICKS.remove,
-    'Tag where no paint goes; hardware in a bag per opening.',
+    said('step.tag-where-no-paint-goes-hardware'),
     { place: 'room', leaves: 'bare', tagAt: 'hinge bore' },
   );
 }
@@ -53,26 +54,26 @@ export function cleanKeyClean(grit: number): StepDraft[] {
   return [
     benchStep(
       'clean-1',
-      'Degrease and rinse',
+      said('step.degrease-and-rinse'),
       'clean',
       YARDSTICKS.degrease,
-      'Before any abrasive: sanding first grinds the grease in.',
+      said('step.before-any-abrasive-sanding-first-grinds'),
       { leaves: 'clean' },
     ),
     sandStep(
       'key',
       grit,
-      'to key',
+      said('step.to-key'),
       YARDSTICKS.keyMachine,
-      'Dull everywhere, bare nowhere: the coat needs a tooth, not furrows.',
-      { operation: 'key', name: `Key P${grit}`, waitFor: 'none', leaves: 'keyed' },
+      said('step.dull-everywhere-bare-nowhere-the-coat'),
+      { operation: 'key', name: said('step.key-p', { grit }), waitFor: 'none', leaves: 'keyed' },
     ),
     benchStep(
       'clean-2',
-      'Wipe clean again',
+      said('step.wipe-clean-again'),
       'clean',
       YARDSTICKS.wipe,
-      'Sanding opens old dirt and leaves dust.',
+      said('step.sanding-opens-old-dirt-and-leaves'),
     ),
   ];
 }
@@ -82,33 +83,31 @@ export function cleanAndPad(): StepDraft[] {
   return [
     benchStep(
       'clean-1',
-      'Degrease and rinse',
+      said('step.degrease-and-rinse'),
       'clean',
       YARDSTICKS.degrease,
-      'A closed surface holds grease as a film that no primer bites through.',
+      said('step.a-closed-surface-holds-grease-as'),
       { leaves: 'clean' },
     ),
     benchStep(
       'clean-1b',
-      'Degrease again',
+      said('step.degrease-again'),
       'clean',
       YARDSTICKS.degrease,
-      'The second cloth shows whether the first pass was enough.',
+      said('step.the-second-cloth-shows-whether-the'),
     ),
-    sandStep(
-      'key',
-      320,
-      'to key',
-      YARDSTICKS.keyHand,
-      'By hand with a fine pad: a machine cuts through foil and leaves furrows in laminate.',
-      { operation: 'key', name: 'Key with a fine pad', waitFor: 'none', leaves: 'keyed' },
-    ),
+    sandStep('key', 320, said('step.to-key'), YARDSTICKS.keyHand, said('step.by-hand-with-a-fine-pad'), {
+      operation: 'key',
+      name: said('step.key-with-a-fine-pad'),
+      waitFor: 'none',
+      leaves: 'keyed',
+    }),
     benchStep(
       'clean-2',
-      'Wipe clean again',
+      said('step.wipe-clean-again'),
       'clean',
       YARDSTICKS.wipe,
-      'Padding leaves dust and opens old dirt.',
+      said('step.padding-leaves-dust-and-opens-old'),
     ),
   ];
 }
@@ -116,10 +115,10 @@ export function cleanAndPad(): StepDraft[] {
 function unpack(): StepDraft {
   return benchStep(
     'unpack',
-    'Unpack, check and tag',
+    said('step.unpack-check-and-tag'),
     'remove',
     YARDSTICKS.unpack,
-    'Count against the take-off before the first scratch; brush the dust off. Bare stock is not washed: spirit only where hands or glue left marks.',
+    said('step.count-against-the-take-off-before'),
     { leaves: 'bare', tagAt: 'hinge bore' },
   );
 }
@@ -128,19 +127,24 @@ function unpack(): StepDraft {
 export function rawMdf(): StepDraft[] {
   return [
     unpack(),
-    sandStep(
-      'ease',
-      150,
-      'edges',
-      YARDSTICKS.easeEdges,
-      'Paint pulls away from a knife edge and chips there first.',
-      { operation: 'ease', name: 'Ease edges P150', waitFor: 'none', isEdgesOnly: true },
-    ),
-    sandStep('key', 240, 'faces and edges', YARDSTICKS.keyMachine, 'Closes what the coarser grit opened.', {
-      operation: 'key',
+    sandStep('ease', 150, 'edges', YARDSTICKS.easeEdges, said('step.paint-pulls-away-from-a-knife'), {
+      operation: 'ease',
+      name: said('step.ease-edges-p', { grit: 150 }),
       waitFor: 'none',
-      leaves: 'keyed',
+      isEdgesOnly: true,
     }),
+    sandStep(
+      'key',
+      240,
+      said('step.faces-and-edges'),
+      YARDSTICKS.keyMachine,
+      said('step.closes-what-the-coarser-grit-opened'),
+      {
+        operation: 'key',
+        waitFor: 'none',
+        leaves: 'keyed',
+      },
+    ),
   ];
 }
 
@@ -151,9 +155,9 @@ export function rawWood(grit: number): StepDraft[] {
     sandStep(
       'ease',
       grit <= 150 ? 120 : 150,
-      'raw wood',
+      said('step.raw-wood'),
       YARDSTICKS.keyMachine,
-      'Planer marks out, sharp edges eased.',
+      said('step.planer-marks-out-sharp-edges-eased'),
       {
         operation: 'ease',
         waitFor: 'none',
@@ -162,9 +166,9 @@ export function rawWood(grit: number): StepDraft[] {
     sandStep(
       'key',
       grit,
-      'raw wood',
+      said('step.raw-wood'),
       YARDSTICKS.keyMachine,
-      'With the grain; the last scratches are the ones that show.',
+      said('step.with-the-grain-the-last-scratches'),
       {
         operation: 'key',
         waitFor: 'none',
@@ -190,14 +194,14 @@ export function edgeSealing(context: SystemContext): StepDraft[] {
     dustStep('dust-seal', { leaves: 'clean' }),
     coatStep(
       'seal-edges',
-      'Seal edges',
+      said('step.seal-edges'),
       context.sealer,
       { ...context.setting, wanted: 'brush' },
       'primed',
-      'Cut edges drink water, swell and fur; alcohol-borne sealer closes them.',
+      said('step.cut-edges-drink-water-swell-and'),
       { isEdgesOnly: true, leaves: null },
     ),
-    sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, 'Until the edge feels like the face.', {
+    sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, said('step.until-the-edge-feels-like-the'), {
       isEdgesOnly: true,
     }),
   ];
@@ -208,10 +212,10 @@ export function repairs(): StepDraft[] {
   return [
     benchStep(
       'repair',
-      'Fill and repair',
+      said('step.fill-and-repair'),
       'repair',
       YARDSTICKS.repair,
-      'Two-part filler for edges and old holes, then flush; it drinks paint, so it is spot-primed.',
+      said('step.two-part-filler-for-edges-and'),
       { stock: 'repaired', waitFor: 'none' },
     ),
   ];
@@ -230,11 +234,11 @@ export function grainFill(context: SystemContext): StepDraft[] {
     return inRounds('filling', number, context.options.fillCoats, [
       coatStep(
         `fill-${number}`,
-        `Grain fill ${number}`,
+        said('step.grain-fill', { number }),
         context.filler,
         { ...context.setting, wanted: 'blade' },
         'filled',
-        'Across the pores, surplus off before it sets.',
+        said('step.across-the-pores-surplus-off-before'),
         // The next application needs the last one sanded, not its full wait before primer.
         { waitFor: index === 0 ? 'recoat' : 'sand' },
       ),
@@ -243,7 +247,7 @@ export function grainFill(context: SystemContext): StepDraft[] {
         isLast ? 240 : 220,
         'filler',
         YARDSTICKS.sandFiller,
-        'Level under raking light; pits that show now show for ever.',
+        said('step.level-under-raking-light-pits-that'),
       ),
     ]);
   }).flat();
@@ -257,18 +261,18 @@ export function primerFill(context: SystemContext): StepDraft[] {
       dustStep(`dust-fill-${number}`),
       coatStep(
         `fill-${number}`,
-        `Work primer into the pores ${number}`,
+        said('step.work-primer-into-the-pores', { number }),
         context.primer,
         { ...context.setting, wanted: 'brush' },
         'filled',
-        'Brushed across the grain and along it, so that the pores take it.',
+        said('step.brushed-across-the-grain-and-along'),
       ),
       sandStep(
         `sand-fill-${number}`,
         220,
         'primer',
         YARDSTICKS.sandFiller,
-        'Down to the wood between the pores; look under raking light before going on.',
+        said('step.down-to-the-wood-between-the'),
       ),
     ]);
   }).flat();
@@ -277,7 +281,14 @@ export function primerFill(context: SystemContext): StepDraft[] {
 /** Coats of primer, back to back. */
 export function primerCoats(context: SystemContext, why: string): StepDraft[] {
   return Array.from({ length: context.options.primerCoats }, (_, index) =>
-    coatStep(`prime-${index + 1}`, `Prime ${index + 1}`, context.primer, context.setting, 'primed', why),
+    coatStep(
+      `prime-${index + 1}`,
+      said('word.prime', { number: index + 1 }),
+      context.primer,
+      context.setting,
+      'primed',
+      why,
+    ),
   );
 }
 
@@ -292,7 +303,7 @@ export function priming(context: SystemContext, why: string, grit: number, sandW
       grit,
       'primer',
       YARDSTICKS.sandPrimer,
-      sandWhy ?? 'Flat before colour; fill and spot-prime what shows.',
+      sandWhy ?? said('step.flat-before-colour-fill-and-spot'),
     ),
   ];
 }
@@ -314,13 +325,13 @@ export function rawPreparation(context: SystemContext): StepDraft[] {
     dustStep('dust-first'),
     coatStep(
       'first-prime',
-      'First primer on raw stock',
+      said('step.first-primer-on-raw-stock'),
       context.primer,
       context.setting,
       'primed',
-      'Raw stock drinks the first coat; this one brings it level with its neighbours.',
+      said('step.raw-stock-drinks-the-first-coat'),
     ),
-    sandStep('sand-first', 220, 'primer', YARDSTICKS.sandPrimer, 'Raised fibres off.'),
+    sandStep('sand-first', 220, 'primer', YARDSTICKS.sandPrimer, said('step.raised-fibres-off')),
   ];
   return forStock(
     'new',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { textField } from '../fields/index.ts';
+import { said } from '../said/index.ts';
 
 /** One way of answering a question on which refinishers disagree. */
 export interface Way {
@@ -18,140 +19,164 @@ export interface PracticeQuestion {
 /** The questions on which the schools differ, each with its ways and what speaks for them. */
 export const PRACTICE = {
   cleaning: {
-    ask: 'Clean or sand first',
+    ask: said('step.clean-or-sand-first'),
     ways: [
       {
         id: 'clean-key-clean',
-        label: 'Clean, key, clean',
-        why: 'Grease is gone before an abrasive can grind it in.',
+        label: said('step.clean-key-clean'),
+        why: said('step.grease-is-gone-before-an-abrasive'),
       },
       {
         id: 'sand-first',
-        label: 'Sand, then clean',
-        why: 'Saves a pass; safe only on raw stock that nobody has handled.',
+        label: said('step.sand-then-clean'),
+        why: said('step.saves-a-pass-safe-only-on'),
       },
       {
         id: 'raw-too',
-        label: 'Clean raw stock too',
-        why: 'Raw stock picks up hands, glue and machine oil on its way.',
+        label: said('step.clean-raw-stock-too'),
+        why: said('step.raw-stock-picks-up-hands-glue'),
       },
     ],
   },
   firstKey: {
-    ask: 'First key',
+    ask: said('step.first-key'),
     ways: [
-      { id: 'standard', label: 'P180, P220 on thin film', why: 'Takes the gloss without leaving furrows.' },
+      {
+        id: 'standard',
+        label: said('step.p180-p220-on-thin-film'),
+        why: said('step.takes-the-gloss-without-leaving-furrows'),
+      },
       {
         id: 'climb',
-        label: 'P120, then P180',
-        why: 'Levels a rough old finish; the second grit takes the furrows of the first.',
+        label: said('step.p120-then-p', { grit: 180 }),
+        why: said('step.levels-a-rough-old-finish-the'),
       },
       {
         id: 'degloss',
-        label: 'Deglosser',
-        why: 'Reaches deep profiles without dust; the coat must follow inside its window.',
+        label: said('step.deglosser'),
+        why: said('step.reaches-deep-profiles-without-dust-the'),
       },
     ],
   },
   fill: {
-    ask: 'Fill the grain',
+    ask: said('step.fill-the-grain'),
     ways: [
       {
         id: 'by-colour',
-        label: 'As the system says',
-        why: 'Pale colours draw every pore; dark ones hide them.',
+        label: said('step.as-the-system-says'),
+        why: said('step.pale-colours-draw-every-pore-dark'),
       },
       {
         id: 'always',
-        label: 'Always',
-        why: 'Glass-flat whatever the colour; costs as much as all other preparation.',
+        label: said('step.always'),
+        why: said('step.glass-flat-whatever-the-colour-costs'),
       },
-      { id: 'never', label: 'Never', why: 'The wood may show; saves the dearest part of the preparation.' },
+      { id: 'never', label: said('step.never'), why: said('step.the-wood-may-show-saves-the') },
     ],
   },
   caulk: {
-    ask: 'Caulk frame gaps',
+    ask: said('step.caulk-frame-gaps'),
     ways: [
-      { id: 'as-found', label: 'When found', why: 'Added manually where gaps show; none is planned.' },
-      { id: 'after-primer', label: 'After the first primer', why: 'Gaps show once the first primer is on.' },
-      { id: 'before-primer', label: 'Before primer', why: 'One pass of primer covers wood and caulk alike.' },
+      {
+        id: 'as-found',
+        label: said('step.when-found'),
+        why: said('step.added-manually-where-gaps-show-none'),
+      },
+      {
+        id: 'after-primer',
+        label: said('step.after-the-first-primer'),
+        why: said('step.gaps-show-once-the-first-primer'),
+      },
+      {
+        id: 'before-primer',
+        label: said('step.before-primer'),
+        why: said('step.one-pass-of-primer-covers-wood'),
+      },
     ],
   },
   joint: {
-    ask: 'Joint of a floating panel',
+    ask: said('step.joint-of-a-floating-panel'),
     ways: [
-      { id: 'free', label: 'Leave free', why: 'The panel moves with the seasons; a filled joint cracks.' },
-      { id: 'caulk', label: 'Caulk', why: 'A closed line looks finished, until the panel moves.' },
+      { id: 'free', label: said('step.leave-free'), why: said('step.the-panel-moves-with-the-seasons') },
+      { id: 'caulk', label: said('step.caulk'), why: said('step.a-closed-line-looks-finished-until') },
     ],
   },
   betweenGrit: {
-    ask: 'Grit between coats',
+    ask: said('step.grit-between-coats'),
     ways: [
-      { id: 'by-film', label: 'By the film', why: 'P320; P220 on soft paint; P400 on gloss and clear.' },
-      { id: '180', label: 'P180', why: 'Levels most, scratches most.' },
-      { id: '220', label: 'P220', why: 'Levels well under a film that flows.' },
-      { id: '320', label: 'P320', why: 'Scratches vanish under the next coat.' },
-      { id: '400', label: 'P400', why: 'For hard and glossy coats; levels little.' },
+      { id: 'by-film', label: said('step.by-the-film'), why: said('step.p320-p220-on-soft-paint-p400') },
+      { id: '180', label: 'P180', why: said('step.levels-most-scratches-most') },
+      { id: '220', label: 'P220', why: said('step.levels-well-under-a-film-that') },
+      { id: '320', label: 'P320', why: said('step.scratches-vanish-under-the-next-coat') },
+      { id: '400', label: 'P400', why: said('step.for-hard-and-glossy-coats-levels') },
     ],
   },
   smooth: {
-    ask: 'A coat that dried smooth',
+    ask: said('step.a-coat-that-dried-smooth'),
     ways: [
-      { id: 'sand', label: 'Scuff it', why: 'A fresh key and the nibs off.' },
+      { id: 'sand', label: said('step.scuff-it'), why: said('step.a-fresh-key-and-the-nibs') },
       {
         id: 'skip',
-        label: 'Coat it as it is',
-        why: 'Inside the window the next coat bonds by itself; saves a pass.',
+        label: said('step.coat-it-as-it-is'),
+        why: said('step.inside-the-window-the-next-coat'),
       },
     ],
   },
   coats: {
-    ask: 'Colour coats',
+    ask: said('step.colour-coats'),
     ways: [
-      { id: 'two-light', label: 'Two light', why: 'Less sag, sooner dry, sooner recoated.' },
+      {
+        id: 'two-light',
+        label: said('step.two-light'),
+        why: said('step.less-sag-sooner-dry-sooner-recoated'),
+      },
       {
         id: 'one-full',
-        label: 'One full wet coat',
-        why: 'Half the handling, at the thickest film of the sheet; runs and slow drying are the price.',
+        label: said('step.one-full-wet-coat'),
+        why: said('step.half-the-handling-at-the-thickest'),
       },
     ],
   },
   laying: {
-    ask: 'Loose pieces',
+    ask: said('step.loose-pieces'),
     ways: [
       {
         id: 'by-kind',
-        label: 'Hang two-sided ones',
-        why: 'Both sides in one visit where there are two; flat where there is one.',
+        label: said('step.hang-two-sided-ones'),
+        why: said('step.both-sides-in-one-visit-where'),
       },
-      { id: 'hung', label: 'Hang all', why: 'Both sides and edges at once; runs more easily.' },
-      { id: 'flat', label: 'All flat', why: 'No runs; back, flip, front: two visits and the rack.' },
+      { id: 'hung', label: said('step.hang-all'), why: said('step.both-sides-and-edges-at-once') },
+      { id: 'flat', label: said('step.all-flat-2'), why: said('step.no-runs-back-flip-front-two') },
     ],
   },
   overlap: {
-    ask: 'Overlap of strokes',
+    ask: said('step.overlap-of-strokes'),
     ways: [
-      { id: '50', label: 'Half', why: 'The evenest film.' },
-      { id: '40', label: '40 %', why: 'A sixth quicker, slight stripes.' },
-      { id: '30', label: '30 %', why: 'Quickest, stripes unless the fan is soft-edged.' },
+      { id: '50', label: said('step.half'), why: said('step.the-evenest-film') },
+      { id: '40', label: '40 %', why: said('step.a-sixth-quicker-slight-stripes') },
+      { id: '30', label: '30 %', why: said('step.quickest-stripes-unless-the-fan-is') },
     ],
   },
   hold: {
-    ask: 'Gun distance',
+    ask: said('step.gun-distance'),
     ways: [
-      { id: 'square', label: 'Perpendicular, close', why: 'Even film, least paint in the air.' },
+      {
+        id: 'square',
+        label: said('step.perpendicular-close'),
+        why: said('step.even-film-least-paint-in-the'),
+      },
       {
         id: 'far',
-        label: 'Farther, for texture',
-        why: 'A drier, softer surface; about a seventh more paint is lost.',
+        label: said('step.farther-for-texture'),
+        why: said('step.a-drier-softer-surface-about-a'),
       },
     ],
   },
   edges: {
-    ask: 'Edges and recesses',
+    ask: said('step.edges-and-recesses'),
     ways: [
-      { id: 'first', label: 'First, lightly', why: 'They are covered before the faces are wet.' },
-      { id: 'overspray', label: 'By overspray', why: 'Quicker; edges stay thin.' },
+      { id: 'first', label: said('step.first-lightly'), why: said('step.they-are-covered-before-the-faces') },
+      { id: 'overspray', label: said('step.by-overspray'), why: said('step.quicker-edges-stay-thin') },
     ],
   },
   thinning: {
@@ -159,54 +184,58 @@ export const PRACTICE = {
     ways: [
       {
         id: 'to-target',
-        label: 'To a cup time',
-        why: 'The same film whatever the batch and the weather, within the sheet.',
+        label: said('step.to-a-cup-time'),
+        why: said('step.the-same-film-whatever-the-batch'),
       },
-      { id: 'ratio', label: 'By ratio, 10 %', why: 'No cup needed; batches and cold days differ.' },
-      { id: 'none', label: 'None', why: 'The thickest dry film; needs a gun that carries it.' },
+      { id: 'ratio', label: said('step.by-ratio-10'), why: said('step.no-cup-needed-batches-and-cold') },
+      { id: 'none', label: said('step.none'), why: said('step.the-thickest-dry-film-needs-a') },
     ],
   },
   stir: {
     ask: 'Mixing',
     ways: [
-      { id: 'stir', label: 'Stir', why: 'No air in the paint.' },
-      { id: 'shake', label: 'Shake and rest', why: 'Lifts settled pigment; the bubbles need a rest.' },
+      { id: 'stir', label: said('step.stir'), why: said('step.no-air-in-the-paint') },
+      {
+        id: 'shake',
+        label: said('step.shake-and-rest'),
+        why: said('step.lifts-settled-pigment-the-bubbles-need'),
+      },
     ],
   },
   tack: {
-    ask: 'Dust removal before coating',
+    ask: said('step.dust-removal-before-coating'),
     ways: [
-      { id: 'tack', label: 'Vacuum, air, tack cloth', why: 'Least left behind.' },
-      { id: 'damp', label: 'Damp lint-free cloth', why: 'No wax at all; the cloth has to be barely damp.' },
+      { id: 'tack', label: said('step.vacuum-air-tack-cloth'), why: said('step.least-left-behind') },
+      { id: 'damp', label: said('step.damp-lint-free-cloth'), why: said('step.no-wax-at-all-the-cloth') },
     ],
   },
   cup: {
-    ask: 'Cup between coats',
+    ask: said('step.cup-between-coats'),
     ways: [
       {
         id: 'rest',
-        label: 'Sealed rest, waterborne',
-        why: 'A few hours do a sealed waterborne cup no harm.',
+        label: said('step.sealed-rest-waterborne'),
+        why: said('step.a-few-hours-do-a-sealed'),
       },
-      { id: 'clean', label: 'Clean always', why: 'A clean gun never surprises.' },
+      { id: 'clean', label: said('step.clean-always'), why: said('step.a-clean-gun-never-surprises') },
     ],
   },
   hinges: {
     ask: 'Hinges',
     ways: [
-      { id: 'off', label: 'Off', why: 'Clean edges all round.' },
+      { id: 'off', label: said('step.off'), why: said('step.clean-edges-all-round') },
       {
         id: 'on',
-        label: 'Masked, left on',
-        why: 'If they are replaced anyway; edges beside them stay thin.',
+        label: said('step.masked-left-on'),
+        why: said('step.if-they-are-replaced-anyway-edges'),
       },
     ],
   },
   afterLast: {
-    ask: 'After the last clear coat',
+    ask: said('step.after-the-last-clear-coat'),
     ways: [
-      { id: 'leave', label: 'Leave it', why: 'A film is hardest untouched.' },
-      { id: 'rub-out', label: 'Rub out', why: 'Silky to the hand, very fine and almost without pressure.' },
+      { id: 'leave', label: said('step.leave-it'), why: said('step.a-film-is-hardest-untouched') },
+      { id: 'rub-out', label: said('step.rub-out'), why: said('step.silky-to-the-hand-very-fine') },
     ],
   },
 } as const satisfies Record<string, PracticeQuestion>;

@@ -1,10 +1,11 @@
 import { type Applicator, isSprayed, type ProductSheet, type Thinning } from '../catalogue/sheet.ts';
+import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { Labour, StepDraft, Surface } from './step.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
-const SANDING = ['Dust mask and extraction while sanding.'];
-const CLEANER = ['Gloves and goggles with alkaline cleaners; never mix cleaners.'];
+const SANDING = [said('step.dust-mask-and-extraction-while-sanding')];
+const CLEANER = [said('step.gloves-and-goggles-with-alkaline-cleaners')];
 
 /** What a step is where nothing is said of it; also how steps are read that were written before these were known. */
 export const STEP_DEFAULTS = {
@@ -67,7 +68,7 @@ export function sandStep(
 ): StepDraft {
   return draft({
     key,
-    name: `Sand ${what} P${grit}`,
+    name: said('step.sand-p', { what, grit }),
     operation: 'sand',
     grit,
     labour,
@@ -82,11 +83,11 @@ export function sandStep(
 export function dustStep(key: string, part: Partial<StepDraft> = {}): StepDraft {
   return draft({
     key,
-    name: 'Dust off',
+    name: said('step.dust-off'),
     operation: 'dust',
     labour: YARDSTICKS.dust,
     waitFor: 'sand',
-    why: 'Soft vacuum, air into the corners, a light tack cloth: dust left behind becomes nibs.',
+    why: said('step.soft-vacuum-air-into-the-corners-2'),
     ...part,
   });
 }
@@ -95,11 +96,11 @@ export function dustStep(key: string, part: Partial<StepDraft> = {}): StepDraft 
 export function hangStep(): StepDraft {
   return draft({
     key: 'hang',
-    name: 'Drill and hook',
+    name: said('step.drill-and-hook'),
     operation: 'hang',
     labour: YARDSTICKS.drillAndHook,
     reach: 'hung',
-    why: 'Two hooks in an edge that the fitted door hides; drilled before dusting.',
+    why: said('step.two-hooks-in-an-edge-that'),
   });
 }
 
@@ -131,10 +132,10 @@ export function chooseApplicator(
   const byHand = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
   const applicator = byHand ?? sheet.applicators[0] ?? 'brush';
   if (obstacle === null)
-    return { applicator, reason: `The sheet does not list the ${setting.wanted} for this product.` };
+    return { applicator, reason: said('step.the-sheet-does-not-list-the', { wanted: setting.wanted }) };
   const how = isSprayed(applicator)
-    ? 'Sprayed, since its sheet lists nothing else, though'
-    : `${applicator === 'roller' ? 'Rolled' : 'Brushed'}, not sprayed:`;
+    ? said('step.sprayed-since-its-sheet-lists-nothing')
+    : said('step.not-sprayed', { is: applicator === 'roller' });
   return { applicator, reason: `${how} ${obstacle}` };
 }
 
@@ -157,8 +158,7 @@ export function placeAndLabourOf(applicator: Applicator): Pick<StepDraft, 'place
 }
 
 /** The sentence that a step carries when it is not laid on as it was wished. */
-const OTHERWISE =
-  / (?:(?:Rolled|Brushed), not sprayed: [^.]*\.|Sprayed, since its sheet [^.]*\.|The sheet does not list the [^.]*\.)$/;
+const OTHERWISE = / ⟦step\.(?:not-sprayed|sprayed-since|the-sheet-does-not-list)[^⟧]*⟧(?: ⟦[^⟧]*⟧)?$/;
 
 /** A step laid on with another applicator by hand: its place and labour follow, and it no longer says why it was not that. */
 export function laidOnBy(
@@ -226,28 +226,28 @@ export function closingSteps(): StepDraft[] {
   return [
     draft({
       key: 'inspect',
-      name: 'Final look-over',
+      name: said('step.final-look-over'),
       operation: 'inspect',
       labour: YARDSTICKS.inspect,
       waitFor: 'handle',
-      why: 'At arm’s length in room light; a fault found here is cheaper than one found in the client’s room.',
+      why: said('step.at-arms-length-in-room-light'),
     }),
     draft({
       key: 'pack',
-      name: 'Pack',
+      name: said('step.pack'),
       operation: 'pack',
       labour: YARDSTICKS.pack,
       waitFor: 'pack',
-      why: 'Foam between the pieces, never face to face early: a soft film prints.',
+      why: said('step.foam-between-the-pieces-never-face'),
     }),
     draft({
       key: 'refit',
-      name: 'Refit',
+      name: said('step.refit'),
       operation: 'refit',
       labour: YARDSTICKS.refit,
       waitFor: 'refit',
       place: 'room',
-      why: 'By tag, one opening after another; hinges adjusted, bumpers on.',
+      why: said('step.by-tag-one-opening-after-another'),
     }),
   ];
 }

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../test/expect.ts';
 import { codes, contextOf } from '../../test/ruleContext.ts';
 import { GENERIC_PRODUCTS, isSprayed } from '../catalogue/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';

@@ -5,6 +5,7 @@ import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Substrate } from '../catalogue/substrates.ts';
 import type { Supply } from '../catalogue/supplies.ts';
 import type { Verdict } from '../pieces/model.ts';
+import { said } from '../said/index.ts';
 import { applyPractice } from './applyPractice.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import { does } from './operations.ts';
@@ -66,13 +67,10 @@ const STAIN_KEY = 'wiping-stain';
 /** Why a product cannot be sprayed in a place, as the end of a sentence, or null when it can. */
 export function sprayObstacle(sheet: ProductSheet, shop: Booth, isOnSite: boolean): string | null {
   // Whoever wants to spray there has said so; only solvent mist is out of the question in a room that people live in.
-  if (isOnSite)
-    return sheet.base === 'water'
-      ? null
-      : 'mist of solvent burns, and the client’s room has no booth rated for it.';
-  if (!shop.hasBooth) return 'the shop has no booth.';
+  if (isOnSite) return sheet.base === 'water' ? null : said('step.mist-of-solvent-burns-and-the');
+  if (!shop.hasBooth) return said('step.the-shop-has-no-booth');
   if (sheet.base !== 'water' && !shop.boothRatedForSolvent) {
-    return 'the booth is rated for waterborne products only.';
+    return said('step.the-booth-is-rated-for-waterborne');
   }
   return null;
 }
@@ -99,7 +97,7 @@ export function unfoldSystem(input: UnfoldInput): Outcome<StepDraft[]> {
   };
   const verdicts = input.verdicts ?? [];
   if (missing.length > 0)
-    return failure(`The stores have no product “${missing.join('”, “')}”. Add it or choose another.`);
+    return failure(said('step.the-stores-have-no-product-add', { missing: missing.join('”, “') }));
   const bare = input.ground ? bareStock(input.ground) : null;
   const replacement = input.ground?.survey.replacementStock ?? 'MDF';
   const context: SystemContext = {

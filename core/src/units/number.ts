@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
+import { said } from '../said/index.ts';
 
 /** Fractions that are one character. */
 const VULGAR: Readonly<Record<string, string>> = {
@@ -129,21 +130,22 @@ export function parseDecimal(input: string, options: DecimalOptions = {}): Outco
   if (suffix) text = text.slice(0, -suffix.length).trim();
   const fits = (value: number) => (min === undefined || value >= min) && (max === undefined || value <= max);
   const value = fitting(readingsOf(text), fits);
-  if (value === null) return failure(`“${input.trim()}” is not ${what}. Try ${example}.`);
+  if (value === null) return failure(said('unit.is-not-try', { trim: input.trim(), what, example }));
   if (typeof value === 'object')
     return failure(askWords(input, value.ask.map(plainDecimal) as [string, string]));
   const signed = sign === '-' ? -value : value;
-  if (isWhole && !Number.isInteger(signed)) return failure(`“${input.trim()}” is not a whole number.`);
+  if (isWhole && !Number.isInteger(signed))
+    return failure(said('unit.is-not-a-whole-number', { trim: input.trim() }));
   if (min !== undefined && signed < min)
-    return failure(`${capital(what)} must be at least ${plainDecimal(min)}.`);
+    return failure(said('unit.must-be-at-least', { what: capital(what), min: plainDecimal(min) }));
   if (max !== undefined && signed > max)
-    return failure(`${capital(what)} must be at most ${plainDecimal(max)}.`);
+    return failure(said('unit.must-be-at-most', { what: capital(what), max: plainDecimal(max) }));
   return success(signed);
 }
 
 /** The question that two readings of one text put; both are written so that they can be typed. */
 export function askWords(input: string, [first, second]: [string, string]): string {
-  return `“${input.trim()}” could be ${first} or ${second}. Type ${first} or ${second}.`;
+  return said('unit.could-be-or-type-or', { trim: input.trim(), first, second });
 }
 
 /** `a humidity` at the start of a sentence, without its article: `Humidity`. */

@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
+import { said } from '../said/index.ts';
 import { askWords, fitting, NUMBER_PATTERN, plainDecimal, plainText, readingsOf } from './number.ts';
 
 /** A unit: how many of the base unit it is, and what is taken off first (°F). */
@@ -131,16 +132,20 @@ export function parseQuantity(
   options: QuantityOptions = {},
 ): Outcome<number> {
   const { bareUnit = kind.bare, rangeEnd, decimals = kind.decimals, believable = kind.believable } = options;
-  const unreadable = failure<number>(`“${input.trim()}” is not ${kind.what}. Try ${kind.example}.`);
+  const unreadable = failure<number>(
+    said('unit.is-not-try', { trim: input.trim(), what: kind.what, example: kind.example }),
+  );
   let text = plainText(input).replace(/^(?:ca\.?|approx\.?|about|~) ?/, '');
-  if (text === '') return failure(`Enter ${kind.what}, for example ${kind.example}.`);
+  if (text === '') return failure(said('unit.enter-for-example', { what: kind.what, example: kind.example }));
   const sign = kind.isSigned && /^[-+]/.test(text) ? text.charAt(0) : '';
   if (sign) text = text.slice(1).trim();
   // Twelve digits first: 23 5/8" is 600.075 mm, which binary fractions hold as a little less.
   const rounded = (value: number) =>
     success(Math.round(Number((value * 10 ** decimals).toPrecision(12))) / 10 ** decimals);
   if (kind.needsUnitOnFraction && /^(?:\d+[ -])?\d+\/\d+$/.test(text))
-    return failure(`Type the unit with “${input.trim()}”, for example ${kind.example}.`);
+    return failure(
+      said('unit.type-the-unit-with-for-example', { trim: input.trim(), example: kind.example }),
+    );
   const read = readParts(text, kind, bareUnit, believable);
   if (typeof read === 'number') {
     // A minus belongs to what was typed, before degrees are taken off.
@@ -162,7 +167,7 @@ export function parseQuantity(
     const hasUnit = /[a-zµ°"'%]\.?$/.test(range[0]);
     const low = readParts(hasUnit ? range[0] : `${range[0]}${unit}`, kind, bareUnit, believable);
     if (typeof low === 'number' && typeof high === 'number') {
-      if (!rangeEnd) return failure(`“${input.trim()}” is a range. Type the one value that counts here.`);
+      if (!rangeEnd) return failure(said('unit.is-a-range-type-the-one', { trim: input.trim() }));
       return rounded(rangeEnd === 'low' ? Math.min(low, high) : Math.max(low, high));
     }
   }

@@ -2,39 +2,40 @@ export { speak, speakAll } from './speak.ts';
 export { spelt } from './spelling.ts';
 export * from './voice.ts';
 
-import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
+import type { LogAction } from '../jobs/actions.ts';
 import type { CoatSide } from '../pieces/area.ts';
+import { said } from '../said/index.ts';
 import type { ClockKind } from '../systems/step.ts';
 
 /** What a film has to be before a step may touch it; empty where nothing is waited for. */
 export const CLOCK_WORDS: Record<ClockKind, string> = {
   none: '',
-  sand: 'dry to sand',
-  recoat: 'ready for the next coat',
-  handle: 'dry to handle',
-  pack: 'dry to pack',
-  refit: 'ready to refit',
+  sand: said('word.dry-to-sand'),
+  recoat: said('word.ready-to-recoat'),
+  handle: said('word.dry-to-handle'),
+  pack: said('word.dry-to-pack'),
+  refit: said('word.ready-to-refit'),
 };
 
 type Place = 'bench' | 'booth' | 'rail' | 'rack' | 'room';
 /** A place by its name, and where somebody is who works there or something that dries there. */
 export const PLACE_WORDS: Record<Place, { name: string; at: string }> = {
-  bench: { name: 'Bench', at: 'at the bench' },
-  booth: { name: 'Booth', at: 'in the booth' },
-  rail: { name: 'Rail', at: 'on the rail' },
-  rack: { name: 'Rack', at: 'on the rack' },
-  room: { name: 'Client’s room', at: 'in the client’s room' },
+  bench: { name: said('word.bench'), at: said('word.at-the-bench') },
+  booth: { name: said('word.booth'), at: said('word.in-the-booth') },
+  rail: { name: said('word.rail'), at: said('word.on-the-rail') },
+  rack: { name: said('word.rack'), at: said('word.on-the-rack') },
+  room: { name: said('word.room'), at: said('word.in-the-room') },
 };
 
 /** What was done at a step, as the log and the floor name it. */
 export function actionWords(action: LogAction, stepName: string): string {
-  return LOG_ACTION_TRAITS[action].prefix + stepName;
+  return action === 'do' ? stepName : said(`job.${action}`, { step: stepName });
 }
 
 /** Which side of the pieces a visit was for, behind its name; empty for all of them. */
 export const SIDE_WORDS: Record<CoatSide, string> = {
   all: '',
-  front: ', fronts',
-  back: ', backs',
-  edges: ', edges',
+  front: said('word.fronts'),
+  back: said('word.backs'),
+  edges: said('word.edges'),
 };

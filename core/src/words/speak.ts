@@ -50,11 +50,18 @@ export function speak(text: string, voice: Voice): string {
     .join('');
 }
 
-/** Speaks every text in a value, however deep; keys stay. */
+/** Speaks every text in a value, however deep; keys stay, and so does a value in which nothing is said by code. */
 export function speakAll<T>(value: T, voice: Voice): T {
   if (typeof value === 'string') return speak(value, voice) as T;
-  if (Array.isArray(value)) return value.map((one) => speakAll(one, voice)) as T;
+  if (Array.isArray(value)) {
+    const spoken = value.map((one) => speakAll(one, voice));
+    return (spoken.some((one, at) => one !== value[at]) ? spoken : value) as T;
+  }
+  if (value instanceof Set) return new Set([...value].map((one) => speakAll(one, voice))) as T;
   if (value === null || typeof value !== 'object' || Object.getPrototypeOf(value) !== Object.prototype)
     return value;
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, speakAll(one, voice)])) as T;
+  const entries = Object.entries(value).map(([key, one]) => [key, one, speakAll(one, voice)] as const);
+  return entries.some(([, before, after]) => before !== after)
+    ? (Object.fromEntries(entries.map(([key, , after]) => [key, after])) as T)
+    : value;
 }

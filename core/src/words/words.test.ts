@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../test/expect.ts';
 import { CLOCK_KINDS } from '../systems/index.ts';
 import { actionWords, CLOCK_WORDS, PLACE_WORDS, SIDE_WORDS } from './index.ts';
 
@@ -13,7 +14,7 @@ describe('words of the trade', () => {
   it('name a place alone and inside a sentence', () => {
     for (const { name, at } of Object.values(PLACE_WORDS)) {
       expect(name).toMatch(/^[A-Z]/);
-      expect(at.toLowerCase()).toContain(name.toLowerCase());
+      expect(words(at).toLowerCase()).toContain(words(name).toLowerCase());
     }
   });
 

@@ -206,7 +206,8 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   });
 
   router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {
-    const { shopId } = routes.begin(request, response, 'calendarFile').call.member;
+    const { member } = routes.begin(request, response, 'calendarFile').call;
+    const { shopId } = member;
     const dossier = await load(shopId, request.params.jobId);
     if (!dossier.plan)
       throw new ApiError('no-plan', 'There is no plan to take away yet. Plan the job under Days first.');
@@ -216,6 +217,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       jobName: dossier.job.name,
       people,
       pieces: dossier.pieces,
+      voice: await voiceFor(member),
     });
     sendFile(response, `${dossier.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
   });

@@ -82,7 +82,7 @@ function Who({ session }: { session: Session }) {
         >
           {member.name}
           {member.role !== 'owner' && (
-            <span className="font-normal text-quiet"> {ROLE_WORDS[member.role].name.toLowerCase()}</span>
+            <span className="font-normal text-quiet lowercase"> {ROLE_WORDS[member.role].name}</span>
           )}
         </NavLink>
       )}

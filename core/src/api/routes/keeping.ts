@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NewPasswordSchema, SignInNameSchema } from '../../people/index.ts';
+import { said } from '../../said/index.ts';
 import { DEFAULT_SHOP_SETTINGS, ShopSettingsSchema } from '../../shop/index.ts';
 import { SessionSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -14,7 +15,11 @@ import { route, uuidParams } from '../shapes/route.ts';
 import { ShopNameSchema, TimeZoneSchema } from '../shapes/shop.ts';
 
 const Links = z.object({ links: z.array(ClientLinkRowSchema) });
-const SetupCode = z.string({ error: 'Enter the code.' }).trim().min(1, 'Enter the code.').max(40);
+const SetupCode = z
+  .string({ error: said('call.enter-the-code') })
+  .trim()
+  .min(1, said('call.enter-the-code'))
+  .max(40);
 
 /** What makes a shop: its name and place, how it works, who owns it. */
 export const NewShopSchema = z.object({
@@ -70,9 +75,9 @@ export const keepingRoutes = {
     params: uuidParams('jobId'),
     body: z.object({
       days: z
-        .int({ error: 'Write a whole number of days, such as 60.' })
-        .min(1, 'A link holds at least a day.')
-        .max(730, 'A link holds at most 730 days.'),
+        .int({ error: said('call.write-a-whole-number-of-days') })
+        .min(1, said('call.a-link-holds-at-least-a'))
+        .max(730, said('call.a-link-holds-at-most-730')),
     }),
     response: Links.extend({ token: z.string() }),
     status: 201,

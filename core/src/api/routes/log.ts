@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LogEntrySchema, NewLogEntrySchema } from '../../jobs/index.ts';
+import { said } from '../../said/index.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
 
@@ -9,7 +10,7 @@ export const logRoutes = {
     params: uuidParams('jobId'),
     body: NewLogEntrySchema.refine((entry) => !entry.isWithdrawal || entry.correctsId !== null, {
       path: ['correctsId'],
-      message: 'A withdrawal must name the entry it takes back.',
+      message: said('call.a-withdrawal-must-name-the-entry'),
     }),
     response: z.object({ entry: LogEntrySchema, wasKnown: z.boolean() }),
   }),

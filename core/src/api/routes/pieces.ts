@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PieceSchema } from '../../pieces/index.ts';
+import { said } from '../../said/index.ts';
 import { PieceRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
@@ -12,7 +13,7 @@ export const piecesRoutes = {
   addPieces: route(PATHS.addPieces, {
     summary: 'Add pieces, all or none; repeating the call adds nothing twice',
     params: uuidParams('jobId'),
-    body: z.object({ pieces: z.array(PieceSchema).min(1, 'Send at least one piece.').max(2000) }),
+    body: z.object({ pieces: z.array(PieceSchema).min(1, said('call.send-at-least-one-piece')).max(2000) }),
     response: z.object({ pieces: z.array(PieceRowSchema) }),
     status: 201,
   }),
@@ -20,7 +21,9 @@ export const piecesRoutes = {
   changePieces: route(PATHS.changePieces, {
     summary: 'Change pieces that are still as they were seen, all or none',
     params: uuidParams('jobId'),
-    body: z.object({ changes: z.array(PieceChangeSchema).min(1, 'Send at least one piece.').max(2000) }),
+    body: z.object({
+      changes: z.array(PieceChangeSchema).min(1, said('call.send-at-least-one-piece')).max(2000),
+    }),
     response: z.object({ pieces: z.array(PieceRowSchema) }),
   }),
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NewPasswordSchema, PinSchema } from '../../people/index.ts';
+import { said } from '../../said/index.ts';
 import { UnitPrefsSchema } from '../../units/index.ts';
 import { SessionSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -7,8 +8,8 @@ import { SessionRowSchema } from '../shapes/people.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
 
 const SignIn = z.object({
-  signIn: z.string().trim().min(1, 'Enter your name.').max(80),
-  password: z.string().min(1, 'Enter your password.').max(200),
+  signIn: z.string().trim().min(1, said('call.enter-your-name')).max(80),
+  password: z.string().min(1, said('call.enter-your-password')).max(200),
 });
 
 const Sessions = z.object({ sessions: z.array(SessionRowSchema) });
@@ -38,7 +39,7 @@ export const sessionRoutes = {
 
   pinSignIn: route(PATHS.pinSignIn, {
     summary: 'Sign in on a tablet of the shop with a PIN',
-    body: z.object({ memberId: z.uuid(), pin: z.string().regex(/^\d{4,6}$/, 'A PIN is 4 to 6 digits.') }),
+    body: z.object({ memberId: z.uuid(), pin: z.string().regex(/^\d{4,6}$/, said('call.a-pin-is-4-to-6')) }),
     response: SessionSchema,
   }),
 
@@ -50,14 +51,14 @@ export const sessionRoutes = {
 
   confirmPassword: route(PATHS.confirmPassword, {
     summary: 'Give the password again, for calls that ask for it',
-    body: z.object({ password: z.string().min(1, 'Enter your password.').max(200) }),
+    body: z.object({ password: z.string().min(1, said('call.enter-your-password')).max(200) }),
     response: SessionSchema,
   }),
 
   changePassword: route(PATHS.changePassword, {
     summary: 'Change one’s password; every other session ends',
     body: z.object({
-      current: z.string().min(1, 'Enter the password you have now.').max(200),
+      current: z.string().min(1, said('call.enter-the-password-you-have-now')).max(200),
       password: NewPasswordSchema,
     }),
     response: Done,

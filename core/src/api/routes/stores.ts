@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ShopLayerSchema, SupplyEntrySchema, SupplySchema } from '../../catalogue/index.ts';
+import { said } from '../../said/index.ts';
 import { LayerRowSchema, SupplyRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { Done, route, uuidParams } from '../shapes/route.ts';
@@ -22,7 +23,7 @@ export const storesRoutes = {
   addLayer: route(PATHS.addLayer, {
     summary: 'Answer what may lie over what, by judgement or by a test piece; repeating the call writes once',
     body: ShopLayerSchema.refine(({ answer, test }) => test === null || test.held === (answer !== 'no'), {
-      message: 'A test piece that held says yes, one that did not says no.',
+      message: said('call.a-test-piece-that-held-says'),
       path: ['answer'],
     }),
     response: LayerRowSchema,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ZoneSpecSchema } from '../../jobs/index.ts';
+import { said } from '../../said/index.ts';
 import { StepDraftSchema } from '../../systems/index.ts';
 import { NewZoneSchema, ZoneRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -26,7 +27,7 @@ export const zonesRoutes = {
     params: uuidParams('zoneId'),
     body: z.object({
       version: z.int(),
-      steps: z.array(StepDraftSchema).min(1, 'A sequence has at least one step.').max(150),
+      steps: z.array(StepDraftSchema).min(1, said('call.a-sequence-has-at-least-one')).max(150),
     }),
     response: ZoneRowSchema,
   }),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { said } from '../../said/index.ts';
 
 const METHODS = { GET: 'get', POST: 'post', PUT: 'put', PATCH: 'patch', DELETE: 'delete' } as const;
 type Verb = keyof typeof METHODS;
@@ -52,7 +53,7 @@ export function route<
 /** Parameters of a path, each a UUID. */
 export function uuidParams<K extends string>(...names: K[]) {
   return z.object(
-    Object.fromEntries(names.map((name) => [name, z.uuid({ error: 'Page not found.' })])) as Record<
+    Object.fromEntries(names.map((name) => [name, z.uuid({ error: said('call.page-not-found') })])) as Record<
       K,
       z.ZodUUID
     >,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { nameField } from '../../fields/index.ts';
+import { said } from '../../said/index.ts';
 
 export const ShopNameSchema = nameField('shop-name', 120);
 
@@ -10,4 +11,4 @@ export const TimeZoneSchema = z.string().refine((zone) => {
   } catch {
     return false;
   }
-}, 'This is no time zone of the IANA list, such as Europe/London.');
+}, said('call.this-is-no-time-zone-of'));

@@ -1,3 +1,4 @@
+import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { changeMinutes, type GunUse } from '../problem/guns.ts';
 import {
@@ -76,12 +77,14 @@ function checkPresence(problem: PlanProblem, plan: Plan): Violation[] {
   const wanted = new Set(problem.loads.flatMap((load) => load.ops.map(({ id }) => id)));
   const violations: Violation[] = [];
   for (const id of wanted) {
-    if (!seen.has(id)) violations.push({ code: 'missing', opId: id, message: 'is not in the plan' });
+    if (!seen.has(id))
+      violations.push({ code: 'missing', opId: id, message: said('plan.is-not-in-the-plan') });
   }
   for (const [id, count] of seen) {
-    if (count > 1) violations.push({ code: 'twice', opId: id, message: `is planned ${count} times` });
+    if (count > 1)
+      violations.push({ code: 'twice', opId: id, message: said('plan.is-planned-times', { count }) });
     if (!wanted.has(id) && !wanted.has(id.split('#')[0] ?? '')) {
-      violations.push({ code: 'unknown', opId: id, message: 'was never asked for' });
+      violations.push({ code: 'unknown', opId: id, message: said('plan.was-never-asked-for') });
     }
   }
   return violations;
@@ -91,32 +94,38 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   const { op, segments } = item;
   const violations: Violation[] = [];
   const add = (code: Violation['code'], message: string) => violations.push({ code, opId: op.id, message });
-  if (item.start < problem.now) add('past', `starts ${problem.now - item.start} min before now`);
+  if (item.start < problem.now)
+    add('past', said('plan.starts-min-before-now', { now: problem.now - item.start }));
   const person = problem.people.find(({ id }) => id === item.personId);
-  if (!person) add('person', `has nobody called ${item.personId}`);
-  else if (!mayDo(person, op)) add('person', `is given to ${person.name}, who may not do it`);
+  if (!person) add('person', said('plan.has-nobody-called', { personId: item.personId }));
+  else if (!mayDo(person, op)) add('person', said('plan.is-given-to-who-may-not', { name: person.name }));
   for (const air of op.badAir ?? [])
     if (item.start < air.end && item.end > air.start)
-      add('air', `is laid on in air that is not fit: ${air.why}`);
-  if (op.isWet && segments.length !== 1) add('cut', `is wet work cut into ${segments.length} parts`);
+      add('air', said('plan.is-laid-on-in-air-that', { why: air.why }));
+  if (op.isWet && segments.length !== 1)
+    add('cut', said('plan.is-wet-work-cut-into-parts', { length: segments.length }));
   let pieces = 0;
   let minutes = 0;
   for (const segment of segments) {
     pieces += segment.pieces;
     minutes += segment.end - segment.start;
     const isInHours = person?.work.some(({ start, end }) => start <= segment.start && segment.end <= end);
-    if (!isInHours) add('calendar', `works ${segment.start}–${segment.end} outside working hours`);
+    if (!isInHours)
+      add('calendar', said('plan.works-outside-working-hours', { start: segment.start, end: segment.end }));
     if (segment.end - segment.start + 1e-6 < segment.pieces * op.perPieceMin) {
-      add('work', `does ${segment.pieces} pieces in ${segment.end - segment.start} min`);
+      add(
+        'work',
+        said('plan.does-pieces-in-min', { pieces: segment.pieces, end: segment.end - segment.start }),
+      );
     }
   }
   if (pieces !== op.pieceIds.length) add('work', `covers ${pieces} of ${op.pieceIds.length} pieces`);
   const least = op.setupMin + op.cleanupMin + op.perPieceMin * op.pieceIds.length;
-  if (minutes + 1e-6 < least) add('work', `takes ${minutes} min where ${least} are needed`);
+  if (minutes + 1e-6 < least) add('work', said('plan.takes-min-where-are-needed', { minutes, least }));
   if (segments[0]?.start !== item.start || segments.at(-1)?.end !== item.end)
-    add('work', 'start and end differ from its parts');
+    add('work', said('plan.start-and-end-differ-from-its'));
   if (op.hold && (item.holdUntil === null || item.holdUntil < item.end + op.hold.minutes)) {
-    add('hold', 'leaves its place before it is dry to handle');
+    add('hold', said('plan.leaves-its-place-before-it-is'));
   }
   return violations;
 }
@@ -125,7 +134,9 @@ function checkPins(plan: Plan, pins: ReadonlyMap<string, Minute>): Violation[] {
   return plan.ops.flatMap(({ op, personId, start }) => {
     const at = pins.get(op.id);
     if (at === undefined || personId === null || at === start) return [];
-    return [{ code: 'pin' as const, opId: op.id, message: `was pinned to ${at} and starts at ${start}` }];
+    return [
+      { code: 'pin' as const, opId: op.id, message: said('plan.was-pinned-to-and-starts-at', { at, start }) },
+    ];
   });
 }
 
@@ -147,10 +158,10 @@ function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
           asked.get(other.op.id)?.shareKey === wanted.shareKey,
       );
     if (op.perPieceMin !== wanted.perPieceMin || op.pieceIds.length !== wanted.pieceIds.length)
-      return [{ code: 'work', opId: op.id, message: 'is not the work that was asked for' }];
+      return [{ code: 'work', opId: op.id, message: said('plan.is-not-the-work-that-was') }];
     return isWhole || isJoined()
       ? []
-      : [{ code: 'session', opId: op.id, message: 'has no set-up, and goes on from nothing' }];
+      : [{ code: 'session', opId: op.id, message: said('plan.has-no-set-up-and-goes') }];
   });
 }
 
@@ -168,12 +179,11 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
   const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
   for (const { op, personId, start, end } of ops) {
     if (personId === null || !asked.get(op.id)?.paint) continue;
-    if (!op.gun) add(op.id, 'sprays, and has no gun');
+    if (!op.gun) add(op.id, said('plan.sprays-and-has-no-gun'));
     else if (op.gun.number >= Math.max(1, guns.counts[op.gun.applicator] ?? 1))
-      add(op.id, `has gun ${op.gun.number}, which the shop has not`);
+      add(op.id, said('plan.has-gun-which-the-shop-has', { number: op.gun.number }));
     else note(op.gun, start, end, op.id);
-    if (op.gun && op.setupMin < op.gun.changeMin)
-      add(op.id, 'has no time for the change-over it is said to have');
+    if (op.gun && op.setupMin < op.gun.changeMin) add(op.id, said('plan.has-no-time-for-the-change'));
   }
   for (const uses of through.values()) {
     uses.sort((a, b) => a.start - b.start);
@@ -181,10 +191,10 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
       const before = uses[index - 1];
       if (!before || (opId === null && before.opId === null)) return;
       const name = opId ?? before.opId ?? '';
-      if (before.end > start) add(name, 'has a gun that is in use');
+      if (before.end > start) add(name, said('plan.has-a-gun-that-is-in'));
       const minutes = changeMinutes(before.gun, gun, guns.change);
       if (minutes > gun.changeMin)
-        add(name, `leaves ${gun.changeMin} of ${minutes} min to change the gun over`);
+        add(name, said('plan.leaves-of-min-to-change-the', { changeMin: gun.changeMin, minutes }));
     });
   }
   return violations;
@@ -213,7 +223,7 @@ function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
       violations.push({
         code: 'person',
         opId: span.id,
-        message: `overlaps ${latest.id} for the same person`,
+        message: said('plan.overlaps-for-the-same-person', { id: latest.id }),
       });
     }
     if (latest === null || latest.personId !== span.personId || span.end > latest.end) latest = span;
@@ -232,9 +242,10 @@ function checkBegins({ loads }: PlanProblem, { ops }: Plan): Violation[] {
       if (op.loadId !== id || personId === null) continue;
       const add = (code: Violation['code'], message: string) =>
         violations.push({ code, opId: op.id, message });
-      if (start < from) add('delivery', `starts ${from - start} min before its pieces are here`);
+      if (start < from)
+        add('delivery', said('plan.starts-min-before-its-pieces-are', { from: from - start }));
       if (start < through)
-        add('section', `starts ${through - start} min before what it is to follow is through`);
+        add('section', said('plan.starts-min-before-what-it-is', { through: through - start }));
     }
   }
   return violations;
@@ -261,7 +272,11 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
       const before = line[back];
       if (!before) continue;
       if (before.end > start)
-        violations.push({ code: 'order', opId: op.id, message: `starts before ${before.op.id} ends` });
+        violations.push({
+          code: 'order',
+          opId: op.id,
+          message: said('plan.starts-before-ends', { id: before.op.id }),
+        });
       const isOtherSide = op.waitFor === 'recoat' && before.op.stepId === op.stepId;
       if (before.op.lags && op.waitFor !== 'none' && !isOtherSide) {
         const open = before.end + before.op.lags[op.waitFor];
@@ -269,7 +284,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
           violations.push({
             code: 'clock',
             opId: op.id,
-            message: `starts ${open - start} min too early for ${op.waitFor}`,
+            message: said('plan.starts-min-too-early-for', { open: open - start, waitFor: op.waitFor }),
           });
         }
       }
@@ -279,7 +294,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
           violations.push({
             code: 'window',
             opId: op.id,
-            message: `starts after the window of ${before.op.id} shut`,
+            message: said('plan.starts-after-the-window-of-shut', { id: before.op.id }),
           });
         }
       }
@@ -289,7 +304,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
       violations.push({
         code: 'dust',
         opId: op.id,
-        message: 'is coated on dust that settled for more than a day',
+        message: said('plan.is-coated-on-dust-that-settled'),
       });
     }
   });
@@ -355,5 +370,11 @@ function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
 function checkHandOver(problem: PlanProblem, plan: Plan): Violation[] {
   const last = plan.ops.reduce((latest, { end }) => Math.max(latest, end), problem.now);
   if (plan.handOver === last) return [];
-  return [{ code: 'hand-over', opId: '', message: `says ${plan.handOver}, but the last work ends ${last}` }];
+  return [
+    {
+      code: 'hand-over',
+      opId: '',
+      message: said('plan.says-but-the-last-work-ends', { handOver: plan.handOver, last }),
+    },
+  ];
 }

@@ -1,4 +1,5 @@
 import { countWhile } from '../../base/ordered.ts';
+import { said } from '../../said/index.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { bindingClock } from '../problem/clocks.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from '../problem/model.ts';
@@ -165,7 +166,7 @@ function firstAfter(ordered: readonly Minute[], at: Minute): number {
 function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] {
   const here = context.problem.people.filter((person) => spanAt(person.work, at) !== undefined);
   const working = here.filter((person) => mayDo(person, item.op));
-  if (working.length === 0) return { kind: 'people', by: ['whoever may do it is off'] };
+  if (working.length === 0) return { kind: 'people', by: [said('plan.whoever-may-do-it-is-off')] };
   const air = badAirIn(item.op, { start: at, end: at + item.end - item.start });
   if (air) return { kind: 'air', why: air.why };
   const blocked = blockedBy(context, item, at);

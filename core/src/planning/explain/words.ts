@@ -1,3 +1,4 @@
+import { said } from '../../said/index.ts';
 import { formatDuration } from '../../units/duration.ts';
 import { CLOCK_WORDS } from '../../words/index.ts';
 import type { Wait } from '../problem/model.ts';
@@ -14,21 +15,21 @@ export interface WaitNames {
 export function waitWords({ why }: Wait, names: WaitNames): string {
   switch (why.kind) {
     case 'clock':
-      return `Drying: ${names.op(why.opId)} must be ${CLOCK_WORDS[why.clock]}.`;
+      return said('plan.drying-must-be', { op: names.op(why.opId), value: CLOCK_WORDS[why.clock] });
     case 'resource':
-      return `${names.place(why.resourceId)} taken by ${why.by}.`;
+      return said('plan.taken-by', { place: names.place(why.resourceId), by: why.by });
     case 'people':
-      return `Everyone is busy: ${[...new Set(why.by)].join('; ')}.`;
+      return said('plan.everyone-is-busy', { value: [...new Set(why.by)].join('; ') });
     case 'closed':
-      return 'The shop is closed.';
+      return said('plan.the-shop-is-closed');
     case 'delivery':
-      return 'The new pieces are not here yet.';
+      return said('plan.the-new-pieces-are-not-here');
     case 'section':
-      return `The room is worked on zone by zone, and this one follows: ${why.by}.`;
+      return said('plan.the-room-is-worked-on-zone', { by: why.by });
     case 'air':
-      return `Forecast conditions are outside the sheet limits: ${why.why}`;
+      return said('plan.forecast-conditions-are-outside-the-sheet', { why: why.why });
     case 'too-long':
-      return `No free stretch is long enough for ${formatDuration(why.minutes)} in one go.`;
+      return said('plan.no-free-stretch-is-long-enough', { minutes: formatDuration(why.minutes) });
   }
 }
 

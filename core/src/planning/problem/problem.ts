@@ -1,7 +1,8 @@
 import { failure, type Outcome, success } from '../../base/outcome.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
-import { type Piece, pieceKindWords } from '../../pieces/index.ts';
+import type { Piece } from '../../pieces/index.ts';
+import { said } from '../../said/index.ts';
 import { longestStretch, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
@@ -35,8 +36,10 @@ export const ROOM_CAPACITY = 100;
 export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   const counts = new Map<Piece['kind'], number>();
   for (const { kind } of pieces) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  const parts = [...counts].map(([kind, count]) => `${count} ${pieceKindWords(kind, count)}`);
-  return parts.length < 2 ? (parts[0] ?? 'nothing') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+  const parts = [...counts].map(([kind, count]) => said('word.pieces-of-kind', { kind, count }));
+  const last = parts.at(-1);
+  if (last === undefined) return said('word.nothing');
+  return parts.length < 2 ? last : said('word.and', { before: parts.slice(0, -1).join(', '), last });
 }
 
 const isReplaced = ({ verdict }: Piece) => verdict === 'replace';
@@ -111,13 +114,13 @@ export function buildProblem(
   keep: KeepLoads = 'started',
 ): Outcome<PlanProblem> {
   const { now, horizon, people } = span;
-  if (input.pieces.length === 0) return failure('The job has no pieces yet: add them under Pieces.');
+  if (input.pieces.length === 0) return failure(said('plan.the-job-has-no-pieces-yet'));
   const unset = input.zones.filter(
     (zone) => zone.systemId === null && input.pieces.some((piece) => piece.zoneId === zone.id),
   );
   if (unset.length > 0) {
     return failure(
-      `Choose a finishing system for ${unset.map(({ name }) => name).join(', ')} under Sequence.`,
+      said('plan.choose-a-finishing-system-for-under', { unset: unset.map(({ name }) => name).join(', ') }),
     );
   }
   const log = effectiveLog(input.log);
@@ -131,7 +134,7 @@ export function buildProblem(
       const from = ops.some(({ done }) => done)
         ? now
         : Math.max(...batch.pieces.map(({ id }) => deliveries.get(id) ?? now));
-      const label = `${zone.name}: ${piecesInWords(batch.pieces)}`;
+      const label = said('word.load', { zone: zone.name, pieces: piecesInWords(batch.pieces) });
       return {
         id: loadId,
         zoneId: zone.id,
@@ -149,11 +152,11 @@ export function buildProblem(
     horizon,
     people: [...people],
     resources: [
-      { id: 'booth', name: 'Booth', capacity: settings.hasBooth ? 1 : 0 },
-      { id: 'bench', name: 'Bench', capacity: settings.benches },
-      { id: 'rail', name: 'Rail', capacity: settings.railLengthMm },
-      { id: 'rack', name: 'Rack', capacity: settings.rackSlots },
-      { id: 'room', name: 'Room', capacity: ROOM_CAPACITY },
+      { id: 'booth', name: said('word.booth'), capacity: settings.hasBooth ? 1 : 0 },
+      { id: 'bench', name: said('word.bench'), capacity: settings.benches },
+      { id: 'rail', name: said('word.rail'), capacity: settings.railLengthMm },
+      { id: 'rack', name: said('word.rack'), capacity: settings.rackSlots },
+      { id: 'room', name: said('plan.room'), capacity: ROOM_CAPACITY },
     ],
     loads,
     reserved: shop.reserved,

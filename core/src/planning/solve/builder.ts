@@ -1,3 +1,4 @@
+import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
 import {
@@ -343,15 +344,18 @@ function tooLong(problem: PlanProblem, op: PlanOp): string {
   const longest = problem.people
     .flatMap((person) => person.work)
     .reduce((most, { start, end }) => Math.max(most, end - start), 0);
-  if (problem.people.length === 0 || longest === 0) return 'Nobody has working hours: set them under Shop.';
+  if (problem.people.length === 0 || longest === 0) return said('plan.nobody-has-working-hours-set-them');
   if (!problem.people.some((person) => mayDo(person, op)))
-    return `No one is assigned the skill for “${op.name}”. Set it under Shop.`;
+    return said('plan.no-one-is-assigned-the-skill', { name: op.name });
   if (op.isWet && workMinutes(op) > longest) {
-    return `“${op.name}” takes ${workMinutes(op)} min in one go, but the longest stretch of work is ${longest} min. Use smaller loads or longer hours.`;
+    return said('plan.takes-min-in-one-go-but', { name: op.name, op: workMinutes(op), longest });
   }
   const short = op.hold
     ? problem.resources.find(({ id, capacity }) => id === op.hold?.resourceId && capacity < op.hold.amount)
     : undefined;
-  if (short) return `One piece of “${op.name}” is larger than the ${short.name.toLowerCase()} can take.`;
-  return `“${op.name}” finds no place within ${Math.round((problem.horizon - problem.now) / 1440)} days.`;
+  if (short) return said('plan.one-piece-of-is-larger-than', { name: op.name, name2: short.name });
+  return said('plan.finds-no-place-within-days', {
+    name: op.name,
+    horizon: Math.round((problem.horizon - problem.now) / 1440),
+  });
 }

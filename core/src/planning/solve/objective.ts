@@ -1,12 +1,13 @@
+import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import type { Plan } from '../problem/model.ts';
 
 /** What a plan is to be best at. */
 export const OBJECTIVES = {
-  earliest: 'earliest hand-over',
-  room: 'shortest time in the room',
-  labour: 'least labour',
-  even: 'balanced days',
+  earliest: said('plan.earliest-hand-over'),
+  room: said('plan.shortest-time-in-the-room'),
+  labour: said('plan.least-labour'),
+  even: said('plan.balanced-days'),
 } as const;
 export type Objective = keyof typeof OBJECTIVES;
 

@@ -2,7 +2,14 @@ import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS } from '@upholder/core/catalogue';
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import { laidOnBy, OPERATION_TRAITS, otherProduct, restOf, type StepDraft } from '@upholder/core/systems';
+import {
+  laidOnBy,
+  nameWithGrit,
+  OPERATION_TRAITS,
+  otherProduct,
+  restOf,
+  type StepDraft,
+} from '@upholder/core/systems';
 import { type ReactNode, useState } from 'react';
 import { read as readQuantity, show } from '../../base/voice.ts';
 import { Field, Select } from '../../parts/controls.tsx';
@@ -161,7 +168,7 @@ export function SupplyFields({ step, shop, change }: FieldsProps) {
           const chosen = fitting.find((one) => one.key === key)?.supply;
           const grit =
             chosen?.kind === 'abrasive'
-              ? { grit: chosen.grit, name: step.name.replace(/P\d+/, `P${chosen.grit}`) }
+              ? { grit: chosen.grit, name: nameWithGrit(step.name, chosen.grit) }
               : {};
           change('supply', { supplyKey: key === '' ? null : key, restMin: restOf(chosen), ...grit });
         }}

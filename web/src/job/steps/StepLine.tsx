@@ -98,7 +98,7 @@ function StepBody({
       </div>
       {clocks && (
         <div>
-          <p className="font-semibold">{clocks.because.replace(/^because/, 'Here, because')}</p>
+          <p className="font-semibold">Here, {clocks.because}</p>
           <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
             {CLOCKS.map(({ key, name }) => {
               const clock = clocks[key];

@@ -1,7 +1,8 @@
 import type { ProductRow } from '@upholder/core/api';
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
 import { coatStepOf, sandStep, YARDSTICKS } from '@upholder/core/systems';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect, words } from '../../../../core/test/expect.ts';
 import { NEW_STEPS, placeAfter } from './newSteps.ts';
 
 const products = Object.entries(GENERIC_PRODUCTS).map(([key, sheet]) => ({ key, sheet })) as ProductRow[];
@@ -12,7 +13,9 @@ const coat = (key: string, productKey: string) => {
 };
 const sand = sandStep('sand', 240, 'by hand', YARDSTICKS.scuff, 'as a test');
 const offered = (steps: Parameters<typeof placeAfter>[0], after: string) =>
-  NEW_STEPS.filter(({ fits }) => fits?.(placeAfter(steps, after, products)) ?? true).map(({ name }) => name);
+  NEW_STEPS.filter(({ fits }) => fits?.(placeAfter(steps, after, products)) ?? true).map(({ name }) =>
+    words(name),
+  );
 
 describe('what can be put into a sequence', () => {
   const steps = [
@@ -33,13 +36,13 @@ describe('what can be put into a sequence', () => {
   });
 
   it('brings the product with its film', () => {
-    const made = NEW_STEPS.find(({ name }) => name === 'Glaze')?.make(products);
+    const made = NEW_STEPS.find(({ name }) => words(name) === 'Glaze')?.make(products);
     expect(made).toMatchObject({
       productKey: 'glaze-waterborne',
       applicator: 'brush',
       wftUm: 40,
       waitFor: 'recoat',
     });
-    expect(NEW_STEPS.find(({ name }) => name === 'Wax')?.make([])).toBeNull();
+    expect(NEW_STEPS.find(({ name }) => words(name) === 'Wax')?.make([])).toBeNull();
   });
 });

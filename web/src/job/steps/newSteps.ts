@@ -1,5 +1,6 @@
 import type { ProductRow } from '@upholder/core/api';
 import { type LayerClass, layerVerdict } from '@upholder/core/catalogue';
+import { said } from '@upholder/core/said';
 import {
   benchStep,
   coatStepOf,
@@ -63,7 +64,7 @@ function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
       if (!product) return null;
       const { key, sheet } = product;
       const applicator = sheet.applicators.includes('roller') ? 'roller' : (sheet.applicators[0] ?? 'brush');
-      return coatStepOf(role, name, key, sheet, applicator, 'Added manually.');
+      return coatStepOf(role, name, key, sheet, applicator, said('step.added-manually'));
     },
   };
 }
@@ -71,76 +72,86 @@ function coat(role: 'primer' | 'colour' | 'clear', name: string): NewStep {
 /** What can be put into a sequence by hand. */
 export const NEW_STEPS: readonly NewStep[] = [
   {
-    name: 'Degrease',
+    name: said('step.degrease'),
     make: () =>
-      benchStep('clean', 'Degrease', 'clean', YARDSTICKS.degrease, 'Added manually.', {
+      benchStep('clean', said('step.degrease'), 'clean', YARDSTICKS.degrease, said('step.added-manually'), {
         leaves: 'clean',
         supplyKey: 'cleaner-alkaline',
       }),
   },
   {
-    name: 'Sand P240',
-    make: () => sandStep('sand', 240, 'by hand', YARDSTICKS.scuff, 'Added manually.', { name: 'Sand P240' }),
+    name: said('step.sand-plain-p', { grit: 240 }),
+    make: () =>
+      sandStep('sand', 240, said('step.by-hand'), YARDSTICKS.scuff, said('step.added-manually'), {
+        name: said('step.sand-plain-p', { grit: 240 }),
+      }),
   },
-  { name: 'Dust off', make: () => dustStep('dust', { supplyKey: 'cloth-tack' }) },
+  { name: said('step.dust-off'), make: () => dustStep('dust', { supplyKey: 'cloth-tack' }) },
   {
-    name: 'Wipe with deglosser',
+    name: said('step.wipe-with-deglosser'),
     make: () =>
       benchStep(
         'degloss',
-        'Wipe with deglosser',
+        said('step.wipe-with-deglosser'),
         'degloss',
         YARDSTICKS.degrease,
-        'Added manually: right before the coat, its window is short.',
+        said('step.added-manually-right-before-the-coat'),
         { leaves: 'keyed', supplyKey: 'deglosser-liquid' },
       ),
   },
   {
-    name: 'Mask',
+    name: said('step.mask'),
     make: () =>
-      benchStep('mask', 'Mask', 'mask', YARDSTICKS.maskHinges, 'Added manually.', {
+      benchStep('mask', said('step.mask'), 'mask', YARDSTICKS.maskHinges, said('step.added-manually'), {
         supplyKey: 'tape-delicate',
       }),
   },
   {
-    name: 'Fill and repair',
-    make: () =>
-      benchStep('repair', 'Fill and repair', 'repair', YARDSTICKS.repair, 'Added manually.', {
-        supplyKey: 'filler-two-part',
-        restMin: 60,
-      }),
-  },
-  {
-    name: 'Caulk',
+    name: said('step.fill-and-repair'),
     make: () =>
       benchStep(
-        'caulk',
-        'Caulk',
-        'caulk',
-        YARDSTICKS.caulk,
-        'Thin gaps that show after the first primer; joints of wooden panels stay free.',
-        { waitFor: 'sand', supplyKey: 'caulk-acrylic', restMin: 4 * 60 },
+        'repair',
+        said('step.fill-and-repair'),
+        'repair',
+        YARDSTICKS.repair,
+        said('step.added-manually'),
+        {
+          supplyKey: 'filler-two-part',
+          restMin: 60,
+        },
       ),
   },
   {
-    name: 'Look over',
+    name: said('step.caulk'),
+    make: () =>
+      benchStep(
+        'caulk',
+        said('step.caulk'),
+        'caulk',
+        YARDSTICKS.caulk,
+        said('step.thin-gaps-that-show-after-the'),
+        {
+          waitFor: 'sand',
+          supplyKey: 'caulk-acrylic',
+          restMin: 4 * 60,
+        },
+      ),
+  },
+  {
+    name: said('step.look-over'),
     make: () =>
       benchStep(
         'look',
-        'Look over',
+        said('step.look-over'),
         'inspect',
         YARDSTICKS.inspect,
-        'Under a raking light, before the next coat.',
+        said('step.under-a-raking-light-before-the'),
         { waitFor: 'sand' },
       ),
   },
-  coat('primer', 'Primer coat'),
-  coat('colour', 'Colour coat'),
-  coat('clear', 'Clear coat'),
-  decor(
-    'glaze',
-    'Glaze',
-    'Added manually: brushed on, wiped back while it is wet; a clear coat protects it.',
-  ),
-  decor('wax', 'Wax', 'Added manually: thin, rubbed off; nothing holds on wax, so it is the last of all.'),
+  coat('primer', said('step.primer-coat')),
+  coat('colour', said('step.colour-coat')),
+  coat('clear', said('step.clear-coat-2')),
+  decor('glaze', said('step.glaze'), said('step.added-manually-brushed-on-wiped-back')),
+  decor('wax', said('step.wax'), said('step.added-manually-thin-rubbed-off-nothing')),
 ];

@@ -1,6 +1,7 @@
 import type { Move, PlannedOp, PlanSnapshot } from '@upholder/core/planning';
 import { PLAIN_WISH } from '@upholder/core/planning';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../../core/test/expect.ts';
 import { causes, whyThere } from './whyMoved.ts';
 
 const load = (id: string, pieces: number) =>

@@ -1,5 +1,6 @@
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
-import { describe, expect, it } from 'vitest';
+import { describe, it } from 'vitest';
+import { expect } from '../../../../core/test/expect.ts';
 import { readSheet, readSheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
 
 const field = (path: string) =>
@@ -16,7 +17,7 @@ describe('a data sheet as it is written', () => {
 
   it.each([
     ['wftTypUm', '4 mil', 101.6, '= 101.6 µm'],
-    ['statedSpreadM2L', '400 ft²/gal', 9.82, '= 9.82 m²/L'],
+    ['statedSpreadM2L', '400 ft²/gal', 9.82, '= 9.8 m²/L'],
     ['densityKgL', '10.4 lb/gal', 1.246, '= 1.246 kg/L'],
     ['vocGL', '1 lb/gal', 120, '= 120 g/L'],
     ['airMinC', '50F', 10, '= 10 °C'],
@@ -42,7 +43,7 @@ describe('a data sheet as it is written', () => {
     expect(sheet).toBeNull();
     expect(errors.wftTypUm).toContain('4 mil');
     expect(errors['hardener.partsByVolume']).toBeDefined();
-    expect(errors.name).toBe('Give the product a name.');
+    expect(errors.name).toBe('Product name is missing.');
     const late = readSheet({ ...sheetDraft(enamel), 'clocks.recoatMaxMin': '2 h' }, enamel);
     expect(late.errors['clocks.recoatMaxMin']).toContain('shuts before it opens');
   });

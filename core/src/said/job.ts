@@ -1,0 +1,20 @@
+type Text = string | number | null | undefined;
+
+/** Jobs and their log. */
+export const JOB = {
+  // core/src/jobs/model.ts
+  'job.write-a-colour-as-7fb5a3': 'Write a colour as #7fb5a3.',
+  'job.a-job-code-is-1-to': 'A job code is 1 to 12 letters, digits or hyphens.',
+  'job.needed-by-lies-before-the-start': '“Needed by” lies before the start.',
+  'job.needed-by-is-already-past-no': (p: { neededBy: Text }) =>
+    `“Needed by” ${p.neededBy} is already past: no plan can meet it. Choose a later date or agree a new one.`,
+  // core/src/jobs/log.ts
+  'job.choose-at-least-one-piece': 'Choose at least one piece.',
+  'job.enter-when-it-was-done': 'Enter when it was done.',
+  // core/src/jobs/actions.ts
+  'job.log-done': 'Log done',
+  'job.flip': (p: { step: Text }) => `Flip for ${p.step}`,
+  'job.log-flip': 'Log flip',
+  'job.scuff': (p: { step: Text }) => `Scuff before ${p.step}`,
+  'job.dust': (p: { step: Text }) => `Dust before ${p.step}`,
+};

@@ -1,0 +1,377 @@
+type Text = string | number | null | undefined;
+
+/** Steps: what they are called, why they are done, and how a shop may do them otherwise. */
+export const STEP = {
+  // core/src/systems/applyPractice.ts
+  'step.wipe-raw-stock-clean': 'Wipe raw stock clean',
+  'step.hands-glue-and-machine-oil-off': 'Hands, glue and machine oil off before the first abrasive.',
+  'step.key-p': (p: { grit: Text }) => `Key P${p.grit}`,
+  'step.wipe-with-deglosser': 'Wipe with deglosser',
+  'step.softens-the-gloss-chemically-in-deep':
+    'Softens the gloss chemically, in deep profiles too; the coat follows within its window.',
+  'step.gloves-goggles-and-air-deglosser-is':
+    'Gloves, goggles and air: deglosser is solvent. No flame; rags into a lidded metal can.',
+  'step.caulk-frame-gaps': 'Caulk frame gaps',
+  'step.thin-gaps-that-show-after-the':
+    'Thin gaps that show after the first primer; joints of wooden panels stay free.',
+  'step.before-the-primer-which-then-covers': 'Before the primer, which then covers wood and caulk alike.',
+  'step.caulk-panel-joints': 'Caulk panel joints',
+  'step.for-a-closed-line-it-cracks': 'For a closed line; it cracks when the panel moves.',
+  'step.scuff-p': (p: { grit: Text }) => `Scuff P${p.grit}`,
+  'step.nibs-off-and-a-fresh-key': (p: { grit: Text }) => `Nibs off and a fresh key with P${p.grit}.`,
+  'step.one-full-coat-at-the-thickest': 'One full coat, at the thickest film of the sheet.',
+  'step.shaken-let-the-pot-rest-until': 'Shaken: let the pot rest until the bubbles are gone, then strain.',
+  'step.soft-vacuum-air-into-the-corners':
+    'Soft vacuum, air into the corners, then a lint-free cloth barely damp with water and alcohol.',
+  'step.mask-the-hinges': 'Mask the hinges',
+  'step.they-stay-on-and-are-replaced':
+    'They stay on and are replaced later; no paint in screw holes and cups.',
+  'step.clear-coat': 'clear coat',
+  'step.very-fine-and-almost-without-pressure': 'Very fine and almost without pressure, once it is hard.',
+  'step.rub-out-p': (p: { grit: Text }) => `Rub out P${p.grit}`,
+  // core/src/systems/coatRuns.ts
+  'step.between-coats': 'between coats',
+  'step.nibs-off-and-a-fresh-key-2': (p: { grit: Text }) =>
+    `Nibs off and a fresh key; the scratches of P${p.grit} vanish under the next coat.`,
+  'step.two-light-coats-beat-one-heavy': 'Two light coats beat one heavy coat: less sag, faster dry.',
+  'step.takes-the-wear': 'Takes the wear.',
+  'step.from-very-thin-to-full-so':
+    'From very thin to full, so that the wood drinks first and the film levels last.',
+  // core/src/systems/library.ts
+  'step.with-at-most-for-a-longer': (p: { conditionerName: Text; conditionerMaxPct: Text }) =>
+    ` With ${p.conditionerName}, at most ${p.conditionerMaxPct} %, for a longer wet edge.`,
+  'step.member-by-member-laid-off-along': (p: { added: Text }) =>
+    `Member by member, laid off along the grain, overnight between.${p.added}`,
+  'step.blocks-tannin-and-old-stain-which':
+    'Blocks tannin and old stain, which would come through a pale waterborne coat.',
+  'step.grips-sound-old-lacquer-that-an': 'Grips sound old lacquer that an ordinary primer would let go of.',
+  'step.filled-open-grain-pale': 'Filled open grain, pale',
+  'step.clean-key-clean-grain-fill-solvent':
+    'clean, key, clean · grain fill · solvent stain-block primer · waterborne enamel',
+  'step.a-pale-colour-on-oak-ash':
+    'A pale colour on oak, ash, elm or chestnut that must look flat: the pores are filled, the stain is blocked.',
+  'step.dark-colours-which-hide-the-pores':
+    'Dark colours, which hide the pores anyway, and closed grain, which has none to fill.',
+  'step.primer-filled-open-grain-pale': 'Primer-filled open grain, pale',
+  'step.clean-key-clean-heavy-primer-into':
+    'clean, key, clean · heavy primer into the pores · high-build primer · waterborne enamel',
+  'step.a-pale-colour-on-open-grain':
+    'A pale colour on open grain when a trace of grain may stay: less work than filler, less flat.',
+  'step.glass-flat-work-strong-tannin-under': 'Glass-flat work, strong tannin under white, and dark colours.',
+  'step.builds-over-the-filled-pores-until': 'Builds over the filled pores until raking light finds none.',
+  'step.open-grain-dark-no-fill': 'Open grain, dark, no fill',
+  'step.clean-key-clean-waterborne-stain-block':
+    'clean, key, clean · waterborne stain-block primer · waterborne enamel',
+  'step.dark-colours-on-open-grain-they':
+    'Dark colours on open grain: they hide the pores, so filling would be wasted hours.',
+  'step.pale-colours-which-draw-every-pore': 'Pale colours, which draw every pore as a dark line.',
+  'step.holds-back-what-bleeds-and-gives': 'Holds back what bleeds and gives the colour an even ground.',
+  'step.closed-grain-or-old-lacquer': 'Closed grain or old lacquer',
+  'step.clean-key-clean-bonding-primer-waterborne': 'clean, key, clean · bonding primer · waterborne enamel',
+  'step.maple-birch-beech-cherry-or-any':
+    'Maple, birch, beech, cherry or any sound old lacquer, and dark colours where pores may stay.',
+  'step.pale-colours-over-open-pores-bleeding':
+    'Pale colours over open pores, bleeding stain under pale colours, flaking finishes.',
+  'step.knotty-softwood-or-bleeding-dye': 'Knotty softwood or bleeding dye',
+  'step.clean-key-clean-shellac-knots-once':
+    'clean, key, clean · shellac, knots once more · waterborne enamel',
+  'step.pine-and-spruce-with-knots-cherry':
+    'Pine and spruce with knots, cherry, red stain: what bleeds is sealed by shellac, the surest block.',
+  'step.closed-surfaces-and-rooms-where-alcohol':
+    'Closed surfaces, and rooms where alcohol vapour cannot be kept from a flame.',
+  'step.seal-knots': 'Seal knots',
+  'step.spots-first-resin-comes-through-two':
+    'Spots first: resin comes through two coats, seldom through three.',
+  'step.shellac-holds-resin-and-dye-that':
+    'Shellac holds resin and dye that every waterborne primer lets through.',
+  'step.new-mdf-sprayed': 'New MDF, sprayed',
+  'step.ease-edges-seal-edges-build-primer': 'ease edges · seal edges · build primer · waterborne enamel',
+  'step.new-mdf-doors-and-panels-straight': 'New MDF doors and panels, straight from the joiner.',
+  'step.anything-with-an-old-finish-on': 'Anything with an old finish on it.',
+  'step.builds-a-film-that-sands-flat': 'Builds a film that sands flat and evens face and edge.',
+  'step.flat-before-colour': 'Flat before colour.',
+  'step.rolled-any-sound-ground': 'Rolled, any sound ground',
+  'step.clean-key-clean-primer-rolled-colour':
+    'clean, key, clean · primer rolled · colour rolled, finer between',
+  'step.any-sound-or-new-ground-where':
+    'Any sound or new ground where nobody sprays: a fine even stipple that can be touched up later.',
+  'step.a-dead-flat-look-and-closed': 'A dead flat look, and closed surfaces without an adhesion primer.',
+  'step.evens-what-drinks-and-what-does': 'Evens what drinks and what does not before the roller shows it.',
+  'step.more-thin-coats-and-finer-paper':
+    'More thin coats and finer paper between: that is what makes a rolled face even.',
+  'step.laminate-foil-and-metal': 'Laminate, foil and metal',
+  'step.degrease-twice-fine-pad-adhesion-primer':
+    'degrease twice · fine pad · adhesion primer · waterborne enamel',
+  'step.closed-surfaces-that-hold-nothing-by':
+    'Closed surfaces that hold nothing by suction: laminate, melamine, sound foil, metal.',
+  'step.foil-that-peels-and-wood-which': 'Foil that peels, and wood, which does not need it.',
+  'step.bites-where-nothing-soaks-in-all':
+    'Bites where nothing soaks in; all that follows hangs on this coat.',
+  'step.hand-painted-in-place': 'Hand-painted in place',
+  'step.clean-key-clean-bonding-primer-conditioned':
+    'clean, key, clean · bonding primer · conditioned enamel laid off by hand, overnight between',
+  'step.fitted-woodwork-that-stays-where-it':
+    'Fitted woodwork that stays where it is, and clients who want to see a hand in it.',
+  'step.a-dead-flat-look-and-short': 'A dead flat look and short absences from the room.',
+  'step.mineral-paint-sealed': 'Mineral paint, sealed',
+  'step.clean-key-clean-mineral-paint-clear': 'clean, key, clean · mineral paint · clear sealer',
+  'step.a-soft-dead-matt-look-on': 'A soft, dead matt look on clean, sound wood or paint.',
+  'step.hard-use-and-wet-rooms-unless':
+    'Hard use and wet rooms unless it is sealed; bleeding wood without a blocker.',
+  'step.a-blocker-first-where-the-wood': 'A blocker first where the wood bleeds.',
+  'step.clear-over-stain-or-natural': 'Clear over stain or natural',
+  'step.raw-sanded-stain-clear-thin-to': 'raw sanded · stain · clear, thin to full',
+  'step.wood-that-is-to-be-seen': 'Wood that is to be seen: raw, or stripped back to raw.',
+  'step.anything-that-is-to-be-painted': 'Anything that is to be painted, MDF and laminate.',
+  'step.wiped-on-and-off-along-the': 'Wiped on and off along the grain; what shows now stays.',
+  'step.fast-production-lacquer': 'Fast production lacquer',
+  'step.sealer-two-light-coats-back-to':
+    'sealer, two light coats back to back · scuff · pre-catalysed colour, two light coats',
+  'step.many-pieces-in-few-days-in':
+    'Many pieces in few days, in a booth rated for solvent, by people who know two-part work.',
+  'step.any-place-without-such-a-booth':
+    'Any place without such a booth, old oil or young enamel under it, brush and roller.',
+  'step.light-and-back-to-back-dry': 'Light and back to back: dry to sand within the hour.',
+  'step.a-light-scuff-is-enough': 'A light scuff is enough.',
+  'step.soft-texture-new-pieces': 'Soft texture, new pieces',
+  'step.raw-wood-generous-primer-by-hand':
+    'raw wood · generous primer by hand, sanded · several thin colours, upright',
+  'step.new-wooden-pieces-that-shall-keep': 'New wooden pieces that shall keep a soft hand-worked surface.',
+  'step.old-finishes-and-a-dead-flat': 'Old finishes and a dead flat look.',
+  'step.a-second-film-so-that-the': 'A second film, so that the texture is paint and not raised fibre.',
+  'step.several-thin-coats-upright-a-thicker':
+    'Several thin coats, upright; a thicker mix or less air leaves the soft texture.',
+  'step.solvent-enamel-brushed': 'Solvent enamel, brushed',
+  'step.clean-key-clean-solvent-primer-solvent':
+    'clean, key, clean · solvent primer · solvent enamel, brushed, a day between',
+  'step.traditional-brushed-woodwork-where-days-do':
+    'Traditional brushed woodwork, where days do not matter and the room can be aired.',
+  'step.occupied-homes-with-sensitive-people-whites':
+    'Occupied homes with sensitive people, whites that must not yellow, short dates.',
+  'step.solvent-under-solvent-seals-fills-a': 'Solvent under solvent: seals, fills a little, blocks stain.',
+  'step.refresh-same-colour': 'Refresh, same colour',
+  'step.clean-key-clean-spot-prime-bare': 'clean, key, clean · spot-prime bare places · colour',
+  'step.sound-paint-that-stays-near-its': 'Sound paint that stays near its colour and only wants a new face.',
+  'step.new-colours-clear-finishes-anything-that':
+    'New colours, clear finishes, anything that lifts or bleeds.',
+  'step.spot-prime-bare-places': 'Spot-prime bare places',
+  'step.bare-wood-and-filler-drink-paint': 'Bare wood and filler drink paint and would show as dull spots.',
+  'step.blocked-and-cleared': 'Blocked and cleared',
+  'step.clean-key-clean-blocker-waterborne-enamel': 'clean, key, clean · blocker · waterborne enamel · clear',
+  'step.bleeding-or-doubtful-ground-that-hands':
+    'Bleeding or doubtful ground that hands will use hard: blocked below, cleared above.',
+  'step.quiet-rooms-and-short-dates-where': 'Quiet rooms and short dates, where two films less do as well.',
+  // core/src/systems/options.ts
+  'step.two-sided-hung-one-sided-flat': 'two-sided hung, one-sided flat',
+  'step.all-hung': 'all hung',
+  'step.all-flat': 'all flat',
+  // core/src/systems/otherProduct.ts
+  'step.your-cautions': 'your cautions',
+  'step.how-it-is-applied': 'how it is applied',
+  'step.from-the-new-sheet': (p: { follows: Text }) => `From the new sheet: ${p.follows}.`,
+  // core/src/systems/ownSystem.ts
+  'step.a-system-has-at-least-one': 'A system has at least one step.',
+  // core/src/systems/phases.ts
+  'step.remove-tag-and-bag': 'Remove, tag and bag',
+  'step.tag-where-no-paint-goes-hardware': 'Tag where no paint goes; hardware in a bag per opening.',
+  'step.degrease-and-rinse': 'Degrease and rinse',
+  'step.before-any-abrasive-sanding-first-grinds': 'Before any abrasive: sanding first grinds the grease in.',
+  'step.to-key': 'to key',
+  'step.dull-everywhere-bare-nowhere-the-coat':
+    'Dull everywhere, bare nowhere: the coat needs a tooth, not furrows.',
+  'step.wipe-clean-again': 'Wipe clean again',
+  'step.sanding-opens-old-dirt-and-leaves': 'Sanding opens old dirt and leaves dust.',
+  'step.a-closed-surface-holds-grease-as':
+    'A closed surface holds grease as a film that no primer bites through.',
+  'step.degrease-again': 'Degrease again',
+  'step.the-second-cloth-shows-whether-the': 'The second cloth shows whether the first pass was enough.',
+  'step.by-hand-with-a-fine-pad':
+    'By hand with a fine pad: a machine cuts through foil and leaves furrows in laminate.',
+  'step.key-with-a-fine-pad': 'Key with a fine pad',
+  'step.padding-leaves-dust-and-opens-old': 'Padding leaves dust and opens old dirt.',
+  'step.unpack-check-and-tag': 'Unpack, check and tag',
+  'step.count-against-the-take-off-before':
+    'Count against the take-off before the first scratch; brush the dust off. Bare stock is not washed: spirit only where hands or glue left marks.',
+  'step.paint-pulls-away-from-a-knife': 'Paint pulls away from a knife edge and chips there first.',
+  'step.ease-edges-p': (p: { grit: Text }) => `Ease edges P${p.grit}`,
+  'step.faces-and-edges': 'faces and edges',
+  'step.closes-what-the-coarser-grit-opened': 'Closes what the coarser grit opened.',
+  'step.raw-wood': 'raw wood',
+  'step.planer-marks-out-sharp-edges-eased': 'Planer marks out, sharp edges eased.',
+  'step.with-the-grain-the-last-scratches': 'With the grain; the last scratches are the ones that show.',
+  'step.seal-edges': 'Seal edges',
+  'step.cut-edges-drink-water-swell-and':
+    'Cut edges drink water, swell and fur; alcohol-borne sealer closes them.',
+  'step.until-the-edge-feels-like-the': 'Until the edge feels like the face.',
+  'step.fill-and-repair': 'Fill and repair',
+  'step.two-part-filler-for-edges-and':
+    'Two-part filler for edges and old holes, then flush; it drinks paint, so it is spot-primed.',
+  'step.grain-fill': (p: { number: Text }) => `Grain fill ${p.number}`,
+  'step.across-the-pores-surplus-off-before': 'Across the pores, surplus off before it sets.',
+  'step.level-under-raking-light-pits-that': 'Level under raking light; pits that show now show for ever.',
+  'step.work-primer-into-the-pores': (p: { number: Text }) => `Work primer into the pores ${p.number}`,
+  'step.brushed-across-the-grain-and-along':
+    'Brushed across the grain and along it, so that the pores take it.',
+  'step.down-to-the-wood-between-the':
+    'Down to the wood between the pores; look under raking light before going on.',
+  'step.flat-before-colour-fill-and-spot': 'Flat before colour; fill and spot-prime what shows.',
+  'step.first-primer-on-raw-stock': 'First primer on raw stock',
+  'step.raw-stock-drinks-the-first-coat':
+    'Raw stock drinks the first coat; this one brings it level with its neighbours.',
+  'step.raised-fibres-off': 'Raised fibres off.',
+  // core/src/systems/practice.ts
+  'step.clean-or-sand-first': 'Clean or sand first',
+  'step.clean-key-clean': 'Clean, key, clean',
+  'step.grease-is-gone-before-an-abrasive': 'Grease is gone before an abrasive can grind it in.',
+  'step.sand-then-clean': 'Sand, then clean',
+  'step.saves-a-pass-safe-only-on': 'Saves a pass; safe only on raw stock that nobody has handled.',
+  'step.clean-raw-stock-too': 'Clean raw stock too',
+  'step.raw-stock-picks-up-hands-glue': 'Raw stock picks up hands, glue and machine oil on its way.',
+  'step.first-key': 'First key',
+  'step.p180-p220-on-thin-film': 'P180, P220 on thin film',
+  'step.takes-the-gloss-without-leaving-furrows': 'Takes the gloss without leaving furrows.',
+  'step.p120-then-p': (p: { grit: Text }) => `P120, then P${p.grit}`,
+  'step.levels-a-rough-old-finish-the':
+    'Levels a rough old finish; the second grit takes the furrows of the first.',
+  'step.deglosser': 'Deglosser',
+  'step.reaches-deep-profiles-without-dust-the':
+    'Reaches deep profiles without dust; the coat must follow inside its window.',
+  'step.fill-the-grain': 'Fill the grain',
+  'step.as-the-system-says': 'As the system says',
+  'step.pale-colours-draw-every-pore-dark': 'Pale colours draw every pore; dark ones hide them.',
+  'step.always': 'Always',
+  'step.glass-flat-whatever-the-colour-costs':
+    'Glass-flat whatever the colour; costs as much as all other preparation.',
+  'step.never': 'Never',
+  'step.the-wood-may-show-saves-the': 'The wood may show; saves the dearest part of the preparation.',
+  'step.when-found': 'When found',
+  'step.added-manually-where-gaps-show-none': 'Added manually where gaps show; none is planned.',
+  'step.after-the-first-primer': 'After the first primer',
+  'step.gaps-show-once-the-first-primer': 'Gaps show once the first primer is on.',
+  'step.before-primer': 'Before primer',
+  'step.one-pass-of-primer-covers-wood': 'One pass of primer covers wood and caulk alike.',
+  'step.joint-of-a-floating-panel': 'Joint of a floating panel',
+  'step.leave-free': 'Leave free',
+  'step.the-panel-moves-with-the-seasons': 'The panel moves with the seasons; a filled joint cracks.',
+  'step.caulk': 'Caulk',
+  'step.a-closed-line-looks-finished-until': 'A closed line looks finished, until the panel moves.',
+  'step.grit-between-coats': 'Grit between coats',
+  'step.by-the-film': 'By the film',
+  'step.p320-p220-on-soft-paint-p400': 'P320; P220 on soft paint; P400 on gloss and clear.',
+  'step.levels-most-scratches-most': 'Levels most, scratches most.',
+  'step.levels-well-under-a-film-that': 'Levels well under a film that flows.',
+  'step.scratches-vanish-under-the-next-coat': 'Scratches vanish under the next coat.',
+  'step.for-hard-and-glossy-coats-levels': 'For hard and glossy coats; levels little.',
+  'step.a-coat-that-dried-smooth': 'A coat that dried smooth',
+  'step.scuff-it': 'Scuff it',
+  'step.a-fresh-key-and-the-nibs': 'A fresh key and the nibs off.',
+  'step.coat-it-as-it-is': 'Coat it as it is',
+  'step.inside-the-window-the-next-coat': 'Inside the window the next coat bonds by itself; saves a pass.',
+  'step.colour-coats': 'Colour coats',
+  'step.two-light': 'Two light',
+  'step.less-sag-sooner-dry-sooner-recoated': 'Less sag, sooner dry, sooner recoated.',
+  'step.one-full-wet-coat': 'One full wet coat',
+  'step.half-the-handling-at-the-thickest':
+    'Half the handling, at the thickest film of the sheet; runs and slow drying are the price.',
+  'step.loose-pieces': 'Loose pieces',
+  'step.hang-two-sided-ones': 'Hang two-sided ones',
+  'step.both-sides-in-one-visit-where':
+    'Both sides in one visit where there are two; flat where there is one.',
+  'step.hang-all': 'Hang all',
+  'step.both-sides-and-edges-at-once': 'Both sides and edges at once; runs more easily.',
+  'step.all-flat-2': 'All flat',
+  'step.no-runs-back-flip-front-two': 'No runs; back, flip, front: two visits and the rack.',
+  'step.overlap-of-strokes': 'Overlap of strokes',
+  'step.half': 'Half',
+  'step.the-evenest-film': 'The evenest film.',
+  'step.a-sixth-quicker-slight-stripes': 'A sixth quicker, slight stripes.',
+  'step.quickest-stripes-unless-the-fan-is': 'Quickest, stripes unless the fan is soft-edged.',
+  'step.gun-distance': 'Gun distance',
+  'step.perpendicular-close': 'Perpendicular, close',
+  'step.even-film-least-paint-in-the': 'Even film, least paint in the air.',
+  'step.farther-for-texture': 'Farther, for texture',
+  'step.a-drier-softer-surface-about-a': 'A drier, softer surface; about a seventh more paint is lost.',
+  'step.edges-and-recesses': 'Edges and recesses',
+  'step.first-lightly': 'First, lightly',
+  'step.they-are-covered-before-the-faces': 'They are covered before the faces are wet.',
+  'step.by-overspray': 'By overspray',
+  'step.quicker-edges-stay-thin': 'Quicker; edges stay thin.',
+  'step.to-a-cup-time': 'To a cup time',
+  'step.the-same-film-whatever-the-batch':
+    'The same film whatever the batch and the weather, within the sheet.',
+  'step.by-ratio-10': 'By ratio, 10 %',
+  'step.no-cup-needed-batches-and-cold': 'No cup needed; batches and cold days differ.',
+  'step.none': 'None',
+  'step.the-thickest-dry-film-needs-a': 'The thickest dry film; needs a gun that carries it.',
+  'step.stir': 'Stir',
+  'step.no-air-in-the-paint': 'No air in the paint.',
+  'step.shake-and-rest': 'Shake and rest',
+  'step.lifts-settled-pigment-the-bubbles-need': 'Lifts settled pigment; the bubbles need a rest.',
+  'step.dust-removal-before-coating': 'Dust removal before coating',
+  'step.vacuum-air-tack-cloth': 'Vacuum, air, tack cloth',
+  'step.least-left-behind': 'Least left behind.',
+  'step.damp-lint-free-cloth': 'Damp lint-free cloth',
+  'step.no-wax-at-all-the-cloth': 'No wax at all; the cloth has to be barely damp.',
+  'step.cup-between-coats': 'Cup between coats',
+  'step.sealed-rest-waterborne': 'Sealed rest, waterborne',
+  'step.a-few-hours-do-a-sealed': 'A few hours do a sealed waterborne cup no harm.',
+  'step.clean-always': 'Clean always',
+  'step.a-clean-gun-never-surprises': 'A clean gun never surprises.',
+  'step.off': 'Off',
+  'step.clean-edges-all-round': 'Clean edges all round.',
+  'step.masked-left-on': 'Masked, left on',
+  'step.if-they-are-replaced-anyway-edges': 'If they are replaced anyway; edges beside them stay thin.',
+  'step.after-the-last-clear-coat': 'After the last clear coat',
+  'step.leave-it': 'Leave it',
+  'step.a-film-is-hardest-untouched': 'A film is hardest untouched.',
+  'step.rub-out': 'Rub out',
+  'step.silky-to-the-hand-very-fine': 'Silky to the hand, very fine and almost without pressure.',
+  // core/src/systems/steps.ts
+  'step.dust-mask-and-extraction-while-sanding': 'Dust mask and extraction while sanding.',
+  'step.gloves-and-goggles-with-alkaline-cleaners':
+    'Gloves and goggles with alkaline cleaners; never mix cleaners.',
+  'step.sand-p': (p: { what: Text; grit: Text }) => `Sand ${p.what} P${p.grit}`,
+  'step.dust-off': 'Dust off',
+  'step.soft-vacuum-air-into-the-corners-2':
+    'Soft vacuum, air into the corners, a light tack cloth: dust left behind becomes nibs.',
+  'step.drill-and-hook': 'Drill and hook',
+  'step.two-hooks-in-an-edge-that':
+    'Two hooks in an edge that the fitted door hides; drilled before dusting.',
+  'step.the-sheet-does-not-list-the': (p: { wanted: Text }) =>
+    `The sheet does not list the ${p.wanted} for this product.`,
+  'step.sprayed-since-its-sheet-lists-nothing': 'Sprayed, since its sheet lists nothing else, though',
+  'step.not-sprayed': (p: { is: boolean }) => `${p.is ? 'Rolled' : 'Brushed'}, not sprayed:`,
+  'step.final-look-over': 'Final look-over',
+  'step.at-arms-length-in-room-light':
+    'At arm’s length in room light; a fault found here is cheaper than one found in the client’s room.',
+  'step.pack': 'Pack',
+  'step.foam-between-the-pieces-never-face':
+    'Foam between the pieces, never face to face early: a soft film prints.',
+  'step.refit': 'Refit',
+  'step.by-tag-one-opening-after-another': 'By tag, one opening after another; hinges adjusted, bumpers on.',
+  // core/src/systems/unfold.ts
+  'step.mist-of-solvent-burns-and-the':
+    'mist of solvent burns, and the client’s room has no booth rated for it.',
+  'step.the-shop-has-no-booth': 'the shop has no booth.',
+  'step.the-booth-is-rated-for-waterborne': 'the booth is rated for waterborne products only.',
+  'step.the-stores-have-no-product-add': (p: { missing: Text }) =>
+    `The stores have no product “${p.missing}”. Add it or choose another.`,
+  // web/src/job/steps/newSteps.ts
+  'step.added-manually': 'Added manually.',
+  'step.degrease': 'Degrease',
+  'step.sand-plain-p': (p: { grit: Text }) => `Sand P${p.grit}`,
+  'step.glaze': 'Glaze',
+  'step.wax': 'Wax',
+  'step.by-hand': 'by hand',
+  'step.added-manually-right-before-the-coat': 'Added manually: right before the coat, its window is short.',
+  'step.mask': 'Mask',
+  'step.look-over': 'Look over',
+  'step.under-a-raking-light-before-the': 'Under a raking light, before the next coat.',
+  'step.primer-coat': 'Primer coat',
+  'step.colour-coat': 'Colour coat',
+  'step.clear-coat-2': 'Clear coat',
+  'step.added-manually-brushed-on-wiped-back':
+    'Added manually: brushed on, wiped back while it is wet; a clear coat protects it.',
+  'step.added-manually-thin-rubbed-off-nothing':
+    'Added manually: thin, rubbed off; nothing holds on wax, so it is the last of all.',
+};
