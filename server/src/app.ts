@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { said } from '@upholder/core/said';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
@@ -70,7 +71,7 @@ function createApi(app: App): express.Router {
     response.json(routes.document(app.version));
   });
   api.use(() => {
-    throw new ApiError('not-found', 'Page not found.');
+    throw new ApiError('not-found', said('call.page-not-found'));
   });
   return api;
 }

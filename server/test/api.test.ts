@@ -2,7 +2,8 @@ import type { Dossier, JobRow, PieceRow, PlannedJob, ShopContext, ZoneRow } from
 import type { LogEntry } from '@upholder/core/jobs';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/expect.ts';
 import { samplePot } from '../../core/test/samplePot.ts';
 import { knownMigrations } from '../src/db/migrate.ts';
 import type { Running } from '../src/start.ts';
@@ -239,7 +240,7 @@ describe('jobs and zones', () => {
       name: '',
       neededBy: '2026-11-01',
     });
-    expect(bad).toMatchObject({ status: 422, code: 'bad-input', fields: { name: 'Give the job a name.' } });
+    expect(bad).toMatchObject({ status: 422, code: 'bad-input', fields: { name: 'Job name is missing.' } });
     expect(
       await ines.refused('POST', '/jobs', { id: uuid(), ...jobSpec, neededBy: '2026-11-01' }),
     ).toMatchObject({
@@ -277,7 +278,7 @@ describe('pieces', () => {
     });
     expect(refusal).toMatchObject({
       status: 422,
-      fields: { 'pieces.1.widthMm': expect.stringMatching(/4 mm width/) },
+      fields: { 'pieces.1.widthMm': expect.stringMatching(/Width must be at least 20 mm/) },
     });
     expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).pieces).toHaveLength(4);
   });
@@ -381,7 +382,7 @@ describe('plan and log', () => {
     const refusal = await ines.refused('POST', `/jobs/${dossier.job.id}/log`, { ...entry, coat });
     expect(refusal).toMatchObject({
       status: 422,
-      fields: { 'coat.climate.rhPct': 'Relative humidity lies between 1 and 100 %.' },
+      fields: { 'coat.climate.rhPct': 'Relative humidity must be at most 100 %.' },
     });
     const good = { ...coat, climate: { airC: 18.2, rhPct: 61 } };
     await ines.ok('POST', `/jobs/${dossier.job.id}/log`, { ...entry, coat: good });

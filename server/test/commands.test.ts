@@ -2,7 +2,8 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlanSnapshot } from '@upholder/core/planning';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, it, vi } from 'vitest';
+import { expect } from '../../core/test/expect.ts';
 import { readConfig } from '../src/base/config.ts';
 import { Lifetime } from '../src/base/lifetime.ts';
 import { doctor } from '../src/commands/doctor.ts';
@@ -202,7 +203,7 @@ describe('the doctor', () => {
 
   it('says in words that the database is behind, newer, or away', async () => {
     const url = await freshDatabase();
-    expect(await look(url)).toMatch(/17 migrations wait/);
+    expect(await look(url)).toMatch(/19 migrations wait/);
     await (await startTestServer(url)).stop();
     await sql(url, `insert into migration (name, run_on) values ('9999_later', now())`);
     expect(await look(url)).toMatch(/WRONG The database is newer than this program: it has had 9999_later/);

@@ -5,7 +5,8 @@ import { fileURLToPath } from 'node:url';
 import type { BackupState } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import Papa from 'papaparse';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/expect.ts';
 import { withConnection } from '../src/db/connection.ts';
 import { openDatabase } from '../src/db/database.ts';
 import { Backups } from '../src/keeping/backup.ts';
@@ -477,6 +478,10 @@ describe('an installation of an earlier version', () => {
       log: await contentOf('log_entry', 'id, note, member_name, done_at, logged_at, coat, work'),
       pieces: await contentOf('piece', '*'),
       plans: await contentOf('plan', 'id, body'),
+      steps: await contentOf(
+        'step',
+        "id, body->>'name' as name, body->>'why' as why, body->'cautions' as cautions",
+      ),
       members: await contentOf('member', 'id, name, sign_in, password_hash'),
     };
     const backup = { folder: join(folder, 'upgrade'), everyHours: 0, keepDays: 14, passphrase: '' };
@@ -488,7 +493,17 @@ describe('an installation of an earlier version', () => {
       kept.log,
     );
     expect(await contentOf('piece', '*')).toEqual(kept.pieces);
+    // Read, it says what it said; kept, what the program wrote is by code.
     expect(await contentOf('plan', 'id, body')).toEqual(kept.plans);
+    expect(
+      await contentOf('step', "id, body->>'name' as name, body->>'why' as why, body->'cautions' as cautions"),
+    ).toEqual(kept.steps);
+    const { rows: worded } = await asOwner(
+      `select body->>'name' as name from step where body->>'name' not like '⟦%' union select body->>'why' from step where body->>'why' not like '⟦%'`,
+      [],
+      at,
+    );
+    expect(worded).toEqual([]);
     expect(await contentOf('member', 'id, name, sign_in, password_hash')).toEqual(kept.members);
     expect(await chainsOf(at)).toMatchObject([{ entries: kept.log.length, faults: [] }]);
     expect(kept.log.length).toBeGreaterThan(20);

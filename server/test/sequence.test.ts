@@ -1,7 +1,8 @@
 import type { Dossier, ZoneRow } from '@upholder/core/api';
 import { applyEdits, type SequenceEdit } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/expect.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
@@ -75,7 +76,7 @@ describe('a sequence changed by hand', () => {
     const wrong = bodyFor(job, [{ kind: 'change', key: 'key', part: { grit: 3 } }]);
     const at = job.steps.findIndex(({ key }) => key === 'key');
     expect((await ines.refused('PUT', path, wrong)).fields).toEqual({
-      [`steps.${at}.grit`]: 'Grits start at P24.',
+      [`steps.${at}.grit`]: 'Grit must be at least 24.',
     });
     expect(await ines.refused('PUT', path, { ...wrong, steps: [] })).toMatchObject({ status: 422 });
     const twice = draftsOf(job);

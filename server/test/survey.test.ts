@@ -3,7 +3,8 @@ import type { Opening, Wall } from '@upholder/core/elevation';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import type { Photo } from '@upholder/core/jobs';
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { expect } from '../../core/test/expect.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
@@ -74,7 +75,7 @@ describe('stops', () => {
     expect(refusal.message).toMatch(/Counter: May hold lead/);
     const decision = { id: uuid(), zoneId, kind: 'acknowledged', code: 'lead' };
     const empty = await ines.refused('POST', `/jobs/${job.id}/decisions`, { ...decision, reason: ' ' });
-    expect(empty.fields?.reason).toMatch(/Write down why/);
+    expect(empty.fields?.reason).toMatch(/Reason must be at least 3/);
     const taken = { ...decision, reason: 'tested, three layers, negative' };
     await ines.ok('POST', `/jobs/${job.id}/decisions`, taken);
     await ines.ok('POST', `/jobs/${job.id}/decisions`, taken);

@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { type FieldCode, isSaid, said } from '../said/index.ts';
 import { measured, type QuantityName } from '../units/index.ts';
 
+/** No sentence by code is longer, with all that it says. */
+const LONGEST_CODE = 2000;
+
 const nameOf = (field: FieldCode) => said(`field.${field}`);
 
 /**
@@ -61,10 +64,6 @@ export function spanField(field: FieldCode, days: number) {
     .max(days * 1440, said('error.most-days', { what, days }));
 }
 
-/** A limit on what a person writes; what is said by code is as long as it is. */
-const upTo = (most: number, what: string) =>
-  [(text: string) => text.length <= most || isSaid(text), said('error.long', { what, most })] as const;
-
 /** A line of text that may be empty. */
 export function textField(field: FieldCode, most: number) {
   return z
@@ -81,7 +80,16 @@ export function nameField(field: FieldCode, most: number, least = 1) {
     .string({ error: missing })
     .trim()
     .min(least, least === 1 ? missing : said('error.short', { what, least }))
-    .refine(...upTo(most, what));
+    .max(most, said('error.long', { what, most }));
+}
+
+/** A line of text that a person may write, or the program by code, which is then as long as it is. */
+export function sayableField(field: FieldCode, most: number) {
+  const what = nameOf(field);
+  return nameField(field, LONGEST_CODE).refine(
+    (text) => text.length <= most || isSaid(text),
+    said('error.long', { what, most }),
+  );
 }
 
 /** A date without a time. */

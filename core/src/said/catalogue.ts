@@ -11,6 +11,7 @@ import { MIX } from './mix.ts';
 import { PEOPLE } from './people.ts';
 import { PIECE } from './piece.ts';
 import { PLAN } from './plan.ts';
+import { REFUSAL } from './refusal.ts';
 import { RULE } from './rule.ts';
 import { SHEET } from './sheet.ts';
 import { SHOP } from './shop.ts';
@@ -24,6 +25,7 @@ import { WORDS } from './words.ts';
 export type Sentence = string | ((params: any) => string);
 
 const SENTENCES = {
+  ...REFUSAL,
   ...WORDS,
   ...CALL,
   ...CARE,

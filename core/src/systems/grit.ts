@@ -3,7 +3,7 @@ import type { StepDraft } from './step.ts';
 
 /** The name of a step with another grit in it, as the product says it by code or as a person wrote it. */
 export function nameWithGrit(name: string, grit: number): string {
-  return name.replace(/P\d+|"grit":\d+/, (found) => found.replace(/\d+/, String(grit)));
+  return name.replace(/P\d+|"grit":"?\d+/, (found) => found.replace(/\d+/, String(grit)));
 }
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
-import { countField, nameField, quantityField, spanField, textField } from '../fields/index.ts';
+import { countField, quantityField, sayableField, spanField, textField } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import type { Verdict } from '../pieces/model.ts';
 import { does, OPERATIONS } from './operations.ts';
@@ -43,7 +43,7 @@ export const StepSchema = z.object({
   position: z.int().min(0),
   /** Name that stays the same when the zone is unfolded again, e.g. `prime-2`. */
   key: z.string().min(1).max(60),
-  name: nameField('step-name', 80),
+  name: sayableField('step-name', 80),
   operation: z.enum(OPERATIONS),
   productKey: z.string().nullable(),
   /** FEPA P-grade. */

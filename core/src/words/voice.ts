@@ -1,7 +1,7 @@
 import { toInstant } from '../shop/calendar.ts';
 import { parseClock } from '../shop/clock.ts';
 import type { Region } from '../shop/shop.ts';
-import { METRIC, type UnitPrefs } from '../units/prefs.ts';
+import { METRIC, type UnitPrefs, US } from '../units/prefs.ts';
 
 /** In which words and units something is said: what depends on who reads it. */
 export interface Voice {
@@ -21,6 +21,15 @@ export const PLAIN_VOICE: Voice = {
   spelling: 'uk',
   timeZone: 'Europe/London',
   currency: 'GBP',
+};
+
+/** How it is said in the United States. */
+export const US_VOICE: Voice = {
+  units: US,
+  locale: 'en-US',
+  spelling: 'us',
+  timeZone: 'America/New_York',
+  currency: 'USD',
 };
 
 /** How a region writes dates, times and numbers. */

@@ -2,6 +2,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
+import { recodeShops } from './recode.ts';
 
 // Compiled, the migrations lie beside the program.
 const BESIDE = fileURLToPath(new URL('./migrations', import.meta.url));
@@ -68,6 +69,7 @@ export async function migrate(databaseUrl: string, dumpFirst?: () => Promise<str
         `The database could not be brought up to this version; nothing in it has changed.${kept} What went wrong: ${error.message}`,
       );
     });
+    await recodeShops(client);
   } finally {
     await client.end();
   }

@@ -1,4 +1,5 @@
 import type { TouchedInput } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { Database, Queryable } from '../db/database.ts';
 import { ApiError } from './errors.ts';
 import type { Call } from './route.ts';
@@ -49,7 +50,7 @@ export const DONE = { done: true as const };
 export function keptAsSent<T extends object>(
   kept: T | null | undefined,
   sent: object,
-  what = 'This id is taken. Make a new one.',
+  what = said('refusal.this-id-is-taken-make-a'),
 ): T {
   if (kept === null || kept === undefined || !saysTheSame(kept, sent)) throw new ApiError('id-taken', what);
   return kept;

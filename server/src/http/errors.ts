@@ -1,6 +1,6 @@
 import type { ErrorBody } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
-import { isSaid } from '@upholder/core/said';
+import { isSaid, said } from '@upholder/core/said';
 import { PLAIN_VOICE, speakAll } from '@upholder/core/words';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
@@ -75,14 +75,14 @@ function raceOf(error: unknown): ApiError | null {
   const { code, constraint = '' } = (error ?? {}) as { code?: string; constraint?: string };
   if (code === UNIQUE) {
     if (/tag/.test(constraint))
-      return new ApiError('tag-taken', 'Someone else took this tag just now. Choose another one.');
+      return new ApiError('tag-taken', said('refusal.someone-else-took-this-tag-just'));
     if (/corrects/.test(constraint))
-      return new ApiError('conflict', 'Someone else corrected this entry just now. Look at the log again.');
-    if (/_pkey$/.test(constraint)) return new ApiError('id-taken', 'This id is taken. Make a new one.');
-    return new ApiError('conflict', 'Someone else wrote the same just now. Look again, then try again.');
+      return new ApiError('conflict', said('refusal.someone-else-corrected-this-entry-just'));
+    if (/_pkey$/.test(constraint)) return new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
+    return new ApiError('conflict', said('refusal.someone-else-wrote-the-same-just'));
   }
   if (code !== undefined && SERIALIZATION.has(code))
-    return new ApiError('conflict', 'Someone else changed the same just now. Try again.');
+    return new ApiError('conflict', said('refusal.someone-else-changed-the-same-just'));
   return null;
 }
 
@@ -91,23 +91,20 @@ export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   if (error instanceof ZodError) {
     const fields = fieldMessages(error);
-    return new ApiError('bad-input', Object.values(fields)[0] ?? 'The input is not valid.', { fields });
+    return new ApiError('bad-input', Object.values(fields)[0] ?? said('refusal.the-input-is-not-valid'), {
+      fields,
+    });
   }
   if (isDatabaseDown(error)) {
-    return new ApiError(
-      'database-unavailable',
-      'The database cannot be reached. Nothing is lost; this goes on by itself once it is back.',
-    );
+    return new ApiError('database-unavailable', said('refusal.the-database-cannot-be-reached-nothing'));
   }
   const race = raceOf(error);
   if (race) return race;
   const { type } = (error ?? {}) as { type?: string };
-  if (type === 'entity.parse.failed') return new ApiError('bad-json', 'The request is not valid JSON.');
-  if (type === 'entity.too.large') return new ApiError('too-large', 'The request is too large.');
-  return new ApiError(
-    'internal',
-    'Something went wrong here. Try again; if it stays, restart the server and look at its log.',
-  );
+  if (type === 'entity.parse.failed')
+    return new ApiError('bad-json', said('refusal.the-request-is-not-valid-json'));
+  if (type === 'entity.too.large') return new ApiError('too-large', said('refusal.the-request-is-too-large'));
+  return new ApiError('internal', said('refusal.something-went-wrong-here-try-again'));
 }
 
 /**

@@ -16,6 +16,7 @@ import {
   UNTOUCHED,
 } from '@upholder/core/api';
 import { ROLE_WORDS } from '@upholder/core/people';
+import { said } from '@upholder/core/said';
 import type { Request, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
@@ -84,21 +85,25 @@ function nameOf({ method, path }: Route): CallName {
 export function assertMay(request: Request, name: CallName): Member | null {
   const { member } = request;
   if (ACCESS[name] === 'anyone') return member ?? null;
-  if (!member) throw new ApiError('signed-out', 'Sign in first.');
+  if (!member) throw new ApiError('signed-out', said('refusal.sign-in-first'));
   if (!mayCall(member.role, name)) throw new ApiError('not-allowed', refusalFor(member, name));
   if (asksPassword(name) && !member.isConfirmed)
-    throw new ApiError('confirm-password', 'Enter your password to go on: this tablet is shared.');
+    throw new ApiError('confirm-password', said('refusal.enter-your-password-to-go-on'));
   return member;
 }
 
 function refusalFor({ name, role }: Member, call: CallName): string {
   const wanted =
     ACCESS[call] === 'owner'
-      ? 'an owner'
+      ? said('refusal.an-owner')
       : ACCESS[call] === 'planner'
-        ? 'a planner or an owner'
-        : 'somebody who works on the floor';
-  return `${name} is signed in as ${ROLE_WORDS[role].name.toLowerCase()}: this needs ${wanted}.`;
+        ? said('refusal.a-planner-or-an-owner')
+        : said('refusal.somebody-who-works-on-the-floor');
+  return said('refusal.is-signed-in-as-this-needs', {
+    name,
+    name2: ROLE_WORDS[role].name.toLowerCase(),
+    wanted,
+  });
 }
 
 /** The routes of a server: registers each with Express and describes it for OpenAPI. */

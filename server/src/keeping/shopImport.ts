@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { type Database, many, maybeOne, type Queryable } from '../db/database.ts';
 import { knownMigrations } from '../db/migrate.ts';
+import { recodeShop } from '../db/recode.ts';
 import { pictureFile, SHOP_FILE, SHOP_FORMAT, SHOP_VERSION, writtenColumns } from './shopExport.ts';
 import { type Column, columnsOf, SHOP_TABLES, type ShopTable } from './shopTables.ts';
 
@@ -107,6 +108,8 @@ export async function importShop(db: Database, folder: string): Promise<{ name: 
       if (table === 'photo') await insertPhotos(connection, folder, rows);
       else await insertTable(connection, columns, table, rows);
     }
+    // Exported before there were codes.
+    if (file.tables.shop?.[0]?.is_said === undefined) await recodeShop(connection, id);
     // The log is sealed here already, so that it can be held against the chain that came with it.
     await connection.query('set constraints all immediate');
     const links = await many<{ link: string }>(

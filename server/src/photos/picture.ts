@@ -1,4 +1,5 @@
 import { LARGEST_PHOTO_BYTES, PHOTO_TYPES, type Photo } from '@upholder/core/jobs';
+import { said } from '@upholder/core/said';
 import { imageSize } from 'image-size';
 import { ApiError } from '../http/errors.ts';
 
@@ -22,12 +23,14 @@ function startsLikePicture(content: Buffer, type: Photo['type']): boolean {
  * @throws ApiError when it is too large, no picture, or a kind that is not kept.
  */
 export function readPicture(content: Buffer): Pick<Photo, 'type' | 'widthPx' | 'heightPx'> {
-  if (content.length === 0) throw new ApiError('bad-input', 'The picture is empty.');
+  if (content.length === 0) throw new ApiError('bad-input', said('refusal.the-picture-is-empty'));
   if (content.length > LARGEST_PHOTO_BYTES)
-    throw new ApiError('too-large', 'The picture is larger than 3 MB.');
+    throw new ApiError('too-large', said('refusal.the-picture-is-larger-than-3'));
   const wrong = new ApiError(
     'bad-input',
-    `This is not a picture that can be kept. Use ${PHOTO_TYPES.map((type) => type.slice(6).toUpperCase()).join(', ')}.`,
+    said('refusal.this-is-not-a-picture-that', {
+      PHOTO_TYPES: PHOTO_TYPES.map((type) => type.slice(6).toUpperCase()).join(', '),
+    }),
   );
   let size: ReturnType<typeof imageSize>;
   try {

@@ -1,5 +1,6 @@
 import type { PieceChange, PieceRow } from '@upholder/core/api';
 import { type Piece, tagTakenBy } from '@upholder/core/pieces';
+import { said } from '@upholder/core/said';
 import type { Queryable } from '../db/database.ts';
 import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
@@ -19,9 +20,9 @@ export async function placesOf(connection: Queryable, shopId: string, jobId: str
     /** Messages by field path; empty when the piece names only what the job has. */
     problems(piece: Pick<Piece, 'zoneId' | 'openingId'>, path: string): Record<string, string> {
       const fields: Record<string, string> = {};
-      if (!zoneIds.has(piece.zoneId)) fields[`${path}.zoneId`] = 'Choose a zone of this job.';
+      if (!zoneIds.has(piece.zoneId)) fields[`${path}.zoneId`] = said('refusal.choose-a-zone-of-this-job');
       if (piece.openingId !== null && !openingIds.has(piece.openingId))
-        fields[`${path}.openingId`] = 'Choose an opening of this job.';
+        fields[`${path}.openingId`] = said('refusal.choose-an-opening-of-this-job');
       return fields;
     },
   };
@@ -59,10 +60,10 @@ export async function changePieces(
   changes.forEach(({ piece }, index) => {
     const old = before.get(piece.id);
     if (!old)
-      throw new ApiError('not-found', `The job has no piece ${piece.tag}. Someone may have deleted it.`);
+      throw new ApiError('not-found', said('refusal.the-job-has-no-piece-someone', { tag: piece.tag }));
     Object.assign(fields, places.problems(piece, `changes.${index}.piece`));
     if (tagTakenBy([...after.values()], piece.tag, piece.id))
-      fields[`changes.${index}.piece.tag`] = `Tag ${piece.tag} is already taken.`;
+      fields[`changes.${index}.piece.tag`] = said('refusal.tag-is-already-taken', { tag: piece.tag });
     if (old.zoneId !== piece.zoneId) moved.push(piece.id);
   });
   const problem = Object.entries(fields)[0];
@@ -71,7 +72,7 @@ export async function changePieces(
   const logged = await loggedPieces(connection, shopId, moved);
   if (logged.length > 0) {
     const tags = logged.map((id) => before.get(id)?.tag).join(', ');
-    throw new ApiError('already-logged', `Work on ${tags} is logged, so it stays in its zone.`);
+    throw new ApiError('already-logged', said('refusal.work-on-is-logged-so-it', { tags }));
   }
   // Tags may change places among each other; parked ones cannot clash on the way.
   const retagged = changes.filter(({ piece }) => before.get(piece.id)?.tag !== piece.tag);
@@ -88,7 +89,9 @@ export async function changePieces(
     const row = written.get(piece.id);
     if (row) return row;
     const current = before.get(piece.id);
-    throw new ApiError('conflict', `Someone else changed ${current?.tag} meanwhile.`, { current });
+    throw new ApiError('conflict', said('refusal.someone-else-changed-meanwhile', { tag: current?.tag }), {
+      current,
+    });
   });
   const refitted = await refitZones(connection, shopId, [
     ...pieces,

@@ -2,6 +2,7 @@ import type { Dossier } from '@upholder/core/api';
 import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import type { ShopForPlanning } from '@upholder/core/planning';
+import { said } from '@upholder/core/said';
 import { cautionsOf, factsOf, openStops } from '@upholder/core/survey';
 import { ApiError } from '../http/errors.ts';
 
@@ -22,9 +23,7 @@ export function whatStopsPlanning(
       ({ title }) => `${zone.name}: ${title}`,
     );
   });
-  return open.length === 0
-    ? null
-    : `${open.join('. ')}. Clear it under Survey, or take it on there with a written reason; then plan.`;
+  return open.length === 0 ? null : said('refusal.clear-it-under-survey-or-take', { open: open.join('. ') });
 }
 
 /** @throws ApiError that names the zone and what is open, when something is. */

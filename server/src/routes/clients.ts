@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import { careOf, zoneProgress } from '@upholder/core/floor';
+import { said } from '@upholder/core/said';
 import { v7 as uuid } from 'uuid';
 import { addLink, endLink, findLink, linksOf } from '../clients/store.ts';
 import type { App } from '../context/app.ts';
@@ -22,7 +23,7 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
 
   routes.add(ROUTES.addClientLink, async ({ params: { jobId }, body: { days } }, { member }) => {
     if (!(await findJob(db, member.shopId, jobId)))
-      throw new ApiError('not-found', 'The shop has no such job.');
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
     const madeAt = clock.now();
     const expiresAt = new Date(madeAt.getTime() + days * DAY_MS);
     const token = await addLink(db, member.shopId, {
@@ -37,7 +38,7 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
 
   routes.add(ROUTES.endClientLink, async ({ params }, { member }) => {
     const jobId = await endLink(db, member.shopId, params.linkId, clock.now());
-    if (jobId === null) throw new ApiError('not-found', 'There is no such link.');
+    if (jobId === null) throw new ApiError('not-found', said('refusal.there-is-no-such-link'));
     return { links: await linksOf(db, member.shopId, jobId) };
   });
 
@@ -45,11 +46,7 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
     const forget = await countTry(db, codeCounts('client', addressKey(request.ip)), clock.now());
     const link = await findLink(db, body.token, clock.now());
     const dossier = link && (await dossierOf(db, link.shopId, link.jobId));
-    if (!link || !dossier)
-      throw new ApiError(
-        'not-found',
-        'This link does not lead anywhere any more. Ask the shop for a new one.',
-      );
+    if (!link || !dossier) throw new ApiError('not-found', said('refusal.this-link-does-not-lead-anywhere'));
     await forget();
     const [shop, sheets] = await Promise.all([findShop(db, link.shopId), sheetsOf(db, link.shopId)]);
     const { job, plan } = dossier;

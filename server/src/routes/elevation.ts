@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import {
@@ -31,7 +32,7 @@ async function assertTagsFree(
   const seen: { id: string; tag: string }[] = [...others];
   openings.forEach(({ id, tag }, index) => {
     if (seen.some((other) => sameTag(other.tag, tag))) {
-      const message = `Opening ${tag} exists already.`;
+      const message = said('refusal.opening-exists-already', { tag });
       throw new ApiError('tag-taken', message, { fields: { [`openings.${index}.tag`]: message } });
     }
     seen.push({ id, tag });
@@ -44,7 +45,7 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       if (!(await findJob(connection, shopId, params.jobId)))
-        throw new ApiError('not-found', 'The shop has no such job.');
+        throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       await assertTagsFree(connection, shopId, params.jobId, body.openings);
       await addWalls(connection, shopId, params.jobId, body.walls);
       await addOpenings(connection, shopId, params.jobId, body.openings);
@@ -68,14 +69,14 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
         !body.walls.every((wall) => isKept(walls, wall)) ||
         !body.openings.every((one) => isKept(openings, one))
       )
-        throw new ApiError('id-taken', 'An id is taken. Make a new one.');
+        throw new ApiError('id-taken', said('refusal.an-id-is-taken-make-a'));
       return { walls, openings };
     });
   });
 
   const wall = {
-    missing: 'The shop has no such wall.',
-    overtaken: 'Someone else changed this wall meanwhile.',
+    missing: said('refusal.the-shop-has-no-such-wall'),
+    overtaken: said('refusal.someone-else-changed-this-wall-meanwhile'),
     load: (connection: Queryable, { params }: { params: { wallId: string } }, { member }: Call) =>
       jobOfWall(connection, member.shopId, params.wallId),
   };
@@ -110,7 +111,10 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       for (const { version, ...opening } of body.openings) {
         const updated = await updateOpening(connection, shopId, params.jobId, opening, version);
         if (!updated)
-          throw new ApiError('conflict', `Someone else changed opening ${opening.tag} meanwhile.`);
+          throw new ApiError(
+            'conflict',
+            said('refusal.someone-else-changed-opening-meanwhile', { tag: opening.tag }),
+          );
         openings.push(updated);
       }
       await changed(connection, { jobs: [{ id: params.jobId, map: true }] });

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { ROUTES } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { Request, Router } from 'express';
 import { v4 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
@@ -15,7 +16,7 @@ import { assertNoCommonPassword } from '../session/common.ts';
 import { codeCounts, countTry } from '../session/limits.ts';
 import type { SignsIn } from './session.ts';
 
-const HAS_SHOP = 'This installation has a shop already. Sign in.';
+const HAS_SHOP = said('refusal.this-installation-has-a-shop-already');
 
 /** What a new installation asks for once: its shop, a backup to restore, or a look at the sample. */
 export function addFirstRunRoutes(
@@ -28,13 +29,9 @@ export function addFirstRunRoutes(
     if (!(await installation.needsSetup())) throw new ApiError('conflict', HAS_SHOP);
     const forget = await countTry(db, codeCounts('setup', addressKey(ip)), clock.now());
     if (!(await isSetupCode(db, code, clock.now())))
-      throw new ApiError(
-        'wrong-code',
-        'This is not the code. The server prints it when it starts; restart it for a new one.',
-        {
-          fields: { code: 'This is not the code.' },
-        },
-      );
+      throw new ApiError('wrong-code', said('refusal.this-is-not-the-code-the'), {
+        fields: { code: 'This is not the code.' },
+      });
     await forget();
   }
 
@@ -54,10 +51,7 @@ export function addFirstRunRoutes(
   routes.add(ROUTES.openSample, async ({ body }, { request }) => {
     await assertCode(request, body.code);
     if (!installation.openSample)
-      throw new ApiError(
-        'not-found',
-        'This server cannot open the sample shop. Run npm run demo on your own computer.',
-      );
+      throw new ApiError('not-found', said('refusal.this-server-cannot-open-the-sample'));
     return { address: await installation.openSample() };
   });
 
@@ -65,7 +59,7 @@ export function addFirstRunRoutes(
     routes.begin(request, response, 'restoreFirst');
     await assertCode(request, request.get('x-upholder-code') ?? '');
     if (!installation.restore)
-      throw new ApiError('not-found', 'This server cannot restore a backup here. Use upholder restore.');
+      throw new ApiError('not-found', said('refusal.this-server-cannot-restore-a-backup'));
     const folder = config.backup?.folder ?? tmpdir();
     await mkdir(folder, { recursive: true, mode: 0o700 });
     const path = join(folder, `.sent-${uuid()}`);

@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import { JobSchema } from '@upholder/core/jobs';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { dossierOf, openDossiers } from '../dossier/store.ts';
@@ -28,13 +29,13 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
 
   routes.add(ROUTES.job, async ({ params }, { member }) => {
     const dossier = await dossierOf(db, member.shopId, params.jobId);
-    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
     return dossier;
   });
 
   const head = {
-    missing: 'The shop has no such job.',
-    overtaken: 'Someone else changed this job meanwhile.',
+    missing: said('refusal.the-shop-has-no-such-job'),
+    overtaken: said('refusal.someone-else-changed-this-job-meanwhile'),
     load: (connection: Queryable, { params }: { params: { jobId: string } }, { member }: Call) =>
       findJob(connection, member.shopId, params.jobId),
   };
@@ -85,11 +86,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
 
   routes.add(ROUTES.removeJob, async ({ params }, { member, changed }) => {
     const isGone = await db.transaction((connection) => deleteJob(connection, member.shopId, params.jobId));
-    if (!isGone)
-      throw new ApiError(
-        'already-logged',
-        'This job has a log, or is not there: it is kept. Set it to handed over instead.',
-      );
+    if (!isGone) throw new ApiError('already-logged', said('refusal.this-job-has-a-log-or'));
     await changed(db, { jobs: [{ id: params.jobId, job: true }] });
     return DONE;
   });

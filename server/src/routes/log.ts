@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
+import { said } from '@upholder/core/said';
 import type { Step } from '@upholder/core/systems';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
@@ -21,24 +22,25 @@ async function assertFits(
   now: Date,
 ): Promise<Step> {
   if (!(await findJob(connection, shopId, entry.jobId)))
-    throw new ApiError('not-found', 'The shop has no such job.');
+    throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
   const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
   const step = await findStep(connection, shopId, entry.jobId, entry.stepId);
-  if (!step) return refuse('stepId', 'The job has no such step. Its sequence may have changed; reload.');
+  if (!step) return refuse('stepId', said('refusal.the-job-has-no-such-step'));
   if (!(await areInZone(connection, shopId, step.zoneId, entry.pieceIds)))
-    return refuse('pieceIds', 'A piece does not belong to the zone of this step.');
+    return refuse('pieceIds', said('refusal.a-piece-does-not-belong-to'));
   if (Date.parse(entry.doneAt) > now.getTime() + AHEAD_MINUTES * 60_000)
-    return refuse('doneAt', 'That time is in the future.');
-  if (entry.coat && step.productKey === null) return refuse('coat', `“${step.name}” is not a coating step.`);
+    return refuse('doneAt', said('refusal.that-time-is-in-the-future'));
+  if (entry.coat && step.productKey === null)
+    return refuse('coat', said('refusal.is-not-a-coating-step', { name: step.name }));
   if (entry.correctsId !== null) {
     const wrong = await findEntry(connection, shopId, entry.correctsId);
     if (wrong?.jobId !== entry.jobId)
-      return refuse('correctsId', 'The entry to correct is not in this job’s log.');
+      return refuse('correctsId', said('refusal.the-entry-to-correct-is-not'));
     const correction = await correctionOf(connection, shopId, entry.correctsId);
     if (correction !== null && correction !== entry.id) {
-      throw new ApiError('conflict', 'Someone else corrected this entry meanwhile. Look at the log again.');
+      throw new ApiError('conflict', said('refusal.someone-else-corrected-this-entry-meanwhile'));
     }
   }
   return step;
@@ -53,7 +55,7 @@ function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
     pieceIds: [...new Set(what.pieceIds)],
   };
   if (!saysTheSame(kept, wanted))
-    throw new ApiError('id-taken', 'This id is taken by another entry. Log it again.', { current: kept });
+    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
   return kept;
 }
 
@@ -62,8 +64,8 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.log, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     if (body.jobId !== params.jobId)
-      throw new ApiError('bad-input', 'The entry names another job.', {
-        fields: { jobId: 'Another job.' },
+      throw new ApiError('bad-input', said('refusal.the-entry-names-another-job'), {
+        fields: { jobId: said('refusal.another-job') },
       });
     const known = await findEntry(db, shopId, body.id);
     if (known) return { entry: assertSame(known, body), wasKnown: true };
@@ -80,7 +82,7 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       };
       const isNew = await addEntry(connection, shopId, entry);
       const kept = await findEntry(connection, shopId, body.id);
-      if (!kept) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      if (!kept) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
       if (isNew) await changed(connection, { jobs: [{ id: params.jobId, log: [entry.id] }] });
       return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });

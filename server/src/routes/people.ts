@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { ROUTES } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
@@ -41,7 +42,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findMember(connection, shopId, memberId);
-      if (!found) throw new ApiError('not-found', 'The shop has no such member.');
+      if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-member'));
       const more = await work(connection, found);
       await changed(connection, { shop: ['crew'] });
       return { members: await membersOf(connection, shopId, clock.now()), ...more };
@@ -49,10 +50,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
   }
   async function assertOwnerStays(connection: Queryable, shopId: string, memberId: string): Promise<void> {
     if (!(await hasOtherOwner(connection, shopId, memberId)))
-      throw new ApiError(
-        'conflict',
-        'The shop would have no owner who can sign in. Make somebody else an owner first.',
-      );
+      throw new ApiError('conflict', said('refusal.the-shop-would-have-no-owner'));
   }
 
   routes.add(ROUTES.members, async (_input, { member }) => ({
@@ -61,7 +59,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
 
   routes.add(ROUTES.addMember, async ({ body }, { member, changed }) => {
     if (!(await addMember(db, member.shopId, body)))
-      throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
     await changed(db, { shop: ['crew'] });
     return { members: await membersOf(db, member.shopId, clock.now()) };
   });
@@ -77,7 +75,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
 
   routes.add(ROUTES.inviteMember, ({ params: { memberId } }, call) =>
     withMember(call, memberId, async (connection, { hasLeft }) => {
-      if (hasLeft) throw new ApiError('conflict', 'They have left. Take them back first.');
+      if (hasLeft) throw new ApiError('conflict', said('refusal.they-have-left-take-them-back'));
       const { code, expiresAt } = await makeInvite(
         connection,
         call.member.shopId,
@@ -140,11 +138,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
   async function invited(ip: string | undefined, code: string) {
     const forget = await countTry(db, codeCounts('invite', addressKey(ip)), clock.now());
     const invite = await findInvite(db, code, clock.now());
-    if (!invite)
-      throw new ApiError(
-        'wrong-code',
-        'This invitation is not valid. It may have been used or run out: ask for a new one.',
-      );
+    if (!invite) throw new ApiError('wrong-code', said('refusal.this-invitation-is-not-valid-it'));
     await forget();
     return invite;
   }
@@ -160,11 +154,11 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
     const hash = await hashPassword(body.password);
     await db.transaction(async (connection) => {
       if (await isSignInTaken(connection, body.signIn, invite.memberId))
-        throw new ApiError('bad-input', 'This sign-in name is taken. Choose another one.', {
-          fields: { signIn: 'This sign-in name is taken. Choose another one.' },
+        throw new ApiError('bad-input', said('refusal.this-sign-in-name-is-taken'), {
+          fields: { signIn: said('refusal.this-sign-in-name-is-taken') },
         });
       if (!(await useInvite(connection, invite, body.code, body.signIn, hash)))
-        throw new ApiError('wrong-code', 'This invitation has just been used.');
+        throw new ApiError('wrong-code', said('refusal.this-invitation-has-just-been-used'));
       // Whoever is signed in with the password of before is signed out.
       await endSessions(connection, { shopId: invite.shopId, memberId: invite.memberId, exceptToken: null });
     });
@@ -175,7 +169,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
 
   routes.add(ROUTES.enrolTablet, async ({ body }, { member, request, response }) => {
     const token = await enrolTablet(db, member.shopId, body, member.name, clock.now());
-    if (token === null) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+    if (token === null) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
     sendTabletCookie(response, token);
     await moveToTablet(db, request.sessionToken ?? '', body.id, clock.now());
     return { tablets: await tabletsOf(db, member.shopId) };
@@ -183,7 +177,7 @@ export function addPeopleRoutes(routes: RouteTable, { db, clock }: App, { signIn
 
   routes.add(ROUTES.endTablet, async ({ params }, { member }) => {
     if (!(await endTablet(db, member.shopId, params.tabletId, clock.now())))
-      throw new ApiError('not-found', 'The shop has no such tablet.');
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-tablet'));
     await endSessions(db, { shopId: member.shopId, tabletId: params.tabletId });
     return { tablets: await tabletsOf(db, member.shopId) };
   });

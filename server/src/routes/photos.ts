@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import { PhotoSchema } from '@upholder/core/jobs';
+import { said } from '@upholder/core/said';
 import express, { type Router } from 'express';
 import { z } from 'zod';
 import type { App } from '../context/app.ts';
@@ -34,14 +35,14 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
       const photo = { ...query, ...picture, takenAt: clock.now().toISOString() };
       await db.transaction(async (connection) => {
         const found = await findZone(connection, shopId, query.zoneId);
-        if (found?.jobId !== jobId) throw new ApiError('not-found', 'The job has no such zone.');
+        if (found?.jobId !== jobId) throw new ApiError('not-found', said('refusal.the-job-has-no-such-zone'));
         const piece = query.pieceId === null ? null : await findPiece(connection, shopId, query.pieceId);
         if (query.pieceId !== null && piece?.jobId !== jobId)
-          throw new ApiError('not-found', 'The job has no such piece.');
+          throw new ApiError('not-found', said('refusal.the-job-has-no-such-piece'));
         await addPhoto(connection, shopId, jobId, photo, content);
         const kept = await photoContent(connection, shopId, photo.id);
         if (!kept?.content.equals(content))
-          throw new ApiError('id-taken', 'This id is taken by another picture. Make a new one.');
+          throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another'));
         await call.changed(connection, { jobs: [{ id: jobId, photos: true }] });
       });
       response.status(201).json({ ...photo, ...(await changes()) });
@@ -52,7 +53,7 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
     const { member } = routes.begin(request, response, 'photo').call;
     const id = z.uuid().safeParse(request.params.photoId);
     const found = id.success ? await photoContent(db, member.shopId, id.data) : null;
-    if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
+    if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-picture'));
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
     response.setHeader('Content-Disposition', 'inline');
     response.type(found.type).send(found.content);
@@ -61,7 +62,7 @@ export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }
   routes.add(ROUTES.removePhoto, async ({ params }, { member, changed }) => {
     await db.transaction(async (connection) => {
       const found = await photoContent(connection, member.shopId, params.photoId);
-      if (!found) throw new ApiError('not-found', 'The shop has no such picture.');
+      if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-picture'));
       await deletePhoto(connection, member.shopId, params.photoId);
       await changed(connection, { jobs: [{ id: found.jobId, photos: true }] });
     });

@@ -1,4 +1,5 @@
 import { ROUTES, type TouchedJob } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
@@ -19,7 +20,7 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       if (!(await findJob(connection, shopId, params.jobId)))
-        throw new ApiError('not-found', 'The shop has no such job.');
+        throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       const known = await piecesOf(connection, shopId, params.jobId);
       const places = await placesOf(connection, shopId, params.jobId);
       const fields: Record<string, string> = {};
@@ -28,11 +29,12 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
       body.pieces.forEach((piece, index) => {
         const kept = byId.get(piece.id);
         if (kept && !saysTheSame(kept, piece))
-          throw new ApiError('id-taken', 'An id is taken by another piece. Make a new one.');
+          throw new ApiError('id-taken', said('refusal.an-id-is-taken-by-another'));
         if (kept) return;
         Object.assign(fields, places.problems(piece, `pieces.${index}`));
         const tag = piece.tag.trim().toLowerCase();
-        if (tags.has(tag)) fields[`pieces.${index}.tag`] = `Tag ${piece.tag} is already taken.`;
+        if (tags.has(tag))
+          fields[`pieces.${index}.tag`] = said('refusal.tag-is-already-taken', { tag: piece.tag });
         tags.add(tag);
       });
       const message = Object.values(fields)[0];
@@ -42,7 +44,8 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
       const all = await piecesOf(connection, shopId, params.jobId);
       const wanted = new Set(body.pieces.map(({ id }) => id));
       const pieces = all.filter(({ id }) => wanted.has(id));
-      if (pieces.length !== wanted.size) throw new ApiError('id-taken', 'An id is taken. Make a new one.');
+      if (pieces.length !== wanted.size)
+        throw new ApiError('id-taken', said('refusal.an-id-is-taken-make-a'));
       await changed(connection, { jobs: [touchedPieces(params.jobId, [...wanted], refitted)] });
       return { pieces };
     });
@@ -59,7 +62,7 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
 
   routes.add(ROUTES.findPiece, async ({ params }, { member }) => {
     const found = await findPiece(db, member.shopId, params.pieceId);
-    if (!found) throw new ApiError('not-found', 'The shop has no such piece. It may have been deleted.');
+    if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-piece'));
     return found;
   });
 
@@ -73,7 +76,7 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
           .map(({ tag }) => tag);
         throw new ApiError(
           'already-logged',
-          `Work on ${tags.join(', ')} is logged, so it cannot be deleted.`,
+          said('refusal.work-on-is-logged-so-it-2', { tags: tags.join(', ') }),
         );
       }
       const going = new Set(body.pieceIds);

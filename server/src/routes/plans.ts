@@ -1,5 +1,6 @@
 import { type PlannedJob, ROUTES } from '@upholder/core/api';
 import { planningStart } from '@upholder/core/planning';
+import { said } from '@upholder/core/said';
 import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
@@ -47,10 +48,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
         });
         if (kept) return kept.result;
       }
-      throw new ApiError(
-        'conflict',
-        'Other plans of the shop are being made just now. Try again in a moment.',
-      );
+      throw new ApiError('conflict', said('refusal.other-plans-of-the-shop-are'));
     });
   }
 
@@ -59,7 +57,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     return planning(shopId, {
       async ask(connection, now, air) {
         const dossier = await dossierOf(connection, shopId, params.jobId);
-        if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+        if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
         const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
         assertNoOpenStops(dossier, shop);
         return { planId: uuid(), dossier, shop, now, ...body };
@@ -119,7 +117,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
   routes.add(ROUTES.planSurroundings, async ({ params }, { member }) => {
     const now = clock.now();
     const job = await findJob(db, member.shopId, params.jobId);
-    if (!job) throw new ApiError('not-found', 'The shop has no such job.');
+    if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
     const air = await planningAir(climate, now);
     const shop = await shopForPlanning(db, member.shopId, params.jobId, air, now);
     return {

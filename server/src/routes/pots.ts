@@ -7,6 +7,7 @@ import {
   tinRefusal,
   whatIsLeft,
 } from '@upholder/core/mixing';
+import { said } from '@upholder/core/said';
 import { findBenchItem, putBenchItem } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
@@ -18,11 +19,11 @@ import { lockTin, productIdOf, setTin, sheetsOf, takeFromStock } from '../stores
 /** Pours the rest of a pot back into its tin, so that the tin's own thinning is known. */
 async function returnToTin(connection: Queryable, shopId: string, pot: PotRecord): Promise<void> {
   const refused = (message: string) =>
-    new ApiError('bad-input', message, { fields: { leftTo: 'Choose a closed pot or waste.' } });
+    new ApiError('bad-input', message, { fields: { leftTo: said('refusal.choose-a-closed-pot-or-waste') } });
   const refusal = tinRefusal(pot);
   if (refusal) throw refused(refusal);
   const tin = await lockTin(connection, shopId, pot.productKey);
-  if (!tin) throw refused('Stock is not tracked, so its thinning would be unknown.');
+  if (!tin) throw refused(said('refusal.stock-is-not-tracked-so-its'));
   await setTin(connection, shopId, pot.productKey, backIntoTin(tin, whatIsLeft(pot)));
 }
 
@@ -36,31 +37,32 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
 
   routes.add(ROUTES.putPot, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
-    if (body.id !== params.potId) throw new ApiError('bad-input', 'The pot has another id than its address.');
+    if (body.id !== params.potId)
+      throw new ApiError('bad-input', said('refusal.the-pot-has-another-id-than'));
     return db.transaction(async (connection) => {
       const known = await lockPot(connection, params.potId);
       if (known && known.shopId !== shopId)
-        throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+        throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
       // The same word again, or one that was overtaken on the way, is no error: the bench gets what counts.
       if (known && known.pot.revision >= body.revision && continuesPot(body, known.pot)) return known.pot;
       if (known && (known.pot.revision >= body.revision || !continuesPot(known.pot, body)))
-        throw new ApiError(
-          'conflict',
-          'Another bench wrote to this pot meanwhile. What was poured or read stays in it.',
-          {
-            current: known.pot,
-          },
-        );
+        throw new ApiError('conflict', said('refusal.another-bench-wrote-to-this-pot'), {
+          current: known.pot,
+        });
       const sheet = (await sheetsOf(connection, shopId))[body.productKey];
       if (!sheet)
-        throw new ApiError('bad-input', 'The stores have no such product.', {
-          fields: { productKey: 'Choose a product of the stores.' },
+        throw new ApiError('bad-input', said('refusal.the-stores-have-no-such-product'), {
+          fields: { productKey: said('refusal.choose-a-product-of-the-stores') },
         });
       const stops = recipeStops(sheet, body.recipe);
       if (stops.length > 0 && body.overrideReason.length < 3)
-        throw new ApiError('bad-input', `${stops.join(' ')} Write down why it goes past that.`, {
-          fields: { overrideReason: 'Write down why, in a few words.' },
-        });
+        throw new ApiError(
+          'bad-input',
+          said('refusal.write-down-why-it-goes-past', { stops: stops.join(' ') }),
+          {
+            fields: { overrideReason: said('refusal.write-down-why-in-a-few') },
+          },
+        );
       const isReturned =
         body.emptiedAt !== null &&
         body.leftTo === 'back into the tin' &&
@@ -86,8 +88,8 @@ export function addPotRoutes(routes: RouteTable, { db }: App): void {
     if (!written) {
       // Version 0 makes it: there is nothing to load before.
       const current = await findBenchItem(db, shopId, params.itemId);
-      if (!current) throw new ApiError('not-found', 'The bench has no such entry.');
-      throw new ApiError('conflict', 'Someone else changed this entry meanwhile.', { current });
+      if (!current) throw new ApiError('not-found', said('refusal.the-bench-has-no-such-entry'));
+      throw new ApiError('conflict', said('refusal.someone-else-changed-this-entry-meanwhile'), { current });
     }
     await changed(db, { shop: ['benchItems'] });
     return written;

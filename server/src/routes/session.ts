@@ -1,5 +1,6 @@
 import { ROUTES, type Session } from '@upholder/core/api';
 import { signInKey } from '@upholder/core/people';
+import { said } from '@upholder/core/said';
 import type { Request, Response } from 'express';
 import type { App } from '../context/app.ts';
 import { DONE } from '../http/change.ts';
@@ -92,7 +93,8 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const counts = passwordCounts(signInKey(body.signIn), address, found?.isKnownThere ?? false);
     const forget = await countTry(db, counts, clock.now());
     const isRight = await isPassword(body.password, found?.passwordHash ?? (await noHash));
-    if (!found?.passwordHash || !isRight) throw new ApiError('wrong-sign-in', 'Wrong name or password.');
+    if (!found?.passwordHash || !isRight)
+      throw new ApiError('wrong-sign-in', said('refusal.wrong-name-or-password'));
     await forget();
     return signIn(request, response, found.member);
   });
@@ -100,7 +102,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
   if (config.isDemo) {
     routes.add(ROUTES.demoSignIn, async ({ body }, { request, response }) => {
       const member = (await demoMembers(db)).find(({ id }) => id === body.memberId);
-      if (!member) throw new ApiError('not-found', 'The demo has no such member.');
+      if (!member) throw new ApiError('not-found', said('refusal.the-demo-has-no-such-member'));
       return signIn(request, response, member);
     });
   }
@@ -113,8 +115,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
 
   async function tabletOf(request: Request) {
     const tablet = await findTablet(db, request.tabletToken);
-    if (!tablet)
-      throw new ApiError('not-allowed', 'This is not a tablet of the shop. Sign in with name and password.');
+    if (!tablet) throw new ApiError('not-allowed', said('refusal.this-is-not-a-tablet-of'));
     return tablet;
   }
 
@@ -123,7 +124,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const forget = await countTry(db, pinCounts(tablet.id, body.memberId), clock.now());
     const hash = await pinOf(db, tablet.shopId, body.memberId);
     const isRight = await isPassword(body.pin, hash ?? (await noHash));
-    if (!hash || !isRight) throw new ApiError('wrong-sign-in', 'This is not the PIN.');
+    if (!hash || !isRight) throw new ApiError('wrong-sign-in', said('refusal.this-is-not-the-pin'));
     await forget();
     return signIn(request, response, { id: body.memberId, shopId: tablet.shopId }, false);
   });
@@ -132,7 +133,7 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
     const tablet = await tabletOf(request);
     const forget = await countTry(db, codeCounts('badge', tablet.id), clock.now());
     const member = await memberOfBadge(db, tablet.shopId, body.badge);
-    if (!member) throw new ApiError('wrong-sign-in', 'This badge is not valid here.');
+    if (!member) throw new ApiError('wrong-sign-in', said('refusal.this-badge-is-not-valid-here'));
     await forget();
     return signIn(request, response, member, false);
   });
@@ -141,11 +142,10 @@ export function addSessionRoutes(routes: RouteTable, app: App): SignsIn {
   async function assertPassword(request: Request, member: Member, password: string, field: string) {
     const forget = await countTry(db, passwordCounts(member.id, addressKey(request.ip), true), clock.now());
     const hash = await passwordOf(db, member);
-    if (hash === null)
-      throw new ApiError('bad-input', 'You have no password yet. Ask an owner for an invitation.');
+    if (hash === null) throw new ApiError('bad-input', said('refusal.you-have-no-password-yet-ask'));
     if (!(await isPassword(password, hash)))
-      throw new ApiError('bad-input', 'This is not your password.', {
-        fields: { [field]: 'This is not your password.' },
+      throw new ApiError('bad-input', said('refusal.this-is-not-your-password'), {
+        fields: { [field]: said('refusal.this-is-not-your-password') },
       });
     await forget();
   }

@@ -1,4 +1,5 @@
 import { type ProductRow, ROUTES } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import { benchItemsOf } from '../bench/store.ts';
 import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
@@ -48,7 +49,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     ROUTES.changeShop,
     changing(db, {
       missing: 'There is no such shop.',
-      overtaken: 'Someone else changed the shop meanwhile.',
+      overtaken: said('refusal.someone-else-changed-the-shop-meanwhile'),
       load: (connection, _input, { member }) => findShop(connection, member.shopId),
       update: (connection, { body }, _before, { member }) =>
         updateShop(connection, member.shopId, body.version, body),
@@ -58,7 +59,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
 
   async function setMember({ member, changed }: Call, memberId: string, change: MemberChange) {
     if (!(await changeMember(db, member.shopId, memberId, change)))
-      throw new ApiError('not-found', 'The shop has no such member.');
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-member'));
     await changed(db, { shop: ['crew'] });
     return { crew: await crewOf(db, member.shopId) };
   }
@@ -75,16 +76,16 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
   routes.add(ROUTES.addProduct, async ({ body }, { member, changed }) => {
     const product = await addProduct(db, member.shopId, body);
     if (!product)
-      throw new ApiError('id-taken', 'The stores have a product with this key already.', {
-        fields: { key: 'This key is taken.' },
+      throw new ApiError('id-taken', said('refusal.the-stores-have-a-product-with'), {
+        fields: { key: said('refusal.this-key-is-taken') },
       });
     await changed(db, { products: [product.id] });
     return product;
   });
 
   const product = {
-    missing: 'The stores have no such product.',
-    overtaken: 'Someone else changed this sheet meanwhile.',
+    missing: said('refusal.the-stores-have-no-such-product'),
+    overtaken: said('refusal.someone-else-changed-this-sheet-meanwhile'),
     load: (connection: Queryable, { params }: { params: { productId: string } }, { member }: Call) =>
       findProduct(connection, member.shopId, params.productId),
     touched: ({ id }: ProductRow) => ({ products: [id] }),

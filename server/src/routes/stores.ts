@@ -1,4 +1,5 @@
 import { ROUTES } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
@@ -10,8 +11,8 @@ export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.addSupply, async ({ body }, { member, changed }) => {
     const supply = await addSupply(db, member.shopId, body);
     if (!supply)
-      throw new ApiError('id-taken', 'The stores have an entry with this key already.', {
-        fields: { key: 'This key is taken.' },
+      throw new ApiError('id-taken', said('refusal.the-stores-have-an-entry-with'), {
+        fields: { key: said('refusal.this-key-is-taken') },
       });
     await changed(db, { shop: ['supplies'] });
     return supply;
@@ -20,8 +21,8 @@ export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(
     ROUTES.changeSupply,
     changing(db, {
-      missing: 'The stores have no such entry.',
-      overtaken: 'Someone else changed this entry meanwhile.',
+      missing: said('refusal.the-stores-have-no-such-entry'),
+      overtaken: said('refusal.someone-else-changed-this-entry-meanwhile'),
       load: (connection, { params }, { member }) => findSupply(connection, member.shopId, params.supplyId),
       update: (connection, { body }, { id }, { member }) =>
         updateSupply(connection, member.shopId, id, body.version, body.supply),
@@ -41,7 +42,7 @@ export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
 
   routes.add(ROUTES.removeLayer, async ({ params }, { member, changed }) => {
     if (!(await deleteLayer(db, member.shopId, params.layerId)))
-      throw new ApiError('not-found', 'The shop has no such answer.');
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-answer'));
     await changed(db, { shop: ['layers'] });
     return DONE;
   });

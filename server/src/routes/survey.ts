@@ -1,4 +1,5 @@
 import { ROUTES, type SurveyChange } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import { withAnswers } from '@upholder/core/survey';
 import { bareStock } from '@upholder/core/systems';
 import type { App } from '../context/app.ts';
@@ -17,8 +18,8 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(
     ROUTES.answerSurvey,
     changing(db, {
-      missing: 'The shop has no such zone.',
-      overtaken: 'Someone else changed this zone meanwhile. Try again.',
+      missing: said('refusal.the-shop-has-no-such-zone'),
+      overtaken: said('refusal.someone-else-changed-this-zone-meanwhile'),
       load: (connection, { params }, { member }) =>
         findZone(connection, member.shopId, params.zoneId, { lock: true }),
       current: ({ zone }) => zone,
@@ -48,7 +49,8 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, body.zoneId);
-      if (found?.jobId !== params.jobId) throw new ApiError('not-found', 'The job has no such zone.');
+      if (found?.jobId !== params.jobId)
+        throw new ApiError('not-found', said('refusal.the-job-has-no-such-zone'));
       const decision = {
         ...body,
         memberId: member.id,

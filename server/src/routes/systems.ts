@@ -1,4 +1,5 @@
 import { ROUTES } from '@upholder/core/api';
+import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import { DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
@@ -9,7 +10,7 @@ import { addVersion, findVersion, retireSystem, versionsOf } from '../systems/st
 export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.systemVersions, async ({ params }, { member }) => {
     const versions = await versionsOf(db, member.shopId, params.systemId);
-    if (versions.length === 0) throw new ApiError('not-found', 'The shop has no such system.');
+    if (versions.length === 0) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-system'));
     return { versions };
   });
 
@@ -20,7 +21,10 @@ export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
       const known = await versionsOf(connection, shopId, systemId);
       const latest = known[0]?.version ?? 0;
       if (version > latest + 1)
-        throw new ApiError('not-found', `There is no version ${version - 1} to change.`);
+        throw new ApiError(
+          'not-found',
+          said('refusal.there-is-no-version-to-change', { version: version - 1 }),
+        );
       const isWritten = await addVersion(connection, shopId, systemId, version, body.system, {
         changeNote: body.changeNote,
         madeBy: member.name,
@@ -30,20 +34,20 @@ export function addSystemRoutes(routes: RouteTable, { db, clock }: App): void {
         throw new ApiError(
           'conflict',
           known.length === 0
-            ? 'This id is taken. Make a new one.'
-            : `Someone else wrote version ${version} meanwhile. Look at it, then save yours as the next.`,
+            ? said('refusal.this-id-is-taken-make-a')
+            : said('refusal.someone-else-wrote-version-meanwhile-look', { version }),
           { current: known[0] },
         );
       await changed(connection, { shop: ['systems'] });
       const written = await findVersion(connection, shopId, systemId, version);
-      if (!written) throw new ApiError('not-found', 'The shop has no such system.');
+      if (!written) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-system'));
       return written;
     });
   });
 
   routes.add(ROUTES.retireSystem, async ({ params, body }, { member, changed }) => {
     if (!(await retireSystem(db, member.shopId, params.systemId, body.isRetired)))
-      throw new ApiError('not-found', 'The shop has no such system.');
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-system'));
     await changed(db, { shop: ['systems'] });
     return DONE;
   });

@@ -16,6 +16,8 @@ import {
 } from '@upholder/core/formats';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { PotRecord } from '@upholder/core/mixing';
+import { recodePlan, recodeStep } from '@upholder/core/recode';
+import { said } from '@upholder/core/said';
 import { optionsInPlace } from '@upholder/core/systems';
 import { voiceOf } from '@upholder/core/words';
 import type { Response, Router } from 'express';
@@ -67,7 +69,7 @@ export async function writeJobFile(
     await addSupply(connection, shopId, { id: uuid(), key, supply });
   const crew = new Set((await crewOf(connection, shopId)).map(({ id }) => id));
   if (!(await addJob(connection, shopId, file.job, now)))
-    throw new ApiError('id-taken', 'This job belongs to another shop.');
+    throw new ApiError('id-taken', said('refusal.this-job-belongs-to-another-shop'));
   for (const zone of file.zones) await addZone(connection, shopId, file.job.id, asDone(zone, file));
   await addSteps(connection, shopId, file.steps);
   await addWalls(connection, shopId, file.job.id, file.walls);
@@ -150,7 +152,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   async function load(shopId: string, jobId: unknown) {
     const id = z.uuid().safeParse(jobId);
     const dossier = id.success ? await dossierOf(db, shopId, id.data) : null;
-    if (!dossier) throw new ApiError('not-found', 'The shop has no such job.');
+    if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
     return dossier;
   }
 
@@ -209,8 +211,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const { member } = routes.begin(request, response, 'calendarFile').call;
     const { shopId } = member;
     const dossier = await load(shopId, request.params.jobId);
-    if (!dossier.plan)
-      throw new ApiError('no-plan', 'There is no plan to take away yet. Plan the job under Days first.');
+    if (!dossier.plan) throw new ApiError('no-plan', said('refusal.there-is-no-plan-to-take'));
     const people = Object.fromEntries((await crewOf(db, shopId)).map(({ id, name }) => [id, name]));
     const calendar = planCalendar(dossier.plan, {
       jobCode: dossier.job.code,
@@ -229,7 +230,10 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
   routes.add(ROUTES.importJob, async ({ body }, { member, changed }) => {
     const read = readJobFile(body.file);
     if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
-    const file = withNewIds(read.value, uuid);
+    // A file of before has words where there are codes now.
+    const { steps, plan, ...rest } = read.value;
+    const said = { ...rest, steps: steps.map(recodeStep), plan: plan && recodePlan(plan) };
+    const file = withNewIds(said, uuid);
     const { shopId } = member;
     return db.transaction(async (connection) => {
       await writeJobFile(connection, shopId, file, clock.now(), member.name);

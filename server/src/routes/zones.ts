@@ -1,5 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import type { Job, Zone, ZoneSpec } from '@upholder/core/jobs';
+import { said } from '@upholder/core/said';
 import { bareStock, FINISHING_SYSTEMS, optionsInPlace, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
@@ -42,8 +43,8 @@ async function assertSharing(
   if (sharesWith === null) return;
   const other = await findZone(db, shopId, sharesWith);
   if (other?.jobId === jobId && sharesWith !== zoneId) return;
-  throw new ApiError('bad-input', 'A zone shares with another zone of its job.', {
-    fields: { sharesWith: 'Choose another zone of this job.' },
+  throw new ApiError('bad-input', said('refusal.a-zone-shares-with-another-zone'), {
+    fields: { sharesWith: said('refusal.choose-another-zone-of-this-job') },
   });
 }
 
@@ -76,11 +77,11 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
     const { shopId } = member;
     return db.transaction(async (connection) => {
       const job = await findJob(connection, shopId, params.jobId);
-      if (!job) throw new ApiError('not-found', 'The shop has no such job.');
+      if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       const known = await findZone(connection, shopId, body.id);
       if (known?.jobId === params.jobId && saysTheSame(known.zone, withOptions(body, job.place)))
         return known.zone;
-      if (known) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      if (known) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
       await assertSharing(connection, shopId, params.jobId, body.id, body.sharesWith);
       const position = await nextZonePosition(connection, shopId, params.jobId);
       const zone = await addZone(connection, shopId, params.jobId, {
@@ -88,7 +89,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         position,
         isEdited: false,
       });
-      if (!zone) throw new ApiError('id-taken', 'This id is taken. Make a new one.');
+      if (!zone) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
       await unfoldZone(connection, shopId, zone, job.place);
       await changed(connection, { jobs: [{ id: params.jobId, zones: true, steps: [zone.id] }] });
       return zone;
@@ -96,8 +97,8 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
   });
 
   const zoneOf = {
-    missing: 'The shop has no such zone.',
-    overtaken: 'Someone else changed this zone meanwhile.',
+    missing: said('refusal.the-shop-has-no-such-zone'),
+    overtaken: said('refusal.someone-else-changed-this-zone-meanwhile-2'),
     current: ({ zone }: FoundZone) => zone,
   };
   routes.add(
@@ -159,15 +160,15 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
     const { shopId } = member;
     await db.transaction(async (connection) => {
       const found = await findZone(connection, shopId, params.zoneId);
-      if (!found) throw new ApiError('not-found', 'The shop has no such zone.');
+      if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-zone'));
       const pieces = await countPieces(connection, shopId, params.zoneId);
       if (pieces > 0)
         throw new ApiError(
           'conflict',
-          `“${found.zone.name}” still has ${pieces} pieces. Move or delete them first.`,
+          said('refusal.still-has-pieces-move-or-delete', { name: found.zone.name, pieces }),
         );
       if (await isStarted(connection, shopId, params.zoneId))
-        throw new ApiError('zone-started', 'Work on this zone is logged: it is kept.');
+        throw new ApiError('zone-started', said('refusal.work-on-this-zone-is-logged'));
       await deleteZone(connection, shopId, params.zoneId);
       await changed(connection, { jobs: [{ id: found.jobId, zones: true, photos: true, decisions: true }] });
     });

@@ -1,4 +1,5 @@
 import { signInKey } from '@upholder/core/people';
+import { said } from '@upholder/core/said';
 import { dictionary } from '@zxcvbn-ts/language-common';
 import { ApiError } from '../http/errors.ts';
 
@@ -26,13 +27,13 @@ export function assertNoCommonPassword(password: string, ...names: string[]): vo
     throw new ApiError('bad-input', message, { fields: { password: message } });
   };
   const plain = password.normalize('NFKC').toLowerCase().trim();
-  if (new Set(plain).size < 5) refuse('This password repeats a few characters. Choose another one.');
+  if (new Set(plain).size < 5) refuse(said('refusal.this-password-repeats-a-few-characters'));
   for (const form of [plain, core(plain)]) {
-    if (COMMON.has(form)) refuse('This password is on the list of common ones. Choose another one.');
+    if (COMMON.has(form)) refuse(said('refusal.this-password-is-on-the-list'));
     for (const name of names) {
       const key = signInKey(name).replace(/\s/g, '');
       if (key.length >= 3 && form.replace(/\s/g, '').replaceAll(key, '').length < 5)
-        refuse('This password is little more than the name. Choose another one.');
+        refuse(said('refusal.this-password-is-little-more-than'));
     }
   }
 }

@@ -1,3 +1,4 @@
+import { said } from '@upholder/core/said';
 import { one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 
@@ -64,7 +65,7 @@ export async function countTry(
     );
     if (count > most) {
       await takeBack(keys);
-      throw new ApiError('too-many-tries', 'Too many attempts. Wait ten minutes and try again.');
+      throw new ApiError('too-many-tries', said('refusal.too-many-attempts-wait-ten-minutes'));
     }
   }
   const [first = '', ...others] = keys;

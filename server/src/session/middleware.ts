@@ -1,3 +1,4 @@
+import { said } from '@upholder/core/said';
 import * as cookies from 'cookie';
 import type { RequestHandler, Response } from 'express';
 import type { Clock } from '../base/clock.ts';
@@ -81,7 +82,7 @@ export function createSessionMiddleware(
     const { origin, host } = request.headers;
     const isChanging = !SAFE_METHODS.has(request.method);
     if (isChanging && origin !== undefined && hostOf(origin) !== host) {
-      throw new ApiError('csrf', 'This request came from another site.');
+      throw new ApiError('csrf', said('refusal.this-request-came-from-another-site'));
     }
     const { [SESSION_COOKIES[isDemo ? 'demo' : 'shop']]: token, [TABLET_COOKIE]: tabletToken } =
       cookies.parse(request.headers.cookie ?? '');
@@ -95,15 +96,12 @@ export function createSessionMiddleware(
     request.sessionToken = token;
     const isSignIn = SIGN_INS.has(request.path) && request.method !== 'PUT';
     if (isChanging && !isSignIn && request.headers['x-csrf-token'] !== session.csrfToken) {
-      throw new ApiError('csrf', 'The page is out of date. Reload it and try again.');
+      throw new ApiError('csrf', said('refusal.the-page-is-out-of-date'));
     }
     // What a tablet kept for one member is never written in the name of whoever is signed in when it arrives.
     const writer = request.headers[WRITER_HEADER];
     if (isChanging && !isSignIn && writer !== undefined && writer !== session.member.id) {
-      throw new ApiError(
-        'other-member',
-        'This was written by another member, who has to be signed in for it.',
-      );
+      throw new ApiError('other-member', said('refusal.this-was-written-by-another-member'));
     }
     next();
   };

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import type { Verdict } from '@upholder/core/pieces';
+import { said } from '@upholder/core/said';
 import {
   bareStock,
   FINISHING_SYSTEMS,
@@ -54,7 +55,10 @@ async function draftsFor(
     ]),
   ]);
   if (ownSystem && !own) {
-    const message = `The shop has no “${ownSystem.name}” of version ${ownSystem.version}: choose another system.`;
+    const message = said('refusal.the-shop-has-no-of-version', {
+      name: ownSystem.name,
+      version: ownSystem.version,
+    });
     throw new ApiError('bad-input', message, { fields: { ownSystem: message } });
   }
   const drafts = unfoldSystem({
@@ -105,10 +109,7 @@ export async function unfoldZone(
 ): Promise<void> {
   if (await isStarted(db, shopId, zone.id)) {
     if (skipStarted) return;
-    throw new ApiError(
-      'zone-started',
-      `Work on “${zone.name}” is already logged, so its sequence stays. Withdraw those entries first, or add a new zone.`,
-    );
+    throw new ApiError('zone-started', said('refusal.work-on-is-already-logged-so', { name: zone.name }));
   }
   await replaceSteps(db, shopId, zone.id, await draftsFor(db, shopId, zone, place));
   if (zone.isEdited) await markEdited(db, shopId, zone.id, false);
@@ -195,11 +196,11 @@ export async function writeSequence(
     position,
   }));
   if (new Set(steps.map(({ key }) => key)).size !== steps.length)
-    throw new ApiError('bad-input', 'Two steps have the same key.');
+    throw new ApiError('bad-input', said('refusal.two-steps-have-the-same-key'));
   const logged = await loggedSteps(db, shopId, zoneId);
   const order = (list: readonly Step[]) => list.filter(({ id }) => logged.has(id)).map(({ id }) => id);
   if (order(known).join() !== order(steps).join())
-    throw new ApiError('zone-started', 'Steps that are logged stay, and stay in their order.');
+    throw new ApiError('zone-started', said('refusal.steps-that-are-logged-stay-and'));
   const wanted = new Set(steps.map(({ id }) => id));
   const gone = known.filter(({ id }) => !wanted.has(id)).map(({ id }) => id);
   await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
