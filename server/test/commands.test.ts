@@ -71,13 +71,11 @@ describe('setting up at the terminal', () => {
   it('refuses what a shop cannot be, in sentences', async () => {
     const url = await freshDatabase();
     const options = { name: 'X', owner: 'Maren', 'sign-in': 'm', 'time-zone': 'Europe/Atlantis' };
-    await expect(run(url, setUp, [], options)).rejects.toThrow(
-      /no time zone[\s\S]*sign-in name has at least 2/,
-    );
+    const refused = await run(url, setUp, [], options).catch((error: Error) => error.message);
+    expect(refused).toMatch(/no time zone[\s\S]*Sign-in name must be at least 2/);
     vi.stubEnv('UPHOLDER_PASSWORD', 'password123');
-    await expect(run(url, setUp, [], { ...options, 'sign-in': 'maren', 'time-zone': 'UTC' })).rejects.toThrow(
-      /common ones/,
-    );
+    const named = { ...options, 'sign-in': 'maren', 'time-zone': 'UTC' };
+    expect(await run(url, setUp, [], named).catch((error: Error) => error.message)).toMatch(/common ones/);
     vi.stubEnv('UPHOLDER_PASSWORD', '');
     await expect(run(url, setUp, [], options)).rejects.toThrow(/is needed; see upholder help/);
   });
