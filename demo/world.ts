@@ -244,7 +244,7 @@ export const JOBS: DemoJob[] = [
           room: 'living room',
           look: 'clear wood',
         },
-        choiceReason: 'New maple that shall stay maple.',
+        choiceReason: 'New maple that should stay maple.',
         systemId: 'K',
         options: { ...K.defaults, applicator: 'turbine' },
         pieces: run('I', 1, 16, { widthMm: 520, heightMm: 1420, note: '' }),

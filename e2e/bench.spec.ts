@@ -2,7 +2,7 @@ import { expect, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
-test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', async ({ maren: page }) => {
+test('a mix is mixed from the floor: over-poured, timed, thinned, emptied', async ({ maren: page }) => {
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.goto(
     new URL(
@@ -11,7 +11,7 @@ test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', asyn
     ).toString(),
   );
   await page.getByLabel('Maker’s batch').fill('H-4711');
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   await expect(pours).toContainText('900 mL');
   await pours.getByRole('button', { name: 'It is in' }).click();
@@ -19,7 +19,7 @@ test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   // 50 mL for 45: the paint grows with it, to 1000 mL.
   await pours.getByLabel('Actual amount').fill('50 mL');
   await pours.getByRole('button', { name: 'It is in' }).click();
-  await expect(pours).toContainText('the pot grows by 11.1 %');
+  await expect(pours).toContainText('the mix grows by 11.1 %');
   await expect(pours).toContainText('Add to the paint');
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('All components added.');
@@ -50,7 +50,7 @@ test('a pot is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await expect(pours).toContainText('All components added.');
   await expect(page.getByText('batch H-4711')).toBeVisible();
   await page.getByLabel('Left in it').fill('120 mL');
-  await page.getByRole('button', { name: 'Pot is emptied' }).click();
+  await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('Emptied; 120 mL were left');
 });
 
@@ -61,7 +61,7 @@ test('the server goes away in the middle of a pour: the pour resumes where it wa
   await page.goto(
     new URL('/bench?product=two-part-enamel-satin&paint=500+mL&applicator=turbine', page.url()).toString(),
   );
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('Then the hardener');
@@ -77,35 +77,35 @@ test('the server goes away in the middle of a pour: the pour resumes where it wa
   await expect(pours).toContainText('All components added.');
 });
 
-test('thinner past the sheet is a stop until somebody writes down why', async ({ maren: page }) => {
+test('thinner past the sheet is a stop until someone writes down why', async ({ maren: page }) => {
   await page.goto(
     new URL(
       '/bench?product=urethane-enamel-satin&paint=900+mL&thinning=12&applicator=turbine',
       page.url(),
     ).toString(),
   );
-  const start = page.getByRole('button', { name: 'Start the pot' });
+  const start = page.getByRole('button', { name: 'Start the mix' });
   await expect(start).toBeDisabled();
   await page.getByLabel('Reason for exceeding').fill('cold boat, tried on a panel');
   await start.click();
   await expect(page.getByText('Outside data-sheet limits: cold boat, tried on a panel')).toBeVisible();
 });
 
-test('what the floor mixes is logged with its pot, and the pot knows what it coated', async ({
+test('what the floor mixes is logged with its mix, and the mix knows what it coated', async ({
   maren: page,
 }) => {
   await page.goto(new URL('/floor', page.url()).toString());
   const now = page.getByRole('region', { name: 'Do now' });
   await expect(now).toBeVisible();
   // Whatever is next to be laid on: the first visit on the list that is a coat.
-  const mix = page.getByRole('link', { name: 'Mix this pot' });
+  const mix = page.getByRole('link', { name: 'Mix this' });
   for (const item of await page.getByRole('button', { name: /Prime|Colour|Clear/ }).all()) {
     if (await mix.isVisible()) break;
     await item.click();
   }
   await mix.click();
   await page.getByLabel('Maker’s batch').fill('P-1');
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   const isIn = pours.getByRole('button', { name: 'It is in' });
   // Thinner or hardener follow, as the sheet and the way of spraying ask for them.
@@ -116,7 +116,7 @@ test('what the floor mixes is logged with its pot, and the pot knows what it coa
   const pot = page.url();
   await page.goBack();
   await page.goBack();
-  const from = page.getByRole('radiogroup', { name: 'From which pot' });
+  const from = page.getByRole('radiogroup', { name: 'From which mix' });
   for (const item of await page.getByRole('button', { name: /Prime|Colour|Clear/ }).all()) {
     if (await from.isVisible()) break;
     await item.click();
@@ -128,7 +128,7 @@ test('what the floor mixes is logged with its pot, and the pot knows what it coa
   await page.goto(pot);
   await expect(page.getByRole('main')).toContainText(/Coated:.*(QUAY|VESTRY), /);
   await page.getByRole('link', { name: 'Label' }).click();
-  const label = page.getByRole('article', { name: 'Label of the pot' });
+  const label = page.getByRole('article', { name: 'Label of the mix' });
   await expect(label).toContainText('batch P-1');
   await expect(label.getByRole('img')).toBeVisible();
 });
@@ -154,17 +154,17 @@ test('the bench knows what the plans want next, the tins run down, and what is l
     .first()
     .click();
   await page.getByLabel('Maker’s batch').fill('L-1');
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   await page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' }).click();
   await page.getByLabel('Left in it').fill('100 mL');
-  await page.getByRole('button', { name: 'Pot is emptied' }).click();
+  await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('Emptied; 100 mL were left');
 
   await page.goto(
     new URL('/bench?product=alkyd-block-primer-fast&paint=300+mL&applicator=roller', page.url()).toString(),
   );
   await page.getByRole('checkbox', { name: /100 mL at 0\.0 % on paint, batch L-1/ }).check();
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(page.getByRole('region', { name: 'Pours' })).toContainText('200 mL');
   await expect(page.getByRole('main')).toContainText('With what was left of:');
   await page.goto(new URL('/stores', page.url()).toString());

@@ -61,7 +61,7 @@ async function firstRun(page: Page, address: string, code: string): Promise<void
 async function addJoss(page: Page): Promise<string> {
   await page.getByRole('link', { name: 'Shop' }).click();
   await page.getByRole('link', { name: 'People' }).click();
-  const form = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Add somebody' }) });
+  const form = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Add someone' }) });
   await form.getByLabel('Name').pressSequentially('Joss');
   await form.getByRole('button', { name: 'Add member' }).click();
   const dialog = page.getByRole('dialog', { name: 'Invitation for Joss' });
@@ -113,7 +113,7 @@ async function planJob(page: Page): Promise<void> {
   await chooseSystem(page, 'D', 'sound old lacquer');
   await page.getByRole('link', { name: /Days/ }).click();
   await page.getByRole('button', { name: 'Plan the job' }).click();
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
 }
 
 /** Makes a browser a tablet of the shop, and logs on it as Joss by PIN. */
@@ -220,7 +220,7 @@ test('a shop opens for business, loses its computer, and goes on elsewhere as th
     await type(maren, 'Password', PASSWORD);
     await maren.getByRole('button', { name: 'Sign in' }).click();
     await maren.getByRole('link', { name: /LOFT/ }).first().click();
-    await expect(maren.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
+    await expect(maren.getByRole('heading', { name: /^Completion/ })).toBeVisible();
     await maren
       .getByRole('navigation', { name: 'Stages of the job' })
       .getByRole('link', { name: /Log/ })

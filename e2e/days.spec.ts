@@ -5,8 +5,8 @@ test.beforeAll(({ shop }) => shop.tell('reset'));
 
 /** When the plan hands over, as the stage line says it. */
 async function handOver(page: Page): Promise<string> {
-  const words = await page.getByRole('heading', { name: /^Hand-over/ }).textContent();
-  return /Hand-over (\w+ \d+ \w+ \d\d:\d\d)/.exec(words ?? '')?.[1] ?? '';
+  const words = await page.getByRole('heading', { name: /^Completion/ }).textContent();
+  return /Completion (\w+ \d+ \w+ \d\d:\d\d)/.exec(words ?? '')?.[1] ?? '';
 }
 
 test('a better plan is looked for beside the page, taken, and says how much could still be saved', async ({
@@ -25,7 +25,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await expect(good).toContainText('sooner.');
   await good.getByRole('button', { name: 'Take this plan' }).click();
   await expect.poll(() => handOver(page)).not.toBe(before);
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText(/best possible|Optimal/);
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toContainText(/best possible|Optimal/);
 
   // The client has the room closed on the day of the hand-over: it is planned round that day, and opened again.
   const open = await handOver(page);
@@ -39,9 +39,11 @@ test('a better plan is looked for beside the page, taken, and says how much coul
 
   // Another objective is another plan; it is taken back like a pin.
   await good.getByLabel('Optimize for').selectOption('least labour');
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the least labour');
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toContainText('for the least labour');
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toContainText('for the earliest hand-over');
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toContainText(
+    'for the earliest completion',
+  );
 });
 
 test('what would help is worked out, two are compared, and one is done by a press', async ({
@@ -124,7 +126,7 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
     await page.mouse.move(box.x + box.width / 2 + px, box.y + box.height / 2, { steps: 5 });
   };
   await drag(40);
-  await expect(follows).toContainText(/from .*: hand-over .*(sooner|later|as before)/);
+  await expect(follows).toContainText(/from .*: handover .*(sooner|later|as before)/);
   await expect(page.locator('[data-then]').first()).toBeVisible();
   await page.keyboard.press('Escape');
   await page.mouse.up();
@@ -134,19 +136,19 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
 
   await drag(40);
   await expect(follows).toContainText('hand-over');
-  const promised = /hand-over (.*), /.exec(await follows.innerText())?.[1] ?? '';
+  const promised = /handover (.*), /.exec(await follows.innerText())?.[1] ?? '';
   await page.mouse.up();
   await expect(pinned).toHaveCount(1);
   // What was shown beforehand is what came of it.
-  await expect(page.getByRole('heading', { name: `Hand-over ${promised}` })).toBeVisible();
+  await expect(page.getByRole('heading', { name: `Completion ${promised}` })).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(pinned).toHaveCount(0);
 });
 
 test('all jobs are planned anew in turn, and each says what came of it', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
-  await page.getByRole('button', { name: 'Plan all jobs anew' }).click();
-  const report = page.getByRole('region', { name: 'All planned anew' });
+  await page.getByRole('button', { name: 'Replan all jobs' }).click();
+  const report = page.getByRole('region', { name: 'All replanned' });
   await expect(report).toContainText(/QUAY.*(sooner|later|as before)/);
   await expect(report).toContainText('VESTRY');
   await expect(report.getByText(/Choose a finishing system|Clear it under Survey/)).toBeVisible();
@@ -184,7 +186,7 @@ test('rows stand for places, people or zones, and say how full rail and rack get
   await expect(page.getByText('system C')).toBeVisible();
 });
 
-test('the sheet for the wall has each one’s visits, what to mix, and what is wet at night', async ({
+test('the sheet for the wall has each one’s tasks, what to mix, and what is wet at night', async ({
   maren: page,
 }) => {
   await openStage(page, 'QUAY', 'Days');
@@ -235,7 +237,7 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
   });
   await page.goto(new URL(`/jobs/${jobId}/days`, page.url()).toString());
   await page.getByRole('button', { name: 'Plan the job' }).click();
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
   const before = await handOver(page);
   await page.getByRole('tab', { name: 'Plan quality' }).click();
   await page.getByLabel(/^Room zone by zone/).check();

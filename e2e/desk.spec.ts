@@ -20,7 +20,7 @@ test('a name and a password let you in, and neither is told from the other when 
 
 test('keys: overlay, theme that stays, and the way to the floor and back', async ({ maren: page }) => {
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
   await page.keyboard.press('b');
@@ -105,7 +105,7 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await expect(page.getByRole('button', { name: /, Joss|Thu 26/ })).toHaveCount(0);
 });
 
-test('who may not spray is not given a gun, and the plan says when nobody may', async ({ maren: page }) => {
+test('who may not spray is not given a gun, and the plan says when no one may', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   const spraying = page.getByRole('checkbox', { name: 'spraying' });
   await expect(spraying.first()).toBeVisible();
@@ -135,7 +135,7 @@ test('the air can be noted, and an impossible one is refused', async ({ maren: p
 });
 
 test('a sheet is copied and its copy named', async ({ maren: page }) => {
-  await page.getByRole('link', { name: 'Stores' }).click();
+  await page.getByRole('link', { name: 'Products & stock' }).click();
   await page.getByRole('button', { name: 'High-build sanding primer' }).click();
   await page.getByRole('button', { name: 'Copy' }).click();
   await expect(page.getByRole('heading', { name: 'High-build sanding primer, copy' })).toBeVisible();

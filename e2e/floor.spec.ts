@@ -140,7 +140,7 @@ test('the database stops: the page says so, keeps the entry and goes on by itsel
   await expect(card).toBeVisible();
 });
 
-test('a visit before its clock is warned about, and logged all the same when it has been done', async ({
+test('a task before its clock is warned about, and logged all the same when it has been done', async ({
   maren: page,
 }) => {
   await page.getByRole('link', { name: 'Floor' }).click();

@@ -3,7 +3,7 @@ import { chooseSystem, expect, openStage, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
-test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: page }) => {
+test('a job from nothing to a planned handover, by keyboard', async ({ maren: page }) => {
   await page.getByRole('button', { name: 'Start a job' }).press('Enter');
   await page.getByLabel('Name', { exact: true }).fill('Net loft shutters');
   await page.getByLabel('Code, on labels').fill('LOFT');
@@ -68,7 +68,7 @@ test('a job from nothing to a planned hand-over, by keyboard', async ({ maren: p
 
   await page.getByRole('link', { name: /Days/ }).click();
   await page.getByRole('button', { name: 'Plan the job' }).press('Enter');
-  await expect(page.getByRole('heading', { name: /^Hand-over/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
   await page
     .getByRole('button', { name: /^Colour 2, Zone 1/ })
     .first()
@@ -140,14 +140,16 @@ test('a job is taken away as a file and brought back whole', async ({ maren: pag
   await expect(page.getByRole('alert')).toContainText('it is not JSON');
 });
 
-test('a sheet whose recoat window shuts before it opens is refused at its field', async ({ maren: page }) => {
-  await page.getByRole('link', { name: 'Stores' }).click();
+test('a sheet whose recoat window closes before it opens is refused at its field', async ({
+  maren: page,
+}) => {
+  await page.getByRole('link', { name: 'Products & stock' }).click();
   await page.getByRole('button', { name: 'Waterborne alkyd enamel, satin' }).click();
   // The sheet that was open before stays until this one is drawn.
   await expect(page.getByRole('heading', { name: 'Waterborne alkyd enamel, satin', level: 1 })).toBeVisible();
   await page.getByLabel('Recoat until').fill('4 h');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
-  await expect(page.getByText('The recoat window shuts before it opens')).toBeVisible();
+  await expect(page.getByText('The recoat window closes before it opens')).toBeVisible();
   await page.getByLabel('Recoat until').fill('3 d');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText(/^Saved\./)).toBeVisible();

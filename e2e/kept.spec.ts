@@ -263,7 +263,7 @@ for (const [words, hours, hoursAway] of [
   });
 }
 
-test('an entry on which the server breaks holds nobody up, and one that is refused stays to be sent again', async ({
+test('an entry on which the server breaks holds no one up, and one that is refused stays to be sent again', async ({
   maren: page,
   shop,
   context,
@@ -315,7 +315,7 @@ test('a mix that waited over a reload is poured on, and the tin is charged once'
 }) => {
   await context.route('**/api/pots/*', (route) => route.abort());
   await page.goto(new URL('/bench?product=bonding-primer&mix=500%20mL', shop.address).toString());
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours.getByText('is in', { exact: true }).first()).toBeVisible();

@@ -21,7 +21,7 @@ test.describe('the page', () => {
     expect(bytes).toBeLessThan(MOST_SCRIPT_BYTES);
   });
 
-  test('asks nobody outside', async ({ page, shop }) => {
+  test('asks no one outside', async ({ page, shop }) => {
     const foreign: string[] = [];
     page.on(
       'request',

@@ -8,7 +8,7 @@ const open = (page: Page, path: string) => page.goto(new URL(path, page.url()).t
 /** Starts a pot with the form filled in by its address. */
 async function startPot(page: Page, query: string): Promise<void> {
   await open(page, `/bench?${query}`);
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(page.getByRole('region', { name: 'Pours' })).toBeVisible();
 }
 
@@ -41,7 +41,7 @@ test('every figure of the pour screen can be read from arm’s length, in either
   await expect(page.getByRole('button', { name: 'mL and g first' })).toBeVisible();
 });
 
-test('a cup of the kit is calibrated by pairs, holds an upper limit, and the pot is thinned by it', async ({
+test('a cup of the kit is calibrated by pairs, holds an upper limit, and the mix is thinned by it', async ({
   maren: page,
 }) => {
   await open(page, '/stores/bench');
@@ -79,8 +79,8 @@ test('a cup of the kit is calibrated by pairs, holds an upper limit, and the pot
   await expect(page.getByRole('main')).toContainText('Saved.');
 
   await open(page, '/bench?product=urethane-enamel-satin&paint=1000+mL&applicator=turbine');
-  await expect(page.getByRole('region', { name: 'A new pot' })).toContainText('up to 22 s in Brass cup');
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await expect(page.getByRole('region', { name: 'A new mix' })).toContainText('up to 22 s in Brass cup');
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   await page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' }).click();
   const viscosity = page.getByRole('region', { name: 'Viscosity' });
   await page.clock.install();
@@ -96,7 +96,7 @@ test('a cup of the kit is calibrated by pairs, holds an upper limit, and the pot
   await expect(viscosity).toContainText('Add now');
 });
 
-test('what goes back into the tin makes it thinner, and the next pot knows', async ({ maren: page }) => {
+test('what goes back into the tin makes it thinner, and the next mix knows', async ({ maren: page }) => {
   await open(page, '/stores');
   await page
     .getByRole('navigation', { name: 'Products' })
@@ -112,20 +112,20 @@ test('what goes back into the tin makes it thinner, and the next pot knows', asy
   await pours.getByRole('button', { name: 'It is in' }).click();
   await page.getByLabel('Left in it').fill('220 mL');
   await page.getByLabel('It goes').selectOption('back into the tin');
-  await page.getByRole('button', { name: 'Pot is emptied' }).click();
+  await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('220 mL were left of 1100 mL: back into the tin');
   // 2000 mL and 200 mL of paint hold 20 mL of thinner: 0.9 %.
   await open(page, '/bench?product=build-primer&paint=1000+mL&applicator=turbine&thinning=5');
-  await expect(page.getByRole('region', { name: 'A new pot' })).toContainText(
+  await expect(page.getByRole('region', { name: 'A new mix' })).toContainText(
     'holds 0.9 % of thinner already',
   );
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(pours).toContainText('1009 mL');
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('40.9 mL');
 });
 
-test('a pot with hardener is heard at three quarters of its life and when it is over, on any screen', async ({
+test('a mix with hardener is heard at three quarters of its life and when it is over, on any screen', async ({
   maren: page,
 }) => {
   // What the loudspeaker would be told.

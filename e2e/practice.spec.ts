@@ -8,7 +8,7 @@ test('a job goes its own way: what it would change is shown, it is pressed, reas
   await openStage(page, 'VESTRY', 'Sequence');
   const steps = page.getByRole('list', { name: 'Steps' });
   await expect(steps.getByText('Colour 2', { exact: true })).toBeVisible();
-  await page.getByRole('link', { name: 'Ways of working' }).click();
+  await page.getByRole('link', { name: 'Shop methods' }).click();
   const full = page
     .getByRole('radiogroup', { name: 'Colour coats' })
     .getByRole('radio', { name: /One full/ });
@@ -18,10 +18,10 @@ test('a job goes its own way: what it would change is shown, it is pressed, reas
   await page.getByLabel('Why, for Colour coats').fill('only a cupboard, and the vestry wants it soon');
   await page.getByLabel('Why, for Colour coats').blur();
   await page.getByRole('link', { name: 'Back to the sequence' }).click();
-  await expect(page.getByRole('link', { name: 'Ways of working, 2 of its own' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Shop methods, 2 of its own' })).toBeVisible();
   await expect(steps.getByText('Colour 1', { exact: true })).toBeVisible();
   await expect(steps.getByText('Colour 2', { exact: true })).toHaveCount(0);
-  await page.getByRole('link', { name: 'Ways of working, 2 of its own' }).click();
+  await page.getByRole('link', { name: 'Shop methods, 2 of its own' }).click();
   await expect(page.getByLabel('Why, for Colour coats')).toHaveValue(
     'only a cupboard, and the vestry wants it soon',
   );
@@ -114,32 +114,32 @@ test('a sequence becomes a system of the shop, is changed into a version, and a 
   await page.getByRole('dialog').getByRole('button', { name: 'Choose Vestry rolled' }).click();
   await expect(page.getByText('Vestry rolled, version 1')).toBeVisible();
 
-  await page.getByRole('link', { name: 'Stores', exact: true }).click();
+  await page.getByRole('link', { name: 'Products & stock', exact: true }).click();
   await page.getByRole('link', { name: 'Systems', exact: true }).click();
   await page
     .getByRole('navigation', { name: 'Systems' })
     .getByRole('button', { name: 'Vestry rolled' })
     .click();
   const steps = page.getByRole('list', { name: 'Steps' });
-  await steps.getByRole('button', { name: /Final look-over/ }).click();
+  await steps.getByRole('button', { name: /Final inspection/ }).click();
   await steps.getByRole('button', { name: 'Remove step' }).click();
-  await expect(steps.getByText('Final look-over', { exact: true })).toHaveCount(0);
+  await expect(steps.getByText('Final inspection', { exact: true })).toHaveCount(0);
   await page.getByLabel('Change note').fill('looked over at the client');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByRole('region', { name: 'Versions' })).toContainText('looked over at the client');
 
   // The zone keeps the version that it has until somebody takes the next one.
   await openStage(page, 'VESTRY', 'Sequence');
-  await expect(steps.getByText('Final look-over', { exact: true })).toBeVisible();
+  await expect(steps.getByText('Final inspection', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take version 2' }).click();
   await expect(page.getByText('Vestry rolled, version 2')).toBeVisible();
-  await expect(steps.getByText('Final look-over', { exact: true })).toHaveCount(0);
+  await expect(steps.getByText('Final inspection', { exact: true })).toHaveCount(0);
 });
 
 test('a data sheet takes any unit, says what it understood, and doubts what does not agree', async ({
   maren: page,
 }) => {
-  await page.getByRole('link', { name: 'Stores', exact: true }).click();
+  await page.getByRole('link', { name: 'Products & stock', exact: true }).click();
   await page
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Mineral paint, dead matt' })
@@ -161,8 +161,8 @@ test('a data sheet takes any unit, says what it understood, and doubts what does
   await expect(page.getByLabel('Wet film, typical')).toHaveValue('101.6');
 });
 
-test('a pair that nobody knows asks for a test piece, and the test settles it', async ({ maren: page }) => {
-  await page.getByRole('link', { name: 'Stores', exact: true }).click();
+test('a pair that no one knows asks for a test panel, and the test settles it', async ({ maren: page }) => {
+  await page.getByRole('link', { name: 'Products & stock', exact: true }).click();
   const shelf = page.getByRole('navigation', { name: 'Products' });
   await shelf.getByRole('button', { name: 'Waterborne urethane enamel, satin' }).click();
   await page.getByLabel('Class for layers').selectOption('unknown');
@@ -170,7 +170,7 @@ test('a pair that nobody knows asks for a test piece, and the test settles it', 
   await expect(page.getByText('Saved. New plans and clocks use it')).toBeVisible();
   await openStage(page, 'QUAY', 'Sequence');
   const check = page.getByRole('region', { name: 'Sequence check' });
-  const asks = check.getByRole('button', { name: 'Log a test piece' });
+  const asks = check.getByRole('button', { name: 'Log a test panel' });
   await expect(asks).not.toHaveCount(0);
   const open = await asks.count();
   await asks.first().click();
@@ -180,7 +180,7 @@ test('a pair that nobody knows asks for a test piece, and the test settles it', 
   await dialog.getByLabel('Prepared and tried').fill('P320, seven days, cross-cut and tape');
   await dialog.getByRole('button', { name: 'Log it' }).click();
   await expect(asks).toHaveCount(open - 1);
-  await page.getByRole('link', { name: 'Stores', exact: true }).click();
+  await page.getByRole('link', { name: 'Products & stock', exact: true }).click();
   await page.getByRole('link', { name: 'Recoat compatibility' }).click();
   await expect(page.getByRole('main')).toContainText('P320, seven days, cross-cut and tape');
   await page.getByRole('button', { name: /^acrylic, urethane enamel over clear polyurethane:/ }).click();
@@ -205,5 +205,5 @@ test('a cleaner that is left on the wood is a stop, and a caulk keeps its rest',
   await check.getByRole('button', { name: 'Rinse it off' }).click();
   await expect(check).not.toContainText('leaves a residue');
   await page.getByLabel('Combine set-ups with').selectOption({ label: 'Upper wall' });
-  await expect(page.getByText(/One set-up and one pot for both in Degrease and rinse/)).toBeVisible();
+  await expect(page.getByText(/One set-up and one mix for both in Degrease and rinse/)).toBeVisible();
 });

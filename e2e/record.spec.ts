@@ -18,12 +18,12 @@ test('undoing the only change of a sequence takes “changed by hand” away aga
   await expect(page.getByText('changed by hand')).toHaveCount(0);
 });
 
-test('a stop that nobody overrode is told on the days, and goes when the step is back', async ({
+test('a stop that no one overrode is told on the days, and goes when the step is back', async ({
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Days');
   await page.getByRole('button', { name: /^Plan/ }).click();
-  await expect(page.getByText('Hand-over')).toBeVisible();
+  await expect(page.getByText('Completion')).toBeVisible();
   await expect(page.getByText(/Cut edges of board/)).toHaveCount(0);
   await openStage(page, 'VESTRY', 'Sequence');
   const steps = page.getByRole('list', { name: 'Steps' });
@@ -47,7 +47,7 @@ test('a stop that nobody overrode is told on the days, and goes when the step is
   await expect(page.getByText(/Cut edges of board/)).toHaveCount(0);
 });
 
-test('a job with work to come is handed over only when somebody says so', async ({ maren: page }) => {
+test('a job with work to come is handed over only when someone says so', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Brief');
   const state = page.getByLabel('State');
   await state.selectOption('handed over');

@@ -68,12 +68,12 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await page.getByRole('button', { name: 'Keep my steps' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeVisible();
   await page.getByLabel('Primer coats').selectOption('2');
-  await page.getByRole('button', { name: 'Unfold anew' }).click();
+  await page.getByRole('button', { name: 'Regenerate steps' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeHidden();
   await expect(check).toContainText('No issues found.');
 });
 
-test('in the client’s room it is laid on as chosen: by hand until somebody wants it sprayed, which is warned of', async ({
+test('in the client’s room it is laid on as chosen: by hand until someone wants it sprayed, which is warned of', async ({
   maren: page,
 }) => {
   await openStage(page, 'GALLEY', 'Sequence');

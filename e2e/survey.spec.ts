@@ -124,7 +124,7 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   await context.close();
 });
 
-test('a stop holds the plan up until somebody takes it on, with a reason that the log keeps', async ({
+test('a stop holds the plan up until someone takes it on, with a reason that the log keeps', async ({
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Survey');
@@ -213,7 +213,7 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await expect(page.getByText(/was to begin before the new pieces come/)).toBeVisible();
   await page.getByRole('button', { name: 'Plan again from now' }).click();
   await expect(page.getByText(/was to begin before the new pieces come/)).toHaveCount(0);
-  await expect(page.getByRole('heading', { name: /Hand-over .* Jan/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Completion .* Jan/ })).toBeVisible();
   await openStage(page, 'MUSIC', 'Sequence');
   await expect(page.getByRole('list', { name: 'Steps' }).getByText('Clear 3', { exact: true })).toBeVisible();
 });

@@ -106,7 +106,7 @@ test('a change goes to the server once, and once in small to whoever looks at it
   seen['a coat'] = await take();
 
   await page.goto(new URL('/bench?product=urethane-enamel-satin&paint=400+mL', page.url()).toString());
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pour = page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' });
   await expect(pour).toBeVisible();
   await watcher.goto(page.url());

@@ -46,7 +46,7 @@ test('every field of a new mix keeps what is typed, and the thinning is what was
   maren: page,
 }) => {
   await goTo(page, '/bench?product=urethane-enamel-satin&applicator=turbine&paint=900%20mL');
-  const form = page.getByRole('region', { name: 'A new pot' });
+  const form = page.getByRole('region', { name: 'A new mix' });
   await expect(form).toBeVisible();
   await form.getByLabel('Measured by').selectOption('stick');
   await allStayAsTyped(form, 5);
@@ -101,13 +101,13 @@ test('every number on the floor and at a mix keeps what is typed', async ({ mare
   }
   await allStayAsTyped(card, 5);
   await goTo(page, '/bench?product=urethane-enamel-satin&applicator=turbine&paint=900%20mL&thinning=5');
-  await page.getByRole('button', { name: 'Start the pot' }).click();
+  await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
   await allStayAsTyped(pours, 1);
   await pours.getByLabel('Actual amount, if different').pressSequentially('1,000 ml');
   await pours.getByRole('button', { name: 'It is in' }).click();
   // 1000 of 900 mL: the mix grows by a ninth.
-  await expect(pours).toContainText('the pot grows by 11.1 %');
+  await expect(pours).toContainText('the mix grows by 11.1 %');
   const cup = page.getByRole('region', { name: 'Viscosity' });
   const typed = cup.getByLabel('Or type the seconds');
   await staysAsTyped(typed);

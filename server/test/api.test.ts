@@ -620,13 +620,13 @@ function anonymous(file: unknown): unknown {
 }
 
 describe('the shop', () => {
-  it('refuses a sheet whose recoat window shuts before it opens', async () => {
+  it('refuses a sheet whose recoat window closes before it opens', async () => {
     const shop = await ines.ok<ShopContext>('GET', '/shop');
     const product = shop.products.find(({ key }) => key === 'alkyd-enamel-satin')!;
     const sheet = { ...product.sheet, clocks: { ...product.sheet.clocks, recoatMaxMin: 60 } };
     const refusal = await ines.refused('PUT', `/products/${product.id}`, { version: product.version, sheet });
     expect(refusal.fields).toEqual({
-      'sheet.clocks.recoatMaxMin': expect.stringMatching(/shuts before it opens/),
+      'sheet.clocks.recoatMaxMin': expect.stringMatching(/closes before it opens/),
     });
   });
 

@@ -34,7 +34,7 @@ describe('product sheets', () => {
     },
   );
 
-  it('refuses a recoat window that shuts before it opens', () => {
+  it('refuses a recoat window that closes before it opens', () => {
     expect(problems({ clocks: { ...enamel.clocks, recoatMaxMin: 600 } })).toEqual(['clocks.recoatMaxMin']);
     expect(problems({ clocks: { ...enamel.clocks, recoatMaxMin: enamel.clocks.recoatMinMin } })).toHaveLength(
       1,

@@ -108,7 +108,7 @@ describe('floorAgenda', () => {
     expect(agenda.ready.some(({ op, loadId }) => op.action === 'flip' && loadId === backs.loadId)).toBe(true);
   });
 
-  it('names when the window shuts for the coat to come', () => {
+  it('names when the window closes for the coat to come', () => {
     const fronts = opNamed('Prime 1, fronts');
     const film = floorAgenda(onFloor(logUpTo('Prime 1, fronts')), shop, fronts.end + 1).drying.find(
       ({ loadId }) => loadId === fronts.loadId,

@@ -75,7 +75,7 @@ describe('new pieces that are still to come', () => {
     }
   });
 
-  it('move the bound and the hand-over with them', () => {
+  it('move the bound and the handover with them', () => {
     const known = planned(jobWith({}));
     expect(plan.handOver).toBeGreaterThan(known.plan.handOver);
     const bound = lowerBound(problem).at;

@@ -56,7 +56,7 @@ describe('other measures', () => {
   });
 });
 
-it('asked for even days, the search makes them more even than the earliest hand-over does', () => {
+it('asked for even days, the search makes them more even than the earliest handover does', () => {
   const shop = sampleShop();
   const question = { input: sixtyPieces(shop), shop, now: SAMPLE_START, earlier: { loads: [], ops: [] } };
   const best = (objective: 'even' | 'earliest') => {

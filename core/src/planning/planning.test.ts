@@ -251,7 +251,7 @@ describe('planJob', () => {
 
   it('says so when nobody works or a piece is longer than the rail', () => {
     const nobody = planJob(sixtyPieces(), sampleShop({ crew: [] }), SAMPLE_START);
-    expect(nobody).toEqual({ ok: false, message: expect.stringMatching(/Nobody has working hours/) });
+    expect(nobody).toEqual({ ok: false, message: expect.stringMatching(/No one has working hours/) });
     const base = sampleShop();
     const short = sampleShop({ settings: { ...base.settings, railLengthMm: 200 } });
     expect(planJob(sixtyPieces(), short, SAMPLE_START)).toEqual({
@@ -492,7 +492,7 @@ describe('checkPlan finds what is broken', () => {
     expect(checkPlan(tight, answer.plan).map(({ code }) => code)).toContain('capacity');
   });
 
-  it('a hand-over that is not the end', () => {
+  it('a handover that is not the end', () => {
     expect(codesAfter((ops) => ops, answer.plan.handOver - 60)).toEqual(['hand-over']);
   });
 });

@@ -132,7 +132,7 @@ describe('what the client, or whoever makes new pieces, could do', () => {
   });
 });
 
-describe('the chain that decides the hand-over', () => {
+describe('the chain that decides the handover', () => {
   it('runs in time from now to the last operation, without a piece of free choice in between', () => {
     const { input, shop } = ask(30);
     const answer = planJob(input, shop, SAMPLE_START);

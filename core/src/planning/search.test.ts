@@ -91,7 +91,7 @@ describe('a search', () => {
     }
   });
 
-  it('least labour costs no more work than the earliest hand-over, and the shortest time in the room is no longer', () => {
+  it('least labour costs no more work than the earliest handover, and the shortest time in the room is no longer', () => {
     const shop = sampleShop();
     const job = sampleJob([{ systemId: 'A', doors: 14, fronts: 6, frames: 3 }], shop);
     const plans = Object.fromEntries(

@@ -39,7 +39,7 @@ describe('planning again', () => {
     }
   });
 
-  it('moves today for an earlier hand-over, not for less', () => {
+  it('moves today for an earlier handover, not for less', () => {
     const again = best({ ...fresh, earlier }, 60, 5);
     expect(again.plan.handOver).toBeLessThanOrEqual(first.plan.handOver);
     if (again.plan.handOver === first.plan.handOver) expect(movedToday(again)).toBe(0);

@@ -147,7 +147,7 @@ const potLife: Rule = {
             life: formatDuration(life),
             minutes: formatDuration(minutes),
           }),
-          fixes: pots <= 20 ? [changeFix(`Mix ${pots} pots`, step.key, { potCount: pots })] : [],
+          fixes: pots <= 20 ? [changeFix(`Mix ${pots} mixes`, step.key, { potCount: pots })] : [],
         },
       ];
     });

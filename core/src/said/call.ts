@@ -17,7 +17,7 @@ export const CALL = {
   'call.a-pin-is-4-to-6': 'A PIN is 4 to 6 digits.',
   'call.enter-the-password-you-have-now': 'Enter the password you have now.',
   // core/src/api/routes/stores.ts
-  'call.a-test-piece-that-held-says': 'A test piece that held says yes, one that did not says no.',
+  'call.a-test-piece-that-held-says': 'A test panel that held says yes, one that did not says no.',
   // core/src/api/routes/zones.ts
   'call.a-sequence-has-at-least-one': 'A sequence has at least one step.',
   // core/src/api/shapes/route.ts

@@ -36,7 +36,7 @@ export const FILE = {
     `Column ${p.index} says “${p.heading}” again in another unit; column ${p.first} is used.`,
   'file.two-columns-are-called-column-is': (p: { heading: Text; first: Text }) =>
     `Two columns are called “${p.heading}”: column ${p.first} is used. Choose the other one above if that is meant.`,
-  'file.a-cut-list-says-length-and': 'A cut list says length and width. Which way do the pieces stand?',
+  'file.a-cut-list-says-length-and': 'A cut list says length and width. Which way up are the pieces?',
   'file.doors-and-panels-longer-is-the':
     'doors and panels: longer is the height; fronts, shelves and runs: longer is the width',
   'file.length-is-the-height-width-the': 'length is the height, width the width',

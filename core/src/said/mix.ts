@@ -45,7 +45,7 @@ export const MIX = {
   'mix.time-at-least-one-run': 'Time at least one run.',
   'mix.what-has-hardener-in-it-never': 'What has hardener in it never goes back into a tin.',
   'mix.with-conditioner-or-accelerator-in-it':
-    'With conditioner or accelerator in it, it would change the whole tin: keep it in a closed pot.',
+    'With conditioner or accelerator in it, it would change the whole tin: keep it in a closed container.',
   'mix.it-went-past-its-sheet-keep': 'It went past its sheet: keep it apart from the tin.',
   // core/src/mixing/thinning.ts
   'mix.on-paint-3': (p: { value: Text }) => `${p.value} % on paint`,

@@ -20,17 +20,18 @@ export const PLAN = {
   'plan.hooks-in-edges-that-are-not': 'hooks in edges that are not seen',
   'plan.a-flip-for-every-two-sided': 'a flip for every two-sided coat',
   'plan.a-second-pair-of-hands': 'A second pair of hands',
-  'plan.somebody-who-keeps-the-shops-hours': 'somebody who keeps the shop’s hours',
-  'plan.somebody': 'Somebody',
+  'plan.somebody-who-keeps-the-shops-hours': 'someone who keeps the shop’s hours',
+  'plan.somebody': 'Someone',
   'plan.the-drying-room-at': (p: { WARM_C: Text }) => `The drying room at ${p.WARM_C}`,
   'plan.heating-day-and-night-from-and': (p: { airC: Text }) =>
     `heating day and night, from ${p.airC}, and air that moves`,
   'plan.all-of-the-room-at-once': 'All of the room at once',
-  'plan.no-way-through-and-no-sink': 'no way through and no sink of their own for the client meanwhile',
+  'plan.no-way-through-and-no-sink':
+    'the client has no way through and no sink of their own until it is done',
   'plan.work-in-the-room-on': (p: { date: Text }) => `Work in the room on ${p.date}`,
   'plan.the-client-lets-you-in': 'the client lets you in',
   'plan.the-new-pieces-here-now': 'The new pieces here now',
-  'plan.as-far-as-whoever-makes-them': 'as far as whoever makes them can be hurried',
+  'plan.as-far-as-whoever-makes-them': 'as far as the maker can be hurried',
   'plan.another-tin-ready-for-the-next': (p: { recoatMinMin: Text }) =>
     `another tin; ready for the next coat after ${p.recoatMinMin} by its sheet`,
   'plan.lighter-coats': 'Lighter coats',
@@ -57,9 +58,9 @@ export const PLAN = {
   'plan.is-planned-times': (p: { count: Text }) => `is planned ${p.count} times`,
   'plan.was-never-asked-for': 'was never asked for',
   'plan.starts-min-before-now': (p: { now: Text }) => `starts ${p.now} min before now`,
-  'plan.has-nobody-called': (p: { personId: Text }) => `has nobody called ${p.personId}`,
+  'plan.has-nobody-called': (p: { personId: Text }) => `has no one called ${p.personId}`,
   'plan.is-given-to-who-may-not': (p: { name: Text }) => `is given to ${p.name}, who may not do it`,
-  'plan.is-laid-on-in-air-that': (p: { why: Text }) => `is laid on in air that is not fit: ${p.why}`,
+  'plan.is-laid-on-in-air-that': (p: { why: Text }) => `is applied in air outside the sheet limits: ${p.why}`,
   'plan.is-wet-work-cut-into-parts': (p: { length: Text }) => `is wet work cut into ${p.length} parts`,
   'plan.works-outside-working-hours': (p: { start: Text; end: Text }) =>
     `works ${p.start}–${p.end} outside working hours`,
@@ -91,7 +92,7 @@ export const PLAN = {
   'plan.says-but-the-last-work-ends': (p: { handOver: Text; last: Text }) =>
     `says ${p.handOver}, but the last work ends ${p.last}`,
   // core/src/planning/explain/explain.ts
-  'plan.whoever-may-do-it-is-off': 'whoever may do it is off',
+  'plan.whoever-may-do-it-is-off': 'everyone who may do it is off',
   // core/src/planning/problem/problem.ts
   'plan.the-job-has-no-pieces-yet': 'The job has no pieces yet: add them under Pieces.',
   'plan.choose-a-finishing-system-for-under': (p: { unset: Text }) =>
@@ -104,7 +105,7 @@ export const PLAN = {
   'plan.people-or-place-are-taken-by': 'people or place are taken by another pin or another job then',
   'plan.what-comes-before-it-is-not': 'what comes before it is not done and dry by then',
   'plan.the-window-of-the-coat-before':
-    'the window of the coat before would have shut, and scuffing does not fit in before it',
+    'the window of the coat before would have closed, and scuffing does not fit in before it',
   'plan.its-new-pieces-are-not-here': 'its new pieces are not here by then',
   'plan.the-zones-of-the-room-that': 'the zones of the room that come before it are not through by then',
   'plan.it-could-start': (p: { earliest: Text }) => ` It could start ${p.earliest}.`,
@@ -112,7 +113,7 @@ export const PLAN = {
     `“${p.name}” cannot start ${p.at}: ${p.why}.${p.instead}`,
   'plan.the-earlier-plan-cannot-be-kept': 'The earlier plan cannot be kept.',
   // core/src/planning/solve/builder.ts
-  'plan.nobody-has-working-hours-set-them': 'Nobody has working hours: set them under Shop.',
+  'plan.nobody-has-working-hours-set-them': 'No one has working hours. Set them under Shop.',
   'plan.no-one-is-assigned-the-skill': (p: { name: Text }) =>
     `No one is assigned the skill for “${p.name}”. Set it under Shop.`,
   'plan.takes-min-in-one-go-but': (p: { name: Text; op: Text; longest: Text }) =>
@@ -122,7 +123,7 @@ export const PLAN = {
   'plan.finds-no-place-within-days': (p: { name: Text; horizon: Text }) =>
     `“${p.name}” finds no place within ${p.horizon} days.`,
   // core/src/planning/solve/objective.ts
-  'plan.earliest-hand-over': 'earliest hand-over',
+  'plan.earliest-hand-over': 'earliest completion',
   'plan.shortest-time-in-the-room': 'shortest time in the room',
   'plan.least-labour': 'least labour',
   'plan.balanced-days': 'balanced days',

@@ -49,7 +49,7 @@ export const REFUSAL = {
   // server/src/routes/people.ts
   'refusal.the-shop-has-no-such-member': 'The shop has no such member.',
   'refusal.the-shop-would-have-no-owner':
-    'The shop would have no owner who can sign in. Make somebody else an owner first.',
+    'The shop would have no owner who can sign in. Make someone else an owner first.',
   'refusal.they-have-left-take-them-back': 'They have left. Take them back first.',
   'refusal.this-invitation-is-not-valid-it':
     'This invitation is not valid. It may have been used or run out: ask for a new one.',
@@ -63,7 +63,7 @@ export const REFUSAL = {
   'refusal.someone-else-wrote-version-meanwhile-look': (p: { version: Text }) =>
     `Someone else wrote version ${p.version} meanwhile. Look at it, then save yours as the next.`,
   // server/src/routes/shop.ts
-  'refusal.the-stores-have-a-product-with': 'The stores have a product with this key already.',
+  'refusal.the-stores-have-a-product-with': 'There is already a product with this key.',
   'refusal.this-key-is-taken': 'This key is taken.',
   // server/src/routes/backups.ts
   'refusal.this-server-makes-no-backups': 'This server makes no backups.',
@@ -91,23 +91,24 @@ export const REFUSAL = {
     `Someone else changed opening ${p.tag} meanwhile.`,
   // server/src/routes/transfer.ts
   'refusal.this-job-belongs-to-another-shop': 'This job belongs to another shop.',
-  'refusal.there-is-no-plan-to-take': 'There is no plan to take away yet. Plan the job under Days first.',
+  'refusal.there-is-no-plan-to-take': 'There is no plan to export yet. Plan the job under Days first.',
   // server/src/routes/photos.ts
   'refusal.the-job-has-no-such-piece': 'The job has no such piece.',
   'refusal.this-id-is-taken-by-another': 'This id is taken by another picture. Make a new one.',
   'refusal.the-shop-has-no-such-picture': 'The shop has no such picture.',
   // server/src/routes/pots.ts
-  'refusal.choose-a-closed-pot-or-waste': 'Choose a closed pot or waste.',
-  'refusal.the-pot-has-another-id-than': 'The pot has another id than its address.',
+  'refusal.choose-a-closed-pot-or-waste': 'Choose a closed container or waste.',
+  'refusal.the-pot-has-another-id-than': 'The mix has another id than its address.',
   'refusal.another-bench-wrote-to-this-pot':
-    'Another bench wrote to this pot meanwhile. What was poured or read stays in it.',
-  'refusal.the-stores-have-no-such-product': 'The stores have no such product.',
-  'refusal.choose-a-product-of-the-stores': 'Choose a product of the stores.',
+    'Another bench has added to this mix. Nothing poured or read is lost.',
+  'refusal.the-stores-have-no-such-product': 'There is no such product.',
+  'refusal.choose-a-product-of-the-stores': 'Choose one of the shop’s products.',
   'refusal.write-down-why-it-goes-past': (p: { stops: Text }) =>
     `${p.stops} Write down why it goes past that.`,
   'refusal.write-down-why-in-a-few': 'Write down why, in a few words.',
   'refusal.the-bench-has-no-such-entry': 'The bench has no such entry.',
-  'refusal.someone-else-changed-this-entry-meanwhile': 'Someone else changed this entry meanwhile.',
+  'refusal.someone-else-changed-this-entry-meanwhile':
+    'Someone else has changed this entry since you opened it.',
   // server/src/routes/clients.ts
   'refusal.there-is-no-such-link': 'There is no such link.',
   'refusal.this-link-does-not-lead-anywhere':
@@ -117,7 +118,7 @@ export const REFUSAL = {
     'This job has a log, or is not there: it is kept. Set it to handed over instead.',
   // server/src/routes/log.ts
   'refusal.someone-else-corrected-this-entry-meanwhile':
-    'Someone else corrected this entry meanwhile. Look at the log again.',
+    'Someone else has corrected this entry since you opened it. Look at the log again.',
   'refusal.this-id-is-taken-by-another-2': 'This id is taken by another entry. Log it again.',
   'refusal.the-entry-names-another-job': 'The entry names another job.',
   'refusal.another-job': 'Another job.',
@@ -137,23 +138,26 @@ export const REFUSAL = {
   'refusal.other-plans-of-the-shop-are':
     'Other plans of the shop are being made just now. Try again in a moment.',
   // server/src/routes/stores.ts
-  'refusal.the-stores-have-an-entry-with': 'The stores have an entry with this key already.',
+  'refusal.the-stores-have-an-entry-with': 'There is already an entry with this key.',
   'refusal.the-shop-has-no-such-answer': 'The shop has no such answer.',
   // server/src/routes/survey.ts
-  'refusal.someone-else-changed-this-zone-meanwhile': 'Someone else changed this zone meanwhile. Try again.',
+  'refusal.someone-else-changed-this-zone-meanwhile':
+    'Someone else has changed this zone since you opened it. Try again.',
   // server/src/routes/shop.ts
-  'refusal.someone-else-changed-the-shop-meanwhile': 'Someone else changed the shop meanwhile.',
-  'refusal.someone-else-changed-this-sheet-meanwhile': 'Someone else changed this sheet meanwhile.',
+  'refusal.someone-else-changed-the-shop-meanwhile': 'Someone else has changed the shop since you opened it.',
+  'refusal.someone-else-changed-this-sheet-meanwhile':
+    'Someone else has changed this sheet since you opened it.',
   // server/src/routes/firstRun.ts
   'refusal.this-installation-has-a-shop-already': 'This installation has a shop already. Sign in.',
   // server/src/routes/elevation.ts
   'refusal.opening-exists-already': (p: { tag: Text }) => `Opening ${p.tag} exists already.`,
   'refusal.the-shop-has-no-such-wall': 'The shop has no such wall.',
-  'refusal.someone-else-changed-this-wall-meanwhile': 'Someone else changed this wall meanwhile.',
+  'refusal.someone-else-changed-this-wall-meanwhile':
+    'Someone else has changed this wall since you opened it.',
   // server/src/routes/pots.ts
   'refusal.stock-is-not-tracked-so-its': 'Stock is not tracked, so its thinning would be unknown.',
   // server/src/routes/jobs.ts
-  'refusal.someone-else-changed-this-job-meanwhile': 'Someone else changed this job meanwhile.',
+  'refusal.someone-else-changed-this-job-meanwhile': 'Someone else has changed this job since you opened it.',
   // server/src/routes/log.ts
   'refusal.the-job-has-no-such-step': 'The job has no such step. Its sequence may have changed; reload.',
   'refusal.a-piece-does-not-belong-to': 'A piece does not belong to the zone of this step.',
@@ -161,18 +165,19 @@ export const REFUSAL = {
   'refusal.is-not-a-coating-step': (p: { name: Text }) => `“${p.name}” is not a coating step.`,
   'refusal.the-entry-to-correct-is-not': 'The entry to correct is not in this job’s log.',
   // server/src/routes/zones.ts
-  'refusal.someone-else-changed-this-zone-meanwhile-2': 'Someone else changed this zone meanwhile.',
+  'refusal.someone-else-changed-this-zone-meanwhile-2':
+    'Someone else has changed this zone since you opened it.',
   // server/src/routes/pieces.ts
   'refusal.tag-is-already-taken': (p: { tag: Text }) => `Tag ${p.tag} is already taken.`,
   // server/src/routes/stores.ts
-  'refusal.the-stores-have-no-such-entry': 'The stores have no such entry.',
+  'refusal.the-stores-have-no-such-entry': 'There is no such entry.',
   // server/src/zones/sequence.ts
   'refusal.the-shop-has-no-of-version': (p: { name: Text; version: Text }) =>
     `The shop has no “${p.name}” of version ${p.version}: choose another system.`,
   // server/src/http/route.ts
   'refusal.an-owner': 'an owner',
   'refusal.a-planner-or-an-owner': 'a planner or an owner',
-  'refusal.somebody-who-works-on-the-floor': 'somebody who works on the floor',
+  'refusal.somebody-who-works-on-the-floor': 'someone who works on the floor',
   'refusal.is-signed-in-as-this-needs': (p: { name: Text; name2: Text; wanted: Text }) =>
     `${p.name} is signed in as ${p.name2}: this needs ${p.wanted}.`,
   // server/src/http/change.ts

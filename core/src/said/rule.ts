@@ -4,10 +4,10 @@ type Text = string | number | null | undefined;
 export const RULE = {
   // core/src/rules/cleaning.ts
   'rule.sanding-before-degreasing-grinds-the-grease':
-    'Sanding before degreasing grinds the grease in; it comes back as craters and peeling.',
+    'Sanding before degreasing grinds the grease in; it comes back as fisheyes and peeling.',
   'rule.move-before-it': (p: { name: Text }) => `Move “${p.name}” before it`,
   'rule.degrease-first': 'Degrease first',
-  'rule.keying-opens-old-dirt-clean-once': 'Keying opens old dirt: clean once more before the first film.',
+  'rule.keying-opens-old-dirt-clean-once': 'Keying opens old dirt: clean again before the first film.',
   'rule.wipe-clean-after-it': 'Wipe clean after it',
   'rule.the-soil-asks-for-degreasing-passes': (p: { wanted: Text; is: boolean; length: Text }) =>
     `The soil asks for ${p.wanted} degreasing passes before the first film; there ${p.is ? 'is 1' : `are ${p.length}`}.`,
@@ -24,7 +24,7 @@ export const RULE = {
   'rule.dulls-glass-and-aluminium-and-some': (p: { name: Text }) =>
     `${p.name} dulls glass and aluminium, and some of these pieces are glazed.`,
   'rule.there-is-no-old-finish-and':
-    'There is no old finish and no grease on bare stock: water only raises the fibres. Brush it off; spirit where hands or glue left marks.',
+    'There is no old finish and no grease on bare wood: water only raises the fibres. Brush it off; spirit where hands or glue left marks.',
   'rule.leave-out': (p: { name: Text }) => `Leave out “${p.name}”`,
   'rule.leave-the-washing-out': 'Leave the washing out',
   // core/src/rules/deviations.ts
@@ -75,7 +75,7 @@ export const RULE = {
     `${p.what} comes through a pale colour as brown shadows, and no primer here holds it back.`,
   'rule.prime-with-shellac-blocker': 'Prime with shellac blocker',
   'rule.a-waterborne-blocker-holds-some-woods':
-    'A waterborne blocker holds some woods and fails on others, days later: make a test piece, or use shellac.',
+    'A waterborne blocker holds some woods and fails on others, days later: make a test panel, or use shellac.',
   'rule.every-open-pore-shows-as-a':
     'Every open pore shows as a dark line through this pale colour; nothing here fills them.',
   'rule.there-are-no-open-pores-to': 'There are no open pores to fill.',
@@ -98,7 +98,7 @@ export const RULE = {
   'rule.spot-prime-after-it': 'Spot-prime after it',
   'rule.spot-prime-repairs': 'Spot-prime repairs',
   'rule.a-patch-over-primer-or-paint':
-    'A patch over primer or paint drinks the next coat and flashes as a dull halo, and where it was sanded through bare ground shows: spot-prime both.',
+    'A patch over primer or paint drinks the next coat and flashes as a dull halo, and where it was sanded through bare wood shows: spot-prime both.',
   'rule.spot-prime-patches': 'Spot-prime patches',
   'rule.shellac-or-solvent-primer-on-patches':
     'Shellac or solvent primer on patches and sand-through, or they flash.',
@@ -116,8 +116,8 @@ export const RULE = {
   'rule.hooks-are-drilled-before-the-last':
     'Hooks are drilled before the last dusting and the first coat, not after.',
   'rule.hang-before-the-first-coat': 'Hang before the first coat',
-  'rule.nobody-looks-the-pieces-over-before': 'Nobody looks the pieces over before they are packed.',
-  'rule.final-look-over-before-it': 'Final look-over before it',
+  'rule.nobody-looks-the-pieces-over-before': 'Nothing inspects the pieces before they are packed.',
+  'rule.final-look-over-before-it': 'Final inspection before it',
   'rule.at-arms-length-in-room-light': 'At arm’s length in room light.',
   'rule.gaps-show-once-the-first-primer':
     'Gaps show once the first primer is on: caulk after it, not before.',
@@ -125,7 +125,7 @@ export const RULE = {
     'The panel of a wooden door moves with the seasons: a filled joint cracks within a year.',
   'rule.leave-the-joints-free': 'Leave the joints free',
   'rule.the-tag-on-the-gets-painted': (p: { tagAt: Text }) =>
-    `The tag on the ${p.tagAt} gets painted over, and nobody knows the piece again.`,
+    `The tag on the ${p.tagAt} gets painted over, and no one knows the piece again.`,
   'rule.tag-in-a-hinge-bore': 'Tag in a hinge bore',
   'rule.lying-flat-the-back-is-coated':
     'Lying flat, the back is coated first and the front last: else the face rests on its supports.',
@@ -177,9 +177,9 @@ export const RULE = {
   'rule.the-sheet-of-does-not-list': (p: { name: Text; applicator: Text }) =>
     `The sheet of ${p.name} does not list the ${p.applicator}.`,
   'rule.damp-settles-unseen-and-the-film': (p: { why: Text }) =>
-    `${p.why} Damp settles unseen and the film lets go: warm the pieces or dry the air.`,
+    `${p.why} Damp settles unseen and the film peels: warm the pieces or dry the air.`,
   'rule.the-sheet-of-does-not-name': (p: { name: Text; substrate: Text }) =>
-    `The sheet of ${p.name} does not name ${p.substrate} among its grounds: make a test piece or choose another.`,
+    `The sheet of ${p.name} does not name ${p.substrate} among its substrates: make a test panel or choose another.`,
   'rule.mist-of-burns-it-is-sprayed': (p: { name: Text }) =>
     `Mist of ${p.name} burns: it is sprayed only in a booth whose fan and fittings are rated for solvent.`,
   'rule.spraying-in-the-clients-room-takes':
@@ -192,10 +192,10 @@ export const RULE = {
   'rule.someone-sensitive-lives-there-no-solvent':
     'Someone sensitive lives there: no solvent or alcohol vapour in their rooms.',
   'rule.the-old-film-lets-go-new':
-    'The old film lets go: new paint only holds as well as what is under it. Strip where it flakes.',
+    'The old film is peeling: new paint only holds as well as what is under it. Strip where it flakes.',
   // core/src/rules/windows.ts
   'rule.the-window-of-shuts-after-the': (p: { name: Text; hereMinutes: Text; earliest: Text }) =>
-    `The window of ${p.name} shuts ${p.hereMinutes} after the coat, and this one comes ${p.earliest} after it at the earliest: it would not bond.`,
+    `The window of ${p.name} closes ${p.hereMinutes} after the coat, and this one comes ${p.earliest} after it at the earliest: it would not bond.`,
   'rule.wet-on-wet-is-open-for': (p: { open: Text; minutes: Text }) =>
     `Wet on wet is open for ${p.open}, and coming round again takes ${p.minutes}: the coat would fall between its two windows.`,
   'rule.wait-for-the-second-window': 'Wait for the second window',
@@ -203,7 +203,7 @@ export const RULE = {
     `${p.name} wants ${p.wanted} before a coat, and the sequence leaves it ${p.restMin}: the film over it crazes.`,
   'rule.no-paint-holds-on': (p: { name: Text }) => `No paint holds on ${p.name}.`,
   'rule.a-pot-of-lasts-here-and': (p: { name: Text; life: Text; minutes: Text }) =>
-    `A pot of ${p.name} lasts ${p.life} here, and laying it on takes ${p.minutes}: the rest would set in the gun.`,
+    `A mix of ${p.name} lasts ${p.life} here, and applying it takes ${p.minutes}: the rest would set in the gun.`,
   'rule.is-thinned-with-makes-it-curdle': (p: { name: Text; thinnerName: Text; thinnerName2: Text }) =>
     `${p.name} is thinned with ${p.thinnerName}; ${p.thinnerName2} makes it curdle, lift or stay soft.`,
   'rule.thin-with': (p: { thinnerName: Text }) => `Thin with ${p.thinnerName}`,

@@ -9,7 +9,7 @@ export const SHEET = {
   'sheet.glaze-lies-on-a-closed-dulled': 'Glaze lies on a closed, dulled film.',
   'sheet.a-clear-coat-protects-the-glaze': 'A clear coat protects the glaze.',
   'sheet.acid-cured-films-let-go-of':
-    'Acid-cured films let go of ordinary shellac; only dewaxed shellac named in their sheet will do.',
+    'Acid-cured films peel off ordinary shellac; only dewaxed shellac named in their sheet will do.',
   'sheet.acid-cured-films-go-over-their':
     'Acid-cured films go over their own sealer, scuffed, within the window.',
   'sheet.acid-and-lacquer-solvent-lift-films':
@@ -21,7 +21,7 @@ export const SHEET = {
   'sheet.lacquer-solvent-bites-into-a-waterborne':
     'Lacquer solvent bites into a waterborne film that is not through-cured.',
   'sheet.two-part-films-let-go-of':
-    'Two-part films let go of ordinary shellac; only dewaxed shellac named in their sheet will do.',
+    'Two-part films peel off ordinary shellac; only dewaxed shellac named in their sheet will do.',
   'sheet.two-part-films-go-only-over': 'Two-part films go only over what their sheet names.',
   'sheet.mineral-paint-is-porous-the-next': 'Mineral paint is porous: the next coat sinks in.',
   'sheet.a-hard-film-wants-a-fine': 'A hard film wants a fine scuff before the next one.',
@@ -53,7 +53,7 @@ export const SHEET = {
   'sheet.choose-at-least-one-applicator': 'Choose at least one applicator.',
   'sheet.the-longest-time-is-below-the': 'The longest time is below the shortest.',
   'sheet.the-recoat-window-shuts-before-it':
-    'The recoat window shuts before it opens: “until” must be later than “from”.',
+    'The recoat window closes before it opens: “until” must be later than “from”.',
   'sheet.dry-to-handle-comes-after-touch': 'Dry to handle comes after touch dry.',
   'sheet.dry-to-pack-comes-after-dry': 'Dry to pack comes after dry to handle.',
   'sheet.the-thinnest-wet-film-is-above': 'The thinnest wet film is above the typical one.',

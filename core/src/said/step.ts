@@ -3,7 +3,7 @@ type Text = string | number | null | undefined;
 /** Steps: what they are called, why they are done, and how a shop may do them otherwise. */
 export const STEP = {
   // core/src/systems/applyPractice.ts
-  'step.wipe-raw-stock-clean': 'Wipe raw stock clean',
+  'step.wipe-raw-stock-clean': 'Wipe bare material clean',
   'step.hands-glue-and-machine-oil-off': 'Hands, glue and machine oil off before the first abrasive.',
   'step.key-p': (p: { grit: Text }) => `Key P${p.grit}`,
   'step.wipe-with-deglosser': 'Wipe with deglosser',
@@ -20,7 +20,7 @@ export const STEP = {
   'step.scuff-p': (p: { grit: Text }) => `Scuff P${p.grit}`,
   'step.nibs-off-and-a-fresh-key': (p: { grit: Text }) => `Nibs off and a fresh key with P${p.grit}.`,
   'step.one-full-coat-at-the-thickest': 'One full coat, at the thickest film of the sheet.',
-  'step.shaken-let-the-pot-rest-until': 'Shaken: let the pot rest until the bubbles are gone, then strain.',
+  'step.shaken-let-the-pot-rest-until': 'Shaken: let the mix rest until the bubbles are gone, then strain.',
   'step.soft-vacuum-air-into-the-corners':
     'Soft vacuum, air into the corners, then a lint-free cloth barely damp with water and alcohol.',
   'step.mask-the-hinges': 'Mask the hinges',
@@ -41,10 +41,10 @@ export const STEP = {
   'step.with-at-most-for-a-longer': (p: { conditionerName: Text; conditionerMaxPct: Text }) =>
     ` With ${p.conditionerName}, at most ${p.conditionerMaxPct} %, for a longer wet edge.`,
   'step.member-by-member-laid-off-along': (p: { added: Text }) =>
-    `Member by member, laid off along the grain, overnight between.${p.added}`,
+    `Member by member, tipped off along the grain, overnight between.${p.added}`,
   'step.blocks-tannin-and-old-stain-which':
     'Blocks tannin and old stain, which would come through a pale waterborne coat.',
-  'step.grips-sound-old-lacquer-that-an': 'Grips sound old lacquer that an ordinary primer would let go of.',
+  'step.grips-sound-old-lacquer-that-an': 'Grips sound old lacquer that an ordinary primer would peel off.',
   'step.filled-open-grain-pale': 'Filled open grain, pale',
   'step.clean-key-clean-grain-fill-solvent':
     'clean, key, clean · grain fill · solvent stain-block primer · waterborne enamel',
@@ -65,7 +65,7 @@ export const STEP = {
   'step.dark-colours-on-open-grain-they':
     'Dark colours on open grain: they hide the pores, so filling would be wasted hours.',
   'step.pale-colours-which-draw-every-pore': 'Pale colours, which draw every pore as a dark line.',
-  'step.holds-back-what-bleeds-and-gives': 'Holds back what bleeds and gives the colour an even ground.',
+  'step.holds-back-what-bleeds-and-gives': 'Holds back what bleeds and gives the colour an even base.',
   'step.closed-grain-or-old-lacquer': 'Closed grain or old lacquer',
   'step.clean-key-clean-bonding-primer-waterborne': 'clean, key, clean · bonding primer · waterborne enamel',
   'step.maple-birch-beech-cherry-or-any':
@@ -73,8 +73,7 @@ export const STEP = {
   'step.pale-colours-over-open-pores-bleeding':
     'Pale colours over open pores, bleeding stain under pale colours, flaking finishes.',
   'step.knotty-softwood-or-bleeding-dye': 'Knotty softwood or bleeding dye',
-  'step.clean-key-clean-shellac-knots-once':
-    'clean, key, clean · shellac, knots once more · waterborne enamel',
+  'step.clean-key-clean-shellac-knots-once': 'clean, key, clean · shellac, knots twice · waterborne enamel',
   'step.pine-and-spruce-with-knots-cherry':
     'Pine and spruce with knots, cherry, red stain: what bleeds is sealed by shellac, the surest block.',
   'step.closed-surfaces-and-rooms-where-alcohol':
@@ -90,11 +89,11 @@ export const STEP = {
   'step.anything-with-an-old-finish-on': 'Anything with an old finish on it.',
   'step.builds-a-film-that-sands-flat': 'Builds a film that sands flat and evens face and edge.',
   'step.flat-before-colour': 'Flat before colour.',
-  'step.rolled-any-sound-ground': 'Rolled, any sound ground',
+  'step.rolled-any-sound-ground': 'Rolled, any sound substrate',
   'step.clean-key-clean-primer-rolled-colour':
     'clean, key, clean · primer rolled · colour rolled, finer between',
   'step.any-sound-or-new-ground-where':
-    'Any sound or new ground where nobody sprays: a fine even stipple that can be touched up later.',
+    'Any sound or new substrate where spraying is not an option: a fine even stipple that can be touched up later.',
   'step.a-dead-flat-look-and-closed': 'A dead flat look, and closed surfaces without an adhesion primer.',
   'step.evens-what-drinks-and-what-does': 'Evens what drinks and what does not before the roller shows it.',
   'step.more-thin-coats-and-finer-paper':
@@ -109,7 +108,7 @@ export const STEP = {
     'Bites where nothing soaks in; all that follows hangs on this coat.',
   'step.hand-painted-in-place': 'Hand-painted in place',
   'step.clean-key-clean-bonding-primer-conditioned':
-    'clean, key, clean · bonding primer · conditioned enamel laid off by hand, overnight between',
+    'clean, key, clean · bonding primer · conditioned enamel tipped off by hand, overnight between',
   'step.fitted-woodwork-that-stays-where-it':
     'Fitted woodwork that stays where it is, and clients who want to see a hand in it.',
   'step.a-dead-flat-look-and-short': 'A dead flat look and short absences from the room.',
@@ -120,8 +119,8 @@ export const STEP = {
     'Hard use and wet rooms unless it is sealed; bleeding wood without a blocker.',
   'step.a-blocker-first-where-the-wood': 'A blocker first where the wood bleeds.',
   'step.clear-over-stain-or-natural': 'Clear over stain or natural',
-  'step.raw-sanded-stain-clear-thin-to': 'raw sanded · stain · clear, thin to full',
-  'step.wood-that-is-to-be-seen': 'Wood that is to be seen: raw, or stripped back to raw.',
+  'step.raw-sanded-stain-clear-thin-to': 'bare wood sanded · stain · clear, thin to full',
+  'step.wood-that-is-to-be-seen': 'Wood that is to show: bare, or stripped back to bare.',
   'step.anything-that-is-to-be-painted': 'Anything that is to be painted, MDF and laminate.',
   'step.wiped-on-and-off-along-the': 'Wiped on and off along the grain; what shows now stays.',
   'step.fast-production-lacquer': 'Fast production lacquer',
@@ -135,8 +134,8 @@ export const STEP = {
   'step.a-light-scuff-is-enough': 'A light scuff is enough.',
   'step.soft-texture-new-pieces': 'Soft texture, new pieces',
   'step.raw-wood-generous-primer-by-hand':
-    'raw wood · generous primer by hand, sanded · several thin colours, upright',
-  'step.new-wooden-pieces-that-shall-keep': 'New wooden pieces that shall keep a soft hand-worked surface.',
+    'bare wood · generous primer by hand, sanded · several thin colours, upright',
+  'step.new-wooden-pieces-that-shall-keep': 'New wooden pieces that should keep a soft hand-worked surface.',
   'step.old-finishes-and-a-dead-flat': 'Old finishes and a dead flat look.',
   'step.a-second-film-so-that-the': 'A second film, so that the texture is paint and not raised fibre.',
   'step.several-thin-coats-upright-a-thicker':
@@ -159,7 +158,7 @@ export const STEP = {
   'step.blocked-and-cleared': 'Blocked and cleared',
   'step.clean-key-clean-blocker-waterborne-enamel': 'clean, key, clean · blocker · waterborne enamel · clear',
   'step.bleeding-or-doubtful-ground-that-hands':
-    'Bleeding or doubtful ground that hands will use hard: blocked below, cleared above.',
+    'A bleeding or doubtful substrate that hands will use hard: blocked below, cleared above.',
   'step.quiet-rooms-and-short-dates-where': 'Quiet rooms and short dates, where two films less do as well.',
   // core/src/systems/options.ts
   'step.two-sided-hung-one-sided-flat': 'two-sided hung, one-sided flat',
@@ -191,12 +190,12 @@ export const STEP = {
   'step.padding-leaves-dust-and-opens-old': 'Padding leaves dust and opens old dirt.',
   'step.unpack-check-and-tag': 'Unpack, check and tag',
   'step.count-against-the-take-off-before':
-    'Count against the take-off before the first scratch; brush the dust off. Bare stock is not washed: spirit only where hands or glue left marks.',
+    'Count against the take-off before the first scratch; brush the dust off. Bare wood is not washed: spirit only where hands or glue left marks.',
   'step.paint-pulls-away-from-a-knife': 'Paint pulls away from a knife edge and chips there first.',
   'step.ease-edges-p': (p: { grit: Text }) => `Ease edges P${p.grit}`,
   'step.faces-and-edges': 'faces and edges',
   'step.closes-what-the-coarser-grit-opened': 'Closes what the coarser grit opened.',
-  'step.raw-wood': 'raw wood',
+  'step.raw-wood': 'bare wood',
   'step.planer-marks-out-sharp-edges-eased': 'Planer marks out, sharp edges eased.',
   'step.with-the-grain-the-last-scratches': 'With the grain; the last scratches are the ones that show.',
   'step.seal-edges': 'Seal edges',
@@ -215,18 +214,18 @@ export const STEP = {
   'step.down-to-the-wood-between-the':
     'Down to the wood between the pores; look under raking light before going on.',
   'step.flat-before-colour-fill-and-spot': 'Flat before colour; fill and spot-prime what shows.',
-  'step.first-primer-on-raw-stock': 'First primer on raw stock',
+  'step.first-primer-on-raw-stock': 'First primer on bare material',
   'step.raw-stock-drinks-the-first-coat':
-    'Raw stock drinks the first coat; this one brings it level with its neighbours.',
+    'Bare material drinks the first coat; this one brings it level with its neighbours.',
   'step.raised-fibres-off': 'Raised fibres off.',
   // core/src/systems/practice.ts
   'step.clean-or-sand-first': 'Clean or sand first',
   'step.clean-key-clean': 'Clean, key, clean',
   'step.grease-is-gone-before-an-abrasive': 'Grease is gone before an abrasive can grind it in.',
   'step.sand-then-clean': 'Sand, then clean',
-  'step.saves-a-pass-safe-only-on': 'Saves a pass; safe only on raw stock that nobody has handled.',
-  'step.clean-raw-stock-too': 'Clean raw stock too',
-  'step.raw-stock-picks-up-hands-glue': 'Raw stock picks up hands, glue and machine oil on its way.',
+  'step.saves-a-pass-safe-only-on': 'Saves a pass; safe only on bare material no one has handled.',
+  'step.clean-raw-stock-too': 'Clean bare material too',
+  'step.raw-stock-picks-up-hands-glue': 'Bare material picks up hand marks, glue and machine oil in transit.',
   'step.first-key': 'First key',
   'step.p180-p220-on-thin-film': 'P180, P220 on thin film',
   'step.takes-the-gloss-without-leaving-furrows': 'Takes the gloss without leaving furrows.',
@@ -276,11 +275,11 @@ export const STEP = {
   'step.loose-pieces': 'Loose pieces',
   'step.hang-two-sided-ones': 'Hang two-sided ones',
   'step.both-sides-in-one-visit-where':
-    'Both sides in one visit where there are two; flat where there is one.',
+    'Both sides in one task where there are two; flat where there is one.',
   'step.hang-all': 'Hang all',
   'step.both-sides-and-edges-at-once': 'Both sides and edges at once; runs more easily.',
   'step.all-flat-2': 'All flat',
-  'step.no-runs-back-flip-front-two': 'No runs; back, flip, front: two visits and the rack.',
+  'step.no-runs-back-flip-front-two': 'No runs; back, flip, front: two tasks and the rack.',
   'step.overlap-of-strokes': 'Overlap of strokes',
   'step.half': 'Half',
   'step.the-evenest-film': 'The evenest film.',
@@ -341,7 +340,7 @@ export const STEP = {
     `The sheet does not list the ${p.wanted} for this product.`,
   'step.sprayed-since-its-sheet-lists-nothing': 'Sprayed, since its sheet lists nothing else, though',
   'step.not-sprayed': (p: { is: boolean }) => `${p.is ? 'Rolled' : 'Brushed'}, not sprayed:`,
-  'step.final-look-over': 'Final look-over',
+  'step.final-look-over': 'Final inspection',
   'step.at-arms-length-in-room-light':
     'At arm’s length in room light; a fault found here is cheaper than one found in the client’s room.',
   'step.pack': 'Pack',
@@ -355,7 +354,7 @@ export const STEP = {
   'step.the-shop-has-no-booth': 'the shop has no booth.',
   'step.the-booth-is-rated-for-waterborne': 'the booth is rated for waterborne products only.',
   'step.the-stores-have-no-product-add': (p: { missing: Text }) =>
-    `The stores have no product “${p.missing}”. Add it or choose another.`,
+    `There is no product “${p.missing}”. Add it or choose another.`,
   // web/src/job/steps/newSteps.ts
   'step.added-manually': 'Added manually.',
   'step.degrease': 'Degrease',

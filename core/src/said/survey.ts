@@ -21,12 +21,12 @@ export const SURVEY = {
   'survey.shellac-blocker': 'Shellac blocker',
   'survey.what-bleeds-comes-through-pale-waterborne':
     'What bleeds comes through pale waterborne paint, sometimes only after days.',
-  'survey.a-waterborne-blocker-on-a-test': 'A waterborne blocker, on a test piece left for a week.',
+  'survey.a-waterborne-blocker-on-a-test': 'A waterborne blocker, on a test panel left for a week.',
   'survey.waterborne-blocking-primer': 'Waterborne blocking primer',
   'survey.under-a-dark-colour-the-stain': 'Under a dark colour the stain does not show.',
   'survey.straight-to-colour-if-the-old': 'Straight to colour, if the old film is sound.',
   'survey.no-primer-but-on-bare-spots': 'No primer but on bare spots',
-  'survey.sound-paint-that-stays-near-its': 'Sound paint that stays near its colour is its own ground.',
+  'survey.sound-paint-that-stays-near-its': 'Sound paint that stays near its colour is its own base.',
   'survey.one-bonding-primer-if-the-old': 'One bonding primer, if the old paint is glossy.',
   'survey.degreasing-before-the-first-film': (p: { passes: number }) =>
     `${p.passes} degreasing ${form(p.passes, 'pass', 'passes')} before the first film`,
@@ -72,7 +72,7 @@ export const SURVEY = {
   'survey.foil-lifts': 'Foil lifts',
   'survey.paint-cannot-hold-foil-down-give':
     'Paint cannot hold foil down. Give these pieces the verdict “replace”.',
-  'survey.the-old-film-lets-go': 'The old film lets go',
+  'survey.the-old-film-lets-go': 'The old film is peeling',
   'survey.strip-where-it-flakes-or-comes':
     'Strip where it flakes or comes off with the tape; new paint only holds as well as what is under it.',
   'survey.thin-face': 'Thin face',
@@ -85,7 +85,7 @@ export const SURVEY = {
     'An alkaline wash more, and a blocking primer, or it yellows from below. Gloves and goggles.',
   'survey.isocyanate-hardener': 'Isocyanate hardener',
   'survey.supplied-air-covered-skin-trained-people': (p: { name: Text }) =>
-    `${p.name}: supplied air, covered skin, trained people only, nobody else near. One exposure can be enough for life-long asthma.`,
+    `${p.name}: supplied air, covered skin, trained people only, no one else near. One exposure can be enough for life-long asthma.`,
   'survey.solvent-mist-without-a-rated-booth': 'Solvent mist without a rated booth',
   'survey.is-sprayed-only-where-fan-and': (p: { name: Text }) =>
     `${p.name} is sprayed only where fan and fittings are rated for solvent. Choose another system, or another place.`,
@@ -94,7 +94,7 @@ export const SURVEY = {
     `${p.name}: brush or roll it with the windows open, no flame or pilot light; oily rags into a lidded metal can with water.`,
   // core/src/survey/rules.ts
   'survey.nothing-soaks-into-laminate-foil-or':
-    'Nothing soaks into laminate, foil or metal: without an adhesion primer the coat lets go.',
+    'Nothing soaks into laminate, foil or metal: without an adhesion primer the coat peels.',
   'survey.made-for-surfaces-that-nothing-soaks': 'Made for surfaces that nothing soaks into.',
   'survey.its-primer-grips-closed-surfaces-but':
     'Its primer grips closed surfaces, but its machine key is wrong for foil and laminate.',
@@ -105,10 +105,10 @@ export const SURVEY = {
   'survey.made-for-new-mdf-this-is': (p: { substrate: Text }) => `Made for new MDF; this is ${p.substrate}.`,
   'survey.made-for-wood-that-shows-this': (p: { substrate: Text }) =>
     `Made for wood that shows; this is ${p.substrate}.`,
-  'survey.raw-stock-which-is-what-it': 'Raw stock, which is what it starts from.',
+  'survey.raw-stock-which-is-what-it': 'Bare material, which is what it starts from.',
   'survey.the-old-finish-has-to-be': 'The old finish has to be stripped to bare wood first.',
   'survey.paint-would-have-to-be-stripped': 'Paint would have to be stripped out of every pore first.',
-  'survey.made-for-raw-stock-there-is': 'Made for raw stock; there is an old finish on it.',
+  'survey.made-for-raw-stock-there-is': 'Made for bare material; there is an old finish on it.',
   'survey.there-is-no-old-paint-to': 'There is no old paint to refresh.',
   'survey.colour-straight-over-a-clear-finish':
     'Colour straight over a clear finish has nothing to hold on to.',
@@ -118,7 +118,7 @@ export const SURVEY = {
     'The colour stays near the old one: sound paint only wants a new face.',
   'survey.the-old-paint-does-not-hold': 'The old paint does not hold, so new paint on it would not either.',
   'survey.sound-lacquer-is-what-its-bonding': 'Sound lacquer is what its bonding primer is for.',
-  'survey.sound-paint-is-as-good-a': 'Sound paint is as good a ground as lacquer.',
+  'survey.sound-paint-is-as-good-a': 'Sound paint is as good a base as lacquer.',
   'survey.once-the-wax-is-washed-off':
     'Once the wax is washed off, shellac is the barrier over what stays in the wood.',
   'survey.lacquer-thinner-lifts-old-oil-and': 'Lacquer thinner lifts old oil and wrinkles.',
@@ -137,7 +137,7 @@ export const SURVEY = {
   'survey.no-block-against-it-would-come': (p: { what: Text }) =>
     `No block against ${p.what}: it would come through as brown shadows.`,
   'survey.waterborne-blockers-hold-on-some-woods': (p: { what: Text }) =>
-    `Waterborne blockers hold ${p.what} on some woods and fail on others, days later: make a test piece.`,
+    `Waterborne blockers hold ${p.what} on some woods and fail on others, days later: make a test panel.`,
   'survey.blocks-for-good': (p: { what: Text }) => `Blocks ${p.what} for good.`,
   'survey.shellac-is-the-surest-block-against': 'Shellac is the surest block against dye and resin.',
   'survey.filling-takes-away-the-grain-that': 'Filling takes away the grain that is to be seen.',
@@ -179,11 +179,11 @@ export const SURVEY = {
   'survey.bare-hands-at-every-opening-skin': 'Bare hands at every opening: skin oil softens a soft film.',
   'survey.resists-skin-oil-where-bare-hands': 'Resists skin oil where bare hands pull.',
   'survey.a-clear-coat-more-to-lay':
-    'A clear coat more to lay and to wait for, and nobody’s bare hands to need it.',
+    'One more clear coat to apply and wait for, with no bare hands to need it.',
   'survey.a-soft-film-in-a-even': (p: { room: Text }) => `A soft film in a ${p.room}, even sealed.`,
   'survey.a-hard-film-for-a': (p: { room: Text }) => `A hard film for a ${p.room}.`,
   'survey.its-softness-and-two-coats-of':
-    'Its softness and two coats of sealer buy a look that nobody asked for.',
+    'Its softness and two coats of sealer buy a look that no one asked for.',
   'survey.the-room-would-be-out-of': (p: { roughDays: Text; roomOutDays: Text }) =>
     `The room would be out of use for about ${p.roughDays} days; ${p.roomOutDays} are allowed.`,
   'survey.takes-about-calendar-days-are-agreed': (p: { roughDays: Text; daysAgreed: Text }) =>

@@ -116,7 +116,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...board, look: 'dead flat' },
     first: 'F',
     out: { K: /MDF|clear/, A: /pores/, O: /refresh/ },
-    why: /Raw stock/,
+    why: /Bare material/,
   },
   {
     name: 'new MDF, no booth at all, hand texture',
@@ -130,7 +130,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...board, existing: 'water paint', look: 'dead flat' },
     first: 'D',
     out: { F: /raw/ },
-    why: /ground/,
+    why: /base/,
   },
   {
     name: 'laminate lockers',
@@ -207,7 +207,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...maple, existing: 'raw', look: 'hand texture' },
     first: 'M',
     out: { O: /refresh/, K: /colour/ },
-    why: /Raw stock/,
+    why: /Bare material/,
   },
   {
     name: 'production in a rated booth',

@@ -309,7 +309,7 @@ export function readQuantity(
     const shown = [showQuantity(name, stored, prefs), showBare(name, stored, prefs)].map(plainText);
     if (shown.includes(typed)) return { ok: true, value: stored };
   }
-  if (!kind) throw new Error(`nobody types a ${name}`);
+  if (!kind) throw new Error(`no one types a ${name}`);
   const isFraction = kind === LENGTH && /^(?:\d+[ -])?\d+\/\d+$/.test(plainText(text));
   return parseQuantity(kind, text, { bareUnit: isFraction ? 'in' : bare(unitsOf(prefs)), ...options });
 }

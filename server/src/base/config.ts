@@ -68,7 +68,7 @@ const SettingsSchema = z.object({
     .string()
     .min(12, { error: 'write at least 12 characters' })
     .optional()
-    .describe('Encrypts backups. Without it nobody can restore them: keep it somewhere else as well'),
+    .describe('Encrypts backups. Without it no one can restore them: keep it somewhere else as well'),
   METRICS_TOKEN: z
     .string()
     .min(16, { error: 'write at least 16 characters' })
@@ -85,7 +85,7 @@ const SettingsSchema = z.object({
     '1 lets members in without a password; only the demo sets it',
   ),
   UPHOLDER_DEMO_OPEN: oneOf(['0', '1'], '0').describe(
-    '1 lets the demo, which asks nobody for a password, be reached from other machines',
+    '1 lets the demo, which asks no one for a password, be reached from other machines',
   ),
   UPHOLDER_CLOCK: z.iso
     .datetime({ error: 'write an instant, such as 2026-11-25T10:40:00Z' })

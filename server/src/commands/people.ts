@@ -52,7 +52,7 @@ async function foundMember(
       order by sign_in_key = $2 desc nulls last limit 1`,
     [shopId, signInKey(wanted), wanted],
   );
-  if (!row) throw new Refused(`Nobody here is called ${wanted}. See upholder member list.`);
+  if (!row) throw new Refused(`No one here is called ${wanted}. See upholder member list.`);
   return row;
 }
 
@@ -89,7 +89,7 @@ export async function member(base: Base, told: Told): Promise<void> {
     const { id, name, role } = await foundMember(db, shop.id, wanted);
     await db.transaction(async (connection) => {
       if (role === 'owner' && !(await hasOtherOwner(connection, shop.id, id)))
-        throw new Refused('The shop would have no owner who can sign in. Make somebody else an owner first.');
+        throw new Refused('The shop would have no owner who can sign in. Make someone else an owner first.');
       await setLeft(connection, shop.id, id, now);
       await endSessions(connection, { shopId: shop.id, memberId: id, exceptToken: null });
     });

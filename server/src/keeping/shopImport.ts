@@ -50,7 +50,7 @@ async function assertNew(db: Queryable, { tables }: ShopFile): Promise<{ id: str
   );
   if (taken.length > 0)
     throw new Error(
-      `Somebody here signs in as ${taken.map(({ sign_in }) => sign_in).join(', ')} already: give one of them another name first.`,
+      `Someone here signs in as ${taken.map(({ sign_in }) => sign_in).join(', ')} already: give one of them another name first.`,
     );
   return { id, name };
 }

@@ -89,7 +89,7 @@ export function keepChanges(cache: Cache, changes: Changes): void {
   }
   if (changes.pots.length > 0) {
     const kept = endpoints.pots.select()(getState());
-    if (isBeingRead(kept)) dispatch(util.invalidateTags(['Pots']));
+    if (isBeingRead(kept)) dispatch(util.invalidateTags(['Mixes']));
     else if (kept.data) {
       const pots = withPots(kept.data.pots, changes.pots);
       dispatch(util.updateQueryData('pots', undefined, () => ({ pots })));
@@ -156,7 +156,7 @@ export function renewWhole({ dispatch }: Cache, { jobs, shop, products, pots }: 
       ...jobs.map(({ id }) => ({ type: 'Job' as const, id })),
       ...(jobs.length > 0 ? (['Jobs', 'Floor'] as const) : []),
       ...(shop.length > 0 || products.length > 0 ? (['Shop'] as const) : []),
-      ...(pots.length > 0 ? (['Pots'] as const) : []),
+      ...(pots.length > 0 ? (['Mixes'] as const) : []),
     ]),
   );
 }

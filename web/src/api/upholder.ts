@@ -103,7 +103,7 @@ type Tag =
   | 'Floor'
   | 'Job'
   | 'Mappings'
-  | 'Pots'
+  | 'Mixes'
   | 'PotCoats'
   | 'Surroundings'
   | 'People'
@@ -137,7 +137,7 @@ export const upholder = createApi({
     'Floor',
     'Job',
     'Mappings',
-    'Pots',
+    'Mixes',
     'PotCoats',
     'Surroundings',
     'People',
@@ -383,7 +383,7 @@ export const upholder = createApi({
         error ? [] : ofJob(result, error, { jobId }),
     }),
     changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
-    pots: build.query<Out<'pots'>, void>({ query: () => call('pots', {}), providesTags: ['Pots'] }),
+    pots: build.query<Out<'pots'>, void>({ query: () => call('pots', {}), providesTags: ['Mixes'] }),
     potCoats: build.query<Out<'potCoats'>, string>({
       query: (potId) => call('potCoats', { params: { potId } }),
       providesTags: ['PotCoats'],
@@ -391,7 +391,8 @@ export const upholder = createApi({
     putPot: build.mutation<Out<'putPot'>, { pot: PotRecord; memberId: string }>({
       query: ({ pot, memberId }) =>
         call('putPot', { params: { potId: pot.id }, body: pot, headers: { 'x-upholder-member': memberId } }),
-      invalidatesTags: (result, error) => (error ? [] : unlessKept(() => ['Pots'])(result, error, undefined)),
+      invalidatesTags: (result, error) =>
+        error ? [] : unlessKept(() => ['Mixes'])(result, error, undefined),
     }),
   }),
 });

@@ -51,7 +51,7 @@ export function useLive(session: Session | undefined): void {
             'Jobs',
             'Floor',
             'Job',
-            'Pots',
+            'Mixes',
             'PotCoats',
             'Surroundings',
           ]),

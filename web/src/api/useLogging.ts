@@ -16,7 +16,7 @@ export function useLogging(): (entry: NewLogEntry, isTimeTyped?: boolean) => Pro
   const isBusy = useRef(false);
   return async (entry, isTimeTyped = false) => {
     const member = session?.member;
-    if (!member) return { ok: false, message: 'Nobody is signed in. Sign in and log it again.' };
+    if (!member) return { ok: false, message: 'No one is signed in. Sign in and log it again.' };
     if (isBusy.current) return { ok: false, message: '' };
     isBusy.current = true;
     try {

@@ -25,7 +25,7 @@ export function usePots(): { pots: PotRecord[] | null; change(pot: PotRecord): P
   }, [data, own]);
   async function change(pot: PotRecord): Promise<Kept> {
     const member = session?.member;
-    if (!member) return { ok: false, message: 'Nobody is signed in. Sign in and do it again.' };
+    if (!member) return { ok: false, message: 'No one is signed in. Sign in and do it again.' };
     const body = { ...pot, revision: pot.revision + 1 };
     return sender().keep(
       envelopeOf<MixEnvelope>('mix', body, { memberId: member.id, memberName: member.name }),

@@ -5,7 +5,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
   {
     place: 'Everywhere',
     keys: [
-      ['?', 'these keys'],
+      ['?', 'these shortcuts'],
       ['f', 'to the floor'],
       ['j', 'to the jobs'],
       ['p', 'find a piece by its label'],
@@ -50,7 +50,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
 /** What the keyboard can do. */
 export function KeyOverlay({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   return (
-    <Modal isOpen={isOpen} onClose={onClose} title="Keys" width="38rem">
+    <Modal isOpen={isOpen} onClose={onClose} title="Keyboard shortcuts" width="38rem">
       {KEYS.map(({ place, keys }) => (
         <section key={place} className="mb-5">
           <h3 className="mb-2 text-quiet">{place}</h3>

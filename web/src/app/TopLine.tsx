@@ -51,7 +51,7 @@ function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
           type="button"
           className="grid size-9 place-items-center rounded-[3px] hover:bg-closed"
           onClick={onKeys}
-          aria-label="Keys"
+          aria-label="Keyboard shortcuts"
         >
           <Keyboard size={18} />
         </button>
@@ -102,7 +102,7 @@ function Who({ session }: { session: Session }) {
 const NAV = [
   { to: '/jobs', name: 'Jobs' },
   { to: '/find', name: 'Find' },
-  { to: '/stores', name: 'Stores' },
+  { to: '/stores', name: 'Products & stock' },
   { to: '/shop', name: 'Shop' },
 ];
 

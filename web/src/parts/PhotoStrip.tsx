@@ -25,7 +25,7 @@ function PhotoDialog({
   const pixels = useRef<CanvasRenderingContext2D | null>(null);
   const address = `/api/photos/${photo.id}`;
   return (
-    <Modal isOpen onClose={onClose} title="Picture" note="Press on a colour to take it." width="56rem">
+    <Modal isOpen onClose={onClose} title="Picture" note="Click a colour to pick it." width="56rem">
       <button
         type="button"
         aria-label="Sample a colour here"

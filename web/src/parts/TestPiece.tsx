@@ -56,7 +56,7 @@ export function TestPiece({
     <Modal
       isOpen
       onClose={onClose}
-      title="Log a test piece"
+      title="Log a test panel"
       note={`${names.over} over ${names.under}. Prepare it as the job will be, wait as long, then cut and pull.`}
       width="36rem"
     >
@@ -87,7 +87,7 @@ export function TestPiece({
             >
               <option value="yes">held</option>
               <option value="scuffed">held, scuffed between</option>
-              <option value="no">let go</option>
+              <option value="no">release</option>
             </Select>
           )}
         </Field>

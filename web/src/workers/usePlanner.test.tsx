@@ -120,8 +120,8 @@ describe('a search for a better plan', () => {
     const { now, start, worker } = searching();
     await start();
     await act(() => vi.waitFor(() => expect(worker()?.slices).toHaveLength(1)));
-    await act(async () => worker()?.finish({ ok: false, message: 'Nobody may spray.' }));
-    expect([now().problem, now().isRunning]).toEqual(['Nobody may spray.', false]);
+    await act(async () => worker()?.finish({ ok: false, message: 'No one may spray.' }));
+    expect([now().problem, now().isRunning]).toEqual(['No one may spray.', false]);
     act(() => void now().start(PLAIN_WISH));
     await act(() => vi.waitFor(() => expect(Planner.all).toHaveLength(2)));
     expect([Planner.all[0]?.isEnded, now().problem]).toEqual([true, null]);

@@ -4,7 +4,7 @@ import { route } from '../shapes/route.ts';
 
 export const changesRoutes = {
   changes: route(PATHS.changes, {
-    summary: 'What a change touched, as it is now: read again by whoever heard of the change',
+    summary: 'What a change touched, as it is now: read again after hearing of the change',
     body: TouchedSchema,
     response: ChangesSchema,
   }),

@@ -40,7 +40,7 @@ export const jobsRoutes = {
   }),
 
   changePractice: route(PATHS.changePractice, {
-    summary: 'Change the ways of a job; zones that nobody has begun or changed by hand are unfolded anew',
+    summary: 'Change the methods of a job; zones not yet started or edited by hand are regenerated',
     params: uuidParams('jobId'),
     body: z.object({ version: z.int(), practice: OwnPracticeSchema }),
     response: JobRowSchema,

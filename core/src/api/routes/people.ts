@@ -11,7 +11,7 @@ const Code = z.string({ error: 'Enter the code.' }).trim().min(4, 'Enter the cod
 
 export const peopleRoutes = {
   members: route(PATHS.members, {
-    summary: 'Everybody who works or worked here, with role and ways to sign in',
+    summary: 'Everybody who works or worked here, with role and sign-in methods',
     response: Members,
   }),
 
@@ -102,7 +102,7 @@ export const peopleRoutes = {
   }),
 
   endTablet: route(PATHS.endTablet, {
-    summary: 'Take a tablet off the list; nobody can sign in on it with PIN or badge any more',
+    summary: 'Take a tablet off the list; no one can sign in on it with PIN or badge any more',
     params: uuidParams('tabletId'),
     response: z.object({ tablets: z.array(TabletRowSchema) }),
   }),

@@ -30,7 +30,7 @@ export const plansRoutes = {
   }),
 
   planSurroundings: route(PATHS.planSurroundings, {
-    summary: 'What planning this job has to reckon with besides the job: other jobs, the air, the moment',
+    summary: 'What planning this job takes into account besides the job: other jobs, the air, the moment',
     params: uuidParams('jobId'),
     response: z.object({
       reserved: z.array(ReservationSchema),

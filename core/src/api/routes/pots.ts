@@ -6,19 +6,19 @@ import { route, uuidParams } from '../shapes/route.ts';
 
 export const potsRoutes = {
   pots: route(PATHS.pots, {
-    summary: 'Pots in use, then the latest ones',
+    summary: 'Mixes in use, then the latest ones',
     response: z.object({ pots: z.array(PotRecordSchema) }),
   }),
 
   potCoats: route(PATHS.potCoats, {
-    summary: 'What a pot coated, by the log that counts',
+    summary: 'What a mix coated, by the log that counts',
     params: uuidParams('potId'),
     response: z.object({ coats: z.array(PotCoatSchema) }),
   }),
 
   putPot: route(PATHS.putPot, {
     summary:
-      'Write a pot as it stands; an older word changes nothing, and nothing poured or read is taken back',
+      'Write a mix as it stands; an older word changes nothing, and nothing poured or read is taken back',
     params: uuidParams('potId'),
     body: PotRecordSchema,
     response: PotRecordSchema,

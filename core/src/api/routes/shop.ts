@@ -59,14 +59,14 @@ export const shopRoutes = {
   }),
 
   addProduct: route(PATHS.addProduct, {
-    summary: 'Add a product to the stores',
+    summary: 'Add a product to the shop’s products and consumables',
     body: NewProductSchema,
     response: ProductRowSchema,
     status: 201,
   }),
 
   setStock: route(PATHS.setStock, {
-    summary: 'Write what is in the tins; null where nobody counts',
+    summary: 'Write what is in the tins; null where no one counts',
     params: uuidParams('productId'),
     body: z.object({
       stockMl: z

@@ -7,21 +7,21 @@ import { Done, route, uuidParams } from '../shapes/route.ts';
 
 export const storesRoutes = {
   addSupply: route(PATHS.addSupply, {
-    summary: 'Add a cleaner, abrasive, filler, caulk, tape or cloth to the stores',
+    summary: 'Add a cleaner, abrasive, filler, caulk, tape or cloth to the shop’s products and consumables',
     body: SupplyEntrySchema,
     response: SupplyRowSchema,
     status: 201,
   }),
 
   changeSupply: route(PATHS.changeSupply, {
-    summary: 'Change what the stores know of a cleaner, abrasive, filler, caulk, tape or cloth',
+    summary: 'Change what is known of a cleaner, abrasive, filler, caulk, tape or cloth',
     params: uuidParams('supplyId'),
     body: z.object({ version: z.int(), supply: SupplySchema }),
     response: SupplyRowSchema,
   }),
 
   addLayer: route(PATHS.addLayer, {
-    summary: 'Answer what may lie over what, by judgement or by a test piece; repeating the call writes once',
+    summary: 'Answer recoat compatibility, by judgement or by a test panel; repeating the call writes once',
     body: ShopLayerSchema.refine(({ answer, test }) => test === null || test.held === (answer !== 'no'), {
       message: said('call.a-test-piece-that-held-says'),
       path: ['answer'],

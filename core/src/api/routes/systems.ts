@@ -8,20 +8,20 @@ const ChangeNote = textField('note', 300).default('');
 
 export const systemsRoutes = {
   systemVersions: route(PATHS.systemVersions, {
-    summary: 'All versions of an own system, newest first',
+    summary: 'All versions of a custom system, newest first',
     params: uuidParams('systemId'),
     response: z.object({ versions: z.array(OwnSystemVersionSchema) }),
   }),
 
   addSystemVersion: route(PATHS.addSystemVersion, {
-    summary: 'Write a version of an own system; version 1 makes it, each further one must follow the last',
+    summary: 'Write a version of a custom system; version 1 makes it, each further one must follow the last',
     params: z.object({ systemId: z.uuid(), version: z.coerce.number().int().min(1).max(10_000) }),
     body: z.object({ changeNote: ChangeNote, system: OwnSystemSchema }),
     response: OwnSystemVersionSchema,
   }),
 
   retireSystem: route(PATHS.retireSystem, {
-    summary: 'Take an own system out of use, or back into it; jobs keep what they were planned with',
+    summary: 'Take a custom system out of use, or back into it; jobs keep what they were planned with',
     params: uuidParams('systemId'),
     body: z.object({ isRetired: z.boolean() }),
     response: Done,

@@ -8,7 +8,7 @@ import { Done, route, uuidParams } from '../shapes/route.ts';
 
 export const zonesRoutes = {
   addZone: route(PATHS.addZone, {
-    summary: 'Add a zone; its system unfolds into steps',
+    summary: 'Add a zone; its system generates the steps',
     params: uuidParams('jobId'),
     body: NewZoneSchema,
     response: ZoneRowSchema,
@@ -16,7 +16,7 @@ export const zonesRoutes = {
   }),
 
   changeZone: route(PATHS.changeZone, {
-    summary: 'Change a zone; another system or other choices unfold it again',
+    summary: 'Change a zone; another system or other choices regenerate its steps',
     params: uuidParams('zoneId'),
     body: z.object({ version: z.int(), ...ZoneSpecSchema.shape }),
     response: ZoneRowSchema,

@@ -145,7 +145,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
         {options(FACE_WORDS)}
       </Choice>
       <DraftText
-        label="Pots, one after the other"
+        label="Mixes, one after the other"
         value={String(step.potCount)}
         read={(text) => readField('potCount', readNumber(text))}
         onCommit={(part) => change('pots', part)}

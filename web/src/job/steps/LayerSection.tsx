@@ -165,7 +165,7 @@ export function LayerSection({
   const upwards = steps.toReversed();
   return (
     <aside className="bg-sheet p-3" aria-label="Build-up in section">
-      <h3>Build-up, from the ground up</h3>
+      <h3>Build-up, from the substrate up</h3>
       <div className="mt-2">
         <SortableList ids={upwards.map(({ key }) => key)} onMove={onMove}>
           <ol>

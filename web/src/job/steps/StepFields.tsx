@@ -12,7 +12,7 @@ import { StepPieces } from './StepPieces.tsx';
 const STOCK_CHOICES: Record<StepDraft['stock'], string> = {
   any: 'all stock',
   old: 'old stock',
-  new: 'raw replacements',
+  new: 'unfinished replacements',
   repaired: 'repaired ones',
 };
 

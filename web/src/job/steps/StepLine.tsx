@@ -44,7 +44,7 @@ const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: stri
 
 const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
   old: 'For pieces with their old finish; replacements follow separate steps.',
-  new: 'For replaced pieces, which come raw.',
+  new: 'For replaced pieces, which come unfinished.',
   repaired: 'For pieces that are repaired first.',
 };
 

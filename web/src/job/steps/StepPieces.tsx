@@ -33,7 +33,7 @@ export function StepPieces({
       isOpen
       onClose={onClose}
       title={title}
-      note="Press the pieces that need it. None marked: every piece that fits."
+      note="Select the pieces that need it. None selected: every piece it applies to."
       width="52rem"
     >
       <ul className="flex flex-wrap gap-2" aria-label="Pieces">

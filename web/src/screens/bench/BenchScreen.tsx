@@ -66,7 +66,7 @@ export function BenchScreen() {
   const gone = pots.filter(({ emptiedAt }) => emptiedAt !== null).slice(0, 8);
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5 max-md:grid-cols-1 max-md:p-3">
-      <section aria-label="Pots" className="flex flex-col gap-2">
+      <section aria-label="Mixes" className="flex flex-col gap-2">
         <div className="flex flex-wrap items-center gap-2">
           <h1 className="flex-1 whitespace-nowrap">Mixing bench</h1>
           <UnitsSwitch />
@@ -74,7 +74,7 @@ export function BenchScreen() {
         </div>
         {problem !== '' && <Notice kind="stop">{problem}</Notice>}
         {open.length === 0 && (
-          <Notice>No pot is on the bench. Start one beside, or from the floor with “Mix this pot”.</Notice>
+          <Notice>No mix on the bench. Start one here, or from the floor with “Mix this”.</Notice>
         )}
         <div className="bg-sheet">
           {open.map((pot) => (

@@ -16,7 +16,7 @@ export function ClosedPots({
   if (leftovers.length === 0) return null;
   return (
     <fieldset>
-      <legend className="label">Left of it, in closed pots</legend>
+      <legend className="label">Left of it, in closed containers</legend>
       {leftovers.map(({ pot, left }) => (
         <label key={pot.id} className="flex min-h-14 items-center gap-3 text-lead">
           <input
@@ -37,7 +37,7 @@ export function ClosedPots({
       {used.length > 0 && (
         <p className="text-quiet leading-snug">
           Skin off, no lumps, not frozen: strain it twice and stir; shaken, it rests {SHAKEN_REST_MIN} min.
-          Both batches stay in the trace of the new pot. Old or unknown: coat a test piece first.
+          Both batches stay in the trace of the new mix. Old or unknown: coat a test panel first.
         </p>
       )}
     </fieldset>

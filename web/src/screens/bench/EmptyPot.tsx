@@ -8,7 +8,7 @@ import { Button, Field, Select, TextInput } from '../../parts/controls.tsx';
 
 const CLEAN_UP = {
   water: [
-    'Empty the cup back into its own pot, never into a fresh tin.',
+    'Empty the cup back into its own container, never into a fresh tin.',
     'Flush with warm water until it runs clear, then strip tip, needle and cup, and dry them.',
   ],
   'mineral-spirit': [
@@ -28,7 +28,7 @@ const CLEAN_UP = {
 /** Whether the mix may stay in the gun, and how long. */
 function gunRest({ hardener, gunRestMin, base }: ProductSheet): string {
   if (hardener)
-    return 'With hardener in it: never left in the gun, never poured back, never joined with another pot.';
+    return 'With hardener in it: never left in the gun, never poured back, never joined with another mix.';
   if (gunRestMin !== null)
     return gunRestMin === 0
       ? 'Does not rest in the gun, by its sheet.'
@@ -96,19 +96,19 @@ export function EmptyPot({
             >
               {LEFT_TO.filter((one) => !sheet.hardener || one === 'waste').map((one) => (
                 <option key={one} value={one}>
-                  {one === 'closed pot' ? 'into a closed pot' : one === 'waste' ? 'to waste' : one}
+                  {one === 'closed pot' ? 'into a closed container' : one === 'waste' ? 'to waste' : one}
                 </option>
               ))}
             </Select>
           )}
         </Field>
         <Button posture="floor" disabled={mixMl === 0 || refusal !== null} onClick={finish}>
-          Pot is emptied
+          Mix is emptied
         </Button>
       </div>
       {to === 'back into the tin' && refusal === null && (
         <p className="mt-2 leading-snug">
-          Strained, clean, never skinned. The tin is thinner from then on, and the bench reckons with it.
+          Strained, clean, never skinned. The tin is thinner from then on, and the bench allows for it.
         </p>
       )}
       <ul className="mt-3 text-quiet">

@@ -22,7 +22,7 @@ export function PotLabelScreen() {
   if (!known.found)
     return (
       <main className="p-5">
-        <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
+        <Notice action={<Link to="/bench">To the bench</Link>}>This mix is not on the bench.</Notice>
       </main>
     );
   const { shop } = known;
@@ -45,11 +45,11 @@ export function PotLabelScreen() {
           to={`/bench/${pot.id}`}
           className="min-h-14 px-3 font-semibold text-act leading-[3.5rem] underline"
         >
-          Back to the pot
+          Back to the mix
         </Link>
       </div>
       <article
-        aria-label="Label of the pot"
+        aria-label="Label of the mix"
         className="flex w-[100mm] gap-4 border-2 border-ink bg-white p-4 text-black leading-snug"
       >
         <div className="min-w-0 flex-1">

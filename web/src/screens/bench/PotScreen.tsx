@@ -17,7 +17,7 @@ import { PourPanel } from './PourPanel.tsx';
 import { ViscosityPanel } from './ViscosityPanel.tsx';
 
 const LEFT_WORDS: Record<PotRecord['leftTo'], string> = {
-  'closed pot': 'in a closed pot',
+  'closed pot': 'in a closed container',
   'back into the tin': 'back into the tin',
   waste: 'to waste',
 };
@@ -54,7 +54,7 @@ export function PotScreen() {
   if (!known.found)
     return (
       <main className="p-5">
-        <Notice action={<Link to="/bench">To the bench</Link>}>This pot is not on the bench.</Notice>
+        <Notice action={<Link to="/bench">To the bench</Link>}>This mix is not on the bench.</Notice>
       </main>
     );
   const { shop, pots } = known;
@@ -102,7 +102,7 @@ export function PotScreen() {
           to="/bench"
           className="min-h-14 px-2 font-semibold text-act text-lead leading-[3.5rem] underline underline-offset-2"
         >
-          All pots
+          All mixes
         </Link>
       </div>
       <Coated potId={pot.id} />

@@ -13,7 +13,7 @@ import { Choice, ComesTo, Entry, GoodLastTime, Means } from './StartPotParts.tsx
 import { coatingsOf, draftFrom, GOALS, type Goal, gunsFor, inConvention } from './startDraft.ts';
 
 const AMOUNT_WORDS: Record<Goal, string> = {
-  visit: 'Mix for the visit',
+  visit: 'Mix for the task',
   paint: 'How much',
   cup: 'How much',
   area: 'Area for one coat',
@@ -35,13 +35,13 @@ export function StartPot({
   const [draft, setDraft] = useState(() => draftFrom(search, shop));
   const read = readDraft(draft, shop, pots);
   const set = (part: Partial<typeof draft>) => setDraft((was) => ({ ...was, ...part }));
-  if (!read) return <Notice>The stores have no coating yet.</Notice>;
+  if (!read) return <Notice>There are no coatings yet.</Notice>;
   const { sheet, product, errors, good } = read;
   const applyBy = (applicator: Applicator) =>
     set({ applicator, gunId: gunsFor(shop, applicator)[0]?.id ?? '' });
   return (
-    <section aria-label="A new pot" className="flex flex-col gap-4 bg-sheet p-5">
-      <h2 className="text-lead">A new pot</h2>
+    <section aria-label="A new mix" className="flex flex-col gap-4 bg-sheet p-5">
+      <h2 className="text-lead">A new mix</h2>
       <div className="grid grid-cols-2 gap-3">
         <Choice
           label="Product"
@@ -113,7 +113,7 @@ export function StartPot({
       {product.tinFraction > 0 && (
         <Notice>
           The tin holds {(product.tinFraction * 100).toFixed(1)} % of thinner already; that much less is added
-          {read.tinIsThinner ? ', and the pot cannot be less thin than that' : ''}.
+          {read.tinIsThinner ? ', and the mix cannot be less thin than that' : ''}.
         </Notice>
       )}
       {read.stops.length > 0 && (
@@ -142,7 +142,7 @@ export function StartPot({
           )
         }
       >
-        Start the pot
+        Start the mix
       </Button>
     </section>
   );

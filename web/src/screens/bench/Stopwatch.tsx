@@ -60,9 +60,9 @@ export function Stopwatch({ onRun }: { onRun(seconds: number): void }) {
     };
   }, []);
   const words = {
-    ready: 'Hold, and let go as the cup opens',
-    armed: 'Let go as the cup opens',
-    running: 'Press when the stream breaks',
+    ready: 'Hold, and release as the cup opens',
+    armed: 'Release as the cup opens',
+    running: 'Stop when the stream breaks',
   }[phase];
   return (
     <button

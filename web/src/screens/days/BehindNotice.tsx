@@ -5,7 +5,7 @@ import { Button, Notice } from '../../parts/controls.tsx';
 
 const WHY: Record<BehindWords['because'], (name: string) => string> = {
   overdue: (name) => `“${name}” is not logged.`,
-  drying: (name) => `“${name}” dries longer than the next visit waits.`,
+  drying: (name) => `“${name}” dries longer than the next task waits.`,
   delivery: (name) => `“${name}” was to begin before the new pieces come.`,
 };
 

@@ -54,7 +54,7 @@ export function HandOver({
       : null;
   return (
     <h2 className="text-lead">
-      Hand-over {dayWords(plan.handOver, shop.timeZone)}{' '}
+      Completion {dayWords(plan.handOver, shop.timeZone)}{' '}
       <span className="quantity">{whenWords(plan.handOver, plan.handOver, shop.timeZone)}</span>
       {job.neededBy !== null && spare !== null && (
         <span className={`ml-3 font-semibold text-note ${spare < 0 ? 'text-stop' : 'text-quiet'}`}>

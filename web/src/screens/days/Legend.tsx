@@ -32,7 +32,7 @@ export function Legend() {
               fill="var(--stop)"
             />
           ),
-          name: 'window shuts',
+          name: 'window closes',
         },
         {
           key: 'flip',

@@ -40,7 +40,7 @@ export function MovesReport({
     <div>
       <h2>Planned again</h2>
       <p className="mt-1">
-        Hand-over <span className="quantity">{at(plan.handOver)}</span>
+        Completion <span className="quantity">{at(plan.handOver)}</span>
         {before &&
           (shift === 0
             ? ', as before.'

@@ -77,7 +77,7 @@ export function OpDetail({
               </dd>
             </div>
           ))}
-          <dt className="text-quiet">window shuts</dt>
+          <dt className="text-quiet">window closes</dt>
           <dd className="quantity text-right">
             {op.windowMax === null ? 'stays open' : at(op.end + op.windowMax)}
           </dd>

@@ -134,14 +134,14 @@ export function Reliefs({
   return (
     <section aria-label="What would help" className="flex flex-col gap-2">
       <Button disabled={isRunning} onClick={() => void start()}>
-        {isRunning ? `Planning each anew, ${known.length} done` : base ? 'Work it out again' : 'Work it out'}
+        {isRunning ? `Replanning each, ${known.length} done` : base ? 'Work it out again' : 'Work it out'}
       </Button>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {said && <Notice kind="stop">{said}</Notice>}
       {!base && !isRunning && (
         <p className="text-quiet leading-snug">
-          Plans the job anew with one more rail, Saturday mornings, another pair of hands and more, one by
-          one, and says what each wins.
+          Replans the job with one more rail, Saturday mornings, another pair of hands and more, one by one,
+          and shows what each saves.
         </p>
       )}
       {base && !isRunning && helpful.length === 0 && (

@@ -34,7 +34,7 @@ export function WallSheet() {
   const only = search.get('who') ?? '';
   const { people, drying } = daySheet(floor.dossiers, shop.timeZone, date);
   const shown = people.filter(({ personId }) => only === '' || personId === only);
-  const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Somebody';
+  const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
   const choose = (part: Record<string, string>) =>
     setSearch({ ...Object.fromEntries(search), ...part }, { replace: true });
   return (

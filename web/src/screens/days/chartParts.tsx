@@ -200,7 +200,7 @@ export function Film({
         <Mark x={scale.x(item.recoatAt)} kind="recoat" title={`${at(item.recoatAt)} recoat opens`} />
       )}
       {item.shutsAt !== null && item.shutsAt < scale.until && (
-        <Mark x={scale.x(item.shutsAt)} kind="shut" title={`${at(item.shutsAt)} recoat window shuts`} />
+        <Mark x={scale.x(item.shutsAt)} kind="shut" title={`${at(item.shutsAt)} recoat window closes`} />
       )}
     </div>
   );

@@ -44,7 +44,7 @@ describe('what can have moved things', () => {
     );
     expect(said({ loads: [load('a', 5)] })).toBe('5 pieces now, 4 before.');
     expect(said({ loads: [load('b', 4)] })).toBe('The pieces go in other loads.');
-    expect(said({ wish: { ...PLAIN_WISH, pins: { one: 5 } } })).toBe('Other visits are pinned.');
+    expect(said({ wish: { ...PLAIN_WISH, pins: { one: 5 } } })).toBe('Other tasks are pinned.');
     expect(said({ wish: { ...PLAIN_WISH, objective: 'room' } })).toBe('It is to be best at something else.');
     expect(said({ wish: { ...PLAIN_WISH, roomClosed: ['2026-11-30'] } })).toBe(
       'The room is closed on other days.',
@@ -83,6 +83,6 @@ describe('why a visit lies where it lies', () => {
     expect(whyThere(move({ after: null }), { ops: [] }, names)).toBe('not needed any more');
     expect(
       whyThere(move({ opId: 'coat#scuff', before: null }), { ops: [op('coat#scuff', [])] }, names),
-    ).toContain('window shuts');
+    ).toContain('window closes');
   });
 });

@@ -34,7 +34,7 @@ export function causes(
   if (count(before) === count(plan) && loadsOf(before) !== loadsOf(plan))
     words.push('The pieces go in other loads.');
   const pinsOf = ({ wish }: PlanSnapshot) => JSON.stringify(Object.entries(wish.pins).sort());
-  if (pinsOf(before) !== pinsOf(plan)) words.push('Other visits are pinned.');
+  if (pinsOf(before) !== pinsOf(plan)) words.push('Other tasks are pinned.');
   if (before.wish.objective !== plan.wish.objective) words.push('It is to be best at something else.');
   if (before.wish.roomClosed.join() !== plan.wish.roomClosed.join())
     words.push('The room is closed on other days.');
@@ -51,7 +51,7 @@ export function causes(
 export function whyThere(move: Move, plan: Pick<PlanSnapshot, 'ops'>, names: WaitNames): string {
   const op = plan.ops.find(({ id }) => id === move.opId);
   if (!op || move.after === null) return 'not needed any more';
-  if (isRepair(op.id)) return 'put in: the window shuts, or dust settles, before the coat';
+  if (isRepair(op.id)) return 'put in: the window closes, or dust settles, before the coat';
   const waits = joinWaits(op.waits, names);
   const closed = joinWaits([{ start: 0, end: 1, why: { kind: 'closed' } }], names)[0]?.words;
   const held = waits.filter(({ words }) => words !== closed);

@@ -62,7 +62,7 @@ export function DryingList({
                 </p>
                 {film.shutsAt !== null && film.shutsAt - now < 3 * 1440 && (
                   <p className="font-semibold text-stop">
-                    window shuts {whenWords(film.shutsAt, now, shop.timeZone)}
+                    window closes {whenWords(film.shutsAt, now, shop.timeZone)}
                   </p>
                 )}
               </div>

@@ -30,11 +30,11 @@ export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { 
         plus {residuePlace(coat.applicator ?? 'brush')}
       </p>
       <ButtonLink to={mixAddress(item, dossier, coat)} posture="floor" className="mt-2">
-        Mix this pot
+        Mix this
       </ButtonLink>
       {ownPots.length > 0 && (
         <ChoiceRow
-          label="From which pot"
+          label="From which mix"
           className="mt-3 flex flex-wrap gap-2"
           value={draft.potId ?? ''}
           onChoose={takePot}
@@ -47,7 +47,7 @@ export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { 
             words: (
               <>
                 <span className="font-semibold">
-                  Pot {clockWords(toMinute(pot.startedAt), shop.timeZone)}
+                  Mix {clockWords(toMinute(pot.startedAt), shop.timeZone)}
                 </span>
                 {pot.batch && `, batch ${pot.batch}`}
               </>

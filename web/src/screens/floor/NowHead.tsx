@@ -59,7 +59,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
         <p className={`mt-1 text-lead ${shutsAt < now ? 'font-semibold text-stop' : ''}`}>
           {shutsAt < now
             ? 'The recoat window has closed: scuff and tack off first, or replan.'
-            : `Recoat window shuts ${when(shutsAt)}, in ${formatDuration(shutsAt - now)}.`}
+            : `Recoat window closes ${when(shutsAt)}, in ${formatDuration(shutsAt - now)}.`}
         </p>
       )}
     </>

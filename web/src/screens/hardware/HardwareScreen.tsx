@@ -39,7 +39,7 @@ function NoBags({ count, problem, onMake }: { count: number; problem: string | n
         {count > 0 ? (
           <>
             <p className="mt-1 text-quiet">
-              Bags carry the tags of their pieces. Make them now; a map can be laid out from them later.
+              Bags carry the tags of their pieces. Make them now; a map can be arranged from them later.
             </p>
             {problem && <Notice kind="stop">{problem}</Notice>}
             <div className="mt-3 flex flex-wrap items-center gap-4">

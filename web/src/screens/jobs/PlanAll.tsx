@@ -45,13 +45,13 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
   return (
     <>
       <Button disabled={isLoading} onClick={() => void run()}>
-        {isLoading ? 'Planning all of them …' : 'Plan all jobs anew'}
+        {isLoading ? 'Planning all of them …' : 'Replan all jobs'}
       </Button>
       {(problem || jobs) && (
         <div className="order-last basis-full">
           {problem && <Notice kind="stop">{problem}</Notice>}
           {jobs && (
-            <section aria-label="All planned anew" className="bg-sheet px-5 py-3">
+            <section aria-label="All replanned" className="bg-sheet px-5 py-3">
               <p className="text-quiet">
                 {isOwnOrder ? 'In your order' : 'In the order in which they are needed, or in yours'}: each
                 uses the capacity left by those before it.

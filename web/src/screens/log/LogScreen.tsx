@@ -96,7 +96,7 @@ export function LogScreen() {
       {rows.length === 0 && (
         <Sheet className="max-w-2xl p-6">
           <h2>Nothing is logged yet</h2>
-          <p className="mt-1 text-quiet">Steps are logged on the floor, with one press, as they are done.</p>
+          <p className="mt-1 text-quiet">Steps are logged on the floor, with one tap, as they are done.</p>
         </Sheet>
       )}
       <ol className="bg-sheet">

@@ -137,7 +137,7 @@ export function MapScreen() {
             />
           ) : (
             <p className="text-quiet">
-              Press an opening. Drag it, or use the arrow keys: {show('length', 10)} at a time,{' '}
+              Select an opening. Drag it, or use the arrow keys: {show('length', 10)} at a time,{' '}
               {show('length', 100)} with Shift, and with Ctrl its size.
             </p>
           )}

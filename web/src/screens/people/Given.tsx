@@ -59,8 +59,8 @@ function Badge({ name, badge }: Extract<GivenTo, { kind: 'badge' }>) {
         </div>
       </div>
       <p className="text-quiet">
-        Print it now: it is not kept anywhere. Whoever holds it can log as {name} on the shop’s tablets; a new
-        badge makes this one useless.
+        Print it now: it is not kept anywhere. Anyone holding it can log as {name} on the shop’s tablets; a
+        new badge makes this one useless.
       </p>
       <Button kind="act" onClick={() => window.print()}>
         Print badge

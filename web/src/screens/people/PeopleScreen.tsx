@@ -27,7 +27,7 @@ function AddMember({ onAdded }: { onAdded(member: MemberRow): void }) {
   }
   return (
     <Sheet className="p-5">
-      <h2>Add somebody</h2>
+      <h2>Add someone</h2>
       <form onSubmit={submit} className="mt-3 flex flex-col gap-3">
         <Field label="Name" error={refusal ? (refusal.fields.name ?? refusal.message) : undefined}>
           {(ids) => <TextInput {...ids} value={name} onChange={({ target }) => setName(target.value)} />}

@@ -42,7 +42,7 @@ function UnfoldDialog({ onUnfold, onClose }: { onUnfold(): void; onClose(): void
             onClose();
           }}
         >
-          Unfold anew
+          Regenerate steps
         </Button>
         <Button onClick={onClose}>Keep my steps</Button>
       </div>

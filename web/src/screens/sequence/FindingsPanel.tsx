@@ -39,7 +39,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
         <p>
           <span className="font-semibold">No issues found.</span>{' '}
           <span className="text-quiet">
-            Checked against cleaning, key, ground, layers, films, place, safety and handling.
+            Checked against cleaning, keying, substrate, layers, films, place, safety and handling.
           </span>
         </p>
       </Sheet>
@@ -79,7 +79,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
                     {fix.label}
                   </Button>
                 ))}
-                {testPiece && <Button onClick={() => setTesting(testPiece)}>Log a test piece</Button>}
+                {testPiece && <Button onClick={() => setTesting(testPiece)}>Log a test panel</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>
                     Override

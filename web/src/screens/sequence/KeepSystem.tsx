@@ -57,8 +57,8 @@ export function KeepSystem({
       {isKept ? (
         <>
           <Notice>
-            “{name}” is kept. Choose it for a zone where systems are compared; change it under Stores,
-            Systems.
+            “{name}” is kept. Choose it for a zone where systems are compared; change it under Products &
+            stock, Systems.
           </Notice>
           <Button kind="act" className="mt-4" onClick={onClose}>
             Go on

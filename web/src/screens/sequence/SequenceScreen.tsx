@@ -123,7 +123,7 @@ export function SequenceScreen() {
               </span>
               , the coming day here.
             </span>
-            <ButtonLink to="../sequence/ways">Ways of working{own > 0 && `, ${own} of its own`}</ButtonLink>
+            <ButtonLink to="../sequence/ways">Shop methods{own > 0 && `, ${own} of its own`}</ButtonLink>
           </span>
         }
       >

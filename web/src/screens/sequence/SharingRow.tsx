@@ -63,8 +63,8 @@ export function SharingRow({
         {shown && shown.steps.length > 0 ? (
           <>
             {joined
-              ? 'One set-up and one pot for both in '
-              : `With ${shown.other.name}, one set-up and one pot would do for `}
+              ? 'One set-up and one mix for both in '
+              : `With ${shown.other.name}, one set-up and one mix would do for `}
             {names?.join(', ')}: up to{' '}
             <span className="quantity text-ink">{formatDuration(shown.minutes)}</span> a load. The plan joins
             them where one follows straight on the other.

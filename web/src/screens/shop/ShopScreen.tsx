@@ -305,13 +305,13 @@ export function ShopScreen() {
           <Crew shop={shop} />
           <Air shop={shop} />
           <Sheet className="p-5">
-            <h2>Ways of working</h2>
+            <h2>Shop methods</h2>
             <p className="mt-1">
               {own === 0 ? 'All defaults.' : `${own} changed from default.`} Cleaning, grits, caulk, coats,
               overlap, hanging and more, each with what it would change.
             </p>
             <ButtonLink to="/shop/ways" className="mt-3">
-              Look at the ways
+              Open shop methods
             </ButtonLink>
           </Sheet>
         </div>

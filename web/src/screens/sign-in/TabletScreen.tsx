@@ -102,7 +102,7 @@ function Keypad({
         )}
       </div>
       <Button posture="floor" onClick={onBack}>
-        Somebody else
+        Someone else
       </Button>
     </section>
   );
@@ -162,7 +162,7 @@ export function TabletScreen({
       ) : (
         <section aria-label="Who is it?" className="w-full max-w-4xl">
           <h2 className="mb-4 text-center text-head">
-            {tablet.members.length === 0 ? 'Nobody has a PIN or a badge yet' : 'Who is it?'}
+            {tablet.members.length === 0 ? 'No one has a PIN or a badge yet' : 'Who is it?'}
           </h2>
           {tablet.members.length === 0 && (
             <p className="text-center text-quiet">An owner sets them under Shop, People.</p>

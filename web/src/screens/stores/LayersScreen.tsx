@@ -107,7 +107,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
           </p>
           {layer.test && (
             <p className="text-note">
-              Test piece of {layer.test.madeOn}: {layer.test.method}.
+              Test panel of {layer.test.madeOn}: {layer.test.method}.
             </p>
           )}
           <Button kind="quiet" className="!px-0" onClick={() => void takeBack(layer.id)}>
@@ -134,7 +134,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
           <Button disabled={isLoading} onClick={() => void settle()}>
             Save rule
           </Button>
-          <Button onClick={() => setIsTesting(true)}>Log a test piece</Button>
+          <Button onClick={() => setIsTesting(true)}>Log a test panel</Button>
         </div>
       </div>
       {isTesting && (
@@ -240,7 +240,7 @@ export function LayersScreen() {
                   </span>{' '}
                   {layer.why}
                   <span className="block text-note text-quiet">
-                    {layer.test ? `Test piece of ${layer.test.madeOn}: ${layer.test.method}. ` : ''}
+                    {layer.test ? `Test panel of ${layer.test.madeOn}: ${layer.test.method}. ` : ''}
                     {layer.memberName}, <Day at={layer.at} />
                   </span>
                 </p>
@@ -253,7 +253,7 @@ export function LayersScreen() {
         )}
         {products.length === 0 && (
           <Notice>
-            Where a sequence lays one product on another that nobody has tried, it asks for a test piece. What
+            Where a sequence lays one product on another that no one has tried, it asks for a test panel. What
             the test shows is kept here, for these two products.
           </Notice>
         )}

@@ -61,7 +61,7 @@ function Shipped({
   const [openKey, setOpenKey] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const system = useMemo(() => shippedAsOwn(systemId, shop), [systemId, shop]);
-  if (!system) return <Notice kind="stop">The stores lack a product of this system.</Notice>;
+  if (!system) return <Notice kind="stop">This system needs a product you do not have.</Notice>;
   async function copy(): Promise<void> {
     if (!system) return;
     const id = uuid();
@@ -93,7 +93,7 @@ function Shipped({
           {problem && <Notice kind="stop">{problem}</Notice>}
         </Sheet>
         <p className="text-quiet">
-          As it unfolds in this shop, by its ways of working. Amounts stand for twenty framed doors of{' '}
+          Steps as this shop would do them. Amounts are for twenty framed doors of{' '}
           {showAll('length', [400, 720])}.
         </p>
         <ol className="bg-sheet" aria-label="Steps">

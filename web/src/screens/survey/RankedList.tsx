@@ -117,7 +117,7 @@ export function Figures({
         <dd>{money(outlook.material)}</dd>
         <dt className="font-normal text-small text-quiet">material</dt>
       </div>
-      <div title="films laid, fillers and edge coats included">
+      <div title="films applied, fillers and edge coats included">
         <dd>{outlook.films}</dd>
         <dt className="font-normal text-small text-quiet">films</dt>
       </div>

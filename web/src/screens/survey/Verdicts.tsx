@@ -79,7 +79,7 @@ export function Verdicts({
             <Field
               label="New pieces are made of"
               className="w-72"
-              hint="They come raw and get preparation of their own, up to the first coat they share with the old ones."
+              hint="They come unfinished and get preparation of their own, up to the first coat they share with the old ones."
             >
               {(ids) => (
                 <Select

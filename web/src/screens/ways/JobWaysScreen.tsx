@@ -53,7 +53,7 @@ export function JobWaysScreen() {
     <main className="flex flex-col gap-3 p-5">
       <div className="flex items-center gap-4">
         <div className="flex-1">
-          <h1>Ways of working</h1>
+          <h1>Shop methods</h1>
           <WaysTotal effects={effects} currency={shop.settings.currency} of="This job as it is done now" />
         </div>
         <Link to="../sequence" className="font-semibold text-act underline underline-offset-2">
@@ -63,13 +63,11 @@ export function JobWaysScreen() {
       {problem && <Notice kind="stop">{problem}</Notice>}
       {held.length > 0 && (
         <Notice>
-          {names(held)}: begun, or changed by hand. A press here leaves the steps as they are; unfold anew
-          under Sequence.
+          {names(held)}: begun, or changed by hand. This leaves the steps as they are; unfold anew under
+          Sequence.
         </Notice>
       )}
-      {own.length > 0 && (
-        <Notice>{names(own)}: a system of the shop’s own, which has its ways written in.</Notice>
-      )}
+      {own.length > 0 && <Notice>{names(own)}: a custom system, which has its methods built in.</Notice>}
       <WaysTable
         own={job.practice}
         below={below}

@@ -49,7 +49,7 @@ function ShopWays({ shop }: { shop: ShopContext }) {
     <main className="flex flex-col gap-3 p-5">
       <div className="flex items-end gap-4">
         <div className="flex-1">
-          <h1>Ways of working</h1>
+          <h1>Shop methods</h1>
           <WaysTotal
             effects={effects}
             currency={shop.settings.currency}

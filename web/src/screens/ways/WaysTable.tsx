@@ -110,7 +110,7 @@ export function WaysTable({ own, below, belowName, effects, currency, isBusy, on
     onChange({ ways, reasons });
   }
   return (
-    <ol aria-label="Ways of working" className="bg-sheet">
+    <ol aria-label="Shop methods" className="bg-sheet">
       {PRACTICE_IDS.map((id) => {
         const { ask, ways } = PRACTICE[id];
         const isOwn = own.ways[id] !== undefined;
@@ -180,7 +180,7 @@ export function WaysTotal({
   if (!effects)
     return (
       <p className="text-quiet">
-        What each way would change stands here once it is worked out, for zones that have a system.
+        The effect of each method shows here once it is worked out, for zones that have a system.
       </p>
     );
   const { steps, hours, material } = effects.now;
