@@ -37,10 +37,10 @@ test('falling behind is told before anybody plans again, and planning again says
   const atRisk = page.getByRole('region', { name: 'At risk' });
   await expect(atRisk).toContainText(/QUAY is needed by .* and at least .* behind its plan/);
   await atRisk.getByRole('link', { name: 'QUAY' }).click();
-  await page.getByRole('button', { name: 'See what helps' }).click();
-  await expect(page.getByRole('region', { name: 'What would help' })).toBeVisible();
+  await page.getByRole('button', { name: 'Ways to finish sooner' }).click();
+  await expect(page.getByRole('region', { name: 'Ways to finish sooner' })).toBeVisible();
   await page.getByRole('tab', { name: 'Next' }).click();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByText(/entr(y|ies) in the log since, 1 withdrawn/)).toBeVisible();
   await expect(page.getByText('behind this plan')).toHaveCount(0);
 });

@@ -38,18 +38,18 @@ test('a mix is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await page.keyboard.down('Space');
   await page.keyboard.up('Space');
   await expect(viscosity).toContainText('44.0');
-  await viscosity.getByRole('button', { name: 'Keep the reading' }).click();
+  await viscosity.getByRole('button', { name: 'Save reading' }).click();
   await expect(viscosity).toContainText('Add now');
   await viscosity.getByRole('button', { name: 'It is in' }).click();
   await expect(viscosity).toContainText(/44\.0 s ISO 4 mm at\s+5\.0 % on paint/);
 
   // Everything is there again after a reload, and when the pot is emptied.
   await page.clock.resume();
-  await expect(page.getByText('kept here until the server answers')).toHaveCount(0);
+  await expect(page.getByText('saved here until synced')).toHaveCount(0);
   await page.reload();
   await expect(pours).toContainText('All components added.');
   await expect(page.getByText('batch H-4711')).toBeVisible();
-  await page.getByLabel('Left in it').fill('120 mL');
+  await page.getByLabel('Leftover').fill('120 mL');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('Emptied; 120 mL were left');
 });
@@ -68,10 +68,10 @@ test('the server goes away in the middle of a pour: the pour resumes where it wa
   await shop.tell('halt server');
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('All components added.');
-  await expect(page.getByText('kept here until the server answers')).toBeVisible();
+  await expect(page.getByText('saved here until synced')).toBeVisible();
   await expect(page.getByRole('timer')).toContainText('left of 3 h');
   await shop.tell('start server');
-  await expect(page.getByText('kept here until the server answers')).toHaveCount(0, { timeout: 30_000 });
+  await expect(page.getByText('saved here until synced')).toHaveCount(0, { timeout: 30_000 });
   await page.evaluate(() => localStorage.removeItem('upholder.pots'));
   await page.reload();
   await expect(pours).toContainText('All components added.');
@@ -142,7 +142,7 @@ test('the bench knows what the plans want next, the tins run down, and what is l
     .getByRole('button', { name: 'Solvent alkyd stain-block primer, fast' })
     .click();
   const tins = page.getByRole('region', { name: 'In stock' });
-  await expect(tins).toContainText('The plans still want');
+  await expect(tins).toContainText('Plans still need');
   await tins.getByLabel('Counted').fill('1 L');
   await tins.getByRole('button', { name: 'Keep' }).click();
   await expect(tins).toContainText('1.00 L');
@@ -156,7 +156,7 @@ test('the bench knows what the plans want next, the tins run down, and what is l
   await page.getByLabel('Maker’s batch').fill('L-1');
   await page.getByRole('button', { name: 'Start the mix' }).click();
   await page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' }).click();
-  await page.getByLabel('Left in it').fill('100 mL');
+  await page.getByLabel('Leftover').fill('100 mL');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('Emptied; 100 mL were left');
 

@@ -45,10 +45,10 @@ async function firstRun(page: Page, address: string, code: string): Promise<void
   await type(page, 'Your name', 'Maren');
   await type(page, 'Sign-in name', 'maren');
   await type(page, 'Password', 'password123');
-  await type(page, 'The same again', 'password123');
+  await type(page, 'Repeat password', 'password123');
   await page.getByRole('button', { name: 'Open the shop' }).click();
   await expect(page.getByText(/on the list of common ones/)).toBeVisible();
-  for (const label of ['Password', 'The same again']) {
+  for (const label of ['Password', 'Repeat password']) {
     await page.getByLabel(label, { exact: true }).press('Control+a');
     await type(page, label, PASSWORD);
   }
@@ -84,7 +84,7 @@ async function acceptInvite(page: Page, link: string): Promise<void> {
   await page.getByRole('button', { name: 'Continue' }).click();
   await expect(page.getByRole('heading', { name: /Welcome to Harbour Finishes, Joss/ })).toBeVisible();
   await type(page, 'New password', JOSS_PASSWORD);
-  await type(page, 'The same again', JOSS_PASSWORD);
+  await type(page, 'Repeat password', JOSS_PASSWORD);
   await page.getByRole('button', { name: 'Save and sign in' }).click();
   await page.waitForURL('**/jobs');
   // Floor: looks at the jobs, starts none.

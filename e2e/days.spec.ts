@@ -15,7 +15,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await openStage(page, 'QUAY', 'Days');
   const before = await handOver(page);
   await page.getByRole('tab', { name: 'Plan quality' }).click();
-  const good = page.getByRole('region', { name: 'How good it is' });
+  const good = page.getByRole('region', { name: 'Plan quality' });
   await good.getByRole('button', { name: 'Look for a better plan' }).click();
   await expect(good).toContainText(/[1-9]\d* plans tried so far/);
   // Stopped only when something better was found, however slowly this machine looks.
@@ -51,7 +51,7 @@ test('what would help is worked out, two are compared, and one is done by a pres
 }) => {
   await openStage(page, 'VESTRY', 'Days');
   await page.getByRole('tab', { name: 'Finish sooner' }).click();
-  const helps = page.getByRole('region', { name: 'What would help' });
+  const helps = page.getByRole('region', { name: 'Ways to finish sooner' });
   await helps.getByRole('button', { name: 'Work it out' }).click();
   await expect(helps.getByRole('button', { name: 'Work it out again' })).toBeVisible({ timeout: 120_000 });
   const compare = helps.getByRole('checkbox');
@@ -79,10 +79,10 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await page.keyboard.press('Enter');
   const pin = page.getByRole('region', { name: 'Pin' });
   await pin.getByLabel('From').fill('03:00');
-  await pin.getByRole('button', { name: 'Pin it there' }).click();
+  await pin.getByRole('button', { name: 'Pin here' }).click();
   await expect(page.getByRole('alert').first()).toContainText(/cannot start .* 03:00.*outside working hours/);
   await expect(pinned).toHaveCount(0);
-  await page.getByRole('button', { name: 'What would free it?' }).click();
+  await page.getByRole('button', { name: 'Find a fix' }).click();
   const refused = page.getByRole('region', { name: 'No plan' });
   await expect(refused).toContainText(/Pin “Refit” to/);
   await expect(refused).toContainText('Let “Refit” go');
@@ -93,7 +93,7 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   const later = new Date(Date.parse(day) + 7 * 86_400_000).toISOString().slice(0, 10);
   await pin.getByLabel('Day').fill(later);
   await pin.getByLabel('From').fill('08:00');
-  await pin.getByRole('button', { name: 'Pin it there' }).click();
+  await pin.getByRole('button', { name: 'Pin here' }).click();
   await expect(pinned).toHaveCount(1);
   await expect(pin).toContainText('Pinned');
   await expect.poll(() => handOver(page)).not.toBe(before);
@@ -158,7 +158,7 @@ test('all jobs are planned anew in turn, and each says what came of it', async (
   await report.getByRole('button', { name: 'Plan in this order' }).click();
   await expect(report).toContainText('In your order');
   expect((await codes.allInnerTexts()).slice(0, 2)).toEqual([before[1], before[0]]);
-  await report.getByRole('button', { name: 'By the day they are needed again' }).click();
+  await report.getByRole('button', { name: 'Back to needed-by order' }).click();
   await expect(report).toContainText('In the order in which they are needed');
   expect(await codes.allInnerTexts()).toEqual(before);
   await report.getByRole('button', { name: 'Close' }).click();

@@ -50,7 +50,7 @@ test('other choices unfold a zone anew, and a zone that has begun keeps its step
   await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
   await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeVisible();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeHidden();
 
   await openStage(page, 'QUAY', 'Sequence');
@@ -75,7 +75,7 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByLabel('Friday').fill('12:00–07:30');
   await page.getByRole('button', { name: 'Save the shop' }).click();
-  await expect(page.getByText('A stretch of work must end after it starts.')).toBeVisible();
+  await expect(page.getByText('Each stretch must end after it starts.')).toBeVisible();
   await page.getByLabel('Friday').fill('');
   await page.getByLabel('Rail, mm', { exact: true }).fill('4500');
   await page.getByRole('button', { name: 'Save the shop' }).click();
@@ -97,7 +97,7 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await expect(off).not.toContainText('Fri 27 Nov 2026');
 
   await openStage(page, 'QUAY', 'Days');
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByRole('heading', { name: 'Planned again' })).toBeVisible();
   await expect(page.getByText(/later than before/)).toBeVisible();
   await expect(page.getByText('the plan is too late')).toBeVisible();
@@ -113,7 +113,7 @@ test('who may not spray is not given a gun, and the plan says when no one may', 
   const saved = () => page.waitForResponse((answer) => answer.url().endsWith('/skills') && answer.ok());
   for (let index = 0; index < people; index += 1) await Promise.all([saved(), spraying.nth(index).uncheck()]);
   await openStage(page, 'QUAY', 'Days');
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByRole('region', { name: 'No plan' })).toContainText(
     /No one is assigned the skill for .*Set it under Shop/,
   );

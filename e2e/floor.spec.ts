@@ -44,7 +44,7 @@ test('logging in one browser changes the other one, and planning again shows wha
   await expect(entries.first()).toContainText('57 %');
 
   await openStage(elsewhere, 'QUAY', 'Days');
-  await elsewhere.getByRole('button', { name: 'Plan again from now' }).click();
+  await elsewhere.getByRole('button', { name: 'Replan from now' }).click();
   await expect(elsewhere.getByRole('heading', { name: 'Planned again' })).toBeVisible();
   await expect(elsewhere.getByRole('heading', { name: /^\d+ moved$/ })).toBeVisible();
 });
@@ -105,13 +105,13 @@ test('the server goes away between two entries: nothing is lost and the page fin
   const load = (await card.locator('p').nth(1).textContent()) ?? '';
   await logAny.click();
   await expect(card.locator('p').nth(1)).not.toHaveText(load);
-  await expect(page.getByText('Everything you logged is at the server.')).toBeVisible();
+  await expect(page.getByText('Everything you logged is synced.')).toBeVisible();
   const second = (await card.getByRole('heading').textContent()) ?? '';
 
   await shop.tell('halt server');
   await expect(page.getByText('No connection to the server.')).toBeVisible();
   await logAny.click();
-  await expect(page.getByText('1 entry waiting to be sent.')).toBeVisible();
+  await expect(page.getByText('1 entry waiting to sync.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('syncing');
   await shop.tell('start server');
 

@@ -68,12 +68,12 @@ test('what waited is there after a reload, a closed browser and a restart of the
     await logNow(page);
     await logNow(page);
     await page.reload();
-    await expect(page.getByText('2 entries waiting to be sent.')).toBeVisible();
+    await expect(page.getByText('2 entries waiting to sync.')).toBeVisible();
     await expect(page.getByRole('region', { name: 'Do now' })).toBeVisible();
     await shop.tell('halt server');
     await expect(page.getByText('No connection to the server.')).toBeVisible();
     await logNow(page);
-    await expect(page.getByText('3 entries waiting to be sent.')).toBeVisible();
+    await expect(page.getByText('3 entries waiting to sync.')).toBeVisible();
     await context.close();
 
     await shop.tell('start server');
@@ -133,8 +133,7 @@ test('two tabs log while the server is away, and overwrite nothing of each other
       ).toBeVisible();
     await logNow(tab);
   }
-  for (const tab of [page, second])
-    await expect(tab.getByText('4 entries waiting to be sent.')).toBeVisible();
+  for (const tab of [page, second]) await expect(tab.getByText('4 entries waiting to sync.')).toBeVisible();
   await shop.tell('start server');
   await expect.poll(async () => (await newOf(page, before)).length).toBe(4);
 });
@@ -243,7 +242,7 @@ for (const [words, hours, hoursAway] of [
     // In reach of the server the right time is back at once.
     const shown = page.getByRole('banner').locator('time');
     await expect(shown).toContainText(/10:4|10:5/);
-    await expect(page.getByText('Everything you logged is at the server.')).toBeVisible();
+    await expect(page.getByText('Everything you logged is synced.')).toBeVisible();
     // An answer that is still on its way would set the clock right once more: whatever is under way ends here.
     await page.context().setOffline(true);
     await page.context().route('**/api/**', (route) => route.abort());
@@ -320,10 +319,10 @@ test('a mix that waited over a reload is poured on, and the tin is charged once'
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours.getByText('is in', { exact: true }).first()).toBeVisible();
   await page.reload();
-  await expect(page.getByText('kept here until the server answers')).toBeVisible();
+  await expect(page.getByText('saved here until synced')).toBeVisible();
   await expect(pours.getByText('is in', { exact: true }).first()).toBeVisible();
   await context.unroute('**/api/pots/*');
-  await expect(page.getByText('kept here until the server answers')).toBeHidden();
+  await expect(page.getByText('saved here until synced')).toBeHidden();
   const answer = await page.request.get(`${shop.address}/api/pots`);
   const { pots } = (await answer.json()) as { pots: { productKey: string; pours: object[] }[] };
   expect(pots.filter(({ productKey }) => productKey === 'bonding-primer')[0]?.pours).toHaveLength(1);

@@ -91,7 +91,7 @@ test('a cup of the kit is calibrated by pairs, holds an upper limit, and the mix
   await page.keyboard.up('PageDown');
   await page.clock.runFor(30_000);
   await page.keyboard.press('PageDown');
-  await viscosity.getByRole('button', { name: 'Keep the reading' }).click();
+  await viscosity.getByRole('button', { name: 'Save reading' }).click();
   await expect(viscosity).toContainText('30.0 s Brass cup at');
   await expect(viscosity).toContainText('Add now');
 });
@@ -110,7 +110,7 @@ test('what goes back into the tin makes it thinner, and the next mix knows', asy
   const pours = page.getByRole('region', { name: 'Pours' });
   await pours.getByRole('button', { name: 'It is in' }).click();
   await pours.getByRole('button', { name: 'It is in' }).click();
-  await page.getByLabel('Left in it').fill('220 mL');
+  await page.getByLabel('Leftover').fill('220 mL');
   await page.getByLabel('It goes').selectOption('back into the tin');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
   await expect(page.getByRole('main')).toContainText('220 mL were left of 1100 mL: back into the tin');
@@ -156,7 +156,7 @@ test('a mix with hardener is heard at three quarters of its life and when it is 
   await pours.getByRole('button', { name: 'It is in' }).click();
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(page.getByRole('timer')).toContainText('left of 3 h');
-  await expect(page.getByText('kept here until the server answers')).toHaveCount(0);
+  await expect(page.getByText('saved here until synced')).toHaveCount(0);
   await page.clock.install();
   await page.getByRole('link', { name: 'Floor' }).click();
   await expect(page.getByRole('region', { name: 'Pot life running' })).toBeVisible();
@@ -184,5 +184,5 @@ test('a roller is kept wet, and taken out again', async ({ maren: page }) => {
   await expect(kept).toContainText(/8 h|7 h 59/);
   await kept.getByRole('button', { name: 'Taken out' }).first().click();
   await kept.getByRole('button', { name: 'Taken out' }).first().click();
-  await expect(kept).toContainText('No roller, brush or gun is kept wet.');
+  await expect(kept).toContainText('No tools are stored wet.');
 });

@@ -144,12 +144,12 @@ test('a data sheet takes any unit, says what it understood, and doubts what does
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Mineral paint, dead matt' })
     .click();
-  const across = page.getByRole('complementary', { name: 'Across the sheet' });
+  const across = page.getByRole('complementary', { name: 'Sheet summary' });
   await expect(across).toContainText('9.1 m²/L');
   await page.getByLabel('Wet film, typical').fill('4 mil');
   await expect(page.getByText('= 101.6 µm')).toBeVisible();
   await expect(across).toContainText('9.8 m²/L');
-  await page.getByLabel('Spreading rate, as stated').fill('600 ft²/gal');
+  await page.getByLabel('Stated spreading rate').fill('600 ft²/gal');
   await expect(across).toContainText('The sheet states 14.73 m²/L');
   await page.getByLabel('Recoat from').fill('soon');
   await page.getByRole('button', { name: 'Save the sheet' }).click();

@@ -51,7 +51,7 @@ test('a job with work to come is handed over only when someone says so', async (
   await openStage(page, 'QUAY', 'Brief');
   const state = page.getByLabel('State');
   await state.selectOption('handed over');
-  const dialog = page.getByRole('dialog', { name: 'Hand it over as it is?' });
+  const dialog = page.getByRole('dialog', { name: 'Hand over as it is?' });
   await expect(dialog).toContainText(/\d+ planned steps are not logged yet, the first/);
   await expect(dialog).toContainText(/pieces are still wet/);
   await dialog.getByRole('button', { name: 'Leave it open' }).click();

@@ -44,11 +44,11 @@ test('a zone is surveyed by keyboard within two minutes, and the answers rank th
   await answer('How greasy?', '3');
   await answer('Nicotine?', '2');
   await answer('Bumpers, tape glue?', '1');
-  await answer('Where does it stand?', '1');
+  await answer('Which room is it in?', '1');
   await answer('Opened by', '1');
   await answer('Can pieces leave the building?', '1');
   await answer('Asthma, infants, pets?', '2');
-  await answer('Hinges renewed?', '2');
+  await answer('Hinges replaced?', '2');
   await answer('Insides of boxes too?', '2');
   await answer('Which look is wanted?', '1');
   await answer('Sheen', '2');
@@ -133,7 +133,7 @@ test('a stop holds the plan up until someone takes it on, with a reason that the
     .getByRole('radio', { name: 'suspected' })
     .click();
   await page.getByRole('link', { name: /Days/ }).click();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByRole('alert')).toContainText('Backing may hold asbestos');
   await page.getByRole('link', { name: /Survey/ }).click();
   await page.getByRole('button', { name: 'Cleared, or override' }).click();
@@ -147,7 +147,7 @@ test('a stop holds the plan up until someone takes it on, with a reason that the
   await expect(page.getByText('Stop overridden: asbestos')).toBeVisible();
   await expect(page.getByText('new board, certificate in the folder')).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
@@ -189,7 +189,7 @@ test('a photograph is made smaller, kept, and a colour taken from it', async ({ 
   await page
     .getByLabel('Picture file for Soil')
     .setInputFiles({ name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear Sir') });
-  await expect(page.getByText('This file is not a picture that can be read here.')).toBeVisible();
+  await expect(page.getByText('This picture format cannot be read here.')).toBeVisible();
 
   // The job file carries it.
   await page.getByRole('button', { name: 'Export' }).click();
@@ -211,7 +211,7 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await page.getByLabel('New pieces arrive on').fill('2027-01-12');
   await openStage(page, 'VESTRY', 'Days');
   await expect(page.getByText(/was to begin before the new pieces come/)).toBeVisible();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByText(/was to begin before the new pieces come/)).toHaveCount(0);
   await expect(page.getByRole('heading', { name: /Completion .* Jan/ })).toBeVisible();
   await openStage(page, 'MUSIC', 'Sequence');

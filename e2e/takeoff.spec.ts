@@ -29,20 +29,20 @@ test('pieces are typed as one line, read back, repeated, changed together and ta
   // A range is marked with Shift and changed at once; inches are taken where millimetres are.
   await page.getByLabel('Mark L02').click();
   await page.getByLabel('Mark L05').click({ modifiers: ['Shift'] });
-  const bar = page.getByRole('region', { name: 'Change marked pieces' });
+  const bar = page.getByRole('region', { name: 'Change selected pieces' });
   await expect(bar).toContainText('4 marked');
   await bar.getByLabel('What to set').selectOption({ label: 'height' });
-  await bar.getByLabel('Value for the marked pieces').fill('16 1/2"');
+  await bar.getByLabel('Value for the selected pieces').fill('16 1/2"');
   await bar.getByRole('button', { name: 'Set 4' }).click();
   await expect(page.getByLabel('Height of L05')).toHaveValue('419.1');
   await expect(page.getByLabel('Height of L06')).toHaveValue('420');
   await bar.getByLabel('What to set').selectOption({ label: 'verdict' });
-  await bar.getByLabel('Value for the marked pieces').selectOption({ label: 'replace' });
+  await bar.getByLabel('Value for the selected pieces').selectOption({ label: 'replace' });
   await bar.getByRole('button', { name: 'Set 4' }).click();
   await page.getByRole('button', { name: 'Undo change of 4 pieces' }).click();
   await page.getByRole('button', { name: 'Undo change of 4 pieces' }).click();
   await expect(page.getByLabel('Height of L05')).toHaveValue('420');
-  await bar.getByRole('button', { name: 'Unmark' }).click();
+  await bar.getByRole('button', { name: 'Deselect' }).click();
 
   // Details of the construction stand beside the drawing, and the areas follow.
   await page.getByLabel('Construction of L01').selectOption({ label: 'raised panel' });
@@ -87,7 +87,7 @@ test('how doors are counted stands beside the count, leads to where it is set, a
   await panels.press('ControlOrMeta+a');
   await panels.pressSequentially('3');
   await page.getByRole('button', { name: 'Save the shop' }).click();
-  await expect(page.getByText('Saved. Plan the jobs again to use it.')).toBeVisible();
+  await expect(page.getByText('Saved. Replan the jobs to use it.')).toBeVisible();
   await openStage(page, 'QUAY', 'Pieces');
   await totals.locator('summary').click();
   await expect(totals).toContainText('or with 3 panels or more');
@@ -124,7 +124,7 @@ test('a messy table comes in: columns set, cells put right, the setting remember
     .evaluate((list) => list.scrollTo(0, list.scrollHeight));
   await expect(page.getByLabel('Width of M2')).toHaveValue('410');
   await bring(table.replace('M1', 'M7'));
-  await expect(page.getByText('Columns as you set them the last time.')).toBeVisible();
+  await expect(page.getByText('Columns as you set them last time.')).toBeVisible();
   await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();
   await page.getByRole('button', { name: 'Close' }).click();
   await page

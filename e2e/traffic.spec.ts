@@ -61,7 +61,7 @@ test('a page asks for each thing once while it loads, and again for nothing that
     if (request.url().includes('/api/live')) streams.push(request.url());
   });
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Replan from now' })).toBeVisible();
   const taken = await calls.take();
   console.log(`a job loaded anew: ${taken.join(', ')}`);
   expect(streams).toHaveLength(1);
@@ -120,9 +120,9 @@ test('a change goes to the server once, and once in small to whoever looks at it
 
   await openStage(page, 'QUAY', 'Days');
   await openStage(watcher, 'QUAY', 'Days');
-  await expect(watcher.getByRole('button', { name: 'Plan again from now' })).toBeVisible();
+  await expect(watcher.getByRole('button', { name: 'Replan from now' })).toBeVisible();
   await take();
-  await page.getByRole('button', { name: 'Plan again from now' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByRole('heading', { name: 'Planned again' })).toBeVisible();
   seen['a plan'] = await take();
 

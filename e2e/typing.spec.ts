@@ -114,7 +114,7 @@ test('every number on the floor and at a mix keeps what is typed', async ({ mare
   await typed.pressSequentially('31,5 s');
   await cup.getByRole('button', { name: 'Add run' }).click();
   await expect(cup).toContainText('31.5 s');
-  await cup.getByRole('button', { name: 'Keep the reading' }).click();
+  await cup.getByRole('button', { name: 'Save reading' }).click();
   await expect(cup.getByText(/31\.5 s ISO 4 mm/)).toBeVisible();
 });
 

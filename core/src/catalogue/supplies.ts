@@ -104,7 +104,7 @@ export type SupplyOf<K extends SupplyKind> = Extract<Supply, { kind: K }>;
 /** A supply under the short key that steps refer to. */
 export const SupplyEntrySchema = z.object({
   id: z.uuid(),
-  key: z.string().regex(/^[a-z0-9-]{2,60}$/, 'A key is lower-case letters, digits and hyphens.'),
+  key: z.string().regex(/^[a-z0-9-]{2,60}$/, 'A key is made of lower-case letters, digits and hyphens.'),
   supply: SupplySchema,
 });
 

@@ -231,7 +231,7 @@ describe('awkward tables', () => {
     const read = table('50-unbalanced-quote');
     expect(sizes(read)).toEqual(['D1 381×711', 'D2 400×720', 'D3 450×720', 'D4 500×720']);
     expect(read.table?.notes).toEqual([
-      'Line 3: a quotation mark opens and is never closed. The line is read as it stands.',
+      'Line 3: a quotation mark is never closed. The line is read as written.',
     ]);
     expect(read.rows[1]?.doubts[-1]).toContain('never closed');
     expect(pieces(read)[0]?.note).toBe('12" deep');

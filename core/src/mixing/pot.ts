@@ -241,7 +241,7 @@ export function recipeStops(sheet: ProductSheet, recipe: PotRecipe): string[] {
   else if (accelerator && drops > accelerator.maxDropsPerL)
     stops.push(
       said('mix.drops-of-to-a-litre-are', {
-        drops,
+        drops: measured('drops', drops),
         name: accelerator.name,
         maxDropsPerL: accelerator.maxDropsPerL,
       }),
@@ -298,7 +298,10 @@ export function recipeWords(sheet: PotSheet, recipe: PotRecipe): string {
     );
   if (recipe.dropsPerL)
     parts.push(
-      said('mix.drops-of-to-a-litre', { dropsPerL: recipe.dropsPerL, name: sheet.accelerator?.name }),
+      said('mix.drops-of-to-a-litre', {
+        dropsPerL: measured('drops', recipe.dropsPerL),
+        name: sheet.accelerator?.name,
+      }),
     );
   return parts.join(', ');
 }

@@ -69,7 +69,7 @@ export function reliefsFor(question: PlanQuestion): Relief[] {
   bySettings(
     'rail',
     said('plan.one-more-rail'),
-    said('plan.m-of-rail-and-the-room', { MORE_RAIL_MM: MORE_RAIL_MM / 1000 }),
+    said('plan.m-of-rail-and-the-room', { rail: measured('run', MORE_RAIL_MM / 1000) }),
     {
       railLengthMm: settings.railLengthMm + MORE_RAIL_MM,
     },

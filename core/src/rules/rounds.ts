@@ -3,7 +3,7 @@ import { does } from '../systems/operations.ts';
 import type { SequenceEdit } from './model.ts';
 
 /**
- * One more round of a loop that goes on until somebody is content: the steps of its last round again, after it.
+ * Repeat once more of a loop that goes on until somebody is content: the steps of its last round again, after it.
  * @returns no change when the loop is not there or has had as many rounds as it may.
  */
 export function anotherRound(steps: readonly StepDraft[], loop: string): SequenceEdit[] {

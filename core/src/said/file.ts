@@ -6,7 +6,7 @@ type Text = string | number | null | undefined;
 export const FILE = {
   // core/src/formats/jobFile.ts
   'file.this-is-not-an-upholder-job': 'This is not an Upholder job file.',
-  'file.this-job-file-is-of-a': 'This job file is of a version that this program does not know.',
+  'file.this-job-file-is-of-a': 'This job file was written by a newer version.',
   'file.this-is-not-a-job-file': 'This is not a job file.',
   'file.an-opening-belongs-to-a-wall': 'An opening belongs to a wall that is not in the file.',
   'file.piece-belongs-to-an-opening-that': (p: { tag: Text }) =>
@@ -24,25 +24,25 @@ export const FILE = {
     `The log entry of ${p.doneAt} names a piece that is not in the file.`,
   // core/src/formats/takeoffRows.ts
   'file.is-not-known-here-use': (p: { text: Text; words: Text }) =>
-    `“${p.text}” is not known here. Use ${p.words}.`,
+    `“${p.text}” is not recognised. Use ${p.words}.`,
   'file.is-not-a-size-type-400': (p: { text: Text }) =>
     `“${p.text}” is not a size. Type 400 × 720 or 400 × 720 × 20.`,
   'file.is-not-a-choice-of-sides': (p: { sidesText: Text }) =>
-    `“${p.sidesText}” is not a choice of sides. Type front, back, edges or both.`,
+    `“${p.sidesText}” is not a set of sides. Type front, back, edges or both.`,
   'file.is-none-of': (p: { strayEdge: Text; EDGES: Text }) => `“${p.strayEdge}” is none of ${p.EDGES}.`,
-  'file.adds-up-the-rows-above': (p: { named: Text }) => `“${p.named}” adds up the rows above.`,
-  'file.it-has-no-tag-and-its': 'It has no tag, and its numbers are the sums of those above.',
+  'file.adds-up-the-rows-above': (p: { named: Text }) => `“${p.named}” is a total of the rows above.`,
+  'file.it-has-no-tag-and-its': 'It has no tag, and its numbers are the totals of those above.',
   'file.column-says-again-in-another-unit': (p: { index: Text; heading: Text; first: Text }) =>
-    `Column ${p.index} says “${p.heading}” again in another unit; column ${p.first} is used.`,
+    `Column ${p.index} repeats “${p.heading}” in another unit; column ${p.first} is used.`,
   'file.two-columns-are-called-column-is': (p: { heading: Text; first: Text }) =>
-    `Two columns are called “${p.heading}”: column ${p.first} is used. Choose the other one above if that is meant.`,
-  'file.a-cut-list-says-length-and': 'A cut list says length and width. Which way up are the pieces?',
+    `Two columns are called “${p.heading}”: column ${p.first} is used. Choose the other one above if needed.`,
+  'file.a-cut-list-says-length-and': 'A cut list gives length and width. Which way up are the pieces?',
   'file.doors-and-panels-longer-is-the':
     'doors and panels: longer is the height; fronts, shelves and runs: longer is the width',
   'file.length-is-the-height-width-the': 'length is the height, width the width',
   'file.length-is-the-width-width-the': 'length is the width, width the height',
   'file.tag-is-already-taken': (p: { ownTag: Text }) => `Tag ${p.ownTag} is already taken.`,
-  'file.no-tag-stands-here-it-becomes': (p: { first: Text }) => `No tag stands here; it becomes ${p.first}.`,
+  'file.no-tag-stands-here-it-becomes': (p: { first: Text }) => `No tag given; it becomes ${p.first}.`,
   'file.line-is-or-pieces': (p: { line: Text; text: Text; few: Text; many: Text }) =>
     `Line ${p.line}: is “${p.text}” ${p.few} or ${p.many} pieces?`,
   'file.read-as': (p: { chosen: Text }) => `Read as ${p.chosen}.`,
@@ -65,15 +65,15 @@ export const FILE = {
   'file.the-columns-do-not-match-cells': (p: { lines: Text; cells: Text; length: Text; why: Text }) =>
     `The columns do not match. ${p.lines} ${p.cells} cells under ${p.length} headings.${p.why}`,
   'file.line-above-the-headings-is-left': (p: { line: Text }) =>
-    `Line ${p.line} above the headings is left out.`,
+    `Line ${p.line} above the headings is skipped.`,
   'file.lines-above-the-headings-are-left': (p: { length: Text }) =>
-    `${p.length} lines above the headings are left out.`,
+    `${p.length} lines above the headings are skipped.`,
   'file.line-is-read-as-the-units': (p: { line: Text }) =>
     `Line ${p.line} is read as the units of the columns.`,
   'file.line-a-quotation-mark-opens-and': (p: { line: Text }) =>
-    `Line ${p.line}: a quotation mark opens and is never closed. The line is read as it stands.`,
+    `Line ${p.line}: a quotation mark is never closed. The line is read as written.`,
   'file.a-quotation-mark-opens-here-and':
-    'A quotation mark opens here and is never closed; the line is read as it stands.',
+    'A quotation mark is never closed here; the line is read as written.',
   'file.there-are-headings-but-no-rows':
     'There are headings, but no rows below them. Paste the rows as well.',
   'file.cells-between': (p: { name: Text }) => `cells between ${p.name}`,

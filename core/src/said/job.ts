@@ -3,11 +3,11 @@ type Text = string | number | null | undefined;
 /** Jobs and their log. */
 export const JOB = {
   // core/src/jobs/model.ts
-  'job.write-a-colour-as-7fb5a3': 'Write a colour as #7fb5a3.',
+  'job.write-a-colour-as-7fb5a3': 'Enter a colour such as #7fb5a3.',
   'job.a-job-code-is-1-to': 'A job code is 1 to 12 letters, digits or hyphens.',
-  'job.needed-by-lies-before-the-start': '“Needed by” lies before the start.',
+  'job.needed-by-lies-before-the-start': '“Needed by” is before the start date.',
   'job.needed-by-is-already-past-no': (p: { neededBy: Text }) =>
-    `“Needed by” ${p.neededBy} is already past: no plan can meet it. Choose a later date or agree a new one.`,
+    `“Needed by” ${p.neededBy} has passed, so no plan can meet it. Agree a later date.`,
   // core/src/jobs/log.ts
   'job.choose-at-least-one-piece': 'Choose at least one piece.',
   'job.enter-when-it-was-done': 'Enter when it was done.',

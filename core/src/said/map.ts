@@ -13,7 +13,7 @@ export const MAP = {
   'map.is-only-on-one-side-was': (p: { tag: Text; min: Text }) =>
     `${p.tag} is only ${p.min} on one side. Was it meant in cm or inches?`,
   'map.is-longer-than-three-rack-slots': (p: { tag: Text; value: Text }) =>
-    `${p.tag} is longer than three rack slots (${p.value}): it hangs or lies elsewhere.`,
+    `${p.tag} is longer than three rack slots (${p.value}): it needs another place.`,
   'map.are-all-in-opening': (p: { tags: Text; tag: Text }) => `${p.tags} are all in opening ${p.tag}.`,
   'map.take-out': (p: { tag: Text }) => `Take ${p.tag} out`,
   'map.are-a-pair-which-is-left': (p: { tags: Text }) =>
@@ -24,8 +24,8 @@ export const MAP = {
   'map.opening-reaches-beyond': (p: { tag: Text; name: Text }) =>
     `Opening ${p.tag} reaches beyond ${p.name}.`,
   'map.openings-and-lie-over-each-other': (p: { tag: Text; tag2: Text }) =>
-    `Openings ${p.tag} and ${p.tag2} lie over each other.`,
-  'map.the-bag-of-came-back-but': (p: { tag: Text }) => `The bag of ${p.tag} came back but was never packed.`,
+    `Openings ${p.tag} and ${p.tag2} overlap.`,
+  'map.the-bag-of-came-back-but': (p: { tag: Text }) => `The bag of ${p.tag} was returned but never packed.`,
   // core/src/elevation/layout.ts
   'map.wall': (p: { letter: Text }) => `Wall ${p.letter}`,
 };

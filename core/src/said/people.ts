@@ -5,10 +5,10 @@ export const PEOPLE = {
   // core/src/people/passwords.ts
   'people.enter-a-password': 'Enter a password.',
   'people.a-password-has-at-least-characters': (p: { SHORTEST_PASSWORD: Text }) =>
-    `A password has at least ${p.SHORTEST_PASSWORD} characters. Three or four words are easy to remember.`,
-  'people.a-password-has-at-most-200': 'A password has at most 200 characters.',
+    `Password must be at least ${p.SHORTEST_PASSWORD} characters. Three or four words are easy to remember.`,
+  'people.a-password-has-at-most-200': 'Password must be at most 200 characters.',
   'people.enter-a-pin': 'Enter a PIN.',
-  'people.this-pin-is-the-first-one': 'This PIN is the first one anyone would try. Choose another one.',
+  'people.this-pin-is-the-first-one': 'This PIN is too easy to guess. Choose another.',
   // core/src/people/roles.ts
   'people.owner': 'Owner',
   'people.everything-including-people-settings-and-bac':

@@ -3,18 +3,18 @@ type Text = string | number | null | undefined;
 /** Pieces: what is wrong with one, and with a line that is typed. */
 export const PIECE = {
   // core/src/pieces/model.ts
-  'piece.list-twenty-kinds-of-member-at': 'List twenty kinds of member at most.',
+  'piece.list-twenty-kinds-of-member-at': 'List at most twenty kinds of member.',
   'piece.a-frame-leaves-no-room-for': (p: { frameMm: Text; widthMm: Text }) =>
     `A ${p.frameMm} frame leaves no room for a panel in ${p.widthMm}.`,
   'piece.the-recess-is-as-deep-as': 'The recess is as deep as the piece is thick.',
   'piece.the-bevels-meet-in-the-middle': 'The bevels meet in the middle of the panel.',
-  'piece.the-margins-leave-no-field-on': 'The margins leave no field on the panel.',
+  'piece.the-margins-leave-no-field-on': 'The margins leave no flat field on the panel.',
   'piece.the-piece-has-only-panels-to': (p: { panelsAcross: Text }) =>
     `The piece has only ${p.panelsAcross} panels to glaze.`,
   'piece.choose-at-least-one-side-to': 'Choose at least one side to finish.',
-  'piece.a-raised-panel-has-a-sloping': 'A raised panel has a sloping margin: enter its width.',
-  'piece.enter-the-girth-the-profile-measured': 'Enter the girth: the profile measured along its surface.',
-  'piece.a-box-is-measured-inside-enter': 'A box is measured inside: enter its depth.',
+  'piece.a-raised-panel-has-a-sloping': 'A raised panel has a sloping margin. Enter its width.',
+  'piece.enter-the-girth-the-profile-measured': 'Enter the girth: the profile measured around its surface.',
+  'piece.a-box-is-measured-inside-enter': 'Enter the inside depth of the box.',
   'piece.a-glazed-piece-has-at-least': 'A glazed piece has at least one pane.',
   // core/src/pieces/fastEntry.ts
   'piece.a-size-is-missing-type-the':
@@ -27,7 +27,7 @@ export const PIECE = {
   'piece.is-not-understood': (p: { stray: Text }) => `“${p.stray}” is not understood.`,
   'piece.a-line-must-be-between-1': (p: { MOST_AT_ONCE: Text }) =>
     `A line must be between 1 and ${p.MOST_AT_ONCE} pieces.`,
-  'piece.a-size-of-0-is-no': 'A size of 0 is no piece.',
+  'piece.a-size-of-0-is-no': 'Size must be more than 0.',
   'piece.mm-is-smaller-than-any': (p: { slice: Text; spoken: Text; is: boolean }) =>
     `${p.slice} mm is smaller than any ${p.spoken}. ${p.is ? 'Inches' : 'Centimetres'}?`,
   'piece.yes-inches': 'Yes, inches',

@@ -4,20 +4,19 @@ type Text = string | number | null | undefined;
 export const PLAN = {
   // core/src/planning/relief.ts
   'plan.saturday-mornings': 'Saturday mornings',
-  'plan.4-hours-more-for-everybody-each': '4½ hours more for everybody, each week',
+  'plan.4-hours-more-for-everybody-each': '4½ more hours for everyone, each week',
   'plan.one-more-rail': 'One more rail',
-  'plan.m-of-rail-and-the-room': (p: { MORE_RAIL_MM: Text }) =>
-    `${p.MORE_RAIL_MM} m of rail, and the room for it`,
+  'plan.m-of-rail-and-the-room': (p: { rail: Text }) => `${p.rail} of rail, and the space for it`,
   'plan.one-more-rack': 'One more rack',
   'plan.slots-and-the-room-for-them': (p: { MORE_SLOTS: Text }) =>
-    `${p.MORE_SLOTS} slots, and the room for them`,
+    `${p.MORE_SLOTS} slots, and the space for them`,
   'plan.one-more-bench': 'One more bench',
   'plan.a-bench-with-light-and-extraction': 'a bench with light and extraction',
   'plan.one-more-gun': (p: { applicator: Text }) => `One more ${p.applicator} gun`,
   'plan.a-gun-for-each-paint-less': 'a gun for each paint: less changing over',
   'plan.hang-all-of': (p: { name: Text }) => `Hang all of ${p.name}`,
   'plan.lay-all-of-flat': (p: { name: Text }) => `Lay all of ${p.name} flat`,
-  'plan.hooks-in-edges-that-are-not': 'hooks in edges that are not seen',
+  'plan.hooks-in-edges-that-are-not': 'hooks in edges that will not be seen',
   'plan.a-flip-for-every-two-sided': 'a flip for every two-sided coat',
   'plan.a-second-pair-of-hands': 'A second pair of hands',
   'plan.somebody-who-keeps-the-shops-hours': 'someone who keeps the shop’s hours',
@@ -25,22 +24,21 @@ export const PLAN = {
   'plan.the-drying-room-at': (p: { WARM_C: Text }) => `The drying room at ${p.WARM_C}`,
   'plan.heating-day-and-night-from-and': (p: { airC: Text }) =>
     `heating day and night, from ${p.airC}, and air that moves`,
-  'plan.all-of-the-room-at-once': 'All of the room at once',
-  'plan.no-way-through-and-no-sink':
-    'the client has no way through and no sink of their own until it is done',
+  'plan.all-of-the-room-at-once': 'The whole room at once',
+  'plan.no-way-through-and-no-sink': 'the client has no way through and no sink until it is done',
   'plan.work-in-the-room-on': (p: { date: Text }) => `Work in the room on ${p.date}`,
   'plan.the-client-lets-you-in': 'the client lets you in',
-  'plan.the-new-pieces-here-now': 'The new pieces here now',
-  'plan.as-far-as-whoever-makes-them': 'as far as the maker can be hurried',
+  'plan.the-new-pieces-here-now': 'New pieces delivered now',
+  'plan.as-far-as-whoever-makes-them': 'if the maker can deliver sooner',
   'plan.another-tin-ready-for-the-next': (p: { recoatMinMin: Text }) =>
-    `another tin; ready for the next coat after ${p.recoatMinMin} by its sheet`,
+    `another product; recoat after ${p.recoatMinMin}, according to its sheet`,
   'plan.lighter-coats': 'Lighter coats',
   'plan.as-thin-as-the-sheets-allow':
-    'as thin as the sheets allow: see under Sequence whether it still hides',
+    'as thin as the sheets allow; check under Sequence that the colour still covers',
   'plan.pin-to': (p: { name: Text; format: Text }) => `Pin “${p.name}” to ${p.format}`,
-  'plan.the-first-start-that-would-hold': 'the first start that would hold',
-  'plan.let-go': (p: { is: boolean; get: Text }) => `Let ${p.is ? `“${p.get}”` : 'the other pin'} go`,
-  'plan.it-is-planned-wherever-it-fits': 'it is planned wherever it fits',
+  'plan.the-first-start-that-would-hold': 'the earliest start that works',
+  'plan.let-go': (p: { is: boolean; get: Text }) => `Unpin ${p.is ? `“${p.get}”` : 'the other task'}`,
+  'plan.it-is-planned-wherever-it-fits': 'it is planned where it fits',
   // core/src/planning/explain/words.ts
   'plan.drying-must-be': (p: { op: Text; value: Text }) => `Drying: ${p.op} must be ${p.value}.`,
   'plan.taken-by': (p: { place: Text; by: Text }) => `${p.place} taken by ${p.by}.`,
@@ -48,7 +46,7 @@ export const PLAN = {
   'plan.the-shop-is-closed': 'The shop is closed.',
   'plan.the-new-pieces-are-not-here': 'The new pieces are not here yet.',
   'plan.the-room-is-worked-on-zone': (p: { by: Text }) =>
-    `The room is worked on zone by zone, and this one follows: ${p.by}.`,
+    `The room is done zone by zone, and this zone follows ${p.by}.`,
   'plan.forecast-conditions-are-outside-the-sheet': (p: { why: Text }) =>
     `Forecast conditions are outside the sheet limits: ${p.why}`,
   'plan.no-free-stretch-is-long-enough': (p: { minutes: Text }) =>
@@ -72,10 +70,11 @@ export const PLAN = {
   'plan.was-pinned-to-and-starts-at': (p: { at: Text; start: Text }) =>
     `was pinned to ${p.at} and starts at ${p.start}`,
   'plan.is-not-the-work-that-was': 'is not the work that was asked for',
-  'plan.has-no-set-up-and-goes': 'has no set-up, and goes on from nothing',
-  'plan.sprays-and-has-no-gun': 'sprays, and has no gun',
-  'plan.has-gun-which-the-shop-has': (p: { number: Text }) => `has gun ${p.number}, which the shop has not`,
-  'plan.has-no-time-for-the-change': 'has no time for the change-over it is said to have',
+  'plan.has-no-set-up-and-goes': 'has no set-up to carry on from',
+  'plan.sprays-and-has-no-gun': 'is spraying without a gun',
+  'plan.has-gun-which-the-shop-has': (p: { number: Text }) =>
+    `uses gun ${p.number}, which the shop does not have`,
+  'plan.has-no-time-for-the-change': 'leaves no time for its changeover',
   'plan.has-a-gun-that-is-in': 'has a gun that is in use',
   'plan.leaves-of-min-to-change-the': (p: { changeMin: Text; minutes: Text }) =>
     `leaves ${p.changeMin} of ${p.minutes} min to change the gun over`,
@@ -83,12 +82,12 @@ export const PLAN = {
   'plan.starts-min-before-its-pieces-are': (p: { from: Text }) =>
     `starts ${p.from} min before its pieces are here`,
   'plan.starts-min-before-what-it-is': (p: { through: Text }) =>
-    `starts ${p.through} min before what it is to follow is through`,
+    `starts ${p.through} min before the one it follows is finished`,
   'plan.starts-before-ends': (p: { id: Text }) => `starts before ${p.id} ends`,
   'plan.starts-min-too-early-for': (p: { open: Text; waitFor: Text }) =>
     `starts ${p.open} min too early for ${p.waitFor}`,
-  'plan.starts-after-the-window-of-shut': (p: { id: Text }) => `starts after the window of ${p.id} shut`,
-  'plan.is-coated-on-dust-that-settled': 'is coated on dust that settled for more than a day',
+  'plan.starts-after-the-window-of-shut': (p: { id: Text }) => `starts after the window of ${p.id} closed`,
+  'plan.is-coated-on-dust-that-settled': 'is coated over dust more than a day old',
   'plan.says-but-the-last-work-ends': (p: { handOver: Text; last: Text }) =>
     `says ${p.handOver}, but the last work ends ${p.last}`,
   // core/src/planning/explain/explain.ts
@@ -99,15 +98,15 @@ export const PLAN = {
     `Choose a finishing system for ${p.unset} under Sequence.`,
   'plan.room': 'Room',
   // core/src/planning/plan.ts
-  'plan.the-client-who-has-it-closed': 'the client, who has it closed that day',
+  'plan.the-client-who-has-it-closed': 'the client: closed that day',
   'plan.there-is-nothing-to-plan': 'There is nothing to plan.',
   'plan.that-is-outside-working-hours-or': 'that is outside working hours, or the slot is too short',
   'plan.people-or-place-are-taken-by': 'people or place are taken by another pin or another job then',
-  'plan.what-comes-before-it-is-not': 'what comes before it is not done and dry by then',
+  'plan.what-comes-before-it-is-not': 'the task before it is not done and dry by then',
   'plan.the-window-of-the-coat-before':
-    'the window of the coat before would have closed, and scuffing does not fit in before it',
-  'plan.its-new-pieces-are-not-here': 'its new pieces are not here by then',
-  'plan.the-zones-of-the-room-that': 'the zones of the room that come before it are not through by then',
+    'the window of the previous coat would have closed, and there is no time to scuff first',
+  'plan.its-new-pieces-are-not-here': 'its new pieces are not delivered by then',
+  'plan.the-zones-of-the-room-that': 'the zones before it in the room are not finished by then',
   'plan.it-could-start': (p: { earliest: Text }) => ` It could start ${p.earliest}.`,
   'plan.cannot-start': (p: { name: Text; at: Text; why: Text; instead: Text }) =>
     `“${p.name}” cannot start ${p.at}: ${p.why}.${p.instead}`,
@@ -121,7 +120,7 @@ export const PLAN = {
   'plan.one-piece-of-is-larger-than': (p: { name: Text; name2: string }) =>
     `One piece of “${p.name}” is larger than the ${p.name2.toLowerCase()} can take.`,
   'plan.finds-no-place-within-days': (p: { name: Text; horizon: Text }) =>
-    `“${p.name}” finds no place within ${p.horizon} days.`,
+    `“${p.name}” does not fit within ${p.horizon} days.`,
   // core/src/planning/solve/objective.ts
   'plan.earliest-hand-over': 'earliest completion',
   'plan.shortest-time-in-the-room': 'shortest time in the room',

@@ -3,44 +3,43 @@ type Text = string | number | null | undefined;
 /** Data sheets: what contradicts itself on them, and what goes over what. */
 export const SHEET = {
   // core/src/catalogue/layers.ts
-  'sheet.wax-takes-wax-once-it-is': 'Wax takes wax once it is hard.',
-  'sheet.nothing-holds-on-wax-it-is': 'Nothing holds on wax: it is washed off, or it is the last of all.',
+  'sheet.wax-takes-wax-once-it-is': 'Wax goes over wax once it is hard.',
+  'sheet.nothing-holds-on-wax-it-is': 'Nothing sticks to wax: wash it off, or make it the last coat.',
   'sheet.wax-goes-over-any-dry-film': 'Wax goes over any dry film, last.',
-  'sheet.glaze-lies-on-a-closed-dulled': 'Glaze lies on a closed, dulled film.',
+  'sheet.glaze-lies-on-a-closed-dulled': 'Glaze goes over a sealed, dulled film.',
   'sheet.a-clear-coat-protects-the-glaze': 'A clear coat protects the glaze.',
   'sheet.acid-cured-films-let-go-of':
     'Acid-cured films peel off ordinary shellac; only dewaxed shellac named in their sheet will do.',
   'sheet.acid-cured-films-go-over-their':
     'Acid-cured films go over their own sealer, scuffed, within the window.',
   'sheet.acid-and-lacquer-solvent-lift-films':
-    'Acid and lacquer solvent lift films that are not named as sealers in the sheet.',
+    'Acid and lacquer solvent lift any film the sheet does not name as a sealer.',
   'sheet.wall-paint-holds-on-primers-it':
-    'Wall paint holds on primers; it stays soft and blocks, so it is no finish for doors.',
+    'Wall paint sticks to primers, but it stays soft and blocks: not a finish for doors.',
   'sheet.lacquer-solvent-lifts-a-film-that':
-    'Lacquer solvent lifts a film that dried by oxygen, and it wrinkles.',
+    'Lacquer solvent lifts and wrinkles an oxidising (oil or alkyd) film.',
   'sheet.lacquer-solvent-bites-into-a-waterborne':
-    'Lacquer solvent bites into a waterborne film that is not through-cured.',
+    'Lacquer solvent bites into a waterborne film that is not fully cured.',
   'sheet.two-part-films-let-go-of':
     'Two-part films peel off ordinary shellac; only dewaxed shellac named in their sheet will do.',
-  'sheet.two-part-films-go-only-over': 'Two-part films go only over what their sheet names.',
+  'sheet.two-part-films-go-only-over': 'Two-part products only go over what their sheet names.',
   'sheet.mineral-paint-is-porous-the-next': 'Mineral paint is porous: the next coat sinks in.',
-  'sheet.a-hard-film-wants-a-fine': 'A hard film wants a fine scuff before the next one.',
+  'sheet.a-hard-film-wants-a-fine': 'A hard film needs a fine scuff before the next coat.',
   'sheet.shellac-goes-under-nearly-everything': 'Shellac goes under nearly everything.',
   'sheet.waterborne-over-a-solvent-primer-holds':
-    'Waterborne over a solvent primer holds once it is past its recoat time and sanded.',
+    'Waterborne sticks to a solvent primer once that is past its recoat time and sanded.',
   'sheet.primers-build-on-each-other-within': 'Primers build on each other within their windows.',
   'sheet.what-these-primers-are-for': 'What these primers are for.',
   'sheet.usual-under-two-part-waterborne-see': 'Usual under two-part waterborne; see its sheet.',
   'sheet.what-sealers-are-for': 'What sealers are for.',
-  'sheet.waterborne-over-sealer-wants-a-scuff': 'Waterborne over sealer wants a scuff.',
-  'sheet.filler-is-sanded-level-and-then': 'Filler is sanded level and then primed.',
-  'sheet.filler-drinks-paint-without-a-primer':
-    'Filler drinks paint: without a primer it shows as dull patches.',
+  'sheet.waterborne-over-sealer-wants-a-scuff': 'Waterborne over sealer needs a scuff.',
+  'sheet.filler-is-sanded-level-and-then': 'Filler is sanded flush, then primed.',
+  'sheet.filler-drinks-paint-without-a-primer': 'Filler soaks up paint: without primer it flashes dull.',
   'sheet.paint-over-paint-of-its-kind':
-    'Paint over paint of its kind holds when it is clean and scuffed, or within its window.',
+    'Paint sticks to paint of the same kind when clean and scuffed, or within its window.',
   'sheet.dry-stain-takes-a-clear-coat': 'Dry stain takes a clear coat.',
   'sheet.no-data-on-this-combination-make': 'No data on this combination: make a test panel.',
-  'sheet.dewaxed-shellac-scuffed-see-that-the': 'Dewaxed shellac, scuffed; see that the sheet names it.',
+  'sheet.dewaxed-shellac-scuffed-see-that-the': 'Dewaxed shellac, scuffed; check that the sheet names it.',
   // core/src/catalogue/sheet.ts
   'sheet.turbine-gun': 'turbine gun',
   'sheet.airless-fine-finish-tip': 'airless, fine-finish tip',
@@ -51,18 +50,17 @@ export const SHEET = {
   'sheet.parts-of-paint-to-1': 'parts of paint to 1',
   'sheet.by-weight-of-paint': '% by weight of paint',
   'sheet.choose-at-least-one-applicator': 'Choose at least one applicator.',
-  'sheet.the-longest-time-is-below-the': 'The longest time is below the shortest.',
-  'sheet.the-recoat-window-shuts-before-it':
-    'The recoat window closes before it opens: “until” must be later than “from”.',
-  'sheet.dry-to-handle-comes-after-touch': 'Dry to handle comes after touch dry.',
-  'sheet.dry-to-pack-comes-after-dry': 'Dry to pack comes after dry to handle.',
-  'sheet.the-thinnest-wet-film-is-above': 'The thinnest wet film is above the typical one.',
-  'sheet.the-thickest-wet-film-is-below': 'The thickest wet film is below the typical one.',
-  'sheet.it-would-sag-below-its-typical': 'It would sag below its typical wet film.',
-  'sheet.a-flat-piece-holds-at-least': 'A flat piece holds at least as much as a vertical one.',
-  'sheet.the-wet-on-wet-window-ends': 'The wet-on-wet window ends before “recoat from”.',
-  'sheet.the-warmest-air-is-not-above': 'The warmest air is not above the coldest.',
-  'sheet.a-key-is-lower-case-letters': 'A key is lower-case letters, digits and hyphens.',
+  'sheet.the-longest-time-is-below-the': 'The longest time must not be below the shortest.',
+  'sheet.the-recoat-window-shuts-before-it': '“Recoat until” must be later than “recoat from”.',
+  'sheet.dry-to-handle-comes-after-touch': 'Dry to handle must not be before touch dry.',
+  'sheet.dry-to-pack-comes-after-dry': 'Dry to pack must not be before dry to handle.',
+  'sheet.the-thinnest-wet-film-is-above': 'The thinnest wet film must not be above the typical one.',
+  'sheet.the-thickest-wet-film-is-below': 'The thickest wet film must not be below the typical one.',
+  'sheet.it-would-sag-below-its-typical': 'The sag limit must not be below the typical wet film.',
+  'sheet.a-flat-piece-holds-at-least': 'The flat sag limit must not be below the vertical one.',
+  'sheet.the-wet-on-wet-window-ends': 'The wet-on-wet window must end before “recoat from”.',
+  'sheet.the-warmest-air-is-not-above': 'The highest air temperature must be above the lowest.',
+  'sheet.a-key-is-lower-case-letters': 'A key is made of lower-case letters, digits and hyphens.',
   // core/src/catalogue/sheetChecks.ts
   'sheet.the-sheet-states-wet-gives': (p: {
     statedSpreadM2L: Text;
@@ -73,12 +71,12 @@ export const SHEET = {
   }) =>
     `The sheet states ${p.statedSpreadM2L}; ${p.wftTypUm} wet gives ${p.computed}, ${p.abs} % ${p.is ? 'less' : 'more'}.`,
   'sheet.of-voc-is-more-than-solids': (p: { vocGL: Text; volumeSolidsPct: Text; mostVoc: Text }) =>
-    `${p.vocGL} of VOC is more than ${p.volumeSolidsPct} % solids leave room for: at most about ${p.mostVoc}.`,
+    `${p.vocGL} of VOC does not fit with ${p.volumeSolidsPct} % solids: at most about ${p.mostVoc}.`,
   'sheet.density-and-solids-make-a-dry': (p: { dry: Text; least: Text; most: Text }) =>
     `Density and solids make a dry film of ${p.dry}; ${p.least} to ${p.most} is usual.`,
   'sheet.dry-to-sand-comes-before-touch': 'Dry to sand comes before touch dry.',
   'sheet.it-may-be-recoated-before-it':
-    'It may be recoated before it may be sanded: only without sanding between.',
+    'It can be recoated before it can be sanded, so only without sanding in between.',
   'sheet.refit-comes-before-dry-to-pack': 'Refit comes before dry to pack.',
   'sheet.full-cure-comes-before-dry-to': 'Full cure comes before dry to handle.',
   'sheet.two-coats-at-the-typical-film': (p: { twoCoats: Text }) =>
@@ -88,9 +86,9 @@ export const SHEET = {
   'sheet.a-two-part-product-without-a': 'A two-part product without a mixing ratio.',
   'sheet.the-induction-time-uses-up-the': 'The induction time uses up the pot life.',
   'sheet.solvent-alcohol-or-lacquer-thinner-burns':
-    'Solvent, alcohol or lacquer thinner burns, yet it is marked as not flammable.',
-  'sheet.it-dries-by-oxygen-its-rags': 'It dries by oxygen: its rags can self-ignite.',
-  'sheet.a-primer-needs-no-mark-as': 'A primer needs no mark as its own primer.',
+    'It is solvent, alcohol or lacquer thinner based, but marked as not flammable.',
+  'sheet.it-dries-by-oxygen-its-rags': 'It dries by oxidation: its rags can self-ignite.',
+  'sheet.a-primer-needs-no-mark-as': 'A primer does not need the self-priming mark.',
   'sheet.there-is-a-target-for-the': (p: { applicator: Text }) =>
     `There is a target for the ${p.applicator}, which the sheet does not list.`,
 };

@@ -8,9 +8,8 @@ export const UNIT = {
   'unit.enter-for-example': (p: { what: Text; example: Text }) =>
     `Enter ${p.what}, for example ${p.example}.`,
   'unit.type-the-unit-with-for-example': (p: { trim: Text; example: Text }) =>
-    `Type the unit with “${p.trim}”, for example ${p.example}.`,
-  'unit.is-a-range-type-the-one': (p: { trim: Text }) =>
-    `“${p.trim}” is a range. Type the one value that counts here.`,
+    `Add a unit to “${p.trim}”, for example ${p.example}.`,
+  'unit.is-a-range-type-the-one': (p: { trim: Text }) => `“${p.trim}” is a range. Type one value.`,
   // core/src/units/number.ts
   'unit.is-not-a-whole-number': (p: { trim: Text }) => `“${p.trim}” is not a whole number.`,
   'unit.must-be-at-least': (p: { what: Text; min: Text }) => `${p.what} must be at least ${p.min}.`,

@@ -288,7 +288,9 @@ describe('what sets the schools apart', () => {
     const lacquer = first('L', { applicator: 'turbine' });
     expect([isSprayed(lacquer.applicator), lacquer.why]).toEqual([
       true,
-      expect.stringContaining('Sprayed, since its sheet lists nothing else, though mist of solvent burns'),
+      expect.stringContaining(
+        'Sprayed, because its sheet lists nothing else, although mist of solvent burns',
+      ),
     ]);
     expect(codes(contextOf('L', { isOnSite: true }))).toContain('solvent-spray');
     const { defaults } = FINISHING_SYSTEMS.D;

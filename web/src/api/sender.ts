@@ -235,9 +235,7 @@ export class Sender {
     if (!isFull) this.store.dispatch(storageFound(false));
     const answer = await this.send(envelope);
     if (answer.kind === 'taken') return { ok: true };
-    const why = isFull
-      ? 'The storage of this device is full'
-      : 'This browser keeps nothing (its storage is blocked)';
+    const why = isFull ? 'This device’s storage is full' : 'This browser’s storage is blocked';
     const what = answer.kind === 'refused' ? answer.message : 'The server cannot be reached either.';
     return {
       ok: false,

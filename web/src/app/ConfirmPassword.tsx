@@ -37,7 +37,7 @@ export function ConfirmPassword() {
       isOpen={isAsked}
       onClose={() => close(false)}
       title="Enter your password"
-      note="This tablet is shared. Owner actions need your password; it holds for ten minutes."
+      note="This tablet is shared. Owner actions need your password, which lasts ten minutes."
       width="30rem"
     >
       <form onSubmit={submit} className="flex flex-col gap-4">

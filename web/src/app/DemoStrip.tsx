@@ -6,7 +6,7 @@ export function DemoStrip() {
       className="flex flex-wrap justify-center gap-x-3 bg-tape px-4 py-1 text-center font-semibold text-small text-tape-ink"
     >
       <span>Demo shop: every name and job is made up.</span>
-      <span className="font-normal">Do not keep your own jobs here; nothing asks for a password.</span>
+      <span className="font-normal">Do not keep real jobs here: there are no passwords.</span>
     </p>
   );
 }

@@ -99,8 +99,8 @@ function useTroubles({ member }: Session): Trouble[] {
     troubles.push({
       key: one.id,
       kind: 'stop',
-      short: `${words(one)}: not taken by the server.`,
-      text: `${words(one)} (${when(Date.parse(at))}) was rejected: ${one.refusal?.message} It is kept on this device.`,
+      short: `${words(one)}: rejected by the server.`,
+      text: `${words(one)} (${when(Date.parse(at))}) was rejected: ${one.refusal?.message} It is still on this device.`,
       action: <RefusedActions id={one.id} />,
     });
   }
@@ -110,15 +110,15 @@ function useTroubles({ member }: Session): Trouble[] {
         key: one.id,
         kind: 'stop',
         short: `${words(one)}: when was it done?`,
-        text: `${words(one)}: this device slept or its clock was changed in between. When was it done?`,
+        text: `${words(one)}: this device was asleep or its clock was changed. When was it done?`,
         action: <MomentActions id={one.id} choices={one.choices} />,
       });
   if (member && !canKeep)
     troubles.push({
       key: 'storage',
       kind: 'stop',
-      short: 'This browser’s storage is blocked or full: log only while the server answers.',
-      text: 'This browser’s storage is blocked or full, so nothing can be kept on this device. Each entry goes straight to the server, and you can log only while it answers.',
+      short: 'This browser’s storage is blocked or full: you can only log while connected.',
+      text: 'This browser’s storage is blocked or full, so nothing can be saved on this device. Entries go straight to the server, and you can only log while connected.',
     });
   const nameless = envelopes.filter(({ memberId }) => memberId === null);
   if (member && nameless.length > 0)
@@ -126,7 +126,7 @@ function useTroubles({ member }: Session): Trouble[] {
       key: 'nameless',
       kind: 'stop',
       short: `${entries(nameless.length)} without a name on this device.`,
-      text: `${entries(nameless.length)} on this device ${nameless.length === 1 ? 'carries' : 'carry'} no name: kept before the last update. Say whose they are, and they are sent.`,
+      text: `${entries(nameless.length)} on this device ${nameless.length === 1 ? 'carries' : 'carry'} no name: saved before the last update. Say whose they are to send them.`,
       action: (
         <Button onClick={() => void sender().claim(member.id, member.name)}>
           {nameless.length === 1 ? 'It is mine' : 'They are mine'}
@@ -140,9 +140,9 @@ function useTroubles({ member }: Session): Trouble[] {
       key: one.id,
       kind: 'stop',
       short: `The server fails on ${words(one)}.`,
-      text: `The server fails on ${words(one)}. It is kept here and tried again; the entries after it have gone on.`,
+      text: `The server fails on ${words(one)}. It is saved here and retried; later entries have been sent.`,
     });
-  const waiting = open.length === 0 ? '' : ` ${entries(open.length)} waiting to be sent.`;
+  const waiting = open.length === 0 ? '' : ` ${entries(open.length)} waiting to sync.`;
   if (member && (!isConnected || open.length - failing.length > 1))
     troubles.push({
       key: 'waiting',
@@ -150,14 +150,14 @@ function useTroubles({ member }: Session): Trouble[] {
       short: `${isConnected ? 'Sending.' : 'No connection to the server.'}${waiting}`,
       text: isConnected
         ? `Sending what you logged.${waiting}`
-        : `No connection to the server.${canKeep ? ' Keep working: what you log is kept here and sent when it is back.' : ''}${waiting}`,
+        : `No connection to the server.${canKeep ? ' Keep working: entries are saved here and sent automatically.' : ''}${waiting}`,
     });
   if (member && isClockUnsure)
     troubles.push({
       key: 'clock',
       kind: 'act',
       short: 'This device slept or its clock was changed.',
-      text: 'This device slept or its clock was changed. The time is checked as soon as the server answers.',
+      text: 'This device was asleep or its clock was changed. The time is checked once the server can be reached.',
     });
   const others = new Map<string, Envelope[]>();
   for (const one of envelopes)
@@ -206,8 +206,7 @@ export function Troubles({ session, posture }: { session: Session; posture: 'des
         className={`flex h-12 items-center gap-4 border-l-[10px] px-4 ${look}`}
       >
         <p className="min-w-0 flex-1 truncate" title={worst?.text}>
-          {worst?.short ??
-            (isSending ? 'Sending what you logged.' : 'Everything you logged is at the server.')}
+          {worst?.short ?? (isSending ? 'Sending what you logged.' : 'Everything you logged is synced.')}
         </p>
         {worst && (
           <Button aria-expanded={isOpen} onClick={() => open(!isOpen)}>

@@ -5,5 +5,5 @@ import { formatDuration } from '@upholder/core/units';
 export function doubtWords(doubt: Implausible | undefined): string {
   if (!doubt) return '';
   const { under, after, needed } = doubt;
-  return `Check the time: ${formatDuration(after)} after ${under}, which asks for ${formatDuration(needed)}. Correct the entry, or look at the film before it is coated again.`;
+  return `Check the time: ${formatDuration(after)} after ${under}, which asks for ${formatDuration(needed)}. Correct the entry, or inspect the film before the next coat.`;
 }

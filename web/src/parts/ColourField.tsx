@@ -19,7 +19,7 @@ export function ColourField({
   useEffect(() => setText(value), [value]);
   const isWhole = HEX.test(text.trim());
   return (
-    <Field label={label} error={error ?? (isWhole ? undefined : 'Write a colour as #7fb5a3.')}>
+    <Field label={label} error={error ?? (isWhole ? undefined : 'Enter a colour such as #7fb5a3.')}>
       {(ids) => (
         <div className="flex gap-2">
           <input

@@ -30,7 +30,7 @@ export class ErrorBoundary extends Component<Props, { error: Error | null; place
         </p>
         <p className="mt-3 border-line border-l-4 pl-3 font-mono text-note">{this.state.error.message}</p>
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>
-          Load again
+          Reload
         </Button>
       </div>
     );

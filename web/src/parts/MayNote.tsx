@@ -11,7 +11,7 @@ export function MayNote({ call }: { call: CallName }) {
   return (
     <div className="no-print px-5 pt-4">
       <Notice>
-        You can look at everything here. To change it, ask someone with the role {ROLE_WORDS[access].name}.
+        You can look at everything here. To make changes, ask someone with the role {ROLE_WORDS[access].name}.
       </Notice>
     </div>
   );

@@ -24,10 +24,10 @@ export function TakeOn({
     <ReasonDialog
       title={title}
       note={note}
-      ask="What you did about it, or why you are proceeding"
+      ask="What you did about it, or why you are going ahead"
       act="Override and continue"
       keep="Keep the stop"
-      footnote={<>Kept in the log with your name. {SAFETY_FOOTNOTE}</>}
+      footnote={<>Logged under your name. {SAFETY_FOOTNOTE}</>}
       onClose={onClose}
       onGive={async (reason) => {
         const outcome = await decide({ jobId, id: uuid(), zoneId, kind: 'acknowledged', code, reason });

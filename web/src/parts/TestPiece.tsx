@@ -57,7 +57,7 @@ export function TestPiece({
       isOpen
       onClose={onClose}
       title="Log a test panel"
-      note={`${names.over} over ${names.under}. Prepare it as the job will be, wait as long, then cut and pull.`}
+      note={`${names.over} over ${names.under}. Prepare it like the job, wait as long, then cut and pull.`}
       width="36rem"
     >
       {form.said && <Notice kind={form.said.kind}>{form.said.words}</Notice>}

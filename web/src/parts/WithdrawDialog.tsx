@@ -28,7 +28,7 @@ export function WithdrawDialog({
       isOpen
       onClose={onClose}
       title={`Withdraw ${what}?`}
-      note="It stays in the log, struck through, and no longer counts: its clocks stop and the step is to be done again."
+      note="It stays in the log, struck through, and no longer counts. Its drying clocks stop and the step has to be done again."
       width="34rem"
     >
       {problem !== '' && <Notice kind="stop">{problem}</Notice>}

@@ -26,7 +26,7 @@ export async function shrinkPicture(file: Blob): Promise<Blob> {
   try {
     canvas = await drawn(file, LONGEST_PHOTO_PX);
   } catch {
-    throw new Error('This file is not a picture that can be read here.');
+    throw new Error('This picture format cannot be read here.');
   }
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY));
   if (!blob) throw new Error('The picture could not be made smaller.');

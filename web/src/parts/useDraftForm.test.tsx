@@ -163,7 +163,7 @@ describe('a form that is saved by a press', () => {
       other({ name: 'Enamel', film: { min: 80 } }, isTold);
       expect([now().text('name'), now().text('film.min')]).toEqual(['Satin enamel', '90']);
       expect(await save()).toBe(false);
-      expect(now().said?.words).toBe('Changed meanwhile. Save again to put yours in its place.');
+      expect(now().said?.words).toBe('Changed meanwhile. Save again to overwrite it.');
       expect(kept()).toEqual({ name: 'Enamel', film: { min: 80 } });
       expect(now().text('name')).toBe('Satin enamel');
       expect(await save()).toBe(true);

@@ -151,7 +151,7 @@ export function useDraftForm<T>({ start, version, read, save, saved }: DraftForm
           // Told that somebody was faster, whoever saves again means it.
           if (code === 'conflict' && theirs !== undefined && options.current.version !== undefined) {
             seen.current = theirs;
-            return say({ kind: 'stop', words: `${message} Save again to put yours in its place.` });
+            return say({ kind: 'stop', words: `${message} Save again to overwrite it.` });
           }
           for (const [name, message] of Object.entries(outcome.refusal.fields))
             setError(inside(name), { type: 'refused', message });
@@ -162,7 +162,7 @@ export function useDraftForm<T>({ start, version, read, save, saved }: DraftForm
         reset(outcome.draft ? renamed(outcome.draft, inside) : form.getValues());
         say(options.current.saved === '' ? null : { kind: 'plain', words: options.current.saved });
       },
-      () => say({ kind: 'stop', words: 'Not saved: see the marked fields.' }),
+      () => say({ kind: 'stop', words: 'Not saved. Check the highlighted fields.' }),
     )();
     return isKept;
   }

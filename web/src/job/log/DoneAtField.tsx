@@ -16,7 +16,7 @@ export function writeDoneAt(instant: string, timeZone: string): DoneAt {
 
 /** The instant, as long as it is not still to come. */
 export function readDoneAt({ date, clock }: DoneAt, timeZone: string, now: number): Outcome<string> {
-  if (parseClock(clock) === null) return failure('Write the time as 14:20.');
+  if (parseClock(clock) === null) return failure('Enter a time such as 14:20 or 2:20 pm.');
   const minute = minuteAt(date, clock, timeZone);
   if (minute > now + 1) return failure('That time is in the future.');
   return success(toInstant(minute).toISOString());

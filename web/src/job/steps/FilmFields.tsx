@@ -121,7 +121,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
               if (!read.ok) return read.message;
               return read.value.kind === 'amount'
                 ? { thinning: read.value.thinning }
-                : 'The sequence holds an amount. Thin to seconds at the bench.';
+                : 'The sequence takes an amount. Thin to seconds at the bench.';
             }}
             onCommit={(part) => change('thinning', part)}
           />

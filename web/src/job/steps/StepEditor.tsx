@@ -65,7 +65,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
         </Button>
         {round.length > 0 && (
           <Button onClick={() => editor.edit(`another round of ${step.round?.loop}`, round)}>
-            <RotateCw size={16} aria-hidden="true" /> One more round
+            <RotateCw size={16} aria-hidden="true" /> Repeat once more
           </Button>
         )}
         <DropdownMenu.Root>

@@ -10,10 +10,10 @@ import { Choice, type FieldsProps, FilmFields, options, SupplyFields } from './F
 import { StepPieces } from './StepPieces.tsx';
 
 const STOCK_CHOICES: Record<StepDraft['stock'], string> = {
-  any: 'all stock',
-  old: 'old stock',
+  any: 'all pieces',
+  old: 'with old finish',
   new: 'unfinished replacements',
-  repaired: 'repaired ones',
+  repaired: 'repaired',
 };
 
 /** For which pieces a step is: by stock, by verdict, or piece by piece. */
@@ -81,7 +81,7 @@ function TimeFields({ step, change }: FieldsProps) {
         {options(Object.fromEntries(CLOCK_KINDS.map((kind) => [kind, CLOCK_WORDS[kind] || 'nothing'])))}
       </Choice>
       <DraftText
-        label="Rests after it at least"
+        label="Wait afterwards, at least"
         value={step.restMin === 0 ? '' : formatDuration(step.restMin)}
         read={(text) => {
           if (text.trim() === '') return { restMin: 0 };
@@ -135,7 +135,7 @@ export function StepFields(props: FieldsProps) {
       <FilmFields {...props} />
       {step.tagAt !== null && (
         <Choice
-          label="Tag goes"
+          label="Tag on"
           value={step.tagAt}
           onChoose={(tagAt) => change('tag', { tagAt: tagAt as StepDraft['tagAt'] })}
         >

@@ -43,7 +43,7 @@ const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: stri
 ];
 
 const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
-  old: 'For pieces with their old finish; replacements follow separate steps.',
+  old: 'For pieces with their old finish; replacements have steps of their own.',
   new: 'For replaced pieces, which come unfinished.',
   repaired: 'For pieces that are repaired first.',
 };
@@ -91,7 +91,7 @@ function StepBody({
         ))}
         {step.cautions.length > 0 && (
           <p className="text-small text-quiet">
-            The product’s safety data sheet, local codes and licensed practice come first; this is no legal
+            The product’s safety data sheet, local codes and licensed practice come first; this is not legal
             advice.
           </p>
         )}
@@ -157,7 +157,7 @@ export function StepLine({
         <span
           {...sortable.handle}
           className="absolute top-0 left-0 grid h-10 w-6 cursor-grab touch-none place-items-center text-quiet"
-          title="Drag to move it, or press Alt ↑ and Alt ↓ on the step"
+          title="Drag to move it, or use Alt ↑ and Alt ↓ on the step"
         >
           <GripVertical size={15} aria-hidden="true" />
         </span>
@@ -194,7 +194,7 @@ export function StepLine({
           {step.potCount > 1 && <Figure name="pots">{step.potCount}</Figure>}
           {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
           {step.wftUm !== null && (
-            <Figure name="wet" title="wet film of the mix as applied, typical by its sheet">
+            <Figure name="wet" title="wet film as applied, typical for its sheet">
               {show('film', step.wftUm)}
             </Figure>
           )}

@@ -57,7 +57,7 @@ export function StepPieces({
             ? 'For every piece'
             : `For these ${marked.size}`}
         </Button>
-        <Button onClick={others}>The others instead</Button>
+        <Button onClick={others}>Invert selection</Button>
         <Button kind="quiet" onClick={onClose}>
           Leave it
         </Button>

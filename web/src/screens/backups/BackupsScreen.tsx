@@ -43,10 +43,9 @@ export function BackupsScreen() {
           <div className="flex-1">
             <h1>Backups</h1>
             <p className="mt-1 max-w-prose text-quiet">
-              {everyHours === 0 ? 'None are scheduled.' : `One every ${everyHours} hours.`} Each is restored
-              for a test before it counts. They are kept in {folder}
-              {hasPassphrase ? ', encrypted.' : ', not encrypted.'} Copy them to another disk or place as
-              well.
+              {everyHours === 0 ? 'None are scheduled.' : `One every ${everyHours} hours.`} Each one is
+              test-restored before it counts. They are kept in {folder}
+              {hasPassphrase ? ', encrypted.' : ', not encrypted.'} Copy them to another disk as well.
             </p>
           </div>
           <Button kind="act" disabled={made.isLoading} onClick={() => void make()}>
@@ -56,7 +55,7 @@ export function BackupsScreen() {
         {made.data && (
           <div className="mt-3">
             <Notice>
-              Backed up and restored for a test: {made.data.made.name}, {made.data.made.entries} log entries.
+              Backed up and test-restored: {made.data.made.name}, {made.data.made.entries} log entries.
             </Notice>
           </div>
         )}
@@ -97,8 +96,8 @@ export function BackupsScreen() {
       <Sheet className="p-5">
         <h2>To restore one</h2>
         <p className="mt-1 max-w-prose">
-          On the shop’s computer: <code className="bg-raised px-1.5">npx upholder restore FILE</code>. In a
-          new installation the first run offers it too. The manual, docs/run-it.md, tells how to move house.
+          On the shop’s computer: <code className="bg-raised px-1.5">npx upholder restore FILE</code>. A new
+          installation offers it on first run too. See docs/run-it.md for moving to another computer.
         </p>
       </Sheet>
     </main>

@@ -43,9 +43,7 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
         )}
       </div>
       {restsMs > 0 && (
-        <p className="text-lead text-quiet">
-          Shaking beat air into it, which would show as bubbles in the film.
-        </p>
+        <p className="text-lead text-quiet">Shaking puts air in; it would show as bubbles in the film.</p>
       )}
       {strainer ? (
         <p className="mt-2 text-lead">
@@ -54,7 +52,7 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
           finer for the last coat.
         </p>
       ) : (
-        <p className="mt-2 text-lead">Strain what has stood, and every tin that was open before.</p>
+        <p className="mt-2 text-lead">Strain anything that has stood, and every tin opened before.</p>
       )}
       {fills && fills.fills > 1 && (
         <p className="text-lead">

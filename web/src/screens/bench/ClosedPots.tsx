@@ -36,8 +36,9 @@ export function ClosedPots({
       ))}
       {used.length > 0 && (
         <p className="text-quiet leading-snug">
-          Skin off, no lumps, not frozen: strain it twice and stir; shaken, it rests {SHAKEN_REST_MIN} min.
-          Both batches stay in the trace of the new mix. Old or unknown: coat a test panel first.
+          Skin removed, no lumps, never frozen: strain twice and stir. If shaken, let it stand{' '}
+          {SHAKEN_REST_MIN} min. Both batches stay in the record of the new mix. Old or unknown: coat a test
+          panel first.
         </p>
       )}
     </fieldset>

@@ -28,14 +28,14 @@ const CLEAN_UP = {
 /** Whether the mix may stay in the gun, and how long. */
 function gunRest({ hardener, gunRestMin, base }: ProductSheet): string {
   if (hardener)
-    return 'With hardener in it: never left in the gun, never poured back, never joined with another mix.';
+    return 'Catalysed: never leave it in the gun, never pour it back, never combine it with another mix.';
   if (gunRestMin !== null)
     return gunRestMin === 0
-      ? 'Does not rest in the gun, by its sheet.'
-      : `May rest up to ${formatDuration(gunRestMin)} in a sealed gun or lined cup; wipe and cover the tip, take nothing apart.`;
+      ? 'Not to be left in the gun, according to its sheet.'
+      : `Can stay up to ${formatDuration(gunRestMin)} in a sealed gun or lined cup. Wipe and cover the tip; do not take anything apart.`;
   return base === 'water'
-    ? 'Its sheet does not say how long it may rest in a sealed gun; waterborne material often may for some hours, with the tip wiped and covered.'
-    : 'Does not rest in the gun: it dries or thickens there.';
+    ? 'The sheet does not say how long it can stay in a sealed gun. Waterborne material can often stay a few hours with the tip wiped and covered.'
+    : 'Not to be left in the gun: it dries or thickens there.';
 }
 
 /** The end of a pot: what is left of it, where that goes, and how the tools are cleaned. */
@@ -73,9 +73,9 @@ export function EmptyPot({
       onChange({ ...pot, emptiedAt: now.toISOString(), leftMl: read.value, leftTo: to });
   }
   return (
-    <section aria-label="When it is done" className="bg-sheet p-5">
+    <section aria-label="When the mix is finished" className="bg-sheet p-5">
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="Left in it" error={problem} hint={understood('volume', left)} className="w-48">
+        <Field label="Leftover" error={problem} hint={understood('volume', left)} className="w-48">
           {(ids) => (
             <TextInput
               {...ids}
@@ -108,7 +108,7 @@ export function EmptyPot({
       </div>
       {to === 'back into the tin' && refusal === null && (
         <p className="mt-2 leading-snug">
-          Strained, clean, never skinned. The tin is thinner from then on, and the bench allows for it.
+          Strained, clean, never skinned over. The tin is thinner from then on, and the bench allows for it.
         </p>
       )}
       <ul className="mt-3 text-quiet">
@@ -119,7 +119,7 @@ export function EmptyPot({
         {sheet.hasHotRags && sheet.base === 'water' && (
           <li>Rags can self-ignite: into the lidded metal can with water, within the hour.</li>
         )}
-        <li>Nothing down the drain: dried filters and leftovers go to the local collection.</li>
+        <li>Nothing down the drain. Take dried filters and leftovers to the local collection point.</li>
       </ul>
     </section>
   );

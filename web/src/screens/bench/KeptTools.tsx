@@ -117,9 +117,7 @@ export function KeptTools({ shop, now }: { shop: ShopContext; now: Date }) {
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {isAdding && <KeepTool shop={shop} now={now} onDone={() => setAdding(false)} />}
-      {kept.length === 0 && !isAdding && (
-        <p className="px-4 pb-3 text-quiet">No roller, brush or gun is kept wet.</p>
-      )}
+      {kept.length === 0 && !isAdding && <p className="px-4 pb-3 text-quiet">No tools are stored wet.</p>}
       {kept.map(({ id, item }) => {
         const leftMin = (Date.parse(item.keepUntil) - now.getTime()) / 60_000;
         return (
@@ -132,7 +130,7 @@ export function KeptTools({ shop, now }: { shop: ShopContext; now: Date }) {
               </span>
             </p>
             <p className={`quantity text-lead ${leftMin <= 0 ? 'font-bold text-stop' : ''}`}>
-              {leftMin <= 0 ? 'kept too long' : formatDuration(leftMin)}
+              {leftMin <= 0 ? 'stored too long' : formatDuration(leftMin)}
             </p>
             <Button posture="floor" onClick={() => void end(id, item)}>
               Taken out

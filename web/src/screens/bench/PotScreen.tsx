@@ -77,7 +77,7 @@ export function PotScreen() {
           <p className="text-lead text-quiet">
             {pot.purpose || 'unassigned mix'} · {recipeWords(sheet, pot.recipe)}
             {pot.batch && ` · batch ${pot.batch}`} · {pot.madeBy}
-            {waiting && ' · kept here until the server answers'}
+            {waiting && ' · saved here until synced'}
           </p>
         </div>
         {clock && (

@@ -209,8 +209,7 @@ export function PourPanel({
     <section aria-label="Pours" className="bg-sheet p-5">
       {factor > 1.004 && (
         <Notice kind="act">
-          Poured too much: the mix grows by {((factor - 1) * 100).toFixed(1)} %, so that the mix stays what it
-          was meant to be.
+          Overpoured: the mix grows by {((factor - 1) * 100).toFixed(1)} %, to keep the ratio right.
         </Notice>
       )}
       <Components remaining={remaining} open={open} />

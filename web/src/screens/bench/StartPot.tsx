@@ -77,7 +77,7 @@ export function StartPot({
           label="Thinning"
           value={draft.thinning}
           error={errors.thinning}
-          hint={`${read.thinningSaid}; the sheet ends at ${thinningWords(sheet.maxThinning)}`}
+          hint={`${read.thinningSaid}; the sheet allows up to ${thinningWords(sheet.maxThinning)}`}
           onChange={(thinning) => set({ thinning })}
         />
         {good && (
@@ -112,8 +112,8 @@ export function StartPot({
       <ClosedPots leftovers={read.leftovers} used={draft.used} onUse={(used) => set({ used })} />
       {product.tinFraction > 0 && (
         <Notice>
-          The tin holds {(product.tinFraction * 100).toFixed(1)} % of thinner already; that much less is added
-          {read.tinIsThinner ? ', and the mix cannot be less thin than that' : ''}.
+          The tin holds {(product.tinFraction * 100).toFixed(1)} % thinner already; that much less is added
+          {read.tinIsThinner ? ', and the mix cannot be thicker than that' : ''}.
         </Notice>
       )}
       {read.stops.length > 0 && (
@@ -128,7 +128,7 @@ export function StartPot({
       )}
       {product.stockMl !== null && read.paintMl > product.stockMl && (
         <Notice kind="stop">
-          Only <Volume ml={product.stockMl} /> in stock according to the last count.
+          Only <Volume ml={product.stockMl} /> in stock at the last count.
         </Notice>
       )}
       <ComesTo read={read} applicator={draft.applicator} />

@@ -109,8 +109,8 @@ export function ComesTo({ read, applicator }: { read: Read; applicator: Applicat
       <p className="text-quiet">
         {share && (
           <>
-            <Volume ml={share.piecesMl} /> go to the pieces, <Volume ml={share.residueMl} /> stay in{' '}
-            {residuePlace(applicator)}, <Volume ml={share.reserveMl} /> are reserve.{' '}
+            <Volume ml={share.piecesMl} /> for the pieces, <Volume ml={share.residueMl} /> stay in{' '}
+            {residuePlace(applicator)}, <Volume ml={share.reserveMl} /> as reserve.{' '}
           </>
         )}
         {fills && fills.fills > 1 && (

@@ -182,8 +182,8 @@ export function ViscosityPanel({
       ))}
       {remark && pot.materialC !== null && pot.materialC < 18 && bathMin !== null && (
         <p className="mt-1 text-quiet">
-          In a bath of {show('temperature', 35)} warm water, the tin closed, about {Math.ceil(bathMin)} min to{' '}
-          {show('temperature', 20)}; a rough estimate, never with a flame or a heater.
+          In a bath of {show('temperature', 35)} warm water, lid on, about {Math.ceil(bathMin)} min to{' '}
+          {show('temperature', 20)}; a rough estimate. Never use a flame or a heater.
         </p>
       )}
       {next && fit && targetCup && (

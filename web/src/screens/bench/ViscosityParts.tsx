@@ -48,7 +48,7 @@ export function Runs({
       {outsideCup(cup, summary.mean) && <Notice kind="stop">{outsideCup(cup, summary.mean)}</Notice>}
       <div className="mt-2 flex gap-3">
         <Button kind="act" posture="floor" disabled={cupViscosity(cup, summary.mean) <= 0} onClick={onKeep}>
-          Keep the reading
+          Save reading
         </Button>
         <Button posture="floor" onClick={onAnew}>
           Time again
@@ -86,9 +86,9 @@ export function NextThinner({
         <p className="text-head">Thin enough.</p>
       ) : next.isBeyondMaximum && addMl < 1 ? (
         <Notice kind="stop">
-          The sheet ends at {(maximum * 100).toFixed(0)} % on paint, and the target would take{' '}
+          The sheet allows up to {(maximum * 100).toFixed(0)} % on paint, and reaching the target would take{' '}
           {(next.best * 100).toFixed(1)} %. Warm the closed tin in a bath of warm water, never with a flame or
-          a heater; or take a larger tip or needle, more air, or another product.
+          a heater; or use a larger tip or needle, more air, or another product.
         </Notice>
       ) : (
         <>

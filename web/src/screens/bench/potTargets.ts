@@ -27,17 +27,17 @@ export function targetIn(
   if (!band)
     return {
       target,
-      remark: `${cup.name} is not calibrated, so the sheet’s ${bandWords(target)} in ${target.cup.name} cannot be said in it.`,
+      remark: `${cup.name} is not calibrated, so the sheet’s ${bandWords(target)} in ${target.cup.name} cannot be converted.`,
     };
   const said = { cup, fromS: band.fromS, toS: band.toS };
   if (band.isValid) return { target: said, remark: null };
   const better = cupFor(target, target.cup, cups);
-  const ends = `${cup.name} holds from ${cup.fromS} to ${cup.toS} s, and the target is ${bandWords(band)}`;
+  const ends = `${cup.name} works from ${cup.fromS} to ${cup.toS} s, and the target is ${bandWords(band)}`;
   return {
     target: said,
     remark:
       better && better.cup.id !== cup.id
-        ? `${ends}: take ${better.cup.name}, ${bandWords(better.band)}.`
-        : `${ends}: treat its seconds as a hint.`,
+        ? `${ends}: use ${better.cup.name}, ${bandWords(better.band)}.`
+        : `${ends}: treat its seconds as a guide only.`,
   };
 }

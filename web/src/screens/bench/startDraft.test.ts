@@ -51,7 +51,7 @@ const enamel = 'product=urethane-enamel-satin&applicator=turbine';
 
 describe('a new pot, as the form is read', () => {
   it('for a visit: its mix, with what stays in this gun instead of a usual one, and a tenth in reserve', () => {
-    // 560 mL of mix hold 60 for a usual turbine gun: 500 reach the pieces, 40 stay, 54 are reserve.
+    // 560 mL of mix hold 60 for a usual turbine gun: 500 reach the pieces, 40 stay, 54 as reserve.
     const { draft, read } = start(`${enamel}&mix=560+mL&thinning=10`);
     expect([draft.goal, draft.gunId]).toEqual(['visit', gunId]);
     expect(read.share).toEqual({ piecesMl: 500, residueMl: 40, reserveMl: expect.closeTo(54, 9) });

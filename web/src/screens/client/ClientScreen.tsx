@@ -62,7 +62,7 @@ function Dates({ view }: { view: ClientView }) {
               : `${dayWords(done, timeZone)}, ${clockWords(done, timeZone)}`}
         </dd>
         {!view.isHandedOver && done !== null && (
-          <dd className="text-quiet">Drying follows the weather, so this can still move.</dd>
+          <dd className="text-quiet">Drying depends on the weather, so this may still move.</dd>
         )}
       </div>
     </dl>
@@ -100,7 +100,7 @@ export function ClientScreen() {
       </Sheet>
       {view.care.length > 0 && (
         <Sheet className="flex flex-col gap-4 p-5">
-          <h2>Looking after the finish</h2>
+          <h2>Caring for the finish</h2>
           {view.care.map(({ zones, cureDays, lines }) => (
             <section key={zones.join()} className="border-line border-t pt-4">
               <h3>
@@ -119,7 +119,7 @@ export function ClientScreen() {
             </section>
           ))}
           <p className="text-quiet">
-            Where the shop’s own advice or the product sheet says otherwise, follow that.
+            If the shop or the product sheet says something different, follow that.
           </p>
         </Sheet>
       )}

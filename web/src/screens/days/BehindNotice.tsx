@@ -6,7 +6,7 @@ import { Button, Notice } from '../../parts/controls.tsx';
 const WHY: Record<BehindWords['because'], (name: string) => string> = {
   overdue: (name) => `“${name}” is not logged.`,
   drying: (name) => `“${name}” dries longer than the next task waits.`,
-  delivery: (name) => `“${name}” was to begin before the new pieces come.`,
+  delivery: (name) => `“${name}” was due to start before the new pieces arrive.`,
 };
 
 /** Says as soon as it shows that the work has fallen behind the plan, and that the date is at risk. */
@@ -24,14 +24,14 @@ export function BehindNotice({
   return (
     <Notice
       kind={isAtRisk ? 'stop' : 'plain'}
-      action={isAtRisk && <Button onClick={onHelp}>See what helps</Button>}
+      action={isAtRisk && <Button onClick={onHelp}>Ways to finish sooner</Button>}
     >
       At least {formatDuration(minutes)} behind this plan: {WHY[because](name)}{' '}
       {isAtRisk && neededBy !== null
         ? `At this pace it will miss ${dateWords(neededBy)}. Replan, or see how to finish sooner.`
         : because === 'delivery'
-          ? 'Plan again from now.'
-          : 'Log what is done, or plan again from now.'}
+          ? 'Replan from now.'
+          : 'Log what is done, or replan from now.'}
     </Notice>
   );
 }

@@ -32,7 +32,7 @@ export function BetterPlan({
   const won = news ? plan.handOver - news.handOver : 0;
   const isOther = news !== null && (wish.objective === 'earliest' ? won > 0 : !search.isRunning);
   return (
-    <section aria-label="How good it is" className="flex flex-col gap-3">
+    <section aria-label="Plan quality" className="flex flex-col gap-3">
       <Field label="Optimize for">
         {(ids) => (
           <Select
@@ -56,7 +56,7 @@ export function BetterPlan({
         <p className="leading-snug">
           <span className="font-semibold">{words.gap}</span>{' '}
           <span className="text-quiet">
-            What holds it: {words.why}
+            Limited by: {words.why}
             {bound && bound.at < best && `, until ${at(bound.at)} at the earliest`}.
           </span>
         </p>

@@ -65,7 +65,7 @@ export function DaysScreen() {
           disabled={isPlanning}
           onClick={() => void planAgain()}
         >
-          {plan === null ? 'Plan the job' : 'Plan again from now'}
+          {plan === null ? 'Plan the job' : 'Replan from now'}
         </Button>
       </div>
       {problem && (
@@ -92,8 +92,8 @@ export function DaysScreen() {
       {plan === null && !problem && (
         <Sheet className="max-w-2xl p-6">
           <p>
-            A plan puts every step of the {dossier.pieces.length} pieces on the calendar: your hours, your
-            booth, rail and rack, and each film’s clocks in your climate. It says why everything waits.
+            A plan puts every step for the {dossier.pieces.length} pieces on the calendar: your hours, your
+            booth, rail and rack, and drying times in your air. It explains every wait.
           </p>
         </Sheet>
       )}

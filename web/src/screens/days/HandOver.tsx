@@ -44,7 +44,7 @@ export function HandOver({
         <span className="quantity">{whenWords(finished, finished, shop.timeZone)}</span>
         <span className="block font-normal text-small text-quiet">
           planned for {dayWords(plan.handOver, shop.timeZone)}
-          {job.status === 'open' && '. Set the job to handed over under Brief once the client has it'}
+          {job.status === 'open' && '. Mark the job as handed over under Brief once the client has it'}
         </span>
       </h2>
     );

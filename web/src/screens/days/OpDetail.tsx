@@ -85,8 +85,8 @@ export function OpDetail({
       )}
       {op.gun && op.gun.changeMin > 0 && (
         <p className="mt-2">
-          <span className="quantity">{formatDuration(op.gun.changeMin)}</span> of its set-up change the gun
-          over from the paint before.
+          <span className="quantity">{formatDuration(op.gun.changeMin)}</span> of its set-up is changing the
+          gun over from the previous paint.
         </p>
       )}
       <h3 className="mt-4">Why not earlier</h3>

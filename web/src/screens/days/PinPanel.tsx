@@ -27,22 +27,22 @@ export function PinPanel({
       <h3>{pinnedAt === null ? 'Set its start by hand' : 'Pinned'}</h3>
       <div className="mt-1 grid grid-cols-[1fr_5.2rem] gap-2">
         <Field label="Day">{(ids) => <DateInput {...ids} value={date} onDay={setDate} />}</Field>
-        <Field label="From" error={parseClock(clock) === null ? 'As 07:30.' : undefined}>
+        <Field label="From" error={parseClock(clock) === null ? 'Such as 07:30 or 7:30 am.' : undefined}>
           {(ids) => <TextInput {...ids} value={clock} onChange={({ target }) => setClock(target.value)} />}
         </Field>
       </div>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button disabled={!isRead || isBusy} onClick={() => onPin(minuteAt(date, clock, timeZone))}>
-          Pin it there
+          Pin here
         </Button>
         {pinnedAt !== null && (
           <Button disabled={isBusy} onClick={() => onPin(null)}>
-            Let it go
+            Unpin
           </Button>
         )}
       </div>
       <p className="mt-1 text-small text-quiet leading-snug">
-        Or drag its block, or Alt with ← and →. The rest is planned round it.
+        Or drag its block, or use Alt with ← and →. The rest is planned around it.
       </p>
     </section>
   );

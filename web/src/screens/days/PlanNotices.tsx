@@ -30,7 +30,7 @@ export function PlanNotices({
   return (
     <>
       {isLate && !isHelpOpen && (
-        <Notice kind="stop" action={<Button onClick={onHelp}>See what helps</Button>}>
+        <Notice kind="stop" action={<Button onClick={onHelp}>Ways to finish sooner</Button>}>
           This plan misses the needed-by date.
         </Notice>
       )}
@@ -58,7 +58,7 @@ export function PlanNotices({
       )}
       {isStale && (
         <Notice kind="act">
-          Pieces or steps changed since this plan was made. Plan again to take them in.
+          Pieces or steps have changed since this plan was made. Replan to include them.
         </Notice>
       )}
     </>

@@ -66,9 +66,9 @@ export function PlanSide({ dossier, shop, now, planning, selectedId, onSelect, p
         ) : (
           <Today dossier={dossier} shop={shop} now={now} onSelect={onSelect} />
         ))}
-      {panel === 'better' && isDone && <p>The work is done: nothing is left to be planned better.</p>}
+      {panel === 'better' && isDone && <p>The work is done; there is nothing left to improve.</p>}
       {panel === 'better' && !isDone && <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />}
-      {panel === 'help' && isDone && <p>The work is done: nothing is left to help with.</p>}
+      {panel === 'help' && isDone && <p>The work is done; there is nothing left to speed up.</p>}
       {panel === 'help' && !isDone && <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />}
     </Tabs>
   );

@@ -21,10 +21,7 @@ export function Refused({
   const { found, isRunning, start } = useFreeings(dossier, shop, wish);
   return (
     <section aria-label="No plan" className="flex flex-col gap-2">
-      <Notice
-        kind="stop"
-        action={found === null && <Button onClick={() => void start()}>What would free it?</Button>}
-      >
+      <Notice kind="stop" action={found === null && <Button onClick={() => void start()}>Find a fix</Button>}>
         {message}
       </Notice>
       {found && (
@@ -38,15 +35,15 @@ export function Refused({
                   <span className="text-quiet">{one.cost}</span>
                 </span>
                 {freed ? (
-                  <Button onClick={() => onWish(freed)}>Plan so</Button>
+                  <Button onClick={() => onWish(freed)}>Apply and replan</Button>
                 ) : (
                   <span className="text-quiet">under Shop</span>
                 )}
               </p>
             );
           })}
-          {isRunning && <p className="text-quiet">Trying one thing after the other …</p>}
-          {!isRunning && found.length === 0 && <p>No single thing would be enough.</p>}
+          {isRunning && <p className="text-quiet">Trying options …</p>}
+          {!isRunning && found.length === 0 && <p>No single change is enough.</p>}
         </div>
       )}
     </section>

@@ -66,7 +66,7 @@ function SideBySide({
   );
 }
 
-/** What would help: each thing planned anew beside the page, with what it wins and what it costs. */
+/** Ways to finish sooner: each thing planned anew beside the page, with what it wins and what it costs. */
 export function Reliefs({
   dossier,
   shop,
@@ -132,7 +132,7 @@ export function Reliefs({
     return outcome;
   }
   return (
-    <section aria-label="What would help" className="flex flex-col gap-2">
+    <section aria-label="Ways to finish sooner" className="flex flex-col gap-2">
       <Button disabled={isRunning} onClick={() => void start()}>
         {isRunning ? `Replanning each, ${known.length} done` : base ? 'Work it out again' : 'Work it out'}
       </Button>
@@ -145,7 +145,7 @@ export function Reliefs({
         </p>
       )}
       {base && !isRunning && helpful.length === 0 && (
-        <p className="leading-snug">Nothing of it hands the job over sooner.</p>
+        <p className="leading-snug">None of these finish the job sooner.</p>
       )}
       <ul>
         {helpful.map(({ relief, facts: found, won: minutes }) => (
@@ -172,7 +172,7 @@ export function Reliefs({
             </label>
             {relief.change && (
               <Button className="mt-1 ml-6" onClick={() => void apply(relief)}>
-                {relief.change.kind === 'settings' ? 'We have it: plan with it' : 'Do it, and plan again'}
+                {relief.change.kind === 'settings' ? 'We have it: replan with it' : 'Apply and replan'}
               </Button>
             )}
           </li>
@@ -180,7 +180,7 @@ export function Reliefs({
       </ul>
       {useless.length > 0 && (
         <p className="text-note text-quiet leading-snug">
-          No help: {useless.map(({ relief }) => relief.title).join(', ')}.
+          No effect: {useless.map(({ relief }) => relief.title).join(', ')}.
         </p>
       )}
       {base && chosen.length > 0 && (

@@ -56,7 +56,7 @@ export function RoomWishes({
               <button
                 type="button"
                 className="font-semibold text-act underline underline-offset-2"
-                aria-label={`Open ${dateWords(day)} again`}
+                aria-label={`Reopen ${dateWords(day)}`}
                 onClick={() => void onWish({ ...wish, roomClosed: roomClosed.filter((one) => one !== day) })}
               >
                 open

@@ -56,7 +56,7 @@ export function Today({
       >
         Daily worksheet
       </Link>
-      <p className="mt-3 text-note text-quiet">Choose a line, a block or a strip to see why it waits.</p>
+      <p className="mt-3 text-note text-quiet">Select a line, a block or a strip to see why it waits.</p>
     </div>
   );
 }

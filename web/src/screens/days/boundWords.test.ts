@@ -21,6 +21,6 @@ describe('how much could still be saved', () => {
     expect(why({ kind: 'chain', loadId: 'l' })).toContain('Counter: 4 doors');
     expect(why({ kind: 'chain', loadId: 'gone' })).toBe('work and drying of one load alone');
     expect(why({ kind: 'place', resourceId: 'rail' })).toContain('the rail');
-    expect(why(people)).toBe('the hours of the people');
+    expect(why(people)).toBe('the crew’s hours');
   });
 });

@@ -14,11 +14,11 @@ function reasonWords(because: Bound['because'], label: (loadId: string) => strin
     case 'chain':
       return `work and drying of one load alone${label(because.loadId) ? `, ${label(because.loadId)}` : ''}`;
     case 'people':
-      return 'the hours of the people';
+      return 'the crew’s hours';
     case 'place':
       return PLACES[because.resourceId] ?? because.resourceId;
     case 'done':
-      return 'nothing that is left';
+      return 'nothing else';
   }
 }
 

@@ -40,12 +40,12 @@ export function usePlanning(dossier: Dossier) {
     if (!plan) return;
     const { [opId]: _was, ...others } = plan.wish.pins;
     const name = plan.ops.find(({ id }) => id === opId)?.name ?? 'a visit';
-    await wishFor(at === null ? `letting go of ${name}` : `moving ${name}`, {
+    await wishFor(at === null ? `unpinning ${name}` : `moving ${name}`, {
       ...plan.wish,
       pins: at === null ? others : { ...others, [opId]: at },
     });
   }
-  const take = (wish: Wish, recipe?: PlanRecipe) => wishFor('what is wished', wish, recipe);
+  const take = (wish: Wish, recipe?: PlanRecipe) => wishFor('the plan options', wish, recipe);
 
   return {
     isPlanning: isLoading,

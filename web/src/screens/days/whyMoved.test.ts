@@ -43,11 +43,11 @@ describe('what can have moved things', () => {
       '2 entries in the log since, 1 withdrawn.',
     );
     expect(said({ loads: [load('a', 5)] })).toBe('5 pieces now, 4 before.');
-    expect(said({ loads: [load('b', 4)] })).toBe('The pieces go in other loads.');
+    expect(said({ loads: [load('b', 4)] })).toBe('Loads were regrouped.');
     expect(said({ wish: { ...PLAIN_WISH, pins: { one: 5 } } })).toBe('Other tasks are pinned.');
-    expect(said({ wish: { ...PLAIN_WISH, objective: 'room' } })).toBe('It is to be best at something else.');
+    expect(said({ wish: { ...PLAIN_WISH, objective: 'room' } })).toBe('The objective changed.');
     expect(said({ wish: { ...PLAIN_WISH, roomClosed: ['2026-11-30'] } })).toBe(
-      'The room is closed on other days.',
+      'The client’s room is closed on other days.',
     );
   });
 });
@@ -75,7 +75,7 @@ describe('why a visit lies where it lies', () => {
     expect(whyThere(move({}), { ops: [op('coat', waits.slice(1, 2))] }, names)).toBe(
       'the next working hours',
     );
-    expect(whyThere(move({}), { ops: [op('coat', [])] }, names)).toBe('straight on from what comes before');
+    expect(whyThere(move({}), { ops: [op('coat', [])] }, names)).toBe('follows directly');
   });
 
   it('tells what came sooner, fell away or was put in', () => {

@@ -16,7 +16,7 @@ export function causes(
   const { airC, rhPct } = plan.climate;
   if (Math.abs(airC - before.climate.airC) >= AIR_C || Math.abs(rhPct - before.climate.rhPct) >= AIR_PCT)
     words.push(
-      `The air is reckoned at ${show('temperature', airC)}, ${Math.round(rhPct)} % now, at ${show('temperature', before.climate.airC)}, ${Math.round(before.climate.rhPct)} % before: every clock runs otherwise.`,
+      `Expected air changed from ${show('temperature', before.climate.airC)}, ${Math.round(before.climate.rhPct)} % to ${show('temperature', airC)}, ${Math.round(rhPct)} %, so all drying times changed.`,
     );
   const since = log.filter(({ loggedAt }) => loggedAt > before.madeAt);
   const withdrawn = since.filter(({ isWithdrawal }) => isWithdrawal).length;
@@ -31,18 +31,17 @@ export function causes(
       .map(({ id }) => id)
       .sort()
       .join();
-  if (count(before) === count(plan) && loadsOf(before) !== loadsOf(plan))
-    words.push('The pieces go in other loads.');
+  if (count(before) === count(plan) && loadsOf(before) !== loadsOf(plan)) words.push('Loads were regrouped.');
   const pinsOf = ({ wish }: PlanSnapshot) => JSON.stringify(Object.entries(wish.pins).sort());
   if (pinsOf(before) !== pinsOf(plan)) words.push('Other tasks are pinned.');
-  if (before.wish.objective !== plan.wish.objective) words.push('It is to be best at something else.');
+  if (before.wish.objective !== plan.wish.objective) words.push('The objective changed.');
   if (before.wish.roomClosed.join() !== plan.wish.roomClosed.join())
-    words.push('The room is closed on other days.');
+    words.push('The client’s room is closed on other days.');
   if (before.wish.roomInTurn !== plan.wish.roomInTurn)
     words.push(
       plan.wish.roomInTurn
-        ? 'The room is worked on zone by zone now.'
-        : 'The room is not worked on zone by zone any more.',
+        ? 'The room is now done zone by zone.'
+        : 'The room is no longer done zone by zone.',
     );
   return words;
 }
@@ -51,7 +50,7 @@ export function causes(
 export function whyThere(move: Move, plan: Pick<PlanSnapshot, 'ops'>, names: WaitNames): string {
   const op = plan.ops.find(({ id }) => id === move.opId);
   if (!op || move.after === null) return 'not needed any more';
-  if (isRepair(op.id)) return 'put in: the window closes, or dust settles, before the coat';
+  if (isRepair(op.id)) return 'added: the window closes, or dust settles, before the coat';
   const waits = joinWaits(op.waits, names);
   const closed = joinWaits([{ start: 0, end: 1, why: { kind: 'closed' } }], names)[0]?.words;
   const held = waits.filter(({ words }) => words !== closed);
@@ -59,8 +58,6 @@ export function whyThere(move: Move, plan: Pick<PlanSnapshot, 'ops'>, names: Wai
     (most, one) => (most && most.end - most.start >= one.end - one.start ? most : one),
     undefined,
   );
-  if (move.before !== null && move.after < move.before) return 'what it waited for is free sooner';
-  return (
-    longest?.words ?? (waits.length > 0 ? 'the next working hours' : 'straight on from what comes before')
-  );
+  if (move.before !== null && move.after < move.before) return 'its predecessor or place is free earlier';
+  return longest?.words ?? (waits.length > 0 ? 'the next working hours' : 'follows directly');
 }

@@ -51,7 +51,7 @@ export function FindScreen() {
 
   async function open(code: string): Promise<void> {
     const found = readCode(code);
-    if (!found) return setProblem('This code belongs to no piece. Type job and tag, such as QUAY U07.');
+    if (!found) return setProblem('No piece has this code. Type job and tag, such as QUAY U07.');
     if (found.kind === 'piece') {
       const outcome = await find(found.pieceId);
       if (outcome.data) navigate(`/jobs/${outcome.data.jobId}/pieces?piece=${found.pieceId}`);
@@ -85,8 +85,7 @@ export function FindScreen() {
   }
   const camera = useCamera(
     (code) => void open(code),
-    () =>
-      setProblem('The camera cannot be used here. Take a picture of the label, or type what stands on it.'),
+    () => setProblem('The camera cannot be used here. Take a picture of the label, or type what is on it.'),
   );
 
   function submit(event: FormEvent): void {
@@ -134,10 +133,7 @@ export function FindScreen() {
               const bitmap = await createImageBitmap(file).catch(() => null);
               const code = bitmap && decodeFrame(bitmap);
               if (code) await open(code);
-              else
-                setProblem(
-                  'No code can be read in this picture. Go closer, or type what stands on the label.',
-                );
+              else setProblem('No code found in this picture. Move closer, or type what is on the label.');
             }}
           >
             Read from a picture

@@ -20,7 +20,7 @@ function Code({ onCode }: { onCode(code: string, hasSample: boolean): void }) {
   return (
     <OpenPage
       title="A new shop"
-      note="The server printed a code when it started, in its window or in its log. It shows that you are the one who runs it."
+      note="The server printed a code when it started, in its window or in its log. It proves that this is your server."
     >
       <CodeForm
         code={code}
@@ -38,10 +38,7 @@ function Sample({ code }: { code: string }) {
   const [open, { data, error, isLoading }] = people.useOpenSampleMutation();
   return (
     <Sheet className="flex flex-col items-start gap-4 p-6">
-      <p>
-        The sample shop opens beside this installation, on a database of its own. Nothing you do there is kept
-        for yours.
-      </p>
+      <p>The sample shop runs separately, on its own database. Nothing you do there affects your shop.</p>
       {error && <Notice kind="stop">{refusalOf(error).message}</Notice>}
       {data ? (
         <a className="font-semibold text-lead underline" href={data.address} target="_blank" rel="noreferrer">
@@ -61,14 +58,14 @@ function Choices({ hasSample, onChoice }: { hasSample: boolean; onChoice(choice:
     [
       'new',
       'Set up my shop',
-      'Name, hours, places, and you as its owner. Takes two minutes; all of it can be changed later.',
+      'Name, hours, places, and you as the owner. Takes two minutes; you can change everything later.',
     ],
     [
       'restore',
       'Restore a backup',
-      'From another computer or an earlier installation: jobs, plans, log and people as they were.',
+      'From another computer or an earlier installation: jobs, plans, log and people, as they were.',
     ],
-    ['sample', 'Look at the sample shop', 'A working week with made-up jobs, to look around in.'],
+    ['sample', 'Look at the sample shop', 'A working week of made-up jobs to explore.'],
   ];
   return (
     <OpenPage title="What would you like to do?">

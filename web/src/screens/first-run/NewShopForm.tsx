@@ -91,10 +91,13 @@ export function NewShopForm({ code }: { code: string }) {
         {field('currency', 'Currency')}
         <RegionChoices form={form} />
       </Part>
-      <Part title="Working hours" note="As 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.">
+      <Part
+        title="Working hours"
+        note="Such as 07:30–12:00, 12:30–16:30; the gap is the break. Leave empty when closed."
+      >
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
       </Part>
-      <Part title="Places" note="What work is planned into. More of it under Shop later.">
+      <Part title="Places" note="What work is planned into. You can add more under Shop later.">
         {field('benches', 'Benches')}
         {field('railLengthMm', 'Drying rail')}
         {field('rackSlots', 'Rack slots')}
@@ -114,7 +117,7 @@ export function NewShopForm({ code }: { code: string }) {
           hint="At least 10 characters."
           isNew
         />
-        <PasswordField form={form} name="again" label="The same again" isNew />
+        <PasswordField form={form} name="again" label="Repeat password" isNew />
       </Part>
       {form.said && <Notice kind={form.said.kind}>{form.said.words}</Notice>}
       <div>

@@ -42,7 +42,7 @@ export function RestoreForm({ code }: { code: string }) {
     return (
       <Sheet className="flex flex-col items-start gap-4 p-6">
         <p className="text-lead">
-          The shop is back as it was backed up, and its log holds. Everybody signs in again.
+          The shop is restored and its log is intact. Everyone has to sign in again.
         </p>
         <Button
           kind="act"
@@ -59,7 +59,7 @@ export function RestoreForm({ code }: { code: string }) {
       <FileButton label="Backup file" accept=".upholder-backup" posture="floor" onFile={setFile}>
         {file ? file.name : 'Choose the backup file'}
       </FileButton>
-      <Field label="Passphrase, where it is encrypted" className="w-full max-w-md">
+      <Field label="Passphrase, if encrypted" className="w-full max-w-md">
         {(ids) => (
           <TextInput
             {...ids}

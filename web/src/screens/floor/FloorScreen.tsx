@@ -109,7 +109,7 @@ function idleWords({ waiting, drying }: Agenda, dossiers: readonly Dossier[]): s
   const planned = dossiers.filter(({ plan }) => plan !== null);
   if (planned.length === 0) return 'No open job has a plan.';
   return drying.length > 0
-    ? 'All planned work is logged; what is wet still dries.'
+    ? 'All planned work is logged; some pieces are still drying.'
     : 'All planned work is logged.';
 }
 
@@ -164,7 +164,7 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
           />
         ) : (
           <section className="border-line border-l-[10px] bg-sheet p-6">
-            <h1 className="text-arm">Nothing can be done just now</h1>
+            <h1 className="text-arm">Nothing can be started right now</h1>
             <p className="mt-2 text-lead text-quiet">
               {idleWords(agenda, dossiers)}{' '}
               <Link to="/jobs" className="font-semibold text-act underline">

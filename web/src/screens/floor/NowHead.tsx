@@ -12,7 +12,7 @@ function plannedWords({ item, shop, now }: NowItem, isDue: boolean): string {
   if (isDue) return 'Do now';
   const isOpen = item.openAt <= now;
   const at = item.plannedStart ?? (isOpen ? now : item.openAt);
-  return `Planned for ${whenWords(at, now, shop.timeZone)}${isOpen ? '; may start already' : ''}`;
+  return `Planned for ${whenWords(at, now, shop.timeZone)}${isOpen ? '; can start now' : ''}`;
 }
 
 /** What it is, where, for what, and what stands in its way or hurries it. */
@@ -38,7 +38,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
         <div className="mt-2">
           <Notice kind="stop">
             Not yet: {item.heldBy?.name ?? 'the film under it'} must dry until {when(item.openAt)}, another{' '}
-            {formatDuration(item.openAt - now)}. Log it only if it has really been done.
+            {formatDuration(item.openAt - now)}. Only log it if it has really been done.
           </Notice>
         </div>
       )}
@@ -50,7 +50,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
               to={`/jobs/${dossier.job.id}/sequence?zone=${zone?.id ?? ''}`}
               className="font-semibold underline underline-offset-2"
             >
-              Mend or override it under Sequence
+              Fix or override it under Sequence
             </Link>
           </Notice>
         </div>

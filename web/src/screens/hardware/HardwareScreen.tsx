@@ -47,7 +47,7 @@ function NoBags({ count, problem, onMake }: { count: number; problem: string | n
                 Make {count} {count === 1 ? 'bag' : 'bags'}
               </Button>
               <Link to="../pieces/map" className="font-semibold text-act underline">
-                Lay out the map first
+                Set up the map first
               </Link>
             </div>
           </>
@@ -105,8 +105,8 @@ export function HardwareScreen() {
         <Button onClick={() => window.print()}>Print the list</Button>
       </div>
       <p className="no-print text-quiet">
-        Keep the two kinds of screws of a bag apart. Handles with a lead time are ordered before the first
-        door comes off.
+        Keep the two kinds of screws in a bag apart. Order handles with a lead time before the first door
+        comes off.
       </p>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <div className="overflow-x-auto">

@@ -56,7 +56,7 @@ function Choose({ code, invited }: { code: string; invited: Invited }) {
           hint="At least 10 characters. Three or four words are easy to remember."
           isNew
         />
-        <PasswordField form={form} name="again" label="The same again" isNew />
+        <PasswordField form={form} name="again" label="Repeat password" isNew />
         <div>
           <Button kind="act" type="submit" posture="floor" disabled={form.isSaving}>
             Save and sign in

@@ -154,8 +154,8 @@ export function Head({ dossier, shop }: JobInShop) {
           <Modal
             isOpen
             onClose={() => setLeft([])}
-            title="Hand it over as it is?"
-            note="A job that is handed over leaves the floor, and its plan no longer takes people and places."
+            title="Hand over as it is?"
+            note="A completed job leaves the floor, and its plan no longer takes up people and places."
             width="34rem"
           >
             <ul className="list-disc pl-5">

@@ -41,8 +41,7 @@ export function ClientLinks({ jobId, timeZone }: { jobId: string; timeZone: stri
     <Sheet className="p-5">
       <h2>Client link</h2>
       <p className="mt-1 text-quiet">
-        Shows the client how far the job is, its dates and a care card: no names, no log, no prices. No
-        sign-in.
+        Shows the client progress, dates and a care card. No names, log or prices; no sign-in needed.
       </p>
       <div className="mt-3 flex items-end gap-3">
         <Field label="Valid for, days" error={problem} className="w-40">
@@ -62,7 +61,7 @@ export function ClientLinks({ jobId, timeZone }: { jobId: string; timeZone: stri
       {made && (
         <p className="mt-3 break-all bg-raised p-3" role="status">
           {made}
-          <span className="block text-small text-quiet">Copy it now: it is shown once.</span>
+          <span className="block text-small text-quiet">Copy it now: it is only shown once.</span>
         </p>
       )}
       <ul className="mt-3">

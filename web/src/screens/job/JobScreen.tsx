@@ -107,7 +107,7 @@ function AgreedDate({
       <p className="text-right leading-tight">
         all work is logged
         <br />
-        <span className="text-quiet">set it to handed over under Brief</span>
+        <span className="text-quiet">mark it as handed over under Brief</span>
       </p>
     );
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;

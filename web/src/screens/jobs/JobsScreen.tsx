@@ -130,7 +130,7 @@ export function JobsScreen() {
     } catch (error) {
       setProblem(
         error instanceof SyntaxError
-          ? `“${file.name}” is not a job file: it is not JSON.`
+          ? `“${file.name}” is not a job file.`
           : `“${file.name}” could not be imported. ${refusalOf(error).message}`,
       );
     }
@@ -165,7 +165,7 @@ export function JobsScreen() {
         <div className="mt-6 bg-sheet p-8">
           <h2>No jobs yet</h2>
           <p className="mt-1 text-quiet">
-            Start one with a name and a date; pieces can be typed, pasted or read from a table.
+            Start one with a name and a date. Then type, paste or import its pieces.
           </p>
         </div>
       )}

@@ -45,7 +45,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
   return (
     <>
       <Button disabled={isLoading} onClick={() => void run()}>
-        {isLoading ? 'Planning all of them …' : 'Replan all jobs'}
+        {isLoading ? 'Planning all jobs …' : 'Replan all jobs'}
       </Button>
       {(problem || jobs) && (
         <div className="order-last basis-full">
@@ -53,8 +53,8 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
           {jobs && (
             <section aria-label="All replanned" className="bg-sheet px-5 py-3">
               <p className="text-quiet">
-                {isOwnOrder ? 'In your order' : 'In the order in which they are needed, or in yours'}: each
-                uses the capacity left by those before it.
+                {isOwnOrder ? 'In your order' : 'By needed-by date, or in your order'}: each uses the capacity
+                left by those before it.
               </p>
               <ul className="mt-1">
                 {jobs.map((job, index) => (
@@ -98,7 +98,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
                 )}
                 {isOwnOrder && !isMoved && (
                   <Button disabled={isLoading} onClick={() => void run([])}>
-                    By the day they are needed again
+                    Back to needed-by order
                   </Button>
                 )}
                 <Button kind="quiet" onClick={() => setJobs(null)}>

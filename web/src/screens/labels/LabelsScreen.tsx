@@ -137,13 +137,13 @@ export function LabelsScreen() {
       </div>
       {what === 'pieces' ? (
         <p className="no-print text-quiet">
-          Where it sits so that no paint covers it:{' '}
+          Where to put it so that no paint covers it:{' '}
           {places.map((piece) => `${pieceKindWords(piece.kind, 2)} ${tagPlace(piece)}`).join('; ')}. A number
-          written on the back is painted over.
+          written on the back gets painted over.
         </p>
       ) : (
         dossier.openings.length === 0 && (
-          <p className="no-print text-quiet">No openings yet: lay the map out first.</p>
+          <p className="no-print text-quiet">No openings yet. Set up the map first.</p>
         )
       )}
       <div className="flex flex-wrap gap-[2mm]">

@@ -65,7 +65,7 @@ export function CorrectDialog({
       isOpen
       onClose={onClose}
       title={`Correct: ${step?.name ?? 'entry'}`}
-      note="The old entry stays in the log; this one counts instead."
+      note="The old entry stays in the log; this one replaces it."
     >
       <div className="flex flex-col gap-4">
         <DoneAtField value={doneAt} onChange={setDoneAt} error={errors.doneAt} />

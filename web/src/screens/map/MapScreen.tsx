@@ -102,8 +102,8 @@ export function MapScreen() {
             <Sheet className="p-6">
               <h2>No walls yet</h2>
               <p className="mt-1 max-w-prose text-quiet">
-                A map shows each wall from the front, to scale, so that anybody can refit from a print. Lay it
-                out from the tags, then drag openings to where they are; or add a wall and build it up.
+                A map shows each wall from the front, to scale, so that anyone can refit from a print.
+                Auto-arrange it from the tags, then drag openings into place; or add a wall and build it up.
               </p>
             </Sheet>
           )}

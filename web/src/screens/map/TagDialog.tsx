@@ -64,7 +64,8 @@ export function TagDialog({
       </label>
       {atWork > 0 && (
         <Notice>
-          {atWork} of them are at work under their old tags: change the labels on the pieces too, or leave it.
+          {atWork} of them are already being worked on under their old tags. Relabel the pieces too, or leave
+          the tags.
         </Notice>
       )}
       {problem && <Notice kind="stop">{problem}</Notice>}

@@ -32,7 +32,7 @@ function Invite({ name, code, until }: Extract<GivenTo, { kind: 'invite' }>) {
       <QrCode text={link} sizeMm={42} />
       <div className="flex min-w-64 flex-1 flex-col gap-3">
         <p>
-          Give {name} this link or let them scan the code. It sets sign-in name and password, works once, and
+          Give {name} this link, or let them scan the code. It sets sign-in name and password, works once, and
           only until {dateWords(until.slice(0, 10))}.
         </p>
         <p className="break-all bg-raised p-3">{link}</p>
@@ -59,8 +59,8 @@ function Badge({ name, badge }: Extract<GivenTo, { kind: 'badge' }>) {
         </div>
       </div>
       <p className="text-quiet">
-        Print it now: it is not kept anywhere. Anyone holding it can log as {name} on the shop’s tablets; a
-        new badge makes this one useless.
+        Print it now: it is not kept anywhere. Anyone holding it can log as {name} on the shop’s tablets. A
+        new badge replaces this one.
       </p>
       <Button kind="act" onClick={() => window.print()}>
         Print badge

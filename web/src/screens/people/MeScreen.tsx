@@ -15,7 +15,7 @@ import { OwnUnits } from './OwnUnits.tsx';
 
 const ChangeSchema = z
   .object({
-    current: z.string().min(1, 'Enter the password you have now.'),
+    current: z.string().min(1, 'Enter your current password.'),
     password: NewPasswordSchema,
     again: z.string(),
   })
@@ -53,7 +53,7 @@ function Password() {
           hint="At least 10 characters."
           isNew
         />
-        <PasswordField form={form} name="again" label="The same again" isNew />
+        <PasswordField form={form} name="again" label="Repeat password" isNew />
       </div>
     </Sheet>
   );
@@ -151,9 +151,7 @@ export function MeScreen() {
         </p>
       </header>
       {session.isDemo && (
-        <Notice>
-          In the demo everybody gets in without a password; what you change here holds only in it.
-        </Notice>
+        <Notice>In the demo everyone gets in without a password; changes here only apply to the demo.</Notice>
       )}
       <div className="grid grid-cols-2 items-start gap-5 max-lg:grid-cols-1">
         <Password />

@@ -80,8 +80,8 @@ function LetGo({ member, onClose }: { member: MemberRow; onClose(): void }) {
   return (
     <Modal isOpen onClose={onClose} title={`Remove ${member.name}?`} width="32rem">
       <p>
-        {member.name} is signed out everywhere and can no longer sign in; password link, PIN and badge stop
-        working. Work planned for them has to be planned again. What they logged stays under their name.
+        {member.name} is signed out everywhere and can no longer sign in. Password link, PIN and badge stop
+        working. Replan the work planned for them. What they logged stays under their name.
       </p>
       {problem && (
         <p role="alert" className="mt-3 font-semibold text-stop">

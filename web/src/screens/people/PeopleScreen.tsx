@@ -87,7 +87,7 @@ export function PeopleScreen() {
       <Sheet className="p-5">
         <h1>People</h1>
         <p className="mt-1 text-quiet">
-          Everybody here is planned with, whether or not they ever sign in. Skills, hours and days off are
+          Everyone here is included in plans, whether or not they sign in. Skills, hours and days off are
           under Shop.
         </p>
         <ul className="mt-4">

@@ -53,7 +53,7 @@ export function ClashDialog({
       isOpen
       onClose={() => setOpen(false)}
       title={`${clash.theirs.tag} was changed by someone else`}
-      note="Both versions are here; choose which version to keep. Closing this loses neither."
+      note="Choose which version to keep. Closing this loses neither."
     >
       <table className="w-full text-left">
         <thead>
@@ -80,7 +80,7 @@ export function ClashDialog({
         </tbody>
       </table>
       <p className="mt-2 text-note text-quiet">
-        Keeping yours writes only what you changed (bold); the rest stays as it is there.
+        Keeping yours only writes what you changed (bold); the rest stays as theirs.
       </p>
       <div className="mt-4 flex gap-3">
         <Button kind="act" onClick={() => void settle('mine')}>

@@ -45,7 +45,7 @@ export function ImportDialog(options: ImportOptions) {
       isOpen
       onClose={onClose}
       title="Import a table"
-      note="Commas, semicolons or tabs; mm, cm, inches or feet; columns in any order. Nothing is imported before you say so."
+      note="Commas, semicolons or tabs; mm, cm, inches or feet; columns in any order. Nothing is imported until you say so."
       width="72rem"
     >
       <div className="flex flex-wrap items-end gap-3">
@@ -92,7 +92,7 @@ export function ImportDialog(options: ImportOptions) {
         </Field>
         <p className="flex-1 text-note text-quiet leading-snug">
           {parsed && `Understood: ${encoding === '' ? '' : `${encoding}, `}${dialectWords(parsed.dialect)}. `}
-          {isRemembered && 'Columns as you set them the last time.'}
+          {isRemembered && 'Columns as you set them last time.'}
         </p>
         <Button kind="act" disabled={pieceCount === 0 || isBusy} onClick={() => void takeIn()}>
           {isBusy

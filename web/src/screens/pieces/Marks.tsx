@@ -34,7 +34,7 @@ export function Marks({ dossier, checks, edit, onShow, onProblem }: MarksProps) 
         <span className="font-semibold">
           {checks.length} {checks.length === 1 ? 'thing does' : 'things do'} not add up
         </span>
-        <span className="text-quiet">; nothing is held up by it</span>
+        <span className="text-quiet">(nothing is blocked)</span>
       </summary>
       <ul className="mt-1 max-h-56 overflow-y-auto">
         {checks.map((check) => {

@@ -41,11 +41,11 @@ export function MultiEdit({ dossier, pieces, editMany, drop, onDone, onProblem }
 
   return (
     <section
-      aria-label="Change marked pieces"
+      aria-label="Change selected pieces"
       className="flex flex-wrap items-center gap-2 bg-act-wash px-3 py-2"
     >
       <span>
-        <span className="quantity">{pieces.length}</span> marked: set
+        <span className="quantity">{pieces.length}</span> selected: set
       </span>
       <Select
         aria-label="What to set"
@@ -65,7 +65,7 @@ export function MultiEdit({ dossier, pieces, editMany, drop, onDone, onProblem }
       <span>to</span>
       {column.choices ? (
         <Select
-          aria-label="Value for the marked pieces"
+          aria-label="Value for the selected pieces"
           className="max-w-44"
           value={value}
           onChange={({ target }) => setText(target.value)}
@@ -78,7 +78,7 @@ export function MultiEdit({ dossier, pieces, editMany, drop, onDone, onProblem }
         </Select>
       ) : (
         <TextInput
-          aria-label="Value for the marked pieces"
+          aria-label="Value for the selected pieces"
           className="max-w-36"
           value={text}
           onChange={({ target }) => setText(target.value)}
@@ -107,7 +107,7 @@ export function MultiEdit({ dossier, pieces, editMany, drop, onDone, onProblem }
         Delete {pieces.length}
       </Button>
       <Button kind="quiet" onClick={onDone}>
-        Unmark
+        Deselect
       </Button>
     </section>
   );

@@ -51,9 +51,7 @@ export function PiecesScreen() {
 
   if (dossier.zones.length === 0)
     return (
-      <NoZone title="A piece belongs to a zone">
-        Pieces of a zone share their colours and their finishing system.
-      </NoZone>
+      <NoZone title="A piece belongs to a zone">Pieces in a zone share colours and finishing system.</NoZone>
     );
   const shown = preview ?? selected;
   return (

@@ -88,7 +88,7 @@ function HeadRow({
       <span role="columnheader" className="grid place-items-center">
         <input
           type="checkbox"
-          aria-label="Mark all pieces"
+          aria-label="Select all pieces"
           className="size-4 accent-(--act)"
           checked={pieces.length > 0 && marked.size === pieces.length}
           onChange={({ target }) => onMark(new Set(target.checked ? pieces.map(({ id }) => id) : []))}

@@ -84,7 +84,7 @@ export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMe
         </tbody>
       </table>
       <p className="mt-2 text-note text-quiet">
-        Door equivalents of a piece: {doorMeasureWords(measure, voice().units)}. What counts is set under{' '}
+        Door equivalents of a piece: {doorMeasureWords(measure, voice().units)}. Set what counts under{' '}
         <Link to="/shop" className="text-act underline underline-offset-2">
           Shop
         </Link>

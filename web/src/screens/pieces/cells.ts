@@ -94,7 +94,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
       width: '4rem',
       fields: ['tag'],
       write: (piece) => piece.tag,
-      read: (text) => (text.trim() === '' ? failure('Give the piece a tag.') : success({ tag: text.trim() })),
+      read: (text) => (text.trim() === '' ? failure('Tag is missing.') : success({ tag: text.trim() })),
     },
     {
       key: 'zone',
@@ -142,7 +142,7 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
         const match = /^([1-6])\s*[×x*]\s*([1-6])$/i.exec(text.trim());
         return match
           ? success({ panelsAcross: Number(match[1]), panelsDown: Number(match[2]) })
-          : failure('Write panels as 1×2: across × down, six at most.');
+          : failure('Enter panels as 1×2: across × down, six at most.');
       },
     },
     {
@@ -222,7 +222,7 @@ function readEdges(text: string): Outcome<Partial<Piece>> {
     .filter(Boolean);
   const stray = words.find((word) => !(EDGES as readonly string[]).includes(word));
   return stray
-    ? failure(`“${stray}” is no edge: top, right, bottom, left.`)
+    ? failure(`“${stray}” is not an edge. Use top, right, bottom or left.`)
     : success({ bareEdges: words as Edge[] });
 }
 

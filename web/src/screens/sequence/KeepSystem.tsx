@@ -51,13 +51,13 @@ export function KeepSystem({
       isOpen
       onClose={onClose}
       title="Save as custom system"
-      note="What single, replaced or repaired pieces have to themselves stays with this job."
+      note="Steps for single, replaced or repaired pieces stay with this job."
       width="34rem"
     >
       {isKept ? (
         <>
           <Notice>
-            “{name}” is kept. Choose it for a zone where systems are compared; change it under Products &
+            “{name}” is saved. Choose it for a zone where systems are compared; edit it under Products &
             stock, Systems.
           </Notice>
           <Button kind="act" className="mt-4" onClick={onClose}>

@@ -66,8 +66,8 @@ export function SharingRow({
               ? 'One set-up and one mix for both in '
               : `With ${shown.other.name}, one set-up and one mix would do for `}
             {names?.join(', ')}: up to{' '}
-            <span className="quantity text-ink">{formatDuration(shown.minutes)}</span> a load. The plan joins
-            them where one follows straight on the other.
+            <span className="quantity text-ink">{formatDuration(shown.minutes)}</span> a load. The plan
+            combines them where one directly follows the other.
           </>
         ) : (
           'No shared products or tools, so nothing to combine.'

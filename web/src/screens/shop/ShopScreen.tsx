@@ -49,7 +49,7 @@ const FLAGS = {
   hasBooth: 'There is a spray booth',
   boothRatedForSolvent: 'The booth is rated for solvent',
   hasSuppliedAir: 'Supplied-air breathing protection, and people trained in it',
-  mayShortenClocks: 'Warm dry air may shorten clocks, to half the sheet at most',
+  mayShortenClocks: 'Allow warm, dry air to shorten drying times, to half the sheet at most',
 } as const satisfies Partial<Record<keyof ShopSettings, string>>;
 type Flag = keyof typeof FLAGS;
 const FLAG_KEYS = Object.keys(FLAGS) as Flag[];
@@ -144,7 +144,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     start: draftOf(shop),
     version: shop.version,
     read: (draft) => readHead(draft, shop.settings),
-    saved: 'Saved. Plan the jobs again to use it.',
+    saved: 'Saved. Replan the jobs to use it.',
     async save(after, version) {
       const before: Head = { name: shop.name, timeZone: shop.timeZone, settings: shop.settings };
       const outcome = await put(after, version);
@@ -197,12 +197,12 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <h2 className="mt-6">Working hours</h2>
       <p className="text-quiet">
-        Stretches of work, as 07:30–12:00, 12:30–16:30; the gap is the break. Empty: closed.
+        Such as 07:30–12:00, 12:30–16:30; the gap is the break. Leave empty when closed.
       </p>
       <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-xl:grid-cols-2">
         {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
       </div>
-      <p className="label mt-3 mb-1">Days off of the whole shop</p>
+      <p className="label mt-3 mb-1">Shop holidays</p>
       <DaysInput
         name="Days off of the shop"
         days={daysOff}
@@ -215,7 +215,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
       <h2 className="mt-6">Gun changeover</h2>
-      <p className="text-quiet">On top of its usual cleaning and setting up, in minutes.</p>
+      <p className="text-quiet">On top of the usual cleaning and set-up, in minutes.</p>
       <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
         {field('paleMin', 'From dark to pale')}
         {field('solventMin', 'Water ↔ solvent')}
@@ -226,7 +226,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('largeAboveM2', 'Count as 2 doors above', 'area')}
         {field('twoFromPanels', 'Count as 2 doors from panels')}
         {field('currency', 'Currency')}
-        {field('leadBanYear', 'Lead in paint banned')}
+        {field('leadBanYear', 'Lead paint banned in')}
       </div>
       <RegionFields form={form} />
     </Sheet>
@@ -277,8 +277,8 @@ function Air({ shop }: { shop: ShopContext }) {
           'No reading yet.'
         )}{' '}
         Planning expects <span className="quantity">{show('temperature', shop.planningClimate.airC)}</span>,{' '}
-        <span className="quantity">{Math.round(shop.planningClimate.rhPct)} %</span>: the mean of the coming
-        day, night included.
+        <span className="quantity">{Math.round(shop.planningClimate.rhPct)} %</span>: the average of the next
+        24 hours.
       </p>
       <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3">
         <DraftField form={form} name="airC" label="Air" quantity="temperature" />
@@ -308,7 +308,7 @@ export function ShopScreen() {
             <h2>Shop methods</h2>
             <p className="mt-1">
               {own === 0 ? 'All defaults.' : `${own} changed from default.`} Cleaning, grits, caulk, coats,
-              overlap, hanging and more, each with what it would change.
+              overlap, hanging and more, each with its effect.
             </p>
             <ButtonLink to="/shop/ways" className="mt-3">
               Open shop methods

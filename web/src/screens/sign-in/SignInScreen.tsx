@@ -53,7 +53,7 @@ export function SignInScreen({
         <div className="mt-2 bg-sheet p-8 max-md:p-5">
           <h1 className="text-arm [font-stretch:122%]">Upholder</h1>
           <p className="mt-2 max-w-prose text-lead text-quiet">
-            What to do now, how much of what to mix, when to recoat, and whether it will be done on Friday.
+            What to do now, what to mix and how much, when to recoat, and whether it will be done by Friday.
           </p>
           {refusal && (
             <div className="mt-5">
@@ -64,7 +64,7 @@ export function SignInScreen({
             <section className="mt-6 border-line border-b pb-6">
               <h2>Open the demo shop</h2>
               <p className="mt-1 text-quiet">
-                Nothing in it is real; its clock starts on a working Wednesday.
+                Nothing in it is real. Its clock starts on a working Wednesday.
               </p>
               <div className="mt-3 flex flex-wrap gap-3">
                 {session.demoMembers.map(({ id, name }) => (

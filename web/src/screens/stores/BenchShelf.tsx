@@ -34,8 +34,8 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
     <Sheet className="p-5" aria-label="Cups">
       <h1>Efflux cups</h1>
       <p className="text-quiet">
-        Timed from the opening until the stream first breaks. Readings outside a cup’s range are unreliable;
-        between cups the viscosity is what counts.
+        Timed from opening until the stream first breaks. Readings outside a cup’s range are unreliable;
+        compare cups by viscosity.
       </p>
       <div className="mt-3 flex items-end gap-3">
         <Field label="Timed in" className="w-56">

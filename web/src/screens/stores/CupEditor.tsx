@@ -35,12 +35,7 @@ const cupOf = (draft: Draft): object => ({
 
 /** A cup of the shop's own: the same paint timed in it and in a standard cup, pair by pair. */
 export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
-  const form = useBenchItemForm(
-    row,
-    draftOf(item),
-    cupOf,
-    'Saved. Readings and targets in it count by this.',
-  );
+  const form = useBenchItemForm(row, draftOf(item), cupOf, 'Saved. Readings and targets use this now.');
   const pairs = pairsOf(form.draft);
   const standardId = form.text('standardId');
   const standard = CUPS.find(({ id }) => id === standardId) ?? CUPS[0];
@@ -55,7 +50,7 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
       <BenchItemHead item={item} form={form}>
         {cup.ok
           ? cup.value.curve.form === 'relative'
-            ? 'Not calibrated: its seconds compare only with its own, and can hold an upper limit.'
+            ? 'Not calibrated: its seconds only compare with each other, or with an upper limit.'
             : `${cup.value.source}, from ${cup.value.fromS} to ${cup.value.toS} s`
           : cup.message}
       </BenchItemHead>
@@ -79,7 +74,8 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
       </div>
       <h2 className="mt-5">The same paint in both</h2>
       <p className="text-quiet">
-        Thin a litre step by step and time both cups at each step; three pairs or more across what you spray.
+        Thin a litre step by step and time both cups each time: three or more pairs across the range you
+        spray.
       </p>
       {pairs.map((pair, index) => {
         const { ownS = Number.NaN, standardS = Number.NaN } = read[index] ?? {};

@@ -60,16 +60,16 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   const kind = orificeOf(form.text('applicator'));
   const fields: [string, string][] = [
     ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`],
-    ['cupMl', 'Its cup or liner takes'],
-    ['residueMl', 'Stays in cup and hose'],
-    ['fullG', 'Weighs, filled'],
+    ['cupMl', 'Cup or liner holds'],
+    ['residueMl', 'Residue in cup and hose'],
+    ['fullG', 'Weight when full'],
   ];
   return (
     <Sheet className="p-5">
       <BenchItemHead item={item} form={form}>
         {openingUm !== null && openingUm > 0
           ? `Strain to ${show('strainer', strainerUm(openingUm))} or finer: at most half of its ${show(kind, openingUm / 1000)}, and never coarser than ${show('strainer', 400)}.`
-          : 'Nothing is atomised in it.'}
+          : 'It does not atomise.'}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
         <DraftField form={form} name="name" label="Name" />

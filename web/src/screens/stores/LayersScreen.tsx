@@ -96,8 +96,8 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
       <p className="mt-1">{verdict.why}</p>
       <p className="mt-1 text-small text-quiet">
         {verdict.source === 'table'
-          ? 'Built-in table: general trade practice, by how the films form. The product sheets come first.'
-          : `It ships as: ${LAYER_ANSWER_WORDS[shipped.answer]}. ${shipped.why}`}
+          ? 'Built-in table: general trade practice by film chemistry. Product sheets come first.'
+          : `Default: ${LAYER_ANSWER_WORDS[shipped.answer]}. ${shipped.why}`}
       </p>
       {own.toReversed().map((layer) => (
         <div key={layer.id} className="mt-3 border-act border-l-[6px] pl-3">
@@ -253,8 +253,8 @@ export function LayersScreen() {
         )}
         {products.length === 0 && (
           <Notice>
-            Where a sequence lays one product on another that no one has tried, it asks for a test panel. What
-            the test shows is kept here, for these two products.
+            Where a sequence puts one product over another that no one has tried, it asks for a test panel.
+            Results are kept here, for those two products.
           </Notice>
         )}
       </div>

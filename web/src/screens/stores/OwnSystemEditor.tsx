@@ -147,7 +147,7 @@ export function OwnSystemEditor({
               else onGone();
             }}
           >
-            Take out of use
+            Retire
           </Button>
         </Sheet>
       </div>

@@ -61,7 +61,7 @@ const Across = memo(function Across({
   });
   const dry = dryFilmUm(sheet.wftTypUm, sheet.volumeSolidsPct, 0);
   return (
-    <aside aria-label="Across the sheet" className="flex flex-col gap-3">
+    <aside aria-label="Sheet summary" className="flex flex-col gap-3">
       <StockPanel product={product} shop={shop} />
       <Sheet className="p-4">
         <h2>Calculated</h2>
@@ -81,7 +81,7 @@ const Across = memo(function Across({
       <Sheet className="p-4">
         <h2>Consistency check</h2>
         {doubts.length === 0 ? (
-          <p className="mt-1 text-quiet">Nothing on this sheet contradicts anything else on it.</p>
+          <p className="mt-1 text-quiet">No contradictions on this sheet.</p>
         ) : (
           <ul className="mt-1">
             {doubts.map(({ field, why }) => (

@@ -38,15 +38,12 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
         ) : (
           <span className="quantity">{show('volume', stockMl)}</span>
         )}{' '}
-        The plans still want <span className="quantity">{show('volume', demand)}</span>.
+        Plans still need <span className="quantity">{show('volume', demand)}</span>.
         {product.tinFraction > 0 && (
           <> It holds {(product.tinFraction * 100).toFixed(1)} % of thinner already.</>
         )}
         {isShort && (
-          <span className="font-semibold text-stop">
-            {' '}
-            {show('volume', demand - (stockMl ?? 0))} are missing.
-          </span>
+          <span className="font-semibold text-stop"> {show('volume', demand - (stockMl ?? 0))} short.</span>
         )}
       </p>
       {product.tinFraction > 0 && (
@@ -57,7 +54,7 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
             checked={isFresh}
             onChange={() => setFresh(!isFresh)}
           />
-          Counted are fresh tins, without thinner
+          These are fresh tins, unthinned
         </label>
       )}
       <div className="mt-2 flex items-end gap-2">

@@ -43,7 +43,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
     start: draftOf(row.supply),
     version: row.version,
     read: readDraft,
-    saved: 'Saved. Rules look at it at once; steps keep the rest they have.',
+    saved: 'Saved. Rules use it at once; steps keep their waits.',
     async save(supply, version) {
       const outcome = await change({ id: row.id, version, supply });
       return saveOutcome(outcome, (kept) => ({ draft: draftOf(kept.supply), version: kept.version }));

@@ -155,9 +155,7 @@ export function SystemsShelf() {
       {!own && shipped && (
         <Shipped key={shipped} systemId={shipped} shop={shop} onMade={(system) => setSearch({ system })} />
       )}
-      {!own && !shipped && (
-        <Notice>This system is out of use. Jobs that were planned with it keep it.</Notice>
-      )}
+      {!own && !shipped && <Notice>This system is retired. Jobs planned with it keep it.</Notice>}
     </main>
   );
 }

@@ -52,8 +52,8 @@ export const sheetGroups = (): readonly {
       { path: 'wftMaxUm', label: 'Wet film, thickest', kind: 'film' },
       { path: 'sagWftUm', label: 'Sag limit, vertical (wet)', kind: 'film', mayBeEmpty: true },
       { path: 'sagFlatWftUm', label: 'Sag limit, flat (wet)', kind: 'film', mayBeEmpty: true },
-      { path: 'maxTotalDftUm', label: 'Dry film of all coats, at most', kind: 'film', mayBeEmpty: true },
-      { path: 'statedSpreadM2L', label: 'Spreading rate, as stated', kind: 'spread', mayBeEmpty: true },
+      { path: 'maxTotalDftUm', label: 'Max. total dry film', kind: 'film', mayBeEmpty: true },
+      { path: 'statedSpreadM2L', label: 'Stated spreading rate', kind: 'spread', mayBeEmpty: true },
       { path: 'volumeSolidsPct', label: 'Volume solids', kind: 'percent' },
       { path: 'densityKgL', label: 'Density', kind: 'density' },
       { path: 'vocGL', label: 'VOC', kind: 'voc', mayBeEmpty: true },
@@ -69,7 +69,7 @@ export const sheetGroups = (): readonly {
   },
   {
     name: `Clocks at ${show('temperature', 23)} and 50 %`,
-    note: 'Write 45 min, 4h30 or 7 d. Where a clock may be left empty, it is not set.',
+    note: 'Such as 45 min, 4h30 or 7 d. Leave empty where the sheet says nothing.',
     fields: [
       span('clocks.touchMin', 'Touch dry'),
       span('clocks.sandMin', 'Dry to sand'),

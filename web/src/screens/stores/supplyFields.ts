@@ -67,7 +67,7 @@ export const SUPPLY_SHELF: Record<
     ],
     marks: [
       { key: 'isTwoPart', name: 'Two-part' },
-      { key: 'drinksPaint', name: 'Drinks paint: spot-prime' },
+      { key: 'drinksPaint', name: 'Soaks up paint: spot-prime' },
       { key: 'needsSolventMask', name: 'Needs a solvent mask' },
     ],
   },
@@ -78,7 +78,7 @@ export const SUPPLY_SHELF: Record<
       { key: 'mlPerM', label: 'Per length of joint', kind: 'joint' },
       { key: 'widestGapMm', label: 'Widest gap', kind: 'length' },
     ],
-    marks: [{ key: 'isPaintable', name: 'Paint holds on it' }],
+    marks: [{ key: 'isPaintable', name: 'Paint sticks to it' }],
   },
   masking: {
     name: 'Masking',

@@ -63,7 +63,7 @@ export function ChooseDialog({
   return (
     <ReasonDialog
       title={`${systemId}: ${own?.name ?? FINISHING_SYSTEMS[systemId].name}`}
-      note={`For ${zone.name}. The reason is kept with the zone and in the log.`}
+      note={`For ${zone.name}. The reason is saved with the zone and in the log.`}
       ask="Why this one"
       initial={isSame ? zone.choiceReason : system?.exclusions.length ? '' : (best?.why ?? '')}
       act={own ? `Choose ${own.name}` : `Choose ${systemId}`}

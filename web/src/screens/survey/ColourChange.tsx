@@ -177,8 +177,8 @@ function Stages({
       <p className="mt-2">
         {hiding.coats === null ? (
           <span className="font-semibold text-stop">
-            This product does not hide the change within a sensible number of coats. Tint the primer, or
-            choose another.
+            This product will not cover the change in a sensible number of coats. Tint the primer or choose
+            another product.
           </span>
         ) : (
           <>

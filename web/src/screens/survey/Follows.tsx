@@ -100,13 +100,13 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
         to={`../survey/systems?zone=${zone.id}`}
         className="mt-1 flex min-h-11 items-center justify-center rounded-[3px] border-[1.5px] border-act bg-act px-3 font-semibold text-on-act"
       >
-        {zone.systemId ? 'Look again at all systems' : 'Compare and choose'}
+        {zone.systemId ? 'Compare all systems again' : 'Compare and choose'}
       </Link>
       <p className="mt-2 text-small text-quiet leading-snug">
         {out} of {findings.ranking.length} are ruled out.{' '}
         {hasPieces
-          ? 'Days, hours and material are rough, for the take-off so far.'
-          : 'Days and costs come with the take-off.'}
+          ? 'Days, hours and material are rough estimates for the take-off so far.'
+          : 'Days and costs appear with the take-off.'}
       </p>
     </Sheet>
   );

@@ -103,13 +103,13 @@ export function Figures({
       <div
         title={
           outlook.noPlan ??
-          'calendar days to the refit by a quick plan: hours, rail, rack and booth, with what other jobs take of them'
+          'calendar days until refit by a quick plan: hours, rail, rack and booth, allowing for other jobs'
         }
       >
         <dd>{outlook.days ?? '–'}</dd>
         <dt className="font-normal text-small text-quiet">days</dt>
       </div>
-      <div title="hands-on hours of all people together, by the yardsticks">
+      <div title="total hands-on hours">
         <dd>{Math.round(outlook.hours)}</dd>
         <dt className="font-normal text-small text-quiet">hours</dt>
       </div>

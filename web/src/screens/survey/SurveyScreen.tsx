@@ -39,7 +39,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
           <p className="flex-1">
             <span className="quantity">{answered}</span> of <span className="quantity">{asked}</span> answered
             {answered < asked && (
-              <span className="text-quiet">; what is open is underlined and widens the ranking</span>
+              <span className="text-quiet">; open questions are underlined and widen the ranking</span>
             )}
           </p>
           <SavedClock at={savedAt} timeZone={shop.timeZone} />

@@ -64,8 +64,8 @@ export function SystemsScreen() {
         }
       >
         <p className="text-quiet">
-          Mark two or three to see them side by side. Days, hours and material are rough, for the take-off as
-          it stands.
+          Select two or three to compare side by side. Days, hours and material are rough estimates for the
+          take-off so far.
         </p>
         <ZoneSystems key={zone.id} dossier={dossier} shop={shop} zone={zone} />
       </ZoneTabs>

@@ -36,7 +36,7 @@ export function Verdicts({
   if (pieces.length === 0)
     return (
       <p className="text-quiet">
-        Every piece is finished as it is unless you say otherwise.{' '}
+        Pieces are finished as they are unless you change it.{' '}
         <Link to="../pieces" className="font-semibold text-act underline">
           Enter the pieces first
         </Link>
@@ -79,7 +79,7 @@ export function Verdicts({
             <Field
               label="New pieces are made of"
               className="w-72"
-              hint="They come unfinished and get preparation of their own, up to the first coat they share with the old ones."
+              hint="They arrive unfinished and get their own prep, up to the first coat shared with the old ones."
             >
               {(ids) => (
                 <Select
@@ -114,7 +114,7 @@ function DeliveryDay({ known, onChange }: { known: string; onChange(day: string)
     <Field
       label="New pieces arrive on"
       className="w-72"
-      hint="No work on them is planned before that day. Left empty, they count as here."
+      hint="No work on them is planned before that day. Empty means they are here."
     >
       {(ids) => (
         <DateInput

@@ -54,7 +54,7 @@ export function JobWaysScreen() {
       <div className="flex items-center gap-4">
         <div className="flex-1">
           <h1>Shop methods</h1>
-          <WaysTotal effects={effects} currency={shop.settings.currency} of="This job as it is done now" />
+          <WaysTotal effects={effects} currency={shop.settings.currency} of="This job as it stands" />
         </div>
         <Link to="../sequence" className="font-semibold text-act underline underline-offset-2">
           Back to the sequence
@@ -63,7 +63,7 @@ export function JobWaysScreen() {
       {problem && <Notice kind="stop">{problem}</Notice>}
       {held.length > 0 && (
         <Notice>
-          {names(held)}: begun, or changed by hand. This leaves the steps as they are; unfold anew under
+          {names(held)}: started, or edited by hand. Its steps stay as they are; regenerate them under
           Sequence.
         </Notice>
       )}

@@ -77,8 +77,8 @@ function ShopWays({ shop }: { shop: ShopContext }) {
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <p className="text-quiet">
-        What is chosen here counts for zones that are unfolded from now on. Sequences that stand stay as they
-        are; a job may go its own way.
+        Applies to steps generated from now on. Existing sequences stay as they are; a job can have its own
+        methods.
       </p>
       <WaysTable
         own={shop.settings.practice}

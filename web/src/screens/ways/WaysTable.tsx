@@ -188,9 +188,9 @@ export function WaysTotal({
     <p className="text-quiet">
       {of}: <span className="quantity text-ink">{Math.round(hours)} hours</span>,{' '}
       <span className="quantity text-ink">{steps} steps</span>,{' '}
-      <span className="quantity text-ink">{money(material)}</span> of coatings. Days that a way adds or saves
-      are hours and drying alone, as if all pieces went in one load; under Days the plan counts places, people
-      and other jobs.
+      <span className="quantity text-ink">{money(material)}</span> of coatings. Days added or saved count work
+      and drying only, as if all pieces went in one load; the plan under Days counts places, people and other
+      jobs.
     </p>
   );
 }
