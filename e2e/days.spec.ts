@@ -34,8 +34,8 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await good.getByRole('button', { name: 'Close it' }).click();
   await expect.poll(() => handOver(page)).not.toBe(open);
   await expect(good).toContainText(open.split(' ').slice(0, 3).join(' '));
-  await good.getByRole('button', { name: /^Open .* again/ }).click();
-  await expect(good.getByRole('button', { name: /^Open .* again/ })).toHaveCount(0);
+  await good.getByRole('button', { name: /^Reopen / }).click();
+  await expect(good.getByRole('button', { name: /^Reopen / })).toHaveCount(0);
 
   // Another objective is another plan; it is taken back like a pin.
   await good.getByLabel('Optimize for').selectOption('least labour');
@@ -85,7 +85,7 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await page.getByRole('button', { name: 'Find a fix' }).click();
   const refused = page.getByRole('region', { name: 'No plan' });
   await expect(refused).toContainText(/Pin “Refit” to/);
-  await expect(refused).toContainText('Let “Refit” go');
+  await expect(refused).toContainText('Unpin “Refit”');
 
   // A week later there is nothing in its way, and the hand-over waits for it.
   const before = await handOver(page);
@@ -114,7 +114,7 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
   // One of the morning: a later one would be dragged past closing time, and told so.
   const block = page.getByRole('button', { name: /^Prime 1, (?!.*done).* (0[789]|10):\d\d to / }).first();
   await block.scrollIntoViewIfNeeded();
-  const follows = page.getByRole('status').filter({ hasText: 'hand-over' });
+  const follows = page.getByRole('status').filter({ hasText: 'handover' });
   const pinned = page.getByRole('button', { name: /, pinned$/ });
   const drag = async (px: number) => {
     // It has come to rest where the pointer can take it.
@@ -159,7 +159,7 @@ test('all jobs are planned anew in turn, and each says what came of it', async (
   await expect(report).toContainText('In your order');
   expect((await codes.allInnerTexts()).slice(0, 2)).toEqual([before[1], before[0]]);
   await report.getByRole('button', { name: 'Back to needed-by order' }).click();
-  await expect(report).toContainText('In the order in which they are needed');
+  await expect(report).toContainText('By needed-by date');
   expect(await codes.allInnerTexts()).toEqual(before);
   await report.getByRole('button', { name: 'Close' }).click();
   await expect(report).toHaveCount(0);
@@ -248,5 +248,5 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
     .getByRole('button', { name: /Island/ })
     .first()
     .press('Enter');
-  await expect(page.getByText(/zone by zone, and this one follows: Sink run/)).toBeVisible();
+  await expect(page.getByText(/zone by zone, and this zone follows Sink run/)).toBeVisible();
 });

@@ -77,7 +77,7 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await page.getByRole('button', { name: 'Save the shop' }).click();
   await expect(page.getByText('Each stretch must end after it starts.')).toBeVisible();
   await page.getByLabel('Friday').fill('');
-  await page.getByLabel('Rail, mm', { exact: true }).fill('4500');
+  await page.getByLabel('Rail', { exact: true }).fill('4500');
   await page.getByRole('button', { name: 'Save the shop' }).click();
   await expect(page.getByText(/^Saved\./)).toBeVisible();
   // A day off is picked from the calendar, by a press or by the keys, and dropped again.
@@ -127,7 +127,7 @@ test('the air can be noted, and an impossible one is refused', async ({ maren: p
   await page.getByLabel('Air, °C').fill('64F');
   await page.getByLabel('Humidity, %').fill('140');
   await page.getByRole('button', { name: 'Save reading' }).click();
-  await expect(page.getByText('Relative humidity lies between 1 and 100 %.')).toBeVisible();
+  await expect(page.getByText('Relative humidity must be at most 100 %.')).toBeVisible();
   await page.getByLabel('Humidity, %').fill('61');
   await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByText('typed in')).toBeVisible();

@@ -30,7 +30,7 @@ test('logging in one browser changes the other one, and planning again shows wha
   // A humidity that cannot be is said at its field, and nothing is logged.
   await card.getByLabel('Humidity, %').fill('140');
   await card.getByRole('button', { name: 'Log coat' }).click();
-  await expect(card.getByText('Relative humidity lies between 1 and 100 %.')).toBeVisible();
+  await expect(card.getByText('Relative humidity must be at most 100 %.')).toBeVisible();
   await card.getByLabel('Humidity, %').fill('57');
   await card.getByLabel('Cup, seconds').fill('31');
   await card.getByLabel('Cup', { exact: true }).selectOption('ISO 4 mm');
@@ -149,7 +149,7 @@ test('a task before its clock is warned about, and logged all the same when it h
   await next.click();
   const card = page.getByRole('region', { name: 'Do now' });
   await expect(card.getByRole('alert')).toContainText(
-    /must dry until .* Log it only if it has really been done/,
+    /must dry until .* Only log it if it has really been done/,
   );
   const name = (await card.getByRole('heading').textContent()) ?? '';
   await card.getByRole('button', { name: /^Log/ }).click();

@@ -17,7 +17,7 @@ test('a job from nothing to a planned handover, by keyboard', async ({ maren: pa
   await page.getByLabel('Tag of Z01').fill('S1');
   await page.getByLabel(/^Width of/).fill('4');
   await page.getByLabel(/^Width of/).press('Enter');
-  await expect(page.getByText('4 mm width cannot be right: pieces start at 20 mm.')).toBeVisible();
+  await expect(page.getByText('Width must be at least 20 mm.')).toBeVisible();
   await page.getByLabel(/^Width of/).fill('17 3/4"');
   await page.getByLabel(/^Width of/).press('Enter');
   await expect(page.getByLabel('Width of S1')).toHaveValue('450.9');

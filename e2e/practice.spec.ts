@@ -150,7 +150,7 @@ test('a data sheet takes any unit, says what it understood, and doubts what does
   await expect(page.getByText('= 101.6 µm')).toBeVisible();
   await expect(across).toContainText('9.8 m²/L');
   await page.getByLabel('Stated spreading rate').fill('600 ft²/gal');
-  await expect(across).toContainText('The sheet states 14.73 m²/L');
+  await expect(across).toContainText('The sheet states 14.7 m²/L');
   await page.getByLabel('Recoat from').fill('soon');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('“soon” is not a time span')).toBeVisible();
@@ -176,7 +176,9 @@ test('a pair that no one knows asks for a test panel, and the test settles it', 
   await asks.first().click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Log it' }).click();
-  await expect(dialog.getByText('Write how it was prepared and tried.')).toBeVisible();
+  await expect(
+    dialog.getByText('How it was prepared and tried must be at least 3 characters.'),
+  ).toBeVisible();
   await dialog.getByLabel('Prepared and tried').fill('P320, seven days, cross-cut and tape');
   await dialog.getByRole('button', { name: 'Log it' }).click();
   await expect(asks).toHaveCount(open - 1);

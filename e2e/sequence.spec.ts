@@ -39,7 +39,7 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await open(/Scuff P320/);
   await steps.getByLabel('Grit').fill('P3');
   await steps.getByLabel('Grit').press('Enter');
-  await expect(steps.getByText('Grits start at P24.')).toBeVisible();
+  await expect(steps.getByText('Grit must be at least 24.')).toBeVisible();
   await steps.getByLabel('Grit').fill('150');
   await steps.getByLabel('Grit').press('Enter');
   await expect(check).toContainText('P150 between colour coats');

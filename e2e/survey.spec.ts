@@ -139,7 +139,7 @@ test('a stop holds the plan up until someone takes it on, with a reason that the
   await page.getByRole('button', { name: 'Cleared, or override' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Override and continue' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Write down why');
+  await expect(dialog.getByRole('alert')).toContainText('Reason must be at least 3');
   await dialog.getByLabel('What you did about it').fill('new board, certificate in the folder');
   await dialog.getByRole('button', { name: 'Override and continue' }).click();
   await expect(page.getByText('Overridden; see the log.')).toBeVisible();

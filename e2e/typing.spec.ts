@@ -67,7 +67,7 @@ test('every field of a new mix keeps what is typed, and the thinning is what was
     ['20+1', '45 mL', '20 : 1 paint to thinner'],
   ] as const) {
     await say(text);
-    await expect(form.getByText(`${said}; the sheet ends at`)).toBeVisible();
+    await expect(form.getByText(`${said}; the sheet allows up to`)).toBeVisible();
     await expect(pours).toContainText(thinner);
   }
   await say('some');
@@ -152,7 +152,7 @@ test('every number of pieces, map, hardware and shop keeps what is typed', async
   if (await cell.count()) await staysAsTyped(cell.locator('input').first());
   await goTo(page, '/shop');
   await allStayAsTyped(page.getByRole('main'), 10, ['7.5', '2,5', '30 ft']);
-  const rail = page.getByLabel('Rail, mm', { exact: true });
+  const rail = page.getByLabel('Rail', { exact: true });
   await rail.press('ControlOrMeta+a');
   await rail.pressSequentially('30 ft');
   await page.getByRole('button', { name: 'Save the shop' }).click();

@@ -38,14 +38,14 @@ const VIEWS: View[] = [
         .getByRole('list', { name: 'Steps' })
         .getByRole('button', { name: /Prime 1/ })
         .click();
-      await page.getByText('Build-up, from the ground up').scrollIntoViewIfNeeded();
+      await page.getByText('Build-up, from the substrate up').scrollIntoViewIfNeeded();
     },
   },
   {
     name: 'ways',
     path: '/jobs/VESTRY/sequence/ways',
     // A worker weighs the ways; the picture is of what it found.
-    prepare: (page) => page.getByText('This job as it is done now').waitFor(),
+    prepare: (page) => page.getByText('This job as it stands').waitFor(),
   },
   {
     name: 'days',
@@ -67,16 +67,16 @@ const VIEWS: View[] = [
     size: [1024, 768],
     async prepare(page) {
       await page.getByLabel('Material').fill('19');
-      await page.getByRole('button', { name: 'Start the pot' }).click();
+      await page.getByRole('button', { name: 'Start the mix' }).click();
       await page.getByRole('button', { name: 'It is in' }).click();
       await page.clock.install();
-      await page.getByRole('button', { name: /Hold, and let go/ }).focus();
+      await page.getByRole('button', { name: /Hold, and release/ }).focus();
       for (const wait of [52_000, 3000]) {
         await page.keyboard.down('Space');
         await page.keyboard.up('Space');
         await page.clock.runFor(wait);
       }
-      await page.getByRole('button', { name: 'Keep the reading' }).click();
+      await page.getByRole('button', { name: 'Save reading' }).click();
       await page.getByText('Add now').waitFor();
       await page.clock.runFor(2000);
       await page.clock.resume();

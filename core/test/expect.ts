@@ -1,5 +1,9 @@
 import { expect as plain } from 'vitest';
+import { teach } from '../src/said/index.ts';
+import { REST } from '../src/said/rest.ts';
 import { PLAIN_VOICE, speak, speakAll } from '../src/words/index.ts';
+
+teach(REST);
 
 /** What people read of a text. */
 export const words = (text: string): string => speak(text, PLAIN_VOICE);

@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import { loadEnvFile } from 'node:process';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
-import { PLAIN_VOICE, speak } from '@upholder/core/words';
 import packageJson from '../package.json' with { type: 'json' };
 import { isLoopback, settingsHelp } from './base/config.ts';
 import { Lifetime, runUntilStopped } from './base/lifetime.ts';
+import { inWords } from './base/words.ts';
 import { doctor } from './commands/doctor.ts';
 import { backup, check, exportTo, importFrom, restore } from './commands/keep.ts';
 import { member, setUp } from './commands/people.ts';
@@ -112,7 +112,7 @@ async function runOnce(
   try {
     await command(createBase(lifetime, home, join(ROOT, 'web/dist')), told(args));
   } catch (error) {
-    console.error(speak((error as Error).message, PLAIN_VOICE));
+    console.error(inWords((error as Error).message));
     process.exitCode = 1;
   } finally {
     await lifetime.stop();

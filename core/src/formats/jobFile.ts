@@ -7,7 +7,7 @@ import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } fr
 import { PotRecordSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
-import { said } from '../said/index.ts';
+import { said, saidMoment } from '../said/index.ts';
 import { StepSchema } from '../systems/index.ts';
 
 export const JOB_FILE_FORMAT = 'upholder-job';
@@ -73,11 +73,23 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   const entries = new Set(file.log.map(({ id }) => id));
   for (const entry of file.log) {
     if (entry.correctsId !== null && !entries.has(entry.correctsId))
-      return failure(said('file.the-log-entry-of-corrects-an', { doneAt: entry.doneAt }));
+      return failure(
+        said('file.the-log-entry-of-corrects-an', {
+          doneAt: saidMoment('when', Date.parse(entry.doneAt) / 60_000),
+        }),
+      );
     if (!steps.has(entry.stepId))
-      return failure(said('file.the-log-entry-of-names-a', { doneAt: entry.doneAt }));
+      return failure(
+        said('file.the-log-entry-of-names-a', {
+          doneAt: saidMoment('when', Date.parse(entry.doneAt) / 60_000),
+        }),
+      );
     if (entry.pieceIds.some((id) => !pieces.has(id))) {
-      return failure(said('file.the-log-entry-of-names-a-2', { doneAt: entry.doneAt }));
+      return failure(
+        said('file.the-log-entry-of-names-a-2', {
+          doneAt: saidMoment('when', Date.parse(entry.doneAt) / 60_000),
+        }),
+      );
     }
   }
   return success(file);

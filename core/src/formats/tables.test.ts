@@ -111,7 +111,7 @@ describe('awkward tables', () => {
   it('12b: real tags go before a running number, and headings doubled in two units are one pair', () => {
     const read = table('12b-dup-heading-names');
     expect(sizes(read)).toEqual(['D1 400×720', 'D2 450×720']);
-    expect(tableNotes(read.table!, read.mapping).join(' ')).toContain('again in another unit');
+    expect(tableNotes(read.table!, read.mapping).join(' ')).toContain('in another unit');
   });
 
   it('14: 2x, x3, 4 pcs and 2.0 are quantities; 1,000 is asked about; the rest says what is wrong', () => {
@@ -306,7 +306,7 @@ describe('tables of other shapes', () => {
   it('a row whose tag is missing gets one, and says so', () => {
     const read = readTakeoff('Tag,Width,Height\nD1,400,720\n,450,700\nD3,500,720');
     expect(pieces(read).map(({ tag }) => tag)).toEqual(['D1', 'D2', 'D3']);
-    expect(read.rows[1]?.doubts).toEqual({ 0: 'No tag stands here; it becomes D2.' });
+    expect(read.rows[1]?.doubts).toEqual({ 0: 'No tag given; it becomes D2.' });
   });
 
   it('a note over two lines is one cell; rows inside of quotation marks are rows', () => {

@@ -66,8 +66,8 @@ describe('a messy table', () => {
     expect(why[2]).toMatch(/^Tag: Tag R001 is already taken/);
     expect(why[3]).toMatch(/^Stile: A 60 mm frame leaves no room/);
     expect(why[4]).toMatch(/^Hieght: /);
-    expect(why[5]).toMatch(/^Kind: “gate” is not known here. Use door, drawer front/);
-    expect(why[6]).toMatch(/^Sides: “inside” is not a choice of sides/);
+    expect(why[5]).toMatch(/^Kind: “gate” is not recognised. Use door, drawer front/);
+    expect(why[6]).toMatch(/^Sides: “inside” is not a set of sides/);
   });
 
   it('reads decimal commas, grouped thousands, centimetres, inches and feet', () => {

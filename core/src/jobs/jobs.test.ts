@@ -43,7 +43,7 @@ describe('a job', () => {
   });
 
   it('is remarked on, not refused, when its date has passed', () => {
-    expect(neededByRemark('2026-11-20', '2026-11-25')).toMatch(/already past/);
+    expect(neededByRemark('2026-11-20', '2026-11-25')).toMatch(/has passed/);
     expect(neededByRemark('2026-11-25', '2026-11-25')).toBeNull();
     expect(neededByRemark(null, '2026-11-25')).toBeNull();
   });

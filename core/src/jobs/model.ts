@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { dateField, nameField, textField } from '../fields/index.ts';
-import { said } from '../said/index.ts';
+import { said, saidDate } from '../said/index.ts';
 import { ZoneOptionsSchema } from '../systems/options.ts';
 import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
 import { OwnPracticeSchema } from '../systems/practice.ts';
@@ -82,7 +82,7 @@ export type Zone = z.infer<typeof ZoneSchema>;
 /** A remark on a job that does not block it: a date in the past, a weekend. Null when there is nothing to say. */
 export function neededByRemark(neededBy: string | null, today: string): string | null {
   if (neededBy !== null && neededBy < today) {
-    return said('job.needed-by-is-already-past-no', { neededBy });
+    return said('job.needed-by-is-already-past-no', { neededBy: saidDate(neededBy) });
   }
   return null;
 }

@@ -57,7 +57,7 @@ describe('a cup of one’s own', () => {
     expect(areComparable(cup.value, relativeCup('kit', 'the same'))).toBe(true);
     expect(convertCup(cup.value, 40, iso4).isValid).toBe(false);
     expect(cupSeconds(cup.value, cupViscosity(cup.value, 41.5))).toBe(41.5);
-    expect(outsideCup(cup.value, 2)).toContain('holds from 3 to 600 s');
+    expect(outsideCup(cup.value, 2)).toContain('works from 3 to 600 s');
   });
 
   it('goes there and back within its range, whatever its pairs', () => {

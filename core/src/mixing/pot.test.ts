@@ -122,15 +122,17 @@ describe('what goes into a pot', () => {
     expect(pours.at(-1)?.cumulativeG).toBeCloseTo(806.1, 6);
     expect(pours.at(-1)!.ml / DROP_ML).toBeCloseTo(12, 9);
     expect(recipeStops(all, recipe)).toEqual([]);
-    expect(recipeStops(all, { ...recipe, dropsPerL: 31 })[0]).toContain('30 of the sheet');
-    expect(recipeStops(twoPart, { ...onPaint(0), dropsPerL: 1 })[0]).toContain('names no accelerator');
+    expect(recipeStops(all, { ...recipe, dropsPerL: 31 })[0]).toContain('more than the sheet’s 30');
+    expect(recipeStops(twoPart, { ...onPaint(0), dropsPerL: 1 })[0]).toContain('lists no accelerator');
     expect(paintForMix(695.6, all, recipe)).toBeCloseTo(500, 6);
   });
 
   it('counts the conditioner as thinner where the sheet does: 6 % and 5 % are past 10 %', () => {
     const counted = { ...alkyd, conditionerCountsAsThinner: true };
     expect(recipeStops(alkyd, { ...onPaint(6), conditionerPct: 5 })).toEqual([]);
-    expect(recipeStops(counted, { ...onPaint(6), conditionerPct: 5 })[0]).toContain('11 % on paint together');
+    expect(recipeStops(counted, { ...onPaint(6), conditionerPct: 5 })[0]).toContain(
+      'add up to 11 % on paint',
+    );
     expect(recipeStops(counted, { ...onPaint(5), conditionerPct: 5 })).toEqual([]);
     expect(thinnerRoom(counted, { ...onPaint(0), conditionerPct: 4 })).toBeCloseTo(0.06, 9);
     expect(thinnerRoom(alkyd, { ...onPaint(0), conditionerPct: 4 })).toBeCloseTo(0.1, 9);
@@ -140,7 +142,7 @@ describe('what goes into a pot', () => {
     expect(recipeStops(enamel, onPaint(10))).toEqual([]);
     expect(recipeStops(enamel, ofMix(10))).toHaveLength(1);
     expect(recipeStops(alkyd, { ...onPaint(0), conditionerPct: 11 })).toHaveLength(1);
-    expect(recipeStops(enamel, { ...onPaint(0), conditionerPct: 1 })[0]).toContain('names no conditioner');
+    expect(recipeStops(enamel, { ...onPaint(0), conditionerPct: 1 })[0]).toContain('lists no conditioner');
   });
 });
 

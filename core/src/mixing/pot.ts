@@ -1,5 +1,6 @@
 import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
+import { measured } from '../units/index.ts';
 import { overThinned, thinningFraction, thinningWords } from './thinning.ts';
 
 /** What goes into a pot, in pouring order. */
@@ -243,7 +244,7 @@ export function recipeStops(sheet: ProductSheet, recipe: PotRecipe): string[] {
       said('mix.drops-of-to-a-litre-are', {
         drops: measured('drops', drops),
         name: accelerator.name,
-        maxDropsPerL: accelerator.maxDropsPerL,
+        maxDropsPerL: measured('drops', accelerator.maxDropsPerL),
       }),
     );
   return stops;

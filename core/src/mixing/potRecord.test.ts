@@ -154,12 +154,12 @@ describe('what is left of a pot', () => {
 
   it.each([
     [{}, null],
-    [{ pours: pot.pours }, 'hardener'],
+    [{ pours: pot.pours }, 'Catalysed'],
     [
       { pours: [pour(1, 'paint', 500), { ...pour(2, 'thinner', 5), role: 'conditioner' as const }] },
-      'conditioner',
+      'Conditioner',
     ],
-    [{ overrideReason: 'cold boat' }, 'went past its sheet'],
+    [{ overrideReason: 'cold boat' }, 'went past the sheet’s limits'],
   ])('%o: may it go back? %s', (part, why) => {
     const refusal = tinRefusal(mixed(900, 90, part));
     if (why === null) expect(refusal).toBeNull();

@@ -50,8 +50,8 @@ describe('a thinning as people say it', () => {
   });
 
   it.each([
-    ['1:10', /type 10:1 if that is meant/],
-    ['0:1', /holds no paint/],
+    ['1:10', /type 10:1 if that is what you mean/],
+    ['0:1', /has no paint in it/],
     ['150', /at most 100 %/],
     ['100 % of mix', /at most 99 %/],
     ['some', /Try 10 %/],

@@ -127,10 +127,10 @@ describe('temperature', () => {
     const two = { hardener: GENERIC_PRODUCTS['two-part-enamel-satin']!.hardener, materialMinC: null };
     expect(materialRemark(17, one)).toContain('cold');
     expect(materialRemark(18, two)).toBeNull();
-    expect(materialRemark(29, two)).toContain('hardener');
+    expect(materialRemark(29, two)).toContain('catalysed');
     expect(materialRemark(29, one)).toBeNull();
     expect(materialRemark(14, { ...one, materialMinC: 15 })).toContain('below the sheet’s 15 °C');
-    expect(materialRemark(15, { ...one, materialMinC: 15 })).toContain('atomises badly');
+    expect(materialRemark(15, { ...one, materialMinC: 15 })).toContain('atomises poorly');
     expect(materialRemark(19, { ...one, materialMinC: 20 })).toContain('below the sheet’s 20 °C');
   });
 

@@ -196,7 +196,7 @@ describe('a line as people type it', () => {
   });
 
   it.each([
-    ['door 0 x 0', /size of 0/],
+    ['door 0 x 0', /Size must be more than 0/],
     ['1000 doors 400x720', /between 1 and 200/],
     ['qty 0 door 400x720', /between 1 and 200/],
     ['crown 96"', /length and the height/],

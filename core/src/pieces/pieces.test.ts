@@ -46,7 +46,7 @@ describe('PieceSpecSchema', () => {
 
   it.each([
     [{ construction: 'raised-panel', marginMm: 0 }, 'marginMm', /sloping margin/],
-    [{ construction: 'raised-panel', marginMm: 145 }, 'marginMm', /no field/],
+    [{ construction: 'raised-panel', marginMm: 145 }, 'marginMm', /no flat field/],
     [{ construction: 'beaded' }, 'girthMm', /girth/],
     [{ construction: 'moulding' }, 'girthMm', /girth/],
     [{ construction: 'box' }, 'depthMm', /depth/],

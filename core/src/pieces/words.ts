@@ -329,7 +329,7 @@ export function parseMembers(text: string, units: UnitPrefs = METRIC): Outcome<F
 export function writeMembers(members: readonly FrameMember[], units: UnitPrefs = METRIC): string {
   // To the hundredth in metric units, as it is stored; inches go by sixteenths.
   const bare = (mm: number) =>
-    unitsOf(units).length === 'in' ? showBare('length', mm, units) : String(exactLength(mm, units));
+    unitsOf(units).length === 'in' ? showBare('length', mm, units) : exactLength(mm, units);
   return members
     .map(({ count, widthMm, lengthMm }) => `${count} × ${bare(widthMm)} × ${bare(lengthMm)}`)
     .join('; ');

@@ -95,7 +95,7 @@ describe('new pieces that are still to come', () => {
     const question = { input: job, shop, now: SAMPLE_START, earlier: { loads: problem.loads, ops: [] } };
     expect(searchPlan(question, { objective: 'earliest', seed: 1, pins })).toMatchObject({
       ok: false,
-      message: expect.stringMatching(/new pieces are not here/),
+      message: expect.stringMatching(/new pieces are not delivered/),
     });
   });
 });

@@ -1,6 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
-import { said } from '../said/index.ts';
-import { addDays, localClock, type Minute, minuteAt, toInstant } from '../shop/calendar.ts';
+import { said, saidMoment } from '../said/index.ts';
+import { addDays, type Minute, minuteAt } from '../shop/calendar.ts';
 import { explainWaits } from './explain/explain.ts';
 import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
 import {
@@ -162,7 +162,7 @@ export function searchPlan(
     if (!problems.ok) return problems;
     const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins, before);
     if (search.found) return success(search);
-    refusal = failure(refusalWords(search.failure, question.shop.timeZone));
+    refusal = failure(refusalWords(search.failure));
     // More days do not help against a pin.
     if (search.failure && search.failure.troubles.length > 0) return refusal;
   }
@@ -208,7 +208,7 @@ export function sketchPlan(
     const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], objective, PLAIN.seed, pins, before);
     for (let number = 0; number < triesAtOnce(question.input.pieces.length); number += 1) search.step();
     if (search.found) return success(search.found.plan);
-    refusal = failure(refusalWords(search.failure, question.shop.timeZone));
+    refusal = failure(refusalWords(search.failure));
     // More days do not help against a pin.
     if (search.failure && search.failure.troubles.length > 0) return refusal;
   }
@@ -229,7 +229,7 @@ export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
     let best: AnsweredPlan | null = null;
     for (const { problem } of problems.value) {
       const made = makePlan(problem, 1);
-      if (!made.ok) refusal = failure(refusalWords(made, question.shop.timeZone));
+      if (!made.ok) refusal = failure(refusalWords(made));
       else if (!best || isBetter(made.value.plan, best.plan)) best = { problem, plan: made.value.plan };
     }
     if (best) return success(best);
@@ -237,17 +237,11 @@ export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
   return refusal;
 }
 
-function refusalWords(failed: PinFailure | null, timeZone: string): string {
+function refusalWords(failed: PinFailure | null): string {
   if (!failed) return said('plan.there-is-nothing-to-plan');
   const [pin] = failed.troubles;
   if (!pin) return failed.message;
-  const day = new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    timeZone,
-  });
-  const when = (at: Minute) => `${day.format(toInstant(at))} ${localClock(at, timeZone)}`;
+  const when = (at: Minute) => saidMoment('when', at);
   const why = {
     hours: said('plan.that-is-outside-working-hours-or'),
     taken: said('plan.people-or-place-are-taken-by'),
@@ -286,7 +280,7 @@ export function planByRecipe(
     if (made.ok) {
       return success(answerOf({ problem, plan: made.value.plan }));
     }
-    refusal = failure(refusalWords(made, question.shop.timeZone));
+    refusal = failure(refusalWords(made));
   }
   return refusal;
 }

@@ -1,5 +1,5 @@
 import { isSprayed } from '../catalogue/sheet.ts';
-import { said } from '../said/index.ts';
+import { said, saidDate, saidMoment } from '../said/index.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
 import { measured } from '../units/index.ts';
@@ -165,7 +165,7 @@ function roomReliefs(question: PlanQuestion): Relief[] {
     const others = roomClosed.filter((one) => one !== date);
     return {
       key: `open ${date}`,
-      title: said('plan.work-in-the-room-on', { date }),
+      title: said('plan.work-in-the-room-on', { date: saidDate(date) }),
       cost: said('plan.the-client-lets-you-in'),
       change: { kind: 'wish', wish: { roomClosed: others } },
       question: { ...question, roomClosed: others },
@@ -335,21 +335,13 @@ export function* freeings(question: PlanQuestion, wish: Wish): Generator<Freeing
   const asked: PlanQuestion = { ...question, roomClosed: wish.roomClosed, roomInTurn: wish.roomInTurn };
   const first = tryPlan(asked, pins);
   if (first.isPossible) return;
-  const day = new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    timeZone: question.shop.timeZone,
-  });
   for (const { opId, name, earliest } of first.troubles) {
     if (earliest === null) continue;
     const moved = new Map(pins).set(opId, earliest);
     if (tryPlan(asked, moved).isPossible)
       yield {
         key: `move ${opId}`,
-        title: said('plan.pin-to', { name, format: day.format(earliest * 60_000) }),
+        title: said('plan.pin-to', { name, format: saidMoment('when', earliest) }),
         cost: said('plan.the-first-start-that-would-hold'),
         wish: { ...wish, pins: Object.fromEntries(moved) },
         change: null,

@@ -42,13 +42,23 @@ export function encodeQuantity(name: string, ...values: number[]): string {
   return `${OPEN}=${name} ${values.join(' ')}${CLOSE}`;
 }
 
+/** A moment that is to be written as the reader's region does: a clock time, a day, or both. @param minute since 1970. */
+export function saidMoment(kind: 'clock' | 'day' | 'when', minute: number): string {
+  return encodeQuantity(kind, Math.floor(minute));
+}
+
+/** A date without a time, `2026-11-30`, likewise. */
+export function saidDate(date: string): string {
+  return encodeQuantity('date', Number(date.replaceAll('-', '')));
+}
+
 /** A part of a text: as it stands, or said by code. */
 export type Part = string | { code: string; params: Params } | { quantity: string; values: number[] };
 
 function partOf(inside: string): Part {
   const quantity = /^=([a-zA-Z]+) ([-\d.e+ ]+)$/.exec(inside);
   if (quantity) return { quantity: quantity[1] ?? '', values: (quantity[2] ?? '').split(' ').map(Number) };
-  const said = /^([a-z0-9.-]+)(?: (\{.*\}))?$/s.exec(inside);
+  const said = /^([a-z]+\.[a-z0-9-]+)(?: (\{.*\}))?$/s.exec(inside);
   if (!said) return `${OPEN}${inside}${CLOSE}`;
   try {
     return { code: said[1] ?? '', params: said[2] ? (JSON.parse(said[2]) as Params) : {} };

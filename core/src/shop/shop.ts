@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
 import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
-import { SingleUnitsSchema, UNIT_SYSTEMS } from '../units/prefs.ts';
+import { UNIT_SYSTEMS } from '../units/prefs.ts';
+import { SingleUnitsSchema } from '../units/prefsSchema.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, said('shop.write-a-time-as-07-30'));

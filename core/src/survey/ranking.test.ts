@@ -59,7 +59,7 @@ const SITUATIONS: Situation[] = [
     name: 'oak to dark, dead flat',
     facts: { ...oak, newColour: DARK, look: 'dead flat' },
     first: 'C',
-    out: { O: /hold on/, F: /MDF/ },
+    out: { O: /nothing to grip/, F: /MDF/ },
     why: /hides the pores/,
   },
   {
@@ -87,7 +87,7 @@ const SITUATIONS: Situation[] = [
     name: 'maple lacquered, pale, flat',
     facts: { ...maple, look: 'dead flat' },
     first: 'D',
-    out: { A: /no open pores/, B: /no open pores/, O: /hold on/ },
+    out: { A: /no open pores/, B: /no open pores/, O: /nothing to grip/ },
     why: /lacquer/,
   },
   {
@@ -116,7 +116,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...board, look: 'dead flat' },
     first: 'F',
     out: { K: /MDF|clear/, A: /pores/, O: /refresh/ },
-    why: /Bare material/,
+    why: /bare material/,
   },
   {
     name: 'new MDF, no booth at all, hand texture',
@@ -129,7 +129,7 @@ const SITUATIONS: Situation[] = [
     name: 'new MDF that was painted already',
     facts: { ...board, existing: 'water paint', look: 'dead flat' },
     first: 'D',
-    out: { F: /raw/ },
+    out: { F: /bare material/ },
     why: /base/,
   },
   {
@@ -137,7 +137,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...laminate, look: 'dead flat' },
     first: 'H',
     out: { A: /soaks|pores/, C: /soaks/, E: /soaks/, G: /soaks/, O: /soaks/ },
-    why: /nothing soaks into/,
+    why: /non-porous/,
   },
   {
     name: 'laminate on a boat, by hand',
@@ -151,7 +151,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...laminate, substrate: 'metal', look: 'dead flat' },
     first: 'H',
     out: { A: /soaks|pores/, G: /adhesion/ },
-    why: /nothing soaks/,
+    why: /non-porous/,
   },
   {
     name: 'fitted maple that cannot leave',
@@ -172,7 +172,7 @@ const SITUATIONS: Situation[] = [
     facts: { ...painted, look: 'dead flat' },
     first: 'O',
     out: { A: /pores/, F: /MDF/ },
-    why: /stays near/,
+    why: /stays close/,
   },
   {
     name: 'sound white paint to indigo',
@@ -185,7 +185,7 @@ const SITUATIONS: Situation[] = [
     name: 'flaking white paint, white again',
     facts: { ...painted, flaking: true, look: 'dead flat' },
     first: 'D',
-    out: { O: /does not hold/ },
+    out: { O: /is not holding/ },
     why: /dead flat/,
   },
   {
@@ -200,14 +200,14 @@ const SITUATIONS: Situation[] = [
     facts: { ...oak, existing: 'raw', look: 'clear wood' },
     first: 'K',
     out: { A: /covers/, C: /covers/, D: /covers/ },
-    why: /wood is to be seen/,
+    why: /wood should show/,
   },
   {
     name: 'new maple doors with a soft texture',
     facts: { ...maple, existing: 'raw', look: 'hand texture' },
     first: 'M',
     out: { O: /refresh/, K: /colour/ },
-    why: /Bare material/,
+    why: /bare material/,
   },
   {
     name: 'production in a rated booth',

@@ -282,14 +282,14 @@ describe('what sets the schools apart', () => {
     const solvent = first('N', { applicator: 'turbine' });
     expect([isSprayed(solvent.applicator), solvent.why]).toEqual([
       false,
-      expect.stringMatching(/(Rolled|Brushed), not sprayed: mist of solvent burns/),
+      expect.stringMatching(/(Rolled|Brushed), not sprayed: solvent overspray can ignite/),
     ]);
     // What can only be sprayed says so, instead of that it is rolled; the rules stop it.
     const lacquer = first('L', { applicator: 'turbine' });
     expect([isSprayed(lacquer.applicator), lacquer.why]).toEqual([
       true,
       expect.stringContaining(
-        'Sprayed, because its sheet lists nothing else, although mist of solvent burns',
+        'Sprayed, because its sheet lists nothing else, although solvent overspray can ignite',
       ),
     ]);
     expect(codes(contextOf('L', { isOnSite: true }))).toContain('solvent-spray');

@@ -4,6 +4,7 @@ export { measured } from './measured.ts';
 export { fitting, parseDecimal, plainDecimal, plainText, readingsOf } from './number.ts';
 export { formatOunces, formatOunceWeight } from './ounces.ts';
 export * from './prefs.ts';
+export * from './prefsSchema.ts';
 export * from './sheetUnits.ts';
 export * from './show.ts';
 export { parseTemperatureC } from './temperature.ts';

@@ -1,5 +1,3 @@
-import { z } from 'zod';
-
 /** Unit systems a shop or a member may think in. `uk` is metric with pressures in psi. */
 export const UNIT_SYSTEMS = ['metric', 'us', 'uk'] as const;
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
@@ -17,24 +15,14 @@ export const SINGLE_UNITS = {
 export type SingleQuantity = keyof typeof SINGLE_UNITS;
 export const SINGLE_QUANTITIES = Object.keys(SINGLE_UNITS) as SingleQuantity[];
 
-export const SingleUnitsSchema = z.object({
-  length: z.enum(SINGLE_UNITS.length).optional(),
-  film: z.enum(SINGLE_UNITS.film).optional(),
-  volume: z.enum(SINGLE_UNITS.volume).optional(),
-  weight: z.enum(SINGLE_UNITS.weight).optional(),
-  temperature: z.enum(SINGLE_UNITS.temperature).optional(),
-  pressure: z.enum(SINGLE_UNITS.pressure).optional(),
-  area: z.enum(SINGLE_UNITS.area).optional(),
-});
 /** Units chosen one by one; a quantity that is left out follows the system. */
-export type SingleUnits = z.infer<typeof SingleUnitsSchema>;
+export type SingleUnits = { [Q in SingleQuantity]?: (typeof SINGLE_UNITS)[Q][number] | undefined };
 
 /** What somebody thinks in: a system, and single quantities that differ from it. */
-export const UnitPrefsSchema = z.object({
-  system: z.enum(UNIT_SYSTEMS),
-  single: SingleUnitsSchema.default({}),
-});
-export type UnitPrefs = z.infer<typeof UnitPrefsSchema>;
+export interface UnitPrefs {
+  system: UnitSystem;
+  single: SingleUnits;
+}
 
 export const METRIC: UnitPrefs = { system: 'metric', single: {} };
 export const US: UnitPrefs = { system: 'us', single: {} };

@@ -290,7 +290,7 @@ describe('quantities as people type them', () => {
       for (const read of [parseVolumeMl, parseMassG, parseDurationMinutes, parseFilmUm])
         expect(read(text)).toMatchObject({
           ok: false,
-          message: expect.stringMatching(/^Type the unit with/),
+          message: expect.stringMatching(/^Add a unit to/),
         });
     },
   );

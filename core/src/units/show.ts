@@ -211,7 +211,7 @@ const QUANTITIES = {
   /** m². */
   area: plain(AREA, ({ area }) =>
     area === 'm²'
-      ? unit('m²', 1, (m2) => (m2 < 100 ? 2 : 0))
+      ? unit('m²', 1, (m2) => (m2 < 0.1 ? 3 : m2 < 100 ? 2 : 0))
       : unit('ft²', FOOT_M ** 2, (ft2) => (ft2 < 10 ? 2 : ft2 < 100 ? 1 : 0)),
   ),
   /** kg/L. */
@@ -309,7 +309,7 @@ export function readQuantity(
     const shown = [showQuantity(name, stored, prefs), showBare(name, stored, prefs)].map(plainText);
     if (shown.includes(typed)) return { ok: true, value: stored };
   }
-  if (!kind) throw new Error(`no one types a ${name}`);
+  if (!kind) throw new Error(`nobody types a ${name}`);
   const isFraction = kind === LENGTH && /^(?:\d+[ -])?\d+\/\d+$/.test(plainText(text));
   return parseQuantity(kind, text, { bareUnit: isFraction ? 'in' : bare(unitsOf(prefs)), ...options });
 }
@@ -335,9 +335,11 @@ export function pricedLitres(prefs: UnitPrefs): { litres: number; name: string }
 }
 
 /** A length as a decimal number of its unit, fine enough that reading it again gives the same hundredth of a millimetre. */
-export function exactLength(mm: number, prefs: UnitPrefs): number {
+export function exactLength(mm: number, prefs: UnitPrefs): string {
   const factor = { mm: 1, cm: 10, in: INCH_MM }[unitsOf(prefs).length];
-  return Number((mm / factor).toFixed(4));
+  const text = String(Number((mm / factor).toFixed(4)));
+  // Three digits behind a mark might be thousands.
+  return /\.\d{3}$/.test(text) ? `${text}0` : text;
 }
 
 /** The area of one piece for a column of such, with as many digits in every line. @param m2 in m². */

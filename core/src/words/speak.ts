@@ -1,7 +1,7 @@
 import { isSaid, type Params, type Part, partsOf, sentenceOf } from '../said/index.ts';
 import { QUANTITY_NAMES, type QuantityName, showQuantities } from '../units/index.ts';
 import { hasVariants, spelt } from './spelling.ts';
-import type { Voice } from './voice.ts';
+import { clockWords, dateWords, dayWords, type Voice } from './voice.ts';
 
 // Around what a person wrote, so that only the product's own words are spelt as the region does.
 const [KEEP, END] = ['\ue000', '\ue001'];
@@ -25,9 +25,27 @@ function speltSentence(words: string, spelling: Voice['spelling']): string {
     .join('');
 }
 
+/** A moment or a date in words; null for anything else. */
+function momentWords(kind: string, value: number, voice: Voice): string | null {
+  switch (kind) {
+    case 'clock':
+      return clockWords(value, voice);
+    case 'day':
+      return dayWords(value, voice);
+    case 'when':
+      return `${dayWords(value, voice)} ${clockWords(value, voice)}`;
+    case 'date':
+      return dateWords(String(value).replace(/^(\d{4})(\d\d)(\d\d)$/, '$1-$2-$3'), voice);
+    default:
+      return null;
+  }
+}
+
 function partWords(part: Part, voice: Voice): string {
   if (typeof part === 'string') return part;
   if ('quantity' in part) {
+    const moment = momentWords(part.quantity, part.values[0] ?? 0, voice);
+    if (moment !== null) return moment;
     const name = QUANTITY_NAMES.find((one) => one === part.quantity);
     return name
       ? showQuantities(name satisfies QuantityName, part.values, voice.units)

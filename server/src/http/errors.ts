@@ -1,10 +1,10 @@
 import type { ErrorBody } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
 import { isSaid, said } from '@upholder/core/said';
-import { PLAIN_VOICE, speakAll } from '@upholder/core/words';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ZodError } from 'zod';
+import { inWords } from '../base/words.ts';
 
 const STATUS = {
   'bad-input': 422,
@@ -113,7 +113,12 @@ export function toApiError(error: unknown): ApiError {
  */
 export function errorBody({ code, message, details: { fields, current } }: ApiError): ErrorBody {
   const texts = [message, ...Object.values(fields ?? {})];
-  const words = speakAll({ message, ...(fields && { fields }) }, PLAIN_VOICE);
+  const words = {
+    message: inWords(message),
+    ...(fields && {
+      fields: Object.fromEntries(Object.entries(fields).map(([path, text]) => [path, inWords(text)])),
+    }),
+  };
   return {
     error: {
       code,

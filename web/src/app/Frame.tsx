@@ -1,6 +1,7 @@
 import type { Session } from '@upholder/core/api';
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
+import { useSentences } from '../api/sentences.ts';
 import { keepChoice, useApp } from '../api/store.ts';
 import { backoffMs } from '../api/sync/drain.ts';
 import { refusalOf, upholder } from '../api/upholder.ts';
@@ -13,9 +14,7 @@ import { GlyphPatterns } from '../parts/glyphParts.tsx';
 import { MayNote } from '../parts/MayNote.tsx';
 import { PaperSize } from '../parts/PaperSize.tsx';
 import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
-import { ConfirmPassword } from './ConfirmPassword.tsx';
 import { DemoStrip } from './DemoStrip.tsx';
-import { KeyOverlay } from './KeyOverlay.tsx';
 import { TopLine } from './TopLine.tsx';
 import { Troubles } from './Troubles.tsx';
 import { useShortcuts } from './useShortcuts.ts';
@@ -25,6 +24,11 @@ const SignInScreen = lazy(async () => ({
 }));
 const TabletScreen = lazy(async () => ({
   default: (await import('../screens/sign-in/TabletScreen.tsx')).TabletScreen,
+}));
+
+const KeyOverlay = lazy(async () => ({ default: (await import('./KeyOverlay.tsx')).KeyOverlay }));
+const ConfirmPassword = lazy(async () => ({
+  default: (await import('./ConfirmPassword.tsx')).ConfirmPassword,
 }));
 
 function useTheme(): void {
@@ -84,7 +88,9 @@ export function Frame() {
   const voiceKey = useVoiceKey();
   // Until the shop is known, nothing can be said in its units.
   const shop = upholder.useShopQuery(undefined, { skip: !data?.member });
-  const isKnown = shop.data !== undefined || shop.isError;
+  const canSpeak = useSentences(pathname !== '/jobs');
+  // The jobs say nothing by code that has to be looked up.
+  const isKnown = (shop.data !== undefined || shop.isError) && (canSpeak || pathname === '/jobs');
 
   if (!data) {
     return error ? (
@@ -124,8 +130,10 @@ export function Frame() {
         {isFloor && <MayNote call="log" />}
         {isKnown ? <Outlet key={voiceKey} /> : <Skeleton />}
       </ErrorBoundary>
-      <KeyOverlay isOpen={areKeysShown} onClose={() => setKeysShown(false)} />
-      <ConfirmPassword />
+      <Suspense fallback={null}>
+        {areKeysShown && <KeyOverlay isOpen onClose={() => setKeysShown(false)} />}
+        {canSpeak && <ConfirmPassword />}
+      </Suspense>
     </div>
   );
 }

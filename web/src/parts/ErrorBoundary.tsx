@@ -25,8 +25,7 @@ export class ErrorBoundary extends Component<Props, { error: Error | null; place
       <div role="alert" className="m-6 max-w-2xl bg-sheet p-6">
         <h1>This screen crashed.</h1>
         <p className="mt-2">
-          What you saved is safe. Load the screen again; if it stops once more, go elsewhere and report these
-          words:
+          Your saved work is safe. Reload the screen; if it crashes again, report this message:
         </p>
         <p className="mt-3 border-line border-l-4 pl-3 font-mono text-note">{this.state.error.message}</p>
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>

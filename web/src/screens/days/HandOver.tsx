@@ -16,7 +16,7 @@ function followWords({ minute, sketch }: Following, handOver: number, timeZone: 
   const later = sketch.value.handOver - handOver;
   const change =
     later === 0 ? 'as before' : `${formatDuration(Math.abs(later))} ${later < 0 ? 'sooner' : 'later'}`;
-  return `from ${there}: hand-over ${dayWords(sketch.value.handOver, timeZone)} ${whenWords(sketch.value.handOver, sketch.value.handOver, timeZone)}, ${change}`;
+  return `from ${there}: handover ${dayWords(sketch.value.handOver, timeZone)} ${whenWords(sketch.value.handOver, sketch.value.handOver, timeZone)}, ${change}`;
 }
 
 /** When the job is handed over by its plan, against what was agreed; or that all of it is done. */

@@ -37,7 +37,7 @@ describe('what can have moved things', () => {
     const said = (change: Partial<PlanSnapshot>, log = [] as ReturnType<typeof logged>[]) =>
       causes(plan(), plan(change), log).join(' ');
     expect(said({ climate: { airC: 12, rhPct: 71 } })).toBe(
-      'The air is reckoned at 12 °C, 71 % now, at 18 °C, 55 % before: every clock runs otherwise.',
+      'Expected air changed from 18 °C, 55 % to 12 °C, 71 %, so all drying times changed.',
     );
     expect(said({}, [logged('2026-11-23T08:00:00.000Z'), logged('2026-11-23T09:00:00.000Z', true)])).toBe(
       '2 entries in the log since, 1 withdrawn.',
@@ -79,7 +79,7 @@ describe('why a visit lies where it lies', () => {
   });
 
   it('tells what came sooner, fell away or was put in', () => {
-    expect(whyThere(move({ after: 50 }), { ops: [op('coat', waits)] }, names)).toContain('sooner');
+    expect(whyThere(move({ after: 50 }), { ops: [op('coat', waits)] }, names)).toContain('earlier');
     expect(whyThere(move({ after: null }), { ops: [] }, names)).toBe('not needed any more');
     expect(
       whyThere(move({ opId: 'coat#scuff', before: null }), { ops: [op('coat#scuff', [])] }, names),

@@ -45,6 +45,6 @@ describe('a data sheet as it is written', () => {
     expect(errors['hardener.partsByVolume']).toBeDefined();
     expect(errors.name).toBe('Product name is missing.');
     const late = readSheet({ ...sheetDraft(enamel), 'clocks.recoatMaxMin': '2 h' }, enamel);
-    expect(late.errors['clocks.recoatMaxMin']).toContain('closes before it opens');
+    expect(late.errors['clocks.recoatMaxMin']).toContain('must be later than');
   });
 });

@@ -1,0 +1,31 @@
+import { teach } from '@upholder/core/said';
+import { useEffect, useState } from 'react';
+
+let isTaught = false;
+let teaching: Promise<void> | null = null;
+
+/** Loads every sentence that the first page can do without. */
+function learn(): Promise<void> {
+  teaching ??= import('@upholder/core/said/rest').then(({ REST }) => {
+    teach(REST);
+    isTaught = true;
+  });
+  return teaching;
+}
+
+/** Longer than it takes to show the jobs; nobody waits for it. */
+const LATER_MS = 2000;
+
+/**
+ * Whether all sentences are known. They are fetched at once where a screen waits for them, else once the first one had time to
+ * come up.
+ */
+export function useSentences(isWanted: boolean): boolean {
+  const [isKnown, setKnown] = useState(isTaught);
+  useEffect(() => {
+    if (isKnown) return;
+    const timer = setTimeout(() => void learn().then(() => setKnown(true)), isWanted ? 0 : LATER_MS);
+    return () => clearTimeout(timer);
+  }, [isKnown, isWanted]);
+  return isKnown;
+}
