@@ -59,7 +59,7 @@ test('what would help is worked out, two are compared, and one is done by a pres
   await compare.first().check();
   const table = helps.getByRole('table');
   await expect(table).toContainText('As it is');
-  await expect(table).toContainText('hand-over');
+  await expect(table).toContainText('handover');
   const press = helps.getByRole('button', { name: /plan with it|plan again/ }).first();
   await press.click();
   await expect(page.getByText(/planned .* for/)).toBeVisible();
@@ -135,7 +135,7 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
   await expect(pinned).toHaveCount(0);
 
   await drag(40);
-  await expect(follows).toContainText('hand-over');
+  await expect(follows).toContainText('handover');
   const promised = /handover (.*), /.exec(await follows.innerText())?.[1] ?? '';
   await page.mouse.up();
   await expect(pinned).toHaveCount(1);

@@ -49,9 +49,9 @@ test('other choices unfold a zone anew, and a zone that has begun keeps its step
   // Bare board keeps its own preparation, whatever the system.
   await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /Days/ }).click();
-  await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeVisible();
+  await expect(page.getByText('Pieces or steps have changed since this plan was made.')).toBeVisible();
   await page.getByRole('button', { name: 'Replan from now' }).click();
-  await expect(page.getByText('Pieces or steps changed since this plan was made.')).toBeHidden();
+  await expect(page.getByText('Pieces or steps have changed since this plan was made.')).toBeHidden();
 
   await openStage(page, 'QUAY', 'Sequence');
   await page.getByLabel('Primer coats').selectOption('3');

@@ -87,7 +87,7 @@ test('a needed-by date in the past is kept and remarked on', async ({ maren: pag
   await openStage(page, 'GALLEY', 'Brief');
   await page.getByLabel('Start', { exact: true }).fill('2026-11-02');
   await page.getByLabel('Needed by').fill('2026-11-13');
-  await expect(page.getByText(/is already past: no plan can meet it/)).toBeVisible();
+  await expect(page.getByText(/has passed, so no plan can meet it/)).toBeVisible();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Needed by')).toHaveValue('2026-11-13');
@@ -137,7 +137,7 @@ test('a job is taken away as a file and brought back whole', async ({ maren: pag
   await page
     .getByLabel('Job file')
     .setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Sir') });
-  await expect(page.getByRole('alert')).toContainText('it is not JSON');
+  await expect(page.getByRole('alert')).toContainText('is not a job file');
 });
 
 test('a sheet whose recoat window closes before it opens is refused at its field', async ({
@@ -149,7 +149,7 @@ test('a sheet whose recoat window closes before it opens is refused at its field
   await expect(page.getByRole('heading', { name: 'Waterborne alkyd enamel, satin', level: 1 })).toBeVisible();
   await page.getByLabel('Recoat until').fill('4 h');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
-  await expect(page.getByText('The recoat window closes before it opens')).toBeVisible();
+  await expect(page.getByText('“Recoat until” must be later than “recoat from”.')).toBeVisible();
   await page.getByLabel('Recoat until').fill('3 d');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText(/^Saved\./)).toBeVisible();

@@ -151,7 +151,7 @@ test('a full storage is said before anything counts as logged, and the server is
   const name = (await card.getByRole('heading').textContent()) ?? '';
   await card.getByRole('button', { name: /^Log/ }).click();
   await expect(card.getByRole('alert').filter({ hasText: 'Not logged.' })).toContainText(
-    'storage of this device is full',
+    'This device’s storage is full',
   );
   await expect(card.getByRole('heading')).toHaveText(name);
   await expect(page.getByRole('region', { name: 'Logged last' })).toBeHidden();
@@ -181,7 +181,7 @@ test('a blocked storage is said at once; logging goes on while the server answer
   expect(await newOf(page, before)).toHaveLength(1);
   await shop.tell('halt server');
   await page.getByRole('region', { name: 'Do now' }).getByRole('button', { name: /^Log/ }).click();
-  await expect(page.getByText(/^Not logged\. This browser keeps nothing/)).toBeVisible();
+  await expect(page.getByText(/^Not logged\. This browser’s storage is blocked/)).toBeVisible();
   await shop.tell('start server');
 });
 
@@ -291,7 +291,7 @@ test('an entry on which the server breaks holds no one up, and one that is refus
   );
   // What is refused does not count as logged, so the floor's last line may never show it.
   await page.getByRole('region', { name: 'Do now' }).getByRole('button', { name: /^Log/ }).click();
-  await expect(page.getByText(/: not taken by the server\.$/)).toBeVisible();
+  await expect(page.getByText(/: rejected by the server\.$/)).toBeVisible();
   const refused = page
     .getByRole('alert')
     .filter({ hasText: 'The job has no such step. It is kept on this device.' });

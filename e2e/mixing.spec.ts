@@ -116,9 +116,7 @@ test('what goes back into the tin makes it thinner, and the next mix knows', asy
   await expect(page.getByRole('main')).toContainText('220 mL were left of 1.1 L: back into the tin');
   // 2000 mL and 200 mL of paint hold 20 mL of thinner: 0.9 %.
   await open(page, '/bench?product=build-primer&paint=1000+mL&applicator=turbine&thinning=5');
-  await expect(page.getByRole('region', { name: 'A new mix' })).toContainText(
-    'holds 0.9 % of thinner already',
-  );
+  await expect(page.getByRole('region', { name: 'A new mix' })).toContainText('holds 0.9 % thinner already');
   await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(pours).toContainText('1009 mL');
   await pours.getByRole('button', { name: 'It is in' }).click();

@@ -45,10 +45,10 @@ test('two doors get one more coat, the others do not, and the process card says 
   await dialog.getByRole('button', { name: 'W03' }).click();
   await dialog.getByRole('button', { name: 'W07' }).click();
   await dialog.getByRole('button', { name: 'For these 2' }).click();
-  await expect(steps.getByRole('button', { name: /Colour 2, once more.*only.*W03, W07/ })).toBeVisible();
+  await expect(steps.getByRole('button', { name: /Colour 2, again.*only.*W03, W07/ })).toBeVisible();
   await page.getByRole('link', { name: 'Process card' }).click();
   await expect(page.getByRole('article', { name: 'Process card' })).toContainText(
-    'Colour 2, once more (only W03, W07)',
+    'Colour 2, again (only W03, W07)',
   );
   await page.getByRole('link', { name: 'Back to the sequence' }).click();
 });

@@ -35,6 +35,8 @@ export interface DryingItem {
   jobId: string;
   loadId: string;
   loadLabel: string;
+  /** Step that laid it. */
+  stepId: string;
   name: string;
   row: PlanOp['row'];
   pieceIds: string[];
@@ -126,6 +128,7 @@ function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agend
       jobId: job.job.id,
       loadId: load.id,
       loadLabel: load.label,
+      stepId: film.op.stepId,
       name: film.op.name,
       row: load.lie === 'hung' ? 'rail' : load.lie === 'flat' ? 'rack' : 'room',
       pieceIds: film.op.pieceIds,

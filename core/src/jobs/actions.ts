@@ -15,6 +15,8 @@ interface LogActionTraits {
   keys: boolean;
   /** Takes dust off. */
   takesDust: boolean;
+  /** How it is named by its step; null where it is the step itself. */
+  sentence: 'job.flip' | 'job.scuff' | 'job.dust' | null;
   /** What the button that logs it says, where the step is no coat. */
   verb: string;
 }
@@ -27,6 +29,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: null,
     keys: false,
     takesDust: false,
+    sentence: null,
     verb: said('job.log-done'),
   },
   flip: {
@@ -35,6 +38,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: null,
     keys: false,
     takesDust: false,
+    sentence: 'job.flip',
     verb: said('job.log-flip'),
   },
   scuff: {
@@ -43,6 +47,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: 1.5,
     keys: true,
     takesDust: false,
+    sentence: 'job.scuff',
     verb: said('job.log-done'),
   },
   dust: {
@@ -51,6 +56,7 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
     repairMinPerPiece: 0.8,
     keys: false,
     takesDust: true,
+    sentence: 'job.dust',
     verb: said('job.log-done'),
   },
 };

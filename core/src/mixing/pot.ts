@@ -3,6 +3,8 @@ import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { overThinned, thinningFraction, thinningWords } from './thinning.ts';
 
+// Longer than other files: everything that is worked out of one mix.
+
 /** What goes into a pot, in pouring order. */
 export const COMPONENT_ROLES = ['paint', 'hardener', 'thinner', 'conditioner', 'accelerator'] as const;
 export type ComponentRole = (typeof COMPONENT_ROLES)[number];

@@ -43,7 +43,7 @@ export const PotRecordSchema = z.object({
   jobId: z.uuid().nullable(),
   stepId: z.uuid().nullable(),
   /** What it is for, in words. */
-  purpose: z.string().max(200),
+  purpose: z.string().max(2000),
   applicator: z.enum(APPLICATORS),
   recipe: z.object({
     thinning: ThinningSchema,

@@ -1,5 +1,3 @@
-type Text = string | number | null | undefined;
-
 /** Calls that the server does not take as they are. */
 export const CALL = {
   // core/src/api/routes/keeping.ts

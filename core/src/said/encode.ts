@@ -13,7 +13,7 @@ export function isSaid(text: string): boolean {
 /** A text as a person wrote it, without the two marks that only codes stand between. */
 function unmarked(param: Param): Param {
   if (param === null || param === undefined) return '';
-  if (typeof param !== 'string' || !isSaid(param)) return param;
+  if (typeof param !== 'string' || !(isSaid(param) || param.includes(CLOSE))) return param;
   return hasWholeMarks(param) ? param : param.replaceAll(OPEN, '[').replaceAll(CLOSE, ']');
 }
 
@@ -42,6 +42,11 @@ export function encodeQuantity(name: string, ...values: number[]): string {
   return `${OPEN}=${name} ${values.join(' ')}${CLOSE}`;
 }
 
+/** Words of the product itself that regions spell differently: `regional('Colour')`. Text of a person never goes in here. */
+export function regional(text: string): string {
+  return `${OPEN}~${text}${CLOSE}`;
+}
+
 /** A moment that is to be written as the reader's region does: a clock time, a day, or both. @param minute since 1970. */
 export function saidMoment(kind: 'clock' | 'day' | 'when', minute: number): string {
   return encodeQuantity(kind, Math.floor(minute));
@@ -53,9 +58,14 @@ export function saidDate(date: string): string {
 }
 
 /** A part of a text: as it stands, or said by code. */
-export type Part = string | { code: string; params: Params } | { quantity: string; values: number[] };
+export type Part =
+  | string
+  | { own: string }
+  | { code: string; params: Params }
+  | { quantity: string; values: number[] };
 
 function partOf(inside: string): Part {
+  if (inside.startsWith('~')) return { own: inside.slice(1) };
   const quantity = /^=([a-zA-Z]+) ([-\d.e+ ]+)$/.exec(inside);
   if (quantity) return { quantity: quantity[1] ?? '', values: (quantity[2] ?? '').split(' ').map(Number) };
   const said = /^([a-z]+\.[a-z0-9-]+)(?: (\{.*\}))?$/s.exec(inside);

@@ -1,5 +1,3 @@
-type Text = string | number | null | undefined;
-
 /** The shop. */
 export const SHOP = {
   // core/src/shop/shop.ts

@@ -1,3 +1,5 @@
+// Longer than other files: all sentences of one room.
+
 type Text = string | number | null | undefined;
 
 /** Steps: what they are called, why they are done, and how a shop may do them otherwise. */

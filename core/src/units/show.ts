@@ -22,6 +22,8 @@ import { plainText } from './number.ts';
 import { type SingleUnits, type UnitPrefs, unitsOf } from './prefs.ts';
 import { parseQuantity, type QuantityKind, type QuantityOptions } from './quantity.ts';
 
+// Longer than other files: one table of every quantity that is shown.
+
 const INCH_MM = 25.4;
 const FOOT_M = 0.3048;
 const OUNCE_ML = 29.5735295625;

@@ -2,7 +2,7 @@ export { speak, speakAll } from './speak.ts';
 export { spelt } from './spelling.ts';
 export * from './voice.ts';
 
-import type { LogAction } from '../jobs/actions.ts';
+import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import { said } from '../said/index.ts';
 import type { ClockKind } from '../systems/step.ts';
@@ -29,7 +29,8 @@ export const PLACE_WORDS: Record<Place, { name: string; at: string }> = {
 
 /** What was done at a step, as the log and the floor name it. */
 export function actionWords(action: LogAction, stepName: string): string {
-  return action === 'do' ? stepName : said(`job.${action}`, { step: stepName });
+  const sentence = LOG_ACTION_TRAITS[action].sentence;
+  return sentence === null ? stepName : said(sentence, { step: stepName });
 }
 
 /** Which side of the pieces a visit was for, behind its name; empty for all of them. */

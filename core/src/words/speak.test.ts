@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { encodeQuantity, isSaid, partsOf, said, saidDate, saidMoment, teach } from '../said/index.ts';
+import {
+  encodeQuantity,
+  isSaid,
+  partsOf,
+  regional,
+  said,
+  saidDate,
+  saidMoment,
+  teach,
+} from '../said/index.ts';
 import { REST } from '../said/rest.ts';
 import { measured } from '../units/index.ts';
 import {
@@ -47,6 +56,13 @@ describe('what is said by code', () => {
     const load = said('word.load', { zone: 'Grey colour store', pieces: said('word.colour', { number: 1 }) });
     expect(speak(load, US_VOICE)).toBe('Grey colour store: Color 1');
     expect(speak('Grey colour store', US_VOICE)).toBe('Grey colour store');
+  });
+
+  it('spells words of the screens as the region does', () => {
+    expect([PLAIN_VOICE, US_VOICE].map((voice) => speak(`2 ${regional('colour coats')}`, voice))).toEqual([
+      '2 colour coats',
+      '2 color coats',
+    ]);
   });
 
   it('writes moments and dates as the region does', () => {

@@ -43,6 +43,7 @@ function momentWords(kind: string, value: number, voice: Voice): string | null {
 
 function partWords(part: Part, voice: Voice): string {
   if (typeof part === 'string') return part;
+  if ('own' in part) return spelt(part.own, voice.spelling);
   if ('quantity' in part) {
     const moment = momentWords(part.quantity, part.values[0] ?? 0, voice);
     if (moment !== null) return moment;

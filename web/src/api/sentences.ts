@@ -13,6 +13,9 @@ function learn(): Promise<void> {
   return teaching;
 }
 
+/** Whether every sentence can be put into words by now. */
+export const areSentencesKnown = (): boolean => isTaught;
+
 /** Longer than it takes to show the jobs; nobody waits for it. */
 const LATER_MS = 2000;
 

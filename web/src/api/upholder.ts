@@ -16,6 +16,7 @@ import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/
 import type { PotRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { PAGE_ID } from '../base/pageId.ts';
+import { areSentencesKnown } from './sentences.ts';
 
 // Longer than other files: one list of the calls, each in two or three lines.
 
@@ -412,7 +413,7 @@ export function refusalOf(error: unknown): Refusal {
   if (typeof status === 'number' && data?.error) {
     const { code, current } = data.error;
     // By code where there is one: then it is said in the units of this page.
-    const { message, fields } = data.error.said ?? data.error;
+    const { message, fields } = (areSentencesKnown() && data.error.said) || data.error;
     return { status, code, message, fields: fields ?? {}, current };
   }
   return {

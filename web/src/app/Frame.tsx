@@ -88,9 +88,10 @@ export function Frame() {
   const voiceKey = useVoiceKey();
   // Until the shop is known, nothing can be said in its units.
   const shop = upholder.useShopQuery(undefined, { skip: !data?.member });
-  const canSpeak = useSentences(pathname !== '/jobs');
+  const canSpeak = useSentences(Boolean(data?.member) && pathname !== '/' && pathname !== '/jobs');
   // The jobs say nothing by code that has to be looked up.
-  const isKnown = (shop.data !== undefined || shop.isError) && (canSpeak || pathname === '/jobs');
+  const isKnown =
+    (shop.data !== undefined || shop.isError) && (canSpeak || pathname === '/' || pathname === '/jobs');
 
   if (!data) {
     return error ? (

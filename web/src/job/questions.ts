@@ -1,5 +1,6 @@
 import type { ZoneRow } from '@upholder/core/api';
 import { SUBSTRATES } from '@upholder/core/jobs';
+import { regional } from '@upholder/core/said';
 import {
   BLEEDS,
   CLEARANCES,
@@ -171,7 +172,7 @@ export const SECTIONS: readonly Section[] = [
       { key: 'tapeGlue', ask: 'Bumpers, tape glue?', choices: yesNo },
     ],
   },
-  { key: 'colour', title: 'Colour', questions: [] },
+  { key: 'colour', title: regional('Colour'), questions: [] },
   {
     key: 'use',
     title: 'Use',

@@ -1,6 +1,7 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { coatAmounts, measurable } from '@upholder/core/mixing';
+import { tagsOf } from '@upholder/core/pieces';
 import { applicatorInPlace } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
@@ -67,6 +68,6 @@ export function mixAddress(
     applicator: applicator ?? 'brush',
     job: item.jobId,
     step: step.id,
-    for: `${dossier.job.code}: ${item.op.name}, ${item.loadLabel}`,
+    for: `${dossier.job.code}: ${item.op.name}, ${tagsOf(dossier.pieces, item.op.pieceIds)}`,
   })}`;
 }

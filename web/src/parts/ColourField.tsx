@@ -1,3 +1,4 @@
+import { regional } from '@upholder/core/said';
 import { useEffect, useState } from 'react';
 import { Field, TextInput } from './controls.tsx';
 
@@ -19,7 +20,7 @@ export function ColourField({
   useEffect(() => setText(value), [value]);
   const isWhole = HEX.test(text.trim());
   return (
-    <Field label={label} error={error ?? (isWhole ? undefined : 'Enter a colour such as #7fb5a3.')}>
+    <Field label={label} error={error ?? (isWhole ? undefined : regional('Enter a colour such as #7fb5a3.'))}>
       {(ids) => (
         <div className="flex gap-2">
           <input

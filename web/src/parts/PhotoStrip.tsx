@@ -1,5 +1,6 @@
 import type { Dossier } from '@upholder/core/api';
 import type { Photo } from '@upholder/core/jobs';
+import { regional } from '@upholder/core/said';
 import { Camera } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -25,10 +26,16 @@ function PhotoDialog({
   const pixels = useRef<CanvasRenderingContext2D | null>(null);
   const address = `/api/photos/${photo.id}`;
   return (
-    <Modal isOpen onClose={onClose} title="Picture" note="Click a colour to pick it." width="56rem">
+    <Modal
+      isOpen
+      onClose={onClose}
+      title="Picture"
+      note={regional('Click a colour to pick it.')}
+      width="56rem"
+    >
       <button
         type="button"
-        aria-label="Sample a colour here"
+        aria-label={regional('Sample a colour here')}
         className="block w-full cursor-crosshair"
         onClick={async (event) => {
           const box = event.currentTarget.getBoundingClientRect();
@@ -52,8 +59,12 @@ function PhotoDialog({
             <span className="quantity">{sampled}</span>
             {onColour && (
               <>
-                <Button onClick={() => onColour('oldColour', sampled)}>It is the old colour</Button>
-                <Button onClick={() => onColour('newColour', sampled)}>It is the new colour</Button>
+                <Button onClick={() => onColour('oldColour', sampled)}>
+                  {regional('It is the old colour')}
+                </Button>
+                <Button onClick={() => onColour('newColour', sampled)}>
+                  {regional('It is the new colour')}
+                </Button>
               </>
             )}
           </>

@@ -1,3 +1,4 @@
+import { regional } from '@upholder/core/said';
 import {
   SINGLE_QUANTITIES,
   SINGLE_UNITS,
@@ -10,9 +11,9 @@ import { Field, Select } from './controls.tsx';
 import type { Draft, DraftForm } from './useDraftForm.ts';
 
 export const SYSTEM_WORDS: Record<UnitSystem, string> = {
-  metric: 'Metric: mm, litres, °C, bar',
+  metric: regional('Metric: mm, litres, °C, bar'),
   us: 'US: inches, ounces and gallons, °F, psi',
-  uk: 'UK mixed: mm, litres, °C, psi',
+  uk: regional('UK mixed: mm, litres, °C, psi'),
 };
 
 const SINGLE_WORDS: Record<SingleQuantity, string> = {

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { useServerDate } from '../../base/useNow.ts';
+import { labelled, show } from '../../base/voice.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { Volume } from './Amount.tsx';
 import { ClosedPots } from './ClosedPots.tsx';
@@ -100,10 +101,10 @@ export function StartPot({
         )}
         {sheet.accelerator && (
           <Entry
-            label={`${sheet.accelerator.name}, drops to a litre`}
+            label={labelled(sheet.accelerator.name, 'drops')}
             value={draft.drops}
             error={errors.drops}
-            hint={`at most ${sheet.accelerator.maxDropsPerL}`}
+            hint={`at most ${show('drops', sheet.accelerator.maxDropsPerL)}`}
             onChange={(drops) => set({ drops })}
           />
         )}

@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import { residueMl, residuePlace } from '@upholder/core/film';
+import { tagsOf } from '@upholder/core/pieces';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
@@ -29,8 +30,9 @@ export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: 
               {item.op.name}, {dossier.job.code}
             </span>
             <span className="block text-quiet">
-              {item.loadLabel} · {coat.sheet.name}, {show('volume', residueMl(coat.applicator ?? 'brush'))} of
-              it for {residuePlace(coat.applicator ?? 'brush')}
+              <span className="font-semibold">{tagsOf(dossier.pieces, item.op.pieceIds)}</span> ·{' '}
+              {coat.sheet.name}, {show('volume', residueMl(coat.applicator ?? 'brush'))} of it for{' '}
+              {residuePlace(coat.applicator ?? 'brush')}
             </span>
           </span>
           <span className="text-right leading-snug">

@@ -71,6 +71,13 @@ function amountOf(text: string, what: string, min: number, max: number, suffixes
   return read.ok ? { value: read.value, error: undefined } : { value: 0, error: read.message };
 }
 
+/** Drops of accelerator to a litre; nothing typed is none. */
+function dropsOf(text: string): { value: number; error: string | undefined } {
+  if (text.trim() === '') return { value: 0, error: undefined };
+  const typed = understand('drops', text.replace(/\s*drops?$/i, ''));
+  return typed.ok ? { value: typed.value, error: undefined } : { value: 0, error: typed.message };
+}
+
 /** Mix in mL and where it goes, or what is wrong with the amount. */
 function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, reservePct: number) {
   const stays = gun?.residueMl ?? residueMl(draft.applicator);
@@ -112,7 +119,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
   if (!product) return null;
   const { sheet, tinFraction } = product;
   const conditioner = amountOf(draft.conditioner, 'the conditioner', 0, 50, ['%']);
-  const drops = amountOf(draft.drops, 'the number of drops', 0, 1000, ['drops', 'drop']);
+  const drops = dropsOf(draft.drops);
   const reserve = amountOf(draft.reserve, 'the reserve', 0, 100, ['%']);
   const pail = draft.way === 'stick' ? pailOf(draft.pail) : null;
   const temperature = draft.material.trim() === '' ? null : understand('temperature', draft.material);
@@ -206,7 +213,7 @@ export function potFrom(
     batch: draft.batch.trim(),
     jobId: search.get('job'),
     stepId: search.get('step'),
-    purpose: (search.get('for') ?? '').slice(0, 200),
+    purpose: (search.get('for') ?? '').slice(0, 2000),
     applicator: draft.applicator,
     recipe: read.recipe,
     overrideReason: read.stops.length > 0 ? draft.reason.trim() : '',

@@ -1,4 +1,5 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
+import { tagsOf } from '@upholder/core/pieces';
 import { isRepair } from '@upholder/core/planning';
 import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { type RefObject, useEffect, useMemo, useRef } from 'react';
@@ -155,7 +156,10 @@ export function DryingChart({
   const loads = new Map(dossier.plan?.loads.map((load) => [load.id, load]));
   const zones = new Map(dossier.zones.map((zone) => [zone.id, zone]));
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
-  const label = (loadId: string) => loads.get(loadId)?.label ?? '';
+  const label = (loadId: string) => {
+    const load = loads.get(loadId);
+    return load ? `${zones.get(load.zoneId)?.name ?? ''} ${tagsOf(dossier.pieces, load.pieceIds)}` : '';
+  };
 
   useScrollToNow(scroller, scale, now, openPx, items);
 

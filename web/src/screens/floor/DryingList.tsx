@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext } from '@upholder/core/api';
 import type { DryingItem } from '@upholder/core/floor';
+import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
 import { whenWords } from '../../base/times.ts';
@@ -37,9 +38,14 @@ export function DryingList({
         {films.slice(0, 6).map((film) => {
           const dossier = jobs.get(film.jobId);
           const piece = dossier?.pieces.find(({ id }) => id === film.pieceIds[0]);
+          const productKey = dossier?.steps.find(({ id }) => id === film.stepId)?.productKey;
           const zone = dossier?.zones.find(({ id }) => id === piece?.zoneId);
           const { words, at } = nextClock(film, now);
-          const side = { state: 'wet' as const, wetUntil: null, isColour: film.name.startsWith('Colour') };
+          const side = {
+            state: 'wet' as const,
+            wetUntil: null,
+            isColour: shop.products.some(({ key, sheet }) => key === productKey && sheet.role === 'colour'),
+          };
           return (
             <li key={film.loadId} className="flex items-center gap-4 px-5 py-2.5">
               <span className="flex w-13 shrink-0 justify-center">
@@ -56,7 +62,10 @@ export function DryingList({
                 <p className="font-semibold">
                   {film.name}, {PLACE_WORDS[film.row].at}
                 </p>
-                <p className="text-quiet">{film.loadLabel}</p>
+                <p className="text-quiet">
+                  {zone?.name ?? ''}{' '}
+                  <span className="font-semibold">{dossier && tagsOf(dossier.pieces, film.pieceIds)}</span>
+                </p>
                 <p>
                   {words} <span className="quantity">{whenWords(at, now, shop.timeZone)}</span>
                 </p>

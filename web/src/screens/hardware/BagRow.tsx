@@ -1,6 +1,7 @@
 import type { OpeningRow } from '@upholder/core/api';
 import { type Hardware, HINGE_PLANS, PULL_PLANS } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
+import { regional } from '@upholder/core/said';
 import { parseDecimal } from '@upholder/core/units';
 import { useState } from 'react';
 import { bare, read, unit } from '../../base/voice.ts';
@@ -143,7 +144,7 @@ export function BagRow({
       </td>
       <td className="px-1">
         <CountCell
-          label={`Hole centres of ${tag}, ${unit('length')}`}
+          label={`${regional('Hole centres of')} ${tag}, ${unit('length')}`}
           value={hardware.holeCentresMm ?? 0}
           isLength
           onCommit={(holeCentresMm) => set({ holeCentresMm: holeCentresMm === 0 ? null : holeCentresMm })}

@@ -1,6 +1,7 @@
 import type { OpeningRow } from '@upholder/core/api';
 import type { Hardware } from '@upholder/core/elevation';
 import { PIECE_KIND_TRAITS } from '@upholder/core/pieces';
+import { regional } from '@upholder/core/said';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { Link } from 'react-router';
 import { clockWords, dayWords } from '../../base/times.ts';
@@ -21,7 +22,7 @@ const WIDTHS: [title: string, width: string][] = [
   ['they', '8.2rem'],
   ['Handles', '4.4rem'],
   ['they are', '8rem'],
-  ['Centres', '4.8rem'],
+  [regional('Centres'), '4.8rem'],
   ['Finish', '7rem'],
   ['Screws', '12rem'],
   ['Order', '4rem'],

@@ -1,3 +1,4 @@
+import { regional } from '@upholder/core/said';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -50,7 +51,9 @@ export function BriefScreen() {
           <Sheet className="p-5">
             <h2>No zones yet</h2>
             <p className="mt-1 text-quiet">
-              A zone is the pieces that share colours and finishing system. Most jobs have one to three.
+              {regional(
+                'A zone is the pieces that share colours and finishing system. Most jobs have one to three.',
+              )}
             </p>
           </Sheet>
         )}

@@ -1,6 +1,7 @@
 import type { ZoneRow } from '@upholder/core/api';
 import { SUBSTRATES, type ZoneSpec } from '@upholder/core/jobs';
 import { totalAreas } from '@upholder/core/pieces';
+import { regional } from '@upholder/core/said';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -87,13 +88,13 @@ export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop)
           )}
         </Field>
         <ColourField
-          label="Old colour"
+          label={regional('Old colour')}
           value={draft.oldColour}
           onChange={(oldColour) => change({ oldColour })}
           error={fields.oldColour}
         />
         <ColourField
-          label="New colour"
+          label={regional('New colour')}
           value={draft.newColour}
           onChange={(newColour) => change({ newColour })}
           error={fields.newColour}

@@ -1,4 +1,5 @@
 import type { PlannedJob, ShopContext } from '@upholder/core/api';
+import { regional } from '@upholder/core/said';
 import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -64,7 +65,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
                         <button
                           key={by}
                           type="button"
-                          aria-label={`${job.code} ${by < 0 ? 'before' : 'after'} its neighbour`}
+                          aria-label={`${job.code} ${by < 0 ? 'before' : 'after'} ${regional('its neighbour')}`}
                           className="size-8 rounded-[3px] border border-line bg-raised disabled:opacity-30"
                           disabled={index + by < 0 || index + by >= jobs.length}
                           onClick={() => {

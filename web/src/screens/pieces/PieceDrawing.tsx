@@ -8,6 +8,7 @@ import {
   type PieceAreas,
   pieceAreas,
 } from '@upholder/core/pieces';
+import { regional } from '@upholder/core/said';
 import { bare, show, voice } from '../../base/voice.ts';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 
@@ -41,7 +42,9 @@ const PARTS: { key: keyof PieceAreas; name: string; why: string; isRare?: boolea
   {
     key: 'profilesMm2',
     name: 'Profiles',
-    why: 'margins √(margin² + rise²) along their mean perimeter; beads, routed edges and mouldings length × girth',
+    why: regional(
+      'margins √(margin² + rise²) along their mean perimeter; beads, routed edges and mouldings length × girth',
+    ),
     isRare: true,
   },
   {

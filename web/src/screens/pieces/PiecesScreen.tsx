@@ -1,5 +1,6 @@
 import { takeoffChecks } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
+import { regional } from '@upholder/core/said';
 import { useCallback, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNowMinute } from '../../base/useNow.ts';
@@ -51,7 +52,9 @@ export function PiecesScreen() {
 
   if (dossier.zones.length === 0)
     return (
-      <NoZone title="A piece belongs to a zone">Pieces in a zone share colours and finishing system.</NoZone>
+      <NoZone title="A piece belongs to a zone">
+        {regional('Pieces in a zone share colours and finishing system.')}
+      </NoZone>
     );
   const shown = preview ?? selected;
   return (

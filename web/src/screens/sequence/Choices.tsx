@@ -1,5 +1,6 @@
 import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { ZoneSpec } from '@upholder/core/jobs';
+import { regional } from '@upholder/core/said';
 import {
   type ChosenProduct,
   FINISHING_SYSTEMS,
@@ -19,7 +20,7 @@ import { Modal } from '../../parts/Modal.tsx';
 
 const PRODUCT_WORDS = {
   primerKey: { name: 'Primer', role: 'primer' },
-  colourKey: { name: 'Colour', role: 'colour' },
+  colourKey: { name: regional('Colour'), role: 'colour' },
   clearKey: { name: 'Clear', role: 'clear' },
   stainKey: { name: 'Stain', role: 'stain' },
 } as const satisfies Record<ChosenProduct, { name: string; role: string }>;
@@ -211,7 +212,7 @@ export function Choices({
           </Field>
           {traits && traits.fills !== 'no' && count('fillCoats', 'Fill', 3)}
           {traits && traits.clearOver !== 'wood' && count('primerCoats', 'Primer coats', 3, 0)}
-          {traits && traits.clearOver !== 'wood' && count('colourCoats', 'Colour coats', 4)}
+          {traits && traits.clearOver !== 'wood' && count('colourCoats', regional('Colour coats'), 4)}
           {traits && traits.clearOver !== null && count('clearCoats', 'Clear coats', 4, 0)}
         </div>
       )}

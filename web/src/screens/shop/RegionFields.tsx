@@ -1,3 +1,4 @@
+import { regional } from '@upholder/core/said';
 import type { LOCALES } from '@upholder/core/shop';
 import { dateWords, moneyWords, PLAIN_VOICE } from '@upholder/core/words';
 import { Field, Select } from '../../parts/controls.tsx';
@@ -29,7 +30,7 @@ const CHOICES = [
     ),
   },
   { name: 'paper', label: 'Paper', options: { A4: 'A4', Letter: 'US Letter' } },
-  { name: 'spelling', label: 'Spelling', options: { uk: 'colour, metre', us: 'color, meter' } },
+  { name: 'spelling', label: 'Spelling', options: { uk: regional('colour, metre'), us: 'color, meter' } },
 ] as const;
 
 /** Units, dates, paper and spelling, as fields of a form whose draft has them by these names. */

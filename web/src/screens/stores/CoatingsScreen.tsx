@@ -1,4 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
+import { regional } from '@upholder/core/said';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { SheetEditor } from './SheetEditor.tsx';
 import { Shelf } from './Shelf.tsx';
@@ -7,7 +8,7 @@ const ROLES = {
   filler: 'Grain fillers',
   primer: 'Primers',
   stain: 'Stains',
-  colour: 'Colours',
+  colour: regional('Colours'),
   decor: 'Glazes and waxes',
   clear: 'Clear coats',
 } as const;

@@ -1,5 +1,6 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from '@upholder/core/mixing';
+import { regional } from '@upholder/core/said';
 import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
@@ -74,8 +75,9 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
       </div>
       <h2 className="mt-5">The same paint in both</h2>
       <p className="text-quiet">
-        Thin a litre step by step and time both cups each time: three or more pairs across the range you
-        spray.
+        {regional(
+          'Thin a litre step by step and time both cups each time: three or more pairs across the range you spray.',
+        )}
       </p>
       {pairs.map((pair, index) => {
         const { ownS = Number.NaN, standardS = Number.NaN } = read[index] ?? {};

@@ -1,6 +1,7 @@
 import type { BenchItemRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
 import { type Gun, strainerUm } from '@upholder/core/mixing';
+import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
 import { read, show } from '../../base/voice.ts';
 import { Field, Select, Sheet } from '../../parts/controls.tsx';
@@ -69,7 +70,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
       <BenchItemHead item={item} form={form}>
         {openingUm !== null && openingUm > 0
           ? `Strain to ${show('strainer', strainerUm(openingUm))} or finer: at most half of its ${show(kind, openingUm / 1000)}, and never coarser than ${show('strainer', 400)}.`
-          : 'It does not atomise.'}
+          : regional('It does not atomise.')}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
         <DraftField form={form} name="name" label="Name" />

@@ -1,5 +1,6 @@
 import { type Supply, type SupplyKind, SupplySchema } from '@upholder/core/catalogue';
 import { fieldMessages, type Outcome } from '@upholder/core/outcome';
+import { regional } from '@upholder/core/said';
 import { formatDuration, parseDecimal, parseDurationMinutes } from '@upholder/core/units';
 import { read, show } from '../../base/voice.ts';
 
@@ -35,7 +36,7 @@ export const SUPPLY_SHELF: Record<
     ],
     marks: [
       { key: 'needsRinse', name: 'Needs a rinse' },
-      { key: 'dullsGlassAndMetal', name: 'Dulls glass and aluminium' },
+      { key: 'dullsGlassAndMetal', name: regional('Dulls glass and aluminium') },
       { key: 'isFlammable', name: 'Flammable' },
     ],
   },

@@ -2,6 +2,7 @@ import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { PRIMER_WHITE } from '@upholder/core/estimating';
 import { dryFilmUm } from '@upholder/core/film';
+import { regional } from '@upholder/core/said';
 import {
   coatsToHide,
   contrastIn,
@@ -19,7 +20,7 @@ import { Field, Select } from '../../parts/controls.tsx';
 const TINTS = [
   { share: 0, words: 'white' },
   { share: 0.5, words: 'tinted halfway' },
-  { share: 1, words: 'tinted to colour' },
+  { share: 1, words: regional('tinted to colour') },
 ];
 
 function dryFilm(sheet: ProductSheet): number {
@@ -75,7 +76,7 @@ function HidingFields({
   const primers = shop.products.filter(({ sheet }) => sheet.role === 'primer');
   return (
     <div className="mt-4 grid grid-cols-[2fr_2fr_auto_auto] gap-3 max-xl:grid-cols-2">
-      <Field label="Colour of">
+      <Field label={regional('Colour of')}>
         {(ids) => (
           <Select
             {...ids}
@@ -183,12 +184,12 @@ function Stages({
         ) : (
           <>
             <span className="font-semibold">
-              {hiding.coats} colour {hiding.coats === 1 ? 'coat' : 'coats'} to hide
+              {hiding.coats} {regional('colour')} {hiding.coats === 1 ? 'coat' : 'coats'} to hide
             </span>
             , at {show('film', Math.round(dryFilm(colour)))} dry each.{' '}
             <span className="text-quiet">
               Contrast ratio {colour.contrastRatio} in white,{' '}
-              {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} in this colour, at{' '}
+              {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} {regional('in this colour, at')}{' '}
               {show('film', colour.contrastDftUm)} ({colour.source}); ΔE ≤ 1 counts as hidden; minimum two
               coats.
             </span>
@@ -245,12 +246,12 @@ export function ColourChange({
     <div>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <ColourField
-          label="Old colour"
+          label={regional('Old colour')}
           value={zone.oldColour}
           onChange={(hex) => onColour('oldColour', hex)}
         />
         <ColourField
-          label="New colour"
+          label={regional('New colour')}
           value={zone.newColour}
           onChange={(hex) => onColour('newColour', hex)}
         />
@@ -262,7 +263,7 @@ export function ColourChange({
           <br />
           <span
             className="text-quiet"
-            title="Distance of the two colours: CIE76, and CIEDE2000, which is nearer to the eye"
+            title={regional('Distance of the two colours: CIE76, and CIEDE2000, which is nearer to the eye')}
           >
             ΔE {deltaE76(oldLab, newLab).toFixed(0)} (CIEDE2000 {deltaE2000(oldLab, newLab).toFixed(0)})
           </span>

@@ -1,3 +1,4 @@
+import { regional } from '@upholder/core/said';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { Button, Sheet } from '../../parts/controls.tsx';
 import { Beam, Figures, type ListProps, Terms } from './RankedList.tsx';
@@ -22,7 +23,7 @@ export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<Li
           <tr className="border-line border-t">
             {systems.map(({ systemId }) => (
               <td key={systemId} className="py-2 pr-6">
-                <Figures findings={findings} systemId={systemId} shop={shop} />
+                <Figures findings={findings} systemId={systemId} />
               </td>
             ))}
           </tr>
@@ -32,7 +33,7 @@ export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<Li
               const coats = findings.outlooks?.[systemId]?.options.colourCoats;
               return (
                 <td key={systemId} className="py-2 pr-6">
-                  {coats ? `${coats} colour coats` : 'no colour'}
+                  {coats ? `${coats} ${regional('colour coats')}` : regional('no colour')}
                   {hiding && <span className="text-quiet">, {hiding.coats ?? 'too many'} to hide</span>}
                 </td>
               );

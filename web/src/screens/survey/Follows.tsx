@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { money } from '../../base/voice.ts';
 import { Button, Notice, Sheet } from '../../parts/controls.tsx';
 import { TakeOn } from '../../parts/TakeOn.tsx';
+import { fitWords } from './fitWords.ts';
 import type { SurveyFindings } from './useSurvey.ts';
 
 function Cautions({
@@ -62,7 +63,7 @@ function Cautions({
   );
 }
 
-function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: ZoneRow; shop: ShopContext }) {
+function Shortlist({ findings, zone }: { findings: SurveyFindings; zone: ZoneRow }) {
   const listed = findings.ranking.filter(({ isShortlisted }) => isShortlisted);
   const out = findings.ranking.filter(({ exclusions }) => exclusions.length > 0).length;
   const hasPieces = findings.pieces.length > 0;
@@ -70,7 +71,8 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
     <Sheet className="p-4" aria-label="Systems that fit">
       <h2>What fits</h2>
       <ol className="mt-2">
-        {listed.map(({ systemId, terms, open }, index) => {
+        {listed.map((system, index) => {
+          const { systemId, terms, open } = system;
           const outlook = findings.outlooks?.[systemId];
           const best = [...terms].sort((a, b) => b.points - a.points)[0];
           const risk = open.find(({ ruledOutBy }) => ruledOutBy.length > 0);
@@ -80,7 +82,10 @@ function Shortlist({ findings, zone, shop }: { findings: SurveyFindings; zone: Z
                 <span className={index === 0 ? 'tape' : 'px-2 font-semibold text-quiet'}>{systemId}</span>
                 <span className="font-semibold">{FINISHING_SYSTEMS[systemId].name}</span>
               </p>
-              {best && best.points > 0 && <p className="mt-0.5 text-note leading-snug">{best.why}</p>}
+              <p className="mt-0.5 text-note leading-snug">
+                <span className="font-semibold">{fitWords(system)}.</span>{' '}
+                {best && best.points > 0 && best.why}
+              </p>
               {hasPieces && outlook && (
                 <p className="quantity mt-0.5 text-note">
                   {outlook.days === null ? '' : `≈ ${outlook.days} days, `}
@@ -139,7 +144,7 @@ export function Follows({
   return (
     <div className="flex flex-col gap-4">
       <Cautions findings={findings} dossier={dossier} zone={zone} />
-      <Shortlist findings={findings} zone={zone} shop={shop} />
+      <Shortlist findings={findings} zone={zone} />
       {findings.advice.length > 0 && (
         <Sheet className="p-4" aria-label="Advice">
           <h2>What follows</h2>

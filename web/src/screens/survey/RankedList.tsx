@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { money } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import { QUESTION_WORDS } from './Follows.tsx';
+import { fitWords } from './fitWords.ts';
 import type { SurveyFindings } from './useSurvey.ts';
 
 /** Points that reach this far fill half of the beam. */
@@ -47,7 +48,8 @@ export function Beam({ system }: { system: RankedSystem }) {
   );
 }
 
-export function Terms({ system }: { system: RankedSystem }) {
+/** What speaks for a system and against it; by how much, for whoever asks. */
+export function Terms({ system, withPoints = false }: { system: RankedSystem; withPoints?: boolean }) {
   return (
     <ul className="leading-snug">
       {system.exclusions.map((why) => (
@@ -59,8 +61,7 @@ export function Terms({ system }: { system: RankedSystem }) {
       {system.terms.map(({ points, why }) => (
         <li key={why} className="grid grid-cols-[4.2rem_1fr] gap-2 py-0.5">
           <span className={`quantity text-right ${points < 0 ? 'text-stop' : ''}`}>
-            {points > 0 ? '+' : '−'}
-            {Math.abs(points)}
+            {withPoints ? `${points > 0 ? '+' : '−'}${Math.abs(points)}` : points > 0 ? 'for' : 'against'}
           </span>
           <span>{why}</span>
         </li>
@@ -68,7 +69,7 @@ export function Terms({ system }: { system: RankedSystem }) {
       {system.open.map(({ question, ruledOutBy, lowest, highest }) => (
         <li key={question} className="grid grid-cols-[4.2rem_1fr] gap-2 py-0.5 text-quiet">
           <span className="quantity text-right">
-            {lowest === 0 && highest === 0
+            {!withPoints || (lowest === 0 && highest === 0)
               ? '?'
               : `${lowest === 0 ? '' : `−${-lowest}`}${lowest !== 0 && highest !== 0 ? '/' : ''}${highest === 0 ? '' : `+${highest}`}`}
           </span>
@@ -90,11 +91,7 @@ export interface ListProps {
   onChoose(id: SystemId, own?: OwnSystemVersion): void;
 }
 
-export function Figures({
-  findings,
-  systemId,
-  shop,
-}: Pick<ListProps, 'findings' | 'shop'> & { systemId: SystemId }) {
+export function Figures({ findings, systemId }: Pick<ListProps, 'findings'> & { systemId: SystemId }) {
   const outlook = findings.outlooks?.[systemId];
   if (!outlook || findings.pieces.length === 0) return <span className="text-quiet">–</span>;
   const unpriced = outlook.unpriced.length > 0 ? `, without ${outlook.unpriced.join(', ')}` : '';
@@ -127,6 +124,7 @@ export function Figures({
 
 export function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: ListProps) {
   const [openId, setOpenId] = useState<SystemId | null>(findings.ranking[0]?.systemId ?? null);
+  const [hasPoints, setPoints] = useState(false);
   const isHere = (id: SystemId) => zone.systemId === id && zone.ownSystem === null;
   return (
     <ol className="bg-sheet" aria-label="Ranked systems">
@@ -166,20 +164,38 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                 className="min-h-11 text-left leading-snug"
               >
                 <span className={`font-semibold ${isOut ? 'text-quiet' : ''}`}>{name}</span>
-                <span className="block text-small text-quiet">{isOut ? exclusions[0] : outline}</span>
+                <span className="block text-small text-quiet">
+                  <span className={`font-semibold ${isOut ? 'text-stop' : 'text-ink'}`}>
+                    {fitWords(system)}.
+                  </span>{' '}
+                  {isOut ? exclusions[0] : outline}
+                </span>
               </button>
               <div className="max-lg:hidden">{!isOut && <Beam system={system} />}</div>
-              <Figures findings={findings} systemId={systemId} shop={shop} />
+              <Figures findings={findings} systemId={systemId} />
             </div>
             {isOpen && (
               <div className="grid grid-cols-[1fr_auto] gap-6 border-line border-t bg-raised px-5 py-3">
                 <div>
-                  <p className="mb-1 text-quiet">
-                    <span className="quantity text-ink">{points}</span> points from 50
-                    {system.range[0] !== system.range[1] &&
-                      `, ${system.range[0]} to ${system.range[1]} while questions are open`}
+                  <Terms system={system} withPoints={hasPoints} />
+                  <p className="mt-1 text-note text-quiet">
+                    <button
+                      type="button"
+                      aria-expanded={hasPoints}
+                      className="min-h-8 text-act underline underline-offset-2"
+                      onClick={() => setPoints(!hasPoints)}
+                    >
+                      {hasPoints ? 'Hide the numbers' : 'Show the numbers'}
+                    </button>
+                    {hasPoints && (
+                      <>
+                        {' '}
+                        <span className="quantity text-ink">{points}</span> points, starting from 50
+                        {system.range[0] !== system.range[1] &&
+                          `; ${system.range[0]} to ${system.range[1]} while questions are open`}
+                      </>
+                    )}
                   </p>
-                  <Terms system={system} />
                   {shop.systems
                     .filter(({ baseId }) => baseId === systemId)
                     .map((own) => (

@@ -1,4 +1,5 @@
 import type { SurveyChange } from '@upholder/core/api';
+import { regional } from '@upholder/core/said';
 import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { NoZone } from '../../job/NoZone.tsx';
@@ -132,7 +133,7 @@ export function SurveyScreen() {
   if (!zone)
     return (
       <NoZone title="A survey belongs to a zone">
-        Pieces that share wood, finish and colours are surveyed together.
+        {regional('Pieces that share wood, finish and colours are surveyed together.')}
       </NoZone>
     );
   return (

@@ -54,7 +54,7 @@ export function JobWaysScreen() {
       <div className="flex items-center gap-4">
         <div className="flex-1">
           <h1>Shop methods</h1>
-          <WaysTotal effects={effects} currency={shop.settings.currency} of="This job as it stands" />
+          <WaysTotal effects={effects} of="This job as it stands" />
         </div>
         <Link to="../sequence" className="font-semibold text-act underline underline-offset-2">
           Back to the sequence
@@ -73,7 +73,6 @@ export function JobWaysScreen() {
         below={below}
         belowName="The shop"
         effects={effects}
-        currency={shop.settings.currency}
         isBusy={isLoading}
         onChange={(wanted) => void change(wanted)}
       />

@@ -52,7 +52,6 @@ function ShopWays({ shop }: { shop: ShopContext }) {
           <h1>Shop methods</h1>
           <WaysTotal
             effects={effects}
-            currency={shop.settings.currency}
             of={`Twenty framed doors, ${showAll('length', [400, 720])}, in ${systemId}`}
           />
         </div>
@@ -85,7 +84,6 @@ function ShopWays({ shop }: { shop: ShopContext }) {
         below={DEFAULT_PRACTICE}
         belowName="Defaults"
         effects={effects}
-        currency={shop.settings.currency}
         isBusy={isLoading}
         onChange={(wanted) => void change(wanted)}
       />

@@ -24,7 +24,7 @@ const ASPECT_WORDS: Record<Aspect, string> = {
 };
 
 /** What a way changes against what is done now, in words; empty when nothing. */
-function effectWords(now: WayFigures, then: WayFigures, _currency: string): string[] {
+function effectWords(now: WayFigures, then: WayFigures): string[] {
   const signed = (amount: number, words: (size: number) => string) =>
     amount === 0 ? [] : [`${amount > 0 ? '+' : '−'}${words(Math.abs(amount))}`];
   const hours = Math.round((then.hours - now.hours) * 10) / 10;
@@ -46,7 +46,6 @@ interface TableProps {
   below: Practice;
   belowName: string;
   effects: WayEffects | null;
-  currency: string;
   isBusy: boolean;
   onChange(own: OwnPractice): void;
 }
@@ -71,13 +70,9 @@ function Reason({ id, own, onChange }: { id: PracticeId } & Pick<TableProps, 'ow
 }
 
 /** What a way would change; null while that is not worked out. */
-function changesOf(
-  effects: WayEffects | null,
-  figures: WayFigures | undefined,
-  currency: string,
-): string[] | null {
+function changesOf(effects: WayEffects | null, figures: WayFigures | undefined): string[] | null {
   if (!effects) return null;
-  return figures ? effectWords(effects.now, figures, currency) : [];
+  return figures ? effectWords(effects.now, figures) : [];
 }
 
 /** One way: what it is, what speaks for it, and what it would change. */
@@ -100,7 +95,7 @@ function WayWords({ label, why, changes }: { label: string; why: string; changes
 }
 
 /** The questions on which refinishers disagree: the ways of each, what speaks for them, and what they would change. */
-export function WaysTable({ own, below, belowName, effects, currency, isBusy, onChange }: TableProps) {
+export function WaysTable({ own, below, belowName, effects, isBusy, onChange }: TableProps) {
   const now = { ...below, ...own.ways };
   function choose(id: PracticeId, way: string): void {
     const ways = { ...own.ways, [id]: way };
@@ -153,9 +148,7 @@ export function WaysTable({ own, below, belowName, effects, currency, isBusy, on
                   <WayWords
                     label={way.label}
                     why={way.why}
-                    changes={
-                      now[id] === way.id ? null : changesOf(effects, effects?.ways[id][way.id], currency)
-                    }
+                    changes={now[id] === way.id ? null : changesOf(effects, effects?.ways[id][way.id])}
                   />
                 ),
               }))}
@@ -168,15 +161,7 @@ export function WaysTable({ own, below, belowName, effects, currency, isBusy, on
 }
 
 /** What the ways in force come to. */
-export function WaysTotal({
-  effects,
-  currency,
-  of,
-}: {
-  effects: WayEffects | null;
-  currency: string;
-  of: string;
-}) {
+export function WaysTotal({ effects, of }: { effects: WayEffects | null; of: string }) {
   if (!effects)
     return (
       <p className="text-quiet">
