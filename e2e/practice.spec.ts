@@ -158,7 +158,7 @@ test('a data sheet takes any unit, says what it understood, and doubts what does
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('Saved. New plans and clocks use it')).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Wet film, typical')).toHaveValue('101.6');
+  await expect(page.getByLabel('Wet film, typical')).toHaveValue('101.6 µm');
 });
 
 test('a pair that no one knows asks for a test panel, and the test settles it', async ({ maren: page }) => {

@@ -14,7 +14,7 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   // Without sealed edges the master says stop, and offers the way out.
   await open(/Seal edges/);
   await steps.getByRole('button', { name: 'Remove step' }).click();
-  await expect(check).toContainText('Stop at Prime 1: Cut edges of board drink water');
+  await expect(check).toContainText('Stop at Prime 1: Cut board edges soak up water');
   await expect(page.getByText('changed by hand')).toBeVisible();
   await check.getByRole('button', { name: 'Seal the edges before it' }).click();
   await expect(check).toContainText('No issues found.');
@@ -89,7 +89,7 @@ test('in the client’s room it is laid on as chosen: by hand until someone want
   await expect(coat).toContainText('turbine');
   await expect(steps).not.toContainText('not sprayed');
   await expect(page.getByRole('region', { name: 'Sequence check' })).toContainText(
-    'Spraying in the client’s room takes it out of use',
+    'Spraying in the client’s room puts it out of use',
   );
   await page.getByLabel('Applied by').first().selectOption('brush');
   await expect(coat).toContainText('brush');

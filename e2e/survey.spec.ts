@@ -210,9 +210,9 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await page.getByLabel('New pieces are made of').selectOption('wood');
   await page.getByLabel('New pieces arrive on').fill('2027-01-12');
   await openStage(page, 'VESTRY', 'Days');
-  await expect(page.getByText(/was to begin before the new pieces come/)).toBeVisible();
+  await expect(page.getByText(/was due to start before the new pieces arrive/)).toBeVisible();
   await page.getByRole('button', { name: 'Replan from now' }).click();
-  await expect(page.getByText(/was to begin before the new pieces come/)).toHaveCount(0);
+  await expect(page.getByText(/was due to start before the new pieces arrive/)).toHaveCount(0);
   await expect(page.getByRole('heading', { name: /Completion .* Jan/ })).toBeVisible();
   await openStage(page, 'MUSIC', 'Sequence');
   await expect(page.getByRole('list', { name: 'Steps' }).getByText('Clear 3', { exact: true })).toBeVisible();

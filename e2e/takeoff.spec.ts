@@ -30,7 +30,7 @@ test('pieces are typed as one line, read back, repeated, changed together and ta
   await page.getByLabel('Mark L02').click();
   await page.getByLabel('Mark L05').click({ modifiers: ['Shift'] });
   const bar = page.getByRole('region', { name: 'Change selected pieces' });
-  await expect(bar).toContainText('4 marked');
+  await expect(bar).toContainText('4 selected');
   await bar.getByLabel('What to set').selectOption({ label: 'height' });
   await bar.getByLabel('Value for the selected pieces').fill('16 1/2"');
   await bar.getByRole('button', { name: 'Set 4' }).click();

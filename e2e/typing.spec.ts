@@ -58,8 +58,8 @@ test('every field of a new mix keeps what is typed, and the thinning is what was
     await thinning.pressSequentially(text);
   };
   for (const [text, thinner, said] of [
-    ['7.5', '67.5 mL', '7.5 % on paint'],
-    ['2,5', '22.5 mL', '2.5 % on paint'],
+    ['7.5', '68 mL', '7.5 % on paint'],
+    ['2,5', '23 mL', '2.5 % on paint'],
     ['0.5', '4.5 mL', '0.5 % on paint'],
     ['10%', '90 mL', '10 % on paint'],
     ['10 % of mix', '100 mL', '10 % of mix'],
@@ -86,7 +86,7 @@ test('every field of a new mix keeps what is typed, and the thinning is what was
   await say('20-24 s');
   await expect(
     form.getByText(
-      'ISO 4 mm holds from 30 to 100 s, and the target is 20 to 24 s: take ISO 3 mm, 48.6 to 62.6 s.',
+      'ISO 4 mm works from 30 to 100 s, and the target is 20 to 24 s: use ISO 3 mm, 48.6 to 62.6 s.',
     ),
   ).toBeVisible();
 });
