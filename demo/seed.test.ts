@@ -1,9 +1,9 @@
-import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
+import type { JobDetail, JobSummary, ShopContext } from '@upholder/core/api';
 import { takeoffChecks } from '@upholder/core/elevation';
 import { floorAgenda, pieceStates } from '@upholder/core/floor';
 import { readJobFile } from '@upholder/core/formats';
 import { effectiveLog } from '@upholder/core/jobs';
-import { type PlanQuestion, reliefsFor, type ShopForPlanning, weigh } from '@upholder/core/planning';
+import { type PlanRequest, improvementsFor, type ShopForPlanning, weigh } from '@upholder/core/planning';
 import {
   DEFAULT_SHOP_SETTINGS,
   localClock,
@@ -25,7 +25,7 @@ const now = toMinute(OPENING);
 let server: Running;
 let caller: Caller;
 let shop: ShopContext;
-let quay: Dossier;
+let quay: JobDetail;
 
 beforeAll(async () => {
   const databaseUrl = await freshDatabase();
@@ -37,8 +37,8 @@ beforeAll(async () => {
   caller = new Caller(server.address);
   await caller.signIn(CREW[0]?.signIn ?? '', DEMO_PASSWORD);
   shop = await caller.ok<ShopContext>('GET', '/shop');
-  const { dossiers } = await caller.ok<{ dossiers: Dossier[] }>('GET', '/floor');
-  quay = dossiers.find(({ job }) => job.code === 'QUAY') as Dossier;
+  const { details } = await caller.ok<{ details: JobDetail[] }>('GET', '/floor');
+  quay = details.find(({ job }) => job.code === 'QUAY') as JobDetail;
 });
 
 afterAll(() => server.stop());
@@ -88,7 +88,7 @@ describe('the made-up shop', () => {
   });
 
   it('makes the date that was agreed, but only just', () => {
-    const day = localDate(quay.plan?.handOver ?? 0, SHOP.timeZone);
+    const day = localDate(quay.plan?.completion ?? 0, SHOP.timeZone);
     expect(day <= (quay.job.neededBy ?? ''), day).toBe(true);
     expect(day).toBe(quay.job.neededBy);
   });
@@ -96,19 +96,19 @@ describe('the made-up shop', () => {
   it('shows one thing that would win a day', async () => {
     const around = await caller.ok<
       Pick<ShopForPlanning, 'reserved' | 'climate' | 'forecast'> & { now: number }
-    >('GET', `/jobs/${quay.job.id}/plan/surroundings`);
-    const question: PlanQuestion = {
+    >('GET', `/jobs/${quay.job.id}/plan/context`);
+    const question: PlanRequest = {
       input: quay,
       shop: { ...shopForPlanning(), ...around },
       now: around.now,
       earlier: quay.plan ?? { loads: [], ops: [] },
     };
     const base = weigh(question, 'earliest', 30)!;
-    const won = reliefsFor(question).map((relief) => {
-      const facts = weigh(relief.question, 'earliest', 30, base.recipe);
-      return { key: relief.key, minutes: facts ? base.handOver - facts.handOver : 0 };
+    const won = improvementsFor(question).map((improvement) => {
+      const facts = weigh(improvement.question, 'earliest', 30, base.recipe);
+      return { key: improvement.key, minutes: facts ? base.completion - facts.completion : 0 };
     });
-    expect(localDate(base.handOver, SHOP.timeZone) <= (quay.job.neededBy ?? '')).toBe(true);
+    expect(localDate(base.completion, SHOP.timeZone) <= (quay.job.neededBy ?? '')).toBe(true);
     expect(won.find(({ key }) => key === 'warm')?.minutes).toBeGreaterThanOrEqual(1440);
   });
 
@@ -131,7 +131,7 @@ describe('the made-up shop', () => {
     }
   });
 
-  it('logged nothing inside a clock: every visit waited for the film under it', () => {
+  it('logged nothing inside a clock: every task waited for the film under it', () => {
     const planned = new Map(quay.plan?.ops.map((op) => [op.id, op]));
     const log = effectiveLog(quay.log);
     for (const op of planned.values()) {
@@ -170,8 +170,8 @@ describe('the made-up shop', () => {
   });
 
   it('keeps the second job out of the first one’s way', async () => {
-    const { dossiers } = await caller.ok<{ dossiers: Dossier[] }>('GET', '/floor');
-    const vestry = dossiers.find(({ job }) => job.code === 'VESTRY');
+    const { details } = await caller.ok<{ details: JobDetail[] }>('GET', '/floor');
+    const vestry = details.find(({ job }) => job.code === 'VESTRY');
     const start = minuteAt(vestry?.job.startOn ?? '', '00:00', SHOP.timeZone);
     expect(Math.min(...(vestry?.plan?.ops.map((op) => op.start) ?? []))).toBeGreaterThanOrEqual(start);
     const mine =
@@ -190,7 +190,7 @@ describe('the made-up shop', () => {
   it('leaves the boat without a system and says so instead of planning it', async () => {
     const { jobs } = await caller.ok<{ jobs: JobSummary[] }>('GET', '/jobs');
     const galley = jobs.find(({ job }) => job.code === 'GALLEY');
-    expect(galley).toMatchObject({ zonesWithoutSystem: 1, handOver: null, pieces: 11 });
+    expect(galley).toMatchObject({ zonesWithoutSystem: 1, completion: null, pieces: 11 });
     expect(await caller.refused('POST', `/jobs/${galley?.job.id}/plan`)).toMatchObject({
       code: 'no-plan',
       message: expect.stringMatching(/Choose a finishing system for Lockers/),

@@ -15,13 +15,13 @@ import {
   WEEKDAYS,
   weekdayOf,
 } from '@upholder/core/shop';
-import { applicatorInPlace, NO_OWN_PRACTICE, practiceOf, unfoldSystem } from '@upholder/core/systems';
+import { applicatorInPlace, NO_METHOD_CHOICES, methodsOf, generateSteps } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
 import { createSimulatedStation } from '../server/src/devices/station.ts';
-import { dossierOf } from '../server/src/dossier/store.ts';
-import { planningAir, shopForPlanning } from '../server/src/dossier/surroundings.ts';
+import { detailOf } from '../server/src/detail/store.ts';
+import { planningAir, shopForPlanning } from '../server/src/detail/planningContext.ts';
 import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
@@ -32,7 +32,7 @@ import { hashPassword } from '../server/src/session/password.ts';
 import { addProduct } from '../server/src/stores/products.ts';
 import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
-import { JOB_WAYS, seedBench, seedPractice } from './practice.ts';
+import { JOB_METHODS, seedBench, seedMethods } from './methods.ts';
 import { CREW, DEMO_PASSWORD, type DemoJob, type DemoWall, type DemoZone, JOBS, SHOP } from './world.ts';
 
 const STATION_SEED = 7;
@@ -97,7 +97,7 @@ async function seedJob(
   const job = {
     ...head,
     id: uuid(),
-    practice: JOB_WAYS[demo.code] ?? NO_OWN_PRACTICE,
+    methods: JOB_METHODS[demo.code] ?? NO_METHOD_CHOICES,
     startOn: addDays(monday, startDay),
     neededBy: neededDay === null ? null : addDays(monday, neededDay),
   };
@@ -111,17 +111,17 @@ async function seedJob(
       id: zoneId,
       position: index,
       isEdited: false,
-      ownSystem: null,
+      customSystem: null,
       sharesWith: null,
     });
     if (zone.systemId && zone.options) {
-      const steps = unfoldSystem({
+      const steps = generateSteps({
         systemId: zone.systemId,
         options: zone.options,
         sheets: GENERIC_PRODUCTS,
         shop: DEFAULT_SHOP_SETTINGS,
         isOnSite: job.place === 'client',
-        practice: practiceOf(job.practice),
+        methods: methodsOf(job.methods),
       });
       if (!steps.ok) throw new Error(steps.message);
       await addSteps(
@@ -149,11 +149,11 @@ async function seedJob(
 }
 
 async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date): Promise<PlanSnapshot> {
-  const dossier = await dossierOf(db, shopId, jobId);
-  if (!dossier) throw new Error('the demo job is gone');
+  const detail = await detailOf(db, shopId, jobId);
+  if (!detail) throw new Error('the demo job is gone');
   const air = await planningAir(createSimulatedStation(STATION_SEED), now);
   const shop = await shopForPlanning(db, shopId, jobId, air, now);
-  const outcome = planToKeep({ planId: uuid(), dossier, shop, now });
+  const outcome = planToKeep({ planId: uuid(), detail, shop, now });
   if (!outcome.ok) throw new Error(outcome.message);
   const plan = outcome.value;
   await addPlan(db, shopId, jobId, null, plan);
@@ -169,13 +169,13 @@ async function playLog(
   crew: Map<string, string>,
   now: Date,
 ): Promise<void> {
-  const dossier = await dossierOf(db, shopId, jobId);
-  if (!dossier) return;
+  const detail = await detailOf(db, shopId, jobId);
+  if (!detail) return;
   const station = createSimulatedStation(STATION_SEED);
-  const steps = new Map(dossier.steps.map((step) => [step.id, step]));
-  const pieces = new Map(dossier.pieces.map((piece) => [piece.id, piece]));
+  const steps = new Map(detail.steps.map((step) => [step.id, step]));
+  const pieces = new Map(detail.pieces.map((piece) => [piece.id, piece]));
   const until = toMinute(now) - UNLOGGED_MINUTES;
-  const isLeft = ({ row }: PlannedOp) => row === 'room' && dossier.job.place !== 'client';
+  const isLeft = ({ row }: PlannedOp) => row === 'room' && detail.job.place !== 'client';
   const coatOf = async (op: PlannedOp): Promise<LogEntry['coat']> => {
     const step = steps.get(op.stepId);
     const sheet = GENERIC_PRODUCTS[step?.productKey ?? ''];
@@ -269,7 +269,7 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       }
       for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
         await addProduct(db, shopId, { id: randomUUID(), key, sheet });
-      await seedPractice(db, shopId, CREW[0]?.name ?? '', opening);
+      await seedMethods(db, shopId, CREW[0]?.name ?? '', opening);
       await seedBench(db, shopId, CREW[0]?.name ?? '', opening);
       for (let hours = 48; hours >= 0; hours -= 1) {
         await addReading(

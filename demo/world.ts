@@ -14,7 +14,7 @@ export const CREW = [
 ] as const;
 export const DEMO_PASSWORD = 'tide and varnish';
 
-export interface DemoZone extends Omit<ZoneSpec, 'ownSystem' | 'sharesWith'> {
+export interface DemoZone extends Omit<ZoneSpec, 'customSystem' | 'sharesWith'> {
   pieces: PieceSpec[];
   /** Cautions taken on or cleared, by code. */
   acknowledged?: Record<string, string>;
@@ -29,7 +29,7 @@ export interface DemoWall {
   rows: { xMm: number; yMm: number; gapMm: number; tags: string[] }[];
 }
 
-export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy' | 'practice'> {
+export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy' | 'methods'> {
   /** Days after the Monday of the demo week. */
   startDay: number;
   neededDay: number | null;

@@ -43,7 +43,7 @@ test('a mix is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await viscosity.getByRole('button', { name: 'It is in' }).click();
   await expect(viscosity).toContainText(/44\.0 s ISO 4 mm at\s+5\.0 % on paint/);
 
-  // Everything is there again after a reload, and when the pot is emptied.
+  // Everything is there again after a reload, and when the mix is emptied.
   await page.clock.resume();
   await expect(page.getByText('saved here until synced')).toHaveCount(0);
   await page.reload();
@@ -97,13 +97,13 @@ test('what the floor mixes is logged with its mix, and the mix knows what it coa
   await page.goto(new URL('/floor', page.url()).toString());
   const now = page.getByRole('region', { name: 'Do now' });
   await expect(now).toBeVisible();
-  // Whatever is next to be laid on: the first visit on the list that is a coat.
-  const mix = page.getByRole('link', { name: 'Mix this' });
+  // Whatever is next to be laid on: the first task on the list that is a coat.
+  const toMix = page.getByRole('link', { name: 'Mix this' });
   for (const item of await page.getByRole('button', { name: /Prime|Colour|Clear/ }).all()) {
-    if (await mix.isVisible()) break;
+    if (await toMix.isVisible()) break;
     await item.click();
   }
-  await mix.click();
+  await toMix.click();
   await page.getByLabel('Maker’s batch').fill('P-1');
   await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
@@ -113,7 +113,7 @@ test('what the floor mixes is logged with its mix, and the mix knows what it coa
     if (await isIn.isVisible()) await isIn.click();
     await expect(pours).toContainText('All components added.', { timeout: 2000 });
   }).toPass();
-  const pot = page.url();
+  const mix = page.url();
   await page.goBack();
   await page.goBack();
   const from = page.getByRole('radiogroup', { name: 'From which mix' });
@@ -125,7 +125,7 @@ test('what the floor mixes is logged with its mix, and the mix knows what it coa
   await expect(from.getByRole('radio', { name: /batch P-1/ })).toBeChecked();
   await expect(page.getByText('from the mix').first()).toBeVisible();
   await page.getByRole('button', { name: 'Log coat' }).click();
-  await page.goto(pot);
+  await page.goto(mix);
   await expect(page.getByRole('main')).toContainText(/Coated:.*(QUAY|VESTRY), /);
   await page.getByRole('link', { name: 'Label' }).click();
   const label = page.getByRole('article', { name: 'Label of the mix' });

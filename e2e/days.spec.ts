@@ -4,7 +4,7 @@ import { expect, openStage, test } from './shop.ts';
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
 /** When the plan hands over, as the stage line says it. */
-async function handOver(page: Page): Promise<string> {
+async function completion(page: Page): Promise<string> {
   const words = await page.getByRole('heading', { name: /^Completion/ }).textContent();
   return /Completion (\w+ \d+ \w+ \d\d:\d\d)/.exec(words ?? '')?.[1] ?? '';
 }
@@ -13,7 +13,7 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   maren: page,
 }) => {
   await openStage(page, 'QUAY', 'Days');
-  const before = await handOver(page);
+  const before = await completion(page);
   await page.getByRole('tab', { name: 'Plan quality' }).click();
   const good = page.getByRole('region', { name: 'Plan quality' });
   await good.getByRole('button', { name: 'Look for a better plan' }).click();
@@ -24,15 +24,15 @@ test('a better plan is looked for beside the page, taken, and says how much coul
   await expect(good).toContainText(/of the best possible|Optimal/);
   await expect(good).toContainText('sooner.');
   await good.getByRole('button', { name: 'Take this plan' }).click();
-  await expect.poll(() => handOver(page)).not.toBe(before);
+  await expect.poll(() => completion(page)).not.toBe(before);
   await expect(page.getByRole('heading', { name: /^Completion/ })).toContainText(/best possible|Optimal/);
 
-  // The client has the room closed on the day of the hand-over: it is planned round that day, and opened again.
-  const open = await handOver(page);
+  // The client has the room closed on the day of the handover: it is planned round that day, and opened again.
+  const open = await completion(page);
   const closed = new Date(Date.parse(`${/\d+ \w+/.exec(open)?.[0]} 2026 12:00Z`)).toISOString().slice(0, 10);
   await good.getByLabel('Client’s room closed on').fill(closed);
   await good.getByRole('button', { name: 'Close it' }).click();
-  await expect.poll(() => handOver(page)).not.toBe(open);
+  await expect.poll(() => completion(page)).not.toBe(open);
   await expect(good).toContainText(open.split(' ').slice(0, 3).join(' '));
   await good.getByRole('button', { name: /^Reopen / }).click();
   await expect(good.getByRole('button', { name: /^Reopen / })).toHaveCount(0);
@@ -87,8 +87,8 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await expect(refused).toContainText(/Pin “Refit” to/);
   await expect(refused).toContainText('Unpin “Refit”');
 
-  // A week later there is nothing in its way, and the hand-over waits for it.
-  const before = await handOver(page);
+  // A week later there is nothing in its way, and the handover waits for it.
+  const before = await completion(page);
   const day = await pin.getByLabel('Day').inputValue();
   const later = new Date(Date.parse(day) + 7 * 86_400_000).toISOString().slice(0, 10);
   await pin.getByLabel('Day').fill(later);
@@ -96,7 +96,7 @@ test('an operation is moved by keys, stays pinned, is refused at night, and let 
   await pin.getByRole('button', { name: 'Pin here' }).click();
   await expect(pinned).toHaveCount(1);
   await expect(pin).toContainText('Pinned');
-  await expect.poll(() => handOver(page)).not.toBe(before);
+  await expect.poll(() => completion(page)).not.toBe(before);
   // By the keys an hour on, and both taken back.
   await pinned.focus();
   await page.keyboard.press('Alt+Shift+ArrowRight');
@@ -145,7 +145,7 @@ test('while a block is dragged the rest follows; let go it is pinned, with Escap
   await expect(pinned).toHaveCount(0);
 });
 
-test('all jobs are planned anew in turn, and each says what came of it', async ({ maren: page }) => {
+test('all jobs are planned again in turn, and each says what came of it', async ({ maren: page }) => {
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('button', { name: 'Replan all jobs' }).click();
   const report = page.getByRole('region', { name: 'All replanned' });
@@ -215,7 +215,7 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
         })
       ).json();
     const { job, zones, pieces } = await read(`/jobs/${location.pathname.split('/')[2]}`);
-    const { version: _job, practice: _practice, ...jobSpec } = job;
+    const { version: _job, methods: _methods, ...jobSpec } = job;
     const id = crypto.randomUUID();
     await send('/jobs', { ...jobSpec, id, code: 'MILL', name: 'Mill kitchen', place: 'client' });
     for (const [number, name] of ['Sink run', 'Island'].entries()) {
@@ -238,10 +238,10 @@ test('a kitchen that stays in use is worked on zone by zone, and says so', async
   await page.goto(new URL(`/jobs/${jobId}/days`, page.url()).toString());
   await page.getByRole('button', { name: 'Plan the job' }).click();
   await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
-  const before = await handOver(page);
+  const before = await completion(page);
   await page.getByRole('tab', { name: 'Plan quality' }).click();
   await page.getByLabel(/^Room zone by zone/).check();
-  await expect.poll(() => handOver(page)).not.toBe(before);
+  await expect.poll(() => completion(page)).not.toBe(before);
   await page.getByLabel('Rows').selectOption('by zone');
   await page.getByRole('radio', { name: 'whole' }).click();
   await page

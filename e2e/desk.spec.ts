@@ -34,7 +34,7 @@ test('keys: overlay, theme that stays, and the way to the floor and back', async
   await expect(page).toHaveURL(/\/jobs$/);
 });
 
-test('other choices unfold a zone anew, and a zone that has begun keeps its steps', async ({
+test('other choices generate a zone again, and a zone that has begun keeps its steps', async ({
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Sequence');

@@ -18,7 +18,7 @@ test('logging in one browser changes the other one, and planning again shows wha
   await page.getByRole('link', { name: 'Floor' }).click();
   const card = page.getByRole('region', { name: 'Do now' });
   await expect(card).toBeVisible();
-  // Whatever is next to be laid on: the first visit on the list that is a coat.
+  // Whatever is next to be laid on: the first task on the list that is a coat.
   const mix = card.getByText(/^Mix \d+ mL/);
   for (const item of await page.getByRole('button', { name: /Prime|Colour|Clear/ }).all()) {
     if (await mix.isVisible()) break;

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { enter, expect, type Shop, test } from './shop.ts';
 
@@ -11,8 +11,8 @@ test.beforeEach(({ shop }) => shop.tell('reset'));
 /** All entries that the server has, of all open jobs. */
 async function logOf(page: Page): Promise<LogEntry[]> {
   const answer = await page.request.get(new URL('/api/floor', page.url()).toString());
-  const { dossiers } = (await answer.json()) as { dossiers: Dossier[] };
-  return dossiers.flatMap(({ log }) => log);
+  const { details } = (await answer.json()) as { details: JobDetail[] };
+  return details.flatMap(({ log }) => log);
 }
 
 /** Ids of what the server has that it did not have before. */
@@ -312,7 +312,7 @@ test('a mix that waited over a reload is poured on, and the tin is charged once'
   shop,
   context,
 }) => {
-  await context.route('**/api/pots/*', (route) => route.abort());
+  await context.route('**/api/mixes/*', (route) => route.abort());
   await page.goto(new URL('/bench?product=bonding-primer&mix=500%20mL', shop.address).toString());
   await page.getByRole('button', { name: 'Start the mix' }).click();
   const pours = page.getByRole('region', { name: 'Pours' });
@@ -321,9 +321,9 @@ test('a mix that waited over a reload is poured on, and the tin is charged once'
   await page.reload();
   await expect(page.getByText('saved here until synced')).toBeVisible();
   await expect(pours.getByText('is in', { exact: true }).first()).toBeVisible();
-  await context.unroute('**/api/pots/*');
+  await context.unroute('**/api/mixes/*');
   await expect(page.getByText('saved here until synced')).toBeHidden();
-  const answer = await page.request.get(`${shop.address}/api/pots`);
-  const { pots } = (await answer.json()) as { pots: { productKey: string; pours: object[] }[] };
-  expect(pots.filter(({ productKey }) => productKey === 'bonding-primer')[0]?.pours).toHaveLength(1);
+  const answer = await page.request.get(`${shop.address}/api/mixes`);
+  const { mixes } = (await answer.json()) as { mixes: { productKey: string; pours: object[] }[] };
+  expect(mixes.filter(({ productKey }) => productKey === 'bonding-primer')[0]?.pours).toHaveLength(1);
 });

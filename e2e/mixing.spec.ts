@@ -5,8 +5,8 @@ test.beforeAll(({ shop }) => shop.tell('reset'));
 
 const open = (page: Page, path: string) => page.goto(new URL(path, page.url()).toString());
 
-/** Starts a pot with the form filled in by its address. */
-async function startPot(page: Page, query: string): Promise<void> {
+/** Starts a mix with the form filled in by its address. */
+async function startMix(page: Page, query: string): Promise<void> {
   await open(page, `/bench?${query}`);
   await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(page.getByRole('region', { name: 'Pours' })).toBeVisible();
@@ -16,7 +16,7 @@ test('every figure of the pour screen can be read from arm’s length, in either
   maren: page,
 }) => {
   await page.setViewportSize({ width: 1024, height: 768 });
-  await startPot(page, 'product=urethane-enamel-satin&paint=1310+mL&applicator=turbine&thinning=5');
+  await startMix(page, 'product=urethane-enamel-satin&paint=1310+mL&applicator=turbine&thinning=5');
   const small = () =>
     page
       .locator('main .quantity')
@@ -106,7 +106,7 @@ test('what goes back into the tin makes it thinner, and the next mix knows', asy
   await tins.getByLabel('Counted').fill('3 L');
   await tins.getByRole('button', { name: 'Keep' }).click();
   await expect(tins).toContainText('3 L');
-  await startPot(page, 'product=build-primer&paint=1000+mL&applicator=turbine&thinning=10');
+  await startMix(page, 'product=build-primer&paint=1000+mL&applicator=turbine&thinning=10');
   const pours = page.getByRole('region', { name: 'Pours' });
   await pours.getByRole('button', { name: 'It is in' }).click();
   await pours.getByRole('button', { name: 'It is in' }).click();
@@ -149,7 +149,7 @@ test('a mix with hardener is heard at three quarters of its life and when it is 
     (window as unknown as { AudioContext: unknown }).AudioContext = Loudspeaker;
   });
   const heard = () => page.evaluate(() => (window as unknown as { heard: number[] }).heard);
-  await startPot(page, 'product=two-part-enamel-satin&paint=500+mL&applicator=turbine');
+  await startMix(page, 'product=two-part-enamel-satin&paint=500+mL&applicator=turbine');
   const pours = page.getByRole('region', { name: 'Pours' });
   await pours.getByRole('button', { name: 'It is in' }).click();
   await pours.getByRole('button', { name: 'It is in' }).click();

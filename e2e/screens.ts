@@ -13,7 +13,7 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/stores/layers',
       '/stores/systems',
       '/shop',
-      '/shop/ways',
+      '/shop/methods',
       '/shop/people',
       '/me',
     ],
@@ -24,7 +24,7 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   },
   'a job and its work': {
     ofJob: true,
-    paths: ['/pieces/hardware', '/sequence', '/sequence/card', '/sequence/ways', '/days', '/log'],
+    paths: ['/pieces/hardware', '/sequence', '/sequence/card', '/sequence/methods', '/days', '/log'],
   },
 };
 

@@ -36,7 +36,7 @@ test('pieces are typed as one line, read back, repeated, changed together and ta
   await bar.getByRole('button', { name: 'Set 4' }).click();
   await expect(page.getByLabel('Height of L05')).toHaveValue('419.1');
   await expect(page.getByLabel('Height of L06')).toHaveValue('420');
-  await bar.getByLabel('What to set').selectOption({ label: 'verdict' });
+  await bar.getByLabel('What to set').selectOption({ label: 'treatment' });
   await bar.getByLabel('Value for the selected pieces').selectOption({ label: 'replace' });
   await bar.getByRole('button', { name: 'Set 4' }).click();
   await page.getByRole('button', { name: 'Undo change of 4 pieces' }).click();

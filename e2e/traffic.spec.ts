@@ -63,7 +63,7 @@ test('a page asks for each thing once while it loads, and again for nothing that
   await page.reload();
   await expect(page.getByRole('button', { name: 'Replan from now' })).toBeVisible();
   const taken = await calls.take();
-  console.log(`a job loaded anew: ${taken.join(', ')}`);
+  console.log(`a job loaded again: ${taken.join(', ')}`);
   expect(streams).toHaveLength(1);
   expect(taken).toContain('GET /jobs/:id');
   expect(taken).toEqual([...new Set(taken)]);
@@ -134,7 +134,7 @@ test('a change goes to the server once, and once in small to whoever looks at it
   expect(seen).toEqual({
     'a cell': [['PUT /jobs/:id/pieces'], ['POST /changes']],
     'a coat': [['POST /jobs/:id/log'], ['POST /changes']],
-    'a pour': [['PUT /pots/:id'], ['POST /changes']],
+    'a pour': [['PUT /mixes/:id'], ['POST /changes']],
     'a plan': [['POST /jobs/:id/plan'], ['POST /changes']],
   });
 });

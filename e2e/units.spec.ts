@@ -20,7 +20,7 @@ const SHOP = [
   '/stores/layers',
   '/stores/systems',
   '/shop',
-  '/shop/ways',
+  '/shop/methods',
   '/shop/people',
   '/shop/backups',
   '/me',
@@ -35,7 +35,7 @@ const JOB = [
   '/pieces/hardware',
   '/sequence',
   '/sequence/card',
-  '/sequence/ways',
+  '/sequence/methods',
   '/days',
   '/log',
 ];

@@ -17,11 +17,11 @@ import {
   type RuleContext,
 } from '../core/src/rules/index.ts';
 import { FINISHING_SYSTEMS } from '../core/src/systems/index.ts';
-import { exactHandOver, tinyProblem } from '../core/test/exactPlan.ts';
+import { exactCompletion, tinyProblem } from '../core/test/exactPlan.ts';
 import { liveThrough } from '../core/test/lives.ts';
 import { contextOf } from '../core/test/ruleContext.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
-import { bringPot } from '../core/test/simulatedPot.ts';
+import { bringMix } from '../core/test/simulatedMix.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 
@@ -58,10 +58,10 @@ for (let seed = 1; seed <= (isFull ? 20 : 4); seed += 1) {
   const made = searchPlan({ input: job, shop: three, now: SAMPLE_START, earlier: { loads: [], ops: [] } });
   if (!made.ok) throw new Error(made.message);
   const search = made.value;
-  const ends = [search.found?.plan.handOver ?? 0];
+  const ends = [search.found?.plan.completion ?? 0];
   for (const seconds of [5, 10]) {
     while (performance.now() - start < seconds * 1000 && !search.isProven) search.step();
-    ends.push(search.found?.plan.handOver ?? 0);
+    ends.push(search.found?.plan.completion ?? 0);
   }
   const [first = 0, five = 0, ten = 0] = ends;
   const because = search.bound.because;
@@ -123,7 +123,7 @@ for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
   const heap = (process.memoryUsage().heapUsed - before) / 2 ** 20;
   if (!last?.ok) throw new Error(last?.message);
   const { plan, problem } = last.value;
-  const days = (plan.handOver - SAMPLE_START) / 1440;
+  const days = (plan.completion - SAMPLE_START) / 1440;
   growing.push({ pieces, ms: median(times) });
   console.log(
     [
@@ -151,8 +151,8 @@ for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
     const problem = tinyProblem(index + 1);
     const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], 'earliest', index + 1);
     while (search.tries < 1200 && !search.isProven) search.step();
-    const found = search.found?.plan.handOver ?? 0;
-    return found / exactHandOver(problem, found + 1);
+    const found = search.found?.plan.completion ?? 0;
+    return found / exactCompletion(problem, found + 1);
   });
   const best = exact.filter((ratio) => ratio === 1).length;
   console.log(
@@ -195,14 +195,14 @@ console.log(
   `\n${RULES.length} rules over ${more.length} steps and ${pieces.length} pieces: first ${checks[0]?.toFixed(1)} ms, median ${median(warm).toFixed(2)} ms, slowest ${Math.max(...warm).toFixed(2)} ms`,
 );
 
-// The viscosity fit on a thousand simulated pots: random viscosity and slope, timing off by up to 3 %, three readings.
-const pots = Array.from({ length: 1000 }, (_, index) => bringPot(index + 1));
-const reachable = pots.filter(({ isReachable }) => isReachable);
+// The viscosity fit on a thousand simulated mixes: random viscosity and slope, timing off by up to 3 %, three readings.
+const mixes = Array.from({ length: 1000 }, (_, index) => bringMix(index + 1));
+const reachable = mixes.filter(({ isReachable }) => isReachable);
 const there = reachable.filter(({ seconds, targetS }) => Math.abs(seconds - targetS) <= 1);
-const readings = reachable.reduce((sum, pot) => sum + pot.readings, 0) / reachable.length;
-const past = pots.filter(({ fraction, maximum }) => fraction > maximum + 1e-9).length;
+const readings = reachable.reduce((sum, mix) => sum + mix.readings, 0) / reachable.length;
+const past = mixes.filter(({ fraction, maximum }) => fraction > maximum + 1e-9).length;
 console.log(
-  `\n${pots.length} simulated pots, ${reachable.length} of which can be thinned to their target: ${((100 * there.length) / reachable.length).toFixed(1)} % within 1 s, ${readings.toFixed(2)} readings each, ${past} past the sheet's maximum`,
+  `\n${mixes.length} simulated mixes, ${reachable.length} of which can be thinned to their target: ${((100 * there.length) / reachable.length).toFixed(1)} % within 1 s, ${readings.toFixed(2)} readings each, ${past} past the sheet's maximum`,
 );
 
 console.log(`\nmost memory of this process: ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`);

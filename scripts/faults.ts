@@ -4,13 +4,13 @@ import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import type { NewLogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { seeded } from '../core/test/sample.ts';
-import { samplePot } from '../core/test/samplePot.ts';
+import { sampleMix } from '../core/test/sampleMix.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { freePort, startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
@@ -120,7 +120,7 @@ const tablets = ['bench', 'booth', 'rail', 'office'].map((name) => new Tablet(na
 
 const entries = new Map<string, { entry: NewLogEntry; worker: Worker; tablet: Tablet }>();
 const corrected = new Set<string>();
-const pours = new Map<string, { potId: string; ml: number; productKey: string }>();
+const pours = new Map<string, { mixId: string; ml: number; productKey: string }>();
 const PRODUCTS = ['urethane-enamel-satin', 'bonding-primer', 'build-primer'];
 
 function newEntry(): NewLogEntry {
@@ -168,12 +168,12 @@ async function operate(): Promise<void> {
     corrected.add(entry.id);
     entries.set(next.id, { entry: next, worker, tablet });
   } else {
-    // A new mix, one of one’s own, or one that another bench pours into as well.
+    // A new mix, one custom, or one that another bench pours into as well.
     const known = [...(random() < 0.3 ? pick(tablets) : tablet).mixes.values()];
     const pour = { id: uuid(), role: 'paint' as const, ml: 1 + upTo(400), at: new Date().toISOString() };
-    const pot: PotRecord =
+    const mix: MixRecord =
       known.length === 0 || random() < 0.3
-        ? samplePot(uuid(), {
+        ? sampleMix(uuid(), {
             productKey: pick(PRODUCTS),
             startedAt: new Date().toISOString(),
             target: null,
@@ -181,12 +181,12 @@ async function operate(): Promise<void> {
           })
         : structuredClone(pick(known));
     const poured = {
-      ...pot,
-      revision: pot.revision + (pot.pours.length > 0 ? 1 : 0),
-      pours: [...pot.pours, pour],
+      ...mix,
+      revision: mix.revision + (mix.pours.length > 0 ? 1 : 0),
+      pours: [...mix.pours, pour],
     };
     await tablet.mix(poured, worker);
-    pours.set(pour.id, { potId: pot.id, ml: pour.ml, productKey: pot.productKey });
+    pours.set(pour.id, { mixId: mix.id, ml: pour.ml, productKey: mix.productKey });
   }
 }
 
@@ -296,10 +296,10 @@ for (;;) {
 const wrong: string[] = [];
 const reader = new Tablet('reader', `http://127.0.0.1:${port}`, random);
 await reader.signIn(workers[0] as Worker);
-const dossiers: Dossier[] = [];
+const details: JobDetail[] = [];
 for (const job of new Set(jobs.map((one) => one.job)))
-  dossiers.push(await reader.read<Dossier>(`/jobs/${job}`));
-const log = dossiers.flatMap((dossier) => dossier.log).filter(({ id }) => !before.has(id));
+  details.push(await reader.read<JobDetail>(`/jobs/${job}`));
+const log = details.flatMap((detail) => detail.log).filter(({ id }) => !before.has(id));
 const seen = new Set<string>();
 for (const kept of log) {
   const written = entries.get(kept.id);
@@ -328,9 +328,9 @@ for (const id of entries.keys()) if (!seen.has(id)) wrong.push(`${id} is lost`);
 
 const check = new pg.Client({ connectionString: databaseUrl });
 await check.connect();
-const potRows = (await check.query<{ id: string; body: PotRecord }>('select id, body from pot')).rows;
+const mixRows = (await check.query<{ id: string; body: MixRecord }>('select id, body from mix')).rows;
 const found = new Map<string, number>();
-for (const { body } of potRows)
+for (const { body } of mixRows)
   for (const pour of body.pours) {
     if (!pours.has(pour.id)) continue;
     if (found.has(pour.id)) wrong.push(`pour ${pour.id} is there twice`);
@@ -366,7 +366,7 @@ await cluster.stop();
 
 for (const [name, count] of [...counts].sort()) console.log(`${String(count).padStart(4)} × ${name}`);
 console.log(
-  `seed ${seed}: ${operations} operations (${entries.size} log entries, ${pours.size} pours into ${new Set([...pours.values()].map(({ potId }) => potId)).size} mixes), ${order.length} faults, ${Math.round((Date.now() - began) / 1000)} s`,
+  `seed ${seed}: ${operations} operations (${entries.size} log entries, ${pours.size} pours into ${new Set([...pours.values()].map(({ mixId }) => mixId)).size} mixes), ${order.length} faults, ${Math.round((Date.now() - began) / 1000)} s`,
 );
 for (const line of wrong.slice(0, 40)) console.error(line);
 console.log(wrong.length === 0 ? 'nothing lost, doubled or changed' : `${wrong.length} wrong`);

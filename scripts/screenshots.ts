@@ -42,8 +42,8 @@ const VIEWS: View[] = [
     },
   },
   {
-    name: 'ways',
-    path: '/jobs/VESTRY/sequence/ways',
+    name: 'choices',
+    path: '/jobs/VESTRY/sequence/methods',
     // A worker weighs the ways; the picture is of what it found.
     prepare: (page) => page.getByText('This job as it stands').waitFor(),
   },

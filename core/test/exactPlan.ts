@@ -105,8 +105,8 @@ function earliest(
   return null;
 }
 
-/** The earliest hand-over that any plan for a small problem can have. */
-export function exactHandOver(problem: PlanProblem, knownBest: Minute): Minute {
+/** The earliest handover that any plan for a small problem can have. */
+export function exactCompletion(problem: PlanProblem, knownBest: Minute): Minute {
   let best = knownBest;
   /** When a load ends at the earliest if its next operation starts then: by the longest hours anybody has. */
   const hours = problem.people.flatMap(({ work }) => work).sort((a, b) => a.start - b.start || b.end - a.end);

@@ -100,7 +100,7 @@ function replaced(job: JobForPlanning, { id, zoneId }: Piece, on: Minute): JobFo
   const replacementsOn = toInstant(on).toISOString().slice(0, 10);
   return {
     ...job,
-    pieces: job.pieces.map((piece) => (piece.id === id ? { ...piece, verdict: 'replace' } : piece)),
+    pieces: job.pieces.map((piece) => (piece.id === id ? { ...piece, treatment: 'replace' } : piece)),
     zones: job.zones.map((zone) =>
       zone.id === zoneId ? { ...zone, survey: { ...zone.survey, replacementsOn } } : zone,
     ),
@@ -127,7 +127,7 @@ export function liveThrough(seed: number, rounds: number): Life {
   let now = SAMPLE_START;
   let plan = replan(job, shop, now, null);
   let pins = new Map<string, Minute>();
-  const roomInTurn = random() < 0.3;
+  const oneZoneAtATime = random() < 0.3;
   const life: Life = { replans: 1, refusals: 0 };
   for (let round = 0; round < rounds; round += 1) {
     const minutes = 60 + Math.floor(random() * 1500);
@@ -150,7 +150,7 @@ export function liveThrough(seed: number, rounds: number): Life {
     );
     const one = open[Math.floor(random() * open.length)];
     if (one && random() < 0.4) pins.set(one.id, one.start + 1440 * Math.floor(random() * 8));
-    const question = { input: job, shop, now, earlier: plan, roomInTurn };
+    const question = { input: job, shop, now, earlier: plan, oneZoneAtATime };
     let made = searchPlan(question, { objective: 'earliest', seed: round + 1, pins });
     if (!made.ok && pins.size > 0) {
       life.refusals += 1;
@@ -165,14 +165,14 @@ export function liveThrough(seed: number, rounds: number): Life {
     const violations = checkPlan(found.problem, found.plan, due);
     if (violations.length > 0)
       throw new Error(`seed ${seed}, round ${round}: ${JSON.stringify(violations.slice(0, 3))}`);
-    if (bound.at > found.plan.handOver) throw new Error(`seed ${seed}, round ${round}: below its bound`);
-    const wish = {
+    if (bound.at > found.plan.completion) throw new Error(`seed ${seed}, round ${round}: below its bound`);
+    const planOptions = {
       objective: 'earliest' as const,
       pins: Object.fromEntries(pins),
       roomClosed: [],
-      roomInTurn,
+      oneZoneAtATime,
     };
-    plan = snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, found, wish, bound);
+    plan = snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, found, planOptions, bound);
     life.replans += 1;
   }
   return life;

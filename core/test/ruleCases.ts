@@ -6,7 +6,7 @@ import {
   inserted,
   moved,
   RAW_WOOD,
-  type Surroundings,
+  type PlanningContext,
   without,
 } from './ruleContext.ts';
 
@@ -20,7 +20,7 @@ export interface Case {
   isFixed?: boolean;
 }
 
-export const D = (change?: Surroundings) => contextOf('D', change);
+export const D = (change?: PlanningContext) => contextOf('D', change);
 
 /** Cleaning, keying, ground, layers, films, places and handling. */
 export const BASIC_CASES: Case[] = [
@@ -138,8 +138,8 @@ export const BASIC_CASES: Case[] = [
   },
   {
     code: 'spot-prime',
-    trips: () => contextOf('D', { verdicts: ['repair'], options: { primerCoats: 0 } }),
-    spares: () => contextOf('D', { verdicts: ['repair'] }),
+    trips: () => contextOf('D', { treatments: ['repair'], options: { primerCoats: 0 } }),
+    spares: () => contextOf('D', { treatments: ['repair'] }),
     isFixed: true,
   },
   {

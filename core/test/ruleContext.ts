@@ -11,11 +11,11 @@ import { DEFAULT_SHOP_SETTINGS } from '../src/shop/index.ts';
 import type { SurveyFacts } from '../src/survey/index.ts';
 import {
   FINISHING_SYSTEMS,
-  type Practice,
-  practiceOf,
+  type Methods,
+  methodsOf,
   type StepDraft,
   type SystemId,
-  unfoldSystem,
+  generateSteps,
   type ZoneOptions,
 } from '../src/systems/index.ts';
 import { sampleId } from './sample.ts';
@@ -65,7 +65,7 @@ export const HOME: Record<
 
 export const DOOR: PieceSpec = { ...PIECE_DEFAULTS, tag: 'D1', widthMm: 400, heightMm: 720 };
 
-export interface Surroundings {
+export interface PlanningContext {
   facts?: Partial<SurveyFacts>;
   options?: Partial<ZoneOptions>;
   sheets?: Record<string, Partial<ProductSheet>>;
@@ -73,13 +73,13 @@ export interface Surroundings {
   climate?: RuleContext['climate'];
   isOnSite?: boolean;
   pieces?: Partial<Piece>[];
-  verdicts?: Piece['verdict'][];
-  practice?: Partial<Practice>;
+  treatments?: Piece['treatment'][];
+  methods?: Partial<Methods>;
   supplies?: Record<string, Partial<Supply>>;
   layers?: ShopLayer[];
 }
 
-export function contextOf(systemId: SystemId, change: Surroundings = {}): RuleContext {
+export function contextOf(systemId: SystemId, change: PlanningContext = {}): RuleContext {
   const home = HOME[systemId];
   const sheets: Record<string, ProductSheet> = { ...GENERIC_PRODUCTS };
   for (const [key, part] of Object.entries(change.sheets ?? {}))
@@ -98,7 +98,7 @@ export function contextOf(systemId: SystemId, change: Surroundings = {}): RuleCo
     ...part,
   }));
   const facts = { ...home.facts, ...change.facts };
-  const drafts = unfoldSystem({
+  const drafts = generateSteps({
     ground: {
       substrate: facts.substrate ?? null,
       survey: { ...(facts.existing ? { existing: facts.existing } : {}) },
@@ -108,8 +108,8 @@ export function contextOf(systemId: SystemId, change: Surroundings = {}): RuleCo
     sheets,
     shop: settings,
     isOnSite,
-    verdicts: change.verdicts ?? [],
-    practice: practiceOf({ ways: change.practice ?? {} }),
+    treatments: change.treatments ?? [],
+    methods: methodsOf({ choices: change.methods ?? {} }),
     supplies,
   });
   if (!drafts.ok) throw new Error(drafts.message);

@@ -9,7 +9,7 @@ const caulk: Partial<StepDraft> = {
   name: 'Caulk',
   operation: 'caulk',
   supplyKey: 'caulk-acrylic',
-  restMin: 240,
+  dryingMin: 240,
   waitFor: 'sand',
 };
 const SILICONE = {
@@ -21,7 +21,7 @@ const SILICONE = {
   widestGapMm: 5,
 };
 const isocyanate = { colourKey: 'two-part-enamel-satin' };
-/** Seventy doors: laying a coat on takes longer than a pot of two-part enamel lives. */
+/** Seventy doors: laying a coat on takes longer than a mix of two-part enamel lives. */
 const many = Array.from({ length: 170 }, () => ({}));
 const flat = { options: { laying: 'flat' as const } };
 
@@ -36,7 +36,7 @@ function facesSplit(context: RuleContext, first: 'front' | 'back'): RuleContext 
   return changed(half, 'colour-2', { faces: first });
 }
 
-/** Rinse, deglosser, windows, pots, caulk, tags, faces, handling and patches. */
+/** Rinse, deglosser, windows, mixes, caulk, tags, faces, handling and patches. */
 export const FINER_CASES: Case[] = [
   {
     code: 'cleaner-rinse',
@@ -54,7 +54,7 @@ export const FINER_CASES: Case[] = [
         supplyKey: 'cleaner-alkaline',
         isRinsed: true,
       }),
-    spares: () => contextOf('D', { facts: RAW_WOOD, practice: { cleaning: 'raw-too' } }),
+    spares: () => contextOf('D', { facts: RAW_WOOD, methods: { cleaning: 'raw-too' } }),
     isFixed: true,
   },
   {
@@ -67,7 +67,7 @@ export const FINER_CASES: Case[] = [
     code: 'mask-on-grease',
     trips: () =>
       inserted(without(D(), 'clean-1', 'clean-2'), 'key', { key: 'mask', name: 'Mask', operation: 'mask' }),
-    spares: () => D({ practice: { hinges: 'on' } }),
+    spares: () => D({ methods: { hinges: 'on' } }),
     isFixed: true,
   },
   {
@@ -78,8 +78,8 @@ export const FINER_CASES: Case[] = [
   },
   {
     code: 'degloss-window',
-    trips: () => moved(D({ practice: { firstKey: 'degloss' }, pieces: many }), 'degloss', 'clean-1'),
-    spares: () => D({ practice: { firstKey: 'degloss' } }),
+    trips: () => moved(D({ methods: { firstKey: 'degloss' }, pieces: many }), 'degloss', 'clean-1'),
+    spares: () => D({ methods: { firstKey: 'degloss' } }),
     isFixed: true,
   },
   {
@@ -141,7 +141,7 @@ export const FINER_CASES: Case[] = [
     trips: () =>
       inserted(without(D({ options: { colourKey: 'alkyd-enamel-satin' } }), 'sand-colour-1'), 'colour-2', {
         ...caulk,
-        restMin: 3 * 1440,
+        dryingMin: 3 * 1440,
       }),
     spares: () => without(D({ options: { colourKey: 'alkyd-enamel-satin' } }), 'sand-colour-1'),
     isFixed: true,
@@ -185,7 +185,7 @@ export const FINER_CASES: Case[] = [
   {
     code: 'caulk-dry',
     trips: () =>
-      inserted(D({ pieces: [{ construction: 'slab' }] }), 'dust-colour-1', { ...caulk, restMin: 60 }),
+      inserted(D({ pieces: [{ construction: 'slab' }] }), 'dust-colour-1', { ...caulk, dryingMin: 60 }),
     spares: () => inserted(D({ pieces: [{ construction: 'slab' }] }), 'dust-colour-1', caulk),
     isFixed: true,
   },

@@ -10,7 +10,7 @@ import {
   type Step,
   SYSTEM_IDS,
   type SystemId,
-  unfoldSystem,
+  generateSteps,
   type ZoneOptions,
 } from '../src/systems/index.ts';
 
@@ -48,7 +48,7 @@ export interface ZonePlan {
   frames?: number;
 }
 
-/** Builds a job from a few numbers per zone, with its steps unfolded. */
+/** Builds a job from a few numbers per zone, with its steps generated. */
 export function sampleJob(
   plans: readonly ZonePlan[],
   shop: ShopForPlanning = sampleShop(),
@@ -71,12 +71,12 @@ export function sampleJob(
       survey: {},
       choiceReason: '',
       isEdited: false,
-      ownSystem: null,
+      customSystem: null,
       sharesWith: null,
       systemId: plan.systemId,
       options,
     });
-    const drafts = unfoldSystem({
+    const drafts = generateSteps({
       systemId: plan.systemId,
       options,
       sheets: shop.sheets,

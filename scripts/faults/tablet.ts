@@ -1,5 +1,5 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
-import { continuesPot, joinPots, type PotRecord } from '@upholder/core/mixing';
+import { continuesMix, joinMixes, type MixRecord } from '@upholder/core/mixing';
 import { answerOf } from '../../web/src/api/sender.ts';
 import { type Answer, drain } from '../../web/src/api/sync/drain.ts';
 import {
@@ -26,7 +26,7 @@ export class Tablet {
   private csrf = '';
   private signedIn: Worker | null = null;
   /** Mixes as this tablet knows them. */
-  readonly mixes = new Map<string, PotRecord>();
+  readonly mixes = new Map<string, MixRecord>();
 
   constructor(
     readonly name: string,
@@ -36,7 +36,7 @@ export class Tablet {
     this.storage = new BrowserStorage(name);
   }
 
-  /** The page is loaded anew: nothing is left but what the browser keeps. */
+  /** The page is loaded again: nothing is left but what the browser keeps. */
   reload(): void {
     this.storage = new BrowserStorage(this.name);
     this.signedIn = null;
@@ -49,9 +49,9 @@ export class Tablet {
     );
   }
 
-  async mix(pot: PotRecord, worker: Worker): Promise<void> {
+  async mix(mix: MixRecord, worker: Worker): Promise<void> {
     const kept = await this.storage.put(
-      envelopeOf<MixEnvelope>('mix', pot, { memberId: worker.id, memberName: worker.name }),
+      envelopeOf<MixEnvelope>('mix', mix, { memberId: worker.id, memberName: worker.name }),
     );
     if (kept.kind === 'mix') this.mixes.set(kept.id, kept.body);
   }
@@ -128,10 +128,10 @@ export class Tablet {
         await this.call('POST', `/jobs/${envelope.body.jobId}/log`, envelope.body, memberId);
         return { kind: 'taken' };
       }
-      const pot = (await this.call('PUT', `/pots/${envelope.id}`, envelope.body, memberId)) as PotRecord;
-      const mine = this.mixes.get(pot.id);
-      this.mixes.set(pot.id, mine && !continuesPot(mine, pot) ? joinPots(pot, mine) : pot);
-      return { kind: 'taken', pot };
+      const mix = (await this.call('PUT', `/mixes/${envelope.id}`, envelope.body, memberId)) as MixRecord;
+      const mine = this.mixes.get(mix.id);
+      this.mixes.set(mix.id, mine && !continuesMix(mine, mix) ? joinMixes(mix, mine) : mix);
+      return { kind: 'taken', mix };
     } catch (error) {
       return answerOf(error);
     }

@@ -4,7 +4,7 @@ import { said } from '@upholder/core/said';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
-import { changesOf } from './dossier/changes.ts';
+import { changesOf } from './detail/changes.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { RouteTable } from './http/route.ts';
 import { addBackupRoutes } from './routes/backups.ts';
@@ -21,7 +21,7 @@ import { addPeopleRoutes } from './routes/people.ts';
 import { addPhotoRoutes } from './routes/photos.ts';
 import { addPieceRoutes } from './routes/pieces.ts';
 import { addPlanRoutes } from './routes/plans.ts';
-import { addPotRoutes } from './routes/pots.ts';
+import { addMixRoutes } from './routes/mixes.ts';
 import { addSessionRoutes } from './routes/session.ts';
 import { addShopRoutes } from './routes/shop.ts';
 import { addStoresRoutes } from './routes/stores.ts';
@@ -41,8 +41,8 @@ function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock, app.config));
-  const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
-    changesOf(app, shopId, touched),
+  const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, affectedRows) =>
+    changesOf(app, shopId, affectedRows),
   );
   addPhotoRoutes(routes, api, app);
   api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
@@ -62,7 +62,7 @@ function createApi(app: App): express.Router {
   addElevationRoutes(routes, app);
   addMappingRoutes(routes, app);
   addPlanRoutes(routes, app);
-  addPotRoutes(routes, app);
+  addMixRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
   addChangesRoute(routes, app);

@@ -11,7 +11,7 @@ import { doctor } from './commands/doctor.ts';
 import { backup, check, exportTo, importFrom, restore } from './commands/keep.ts';
 import { member, setUp } from './commands/people.ts';
 import { type Base, createBase, type Told } from './commands/reach.ts';
-import { noteAddress, startOwn, takeFolder } from './db/own.ts';
+import { noteAddress, startCustom, takeFolder } from './db/own.ts';
 import { type Extras, serve } from './start.ts';
 
 /** The project, from where the compiled program lies. */
@@ -39,7 +39,7 @@ function sampleOf({ lifetime, home, isGiven, config }: Base, ownerUrl: string): 
 async function start(base: Base): Promise<void> {
   const { lifetime, home, isGiven, config } = base;
   await takeFolder(lifetime, home);
-  const reached = isGiven ? config : await startOwn(lifetime, home);
+  const reached = isGiven ? config : await startCustom(lifetime, home);
   const { databaseUrl, ownerUrl } = reached;
   const running = await serve(
     lifetime,

@@ -1,10 +1,10 @@
-import type { Dossier, JobRow, PieceRow, PlannedJob, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, JobRow, PieceRow, PlannedJob, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/expect.ts';
-import { samplePot } from '../../core/test/samplePot.ts';
+import { sampleMix } from '../../core/test/sampleMix.ts';
 import { knownMigrations } from '../src/db/migrate.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
@@ -112,8 +112,8 @@ describe('signing in', () => {
 
 describe('one shop cannot reach another’s', () => {
   it('neither reads nor writes nor logs', async () => {
-    const dossier = await makeJob(ines);
-    const { job, zones, pieces, steps } = dossier;
+    const detail = await makeJob(ines);
+    const { job, zones, pieces, steps } = detail;
     const piece = pieces[0] as PieceRow;
     const zone = zones[0] as ZoneRow;
     const shop = await ines.ok<ShopContext>('GET', '/shop');
@@ -166,9 +166,9 @@ describe('one shop cannot reach another’s', () => {
       expect([`${method} ${path}`, status >= 404 && status <= 409]).toEqual([`${method} ${path}`, true]);
     }
     await stranger.ok('POST', `/jobs/${job.id}/pieces/delete`, { pieceIds: [piece.id] });
-    expect(await ines.ok('GET', `/jobs/${job.id}`)).toEqual(dossier);
+    expect(await ines.ok('GET', `/jobs/${job.id}`)).toEqual(detail);
     expect((await stranger.ok<{ jobs: unknown[] }>('GET', '/jobs')).jobs).toEqual([]);
-    expect((await stranger.ok<{ dossiers: unknown[] }>('GET', '/floor')).dossiers).toEqual([]);
+    expect((await stranger.ok<{ details: unknown[] }>('GET', '/floor')).details).toEqual([]);
   });
 
   it('cannot take over an id, nor put pieces into a foreign zone', async () => {
@@ -187,7 +187,7 @@ describe('one shop cannot reach another’s', () => {
 });
 
 describe('jobs and zones', () => {
-  it('unfolds a system into ordered steps and unfolds again when choices change', async () => {
+  it('generates a system into ordered steps and generates again when choices change', async () => {
     const { job, zones, steps } = await makeJob(ines);
     expect(steps.map(({ key }) => key)).toEqual([
       'remove',
@@ -214,7 +214,7 @@ describe('jobs and zones', () => {
       options: null,
       version: zone.version,
     });
-    const after = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const after = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(after.steps.map(({ key }) => key)).toContain('fill-2');
     const solvent = after.steps.find(({ key }) => key === 'prime-1');
     expect(solvent?.applicator).toBe('roller');
@@ -230,7 +230,7 @@ describe('jobs and zones', () => {
       name: 'Till side',
       version: zone.version,
     });
-    expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).steps).toEqual(steps);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).steps).toEqual(steps);
   });
 
   it('says where input is wrong', async () => {
@@ -280,7 +280,7 @@ describe('pieces', () => {
       status: 422,
       fields: { 'pieces.1.widthMm': expect.stringMatching(/Width must be at least 20 mm/) },
     });
-    expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).pieces).toHaveLength(4);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).pieces).toHaveLength(4);
   });
 
   it('refuses a tag that is taken, whatever its case', async () => {
@@ -297,13 +297,13 @@ describe('pieces', () => {
     const body = { pieces: [pieceFor(zones[0]?.id ?? '', 9)] };
     const first = await ines.ok('POST', `/jobs/${job.id}/pieces`, body);
     expect(await ines.ok('POST', `/jobs/${job.id}/pieces`, body)).toEqual(first);
-    expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).pieces).toHaveLength(5);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).pieces).toHaveLength(5);
   });
 
   it('tells the second of two tabs what the first one wrote', async () => {
-    const dossier = await makeJob(ines);
-    const { version, ...piece } = dossier.pieces[0] as PieceRow;
-    const { job } = dossier;
+    const detail = await makeJob(ines);
+    const { version, ...piece } = detail.pieces[0] as PieceRow;
+    const { job } = detail;
     const change = (part: object) => ({ changes: [{ version, piece: { ...piece, ...part } }] });
     await ines.ok('PUT', `/jobs/${job.id}/pieces`, change({ widthMm: 420 }));
     const refusal = await ines.refused('PUT', `/jobs/${job.id}/pieces`, change({ heightMm: 800 }));
@@ -316,18 +316,18 @@ describe('pieces', () => {
 });
 
 describe('plan and log', () => {
-  async function planned(): Promise<{ dossier: Dossier; plan: PlanSnapshot }> {
-    const dossier = await makeJob(ines);
-    const { plan } = await ines.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${dossier.job.id}/plan`);
-    return { dossier, plan };
+  async function planned(): Promise<{ detail: JobDetail; plan: PlanSnapshot }> {
+    const detail = await makeJob(ines);
+    const { plan } = await ines.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${detail.job.id}/plan`);
+    return { detail, plan };
   }
 
   it('plans from the clock on and keeps the plan', async () => {
-    const { dossier, plan } = await planned();
+    const { detail, plan } = await planned();
     expect(Math.min(...plan.ops.map(({ start }) => start)) * 60_000).toBeGreaterThanOrEqual(
       Date.parse('2026-11-23T07:30:00Z'),
     );
-    expect((await ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`)).plan).toEqual(plan);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${detail.job.id}`)).plan).toEqual(plan);
   });
 
   it('says why there is no plan for a job without pieces', async () => {
@@ -340,21 +340,21 @@ describe('plan and log', () => {
   });
 
   it('logs once, however often the answer is lost', async () => {
-    const { dossier, plan } = await planned();
-    const entry = entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
+    const { detail, plan } = await planned();
+    const entry = entryFor(detail.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
     const first = await ines.ok<{ entry: LogEntry; wasKnown: boolean }>(
       'POST',
-      `/jobs/${dossier.job.id}/log`,
+      `/jobs/${detail.job.id}/log`,
       entry,
     );
     const second = await ines.ok<{ entry: LogEntry; wasKnown: boolean }>(
       'POST',
-      `/jobs/${dossier.job.id}/log`,
+      `/jobs/${detail.job.id}/log`,
       entry,
     );
     const both = await Promise.all(
       [1, 2, 3].map(() =>
-        ines.ok<{ entry: LogEntry }>('POST', `/jobs/${dossier.job.id}/log`, {
+        ines.ok<{ entry: LogEntry }>('POST', `/jobs/${detail.job.id}/log`, {
           ...entry,
           id: '019a0000-0000-7000-8000-000000000001',
         }),
@@ -363,11 +363,11 @@ describe('plan and log', () => {
     expect([first.wasKnown, second.wasKnown]).toEqual([false, true]);
     expect(second.entry).toEqual(first.entry);
     expect(new Set(both.map((answer) => JSON.stringify(answer.entry))).size).toBe(1);
-    expect((await ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`)).log).toHaveLength(2);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${detail.job.id}`)).log).toHaveLength(2);
   });
 
   it('keeps a coat as poured, and refuses a humidity of 140 %', async () => {
-    const { dossier, plan } = await planned();
+    const { detail, plan } = await planned();
     const prime = plan.ops.find(({ stepKey }) => stepKey === 'prime-1')!;
     const coat = {
       productKey: 'bonding-primer',
@@ -378,25 +378,25 @@ describe('plan and log', () => {
       climate: { airC: 18.2, rhPct: 140 },
       wftUm: 95,
     };
-    const entry = entryFor(dossier.job.id, prime, '2026-11-23T07:30:00.000Z');
-    const refusal = await ines.refused('POST', `/jobs/${dossier.job.id}/log`, { ...entry, coat });
+    const entry = entryFor(detail.job.id, prime, '2026-11-23T07:30:00.000Z');
+    const refusal = await ines.refused('POST', `/jobs/${detail.job.id}/log`, { ...entry, coat });
     expect(refusal).toMatchObject({
       status: 422,
       fields: { 'coat.climate.rhPct': 'Relative humidity must be at most 100 %.' },
     });
     const good = { ...coat, climate: { airC: 18.2, rhPct: 61 } };
-    await ines.ok('POST', `/jobs/${dossier.job.id}/log`, { ...entry, coat: good });
-    expect((await ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`)).log[0]).toMatchObject({
+    await ines.ok('POST', `/jobs/${detail.job.id}/log`, { ...entry, coat: good });
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${detail.job.id}`)).log[0]).toMatchObject({
       coat: good,
       memberName: 'Ines',
     });
   });
 
   it('refuses the future, foreign pieces, paint on a step that is no coat', async () => {
-    const { dossier, plan } = await planned();
+    const { detail, plan } = await planned();
     const other = await makeJob(ines);
-    const entry = entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
-    const path = `/jobs/${dossier.job.id}/log`;
+    const entry = entryFor(detail.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
+    const path = `/jobs/${detail.job.id}/log`;
     expect(await ines.refused('POST', path, { ...entry, doneAt: '2026-11-24T07:30:00.000Z' })).toMatchObject({
       fields: { doneAt: expect.any(String) },
     });
@@ -421,14 +421,14 @@ describe('plan and log', () => {
   });
 
   it('corrects by a new entry, once, and keeps the old one', async () => {
-    const { dossier, plan } = await planned();
-    const path = `/jobs/${dossier.job.id}/log`;
-    const entry = entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
+    const { detail, plan } = await planned();
+    const path = `/jobs/${detail.job.id}/log`;
+    const entry = entryFor(detail.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z');
     await ines.ok('POST', path, entry);
     const correction = { ...entry, id: uuid(), correctsId: entry.id, pieceIds: entry.pieceIds.slice(0, 1) };
     await ines.ok('POST', path, correction);
     expect(await ines.refused('POST', path, { ...correction, id: uuid() })).toMatchObject({ status: 409 });
-    const { log } = await ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`);
+    const { log } = await ines.ok<JobDetail>('GET', `/jobs/${detail.job.id}`);
     expect(log.map(({ id, correctsId }) => [id, correctsId])).toEqual([
       [entry.id, null],
       [correction.id, entry.id],
@@ -436,22 +436,22 @@ describe('plan and log', () => {
   });
 
   it('keeps sequence, pieces and job once they are logged', async () => {
-    const { dossier, plan } = await planned();
+    const { detail, plan } = await planned();
     await ines.ok(
       'POST',
-      `/jobs/${dossier.job.id}/log`,
-      entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
+      `/jobs/${detail.job.id}/log`,
+      entryFor(detail.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
     );
-    const zone = dossier.zones[0] as ZoneRow;
+    const zone = detail.zones[0] as ZoneRow;
     expect(
       await ines.refused('PUT', `/zones/${zone.id}`, { ...zoneSpec, systemId: 'F', version: zone.version }),
     ).toMatchObject({ code: 'zone-started' });
     expect(
-      await ines.refused('POST', `/jobs/${dossier.job.id}/pieces/delete`, {
+      await ines.refused('POST', `/jobs/${detail.job.id}/pieces/delete`, {
         pieceIds: plan.ops[0]!.pieceIds,
       }),
     ).toMatchObject({ code: 'already-logged' });
-    expect(await ines.refused('DELETE', `/jobs/${dossier.job.id}`)).toMatchObject({ code: 'already-logged' });
+    expect(await ines.refused('DELETE', `/jobs/${detail.job.id}`)).toMatchObject({ code: 'already-logged' });
   });
 
   it('keeps out of the way of another job’s plan', async () => {
@@ -503,7 +503,7 @@ describe('planning all jobs', () => {
     await own.signIn((await addShop(databaseUrl, 'Turn Finishes')).signIn);
     const late = await makeJob(own);
     const urgent = await makeJob(own);
-    const { id: _id, version, practice: _practice, ...spec } = urgent.job;
+    const { id: _id, version, methods: _methods, ...spec } = urgent.job;
     await own.ok('PUT', `/jobs/${urgent.job.id}`, { ...spec, neededBy: '2026-11-27', version });
     const empty = await own.ok<JobRow>('POST', '/jobs', {
       ...jobSpec,
@@ -514,14 +514,14 @@ describe('planning all jobs', () => {
     const { jobs } = await own.ok<{ jobs: PlannedJob[] }>('POST', '/plans');
     expect(jobs[0]?.jobId).toBe(urgent.job.id);
     expect(jobs.find(({ jobId }) => jobId === empty.id)).toMatchObject({
-      handOver: null,
+      completion: null,
       message: expect.stringContaining('no pieces'),
     });
     const plans = await Promise.all(
-      [urgent, late].map(async ({ job }) => (await own.ok<Dossier>('GET', `/jobs/${job.id}`)).plan),
+      [urgent, late].map(async ({ job }) => (await own.ok<JobDetail>('GET', `/jobs/${job.id}`)).plan),
     );
     const [first, second] = plans as [PlanSnapshot, PlanSnapshot];
-    expect(first.handOver).toBeLessThanOrEqual(second.handOver);
+    expect(first.completion).toBeLessThanOrEqual(second.completion);
     const busy = (plan: PlanSnapshot) =>
       plan.ops.flatMap(({ personId, segments }) => segments.map((segment) => ({ personId, ...segment })));
     const clashes = busy(first).filter((a) =>
@@ -553,24 +553,24 @@ describe('planning all jobs', () => {
 
 describe('taking jobs away', () => {
   it('makes an identical job from its file, in another shop', async () => {
-    const dossier = await makeJob(ines);
-    const { plan } = await ines.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${dossier.job.id}/plan`);
+    const detail = await makeJob(ines);
+    const { plan } = await ines.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${detail.job.id}/plan`);
     await ines.ok(
       'POST',
-      `/jobs/${dossier.job.id}/log`,
-      entryFor(dossier.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
+      `/jobs/${detail.job.id}/log`,
+      entryFor(detail.job.id, plan.ops[0]!, '2026-11-23T07:30:00.000Z'),
     );
-    const pot = samplePot(uuid(), {
-      jobId: dossier.job.id,
+    const mix = sampleMix(uuid(), {
+      jobId: detail.job.id,
       pours: [{ id: uuid(), role: 'paint', ml: 900, at: '2026-11-23T07:30:00.000Z' }],
     });
-    await ines.ok('PUT', `/pots/${pot.id}`, pot);
-    const file = await ines.ok<Record<string, unknown>>('GET', `/jobs/${dossier.job.id}/export/job.json`);
-    expect(file.pots).toMatchObject([{ id: pot.id, batch: 'H-4711' }]);
+    await ines.ok('PUT', `/mixes/${mix.id}`, mix);
+    const file = await ines.ok<Record<string, unknown>>('GET', `/jobs/${detail.job.id}/export/job.json`);
+    expect(file.mixes).toMatchObject([{ id: mix.id, batch: 'H-4711' }]);
     const copy = await stranger.ok<JobRow>('POST', '/import/job', { file });
-    const { pots } = await stranger.ok<{ pots: { id: string; jobId: string }[] }>('GET', '/pots');
-    expect(pots).toMatchObject([{ jobId: copy.id, batch: 'H-4711' }]);
-    expect(pots[0]?.id).not.toBe(pot.id);
+    const { mixes } = await stranger.ok<{ mixes: { id: string; jobId: string }[] }>('GET', '/mixes');
+    expect(mixes).toMatchObject([{ jobId: copy.id, batch: 'H-4711' }]);
+    expect(mixes[0]?.id).not.toBe(mix.id);
     const again = await stranger.ok<Record<string, unknown>>('GET', `/jobs/${copy.id}/export/job.json`);
     expect(anonymous(again)).toEqual(anonymous(file));
     // And beside the original, in the same shop.

@@ -50,7 +50,7 @@ describe('a cluster of one’s own', () => {
     expect(await ask('select what from kept')).toEqual([{ what: 'the log' }]);
   });
 
-  it('makes a database once, and anew when asked', async () => {
+  it('makes a database once, and again when asked', async () => {
     expect(await cluster.database('shop')).toBe(url);
     const other = await cluster.database('other');
     await ask('create table old (n int)', other);

@@ -8,9 +8,9 @@ import {
   addressed,
   type Changes,
   ChangesSchema,
-  type Dossier,
+  type JobDetail,
   PATHS,
-  patchedDossier,
+  patchedDetail,
   patchedShop,
   type ResponseOf,
   ROUTES,
@@ -24,7 +24,7 @@ import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import express, { type ErrorRequestHandler } from 'express';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { samplePot } from '../../core/test/samplePot.ts';
+import { sampleMix } from '../../core/test/sampleMix.ts';
 import { RouteTable } from '../src/http/route.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
@@ -36,16 +36,16 @@ let signIn: string;
 let memberIds: string[];
 const folder = mkdtempSync(join(tmpdir(), 'upholder-contract-'));
 const called = new Set<RouteName>();
-const NO_CHANGES: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+const NO_CHANGES: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 
 /** The shop and a job as a page holds them that never reads them again, but only puts in what changes. */
-const held: { shop: ShopContext | null; job: Dossier | null } = { shop: null, job: null };
+const held: { shop: ShopContext | null; job: JobDetail | null } = { shop: null, job: null };
 
 /** Puts what a call changed into what is held, and holds that against what the server has. */
 async function follow(answer: unknown): Promise<void> {
   const changes = ChangesSchema.parse((answer as { changes?: unknown }).changes ?? NO_CHANGES);
   for (const one of changes.jobs)
-    if (held.job && one.id === held.job.job.id && !one.isGone) held.job = patchedDossier(held.job, one);
+    if (held.job && one.id === held.job.job.id && !one.isGone) held.job = patchedDetail(held.job, one);
   if (held.shop) held.shop = patchedShop(held.shop, changes);
   if (held.job) expect(held.job).toEqual(await ines.ok('GET', `/jobs/${held.job.job.id}`));
   if (held.shop) expect(held.shop).toEqual(await ines.ok('GET', '/shop'));
@@ -202,16 +202,16 @@ describe('every declared route', () => {
     const job = await send('addJob', { body: { id: uuid(), ...jobSpec } });
     const jobId = job.id;
     held.job = await send('job', { params: { jobId } });
-    const { id: _job, version: jobVersion, practice: _practice, ...spec } = job;
+    const { id: _job, version: jobVersion, methods: _methods, ...spec } = job;
     const changed = await send('changeJob', {
       params: { jobId },
       body: { ...spec, version: jobVersion, name: 'Wall' },
     });
     const zone = await send('addZone', { params: { jobId }, body: { id: uuid(), ...zoneSpec } });
     const zoneId = zone.id;
-    await send('changePractice', {
+    await send('changeMethods', {
       params: { jobId },
-      body: { version: changed.version, practice: { ways: { tack: 'damp' }, reasons: {} } },
+      body: { version: changed.version, methods: { choices: { tack: 'damp' }, reasons: {} } },
     });
     await send('answerSurvey', { params: { zoneId }, body: { answers: { soil: 'kitchen' } } });
     await send('addDecision', {
@@ -266,7 +266,7 @@ describe('every declared route', () => {
     });
     const { id: _zone, position: _at, isEdited: _edited, ...zoneBody } = stepped;
     await send('changeZone', { params: { zoneId }, body: { ...zoneBody, name: 'Bar' } });
-    await send('planSurroundings', { params: { jobId } });
+    await send('planningContext', { params: { jobId } });
     const { plan } = await send('planJob', { params: { jobId }, body: {} });
     await send('planAll', { body: {} });
     const op = plan.ops[0];
@@ -274,10 +274,10 @@ describe('every declared route', () => {
     await send('jobs', {});
     await send('floor', {});
 
-    const pot = samplePot(uuid(), { productKey: 'bonding-primer' });
-    await send('putPot', { params: { potId: pot.id }, body: pot });
-    await send('pots', {});
-    await send('potCoats', { params: { potId: pot.id } });
+    const mix = sampleMix(uuid(), { productKey: 'bonding-primer' });
+    await send('putMix', { params: { mixId: mix.id }, body: mix });
+    await send('mixes', {});
+    await send('mixCoats', { params: { mixId: mix.id } });
     await send('rememberMapping', { body: { signature: 'w h', mapping: [] } });
     await send('mappings', {});
     const systemId = uuid();
@@ -310,10 +310,10 @@ describe('every declared route', () => {
     const read = await send('changes', {
       body: {
         jobs: [{ ...everything, plan: true, map: true, photos: true, decisions: true }],
-        pots: [pot.id],
+        mixes: [mix.id],
       },
     });
-    expect(read.pots).toEqual([pot]);
+    expect(read.mixes).toEqual([mix]);
     const [whole] = read.jobs;
     const { pieces: all, log, plan: planned, walls, openings } = await send('job', { params: { jobId } });
     expect([whole?.pieces?.rows, whole?.log?.rows, whole?.plan]).toEqual([all, log, planned]);

@@ -1,4 +1,4 @@
-import type { Dossier, MemberRow, Session, SessionRow, ShopContext } from '@upholder/core/api';
+import type { JobDetail, MemberRow, Session, SessionRow, ShopContext } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -129,7 +129,7 @@ describe('members', () => {
     expect(
       await pia.caller.refused('POST', '/session', { signIn: pia.signIn, password: OTHER_PASSWORD }),
     ).toMatchObject({ code: 'wrong-sign-in' });
-    const { log } = await owner.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const { log } = await owner.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(log[0]?.memberName).toMatch(/^Pia/);
     const { crew } = await owner.ok<ShopContext>('GET', '/shop');
     expect(crew.find(({ id }) => id === pia.id)).toMatchObject({ hasLeft: true });
@@ -401,7 +401,7 @@ describe('a shared tablet', () => {
       `/jobs/${job.id}/log`,
       entryFor(job.id, plan.ops[1]!, '2026-11-23T07:10:00.000Z'),
     );
-    const { log } = await tablet.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const { log } = await tablet.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(log.map(({ memberName }) => memberName)).toEqual(['Tam', 'Ines']);
   });
 

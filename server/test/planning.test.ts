@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { type PlannedOp, type PlanOrder, type PlanSnapshot, planToKeep } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -18,9 +18,9 @@ describe('the planning thread', () => {
     const { signIn } = await addShop(databaseUrl, 'Harbour Finishes');
     const caller = new Caller(server.address);
     await caller.signIn(signIn);
-    const dossier = await makeJob(caller, 30);
+    const detail = await makeJob(caller, 30);
     await server.stop();
-    order = { planId: uuid(), dossier, shop: sampleShop(), now: new Date(NOW) };
+    order = { planId: uuid(), detail, shop: sampleShop(), now: new Date(NOW) };
   });
 
   afterAll(() => thread.stop());
@@ -44,20 +44,20 @@ describe('the planning thread', () => {
   });
 
   it('gives a later job what the ones before it have left, and keeps the place of one that may not be planned', async () => {
-    const { dossier, shop, now } = order;
+    const { detail, shop, now } = order;
     const first = await thread.one(order);
     if (!first.ok) throw new Error(first.message);
-    const held = { dossier: { ...dossier, plan: first.value }, refusal: 'A stop is open.', planId: uuid() };
-    const next = { dossier, refusal: null, planId: uuid() };
+    const held = { detail: { ...detail, plan: first.value }, refusal: 'A stop is open.', planId: uuid() };
+    const next = { detail, refusal: null, planId: uuid() };
     const [refused, later] = await thread.inTurn({ jobs: [held, next], shop, now });
     expect(refused).toEqual({ ok: false, message: 'A stop is open.' });
     if (!later?.ok) throw new Error('the second job has no plan');
     expect(clashesOf(first.value.ops, later.value.ops)).toEqual([]);
-    expect(later.value.handOver).toBeGreaterThan(first.value.handOver);
+    expect(later.value.completion).toBeGreaterThan(first.value.completion);
   });
 
   it('says what was wrong with an order and plans the next one', async () => {
-    const broken = { ...order, dossier: { ...order.dossier, pieces: null as never } };
+    const broken = { ...order, detail: { ...order.detail, pieces: null as never } };
     await expect(thread.one(broken)).rejects.toThrow(TypeError);
     expect((await thread.one(order)).ok).toBe(true);
   });
@@ -97,13 +97,13 @@ describe('planning over the wire', () => {
     ).finally(() => {
       isPlanning = false;
     });
-    for (let ask = 0; ask < 5; ask += 1) await caller.ok<Dossier>('GET', `/jobs/${job.id}`);
+    for (let ask = 0; ask < 5; ask += 1) await caller.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(isPlanning).toBe(true);
     expect(await plans).toHaveLength(16);
   });
 
   it('does not give the same hours to two jobs that are planned at once', async () => {
-    const jobs: Dossier[] = [];
+    const jobs: JobDetail[] = [];
     for (const doors of [6, 8, 10]) jobs.push(await makeJob(caller, doors));
     const plans = await Promise.all(
       jobs.map(({ job }) => caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`)),
@@ -112,8 +112,8 @@ describe('planning over the wire', () => {
       for (const other of plans.slice(index + 1)) expect(clashesOf(plan.ops, other.plan.ops)).toEqual([]);
   });
 
-  it('nor where two servers plan at once: who comes second sees what the first gave away, and plans anew', async () => {
-    const jobs: Dossier[] = [];
+  it('nor where two servers plan at once: who comes second sees what the first gave away, and plans again', async () => {
+    const jobs: JobDetail[] = [];
     for (const doors of [5, 7, 9, 6]) jobs.push(await makeJob(caller, doors));
     const plans = await Promise.all(
       jobs.map(({ job }, index) =>

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Running } from '../src/start.ts';
@@ -29,10 +29,10 @@ describe('planning an unchanged job again', () => {
     for (let number = 0; number < others; number += 1)
       await plan((await makeJob(own, doors - 5 * number)).job.id);
     const after = await plan(first.job.id);
-    expect(after.handOver).toBeLessThanOrEqual(before.handOver);
+    expect(after.completion).toBeLessThanOrEqual(before.completion);
     // And planned a third time it still stands.
-    expect((await plan(first.job.id)).handOver).toBeLessThanOrEqual(before.handOver);
-    const { plan: kept } = await own.ok<Dossier>('GET', `/jobs/${first.job.id}`);
-    expect(kept?.handOver).toBeLessThanOrEqual(before.handOver);
+    expect((await plan(first.job.id)).completion).toBeLessThanOrEqual(before.completion);
+    const { plan: kept } = await own.ok<JobDetail>('GET', `/jobs/${first.job.id}`);
+    expect(kept?.completion).toBeLessThanOrEqual(before.completion);
   });
 });

@@ -1,7 +1,7 @@
 import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Dossier, Session } from '@upholder/core/api';
+import type { JobDetail, Session } from '@upholder/core/api';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import pg from 'pg';
 import { describe, expect, it } from 'vitest';
@@ -43,7 +43,7 @@ describe('a server that comes and goes', () => {
     await caller.ok('POST', `/jobs/${job.id}/log`, entries[1]);
     // The first one is sent again, as a tablet does that never heard the answer.
     await caller.ok('POST', `/jobs/${job.id}/log`, entries[0]);
-    const { log } = await caller.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const { log } = await caller.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(log.map(({ id }) => id).sort()).toEqual(entries.map(({ id }) => id).sort());
     await server.stop();
   });
@@ -61,7 +61,7 @@ describe('a server that comes and goes', () => {
     const reader = stream.body!.getReader();
     await nextEvent(reader, (text) => text.includes('resync'));
     const { job } = await makeJob(writer);
-    const text = await nextEvent(reader, (seen) => seen.includes('"touched"'));
+    const text = await nextEvent(reader, (seen) => seen.includes('"affectedRows"'));
     expect(text).toContain(job.id);
     await reader.cancel();
     await Promise.all([first.stop(), second.stop()]);
@@ -212,7 +212,7 @@ describe('a database that comes and goes', () => {
     expect((await caller.call('GET', '/health')).status).toBe(503);
 
     await cluster.resume();
-    expect((await caller.ok<Dossier>('GET', `/jobs/${job.id}`)).job.id).toBe(job.id);
+    expect((await caller.ok<JobDetail>('GET', `/jobs/${job.id}`)).job.id).toBe(job.id);
     expect(await caller.ok('GET', '/health')).toMatchObject({ database: 'up' });
     // The live channel finds its way back as well.
     const reader = (await caller.call('GET', '/live')).body!.getReader();

@@ -86,7 +86,7 @@ describe('who may make which call', () => {
     ['reader', 'log', false],
     ['reader', 'changePassword', true],
     ['floor', 'log', true],
-    ['floor', 'putPot', true],
+    ['floor', 'putMix', true],
     ['floor', 'planJob', false],
     ['floor', 'changePieces', false],
     ['planner', 'planAll', true],

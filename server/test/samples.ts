@@ -1,4 +1,4 @@
-import type { Dossier, JobRow, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, JobRow, ZoneRow } from '@upholder/core/api';
 import type { NewLogEntry } from '@upholder/core/jobs';
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import type { PlannedOp } from '@upholder/core/planning';
@@ -39,15 +39,15 @@ export function pieceFor(zoneId: string, number: number, change: Partial<Piece> 
 }
 
 /** A job with one zone and some doors, made through the API. */
-export async function makeJob(caller: Caller, doors = 4): Promise<Dossier> {
+export async function makeJob(caller: Caller, doors = 4): Promise<JobDetail> {
   const job = await caller.ok<JobRow>('POST', '/jobs', { id: uuid(), ...jobSpec });
   const zone = await caller.ok<ZoneRow>('POST', `/jobs/${job.id}/zones`, { id: uuid(), ...zoneSpec });
   const pieces = Array.from({ length: doors }, (_, index) => pieceFor(zone.id, index + 1));
   if (doors > 0) await caller.ok('POST', `/jobs/${job.id}/pieces`, { pieces });
-  return caller.ok<Dossier>('GET', `/jobs/${job.id}`);
+  return caller.ok<JobDetail>('GET', `/jobs/${job.id}`);
 }
 
-/** A log entry for a visit of a plan. */
+/** A log entry for a task of a plan. */
 export function entryFor(jobId: string, op: PlannedOp, doneAt: string): NewLogEntry {
   return {
     id: uuid(),

@@ -1,4 +1,4 @@
-import type { Dossier, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import { applyEdits, type SequenceEdit } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
 import { afterAll, beforeAll, describe, it } from 'vitest';
@@ -16,16 +16,16 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const load = (dossier: Dossier) => ines.ok<Dossier>('GET', `/jobs/${dossier.job.id}`);
-const draftsOf = (dossier: Dossier): StepDraft[] =>
-  dossier.steps.map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft);
-const keys = (dossier: Dossier) => dossier.steps.map(({ key }) => key);
+const load = (detail: JobDetail) => ines.ok<JobDetail>('GET', `/jobs/${detail.job.id}`);
+const draftsOf = (detail: JobDetail): StepDraft[] =>
+  detail.steps.map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft);
+const keys = (detail: JobDetail) => detail.steps.map(({ key }) => key);
 
-function bodyFor(dossier: Dossier, edits: SequenceEdit[]) {
-  return { version: dossier.zones[0]?.version, steps: applyEdits(draftsOf(dossier), edits) };
+function bodyFor(detail: JobDetail, edits: SequenceEdit[]) {
+  return { version: detail.zones[0]?.version, steps: applyEdits(draftsOf(detail), edits) };
 }
-const write = (dossier: Dossier, edits: SequenceEdit[]) =>
-  ines.ok<ZoneRow>('PUT', `/zones/${dossier.zones[0]?.id}/steps`, bodyFor(dossier, edits));
+const write = (detail: JobDetail, edits: SequenceEdit[]) =>
+  ines.ok<ZoneRow>('PUT', `/zones/${detail.zones[0]?.id}/steps`, bodyFor(detail, edits));
 
 describe('a sequence changed by hand', () => {
   it('keeps the ids of its steps, takes new ones in, and says that it was changed', async () => {
@@ -119,30 +119,30 @@ describe('a sequence changed by hand', () => {
     expect(keys(await load(before))).not.toContain('hang');
   });
 
-  it('stays when verdicts change; only the steps for raw and repaired pieces come and go', async () => {
+  it('stays when treatments change; only the steps for raw and repaired pieces come and go', async () => {
     const before = await makeJob(ines);
     await write(before, [{ kind: 'remove', key: 'sand-prime' }]);
-    const verdict = async (of: 'replace' | 'finish') => {
+    const treatment = async (of: 'replace' | 'finish') => {
       const now = await load(before);
       const { version, ...piece } = now.pieces[0]!;
       await ines.ok('PUT', `/jobs/${now.job.id}/pieces`, {
-        changes: [{ version, piece: { ...piece, verdict: of } }],
+        changes: [{ version, piece: { ...piece, treatment: of } }],
       });
       return load(before);
     };
-    const replaced = await verdict('replace');
+    const replaced = await treatment('replace');
     expect(keys(replaced)).toContain('raw-seal-edges');
     expect(keys(replaced)).not.toContain('sand-prime');
     expect(keys(replaced).indexOf('raw-first-prime')).toBeLessThan(keys(replaced).indexOf('prime-1'));
-    const again = await verdict('finish');
+    const again = await treatment('finish');
     expect(keys(again).some((key) => key.startsWith('raw-'))).toBe(false);
     expect(keys(again)).not.toContain('sand-prime');
   });
 
   it('goes by hand to the client’s room and sprayed back to the shop; what is chosen there counts', async () => {
     const before = await makeJob(ines, 0);
-    const coat = (dossier: Dossier) => dossier.steps.find(({ key }) => key === 'colour-1')?.applicator;
-    const zoneOf = (dossier: Dossier) => dossier.zones[0] as ZoneRow;
+    const coat = (detail: JobDetail) => detail.steps.find(({ key }) => key === 'colour-1')?.applicator;
+    const zoneOf = (detail: JobDetail) => detail.zones[0] as ZoneRow;
     const move = async (place: string) => {
       const { job } = await load(before);
       const { id, status, code, name, client, addressNote, startOn, neededBy, version } = job;
@@ -162,7 +162,7 @@ describe('a sequence changed by hand', () => {
     expect(coat(await move('shop'))).toBe('turbine');
   });
 
-  it('is unfolded anew when another choice is made, and then no longer counts as changed', async () => {
+  it('is unfolded again when another choice is made, and then no longer counts as changed', async () => {
     const before = await makeJob(ines, 0);
     const edited = await write(before, [{ kind: 'remove', key: 'hang' }]);
     const { id, position: _position, isEdited: _edited, ...zone } = edited;

@@ -86,7 +86,7 @@ const toGroup = (signal: NodeJS.Signals) => (child: ChildProcess) => process.kil
 const toHead = (signal: NodeJS.Signals) => (child: ChildProcess) => process.kill(child.pid ?? 0, signal);
 const pressed = (child: ChildProcess) => child.stdin?.write(CTRL_C);
 
-const WAYS = [
+const CHOICES = [
   { way: 'INT to the group', tell: toGroup('SIGINT'), times: 1 },
   { way: 'INT to the group, twice', tell: toGroup('SIGINT'), times: 2 },
   { way: 'TERM to the group', tell: toGroup('SIGTERM'), times: 1 },
@@ -98,7 +98,7 @@ const WAYS = [
 ];
 
 describe.each(['demo', 'start'] as const)('stopping: %s', (name) => {
-  it.each(WAYS)('leaves no process and no cluster: $way', async ({ tell, times, isInTerminal = false }) => {
+  it.each(CHOICES)('leaves no process and no cluster: $way', async ({ tell, times, isInTerminal = false }) => {
     program = start(name, isInTerminal);
     const { child, ended, says } = program;
     await says('Upholder is at');

@@ -1,4 +1,4 @@
-import type { Changes, Dossier, PieceRow, ZoneRow } from '@upholder/core/api';
+import type { Changes, JobDetail, PieceRow, ZoneRow } from '@upholder/core/api';
 import type { Opening, Wall } from '@upholder/core/elevation';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import type { Photo } from '@upholder/core/jobs';
@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const load = (job: { id: string }) => ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+const load = (job: { id: string }) => ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
 
 /** A picture one pixel wide: the smallest PNG there is. */
 const PIXEL = Buffer.from(
@@ -28,12 +28,12 @@ const PIXEL = Buffer.from(
 
 async function send(
   caller: Caller,
-  dossier: Dossier,
+  detail: JobDetail,
   content: Buffer,
   type = 'image/jpeg',
 ): Promise<Response> {
-  const query = new URLSearchParams({ id: uuid(), zoneId: dossier.zones[0]?.id ?? '', topic: 'finish' });
-  return caller.raw('POST', `/jobs/${dossier.job.id}/photos?${query}`, content, type);
+  const query = new URLSearchParams({ id: uuid(), zoneId: detail.zones[0]?.id ?? '', topic: 'finish' });
+  return caller.raw('POST', `/jobs/${detail.job.id}/photos?${query}`, content, type);
 }
 
 describe('answers', () => {
@@ -106,20 +106,20 @@ describe('stops', () => {
 
 describe('pictures', () => {
   it('are kept, shown to their own shop only, and deleted', async () => {
-    const dossier = await makeJob(ines, 0);
-    const response = await send(ines, dossier, PIXEL, 'text/plain');
+    const detail = await makeJob(ines, 0);
+    const response = await send(ines, detail, PIXEL, 'text/plain');
     const { changes, ...photo } = (await response.json()) as Photo & { changes: Changes };
     expect(changes.jobs[0]?.photos).toEqual([photo]);
     // The declared type is not trusted: the content says PNG.
     expect(photo).toMatchObject({ type: 'image/png', widthPx: 1, heightPx: 1, topic: 'finish' });
-    expect((await load(dossier.job)).photos).toEqual([photo]);
+    expect((await load(detail.job)).photos).toEqual([photo]);
     const shown = await ines.call('GET', `/photos/${photo.id}`);
     expect(shown.headers.get('content-type')).toBe('image/png');
     expect(Buffer.from(await shown.arrayBuffer()).equals(PIXEL)).toBe(true);
     expect((await stranger.refused('GET', `/photos/${photo.id}`)).status).toBe(404);
     expect((await stranger.refused('DELETE', `/photos/${photo.id}`)).status).toBe(404);
     await ines.ok('DELETE', `/photos/${photo.id}`);
-    expect((await load(dossier.job)).photos).toEqual([]);
+    expect((await load(detail.job)).photos).toEqual([]);
   });
 
   it.each([
@@ -128,14 +128,14 @@ describe('pictures', () => {
     ['the head of a picture only', PIXEL.subarray(0, 12), 422],
     ['more than 3 MB', Buffer.concat([PIXEL, Buffer.alloc(3_000_001)]), 413],
   ])('refuse %s', async (_what, content, status) => {
-    const dossier = await makeJob(ines, 0);
-    expect((await send(ines, dossier, content)).status).toBe(status);
-    expect((await load(dossier.job)).photos).toEqual([]);
+    const detail = await makeJob(ines, 0);
+    expect((await send(ines, detail, content)).status).toBe(status);
+    expect((await load(detail.job)).photos).toEqual([]);
   });
 
   it('cannot be put into another shop’s job', async () => {
-    const dossier = await makeJob(ines, 0);
-    expect((await send(stranger, dossier, PIXEL)).status).toBe(404);
+    const detail = await makeJob(ines, 0);
+    expect((await send(stranger, detail, PIXEL)).status).toBe(404);
   });
 });
 
@@ -227,14 +227,14 @@ describe('changing several pieces', () => {
   });
 });
 
-describe('verdicts', () => {
-  const keys = (dossier: Dossier) => dossier.steps.map(({ key }) => key);
-  const set = async (dossier: Dossier, index: number, verdict: string) => {
-    const { version, ...piece } = dossier.pieces[index] as PieceRow;
-    await ines.ok('PUT', `/jobs/${dossier.job.id}/pieces`, {
-      changes: [{ version, piece: { ...piece, verdict } }],
+describe('treatments', () => {
+  const keys = (detail: JobDetail) => detail.steps.map(({ key }) => key);
+  const set = async (detail: JobDetail, index: number, treatment: string) => {
+    const { version, ...piece } = detail.pieces[index] as PieceRow;
+    await ines.ok('PUT', `/jobs/${detail.job.id}/pieces`, {
+      changes: [{ version, piece: { ...piece, treatment } }],
     });
-    return load(dossier.job);
+    return load(detail.job);
   };
 
   it('bring preparation of their own, and take it away again', async () => {
@@ -300,32 +300,32 @@ describe('verdicts', () => {
 
 describe('taking a surveyed job away', () => {
   it('carries answers, map, decisions and pictures, and brings them back', async () => {
-    const dossier = await makeJob(ines);
-    const zoneId = dossier.zones[0]?.id ?? '';
+    const detail = await makeJob(ines);
+    const zoneId = detail.zones[0]?.id ?? '';
     await ines.ok('PATCH', `/zones/${zoneId}/survey`, { answers: { soil: 'heavy', look: 'dead flat' } });
     const wall = wallFor();
     const opening = openingFor(wall.id, 'N1');
-    await ines.ok('POST', `/jobs/${dossier.job.id}/map`, {
+    await ines.ok('POST', `/jobs/${detail.job.id}/map`, {
       walls: [wall],
       openings: [opening],
-      assigned: [{ pieceId: dossier.pieces[0]?.id, openingId: opening.id }],
+      assigned: [{ pieceId: detail.pieces[0]?.id, openingId: opening.id }],
     });
-    await ines.ok('POST', `/jobs/${dossier.job.id}/decisions`, {
+    await ines.ok('POST', `/jobs/${detail.job.id}/decisions`, {
       id: uuid(),
       zoneId,
       kind: 'acknowledged',
       code: 'silicone',
       reason: 'washed three times, patch lies flat',
     });
-    await send(ines, dossier, PIXEL);
-    const file = await ines.ok<Record<string, unknown[]>>('GET', `/jobs/${dossier.job.id}/export/job.json`);
+    await send(ines, detail, PIXEL);
+    const file = await ines.ok<Record<string, unknown[]>>('GET', `/jobs/${detail.job.id}/export/job.json`);
     const slim = await ines.ok<Record<string, unknown[]>>(
       'GET',
-      `/jobs/${dossier.job.id}/export/job.json?photos=no`,
+      `/jobs/${detail.job.id}/export/job.json?photos=no`,
     );
     expect([file.photos?.length, slim.photos?.length]).toEqual([1, 0]);
     const made = await stranger.ok<{ id: string }>('POST', '/import/job', { file });
-    const copy = await stranger.ok<Dossier>('GET', `/jobs/${made.id}`);
+    const copy = await stranger.ok<JobDetail>('GET', `/jobs/${made.id}`);
     expect(copy.zones[0]?.survey).toEqual({ soil: 'heavy', look: 'dead flat' });
     expect(copy.pieces[0]?.openingId).toBe(copy.openings[0]?.id);
     expect(copy.openings[0]?.wallId).toBe(copy.walls[0]?.id);
@@ -335,11 +335,11 @@ describe('taking a surveyed job away', () => {
   });
 
   it('refuses a file whose picture is none', async () => {
-    const dossier = await makeJob(ines, 0);
-    await send(ines, dossier, PIXEL);
+    const detail = await makeJob(ines, 0);
+    await send(ines, detail, PIXEL);
     const file = await ines.ok<{ photos: { content: string }[] }>(
       'GET',
-      `/jobs/${dossier.job.id}/export/job.json`,
+      `/jobs/${detail.job.id}/export/job.json`,
     );
     const forged = { ...file, photos: file.photos.map((photo) => ({ ...photo, content: btoa('hello') })) };
     expect(await ines.refused('POST', '/import/job', { file: forged })).toMatchObject({ status: 422 });

@@ -1,10 +1,10 @@
-import type { Dossier, JobRow, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, JobRow, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { LogEntry, NewLogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { samplePot } from '../../core/test/samplePot.ts';
+import { sampleMix } from '../../core/test/sampleMix.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, NOW, startTwoShops } from './harness.ts';
 import { entryFor, jobSpec, makeJob, pieceFor, zoneSpec } from './samples.ts';
@@ -33,7 +33,7 @@ describe('who wrote it', () => {
     const answer = await ines.call('POST', path, entry, { 'x-upholder-member': uuid() });
     expect(answer.status).toBe(403);
     expect(await answer.json()).toMatchObject({ error: { code: 'other-member' } });
-    expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).log).toEqual([]);
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).log).toEqual([]);
     const { crew } = await ines.ok<ShopContext>('GET', '/shop');
     const own = await ines.call('POST', path, entry, { 'x-upholder-member': crew[0]?.id ?? '' });
     expect(own.status).toBe(200);
@@ -69,11 +69,11 @@ describe('races', () => {
     const entry = entryFor(job.id, plan.ops[0]!, NOW);
     await ines.ok('POST', path, entry);
     for (let round = 0; round < 10; round += 1) {
-      const last = (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).log.at(-1)!;
+      const last = (await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).log.at(-1)!;
       const word = { ...entry, id: uuid(), correctsId: last.id, note: `round ${round}` };
       const answers = await Promise.all(Array.from({ length: 6 }, () => ines.call('POST', path, word)));
       expect(statuses(answers)).toEqual([200, 200, 200, 200, 200, 200]);
-      const { log } = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+      const { log } = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
       expect(log.filter(({ id }) => id === word.id)).toHaveLength(1);
     }
   });
@@ -90,18 +90,18 @@ describe('races', () => {
 
   it('keep both of the first two words of a mix, and charge the tin once', async () => {
     const { products } = await ines.ok<ShopContext>('GET', '/shop');
-    const product = products.find(({ key }) => key === samplePot(uuid()).productKey)!;
+    const product = products.find(({ key }) => key === sampleMix(uuid()).productKey)!;
     await ines.ok('PUT', `/products/${product.id}/stock`, { stockMl: 50_000 });
     const pour = (ml: number) => ({ id: uuid(), role: 'paint' as const, ml, at: NOW });
     for (let round = 0; round < 25; round += 1) {
-      const first = samplePot(uuid(), { pours: [pour(100)] });
+      const first = sampleMix(uuid(), { pours: [pour(100)] });
       const second = { ...first, revision: first.revision + 1, pours: [...first.pours, pour(20)] };
       const answers = await Promise.all(
-        [first, second].map((one) => ines.call('PUT', `/pots/${one.id}`, one)),
+        [first, second].map((one) => ines.call('PUT', `/mixes/${one.id}`, one)),
       );
       expect(statuses(answers)).toEqual([200, 200]);
-      const { pots } = await ines.ok<{ pots: PotRecord[] }>('GET', '/pots');
-      expect(pots.find(({ id }) => id === first.id)?.pours).toHaveLength(2);
+      const { mixes } = await ines.ok<{ mixes: MixRecord[] }>('GET', '/mixes');
+      expect(mixes.find(({ id }) => id === first.id)?.pours).toHaveLength(2);
     }
     const after = await ines.ok<ShopContext>('GET', '/shop');
     expect(after.products.find(({ id }) => id === product.id)?.stockMl).toBe(50_000 - 25 * 120);
@@ -178,14 +178,14 @@ describe('a job file', () => {
       imported: null,
     }));
     const copy = await stranger.ok<JobRow>('POST', '/import/job', { file: { ...file, log } });
-    const [entry] = (await stranger.ok<Dossier>('GET', `/jobs/${copy.id}`)).log;
+    const [entry] = (await stranger.ok<JobDetail>('GET', `/jobs/${copy.id}`)).log;
     expect(entry).toMatchObject({
       memberName: 'The Queen',
       memberId: null,
       imported: { memberName: 'Ines', at: expect.stringMatching(/^2026-11-23/) },
     });
     // What is logged here carries no such mark.
-    expect((await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).log[0]?.imported).toBeNull();
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).log[0]?.imported).toBeNull();
   });
 });
 
@@ -195,7 +195,7 @@ describe('what was done', () => {
     const prime = plan.ops.find(({ stepKey }) => stepKey === 'prime-1')!;
     const earlier = plan.ops.filter(({ loadId, start }) => loadId === prime.loadId && start < prime.start);
     for (const op of earlier) await ines.ok('POST', path, entryFor(job.id, op, NOW));
-    const before = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const before = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
     const step = before.steps.find(({ id }) => id === prime.stepId)!;
     // Without its own word the entry takes what the step says now.
     const logged = entryFor(job.id, prime, NOW);
@@ -207,7 +207,7 @@ describe('what was done', () => {
         : draft,
     );
     await ines.ok('PUT', `/zones/${zone.id}/steps`, { version: zone.version, steps });
-    const after = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const after = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
     expect(after.steps.find(({ id }) => id === step.id)?.wftUm).toBe(60);
     expect(after.log.find(({ id }) => id === logged.id)?.work).toMatchObject({
       stepName: step.name,
@@ -232,7 +232,7 @@ describe('what was done', () => {
       thinning: null,
       wftUm: null,
       place: 'bench',
-      restMin: 60,
+      dryingMin: 60,
     };
     const entry = { ...entryFor(job.id, plan.ops[0]!, NOW), work };
     const { entry: kept } = await ines.ok<{ entry: LogEntry }>('POST', path, entry);

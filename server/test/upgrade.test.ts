@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
 import { PIECE_DEFAULTS } from '@upholder/core/pieces';
 import pg from 'pg';
@@ -42,7 +42,7 @@ describe('what an earlier version wrote', () => {
       `update step set body = body - 'stock' where zone_id in (select id from zone where job_id = $1)`,
       [job.id],
     );
-    const after = await ines.ok<Dossier>('GET', `/jobs/${job.id}`);
+    const after = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
     const { id: _id, zoneId: _zone, position: _position, version: _version, ...spec } = after.pieces[0]!;
     expect(spec).toEqual({ ...PIECE_DEFAULTS, tag: 'D1', widthMm: 400, heightMm: 720 });
     expect(after.zones[0]?.options).toMatchObject({ clearCoats: 0, clearKey: 'clear-poly-satin' });
@@ -82,11 +82,11 @@ describe('what an earlier version wrote', () => {
       ({ survey: _survey, choiceReason: _why, ...zone }) => zone,
     );
     const pieces = (old.pieces as Record<string, unknown>[]).map(
-      ({ verdict: _verdict, members: _members, openingId: _opening, girthMm: _girth, ...piece }) => piece,
+      ({ treatment: _treatment, members: _members, openingId: _opening, girthMm: _girth, ...piece }) => piece,
     );
     const made = await ines.ok<{ id: string }>('POST', '/import/job', { file: { ...old, zones, pieces } });
-    const copy = await ines.ok<Dossier>('GET', `/jobs/${made.id}`);
-    expect(copy.pieces.map(({ verdict, girthMm }) => [verdict, girthMm])).toEqual(
+    const copy = await ines.ok<JobDetail>('GET', `/jobs/${made.id}`);
+    expect(copy.pieces.map(({ treatment, girthMm }) => [treatment, girthMm])).toEqual(
       copy.pieces.map(() => ['finish', 0]),
     );
     expect(copy.zones[0]?.survey).toEqual({});
@@ -101,8 +101,8 @@ describe('what a migration makes of an earlier version', () => {
     const [there, here] = [await makeJob(ines, 0), await makeJob(ines, 0)];
     await sql(`update job set place = 'client' where id = $1`, [there.job.id]);
     await again('0014_by_hand_in_the_room.sql');
-    const applicatorOf = async ({ job }: Dossier) =>
-      (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).zones[0]?.options?.applicator;
+    const applicatorOf = async ({ job }: JobDetail) =>
+      (await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).zones[0]?.options?.applicator;
     expect([await applicatorOf(there), await applicatorOf(here)]).toEqual(['roller', 'turbine']);
   });
 
@@ -111,7 +111,7 @@ describe('what a migration makes of an earlier version', () => {
     const remove = steps.find(({ key }) => key === 'remove');
     await sql(`update step set body = body #- '{labour,perDrawerMin}' where id = $1`, [remove?.id]);
     const labour = async () =>
-      (await ines.ok<Dossier>('GET', `/jobs/${job.id}`)).steps.find(({ key }) => key === 'remove')?.labour;
+      (await ines.ok<JobDetail>('GET', `/jobs/${job.id}`)).steps.find(({ key }) => key === 'remove')?.labour;
     expect((await labour())?.perDrawerMin).toBeUndefined();
     await again('0015_drawers_take_longer.sql');
     expect(await labour()).toMatchObject({ perPieceMin: 6, perDrawerMin: 9 });
@@ -129,7 +129,7 @@ describe('an order', () => {
     const { job, zones, pieces } = await makeJob(ines);
     const changes = pieces.slice(0, 2).map(({ version, ...piece }) => ({
       version,
-      piece: { ...piece, verdict: 'replace' },
+      piece: { ...piece, treatment: 'replace' },
     }));
     await ines.ok('PUT', `/jobs/${job.id}/pieces`, { changes });
     await ines.ok('PATCH', `/zones/${zones[0]?.id}/survey`, { answers: { replacementStock: 'wood' } });

@@ -1,7 +1,7 @@
 export {
   isUntouched,
   mergedTouched,
-  patchedDossier,
+  patchedDetail,
   patchedShop,
   UNTOUCHED,
 } from './patch.ts';
@@ -25,7 +25,7 @@ export * from './shapes/people.ts';
 export {
   addressed,
   type BodyOf,
-  Done,
+  EmptyResponse,
   type ParamsOf,
   type ResponseOf,
   type Route,

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { isUntouched, mergedTouched, patchedDossier, patchedShop, UNTOUCHED } from './patch.ts';
+import { isUntouched, mergedTouched, patchedDetail, patchedShop, UNTOUCHED } from './patch.ts';
 import type { Changes, JobChanges } from './shapes/changes.ts';
-import type { Dossier, PieceRow, ShopContext } from './shapes/contract.ts';
+import type { JobDetail, PieceRow, ShopContext } from './shapes/contract.ts';
 
 const piece = (id: string, position: number, version = 1, note = '') =>
   ({ id, tag: id, position, version, note }) as PieceRow;
 const zone = (id: string, position: number, version = 1) =>
-  ({ id, position, version, name: id }) as Dossier['zones'][number];
-const step = (id: string, zoneId: string) => ({ id, zoneId }) as Dossier['steps'][number];
-const entry = (id: string, loggedAt: string) => ({ id, loggedAt }) as Dossier['log'][number];
+  ({ id, position, version, name: id }) as JobDetail['zones'][number];
+const step = (id: string, zoneId: string) => ({ id, zoneId }) as JobDetail['steps'][number];
+const entry = (id: string, loggedAt: string) => ({ id, loggedAt }) as JobDetail['log'][number];
 
-const dossier = {
+const detail = {
   job: { id: 'job', version: 3, name: 'Quay' },
   zones: [zone('wall', 0), zone('island', 1)],
   steps: [step('s1', 'wall'), step('s2', 'wall'), step('s3', 'island')],
@@ -21,17 +21,17 @@ const dossier = {
   openings: [],
   photos: [],
   decisions: [],
-} as unknown as Dossier;
+} as unknown as JobDetail;
 const patched = (changes: Partial<JobChanges>) =>
-  patchedDossier(dossier, { id: 'job', isGone: false, ...changes });
+  patchedDetail(detail, { id: 'job', isGone: false, ...changes });
 
 describe('a job with a change put in', () => {
   it('keeps every part that was not named as the very same object', () => {
     const after = patched({ pieces: { asked: ['d1'], rows: [piece('d1', 0, 2, 'loose')] } });
     expect(after.pieces.map(({ note }) => note)).toEqual(['loose', '', '']);
     for (const part of ['job', 'zones', 'steps', 'log', 'plan', 'walls', 'photos'] as const)
-      expect(after[part]).toBe(dossier[part]);
-    expect(after.pieces[1]).toBe(dossier.pieces[1]);
+      expect(after[part]).toBe(detail[part]);
+    expect(after.pieces[1]).toBe(detail.pieces[1]);
   });
 
   it('drops pieces that were asked for and are gone, puts in new ones by their place, leaves the others', () => {
@@ -43,13 +43,13 @@ describe('a job with a change put in', () => {
 
   it('takes nothing back by an answer that was overtaken on its way', () => {
     const after = patched({
-      job: { ...dossier.job, version: 2, name: 'Old name' },
-      plan: { ...dossier.plan, id: 'older', madeAt: '2026-11-22T06:00:00.000Z' } as Dossier['plan'],
+      job: { ...detail.job, version: 2, name: 'Old name' },
+      plan: { ...detail.plan, id: 'older', madeAt: '2026-11-22T06:00:00.000Z' } as JobDetail['plan'],
       pieces: { asked: ['d2'], rows: [piece('d2', 1, 3, 'old')] },
     });
-    expect(after.job).toBe(dossier.job);
-    expect(after.plan).toBe(dossier.plan);
-    expect(after.pieces[1]).toBe(dossier.pieces[1]);
+    expect(after.job).toBe(detail.job);
+    expect(after.plan).toBe(detail.plan);
+    expect(after.pieces[1]).toBe(detail.pieces[1]);
   });
 
   it('puts the steps of a zone in place of its own, in the order of the zones, and drops those of a zone that went', () => {
@@ -66,7 +66,7 @@ describe('a job with a change put in', () => {
     const between = entry('e3', '2026-11-23T08:00:00.000Z');
     const once = patched({ log: { asked: ['e3'], rows: [between] } });
     expect(once.log.map(({ id }) => id)).toEqual(['e1', 'e3', 'e2']);
-    const twice = patchedDossier(once, {
+    const twice = patchedDetail(once, {
       id: 'job',
       isGone: false,
       log: { asked: ['e3'], rows: [between] },
@@ -87,7 +87,7 @@ describe('a shop with a change put in', () => {
     ],
     supplies: [],
   } as unknown as ShopContext;
-  const change: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+  const change: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 
   it('gets one product again after a pour, and everything else stays the very same', () => {
     const poured = { ...shop.products[0], stockMl: 650 } as ShopContext['products'][number];
@@ -108,14 +108,14 @@ describe('a shop with a change put in', () => {
 describe('two changes as one', () => {
   it('name each job once, with all that either touched', () => {
     const merged = mergedTouched(
-      { ...UNTOUCHED, jobs: [{ id: 'a', pieces: ['1'], zones: true }], shop: ['air'], pots: ['p'] },
+      { ...UNTOUCHED, jobs: [{ id: 'a', pieces: ['1'], zones: true }], shop: ['air'], mixes: ['p'] },
       { ...UNTOUCHED, jobs: [{ id: 'a', pieces: ['2'], plan: true }, { id: 'b' }], products: 'all' },
     );
     expect(merged).toEqual({
       jobs: [{ id: 'a', pieces: ['1', '2'], zones: true, plan: true }, { id: 'b' }],
       shop: ['air'],
       products: 'all',
-      pots: ['p'],
+      mixes: ['p'],
     });
     expect([isUntouched(UNTOUCHED), isUntouched(merged)]).toEqual([true, false]);
   });

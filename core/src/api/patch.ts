@@ -1,5 +1,5 @@
 import type { Changes, JobChanges, Rows, Touched, TouchedJob } from './shapes/changes.ts';
-import type { Dossier, ShopContext } from './shapes/contract.ts';
+import type { JobDetail, ShopContext } from './shapes/contract.ts';
 
 function byText(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
@@ -35,10 +35,10 @@ function present<T extends object>(part: T): Partial<T> {
 
 /** The steps of a job in the order of its zones. */
 function withSteps(
-  known: Dossier['steps'],
+  known: JobDetail['steps'],
   steps: JobChanges['steps'],
-  zones: Dossier['zones'],
-): Dossier['steps'] {
+  zones: JobDetail['zones'],
+): JobDetail['steps'] {
   const read = new Map(steps?.map((one) => [one.zoneId, one.steps]));
   return zones.flatMap(({ id }) => read.get(id) ?? known.filter(({ zoneId }) => zoneId === id));
 }
@@ -47,30 +47,30 @@ function withSteps(
  * A job as it is after a change: what the change names is put in, everything else stays the very same object. What was known
  * in a newer version already stays too, so that an answer that was overtaken on its way takes nothing back.
  */
-export function patchedDossier(dossier: Dossier, changes: JobChanges): Dossier {
+export function patchedDetail(detail: JobDetail, changes: JobChanges): JobDetail {
   const { job, pieces, log, walls, openings, photos, decisions, plan } = changes;
-  const read = newest(dossier.zones, changes.zones);
-  const zones = read?.sort((a, b) => a.position - b.position || byText(a.id, b.id)) ?? dossier.zones;
-  const isNewer = job !== undefined && job.version >= dossier.job.version;
+  const read = newest(detail.zones, changes.zones);
+  const zones = read?.sort((a, b) => a.position - b.position || byText(a.id, b.id)) ?? detail.zones;
+  const isNewer = job !== undefined && job.version >= detail.job.version;
   return {
-    ...dossier,
+    ...detail,
     ...(isNewer && { job }),
     zones,
-    ...(changes.steps || read ? { steps: withSteps(dossier.steps, changes.steps, zones) } : {}),
+    ...(changes.steps || read ? { steps: withSteps(detail.steps, changes.steps, zones) } : {}),
     ...(pieces && {
-      pieces: withRows(dossier.pieces, pieces.asked, pieces.rows).sort(
+      pieces: withRows(detail.pieces, pieces.asked, pieces.rows).sort(
         (a, b) => a.position - b.position || byText(a.tag, b.tag),
       ),
     }),
     ...(log && {
-      log: withRows(dossier.log, log.asked, log.rows).sort(
+      log: withRows(detail.log, log.asked, log.rows).sort(
         (a, b) => Date.parse(a.loggedAt) - Date.parse(b.loggedAt) || byText(a.id, b.id),
       ),
     }),
-    ...(plan !== undefined && (plan === null || plan.madeAt >= (dossier.plan?.madeAt ?? '')) && { plan }),
+    ...(plan !== undefined && (plan === null || plan.madeAt >= (detail.plan?.madeAt ?? '')) && { plan }),
     ...present({
-      walls: newest(dossier.walls, walls),
-      openings: newest(dossier.openings, openings),
+      walls: newest(detail.walls, walls),
+      openings: newest(detail.openings, openings),
       photos,
       decisions,
     }),
@@ -120,14 +120,14 @@ export function mergedTouched(a: Touched, b: Touched): Touched {
     jobs: [...jobs.values()],
     shop: [...new Set([...a.shop, ...b.shop])],
     products: mergedRows(a.products, b.products) ?? [],
-    pots: mergedRows(a.pots, b.pots) ?? [],
+    mixes: mergedRows(a.mixes, b.mixes) ?? [],
   };
 }
 
 /** Nothing touched. */
-export const UNTOUCHED: Touched = { jobs: [], shop: [], products: [], pots: [] };
+export const UNTOUCHED: Touched = { jobs: [], shop: [], products: [], mixes: [] };
 
 /** Whether a change touched nothing. */
-export function isUntouched({ jobs, shop, products, pots }: Touched): boolean {
-  return jobs.length === 0 && shop.length === 0 && products.length === 0 && pots.length === 0;
+export function isUntouched({ jobs, shop, products, mixes }: Touched): boolean {
+  return jobs.length === 0 && shop.length === 0 && products.length === 0 && mixes.length === 0;
 }

@@ -8,7 +8,7 @@ import { peopleRoutes } from './routes/people.ts';
 import { photosRoutes } from './routes/photos.ts';
 import { piecesRoutes } from './routes/pieces.ts';
 import { plansRoutes } from './routes/plans.ts';
-import { potsRoutes } from './routes/pots.ts';
+import { mixesRoutes } from './routes/mixes.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { shopRoutes } from './routes/shop.ts';
 import { storesRoutes } from './routes/stores.ts';
@@ -29,7 +29,7 @@ export const ROUTES = {
   ...photosRoutes,
   ...piecesRoutes,
   ...plansRoutes,
-  ...potsRoutes,
+  ...mixesRoutes,
   ...sessionRoutes,
   ...shopRoutes,
   ...storesRoutes,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { GENERIC_PRODUCTS, ProductSheetSchema, sheetDoubts } from './index.ts';
+import { GENERIC_PRODUCTS, ProductSheetSchema, sheetInconsistencies } from './index.ts';
 
 const enamel = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
 
@@ -23,7 +23,7 @@ describe('product sheets', () => {
       expect(sheet.gunHint).not.toBe('');
       const isSprayed = sheet.applicators.some((one) => one === 'turbine' || one === 'airless');
       expect(sheet.gunRestMin === null).toBe(!isSprayed);
-      expect(sheetDoubts(sheet)).toEqual([]);
+      expect(sheetInconsistencies(sheet)).toEqual([]);
       // What flows off the solids bounds the solvent: g/L ≤ (1 − VS) · density of the carrier.
       expect(vocGL ?? 0).toBeLessThanOrEqual(
         (1 - sheet.volumeSolidsPct / 100) * sheet.thinnerDensityKgL * 1000 * 1.1,

@@ -71,7 +71,7 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     flash: 'not flammable',
     hazards: [],
     respirator: 'organic vapour and particles when sprayed',
-    hasHotRags: false,
+    isSelfHeating: false,
     source: 'class default',
     ...sheet,
   };
@@ -102,7 +102,7 @@ export function solventAlkyd(className: string): ReturnType<typeof waterborne> {
     cleanUp: 'mineral spirit',
     flash: 'flammable',
     yellows: true,
-    hasHotRags: true,
+    isSelfHeating: true,
     respirator: 'organic vapour',
     cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
   });

@@ -212,7 +212,7 @@ const COATINGS: Record<string, ProductSheet> = {
       wftMaxUm: 125,
       sheen: 'satin',
       wetEdgeMin: 15,
-      hasHotRags: true,
+      isSelfHeating: true,
       conditionerName: 'flow conditioner',
       conditionerMaxPct: 10,
       cautions: [SPRAY_MIST, OILY_RAGS],

@@ -207,13 +207,13 @@ export function layerVerdict(under: LayerClass, over: LayerClass): LayerVerdict 
 }
 
 /** How a test piece of one film over another came out. */
-export const TestPieceSchema = z.object({
+export const TestPanelSchema = z.object({
   /** How it was prepared and tried, e.g. `P320, 7 days, cross-cut and tape`. */
   method: nameField('how', 300, 3),
   madeOn: dateField(),
   held: z.boolean(),
 });
-export type TestPiece = z.infer<typeof TestPieceSchema>;
+export type TestPanel = z.infer<typeof TestPanelSchema>;
 
 /**
  * What a shop knows better than the table: of two classes, or of two products of its stores. A logged test piece
@@ -226,7 +226,7 @@ export const ShopLayerSchema = z.object({
   over: z.string().min(1).max(60),
   answer: z.enum(LAYER_ANSWERS),
   why: nameField('reason', 300, 3),
-  test: TestPieceSchema.nullable(),
+  test: TestPanelSchema.nullable(),
 });
 export type ShopLayer = z.infer<typeof ShopLayerSchema>;
 

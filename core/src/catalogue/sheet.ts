@@ -216,7 +216,7 @@ export const ProductSheetSchema = z
     hazards: z.array(z.string().max(200)).max(20).default([]),
     respirator: z.string().trim().max(120).default(''),
     /** Rags soaked with it heat themselves. */
-    hasHotRags: z.boolean().default(false),
+    isSelfHeating: z.boolean().default(false),
     source: z.enum(['class default', 'entered from sheet', 'measured here']),
   })
   .superRefine((sheet, context) => {

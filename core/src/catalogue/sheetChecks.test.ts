@@ -8,7 +8,7 @@ import {
   type ShopLayer,
   ShopLayerSchema,
   SupplySchema,
-  sheetDoubts,
+  sheetInconsistencies,
   solidsDensityKgL,
   spreadM2L,
   supplyAmount,
@@ -16,7 +16,7 @@ import {
 
 const enamel = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
 const doubts = (change: Partial<ProductSheet>) =>
-  sheetDoubts({ ...enamel, ...change }).map(({ field }) => field);
+  sheetInconsistencies({ ...enamel, ...change }).map(({ field }) => field);
 
 describe('a sheet against itself', () => {
   it('works out the spreading rate: 75 µm → 13.3 m²/L', () => {
@@ -34,7 +34,7 @@ describe('a sheet against itself', () => {
   });
 
   it.each(Object.entries(GENERIC_PRODUCTS))('%s agrees with itself', (_key, sheet) => {
-    expect(sheetDoubts(sheet)).toEqual([]);
+    expect(sheetInconsistencies(sheet)).toEqual([]);
   });
 
   it.each<[string, Partial<ProductSheet>, Partial<ProductSheet>]>([
@@ -60,7 +60,7 @@ describe('a sheet against itself', () => {
     ],
     ['hardener', { isIsocyanate: true }, {}],
     ['flash', { base: 'alcohol' }, { base: 'alcohol', flash: 'flammable' }],
-    ['hasHotRags', { drying: 'oxidative', hasHotRags: false }, { drying: 'oxidative', hasHotRags: true }],
+    ['isSelfHeating', { drying: 'oxidative', isSelfHeating: false }, { drying: 'oxidative', isSelfHeating: true }],
     ['targets', { applicators: ['roller'] }, { applicators: ['turbine', 'airless'] }],
   ])('doubts %s', (field, wrong, right) => {
     expect(doubts(wrong)).toContain(field);

@@ -37,7 +37,7 @@ export function solidsDensityKgL(
  * Looks across a data sheet for figures that contradict each other. What cannot be at all is refused by the schema;
  * these are doubts that a person should settle with the tin in hand.
  */
-export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
+export function sheetInconsistencies(sheet: ProductSheet): SheetDoubt[] {
   const doubts: SheetDoubt[] = [];
   const doubt = (field: SheetDoubt['field'], why: string) => doubts.push({ field, why });
   const { clocks } = sheet;
@@ -100,8 +100,8 @@ export function sheetDoubts(sheet: ProductSheet): SheetDoubt[] {
     doubt('inductionMin', said('sheet.the-induction-time-uses-up-the'));
   if (sheet.base !== 'water' && sheet.flash === 'not flammable')
     doubt('flash', said('sheet.solvent-alcohol-or-lacquer-thinner-burns'));
-  if (sheet.drying === 'oxidative' && !sheet.hasHotRags)
-    doubt('hasHotRags', said('sheet.it-dries-by-oxygen-its-rags'));
+  if (sheet.drying === 'oxidative' && !sheet.isSelfHeating)
+    doubt('isSelfHeating', said('sheet.it-dries-by-oxygen-its-rags'));
   if (sheet.isSelfPriming && sheet.role === 'primer')
     doubt('isSelfPriming', said('sheet.a-primer-needs-no-mark-as'));
   for (const { applicator } of sheet.targets)

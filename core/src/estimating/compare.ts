@@ -17,16 +17,16 @@ import {
   FINISHING_SYSTEMS,
   type Ground,
   optionsInPlace,
-  type Practice,
+  type Methods,
   type Step,
   type StepDraft,
   SYSTEM_IDS,
   type SystemId,
-  unfoldSystem,
+  generateSteps,
   type ZoneOptions,
 } from '../systems/index.ts';
 import { type RoughEstimate, roughEstimate } from './rough.ts';
-import { type Around, sketchedDays } from './sketch.ts';
+import { type Around, previewedDays } from './preview.ts';
 
 /** Systems have at most this many colour coats. */
 const MOST_COLOUR_COATS = 4;
@@ -40,7 +40,7 @@ export interface CompareInput {
   sheets: Readonly<Record<string, ProductSheet>>;
   supplies: Readonly<Record<string, Supply>>;
   /** The ways of shop and job. */
-  practice: Practice;
+  methods: Methods;
   settings: ShopSettings;
   timeZone: string;
   climate: Climate;
@@ -120,31 +120,31 @@ export function buildUpOf(
   return [...products.values()];
 }
 
-function unfold(systemId: SystemId, options: ZoneOptions, input: CompareInput): StepDraft[] | null {
-  const drafts = unfoldSystem({
+function generate(systemId: SystemId, options: ZoneOptions, input: CompareInput): StepDraft[] | null {
+  const drafts = generateSteps({
     systemId,
     options,
     sheets: input.sheets,
     supplies: input.supplies,
-    practice: input.practice,
+    methods: input.methods,
     shop: input.settings,
     isOnSite: input.isOnSite,
-    verdicts: input.pieces.map(({ verdict }) => verdict),
+    treatments: input.pieces.map(({ treatment }) => treatment),
     ground: input.zone,
   });
   return drafts.ok ? drafts.value : null;
 }
 
 /**
- * Lays a system on a zone on paper: its own choices, with as many colour coats as hiding asks for, unfolded and
+ * Lays a system on a zone on paper: its own choices, with as many colour coats as hiding asks for, generated and
  * estimated. Null when the stores lack a product of it.
  */
 export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutlook | null {
   const shipped = FINISHING_SYSTEMS[systemId].defaults;
   // A system that wants its pieces hung or flat has its reasons; where it leaves it open, the shop's way counts.
-  const laying = shipped.laying === 'by-kind' ? input.practice.laying : shipped.laying;
+  const laying = shipped.laying === 'by-kind' ? input.methods.laying : shipped.laying;
   const defaults = optionsInPlace({ ...shipped, laying }, input.isOnSite);
-  const first = unfold(systemId, defaults, input);
+  const first = generate(systemId, defaults, input);
   if (!first) return null;
   const hiding = hidingOfSteps(first, input.sheets, input.zone);
   const colourCoats =
@@ -152,16 +152,16 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
       ? 0
       : Math.min(MOST_COLOUR_COATS, Math.max(defaults.colourCoats, hiding?.coats ?? MOST_COLOUR_COATS));
   const options = { ...defaults, colourCoats };
-  const drafts = colourCoats === defaults.colourCoats ? first : unfold(systemId, options, input);
+  const drafts = colourCoats === defaults.colourCoats ? first : generate(systemId, options, input);
   if (!drafts) return null;
   const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
   const rough = roughEstimate({ ...input, steps, laying });
   const { around, pieces } = input;
-  const sketched = around ? sketchedDays(drafts, pieces, { systemId, options }, around) : success(rough.days);
+  const previewed = around ? previewedDays(drafts, pieces, { systemId, options }, around) : success(rough.days);
   return {
     ...rough,
-    days: sketched.ok ? sketched.value : null,
-    noPlan: sketched.ok ? null : sketched.message,
+    days: previewed.ok ? previewed.value : null,
+    noPlan: previewed.ok ? null : previewed.message,
     options,
     products: buildUpOf(steps, input.sheets),
     hiding,

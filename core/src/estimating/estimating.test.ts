@@ -4,7 +4,7 @@ import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { planJob } from '../planning/index.ts';
 import { localDate, minuteAt } from '../shop/index.ts';
-import { DEFAULT_PRACTICE, FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
+import { DEFAULT_METHODS, FINISHING_SYSTEMS, SYSTEM_IDS } from '../systems/index.ts';
 import {
   type Around,
   buildUpOf,
@@ -14,7 +14,7 @@ import {
   outlooksOf,
   roughCalendar,
   roughEstimate,
-  sketchedDays,
+  previewedDays,
 } from './index.ts';
 
 const shop = sampleShop();
@@ -27,7 +27,7 @@ const input: CompareInput = {
   pieces: job.pieces,
   sheets: GENERIC_PRODUCTS,
   supplies: GENERIC_SUPPLIES,
-  practice: DEFAULT_PRACTICE,
+  methods: DEFAULT_METHODS,
   settings: shop.settings,
   timeZone: shop.timeZone,
   climate: { airC: 23, rhPct: 50 },
@@ -149,7 +149,7 @@ describe('outlooks', () => {
 
   it('add the preparation of replaced pieces', () => {
     const replaced = job.pieces.map((piece, index) =>
-      index < 3 ? { ...piece, verdict: 'replace' as const } : piece,
+      index < 3 ? { ...piece, treatment: 'replace' as const } : piece,
     );
     const outlook = outlookOf('D', { ...input, pieces: replaced })!;
     expect(outlook.products.map(({ name }) => name)).toContain('Shellac stain-block primer');
@@ -189,7 +189,7 @@ describe('days by a quick plan', () => {
     now: SAMPLE_START,
   };
   const daysIn = (part: Partial<Around>, pieces = job.pieces) => {
-    const outcome = sketchedDays(
+    const outcome = previewedDays(
       job.steps,
       pieces,
       { systemId: 'D', options: zone.options! },
@@ -205,7 +205,7 @@ describe('days by a quick plan', () => {
 
   it('are those that the plan then takes, or a little more: it tries to do better', () => {
     if (!planned.ok) throw new Error(planned.message);
-    const inPlan = day(planned.value.plan.handOver) - day(SAMPLE_START) + 1;
+    const inPlan = day(planned.value.plan.completion) - day(SAMPLE_START) + 1;
     expect(daysIn({})).toBeGreaterThanOrEqual(inPlan);
     expect(daysIn({})).toBeLessThanOrEqual(inPlan + 2);
   });

@@ -6,7 +6,7 @@ import { type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
   applicatorInPlace,
-  concerns,
+  stepAppliesTo,
   handsOnMinutes,
   type Laying,
   type Step,
@@ -28,7 +28,7 @@ export interface RoughInput {
   climate: Climate;
   people: number;
   isOnSite: boolean;
-  /** How loose pieces lie; flat, two-sided ones are coated in two visits. */
+  /** How loose pieces lie; flat, two-sided ones are coated in two tasks. */
   laying?: Laying;
 }
 
@@ -104,7 +104,7 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
   let minutes = 0;
   let material = 0;
   for (const step of input.steps) {
-    const pieces = input.pieces.filter((piece) => concerns(step, piece));
+    const pieces = input.pieces.filter((piece) => stepAppliesTo(step, piece));
     if (pieces.length === 0) continue;
     const clock = waitOf(step);
     if (clock !== 'none') {
@@ -128,7 +128,7 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     minutes += labour;
     at = finishWork(work, at, labour / (turned.length > 0 ? 2 : 1) / Math.max(1, input.people));
     const clocks = sheet ? filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm) : null;
-    const lags = lagsOf(clocks, step.restMin);
+    const lags = lagsOf(clocks, step.dryingMin);
     if (lags) dryings.push({ end: at, lags });
     if (!sheet) continue;
     films += 1;

@@ -12,7 +12,7 @@ import {
 } from '../planning/index.ts';
 import type { Minute } from '../shop/calendar.ts';
 
-/** The next visit to one load. */
+/** The next task to one load. */
 export interface AgendaItem {
   jobId: string;
   loadId: string;
@@ -62,7 +62,7 @@ export interface JobOnFloor extends JobForPlanning {
 
 function placed(ops: readonly PlanOp[]): ScheduledOp[] {
   return ops.flatMap((op) =>
-    op.done ? [{ op, personId: null, ...op.done, segments: [], holdUntil: null, waits: [] }] : [],
+    op.done ? [{ op, personId: null, ...op.done, segments: [], occupiedUntil: null, waits: [] }] : [],
   );
 }
 

@@ -16,7 +16,7 @@ export interface JobWithPlan {
 
 /**
  * Paint in mL by product that the plans of open jobs still ask for: every planned coat for the pieces that the log does
- * not have yet, by the film method, one residue a visit.
+ * not have yet, by the film method, one residue a task.
  */
 export function paintDemand(
   jobs: readonly JobWithPlan[],

@@ -129,10 +129,10 @@ describe('paint that the plans still ask for', () => {
   it('is what the coats take, less what is logged, and nothing for a job that is handed over', () => {
     const all = paintDemand([job], shop.sheets).get(colour) ?? 0;
     const step = made.steps.find(({ key }) => key === 'colour-1')!;
-    const visits = plan.ops.filter(({ stepId }) => stepId === step.id);
+    const tasks = plan.ops.filter(({ stepId }) => stepId === step.id);
     const sheet = shop.sheets[colour]!;
-    // Two coats in as many visits, each with its residue.
-    const one = visits.reduce(
+    // Two coats in as many tasks, each with its residue.
+    const one = tasks.reduce(
       (sum, { pieceIds, side }) =>
         sum +
         (coatAmounts(
@@ -145,7 +145,7 @@ describe('paint that the plans still ask for', () => {
       0,
     );
     expect(all).toBeCloseTo(2 * one, 6);
-    const log = visits.map(({ pieceIds, side }, index) => ({
+    const log = tasks.map(({ pieceIds, side }, index) => ({
       id: sampleId(7, index),
       jobId: made.job.id,
       stepId: step.id,

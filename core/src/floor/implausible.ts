@@ -39,13 +39,13 @@ export function implausibleEntries(
         const under = byId.get(other.stepId);
         if (!under || under.position >= step.position || !other.pieceIds.includes(pieceId)) return false;
         const done = stepAsLogged(under, other);
-        return overlaps(other, entry) && (done.productKey !== null || done.restMin > 0);
+        return overlaps(other, entry) && (done.productKey !== null || done.dryingMin > 0);
       });
       const under = before && byId.get(before.stepId);
       if (!before || !under) continue;
       const clocks = clocksOfCoat(under, shop.sheets, shop.settings, shop.climate, before);
       const done = stepAsLogged(under, before);
-      const needed = lagsOf(clocks, done.restMin)?.[wait] ?? 0;
+      const needed = lagsOf(clocks, done.dryingMin)?.[wait] ?? 0;
       const after = toMinute(entry.doneAt) - toMinute(before.doneAt);
       if (needed === 0 || after >= needed * FAR_UNDER) continue;
       const known = found.get(entry.id);

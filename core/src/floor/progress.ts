@@ -3,7 +3,7 @@ import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { JobForPlanning } from '../planning/index.ts';
 import { said } from '../said/index.ts';
-import { concerns, type Step } from '../systems/index.ts';
+import { stepAppliesTo, type Step } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
 /** How far a piece has come, as its owner would say it. */
@@ -59,7 +59,7 @@ export function zoneProgress({ zones, steps, pieces, log }: Job): ZoneProgress[]
       const sequence = steps.filter(({ zoneId }) => zoneId === id).sort((a, b) => a.position - b.position);
       const reached = new Map<Stage, number>();
       for (const piece of own) {
-        const concerned = sequence.filter((step) => concerns(step, piece));
+        const concerned = sequence.filter((step) => stepAppliesTo(step, piece));
         const last = lastDone(concerned, piece, entries);
         for (const [stage, end] of stageEnds(concerned))
           reached.set(stage, (reached.get(stage) ?? 0) + (last >= end ? 1 : 0));

@@ -2,7 +2,7 @@ import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
-import { concerns, type Step } from '../systems/index.ts';
+import { stepAppliesTo, type Step } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
 /** Where a side of a piece stands. */
@@ -99,7 +99,7 @@ export function pieceStates(
   );
   return new Map(
     input.pieces.map((piece) => {
-      const steps = (stepsOf.get(piece.zoneId) ?? []).filter((step) => concerns(step, piece));
+      const steps = (stepsOf.get(piece.zoneId) ?? []).filter((step) => stepAppliesTo(step, piece));
       const of = (side: 'front' | 'back') => {
         const own = steps.filter(({ faces }) => faces === 'both' || faces === side);
         return sideState({ steps: own, shop, entries, now }, piece, side);

@@ -123,7 +123,7 @@ describe('an order for new pieces', () => {
     tag: 'D1',
     widthMm: 400,
     heightMm: 1200,
-    verdict: 'replace',
+    treatment: 'replace',
     material: 'MDF',
   };
 
@@ -133,7 +133,7 @@ describe('an order for new pieces', () => {
       { ...piece, tag: 'D2', hingeSide: 'left', note: 'swollen' },
       { ...piece, tag: 'D3', widthMm: 500 },
       { ...piece, tag: 'D4', material: 'wood' },
-      { ...piece, tag: 'D5', verdict: 'repair' },
+      { ...piece, tag: 'D5', treatment: 'repair' },
     ]);
     expect(lines.map(({ quantity, tags, material }) => [quantity, tags.join(), material])).toEqual([
       [2, 'D1,D2', 'MDF'],

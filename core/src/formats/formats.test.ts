@@ -4,7 +4,7 @@ import { expect } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
-import { NO_OWN_PRACTICE } from '../systems/index.ts';
+import { NO_METHOD_CHOICES } from '../systems/index.ts';
 import { PLAIN_VOICE } from '../words/index.ts';
 import { type JobFile, planCalendar, readJobFile, withNewIds } from './index.ts';
 
@@ -27,7 +27,7 @@ const file: JobFile = {
     startOn: '2026-11-23',
     neededBy: null,
     place: 'shop',
-    practice: NO_OWN_PRACTICE,
+    methods: NO_METHOD_CHOICES,
     status: 'open',
   },
   zones: input.zones,
@@ -39,7 +39,7 @@ const file: JobFile = {
   openings: [],
   decisions: [],
   photos: [],
-  pots: [],
+  mixes: [],
   supplies: {},
   products: { 'bonding-primer': GENERIC_PRODUCTS['bonding-primer']! },
 };

@@ -4,7 +4,7 @@ import { ProductSheetSchema } from '../catalogue/sheet.ts';
 import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
-import { PotRecordSchema } from '../mixing/index.ts';
+import { MixRecordSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
 import { said, saidMoment } from '../said/index.ts';
@@ -33,7 +33,7 @@ export const JobFileSchema = z.object({
   /** Pictures with their content in Base64; a file may leave them out. */
   photos: z.array(PhotoSchema.extend({ content: z.base64() })).default([]),
   /** What was mixed for it: batches, amounts, readings, and what became of the rest. */
-  pots: z.array(PotRecordSchema).default([]),
+  mixes: z.array(MixRecordSchema).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
   /** Cleaners, abrasives, fillers and the like that the steps name, by key. */
@@ -111,7 +111,7 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     ...file.openings,
     ...file.decisions,
     ...file.photos,
-    ...file.pots,
+    ...file.mixes,
     ...(file.plan ? [file.plan] : []),
   ]) {
     known.set(id, mint());

@@ -22,11 +22,11 @@ function likeness({
   return JSON.stringify(piece);
 }
 
-/** Pieces whose verdict is “replace”, gathered into lines of an order. */
+/** Pieces whose treatment is “replace”, gathered into lines of an order. */
 export function orderLines(pieces: readonly (PieceSpec & { material: string })[]): OrderLine[] {
   const lines = new Map<string, OrderLine>();
   for (const { material, ...piece } of pieces) {
-    if (piece.verdict !== 'replace') continue;
+    if (piece.treatment !== 'replace') continue;
     const key = `${material} ${likeness(piece)}`;
     const line = lines.get(key);
     if (line) {

@@ -182,10 +182,10 @@ describe('awkward tables', () => {
     const read = table('25-words');
     expect(errors(read)).toEqual([]);
     expect(
-      pieces(read).map(({ construction, hingeSide, verdict, finishFront, finishBack, finishEdges }) => [
+      pieces(read).map(({ construction, hingeSide, treatment, finishFront, finishBack, finishEdges }) => [
         construction,
         hingeSide,
-        verdict,
+        treatment,
         [finishFront && 'front', finishBack && 'back', finishEdges && 'edges'].filter(Boolean).join(' '),
       ]),
     ).toEqual([
@@ -346,7 +346,7 @@ describe('exported cells', () => {
       const [read] = readTakeoff(csv).rows;
       expect([read?.pieces[0]?.note, read?.zoneName]).toEqual([note, '=cmd']);
       const order = writeOrder(
-        orderLines([{ ...piece, tag: '=A1', verdict: 'replace', material: '=HYPERLINK("x")' }]),
+        orderLines([{ ...piece, tag: '=A1', treatment: 'replace', material: '=HYPERLINK("x")' }]),
       );
       expect(order).toContain("'=A1");
       expect(order).toContain("'=HYPERLINK");

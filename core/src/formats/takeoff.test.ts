@@ -169,7 +169,7 @@ describe('export and import', () => {
         midRailMm: fc.option(fc.integer({ min: 10, max: 80 })),
         recessBackMm: fc.option(fc.integer({ min: 0, max: 10 })),
         panelsDown: fc.integer({ min: 1, max: 3 }),
-        verdict: fc.constantFrom(...VERDICTS),
+        treatment: fc.constantFrom(...VERDICTS),
         hingeSide: fc.constantFrom('none' as const, 'left' as const, 'right' as const),
         bareEdges: fc.subarray(['top', 'right', 'bottom', 'left'] as const),
         finishBack: fc.boolean(),

@@ -271,8 +271,8 @@ export const HEADINGS = {
     'bisagra',
     'scharnier',
   ],
-  verdict: [
-    'verdict',
+  treatment: [
+    'treatment',
     'condition',
     'decision',
     'state',

@@ -18,7 +18,7 @@ import {
   readHinge,
   readKind,
   readSides,
-  readVerdict,
+  readTreatment,
 } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { parseDecimal, parseLengthMm } from '../units/index.ts';
@@ -76,7 +76,7 @@ const BELIEVABLE_THIN: readonly [number, number] = [2, 300];
 type Columns = ReadonlyMap<TakeoffField, { index: number; isHeightFirst: boolean }>;
 
 /** How a cut list's length and width stand on a piece. */
-type CutListWay = 'by kind' | 'length is height' | 'length is width';
+type CutListReading = 'by kind' | 'length is height' | 'length is width';
 
 /** One row with what holds for it: its words, the unit of each of its bare numbers, what is inherited from above. */
 class RowReader {
@@ -151,7 +151,7 @@ class RowReader {
     return found ?? fallback;
   }
 
-  size(kind: PieceKind, cutList: CutListWay | null) {
+  size(kind: PieceKind, cutList: CutListReading | null) {
     const believable = PIECE_KIND_TRAITS[kind].isRun ? BELIEVABLE_RUN : BELIEVABLE;
     const text = this.text('size');
     const parts = text === '' ? [] : text.split(/\s*(?:[x×*]|by|\bauf\b)\s*/i).filter((part) => part !== '');
@@ -190,7 +190,7 @@ function withUnit(text: string, unit: LengthUnit): string {
   return unit !== 'mm' && /\d\s*$|[½⅓⅔¼¾⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞]\s*$/.test(text) ? `${text} ${unit}` : text;
 }
 
-function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null {
+function readSpec(row: RowReader, cutList: CutListReading | null): PieceSpec | null {
   const kindText = row.text('kind');
   const kind = row.word('kind', readKind, KIND_CHOICES, 'door');
   const usual = kindDefaults(kind);
@@ -250,7 +250,7 @@ function readSpec(row: RowReader, cutList: CutListWay | null): PieceSpec | null 
     }),
     bareEdges: bare as PieceSpec['bareEdges'],
     hingeSide: row.word('hinge', readHinge, ['left', 'right', 'top', 'bottom', 'none'], hand ?? 'none'),
-    verdict: row.word('verdict', readVerdict, ['finish', 'repair', 'replace'], 'finish'),
+    treatment: row.word('treatment', readTreatment, ['finish', 'repair', 'replace'], 'finish'),
     note: row.text('note'),
   };
   const parsed = PieceSpecSchema.safeParse(spec);
@@ -355,7 +355,7 @@ export function readTable(
       ],
       chosen: answers['cut list'] ?? 'by kind',
     });
-  const cutList = isCuts ? ((answers['cut list'] ?? 'by kind') as CutListWay) : null;
+  const cutList = isCuts ? ((answers['cut list'] ?? 'by kind') as CutListReading) : null;
   // Tags that stand in the table go before tags that are made up.
   const tagAt = columns.get('tag')?.index ?? -1;
   const written = kept.map(({ cells }) => cells[tagAt] ?? '').filter((tag) => tag !== '');

@@ -61,12 +61,12 @@ export const LOG_ACTION_TRAITS: Record<LogAction, LogActionTraits> = {
   },
 };
 
-/** Whether an entry or a visit is the step itself, and no turning over or repair for it. */
+/** Whether an entry or a task is the step itself, and no turning over or repair for it. */
 export function isStepItself({ action }: { action: LogAction }): boolean {
   return LOG_ACTION_TRAITS[action].isStep;
 }
 
-/** Whether an entry or a visit turns a load over. */
+/** Whether an entry or a task turns a load over. */
 export function turnsOver({ action }: { action: LogAction }): boolean {
   return LOG_ACTION_TRAITS[action].turns;
 }

@@ -15,8 +15,8 @@ export const CoatRecordSchema = z.object({
   climate: ClimateSchema.nullable(),
   /** Wet film by comb, in µm, when it was measured. */
   wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
-  /** The pot it came from, when it was mixed at the bench. */
-  potId: z.uuid().nullable().optional(),
+  /** The mix it came from, when it was mixed at the bench. */
+  mixId: z.uuid().nullable().optional(),
   /**
    * Where the amounts come from: a mix at the bench, typed by hand, or only the plan, when nobody measured. Unknown where an
    * older entry does not say.
@@ -47,7 +47,7 @@ export const WorkRecordSchema = z.object({
   /** Where it was done: a row of the plan. */
   place: z.string().max(30).nullable(),
   /** Rest that the step asked for, in minutes. */
-  restMin: z.int().min(0).default(0),
+  dryingMin: z.int().min(0).default(0),
 });
 export type WorkRecord = z.infer<typeof WorkRecordSchema>;
 

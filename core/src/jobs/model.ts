@@ -4,8 +4,8 @@ import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { dateField, nameField, textField } from '../fields/index.ts';
 import { said, saidDate } from '../said/index.ts';
 import { ZoneOptionsSchema } from '../systems/options.ts';
-import { OwnSystemRefSchema } from '../systems/ownSystem.ts';
-import { OwnPracticeSchema } from '../systems/practice.ts';
+import { CustomSystemRefSchema } from '../systems/customSystem.ts';
+import { MethodChoicesSchema } from '../systems/methods.ts';
 import { SYSTEM_IDS } from '../systems/traits.ts';
 
 export const HexColour = z
@@ -44,7 +44,7 @@ export const JobSchema = z.object({
   id: z.uuid(),
   ...jobFields,
   /** What this job does otherwise than the shop. */
-  practice: OwnPracticeSchema,
+  methods: MethodChoicesSchema,
 });
 export type Job = z.infer<typeof JobSchema>;
 
@@ -60,9 +60,9 @@ const zoneFields = {
   options: ZoneOptionsSchema.nullable(),
   /** Why this system was chosen, in the words of whoever chose it. */
   choiceReason: textField('reason', 500).default(''),
-  /** The version of a system of the shop's own that it is unfolded from; null for a shipped one. */
-  ownSystem: OwnSystemRefSchema.nullable().default(null),
-  /** Another zone of the job whose set-ups and pots it joins where the steps are alike. */
+  /** The version of a system of the shop's own that it is generated from; null for a shipped one. */
+  customSystem: CustomSystemRefSchema.nullable().default(null),
+  /** Another zone of the job whose set-ups and mixes it joins where the steps are alike. */
   sharesWith: z.uuid().nullable().default(null),
 };
 
@@ -74,7 +74,7 @@ export const ZoneSchema = z.object({
   id: z.uuid(),
   position: z.int().min(0),
   ...zoneFields,
-  /** Somebody changed the steps by hand since the system was unfolded. */
+  /** Somebody changed the steps by hand since the system was generated. */
   isEdited: z.boolean().default(false),
 });
 export type Zone = z.infer<typeof ZoneSchema>;

@@ -4,7 +4,7 @@ import type { LogEntry, WorkRecord } from './log.ts';
 
 /** What a step says, in the form that the log keeps. @param place row of the plan that it was done in; @param gun its name. */
 export function workOf(step: Step, place: string | null = null, gun: string | null = null): WorkRecord {
-  const { operation, leaves, productKey, supplyKey, grit, applicator, thinning, wftUm, restMin } = step;
+  const { operation, leaves, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = step;
   return {
     stepName: step.name,
     operation,
@@ -17,7 +17,7 @@ export function workOf(step: Step, place: string | null = null, gun: string | nu
     thinning,
     wftUm,
     place: place ?? step.place,
-    restMin,
+    dryingMin,
   };
 }
 
@@ -31,7 +31,7 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
   if (!work) return step;
   const operation: Operation = known(OPERATIONS, work.operation) ?? step.operation;
   const leaves: Surface | null = known(SURFACES, work.leaves);
-  const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, restMin } = work;
+  const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = work;
   return {
     ...step,
     name: stepName,
@@ -43,6 +43,6 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
     applicator,
     thinning,
     wftUm,
-    restMin,
+    dryingMin,
   };
 }

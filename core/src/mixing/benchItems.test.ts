@@ -13,15 +13,15 @@ import {
   fillsOf,
   findCup,
   itemsOf,
-  type OwnCup,
+  type CustomCup,
   outsideCup,
-  ownCup,
+  customCup,
   relativeCup,
   type StoredItem,
 } from './index.ts';
 
 const iso4 = CUPS.find(({ id }) => id === 'iso-4')!;
-const kit = (pairs: OwnCup['pairs'], change: Partial<OwnCup> = {}): OwnCup => ({
+const kit = (pairs: CustomCup['pairs'], change: Partial<CustomCup> = {}): CustomCup => ({
   kind: 'cup',
   name: 'Cup of the kit',
   standardId: 'iso-4',
@@ -33,7 +33,7 @@ const kit = (pairs: OwnCup['pairs'], change: Partial<OwnCup> = {}): OwnCup => ({
 describe('a cup of one’s own', () => {
   it('is calibrated by the pairs: a cup that takes half of ISO 4’s seconds says the same viscosity', () => {
     // ν = 1.37·2t − 200/(2t) = 2.74 t − 100/t.
-    const cup = ownCup('kit', kit([40, 60, 80].map((standardS) => ({ ownS: standardS / 2, standardS }))));
+    const cup = customCup('kit', kit([40, 60, 80].map((standardS) => ({ ownS: standardS / 2, standardS }))));
     expect(cup.ok && cup.value.curve).toMatchObject({
       form: 'hyperbola',
       a: expect.closeTo(2.74, 6),
@@ -44,13 +44,13 @@ describe('a cup of one’s own', () => {
   });
 
   it('says so when its pairs lie outside the standard', () => {
-    const cup = ownCup('kit', kit([{ ownS: 10, standardS: 20 }]));
+    const cup = customCup('kit', kit([{ ownS: 10, standardS: 20 }]));
     expect(cup.ok).toBe(false);
     expect(!cup.ok && cup.message).toContain('ISO 4 mm');
   });
 
   it('without pairs compares only with itself', () => {
-    const cup = ownCup('kit', kit([]));
+    const cup = customCup('kit', kit([]));
     if (!cup.ok) throw new Error(cup.message);
     expect(cup.value.curve.form).toBe('relative');
     expect(areComparable(cup.value, iso4)).toBe(false);
@@ -68,7 +68,7 @@ describe('a cup of one’s own', () => {
         fc.double({ min: 0.3, max: 2, noNaN: true }),
         (times, share) => {
           const pairs = times.map((ownS) => ({ ownS, standardS: Math.min(100, Math.max(30, ownS / share)) }));
-          const cup = ownCup('kit', kit(pairs));
+          const cup = customCup('kit', kit(pairs));
           if (!cup.ok) throw new Error(cup.message);
           for (const seconds of [cup.value.fromS, (cup.value.fromS + cup.value.toS) / 2, cup.value.toS]) {
             const viscosity = cupViscosity(cup.value, seconds);

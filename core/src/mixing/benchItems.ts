@@ -20,7 +20,7 @@ export const GunFactsSchema = z.object({
 });
 export type GunFacts = z.infer<typeof GunFactsSchema>;
 
-/** What belongs to the bench: cups of one's own, guns, and tools that are kept wet. */
+/** What belongs to the bench: cups custom, guns, and tools that are kept wet. */
 export const BenchItemSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('cup'),
@@ -56,7 +56,7 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
   }),
 ]);
 export type BenchItem = z.infer<typeof BenchItemSchema>;
-export type OwnCup = Extract<BenchItem, { kind: 'cup' }>;
+export type CustomCup = Extract<BenchItem, { kind: 'cup' }>;
 export type Gun = Extract<BenchItem, { kind: 'gun' }>;
 export type KeptTool = Extract<BenchItem, { kind: 'kept' }>;
 
@@ -75,10 +75,10 @@ export function itemsOf<K extends BenchItem['kind']>(
 }
 
 /**
- * A cup of one's own as its pairs make it: calibrated against its standard, or relative while it has none.
+ * A cup custom as its pairs make it: calibrated against its standard, or relative while it has none.
  * @returns the cup, or why its pairs cannot be used.
  */
-export function ownCup(id: string, { name, standardId, pairs }: OwnCup): Outcome<Cup> {
+export function customCup(id: string, { name, standardId, pairs }: CustomCup): Outcome<Cup> {
   const standard = CUPS.find((cup) => cup.id === standardId);
   if (pairs.length === 0 || !standard) return { ok: true, value: relativeCup(id, name) };
   return calibrateCup(id, name, standard, pairs);
@@ -89,7 +89,7 @@ export function cupsOf(items: readonly StoredItem[]): Cup[] {
   const own = itemsOf(items, 'cup')
     .toSorted((a, b) => Number(a.item.isRetired) - Number(b.item.isRetired))
     .flatMap(({ id, item }) => {
-      const cup = ownCup(id, item);
+      const cup = customCup(id, item);
       return cup.ok ? [cup.value] : [relativeCup(id, item.name)];
     });
   return [...CUPS, ...own];

@@ -2,7 +2,7 @@ import type { ProductSheet } from '../catalogue/sheet.ts';
 import { coatMixMl } from '../film/spray.ts';
 import { type CoatSide, isFixed, type Piece } from '../pieces/index.ts';
 import type { StepDraft } from '../systems/step.ts';
-import { applicatorInPlace } from '../systems/unfold.ts';
+import { applicatorInPlace } from '../systems/generate.ts';
 import { type MixAmounts, splitMix } from './thinning.ts';
 
 /**

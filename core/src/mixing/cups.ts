@@ -117,7 +117,7 @@ const bare = (text: string) =>
     .replace(/mm\b/g, '')
     .replace(/[^a-z0-9]/g, '');
 
-/** The cup that a data sheet means by `ISO 4`, `ISO 4 mm`, `Ford 4`, `Zahn #2` or the name of one's own; null for no known one. */
+/** The cup that a data sheet means by `ISO 4`, `ISO 4 mm`, `Ford 4`, `Zahn #2` or the name custom; null for no known one. */
 export function findCup(text: string, cups: readonly Cup[]): Cup | null {
   const wanted = bare(text);
   return cups.find(({ id, name }) => id === text || bare(name) === wanted || bare(id) === wanted) ?? null;

@@ -1,16 +1,16 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../test/expect.ts';
 import { sampleId } from '../../test/sample.ts';
-import { samplePot } from '../../test/samplePot.ts';
+import { sampleMix } from '../../test/sampleMix.ts';
 import { formatOunces } from '../units/index.ts';
-import { CUPS, goodResults, type PotRecord, resultWords } from './index.ts';
+import { CUPS, successfulMixes, type MixRecord, resultWords } from './index.ts';
 
 let count = 0;
-function pot(part: Partial<PotRecord> & { seconds?: number; day?: number }): PotRecord {
+function mix(part: Partial<MixRecord> & { seconds?: number; day?: number }): MixRecord {
   count += 1;
   const { seconds = 32, day = 10, ...rest } = part;
   const at = `2026-11-${String(day).padStart(2, '0')}T09:00:00.000Z`;
-  return samplePot(sampleId(5, count), {
+  return sampleMix(sampleId(5, count), {
     batch: 'A',
     startedAt: at,
     readings: [
@@ -32,26 +32,26 @@ const hand = { productKey: 'urethane-enamel-satin', applicator: 'turbine', batch
 
 describe('what was good last time', () => {
   it('counts what was read within its target, for this product and applicator', () => {
-    const kept = pot({});
+    const kept = mix({});
     const others = [
-      pot({ seconds: 36 }),
-      pot({ applicator: 'airless' }),
-      pot({ productKey: 'acrylic-primer' }),
-      pot({ target: null }),
-      pot({ readings: [] }),
+      mix({ seconds: 36 }),
+      mix({ applicator: 'airless' }),
+      mix({ productKey: 'acrylic-primer' }),
+      mix({ target: null }),
+      mix({ readings: [] }),
     ];
-    expect(goodResults([...others, kept], hand).map(({ potId }) => potId)).toEqual([kept.id]);
+    expect(successfulMixes([...others, kept], hand).map(({ mixId }) => mixId)).toEqual([kept.id]);
   });
 
   it('puts the most alike first, then the latest, and says what is not the same', () => {
-    const cold = pot({ materialC: 12, day: 20 });
-    const other = pot({ batch: 'B', materialC: 12, day: 21 });
-    const same = pot({ day: 2 });
-    const found = goodResults([cold, other, same], hand);
-    expect(found.map(({ potId }) => potId)).toEqual([same.id, cold.id, other.id]);
+    const cold = mix({ materialC: 12, day: 20 });
+    const other = mix({ batch: 'B', materialC: 12, day: 21 });
+    const same = mix({ day: 2 });
+    const found = successfulMixes([cold, other, same], hand);
+    expect(found.map(({ mixId }) => mixId)).toEqual([same.id, cold.id, other.id]);
     expect(found[0]).toMatchObject({ trust: ['same batch', 'same temperature'], doubts: [] });
     expect(found[2]?.doubts).toEqual(['another batch', 'it was 12 °C then']);
-    expect(goodResults([same], { ...hand, batch: '', materialC: null })[0]?.doubts).toEqual([
+    expect(successfulMixes([same], { ...hand, batch: '', materialC: null })[0]?.doubts).toEqual([
       'batch not known',
       'temperature not known',
     ]);

@@ -1,11 +1,11 @@
 import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { type Cup, summariseRuns } from './cups.ts';
-import type { PotRecord } from './potRecord.ts';
+import type { MixRecord } from './mixRecord.ts';
 
 /** A thinning that was good once. */
 export interface GoodResult {
-  potId: string;
+  mixId: string;
   /** Thinner per unit of paint. */
   fraction: number;
   cupId: string;
@@ -13,7 +13,7 @@ export interface GoodResult {
   at: string;
   batch: string;
   materialC: number | null;
-  /** How far it can be trusted for the pot at hand, in words; best first. */
+  /** How far it can be trusted for the mix at hand, in words; best first. */
   trust: string[];
   /** Things that are not the same. */
   doubts: string[];
@@ -31,22 +31,22 @@ interface AtHand {
 
 /**
  * Thinnings that were read within their target, for the product and applicator at hand: the most alike first, then the
- * latest. A pot counts by its last reading.
+ * latest. A mix counts by its last reading.
  */
-export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResult[] {
-  return pots
-    .flatMap((pot): GoodResult[] => {
-      const last = pot.readings.at(-1);
+export function successfulMixes(mixes: readonly MixRecord[], hand: AtHand): GoodResult[] {
+  return mixes
+    .flatMap((mix): GoodResult[] => {
+      const last = mix.readings.at(-1);
       const seconds = last && summariseRuns(last.runs)?.mean;
-      const { target } = pot;
-      if (pot.productKey !== hand.productKey || pot.applicator !== hand.applicator) return [];
+      const { target } = mix;
+      if (mix.productKey !== hand.productKey || mix.applicator !== hand.applicator) return [];
       if (!last || seconds === undefined || !target || target.cupId !== last.cupId) return [];
       if (seconds < (target.fromS ?? 0) || seconds > target.toS) return [];
       const trust: string[] = [];
       const doubts: string[] = [];
-      if (hand.batch !== '' && pot.batch !== '')
-        (hand.batch === pot.batch ? trust : doubts).push(
-          hand.batch === pot.batch ? said('mix.same-batch') : said('mix.another-batch'),
+      if (hand.batch !== '' && mix.batch !== '')
+        (hand.batch === mix.batch ? trust : doubts).push(
+          hand.batch === mix.batch ? said('mix.same-batch') : said('mix.another-batch'),
         );
       else doubts.push(said('mix.batch-not-known'));
       if (hand.materialC !== null && last.materialC !== null) {
@@ -59,12 +59,12 @@ export function goodResults(pots: readonly PotRecord[], hand: AtHand): GoodResul
       } else doubts.push(said('mix.temperature-not-known'));
       return [
         {
-          potId: pot.id,
+          mixId: mix.id,
           fraction: last.fraction,
           cupId: last.cupId,
           seconds,
           at: last.at,
-          batch: pot.batch,
+          batch: mix.batch,
           materialC: last.materialC,
           trust,
           doubts,

@@ -1,6 +1,6 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../test/expect.ts';
-import { bringPot } from '../../test/simulatedPot.ts';
+import { bringMix } from '../../test/simulatedMix.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import {
   CUPS,
@@ -9,7 +9,7 @@ import {
   fitThinning,
   materialRemark,
   nextThinning,
-  potState,
+  mixState,
   rethinMl,
   slopePrior,
   targetViscosity,
@@ -73,7 +73,7 @@ describe('the thinning fit', () => {
     expect(capped).toMatchObject({ now: 0.05, isBeyondMaximum: true });
     const thin = fitThinning([{ fraction: 0.05, viscosity: nu(30) }], slopePrior('water'));
     expect(nextThinning(thin, nu(32), 0.05, 0.2, band)).toMatchObject({ now: 0.05, isThere: true });
-    // A pot that is past the maximum already is not made thinner.
+    // A mix that is past the maximum already is not made thinner.
     expect(nextThinning(fit, nu(32), 0.15, 0.1, [nu(20), nu(21)]).now).toBe(0.15);
   });
 
@@ -90,13 +90,13 @@ describe('the thinning fit', () => {
     expect(nextThinning(fit, limit.aim, 0, 0.1, limit.band).isThere).toBe(true);
   });
 
-  it('a pot with conditioner in it: the addition goes by paint and hardener, and comes out right', () => {
+  it('a mix with conditioner in it: the addition goes by paint and hardener, and comes out right', () => {
     const sheet = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
     const poured = { paint: 800, thinner: 40, conditioner: 80 };
-    const state = potState(poured, sheet);
+    const state = mixState(poured, sheet);
     const addMl = rethinMl(state.basisMl * (1 + state.fraction), state.fraction, 0.09);
     expect(addMl).toBeCloseTo(32, 9);
-    expect(potState({ ...poured, thinner: 40 + addMl }, sheet).fraction).toBeCloseTo(0.09, 9);
+    expect(mixState({ ...poured, thinner: 40 + addMl }, sheet).fraction).toBeCloseTo(0.09, 9);
   });
 
   it('refuses to fit nothing', () => {
@@ -104,11 +104,11 @@ describe('the thinning fit', () => {
     expect(() => fitThinning([{ fraction: 0, viscosity: 0 }], OPEN)).toThrow(RangeError);
   });
 
-  it('brings nine of ten simulated pots within a second of their target in three readings, none past the maximum', () => {
-    const pots = Array.from({ length: 1000 }, (_, index) => bringPot(index + 1));
-    expect(pots.filter(({ fraction, maximum }) => fraction > maximum + 1e-9)).toEqual([]);
-    expect(pots.filter(({ readings }) => readings > 3)).toEqual([]);
-    const reachable = pots.filter(({ isReachable }) => isReachable);
+  it('brings nine of ten simulated mixes within a second of their target in three readings, none past the maximum', () => {
+    const mixes = Array.from({ length: 1000 }, (_, index) => bringMix(index + 1));
+    expect(mixes.filter(({ fraction, maximum }) => fraction > maximum + 1e-9)).toEqual([]);
+    expect(mixes.filter(({ readings }) => readings > 3)).toEqual([]);
+    const reachable = mixes.filter(({ isReachable }) => isReachable);
     const there = reachable.filter(({ seconds, targetS }) => Math.abs(seconds - targetS) <= 1);
     expect(reachable.length).toBeGreaterThan(900);
     expect(there.length / reachable.length).toBeGreaterThan(0.9);

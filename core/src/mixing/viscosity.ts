@@ -62,7 +62,7 @@ export function targetViscosity(
   };
 }
 
-/** A pot measured at a thinning. */
+/** A mix measured at a thinning. */
 export interface ThinningReading {
   /** Thinner per unit of paint. */
   fraction: number;
@@ -97,7 +97,7 @@ export function slopePrior(base: 'water' | 'other'): SlopePrior {
 const READING_NOISE = 0.03;
 
 /**
- * Fits ln ν = ln ν₀ − k·f to readings of one pot, with a prior on k and none on ν₀: weighted least squares in closed form
+ * Fits ln ν = ln ν₀ − k·f to readings of one mix, with a prior on k and none on ν₀: weighted least squares in closed form
  * (normal equations of the posterior).
  * @param readings at least one.
  * @throws RangeError without readings or with a viscosity that is not above 0.
@@ -156,12 +156,12 @@ export interface NextThinning {
 
 /** 5 and 95 % of a normal distribution. */
 const NINE_IN_TEN = 1.645;
-/** An addition stops short by this share of the uncertainty, until the pot has been measured near its target. */
+/** An addition stops short by this share of the uncertainty, until the mix has been measured near its target. */
 const CAUTION = 0.5;
 
 /**
  * The thinning that reaches a target viscosity, its interval, and what to go to now.
- * @param at thinning of the pot as it is; @param maximum of the sheet, per unit of paint.
+ * @param at thinning of the mix as it is; @param maximum of the sheet, per unit of paint.
  */
 export function nextThinning(
   fit: ThinningFit,

@@ -250,7 +250,7 @@ describe('areas of any valid piece', () => {
     );
   });
 
-  it('are the same whichever way the piece is split into visits', () => {
+  it('are the same whichever way the piece is split into tasks', () => {
     fc.assert(
       fc.property(anyPiece, (piece) => {
         const whole = sideAreaM2(piece, 'all');

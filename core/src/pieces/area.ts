@@ -164,10 +164,10 @@ export function profileLengthMm(piece: Geometry): number {
   return piece.girthMm > 0 ? finishedEdgeMm(piece) : 0;
 }
 
-/** What one visit to a piece covers: everything, one face (the front takes the edges along), or only the edges. */
+/** What one task to a piece covers: everything, one face (the front takes the edges along), or only the edges. */
 export type CoatSide = 'all' | 'front' | 'back' | 'edges';
 
-/** Area in m² that a visit to one side covers, including its recess walls. */
+/** Area in m² that a task to one side covers, including its recess walls. */
 export function sideAreaM2(piece: Geometry, side: CoatSide): number {
   const parts = partsOf(piece);
   const back = parts.backMm2 + parts.backWallsMm2;

@@ -58,7 +58,7 @@ describe('a typed line', () => {
     [
       '3 doors 400×720 slab replace // swollen at the sink',
       3,
-      { verdict: 'replace', note: 'swollen at the sink' },
+      { treatment: 'replace', note: 'swollen at the sink' },
     ],
   ] as const)('%s', (text, count, expected) => {
     if (text.startsWith('cornice')) {
@@ -211,7 +211,7 @@ describe('a line as people type it', () => {
       construction: 'slab',
       finishBack: true,
       finishEdges: true,
-      verdict: 'finish',
+      treatment: 'finish',
     });
     // The last one of its own kind is what it is like.
     const last = { ...door, construction: 'five-piece' as const, frameMm: 70 };

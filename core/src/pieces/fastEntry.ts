@@ -282,8 +282,8 @@ export function parseFastLine(
   const sides = takeSides(line);
   const hand = line.take(/\b(?:hinged?\s+|hung\s+)?(left|right|lh|rh)(?:\s+(?:hinged?|hung|hand))?\b/);
   if (hand) part.hingeSide = hand[1]?.startsWith('l') ? 'left' : 'right';
-  const verdict = line.take(/\b(replace|repair)d?\b/);
-  if (verdict) part.verdict = verdict[1] as 'replace' | 'repair';
+  const treatment = line.take(/\b(replace|repair)d?\b/);
+  if (treatment) part.treatment = treatment[1] as 'replace' | 'repair';
   // “Box inside” and “moulding run” say kind and construction at once; the kind goes first.
   const kind = takeWord(line, readKind, KIND_PATTERN);
   const construction = takeWord(line, readConstruction, CONSTRUCTION_PATTERN);
@@ -406,7 +406,7 @@ export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1, units: UnitPr
       ? `${piece.panelsAcross} × ${piece.panelsDown} panels`
       : '',
     sides + (piece.finishEdges ? '' : ', no edges'),
-    piece.verdict === 'finish' ? '' : piece.verdict,
+    piece.treatment === 'finish' ? '' : piece.treatment,
   ]
     .filter((text) => text !== '')
     .join(', ');

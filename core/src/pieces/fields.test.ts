@@ -7,7 +7,7 @@ import { constructionDefaults, PIECE_DEFAULTS } from './model.ts';
 const headings = pieceFields().flatMap(([name]) => exportHeading(name) ?? []);
 const names = (part: object) =>
   pieceFields()
-    .filter(([, { concerns }]) => concerns({ ...PIECE_DEFAULTS, ...part }))
+    .filter(([, { stepAppliesTo }]) => stepAppliesTo({ ...PIECE_DEFAULTS, ...part }))
     .map(([name]) => name);
 
 describe('the fields of a piece', () => {
@@ -49,6 +49,6 @@ describe('the fields of a piece', () => {
     expect(names({ kind: 'drawer-front' })).not.toContain('hingeSide');
     expect(names({ construction: 'box', finishEdges: true })).not.toContain('bareEdges');
     expect(names({ girthMm: 0 })).not.toContain('profileFactor');
-    expect(PIECE_FIELDS.girthMm.concerns({ ...PIECE_DEFAULTS, construction: 'moulding' })).toBe(true);
+    expect(PIECE_FIELDS.girthMm.stepAppliesTo({ ...PIECE_DEFAULTS, construction: 'moulding' })).toBe(true);
   });
 });

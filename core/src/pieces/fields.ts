@@ -19,7 +19,7 @@ interface PieceField {
   /** What the typed line calls it, as a pattern; null where the line has a way of its own for it, or none. */
   typed: string | null;
   /** Whether it means anything on a piece. */
-  concerns(piece: Part): boolean;
+  stepAppliesTo(piece: Part): boolean;
 }
 
 const always = () => true;
@@ -33,23 +33,23 @@ const length = <C extends string | null, I extends string>(
   imported: I,
   exported: string,
   typed: string | null,
-  concerns: (piece: Part) => boolean = always,
-) => ({ name, holds: 'length' as const, column, imported, exported, typed, concerns });
+  stepAppliesTo: (piece: Part) => boolean = always,
+) => ({ name, holds: 'length' as const, column, imported, exported, typed, stepAppliesTo });
 const optional = <I extends string>(
   name: string,
   imported: I,
   exported: string,
   typed: string,
-  concerns: (piece: Part) => boolean,
-) => ({ ...length(name, null, imported, exported, typed, concerns), holds: 'optional length' as const });
+  stepAppliesTo: (piece: Part) => boolean,
+) => ({ ...length(name, null, imported, exported, typed, stepAppliesTo), holds: 'optional length' as const });
 const other = <H extends PieceField['holds'], C extends string | null, I extends string | null>(
   holds: H,
   name: string,
   column: C,
   imported: I,
   exported: string | null,
-  concerns: (piece: Part) => boolean = always,
-) => ({ name, holds, column, imported, exported, typed: null, concerns });
+  stepAppliesTo: (piece: Part) => boolean = always,
+) => ({ name, holds, column, imported, exported, typed: null, stepAppliesTo });
 
 /** Every field of a piece. A new one is a compile error here until all of it is said, and then it is everywhere. */
 export const PIECE_FIELDS = {
@@ -141,7 +141,7 @@ export const PIECE_FIELDS = {
     'hinge side',
     ({ kind }) => PIECE_KIND_TRAITS[kind].isHinged,
   ),
-  verdict: other('choice', 'Verdict', 'verdict', 'verdict', 'verdict'),
+  treatment: other('choice', 'Verdict', 'treatment', 'treatment', 'treatment'),
   note: other('text', 'Note', 'note', 'note', 'note'),
 } as const satisfies Record<keyof Piece, PieceField>;
 

@@ -22,7 +22,7 @@ export type Construction = (typeof CONSTRUCTIONS)[number];
 
 /** What the survey decided for a piece. */
 export const VERDICTS = ['finish', 'repair', 'replace'] as const;
-export type Verdict = (typeof VERDICTS)[number];
+export type Treatment = (typeof VERDICTS)[number];
 
 export const EDGES = ['top', 'right', 'bottom', 'left'] as const;
 export type Edge = (typeof EDGES)[number];
@@ -98,7 +98,7 @@ const pieceFields = {
   /** Edges that stay unfinished although edges are finished. */
   bareEdges: z.array(z.enum(EDGES)).default([]),
   hingeSide: z.enum(HINGE_SIDES).default('none'),
-  verdict: z.enum(VERDICTS).default('finish'),
+  treatment: z.enum(VERDICTS).default('finish'),
   /** Opening of the elevation map that the piece belongs to. */
   openingId: z.uuid().nullable().default(null),
   note: textField('note', 500),
@@ -108,7 +108,7 @@ const pieceFields = {
 const PieceFieldsSchema = z.object(pieceFields);
 export type PieceSpec = z.infer<typeof PieceFieldsSchema>;
 /** What of a piece decides its shape and areas. */
-export type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind' | 'hingeSide' | 'verdict' | 'openingId'>;
+export type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind' | 'hingeSide' | 'treatment' | 'openingId'>;
 
 /** Constructions that have a frame of stiles and rails around panels or openings. */
 export function isFramed(construction: Construction): boolean {
@@ -234,7 +234,7 @@ export const PIECE_DEFAULTS: Omit<PieceSpec, 'tag' | 'widthMm' | 'heightMm'> = {
   finishEdges: true,
   bareEdges: [],
   hingeSide: 'none',
-  verdict: 'finish',
+  treatment: 'finish',
   openingId: null,
   note: '',
 };

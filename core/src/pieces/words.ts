@@ -16,7 +16,7 @@ import {
   type FrameMember,
   type HingeSide,
   type PieceSpec,
-  type Verdict,
+  type Treatment,
 } from './model.ts';
 
 // Longer than other files: lists of words in the languages that tables come in.
@@ -224,7 +224,7 @@ export function readHinge(text: string): HingeSide | null {
 }
 
 /** What words say about a piece's condition: `ok`, `good`, `repair`, `damaged`, `replace`, `new`; null when they say nothing known. */
-export function readVerdict(text: string): Verdict | null {
+export function readTreatment(text: string): Treatment | null {
   const words = plainWords(text);
   if (/^(?:finish|ok|okay|good|fine|sound|keep|as is|gut|bon|bueno|goed)$/.test(words)) return 'finish';
   if (

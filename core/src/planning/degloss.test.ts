@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
 import { GENERIC_SUPPLIES } from '../catalogue/index.ts';
-import { checkPlan, type JobForPlanning, planJob, reliefsFor, type ShopForPlanning } from './index.ts';
+import { checkPlan, type JobForPlanning, planJob, improvementsFor, type ShopForPlanning } from './index.ts';
 
 const supply = Object.values(GENERIC_SUPPLIES).find(({ kind }) => kind === 'deglosser');
 const supplyKey =
@@ -41,7 +41,7 @@ describe('the window of a deglosser', () => {
     expect(windowOf(sampleShop())).toBeNull();
   });
 
-  it('is kept by the coat that follows, or the key is made anew by scuffing', () => {
+  it('is kept by the coat that follows, or the key is made again by scuffing', () => {
     for (const doors of [2, 8, 14]) {
       const ops = planned(deglossed(doors), shop);
       for (const coat of ops.filter(({ op }) => op.stepKey === 'prime-1' && op.isCoat)) {
@@ -63,7 +63,7 @@ it('offers a quicker primer as a choice of the zones that may still change their
   );
   const question = { input, shop, now: SAMPLE_START, earlier: { loads: [], ops: [] } };
   const change = (asked: typeof question) =>
-    reliefsFor(asked).find(({ key }) => key.startsWith('primer'))?.change;
+    improvementsFor(asked).find(({ key }) => key.startsWith('primer'))?.change;
   expect(change(question)).toEqual({
     kind: 'options',
     zoneIds: [input.zones[0]?.id],

@@ -2,10 +2,10 @@ import { describe, it } from 'vitest';
 import { expect } from '../../test/expect.ts';
 import { entryFor } from '../../test/lives.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
-import type { Verdict } from '../pieces/index.ts';
+import type { Treatment } from '../pieces/index.ts';
 import { minuteAt } from '../shop/index.ts';
 import type { SurveyAnswers } from '../survey/index.ts';
-import { FINISHING_SYSTEMS, unfoldSystem } from '../systems/index.ts';
+import { FINISHING_SYSTEMS, generateSteps } from '../systems/index.ts';
 import { checkPlan, type EarlierPlan, type JobForPlanning, planJob, searchPlan } from './index.ts';
 import { NO_EARLIER_PLAN } from './problem/input.ts';
 import { lowerBound } from './solve/bound.ts';
@@ -14,21 +14,21 @@ const shop = sampleShop();
 const THURSDAY = '2026-11-26';
 const thursday = minuteAt(THURSDAY, '00:00', SAMPLE_TIME_ZONE);
 
-/** Eight doors; the first ones have the verdicts given, all others are finished as they are. */
+/** Eight doors; the first ones have the treatments given, all others are finished as they are. */
 function jobWith(
   survey: SurveyAnswers,
-  verdicts: readonly Verdict[] = ['replace', 'replace'],
+  treatments: readonly Treatment[] = ['replace', 'replace'],
 ): JobForPlanning {
   const job = sampleJob([{ systemId: 'D', doors: 8, fronts: 0 }], shop);
   const zones = job.zones.map((zone) => ({ ...zone, survey }));
-  const pieces = job.pieces.map((piece, index) => ({ ...piece, verdict: verdicts[index] ?? 'finish' }));
-  const drafts = unfoldSystem({
+  const pieces = job.pieces.map((piece, index) => ({ ...piece, treatment: treatments[index] ?? 'finish' }));
+  const drafts = generateSteps({
     systemId: 'D',
     options: FINISHING_SYSTEMS.D.defaults,
     sheets: shop.sheets,
     shop: shop.settings,
     isOnSite: false,
-    verdicts: ['replace', 'finish'],
+    treatments: ['replace', 'finish'],
   });
   if (!drafts.ok) throw new Error(drafts.message);
   const zoneId = zones[0]?.id ?? '';
@@ -77,10 +77,10 @@ describe('new pieces that are still to come', () => {
 
   it('move the bound and the handover with them', () => {
     const known = planned(jobWith({}));
-    expect(plan.handOver).toBeGreaterThan(known.plan.handOver);
+    expect(plan.completion).toBeGreaterThan(known.plan.completion);
     const bound = lowerBound(problem).at;
     expect(bound).toBeGreaterThan(lowerBound(known.problem).at);
-    expect(bound).toBeLessThanOrEqual(plan.handOver);
+    expect(bound).toBeLessThanOrEqual(plan.completion);
   });
 
   it('are missed by the checker when a plan takes them too early', () => {

@@ -62,7 +62,7 @@ describe('the book of a gun', () => {
     expect(book.find(dark, { start: 0, end: 50 })).toEqual({ number: 0, changeMin: 0 });
   });
 
-  it('does not go between two visits where the second has no time to change it over again', () => {
+  it('does not go between two tasks where the second has no time to change it over again', () => {
     const book = new GunBook(1, COST);
     book.book(0, booked(0, 100, pale));
     book.book(0, booked(300, 400, pale));

@@ -8,9 +8,9 @@ import {
   parseClock,
   weekdayOf,
 } from '../shop/index.ts';
-import { type AnsweredPlan, checkPlan, planJob, type ShopForPlanning } from './index.ts';
+import { type SolvedPlan, checkPlan, planJob, type ShopForPlanning } from './index.ts';
 
-function planned(shop: ShopForPlanning, now = SAMPLE_START, doors = 10): AnsweredPlan {
+function planned(shop: ShopForPlanning, now = SAMPLE_START, doors = 10): SolvedPlan {
   const made = planJob(sampleJob([{ systemId: 'D', doors, fronts: 0 }], shop), shop, now);
   if (!made.ok) throw new Error(made.message);
   expect(checkPlan(made.value.problem, made.value.plan)).toEqual([]);
@@ -18,7 +18,7 @@ function planned(shop: ShopForPlanning, now = SAMPLE_START, doors = 10): Answere
 }
 
 /** Local stretches of work of a plan, with who does it. */
-function stretches({ plan }: AnsweredPlan, timeZone: string) {
+function stretches({ plan }: SolvedPlan, timeZone: string) {
   return plan.ops.flatMap(({ personId, segments }) =>
     segments.map(({ start, end }) => ({
       personId,

@@ -1,33 +1,33 @@
 export { checkPlan, type Violation } from './explain/check.ts';
 export { type ChainLink, criticalChain } from './explain/critical.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
-export { type Behind, behindPlan } from './keep/behind.ts';
+export { type Slip, scheduleSlip } from './keep/slip.ts';
 export { finishedAt } from './keep/finished.ts';
 export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './keep/reserve.ts';
 export {
-  duePins,
-  PLAIN_WISH,
+  activePins,
+  DEFAULT_PLAN_OPTIONS,
   type PlannedOp,
   PlanRecipeSchema,
   type PlanSnapshot,
   PlanSnapshotSchema,
   snapshotOf,
-  type Wish,
-  WishSchema,
+  type PlanOptions,
+  PlanOptionsSchema,
 } from './keep/snapshot.ts';
-export { type PlanOrder, planInTurn, planningStart, planToKeep, questionOf, type TurnOrder } from './make.ts';
+export { type PlanOrder, planSequentially, planningStart, planToKeep, questionOf, type PriorityOrder } from './make.ts';
 export {
-  type AnsweredPlan,
+  type SolvedPlan,
   answerOf,
   comparePlans,
   type Move,
-  type PlanQuestion,
+  type PlanRequest,
   planAsBefore,
   planByRecipe,
   planJob,
   quickPlan,
   searchPlan,
-  sketchPlan,
+  previewPlan,
   triesAtOnce,
 } from './plan.ts';
 export { bindingClock, clockStart } from './problem/clocks.ts';
@@ -39,14 +39,14 @@ export * from './problem/model.ts';
 export { clocksOfCoat, lagsOf } from './problem/operations.ts';
 export { buildProblem, piecesInWords } from './problem/problem.ts';
 export {
-  type Freeing,
-  freeings,
+  type Unblocker,
+  unblockersFor,
   type PlanFacts,
-  type Relief,
-  reliefsFor,
+  type Improvement,
+  improvementsFor,
   weigh,
-  withReliefs,
-} from './relief.ts';
+  applyImprovements,
+} from './improvements.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';
 export {
   compareScores,

@@ -3,11 +3,11 @@ import type { Climate } from '../drying/index.ts';
 import { type Minute, minuteAt, toMinute } from '../shop/index.ts';
 import { checkPlan } from './explain/check.ts';
 import { reservationsOf, stepMark } from './keep/reserve.ts';
-import { duePins, PLAIN_WISH, type PlanSnapshot, snapshotOf, type Wish } from './keep/snapshot.ts';
+import { activePins, DEFAULT_PLAN_OPTIONS, type PlanSnapshot, snapshotOf, type PlanOptions } from './keep/snapshot.ts';
 import {
-  type AnsweredPlan,
+  type SolvedPlan,
   answerOf,
-  type PlanQuestion,
+  type PlanRequest,
   planAsBefore,
   planByRecipe,
   searchPlan,
@@ -26,8 +26,8 @@ interface PlannableJob extends Omit<JobForPlanning, 'job'> {
 }
 
 /** A job whose turn it is, and what stands in the way of planning it. */
-interface JobInTurn {
-  dossier: PlannableJob;
+interface QueuedJob {
+  detail: PlannableJob;
   /** Null where nothing does. */
   refusal: string | null;
   /** That its plan is to be kept under. */
@@ -35,9 +35,9 @@ interface JobInTurn {
 }
 
 /** Several jobs and the shop that they share; plain data that may cross to another thread. */
-export interface TurnOrder {
+export interface PriorityOrder {
   /** In the order of their priority. */
-  jobs: readonly JobInTurn[];
+  jobs: readonly QueuedJob[];
   /** Without any job in it. */
   shop: ShopForPlanning;
   now: Date;
@@ -48,15 +48,15 @@ export interface TurnOrder {
  * that cannot be planned keeps what its standing plan has taken.
  * @returns the plans in the same order, or why there is none.
  */
-export function planInTurn({ jobs, shop, now }: TurnOrder): Outcome<PlanSnapshot>[] {
+export function planSequentially({ jobs, shop, now }: PriorityOrder): Outcome<PlanSnapshot>[] {
   const reserved: Reservation[] = [];
-  return jobs.map(({ dossier, refusal, planId }) => {
+  return jobs.map(({ detail, refusal, planId }) => {
     const outcome: Outcome<PlanSnapshot> =
       refusal === null
-        ? planToKeep({ planId, dossier, shop: { ...shop, reserved: [...reserved] }, now })
+        ? planToKeep({ planId, detail, shop: { ...shop, reserved: [...reserved] }, now })
         : failure(refusal);
-    const plan = outcome.ok ? outcome.value : dossier.plan;
-    if (plan) reserved.push(...reservationsOf(plan, dossier.log, toMinute(now), dossier.job.name));
+    const plan = outcome.ok ? outcome.value : detail.plan;
+    if (plan) reserved.push(...reservationsOf(plan, detail.log, toMinute(now), detail.job.name));
     return outcome;
   });
 }
@@ -64,12 +64,12 @@ export function planInTurn({ jobs, shop, now }: TurnOrder): Outcome<PlanSnapshot
 /** What a plan of one job is made from; plain data that may cross to another thread. */
 export interface PlanOrder {
   planId: string;
-  dossier: PlannableJob;
+  detail: PlannableJob;
   shop: ShopForPlanning;
   now: Date;
   /** What is wished; left out: as before. */
-  wish?: Wish;
-  /** Of a plan that was found elsewhere; it is made anew here, not believed. */
+  planOptions?: PlanOptions;
+  /** Of a plan that was found elsewhere; it is made again here, not believed. */
   recipe?: PlanRecipe;
 }
 
@@ -77,15 +77,15 @@ export interface PlanOrder {
  * Plans a job, in the form in which the plan is kept.
  * @throws Error when the checker finds a broken promise.
  */
-export function planToKeep({ planId, dossier, shop, now, wish, recipe }: PlanOrder): Outcome<PlanSnapshot> {
-  const outcome = planDossier(dossier, shop, now, wish, recipe);
-  return outcome.ok ? success(keepable(planId, outcome.value, dossier, shop.climate, now)) : outcome;
+export function planToKeep({ planId, detail, shop, now, planOptions, recipe }: PlanOrder): Outcome<PlanSnapshot> {
+  const outcome = planDetail(detail, shop, now, planOptions, recipe);
+  return outcome.ok ? success(keepable(planId, outcome.value, detail, shop.climate, now)) : outcome;
 }
 
 /** A plan that was made, and what is known about how good it is. */
 interface MadePlan {
-  answer: AnsweredPlan;
-  wish: Wish;
+  answer: SolvedPlan;
+  planOptions: PlanOptions;
   bound: Bound | null;
 }
 
@@ -96,63 +96,63 @@ export function planningStart({ startOn }: JobForPlanning['job'], timeZone: stri
 
 /** The question that planning a job asks. */
 export function questionOf(
-  dossier: PlannableJob,
+  detail: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
-  { roomClosed, roomInTurn }: Wish = PLAIN_WISH,
-): PlanQuestion {
+  { roomClosed, oneZoneAtATime }: PlanOptions = DEFAULT_PLAN_OPTIONS,
+): PlanRequest {
   return {
     // Only what planning reads, so that a question stays small when it crosses to another thread.
     input: {
-      job: dossier.job,
-      zones: dossier.zones,
-      steps: dossier.steps,
-      pieces: dossier.pieces,
-      log: dossier.log,
+      job: detail.job,
+      zones: detail.zones,
+      steps: detail.steps,
+      pieces: detail.pieces,
+      log: detail.log,
     },
     shop,
-    now: planningStart(dossier.job, shop.timeZone, now),
+    now: planningStart(detail.job, shop.timeZone, now),
     earlier: {
-      loads: dossier.plan?.loads ?? [],
-      ops: dossier.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
+      loads: detail.plan?.loads ?? [],
+      ops: detail.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
     },
     roomClosed,
-    roomInTurn,
+    oneZoneAtATime,
   };
 }
 
 /**
  * Plans a job and verifies the plan with the independent checker. Pins whose time has come or whose operation is gone
  * fall away.
- * @param recipe of a plan that was found elsewhere; it is made anew here, not believed.
+ * @param recipe of a plan that was found elsewhere; it is made again here, not believed.
  * @throws Error when the checker finds a broken promise: better no plan than a wrong one.
  */
-function planDossier(
-  dossier: PlannableJob,
+function planDetail(
+  detail: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
-  wish: Wish = dossier.plan?.wish ?? PLAIN_WISH,
+  planOptions: PlanOptions = detail.plan?.planOptions ?? DEFAULT_PLAN_OPTIONS,
   recipe: PlanRecipe | null = null,
 ): Outcome<MadePlan> {
-  const question = questionOf(dossier, shop, now, wish);
-  const pins = duePins(wish, question.now);
-  const search = searchPlan(question, { objective: wish.objective, seed: 1, pins });
+  const question = questionOf(detail, shop, now, planOptions);
+  const pins = activePins(planOptions, question.now);
+  const search = searchPlan(question, { objective: planOptions.objective, seed: 1, pins });
   if (!search.ok) return search;
-  const tries = recipe === null ? triesAtOnce(dossier.pieces.length) : 0;
+  const tries = recipe === null ? triesAtOnce(detail.pieces.length) : 0;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
   let answer = found && answerOf(found);
   if (recipe !== null) {
     const made = planByRecipe(question, recipe, pins);
     // What was found a minute ago may have become worse than what can be had now.
-    if (made.ok && (!answer || isNoWorse(made.value, answer, wish.objective))) answer = made.value;
+    if (made.ok && (!answer || isNoWorse(made.value, answer, planOptions.objective))) answer = made.value;
   }
   // Planned again, an unchanged job keeps what it had where nothing earlier is found.
-  const asBefore = dossier.plan && recipe === null ? planAsBefore(question, dossier.plan.ops) : null;
+  const asBefore = detail.plan && recipe === null ? planAsBefore(question, detail.plan.ops) : null;
   if (
     asBefore?.ok &&
     answer &&
-    compareScores(scoreOf(asBefore.value.plan, wish.objective), scoreOf(answer.plan, wish.objective)) < 0 &&
+    compareScores(scoreOf(asBefore.value.plan, planOptions.objective), scoreOf(answer.plan, planOptions.objective)) < 0 &&
     checkPlan(asBefore.value.problem, asBefore.value.plan, pins).length === 0
   )
     answer = asBefore.value;
@@ -162,24 +162,24 @@ function planDossier(
     throw new Error(`the plan breaks its own rules: ${JSON.stringify(violations.slice(0, 5))}`);
   const known = new Set(answer.plan.ops.map(({ op }) => op.id));
   const kept = Object.fromEntries([...pins].filter(([id]) => known.has(id)));
-  return success({ answer, wish: { ...wish, pins: kept }, bound });
+  return success({ answer, planOptions: { ...planOptions, pins: kept }, bound });
 }
 
-function isNoWorse(a: AnsweredPlan, b: AnsweredPlan, objective: Objective): boolean {
+function isNoWorse(a: SolvedPlan, b: SolvedPlan, objective: Objective): boolean {
   return compareScores(scoreOf(a.plan, objective), scoreOf(b.plan, objective)) <= 0;
 }
 
 /** The plan in the form in which it is kept. */
 function keepable(
   id: string,
-  { answer, wish, bound }: MadePlan,
+  { answer, planOptions, bound }: MadePlan,
   { steps }: PlannableJob,
   climate: Climate,
   now: Date,
 ): PlanSnapshot {
-  const known = wish.objective === 'earliest' ? bound : null;
+  const known = planOptions.objective === 'earliest' ? bound : null;
   return {
-    ...snapshotOf(id, now.toISOString(), climate, answer, wish, known),
+    ...snapshotOf(id, now.toISOString(), climate, answer, planOptions, known),
     stepMarks: Object.fromEntries(steps.map((step) => [step.id, stepMark(step)])),
   };
 }

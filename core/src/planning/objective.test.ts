@@ -32,7 +32,7 @@ describe('unevenness', () => {
     expect(unevenness({ ops: [work('a', 0, 6), work('b', 1, 6)] })).toBeCloseTo(1, 9);
   });
 
-  it('counts two visits of a day together, and what is done not at all', () => {
+  it('counts two tasks of a day together, and what is done not at all', () => {
     const ops = [work('a', 0, 3), work('a', 0, 3), work('a', 1, 6), work(null, 2, 9)];
     expect(unevenness({ ops })).toBe(0);
   });
@@ -48,10 +48,10 @@ describe('other measures', () => {
   });
 
   it('of two plans that hand over together the calmer one is better', () => {
-    const plan = { ops: [work('a', 0, 1)], handOver: 900 };
+    const plan = { ops: [work('a', 0, 1)], completion: 900 };
     expect(compareScores(scoreOf(plan, 'earliest', 0), scoreOf(plan, 'earliest', 2))).toBeLessThan(0);
     expect(
-      compareScores(scoreOf(plan, 'earliest', 5), scoreOf({ ...plan, handOver: 901 }, 'earliest', 0)),
+      compareScores(scoreOf(plan, 'earliest', 5), scoreOf({ ...plan, completion: 901 }, 'earliest', 0)),
     ).toBeLessThan(0);
   });
 });

@@ -26,16 +26,16 @@ function opNamed(ops: PlanOp[], name: string): PlanOp {
   return found;
 }
 
-describe('the visits of a batch', () => {
+describe('the tasks of a batch', () => {
   const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 0 }], shop);
 
   it('are one per coat when the batch hangs, three when it lies two-sided', () => {
-    const visits = (ops: PlanOp[]) =>
+    const tasks = (ops: PlanOp[]) =>
       ops.filter(({ stepKey }) => stepKey === 'colour-1').map(({ name }) => name);
-    expect(visits(opsOf(job, 'hung'))).toEqual(['Colour 1']);
-    expect(visits(opsOf(job, 'flat'))).toEqual(['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts']);
+    expect(tasks(opsOf(job, 'hung'))).toEqual(['Colour 1']);
+    expect(tasks(opsOf(job, 'flat'))).toEqual(['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts']);
     const oneSided = job.pieces.map((piece) => ({ ...piece, finishBack: false }));
-    expect(visits(opsOf(job, 'flat', oneSided))).toEqual(['Colour 1']);
+    expect(tasks(opsOf(job, 'flat', oneSided))).toEqual(['Colour 1']);
   });
 
   it('are one session where the same material goes on out of the same gun, and where the step is the same', () => {
@@ -50,10 +50,10 @@ describe('the visits of a batch', () => {
   it('keep off a washed surface until it is dry: no paper, no filler, whatever the step itself asks for', () => {
     const washed = {
       ...job,
-      steps: job.steps.map((step) => (step.operation === 'clean' ? { ...step, restMin: 60 } : step)),
+      steps: job.steps.map((step) => (step.operation === 'clean' ? { ...step, dryingMin: 60 } : step)),
     };
     const ops = opsOf(washed, 'hung');
-    const wash = ops.filter(({ stepKey }) => washed.steps.some((s) => s.key === stepKey && s.restMin === 60));
+    const wash = ops.filter(({ stepKey }) => washed.steps.some((s) => s.key === stepKey && s.dryingMin === 60));
     expect(wash.length).toBeGreaterThan(0);
     for (const op of wash) expect(op.lags?.sand).toBe(60);
     const key = opNamed(ops, 'Key P220');
@@ -99,12 +99,12 @@ describe('the visits of a batch', () => {
             : step,
       ),
     };
-    const visits = (lie: Batch['lie']) =>
+    const tasks = (lie: Batch['lie']) =>
       opsOf(faced, lie)
         .filter(({ stepKey }) => /^colour-/.test(stepKey))
         .map(({ name }) => name);
-    expect(visits('flat')).toEqual(['Colour 1, backs', 'Flip for Colour 2', 'Colour 2, fronts']);
-    expect(visits('hung')).toEqual(['Colour 1, backs', 'Colour 2, fronts']);
+    expect(tasks('flat')).toEqual(['Colour 1, backs', 'Flip for Colour 2', 'Colour 2, fronts']);
+    expect(tasks('hung')).toEqual(['Colour 1, backs', 'Colour 2, fronts']);
     const flip = opNamed(opsOf(faced, 'flat'), 'Flip for Colour 2');
     expect(flip.waitFor).toBe('handle');
     // The other way about, or fronts alone, nothing is turned for them.

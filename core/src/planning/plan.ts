@@ -35,18 +35,18 @@ const SPLITS: readonly Cut[] = [
 const HORIZONS_DAYS = [75, 500];
 
 /** A plan together with the question that it answers. */
-export interface AnsweredPlan {
+export interface SolvedPlan {
   problem: PlanProblem;
   plan: Plan;
 }
 
 function isBetter(a: Plan, b: Plan): boolean {
-  if (a.handOver !== b.handOver) return a.handOver < b.handOver;
+  if (a.completion !== b.completion) return a.completion < b.completion;
   return a.ops.length < b.ops.length;
 }
 
 /**
- * Plans a job from now on: tries a few load sizes and keeps the earliest hand-over; ties go to fewer operations.
+ * Plans a job from now on: tries a few load sizes and keeps the earliest handover; ties go to fewer operations.
  * Every wait of the plan is explained.
  * Deterministic for the same input.
  */
@@ -55,7 +55,7 @@ export function planJob(
   shop: ShopForPlanning,
   now: Minute,
   earlier: EarlierPlan = NO_EARLIER_PLAN,
-): Outcome<AnsweredPlan> {
+): Outcome<SolvedPlan> {
   const best = quickPlan({ input, shop, now, earlier });
   if (!best.ok) return best;
   // One rule told which load size is best; the others are tried on that one alone.
@@ -80,7 +80,7 @@ export function triesAtOnce(pieces: number): number {
 }
 
 /** What a search is for. */
-export interface SearchWish {
+export interface SearchOptions {
   objective: Objective;
   /** The same seed and as many tries give the same plan. */
   seed: number;
@@ -88,13 +88,13 @@ export interface SearchWish {
   pins: ReadonlyMap<string, Minute>;
 }
 
-const PLAIN: SearchWish = { objective: 'earliest', seed: 1, pins: new Map() };
+const PLAIN: SearchOptions = { objective: 'earliest', seed: 1, pins: new Map() };
 
 /** Load sizes that a search tries; what holds a pin keeps the loads that it was set on. */
 const SEARCHED_SPLITS: readonly Cut[] = [...SPLITS, { atLeast: 1, share: 4 }];
 
 /** A job, the shop around it, the moment, and the plan before. */
-export interface PlanQuestion {
+export interface PlanRequest {
   input: JobForPlanning;
   shop: ShopForPlanning;
   now: Minute;
@@ -102,7 +102,7 @@ export interface PlanQuestion {
   /** Days on which nobody may work in the client's room. */
   roomClosed?: readonly string[];
   /** Whether the room is worked on zone by zone. */
-  roomInTurn?: boolean;
+  oneZoneAtATime?: boolean;
 }
 
 /** Whether the work alone is more than everybody has hours, up to where the calendars reach. */
@@ -115,7 +115,7 @@ function isTooMuch({ loads, people }: PlanProblem): boolean {
 
 /** The question stated once for each way of cutting; none where these days cannot be enough. */
 function problemsOf(
-  { input, shop: given, now, earlier, roomClosed = [], roomInTurn = false }: PlanQuestion,
+  { input, shop: given, now, earlier, roomClosed = [], oneZoneAtATime = false }: PlanRequest,
   splits: readonly Cut[],
   pins: ReadonlyMap<string, Minute>,
   days: number,
@@ -136,7 +136,7 @@ function problemsOf(
     if (!problem.ok) return problem;
     if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value))
       return success([]);
-    problems.push({ cut, problem: roomInTurn ? inTurn(problem.value, input) : problem.value });
+    problems.push({ cut, problem: oneZoneAtATime ? inTurn(problem.value, input) : problem.value });
   }
   return success(problems);
 }
@@ -150,17 +150,17 @@ function startsOf({ ops }: EarlierPlan): Map<string, Minute> {
  * @param recipes of plans for much the same question, to begin from as well.
  */
 export function searchPlan(
-  question: PlanQuestion,
-  wish: SearchWish = PLAIN,
+  question: PlanRequest,
+  planOptions: SearchOptions = PLAIN,
   recipes: readonly PlanRecipe[] = [],
 ): Outcome<PlanSearch> {
   const before = { starts: startsOf(question.earlier), recipes };
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
-    const problems = problemsOf(question, splits, wish.pins, days);
+    const problems = problemsOf(question, splits, planOptions.pins, days);
     if (!problems.ok) return problems;
-    const search = new PlanSearch(problems.value, wish.objective, wish.seed, wish.pins, before);
+    const search = new PlanSearch(problems.value, planOptions.objective, planOptions.seed, planOptions.pins, before);
     if (search.found) return success(search);
     refusal = failure(refusalWords(search.failure));
     // More days do not help against a pin.
@@ -171,7 +171,7 @@ export function searchPlan(
 
 /** Whether a question has a plan at all with these pins, and what stands in the way of the pins where it has none. */
 export function tryPlan(
-  question: PlanQuestion,
+  question: PlanRequest,
   pins: ReadonlyMap<string, Minute>,
 ): { isPossible: boolean; troubles: readonly PinTrouble[] } {
   let troubles: readonly PinTrouble[] = [];
@@ -191,10 +191,10 @@ export function tryPlan(
 
 /**
  * What a plan would be with these pins, at once: as good as a first plan is, its waits not explained. For showing what
- * follows from a visit that is being moved.
+ * follows from a task that is being moved.
  */
-export function sketchPlan(
-  question: PlanQuestion,
+export function previewPlan(
+  question: PlanRequest,
   pins: ReadonlyMap<string, Minute>,
   objective: Objective = PLAIN.objective,
 ): Outcome<Plan> {
@@ -220,13 +220,13 @@ export function sketchPlan(
  * times a second. Places, hours, clocks and what others have reserved hold in it as in any plan; nothing is searched, nothing
  * explained.
  */
-export function quickPlan(question: PlanQuestion): Outcome<AnsweredPlan> {
+export function quickPlan(question: PlanRequest): Outcome<SolvedPlan> {
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SPLITS;
-  let refusal: Outcome<AnsweredPlan> = failure(said('plan.there-is-nothing-to-plan'));
+  let refusal: Outcome<SolvedPlan> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, PLAIN.pins, days);
     if (!problems.ok) return problems;
-    let best: AnsweredPlan | null = null;
+    let best: SolvedPlan | null = null;
     for (const { problem } of problems.value) {
       const made = makePlan(problem, 1);
       if (!made.ok) refusal = failure(refusalWords(made));
@@ -255,17 +255,17 @@ function refusalWords(failed: PinFailure | null): string {
 }
 
 /** A plan with the reasons of all its waits. */
-export function answerOf({ problem, plan }: AnsweredPlan): AnsweredPlan {
+export function answerOf({ problem, plan }: SolvedPlan): SolvedPlan {
   return { problem, plan: { ...plan, ops: explainWaits(problem, plan.ops) } };
 }
 
-/** The plan that a recipe makes, with its waits explained; made anew, so that whoever keeps it need not believe it. */
+/** The plan that a recipe makes, with its waits explained; made again, so that whoever keeps it need not believe it. */
 export function planByRecipe(
-  question: PlanQuestion,
+  question: PlanRequest,
   recipe: PlanRecipe,
   pins: ReadonlyMap<string, Minute> = PLAIN.pins,
-): Outcome<AnsweredPlan> {
-  let refusal: Outcome<AnsweredPlan> = failure(said('plan.there-is-nothing-to-plan'));
+): Outcome<SolvedPlan> {
+  let refusal: Outcome<SolvedPlan> = failure(said('plan.there-is-nothing-to-plan'));
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, [recipe.cut], pins, days);
     if (!problems.ok) return problems;
@@ -306,7 +306,7 @@ export function comparePlans(before: readonly Placed[], after: readonly Placed[]
   const moves: Move[] = [];
   for (const { id, name, loadId, start, end, personId } of after) {
     const was = old.get(id);
-    // What was under way starts anew at the moment of planning, but ends as before: it has not moved.
+    // What was under way starts again at the moment of planning, but ends as before: it has not moved.
     if (personId === null || was?.start === start || was?.end === end) continue;
     moves.push({ opId: id, name, loadId, before: was?.start ?? null, after: start });
   }
@@ -319,7 +319,7 @@ export function comparePlans(before: readonly Placed[], after: readonly Placed[]
   );
 }
 
-/** The placement of an earlier visit, as far as it is needed to put it back where it was. */
+/** The placement of an earlier task, as far as it is needed to put it back where it was. */
 type EarlierOp = PlanSnapshot['ops'][number];
 
 /** An operation as it was placed: without a set-up where it went straight on, with its gun and what changing that took. */
@@ -335,13 +335,13 @@ function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
 }
 
 /**
- * The plan before, kept where it stands: every visit that is still to come is done when it was planned, by the same
+ * The plan before, kept where it stands: every task that is still to come is done when it was planned, by the same
  * person. What other jobs have taken since was free around it, so an unchanged job need not end later than it did.
  * Whoever takes it has to check it: what has changed since may not go with the old times.
- * @returns no plan where a visit is new, or should have begun already.
+ * @returns no plan where a task is new, or should have begun already.
  */
-export function planAsBefore(question: PlanQuestion, earlier: readonly EarlierOp[]): Outcome<AnsweredPlan> {
-  const refusal: Outcome<AnsweredPlan> = failure(said('plan.the-earlier-plan-cannot-be-kept'));
+export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[]): Outcome<SolvedPlan> {
+  const refusal: Outcome<SolvedPlan> = failure(said('plan.the-earlier-plan-cannot-be-kept'));
   const before = new Map(earlier.filter(({ personId }) => personId !== null).map((op) => [op.id, op]));
   // Any pin keeps the loads as they were cut.
   const held = new Map([...before].map(([id, { start }]): [string, Minute] => [id, start]));
@@ -365,14 +365,14 @@ export function planAsBefore(question: PlanQuestion, earlier: readonly EarlierOp
         for (const { op: one, old } of [...repairs, { op, old: own }]) {
           if (old.start < question.now) return refusal;
           const placed = asPlaced(one, old);
-          const holdUntil = placed.hold ? old.end + placed.hold.minutes : null;
+          const occupiedUntil = placed.hold ? old.end + placed.hold.minutes : null;
           const { personId, start, end, segments } = old;
-          ops.push({ op: placed, personId, start, end, segments, holdUntil, waits: [] });
+          ops.push({ op: placed, personId, start, end, segments, occupiedUntil, waits: [] });
         }
       }
     }
-    const handOver = ops.reduce((latest, { end }) => Math.max(latest, end), question.now);
-    return success(answerOf({ problem, plan: { ops, handOver } }));
+    const completion = ops.reduce((latest, { end }) => Math.max(latest, end), question.now);
+    return success(answerOf({ problem, plan: { ops, completion } }));
   }
   return refusal;
 }

@@ -13,7 +13,7 @@ import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { addDays, localClock, localDate, minuteAt, toInstant, toMinute } from '../shop/index.ts';
 import {
-  type AnsweredPlan,
+  type SolvedPlan,
   checkPlan,
   comparePlans,
   type JobForPlanning,
@@ -27,8 +27,8 @@ function planned(
   job: JobForPlanning,
   shop: ShopForPlanning,
   now = SAMPLE_START,
-  earlier: AnsweredPlan | null = null,
-): AnsweredPlan {
+  earlier: SolvedPlan | null = null,
+): SolvedPlan {
   const outcome = planJob(
     job,
     shop,
@@ -40,14 +40,14 @@ function planned(
   return outcome.value;
 }
 
-function named(answer: AnsweredPlan, name: string): ScheduledOp {
+function named(answer: SolvedPlan, name: string): ScheduledOp {
   const found = answer.plan.ops.find(({ op }) => words(op.name) === name);
   if (!found)
     throw new Error(`no “${name}” among ${answer.plan.ops.map(({ op }) => words(op.name)).join(', ')}`);
   return found;
 }
 
-function flat(answer: AnsweredPlan) {
+function flat(answer: SolvedPlan) {
   return snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00Z', sampleShop().climate, answer).ops;
 }
 
@@ -110,7 +110,7 @@ describe('planJob', () => {
     const [backs, flip, fronts] = ['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts'].map((name) =>
       named(answer, name),
     );
-    if (!backs || !flip || !fronts) throw new Error('visits are missing');
+    if (!backs || !flip || !fronts) throw new Error('tasks are missing');
     expect(flip.start).toBeGreaterThanOrEqual(backs.end + (backs.op.lags?.handle ?? 0));
     expect(fronts.start).toBeGreaterThanOrEqual(flip.end);
   });
@@ -140,8 +140,8 @@ describe('planJob', () => {
     expect(wet.every(({ segments }) => segments.length === 1)).toBe(true);
     expect(
       wet.some(
-        ({ end, holdUntil }) =>
-          localDate(end, SAMPLE_TIME_ZONE) < localDate(holdUntil ?? 0, SAMPLE_TIME_ZONE),
+        ({ end, occupiedUntil }) =>
+          localDate(end, SAMPLE_TIME_ZONE) < localDate(occupiedUntil ?? 0, SAMPLE_TIME_ZONE),
       ),
     ).toBe(true);
   });
@@ -282,7 +282,7 @@ describe('planning on from the log', () => {
     expect(new Map(done.map(({ op, end }) => [op.id, end]))).toEqual(
       new Map(finished.map(({ op, end }) => [op.id, end])),
     );
-    expect(second.plan.handOver).toBe(before.plan.handOver);
+    expect(second.plan.completion).toBe(before.plan.completion);
     expect(comparePlans(flat(before), flat(second))).toEqual([]);
   });
 
@@ -293,7 +293,7 @@ describe('planning on from the log', () => {
     const second = planned({ ...job, log }, shop, now, first);
     const again = second.plan.ops.find(({ op }) => op.id === key.op.id);
     expect([again?.start, again?.end]).toEqual([now, key.end]);
-    expect(second.plan.handOver).toBe(first.plan.handOver);
+    expect(second.plan.completion).toBe(first.plan.completion);
   });
 
   it('moves what follows when a coat is logged late', () => {
@@ -307,7 +307,7 @@ describe('planning on from the log', () => {
     const second = planned({ ...job, log }, shop, late, first);
     expect(named(second, 'Scuff P320').start).toBeGreaterThanOrEqual(late + (colour.op.lags?.sand ?? 0));
     expect(comparePlans(flat(first), flat(second)).length).toBeGreaterThan(3);
-    expect(second.plan.handOver).toBeGreaterThan(first.plan.handOver);
+    expect(second.plan.completion).toBeGreaterThan(first.plan.completion);
   });
 
   it('uses the climate that was logged with the coat', () => {
@@ -383,7 +383,7 @@ describe('planning on from the log', () => {
     const entry = entryFor(item, item.end);
     const withdrawal: LogEntry = { ...entry, id: sampleId(7, 1), correctsId: entry.id, isWithdrawal: true };
     const second = planned({ ...job, log: [entry, withdrawal] }, shop, SAMPLE_START, first);
-    expect(second.plan.handOver).toBe(first.plan.handOver);
+    expect(second.plan.completion).toBe(first.plan.completion);
     expect(second.plan.ops[0]?.personId).not.toBeNull();
     expect(toMinute(entry.doneAt)).toBe(item.end);
   });
@@ -395,10 +395,10 @@ describe('checkPlan finds what is broken', () => {
 
   function codesAfter(
     change: (ops: ScheduledOp[]) => ScheduledOp[],
-    handOver = answer.plan.handOver,
+    completion = answer.plan.completion,
   ): string[] {
     const ops = change(structuredClone(answer.plan.ops));
-    return [...new Set(checkPlan(answer.problem, { ops, handOver }).map(({ code }) => code))];
+    return [...new Set(checkPlan(answer.problem, { ops, completion }).map(({ code }) => code))];
   }
 
   function shift(item: ScheduledOp, minutes: number): ScheduledOp {
@@ -406,7 +406,7 @@ describe('checkPlan finds what is broken', () => {
       ...item,
       start: item.start + minutes,
       end: item.end + minutes,
-      holdUntil: item.holdUntil === null ? null : item.holdUntil + minutes,
+      occupiedUntil: item.occupiedUntil === null ? null : item.occupiedUntil + minutes,
       segments: item.segments.map((segment) => ({
         ...segment,
         start: segment.start + minutes,
@@ -468,7 +468,7 @@ describe('checkPlan finds what is broken', () => {
         edit((item) => ({ ...item, segments: item.segments.map((part) => ({ ...part, pieces: 1 })) })),
       ),
     ).toContain('work');
-    expect(codesAfter(edit((item) => ({ ...item, holdUntil: item.end })))).toContain('hold');
+    expect(codesAfter(edit((item) => ({ ...item, occupiedUntil: item.end })))).toContain('hold');
   });
 
   it('a shut window, dust that is days old, an order turned round', () => {
@@ -493,6 +493,6 @@ describe('checkPlan finds what is broken', () => {
   });
 
   it('a handover that is not the end', () => {
-    expect(codesAfter((ops) => ops, answer.plan.handOver - 60)).toEqual(['hand-over']);
+    expect(codesAfter((ops) => ops, answer.plan.completion - 60)).toEqual(['handover']);
   });
 });

@@ -45,14 +45,14 @@ describe('a job that is worked, logged and planned again, over and over', () => 
         .filter(({ personId }) => personId !== null)
         .map((op) => entryFor(op, op.pieceIds, op.end));
       job = { ...job, log: [...job.log, ...log] };
-      plan = replan(job, shop, plan.handOver, plan);
+      plan = replan(job, shop, plan.completion, plan);
     }
     expect(plan.ops.every(({ personId }) => personId === null)).toBe(true);
-    const agenda = floorAgenda([{ ...job, plan }], shop, plan.handOver);
+    const agenda = floorAgenda([{ ...job, plan }], shop, plan.completion);
     expect([agenda.ready, agenda.waiting]).toEqual([[], []]);
   });
 
-  it('never lets the floor offer a visit before its clock, whatever was logged', () => {
+  it('never lets the floor offer a task before its clock, whatever was logged', () => {
     for (let seed = 1; seed <= 25; seed += 1) {
       const random = seeded(seed * 31);
       const { job, shop } = randomCase(seed + 2000);

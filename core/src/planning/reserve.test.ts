@@ -63,7 +63,7 @@ describe('reservationsOf', () => {
     });
     expect(mine).toContainEqual({
       start: coat.start,
-      end: coat.holdUntil,
+      end: coat.occupiedUntil,
       personId: null,
       use: coat.hold,
       by: 'Wall',
@@ -81,12 +81,12 @@ describe('reservationsOf', () => {
   });
 
   it('leaves out what is over', () => {
-    expect(reservationsOf(plan, [], plan.handOver + 10 * 1440, 'Wall')).toEqual([]);
+    expect(reservationsOf(plan, [], plan.completion + 10 * 1440, 'Wall')).toEqual([]);
   });
 });
 
 describe('loggedEnd', () => {
-  it('finds the entry of the same visit only', () => {
+  it('finds the entry of the same task only', () => {
     expect(loggedEnd(coat, [entryOf(coat)])).toBe(coat.end);
     expect(loggedEnd(coat, [entryOf(coat, coat.end, { action: 'flip' })])).toBeNull();
     expect(loggedEnd(coat, [entryOf(coat, coat.end, { pieceIds: [sampleId(3, 999)] })])).toBeNull();
@@ -135,7 +135,7 @@ describe('isPlanStale', () => {
   it('goes stale when a step is other than it was planned, or new; not for words, nor where all of it was done', () => {
     const made = planToKeep({
       planId: sampleId(6, 2),
-      dossier: { ...job, job: { ...job.job, name: 'Sample' }, plan: null },
+      detail: { ...job, job: { ...job.job, name: 'Sample' }, plan: null },
       shop,
       now: toInstant(SAMPLE_START),
     });
@@ -168,12 +168,12 @@ describe('isPlanStale', () => {
       isPlanStale(
         { ...kept, stepMarks: {} },
         job.pieces,
-        job.steps.map((step) => ({ ...step, restMin: 9 })),
+        job.steps.map((step) => ({ ...step, dryingMin: 9 })),
       ),
     ).toBe(false);
   });
 
-  it('goes stale when the sequence is unfolded anew', () => {
+  it('goes stale when the sequence is unfolded again', () => {
     expect(
       isPlanStale(
         plan,

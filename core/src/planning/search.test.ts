@@ -1,5 +1,5 @@
 import { describe, it } from 'vitest';
-import { exactHandOver, tinyProblem } from '../../test/exactPlan.ts';
+import { exactCompletion, tinyProblem } from '../../test/exactPlan.ts';
 import { expect } from '../../test/expect.ts';
 import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import {
@@ -44,24 +44,24 @@ describe('held against every plan there is', () => {
     const results = Array.from({ length: 40 }, (_, index) => {
       const problem = tinyProblem(index + 1);
       const found = tried(problem, 1200, index + 1);
-      const handOver = found.found?.plan.handOver ?? Number.POSITIVE_INFINITY;
-      const exact = exactHandOver(problem, handOver + 1);
+      const completion = found.found?.plan.completion ?? Number.POSITIVE_INFINITY;
+      const exact = exactCompletion(problem, completion + 1);
       expect(checkPlan(problem, found.found!.plan)).toEqual([]);
       // Nobody can end before the bound, not even the best plan.
       expect(found.bound.at).toBeLessThanOrEqual(exact);
-      return { handOver, exact };
+      return { completion, exact };
     });
-    const best = results.filter(({ handOver, exact }) => handOver === exact);
+    const best = results.filter(({ completion, exact }) => completion === exact);
     expect(best.length).toBeGreaterThanOrEqual(36);
-    expect(results.filter(({ handOver, exact }) => handOver > exact * 1.05)).toEqual([]);
+    expect(results.filter(({ completion, exact }) => completion > exact * 1.05)).toEqual([]);
   });
 
   it('the exact planner is not beaten by any order of placing', () => {
     for (let seed = 1; seed <= 12; seed += 1) {
       const problem = tinyProblem(seed);
-      const exact = exactHandOver(problem, Number.POSITIVE_INFINITY);
+      const exact = exactCompletion(problem, Number.POSITIVE_INFINITY);
       const found = tried(problem, 300, seed + 99);
-      expect(found.found?.plan.handOver).toBeGreaterThanOrEqual(exact);
+      expect(found.found?.plan.completion).toBeGreaterThanOrEqual(exact);
     }
   });
 });
@@ -74,7 +74,7 @@ describe('a search', () => {
       return one.found!;
     };
     expect(run(25).plan).toEqual(run(25).plan);
-    expect(run(60).plan.handOver).toBeLessThanOrEqual(run(25).plan.handOver);
+    expect(run(60).plan.completion).toBeLessThanOrEqual(run(25).plan.completion);
   });
 
   it('keeps every promise, whatever it is to be best at', () => {
@@ -86,7 +86,7 @@ describe('a search', () => {
         if (!one.step() && number > 0) continue;
         const { problem, plan } = one.found!;
         expect({ seed, violations: checkPlan(problem, plan) }).toEqual({ seed, violations: [] });
-        expect(one.bound.at).toBeLessThanOrEqual(plan.handOver);
+        expect(one.bound.at).toBeLessThanOrEqual(plan.completion);
       }
     }
   });
@@ -104,7 +104,7 @@ describe('a search', () => {
     expect(labourMinutes(plans.labour!)).toBeLessThanOrEqual(labourMinutes(plans.earliest!));
     const first = search(job, shop, 'room', 3).found!.plan;
     expect(roomMinutes(plans.room!)).toBeLessThanOrEqual(roomMinutes(first));
-    expect(plans.earliest!.handOver).toBeLessThanOrEqual(plans.room!.handOver);
+    expect(plans.earliest!.completion).toBeLessThanOrEqual(plans.room!.completion);
   });
 
   it('has a recipe that makes the same plan again, and one that is spoilt still makes a sound one', () => {
@@ -113,7 +113,7 @@ describe('a search', () => {
     for (let number = 0; number < 30; number += 1) one.step();
     const { plan, recipe } = one.found!;
     const again = planByRecipe(ask(job, sampleShop()), recipe);
-    expect(again.ok && again.value.plan.handOver).toBe(plan.handOver);
+    expect(again.ok && again.value.plan.completion).toBe(plan.completion);
     const spoilt = planByRecipe(ask(job, sampleShop()), {
       ...recipe,
       order: [99, ...recipe.order.slice(5), -1],
@@ -177,7 +177,7 @@ describe('the lower bound', () => {
       const one = search(job, shop);
       const { problem, plan } = one.found!;
       const bound = lowerBound(problem);
-      expect(bound.at).toBeLessThanOrEqual(plan.handOver);
+      expect(bound.at).toBeLessThanOrEqual(plan.completion);
       expect(bound.at).toBeGreaterThan(problem.now);
       kinds.add(bound.because.kind);
     }

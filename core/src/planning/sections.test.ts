@@ -20,12 +20,12 @@ import { lowerBound } from './solve/bound.ts';
 const shop = sampleShop();
 const OPTIONS = { objective: 'earliest' as const, seed: 1, pins: new Map<string, number>() };
 
-function question(input: JobForPlanning, roomInTurn: boolean) {
-  return { input, shop, now: SAMPLE_START, earlier: NO_EARLIER_PLAN, roomInTurn };
+function question(input: JobForPlanning, oneZoneAtATime: boolean) {
+  return { input, shop, now: SAMPLE_START, earlier: NO_EARLIER_PLAN, oneZoneAtATime };
 }
 
-function searched(input: JobForPlanning, roomInTurn: boolean, tries = 0) {
-  const made = searchPlan(question(input, roomInTurn), OPTIONS);
+function searched(input: JobForPlanning, oneZoneAtATime: boolean, tries = 0) {
+  const made = searchPlan(question(input, oneZoneAtATime), OPTIONS);
   if (!made.ok) throw new Error(made.message);
   for (let number = 0; number < tries; number += 1) {
     made.value.step();
@@ -73,10 +73,10 @@ describe('a room that is worked on zone by zone', () => {
   });
 
   it('takes longer, and the bound knows it', () => {
-    expect(turned.found.plan.handOver).toBeGreaterThan(together.found.plan.handOver);
+    expect(turned.found.plan.completion).toBeGreaterThan(together.found.plan.completion);
     expect(turned.bound.at).toBeGreaterThan(together.bound.at);
-    expect(turned.bound.at).toBeLessThanOrEqual(turned.found.plan.handOver);
-    expect(lowerBound(turned.found.problem).at).toBeLessThanOrEqual(turned.found.plan.handOver);
+    expect(turned.bound.at).toBeLessThanOrEqual(turned.found.plan.completion);
+    expect(lowerBound(turned.found.problem).at).toBeLessThanOrEqual(turned.found.plan.completion);
   });
 
   it('is told as the reason, until the zone before is through', () => {
@@ -101,7 +101,7 @@ describe('a room that is worked on zone by zone', () => {
 
   it('is kept by a recipe, and missed by the checker where a plan does not keep to it', () => {
     const again = planByRecipe(question(kitchen, true), turned.found.recipe, new Map());
-    expect(again.ok && again.value.plan.handOver).toBe(turned.found.plan.handOver);
+    expect(again.ok && again.value.plan.completion).toBe(turned.found.plan.completion);
     const names = ({ loads }: PlanProblem) => loads.map(({ id }) => id);
     const mixed = searchPlan(
       { ...question(kitchen, false), earlier: { loads: turned.found.problem.loads, ops: [] } },

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleShop, sixtyPieces } from '../../test/sample.ts';
-import { checkPlan, type PlanQuestion, reliefsFor, searchPlan, weigh, withReliefs } from './index.ts';
+import { checkPlan, type PlanRequest, improvementsFor, searchPlan, weigh, applyImprovements } from './index.ts';
 
 const shop = sampleShop();
-const fresh: PlanQuestion = {
+const fresh: PlanRequest = {
   input: sixtyPieces(shop),
   shop,
   now: SAMPLE_START,
   earlier: { loads: [], ops: [] },
 };
 
-function best(question: PlanQuestion, tries: number, seed = 1) {
+function best(question: PlanRequest, tries: number, seed = 1) {
   const search = searchPlan(question, { objective: 'earliest', seed, pins: new Map() });
   if (!search.ok) throw new Error(search.message);
   for (let number = 0; number < tries; number += 1) search.value.step();
@@ -35,14 +35,14 @@ describe('planning again', () => {
   it('without anything having changed leaves today alone, whatever the seed', () => {
     for (const seed of [1, 2, 3]) {
       const again = best({ ...fresh, earlier }, 0, seed);
-      expect([again.plan.handOver <= first.plan.handOver, movedToday(again)]).toEqual([true, 0]);
+      expect([again.plan.completion <= first.plan.completion, movedToday(again)]).toEqual([true, 0]);
     }
   });
 
   it('moves today for an earlier handover, not for less', () => {
     const again = best({ ...fresh, earlier }, 60, 5);
-    expect(again.plan.handOver).toBeLessThanOrEqual(first.plan.handOver);
-    if (again.plan.handOver === first.plan.handOver) expect(movedToday(again)).toBe(0);
+    expect(again.plan.completion).toBeLessThanOrEqual(first.plan.completion);
+    if (again.plan.completion === first.plan.completion) expect(movedToday(again)).toBe(0);
     // Begun from nothing, other searches are free to move all of it.
     const freely = [5, 7].map((seed) => movedToday(best(fresh, 40, seed)));
     expect(Math.max(...freely)).toBeGreaterThan(0);
@@ -56,21 +56,21 @@ describe('what would help, weighed from the plan as it is', () => {
   it('is never worse for having more room or hours', () => {
     const alike: string[] = [];
     for (const key of ['saturday', 'rail', 'rack', 'bench']) {
-      const relief = reliefsFor(question).find((one) => one.key === key)!;
-      // Loads are cut to the places: only where they stay the same must the hand-over hold.
-      const { handOver, loads } = weigh(relief.question, 'earliest', 0, base.recipe)!;
+      const improvement = improvementsFor(question).find((one) => one.key === key)!;
+      // Loads are cut to the places: only where they stay the same must the handover hold.
+      const { completion, loads } = weigh(improvement.question, 'earliest', 0, base.recipe)!;
       if (loads !== base.loads) continue;
       alike.push(key);
-      expect([key, handOver <= base.handOver]).toEqual([key, true]);
+      expect([key, completion <= base.completion]).toEqual([key, true]);
     }
     expect(alike).toEqual(expect.arrayContaining(['saturday', 'bench']));
   });
 
   it('can be done together, in any order', () => {
-    const settings = (keys: string[]) => withReliefs(question, keys).shop.settings;
+    const settings = (keys: string[]) => applyImprovements(question, keys).shop.settings;
     expect(settings(['rail', 'saturday'])).toEqual(settings(['saturday', 'rail']));
     expect(settings(['rail', 'saturday']).railLengthMm).toBe(shop.settings.railLengthMm + 3000);
     expect(settings(['rail', 'saturday']).week.sat).toHaveLength(1);
-    expect(withReliefs(question, ['nothing of the kind'])).toEqual(question);
+    expect(applyImprovements(question, ['nothing of the kind'])).toEqual(question);
   });
 });

@@ -185,8 +185,8 @@ describe('earliestSlot', () => {
     const slot = earliestSlot(racked(5), five, wet, 0)!;
     for (const table of [five, six]) table.book(wet, slot);
     const at = (start: number, end: number) => five.fullUntil({ ...wet, loadId: 'other' }, start, end, end);
-    for (const day of [0, 1, 2, 3]) expect(at(day * 1440 + 700, day * 1440 + 2900)).toBe(slot.holdUntil);
-    expect(at(slot.holdUntil!, slot.holdUntil! + 60)).toBeNull();
+    for (const day of [0, 1, 2, 3]) expect(at(day * 1440 + 700, day * 1440 + 2900)).toBe(slot.occupiedUntil);
+    expect(at(slot.occupiedUntil!, slot.occupiedUntil! + 60)).toBeNull();
     expect(six.fullUntil({ ...wet, loadId: 'other' }, 100, 5000, 5000)).toBeNull();
     expect(five.fullUntil(wet, 100, 5000, 5000)).toBeNull();
   });
@@ -194,8 +194,8 @@ describe('earliestSlot', () => {
   it('counts a load once where it holds twice, with the most that it holds', () => {
     const table = Timetable.from(problem);
     const hung = (amount: number) => op({ isWet: true, hold: { resourceId: 'rail', amount, minutes: 600 } });
-    const hold = (amount: number, start: number, holdUntil: number) =>
-      table.hold({ op: hung(amount), start, holdUntil });
+    const hold = (amount: number, start: number, occupiedUntil: number) =>
+      table.hold({ op: hung(amount), start, occupiedUntil });
     hold(3000, 0, 600);
     hold(5000, 300, 900);
     hold(4000, 100, 400);

@@ -54,7 +54,7 @@ export const OLD_WORDS: readonly OldWords[] = [
   ['step.scuff-p', 'Scuff P(.+?)', ['grit'], {}],
   ['step.nibs-off-and-a-fresh-key', 'Nibs off and a fresh key with P(.+?)\\.', ['grit'], {}],
   ['step.one-full-coat-at-the-thickest', 'One full coat, at the thickest film of the sheet.'],
-  ['step.shaken-let-the-pot-rest-until', 'Shaken: let the pot rest until the bubbles are gone, then strain.'],
+  ['step.shaken-let-the-mix-rest-until', 'Shaken: let the pot rest until the bubbles are gone, then strain.'],
   [
     'step.soft-vacuum-air-into-the-corners',
     'Soft vacuum, air into the corners, then a lint-free cloth barely damp with water and alcohol.',
@@ -433,7 +433,7 @@ export const OLD_WORDS: readonly OldWords[] = [
   ['step.loose-pieces', 'Loose pieces'],
   ['step.hang-two-sided-ones', 'Hang two-sided ones'],
   [
-    'step.both-sides-in-one-visit-where',
+    'step.both-sides-in-one-task-where',
     'Both sides in one visit where there are two; flat where there is one.',
   ],
   ['step.hang-all', 'Hang all'],
@@ -935,12 +935,12 @@ export const OLD_WORDS: readonly OldWords[] = [
   [
     'rule.wants-before-a-coat-and-the',
     '(.+?) wants (.+?) before a coat, and the sequence leaves it (.+?): the film over it crazes\\.',
-    ['name', 'wanted', 'restMin'],
+    ['name', 'wanted', 'dryingMin'],
     {},
   ],
   ['rule.no-paint-holds-on', 'No paint holds on (.+?)\\.', ['name'], {}],
   [
-    'rule.a-pot-of-lasts-here-and',
+    'rule.a-mix-of-lasts-here-and',
     'A pot of (.+?) lasts (.+?) here, and laying it on takes (.+?): the rest would set in the gun\\.',
     ['name', 'life', 'minutes'],
     {},
@@ -1074,7 +1074,7 @@ export const OLD_WORDS: readonly OldWords[] = [
   ['plan.starts-min-too-early-for', 'starts (.+?) min too early for (.+?)', ['open', 'waitFor'], {}],
   ['plan.starts-after-the-window-of-shut', 'starts after the window of (.+?) shut', ['id'], {}],
   ['plan.is-coated-on-dust-that-settled', 'is coated on dust that settled for more than a day'],
-  ['plan.says-but-the-last-work-ends', 'says (.+?), but the last work ends (.+?)', ['handOver', 'last'], {}],
+  ['plan.says-but-the-last-work-ends', 'says (.+?), but the last work ends (.+?)', ['completion', 'last'], {}],
   ['plan.whoever-may-do-it-is-off', 'whoever may do it is off'],
   ['plan.the-job-has-no-pieces-yet', 'The job has no pieces yet: add them under Pieces.'],
   [

@@ -4,7 +4,7 @@ import { contextOf } from '../../test/ruleContext.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { pieceStates } from '../floor/index.ts';
 import { checkPlan, planJob } from '../planning/index.ts';
-import { concerns, type Step, sideOf } from '../systems/index.ts';
+import { stepAppliesTo, type Step, sideOf } from '../systems/index.ts';
 import { anotherRound, applyEdits, checkSequence, DEVIATIONS, type Deviation, deviate } from './index.ts';
 import { strandsOf } from './walk.ts';
 
@@ -26,7 +26,7 @@ describe('single pieces', () => {
       expect(stops.map(({ code }) => code)).toEqual([]);
       const [marked, other] = [context.pieces[0]!, context.pieces[2]!];
       for (const step of added)
-        expect([concerns(step, marked), concerns(step, other)]).toEqual([true, false]);
+        expect([stepAppliesTo(step, marked), stepAppliesTo(step, other)]).toEqual([true, false]);
     },
   );
 
@@ -89,7 +89,7 @@ describe('faces', () => {
     const step = steps.find(({ key }) => key === 'colour-2')!;
     expect(sideOf(step)).toBe('front');
     const door = context.pieces[0]!;
-    expect(concerns({ ...step, faces: 'back' }, { ...door, finishBack: false })).toBe(false);
+    expect(stepAppliesTo({ ...step, faces: 'back' }, { ...door, finishBack: false })).toBe(false);
     const strands = strandsOf(steps).map((strand) => strand.some(({ key }) => key === 'colour-2'));
     expect(strands).toEqual([true, false]);
   });

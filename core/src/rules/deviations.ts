@@ -71,7 +71,7 @@ export function deviate(
         'repair',
         YARDSTICKS.repair,
         said('rule.dents-old-holes-and-chipped-edges'),
-        { ...own, supplyKey: 'filler-two-part', restMin: 60 },
+        { ...own, supplyKey: 'filler-two-part', dryingMin: 60 },
       );
       const sand = sandStep(
         'patch-sand',
@@ -98,7 +98,7 @@ export function deviate(
         'repair',
         YARDSTICKS.spots,
         said('rule.filler-drinks-paint-and-would-show'),
-        { ...own, restMin: 45 },
+        { ...own, dryingMin: 45 },
       );
       return [
         { kind: 'insert', before, step: fill },

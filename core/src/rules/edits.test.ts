@@ -50,8 +50,8 @@ function randomEdit(steps: readonly StepDraft[], random: () => number): Sequence
     { isEdgesOnly: random() < 0.5 },
     { faces: pick(['both', 'front', 'back'] as const) },
     { pieceIds: random() < 0.5 ? [] : [sampleId(3, 1)] },
-    { restMin: Math.floor(random() * 5000), isRinsed: random() < 0.5 },
-    { thinnerName: pick(['', 'mineral spirit']), potCount: 1 + Math.floor(random() * 4) },
+    { dryingMin: Math.floor(random() * 5000), isRinsed: random() < 0.5 },
+    { thinnerName: pick(['', 'mineral spirit']), mixCount: 1 + Math.floor(random() * 4) },
     { supplyKey: pick([null, ...Object.keys(GENERIC_SUPPLIES)]) },
     { stock: pick(['any', 'old', 'new', 'repaired'] as const) },
   ]);

@@ -355,7 +355,7 @@ const latePatch: Rule = {
                     name: said('rule.spot-prime-patches'),
                     labour: YARDSTICKS.spots,
                     supplyKey: null,
-                    restMin: 45,
+                    dryingMin: 45,
                     why: said('rule.shellac-or-solvent-primer-on-patches'),
                   },
                 },

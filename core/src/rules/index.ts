@@ -34,14 +34,14 @@ export function checkSequence(context: RuleContext): Finding[] {
   const order = new Map(context.steps.map(({ key }, index) => [key, index]));
   return RULES.flatMap(({ code, family, severity, check }) =>
     check(context).map(
-      ({ at, why, fixes, testPiece }): Finding => ({
+      ({ at, why, fixes, testPanel }): Finding => ({
         code,
         family,
         severity,
         at,
         why,
         fixes: fixes ?? [],
-        ...(testPiece ? { testPiece } : {}),
+        ...(testPanel ? { testPanel } : {}),
       }),
     ),
   ).sort(

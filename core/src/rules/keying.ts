@@ -309,7 +309,7 @@ const deglossWindow: Rule = {
           const others = between.filter((other) => does(other, 'mends'));
           const minutes = between.reduce(
             (sum, other) =>
-              sum + handsOnMinutes(other.labour, pieces, 'all') + other.labour.setupMin + other.restMin,
+              sum + handsOnMinutes(other.labour, pieces, 'all') + other.labour.setupMin + other.dryingMin,
             0,
           );
           if (next && others.length === 0 && minutes <= supply.windowMin) return [];

@@ -42,7 +42,7 @@ const unknown: Rule = {
         .map(({ under, over, verdict }) => ({
           at: over.step.key,
           why: `${over.sheet.name} over ${under.sheet.name}: ${verdict.why}`,
-          testPiece: { under: under.step.productKey ?? '', over: over.step.productKey ?? '' },
+          testPanel: { under: under.step.productKey ?? '', over: over.step.productKey ?? '' },
         })),
     );
   },

@@ -49,7 +49,7 @@ export interface Finding {
   at: string | null;
   fixes: Fix[];
   /** Products of which nobody knows how they get on; a logged test piece settles it. */
-  testPiece?: { under: string; over: string };
+  testPanel?: { under: string; over: string };
 }
 
 /** What of a step decides whether a rule objects: another product or value is another question. */
@@ -67,7 +67,7 @@ function fingerprint(step: StepDraft | undefined, why: string): string {
         step.faces,
         step.tagAt,
         step.isRinsed,
-        step.restMin,
+        step.dryingMin,
       ])
     : why;
   // FNV-1a, 32 bits (Fowler, Noll, Vo).
@@ -108,7 +108,7 @@ export interface Rule {
   severity: Severity;
   check(
     context: RuleContext,
-  ): { at: string | null; why: string; fixes?: Fix[]; testPiece?: Finding['testPiece'] }[];
+  ): { at: string | null; why: string; fixes?: Fix[]; testPanel?: Finding['testPanel'] }[];
 }
 
 /**

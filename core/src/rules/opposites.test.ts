@@ -24,7 +24,7 @@ describe('a warning that is right in its home case', () => {
     });
     expect(codes(wiped)).not.toContain('degloss-window');
     const late = { ...wiped, steps: wiped.steps.filter(({ operation }) => operation !== 'key') };
-    const slow = change(late, 'clean-2', { restMin: 600 });
+    const slow = change(late, 'clean-2', { dryingMin: 600 });
     expect(codes(slow)).toContain('degloss-window');
   });
 
@@ -137,7 +137,7 @@ describe('gear that belongs together', () => {
     expect(second).toMatchObject({
       name: 'Degrease again',
       supplyKey: first?.supplyKey,
-      restMin: first?.restMin,
+      dryingMin: first?.dryingMin,
     });
     expect(first?.supplyKey).not.toBeNull();
   });

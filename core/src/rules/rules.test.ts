@@ -17,8 +17,8 @@ describe.each(SYSTEM_IDS)('system %s at home', (systemId) => {
 
   it('passes them with raw replacements and repairs among its pieces', () => {
     const mixed = contextOf(systemId, {
-      verdicts: ['finish', 'repair', 'replace'],
-      pieces: [{}, { verdict: 'repair' }, { verdict: 'replace' }],
+      treatments: ['finish', 'repair', 'replace'],
+      pieces: [{}, { treatment: 'repair' }, { treatment: 'replace' }],
     });
     const stops = checkSequence(mixed).filter(({ severity }) => severity === 'stop');
     expect(stops.map(({ code, at, why }) => `${code} at ${at}: ${why}`)).toEqual([]);

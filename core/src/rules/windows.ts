@@ -1,7 +1,7 @@
 import { filmClocks } from '../drying/index.ts';
 import { potLifeAt } from '../mixing/index.ts';
 import { said } from '../said/index.ts';
-import { concerns, handsOnMinutes, restOf, type StepDraft, sideOf } from '../systems/index.ts';
+import { stepAppliesTo, handsOnMinutes, restOf, type StepDraft, sideOf } from '../systems/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { scuffBefore } from './fixes.ts';
 import { changeFix, type Rule, type RuleContext } from './model.ts';
@@ -22,8 +22,8 @@ const recoatMaximum: Rule = {
         if (!clocks.recoatMax || between.some(isAbrasive)) return [];
         const kind =
           over.step.waitFor === 'none' || over.step.waitFor === 'recoat' ? 'recoatMin' : over.step.waitFor;
-        const rests = between.reduce((sum, { restMin }) => sum + restMin, 0);
-        const earliest = Math.max(clocks[kind].hereMinutes, under.step.restMin) + rests;
+        const rests = between.reduce((sum, { dryingMin }) => sum + dryingMin, 0);
+        const earliest = Math.max(clocks[kind].hereMinutes, under.step.dryingMin) + rests;
         if (over.step.waitFor === 'none' || earliest <= clocks.recoatMax.hereMinutes) return [];
         return [
           {
@@ -43,7 +43,7 @@ const recoatMaximum: Rule = {
 
 /** Hands-on minutes of laying a coat on all pieces that it concerns. */
 function coatingMinutes(context: RuleContext, step: StepDraft): number {
-  const pieces = context.pieces.filter((piece) => concerns(step, piece));
+  const pieces = context.pieces.filter((piece) => stepAppliesTo(step, piece));
   return handsOnMinutes(step.labour, pieces, sideOf(step));
 }
 
@@ -84,16 +84,16 @@ const dryBeforeCoat: Rule = {
       if (supply?.kind !== 'caulk' && supply?.kind !== 'filler') return [];
       const isCoated = steps.slice(index + 1).some(({ productKey }) => productKey !== null);
       const wanted = restOf(supply);
-      if (!isCoated || step.restMin >= wanted) return [];
+      if (!isCoated || step.dryingMin >= wanted) return [];
       return [
         {
           at: step.key,
           why: said('rule.wants-before-a-coat-and-the', {
             name: supply.name,
             wanted: formatDuration(wanted),
-            restMin: formatDuration(step.restMin),
+            dryingMin: formatDuration(step.dryingMin),
           }),
-          fixes: [changeFix(`Rest ${formatDuration(wanted)}`, step.key, { restMin: wanted })],
+          fixes: [changeFix(`Rest ${formatDuration(wanted)}`, step.key, { dryingMin: wanted })],
         },
       ];
     });
@@ -117,7 +117,7 @@ const notPaintable: Rule = {
             ? [
                 changeFix(`${other[1].name} instead`, step.key, {
                   supplyKey: other[0],
-                  restMin: Math.max(step.restMin, restOf(other[1])),
+                  dryingMin: Math.max(step.dryingMin, restOf(other[1])),
                 }),
               ]
             : [],
@@ -136,18 +136,18 @@ const potLife: Rule = {
       const sheet = step.productKey === null ? undefined : context.sheets[step.productKey];
       if (!sheet || sheet.potLifeMin === null) return [];
       const life = potLifeAt(sheet.potLifeMin, context.climate.airC) - sheet.inductionMin;
-      const minutes = coatingMinutes(context, step) / step.potCount;
+      const minutes = coatingMinutes(context, step) / step.mixCount;
       if (minutes <= life) return [];
-      const pots = Math.ceil((minutes * step.potCount) / Math.max(1, life));
+      const mixes = Math.ceil((minutes * step.mixCount) / Math.max(1, life));
       return [
         {
           at: step.key,
-          why: said('rule.a-pot-of-lasts-here-and', {
+          why: said('rule.a-mix-of-lasts-here-and', {
             name: sheet.name,
             life: formatDuration(life),
             minutes: formatDuration(minutes),
           }),
-          fixes: pots <= 20 ? [changeFix(`Mix ${pots} mixes`, step.key, { potCount: pots })] : [],
+          fixes: mixes <= 20 ? [changeFix(`Mix ${mixes} mixes`, step.key, { mixCount: mixes })] : [],
         },
       ];
     });
@@ -185,7 +185,7 @@ const wrongThinner: Rule = {
   },
 };
 
-/** Windows, pots and what has to dry besides films. */
+/** Windows, mixes and what has to dry besides films. */
 export const WINDOW_RULES: readonly Rule[] = [
   recoatMaximum,
   wetOnWet,

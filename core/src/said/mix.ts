@@ -21,7 +21,7 @@ export const MIX = {
   'mix.a-cup-that-is-gone': 'a cup no longer here',
   'mix.s-in-at-on-paint': (p: { seconds: Text; name: Text; fraction: Text }) =>
     `${p.seconds} s in ${p.name} at ${p.fraction} % on paint`,
-  // core/src/mixing/pot.ts
+  // core/src/mixing/mix.ts
   'mix.thinner-and-come-to-together-and': (p: { conditionerName: Text; total: Text; most: Text }) =>
     `Thinner and ${p.conditionerName} add up to ${p.total}; the sheet allows ${p.most} for both.`,
   'mix.the-sheet-names-no-conditioner-for': 'The sheet lists no conditioner for this product.',

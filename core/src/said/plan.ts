@@ -88,8 +88,8 @@ export const PLAN = {
     `starts ${p.open} min too early for ${p.waitFor}`,
   'plan.starts-after-the-window-of-shut': (p: { id: Text }) => `starts after the window of ${p.id} closed`,
   'plan.is-coated-on-dust-that-settled': 'is coated over dust more than a day old',
-  'plan.says-but-the-last-work-ends': (p: { handOver: Text; last: Text }) =>
-    `says ${p.handOver}, but the last work ends ${p.last}`,
+  'plan.says-but-the-last-work-ends': (p: { completion: Text; last: Text }) =>
+    `says ${p.completion}, but the last work ends ${p.last}`,
   // core/src/planning/explain/explain.ts
   'plan.whoever-may-do-it-is-off': 'everyone who may do it is off',
   // core/src/planning/problem/problem.ts

@@ -96,10 +96,10 @@ export const REFUSAL = {
   'refusal.the-job-has-no-such-piece': 'The job has no such piece.',
   'refusal.this-id-is-taken-by-another': 'This id is taken by another picture. Make a new one.',
   'refusal.the-shop-has-no-such-picture': 'The shop has no such picture.',
-  // server/src/routes/pots.ts
-  'refusal.choose-a-closed-pot-or-waste': 'Choose a closed container or waste.',
-  'refusal.the-pot-has-another-id-than': 'The mix has another id than its address.',
-  'refusal.another-bench-wrote-to-this-pot':
+  // server/src/routes/mixes.ts
+  'refusal.choose-a-closed-container-or-waste': 'Choose a closed container or waste.',
+  'refusal.the-mix-has-another-id-than': 'The mix has another id than its address.',
+  'refusal.another-bench-wrote-to-this-mix':
     'Another bench has added to this mix. Nothing poured or read is lost.',
   'refusal.the-stores-have-no-such-product': 'There is no such product.',
   'refusal.choose-a-product-of-the-stores': 'Choose one of the shop’s products.',
@@ -154,7 +154,7 @@ export const REFUSAL = {
   'refusal.the-shop-has-no-such-wall': 'The shop has no such wall.',
   'refusal.someone-else-changed-this-wall-meanwhile':
     'Someone else has changed this wall since you opened it.',
-  // server/src/routes/pots.ts
+  // server/src/routes/mixes.ts
   'refusal.stock-is-not-tracked-so-its': 'Stock is not tracked, so its thinning would be unknown.',
   // server/src/routes/jobs.ts
   'refusal.someone-else-changed-this-job-meanwhile': 'Someone else has changed this job since you opened it.',

@@ -198,10 +198,10 @@ export const RULE = {
   'rule.wet-on-wet-is-open-for': (p: { open: Text; minutes: Text }) =>
     `Wet-on-wet is open for ${p.open}, but getting round all the pieces takes ${p.minutes}: the coat would fall between the two windows.`,
   'rule.wait-for-the-second-window': 'Wait for the second window',
-  'rule.wants-before-a-coat-and-the': (p: { name: Text; wanted: Text; restMin: Text }) =>
-    `${p.name} needs ${p.wanted} before a coat, and the sequence gives it ${p.restMin}: the film over it would craze.`,
+  'rule.wants-before-a-coat-and-the': (p: { name: Text; wanted: Text; dryingMin: Text }) =>
+    `${p.name} needs ${p.wanted} before a coat, and the sequence gives it ${p.dryingMin}: the film over it would craze.`,
   'rule.no-paint-holds-on': (p: { name: Text }) => `Paint does not stick to ${p.name}.`,
-  'rule.a-pot-of-lasts-here-and': (p: { name: Text; life: Text; minutes: Text }) =>
+  'rule.a-mix-of-lasts-here-and': (p: { name: Text; life: Text; minutes: Text }) =>
     `A mix of ${p.name} has a pot life of ${p.life} here, and applying it takes ${p.minutes}: the rest would set in the gun.`,
   'rule.is-thinned-with-makes-it-curdle': (p: { name: Text; thinnerName: Text; thinnerName2: Text }) =>
     `${p.name} is thinned with ${p.thinnerName}; ${p.thinnerName2} makes it curdle, lift or stay soft.`,

@@ -4,7 +4,7 @@ type Text = string | number | null | undefined;
 
 /** Steps: what they are called, why they are done, and how a shop may do them otherwise. */
 export const STEP = {
-  // core/src/systems/applyPractice.ts
+  // core/src/systems/applyMethods.ts
   'step.wipe-raw-stock-clean': 'Wipe bare material clean',
   'step.hands-glue-and-machine-oil-off':
     'Wipe off hand marks, glue and machine oil before the first abrasive.',
@@ -24,7 +24,7 @@ export const STEP = {
   'step.scuff-p': (p: { grit: Text }) => `Scuff P${p.grit}`,
   'step.nibs-off-and-a-fresh-key': (p: { grit: Text }) => `Knock off nibs and re-key with P${p.grit}.`,
   'step.one-full-coat-at-the-thickest': 'One full coat at the thickest film the sheet allows.',
-  'step.shaken-let-the-pot-rest-until': 'Shaken: let the mix stand until the bubbles are gone, then strain.',
+  'step.shaken-let-the-mix-rest-until': 'Shaken: let the mix stand until the bubbles are gone, then strain.',
   'step.soft-vacuum-air-into-the-corners':
     'Vacuum with a soft brush, blow out the corners, then wipe with a lint-free cloth barely damp with water and alcohol.',
   'step.mask-the-hinges': 'Mask the hinges',
@@ -170,7 +170,7 @@ export const STEP = {
   'step.your-cautions': 'your cautions',
   'step.how-it-is-applied': 'how it is applied',
   'step.from-the-new-sheet': (p: { follows: Text }) => `From the new sheet: ${p.follows}.`,
-  // core/src/systems/ownSystem.ts
+  // core/src/systems/customSystem.ts
   'step.a-system-has-at-least-one': 'A system has at least one step.',
   // core/src/systems/phases.ts
   'step.remove-tag-and-bag': 'Remove, tag and bag',
@@ -220,7 +220,7 @@ export const STEP = {
   'step.raw-stock-drinks-the-first-coat':
     'Bare material soaks up the first coat; this one brings it level with the rest.',
   'step.raised-fibres-off': 'Sand off raised grain.',
-  // core/src/systems/practice.ts
+  // core/src/systems/methods.ts
   'step.clean-or-sand-first': 'Clean or sand first',
   'step.clean-key-clean': 'Clean, key, clean',
   'step.grease-is-gone-before-an-abrasive': 'The grease is off before an abrasive can grind it in.',
@@ -276,7 +276,7 @@ export const STEP = {
     'Half the handling, at the thickest film the sheet allows; the price is runs and slow drying.',
   'step.loose-pieces': 'Loose pieces',
   'step.hang-two-sided-ones': 'Hang two-sided ones',
-  'step.both-sides-in-one-visit-where': 'Two-sided pieces get both sides at once; one-sided ones lie flat.',
+  'step.both-sides-in-one-task-where': 'Two-sided pieces get both sides at once; one-sided ones lie flat.',
   'step.hang-all': 'Hang all',
   'step.both-sides-and-edges-at-once': 'Both sides and edges at once; runs are more likely.',
   'step.all-flat-2': 'All flat',
@@ -350,7 +350,7 @@ export const STEP = {
     'Foam between the pieces; never face to face too early, a soft film prints.',
   'step.refit': 'Refit',
   'step.by-tag-one-opening-after-another': 'By tag, opening by opening; adjust hinges, fit bumpers.',
-  // core/src/systems/unfold.ts
+  // core/src/systems/generate.ts
   'step.mist-of-solvent-burns-and-the':
     'solvent overspray can ignite, and the client’s room has no rated booth.',
   'step.the-shop-has-no-booth': 'the shop has no booth.',

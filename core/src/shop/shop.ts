@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
-import { NO_OWN_PRACTICE, OwnPracticeSchema } from '../systems/practice.ts';
+import { NO_METHOD_CHOICES, MethodChoicesSchema } from '../systems/methods.ts';
 import { UNIT_SYSTEMS } from '../units/prefs.ts';
 import { SingleUnitsSchema } from '../units/prefsSchema.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
@@ -98,7 +98,7 @@ export const ShopSettingsSchema = z.object({
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
   changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15 }),
   /** What this shop does otherwise than what ships. */
-  practice: OwnPracticeSchema,
+  methods: MethodChoicesSchema,
   /** Paint older than this may hold lead, by the law of the country. */
   leadBanYear: countField('year', 1900, 2100).default(1992),
   region: RegionSchema.default({ units: 'metric', single: {}, paper: 'A4', spelling: 'uk' }),
@@ -144,7 +144,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 },
   changeover: { paleMin: 10, solventMin: 15 },
-  practice: NO_OWN_PRACTICE,
+  methods: NO_METHOD_CHOICES,
   leadBanYear: 1992,
   region: { units: 'metric', single: {}, paper: 'A4', spelling: 'uk' },
 };

@@ -11,7 +11,7 @@ export interface SurveyFacts extends SurveyAnswers {
   place: Job['place'];
   hasBooth: boolean;
   boothRatedForSolvent: boolean;
-  /** Pieces with each verdict. */
+  /** Pieces with each treatment. */
   repairs: number;
   replacements: number;
   /** Calendar days from the start to the agreed date, both counted; null when nothing is agreed. */
@@ -76,7 +76,7 @@ export function factsOf(
   zone: Pick<Zone, 'substrate' | 'survey' | 'oldColour' | 'newColour'>,
   job: Pick<Job, 'place' | 'startOn' | 'neededBy'>,
   shop: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent'>,
-  verdicts: readonly string[],
+  treatments: readonly string[],
 ): SurveyFacts {
   const days = (date: string) => Math.round(Date.parse(date) / 86_400_000);
   return {
@@ -87,8 +87,8 @@ export function factsOf(
     place: job.place,
     hasBooth: shop.hasBooth,
     boothRatedForSolvent: shop.boothRatedForSolvent,
-    repairs: verdicts.filter((verdict) => verdict === 'repair').length,
-    replacements: verdicts.filter((verdict) => verdict === 'replace').length,
+    repairs: treatments.filter((treatment) => treatment === 'repair').length,
+    replacements: treatments.filter((treatment) => treatment === 'replace').length,
     daysAgreed: job.neededBy === null ? null : days(job.neededBy) - days(job.startOn) + 1,
   };
 }

@@ -63,7 +63,7 @@ describe('bare stock', () => {
 
   it('gives replaced pieces of other stock a way of their own, and those of the same stock none', () => {
     const keys = (substrate: 'MDF' | 'softwood') =>
-      keysOf('D', { facts: { ...RAW_WOOD, substrate }, verdicts: ['finish', 'replace'] });
+      keysOf('D', { facts: { ...RAW_WOOD, substrate }, treatments: ['finish', 'replace'] });
     // New pieces are of board where nobody said otherwise.
     expect(keys('softwood').some((key) => key.startsWith('raw-'))).toBe(true);
     expect(keys('MDF').some((key) => key.startsWith('raw-'))).toBe(false);
@@ -71,7 +71,7 @@ describe('bare stock', () => {
 
   it('keeps its own ladder of grits where an old finish would be opened with P120', () => {
     const grits = (facts: typeof MAPLE) =>
-      contextOf('D', { facts, practice: { firstKey: 'climb' } })
+      contextOf('D', { facts, methods: { firstKey: 'climb' } })
         .steps.filter(({ operation }) => operation === 'ease' || operation === 'key')
         .map(({ grit }) => grit);
     expect(grits(MAPLE)).toEqual([120, 180]);

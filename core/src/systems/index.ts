@@ -4,8 +4,8 @@ export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export { does, OPERATION_TRAITS, type Operation } from './operations.ts';
 export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';
-export * from './ownSystem.ts';
-export * from './practice.ts';
+export * from './customSystem.ts';
+export * from './methods.ts';
 export { fitEdited, mergeStarted } from './refit.ts';
 export { isTinted, type SharingOffer, type SheetRoles, shareKeys, sharingOffer } from './sharing.ts';
 export * from './step.ts';
@@ -28,8 +28,8 @@ export {
   type Ground,
   optionsInPlace,
   sprayObstacle,
-  type UnfoldInput,
-  unfoldSystem,
-} from './unfold.ts';
+  type GenerateInput,
+  generateSteps,
+} from './generate.ts';
 export { restOf } from './withSupplies.ts';
 export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

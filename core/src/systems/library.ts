@@ -31,7 +31,7 @@ export interface FinishingSystem {
   fits: string;
   notFor: string;
   defaults: ZoneOptions;
-  unfold(context: SystemContext): StepDraft[];
+  generate(context: SystemContext): StepDraft[];
 }
 
 const COMMON: ZoneOptions = {
@@ -69,7 +69,7 @@ const light = (steps: readonly StepDraft[], { productKey, sheet }: CoatSlot): St
 
 /** Coats that rest overnight, whatever their clocks allow. */
 const overnight = (steps: readonly StepDraft[]): StepDraft[] =>
-  steps.map((step) => (step.productKey === null ? step : { ...step, restMin: 12 * 60 }));
+  steps.map((step) => (step.productKey === null ? step : { ...step, dryingMin: 12 * 60 }));
 
 /** How an enamel is laid off by hand, with its conditioner where the sheet has one. */
 function laidOff({ colour: { sheet } }: SystemContext): string {
@@ -96,7 +96,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.a-pale-colour-on-oak-ash'),
     notFor: said('step.dark-colours-which-hide-the-pores'),
     defaults: { ...COMMON, primerKey: 'alkyd-block-primer' },
-    unfold: (context) =>
+    generate: (context) =>
       build(
         context,
         [...opening(context, 180), ...grainFill(context)],
@@ -110,7 +110,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.a-pale-colour-on-open-grain'),
     notFor: said('step.glass-flat-work-strong-tannin-under'),
     defaults: { ...COMMON, fillCoats: 2, primerCoats: 1, primerKey: 'build-primer' },
-    unfold: (context) =>
+    generate: (context) =>
       build(
         context,
         [...opening(context, 180), ...primerFill(context)],
@@ -124,7 +124,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.dark-colours-on-open-grain-they'),
     notFor: said('step.pale-colours-which-draw-every-pore'),
     defaults: { ...COMMON, primerCoats: 1, primerKey: 'waterborne-block-primer' },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 220), [
         ...priming(context, said('step.holds-back-what-bleeds-and-gives'), 240),
         ...colourCoats(context),
@@ -137,7 +137,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.maple-birch-beech-cherry-or-any'),
     notFor: said('step.pale-colours-over-open-pores-bleeding'),
     defaults: { ...COMMON, primerCoats: 1 },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 220), [...priming(context, GRIPS, 240), ...colourCoats(context)]),
   },
   E: {
@@ -147,7 +147,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.pine-and-spruce-with-knots-cherry'),
     notFor: said('step.closed-surfaces-and-rooms-where-alcohol'),
     defaults: { ...COMMON, primerKey: 'shellac-block-primer' },
-    unfold: (context) =>
+    generate: (context) =>
       build(
         context,
         [
@@ -173,7 +173,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.new-mdf-doors-and-panels-straight'),
     notFor: said('step.anything-with-an-old-finish-on'),
     defaults: { ...COMMON, primerKey: 'build-primer' },
-    unfold: (context) => [
+    generate: (context) => [
       ...rawMdf(),
       hangStep(),
       ...edgeSealing(context),
@@ -195,7 +195,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       colourCoats: 3,
       primerKey: 'acrylic-primer',
     },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, said('step.evens-what-drinks-and-what-does'), 240),
         ...colourCoats(context, finerAsItGoes(context.options.colourCoats), {
@@ -210,7 +210,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.closed-surfaces-that-hold-nothing-by'),
     notFor: said('step.foil-that-peels-and-wood-which'),
     defaults: { ...COMMON, primerCoats: 1 },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, context.bare === null ? [removal(), ...cleanAndPad()] : opening(context, 240), [
         ...priming(context, said('step.bites-where-nothing-soaks-in-all'), 320),
         ...colourCoats(context),
@@ -223,7 +223,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.fitted-woodwork-that-stays-where-it'),
     notFor: said('step.a-dead-flat-look-and-short'),
     defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin' },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, GRIPS, 240),
         ...overnight(colourCoats(context, [320], { why: laidOff(context) })),
@@ -244,7 +244,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       primerKey: 'shellac-block-primer',
       colourKey: 'mineral-paint',
     },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, said('step.a-blocker-first-where-the-wood'), 240),
         ...colourCoats(context, [220]),
@@ -258,7 +258,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.wood-that-is-to-be-seen'),
     notFor: said('step.anything-that-is-to-be-painted'),
     defaults: { ...COMMON, primerCoats: 0, colourCoats: 0, clearCoats: 3, fillCoats: 1 },
-    unfold: (context) => [
+    generate: (context) => [
       ...rawWood(180),
       hangStep(),
       coatStep(
@@ -281,7 +281,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.many-pieces-in-few-days-in'),
     notFor: said('step.any-place-without-such-a-booth'),
     defaults: { ...COMMON, primerKey: 'vinyl-sealer', colourKey: 'precat-lacquer-satin' },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 220), [
         ...light(
           priming(
@@ -302,7 +302,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.new-wooden-pieces-that-shall-keep'),
     notFor: said('step.old-finishes-and-a-dead-flat'),
     defaults: { ...COMMON, primerCoats: 1, colourCoats: 3, laying: 'hung', primerKey: 'build-primer' },
-    unfold: (context) => [
+    generate: (context) => [
       ...rawWood(150),
       hangStep(),
       ...primerFill({ ...context, options: { ...context.options, fillCoats: 1 } }),
@@ -329,7 +329,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
       primerKey: 'alkyd-block-primer',
       colourKey: 'solvent-enamel-satin',
     },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, said('step.solvent-under-solvent-seals-fills-a'), 240),
         ...colourCoats(context),
@@ -342,7 +342,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.sound-paint-that-stays-near-its'),
     notFor: said('step.new-colours-clear-finishes-anything-that'),
     defaults: { ...COMMON, primerCoats: 0, colourCoats: 2 },
-    unfold: (context) =>
+    generate: (context) =>
       build(
         context,
         [
@@ -366,7 +366,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     fits: said('step.bleeding-or-doubtful-ground-that-hands'),
     notFor: said('step.quiet-rooms-and-short-dates-where'),
     defaults: { ...COMMON, primerKey: 'shellac-block-primer', clearCoats: 1 },
-    unfold: (context) =>
+    generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, BLOCKS, 240),
         ...colourCoats(context),

@@ -14,7 +14,7 @@ const alike = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b
 
 /**
  * Puts another product into a coat. What came from the old sheet comes from the new one; what somebody set stays: a wet film
- * that was not the sheet's, a thinning that no sheet gave, cautions that were added, a thinner of one's own.
+ * that was not the sheet's, a thinning that no sheet gave, cautions that were added, a thinner custom.
  */
 export function otherProduct(
   step: StepDraft,

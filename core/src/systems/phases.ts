@@ -15,7 +15,7 @@ import { YARDSTICKS } from './yardsticks.ts';
 
 // Longer than other files: the phases that systems are put together from, side by side.
 
-/** What a system needs to unfold: the zone's choices, its products and the place. */
+/** What a system needs to generate: the zone's choices, its products and the place. */
 export interface SystemContext {
   options: ZoneOptions;
   filler: CoatSlot;

@@ -9,7 +9,7 @@ const stepsOf = (drafts: readonly StepDraft[]): Step[] =>
   drafts.map((draft, position) => ({ ...draft, id: `id-${draft.key}`, zoneId: ZONE, position }));
 const keys = (steps: readonly { key: string }[]) => steps.map(({ key }) => key);
 const plain = contextOf('D').steps;
-const mixed = contextOf('D', { verdicts: ['finish', 'replace', 'repair'] }).steps;
+const mixed = contextOf('D', { treatments: ['finish', 'replace', 'repair'] }).steps;
 
 describe('a sequence changed by hand', () => {
   it('takes in the steps of raw and repaired pieces before what all share, and keeps its own', () => {

@@ -73,7 +73,7 @@ describe('zones that go along', () => {
     // Degreasing 5 + 5, wiping 3, primer and two colours by turbine 27 + 20 each.
     expect(offer.minutes).toBe(10 + 3 + 3 * 47);
     expect(sharingOffer(of(0), { newColour: '#2b2f6b', steps: [] }, shop.sheets).steps).toEqual([]);
-    // Another colour: degreasing and primer as before, the enamel in a pot and a gun of its own.
+    // Another colour: degreasing and primer as before, the enamel in a mix and a gun of its own.
     const other = sharingOffer(of(1, '#dfe5dc'), of(0), shop.sheets);
     expect(other.steps.map(({ key }) => key)).toEqual(['clean-1', 'clean-2', 'prime-1']);
     expect(other.minutes).toBe(10 + 3 + 47);

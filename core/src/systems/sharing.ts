@@ -10,7 +10,7 @@ export function isTinted(role: ProductSheet['role'] | undefined): boolean {
   return role === 'colour' || role === 'decor' || role === 'stain';
 }
 
-/** What a step has to have in common with another zone's so that one set-up, one pot and one clean-up do for both. */
+/** What a step has to have in common with another zone's so that one set-up, one mix and one clean-up do for both. */
 function sessionOf(
   step: Pick<Step, 'operation' | 'productKey' | 'supplyKey' | 'applicator' | 'thinning'>,
   newColour: string,
@@ -21,7 +21,7 @@ function sessionOf(
     case 'supply':
       return `${operation} ${supplyKey}`;
     case 'paint': {
-      // The same enamel in two colours never shares a pot, nor a gun without changing it over.
+      // The same enamel in two colours never shares a mix, nor a gun without changing it over.
       const colour = isTinted(sheets[productKey ?? '']?.role) ? newColour.toLowerCase() : '';
       return `${operation} ${productKey} ${colour} ${applicator} ${thinning?.convention} ${thinning?.value}`;
     }

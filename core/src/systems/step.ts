@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { countField, quantityField, sayableField, spanField, textField } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
-import type { Verdict } from '../pieces/model.ts';
+import type { Treatment } from '../pieces/model.ts';
 import { does, OPERATIONS } from './operations.ts';
 
 /** The clock of an earlier film that a step has to wait for. */
@@ -41,7 +41,7 @@ export const StepSchema = z.object({
   id: z.uuid(),
   zoneId: z.uuid(),
   position: z.int().min(0),
-  /** Name that stays the same when the zone is unfolded again, e.g. `prime-2`. */
+  /** Name that stays the same when the zone is generated again, e.g. `prime-2`. */
   key: z.string().min(1).max(60),
   name: sayableField('step-name', 80),
   operation: z.enum(OPERATIONS),
@@ -71,11 +71,11 @@ export const StepSchema = z.object({
   /** Cleaner, abrasive, filler, caulk or tape it is done with, by its key in the stores. */
   supplyKey: z.string().max(60).nullable().default(null),
   /** Rest after it, in minutes: what has to dry besides a film, or a longer rest than a film's own clocks. */
-  restMin: spanField('rest', 30).default(0),
+  dryingMin: spanField('rest', 30).default(0),
   /** Whether a cleaner's residue is rinsed or wiped off with clean water. */
   isRinsed: z.boolean().default(true),
-  /** Mixed in so many pots, one after the other. */
-  potCount: countField('mix-count', 1, 20).default(1),
+  /** Mixed in so many mixes, one after the other. */
+  mixCount: countField('mix-count', 1, 20).default(1),
   /** What thins it; empty: what its sheet names. */
   thinnerName: z.string().trim().max(80).default(''),
   /** Share of the paint in % that is lost on top of the applicator's usual loss. */
@@ -94,10 +94,10 @@ export type Step = z.infer<typeof StepSchema>;
 export const StepDraftSchema = StepSchema.omit({ id: true, zoneId: true, position: true });
 export type StepDraft = z.infer<typeof StepDraftSchema>;
 
-/** Whether a piece goes through a step: by its verdict, its faces, and where a step names its pieces. How it lies is a question of the load. */
-export function concerns(
+/** Whether a piece goes through a step: by its treatment, its faces, and where a step names its pieces. How it lies is a question of the load. */
+export function stepAppliesTo(
   step: Pick<Step, 'stock' | 'pieceIds' | 'faces'>,
-  piece: { id: string; verdict: Verdict; finishFront: boolean; finishBack: boolean },
+  piece: { id: string; treatment: Treatment; finishFront: boolean; finishBack: boolean },
 ): boolean {
   if (step.pieceIds.length > 0 && !step.pieceIds.includes(piece.id)) return false;
   if (step.faces === 'back' && !piece.finishBack) return false;
@@ -106,11 +106,11 @@ export function concerns(
     case 'any':
       return true;
     case 'old':
-      return piece.verdict !== 'replace';
+      return piece.treatment !== 'replace';
     case 'new':
-      return piece.verdict === 'replace';
+      return piece.treatment === 'replace';
     case 'repaired':
-      return piece.verdict === 'repair';
+      return piece.treatment === 'repair';
   }
 }
 

@@ -2,14 +2,14 @@ import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/suppl
 import { hingesOf, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { does } from './operations.ts';
-import { concerns, type StepDraft, sideOf } from './step.ts';
+import { stepAppliesTo, type StepDraft, sideOf } from './step.ts';
 
 /** Tape round the plate and the arm of a hinge, in metres. */
 const TAPE_PER_HINGE_M = 0.25;
 
 /** How much of its supply a step takes for the pieces that it concerns; null where that is not counted. */
 export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Piece[]): SupplyAmount | null {
-  const own = pieces.filter((piece) => concerns(step, piece));
+  const own = pieces.filter((piece) => stepAppliesTo(step, piece));
   const areaM2 = own.reduce((sum, piece) => sum + sideAreaM2(piece, sideOf(step)), 0);
   const profileM = own.reduce((sum, piece) => sum + profileLengthMm(piece), 0) / 1000;
   // Hinges that stay are wrapped, so many to a door by its height; fixed work is taped along its outline.

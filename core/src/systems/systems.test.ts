@@ -12,18 +12,18 @@ import {
   type StepDraft,
   SYSTEM_IDS,
   type SystemId,
-  type UnfoldInput,
-  unfoldSystem,
+  type GenerateInput,
+  generateSteps,
   type ZoneOptions,
   ZoneOptionsSchema,
 } from './index.ts';
 
-function unfold(
+function generate(
   systemId: SystemId,
   options: Partial<ZoneOptions> = {},
-  change: Partial<UnfoldInput> = {},
+  change: Partial<GenerateInput> = {},
 ): StepDraft[] {
-  const outcome = unfoldSystem({
+  const outcome = generateSteps({
     systemId,
     options: { ...FINISHING_SYSTEMS[systemId].defaults, ...options },
     sheets: GENERIC_PRODUCTS,
@@ -45,7 +45,7 @@ function step(steps: StepDraft[], key: string): StepDraft {
 
 describe('the three systems', () => {
   it('A fills the pores twice, primes twice and lays two colours', () => {
-    expect(keys(unfold('A'))).toEqual([
+    expect(keys(generate('A'))).toEqual([
       'remove',
       'clean-1',
       'key',
@@ -71,14 +71,14 @@ describe('the three systems', () => {
   });
 
   it('D goes from key to bonding primer without filling', () => {
-    const steps = unfold('D');
+    const steps = generate('D');
     expect(keys(steps).filter((key) => key.startsWith('fill'))).toEqual([]);
     expect(step(steps, 'prime-1').productKey).toBe('bonding-primer');
     expect(step(steps, 'key').grit).toBe(220);
   });
 
   it('F eases and seals the edges before the build primer', () => {
-    const steps = unfold('F');
+    const steps = generate('F');
     expect(keys(steps).indexOf('seal-edges')).toBeLessThan(keys(steps).indexOf('prime-1'));
     expect(step(steps, 'seal-edges')).toMatchObject({
       isEdgesOnly: true,
@@ -94,7 +94,7 @@ describe('the three systems', () => {
     ['primerCoats', 3, 'prime'],
     ['colourCoats', 4, 'colour'],
   ] as const)('A with %s %d has as many', (option, count, prefix) => {
-    const found = keys(unfold('A', { [option]: count })).filter((key) =>
+    const found = keys(generate('A', { [option]: count })).filter((key) =>
       new RegExp(`^${prefix}-\\d$`).test(key),
     );
     expect(found).toHaveLength(count);
@@ -102,7 +102,7 @@ describe('the three systems', () => {
 });
 
 describe.each(SYSTEM_IDS)('system %s', (systemId) => {
-  const steps = unfold(systemId);
+  const steps = generate(systemId);
 
   it('names every step once and says why for each', () => {
     expect(new Set(keys(steps)).size).toBe(steps.length);
@@ -149,7 +149,7 @@ describe.each(SYSTEM_IDS)('system %s', (systemId) => {
 
 describe('where and with what a film is laid', () => {
   it('sprays waterborne in the booth, thinned to half the sheet’s maximum for a turbine', () => {
-    expect(step(unfold('D'), 'colour-1')).toMatchObject({
+    expect(step(generate('D'), 'colour-1')).toMatchObject({
       applicator: 'turbine',
       place: 'booth',
       thinning: { convention: 'on-paint', value: 5 },
@@ -157,15 +157,15 @@ describe('where and with what a film is laid', () => {
   });
 
   it('goes on unthinned by airless and roller', () => {
-    expect(step(unfold('D', { applicator: 'airless' }), 'colour-1').thinning?.value).toBe(0);
-    expect(step(unfold('D', { applicator: 'roller' }), 'colour-1')).toMatchObject({
+    expect(step(generate('D', { applicator: 'airless' }), 'colour-1').thinning?.value).toBe(0);
+    expect(step(generate('D', { applicator: 'roller' }), 'colour-1')).toMatchObject({
       applicator: 'roller',
       place: 'bench',
     });
   });
 
   it('rolls solvent where the booth is not rated for it, and says so at the step', () => {
-    const rolled = step(unfold('A'), 'prime-1');
+    const rolled = step(generate('A'), 'prime-1');
     expect(rolled).toMatchObject({ applicator: 'roller', place: 'bench' });
     expect(rolled.why).toMatch(/rated for waterborne products only/);
     expect(rolled.cautions.join(' ')).toMatch(/Flammable/);
@@ -173,12 +173,12 @@ describe('where and with what a film is laid', () => {
 
   it('sprays solvent in a booth that is rated for it', () => {
     const shop = { ...DEFAULT_SHOP_SETTINGS, boothRatedForSolvent: true };
-    expect(step(unfold('A', {}, { shop }), 'prime-1').applicator).toBe('turbine');
+    expect(step(generate('A', {}, { shop }), 'prime-1').applicator).toBe('turbine');
   });
 
   it('rolls everything without a booth', () => {
     const shop = { ...DEFAULT_SHOP_SETTINGS, hasBooth: false };
-    expect(step(unfold('D', {}, { shop }), 'colour-1').why).toMatch(/no booth/);
+    expect(step(generate('D', {}, { shop }), 'colour-1').why).toMatch(/no booth/);
   });
 
   it('rolls a fixed piece where loose ones are sprayed', () => {
@@ -189,7 +189,7 @@ describe('where and with what a film is laid', () => {
   });
 
   it('says which product the stores lack', () => {
-    const outcome = unfoldSystem({
+    const outcome = generateSteps({
       systemId: 'D',
       options: { ...FINISHING_SYSTEMS.D.defaults, primerKey: 'moon-primer' },
       sheets: GENERIC_PRODUCTS,
@@ -200,7 +200,7 @@ describe('where and with what a film is laid', () => {
   });
 
   it('gives the same steps for the same question', () => {
-    expect(unfold('A')).toEqual(unfold('A'));
+    expect(generate('A')).toEqual(generate('A'));
   });
 });
 
@@ -309,7 +309,7 @@ describe('what sets the schools apart', () => {
     expect(films('M', /^colour-/)).toEqual([75, 75, 75]);
     const rests = steps('I')
       .filter(({ key }) => /^colour-/.test(key))
-      .map(({ restMin }) => restMin);
+      .map(({ dryingMin }) => dryingMin);
     expect(rests).toEqual([720, 720]);
     expect(steps('I').find(({ key }) => key === 'colour-1')?.why).toContain('flow conditioner');
   });

@@ -55,6 +55,6 @@ export function withSupplies(
     const wanted = step.supplyKey ?? USUAL_SUPPLY[step.operation](step);
     const supplyKey = wanted !== null && supplies[wanted] ? wanted : null;
     const supply = supplyKey === null ? undefined : supplies[supplyKey];
-    return { ...step, supplyKey, restMin: Math.max(step.restMin, restOf(supply)) };
+    return { ...step, supplyKey, dryingMin: Math.max(step.dryingMin, restOf(supply)) };
   });
 }

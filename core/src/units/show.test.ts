@@ -109,7 +109,7 @@ describe('a quantity as it is typed', () => {
     );
   });
 
-  it('is near what was shown, where somebody types just that anew', () => {
+  it('is near what was shown, where somebody types just that again', () => {
     fc.assert(
       fc.property(
         anyPrefs,

@@ -33,7 +33,7 @@ export function actionWords(action: LogAction, stepName: string): string {
   return sentence === null ? stepName : said(sentence, { step: stepName });
 }
 
-/** Which side of the pieces a visit was for, behind its name; empty for all of them. */
+/** Which side of the pieces a task was for, behind its name; empty for all of them. */
 export const SIDE_WORDS: Record<CoatSide, string> = {
   all: '',
   front: said('word.fronts'),

@@ -18,7 +18,7 @@ describe('words of the trade', () => {
     }
   });
 
-  it('name a visit by what was done and to which side', () => {
+  it('name a task by what was done and to which side', () => {
     expect(actionWords('do', 'Prime 1') + SIDE_WORDS.back).toBe('Prime 1, backs');
     expect(actionWords('flip', 'Prime 1')).toBe('Flip for Prime 1');
     expect([actionWords('scuff', 'Colour 2'), actionWords('dust', 'Colour 2')]).toEqual([

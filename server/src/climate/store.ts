@@ -1,5 +1,5 @@
 import type { ClimateReading } from '@upholder/core/drying';
-import { maybeOne, type Queryable, touched } from '../db/database.ts';
+import { maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 
 /** The latest reading of a shop, or null. */
 export async function latestReading(db: Queryable, shopId: string): Promise<ClimateReading | null> {
@@ -13,7 +13,7 @@ export async function latestReading(db: Queryable, shopId: string): Promise<Clim
 
 /** Keeps a reading. Two processes may hear the same sensor: the second writes nothing. */
 export async function addReading(db: Queryable, shopId: string, reading: ClimateReading): Promise<boolean> {
-  const count = await touched(
+  const count = await affectedRows(
     db,
     `insert into climate_reading (shop_id, at, air_c, rh_pct, source) values ($1, $2, $3, $4, $5) on conflict do nothing`,
     [shopId, reading.at, reading.airC, reading.rhPct, reading.source],

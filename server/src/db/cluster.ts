@@ -8,7 +8,7 @@ import { findPostgres } from './programs.ts';
 import { isAlive, SERVER_ROLE, serverPassword, withRole } from './reachable.ts';
 import { ensureRole } from './roles.ts';
 
-/** A PostgreSQL server of one's own. */
+/** A PostgreSQL server custom. */
 export interface Cluster {
   /** Connection string of a database in it; created when missing. */
   database(name: string): Promise<string>;

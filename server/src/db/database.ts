@@ -99,7 +99,7 @@ export async function one<T extends Row>(db: Queryable, sql: string, values: unk
 }
 
 /** How many rows a statement touched. */
-export async function touched(db: Queryable, sql: string, values: unknown[] = []): Promise<number> {
+export async function affectedRows(db: Queryable, sql: string, values: unknown[] = []): Promise<number> {
   return (await db.query(sql, values)).rowCount ?? 0;
 }
 

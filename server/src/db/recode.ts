@@ -16,7 +16,7 @@ function recodeSystem(body: object): object {
 const TABLES = [
   { table: 'step', key: 'id::text', change: recodeStep<object> },
   { table: 'plan', key: 'id::text', change: recodePlan<object> },
-  { table: 'own_system_version', key: `system_id || ' ' || version`, change: recodeSystem },
+  { table: 'custom_system_version', key: `system_id || ' ' || version`, change: recodeSystem },
 ] as const;
 
 /**
@@ -26,7 +26,7 @@ const TABLES = [
  */
 export async function recodeShop(db: Queryable, shopId: string): Promise<void> {
   // Versions of a system are only ever added; this changes how their words are kept, not what they say.
-  await db.query('alter table own_system_version disable trigger own_system_version_append_only');
+  await db.query('alter table custom_system_version disable trigger own_system_version_append_only');
   for (const { table, key, change } of TABLES) {
     const rows = await many<Row>(db, `select ${key} as key, body from ${table} where shop_id = $1`, [shopId]);
     const changed = rows.flatMap(({ key, body }) => {
@@ -36,11 +36,11 @@ export async function recodeShop(db: Queryable, shopId: string): Promise<void> {
     await db.query(
       `update ${table} set body = changed.body
          from jsonb_to_recordset($2::jsonb) as changed (key text, body jsonb)
-        where ${table}.shop_id = $1 and ${table === 'own_system_version' ? `${table}.system_id || ' ' || ${table}.version` : `${table}.id::text`} = changed.key`,
+        where ${table}.shop_id = $1 and ${table === 'custom_system_version' ? `${table}.system_id || ' ' || ${table}.version` : `${table}.id::text`} = changed.key`,
       [shopId, JSON.stringify(changed)],
     );
   }
-  await db.query('alter table own_system_version enable trigger own_system_version_append_only');
+  await db.query('alter table custom_system_version enable trigger own_system_version_append_only');
   await db.query('update shop set is_said = true where id = $1', [shopId]);
 }
 

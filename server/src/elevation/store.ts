@@ -1,6 +1,6 @@
 import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { HardwareSchema, type Opening, type Wall } from '@upholder/core/elevation';
-import { insertRows, many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { insertRows, many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 
 const WALL = 'id, position, name, letter, width_mm as "widthMm", height_mm as "heightMm", version';
 const OPENING = `id, wall_id as "wallId", tag, x_mm as "xMm", y_mm as "yMm", width_mm as "widthMm",
@@ -148,7 +148,7 @@ export async function deleteOpenings(
   jobId: string,
   ids: readonly string[],
 ): Promise<number> {
-  return touched(db, 'delete from opening where shop_id = $1 and job_id = $2 and id = any($3::uuid[])', [
+  return affectedRows(db, 'delete from opening where shop_id = $1 and job_id = $2 and id = any($3::uuid[])', [
     shopId,
     jobId,
     ids,

@@ -1,6 +1,6 @@
 import type { JobRow, JobSummary, Rows } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 
 interface RawJob extends Record<string, unknown> {
   id: string;
@@ -12,11 +12,11 @@ interface RawJob extends Record<string, unknown> {
   needed_by: string | null;
   place: Job['place'];
   status: Job['status'];
-  practice: Job['practice'];
+  methods: Job['methods'];
   version: number;
 }
 
-const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, practice, version';
+const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, methods, version';
 
 function toJob(row: RawJob): JobRow {
   return {
@@ -29,7 +29,7 @@ function toJob(row: RawJob): JobRow {
     neededBy: row.needed_by,
     place: row.place,
     status: row.status,
-    practice: row.practice,
+    methods: row.methods,
     version: row.version,
   };
 }
@@ -37,7 +37,7 @@ function toJob(row: RawJob): JobRow {
 /** Adds a job; writing the same id again changes nothing. Null when the id belongs to another shop. */
 export async function addJob(db: Queryable, shopId: string, job: Job, now: Date): Promise<JobRow | null> {
   await db.query(
-    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, practice, created_at)
+    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, methods, created_at)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
     [
       job.id,
@@ -50,7 +50,7 @@ export async function addJob(db: Queryable, shopId: string, job: Job, now: Date)
       job.neededBy,
       job.place,
       job.status,
-      JSON.stringify(job.practice),
+      JSON.stringify(job.methods),
       now,
     ],
   );
@@ -69,7 +69,7 @@ export async function findJob(db: Queryable, shopId: string, id: string): Promis
 export async function updateJob(
   db: Queryable,
   shopId: string,
-  job: Omit<Job, 'practice'>,
+  job: Omit<Job, 'methods'>,
   version: number,
 ): Promise<JobRow | null> {
   const row = await maybeOne<RawJob>(
@@ -95,18 +95,18 @@ export async function updateJob(
 }
 
 /** Writes a job's ways if the version still holds; null when someone was faster. */
-export async function updatePractice(
+export async function updateMethods(
   db: Queryable,
   shopId: string,
   id: string,
-  practice: Job['practice'],
+  methods: Job['methods'],
   version: number,
 ): Promise<JobRow | null> {
   const row = await maybeOne<RawJob>(
     db,
-    `update job set practice = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
+    `update job set methods = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
      returning ${COLUMNS}`,
-    [shopId, id, version, JSON.stringify(practice)],
+    [shopId, id, version, JSON.stringify(methods)],
   );
   return row && toJob(row);
 }
@@ -119,7 +119,7 @@ export async function deleteJob(db: Queryable, shopId: string, id: string): Prom
   ]);
   if (entry) return false;
   await db.query('delete from piece where shop_id = $1 and job_id = $2', [shopId, id]);
-  return (await touched(db, 'delete from job where shop_id = $1 and id = $2', [shopId, id])) === 1;
+  return (await affectedRows(db, 'delete from job where shop_id = $1 and id = $2', [shopId, id])) === 1;
 }
 
 /** All jobs of a shop for the list, or these: open ones first, by the date they are needed. */
@@ -151,7 +151,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
     zones: row.zones,
     zonesWithoutSystem: row.zones_without_system,
     pieces: row.pieces,
-    handOver: row.hand_over,
+    completion: row.hand_over,
     entries: row.entries,
   }));
 }
@@ -167,7 +167,7 @@ export async function openJobIds(db: Queryable, shopId: string): Promise<string[
 }
 
 /** Sets which of the open jobs has the shop before which; those that are not named go by the day they are needed again. */
-export async function setTurns(db: Queryable, shopId: string, jobIds: readonly string[]): Promise<void> {
+export async function setJobPriorities(db: Queryable, shopId: string, jobIds: readonly string[]): Promise<void> {
   await db.query(
     `update job set turn = array_position($2::uuid[], id) where shop_id = $1 and status = 'open'
        and turn is distinct from array_position($2::uuid[], id)`,
@@ -176,7 +176,7 @@ export async function setTurns(db: Queryable, shopId: string, jobIds: readonly s
 }
 
 /** Whether somebody set an order of the open jobs. */
-export async function haveTurns(db: Queryable, shopId: string): Promise<boolean> {
+export async function hasCustomPriorities(db: Queryable, shopId: string): Promise<boolean> {
   const row = await maybeOne(
     db,
     `select 1 from job where shop_id = $1 and status = 'open' and turn is not null limit 1`,

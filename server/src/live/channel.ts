@@ -25,7 +25,7 @@ const ChangeSchema = z.object({
   shopId: z.uuid(),
   /** The page that wrote it, which has the answer already; empty for what no page wrote. */
   page: z.string(),
-  touched: TouchedSchema,
+  affectedRows: TouchedSchema,
   /** A session that ended: whatever listens within it is told no more. */
   endedSession: z.uuid().optional(),
 });
@@ -53,21 +53,21 @@ export async function announce(
   change: TouchedInput,
   page = '',
 ): Promise<void> {
-  const { jobs, products, pots, ...rest } = TouchedSchema.parse(change);
+  const { jobs, products, mixes, ...rest } = TouchedSchema.parse(change);
   const parts: Touched[] = [
-    { ...rest, products: brief(products), pots: brief(pots), jobs: jobs.slice(0, MOST_JOBS).map(briefJob) },
+    { ...rest, products: brief(products), mixes: brief(mixes), jobs: jobs.slice(0, MOST_JOBS).map(briefJob) },
   ];
   for (let at = MOST_JOBS; at < jobs.length; at += MOST_JOBS)
     parts.push({ ...UNTOUCHED, jobs: jobs.slice(at, at + MOST_JOBS).map(briefJob) });
-  for (const touched of parts) {
-    const told: Change = { shopId, page, touched };
+  for (const affectedRows of parts) {
+    const told: Change = { shopId, page, affectedRows };
     await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
   }
 }
 
 /** Tells every server process that a session has ended. */
 export async function announceEnded(db: Queryable, shopId: string, endedSession: string): Promise<void> {
-  const told: Change = { shopId, page: '', touched: UNTOUCHED, endedSession };
+  const told: Change = { shopId, page: '', affectedRows: UNTOUCHED, endedSession };
   await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
 }
 

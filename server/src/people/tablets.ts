@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Session, TabletRow } from '@upholder/core/api';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 import { hashToken } from '../session/store.ts';
 
 /** Enrols a browser as a tablet of a shop. @returns the token that only it keeps; null when the id is taken. */
@@ -12,7 +12,7 @@ export async function enrolTablet(
   now: Date,
 ): Promise<string | null> {
   const token = randomBytes(32).toString('base64url');
-  const added = await touched(
+  const added = await affectedRows(
     db,
     `insert into tablet (id, shop_id, name, token_hash, enrolled_by, enrolled_at) values ($1, $2, $3, $4, $5, $6)
      on conflict (id) do nothing`,
@@ -38,7 +38,7 @@ export async function tabletsOf(db: Queryable, shopId: string): Promise<TabletRo
 /** Takes a tablet off the list; false when the shop has no such one. */
 export async function endTablet(db: Queryable, shopId: string, id: string, now: Date): Promise<boolean> {
   return (
-    (await touched(
+    (await affectedRows(
       db,
       'update tablet set ended_at = $3 where shop_id = $1 and id = $2 and ended_at is null',
       [shopId, id, now],

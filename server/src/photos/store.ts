@@ -1,5 +1,5 @@
 import type { Photo } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 
 const COLUMNS = `id, zone_id as "zoneId", piece_id as "pieceId", topic, caption, type, width_px as "widthPx",
   height_px as "heightPx", taken_at as "takenAt"`;
@@ -75,5 +75,5 @@ export async function addPhoto(
 
 /** Deletes a picture; false when the shop has no such picture. */
 export async function deletePhoto(db: Queryable, shopId: string, id: string): Promise<boolean> {
-  return (await touched(db, 'delete from photo where shop_id = $1 and id = $2', [shopId, id])) === 1;
+  return (await affectedRows(db, 'delete from photo where shop_id = $1 and id = $2', [shopId, id])) === 1;
 }

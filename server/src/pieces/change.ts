@@ -6,7 +6,7 @@ import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import { refitSequence } from '../zones/sequence.ts';
 import { zonesOf } from '../zones/store.ts';
-import { loggedPieces, parkTags, piecesOf, updatePieces } from './store.ts';
+import { loggedPieces, assignTemporaryTags, piecesOf, updatePieces } from './store.ts';
 
 /** Says which zones and openings of a job pieces may name. */
 export async function placesOf(connection: Queryable, shopId: string, jobId: string) {
@@ -77,7 +77,7 @@ export async function changePieces(
   // Tags may change places among each other; parked ones cannot clash on the way.
   const retagged = changes.filter(({ piece }) => before.get(piece.id)?.tag !== piece.tag);
   if (retagged.length > 1)
-    await parkTags(
+    await assignTemporaryTags(
       connection,
       shopId,
       retagged.map(({ piece }) => piece.id),

@@ -14,7 +14,7 @@ type ColumnKey = { [K in PieceFieldName]: Fields[K]['column'] extends string ? K
 type ShapeKey = Exclude<PieceFieldName, ColumnKey | 'id'>;
 
 const NAMES = pieceFields().flatMap(([name, { column }]) => (column === null ? [] : [name as ColumnKey]));
-const SHAPE = pieceFields().flatMap(([name, { column }]) =>
+const GEOMETRY_FIELDS = pieceFields().flatMap(([name, { column }]) =>
   column === null && name !== 'id' ? [name as ShapeKey] : [],
 );
 const columnOf = (name: ColumnKey): string => PIECE_FIELDS[name].column;
@@ -27,7 +27,7 @@ function toPiece({ shape, ...row }: RawPiece): PieceRow {
 }
 
 function pickShape(piece: Pick<Piece, ShapeKey>): Pick<Piece, ShapeKey> {
-  return Object.fromEntries(SHAPE.map((key) => [key, piece[key]])) as Pick<Piece, ShapeKey>;
+  return Object.fromEntries(GEOMETRY_FIELDS.map((key) => [key, piece[key]])) as Pick<Piece, ShapeKey>;
 }
 
 /** For rows written before a measure was known. */
@@ -151,7 +151,7 @@ export async function assignOpenings(
 }
 
 /** Gives pieces tags that nobody uses, for as long as their tags change places. */
-export async function parkTags(db: Queryable, shopId: string, ids: readonly string[]): Promise<void> {
+export async function assignTemporaryTags(db: Queryable, shopId: string, ids: readonly string[]): Promise<void> {
   await db.query(
     `update piece set tag = '~' || right(id::text, 12) where shop_id = $1 and id = any($2::uuid[])`,
     [shopId, ids],

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import type { ShopForPlanning } from '@upholder/core/planning';
@@ -11,15 +11,15 @@ import { ApiError } from '../http/errors.ts';
  * @returns words for whoever wants to plan; null where nothing is open.
  */
 export function whatStopsPlanning(
-  dossier: Dossier,
+  detail: JobDetail,
   { settings, sheets }: Pick<ShopForPlanning, 'settings' | 'sheets'>,
 ): string | null {
-  const open = dossier.zones.flatMap((zone) => {
+  const open = detail.zones.flatMap((zone) => {
     if (zone.systemId === null) return [];
-    const verdicts = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id).map(({ verdict }) => verdict);
-    const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
-    const cautions = cautionsOf(factsOf(zone, dossier.job, settings, verdicts), buildUpOf(steps, sheets));
-    return openStops(cautions, acknowledgedCodes(dossier.decisions, zone.id)).map(
+    const treatments = detail.pieces.filter(({ zoneId }) => zoneId === zone.id).map(({ treatment }) => treatment);
+    const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
+    const cautions = cautionsOf(factsOf(zone, detail.job, settings, treatments), buildUpOf(steps, sheets));
+    return openStops(cautions, acknowledgedCodes(detail.decisions, zone.id)).map(
       ({ title }) => `${zone.name}: ${title}`,
     );
   });
@@ -28,9 +28,9 @@ export function whatStopsPlanning(
 
 /** @throws ApiError that names the zone and what is open, when something is. */
 export function assertNoOpenStops(
-  dossier: Dossier,
+  detail: JobDetail,
   shop: Pick<ShopForPlanning, 'settings' | 'sheets'>,
 ): void {
-  const refusal = whatStopsPlanning(dossier, shop);
+  const refusal = whatStopsPlanning(detail, shop);
   if (refusal !== null) throw new ApiError('open-stop', refusal);
 }

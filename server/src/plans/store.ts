@@ -1,4 +1,4 @@
-import { PLAIN_WISH, type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
+import { DEFAULT_PLAN_OPTIONS, type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
 import { maybeOne, one, type Queryable } from '../db/database.ts';
 
 /** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
@@ -9,7 +9,7 @@ export async function latestPlan(db: Queryable, shopId: string, jobId: string): 
     [shopId, jobId],
   );
   // Plans of before knew no wishes and no bound.
-  return row && { ...row.body, wish: { ...PLAIN_WISH, ...row.body.wish }, bound: row.body.bound ?? null };
+  return row && { ...row.body, planOptions: { ...DEFAULT_PLAN_OPTIONS, ...row.body.planOptions }, bound: row.body.bound ?? null };
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */

@@ -1,5 +1,5 @@
 import type { Outcome } from '@upholder/core/outcome';
-import type { PlanOrder, PlanSnapshot, TurnOrder } from '@upholder/core/planning';
+import type { PlanOrder, PlanSnapshot, PriorityOrder } from '@upholder/core/planning';
 import { Piscina } from 'piscina';
 import { workerFile } from './bundle.ts';
 import type * as worker from './worker.ts';
@@ -15,7 +15,7 @@ export interface PlanningThread {
   /** Plans one job. Rejects when the checker objects to the plan, or when the thread ran out of memory. */
   one(order: PlanOrder): Promise<Outcome<PlanSnapshot>>;
   /** Plans several jobs, the first with the whole shop, each later one with what those before it have left. */
-  inTurn(order: TurnOrder): Promise<Outcome<PlanSnapshot>[]>;
+  inTurn(order: PriorityOrder): Promise<Outcome<PlanSnapshot>[]>;
   /** Ends the thread, whatever it is at. */
   stop(): Promise<void>;
 }

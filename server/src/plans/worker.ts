@@ -1,2 +1,2 @@
 /** What the planning thread does; its calls are the names exported here. */
-export { planInTurn as inTurn, planToKeep as one } from '@upholder/core/planning';
+export { planSequentially as inTurn, planToKeep as one } from '@upholder/core/planning';

@@ -1,6 +1,6 @@
 import { ROUTES } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
-import { changesOf } from '../dossier/changes.ts';
+import { changesOf } from '../detail/changes.ts';
 import type { RouteTable } from '../http/route.ts';
 
 /** What others changed, read again by whoever heard of it. */

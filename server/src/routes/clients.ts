@@ -4,7 +4,7 @@ import { said } from '@upholder/core/said';
 import { v7 as uuid } from 'uuid';
 import { addLink, endLink, findLink, linksOf } from '../clients/store.ts';
 import type { App } from '../context/app.ts';
-import { dossierOf } from '../dossier/store.ts';
+import { detailOf } from '../detail/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
@@ -45,20 +45,20 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.readClientLink, async ({ body }, { request }) => {
     const forget = await countTry(db, codeCounts('client', addressKey(request.ip)), clock.now());
     const link = await findLink(db, body.token, clock.now());
-    const dossier = link && (await dossierOf(db, link.shopId, link.jobId));
-    if (!link || !dossier) throw new ApiError('not-found', said('refusal.this-link-does-not-lead-anywhere'));
+    const detail = link && (await detailOf(db, link.shopId, link.jobId));
+    if (!link || !detail) throw new ApiError('not-found', said('refusal.this-link-does-not-lead-anywhere'));
     await forget();
     const [shop, sheets] = await Promise.all([findShop(db, link.shopId), sheetsOf(db, link.shopId)]);
-    const { job, plan } = dossier;
+    const { job, plan } = detail;
     return {
       shopName: shop.name,
       jobName: job.name,
       timeZone: shop.timeZone,
       startOn: job.startOn,
-      completion: plan ? new Date(plan.handOver * 60_000).toISOString() : null,
+      completion: plan ? new Date(plan.completion * 60_000).toISOString() : null,
       isHandedOver: job.status === 'handed-over',
-      zones: zoneProgress(dossier),
-      care: careOf(dossier, sheets),
+      zones: zoneProgress(detail),
+      care: careOf(detail, sheets),
       expiresAt: link.expiresAt.toISOString(),
     };
   });

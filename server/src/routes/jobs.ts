@@ -3,12 +3,12 @@ import { JobSchema } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { dossierOf, openDossiers } from '../dossier/store.ts';
+import { detailOf, openDetails } from '../detail/store.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
-import { addJob, deleteJob, findJob, summariesOf, updateJob, updatePractice } from '../jobs/store.ts';
-import { moveZone, unfoldZone } from '../zones/sequence.ts';
+import { addJob, deleteJob, findJob, summariesOf, updateJob, updateMethods } from '../jobs/store.ts';
+import { moveZone, generateZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */
@@ -16,7 +16,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.jobs, async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }));
 
   routes.add(ROUTES.floor, async (_input, { member }) => ({
-    dossiers: await openDossiers(db, member.shopId),
+    details: await openDetails(db, member.shopId),
   }));
 
   routes.add(ROUTES.addJob, async ({ body }, { member, changed }) => {
@@ -28,9 +28,9 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   });
 
   routes.add(ROUTES.job, async ({ params }, { member }) => {
-    const dossier = await dossierOf(db, member.shopId, params.jobId);
-    if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
-    return dossier;
+    const detail = await detailOf(db, member.shopId, params.jobId);
+    if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+    return detail;
   });
 
   const head = {
@@ -46,14 +46,14 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
       async update(connection, { body: { version, ...spec } }, before, { member }) {
         const { shopId } = member;
         const updated = await updateJob(connection, shopId, { ...spec, id: before.id }, version);
-        // Another place means another way to coat: zones that nobody has begun are unfolded again.
+        // Another place means another way to coat: zones that nobody has begun are generated again.
         if (updated && updated.place !== before.place) {
           for (const zone of await zonesOf(connection, shopId, before.id))
             await moveZone(connection, shopId, zone, updated.place);
         }
         return updated;
       },
-      touched: ({ id, place }, _input, before) => {
+      affectedRows: ({ id, place }, _input, before) => {
         const moved = place === before.place ? {} : { zones: true as const, steps: 'all' as const };
         return { jobs: [{ id, job: true, ...moved }] };
       },
@@ -61,26 +61,26 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   );
 
   routes.add(
-    ROUTES.changePractice,
+    ROUTES.changeMethods,
     changing(db, {
       ...head,
       async update(connection, { body }, before, { member }) {
         const { shopId } = member;
-        const updated = await updatePractice(connection, shopId, before.id, body.practice, body.version);
+        const updated = await updateMethods(connection, shopId, before.id, body.methods, body.version);
         if (!updated) return null;
-        const { laying } = body.practice.ways;
+        const { laying } = body.methods.choices;
         for (const zone of await zonesOf(connection, shopId, before.id)) {
-          // Steps that somebody changed by hand are not unfolded over without being asked.
+          // Steps that somebody changed by hand are not generated over without being asked.
           if (zone.isEdited || (await isStarted(connection, shopId, zone.id))) continue;
-          const isLaidAnew = laying !== undefined && laying !== before.practice.ways.laying;
+          const isLaidAnew = laying !== undefined && laying !== before.methods.choices.laying;
           const wanted =
             isLaidAnew && zone.options ? { ...zone, options: { ...zone.options, laying } } : zone;
           if (wanted !== zone) await updateZone(connection, shopId, wanted, zone.version);
-          await unfoldZone(connection, shopId, wanted, updated.place);
+          await generateZone(connection, shopId, wanted, updated.place);
         }
         return updated;
       },
-      touched: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
+      affectedRows: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
     }),
   );
 

@@ -5,16 +5,16 @@ import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { dossierOf } from '../dossier/store.ts';
-import { emptyShop, type PlanningAir, planningAir, shopForPlanning } from '../dossier/surroundings.ts';
+import { detailOf } from '../detail/store.ts';
+import { shopWithoutJobs, type PlanningAir, planningAir, shopForPlanning } from '../detail/planningContext.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { findJob, haveTurns, openJobIds, setTurns } from '../jobs/store.ts';
+import { findJob, hasCustomPriorities, openJobIds, setJobPriorities } from '../jobs/store.ts';
 import { Line } from '../plans/line.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
 import { addPlan, lastPlanOf, onePlanningAtATime } from '../plans/store.ts';
 
-/** So often a plan is begun anew because another server kept one of the same shop meanwhile. */
+/** So often a plan is begun again because another server kept one of the same shop meanwhile. */
 const MOST_TRIES = 5;
 
 /** Making plans. */
@@ -22,7 +22,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
   const line = new Line();
   /**
    * Asks, plans and keeps, one at a time in each shop. While a plan is worked out nothing of the database is held. Where
-   * another server kept a plan of the shop meanwhile, the hours that it gave away are not given away again: all is asked anew.
+   * another server kept a plan of the shop meanwhile, the hours that it gave away are not given away again: all is asked again.
    */
   function planning<Q, A, T>(
     shopId: string,
@@ -56,11 +56,11 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     const { shopId } = member;
     return planning(shopId, {
       async ask(connection, now, air) {
-        const dossier = await dossierOf(connection, shopId, params.jobId);
-        if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+        const detail = await detailOf(connection, shopId, params.jobId);
+        if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
         const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
-        assertNoOpenStops(dossier, shop);
-        return { planId: uuid(), dossier, shop, now, ...body };
+        assertNoOpenStops(detail, shop);
+        return { planId: uuid(), detail, shop, now, ...body };
       },
       plan: (order) => planner.one(order),
       async keep(connection, _question, outcome) {
@@ -74,24 +74,24 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
 
   routes.add(ROUTES.planAll, async ({ body }, { member, changed }) => {
     const { shopId } = member;
-    if (body.order) await setTurns(db, shopId, body.order);
+    if (body.order) await setJobPriorities(db, shopId, body.order);
     const jobs = await planning(shopId, {
       async ask(connection, now, air) {
-        const shop = await emptyShop(connection, shopId, air);
+        const shop = await shopWithoutJobs(connection, shopId, air);
         const ids = await openJobIds(connection, shopId);
-        const found = await Promise.all(ids.map((id) => dossierOf(connection, shopId, id)));
+        const found = await Promise.all(ids.map((id) => detailOf(connection, shopId, id)));
         const inTurn = found
-          .filter((dossier) => dossier !== null)
-          .map((dossier) => ({ dossier, refusal: whatStopsPlanning(dossier, shop), planId: uuid() }));
+          .filter((detail) => detail !== null)
+          .map((detail) => ({ detail, refusal: whatStopsPlanning(detail, shop), planId: uuid() }));
         return { jobs: inTurn, shop, now };
       },
       plan: (order) => planner.inTurn(order),
       async keep(connection, { jobs: inTurn, shop }, outcomes) {
         const planned: PlannedJob[] = [];
         for (const [index, outcome] of outcomes.entries()) {
-          const dossier = inTurn[index]?.dossier;
-          if (!dossier) continue;
-          const { job } = dossier;
+          const detail = inTurn[index]?.detail;
+          if (!detail) continue;
+          const { job } = detail;
           const plan = outcome.ok ? outcome.value : null;
           if (plan) {
             await addPlan(connection, shopId, job.id, member.id, plan);
@@ -102,19 +102,19 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
           planned.push({
             jobId: job.id,
             code: job.code,
-            before: dossier.plan?.handOver ?? null,
-            handOver: plan?.handOver ?? null,
-            isLate: plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone),
+            before: detail.plan?.completion ?? null,
+            completion: plan?.completion ?? null,
+            isLate: plan !== null && isPastDate(plan.completion, job.neededBy, shop.timeZone),
             message: outcome.ok ? null : outcome.message,
           });
         }
         return planned;
       },
     });
-    return { jobs, isOwnOrder: await haveTurns(db, shopId) };
+    return { jobs, isOwnOrder: await hasCustomPriorities(db, shopId) };
   });
 
-  routes.add(ROUTES.planSurroundings, async ({ params }, { member }) => {
+  routes.add(ROUTES.planningContext, async ({ params }, { member }) => {
     const now = clock.now();
     const job = await findJob(db, member.shopId, params.jobId);
     if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));

@@ -1,4 +1,4 @@
-import type { Dossier, SupplyRow } from '@upholder/core/api';
+import type { JobDetail, SupplyRow } from '@upholder/core/api';
 import { ROUTES } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { isSprayed } from '@upholder/core/catalogue';
@@ -15,7 +15,7 @@ import {
   writeTakeoff,
 } from '@upholder/core/formats';
 import type { LogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import { recodePlan, recodeStep } from '@upholder/core/recode';
 import { said } from '@upholder/core/said';
 import { optionsInPlace } from '@upholder/core/systems';
@@ -25,7 +25,7 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { dossierOf } from '../dossier/store.ts';
+import { detailOf } from '../detail/store.ts';
 import { addOpenings, addWalls } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
@@ -36,7 +36,7 @@ import { readPicture } from '../photos/picture.ts';
 import { addPhoto, photoContents } from '../photos/store.ts';
 import { addPieces } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
-import { addPot, potsOfJob } from '../pots/store.ts';
+import { addMix, mixesOfJob } from '../mixes/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
 import { addProduct, sheetsOf } from '../stores/products.ts';
 import { addSupply, suppliesOf } from '../stores/store.ts';
@@ -91,49 +91,49 @@ export async function writeJobFile(
     const bytes = Buffer.from(content, 'base64');
     await addPhoto(connection, shopId, file.job.id, { ...photo, ...readPicture(bytes) }, bytes);
   }
-  for (const pot of file.pots) await addPot(connection, shopId, pot);
+  for (const mix of file.mixes) await addMix(connection, shopId, mix);
   if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
 }
 
-/** A dossier as a job file, with the sheets that it names. */
+/** A job detail as a job file, with the sheets that it names. */
 export function toJobFile(
-  dossier: Dossier,
+  detail: JobDetail,
   sheets: Record<string, ProductSheet>,
   supplies: readonly SupplyRow[],
-  pots: readonly PotRecord[],
+  mixes: readonly MixRecord[],
   timeZone: string,
   now: Date,
   /** Contents of pictures by id; pictures without content are left out. */
   contents: ReadonlyMap<string, Buffer> = new Map(),
 ): JobFile {
   const keys = new Set<string>();
-  for (const { productKey } of dossier.steps) if (productKey) keys.add(productKey);
-  for (const { coat } of dossier.log) if (coat) keys.add(coat.productKey);
-  for (const { productKey } of pots) keys.add(productKey);
-  const { version: _version, ...job } = dossier.job;
+  for (const { productKey } of detail.steps) if (productKey) keys.add(productKey);
+  for (const { coat } of detail.log) if (coat) keys.add(coat.productKey);
+  for (const { productKey } of mixes) keys.add(productKey);
+  const { version: _version, ...job } = detail.job;
   return {
     format: JOB_FILE_FORMAT,
     version: JOB_FILE_VERSION,
     exportedAt: now.toISOString(),
     timeZone,
     job,
-    zones: dossier.zones.map(({ version: _zone, ...zone }) => zone),
-    steps: dossier.steps,
-    pieces: dossier.pieces.map(({ version: _piece, ...piece }) => piece),
-    log: dossier.log,
-    plan: dossier.plan,
-    walls: dossier.walls.map(({ version: _wall, ...wall }) => wall),
-    openings: dossier.openings.map(({ version: _opening, ...opening }) => opening),
-    decisions: dossier.decisions,
-    photos: dossier.photos.flatMap((photo) => {
+    zones: detail.zones.map(({ version: _zone, ...zone }) => zone),
+    steps: detail.steps,
+    pieces: detail.pieces.map(({ version: _piece, ...piece }) => piece),
+    log: detail.log,
+    plan: detail.plan,
+    walls: detail.walls.map(({ version: _wall, ...wall }) => wall),
+    openings: detail.openings.map(({ version: _opening, ...opening }) => opening),
+    decisions: detail.decisions,
+    photos: detail.photos.flatMap((photo) => {
       const content = contents.get(photo.id);
       return content ? [{ ...photo, content: content.toString('base64') }] : [];
     }),
-    // A pot that was mixed for another job as well goes along without naming that job.
-    pots: pots.map((pot) => (pot.jobId === job.id ? pot : { ...pot, jobId: null, stepId: null })),
+    // A mix that was mixed for another job as well goes along without naming that job.
+    mixes: mixes.map((mix) => (mix.jobId === job.id ? mix : { ...mix, jobId: null, stepId: null })),
     supplies: Object.fromEntries(
       supplies
-        .filter(({ key }) => dossier.steps.some(({ supplyKey }) => supplyKey === key))
+        .filter(({ key }) => detail.steps.some(({ supplyKey }) => supplyKey === key))
         .map(({ key, supply }) => [key, supply]),
     ),
     products: Object.fromEntries(
@@ -151,24 +151,24 @@ function sendFile(response: Response, name: string, type: string, content: strin
 export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
   async function load(shopId: string, jobId: unknown) {
     const id = z.uuid().safeParse(jobId);
-    const dossier = id.success ? await dossierOf(db, shopId, id.data) : null;
-    if (!dossier) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
-    return dossier;
+    const detail = id.success ? await detailOf(db, shopId, id.data) : null;
+    if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+    return detail;
   }
 
   router.get('/jobs/:jobId/export/job.json', async (request, response) => {
     const { shopId } = routes.begin(request, response, 'jobFile').call.member;
-    const dossier = await load(shopId, request.params.jobId);
-    const [shop, sheets, supplies, pots] = await Promise.all([
+    const detail = await load(shopId, request.params.jobId);
+    const [shop, sheets, supplies, mixes] = await Promise.all([
       findShop(db, shopId),
       sheetsOf(db, shopId),
       suppliesOf(db, shopId),
-      potsOfJob(db, shopId, dossier.job.id),
+      mixesOfJob(db, shopId, detail.job.id),
     ]);
     const contents =
-      request.query.photos === 'no' ? undefined : await photoContents(db, shopId, dossier.job.id);
-    const file = toJobFile(dossier, sheets, supplies, pots, shop.timeZone, clock.now(), contents);
-    sendFile(response, `${dossier.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
+      request.query.photos === 'no' ? undefined : await photoContents(db, shopId, detail.job.id);
+    const file = toJobFile(detail, sheets, supplies, mixes, shop.timeZone, clock.now(), contents);
+    sendFile(response, `${detail.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
 
   /** How to speak to whoever takes a file away: in their own units, or the shop's. */
@@ -178,49 +178,49 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const { member } = routes.begin(request, response, 'takeoffFile').call;
     const { shopId } = member;
     const { units } = await voiceFor(member);
-    const dossier = await load(shopId, request.params.jobId);
-    const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
-    const openings = new Map(dossier.openings.map(({ id, tag }) => [id, tag]));
+    const detail = await load(shopId, request.params.jobId);
+    const zones = new Map(detail.zones.map(({ id, name }) => [id, name]));
+    const openings = new Map(detail.openings.map(({ id, tag }) => [id, tag]));
     const table = writeTakeoff(
-      dossier.pieces.map((piece) => ({
+      detail.pieces.map((piece) => ({
         ...piece,
         zoneName: zones.get(piece.zoneId) ?? '',
         openingTag: openings.get(piece.openingId ?? '') ?? '',
       })),
       units,
     );
-    sendFile(response, `${dossier.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
+    sendFile(response, `${detail.job.code} take-off.csv`, 'text/csv; charset=utf-8', table);
   });
 
   router.get('/jobs/:jobId/export/order.csv', async (request, response) => {
     const { member } = routes.begin(request, response, 'orderFile').call;
     const { shopId } = member;
     const { units } = await voiceFor(member);
-    const dossier = await load(shopId, request.params.jobId);
-    const stock = new Map(dossier.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
+    const detail = await load(shopId, request.params.jobId);
+    const stock = new Map(detail.zones.map(({ id, survey }) => [id, survey.replacementStock ?? 'MDF']));
     const lines = orderLines(
-      dossier.pieces.map(({ id: _id, version: _version, position: _position, zoneId, ...piece }) => ({
+      detail.pieces.map(({ id: _id, version: _version, position: _position, zoneId, ...piece }) => ({
         ...piece,
         material: stock.get(zoneId) ?? 'MDF',
       })),
     );
-    sendFile(response, `${dossier.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines, units));
+    sendFile(response, `${detail.job.code} order.csv`, 'text/csv; charset=utf-8', writeOrder(lines, units));
   });
 
   router.get('/jobs/:jobId/export/plan.ics', async (request, response) => {
     const { member } = routes.begin(request, response, 'calendarFile').call;
     const { shopId } = member;
-    const dossier = await load(shopId, request.params.jobId);
-    if (!dossier.plan) throw new ApiError('no-plan', said('refusal.there-is-no-plan-to-take'));
+    const detail = await load(shopId, request.params.jobId);
+    if (!detail.plan) throw new ApiError('no-plan', said('refusal.there-is-no-plan-to-take'));
     const people = Object.fromEntries((await crewOf(db, shopId)).map(({ id, name }) => [id, name]));
-    const calendar = planCalendar(dossier.plan, {
-      jobCode: dossier.job.code,
-      jobName: dossier.job.name,
+    const calendar = planCalendar(detail.plan, {
+      jobCode: detail.job.code,
+      jobName: detail.job.name,
       people,
-      pieces: dossier.pieces,
+      pieces: detail.pieces,
       voice: await voiceFor(member),
     });
-    sendFile(response, `${dossier.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
+    sendFile(response, `${detail.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
   });
 
   router.get('/schemas/job-1.json', (_request, response) => {

@@ -11,7 +11,7 @@ import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { addDecision } from '../zones/decisions.ts';
-import { followStock, unfoldZone, writeSequence } from '../zones/sequence.ts';
+import { followStock, generateZone, writeSequence } from '../zones/sequence.ts';
 import {
   addZone,
   countPieces,
@@ -65,13 +65,13 @@ function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
   const known = before.options && ZoneOptionsSchema.parse(before.options);
   return (
     before.systemId !== after.systemId ||
-    before.ownSystem?.id !== after.ownSystem?.id ||
-    before.ownSystem?.version !== after.ownSystem?.version ||
+    before.customSystem?.id !== after.customSystem?.id ||
+    before.customSystem?.version !== after.customSystem?.version ||
     keys.some((key) => known?.[key] !== after.options?.[key])
   );
 }
 
-/** Zones of a job and the sequences they unfold into. */
+/** Zones of a job and the sequences they generate into. */
 export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.addZone, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
@@ -90,7 +90,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         isEdited: false,
       });
       if (!zone) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
-      await unfoldZone(connection, shopId, zone, job.place);
+      await generateZone(connection, shopId, zone, job.place);
       await changed(connection, { jobs: [{ id: params.jobId, zones: true, steps: [zone.id] }] });
       return zone;
     });
@@ -130,11 +130,11 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
             at: clock.now().toISOString(),
           });
         }
-        if (isSequenceChanged(found.zone, wanted)) await unfoldZone(connection, shopId, updated, found.place);
+        if (isSequenceChanged(found.zone, wanted)) await generateZone(connection, shopId, updated, found.place);
         else await followStock(connection, shopId, found.zone, updated, found.place);
         return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
       },
-      touched: (row, _input, { jobId, zone }) => {
+      affectedRows: (row, _input, { jobId, zone }) => {
         const isOther = isSequenceChanged(zone, row) || bareStock(zone) !== bareStock(row);
         return { jobs: [{ id: jobId, zones: true, decisions: true, ...(isOther && { steps: [row.id] }) }] };
       },
@@ -152,7 +152,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         await writeSequence(connection, member.shopId, zone, jobId, body.steps);
         return (await findZone(connection, member.shopId, params.zoneId))?.zone ?? zone;
       },
-      touched: ({ id }, _input, { jobId }) => ({ jobs: [{ id: jobId, zones: true, steps: [id] }] }),
+      affectedRows: ({ id }, _input, { jobId }) => ({ jobs: [{ id: jobId, zones: true, steps: [id] }] }),
     }),
   );
 

@@ -1,5 +1,5 @@
-import { type OwnSystem, OwnSystemSchema, type OwnSystemVersion } from '@upholder/core/systems';
-import { many, maybeOne, type Queryable, touched } from '../db/database.ts';
+import { type CustomSystem, CustomSystemSchema, type CustomSystemVersion } from '@upholder/core/systems';
+import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
 
 interface RawVersion extends Record<string, unknown> {
   id: string;
@@ -12,9 +12,9 @@ interface RawVersion extends Record<string, unknown> {
 
 const COLUMNS = 'system_id as id, version, body, change_note, made_by, made_at';
 
-function toVersion(row: RawVersion): OwnSystemVersion {
+function toVersion(row: RawVersion): CustomSystemVersion {
   return {
-    ...OwnSystemSchema.parse(row.body),
+    ...CustomSystemSchema.parse(row.body),
     id: row.id,
     version: row.version,
     changeNote: row.change_note,
@@ -24,11 +24,11 @@ function toVersion(row: RawVersion): OwnSystemVersion {
 }
 
 /** The latest version of each of a shop's own systems that is in use, by name. */
-export async function systemsOf(db: Queryable, shopId: string): Promise<OwnSystemVersion[]> {
+export async function systemsOf(db: Queryable, shopId: string): Promise<CustomSystemVersion[]> {
   const rows = await many<RawVersion>(
     db,
-    `select distinct on (system_id) ${COLUMNS} from own_system_version
-      where shop_id = $1 and not exists (select 1 from own_system where id = system_id and is_retired)
+    `select distinct on (system_id) ${COLUMNS} from custom_system_version
+      where shop_id = $1 and not exists (select 1 from custom_system where id = system_id and is_retired)
       order by system_id, version desc`,
     [shopId],
   );
@@ -36,10 +36,10 @@ export async function systemsOf(db: Queryable, shopId: string): Promise<OwnSyste
 }
 
 /** All versions of an own system, newest first. */
-export async function versionsOf(db: Queryable, shopId: string, id: string): Promise<OwnSystemVersion[]> {
+export async function versionsOf(db: Queryable, shopId: string, id: string): Promise<CustomSystemVersion[]> {
   const rows = await many<RawVersion>(
     db,
-    `select ${COLUMNS} from own_system_version where shop_id = $1 and system_id = $2 order by version desc`,
+    `select ${COLUMNS} from custom_system_version where shop_id = $1 and system_id = $2 order by version desc`,
     [shopId, id],
   );
   return rows.map(toVersion);
@@ -51,10 +51,10 @@ export async function findVersion(
   shopId: string,
   id: string,
   version: number,
-): Promise<OwnSystemVersion | null> {
+): Promise<CustomSystemVersion | null> {
   const row = await maybeOne<RawVersion>(
     db,
-    `select ${COLUMNS} from own_system_version where shop_id = $1 and system_id = $2 and version = $3`,
+    `select ${COLUMNS} from custom_system_version where shop_id = $1 and system_id = $2 and version = $3`,
     [shopId, id, version],
   );
   return row && toVersion(row);
@@ -69,26 +69,26 @@ export async function addVersion(
   shopId: string,
   id: string,
   version: number,
-  system: OwnSystem,
+  system: CustomSystem,
   note: { changeNote: string; madeBy: string; madeAt: Date },
 ): Promise<boolean> {
   if (version === 1) {
-    await db.query('insert into own_system (id, shop_id) values ($1, $2) on conflict (id) do nothing', [
+    await db.query('insert into custom_system (id, shop_id) values ($1, $2) on conflict (id) do nothing', [
       id,
       shopId,
     ]);
   }
-  const owner = await maybeOne(db, 'select id from own_system where id = $1 and shop_id = $2', [id, shopId]);
+  const owner = await maybeOne(db, 'select id from custom_system where id = $1 and shop_id = $2', [id, shopId]);
   if (!owner) return false;
   const body = JSON.stringify(system);
   await db.query(
-    `insert into own_system_version (shop_id, system_id, version, body, change_note, made_by, made_at)
+    `insert into custom_system_version (shop_id, system_id, version, body, change_note, made_by, made_at)
      values ($1, $2, $3, $4, $5, $6, $7) on conflict (system_id, version) do nothing`,
     [shopId, id, version, body, note.changeNote, note.madeBy, note.madeAt],
   );
   const same = await maybeOne(
     db,
-    'select 1 as same from own_system_version where system_id = $1 and version = $2 and body = $3::jsonb',
+    'select 1 as same from custom_system_version where system_id = $1 and version = $2 and body = $3::jsonb',
     [id, version, body],
   );
   return same !== null;
@@ -101,7 +101,7 @@ export async function retireSystem(
   id: string,
   isRetired: boolean,
 ): Promise<boolean> {
-  const count = await touched(db, 'update own_system set is_retired = $3 where shop_id = $1 and id = $2', [
+  const count = await affectedRows(db, 'update custom_system set is_retired = $3 where shop_id = $1 and id = $2', [
     shopId,
     id,
     isRetired,

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
-import type { Verdict } from '@upholder/core/pieces';
+import type { Treatment } from '@upholder/core/pieces';
 import { said } from '@upholder/core/said';
 import {
   bareStock,
@@ -9,11 +9,11 @@ import {
   fitEdited,
   mergeStarted,
   optionsInPlace,
-  practiceOf,
+  methodsOf,
   type Step,
   type StepDraft,
   StepDraftSchema,
-  unfoldSystem,
+  generateSteps,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { many, one, type Queryable } from '../db/database.ts';
@@ -26,13 +26,13 @@ import { putSteps, stepsOf } from './steps.ts';
 import { findZone, isStarted, updateZone } from './store.ts';
 
 /** The ways of the job that a zone belongs to. */
-async function jobPractice(db: Queryable, shopId: string, zoneId: string): Promise<Job['practice']> {
-  const { practice } = await one<{ practice: Job['practice'] }>(
+async function jobMethods(db: Queryable, shopId: string, zoneId: string): Promise<Job['methods']> {
+  const { methods } = await one<{ methods: Job['methods'] }>(
     db,
-    'select job.practice from job join zone on zone.job_id = job.id where zone.shop_id = $1 and zone.id = $2',
+    'select job.methods from job join zone on zone.job_id = job.id where zone.shop_id = $1 and zone.id = $2',
     [shopId, zoneId],
   );
-  return practice;
+  return methods;
 }
 
 async function draftsFor(
@@ -42,35 +42,35 @@ async function draftsFor(
   place: Job['place'],
 ): Promise<StepDraft[]> {
   if (!zone.systemId || !zone.options) return [];
-  const { ownSystem } = zone;
-  const [shop, sheets, supplies, practice, own, verdicts] = await Promise.all([
+  const { customSystem } = zone;
+  const [shop, sheets, supplies, methods, own, treatments] = await Promise.all([
     findShop(db, shopId),
     sheetsOf(db, shopId),
     suppliesOf(db, shopId),
-    jobPractice(db, shopId, zone.id),
-    ownSystem && findVersion(db, shopId, ownSystem.id, ownSystem.version),
-    many<{ verdict: Verdict }>(db, 'select distinct verdict from piece where shop_id = $1 and zone_id = $2', [
+    jobMethods(db, shopId, zone.id),
+    customSystem && findVersion(db, shopId, customSystem.id, customSystem.version),
+    many<{ treatment: Treatment }>(db, 'select distinct treatment from piece where shop_id = $1 and zone_id = $2', [
       shopId,
       zone.id,
     ]),
   ]);
-  if (ownSystem && !own) {
+  if (customSystem && !own) {
     const message = said('refusal.the-shop-has-no-of-version', {
-      name: ownSystem.name,
-      version: ownSystem.version,
+      name: customSystem.name,
+      version: customSystem.version,
     });
-    throw new ApiError('bad-input', message, { fields: { ownSystem: message } });
+    throw new ApiError('bad-input', message, { fields: { customSystem: message } });
   }
-  const drafts = unfoldSystem({
+  const drafts = generateSteps({
     ...(own ? { own } : {}),
-    practice: practiceOf(shop.settings.practice, practice),
+    methods: methodsOf(shop.settings.methods, methods),
     supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
     systemId: zone.systemId,
     options: zone.options,
     sheets,
     shop: shop.settings,
     isOnSite: place === 'client',
-    verdicts: verdicts.map(({ verdict }) => verdict),
+    treatments: treatments.map(({ treatment }) => treatment),
     ground: zone,
   });
   if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
@@ -97,10 +97,10 @@ async function replaceSteps(db: Queryable, shopId: string, zoneId: string, draft
 }
 
 /**
- * Unfolds the zone's system into steps, in place of those it had.
+ * Generates the zone's system into steps, in place of those it had.
  * @throws ApiError when work has begun (unless that is to be skipped) or the stores lack a product.
  */
-export async function unfoldZone(
+export async function generateZone(
   db: Queryable,
   shopId: string,
   zone: Zone,
@@ -128,12 +128,12 @@ export async function followStock(
   place: Job['place'],
 ): Promise<boolean> {
   if (bareStock(after) === bareStock(before) || after.systemId === null || after.isEdited) return false;
-  await unfoldZone(db, shopId, after, place, { skipStarted: true });
+  await generateZone(db, shopId, after, place, { skipStarted: true });
   return true;
 }
 
 /**
- * Unfolds a zone for another place, unless work on it has begun. To the client's room it goes by hand; in the shop it is
+ * Generates a zone for another place, unless work on it has begun. To the client's room it goes by hand; in the shop it is
  * sprayed again where its system is made for that.
  */
 export async function moveZone(
@@ -153,7 +153,7 @@ export async function moveZone(
     options === zone.options
       ? zone
       : ((await updateZone(db, shopId, { ...zone, options }, zone.version)) ?? zone);
-  await unfoldZone(db, shopId, moved, place);
+  await generateZone(db, shopId, moved, place);
 }
 
 async function markEdited(db: Queryable, shopId: string, zoneId: string, isEdited: boolean): Promise<void> {
@@ -205,11 +205,11 @@ export async function writeSequence(
   const gone = known.filter(({ id }) => !wanted.has(id)).map(({ id }) => id);
   await db.query('delete from step where shop_id = $1 and id = any($2::uuid[])', [shopId, gone]);
   await putSteps(db, shopId, zoneId, steps);
-  await markEdited(db, shopId, zoneId, !(await isAsUnfolded(db, shopId, zone, jobId, drafts)));
+  await markEdited(db, shopId, zoneId, !(await isAsGenerated(db, shopId, zone, jobId, drafts)));
 }
 
 /** Whether steps are just what the system gives now: a change that was undone is none. */
-async function isAsUnfolded(
+async function isAsGenerated(
   db: Queryable,
   shopId: string,
   zone: Zone,
@@ -231,7 +231,7 @@ async function isAsUnfolded(
 }
 
 /**
- * Fits the sequence to the verdicts of the zone's pieces: steps for raw replacements and for repairs come and go. Once
+ * Fits the sequence to the treatments of the zone's pieces: steps for raw replacements and for repairs come and go. Once
  * work is logged nothing is taken away; what is missing is put in where it belongs, and the other steps stay as they are.
  * @returns whether any steps came or went.
  */

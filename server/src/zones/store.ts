@@ -15,13 +15,13 @@ interface RawZone extends Record<string, unknown> {
   survey: Zone['survey'];
   choice_reason: string;
   is_edited: boolean;
-  own_system: Zone['ownSystem'];
+  custom_system: Zone['customSystem'];
   shares_with: Zone['sharesWith'];
   version: number;
 }
 
 const COLUMNS =
-  'id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited, own_system, shares_with, version';
+  'id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited, custom_system, shares_with, version';
 
 function toZone(row: RawZone): ZoneRow {
   return {
@@ -36,7 +36,7 @@ function toZone(row: RawZone): ZoneRow {
     survey: row.survey,
     choiceReason: row.choice_reason,
     isEdited: row.is_edited,
-    ownSystem: row.own_system,
+    customSystem: row.custom_system,
     sharesWith: row.shares_with,
     version: row.version,
   };
@@ -88,7 +88,7 @@ function valuesOf(zone: Omit<Zone, 'position'>): unknown[] {
     survey,
     choiceReason,
     isEdited,
-    ownSystem,
+    customSystem,
     sharesWith,
   } = zone;
   return [
@@ -101,7 +101,7 @@ function valuesOf(zone: Omit<Zone, 'position'>): unknown[] {
     JSON.stringify(survey),
     choiceReason,
     isEdited,
-    ownSystem === null ? null : JSON.stringify(ownSystem),
+    customSystem === null ? null : JSON.stringify(customSystem),
     sharesWith,
   ];
 }
@@ -114,7 +114,7 @@ export async function addZone(
   zone: Zone,
 ): Promise<ZoneRow | null> {
   await db.query(
-    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited, own_system, shares_with)
+    `insert into zone (id, shop_id, job_id, position, name, old_colour, new_colour, substrate, system_id, options, survey, choice_reason, is_edited, custom_system, shares_with)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) on conflict (id) do nothing`,
     [zone.id, shopId, jobId, zone.position, ...valuesOf(zone)],
   );
@@ -142,7 +142,7 @@ export async function updateZone(
   const row = await maybeOne<RawZone>(
     db,
     `update zone set name = $4, old_colour = $5, new_colour = $6, substrate = $7, system_id = $8, options = $9, survey = $10,
-            choice_reason = $11, is_edited = $12, own_system = $13, shares_with = $14, version = version + 1
+            choice_reason = $11, is_edited = $12, custom_system = $13, shares_with = $14, version = version + 1
       where shop_id = $1 and id = $2 and version = $3 returning ${COLUMNS}`,
     [shopId, zone.id, version, ...valuesOf(zone)],
   );

@@ -1,5 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
-import type { Changes, Dossier, JobSummary, ShopContext, Touched } from '@upholder/core/api';
+import type { Changes, JobDetail, JobSummary, ShopContext, Touched } from '@upholder/core/api';
 import { UNTOUCHED } from '@upholder/core/api';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stubFetch } from '../../test/shopFetch.ts';
@@ -8,7 +8,7 @@ import { upholder } from './upholder.ts';
 
 const QUAY = '0f000000-0000-4000-8000-000000000001';
 const GALLEY = '0f000000-0000-4000-8000-000000000002';
-const NOTHING: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+const NOTHING: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 const { endpoints } = upholder;
 
 function newStore() {
@@ -17,7 +17,7 @@ function newStore() {
     middleware: (defaults) => defaults({ serializableCheck: false }).concat(upholder.middleware),
   });
 }
-const dossier = (id: string): Dossier =>
+const detail = (id: string): JobDetail =>
   ({
     job: { id, version: 1, name: id === QUAY ? 'Quay' : 'Galley' },
     zones: [],
@@ -29,7 +29,7 @@ const dossier = (id: string): Dossier =>
     openings: [],
     photos: [],
     decisions: [],
-  }) as unknown as Dossier;
+  }) as unknown as JobDetail;
 const summary = (id: string, entries: number) => ({ job: { id }, entries }) as unknown as JobSummary;
 
 let asked: string[];
@@ -49,18 +49,18 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 const put = <T>(action: T) => store.dispatch(action as never);
-const keep = (name: 'job' | 'floor' | 'jobs' | 'shop' | 'pots', arg: unknown, value: unknown) =>
-  put(upholder.util.upsertQueryData(name as 'job', arg as string, value as Dossier));
+const keep = (name: 'job' | 'floor' | 'jobs' | 'shop' | 'mixes', arg: unknown, value: unknown) =>
+  put(upholder.util.upsertQueryData(name as 'job', arg as string, value as JobDetail));
 const job = (id: string) => endpoints.job.select(id)(store.getState()).data;
-const floor = () => endpoints.floor.select()(store.getState()).data?.dossiers ?? [];
+const floor = () => endpoints.floor.select()(store.getState()).data?.details ?? [];
 
 describe('what changed is put into what is kept', () => {
   it('for the job itself, the floor and the list, and nothing is asked for', async () => {
-    await keep('job', QUAY, dossier(QUAY));
-    await keep('floor', undefined, { dossiers: [dossier(QUAY), dossier(GALLEY)] });
+    await keep('job', QUAY, detail(QUAY));
+    await keep('floor', undefined, { details: [detail(QUAY), detail(GALLEY)] });
     await keep('jobs', undefined, { jobs: [summary(QUAY, 3), summary(GALLEY, 0)] });
     const before = floor()[1];
-    const piece = { ...dossier(QUAY).pieces[0], note: 'loose', version: 2 } as Dossier['pieces'][number];
+    const piece = { ...detail(QUAY).pieces[0], note: 'loose', version: 2 } as JobDetail['pieces'][number];
     keepChanges(store, {
       ...NOTHING,
       jobs: [
@@ -68,7 +68,7 @@ describe('what changed is put into what is kept', () => {
           id: QUAY,
           isGone: false,
           pieces: { asked: ['p'], rows: [piece] },
-          photos: [{ id: 'photo' }] as unknown as Dossier['photos'],
+          photos: [{ id: 'photo' }] as unknown as JobDetail['photos'],
           summary: summary(QUAY, 4),
         },
       ],
@@ -87,28 +87,28 @@ describe('what changed is put into what is kept', () => {
   it('for a product after a pour, and a mix by its revision', async () => {
     const shop = { products: [{ id: 'a', key: 'a', version: 1, stockMl: 900 }], crew: [] };
     await keep('shop', undefined, shop);
-    const old = { id: 'pot', revision: 3, startedAt: '2026-11-25T09:00:00.000Z', emptiedAt: null };
-    await keep('pots', undefined, { pots: [old] });
+    const old = { id: 'mix', revision: 3, startedAt: '2026-11-25T09:00:00.000Z', emptiedAt: null };
+    await keep('mixes', undefined, { mixes: [old] });
     const product = { ...shop.products[0], stockMl: 650 } as unknown as ShopContext['products'][number];
-    const overtaken = { ...old, revision: 2 } as unknown as Changes['pots'][number];
+    const overtaken = { ...old, revision: 2 } as unknown as Changes['mixes'][number];
     const fresh = {
       ...old,
       id: 'new',
       startedAt: '2026-11-25T10:00:00.000Z',
-    } as unknown as Changes['pots'][number];
-    keepChanges(store, { ...NOTHING, products: [product], pots: [overtaken, fresh] });
+    } as unknown as Changes['mixes'][number];
+    keepChanges(store, { ...NOTHING, products: [product], mixes: [overtaken, fresh] });
     expect(endpoints.shop.select()(store.getState()).data?.products[0]?.stockMl).toBe(650);
-    const pots = endpoints.pots.select()(store.getState()).data?.pots;
-    expect(pots?.map(({ id, revision }) => [id, revision])).toEqual([
+    const mixes = endpoints.mixes.select()(store.getState()).data?.mixes;
+    expect(mixes?.map(({ id, revision }) => [id, revision])).toEqual([
       ['new', 3],
-      ['pot', 3],
+      ['mix', 3],
     ]);
   });
 
   it('asks again for what is just being read, since that may be from before the change', async () => {
     answer = () => {
       const name = asked.length === 1 ? 'before' : 'after';
-      return { ...dossier(QUAY), job: { id: QUAY, version: 1, name } };
+      return { ...detail(QUAY), job: { id: QUAY, version: 1, name } };
     };
     put(endpoints.job.initiate(QUAY));
     keepChanges(store, { ...NOTHING, jobs: [{ id: QUAY, isGone: false, plan: null }] });
@@ -123,7 +123,7 @@ describe('what somebody else touched', () => {
     jobs: [{ id: QUAY, pieces: ['p'], map: true, photos: true }],
     shop: ['crew'],
     products: ['a'],
-    pots: ['pot'],
+    mixes: ['mix'],
   };
 
   it('is of no interest where nothing of it is kept', () => {
@@ -133,20 +133,20 @@ describe('what somebody else touched', () => {
   it('is asked for as far as it is kept: on the floor without map and pictures, in the list only the line', async () => {
     await keep('jobs', undefined, { jobs: [] });
     expect(keptHere(store, touched).jobs).toEqual([{ id: QUAY, summary: true }]);
-    await keep('floor', undefined, { dossiers: [dossier(QUAY)] });
+    await keep('floor', undefined, { details: [detail(QUAY)] });
     expect(keptHere(store, touched).jobs).toEqual([{ id: QUAY, summary: true, pieces: ['p'] }]);
-    await keep('job', QUAY, dossier(QUAY));
+    await keep('job', QUAY, detail(QUAY));
     expect(keptHere(store, touched).jobs).toEqual([{ ...touched.jobs[0], summary: true }]);
-    await keep('pots', undefined, { pots: [] });
-    expect(keptHere(store, touched)).toMatchObject({ shop: [], products: [], pots: ['pot'] });
+    await keep('mixes', undefined, { mixes: [] });
+    expect(keptHere(store, touched)).toMatchObject({ shop: [], products: [], mixes: ['mix'] });
   });
 
   it('makes what other jobs reckon with out of date by a plan, and by nothing else', async () => {
-    for (const id of [QUAY, GALLEY]) await put(endpoints.planSurroundings.initiate(id));
+    for (const id of [QUAY, GALLEY]) await put(endpoints.planningContext.initiate(id));
     asked.length = 0;
     renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, pieces: ['p'], zones: true }] });
     renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, plan: true }] });
     // What a job has booked itself it leaves out.
-    await vi.waitFor(() => expect(asked).toEqual([`/jobs/${GALLEY}/plan/surroundings`]));
+    await vi.waitFor(() => expect(asked).toEqual([`/jobs/${GALLEY}/plan/context`]));
   });
 });

@@ -1,15 +1,15 @@
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import {
   type Changes,
-  type Dossier,
+  type JobDetail,
   type JobChanges,
-  patchedDossier,
+  patchedDetail,
   patchedShop,
   type Touched,
   type TouchedJob,
   UNTOUCHED,
 } from '@upholder/core/api';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import { upholder } from './upholder.ts';
 
 const { endpoints, util } = upholder;
@@ -29,9 +29,9 @@ function onFloor({ walls: _w, openings: _o, photos: _p, decisions: _d, ...change
   return changes;
 }
 
-function withPots(known: readonly PotRecord[], read: readonly PotRecord[]): PotRecord[] {
-  const now = new Map(known.map((pot) => [pot.id, pot]));
-  for (const pot of read) if (pot.revision >= (now.get(pot.id)?.revision ?? 0)) now.set(pot.id, pot);
+function withMixes(known: readonly MixRecord[], read: readonly MixRecord[]): MixRecord[] {
+  const now = new Map(known.map((mix) => [mix.id, mix]));
+  for (const mix of read) if (mix.revision >= (now.get(mix.id)?.revision ?? 0)) now.set(mix.id, mix);
   return [...now.values()].sort(
     (a, b) =>
       Number(a.emptiedAt !== null) - Number(b.emptiedAt !== null) ||
@@ -45,10 +45,10 @@ type Reach = Pick<TouchedJob, 'id' | 'job'> & { isPlanned: boolean; isLogged: bo
 /** What a change of a job makes out of date besides the job itself. */
 function renewAround({ dispatch, getState }: Cache, { id, job, isPlanned, isLogged }: Reach): void {
   if (job) dispatch(util.invalidateTags(['Jobs', 'Floor']));
-  if (isLogged) dispatch(util.invalidateTags(['PotCoats']));
+  if (isLogged) dispatch(util.invalidateTags(['MixCoats']));
   if (!job && !isPlanned && !isLogged) return;
   // What is booked for a job is the others' business: its own it leaves out.
-  for (const jobId of util.selectCachedArgsForQuery(getState(), 'planSurroundings'))
+  for (const jobId of util.selectCachedArgsForQuery(getState(), 'planningContext'))
     if (jobId !== id) dispatch(util.invalidateTags([{ type: 'Surroundings', id: jobId }]));
 }
 
@@ -58,14 +58,14 @@ function keepJob(cache: Cache, changes: JobChanges): void {
   const job = endpoints.job.select(id)(getState());
   if (isBeingRead(job)) dispatch(util.invalidateTags([{ type: 'Job', id }]));
   else if (job.data && !changes.isGone)
-    dispatch(util.updateQueryData('job', id, () => patchedDossier(job.data as Dossier, changes)));
+    dispatch(util.updateQueryData('job', id, () => patchedDetail(job.data as JobDetail, changes)));
   const floor = endpoints.floor.select()(getState());
   if (isBeingRead(floor)) dispatch(util.invalidateTags(['Floor']));
-  else if (floor.data?.dossiers.some((one) => one.job.id === id)) {
-    const dossiers = floor.data.dossiers.map((one) =>
-      one.job.id === id ? patchedDossier(one, onFloor(changes)) : one,
+  else if (floor.data?.details.some((one) => one.job.id === id)) {
+    const details = floor.data.details.map((one) =>
+      one.job.id === id ? patchedDetail(one, onFloor(changes)) : one,
     );
-    dispatch(util.updateQueryData('floor', undefined, () => ({ dossiers })));
+    dispatch(util.updateQueryData('floor', undefined, () => ({ details })));
   }
   const list = endpoints.jobs.select()(getState());
   if (isBeingRead(list)) dispatch(util.invalidateTags(['Jobs']));
@@ -87,12 +87,12 @@ export function keepChanges(cache: Cache, changes: Changes): void {
       dispatch(util.updateQueryData('shop', undefined, () => patchedShop(known, changes)));
     }
   }
-  if (changes.pots.length > 0) {
-    const kept = endpoints.pots.select()(getState());
+  if (changes.mixes.length > 0) {
+    const kept = endpoints.mixes.select()(getState());
     if (isBeingRead(kept)) dispatch(util.invalidateTags(['Mixes']));
     else if (kept.data) {
-      const pots = withPots(kept.data.pots, changes.pots);
-      dispatch(util.updateQueryData('pots', undefined, () => ({ pots })));
+      const mixes = withMixes(kept.data.mixes, changes.mixes);
+      dispatch(util.updateQueryData('mixes', undefined, () => ({ mixes })));
     }
   }
 }
@@ -135,7 +135,7 @@ export function keptHere({ getState }: Cache, touched: Touched): Touched {
   const jobs = touched.jobs.flatMap((job): TouchedJob[] => {
     const line: TouchedJob = { id: job.id, ...(hasList && { summary: true as const }) };
     if (isKept(endpoints.job.select(job.id)(state))) return [{ ...job, ...line }];
-    const isOnFloor = isBeingRead(floor) || floor.data?.dossiers.some((one) => one.job.id === job.id);
+    const isOnFloor = isBeingRead(floor) || floor.data?.details.some((one) => one.job.id === job.id);
     const { map: _map, photos: _photos, decisions: _decisions, ...worked } = job;
     if (isOnFloor && Object.keys(worked).length > 1) return [{ ...worked, ...line }];
     return hasList ? [line] : [];
@@ -145,18 +145,18 @@ export function keptHere({ getState }: Cache, touched: Touched): Touched {
     ...UNTOUCHED,
     jobs,
     ...(hasShop && { shop: touched.shop, products: touched.products }),
-    ...(isKept(endpoints.pots.select()(state)) && { pots: touched.pots }),
+    ...(isKept(endpoints.mixes.select()(state)) && { mixes: touched.mixes }),
   };
 }
 
-/** Asks anew, each as a whole, for all answers that somebody else touched: where reading just that part failed. */
-export function renewWhole({ dispatch }: Cache, { jobs, shop, products, pots }: Touched): void {
+/** Asks again, each as a whole, for all answers that somebody else touched: where reading just that part failed. */
+export function renewWhole({ dispatch }: Cache, { jobs, shop, products, mixes }: Touched): void {
   dispatch(
     util.invalidateTags([
       ...jobs.map(({ id }) => ({ type: 'Job' as const, id })),
       ...(jobs.length > 0 ? (['Jobs', 'Floor'] as const) : []),
       ...(shop.length > 0 || products.length > 0 ? (['Shop'] as const) : []),
-      ...(pots.length > 0 ? (['Mixes'] as const) : []),
+      ...(mixes.length > 0 ? (['Mixes'] as const) : []),
     ]),
   );
 }

@@ -1,5 +1,5 @@
 import type { Session } from '@upholder/core/api';
-import { PotRecordSchema } from '@upholder/core/mixing';
+import { MixRecordSchema } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { momentOf } from '../base/stamp.ts';
 import { type Answer, backoffMs, drain } from './sync/drain.ts';
@@ -53,8 +53,8 @@ export class Sender {
   /** Reads what is kept, once, and brings over what an earlier version kept elsewhere. */
   async open(): Promise<void> {
     try {
-      const [outbox, pots] = OLD_KEYS.map((key) => localStorage.getItem(key));
-      for (const envelope of oldEnvelopes(outbox ?? null, pots ?? null)) await this.storage.put(envelope);
+      const [outbox, mixes] = OLD_KEYS.map((key) => localStorage.getItem(key));
+      for (const envelope of oldEnvelopes(outbox ?? null, mixes ?? null)) await this.storage.put(envelope);
       for (const key of OLD_KEYS) localStorage.removeItem(key);
     } catch {
       // Storage that is blocked has nothing to bring over; `show` says so.
@@ -220,10 +220,10 @@ export class Sender {
         await this.store.dispatch(call).unwrap();
         return { kind: 'taken' };
       }
-      const call = upholder.endpoints.putPot.initiate({ pot: envelope.body, memberId });
-      const pot = await this.store.dispatch(call).unwrap();
-      this.store.dispatch(mixKnown(pot));
-      return { kind: 'taken', pot };
+      const call = upholder.endpoints.putMix.initiate({ mix: envelope.body, memberId });
+      const mix = await this.store.dispatch(call).unwrap();
+      this.store.dispatch(mixKnown(mix));
+      return { kind: 'taken', mix };
     } catch (error) {
       return answerOf(error);
     }
@@ -256,7 +256,7 @@ export function answerOf(error: unknown): Answer {
   if (status === 'unreachable' || status === 503 || status === 429) return { kind: 'away' };
   if (status === 401 || code === 'csrf' || code === 'other-member') return { kind: 'session' };
   if (status >= 500) return { kind: 'failed' };
-  const there = PotRecordSchema.safeParse(current);
+  const there = MixRecordSchema.safeParse(current);
   if (status === 409 && there.success) return { kind: 'joined', current: there.data };
   return { kind: 'refused', code, message };
 }

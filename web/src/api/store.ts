@@ -4,12 +4,12 @@ import { keepChanges, renewAroundChanges } from './cache.ts';
 import { queueReducer } from './sync/queueSlice.ts';
 import { onOwnChanges, upholder } from './upholder.ts';
 
-interface Interface {
+interface DeviceSettings {
   theme: 'light' | 'booth';
   isConnected: boolean;
   /** What this device shows volumes and weights in, where it differs from the shop and the member. */
   units: 'metric' | 'us' | null;
-  /** Pots that run out are heard. */
+  /** Mixes that run out are heard. */
   isAudible: boolean;
 }
 
@@ -22,13 +22,13 @@ function kept(key: string): string | null {
   }
 }
 
-function unitsKept(): Interface['units'] {
+function unitsKept(): DeviceSettings['units'] {
   const units = kept('units');
   return units === 'us' || units === 'metric' ? units : null;
 }
 
-/** Remembers a choice of this device for the next visit. */
-export function keepChoice(key: 'theme' | 'units' | 'sound', value: string | null): void {
+/** Remembers a choice of this device for the next task. */
+export function savePreference(key: 'theme' | 'units' | 'sound', value: string | null): void {
   try {
     if (value === null) localStorage.removeItem(`upholder.${key}`);
     else localStorage.setItem(`upholder.${key}`, value);
@@ -37,19 +37,19 @@ export function keepChoice(key: 'theme' | 'units' | 'sound', value: string | nul
   }
 }
 
-const face = createSlice({
-  name: 'face',
-  initialState: (): Interface => ({
+const deviceSettings = createSlice({
+  name: 'deviceSettings',
+  initialState: (): DeviceSettings => ({
     theme: kept('theme') === 'booth' ? 'booth' : 'light',
     isConnected: true,
     units: unitsKept(),
     isAudible: kept('sound') !== 'off',
   }),
   reducers: {
-    themeChosen(state, { payload }: PayloadAction<Interface['theme']>) {
+    themeChosen(state, { payload }: PayloadAction<DeviceSettings['theme']>) {
       state.theme = payload;
     },
-    unitsChosen(state, { payload }: PayloadAction<Interface['units']>) {
+    unitsChosen(state, { payload }: PayloadAction<DeviceSettings['units']>) {
       state.units = payload;
     },
     soundChosen(state, { payload }: PayloadAction<boolean>) {
@@ -61,13 +61,13 @@ const face = createSlice({
   },
 });
 
-export const { themeChosen, unitsChosen, soundChosen, connectionChanged } = face.actions;
+export const { themeChosen, unitsChosen, soundChosen, connectionChanged } = deviceSettings.actions;
 
 export const store = configureStore({
   reducer: {
     [upholder.reducerPath]: upholder.reducer,
     queue: queueReducer,
-    face: face.reducer,
+    deviceSettings: deviceSettings.reducer,
   },
   middleware: (defaults) => defaults().concat(upholder.middleware),
 });

@@ -13,7 +13,7 @@ import {
   type WallRow,
 } from '@upholder/core/api';
 import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { PAGE_ID } from '../base/pageId.ts';
 import { areSentencesKnown } from './sentences.ts';
@@ -105,7 +105,7 @@ type Tag =
   | 'Job'
   | 'Mappings'
   | 'Mixes'
-  | 'PotCoats'
+  | 'MixCoats'
   | 'Surroundings'
   | 'People'
   | 'Backups'
@@ -139,7 +139,7 @@ export const upholder = createApi({
     'Job',
     'Mappings',
     'Mixes',
-    'PotCoats',
+    'MixCoats',
     'Surroundings',
     'People',
     'Backups',
@@ -246,8 +246,8 @@ export const upholder = createApi({
         call('changeJob', { params: { jobId: id }, body: { ...spec, version } }),
       invalidatesTags: ofJobById,
     }),
-    changePractice: build.mutation<Out<'changePractice'>, { id: string } & In<'changePractice'>>({
-      query: ({ id, ...body }) => call('changePractice', { params: { jobId: id }, body }),
+    changeMethods: build.mutation<Out<'changeMethods'>, { id: string } & In<'changeMethods'>>({
+      query: ({ id, ...body }) => call('changeMethods', { params: { jobId: id }, body }),
       invalidatesTags: ofJobById,
     }),
     deleteJob: build.mutation<Out<'removeJob'>, string>({
@@ -362,8 +362,8 @@ export const upholder = createApi({
       query: (body) => call('planAll', { body }),
       invalidatesTags: unlessKept(() => ['Jobs', 'Floor', 'Job']),
     }),
-    planSurroundings: build.query<Out<'planSurroundings'>, string>({
-      query: (jobId) => call('planSurroundings', { params: { jobId } }),
+    planningContext: build.query<Out<'planningContext'>, string>({
+      query: (jobId) => call('planningContext', { params: { jobId } }),
       // Another job's plan takes other hours and places.
       providesTags: (_result, _error, id) => [{ type: 'Surroundings', id }],
       keepUnusedDataFor: 0,
@@ -384,14 +384,14 @@ export const upholder = createApi({
         error ? [] : ofJob(result, error, { jobId }),
     }),
     changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
-    pots: build.query<Out<'pots'>, void>({ query: () => call('pots', {}), providesTags: ['Mixes'] }),
-    potCoats: build.query<Out<'potCoats'>, string>({
-      query: (potId) => call('potCoats', { params: { potId } }),
-      providesTags: ['PotCoats'],
+    mixes: build.query<Out<'mixes'>, void>({ query: () => call('mixes', {}), providesTags: ['Mixes'] }),
+    mixCoats: build.query<Out<'mixCoats'>, string>({
+      query: (mixId) => call('mixCoats', { params: { mixId } }),
+      providesTags: ['MixCoats'],
     }),
-    putPot: build.mutation<Out<'putPot'>, { pot: PotRecord; memberId: string }>({
-      query: ({ pot, memberId }) =>
-        call('putPot', { params: { potId: pot.id }, body: pot, headers: { 'x-upholder-member': memberId } }),
+    putMix: build.mutation<Out<'putMix'>, { mix: MixRecord; memberId: string }>({
+      query: ({ mix, memberId }) =>
+        call('putMix', { params: { mixId: mix.id }, body: mix, headers: { 'x-upholder-member': memberId } }),
       invalidatesTags: (result, error) =>
         error ? [] : unlessKept(() => ['Mixes'])(result, error, undefined),
     }),

@@ -66,10 +66,10 @@ beforeEach(async () => {
   vi.stubGlobal('EventSource', Stream);
   stubFetch(async (request) => {
     asked.push(`${request.method} ${new URL(request.url).pathname}`);
-    return Response.json({ pots: [], jobs: [], shop: {}, products: [] });
+    return Response.json({ mixes: [], jobs: [], shop: {}, products: [] });
   });
   store.dispatch(upholder.util.resetApiState());
-  await store.dispatch(upholder.endpoints.pots.initiate());
+  await store.dispatch(upholder.endpoints.mixes.initiate());
   asked = [];
 });
 afterEach(() => {
@@ -90,19 +90,19 @@ describe('hearing what others change', () => {
     view.rerender(session('a:4'));
     expect(since()).toEqual(['a:4']);
     last().say({ goesOn: true }, 'a:4');
-    last().say({ page: PAGE_ID, touched: { jobs: [], shop: [], products: [], pots: 'all' } }, 'a:5');
+    last().say({ page: PAGE_ID, touched: { jobs: [], shop: [], products: [], mixes: 'all' } }, 'a:5');
     await act(() => vi.runOnlyPendingTimersAsync());
     expect(asked).toEqual([]);
   });
 
   it('asks for what another page touched, and for everything only where it is told to', async () => {
     live(session('a:4'));
-    last().say({ page: 'another', touched: { jobs: [], shop: [], products: [], pots: 'all' } }, 'a:5');
+    last().say({ page: 'another', touched: { jobs: [], shop: [], products: [], mixes: 'all' } }, 'a:5');
     await act(() => vi.runOnlyPendingTimersAsync());
     expect(asked).toEqual(['POST /api/changes']);
     last().say({ resync: true }, 'b:0');
     await act(() => vi.runOnlyPendingTimersAsync());
-    expect(asked).toEqual(['POST /api/changes', 'GET /api/pots']);
+    expect(asked).toEqual(['POST /api/changes', 'GET /api/mixes']);
   });
 
   it('comes back to where it heard, also through another sign-in', async () => {

@@ -52,7 +52,7 @@ export function useLive(session: Session | undefined): void {
             'Floor',
             'Job',
             'Mixes',
-            'PotCoats',
+            'MixCoats',
             'Surroundings',
           ]),
         );

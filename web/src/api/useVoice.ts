@@ -21,10 +21,10 @@ let last: { parts: readonly unknown[]; voice: Voice } = { parts: [], voice: PLAI
 function voiceIn(state: State): Voice {
   const shop = shopOf(state).data;
   const own = sessionOf(state).data?.member?.units ?? null;
-  const parts = [shop?.settings, shop?.timeZone, own, state.face.units];
+  const parts = [shop?.settings, shop?.timeZone, own, state.deviceSettings.units];
   if (parts.some((part, at) => part !== last.parts[at]) || last.parts.length === 0) {
     const spoken = shop ? voiceOf(shop, own) : { ...PLAIN_VOICE, units: own ?? METRIC };
-    const next = { ...spoken, units: onDevice(spoken.units, state.face.units) };
+    const next = { ...spoken, units: onDevice(spoken.units, state.deviceSettings.units) };
     last = { parts, voice: JSON.stringify(next) === JSON.stringify(last.voice) ? last.voice : next };
   }
   return last.voice;

@@ -2,7 +2,7 @@ import { type Changes, type Touched, UNTOUCHED } from '@upholder/core/api';
 import { describe, expect, it, vi } from 'vitest';
 import { Watcher, type WatcherTools } from './watcher.ts';
 
-const NOTHING: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+const NOTHING: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 const piece = (id: string, ...pieces: string[]): Touched => ({ ...UNTOUCHED, jobs: [{ id, pieces }] });
 
 /** A watcher whose questions are answered by hand. */
@@ -92,7 +92,7 @@ describe('a watcher', () => {
     expect(kept).toEqual([later]);
   });
 
-  it('has all of it asked for anew where reading fails, and hears on', async () => {
+  it('has all of it asked for again where reading fails, and hears on', async () => {
     const { watcher, asked, renewed, kept } = watching();
     const heard = watcher.hear(piece('a', '1'));
     asked[0]?.fail();

@@ -2,7 +2,7 @@ import type { Session } from '@upholder/core/api';
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
 import { useSentences } from '../api/sentences.ts';
-import { keepChoice, useApp } from '../api/store.ts';
+import { savePreference, useApp } from '../api/store.ts';
 import { backoffMs } from '../api/sync/drain.ts';
 import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
@@ -13,10 +13,10 @@ import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/glyphParts.tsx';
 import { MayNote } from '../parts/MayNote.tsx';
 import { PaperSize } from '../parts/PaperSize.tsx';
-import { PotAlarm } from '../screens/bench/PotAlarm.tsx';
+import { MixAlarm } from '../screens/bench/MixAlarm.tsx';
 import { DemoStrip } from './DemoStrip.tsx';
 import { TopLine } from './TopLine.tsx';
-import { Troubles } from './Troubles.tsx';
+import { SyncNotices } from './SyncNotices.tsx';
 import { useShortcuts } from './useShortcuts.ts';
 
 const SignInScreen = lazy(async () => ({
@@ -32,10 +32,10 @@ const ConfirmPassword = lazy(async () => ({
 }));
 
 function useTheme(): void {
-  const theme = useApp(({ face }) => face.theme);
+  const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
-    keepChoice('theme', theme);
+    savePreference('theme', theme);
   }, [theme]);
 }
 
@@ -78,7 +78,7 @@ function Door({ session, onDone }: { session: Session; onDone(): void }) {
 /** The frame round every screen: sign-in, top line, what is wrong, keys. */
 export function Frame() {
   useTheme();
-  useSync(useApp(({ face }) => face.isConnected));
+  useSync(useApp(({ deviceSettings }) => deviceSettings.isConnected));
   const { pathname } = useLocation();
   const [areKeysShown, setKeysShown] = useState(false);
   const showKeys = useCallback(() => setKeysShown(true), []);
@@ -115,18 +115,18 @@ export function Frame() {
             sender().tellSession();
           }}
         />
-        <Troubles session={data} posture="desk" />
+        <SyncNotices session={data} posture="desk" />
       </>
     );
   const isFloor = pathname.startsWith('/bench') || pathname.startsWith('/floor');
   return (
     <div className="flex min-h-screen flex-col">
       <GlyphPatterns />
-      <PotAlarm />
+      <MixAlarm />
       <PaperSize />
       {strip}
       <TopLine session={data} onKeys={showKeys} />
-      <Troubles session={data} posture={isFloor ? 'floor' : 'desk'} />
+      <SyncNotices session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={pathname}>
         {isFloor && <MayNote call="log" />}
         {isKnown ? <Outlet key={voiceKey} /> : <Skeleton />}

@@ -11,7 +11,7 @@ import { useServerDate } from '../base/useNow.ts';
 import { show } from '../base/voice.ts';
 
 /** Shop, clock and air: what a refinisher glances at all day. */
-function Glance() {
+function ShopStatus() {
   const { data: shop } = upholder.useShopQuery();
   const now = useServerDate(1000);
   if (!shop) return null;
@@ -35,7 +35,7 @@ function Glance() {
 
 function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
   const dispatch = useAppDispatch();
-  const theme = useApp(({ face }) => face.theme);
+  const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   return (
     <div className="flex items-center">
       <button
@@ -130,7 +130,7 @@ export function TopLine({ session, onKeys }: { session: Session; onKeys(): void 
         </nav>
       )}
       <div className="flex-1" />
-      <Glance />
+      <ShopStatus />
       <div className="flex rounded-[3px] border-[1.5px] border-ink" role="group" aria-label="Mode">
         <NavLink to="/jobs" className={posture(!isFloor)}>
           Desk

@@ -88,9 +88,9 @@ export const router = createBrowserRouter([
             }),
           },
           {
-            path: 'sequence/ways',
+            path: 'sequence/methods',
             lazy: async () => ({
-              Component: (await import('../screens/ways/JobWaysScreen.tsx')).JobWaysScreen,
+              Component: (await import('../screens/methods/JobMethodsScreen.tsx')).JobMethodsScreen,
             }),
           },
           {
@@ -124,14 +124,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
       },
       {
-        path: 'bench/:potId/label',
+        path: 'bench/:mixId/label',
         lazy: async () => ({
-          Component: (await import('../screens/bench/PotLabelScreen.tsx')).PotLabelScreen,
+          Component: (await import('../screens/bench/MixLabelScreen.tsx')).MixLabelScreen,
         }),
       },
       {
-        path: 'bench/:potId',
-        lazy: async () => ({ Component: (await import('../screens/bench/PotScreen.tsx')).PotScreen }),
+        path: 'bench/:mixId',
+        lazy: async () => ({ Component: (await import('../screens/bench/MixScreen.tsx')).MixScreen }),
       },
       {
         path: 'stores',
@@ -168,9 +168,9 @@ export const router = createBrowserRouter([
         ],
       },
       {
-        path: 'shop/ways',
+        path: 'shop/methods',
         lazy: async () => ({
-          Component: (await import('../screens/ways/ShopWaysScreen.tsx')).ShopWaysScreen,
+          Component: (await import('../screens/methods/ShopMethodsScreen.tsx')).ShopMethodsScreen,
         }),
       },
       {

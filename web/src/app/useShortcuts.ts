@@ -6,7 +6,7 @@ import { themeChosen, useApp, useAppDispatch } from '../api/store.ts';
 export function useShortcuts(showKeys: () => void): void {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const theme = useApp(({ face }) => face.theme);
+  const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   useEffect(() => {
     function press(event: KeyboardEvent): void {
       const { target, key } = event;

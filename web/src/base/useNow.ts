@@ -12,7 +12,7 @@ export function useServerDate(everyMs = 1000): Date {
   return new Date(now);
 }
 
-/** The server's present minute; whoever uses it is drawn anew once a minute, not once a second. */
+/** The server's present minute; whoever uses it is drawn again once a minute, not once a second. */
 export function useNowMinute(): number {
   const [minute, setMinute] = useState(() => toMinute(new Date(deviceClock.now())));
   useEffect(() => {

@@ -38,7 +38,7 @@ export class SimulatedScale implements BenchScale {
     this.flowGs = gramsPerSecond;
   }
 
-  /** Puts a pot with so much in it on the scale, as when the bench is come back to. */
+  /** Puts a mix with so much in it on the scale, as when the bench is come back to. */
   place(grams: number): void {
     this.state = { ...EMPTY_SCALE, loadG: grams, settledG: grams };
   }

@@ -15,13 +15,13 @@ const zone: ZoneRow = {
   options: null,
   choiceReason: '',
   isEdited: false,
-  ownSystem: null,
+  customSystem: null,
   sharesWith: null,
   version: 1,
 };
 const questions = SECTIONS.flatMap((section) => section.questions);
 const asked = (change: Partial<ZoneRow>) =>
-  questions.filter(({ concerns }) => concerns?.({ ...zone, ...change }) ?? true).map(({ key }) => key);
+  questions.filter(({ stepAppliesTo }) => stepAppliesTo?.({ ...zone, ...change }) ?? true).map(({ key }) => key);
 
 describe('the questions', () => {
   it('stand in the order in which the eye takes the woodwork in', () => {

@@ -32,7 +32,7 @@ export interface Question {
   /** How to find out, or what hangs on it. */
   hint?: string;
   /** Whether it makes sense for a zone, given what is known. */
-  concerns?(zone: ZoneRow): boolean;
+  stepAppliesTo?(zone: ZoneRow): boolean;
 }
 
 export interface Section {
@@ -51,7 +51,7 @@ const isNotRaw = ({ survey }: ZoneRow) => survey.existing !== 'raw';
 const mayBleed = ({ substrate }: ZoneRow) =>
   substrate !== 'MDF' && substrate !== 'foil or laminate' && substrate !== 'metal';
 
-/** The survey in the order the eye takes it in. Colours and verdicts have controls of their own. */
+/** The survey in the order the eye takes it in. Colours and treatments have controls of their own. */
 export const SECTIONS: readonly Section[] = [
   {
     key: 'sound',
@@ -89,20 +89,20 @@ export const SECTIONS: readonly Section[] = [
           [BLEEDS[3], 'knots'],
         ],
         hint: 'Oak and chestnut: tannin. Cherry and stained woods: dye. Pine: knots.',
-        concerns: mayBleed,
+        stepAppliesTo: mayBleed,
       },
       {
         key: 'isThinFace',
         ask: 'Veneer too thin to machine-sand?',
         choices: yesNo,
         hint: 'Paper foil, thin veneer.',
-        concerns: ({ substrate }) => substrate === 'foil or laminate' || substrate === 'veneered ply',
+        stepAppliesTo: ({ substrate }) => substrate === 'foil or laminate' || substrate === 'veneered ply',
       },
       {
         key: 'foilPeels',
         ask: 'Does the foil lift?',
         choices: yesNo,
-        concerns: ({ substrate }) => substrate === 'foil or laminate',
+        stepAppliesTo: ({ substrate }) => substrate === 'foil or laminate',
       },
       {
         key: 'asbestos',
@@ -125,17 +125,17 @@ export const SECTIONS: readonly Section[] = [
         ask: 'Softened by',
         choices: plain(WIPE_RESULTS),
         hint: 'Wipe in a hidden spot: alcohol first, then lacquer thinner.',
-        concerns: ({ survey }) => survey.existing === undefined,
+        stepAppliesTo: ({ survey }) => survey.existing === undefined,
       },
-      { key: 'gloss', ask: 'Sheen now', choices: plain(GLOSSES), concerns: isNotRaw },
+      { key: 'gloss', ask: 'Sheen now', choices: plain(GLOSSES), stepAppliesTo: isNotRaw },
       {
         key: 'adhesionGrade',
         ask: 'Tape test, grade',
         choices: [0, 1, 2, 3, 4, 5].map((grade) => [grade, String(grade)] as const),
         hint: '0 nothing comes off, 5 most of it (ISO 2409).',
-        concerns: isNotRaw,
+        stepAppliesTo: isNotRaw,
       },
-      { key: 'flaking', ask: 'Flaking?', choices: yesNo, concerns: isNotRaw },
+      { key: 'flaking', ask: 'Flaking?', choices: yesNo, stepAppliesTo: isNotRaw },
       {
         key: 'waxOrSilicone',
         ask: 'Wax, polish, silicone?',
@@ -144,14 +144,14 @@ export const SECTIONS: readonly Section[] = [
           [CLEARANCES[1], 'suspected'],
           [CLEARANCES[2], 'washed, tested'],
         ],
-        concerns: isNotRaw,
+        stepAppliesTo: isNotRaw,
       },
-      { key: 'beforeLeadBan', ask: 'Older than the lead ban?', choices: yesNo, concerns: isNotRaw },
+      { key: 'beforeLeadBan', ask: 'Older than the lead ban?', choices: yesNo, stepAppliesTo: isNotRaw },
       {
         key: 'leadTest',
         ask: 'Lead test',
         choices: plain(LEAD_TESTS),
-        concerns: ({ survey }) => survey.beforeLeadBan === true && survey.existing !== 'raw',
+        stepAppliesTo: ({ survey }) => survey.beforeLeadBan === true && survey.existing !== 'raw',
       },
     ],
   },
@@ -208,7 +208,7 @@ export function answerOf(zone: ZoneRow, key: QuestionKey): string | number | boo
 /** How many of the questions that concern a zone are answered. */
 export function progressOf(zone: ZoneRow): { answered: number; asked: number } {
   const questions = SECTIONS.flatMap((section) => section.questions).filter(
-    (question) => question.concerns?.(zone) ?? true,
+    (question) => question.stepAppliesTo?.(zone) ?? true,
   );
   return {
     answered: questions.filter(({ key }) => answerOf(zone, key) !== undefined).length,

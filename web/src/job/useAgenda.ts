@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { coatAmounts, measurable } from '@upholder/core/mixing';
 import { tagsOf } from '@upholder/core/pieces';
@@ -8,16 +8,16 @@ import { useApp } from '../api/store.ts';
 import { withWaiting } from '../api/sync/queueSlice.ts';
 import { upholder } from '../api/upholder.ts';
 import { useNowMinute } from '../base/useNow.ts';
-import { planningShop } from './useJobContext.ts';
+import { toPlanningShop } from './useJobContext.ts';
 
 /** What the open jobs ask for now, with what is logged here but not sent yet. */
 export function useAgenda(
-  dossiers: readonly Dossier[],
+  details: readonly JobDetail[],
   shop: ShopContext,
 ): {
   agenda: Agenda;
-  jobs: Map<string, Dossier>;
-  current: Dossier[];
+  jobs: Map<string, JobDetail>;
+  current: JobDetail[];
   now: number;
   memberId: string | null;
 } {
@@ -27,27 +27,27 @@ export function useAgenda(
   const member = session?.member ?? null;
   const current = useMemo(
     () =>
-      dossiers.map((dossier) => ({
-        ...dossier,
-        log: withWaiting(dossier.log, envelopes, dossier.job.id),
+      details.map((detail) => ({
+        ...detail,
+        log: withWaiting(detail.log, envelopes, detail.job.id),
       })),
-    [dossiers, envelopes],
+    [details, envelopes],
   );
   const agenda = useMemo(() => {
-    const onFloor = current.filter((dossier): dossier is Dossier & JobOnFloor => dossier.plan !== null);
-    return floorAgenda(onFloor, planningShop(shop), now);
+    const onFloor = current.filter((detail): detail is JobDetail & JobOnFloor => detail.plan !== null);
+    return floorAgenda(onFloor, toPlanningShop(shop), now);
   }, [current, shop, now]);
-  const jobs = useMemo(() => new Map(current.map((dossier) => [dossier.job.id, dossier])), [current]);
+  const jobs = useMemo(() => new Map(current.map((detail) => [detail.job.id, detail])), [current]);
   return { agenda, jobs, current, now, memberId: member?.id ?? null };
 }
 
-/** A visit that lays a film, with its step, its sheet and how much to mix for it; null for any other visit. */
-export function coatOf(item: AgendaItem, dossier: Dossier, shop: ShopContext) {
-  const step = dossier.steps.find(({ id }) => id === item.op.stepId);
+/** A task that lays a film, with its step, its sheet and how much to mix for it; null for any other task. */
+export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
+  const step = detail.steps.find(({ id }) => id === item.op.stepId);
   const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
   if (!step || !sheet || !item.op.isCoat) return null;
-  const pieces = dossier.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
-  const isOnSite = dossier.job.place === 'client';
+  const pieces = detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
+  const isOnSite = detail.job.place === 'client';
   const applicator = applicatorInPlace(step, !isOnSite && item.op.row === 'room');
   const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
   return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
@@ -56,7 +56,7 @@ export function coatOf(item: AgendaItem, dossier: Dossier, shop: ShopContext) {
 /** The way to the bench with everything about a coat filled in. */
 export function mixAddress(
   item: AgendaItem,
-  dossier: Dossier,
+  detail: JobDetail,
   coat: NonNullable<ReturnType<typeof coatOf>>,
 ): string {
   const { step, amounts, applicator } = coat;
@@ -68,6 +68,6 @@ export function mixAddress(
     applicator: applicator ?? 'brush',
     job: item.jobId,
     step: step.id,
-    for: `${dossier.job.code}: ${item.op.name}, ${tagsOf(dossier.pieces, item.op.pieceIds)}`,
+    for: `${detail.job.code}: ${item.op.name}, ${tagsOf(detail.pieces, item.op.pieceIds)}`,
   })}`;
 }

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type PieceStates, pieceStates } from '@upholder/core/floor';
 import type { ShopForPlanning } from '@upholder/core/planning';
 import { useMemo } from 'react';
@@ -7,18 +7,18 @@ import { useApp } from '../api/store.ts';
 import { withWaiting } from '../api/sync/queueSlice.ts';
 import { useNowMinute } from '../base/useNow.ts';
 import { sheetsOf, suppliesOf } from './shelves.ts';
-import type { BehindWords } from './useBehind.ts';
+import type { SlipWords } from './useSlip.ts';
 
 /** A job and the shop that it is in. */
 export interface JobInShop {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
 }
 
 /** What the screens of one job share. */
 export interface JobContext extends JobInShop {
   /** How far the job has fallen behind its plan; null while it keeps up. */
-  behind: BehindWords | null;
+  behind: SlipWords | null;
 }
 
 /** The job that the address names. @throws outside of a job's screens. */
@@ -29,7 +29,7 @@ export function useJobContext(): JobContext {
 }
 
 /** The shop in the form that the core computes with; nothing reserved. */
-export function planningShop(shop: ShopContext): ShopForPlanning {
+export function toPlanningShop(shop: ShopContext): ShopForPlanning {
   return {
     timeZone: shop.timeZone,
     settings: shop.settings,
@@ -41,17 +41,17 @@ export function planningShop(shop: ShopContext): ShopForPlanning {
   };
 }
 
-/** A dossier with the entries that have not reached the server yet. */
-export function useCurrentDossier(dossier: Dossier): Dossier {
+/** A job detail with the entries that have not reached the server yet. */
+export function useCurrentDetail(detail: JobDetail): JobDetail {
   const envelopes = useApp(({ queue }) => queue.envelopes);
   return useMemo(
-    () => ({ ...dossier, log: withWaiting(dossier.log, envelopes, dossier.job.id) }),
-    [dossier, envelopes],
+    () => ({ ...detail, log: withWaiting(detail.log, envelopes, detail.job.id) }),
+    [detail, envelopes],
   );
 }
 
 /** Where every piece of a job stands, this minute. */
-export function usePieceStates(dossier: Dossier, shop: ShopContext): Map<string, PieceStates> {
+export function usePieceStates(detail: JobDetail, shop: ShopContext): Map<string, PieceStates> {
   const now = useNowMinute();
-  return useMemo(() => pieceStates(dossier, planningShop(shop), now), [dossier, shop, now]);
+  return useMemo(() => pieceStates(detail, toPlanningShop(shop), now), [detail, shop, now]);
 }

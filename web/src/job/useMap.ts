@@ -1,4 +1,4 @@
-import type { Dossier, OpeningRow, WallRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow, WallRow } from '@upholder/core/api';
 import { layoutFromTags, type Opening, type Wall } from '@upholder/core/elevation';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -22,9 +22,9 @@ function plain<T extends { version: number }>({ version: _version, ...row }: T):
  * Walls and openings of a job and all that can be done to them: each change is saved at once and can be taken back and made
  * again. What is refused is said, and nothing is kept of it.
  */
-export function useMap(served: Dossier) {
-  const { dossier, change: write } = useOpenings(served);
-  const jobId = dossier.job.id;
+export function useMap(served: JobDetail) {
+  const { detail, change: write } = useOpenings(served);
+  const jobId = detail.job.id;
   const [add] = upholder.useAddToMapMutation();
   const [writeWall] = upholder.useChangeWallMutation();
   const [dropWall] = upholder.useDeleteWallMutation();
@@ -52,7 +52,7 @@ export function useMap(served: Dossier) {
     return {
       walls: walls.map(plain),
       openings: openings.map(plain),
-      assigned: dossier.pieces.flatMap(({ id, openingId }) =>
+      assigned: detail.pieces.flatMap(({ id, openingId }) =>
         openingId !== null && ids.has(openingId) ? [{ pieceId: id, openingId }] : [],
       ),
     };
@@ -73,7 +73,7 @@ export function useMap(served: Dossier) {
 
   /** Changes openings. It shows at once; the answer says what was refused, or null. */
   async function change(openings: OpeningRow[]): Promise<Refusal | null> {
-    const before = openings.flatMap(({ id }) => dossier.openings.find((one) => one.id === id) ?? []);
+    const before = openings.flatMap(({ id }) => detail.openings.find((one) => one.id === id) ?? []);
     const refusal = await write(openings);
     if (!told(refusal)) return refusal;
     const [first] = openings;
@@ -86,13 +86,13 @@ export function useMap(served: Dossier) {
   }
 
   return {
-    dossier,
+    detail,
     history,
     problem,
     change,
     /** Gives openings other tags, by their ids. */
     async retag(tags: ReadonlyMap<string, string>): Promise<Refusal | null> {
-      const openings = dossier.openings
+      const openings = detail.openings
         .filter(({ id }) => tags.has(id))
         .map((opening) => ({ ...opening, tag: tags.get(opening.id) ?? opening.tag }));
       return openings.length === 0 ? null : change(openings);
@@ -101,9 +101,9 @@ export function useMap(served: Dossier) {
     /** Walls and openings for all pieces that have none, by their tags. */
     layOut(): Promise<boolean> {
       const { walls, openings, assigned } = layoutFromTags(
-        dossier.pieces,
-        dossier.walls,
-        dossier.openings,
+        detail.pieces,
+        detail.walls,
+        detail.openings,
         uuid,
       );
       return addAll('laying out', {
@@ -125,7 +125,7 @@ export function useMap(served: Dossier) {
         `deletion of ${wall.name}`,
         asAdded(
           [wall],
-          dossier.openings.filter(({ wallId }) => wallId === wall.id),
+          detail.openings.filter(({ wallId }) => wallId === wall.id),
         ),
       ),
     changeWall: (wall: WallRow) =>
@@ -136,7 +136,7 @@ export function useMap(served: Dossier) {
           if (!('error' in outcome)) version = outcome.data.version;
           return went(outcome);
         };
-        const before = dossier.walls.find(({ id }) => id === wall.id);
+        const before = detail.walls.find(({ id }) => id === wall.id);
         if (!(await writeAs(wall)) || !before) return;
         history.record({
           what: `change of ${before.name}`,

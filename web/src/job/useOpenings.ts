@@ -1,22 +1,22 @@
-import type { Dossier, OpeningRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow } from '@upholder/core/api';
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../api/upholder.ts';
 
 /**
- * A dossier with its openings as they are meant, and the way to change them. What is pressed shows at once and goes on showing
+ * A job detail with its openings as they are meant, and the way to change them. What is pressed shows at once and goes on showing
  * until the openings that hold it have come back from the server; the next press starts from it. Changes wait for each
  * other, each with the version that the one before gave, since keys may repeat faster than the server answers. What is
  * refused goes back.
  */
-export function useOpenings(served: Dossier): {
-  dossier: Dossier;
+export function useOpenings(served: JobDetail): {
+  detail: JobDetail;
   change(openings: OpeningRow[]): Promise<Refusal | null>;
 } {
   const [changeOpenings] = upholder.useChangeOpeningsMutation();
   const [meant, setMeant] = useState<ReadonlyMap<string, OpeningRow>>(new Map());
   const queue = useRef(Promise.resolve());
   const versions = useRef(new Map<string, number>());
-  const dossier = useMemo(
+  const detail = useMemo(
     () => ({
       ...served,
       openings: served.openings.map((opening) => {
@@ -52,5 +52,5 @@ export function useOpenings(served: Dossier): {
     queue.current = answer.then(() => undefined);
     return answer;
   }
-  return { dossier, change };
+  return { detail, change };
 }

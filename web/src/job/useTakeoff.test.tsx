@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { act, cleanup, renderHook } from '@testing-library/react';
-import type { Changes, Dossier, PieceRow } from '@upholder/core/api';
+import type { Changes, JobDetail, PieceRow } from '@upholder/core/api';
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -67,7 +67,7 @@ class Server {
       changed.push({ ...piece, version: version + 1 });
     }
     for (const piece of changed) this.pieces.set(piece.id, piece);
-    const changes: Changes = { jobs: [], shop: {}, products: [], pots: [] };
+    const changes: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
     return Response.json({ pieces: changed, changes });
   }
 }
@@ -84,9 +84,9 @@ afterEach(() => {
 
 function takeoff(...rows: PieceRow[]) {
   for (const one of rows) server.pieces.set(one.id, one);
-  const dossier = { job: { id: JOB }, pieces: rows } as unknown as Dossier;
+  const detail = { job: { id: JOB }, pieces: rows } as unknown as JobDetail;
   const wrapper = ({ children }: { children: ReactNode }) => <Provider store={store}>{children}</Provider>;
-  const view = renderHook(() => useTakeoff(dossier), { wrapper });
+  const view = renderHook(() => useTakeoff(detail), { wrapper });
   return { now: () => view.result.current };
 }
 const kept = (number: number) => server.pieces.get(idOf(number));

@@ -1,4 +1,4 @@
-import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { JobDetail, PieceRow } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import { useCallback, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../api/upholder.ts';
@@ -23,8 +23,8 @@ function pieceOf({ version: _version, ...piece }: PieceRow): Piece {
  * Adding, changing and deleting pieces, each step saved at once and each one undoable.
  * @param shared the history of the screen, where pieces are not all that changes on it.
  */
-export function useTakeoff(dossier: Dossier, shared?: UseHistory) {
-  const jobId = dossier.job.id;
+export function useTakeoff(detail: JobDetail, shared?: UseHistory) {
+  const jobId = detail.job.id;
   const [add] = upholder.useAddPiecesMutation();
   const [change] = upholder.useChangePiecesMutation();
   const [remove] = upholder.useDeletePiecesMutation();

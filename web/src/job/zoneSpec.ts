@@ -12,7 +12,7 @@ export function newZoneSpec(name: string): ZoneSpec {
     choiceReason: '',
     systemId: null,
     options: null,
-    ownSystem: null,
+    customSystem: null,
     sharesWith: null,
   };
 }

@@ -1,5 +1,5 @@
 import type { FormEvent } from 'react';
-import { Button, Field, Sheet, TextInput } from './controls.tsx';
+import { Button, Field, Card, TextInput } from './controls.tsx';
 
 /** Asks for a code that somebody was given. */
 export function CodeForm({
@@ -23,7 +23,7 @@ export function CodeForm({
     onSubmit();
   }
   return (
-    <Sheet className="p-6">
+    <Card className="p-6">
       <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
         <Field label="Code" className="min-w-64 flex-1" error={error}>
           {(ids) => (
@@ -41,6 +41,6 @@ export function CodeForm({
           Continue
         </Button>
       </form>
-    </Sheet>
+    </Card>
   );
 }

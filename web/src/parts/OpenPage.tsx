@@ -11,7 +11,7 @@ export function OpenPage({
   note?: ReactNode;
   children: ReactNode;
 }) {
-  const theme = useApp(({ face }) => face.theme);
+  const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
   }, [theme]);

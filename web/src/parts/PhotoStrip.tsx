@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import type { Photo } from '@upholder/core/jobs';
 import { regional } from '@upholder/core/said';
 import { Camera } from 'lucide-react';
@@ -86,14 +86,14 @@ function PhotoDialog({
 
 /** Pictures of a zone's question or of a piece: taken, shown small, opened to sample a colour. */
 export function PhotoStrip({
-  dossier,
+  detail,
   zoneId,
   pieceId,
   topic,
   title,
   onColour,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   zoneId: string;
   /** The piece that is shown; absent for the zone as a whole. */
   pieceId?: string;
@@ -105,7 +105,7 @@ export function PhotoStrip({
   const [open, setOpen] = useState<Photo | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
-  const photos = dossier.photos.filter(
+  const photos = detail.photos.filter(
     (photo) => photo.zoneId === zoneId && photo.topic === topic && photo.pieceId === (pieceId ?? null),
   );
   async function take(file: File): Promise<void> {
@@ -113,7 +113,7 @@ export function PhotoStrip({
     setProblem(null);
     try {
       const content = await shrinkPicture(file);
-      const outcome = await add({ jobId: dossier.job.id, zoneId, pieceId, id: uuid(), topic, content });
+      const outcome = await add({ jobId: detail.job.id, zoneId, pieceId, id: uuid(), topic, content });
       if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : 'The picture could not be kept.');
@@ -154,7 +154,7 @@ export function PhotoStrip({
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {open && (
-        <PhotoDialog photo={open} jobId={dossier.job.id} onClose={() => setOpen(null)} onColour={onColour} />
+        <PhotoDialog photo={open} jobId={detail.job.id} onClose={() => setOpen(null)} onColour={onColour} />
       )}
     </>
   );

@@ -107,7 +107,7 @@ export function ZoneSelect({
 }
 
 /** A sheet of paper on the ground. */
-export function Sheet({
+export function Card({
   className = '',
   children,
   ...rest

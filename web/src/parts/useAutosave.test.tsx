@@ -3,7 +3,7 @@ import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useAutosave } from './useAutosave.ts';
 
-interface Sheet {
+interface Card {
   name: string;
   note: string;
 }
@@ -18,8 +18,8 @@ afterEach(() => {
 
 /** A form whose saves are answered by hand. */
 function form() {
-  const saves: { draft: Sheet; answer(isTaken: boolean): Promise<void> }[] = [];
-  const save = (draft: Sheet) =>
+  const saves: { draft: Card; answer(isTaken: boolean): Promise<void> }[] = [];
+  const save = (draft: Card) =>
     new Promise<boolean>((resolve) => {
       saves.push({
         draft,
@@ -30,7 +30,7 @@ function form() {
       });
     });
   const view = renderHook(() => useAutosave({ name: 'Quay', note: '' }, save));
-  const change = (part: Partial<Sheet>) => act(() => view.result.current.change(part));
+  const change = (part: Partial<Card>) => act(() => view.result.current.change(part));
   const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
   return { view, saves, change, wait, state: () => view.result.current.state };
 }

@@ -9,12 +9,12 @@ const SheetSchema = z.object({
   name: z.string().trim().min(1, 'Name it.'),
   film: z.object({ min: z.number({ error: 'Enter the film.' }).min(5, 'A film starts at 5 µm.') }),
 });
-type Sheet = z.infer<typeof SheetSchema>;
+type Card = z.infer<typeof SheetSchema>;
 
 const read = (draft: Draft) => {
   const text = String(draft['film.min'] ?? '');
   const isNumber = text.trim() !== '' && Number.isFinite(Number(text));
-  return readBySchema<Sheet>(
+  return readBySchema<Card>(
     SheetSchema,
     { name: draft.name, film: { min: isNumber ? Number(text) : Number.NaN } },
     isNumber ? {} : { 'film.min': `“${text}” is no number.` },
@@ -24,9 +24,9 @@ const read = (draft: Draft) => {
 afterEach(cleanup);
 
 function form(refusal?: Refusal) {
-  const kept: Sheet[] = [];
+  const kept: Card[] = [];
   const view = renderHook(() =>
-    useDraftForm<Sheet>({
+    useDraftForm<Card>({
       start: { name: 'Enamel', 'film.min': '90' },
       read,
       saved: 'Saved.',
@@ -96,7 +96,7 @@ describe('a form that is saved by a press', () => {
     expect(await save()).toBe(false);
   });
 
-  it('starts anew from another draft', () => {
+  it('starts again from another draft', () => {
     const { now } = form();
     act(() => now().start({ name: 'Primer', 'film.min': '60' }, 2));
     expect([now().text('name'), now().text('film.min'), now().isChanged]).toEqual(['Primer', '60', false]);
@@ -104,11 +104,11 @@ describe('a form that is saved by a press', () => {
 
   /** A sheet that lies on a server, which another page writes to as well. */
   function shared() {
-    let there = { version: 1, sheet: { name: 'Enamel', film: { min: 90 } } as Sheet };
-    const draftOf = ({ name, film }: Sheet): Draft => ({ name, 'film.min': String(film.min) });
+    let there = { version: 1, sheet: { name: 'Enamel', film: { min: 90 } } as Card };
+    const draftOf = ({ name, film }: Card): Draft => ({ name, 'film.min': String(film.min) });
     const view = renderHook(
       ({ version, sheet }: typeof there) =>
-        useDraftForm<Sheet>({
+        useDraftForm<Card>({
           start: draftOf(sheet),
           version,
           read,
@@ -135,7 +135,7 @@ describe('a form that is saved by a press', () => {
       write: (name: string, value: unknown) => act(() => view.result.current.write(name, value)),
       save: () => act(() => view.result.current.save()),
       /** The other page writes; this one is told, or not yet. */
-      other(sheet: Sheet, isTold = true) {
+      other(sheet: Card, isTold = true) {
         there = { version: there.version + 1, sheet };
         if (isTold) view.rerender(there);
       },

@@ -1,10 +1,10 @@
-import { type CompareInput, outlooksOf, type WayZone, wayEffects } from '@upholder/core/estimating';
-import type { Practice } from '@upholder/core/systems';
+import { type CompareInput, outlooksOf, type MethodZone, methodEffects } from '@upholder/core/estimating';
+import type { Methods } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 
 const comparison = {
   outlooks: (input: CompareInput) => outlooksOf(input),
-  ways: (zones: WayZone[], practice: Practice) => wayEffects(zones, practice),
+  choices: (zones: MethodZone[], methods: Methods) => methodEffects(zones, methods),
 };
 export type Comparison = typeof comparison;
 

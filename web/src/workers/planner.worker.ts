@@ -1,26 +1,26 @@
 import type { Outcome } from '@upholder/core/outcome';
 import {
   type Bound,
-  duePins,
-  type Freeing,
-  freeings,
+  activePins,
+  type Unblocker,
+  unblockersFor,
   type Objective,
   type PlanFacts,
-  type PlanQuestion,
+  type PlanRequest,
   type PlanRecipe,
-  reliefsFor,
+  improvementsFor,
   searchPlan,
-  sketchPlan,
-  type Wish,
+  previewPlan,
+  type PlanOptions,
   weigh,
-  withReliefs,
+  applyImprovements,
 } from '@upholder/core/planning';
 import * as Comlink from 'comlink';
 
 /** How a search stands. */
 export interface SearchNews {
   tries: number;
-  handOver: number;
+  completion: number;
   bound: Bound;
   isProven: boolean;
   score: number[];
@@ -34,30 +34,30 @@ const CHUNK_MS = 120;
 const RELIEF_TRIES = 30;
 
 /** A plan that is only looked at while something is moved about. */
-export interface Sketch {
-  handOver: number;
-  /** When each visit would be. */
+export interface PlanPreview {
+  completion: number;
+  /** When each task would be. */
   spans: Map<string, { start: number; end: number }>;
 }
 
 let running = 0;
-let aimed: PlanQuestion | null = null;
+let aimed: PlanRequest | null = null;
 
-const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
+const yieldToEventLoop = () => new Promise<void>((done) => setTimeout(done, 0));
 
-function asked(): PlanQuestion {
+function asked(): PlanRequest {
   if (!aimed) throw new Error('nothing was asked');
   return aimed;
 }
 
 const planner = {
-  /** What everything else is asked of; pieces and visits of a long job follow in parts. */
-  aim(question: PlanQuestion): void {
+  /** What everything else is asked of; pieces and tasks of a long job follow in parts. */
+  aim(question: PlanRequest): void {
     aimed = question;
   },
 
-  /** More pieces of the job, and more visits of its earlier plan. */
-  more(pieces: PlanQuestion['input']['pieces'], ops: PlanQuestion['earlier']['ops']): void {
+  /** More pieces of the job, and more tasks of its earlier plan. */
+  more(pieces: PlanRequest['input']['pieces'], ops: PlanRequest['earlier']['ops']): void {
     const { input, earlier, ...rest } = asked();
     aimed = {
       ...rest,
@@ -67,25 +67,25 @@ const planner = {
   },
 
   /** Looks for a better plan until it has tried so often, or another search begins, or it is told to stop. */
-  async search(wish: Wish, tries: number, tell: (news: SearchNews) => void): Promise<Outcome<SearchNews>> {
+  async search(planOptions: PlanOptions, tries: number, tell: (news: SearchNews) => void): Promise<Outcome<SearchNews>> {
     running += 1;
     const own = running;
     const question = asked();
-    const pins = duePins(wish, question.now);
-    const made = searchPlan(question, { objective: wish.objective, seed: 1, pins });
+    const pins = activePins(planOptions, question.now);
+    const made = searchPlan(question, { objective: planOptions.objective, seed: 1, pins });
     if (!made.ok) return made;
     const search = made.value;
     const news = (): SearchNews => {
       const { found, bound, isProven, tries: done } = search;
       if (!found) throw new Error('a search without a plan');
       const { plan, recipe, score } = found;
-      return { tries: done, handOver: plan.handOver, bound, isProven, score, recipe };
+      return { tries: done, completion: plan.completion, bound, isProven, score, recipe };
     };
     while (running === own && search.tries < tries && !search.isProven) {
       const until = performance.now() + CHUNK_MS;
       while (performance.now() < until && search.tries < tries && !search.isProven) search.step();
       tell(news());
-      await breathe();
+      await yieldToEventLoop();
     }
     return { ok: true, value: news() };
   },
@@ -95,38 +95,38 @@ const planner = {
   },
 
   /** Looks for what would make a plan possible where there is none, one by one. */
-  async freeings(wish: Wish, tell: (freeing: Freeing) => void): Promise<void> {
-    for (const freeing of freeings(asked(), wish)) {
+  async unblockersFor(planOptions: PlanOptions, tell: (freeing: Unblocker) => void): Promise<void> {
+    for (const freeing of unblockersFor(asked(), planOptions)) {
       tell(freeing);
-      await breathe();
+      await yieldToEventLoop();
     }
   },
 
   /** Weighs everything that could help, one by one; the plan as it is comes first, under an empty key. */
-  async reliefs(objective: Objective, tell: (key: string, facts: PlanFacts | null) => void): Promise<void> {
+  async improvements(objective: Objective, tell: (key: string, facts: PlanFacts | null) => void): Promise<void> {
     const question = asked();
     const base = weigh(question, objective, RELIEF_TRIES);
     tell('', base);
-    for (const relief of reliefsFor(question)) {
-      await breathe();
-      tell(relief.key, weigh(relief.question, objective, RELIEF_TRIES, base?.recipe));
+    for (const improvement of improvementsFor(question)) {
+      await yieldToEventLoop();
+      tell(improvement.key, weigh(improvement.question, objective, RELIEF_TRIES, base?.recipe));
     }
   },
 
-  /** When the visits would start with these pins, and the hand-over; or why it does not hold. */
-  sketch(pins: ReadonlyMap<string, number>, objective: Objective): Outcome<Sketch> {
-    const made = sketchPlan(asked(), pins, objective);
+  /** When the tasks would start with these pins, and the handover; or why it does not hold. */
+  preview(pins: ReadonlyMap<string, number>, objective: Objective): Outcome<PlanPreview> {
+    const made = previewPlan(asked(), pins, objective);
     if (!made.ok) return made;
-    const { ops, handOver } = made.value;
+    const { ops, completion } = made.value;
     const spans = ops
       .filter(({ personId }) => personId !== null)
       .map(({ op, start, end }): [string, { start: number; end: number }] => [op.id, { start, end }]);
-    return { ok: true, value: { handOver, spans: new Map(spans) } };
+    return { ok: true, value: { completion, spans: new Map(spans) } };
   },
 
   /** Weighs several of them done together. */
   together(objective: Objective, keys: readonly string[], base: PlanRecipe | null): PlanFacts | null {
-    return weigh(withReliefs(asked(), keys), objective, RELIEF_TRIES, base);
+    return weigh(applyImprovements(asked(), keys), objective, RELIEF_TRIES, base);
   },
 };
 export type Planner = typeof planner;

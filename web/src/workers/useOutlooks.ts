@@ -1,23 +1,23 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type Around, type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/core/estimating';
 import type { Piece } from '@upholder/core/pieces';
-import { PLAIN_WISH } from '@upholder/core/planning';
+import { DEFAULT_PLAN_OPTIONS } from '@upholder/core/planning';
 import { minuteAt, workingCrew } from '@upholder/core/shop';
-import { practiceOf, type SystemId } from '@upholder/core/systems';
+import { methodsOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { upholder } from '../api/upholder.ts';
 import { sheetsOf, suppliesOf } from '../job/shelves.ts';
-import { planningShop } from '../job/useJobContext.ts';
+import { toPlanningShop } from '../job/useJobContext.ts';
 import type { Comparison } from './compare.worker.ts';
 
 /** What a comparison looks at besides a zone and its pieces. */
-export function surroundingsOf(shop: ShopContext, practice: CompareInput['practice'], startOn: string) {
+export function surroundingsOf(shop: ShopContext, methods: CompareInput['methods'], startOn: string) {
   const start = minuteAt(startOn, '00:00', shop.timeZone);
   return {
     sheets: sheetsOf(shop),
     supplies: suppliesOf(shop),
-    practice,
+    methods,
     settings: shop.settings,
     timeZone: shop.timeZone,
     climate: shop.planningClimate,
@@ -37,9 +37,9 @@ export function theComparison(): Comlink.Remote<Comparison> {
 }
 
 /** When a zone ends by the job's plan, where it is planned by the system that it has. */
-function plannedEnd({ plan }: Dossier, { id, systemId, ownSystem }: ZoneRow): Around['planned'] {
+function plannedEnd({ plan }: JobDetail, { id, systemId, customSystem }: ZoneRow): Around['planned'] {
   const ends = plan?.ops.filter(({ zoneId }) => zoneId === id).map(({ end }) => end) ?? [];
-  return systemId === null || ownSystem !== null || ends.length === 0
+  return systemId === null || customSystem !== null || ends.length === 0
     ? null
     : { systemId, end: Math.max(...ends) };
 }
@@ -49,19 +49,19 @@ export type Outlooks = Partial<Record<SystemId, SystemOutlook>>;
 /** What each system would roughly take for a zone, worked out beside the page; null until it is known. */
 export function useOutlooks(
   zone: ZoneRow,
-  dossier: Dossier,
+  detail: JobDetail,
   pieces: readonly Piece[],
   shop: ShopContext,
 ): Outlooks | null {
   const [outlooks, setOutlooks] = useState<Outlooks | null>(null);
   const { replacementStock, replacementsOn, existing } = zone.survey;
-  const { job } = dossier;
-  const surroundings = upholder.usePlanSurroundingsQuery(job.id);
+  const { job } = detail;
+  const planningContext = upholder.usePlanningContextQuery(job.id);
   const around = useMemo((): Around | null => {
     // Without the server the other jobs are not known; then the shop counts as it is, with nothing taken.
-    if (!surroundings.data && !surroundings.isError) return null;
-    const { now = minuteAt(job.startOn, '00:00', shop.timeZone), ...taken } = surroundings.data ?? {};
-    const { roomClosed, roomInTurn } = dossier.plan?.wish ?? PLAIN_WISH;
+    if (!planningContext.data && !planningContext.isError) return null;
+    const { now = minuteAt(job.startOn, '00:00', shop.timeZone), ...taken } = planningContext.data ?? {};
+    const { roomClosed, oneZoneAtATime } = detail.plan?.planOptions ?? DEFAULT_PLAN_OPTIONS;
     const isOther = ({ zoneId }: { zoneId: string }) => zoneId !== zone.id;
     return {
       job,
@@ -71,21 +71,21 @@ export function useOutlooks(
       },
       others: {
         // A zone without a system cannot be planned yet.
-        zones: dossier.zones.filter((other) => other.id !== zone.id && other.systemId !== null),
-        steps: dossier.steps.filter(isOther),
-        pieces: dossier.pieces.filter(
+        zones: detail.zones.filter((other) => other.id !== zone.id && other.systemId !== null),
+        steps: detail.steps.filter(isOther),
+        pieces: detail.pieces.filter(
           (piece) =>
-            isOther(piece) && dossier.zones.some(({ id, systemId }) => id === piece.zoneId && systemId),
+            isOther(piece) && detail.zones.some(({ id, systemId }) => id === piece.zoneId && systemId),
         ),
-        log: dossier.log,
+        log: detail.log,
       },
-      shop: { ...planningShop(shop), ...taken },
+      shop: { ...toPlanningShop(shop), ...taken },
       now,
       roomClosed,
-      roomInTurn,
-      planned: plannedEnd(dossier, zone),
+      oneZoneAtATime,
+      planned: plannedEnd(detail, zone),
     };
-  }, [surroundings.data, surroundings.isError, dossier, zone, replacementsOn, existing, shop, job]);
+  }, [planningContext.data, planningContext.isError, detail, zone, replacementsOn, existing, shop, job]);
   const input = useMemo(
     (): CompareInput | null =>
       around && {
@@ -96,7 +96,7 @@ export function useOutlooks(
           survey: { ...(replacementStock ? { replacementStock } : {}), ...(existing ? { existing } : {}) },
         },
         pieces: [...pieces],
-        ...surroundingsOf(shop, practiceOf(shop.settings.practice, job.practice), job.startOn),
+        ...surroundingsOf(shop, methodsOf(shop.settings.methods, job.methods), job.startOn),
         isOnSite: job.place === 'client' || zone.survey.canLeave === false,
         around,
       },

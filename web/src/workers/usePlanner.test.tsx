@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act, cleanup, renderHook } from '@testing-library/react';
-import type { Dossier, ShopContext } from '@upholder/core/api';
-import { PLAIN_WISH } from '@upholder/core/planning';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { DEFAULT_PLAN_OPTIONS } from '@upholder/core/planning';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -39,7 +39,7 @@ vi.mock('comlink', () => ({
     stop: async () => {
       worker.isStopped = true;
     },
-    search: (_wish: unknown, _tries: number, tell: (news: unknown) => void) => {
+    search: (_planOptions: unknown, _tries: number, tell: (news: unknown) => void) => {
       worker.tell = tell;
       return new Promise((resolve) => {
         worker.finish = resolve;
@@ -49,7 +49,7 @@ vi.mock('comlink', () => ({
 }));
 
 const JOB = '0f000000-0000-4000-8000-000000000009';
-const dossierOf = (pieces: number): Dossier =>
+const detailOf = (pieces: number): JobDetail =>
   ({
     job: { id: JOB, place: 'shop', startOn: '2026-11-23' },
     zones: [],
@@ -57,7 +57,7 @@ const dossierOf = (pieces: number): Dossier =>
     log: [],
     plan: null,
     pieces: Array.from({ length: pieces }, (_, index) => ({ id: String(index) })),
-  }) as unknown as Dossier;
+  }) as unknown as JobDetail;
 const shop = {
   timeZone: 'Europe/London',
   settings: DEFAULT_SHOP_SETTINGS,
@@ -85,11 +85,11 @@ afterEach(() => {
 
 function searching(pieces = 3) {
   const wrapper = ({ children }: { children: ReactNode }) => <Provider store={store}>{children}</Provider>;
-  const dossier = dossierOf(pieces);
-  const view = renderHook(() => usePlanSearch(dossier, shop), { wrapper });
+  const detail = detailOf(pieces);
+  const view = renderHook(() => usePlanSearch(detail, shop), { wrapper });
   const now = () => view.result.current;
   const start = async () => {
-    act(() => void now().start(PLAIN_WISH));
+    act(() => void now().start(DEFAULT_PLAN_OPTIONS));
     await act(() => vi.waitFor(() => expect(Planner.all.at(-1)?.aimed).not.toBeNull()));
   };
   return { view, now, start, worker: () => Planner.all.at(-1) };
@@ -116,13 +116,13 @@ describe('a search for a better plan', () => {
     expect([now().news, now().isRunning]).toEqual([{ tries: 12 }, false]);
   });
 
-  it('says why there is no plan, and begins anew with another worker', async () => {
+  it('says why there is no plan, and begins again with another worker', async () => {
     const { now, start, worker } = searching();
     await start();
     await act(() => vi.waitFor(() => expect(worker()?.slices).toHaveLength(1)));
     await act(async () => worker()?.finish({ ok: false, message: 'No one may spray.' }));
     expect([now().problem, now().isRunning]).toEqual(['No one may spray.', false]);
-    act(() => void now().start(PLAIN_WISH));
+    act(() => void now().start(DEFAULT_PLAN_OPTIONS));
     await act(() => vi.waitFor(() => expect(Planner.all).toHaveLength(2)));
     expect([Planner.all[0]?.isEnded, now().problem]).toEqual([true, null]);
   });
@@ -130,7 +130,7 @@ describe('a search for a better plan', () => {
   it('says so where the server cannot be asked what else is planned, and goes on later', async () => {
     isAway = true;
     const { now } = searching();
-    await act(() => now().start(PLAIN_WISH));
+    await act(() => now().start(DEFAULT_PLAN_OPTIONS));
     expect(now().problem).toMatch(/cannot be reached/);
     expect(now().isRunning).toBe(false);
   });

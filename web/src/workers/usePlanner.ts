@@ -1,36 +1,36 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import {
-  type Freeing,
+  type Unblocker,
   type PlanFacts,
-  type PlanQuestion,
+  type PlanRequest,
   questionOf,
-  type Wish,
+  type PlanOptions,
 } from '@upholder/core/planning';
 import { toInstant } from '@upholder/core/shop';
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../api/upholder.ts';
-import { planningShop } from '../job/useJobContext.ts';
+import { toPlanningShop } from '../job/useJobContext.ts';
 import type { Planner, SearchNews } from './planner.worker.ts';
 
 /** Tries of one search; a press goes on for as many more. */
 const TRIES = 1500;
 
-/** So many pieces and visits go over to a worker at once: handing over a long job in one go would hold the page up. */
+/** So many pieces and tasks go over to a worker at once: handing over a long job in one go would hold the page up. */
 const SLICE = 120;
 
 /** The question that planning a job asks now, with what other jobs have taken. */
-function useQuestion(dossier: Dossier, shop: ShopContext): () => Promise<PlanQuestion> {
-  const [ask] = upholder.useLazyPlanSurroundingsQuery();
+function useQuestion(detail: JobDetail, shop: ShopContext): () => Promise<PlanRequest> {
+  const [ask] = upholder.useLazyPlanningContextQuery();
   return useCallback(async () => {
-    const { now, ...taken } = await ask(dossier.job.id).unwrap();
-    return questionOf(dossier, { ...planningShop(shop), ...taken }, toInstant(now), dossier.plan?.wish);
-  }, [ask, dossier, shop]);
+    const { now, ...taken } = await ask(detail.job.id).unwrap();
+    return questionOf(detail, { ...toPlanningShop(shop), ...taken }, toInstant(now), detail.plan?.planOptions);
+  }, [ask, detail, shop]);
 }
 
-/** A planner beside the page, asked what planning a job asks now. Beginning anew ends what it did before. */
-export function usePlanner(dossier: Dossier, shop: ShopContext) {
-  const question = useQuestion(dossier, shop);
+/** A planner beside the page, asked what planning a job asks now. Beginning again ends what it did before. */
+export function usePlanner(detail: JobDetail, shop: ShopContext) {
+  const question = useQuestion(detail, shop);
   const worker = useRef<Worker | null>(null);
   const end = useCallback(() => {
     worker.current?.terminate();
@@ -38,7 +38,7 @@ export function usePlanner(dossier: Dossier, shop: ShopContext) {
   }, []);
   useEffect(() => end, [end]);
   const begin = useCallback(
-    async (again?: PlanQuestion) => {
+    async (again?: PlanRequest) => {
       end();
       const own = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
       worker.current = own;
@@ -61,20 +61,20 @@ export function usePlanner(dossier: Dossier, shop: ShopContext) {
 }
 
 /** A search for a better plan beside the page: how it stands, and the ways to begin and end it. */
-export function usePlanSearch(dossier: Dossier, shop: ShopContext) {
-  const { begin } = usePlanner(dossier, shop);
+export function usePlanSearch(detail: JobDetail, shop: ShopContext) {
+  const { begin } = usePlanner(detail, shop);
   const [news, setNews] = useState<SearchNews | null>(null);
   const [isRunning, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const current = useRef<Comlink.Remote<Planner> | null>(null);
-  async function start(wish: Wish): Promise<void> {
+  async function start(planOptions: PlanOptions): Promise<void> {
     setProblem(null);
     setNews(null);
     setRunning(true);
     try {
       const { planner } = await begin();
       current.current = planner;
-      const outcome = await planner.search(wish, TRIES, Comlink.proxy(setNews));
+      const outcome = await planner.search(planOptions, TRIES, Comlink.proxy(setNews));
       if (outcome.ok) setNews(outcome.value);
       else setProblem(outcome.message);
     } catch (error) {
@@ -93,13 +93,13 @@ export function usePlanSearch(dossier: Dossier, shop: ShopContext) {
 }
 
 /** What each thing that could help would come to; fills up as it is worked out. */
-export function useReliefs(dossier: Dossier, shop: ShopContext) {
-  const { begin } = usePlanner(dossier, shop);
-  const [asked, setAsked] = useState<PlanQuestion | null>(null);
+export function useImprovements(detail: JobDetail, shop: ShopContext) {
+  const { begin } = usePlanner(detail, shop);
+  const [asked, setAsked] = useState<PlanRequest | null>(null);
   const [facts, setFacts] = useState<Record<string, PlanFacts | null>>({});
   const [isRunning, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const objective = dossier.plan?.wish.objective ?? 'earliest';
+  const objective = detail.plan?.planOptions.objective ?? 'earliest';
   async function start(): Promise<void> {
     setFacts({});
     setProblem(null);
@@ -107,7 +107,7 @@ export function useReliefs(dossier: Dossier, shop: ShopContext) {
     try {
       const { planner, asked: wanted } = await begin();
       setAsked(wanted);
-      await planner.reliefs(
+      await planner.improvements(
         objective,
         Comlink.proxy((key: string, found: PlanFacts | null) =>
           setFacts((known) => ({ ...known, [key]: found })),
@@ -128,18 +128,18 @@ export function useReliefs(dossier: Dossier, shop: ShopContext) {
 }
 
 /** What would free a plan that is not possible as it is wished. */
-export function useFreeings(dossier: Dossier, shop: ShopContext, wish: Wish) {
-  const { begin } = usePlanner(dossier, shop);
-  const [found, setFound] = useState<Freeing[] | null>(null);
+export function useFreeings(detail: JobDetail, shop: ShopContext, planOptions: PlanOptions) {
+  const { begin } = usePlanner(detail, shop);
+  const [found, setFound] = useState<Unblocker[] | null>(null);
   const [isRunning, setRunning] = useState(false);
   async function start(): Promise<void> {
     setFound([]);
     setRunning(true);
     try {
       const { planner } = await begin();
-      await planner.freeings(
-        wish,
-        Comlink.proxy((one: Freeing) => setFound((known) => [...(known ?? []), one])),
+      await planner.unblockersFor(
+        planOptions,
+        Comlink.proxy((one: Unblocker) => setFound((known) => [...(known ?? []), one])),
       );
     } catch {
       // Then nothing more is found; what is wrong has been said already.

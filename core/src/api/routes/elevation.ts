@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
 import { OpeningRowSchema, WallRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 const Assignment = z.object({ pieceId: z.uuid(), openingId: z.uuid().nullable() });
 
@@ -29,7 +29,7 @@ export const elevationRoutes = {
   removeWall: route(PATHS.removeWall, {
     summary: 'Delete a wall with its openings; pieces stay',
     params: uuidParams('wallId'),
-    response: Done,
+    response: EmptyResponse,
   }),
 
   putOpenings: route(PATHS.putOpenings, {
@@ -48,6 +48,6 @@ export const elevationRoutes = {
     summary: 'Delete openings; their pieces stay without one',
     params: uuidParams('jobId'),
     body: z.object({ openingIds: z.array(z.uuid()).min(1).max(2000) }),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

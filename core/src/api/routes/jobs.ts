@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { JobSpecSchema } from '../../jobs/index.ts';
-import { OwnPracticeSchema } from '../../systems/index.ts';
-import { DossierSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
+import { MethodChoicesSchema } from '../../systems/index.ts';
+import { JobDetailSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 const NewJob = z.intersection(z.object({ id: z.uuid() }), JobSpecSchema);
 const JobChange = z.intersection(z.object({ version: z.int() }), JobSpecSchema);
@@ -16,7 +16,7 @@ export const jobsRoutes = {
 
   floor: route(PATHS.floor, {
     summary: 'Everything about all open jobs',
-    response: z.object({ dossiers: z.array(DossierSchema) }),
+    response: z.object({ details: z.array(JobDetailSchema) }),
   }),
 
   addJob: route(PATHS.addJob, {
@@ -29,7 +29,7 @@ export const jobsRoutes = {
   job: route(PATHS.job, {
     summary: 'Everything about one job',
     params: uuidParams('jobId'),
-    response: DossierSchema,
+    response: JobDetailSchema,
   }),
 
   changeJob: route(PATHS.changeJob, {
@@ -39,16 +39,16 @@ export const jobsRoutes = {
     response: JobRowSchema,
   }),
 
-  changePractice: route(PATHS.changePractice, {
+  changeMethods: route(PATHS.changeMethods, {
     summary: 'Change the methods of a job; zones not yet started or edited by hand are regenerated',
     params: uuidParams('jobId'),
-    body: z.object({ version: z.int(), practice: OwnPracticeSchema }),
+    body: z.object({ version: z.int(), methods: MethodChoicesSchema }),
     response: JobRowSchema,
   }),
 
   removeJob: route(PATHS.removeJob, {
     summary: 'Delete a job that has no log yet',
     params: uuidParams('jobId'),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

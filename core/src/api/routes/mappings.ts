@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MappingSchema } from '../../formats/index.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route } from '../shapes/route.ts';
+import { EmptyResponse, route } from '../shapes/route.ts';
 
 const Remembered = z.object({ signature: z.string().min(1).max(2000), mapping: MappingSchema });
 
@@ -14,6 +14,6 @@ export const mappingsRoutes = {
   rememberMapping: route(PATHS.rememberMapping, {
     summary: 'Remember how a table with these headings is read',
     body: Remembered,
-    response: Done,
+    response: EmptyResponse,
   }),
 };

@@ -1,10 +1,10 @@
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 export const photosRoutes = {
   removePhoto: route(PATHS.removePhoto, {
     summary: 'Delete a picture',
     params: uuidParams('photoId'),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

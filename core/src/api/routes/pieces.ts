@@ -3,7 +3,7 @@ import { PieceSchema } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
 import { PieceRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 /** A piece as it shall be, and the version it was seen in. */
 const PieceChangeSchema = z.object({ version: z.int(), piece: PieceSchema });
@@ -37,6 +37,6 @@ export const piecesRoutes = {
     summary: 'Delete pieces that have no log',
     params: uuidParams('jobId'),
     body: z.object({ pieceIds: z.array(z.uuid()).min(1).max(5000) }),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { APPLICATORS } from '../../catalogue/index.ts';
 import { ClimateSchema } from '../../drying/index.ts';
-import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, WishSchema } from '../../planning/index.ts';
+import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, PlanOptionsSchema } from '../../planning/index.ts';
 import { PlannedJobSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
@@ -11,7 +11,7 @@ export const plansRoutes = {
     summary:
       'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere',
     params: uuidParams('jobId'),
-    body: z.object({ wish: WishSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
+    body: z.object({ planOptions: PlanOptionsSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
     response: z.object({ plan: PlanSnapshotSchema }),
     status: 201,
   }),
@@ -29,7 +29,7 @@ export const plansRoutes = {
     status: 201,
   }),
 
-  planSurroundings: route(PATHS.planSurroundings, {
+  planningContext: route(PATHS.planningContext, {
     summary: 'What planning this job takes into account besides the job: other jobs, the air, the moment',
     params: uuidParams('jobId'),
     response: z.object({

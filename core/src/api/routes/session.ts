@@ -5,7 +5,7 @@ import { UnitPrefsSchema } from '../../units/index.ts';
 import { SessionSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { SessionRowSchema } from '../shapes/people.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 const SignIn = z.object({
   signIn: z.string().trim().min(1, said('call.enter-your-name')).max(80),
@@ -61,19 +61,19 @@ export const sessionRoutes = {
       current: z.string().min(1, said('call.enter-the-password-you-have-now')).max(200),
       password: NewPasswordSchema,
     }),
-    response: Done,
+    response: EmptyResponse,
   }),
 
   setOwnPin: route(PATHS.setOwnPin, {
     summary: 'Set one’s PIN for the tablets of the shop, or remove it',
     body: z.object({ pin: PinSchema.nullable() }),
-    response: Done,
+    response: EmptyResponse,
   }),
 
   setOwnUnits: route(PATHS.setOwnUnits, {
     summary: 'Choose the units one reads in, or follow the shop',
     body: z.object({ units: UnitPrefsSchema.nullable() }),
-    response: Done,
+    response: EmptyResponse,
   }),
 
   sessions: route(PATHS.sessions, {

@@ -7,7 +7,7 @@ import { ShopSettingsSchema, SKILLS, WeekSchema } from '../../shop/index.ts';
 import { measured } from '../../units/index.ts';
 import { NewProductSchema, ProductRowSchema, ShopContextSchema, ShopHeadSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 import { ShopNameSchema, TimeZoneSchema } from '../shapes/shop.ts';
 
 const ShopChange = z.object({
@@ -55,7 +55,7 @@ export const shopRoutes = {
   typeClimate: route(PATHS.typeClimate, {
     summary: 'Type in a climate reading',
     body: ClimateSchema,
-    response: Done,
+    response: EmptyResponse,
   }),
 
   addProduct: route(PATHS.addProduct, {

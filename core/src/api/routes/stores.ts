@@ -3,7 +3,7 @@ import { ShopLayerSchema, SupplyEntrySchema, SupplySchema } from '../../catalogu
 import { said } from '../../said/index.ts';
 import { LayerRowSchema, SupplyRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 export const storesRoutes = {
   addSupply: route(PATHS.addSupply, {
@@ -33,6 +33,6 @@ export const storesRoutes = {
   removeLayer: route(PATHS.removeLayer, {
     summary: 'Take an answer back; the one before it or the table counts again',
     params: uuidParams('layerId'),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

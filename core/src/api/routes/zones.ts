@@ -4,7 +4,7 @@ import { said } from '../../said/index.ts';
 import { StepDraftSchema } from '../../systems/index.ts';
 import { NewZoneSchema, ZoneRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
-import { Done, route, uuidParams } from '../shapes/route.ts';
+import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
 export const zonesRoutes = {
   addZone: route(PATHS.addZone, {
@@ -35,6 +35,6 @@ export const zonesRoutes = {
   removeZone: route(PATHS.removeZone, {
     summary: 'Delete a zone that has no pieces and no log',
     params: uuidParams('zoneId'),
-    response: Done,
+    response: EmptyResponse,
   }),
 };

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { LogEntrySchema } from '../../jobs/index.ts';
-import { PotRecordSchema } from '../../mixing/index.ts';
+import { MixRecordSchema } from '../../mixing/index.ts';
 import { StepSchema } from '../../systems/index.ts';
-import { DossierSchema, JobSummarySchema, PieceRowSchema, ShopContextSchema } from './contract.ts';
+import { JobDetailSchema, JobSummarySchema, PieceRowSchema, ShopContextSchema } from './contract.ts';
 
 /** Rows that a change touched: their ids, or all of them where there are too many to name. */
 const RowsSchema = z.union([z.array(z.uuid()), z.literal('all')]);
@@ -36,7 +36,7 @@ export const TouchedSchema = z.object({
   jobs: z.array(TouchedJobSchema).default([]),
   shop: z.array(z.enum(SHOP_PARTS)).default([]),
   products: RowsSchema.default([]),
-  pots: RowsSchema.default([]),
+  mixes: RowsSchema.default([]),
 });
 export type Touched = z.infer<typeof TouchedSchema>;
 export type TouchedInput = z.input<typeof TouchedSchema>;
@@ -46,8 +46,8 @@ const JobChangesSchema = z.object({
   id: z.uuid(),
   /** The shop has no such job any more. */
   isGone: z.boolean(),
-  ...DossierSchema.pick({ job: true, zones: true, plan: true }).partial().shape,
-  ...DossierSchema.pick({ walls: true, openings: true, photos: true, decisions: true }).partial().shape,
+  ...JobDetailSchema.pick({ job: true, zones: true, plan: true }).partial().shape,
+  ...JobDetailSchema.pick({ walls: true, openings: true, photos: true, decisions: true }).partial().shape,
   steps: z.array(z.object({ zoneId: z.uuid(), steps: z.array(StepSchema) })).optional(),
   /** Rows as they are now; those that were asked for and are not among them are gone. */
   pieces: z.object({ asked: RowsSchema, rows: z.array(PieceRowSchema) }).optional(),
@@ -62,7 +62,7 @@ export const ChangesSchema = z
     jobs: z.array(JobChangesSchema),
     shop: ShopContextSchema.omit({ id: true, products: true }).partial(),
     products: ShopContextSchema.shape.products,
-    pots: z.array(PotRecordSchema),
+    mixes: z.array(MixRecordSchema),
   })
   .meta({ id: 'Changes' });
 export type Changes = z.infer<typeof ChangesSchema>;

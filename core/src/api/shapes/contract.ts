@@ -23,7 +23,7 @@ import { PieceSchema } from '../../pieces/index.ts';
 import { PlanSnapshotSchema } from '../../planning/keep/snapshot.ts';
 import { CrewMemberSchema, ShopSettingsSchema } from '../../shop/index.ts';
 import { SurveyPatchSchema } from '../../survey/index.ts';
-import { OwnSystemVersionSchema, StepSchema } from '../../systems/index.ts';
+import { CustomSystemVersionSchema, StepSchema } from '../../systems/index.ts';
 import { UnitPrefsSchema } from '../../units/index.ts';
 
 const Versioned = { version: z.int().min(1) };
@@ -57,7 +57,7 @@ export const LayerRowSchema = ShopLayerSchema.extend({ memberName: z.string(), a
 export type LayerRow = z.infer<typeof LayerRowSchema>;
 
 /** Everything about one job, in one answer. */
-export const DossierSchema = z.object({
+export const JobDetailSchema = z.object({
   job: JobRowSchema,
   zones: z.array(ZoneRowSchema),
   steps: z.array(StepSchema),
@@ -69,7 +69,7 @@ export const DossierSchema = z.object({
   photos: z.array(PhotoSchema),
   decisions: z.array(DecisionSchema),
 });
-export type Dossier = z.infer<typeof DossierSchema>;
+export type JobDetail = z.infer<typeof JobDetailSchema>;
 
 /** The shop as every screen needs it. */
 export const ShopContextSchema = z.object({
@@ -86,7 +86,7 @@ export const ShopContextSchema = z.object({
   /** What the shop knows better than the layer table, oldest first. */
   layers: z.array(LayerRowSchema),
   /** Latest version of each system of the shop's own. */
-  systems: z.array(OwnSystemVersionSchema),
+  systems: z.array(CustomSystemVersionSchema),
   /** Last reading, or null when no sensor has spoken yet. */
   reading: ClimateReadingSchema.nullable(),
   /** What planning expects of the air: the mean of the next 24 hours. */
@@ -103,8 +103,8 @@ export const ShopHeadSchema = ShopContextSchema.pick({
   version: true,
 });
 
-/** A coat that a pot was laid on with. */
-export const PotCoatSchema = z.object({
+/** A coat that a mix was laid on with. */
+export const MixCoatSchema = z.object({
   jobId: z.uuid(),
   jobCode: z.string(),
   stepName: z.string(),
@@ -113,14 +113,14 @@ export const PotCoatSchema = z.object({
   doneAt: z.iso.datetime(),
   memberName: z.string(),
 });
-export type PotCoat = z.infer<typeof PotCoatSchema>;
+export type MixCoat = z.infer<typeof MixCoatSchema>;
 
 /** What became of one job when all were planned one after the other. */
 export const PlannedJobSchema = z.object({
   jobId: z.uuid(),
   code: z.string(),
   before: z.int().nullable(),
-  handOver: z.int().nullable(),
+  completion: z.int().nullable(),
   isLate: z.boolean(),
   /** Why it has no plan; null where it has one. */
   message: z.string().nullable(),
@@ -169,7 +169,7 @@ export const JobSummarySchema = z.object({
   zonesWithoutSystem: z.int(),
   pieces: z.int(),
   /** Hand-over of the latest plan, in minutes since 1970; null without a plan. */
-  handOver: z.int().nullable(),
+  completion: z.int().nullable(),
   entries: z.int(),
 });
 export type JobSummary = z.infer<typeof JobSummarySchema>;

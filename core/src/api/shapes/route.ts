@@ -61,4 +61,4 @@ export function uuidParams<K extends string>(...names: K[]) {
 }
 
 /** The answer of a route that has nothing to say. */
-export const Done = z.object({ done: z.literal(true) });
+export const EmptyResponse = z.object({ done: z.literal(true) });

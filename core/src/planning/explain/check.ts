@@ -67,7 +67,7 @@ export function checkPlan(
     ),
     ...checkBegins(problem, plan),
     ...checkCapacity(problem, plan),
-    ...checkHandOver(problem, plan),
+    ...checkCompletion(problem, plan),
   ];
 }
 
@@ -124,7 +124,7 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
   if (minutes + 1e-6 < least) add('work', said('plan.takes-min-where-are-needed', { minutes, least }));
   if (segments[0]?.start !== item.start || segments.at(-1)?.end !== item.end)
     add('work', said('plan.start-and-end-differ-from-its'));
-  if (op.hold && (item.holdUntil === null || item.holdUntil < item.end + op.hold.minutes)) {
+  if (op.hold && (item.occupiedUntil === null || item.occupiedUntil < item.end + op.hold.minutes)) {
     add('hold', said('plan.leaves-its-place-before-it-is'));
   }
   return violations;
@@ -330,13 +330,13 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
     if (use?.resourceId === resourceId)
       add(start, end, use.amount, { load: `reserved ${index}`, opId: by, isOwn: false });
   });
-  for (const { op, personId, start, end, holdUntil } of plan.ops) {
+  for (const { op, personId, start, end, occupiedUntil } of plan.ops) {
     const event = { load: op.loadId, opId: op.id, isOwn: personId !== null };
     if (event.isOwn) {
       for (const use of op.uses) if (use.resourceId === resourceId) add(start, end, use.amount, event);
     }
-    if (op.hold?.resourceId === resourceId && holdUntil !== null)
-      add(start, holdUntil, op.hold.amount, event);
+    if (op.hold?.resourceId === resourceId && occupiedUntil !== null)
+      add(start, occupiedUntil, op.hold.amount, event);
   }
   return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
@@ -367,14 +367,14 @@ function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
   });
 }
 
-function checkHandOver(problem: PlanProblem, plan: Plan): Violation[] {
+function checkCompletion(problem: PlanProblem, plan: Plan): Violation[] {
   const last = plan.ops.reduce((latest, { end }) => Math.max(latest, end), problem.now);
-  if (plan.handOver === last) return [];
+  if (plan.completion === last) return [];
   return [
     {
       code: 'hand-over',
       opId: '',
-      message: said('plan.says-but-the-last-work-ends', { handOver: plan.handOver, last }),
+      message: said('plan.says-but-the-last-work-ends', { completion: plan.completion, last }),
     },
   ];
 }

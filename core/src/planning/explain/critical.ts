@@ -3,10 +3,10 @@ import type { PlannedOp } from '../keep/snapshot.ts';
 
 type ChainOp = Pick<
   PlannedOp,
-  'id' | 'loadId' | 'personId' | 'start' | 'end' | 'holdUntil' | 'hold' | 'waits' | 'row'
+  'id' | 'loadId' | 'personId' | 'start' | 'end' | 'occupiedUntil' | 'hold' | 'waits' | 'row'
 >;
 
-/** A link of the chain that decides the hand-over: an operation, and why it did not start before. */
+/** A link of the chain that decides the handover: an operation, and why it did not start before. */
 export interface ChainLink {
   opId: string;
   /** What it had to wait for before it; `start` for the first link. */
@@ -47,7 +47,7 @@ function endedBy(
 }
 
 /**
- * The chain of operations that decides the hand-over: back from the last one, each time to what held it longest. Nights and
+ * The chain of operations that decides the handover: back from the last one, each time to what held it longest. Nights and
  * breaks in between count as waiting for the same thing.
  * @returns links in the order of time; empty for a plan with nothing left to do.
  */
@@ -68,7 +68,7 @@ export function criticalChain(ops: readonly ChainOp[]): ChainLink[] {
   const byHold = endedBy(
     planned,
     ({ hold }) => hold?.resourceId ?? null,
-    ({ holdUntil, end }) => holdUntil ?? end,
+    ({ occupiedUntil, end }) => occupiedUntil ?? end,
   );
   const links: ChainLink[] = [];
   const seen = new Set<string>();

@@ -63,7 +63,7 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     if (personId !== null) occupy(personId, { start, end, by });
   }
   const labels = new Map(problem.loads.map((load) => [load.id, load.label]));
-  for (const { op, personId, segments, start, end, holdUntil } of ops) {
+  for (const { op, personId, segments, start, end, occupiedUntil } of ops) {
     for (const air of op.badAir ?? []) edges.add(air.start).add(air.end);
     const by = `${op.name}, ${labels.get(op.loadId) ?? ''}`;
     if (personId !== null) for (const segment of segments) occupy(personId, { ...segment, by });
@@ -72,8 +72,8 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
       for (const use of op.uses)
         take(use.resourceId, { start, end, amount: use.amount, loadId: op.loadId, by });
     }
-    if (op.hold && holdUntil !== null) {
-      take(op.hold.resourceId, { start, end: holdUntil, amount: op.hold.amount, loadId: op.loadId, by });
+    if (op.hold && occupiedUntil !== null) {
+      take(op.hold.resourceId, { start, end: occupiedUntil, amount: op.hold.amount, loadId: op.loadId, by });
     }
   }
   const hours = new Set(problem.people.map(({ work }) => work));

@@ -4,7 +4,7 @@ import { loggedEnd } from './reserve.ts';
 import type { PlannedOp, PlanSnapshot } from './snapshot.ts';
 
 /**
- * When the last work of a plan was logged, once every piece has had the last visit of its load: whoever refits a door
+ * When the last work of a plan was logged, once every piece has had the last task of its load: whoever refits a door
  * has coated it. Null while any piece lacks it, or where nothing was planned.
  */
 export function finishedAt(plan: Pick<PlanSnapshot, 'ops'> | null, log: readonly LogEntry[]): Minute | null {

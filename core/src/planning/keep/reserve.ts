@@ -17,7 +17,7 @@ export const ReservationSchema = z.object({
   by: z.string(),
 });
 
-/** When the log says that a visit was done, or null. */
+/** When the log says that a task was done, or null. */
 export function loggedEnd(
   op: Pick<PlannedOp, 'stepId' | 'side' | 'action' | 'pieceIds'>,
   log: readonly LogEntry[],
@@ -47,7 +47,7 @@ export function reservationsOf(
   const reservations: Reservation[] = [];
   for (const op of plan.ops) {
     const end = op.personId === null ? op.end : loggedEnd(op, log);
-    const holdMinutes = op.holdUntil === null ? 0 : op.holdUntil - op.end;
+    const holdMinutes = op.occupiedUntil === null ? 0 : op.occupiedUntil - op.end;
     if (end === null) {
       if (op.gun)
         reservations.push({ start: op.start, end: op.end, personId: null, use: null, gun: op.gun, by });
@@ -75,11 +75,11 @@ export function reservationsOf(
 
 /** What planning reads of a step, as one text to compare: words, notes and cautions are no part of it. */
 export function stepMark(step: Step): string {
-  const { productKey, applicator, wftUm, thinning, supplyKey, restMin, waitFor, labour, potCount } = step;
+  const { productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, labour, mixCount } = step;
   const { operation, place, reach, stock, faces, isEdgesOnly, pieceIds, position } = step;
   return JSON.stringify([
     [operation, position, place, reach, stock, faces, isEdgesOnly, pieceIds],
-    [productKey, applicator, wftUm, thinning, supplyKey, restMin, waitFor, potCount],
+    [productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, mixCount],
     Object.entries(labour).sort(([a], [b]) => (a < b ? -1 : 1)),
   ]);
 }

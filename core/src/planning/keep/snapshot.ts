@@ -41,7 +41,7 @@ const PlannedOpSchema = z.object({
   personId: z.uuid().nullable(),
   ...Span,
   segments: z.array(z.object({ ...Span, pieces: z.int() })),
-  holdUntil: z.int().nullable(),
+  occupiedUntil: z.int().nullable(),
   /** Where the load dries, and how much of that place it takes. */
   hold: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
   /** The spray gun that it has, and what changing that over takes; null where it sprays nothing. */
@@ -53,21 +53,21 @@ const PlannedOpSchema = z.object({
 export type PlannedOp = z.infer<typeof PlannedOpSchema>;
 
 /** What a plan was made for: what it is to be best at, starts that were set by hand, by operation, and closed days. */
-export const WishSchema = z.object({
+export const PlanOptionsSchema = z.object({
   objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
   pins: z.record(z.string().max(200), z.int()).default({}),
   /** Days on which nobody may work in the client's room. */
   roomClosed: z.array(dateField()).max(200).default([]),
   /** Whether the client's room is worked on zone by zone, so that a way through and a sink stay free. */
-  roomInTurn: z.boolean().default(false),
+  oneZoneAtATime: z.boolean().default(false),
 });
-export type Wish = z.infer<typeof WishSchema>;
+export type PlanOptions = z.infer<typeof PlanOptionsSchema>;
 
 /** What is wished where nobody said anything. */
-export const PLAIN_WISH: Wish = { objective: 'earliest', pins: {}, roomClosed: [], roomInTurn: false };
+export const DEFAULT_PLAN_OPTIONS: PlanOptions = { objective: 'earliest', pins: {}, roomClosed: [], oneZoneAtATime: false };
 
 /** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */
-export function duePins({ pins }: Pick<Wish, 'pins'>, now: Minute): Map<string, Minute> {
+export function activePins({ pins }: Pick<PlanOptions, 'pins'>, now: Minute): Map<string, Minute> {
   return new Map(Object.entries(pins).filter(([id, at]) => at >= now && !isRepair(id)));
 }
 
@@ -94,8 +94,8 @@ export const PlanSnapshotSchema = z.object({
   id: z.uuid(),
   madeAt: z.iso.datetime(),
   climate: ClimateSchema,
-  handOver: z.int(),
-  wish: WishSchema.default(() => PLAIN_WISH),
+  completion: z.int(),
+  planOptions: PlanOptionsSchema.default(() => DEFAULT_PLAN_OPTIONS),
   /** What no plan can end before, as far as the planner can tell; null where nobody asked. */
   bound: BoundSchema.nullable().default(null),
   loads: z.array(
@@ -119,17 +119,17 @@ export function snapshotOf(
   madeAt: string,
   climate: Climate,
   { problem, plan }: { problem: PlanProblem; plan: Plan },
-  wish: Wish = PLAIN_WISH,
+  planOptions: PlanOptions = DEFAULT_PLAN_OPTIONS,
   bound: Bound | null = null,
 ): PlanSnapshot {
   return {
     id,
     madeAt,
     climate,
-    handOver: plan.handOver,
+    completion: plan.completion,
     stepMarks: {},
-    wish,
-    bound: bound !== null && bound.at <= plan.handOver ? bound : null,
+    planOptions,
+    bound: bound !== null && bound.at <= plan.completion ? bound : null,
     loads: problem.loads.map(({ id: loadId, zoneId, label, lie, pieceIds }) => ({
       id: loadId,
       zoneId,
@@ -137,7 +137,7 @@ export function snapshotOf(
       lie,
       pieceIds,
     })),
-    ops: plan.ops.map(({ op, personId, start, end, segments, holdUntil, waits }) => ({
+    ops: plan.ops.map(({ op, personId, start, end, segments, occupiedUntil, waits }) => ({
       id: op.id,
       loadId: op.loadId,
       zoneId: op.zoneId,
@@ -153,7 +153,7 @@ export function snapshotOf(
       start,
       end,
       segments,
-      holdUntil,
+      occupiedUntil,
       hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount } : null,
       gun: op.gun ?? null,
       lags: op.lags,

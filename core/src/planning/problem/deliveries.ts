@@ -8,7 +8,7 @@ import { type Minute, minuteAt } from '../../shop/index.ts';
  */
 export function deliveriesOf(
   zones: readonly Pick<Zone, 'id' | 'survey'>[],
-  pieces: readonly Pick<Piece, 'id' | 'zoneId' | 'verdict'>[],
+  pieces: readonly Pick<Piece, 'id' | 'zoneId' | 'treatment'>[],
   timeZone: string,
 ): Map<string, Minute> {
   const announced = new Map<string, { at: Minute; isRaw: boolean }>();
@@ -19,9 +19,9 @@ export function deliveriesOf(
         isRaw: survey.existing === 'raw',
       });
   const deliveries = new Map<string, Minute>();
-  for (const { id, zoneId, verdict } of pieces) {
+  for (const { id, zoneId, treatment } of pieces) {
     const zone = announced.get(zoneId);
-    if (zone && (zone.isRaw || verdict === 'replace')) deliveries.set(id, zone.at);
+    if (zone && (zone.isRaw || treatment === 'replace')) deliveries.set(id, zone.at);
   }
   return deliveries;
 }

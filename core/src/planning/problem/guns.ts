@@ -6,7 +6,7 @@ import type { Changeover } from '../../shop/shop.ts';
 import { labOf } from '../../survey/colour.ts';
 import { isTinted, type Step } from '../../systems/index.ts';
 
-/** What a visit sprays, as far as the next one out of the same gun has to care. */
+/** What a task sprays, as far as the next one out of the same gun has to care. */
 export const PaintSchema = z.object({
   applicator: z.enum(APPLICATORS),
   /** The same text for the same product in the same colour. */
@@ -17,7 +17,7 @@ export const PaintSchema = z.object({
 });
 export type Paint = z.infer<typeof PaintSchema>;
 
-/** Which of several like guns a visit has, and what changing it over from the paint before adds to the set-up. */
+/** Which of several like guns a task has, and what changing it over from the paint before adds to the set-up. */
 export const GunUseSchema = PaintSchema.extend({ number: z.int().min(0), changeMin: z.number().min(0) });
 export type GunUse = z.infer<typeof GunUseSchema>;
 

@@ -40,7 +40,7 @@ export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
 /** What a new plan needs to know of the one before. */
 export interface EarlierPlan {
   loads: readonly EarlierLoad[];
-  /** When its visits were to be. */
+  /** When its tasks were to be. */
   ops: readonly { id: string; start: Minute; end: Minute; segments: readonly Interval[] }[];
 }
 

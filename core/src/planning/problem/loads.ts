@@ -1,7 +1,7 @@
 import { isFixed, type Piece } from '../../pieces/index.ts';
 import type { ShopSettings } from '../../shop/shop.ts';
 import type { Laying } from '../../systems/options.ts';
-import type { Lie } from './model.ts';
+import type { DryingPosition } from './model.ts';
 
 /** How finely pieces are cut into loads. */
 export interface Cut {
@@ -16,14 +16,14 @@ export const WHOLE_LOADS: Cut = { atLeast: 1, share: 1 };
 
 /** A batch of pieces before it has operations. */
 export interface Batch {
-  lie: Lie;
+  lie: DryingPosition;
   /** Flat pieces with both sides to finish are coated, flipped and coated again. */
   isTwoSided: boolean;
   pieces: Piece[];
 }
 
 /** How a piece lies in a zone with this laying. On site there is no rail: loose pieces lie flat. */
-export function lieOf(piece: Piece, laying: Laying, isOnSite: boolean, shop: ShopSettings): Lie {
+export function lieOf(piece: Piece, laying: Laying, isOnSite: boolean, shop: ShopSettings): DryingPosition {
   if (isFixed(piece.kind)) return 'fixed';
   if (isOnSite || shop.railLengthMm === 0) return 'flat';
   if (shop.rackSlots === 0) return 'hung';
@@ -43,7 +43,7 @@ export function rackSlots(piece: Piece, shop: ShopSettings): number {
 }
 
 /** What a piece takes of the place where it dries, in that place's unit. */
-export function spaceOf(piece: Piece, lie: Lie, shop: ShopSettings): number {
+export function spaceOf(piece: Piece, lie: DryingPosition, shop: ShopSettings): number {
   if (lie === 'hung') return railMm(piece, shop);
   return lie === 'flat' ? rackSlots(piece, shop) : 0;
 }
@@ -79,7 +79,7 @@ export function cutIntoBatches(
     const lie = lieOf(piece, laying, isOnSite, shop);
     const isTwoSided = lie === 'flat' && piece.finishBack;
     // Replaced pieces come raw and wait differently, so they go in loads of their own.
-    const key = `${lie}${isTwoSided}${piece.verdict === 'replace'}`;
+    const key = `${lie}${isTwoSided}${piece.treatment === 'replace'}`;
     const group = groups.get(key) ?? { lie, isTwoSided, pieces: [] };
     group.pieces.push(piece);
     groups.set(key, group);

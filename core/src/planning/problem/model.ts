@@ -6,10 +6,10 @@ import type { ClockKind } from '../../systems/step.ts';
 import type { GunCounts, GunUse, Paint } from './guns.ts';
 
 /** Rows of the day view: the place where something is done or dries. */
-export type PlanRow = 'bench' | 'booth' | 'rail' | 'rack' | 'room';
+export type PlanPlace = 'bench' | 'booth' | 'rail' | 'rack' | 'room';
 
 /** How the pieces of a load lie. */
-export type Lie = 'hung' | 'flat' | 'fixed';
+export type DryingPosition = 'hung' | 'flat' | 'fixed';
 
 /** Lags of a film, in minutes from the end of the coat, by kind of successor. */
 export type Lags = Record<Exclude<ClockKind, 'none'>, Minute>;
@@ -30,7 +30,7 @@ export function badAirIn({ badAir }: Pick<PlanOp, 'badAir'>, { start, end }: Int
   return badAir?.find((air) => air.start < end && air.end > start);
 }
 
-/** One visit of a person to the pieces of a load. */
+/** One task of a person to the pieces of a load. */
 export interface PlanOp {
   id: string;
   loadId: string;
@@ -41,7 +41,7 @@ export interface PlanOp {
   side: CoatSide;
   action: LogAction;
   pieceIds: string[];
-  row: PlanRow;
+  row: PlanPlace;
   waitFor: ClockKind;
   /** A wet pass: done in one go, never cut by a break or the end of a shift. */
   isWet: boolean;
@@ -79,7 +79,7 @@ export interface Load {
   id: string;
   zoneId: string;
   label: string;
-  lie: Lie;
+  lie: DryingPosition;
   pieceIds: string[];
   ops: PlanOp[];
   /** Its pieces are not here before that; left out where they are, or where work on them has begun. */
@@ -156,14 +156,14 @@ export interface ScheduledOp {
   end: Minute;
   segments: Segment[];
   /** End of the hold on rail or rack. */
-  holdUntil: Minute | null;
+  occupiedUntil: Minute | null;
   waits: Wait[];
 }
 
 export interface Plan {
   ops: ScheduledOp[];
   /** End of the last operation. */
-  handOver: Minute;
+  completion: Minute;
 }
 
 /** Scuff and dust put before a coat whose window shut are told apart by the id of that coat. */

@@ -6,7 +6,7 @@ import type { CoatSide, Piece } from '../../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../../shop/index.ts';
 import {
   applicatorInPlace,
-  concerns,
+  stepAppliesTo,
   handsOnMinutes,
   type Labour,
   type Step,
@@ -21,7 +21,7 @@ import { actionWords, SIDE_WORDS } from '../../words/index.ts';
 import { paintOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
-import { type BadAir, type Lags, type PlanOp, type PlanRow, workMinutes } from './model.ts';
+import { type BadAir, type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
 import { repairOp } from './repairs.ts';
 
 // Longer than other files: one operation is made in one place, from step, load, shop and log.
@@ -46,9 +46,9 @@ export function clocksOfCoat(
  * Lags of a step by kind of successor: the clocks of its film where it lays one, and at least the rest that the step
  * itself asks for (caulk and filler that dry, a night between coats). Null when nothing has to dry.
  */
-export function lagsOf(clocks: FilmClocks | null, restMin = 0): Lags | null {
-  if (!clocks && restMin === 0) return null;
-  const least = (minutes = 0) => Math.max(minutes, restMin);
+export function lagsOf(clocks: FilmClocks | null, dryingMin = 0): Lags | null {
+  if (!clocks && dryingMin === 0) return null;
+  const least = (minutes = 0) => Math.max(minutes, dryingMin);
   return {
     sand: least(clocks?.sand.hereMinutes),
     recoat: least(clocks?.recoatMin.hereMinutes),
@@ -58,8 +58,8 @@ export function lagsOf(clocks: FilmClocks | null, restMin = 0): Lags | null {
   };
 }
 
-/** Mixing and a cup reading, for each pot after the first. */
-const FURTHER_POT_MIN = 12;
+/** Mixing and a cup reading, for each mix after the first. */
+const FURTHER_MIX_MIN = 12;
 
 function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
   const total = handsOnMinutes(labour, pieces, side);
@@ -96,13 +96,13 @@ function badAirOf({ forecast }: Pick<ShopForPlanning, 'forecast'>): (sheet: Prod
   };
 }
 
-interface Visit {
+interface Task {
   side: CoatSide;
   action: LogAction;
 }
 
 /** @param before the film that went on before it, edges apart. */
-function visitsOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Visit[] {
+function tasksOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Task[] {
   if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
   const isTurned = batch.isTwoSided && !isOnSite && step.faces === 'front' && before?.faces === 'back';
   if (isTurned && !step.isEdgesOnly)
@@ -120,24 +120,24 @@ function visitsOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | un
   ];
 }
 
-function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanRow {
+function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanPlace {
   if (batch.lie === 'fixed' || isOnSite || step.place === 'room') return 'room';
   if (step.place === 'rest') return batch.lie === 'hung' ? 'rail' : 'rack';
   return step.place;
 }
 
-/** When each piece of a batch had a visit, from the log that counts. A flip counts for the front only. */
+/** When each piece of a batch had a task, from the log that counts. A flip counts for the front only. */
 function doneTimes(
   log: readonly LogEntry[],
   step: Step,
-  visit: Visit,
+  task: Task,
   pieces: readonly Piece[],
 ): Map<string, LogEntry> {
   const done = new Map<string, LogEntry>();
   const members = new Set(pieces.map(({ id }) => id));
   for (const entry of log) {
-    if (entry.stepId !== step.id || entry.action !== visit.action) continue;
-    if (entry.side !== visit.side && entry.side !== 'all') continue;
+    if (entry.stepId !== step.id || entry.action !== task.action) continue;
+    if (entry.side !== task.side && entry.side !== 'all') continue;
     for (const pieceId of entry.pieceIds) if (members.has(pieceId)) done.set(pieceId, entry);
   }
   return done;
@@ -151,7 +151,7 @@ interface Draft extends PlanOp {
   entries: Map<string, LogEntry>;
 }
 
-/** The visits that a batch goes through, in order, with what the log says of each. */
+/** The tasks that a batch goes through, in order, with what the log says of each. */
 export function draftOps(
   input: JobForPlanning,
   shop: ShopForPlanning,
@@ -170,42 +170,42 @@ export function draftOps(
   let coated: Step | undefined;
   for (const step of steps) {
     if (step.reach === 'hung' && batch.lie !== 'hung') continue;
-    const members = batch.pieces.filter((piece) => concerns(step, piece));
+    const members = batch.pieces.filter((piece) => stepAppliesTo(step, piece));
     if (members.length === 0) continue;
     const applicator = applicatorInPlace(step, isInRoom && !isOnSite);
     const stepLabour =
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
-    const potsMin = (step.potCount - 1) * FURTHER_POT_MIN;
+    const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;
     const isFilm = step.productKey !== null;
     // A window matters to the coat that comes next: nothing shuts after the last.
     const isFollowed = steps.some(
       (later) =>
         later.position > step.position &&
         later.productKey !== null &&
-        members.some((piece) => concerns(later, piece)),
+        members.some((piece) => stepAppliesTo(later, piece)),
     );
     const row = rowOf(step, batch, isOnSite);
     const before = coated;
     if (does(step, 'laysFilm') && !step.isEdgesOnly) coated = step;
-    for (const visit of visitsOf(step, batch, isOnSite, before)) {
-      const isFlip = turnsOver(visit);
+    for (const task of tasksOf(step, batch, isOnSite, before)) {
+      const isFlip = turnsOver(task);
       const isCoat = isFilm && !isFlip;
-      const entries = doneTimes(log, step, visit, members);
+      const entries = doneTimes(log, step, task, members);
       const last = [...entries.values()].at(-1);
       const sheet = shop.sheets[step.productKey ?? ''];
       const paint = does(step, 'laysFilm') ? paintOf(step, zone, sheet, applicator) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const amounts =
         isCoat && sheet && does(step, 'laysFilm')
-          ? coatAmounts(step, sheet, members, visit.side, isOnSite)
+          ? coatAmounts(step, sheet, members, task.side, isOnSite)
           : null;
       const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
       const labour = isFlip
         ? labourOf(YARDSTICKS.flip, members, 'front')
         : labourOf(
-            { ...stepLabour, setupMin: stepLabour.setupMin + potsMin + strainMin },
+            { ...stepLabour, setupMin: stepLabour.setupMin + mixesMin + strainMin },
             members,
-            does(step, 'laysFilm') ? visit.side : sideOf(step),
+            does(step, 'laysFilm') ? task.side : sideOf(step),
           );
       const uses =
         row === 'booth' && !isFlip
@@ -216,14 +216,14 @@ export function draftOps(
       // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
       const isHeld = isCoat && does(step, 'laysFilm') && !step.isEdgesOnly && holder !== null;
       ops.push({
-        id: `${step.id}/${visit.side}/${visit.action}@${loadId}`,
+        id: `${step.id}/${task.side}/${task.action}@${loadId}`,
         loadId,
         zoneId: zone.id,
         stepId: step.id,
         stepKey: step.key,
-        name: nameOf(step, visit),
-        side: visit.side,
-        action: visit.action,
+        name: nameOf(step, task),
+        side: task.side,
+        action: task.action,
         pieceIds: members.map(({ id }) => id),
         row: isFlip ? (holder ?? 'room') : row,
         waitFor: isFlip ? 'handle' : waitOf(step),
@@ -244,7 +244,7 @@ export function draftOps(
                 minutes: clocks.handle.hereMinutes,
               }
             : null,
-        lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).restMin),
+        lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).dryingMin),
         shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
         windowMax: isFollowed ? (clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies)) : null,
         done: null,
@@ -262,18 +262,18 @@ function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning
 }
 
 /**
- * What makes two visits of a zone one session when they follow one another with the same person: the same material out of
+ * What makes two tasks of a zone one session when they follow one another with the same person: the same material out of
  * the same gun, so that it is not cleaned in between, or else the same step.
  */
-function sessionKey(step: Step, applicator: Step['applicator'], row: PlanRow): string {
+function sessionKey(step: Step, applicator: Step['applicator'], row: PlanPlace): string {
   const { productKey, operation, thinning } = step;
   if (productKey === null || !does(operation, 'laysFilm')) return step.id;
   return `${step.zoneId} ${row} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
 }
 
-function nameOf(step: Step, visit: Visit): string {
-  if (turnsOver(visit)) return actionWords(visit.action, step.name);
-  return step.name + (visit.side === 'edges' ? '' : SIDE_WORDS[visit.side]);
+function nameOf(step: Step, task: Task): string {
+  if (turnsOver(task)) return actionWords(task.action, step.name);
+  return step.name + (task.side === 'edges' ? '' : SIDE_WORDS[task.side]);
 }
 
 /**

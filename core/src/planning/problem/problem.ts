@@ -12,7 +12,7 @@ import { applyLog, draftOps } from './operations.ts';
 
 /**
  * Work that the earlier plan has under way just now is taken to be so: it goes on and ends when it was to end, instead of
- * starting over. Only the first open visit of a load can be under way.
+ * starting over. Only the first open task of a load can be under way.
  */
 function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
   const first = ops.findIndex((op) => !op.done);
@@ -42,7 +42,7 @@ export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   return parts.length < 2 ? last : said('word.and', { before: parts.slice(0, -1).join(', '), last });
 }
 
-const isReplaced = ({ verdict }: Piece) => verdict === 'replace';
+const isReplaced = ({ treatment }: Piece) => treatment === 'replace';
 
 function batchesOfZone(
   input: JobForPlanning,

@@ -6,12 +6,12 @@ import {
   supplyOf,
   thresholds,
   union,
-  whenAllSupplied,
-  whenSupplied,
+  addWorkMinutesOfAll,
+  addWorkMinutes,
   without,
 } from './supply.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
-import { daysOfWork, heldAlone, leastDays, usedBy } from './turns.ts';
+import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 
 // Longer than other files: one bound; each part of it is only right together with the others.
 
@@ -41,7 +41,7 @@ class Bounder {
   private readonly workdays: Interval[];
   /** Keys of sessions that several loads may share: set-up and clean-up fall away for all but one. */
   private readonly joint: Set<string>;
-  private readonly ways = new Map<string, Minute[]>();
+  private readonly choices = new Map<string, Minute[]>();
   private readonly likes = new Map<string, number>();
   private readonly signs = new Map<string, number>();
   private readonly endsAfter = new Map<string, Minute>();
@@ -82,7 +82,7 @@ class Bounder {
         if (!span) break;
         const start = Math.max(ready, span.start);
         if (op.isWet && span.end - start < minutes) continue;
-        const end = op.isWet ? start + minutes : whenSupplied(supply, start, minutes);
+        const end = op.isWet ? start + minutes : addWorkMinutes(supply, start, minutes);
         best = { start: Math.min(best.start, start), end: Math.min(best.end, end) };
         break;
       }
@@ -120,27 +120,27 @@ class Bounder {
    * Minutes from the end of an operation to the start of each that follows it in its load at the least, as if nobody ever
    * slept: every film before holds back whatever waits for it, not only what comes next.
    */
-  private waysFrom({ load, op, index }: Need): Minute[] {
-    const known = this.ways.get(op.id);
+  private choicesFrom({ load, op, index }: Need): Minute[] {
+    const known = this.choices.get(op.id);
     if (known) return known;
-    const ways: Minute[] = [];
+    const choices: Minute[] = [];
     const ends: { op: PlanOp; end: Minute }[] = [{ op, end: 0 }];
     for (const next of load.ops.slice(index + 1)) {
       const start = ends.reduce(
         (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
         0,
       );
-      ways.push(start);
+      choices.push(start);
       ends.push({ op: next, end: start + this.minutesOf(next) });
     }
-    this.ways.set(op.id, ways);
-    return ways;
+    this.choices.set(op.id, choices);
+    return choices;
   }
 
   /** Minutes from the end of an operation to the end of its load at the least, as if nobody ever slept. */
   private tailOf(need: Need): Minute {
     const { load, index } = need;
-    return this.waysFrom(need).reduce((most, way, at) => {
+    return this.choicesFrom(need).reduce((most, way, at) => {
       const next = load.ops[index + 1 + at];
       return Math.max(most, way + (next ? this.minutesOf(next) : 0));
     }, 0);
@@ -210,7 +210,7 @@ class Bounder {
       for (const head of thresholds(late.map((need) => need.head))) {
         const set = late.filter((need) => need.head >= head);
         const amount = set.reduce((sum, need) => sum + amountOf(need), 0);
-        const through = whenAllSupplied(supply, head, amount);
+        const through = addWorkMinutesOfAll(supply, head, amount);
         if (through === Number.POSITIVE_INFINITY) continue;
         // Whichever is the last one: its load goes on from there.
         best = this.laterThan(best, set, (need) => Math.max(through - holdOf(need), need.head));
@@ -227,7 +227,7 @@ class Bounder {
       (other, at) => at > index && other.hold?.resourceId === op.hold?.resourceId,
     );
     if (next < 0) return need.minutes + op.hold.minutes;
-    const gap = this.waysFrom(need)[next - index - 1] ?? 0;
+    const gap = this.choicesFrom(need)[next - index - 1] ?? 0;
     return need.minutes + Math.max(0, Math.min(op.hold.minutes, gap));
   }
 
@@ -304,13 +304,13 @@ class Bounder {
       for (const head of thresholds(late.map(({ need }) => need.head)).slice(0, 6)) {
         const set = late.filter(({ need }) => need.head >= head);
         // By their width all together, and by how many of the wider ones fit side by side.
-        raise(set, leastDays(set, capacity, span));
+        raise(set, minimumDays(set, capacity, span));
         for (const amount of thresholds(set.map((item) => item.amount))) {
           const wide = set.filter((item) => item.amount >= amount);
           const places = Math.max(1, Math.floor(capacity / amount));
           raise(
             wide,
-            leastDays(
+            minimumDays(
               wide.map(({ block }) => ({ amount: 1, block })),
               places,
               span,

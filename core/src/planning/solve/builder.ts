@@ -67,14 +67,14 @@ export class LoadProgress {
     this.floor = load.from ?? 0;
     for (const op of load.ops) {
       if (!op.done) continue;
-      const holdUntil = op.hold ? op.done.end + op.hold.minutes : null;
+      const occupiedUntil = op.hold ? op.done.end + op.hold.minutes : null;
       this.placed.push({
         op,
         personId: null,
         start: op.done.start,
         end: op.done.end,
         segments: [],
-        holdUntil,
+        occupiedUntil,
         waits: [],
       });
     }
@@ -326,7 +326,7 @@ export class Builder {
   /** The plan when nothing is open any more. */
   plan(): Plan {
     const ops = this.all.flatMap((progress) => progress.placed);
-    return { ops, handOver: ops.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
+    return { ops, completion: ops.reduce((latest, { end }) => Math.max(latest, end), this.problem.now) };
   }
 
   /** Why an operation finds no place, in words. */

@@ -68,20 +68,20 @@ function meanEnd({ ops }: Pick<Plan, 'ops'>): number {
 
 /**
  * A plan as numbers, the most important first; smaller is better.
- * @param moved by how many minutes it moves the visits of today; of two plans that are as good, the calmer one is better.
+ * @param moved by how many minutes it moves the tasks of today; of two plans that are as good, the calmer one is better.
  */
 export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
-  const { handOver } = plan;
+  const { completion } = plan;
   const labour = labourMinutes(plan);
   switch (objective) {
     case 'earliest':
-      return [handOver, moved, meanEnd(plan), labour, plan.ops.length];
+      return [completion, moved, meanEnd(plan), labour, plan.ops.length];
     case 'room':
-      return [roomMinutes(plan), handOver, moved, labour];
+      return [roomMinutes(plan), completion, moved, labour];
     case 'labour':
-      return [labour, handOver, moved, plan.ops.length];
+      return [labour, completion, moved, plan.ops.length];
     case 'even':
-      return [unevenness(plan), handOver, moved, labour];
+      return [unevenness(plan), completion, moved, labour];
   }
 }
 

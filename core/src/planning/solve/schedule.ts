@@ -47,7 +47,7 @@ type Made = { ok: true; value: Ordered } | PinFailure;
 
 /**
  * Always places what could start first; ties go by priority. Time only fills up, so what was worked out before other things
- * were placed still says from when at the earliest: only what comes first by that is worked out anew.
+ * were placed still says from when at the earliest: only what comes first by that is worked out again.
  */
 function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide): Made {
   const builder = new Builder(problem, guide);
@@ -115,7 +115,7 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
 
 /**
  * Makes a first plan: serial schedule generation over the loads, once for each of a few rules; the earliest
- * hand-over wins, ties go to the earlier rule. Deterministic. Where a recoat window shuts or dust grows old before a coat
+ * handover wins, ties go to the earlier rule. Deterministic. Where a recoat window shuts or dust grows old before a coat
  * can start, scuff and dust are put in before it.
  *
  * @param rules how many of the priority rules to try.
@@ -128,7 +128,7 @@ export function makePlan(problem: PlanProblem, rules = RULES.length, guide: Guid
     if (best && rule.atOnce > AT_ONCE && problem.loads.length > MANY_LOADS) continue;
     const made = greedy(problem, rule, guide);
     if (!made.ok) refusal = made;
-    else if (!best || made.value.plan.handOver < best.plan.handOver) best = made.value;
+    else if (!best || made.value.plan.completion < best.plan.completion) best = made.value;
   }
   return best ? { ok: true, value: best } : refusal;
 }

@@ -8,7 +8,7 @@ import { type Guide, NO_GUIDE } from './builder.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
 import { union } from './supply.ts';
-import { daysOfWork } from './turns.ts';
+import { daysOfWork } from './capacityBound.ts';
 
 // Longer than other files: one search, with the state that it keeps.
 
@@ -57,7 +57,7 @@ export interface Found {
 const STRAYS: readonly Minute[] = [120, 480, 1440, 4320];
 /** After so many tries without a gain a line is shaken up once. */
 const PATIENCE = 80;
-/** A visit that starts within so many minutes of what was planned has not moved. */
+/** A task that starts within so many minutes of what was planned has not moved. */
 const HARDLY_MOVED = 10;
 /** One that goes to another half of the day has moved, no matter how far. */
 const MOVED_AWAY = 300;
@@ -155,12 +155,12 @@ export class PlanSearch {
   /** The order of the plan before, and ways that did well on much the same question, where they are no worse. */
   private tryAsBefore(line: Line): void {
     const { starts, recipes } = this.before;
-    const ways = recipes.filter(
+    const choices = recipes.filter(
       ({ cut }) => cut.atLeast === line.cut.atLeast && cut.share === line.cut.share,
     );
     const order = orderOf(line.problem, starts);
-    if (order) ways.push({ cut: line.cut, order, notBefore: {}, who: {} });
-    for (const way of ways) {
+    if (order) choices.push({ cut: line.cut, order, notBefore: {}, who: {} });
+    for (const way of choices) {
       const notBefore = new Map(Object.entries(way.notBefore));
       const who = new Map(Object.entries(way.who));
       const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who));
@@ -206,12 +206,12 @@ export class PlanSearch {
     return this.known;
   }
 
-  /** Nothing can be won any more: the hand-over is at its bound. */
+  /** Nothing can be won any more: the handover is at its bound. */
   get isProven(): boolean {
     return (
       this.objective === 'earliest' &&
       this.bestFound !== null &&
-      this.bestFound.plan.handOver <= this.bound.at
+      this.bestFound.plan.completion <= this.bound.at
     );
   }
 
@@ -344,7 +344,7 @@ export class PlanSearch {
 /** The order of placing that a plan before had; null where it knew less than half of what is to be planned. */
 function orderOf({ loads }: PlanProblem, starts: ReadonlyMap<string, Minute>): number[] | null {
   let known = 0;
-  const visits = loads.flatMap(({ ops }, load) => {
+  const tasks = loads.flatMap(({ ops }, load) => {
     let last = 0;
     return ops
       .filter(({ done }) => !done)
@@ -355,9 +355,9 @@ function orderOf({ loads }: PlanProblem, starts: ReadonlyMap<string, Minute>): n
         return { load, at: last };
       });
   });
-  if (visits.length === 0 || known * 2 < visits.length) return null;
-  return visits
-    .map((visit, index) => ({ ...visit, index }))
+  if (tasks.length === 0 || known * 2 < tasks.length) return null;
+  return tasks
+    .map((task, index) => ({ ...task, index }))
     .sort((a, b) => a.at - b.at || a.index - b.index)
     .map(({ load }) => load);
 }

@@ -62,7 +62,7 @@ function suppliedBefore({ spans, before }: Supply, at: Minute): Minute {
 }
 
 /** The moment by which so many minutes have come together from a moment on; infinite when they never do. */
-export function whenSupplied(supply: Supply, from: Minute, minutes: Minute): Minute {
+export function addWorkMinutes(supply: Supply, from: Minute, minutes: Minute): Minute {
   if (minutes <= 0) return from;
   const wanted = suppliedBefore(supply, from) + minutes;
   let low = firstIndexEndingAfter(supply.spans, from);
@@ -78,9 +78,9 @@ export function whenSupplied(supply: Supply, from: Minute, minutes: Minute): Min
 }
 
 /** The moment by which several supplies together have brought so much from a moment on. */
-export function whenAllSupplied(supplies: readonly Supply[], from: Minute, amount: number): Minute {
+export function addWorkMinutesOfAll(supplies: readonly Supply[], from: Minute, amount: number): Minute {
   const [only] = supplies;
-  if (only && supplies.length === 1) return whenSupplied(only, from, amount);
+  if (only && supplies.length === 1) return addWorkMinutes(only, from, amount);
   const broughtBy = (at: Minute) =>
     supplies.reduce((sum, supply) => sum + suppliedBefore(supply, at) - suppliedBefore(supply, from), 0);
   let high = Math.max(from, ...supplies.map(({ spans }) => spans.at(-1)?.end ?? from));

@@ -18,7 +18,7 @@ import {
 export interface Slot extends Interval {
   personId: string;
   segments: Segment[];
-  holdUntil: Minute | null;
+  occupiedUntil: Minute | null;
 }
 
 /** Part of a place that one load has, for a time. */
@@ -207,7 +207,7 @@ export class Timetable {
       this.bookPlace(resourceId, { start: slot.start, end: slot.end, amount }, op.loadId);
     if (op.gun)
       this.gunsFor(op.gun)?.book(op.gun.number, { ...slot, paint: op.gun, changeMin: op.gun.changeMin });
-    this.hold({ op, start: slot.start, holdUntil: slot.holdUntil });
+    this.hold({ op, start: slot.start, occupiedUntil: slot.occupiedUntil });
   }
 
   /** Takes note of what went through the guns before. */
@@ -216,10 +216,10 @@ export class Timetable {
   }
 
   /** Books only the hold of an operation, planned or done. */
-  hold({ op, start, holdUntil }: Pick<ScheduledOp, 'op' | 'start' | 'holdUntil'>): void {
-    if (!op.hold || holdUntil === null) return;
+  hold({ op, start, occupiedUntil }: Pick<ScheduledOp, 'op' | 'start' | 'occupiedUntil'>): void {
+    if (!op.hold || occupiedUntil === null) return;
     const { resourceId, amount } = op.hold;
-    this.bookPlace(resourceId, { start, end: holdUntil, amount }, op.loadId);
+    this.bookPlace(resourceId, { start, end: occupiedUntil, amount }, op.loadId);
   }
 
   /**
@@ -227,13 +227,13 @@ export class Timetable {
    * its film dries; null when they have room. A load never stands in its own way: its coats follow one another on the
    * same hooks.
    */
-  fullUntil({ uses, hold, loadId }: PlanOp, start: Minute, end: Minute, holdUntil: Minute): Minute | null {
+  fullUntil({ uses, hold, loadId }: PlanOp, start: Minute, end: Minute, occupiedUntil: Minute): Minute | null {
     for (let index = 0; index <= uses.length; index += 1) {
       const use = index < uses.length ? uses[index] : hold;
       if (!use) continue;
       const room = (this.capacities.get(use.resourceId) ?? 0) - use.amount;
       if (room < 0) return Number.POSITIVE_INFINITY;
-      const until = use === hold ? holdUntil : end;
+      const until = use === hold ? occupiedUntil : end;
       const retry = this.places.get(use.resourceId)?.fullUntil(room, start, until, loadId);
       if (retry !== undefined && retry !== null) return retry;
     }
@@ -269,7 +269,7 @@ function walk({ work, gaps }: PersonBook, op: PlanOp, from: Minute): Segment[] |
       const fitting =
         perPieceMin === 0 ? piecesLeft : Math.floor((available - setupLeft) / perPieceMin + 1e-9);
       const done = Math.min(piecesLeft, fitting);
-      // Laying the tools out is not worth a visit: a stretch that fits no piece is left alone.
+      // Laying the tools out is not worth a task: a stretch that fits no piece is left alone.
       if (done <= 0 && piecesLeft > 0) {
         if (segments.length === 0) break;
         continue;
@@ -327,12 +327,12 @@ export function earliestSlot(
         start: first.start,
         end: last.end,
         segments,
-        holdUntil: hold ? last.end + hold.minutes : null,
+        occupiedUntil: hold ? last.end + hold.minutes : null,
       };
     }
     if (!best) return null;
     const air = badAirIn(op, best);
-    const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.holdUntil ?? best.end);
+    const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.occupiedUntil ?? best.end);
     if (retry === null) return best;
     from = Math.max(retry, best.start + 1);
   }

@@ -1,13 +1,13 @@
-import { joinPots, type PotRecord } from '@upholder/core/mixing';
+import { joinMixes, type MixRecord } from '@upholder/core/mixing';
 import type { Envelope } from './envelope.ts';
 import type { QueueStorage } from './storage.ts';
 
 /** What became of one sending. */
 export type Answer =
   /** The server has it; of a mix, as it stands there. */
-  | { kind: 'taken'; pot?: PotRecord }
+  | { kind: 'taken'; mix?: MixRecord }
   /** Somebody else wrote to the mix meanwhile. */
-  | { kind: 'joined'; current: PotRecord }
+  | { kind: 'joined'; current: MixRecord }
   /** Nobody answers, or somebody says: not now. */
   | { kind: 'away' }
   /** The server broke on it. */
@@ -87,7 +87,7 @@ export async function drain(
         break;
       case 'joined':
         await storage.change(next.id, (known) =>
-          known.kind === 'mix' ? { ...known, body: joinPots(answer.current, known.body) } : known,
+          known.kind === 'mix' ? { ...known, body: joinMixes(answer.current, known.body) } : known,
         );
         break;
       case 'failed':

@@ -1,5 +1,5 @@
 import type { NewLogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import type { Stamp } from '../../base/stamp.ts';
 
 /** Who wrote something on this device. */
@@ -40,7 +40,7 @@ export interface LogEnvelope extends Cover {
 
 export interface MixEnvelope extends Cover {
   kind: 'mix';
-  body: PotRecord;
+  body: MixRecord;
 }
 
 /** Something on its way to the server, with who wrote it and when. */

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import type { LogEntry, NewLogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { answerOf } from '../sender.ts';
@@ -30,7 +30,7 @@ function entry(number: number, change: Partial<NewLogEntry> = {}): NewLogEntry {
   };
 }
 
-function mix(pours: number, change: Partial<PotRecord> = {}): PotRecord {
+function mix(pours: number, change: Partial<MixRecord> = {}): MixRecord {
   return {
     id: '019a0000-0000-7000-8000-00000000aaaa',
     revision: pours,
@@ -66,7 +66,7 @@ function mix(pours: number, change: Partial<PotRecord> = {}): PotRecord {
     readings: [],
     emptiedAt: null,
     leftMl: null,
-    leftTo: 'closed pot',
+    leftTo: 'closed container',
     note: '',
     ...change,
   };
@@ -74,7 +74,7 @@ function mix(pours: number, change: Partial<PotRecord> = {}): PotRecord {
 
 const log = (number: number, writer = MAREN, change: Partial<NewLogEntry> = {}) =>
   envelopeOf<LogEnvelope>('log', entry(number, change), writer);
-const potOf = (pot: PotRecord, writer = MAREN) => envelopeOf<MixEnvelope>('mix', pot, writer);
+const mixOf = (mix: MixRecord, writer = MAREN) => envelopeOf<MixEnvelope>('mix', mix, writer);
 const ids = async (storage: QueueStorage) => (await storage.all()).map(({ id }) => id);
 
 /** Sends to a server that answers as it is told, and remembers what it got. */
@@ -183,10 +183,10 @@ for (const [name, make] of [
     });
 
     it('keeps a word of a mix that was written while the one before was on its way', async () => {
-      await storage.put(potOf(mix(1)));
+      await storage.put(mixOf(mix(1)));
       const to = server((envelope) => {
-        void storage.put(potOf(mix(2)));
-        return { kind: 'taken', pot: envelope.body as PotRecord };
+        void storage.put(mixOf(mix(2)));
+        return { kind: 'taken', mix: envelope.body as MixRecord };
       });
       const first = (await storage.all())[0] as MixEnvelope;
       await to.send(first);
@@ -200,21 +200,21 @@ for (const [name, make] of [
     it('joins what two tabs poured into the same mix', async () => {
       const own = mix(1);
       const other = mix(1, { pours: [{ ...own.pours[0]!, id: '019a0000-0000-7000-8000-000000000009' }] });
-      await storage.put(potOf(own));
-      const kept = (await storage.put(potOf(other))) as MixEnvelope;
+      await storage.put(mixOf(own));
+      const kept = (await storage.put(mixOf(other))) as MixEnvelope;
       expect(kept.body.pours.map(({ id }) => id.at(-1))).toEqual(['0', '9']);
       expect(kept.body.revision).toBeGreaterThan(1);
       expect(await storage.all()).toHaveLength(1);
     });
 
     it('joins what another bench poured meanwhile, and sends it again', async () => {
-      await storage.put(potOf(mix(1)));
+      await storage.put(mixOf(mix(1)));
       const current = mix(1, {
         pours: [{ ...mix(1).pours[0]!, id: '019a0000-0000-7000-8000-000000000009' }],
       });
-      const sent: PotRecord[] = [];
+      const sent: MixRecord[] = [];
       const to = server((envelope) => {
-        sent.push(envelope.body as PotRecord);
+        sent.push(envelope.body as MixRecord);
         return sent.length === 1 ? { kind: 'joined', current } : { kind: 'taken' };
       });
       await drainFor(storage, 'maren', to);
@@ -240,8 +240,8 @@ describe('what an earlier version kept', () => {
       waiting: [entry(1)],
       refused: [{ entry: entry(2), message: 'The page is out of date.' }],
     });
-    const pots = JSON.stringify({ a: mix(1), b: { nonsense: true } });
-    expect(oldEnvelopes(outbox, pots).map(({ id, memberId }) => [id, memberId])).toEqual([
+    const mixes = JSON.stringify({ a: mix(1), b: { nonsense: true } });
+    expect(oldEnvelopes(outbox, mixes).map(({ id, memberId }) => [id, memberId])).toEqual([
       ['entry-2', null],
       ['entry-1', null],
       [mix(1).id, null],
@@ -305,7 +305,7 @@ describe('the log with what waits', () => {
   });
 
   it('never falls back to an older word of a mix', () => {
-    const start = queueReducer(undefined, queueRead([potOf(mix(2))]));
+    const start = queueReducer(undefined, queueRead([mixOf(mix(2))]));
     const after = queueReducer(start, queueRead([]));
     expect(after.known[mix(1).id]?.pours).toHaveLength(2);
     expect(waitingMix(start.envelopes, mix(1).id)).toBeDefined();

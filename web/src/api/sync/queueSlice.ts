@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { LogEntry } from '@upholder/core/jobs';
-import type { PotRecord } from '@upholder/core/mixing';
+import type { MixRecord } from '@upholder/core/mixing';
 import type { Envelope, LogEnvelope, MixEnvelope } from './envelope.ts';
 
 /** What is on its way to the server, as the screens see it; the storage of the browser is what counts. */
@@ -13,7 +13,7 @@ export interface QueueState {
   /** The device's clock was set or stood still, and the server has not been heard since. */
   isClockUnsure: boolean;
   /** The newest word of each mix that this page knows; stays after delivery, until the server's list is here. */
-  known: Record<string, PotRecord>;
+  known: Record<string, MixRecord>;
 }
 
 const initialState: QueueState = {
@@ -45,7 +45,7 @@ const queue = createSlice({
       state.isClockUnsure = payload;
     },
     /** A mix as it stands at the server, or a newer word from elsewhere. */
-    mixKnown(state, { payload }: PayloadAction<PotRecord>) {
+    mixKnown(state, { payload }: PayloadAction<MixRecord>) {
       const known = state.known[payload.id];
       if (!known || known.revision <= payload.revision) state.known[payload.id] = payload;
     },

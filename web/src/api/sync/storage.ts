@@ -1,4 +1,4 @@
-import { continuesPot, joinPots, PotRecordSchema } from '@upholder/core/mixing';
+import { continuesMix, joinMixes, MixRecordSchema } from '@upholder/core/mixing';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Envelope } from './envelope.ts';
 
@@ -25,9 +25,9 @@ interface Schema extends DBSchema {
 export function mergedEnvelope(known: Envelope | undefined, next: Envelope, serial: number): Envelope {
   if (!known) return { ...next, serial };
   if (known.kind !== 'mix' || next.kind !== 'mix') return known;
-  const body = continuesPot(known.body, next.body)
+  const body = continuesMix(known.body, next.body)
     ? { ...next.body, revision: Math.max(next.body.revision, known.body.revision + 1) }
-    : joinPots(known.body, next.body);
+    : joinMixes(known.body, next.body);
   return { ...next, serial: known.serial, body };
 }
 
@@ -125,7 +125,7 @@ interface OldBox {
  * Envelopes that an earlier version kept in local storage. They carry no name, so nobody sends them before somebody says
  * whose they are.
  */
-export function oldEnvelopes(outbox: string | null, pots: string | null): Envelope[] {
+export function oldEnvelopes(outbox: string | null, mixes: string | null): Envelope[] {
   const found: Envelope[] = [];
   const cover = {
     memberId: null,
@@ -145,8 +145,8 @@ export function oldEnvelopes(outbox: string | null, pots: string | null): Envelo
     // Damaged text holds nothing to bring over.
   }
   try {
-    for (const pot of Object.values(JSON.parse(pots ?? '{}') as object)) {
-      const read = PotRecordSchema.safeParse(pot);
+    for (const mix of Object.values(JSON.parse(mixes ?? '{}') as object)) {
+      const read = MixRecordSchema.safeParse(mix);
       if (read.success) found.push({ ...cover, kind: 'mix', id: read.data.id, body: read.data });
     }
   } catch {

@@ -19,7 +19,7 @@ export interface CoatDraft {
   meant?: { paint: number | null; thinner: number | null };
   airMeantC?: number;
   wftUm: number | null;
-  potId?: string | null;
+  mixId?: string | null;
   /** What the plan asked for, as it stands in the fields until somebody types or a mix is chosen. */
   planned?: { paint: string; thinner: string };
   amountsFrom?: CoatRecord['amountsFrom'];
@@ -49,19 +49,19 @@ export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
     ...(coat?.climate && { airMeantC: coat.climate.airC }),
     rhPct: numberOr(coat?.climate?.rhPct),
     wftUm: coat?.wftUm ?? null,
-    ...(coat?.potId ? { potId: coat.potId } : {}),
+    ...(coat?.mixId ? { mixId: coat.mixId } : {}),
     ...(coat?.amountsFrom ? { amountsFrom: coat.amountsFrom } : {}),
     ...(coat?.amountsFrom === 'plan' ? { planned: amountTexts(coat.paintMl, coat.thinnerMl) } : {}),
   };
 }
 
 /** Whether the amounts of a draft are still what the plan asked for: nobody measured them. */
-export function isOnlyPlanned({ potId, planned, paint, thinner }: CoatDraft): boolean {
-  return !potId && planned !== undefined && planned.paint === paint && planned.thinner === thinner;
+export function isOnlyPlanned({ mixId, planned, paint, thinner }: CoatDraft): boolean {
+  return !mixId && planned !== undefined && planned.paint === paint && planned.thinner === thinner;
 }
 
 function amountsFrom(draft: CoatDraft): CoatRecord['amountsFrom'] {
-  if (draft.potId) return 'mix';
+  if (draft.mixId) return 'mix';
   if (isOnlyPlanned(draft)) return 'plan';
   return draft.planned || draft.amountsFrom ? 'typed' : undefined;
 }
@@ -105,7 +105,7 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
       cupSeconds,
       climate,
       wftUm: draft.wftUm,
-      ...(draft.potId ? { potId: draft.potId } : {}),
+      ...(draft.mixId ? { mixId: draft.mixId } : {}),
       ...(amountsFrom(draft) && (paintMl !== null || thinnerMl !== null)
         ? { amountsFrom: amountsFrom(draft) }
         : {}),
@@ -122,7 +122,7 @@ interface CoatFieldsProps {
 /** As poured, cup and seconds, air: large enough for gloves. */
 export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   const big = 'min-h-14 text-lead font-semibold';
-  const source = draft.potId ? 'from the mix' : isOnlyPlanned(draft) ? 'as planned, not measured' : undefined;
+  const source = draft.mixId ? 'from the mix' : isOnlyPlanned(draft) ? 'as planned, not measured' : undefined;
   const text = (
     key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct',
     label: string,

@@ -146,9 +146,9 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
       </Choice>
       <DraftText
         label="Mixes, one after the other"
-        value={String(step.potCount)}
-        read={(text) => readField('potCount', readNumber(text))}
-        onCommit={(part) => change('pots', part)}
+        value={String(step.mixCount)}
+        read={(text) => readField('mixCount', readNumber(text))}
+        onCommit={(part) => change('mixes', part)}
       />
     </>
   );
@@ -170,7 +170,7 @@ export function SupplyFields({ step, shop, change }: FieldsProps) {
             chosen?.kind === 'abrasive'
               ? { grit: chosen.grit, name: nameWithGrit(step.name, chosen.grit) }
               : {};
-          change('supply', { supplyKey: key === '' ? null : key, restMin: restOf(chosen), ...grit });
+          change('supply', { supplyKey: key === '' ? null : key, dryingMin: restOf(chosen), ...grit });
         }}
       >
         <option value="">not named</option>

@@ -16,7 +16,7 @@ const STOCK_CHOICES: Record<StepDraft['stock'], string> = {
   repaired: 'repaired',
 };
 
-/** For which pieces a step is: by stock, by verdict, or piece by piece. */
+/** For which pieces a step is: by stock, by treatment, or piece by piece. */
 function Pieces({ step, pieces, colour, change }: FieldsProps) {
   const [isPicking, setIsPicking] = useState(false);
   const tags = pieces.filter(({ id }) => step.pieceIds.includes(id)).map(({ tag }) => tag);
@@ -82,11 +82,11 @@ function TimeFields({ step, change }: FieldsProps) {
       </Choice>
       <DraftText
         label="Wait afterwards, at least"
-        value={step.restMin === 0 ? '' : formatDuration(step.restMin)}
+        value={step.dryingMin === 0 ? '' : formatDuration(step.dryingMin)}
         read={(text) => {
-          if (text.trim() === '') return { restMin: 0 };
+          if (text.trim() === '') return { dryingMin: 0 };
           const rest = parseDurationMinutes(text);
-          return rest.ok ? { restMin: rest.value } : rest.message;
+          return rest.ok ? { dryingMin: rest.value } : rest.message;
         }}
         onCommit={(part) => change('rest', part)}
       />

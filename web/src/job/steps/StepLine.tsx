@@ -80,8 +80,8 @@ function StepBody({
         {step.note && <p className="italic">{step.note}</p>}
         {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
         {step.waitFor !== 'none' && <p className="text-quiet">Starts when {CLOCK_WORDS[step.waitFor]}.</p>}
-        {step.restMin > 0 && (
-          <p className="text-quiet">Rests at least {formatDuration(step.restMin)} before the next coat.</p>
+        {step.dryingMin > 0 && (
+          <p className="text-quiet">Rests at least {formatDuration(step.dryingMin)} before the next coat.</p>
         )}
         {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
         {step.cautions.map((caution) => (
@@ -191,7 +191,7 @@ export function StepLine({
           )}
           {only.length > 0 && <Figure name="only">{only.join(', ')}</Figure>}
           {step.faces !== 'both' && <Figure name="on">{step.faces}s</Figure>}
-          {step.potCount > 1 && <Figure name="pots">{step.potCount}</Figure>}
+          {step.mixCount > 1 && <Figure name="mixes">{step.mixCount}</Figure>}
           {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
           {step.wftUm !== null && (
             <Figure name="wet" title="wet film as applied, typical for its sheet">

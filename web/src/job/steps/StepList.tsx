@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import type { SequenceEdit, Severity } from '@upholder/core/rules';
-import { concerns, type StepDraft } from '@upholder/core/systems';
+import { stepAppliesTo, type StepDraft } from '@upholder/core/systems';
 import type { KeyboardEvent } from 'react';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 import { StepEditor, type StepsEditor } from './StepEditor.tsx';
@@ -43,7 +43,7 @@ function Line({ step, index, ...list }: { step: StepDraft; index: number } & Lis
     <StepLine
       step={step}
       number={index + 1}
-      pieces={shown.filter((piece) => concerns(step, piece))}
+      pieces={shown.filter((piece) => stepAppliesTo(step, piece))}
       only={pieces.filter(({ id }) => step.pieceIds.includes(id)).map(({ tag }) => tag)}
       shop={shop}
       isOnSite={isOnSite}

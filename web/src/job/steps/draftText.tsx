@@ -43,7 +43,7 @@ export function DraftText({
 }
 
 /** Reads one field of a step; a message where it cannot be. */
-export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'potCount' | 'labour' | 'cautions'>(
+export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'mixCount' | 'labour' | 'cautions'>(
   key: K,
   value: unknown,
 ): Partial<StepDraft> | string {

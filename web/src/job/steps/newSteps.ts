@@ -117,7 +117,7 @@ export const NEW_STEPS: readonly NewStep[] = [
         said('step.added-manually'),
         {
           supplyKey: 'filler-two-part',
-          restMin: 60,
+          dryingMin: 60,
         },
       ),
   },
@@ -133,7 +133,7 @@ export const NEW_STEPS: readonly NewStep[] = [
         {
           waitFor: 'sand',
           supplyKey: 'caulk-acrylic',
-          restMin: 4 * 60,
+          dryingMin: 4 * 60,
         },
       ),
   },

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import { type Finding, overrideCode } from '@upholder/core/rules';
 import type { Step } from '@upholder/core/systems';
@@ -12,20 +12,20 @@ export interface OpenStop {
   finding: Finding;
 }
 
-function openStopsOf(dossier: Dossier, shop: ShopContext): OpenStop[] {
-  return dossier.zones.flatMap((zone) => {
-    const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
-    const overridden = acknowledgedCodes(dossier.decisions, zone.id);
-    return findingsOfZone(dossier, zone, steps, shop)
+function openStopsOf(detail: JobDetail, shop: ShopContext): OpenStop[] {
+  return detail.zones.flatMap((zone) => {
+    const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
+    const overridden = acknowledgedCodes(detail.decisions, zone.id);
+    return findingsOfZone(detail, zone, steps, shop)
       .filter((finding) => finding.severity === 'stop' && !overridden.has(overrideCode(finding, steps)))
       .map((finding) => ({ zone, step: steps.find(({ key }) => key === finding.at) ?? null, finding }));
   });
 }
 
 /** The stops of all zones of a job that nobody has overridden. */
-export function useOpenStops(dossier: Dossier, shop: ShopContext): OpenStop[] {
-  const { zones, steps, pieces, decisions, job } = dossier;
+export function useOpenStops(detail: JobDetail, shop: ShopContext): OpenStop[] {
+  const { zones, steps, pieces, decisions, job } = detail;
   // The log changes with every press on the floor, and says nothing here.
   // biome-ignore lint/correctness/useExhaustiveDependencies: see above
-  return useMemo(() => openStopsOf(dossier, shop), [zones, steps, pieces, decisions, job, shop]);
+  return useMemo(() => openStopsOf(detail, shop), [zones, steps, pieces, decisions, job, shop]);
 }

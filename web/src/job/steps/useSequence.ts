@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { applyEdits, checkSequence, type Finding, type SequenceEdit } from '@upholder/core/rules';
 import { factsOf } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
@@ -13,7 +13,7 @@ export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft 
 }
 
 /** Changing a zone's sequence: each change is saved at once and can be taken back and made again. */
-export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Step[]) {
+export function useSequence(detail: JobDetail, zone: ZoneRow, steps: readonly Step[]) {
   const [write] = upholder.useWriteStepsMutation();
   const [problem, setProblem] = useState<string | null>(null);
   const history = useHistory();
@@ -26,7 +26,7 @@ export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Ste
   const put = useCallback(
     async (wanted: StepDraft[]): Promise<boolean> => {
       const { version } = latest.current;
-      const outcome = await write({ jobId: dossier.job.id, zoneId: zone.id, version, steps: wanted });
+      const outcome = await write({ jobId: detail.job.id, zoneId: zone.id, version, steps: wanted });
       if ('error' in outcome) {
         setProblem(refusalOf(outcome.error).message);
         return false;
@@ -35,7 +35,7 @@ export function useSequence(dossier: Dossier, zone: ZoneRow, steps: readonly Ste
       latest.current = { drafts: wanted, version: outcome.data.version };
       return true;
     },
-    [write, dossier.job.id, zone.id],
+    [write, detail.job.id, zone.id],
   );
 
   const edit = useCallback(
@@ -55,31 +55,31 @@ export type SequenceEditor = ReturnType<typeof useSequence>;
 
 /** What the rules say of a zone's sequence, in its surroundings. */
 export function useFindings(
-  dossier: Dossier,
+  detail: JobDetail,
   zone: ZoneRow,
   steps: readonly Step[],
   shop: ShopContext,
 ): Finding[] {
-  return useMemo(() => findingsOfZone(dossier, zone, steps, shop), [dossier, zone, steps, shop]);
+  return useMemo(() => findingsOfZone(detail, zone, steps, shop), [detail, zone, steps, shop]);
 }
 
 /** The same, outside of a component. */
 export function findingsOfZone(
-  dossier: Dossier,
+  detail: JobDetail,
   zone: ZoneRow,
   steps: readonly Step[],
   shop: ShopContext,
 ): Finding[] {
   if (!zone.systemId || steps.length === 0) return [];
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
   return checkSequence({
     steps,
     sheets: sheetsOf(shop),
     facts: factsOf(
       zone,
-      dossier.job,
+      detail.job,
       shop.settings,
-      pieces.map(({ verdict }) => verdict),
+      pieces.map(({ treatment }) => treatment),
     ),
     pieces,
     supplies: suppliesOf(shop),
@@ -87,6 +87,6 @@ export function findingsOfZone(
     options: zone.options ?? FINISHING_SYSTEMS[zone.systemId].defaults,
     settings: shop.settings,
     climate: shop.planningClimate,
-    isOnSite: dossier.job.place === 'client',
+    isOnSite: detail.job.place === 'client',
   });
 }

@@ -4,7 +4,7 @@ import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
-import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
 
 const REASONS: Record<BackupRow['reason'], string> = {
   scheduled: 'scheduled',
@@ -38,7 +38,7 @@ export function BackupsScreen() {
     <main className="mx-auto flex w-full max-w-5xl flex-col gap-5 p-5">
       {failed && <Notice kind="stop">{refusalOf(failed).message}</Notice>}
       {trouble !== null && !failed && <Notice kind="stop">The last backup failed: {trouble}</Notice>}
-      <Sheet className="p-5">
+      <Card className="p-5">
         <div className="flex items-start gap-3">
           <div className="flex-1">
             <h1>Backups</h1>
@@ -92,14 +92,14 @@ export function BackupsScreen() {
             </tbody>
           </table>
         )}
-      </Sheet>
-      <Sheet className="p-5">
+      </Card>
+      <Card className="p-5">
         <h2>To restore one</h2>
         <p className="mt-1 max-w-prose">
           On the shop’s computer: <code className="bg-raised px-1.5">npx upholder restore FILE</code>. A new
           installation offers it on first run too. See docs/run-it.md for moving to another computer.
         </p>
-      </Sheet>
+      </Card>
     </main>
   );
 }

@@ -1,5 +1,5 @@
 import { isSprayed } from '@upholder/core/catalogue';
-import { fillsOf, type PotRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
+import { fillsOf, type MixRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Volume } from './Amount.tsx';
@@ -7,8 +7,8 @@ import { Volume } from './Amount.tsx';
 /** Usual orifices where nobody said which gun it is, in µm: a 0.010 inch tip, a 1.5 mm needle. */
 const USUAL_UM = { airless: 254, turbine: 1500 } as const;
 
-/** What straining a pot wants, by the orifice that it goes through. */
-function straining({ gun, applicator }: PotRecord): { um: number; through: string } | null {
+/** What straining a mix wants, by the orifice that it goes through. */
+function straining({ gun, applicator }: MixRecord): { um: number; through: string } | null {
   if (gun?.orificeUm) return { um: strainerUm(gun.orificeUm), through: gun.name };
   if (!isSprayed(applicator)) return null;
   return applicator === 'airless'
@@ -16,13 +16,13 @@ function straining({ gun, applicator }: PotRecord): { um: number; through: strin
     : { um: strainerUm(USUAL_UM.turbine), through: `a ${show('needle', 1.5)} needle` };
 }
 
-/** The pot when everything is in: stirred, rested where it was shaken, strained, filled. */
-export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onChange(pot: PotRecord): void }) {
-  const strainer = straining(pot);
-  const mixMl = Object.values(pouredOf(pot)).reduce((sum, ml) => sum + ml, 0);
-  const fills = pot.gun?.cupMl ? fillsOf(mixMl, pot.gun.cupMl) : null;
+/** The mix when everything is in: stirred, rested where it was shaken, strained, filled. */
+export function AllIn({ mix, now, onChange }: { mix: MixRecord; now: Date; onChange(mix: MixRecord): void }) {
+  const strainer = straining(mix);
+  const mixMl = Object.values(pouredOf(mix)).reduce((sum, ml) => sum + ml, 0);
+  const fills = mix.gun?.cupMl ? fillsOf(mixMl, mix.gun.cupMl) : null;
   const restsMs =
-    pot.shakenAt === null ? 0 : Date.parse(pot.shakenAt) + SHAKEN_REST_MIN * 60_000 - now.getTime();
+    mix.shakenAt === null ? 0 : Date.parse(mix.shakenAt) + SHAKEN_REST_MIN * 60_000 - now.getTime();
   return (
     <div className="leading-snug">
       <div className="flex flex-wrap items-center gap-4">
@@ -35,8 +35,8 @@ export function AllIn({ pot, now, onChange }: { pot: PotRecord; now: Date; onCha
             </span>
           </p>
         ) : (
-          pot.shakenAt === null && (
-            <Button posture="floor" onClick={() => onChange({ ...pot, shakenAt: now.toISOString() })}>
+          mix.shakenAt === null && (
+            <Button posture="floor" onClick={() => onChange({ ...mix, shakenAt: now.toISOString() })}>
               It was shaken
             </Button>
           )

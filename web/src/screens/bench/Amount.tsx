@@ -1,6 +1,6 @@
 import { type ComponentRole, DROP_ML } from '@upholder/core/mixing';
 import { unitsOf } from '@upholder/core/units';
-import { keepChoice, unitsChosen, useApp, useAppDispatch } from '../../api/store.ts';
+import { savePreference, unitsChosen, useApp, useAppDispatch } from '../../api/store.ts';
 import { show, voice } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 
@@ -21,7 +21,7 @@ export function Weight({ g }: { g: number }) {
 
 /** Shows volumes and weights in the other system on this device, or in the usual one again. */
 export function UnitsSwitch() {
-  const chosen = useApp(({ face }) => face.units);
+  const chosen = useApp(({ deviceSettings }) => deviceSettings.units);
   const dispatch = useAppDispatch();
   const other = unitsOf(voice().units).volume === 'gal' ? 'metric' : 'us';
   return (
@@ -31,7 +31,7 @@ export function UnitsSwitch() {
       onClick={() => {
         const next = chosen === null ? other : null;
         dispatch(unitsChosen(next));
-        keepChoice('units', next);
+        savePreference('units', next);
       }}
     >
       {other === 'us' ? 'Show fl oz and oz' : 'Show mL and g'}

@@ -1,42 +1,42 @@
 import type { ShopContext } from '@upholder/core/api';
-import { type PotRecord, potClock, potState, pouredOf, recipeWords } from '@upholder/core/mixing';
+import { type MixRecord, mixClock, mixState, pouredOf, recipeWords } from '@upholder/core/mixing';
 import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
-import { usePots } from '../../api/usePots.ts';
+import { useMixes } from '../../api/useMixes.ts';
 import { useServerDate } from '../../base/useNow.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 
 import { UnitsSwitch, Volume } from './Amount.tsx';
 import { KeptTools } from './KeptTools.tsx';
-import { SoundSwitch } from './PotAlarm.tsx';
-import { StartPot } from './StartPot.tsx';
+import { SoundSwitch } from './MixAlarm.tsx';
+import { StartMix } from './StartMix.tsx';
 import { ToMix } from './ToMix.tsx';
 
-/** A pot in the list: what it is, how thin, how long it lives. */
-function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Date }) {
-  const sheet = shop.products.find(({ key }) => key === pot.productKey)?.sheet;
+/** A mix in the list: what it is, how thin, how long it lives. */
+function MixRow({ mix, shop, now }: { mix: MixRecord; shop: ShopContext; now: Date }) {
+  const sheet = shop.products.find(({ key }) => key === mix.productKey)?.sheet;
   if (!sheet) return null;
-  const state = potState(pouredOf(pot), sheet);
-  const clock = potClock(pot, sheet, shop.planningClimate.airC, now.getTime());
+  const state = mixState(pouredOf(mix), sheet);
+  const clock = mixClock(mix, sheet, shop.planningClimate.airC, now.getTime());
   return (
     <Link
-      to={`/bench/${pot.id}`}
-      className={`flex min-h-16 items-center gap-4 border-l-[8px] px-4 py-2 hover:bg-raised ${pot.emptiedAt ? 'border-line text-quiet' : clock?.phase === 'over' ? 'border-stop' : clock?.phase === 'short' ? 'border-tape' : 'border-act'}`}
+      to={`/bench/${mix.id}`}
+      className={`flex min-h-16 items-center gap-4 border-l-[8px] px-4 py-2 hover:bg-raised ${mix.emptiedAt ? 'border-line text-quiet' : clock?.phase === 'over' ? 'border-stop' : clock?.phase === 'short' ? 'border-tape' : 'border-act'}`}
     >
       <span className="min-w-0 flex-1 leading-snug">
         <span className="block font-semibold text-lead">{sheet.name}</span>
         <span className="block text-quiet">
-          {pot.purpose || 'unassigned mix'} · {recipeWords(sheet, pot.recipe)}
-          {pot.batch && ` · batch ${pot.batch}`}
+          {mix.purpose || 'unassigned mix'} · {recipeWords(sheet, mix.recipe)}
+          {mix.batch && ` · batch ${mix.batch}`}
         </span>
       </span>
       <span className="text-right leading-snug">
         <span className="block text-lead">
           <Volume ml={state.mixMl} />
         </span>
-        {pot.emptiedAt ? (
+        {mix.emptiedAt ? (
           <span>emptied</span>
         ) : clock ? (
           <span className={clock.phase === 'over' ? 'font-bold text-stop' : ''}>
@@ -52,18 +52,18 @@ function PotRow({ pot, shop, now }: { pot: PotRecord; shop: ShopContext; now: Da
   );
 }
 
-/** The mixing bench: the pots that stand on it, and a new one. */
+/** The mixing bench: the mixes that stand on it, and a new one. */
 export function BenchScreen() {
   const { data: shop } = upholder.useShopQuery();
-  const { pots, change } = usePots();
+  const { mixes, change } = useMixes();
   const floor = upholder.useFloorQuery();
   const now = useServerDate(1000);
   const navigate = useNavigate();
   const [problem, setProblem] = useState('');
   const [search] = useSearchParams();
-  if (!shop || !pots) return <Skeleton />;
-  const open = pots.filter(({ emptiedAt }) => emptiedAt === null);
-  const gone = pots.filter(({ emptiedAt }) => emptiedAt !== null).slice(0, 8);
+  if (!shop || !mixes) return <Skeleton />;
+  const open = mixes.filter(({ emptiedAt }) => emptiedAt === null);
+  const gone = mixes.filter(({ emptiedAt }) => emptiedAt !== null).slice(0, 8);
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-5 p-5 max-md:grid-cols-1 max-md:p-3">
       <section aria-label="Mixes" className="flex flex-col gap-2">
@@ -77,26 +77,26 @@ export function BenchScreen() {
           <Notice>No mix on the bench. Start one here, or from the floor with “Mix this”.</Notice>
         )}
         <div className="bg-sheet">
-          {open.map((pot) => (
-            <PotRow key={pot.id} pot={pot} shop={shop} now={now} />
+          {open.map((mix) => (
+            <MixRow key={mix.id} mix={mix} shop={shop} now={now} />
           ))}
         </div>
-        {floor.data && <ToMix dossiers={floor.data.dossiers} shop={shop} />}
+        {floor.data && <ToMix details={floor.data.details} shop={shop} />}
         <KeptTools shop={shop} now={now} />
         {gone.length > 0 && <h2 className="mt-3">Emptied</h2>}
         <div className="bg-sheet">
-          {gone.map((pot) => (
-            <PotRow key={pot.id} pot={pot} shop={shop} now={now} />
+          {gone.map((mix) => (
+            <MixRow key={mix.id} mix={mix} shop={shop} now={now} />
           ))}
         </div>
       </section>
-      <StartPot
+      <StartMix
         key={search.toString()}
         shop={shop}
-        pots={pots}
-        onStart={(pot) => {
-          void change(pot).then((outcome) => {
-            if (outcome.ok) navigate(`/bench/${pot.id}`);
+        mixes={mixes}
+        onStart={(mix) => {
+          void change(mix).then((outcome) => {
+            if (outcome.ok) navigate(`/bench/${mix.id}`);
             else setProblem(outcome.message);
           });
         }}

@@ -4,7 +4,7 @@ import {
   type ComponentRole,
   DROP_ML,
   fromTin,
-  type PotRecord,
+  type MixRecord,
   pouredOf,
   poursFor,
   type Remaining,
@@ -55,7 +55,7 @@ function ScaleBar({
   onPoured,
 }: {
   pouring: Pouring;
-  /** What stood in the pot before this pour. */
+  /** What stood in the mix before this pour. */
   startG: number;
   onPoured(ml: number): void;
 }) {
@@ -118,7 +118,7 @@ function ScaleBar({
   );
 }
 
-/** What belongs into the pot: what is in, what is next, what is to come. */
+/** What belongs into the mix: what is in, what is next, what is to come. */
 function Components({ remaining, open }: { remaining: readonly Remaining[]; open: readonly Remaining[] }) {
   const next = open[0];
   return (
@@ -147,42 +147,42 @@ function Components({ remaining, open }: { remaining: readonly Remaining[]; open
 
 /** The pour that is next, large; the ones done and to come beside it. */
 export function PourPanel({
-  pot,
+  mix,
   sheet,
   now,
   onChange,
 }: {
-  pot: PotRecord;
+  mix: MixRecord;
   sheet: ProductSheet;
   now: Date;
   /** True once it is safe. */
-  onChange(pot: PotRecord): Promise<boolean>;
+  onChange(mix: MixRecord): Promise<boolean>;
 }) {
-  const planned = poursFor(pot.paintMl, sheet, pot.recipe);
-  const { remaining, factor } = afterPours(planned, pouredOf(pot));
+  const planned = poursFor(mix.paintMl, sheet, mix.recipe);
+  const { remaining, factor } = afterPours(planned, pouredOf(mix));
   const open = remaining.filter(isMissing);
   const next = open[0];
   const pouring: Pouring | null = next
     ? {
         role: next.role,
         ...(next.role === 'paint'
-          ? fromTin(next.addMl, pot.tinFraction, sheet)
+          ? fromTin(next.addMl, mix.tinFraction, sheet)
           : { ml: next.addMl, g: next.addG }),
       }
     : null;
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | undefined>();
   const startG = remaining.reduce((sum, { pouredMl, ml, g }) => sum + (pouredMl * g) / ml, 0);
-  /** How many pours the pot showed at the press that is being kept. */
+  /** How many pours the mix showed at the press that is being kept. */
   const keeping = useRef<number | null>(null);
   async function pour(role: ComponentRole, ml: number): Promise<void> {
     // A second press before the first one shows is the same pour; once it shows, it is the next one.
-    const shown = pot.pours.length;
+    const shown = mix.pours.length;
     if (keeping.current === shown) return;
     keeping.current = shown;
     const isSafe = await onChange({
-      ...pot,
-      pours: [...pot.pours, { id: uuid(), role, ml: Math.round(ml * 100) / 100, at: now.toISOString() }],
+      ...mix,
+      pours: [...mix.pours, { id: uuid(), role, ml: Math.round(ml * 100) / 100, at: now.toISOString() }],
     });
     if (keeping.current === shown) keeping.current = null;
     if (!isSafe) return;
@@ -220,7 +220,7 @@ export function PourPanel({
           </p>
           <p className="text-far leading-none">
             <Volume ml={pouring.ml} role={next.role} />
-            {pot.way === 'stick' && pot.pailMm !== null && (
+            {mix.way === 'stick' && mix.pailMm !== null && (
               <span className="ml-5 text-arm text-quiet">
                 up to{' '}
                 <span className="quantity">
@@ -229,7 +229,7 @@ export function PourPanel({
                     Math.round(
                       stickDepthMm(
                         remaining.reduce((sum, { pouredMl }) => sum + pouredMl, 0) + pouring.ml,
-                        pot.pailMm,
+                        mix.pailMm,
                       ),
                     ),
                   )}
@@ -238,10 +238,10 @@ export function PourPanel({
               </span>
             )}
           </p>
-          {pot.way === 'weight' && next.role !== 'accelerator' ? (
+          {mix.way === 'weight' && next.role !== 'accelerator' ? (
             <div className="mt-3">
               <ScaleBar
-                key={`${next.role} ${pot.pours.length}`}
+                key={`${next.role} ${mix.pours.length}`}
                 pouring={pouring}
                 startG={startG}
                 onPoured={(ml) => void pour(next.role, ml)}
@@ -274,7 +274,7 @@ export function PourPanel({
         </div>
       ) : (
         <div className="mt-4">
-          <AllIn pot={pot} now={now} onChange={onChange} />
+          <AllIn mix={mix} now={now} onChange={onChange} />
         </div>
       )}
     </section>

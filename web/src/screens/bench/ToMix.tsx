@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { residueMl, residuePlace } from '@upholder/core/film';
 import { tagsOf } from '@upholder/core/pieces';
 import { Link } from 'react-router';
@@ -8,29 +8,29 @@ import { coatOf, mixAddress, useAgenda } from '../../job/useAgenda.ts';
 import { Volume } from './Amount.tsx';
 
 /** The coats that the plans ask for next, each with what to mix for it. */
-export function ToMix({ dossiers, shop }: { dossiers: readonly Dossier[]; shop: ShopContext }) {
-  const { agenda, jobs, now } = useAgenda(dossiers, shop);
+export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: ShopContext }) {
+  const { agenda, jobs, now } = useAgenda(details, shop);
   const coats = [...agenda.ready, ...agenda.waiting].flatMap((item) => {
-    const dossier = jobs.get(item.jobId);
-    const coat = dossier && coatOf(item, dossier, shop);
-    return dossier && coat?.amounts ? [{ item, dossier, coat, amounts: coat.amounts }] : [];
+    const detail = jobs.get(item.jobId);
+    const coat = detail && coatOf(item, detail, shop);
+    return detail && coat?.amounts ? [{ item, detail, coat, amounts: coat.amounts }] : [];
   });
   if (coats.length === 0) return null;
   return (
     <section aria-label="To mix next" className="bg-sheet">
       <h2 className="px-4 pt-3">To mix next</h2>
-      {coats.slice(0, MOST_TO_MIX).map(({ item, dossier, coat, amounts }) => (
+      {coats.slice(0, MOST_TO_MIX).map(({ item, detail, coat, amounts }) => (
         <Link
           key={`${item.jobId} ${item.op.id}`}
-          to={mixAddress(item, dossier, coat)}
+          to={mixAddress(item, detail, coat)}
           className="flex min-h-16 items-center gap-4 border-line border-t px-4 py-2 hover:bg-raised"
         >
           <span className="min-w-0 flex-1 leading-snug">
             <span className="block font-semibold text-lead">
-              {item.op.name}, {dossier.job.code}
+              {item.op.name}, {detail.job.code}
             </span>
             <span className="block text-quiet">
-              <span className="font-semibold">{tagsOf(dossier.pieces, item.op.pieceIds)}</span> ·{' '}
+              <span className="font-semibold">{tagsOf(detail.pieces, item.op.pieceIds)}</span> ·{' '}
               {coat.sheet.name}, {show('volume', residueMl(coat.applicator ?? 'brush'))} of it for{' '}
               {residuePlace(coat.applicator ?? 'brush')}
             </span>

@@ -9,8 +9,8 @@ import {
   fitThinning,
   materialRemark,
   nextThinning,
-  type PotRecord,
-  potState,
+  type MixRecord,
+  mixState,
   pouredOf,
   rethinMl,
   type StoredItem,
@@ -26,15 +26,15 @@ import { v7 as uuid } from 'uuid';
 import { useApp } from '../../api/store.ts';
 import { show } from '../../base/voice.ts';
 import { Notice, Select } from '../../parts/controls.tsx';
-import { targetIn } from './potTargets.ts';
+import { targetIn } from './mixTargets.ts';
 import { Stopwatch } from './Stopwatch.tsx';
 import { TypedRun } from './TypedRun.tsx';
 import { NextThinner, Runs } from './ViscosityParts.tsx';
 
 const ThinningChart = lazy(async () => ({ default: (await import('./ThinningChart.tsx')).ThinningChart }));
 
-/** The readings of a pot as viscosities at 23 °C; those that say nothing are left out. */
-function viscositiesOf(all: PotRecord['readings'], cups: readonly Cup[]) {
+/** The readings of a mix as viscosities at 23 °C; those that say nothing are left out. */
+function viscositiesOf(all: MixRecord['readings'], cups: readonly Cup[]) {
   return all.flatMap((reading) => {
     const own = cups.find(({ id }) => id === reading.cupId);
     const mean = summariseRuns(reading.runs)?.mean;
@@ -46,10 +46,10 @@ function viscositiesOf(all: PotRecord['readings'], cups: readonly Cup[]) {
   });
 }
 
-/** The readings of a pot, and the line through those that compare with the cup of its target. */
-function useFit(pot: PotRecord, sheet: ProductSheet, cups: readonly Cup[]) {
-  const { target } = pot;
-  const readings = useMemo(() => viscositiesOf(pot.readings, cups), [pot.readings, cups]);
+/** The readings of a mix, and the line through those that compare with the cup of its target. */
+function useFit(mix: MixRecord, sheet: ProductSheet, cups: readonly Cup[]) {
+  const { target } = mix;
+  const readings = useMemo(() => viscositiesOf(mix.readings, cups), [mix.readings, cups]);
   const targetCup = cups.find(({ id }) => id === target?.cupId);
   // Seconds of a cup without a standard say nothing about those of another one.
   const usable = useMemo(
@@ -71,55 +71,55 @@ function useFit(pot: PotRecord, sheet: ProductSheet, cups: readonly Cup[]) {
   return { readings, targetCup, fit, charted };
 }
 
-/** Whether the pot is thin enough: time the cup, and what to add next, with how sure that is. */
+/** Whether the mix is thin enough: time the cup, and what to add next, with how sure that is. */
 export function ViscosityPanel({
-  pot,
+  mix,
   sheet,
   items,
   now,
   onChange,
 }: {
-  pot: PotRecord;
+  mix: MixRecord;
   sheet: ProductSheet;
   /** What belongs to the bench, the shop's own cups among it. */
   items: readonly StoredItem[];
   now: Date;
-  onChange(pot: PotRecord): void;
+  onChange(mix: MixRecord): void;
 }) {
-  const [cupId, setCupId] = useState(pot.target?.cupId ?? 'iso-4');
+  const [cupId, setCupId] = useState(mix.target?.cupId ?? 'iso-4');
   const [runs, setRuns] = useState<number[]>([]);
   const cups = useMemo(() => cupsOf(items), [items]);
   const cup = cups.find(({ id }) => id === cupId) ?? cups[0];
-  const state = potState(pouredOf(pot), sheet);
+  const state = mixState(pouredOf(mix), sheet);
   const summary = summariseRuns(runs);
-  const theme = useApp(({ face }) => face.theme);
-  const { target } = pot;
-  const { readings, targetCup, fit, charted } = useFit(pot, sheet, cups);
+  const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
+  const { target } = mix;
+  const { readings, targetCup, fit, charted } = useFit(mix, sheet, cups);
   if (!cup) return null;
-  const maximum = thinnerRoom(sheet, pot.recipe);
+  const maximum = thinnerRoom(sheet, mix.recipe);
   const shown = targetIn(target && targetCup ? { ...target, cup: targetCup } : null, cup, cups);
   // What comes next is said in the cup that is in hand, where it can be.
   const sayCup = targetCup && areComparable(cup, targetCup) ? cup : targetCup;
   const wanted = target && targetCup ? targetViscosity(targetCup, target) : null;
   const next = fit && wanted ? nextThinning(fit, wanted.aim, state.fraction, maximum, wanted.band) : null;
-  // Conditioner and accelerator are in the pot, but thinner is not reckoned on them.
+  // Conditioner and accelerator are in the mix, but thinner is not reckoned on them.
   const addMl = next ? rethinMl(state.basisMl * (1 + state.fraction), state.fraction, next.now) : 0;
-  const remark = pot.materialC === null ? null : materialRemark(pot.materialC, sheet);
+  const remark = mix.materialC === null ? null : materialRemark(mix.materialC, sheet);
   const bathMin =
-    pot.materialC === null
+    mix.materialC === null
       ? null
-      : warmBathMinutes(Math.max(state.mixMl, pot.paintMl) / 1000, pot.materialC, 20, 35);
+      : warmBathMinutes(Math.max(state.mixMl, mix.paintMl) / 1000, mix.materialC, 20, 35);
   function keep(): void {
     if (!summary) return;
     onChange({
-      ...pot,
+      ...mix,
       readings: [
-        ...pot.readings,
+        ...mix.readings,
         {
           id: uuid(),
           cupId,
           runs,
-          materialC: pot.materialC,
+          materialC: mix.materialC,
           fraction: Math.round(state.fraction * 10_000) / 10_000,
           at: now.toISOString(),
         },
@@ -129,14 +129,14 @@ export function ViscosityPanel({
   }
   function addThinner(): void {
     onChange({
-      ...pot,
+      ...mix,
       pours: [
-        ...pot.pours,
+        ...mix.pours,
         { id: uuid(), role: 'thinner', ml: Math.round(addMl * 10) / 10, at: now.toISOString() },
       ],
       // What was added by the cup is what the recipe is now; the pours keep what was really done.
       recipe: {
-        ...pot.recipe,
+        ...mix.recipe,
         thinning: { convention: 'on-paint', value: Math.floor((next?.now ?? 0) * 10_000 + 1e-6) / 100 },
       },
     });
@@ -180,7 +180,7 @@ export function ViscosityPanel({
           )}
         </p>
       ))}
-      {remark && pot.materialC !== null && pot.materialC < 18 && bathMin !== null && (
+      {remark && mix.materialC !== null && mix.materialC < 18 && bathMin !== null && (
         <p className="mt-1 text-quiet">
           In a bath of {show('temperature', 35)} warm water, lid on, about {Math.ceil(bathMin)} min to{' '}
           {show('temperature', 20)}; a rough estimate. Never use a flame or a heater.
@@ -188,7 +188,7 @@ export function ViscosityPanel({
       )}
       {next && fit && targetCup && (
         <NextThinner
-          pot={pot}
+          mix={mix}
           sheet={sheet}
           next={next}
           addMl={addMl}

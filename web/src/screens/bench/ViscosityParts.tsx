@@ -6,7 +6,7 @@ import {
   expectedViscosity,
   type nextThinning,
   outsideCup,
-  type PotRecord,
+  type MixRecord,
   summariseRuns,
   type ThinningFit,
 } from '@upholder/core/mixing';
@@ -60,7 +60,7 @@ export function Runs({
 
 /** What is to be added so that it runs as it shall, or why that cannot be. */
 export function NextThinner({
-  pot,
+  mix,
   sheet,
   next,
   addMl,
@@ -70,7 +70,7 @@ export function NextThinner({
   sayCup,
   onAdded,
 }: {
-  pot: PotRecord;
+  mix: MixRecord;
   sheet: ProductSheet;
   next: NonNullable<ReturnType<typeof nextThinning>>;
   addMl: number;
@@ -107,7 +107,7 @@ export function NextThinner({
               {cupSeconds(sayCup ?? targetCup, expectedViscosity(fit, next.now)).toFixed(0)} s
             </span>
             {sayCup && sayCup.id !== targetCup.id && ` in ${sayCup.name}`}
-            {pot.materialC !== null && ` at ${show('temperature', 23)}`}. The target lies between{' '}
+            {mix.materialC !== null && ` at ${show('temperature', 23)}`}. The target lies between{' '}
             {(Math.max(0, next.from) * 100).toFixed(1)} and {(next.to * 100).toFixed(1)} % (90 % confidence).
           </p>
           <Button kind="act" posture="floor" className="mt-3" onClick={onAdded}>

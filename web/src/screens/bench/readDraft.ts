@@ -7,9 +7,9 @@ import {
   cupsOf,
   type GoodResult,
   type GunFacts,
-  goodResults,
+  successfulMixes,
   leftoverOf,
-  type PotRecord,
+  type MixRecord,
   type Poured,
   paintForMix,
   parseThinning,
@@ -24,12 +24,12 @@ import { parseDecimal } from '@upholder/core/units';
 import { v7 as uuid } from 'uuid';
 import { showAll, read as understand } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
-import { type CupTarget, targetIn, targetsOf } from './potTargets.ts';
-import { coatingsOf, gunsFor, type PotDraft } from './startDraft.ts';
+import { type CupTarget, targetIn, targetsOf } from './mixTargets.ts';
+import { coatingsOf, gunsFor, type MixDraft } from './startDraft.ts';
 
-/** A closed pot of the same product, and what is in it. */
+/** A closed mix of the same product, and what is in it. */
 export interface Leftover {
-  pot: PotRecord;
+  mix: MixRecord;
   left: Poured;
 }
 
@@ -37,10 +37,10 @@ export interface Leftover {
 export interface ReadDraft {
   product: ProductRow;
   sheet: ProductSheet;
-  recipe: PotRecord['recipe'];
+  recipe: MixRecord['recipe'];
   /** Paint in mL without what thinner a tin holds; NaN while the amount cannot be read. */
   paintMl: number;
-  /** Where the mix goes, for a visit or an area. */
+  /** Where the mix goes, for a task or an area. */
   share: { piecesMl: number; residueMl: number; reserveMl: number } | null;
   pours: Component[];
   gun: GunFacts | null;
@@ -79,7 +79,7 @@ function dropsOf(text: string): { value: number; error: string | undefined } {
 }
 
 /** Mix in mL and where it goes, or what is wrong with the amount. */
-function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, reservePct: number) {
+function mixFor(draft: MixDraft, sheet: ProductSheet, gun: GunFacts | null, reservePct: number) {
   const stays = gun?.residueMl ?? residueMl(draft.applicator);
   const shared = (piecesMl: number) => {
     const reserveMl = ((piecesMl + stays) * reservePct) / 100;
@@ -102,7 +102,7 @@ function mixFor(draft: PotDraft, sheet: ProductSheet, gun: GunFacts | null, rese
   const read = understand('volume', draft.amount);
   if (!read.ok) return { mixMl: Number.NaN, share: null, error: read.message };
   if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Amount must be more than 0.' };
-  if (draft.goal === 'visit') return shared(Math.max(0, read.value - residueMl(draft.applicator)));
+  if (draft.goal === 'task') return shared(Math.max(0, read.value - residueMl(draft.applicator)));
   return { mixMl: read.value, share: null, error: undefined };
 }
 
@@ -114,7 +114,7 @@ function pailOf(text: string): Outcome<number> {
 }
 
 /** Reads the form; null when the stores have no such coating. */
-export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly PotRecord[]): ReadDraft | null {
+export function readDraft(draft: MixDraft, shop: ShopContext, mixes: readonly MixRecord[]): ReadDraft | null {
   const product = coatingsOf(shop).find(({ key }) => key === draft.productKey);
   if (!product) return null;
   const { sheet, tinFraction } = product;
@@ -131,7 +131,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
     batch: draft.batch.trim(),
     materialC,
   };
-  const good = goodResults(pots, hand)[0] ?? null;
+  const good = successfulMixes(mixes, hand)[0] ?? null;
   const typed = parseThinning(draft.thinning, draft.convention);
   const wantedS = typed.ok && typed.value.kind === 'seconds' ? typed.value : null;
   // Thinned to seconds, it starts where it was good last time, else unthinned, and the cup says what to add.
@@ -140,7 +140,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
       ? typed.value.thinning
       : { convention: 'on-paint', value: wantedS && good ? Math.round(good.fraction * 1000) / 10 : 0 };
   const tinIsThinner = thinningFraction(thinning, sheet) < tinFraction - 1e-6;
-  const recipe: PotRecord['recipe'] = {
+  const recipe: MixRecord['recipe'] = {
     thinning: tinIsThinner ? { convention: 'on-paint', value: tinFraction * 100 } : thinning,
     conditionerPct: conditioner.value,
     hardenerBy: draft.way === 'weight' && sheet.hardener?.partsByWeight != null ? 'weight' : 'volume',
@@ -153,7 +153,7 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
   const sheetTarget = targetsOf(sheet, draft.applicator, cups)[0] ?? null;
   const wanted = wantedS && cup ? { cup, fromS: wantedS.fromS, toS: wantedS.toS } : sheetTarget;
   const { target, remark } = targetIn(wanted, cup, cups);
-  const taken = new Set(pots.flatMap(({ pours }) => pours.map(({ fromPotId }) => fromPotId)));
+  const taken = new Set(mixes.flatMap(({ pours }) => pours.map(({ fromMixId }) => fromMixId)));
   return {
     product,
     sheet,
@@ -169,9 +169,9 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
     cupRemark: remark,
     leftovers: sheet.hardener
       ? []
-      : pots.flatMap((pot) => {
-          const left = pot.productKey === draft.productKey && !taken.has(pot.id) ? leftoverOf(pot) : null;
-          return left ? [{ pot, left }] : [];
+      : mixes.flatMap((mix) => {
+          const left = mix.productKey === draft.productKey && !taken.has(mix.id) ? leftoverOf(mix) : null;
+          return left ? [{ mix, left }] : [];
         }),
     good,
     stops: recipeStops(sheet, recipe),
@@ -190,8 +190,8 @@ export function readDraft(draft: PotDraft, shop: ShopContext, pots: readonly Pot
   };
 }
 
-/** Whether a pot may be started: everything can be read, and what goes past the sheet has its reason. */
-export function isReady(read: ReadDraft, draft: PotDraft): boolean {
+/** Whether a mix may be started: everything can be read, and what goes past the sheet has its reason. */
+export function isReady(read: ReadDraft, draft: MixDraft): boolean {
   return (
     Object.values(read.errors).every((error) => error === undefined) &&
     read.paintMl > 0 &&
@@ -199,12 +199,12 @@ export function isReady(read: ReadDraft, draft: PotDraft): boolean {
   );
 }
 
-/** The pot that the form asks for, with what was left of others in it already. */
-export function potFrom(
-  draft: PotDraft,
+/** The mix that the form asks for, with what was left of others in it already. */
+export function mixFrom(
+  draft: MixDraft,
   read: ReadDraft,
   context: { search: URLSearchParams; madeBy: string; at: string },
-): PotRecord {
+): MixRecord {
   const { search, madeBy, at } = context;
   return {
     id: uuid(),
@@ -228,17 +228,17 @@ export function potFrom(
     madeBy,
     startedAt: at,
     pours: read.leftovers
-      .filter(({ pot }) => draft.used.includes(pot.id))
-      .flatMap(({ pot, left }) =>
+      .filter(({ mix }) => draft.used.includes(mix.id))
+      .flatMap(({ mix, left }) =>
         COMPONENT_ROLES.flatMap((role) => {
           const ml = Math.round((left[role] ?? 0) * 10) / 10;
-          return ml > 0 ? [{ id: uuid(), role, ml, at, fromPotId: pot.id }] : [];
+          return ml > 0 ? [{ id: uuid(), role, ml, at, fromMixId: mix.id }] : [];
         }),
       ),
     readings: [],
     emptiedAt: null,
     leftMl: null,
-    leftTo: 'closed pot',
+    leftTo: 'closed container',
     note: '',
   };
 }

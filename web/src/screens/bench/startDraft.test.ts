@@ -1,10 +1,10 @@
 import type { ShopContext } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet } from '@upholder/core/catalogue';
-import { type PotRecord, PotRecordSchema } from '@upholder/core/mixing';
+import { type MixRecord, MixRecordSchema } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { isReady, potFrom, readDraft } from './readDraft.ts';
-import { draftFrom, type PotDraft } from './startDraft.ts';
+import { isReady, mixFrom, readDraft } from './readDraft.ts';
+import { draftFrom, type MixDraft } from './startDraft.ts';
 
 const gunId = uuid();
 
@@ -39,9 +39,9 @@ function shopWith(change: Partial<ProductSheet> = {}, tinFraction = 0): ShopCont
   } as unknown as ShopContext;
 }
 
-const start = (query: string, shop = shopWith(), part: Partial<PotDraft> = {}, pots: PotRecord[] = []) => {
+const start = (query: string, shop = shopWith(), part: Partial<MixDraft> = {}, mixes: MixRecord[] = []) => {
   const draft = { ...draftFrom(new URLSearchParams(query), shop), ...part };
-  const read = readDraft(draft, shop, pots);
+  const read = readDraft(draft, shop, mixes);
   if (!read) throw new Error('no such coating');
   return { draft, read };
 };
@@ -49,11 +49,11 @@ const ml = (read: { pours: { role: string; ml: number }[] }) =>
   Object.fromEntries(read.pours.map((pour) => [pour.role, Math.round(pour.ml * 10) / 10]));
 const enamel = 'product=urethane-enamel-satin&applicator=turbine';
 
-describe('a new pot, as the form is read', () => {
-  it('for a visit: its mix, with what stays in this gun instead of a usual one, and a tenth in reserve', () => {
+describe('a new mix, as the form is read', () => {
+  it('for a task: its mix, with what stays in this gun instead of a usual one, and a tenth in reserve', () => {
     // 560 mL of mix hold 60 for a usual turbine gun: 500 reach the pieces, 40 stay, 54 as reserve.
     const { draft, read } = start(`${enamel}&mix=560+mL&thinning=10`);
-    expect([draft.goal, draft.gunId]).toEqual(['visit', gunId]);
+    expect([draft.goal, draft.gunId]).toEqual(['task', gunId]);
     expect(read.share).toEqual({ piecesMl: 500, residueMl: 40, reserveMl: expect.closeTo(54, 9) });
     expect(ml(read)).toEqual({ paint: 540, thinner: 54 });
     expect(isReady(read, draft)).toBe(true);
@@ -83,24 +83,24 @@ describe('a new pot, as the form is read', () => {
     [{ material: 'warm' }, 'material'],
     [{ conditioner: 'ten' }, 'conditioner'],
     [{ way: 'stick' as const, pail: '5' }, 'pail'],
-    [{ goal: 'visit' as const, reserve: '200' }, 'reserve'],
-  ])('%o is refused at its field, and no pot starts', (part, field) => {
+    [{ goal: 'task' as const, reserve: '200' }, 'reserve'],
+  ])('%o is refused at its field, and no mix starts', (part, field) => {
     const { draft, read } = start(enamel, shopWith(), part);
     expect(read.errors[field as 'amount']).toEqual(expect.any(String));
     expect(isReady(read, draft)).toBe(false);
   });
 
-  it('past the sheet it starts only with a reason, which the pot keeps', () => {
+  it('past the sheet it starts only with a reason, which the mix keeps', () => {
     const { draft, read } = start(`${enamel}&paint=900+mL&thinning=12`);
     expect([read.stops.length, isReady(read, draft)]).toEqual([1, false]);
     const reasoned = { ...draft, reason: 'cold boat' };
     expect(isReady(read, reasoned)).toBe(true);
-    const pot = potFrom(reasoned, read, {
+    const mix = mixFrom(reasoned, read, {
       search: new URLSearchParams(),
       madeBy: 'Ines',
       at: '2026-11-23T08:00:00.000Z',
     });
-    expect(PotRecordSchema.parse({ ...pot, revision: 1 }).overrideReason).toBe('cold boat');
+    expect(MixRecordSchema.parse({ ...mix, revision: 1 }).overrideReason).toBe('cold boat');
   });
 
   it('a tin that holds 4 % already is not thinned to 2 %, and less is added for 6 %', () => {
@@ -126,9 +126,9 @@ describe('a new pot, as the form is read', () => {
     expect(start(query, both, { way: 'volume' }).read.recipe.hardenerBy).toBe('volume');
   });
 
-  it('pours closed pots of the same product in first, each once, with their names', () => {
-    const closed = PotRecordSchema.parse({
-      ...potFrom(start(enamel).draft, start(`${enamel}&paint=900+mL`).read, {
+  it('pours closed mixes of the same product in first, each once, with their names', () => {
+    const closed = MixRecordSchema.parse({
+      ...mixFrom(start(enamel).draft, start(`${enamel}&paint=900+mL`).read, {
         search: new URLSearchParams(),
         madeBy: 'Ines',
         at: '2026-11-22T08:00:00.000Z',
@@ -144,16 +144,16 @@ describe('a new pot, as the form is read', () => {
     const { draft, read } = start(`${enamel}&paint=300+mL&thinning=10`, shopWith(), { used: [closed.id] }, [
       closed,
     ]);
-    const pot = potFrom(draft, read, {
+    const mix = mixFrom(draft, read, {
       search: new URLSearchParams(),
       madeBy: 'Ines',
       at: '2026-11-23T08:00:00.000Z',
     });
-    expect(pot.pours.map(({ role, ml: poured, fromPotId }) => [role, poured, fromPotId])).toEqual([
+    expect(mix.pours.map(({ role, ml: poured, fromMixId }) => [role, poured, fromMixId])).toEqual([
       ['paint', 100, closed.id],
       ['thinner', 10, closed.id],
     ]);
-    expect(start(enamel, shopWith(), {}, [closed, { ...pot, revision: 1 }]).read.leftovers).toEqual([]);
+    expect(start(enamel, shopWith(), {}, [closed, { ...mix, revision: 1 }]).read.leftovers).toEqual([]);
     expect(start('product=two-part-enamel-satin', shopWith(), {}, [closed]).read.leftovers).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@ import type { Applicator, ProductSheet, Thinning } from '@upholder/core/catalogu
 import {
   cupsOf,
   itemsOf,
-  type PotRecord,
+  type MixRecord,
   parseThinning,
   thinningFraction,
   thinningFrom,
@@ -11,19 +11,19 @@ import {
 } from '@upholder/core/mixing';
 import { parseVolumeMl } from '@upholder/core/units';
 import { bare, show } from '../../base/voice.ts';
-import { targetsOf } from './potTargets.ts';
+import { targetsOf } from './mixTargets.ts';
 
-/** What is known when a pot is started. */
+/** What is known when a mix is started. */
 export const GOALS = {
-  visit: 'by task',
+  task: 'by task',
   paint: 'by amount of paint',
   cup: 'by cup size',
   area: 'by area',
 } as const;
 export type Goal = keyof typeof GOALS;
 
-/** The form of a new pot, as it is typed. */
-export interface PotDraft {
+/** The form of a new mix, as it is typed. */
+export interface MixDraft {
   productKey: string;
   applicator: Applicator;
   gunId: string;
@@ -40,10 +40,10 @@ export interface PotDraft {
   drops: string;
   batch: string;
   material: string;
-  way: PotRecord['way'];
+  way: MixRecord['way'];
   pail: string;
   reason: string;
-  /** Closed pots that are poured in. */
+  /** Closed mixes that are poured in. */
   used: string[];
 }
 
@@ -52,7 +52,7 @@ export function coatingsOf(shop: ShopContext): ProductRow[] {
   return shop.products.filter(({ sheet }) => sheet.role !== 'filler');
 }
 
-/** Not every pot empties to the last drop, nor does every piece drink alike. */
+/** Not every mix empties to the last drop, nor does every piece drink alike. */
 const RESERVE_PCT = '10';
 
 /** An amount as an address has it, in the units of this page; what is no amount stays as it is. */
@@ -62,7 +62,7 @@ function volumeText(text: string): string {
 }
 
 /** The form as an address fills it in; empty where it says nothing. */
-export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft {
+export function draftFrom(search: URLSearchParams, shop: ShopContext): MixDraft {
   const coatings = coatingsOf(shop);
   const product = coatings.find(({ key }) => key === search.get('product')) ?? coatings[0];
   const mix = search.get('mix');
@@ -74,7 +74,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): PotDraft 
     productKey: product?.key ?? '',
     applicator,
     gunId: gunsFor(shop, applicator)[0]?.id ?? '',
-    goal: mix === null ? 'paint' : 'visit',
+    goal: mix === null ? 'paint' : 'task',
     amount: volumeText(mix ?? search.get('paint') ?? '900 mL'),
     reserve: RESERVE_PCT,
     convention,
@@ -100,10 +100,10 @@ export function gunsFor(shop: ShopContext, applicator: Applicator) {
 
 /** The typed thinning in another convention: the same amount, another number. Text that cannot be read stays. */
 export function inConvention(
-  draft: PotDraft,
+  draft: MixDraft,
   sheet: ProductSheet,
   convention: Thinning['convention'],
-): Pick<PotDraft, 'convention' | 'thinning'> {
+): Pick<MixDraft, 'convention' | 'thinning'> {
   const read = parseThinning(draft.thinning, draft.convention);
   if (!read.ok || read.value.kind !== 'amount') return { convention, thinning: draft.thinning };
   const fraction = thinningFraction(read.value.thinning, sheet);

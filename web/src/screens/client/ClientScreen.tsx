@@ -5,7 +5,7 @@ import { useLocation } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { clockWords, dateWords, dayWords } from '../../base/times.ts';
-import { Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Notice, Card, Skeleton } from '../../parts/controls.tsx';
 
 const STAGE_WORDS = {
   prepared: 'Cleaned and sanded',
@@ -89,17 +89,17 @@ export function ClientScreen() {
         <p className="text-quiet">{view.shopName}</p>
         <h1>{view.jobName}</h1>
       </header>
-      <Sheet className="p-5">
+      <Card className="p-5">
         <Dates view={view} />
-      </Sheet>
-      <Sheet className="flex flex-col gap-4 p-5">
+      </Card>
+      <Card className="flex flex-col gap-4 p-5">
         <h2>How far it is</h2>
         {view.zones.map((zone) => (
           <Zone key={zone.name} {...zone} />
         ))}
-      </Sheet>
+      </Card>
       {view.care.length > 0 && (
-        <Sheet className="flex flex-col gap-4 p-5">
+        <Card className="flex flex-col gap-4 p-5">
           <h2>Caring for the finish</h2>
           {view.care.map(({ zones, cureDays, lines }) => (
             <section key={zones.join()} className="border-line border-t pt-4">
@@ -121,7 +121,7 @@ export function ClientScreen() {
           <p className="text-quiet">
             If the shop or the product sheet says something different, follow that.
           </p>
-        </Sheet>
+        </Card>
       )}
     </main>
   );

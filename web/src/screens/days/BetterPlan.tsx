@@ -1,46 +1,46 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
-import { OBJECTIVES, type Objective, type PlanRecipe, type Wish } from '@upholder/core/planning';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { OBJECTIVES, type Objective, type PlanRecipe, type PlanOptions } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../base/times.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { usePlanSearch } from '../../workers/usePlanner.ts';
 import { boundWords } from './boundWords.ts';
-import { RoomWishes } from './RoomWishes.tsx';
+import { RoomPlanOptions } from './RoomOptions.tsx';
 
 /** How good the plan is, what it is to be best at, and a search for a better one beside the page. */
 export function BetterPlan({
-  dossier,
+  detail,
   shop,
   now,
   onTake,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
   /** Plans again for a wish, by a recipe where one was found. */
-  onTake(wish: Wish, recipe?: PlanRecipe): Promise<void>;
+  onTake(planOptions: PlanOptions, recipe?: PlanRecipe): Promise<void>;
 }) {
-  const { plan } = dossier;
-  const search = usePlanSearch(dossier, shop);
+  const { plan } = detail;
+  const search = usePlanSearch(detail, shop);
   if (!plan) return null;
-  const { wish } = plan;
+  const { planOptions } = plan;
   const { news } = search;
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
   const bound = news?.bound ?? plan.bound;
-  const best = Math.min(plan.handOver, news?.handOver ?? Number.POSITIVE_INFINITY);
-  const words = bound && wish.objective === 'earliest' ? boundWords(best, bound, plan.loads) : null;
-  const won = news ? plan.handOver - news.handOver : 0;
-  const isOther = news !== null && (wish.objective === 'earliest' ? won > 0 : !search.isRunning);
+  const best = Math.min(plan.completion, news?.completion ?? Number.POSITIVE_INFINITY);
+  const words = bound && planOptions.objective === 'earliest' ? boundWords(best, bound, plan.loads) : null;
+  const won = news ? plan.completion - news.completion : 0;
+  const isOther = news !== null && (planOptions.objective === 'earliest' ? won > 0 : !search.isRunning);
   return (
     <section aria-label="Plan quality" className="flex flex-col gap-3">
       <Field label="Optimize for">
         {(ids) => (
           <Select
             {...ids}
-            value={wish.objective}
+            value={planOptions.objective}
             onChange={({ target }) => {
               search.forget();
-              void onTake({ ...wish, objective: target.value as Objective });
+              void onTake({ ...planOptions, objective: target.value as Objective });
             }}
           >
             {Object.entries(OBJECTIVES).map(([key, name]) => (
@@ -51,7 +51,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
-      <RoomWishes dossier={dossier} wish={wish} onWish={onTake} />
+      <RoomPlanOptions detail={detail} planOptions={planOptions} onPlanOptions={onTake} />
       {words && (
         <p className="leading-snug">
           <span className="font-semibold">{words.gap}</span>{' '}
@@ -64,7 +64,7 @@ export function BetterPlan({
       {search.isRunning ? (
         <Button onClick={search.stop}>Stop searching</Button>
       ) : (
-        <Button disabled={news?.isProven} onClick={() => void search.start(wish)}>
+        <Button disabled={news?.isProven} onClick={() => void search.start(planOptions)}>
           {news ? 'Keep searching' : 'Look for a better plan'}
         </Button>
       )}
@@ -74,7 +74,7 @@ export function BetterPlan({
           <p>
             <span className="quantity">{news.tries}</span> plans tried
             {search.isRunning ? ' so far' : ''}; the best hands over{' '}
-            <span className="quantity">{at(news.handOver)}</span>
+            <span className="quantity">{at(news.completion)}</span>
             {won > 0 && `, ${formatDuration(won)} sooner`}.
           </p>
           {isOther ? (
@@ -83,7 +83,7 @@ export function BetterPlan({
               className="mt-2"
               onClick={() => {
                 search.stop();
-                void onTake(wish, news.recipe).then(search.forget);
+                void onTake(planOptions, news.recipe).then(search.forget);
               }}
             >
               Take this plan

@@ -3,13 +3,13 @@ import { workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
-import { useCurrentDossier, useJobContext } from '../../job/useJobContext.ts';
-import { Button, Sheet } from '../../parts/controls.tsx';
+import { useCurrentDetail, useJobContext } from '../../job/useJobContext.ts';
+import { Button, Card } from '../../parts/controls.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { useFollowing } from '../../workers/useFollowing.ts';
 import { ChartTools, type ChartView, ZOOMS } from './ChartTools.tsx';
 import { DryingChart } from './DryingChart.tsx';
-import { HandOver } from './HandOver.tsx';
+import { Completion } from './Completion.tsx';
 import { Legend } from './Legend.tsx';
 import { PlanNotices } from './PlanNotices.tsx';
 import { type Panel, PlanSide } from './PlanSide.tsx';
@@ -18,28 +18,28 @@ import { usePlanning } from './usePlanning.ts';
 
 /** The job on the calendar: who does what when and where, what dries where until when, and why everything waits. */
 export function DaysScreen() {
-  const { dossier: served, shop, behind } = useJobContext();
-  const dossier = useCurrentDossier(served);
+  const { detail: served, shop, behind } = useJobContext();
+  const detail = useCurrentDetail(served);
   const now = useNowMinute();
-  const planning = usePlanning(dossier);
+  const planning = usePlanning(detail);
   const { isPlanning, problem, history, pin, take } = planning;
   const [selectedId, select] = useState<string | null>(null);
   const [view, setView] = useState<ChartView>({ by: 'place', zoom: 0, isChainShown: false });
   const [panel, setPanel] = useState<Panel>('today');
-  const { following, moveTo, end: endFollowing } = useFollowing(dossier, shop);
-  const { plan } = dossier;
+  const { following, moveTo, end: endFollowing } = useFollowing(detail, shop);
+  const { plan } = detail;
   const open = useMemo(() => {
     const first = Math.min(now, ...(plan?.ops.map(({ start }) => start) ?? []));
     return workIntervals(
       shop.settings,
       shop.timeZone,
       first - 2 * 1440,
-      Math.max(now, plan?.handOver ?? now) + 14 * 1440,
+      Math.max(now, plan?.completion ?? now) + 14 * 1440,
     );
   }, [plan, shop.settings, shop.timeZone, now]);
-  const isDone = finishedOf(dossier) !== null;
-  const isStale = plan !== null && isPlanStale(plan, dossier.pieces, dossier.steps);
-  const hasNews = plan !== null && dossier.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
+  const isDone = finishedOf(detail) !== null;
+  const isStale = plan !== null && isPlanStale(plan, detail.pieces, detail.steps);
+  const hasNews = plan !== null && detail.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
   const chain = useMemo(
     () => new Set(view.isChainShown && plan ? criticalChain(plan.ops).map(({ opId }) => opId) : []),
     [view.isChainShown, plan],
@@ -53,7 +53,7 @@ export function DaysScreen() {
     <main className="flex flex-col gap-3 p-5">
       <div className="flex flex-wrap items-center gap-3">
         <div className="basis-full">
-          <HandOver dossier={dossier} shop={shop} now={now} following={following} />
+          <Completion detail={detail} shop={shop} now={now} following={following} />
         </div>
         <div className="flex-1" />
         {plan && <ChartTools view={view} onView={(part) => setView({ ...view, ...part })} />}
@@ -72,14 +72,14 @@ export function DaysScreen() {
         <Refused
           key={problem.message}
           message={problem.message}
-          wish={problem.wish}
-          dossier={dossier}
+          planOptions={problem.planOptions}
+          detail={detail}
           shop={shop}
-          onWish={(wish) => void take(wish)}
+          onPlanOptions={(planOptions) => void take(planOptions)}
         />
       )}
       <PlanNotices
-        dossier={dossier}
+        detail={detail}
         shop={shop}
         behind={behind}
         isStale={isStale}
@@ -90,18 +90,18 @@ export function DaysScreen() {
         }}
       />
       {plan === null && !problem && (
-        <Sheet className="max-w-2xl p-6">
+        <Card className="max-w-2xl p-6">
           <p>
-            A plan puts every step for the {dossier.pieces.length} pieces on the calendar: your hours, your
+            A plan puts every step for the {detail.pieces.length} pieces on the calendar: your hours, your
             booth, rail and rack, and drying times in your air. It explains every wait.
           </p>
-        </Sheet>
+        </Card>
       )}
       {plan && (
         <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] items-start gap-4">
           <div className="flex flex-col gap-2.5">
             <DryingChart
-              dossier={dossier}
+              detail={detail}
               shop={shop}
               open={open}
               now={now}
@@ -120,9 +120,9 @@ export function DaysScreen() {
             />
             <Legend />
           </div>
-          <Sheet className="sticky top-3 max-h-[calc(100vh-1.5rem)] overflow-y-auto p-4" aria-live="polite">
+          <Card className="sticky top-3 max-h-[calc(100vh-1.5rem)] overflow-y-auto p-4" aria-live="polite">
             <PlanSide
-              dossier={dossier}
+              detail={detail}
               shop={shop}
               now={now}
               planning={planning}
@@ -131,7 +131,7 @@ export function DaysScreen() {
               panel={panel}
               onPanel={setPanel}
             />
-          </Sheet>
+          </Card>
         </div>
       )}
     </main>

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { tagsOf } from '@upholder/core/pieces';
 import { isRepair } from '@upholder/core/planning';
 import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
@@ -19,7 +19,7 @@ const DRAWN_WHOLE = 800;
 const FULL: readonly ('rail' | 'rack')[] = ['rail', 'rack'];
 
 interface ChartProps {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   open: Interval[];
   now: number;
@@ -27,11 +27,11 @@ interface ChartProps {
   closedPx: number;
   by: RowsBy;
   selectedId: string | null;
-  /** Operations that decide the hand-over, where that is to be seen. */
+  /** Operations that decide the handover, where that is to be seen. */
   chain: ReadonlySet<string>;
   onSelect(id: string): void;
   onMove(id: string, minute: number): void;
-  /** While a visit is being moved: where to, or null when it is let go. */
+  /** While a task is being moved: where to, or null when it is let go. */
   onDrag(id: string, minute: number | null): void;
   following: Following | null;
 }
@@ -59,7 +59,7 @@ function useScrollToNow(
   }, [scroller, scale, now, openPx, items]);
 }
 
-/** Where visits would come to lie while one of them is moved: each once, and only where that is elsewhere. */
+/** Where tasks would come to lie while one of them is moved: each once, and only where that is elsewhere. */
 function ThenSpans({
   row,
   spans,
@@ -75,7 +75,7 @@ function ThenSpans({
     <>
       {row.map(({ item, top: itemTop }) => {
         const span = spans.get(item.op.id);
-        // Each visit once, where its first part is, and only where it would come to lie elsewhere.
+        // Each task once, where its first part is, and only where it would come to lie elsewhere.
         if (!span || item.start !== item.op.start || span.start === item.start || !isSeen(span)) return null;
         const left = scale.x(span.start);
         return (
@@ -127,7 +127,7 @@ function RowHeads({ rows, height }: { rows: readonly PlacedRow[]; height: number
 
 /** The plan drawn as drying: rows are places, labour is solid, films fade from wet to dry along their clocks. */
 export function DryingChart({
-  dossier,
+  detail,
   shop,
   open,
   now,
@@ -141,8 +141,8 @@ export function DryingChart({
   onDrag,
   following,
 }: ChartProps) {
-  const pins = dossier.plan?.wish.pins ?? {};
-  const { labour, films } = useMemo(() => dayItems(dossier), [dossier]);
+  const pins = detail.plan?.planOptions.pins ?? {};
+  const { labour, films } = useMemo(() => dayItems(detail), [detail]);
   const items = useMemo(() => [...labour, ...films], [labour, films]);
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => {
@@ -153,26 +153,26 @@ export function DryingChart({
     const until = Math.max(...ends, now) + 120;
     return createTimeScale(open, Math.min(from, ...starts), until, openPx, closedPx);
   }, [labour, films, open, now, shop.timeZone, openPx, closedPx]);
-  const loads = new Map(dossier.plan?.loads.map((load) => [load.id, load]));
-  const zones = new Map(dossier.zones.map((zone) => [zone.id, zone]));
+  const loads = new Map(detail.plan?.loads.map((load) => [load.id, load]));
+  const zones = new Map(detail.zones.map((zone) => [zone.id, zone]));
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
   const label = (loadId: string) => {
     const load = loads.get(loadId);
-    return load ? `${zones.get(load.zoneId)?.name ?? ''} ${tagsOf(dossier.pieces, load.pieceIds)}` : '';
+    return load ? `${zones.get(load.zoneId)?.name ?? ''} ${tagsOf(detail.pieces, load.pieceIds)}` : '';
   };
 
   useScrollToNow(scroller, scale, now, openPx, items);
 
   const { rows, fullTop } = useMemo(
-    () => placeRows(by, { labour, films }, dossier, shop),
-    [by, labour, films, dossier, shop],
+    () => placeRows(by, { labour, films }, detail, shop),
+    [by, labour, films, detail, shop],
   );
   const top = fullTop + FULL.length * OCCUPANCY_PX;
   const seen = useSeen(scroller, scale, HEADING_PX);
-  // All of it where that is quick: then every visit can be reached by key, wherever it is.
+  // All of it where that is quick: then every task can be reached by key, wherever it is.
   const isLong = labour.length + films.length > DRAWN_WHOLE;
   const isSeen = ({ start, end }: Interval) => !isLong || (start < seen.end && end > seen.start);
-  const spans = following?.sketch?.ok ? following.sketch.value.spans : null;
+  const spans = following?.preview?.ok ? following.preview.value.spans : null;
   return (
     <div
       ref={scroller}

@@ -31,7 +31,7 @@ export function LabourBlock({
   top: number;
   isSelected: boolean;
   isPinned: boolean;
-  /** Part of the chain that decides the hand-over. */
+  /** Part of the chain that decides the handover. */
   isOnChain: boolean;
   onSelect(): void;
   /** Null where it cannot be moved: it is done, or not the first of its parts. */

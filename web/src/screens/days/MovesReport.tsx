@@ -16,7 +16,7 @@ export interface Replanned {
 /** So many of what moved are listed. */
 const MOST = 40;
 
-/** What planning again has moved, why, and the new hand-over. */
+/** What planning again has moved, why, and the new handover. */
 export function MovesReport({
   replanned,
   log,
@@ -35,16 +35,16 @@ export function MovesReport({
   const because = before ? causes(before, plan, log) : [];
   const opNames = new Map(plan.ops.map(({ id, name }) => [id, name]));
   const names = { op: (id: string) => opNames.get(id) ?? 'the film before', place: placeWords };
-  const shift = before ? plan.handOver - before.handOver : 0;
+  const shift = before ? plan.completion - before.completion : 0;
   return (
     <div>
       <h2>Planned again</h2>
       <p className="mt-1">
-        Completion <span className="quantity">{at(plan.handOver)}</span>
+        Completion <span className="quantity">{at(plan.completion)}</span>
         {before &&
           (shift === 0
             ? ', as before.'
-            : `, ${formatDuration(Math.abs(shift))} ${shift > 0 ? 'later' : 'earlier'} than before (${at(before.handOver)}).`)}
+            : `, ${formatDuration(Math.abs(shift))} ${shift > 0 ? 'later' : 'earlier'} than before (${at(before.completion)}).`)}
       </p>
       {because.length > 0 && (
         <ul className="mt-2 flex list-disc flex-col gap-1 pl-4 leading-snug">

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { isStepItself } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
@@ -23,38 +23,38 @@ export function placeWords(id: string): string {
   return PLACES[id] ?? id;
 }
 
-/** One visit: who, when, which pieces, its clocks, and why it does not start earlier. */
+/** One task: who, when, which pieces, its clocks, and why it does not start earlier. */
 export function OpDetail({
   op,
-  dossier,
+  detail,
   shop,
   now,
   isBusy,
   onPin,
 }: {
   op: PlannedOp;
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
   isBusy: boolean;
   onPin(at: number | null): void;
 }) {
-  const states = usePieceStates(dossier, shop);
+  const states = usePieceStates(detail, shop);
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
-  const names = new Map(dossier.plan?.ops.map(({ id, name }) => [id, name]));
+  const names = new Map(detail.plan?.ops.map(({ id, name }) => [id, name]));
   const waits = joinWaits(op.waits, {
     op: (id) => names.get(id) ?? 'the film before',
     place: placeWords,
   });
-  const load = dossier.plan?.loads.find(({ id }) => id === op.loadId);
-  const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
+  const load = detail.plan?.loads.find(({ id }) => id === op.loadId);
+  const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const who = shop.crew.find(({ id }) => id === op.personId)?.name;
-  const step = dossier.steps.find(({ id }) => id === op.stepId);
+  const step = detail.steps.find(({ id }) => id === op.stepId);
   return (
     <div>
       <h2>{op.name}</h2>
       <p className="text-quiet">
-        {load?.label} <span className="font-semibold text-ink">{tagsOf(dossier.pieces, op.pieceIds)}</span>
+        {load?.label} <span className="font-semibold text-ink">{tagsOf(detail.pieces, op.pieceIds)}</span>
       </p>
       <p className="mt-2">
         <span className="quantity">{at(op.start)}</span> to <span className="quantity">{at(op.end)}</span>
@@ -108,7 +108,7 @@ export function OpDetail({
         <PinPanel
           key={`${op.id} ${op.start}`}
           op={op}
-          pinnedAt={dossier.plan?.wish.pins[op.id] ?? null}
+          pinnedAt={detail.plan?.planOptions.pins[op.id] ?? null}
           timeZone={shop.timeZone}
           isBusy={isBusy}
           onPin={onPin}
@@ -118,7 +118,7 @@ export function OpDetail({
       <GlyphStrip
         pieces={pieces}
         states={states}
-        zones={dossier.zones}
+        zones={detail.zones}
         size={38}
         perMetre
         now={now}

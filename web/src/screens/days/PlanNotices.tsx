@@ -1,32 +1,32 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { isPastDate } from '@upholder/core/shop';
 import { Link } from 'react-router';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
-import type { BehindWords } from '../../job/useBehind.ts';
+import type { SlipWords } from '../../job/useSlip.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
-import { BehindNotice } from './BehindNotice.tsx';
+import { SlipNotice } from './SlipNotice.tsx';
 
 /** What is wrong with the plan, or keeps the job from having one, each with the way out beside it. */
 export function PlanNotices({
-  dossier,
+  detail,
   shop,
   behind,
   isStale,
   isHelpOpen,
   onHelp,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
-  behind: BehindWords | null;
+  behind: SlipWords | null;
   isStale: boolean;
   isHelpOpen: boolean;
   onHelp(): void;
 }) {
-  const { plan } = dossier;
-  const stops = useOpenStops(dossier, shop);
-  const isDone = finishedOf(dossier) !== null;
-  const isLate = plan !== null && !isDone && isPastDate(plan.handOver, dossier.job.neededBy, shop.timeZone);
+  const { plan } = detail;
+  const stops = useOpenStops(detail, shop);
+  const isDone = finishedOf(detail) !== null;
+  const isLate = plan !== null && !isDone && isPastDate(plan.completion, detail.job.neededBy, shop.timeZone);
   return (
     <>
       {isLate && !isHelpOpen && (
@@ -34,13 +34,13 @@ export function PlanNotices({
           This plan misses the needed-by date.
         </Notice>
       )}
-      <BehindNotice behind={behind} neededBy={dossier.job.neededBy} onHelp={onHelp} />
+      <SlipNotice behind={behind} neededBy={detail.job.neededBy} onHelp={onHelp} />
       {!isDone && stops.length > 0 && (
         <Notice
           kind="stop"
           action={
             <Link
-              to={`/jobs/${dossier.job.id}/sequence?zone=${stops[0]?.zone.id}`}
+              to={`/jobs/${detail.job.id}/sequence?zone=${stops[0]?.zone.id}`}
               className="font-semibold underline underline-offset-2"
             >
               To the sequence

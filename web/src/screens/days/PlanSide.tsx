@@ -1,11 +1,11 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
 import { MovesReport } from './MovesReport.tsx';
 import { OpDetail } from './OpDetail.tsx';
-import { Reliefs } from './Reliefs.tsx';
+import { Improvements } from './Improvements.tsx';
 import { Today } from './Today.tsx';
 import type { Planning } from './usePlanning.ts';
 
@@ -18,7 +18,7 @@ const PANELS: readonly [Panel, string][] = [
 ];
 
 interface SideProps {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
   planning: Planning;
@@ -28,17 +28,17 @@ interface SideProps {
   onPanel(panel: Panel): void;
 }
 
-/** Beside the chart: the visit that is chosen, or what is next, how good the plan is, and what would help. */
-export function PlanSide({ dossier, shop, now, planning, selectedId, onSelect, panel, onPanel }: SideProps) {
+/** Beside the chart: the task that is chosen, or what is next, how good the plan is, and what would help. */
+export function PlanSide({ detail, shop, now, planning, selectedId, onSelect, panel, onPanel }: SideProps) {
   const { replanned, take } = planning;
-  const isDone = finishedOf(dossier) !== null;
-  const selected = dossier.plan?.ops.find(({ id }) => id === selectedId);
+  const isDone = finishedOf(detail) !== null;
+  const selected = detail.plan?.ops.find(({ id }) => id === selectedId);
   if (selected)
     return (
       <>
         <OpDetail
           op={selected}
-          dossier={dossier}
+          detail={detail}
           shop={shop}
           now={now}
           isBusy={planning.isPlanning}
@@ -62,14 +62,14 @@ export function PlanSide({ dossier, shop, now, planning, selectedId, onSelect, p
     >
       {panel === 'today' &&
         (replanned ? (
-          <MovesReport replanned={replanned} log={dossier.log} shop={shop} now={now} />
+          <MovesReport replanned={replanned} log={detail.log} shop={shop} now={now} />
         ) : (
-          <Today dossier={dossier} shop={shop} now={now} onSelect={onSelect} />
+          <Today detail={detail} shop={shop} now={now} onSelect={onSelect} />
         ))}
       {panel === 'better' && isDone && <p>The work is done; there is nothing left to improve.</p>}
-      {panel === 'better' && !isDone && <BetterPlan dossier={dossier} shop={shop} now={now} onTake={take} />}
+      {panel === 'better' && !isDone && <BetterPlan detail={detail} shop={shop} now={now} onTake={take} />}
       {panel === 'help' && isDone && <p>The work is done; there is nothing left to speed up.</p>}
-      {panel === 'help' && !isDone && <Reliefs dossier={dossier} shop={shop} now={now} onDone={take} />}
+      {panel === 'help' && !isDone && <Improvements detail={detail} shop={shop} now={now} onDone={take} />}
     </Tabs>
   );
 }

@@ -1,24 +1,24 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
-import type { Wish } from '@upholder/core/planning';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import type { PlanOptions } from '@upholder/core/planning';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { useFreeings } from '../../workers/usePlanner.ts';
 
 /** Why there is no plan, and the smallest things that would free one. */
 export function Refused({
   message,
-  wish,
-  dossier,
+  planOptions,
+  detail,
   shop,
-  onWish,
+  onPlanOptions,
 }: {
   message: string;
   /** What was wished, so that it could not be planned. */
-  wish: Wish;
-  dossier: Dossier;
+  planOptions: PlanOptions;
+  detail: JobDetail;
   shop: ShopContext;
-  onWish(wish: Wish): void;
+  onPlanOptions(planOptions: PlanOptions): void;
 }) {
-  const { found, isRunning, start } = useFreeings(dossier, shop, wish);
+  const { found, isRunning, start } = useFreeings(detail, shop, planOptions);
   return (
     <section aria-label="No plan" className="flex flex-col gap-2">
       <Notice kind="stop" action={found === null && <Button onClick={() => void start()}>Find a fix</Button>}>
@@ -27,7 +27,7 @@ export function Refused({
       {found && (
         <div className="bg-sheet px-4 py-2">
           {found.map((one) => {
-            const { wish: freed } = one;
+            const { planOptions: freed } = one;
             return (
               <p key={one.key} className="flex items-center gap-3 py-1 leading-snug">
                 <span className="flex-1">
@@ -35,7 +35,7 @@ export function Refused({
                   <span className="text-quiet">{one.cost}</span>
                 </span>
                 {freed ? (
-                  <Button onClick={() => onWish(freed)}>Apply and replan</Button>
+                  <Button onClick={() => onPlanOptions(freed)}>Apply and replan</Button>
                 ) : (
                   <span className="text-quiet">under Shop</span>
                 )}

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd } from '@upholder/core/planning';
@@ -8,21 +8,21 @@ import { dateWords, whenWords } from '../../base/times.ts';
 
 /** The rest of today in words; on a closed day, what comes first after it. */
 export function Today({
-  dossier,
+  detail,
   shop,
   now,
   onSelect,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
   onSelect(id: string): void;
 }) {
-  const entries = effectiveLog(dossier.log);
-  const open = (dossier.plan?.ops ?? [])
+  const entries = effectiveLog(detail.log);
+  const open = (detail.plan?.ops ?? [])
     .filter((op) => op.personId !== null && loggedEnd(op, entries) === null)
     .sort((a, b) => a.start - b.start);
-  const labels = new Map(dossier.plan?.loads.map(({ id, label }) => [id, label]));
+  const labels = new Map(detail.plan?.loads.map(({ id, label }) => [id, label]));
   const today = localDate(Math.max(now, open[0]?.start ?? now), shop.timeZone);
   const list = open.filter(({ start }) => localDate(start, shop.timeZone) <= today);
   return (
@@ -43,7 +43,7 @@ export function Today({
               <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
               <span className="font-semibold">{op.name}</span>
               <span className="block text-note text-quiet">
-                {labels.get(op.loadId)} {tagsOf(dossier.pieces, op.pieceIds)} ·{' '}
+                {labels.get(op.loadId)} {tagsOf(detail.pieces, op.pieceIds)} ·{' '}
                 {shop.crew.find(({ id }) => id === op.personId)?.name}
               </span>
             </button>

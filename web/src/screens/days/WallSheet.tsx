@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { coatAmounts } from '@upholder/core/mixing';
 import { workingCrew } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
@@ -11,28 +11,28 @@ import { show } from '../../base/voice.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
 import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
 
-/** What has to be mixed for a visit that lays a film; empty for any other. */
-function potWords({ op }: SheetLine, dossiers: readonly Dossier[], shop: ShopContext): string {
-  const dossier = dossiers.find(({ steps }) => steps.some(({ id }) => id === op.stepId));
-  const step = dossier?.steps.find(({ id }) => id === op.stepId);
+/** What has to be mixed for a task that lays a film; empty for any other. */
+function mixWords({ op }: SheetLine, details: readonly JobDetail[], shop: ShopContext): string {
+  const detail = details.find(({ steps }) => steps.some(({ id }) => id === op.stepId));
+  const step = detail?.steps.find(({ id }) => id === op.stepId);
   const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
-  if (!dossier || !step || !sheet || !op.isCoat) return '';
-  const pieces = dossier.pieces.filter(({ id }) => op.pieceIds.includes(id));
-  const amounts = coatAmounts(step, sheet, pieces, op.side, dossier.job.place === 'client');
+  if (!detail || !step || !sheet || !op.isCoat) return '';
+  const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
+  const amounts = coatAmounts(step, sheet, pieces, op.side, detail.job.place === 'client');
   return amounts ? `${show('volume', amounts.mixMl)} of ${sheet.name}` : sheet.name;
 }
 
-/** The day for the wall: each person’s visits in order with what to mix, and what dries when everybody has gone. */
+/** The day for the wall: each person’s tasks in order with what to mix, and what dries when everybody has gone. */
 export function WallSheet() {
   const { data: floor } = upholder.useFloorQuery();
   const { data: shop } = upholder.useShopQuery();
   const now = useNowMinute();
   const [search, setSearch] = useSearchParams();
   if (!floor || !shop) return <Skeleton />;
-  const days = plannedDays(floor.dossiers, shop.timeZone, now);
+  const days = plannedDays(floor.details, shop.timeZone, now);
   const date = search.get('day') ?? days[0] ?? '';
   const only = search.get('who') ?? '';
-  const { people, drying } = daySheet(floor.dossiers, shop.timeZone, date);
+  const { people, drying } = daySheet(floor.details, shop.timeZone, date);
   const shown = people.filter(({ personId }) => only === '' || personId === only);
   const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
   const choose = (part: Record<string, string>) =>
@@ -87,7 +87,7 @@ export function WallSheet() {
           <table className="mt-2 w-full">
             <tbody>
               {lines.map((line) => {
-                const pot = potWords(line, floor.dossiers, shop);
+                const mix = mixWords(line, floor.details, shop);
                 return (
                   <tr key={`${line.op.id} ${line.start}`} className="border-line border-t align-top">
                     <td className="w-32 whitespace-nowrap py-1.5 pr-3 font-semibold tabular-nums">
@@ -96,7 +96,7 @@ export function WallSheet() {
                     <td className="py-1.5 pr-3 leading-snug">
                       <span className="font-semibold">{line.op.name}</span>
                       {line.isPart && ', in part'}
-                      {pot && <span className="block text-quiet">Mix {pot}</span>}
+                      {mix && <span className="block text-quiet">Mix {mix}</span>}
                     </td>
                     <td className="py-1.5 pr-3 leading-snug">
                       {line.jobCode}: {line.loadLabel}

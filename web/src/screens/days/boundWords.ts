@@ -24,11 +24,11 @@ function reasonWords(because: Bound['because'], label: (loadId: string) => strin
 
 /** How much could still be saved at most, and what sets that limit. */
 export function boundWords(
-  handOver: number,
+  completion: number,
   bound: Bound,
   loads: PlanSnapshot['loads'],
 ): { gap: string; why: string } {
-  const minutes = handOver - bound.at;
+  const minutes = completion - bound.at;
   const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label);
   if (minutes <= 0) return { gap: 'Optimal: no plan can finish sooner.', why };
   const days = minutes / 1440;

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import { describe, expect, it } from 'vitest';
 import { chartRows, occupancy, ROWS_BY, type RowsBy } from './chartRows.ts';
@@ -11,12 +11,12 @@ const shop = {
     { id: 'tam', name: 'Tam', daysOff: [] },
   ],
 } as unknown as ShopContext;
-const dossier = {
+const detail = {
   zones: [
     { id: 'z1', name: 'Counter', systemId: 'A' },
     { id: 'z2', name: 'Upper wall', systemId: null },
   ],
-} as unknown as Dossier;
+} as unknown as JobDetail;
 
 const labour = (id: string, row: string, zoneId: string, personId: string | null) =>
   ({
@@ -53,16 +53,16 @@ const items = {
 };
 
 describe('the rows of the chart', () => {
-  it('hold every visit once, whatever they stand for', () => {
+  it('hold every task once, whatever they stand for', () => {
     for (const by of Object.keys(ROWS_BY) as RowsBy[]) {
-      const rows = chartRows(by, items, dossier, shop);
+      const rows = chartRows(by, items, detail, shop);
       expect(rows.flatMap((row) => row.labour.map(({ op }) => op.id)).sort()).toEqual(['a', 'b', 'c']);
     }
   });
 
   it('are places with their sizes, people and what is done, or zones with their systems', () => {
     const names = (by: RowsBy) =>
-      chartRows(by, items, dossier, shop).map(({ name, size }) => `${name} ${size}`.trim());
+      chartRows(by, items, detail, shop).map(({ name, size }) => `${name} ${size}`.trim());
     expect(names('place')).toEqual([
       'Bench 2 of them',
       'Booth one load',

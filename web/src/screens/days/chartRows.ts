@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { workingCrew } from '@upholder/core/shop';
 import { show } from '../../base/voice.ts';
 import type { FilmItem, LabourItem, Row } from './dayItems.ts';
@@ -38,7 +38,7 @@ function placeWords(row: Row, { settings }: ShopContext): [name: string, size: s
 export function chartRows(
   by: RowsBy,
   { labour, films }: { labour: readonly LabourItem[]; films: readonly FilmItem[] },
-  dossier: Pick<Dossier, 'zones'>,
+  detail: Pick<JobDetail, 'zones'>,
   shop: ShopContext,
 ): ChartRow[] {
   switch (by) {
@@ -54,7 +54,7 @@ export function chartRows(
         };
       });
     case 'zone':
-      return dossier.zones.map(({ id, name, systemId }) => ({
+      return detail.zones.map(({ id, name, systemId }) => ({
         key: id,
         name,
         size: systemId === null ? 'no system' : `system ${systemId}`,

@@ -1,5 +1,5 @@
 import type { LogEntry } from '@upholder/core/jobs';
-import { PLAIN_WISH, type PlannedOp, type PlanSnapshot } from '@upholder/core/planning';
+import { DEFAULT_PLAN_OPTIONS, type PlannedOp, type PlanSnapshot } from '@upholder/core/planning';
 import { describe, expect, it } from 'vitest';
 import { dayItems } from './dayItems.ts';
 
@@ -23,7 +23,7 @@ function op(change: Partial<PlannedOp>): PlannedOp {
     start: 1000,
     end: 1050,
     segments: [{ start: 1000, end: 1050, pieces: 1 }],
-    holdUntil: 1400,
+    occupiedUntil: 1400,
     hold: { resourceId: 'rail', amount: 480 },
     lags: { sand: 240, recoat: 240, handle: 350, pack: 1440, refit: 2880 },
     gun: null,
@@ -38,8 +38,8 @@ function planOf(...ops: PlannedOp[]): PlanSnapshot {
     id: 'plan',
     madeAt: '2026-11-23T06:00:00Z',
     climate: { airC: 18, rhPct: 55 },
-    handOver: 2000,
-    wish: PLAIN_WISH,
+    completion: 2000,
+    planOptions: DEFAULT_PLAN_OPTIONS,
     bound: null,
     stepMarks: {},
     loads: [],

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
 
@@ -27,7 +27,7 @@ export interface FilmItem {
 
 /**
  * Until when a film is drawn: as long as a clock of it runs. Filler and the like, which hold no place, only until the next
- * visit to the same pieces: then it is sanded, or covered.
+ * task to the same pieces: then it is sanded, or covered.
  */
 function filmEnd(end: number, op: PlannedOp, ofLoad: readonly PlannedOp[]): number {
   const { sand = 0, recoat = 0, handle = 0 } = op.lags ?? {};
@@ -38,7 +38,7 @@ function filmEnd(end: number, op: PlannedOp, ofLoad: readonly PlannedOp[]): numb
 }
 
 /** What the day view draws: the plan, with what is logged at the time it really happened. */
-export function dayItems({ plan, log }: Pick<Dossier, 'plan' | 'log'>): {
+export function dayItems({ plan, log }: Pick<JobDetail, 'plan' | 'log'>): {
   labour: LabourItem[];
   films: FilmItem[];
 } {

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import type { PlannedOp } from '@upholder/core/planning';
 import { minuteAt } from '@upholder/core/shop';
 import { describe, expect, it } from 'vitest';
@@ -33,17 +33,17 @@ const op = (
     ...part,
   }) as unknown as PlannedOp;
 
-const dossier = (code: string, ops: PlannedOp[], log: unknown[] = []) =>
+const detail = (code: string, ops: PlannedOp[], log: unknown[] = []) =>
   ({
     job: { id: code, code },
     log,
     pieces: [],
     plan: { ops, loads: [{ id: 'load', label: 'Counter: 2 doors' }] },
-  }) as unknown as Dossier;
+  }) as unknown as JobDetail;
 
 describe('the sheet of a day', () => {
   const film = { lags: { sand: 60, recoat: 120, handle: 600 }, isCoat: true } as Partial<PlannedOp>;
-  const quay = dossier('QUAY', [
+  const quay = detail('QUAY', [
     op('Sand', 'ines', [
       [MON, '14:00', '16:30', 1],
       [TUE, '07:30', '09:00', 1],
@@ -52,7 +52,7 @@ describe('the sheet of a day', () => {
     op('Colour', 'tam', [[MON, '15:00', '16:00', 2]], film),
   ]);
 
-  it('has each person’s visits in the order of time, cut at the night', () => {
+  it('has each person’s tasks in the order of time, cut at the night', () => {
     const { people } = daySheet([quay], ZONE, MON);
     expect(people.map(({ personId, minutes }) => [personId, minutes])).toEqual([
       ['ines', 210],
@@ -73,7 +73,7 @@ describe('the sheet of a day', () => {
   });
 
   it('puts several jobs on one sheet, leaves out what is done, and knows the days with work', () => {
-    const other = dossier('VESTRY', [
+    const other = detail('VESTRY', [
       op('Clean', 'ines', [[MON, '10:00', '11:00', 2]]),
       op('Done', null, [[MON, '07:30', '08:00', 2]]),
     ]);

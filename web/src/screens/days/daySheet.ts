@@ -1,10 +1,10 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
 import { type Interval, localDate } from '@upholder/core/shop';
 
-/** A line of the sheet on the wall: one visit, or the part of it that falls on the day. */
+/** A line of the sheet on the wall: one task, or the part of it that falls on the day. */
 export interface SheetLine {
   op: PlannedOp;
   start: number;
@@ -37,9 +37,9 @@ export interface DryingLine {
 const lengthOf = (spans: readonly Interval[]) => spans.reduce((sum, { start, end }) => sum + end - start, 0);
 
 /** The days on which something is planned, from the one of a moment on. */
-export function plannedDays(dossiers: readonly Dossier[], timeZone: string, from: number): string[] {
+export function plannedDays(details: readonly JobDetail[], timeZone: string, from: number): string[] {
   const days = new Set([localDate(from, timeZone)]);
-  for (const { plan } of dossiers)
+  for (const { plan } of details)
     for (const { personId, segments } of plan?.ops ?? [])
       if (personId !== null)
         for (const { start } of segments) if (start >= from) days.add(localDate(start, timeZone));
@@ -48,13 +48,13 @@ export function plannedDays(dossiers: readonly Dossier[], timeZone: string, from
 
 /** The sheet of one day over all jobs: by person in the order of time, and what dries at its end. */
 export function daySheet(
-  dossiers: readonly Dossier[],
+  details: readonly JobDetail[],
   timeZone: string,
   date: string,
 ): { people: PersonSheet[]; drying: DryingLine[] } {
   const people = new Map<string, SheetLine[]>();
   const drying: DryingLine[] = [];
-  for (const { job, plan, log, pieces: all } of dossiers) {
+  for (const { job, plan, log, pieces: all } of details) {
     const entries = effectiveLog(log);
     const labels = new Map(plan?.loads.map(({ id, label }) => [id, label]));
     for (const op of plan?.ops ?? []) {

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { FILM_PX } from './chartParts.tsx';
 import { chartRows, type RowsBy } from './chartRows.ts';
 import type { dayItems } from './dayItems.ts';
@@ -15,11 +15,11 @@ const PAD_PX = 7;
 export function placeRows(
   by: RowsBy,
   { labour, films }: ReturnType<typeof dayItems>,
-  dossier: Dossier,
+  detail: JobDetail,
   shop: ShopContext,
 ) {
   let next = HEAD_PX;
-  const placed = chartRows(by, { labour, films }, dossier, shop).map((row) => {
+  const placed = chartRows(by, { labour, films }, detail, shop).map((row) => {
     const labourLanes = assignLanes(row.labour);
     const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
     const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);

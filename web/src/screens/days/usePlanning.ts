@@ -1,27 +1,27 @@
-import type { Dossier } from '@upholder/core/api';
-import { comparePlans, PLAIN_WISH, type PlanRecipe, type Wish } from '@upholder/core/planning';
+import type { JobDetail } from '@upholder/core/api';
+import { comparePlans, DEFAULT_PLAN_OPTIONS, type PlanRecipe, type PlanOptions } from '@upholder/core/planning';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import type { Replanned } from './MovesReport.tsx';
 
-/** Planning a job again: as before, with another wish, or with one visit moved; each wish can be taken back. */
-export function usePlanning(dossier: Dossier) {
-  const { plan } = dossier;
+/** Planning a job again: as before, with another wish, or with one task moved; each wish can be taken back. */
+export function usePlanning(detail: JobDetail) {
+  const { plan } = detail;
   const [makePlan, { isLoading }] = upholder.usePlanJobMutation();
-  const [problem, setProblem] = useState<{ message: string; wish: Wish } | null>(null);
+  const [problem, setProblem] = useState<{ message: string; planOptions: PlanOptions } | null>(null);
   const [replanned, setReplanned] = useState<Replanned | null>(null);
   const history = useHistory();
 
   /** Plans from now; with a wish or a recipe where there is one, else as before. Says whether it came to something. */
-  async function run(wish?: Wish, recipe?: PlanRecipe): Promise<boolean> {
+  async function run(planOptions?: PlanOptions, recipe?: PlanRecipe): Promise<boolean> {
     const outcome = await makePlan({
-      jobId: dossier.job.id,
-      ...(wish && { wish }),
+      jobId: detail.job.id,
+      ...(planOptions && { planOptions }),
       ...(recipe && { recipe }),
     });
     if ('error' in outcome) {
-      setProblem({ message: refusalOf(outcome.error).message, wish: wish ?? plan?.wish ?? PLAIN_WISH });
+      setProblem({ message: refusalOf(outcome.error).message, planOptions: planOptions ?? plan?.planOptions ?? DEFAULT_PLAN_OPTIONS });
       return false;
     }
     setProblem(null);
@@ -31,21 +31,21 @@ export function usePlanning(dossier: Dossier) {
     return true;
   }
   /** Plans with another wish, which can be taken back: the same wish with a better plan is only better. */
-  async function wishFor(what: string, wish: Wish, recipe?: PlanRecipe): Promise<void> {
-    const before = plan?.wish;
-    if (!(await run(wish, recipe)) || !before || JSON.stringify(before) === JSON.stringify(wish)) return;
-    history.record({ what, undo: () => run(before), redo: () => run(wish) });
+  async function planOptionsFor(what: string, planOptions: PlanOptions, recipe?: PlanRecipe): Promise<void> {
+    const before = plan?.planOptions;
+    if (!(await run(planOptions, recipe)) || !before || JSON.stringify(before) === JSON.stringify(planOptions)) return;
+    history.record({ what, undo: () => run(before), redo: () => run(planOptions) });
   }
   async function pin(opId: string, at: number | null): Promise<void> {
     if (!plan) return;
-    const { [opId]: _was, ...others } = plan.wish.pins;
-    const name = plan.ops.find(({ id }) => id === opId)?.name ?? 'a visit';
-    await wishFor(at === null ? `unpinning ${name}` : `moving ${name}`, {
-      ...plan.wish,
+    const { [opId]: _was, ...others } = plan.planOptions.pins;
+    const name = plan.ops.find(({ id }) => id === opId)?.name ?? 'a task';
+    await planOptionsFor(at === null ? `unpinning ${name}` : `moving ${name}`, {
+      ...plan.planOptions,
       pins: at === null ? others : { ...others, [opId]: at },
     });
   }
-  const take = (wish: Wish, recipe?: PlanRecipe) => wishFor('the plan options', wish, recipe);
+  const take = (planOptions: PlanOptions, recipe?: PlanRecipe) => planOptionsFor('the plan options', planOptions, recipe);
 
   return {
     isPlanning: isLoading,

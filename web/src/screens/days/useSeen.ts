@@ -2,7 +2,7 @@ import type { Interval } from '@upholder/core/shop';
 import { type RefObject, useEffect, useState } from 'react';
 import type { TimeScale } from './timeScale.ts';
 
-/** So far beyond the edges is drawn as well, and only after so much scrolling is it worked out anew. */
+/** So far beyond the edges is drawn as well, and only after so much scrolling is it worked out again. */
 const MARGIN_PX = 600;
 const STEP_PX = 300;
 

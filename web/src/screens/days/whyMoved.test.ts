@@ -1,5 +1,5 @@
 import type { Move, PlannedOp, PlanSnapshot } from '@upholder/core/planning';
-import { PLAIN_WISH } from '@upholder/core/planning';
+import { DEFAULT_PLAN_OPTIONS } from '@upholder/core/planning';
 import { describe, it } from 'vitest';
 import { expect } from '../../../../core/test/expect.ts';
 import { causes, whyThere } from './whyMoved.ts';
@@ -16,8 +16,8 @@ const plan = (change: Partial<PlanSnapshot> = {}): PlanSnapshot => ({
   id: 'plan',
   madeAt: '2026-11-23T06:00:00.000Z',
   climate: { airC: 18, rhPct: 55 },
-  handOver: 1000,
-  wish: PLAIN_WISH,
+  completion: 1000,
+  planOptions: DEFAULT_PLAN_OPTIONS,
   bound: null,
   stepMarks: {},
   loads: [load('a', 4)],
@@ -44,15 +44,15 @@ describe('what can have moved things', () => {
     );
     expect(said({ loads: [load('a', 5)] })).toBe('5 pieces now, 4 before.');
     expect(said({ loads: [load('b', 4)] })).toBe('Loads were regrouped.');
-    expect(said({ wish: { ...PLAIN_WISH, pins: { one: 5 } } })).toBe('Other tasks are pinned.');
-    expect(said({ wish: { ...PLAIN_WISH, objective: 'room' } })).toBe('The objective changed.');
-    expect(said({ wish: { ...PLAIN_WISH, roomClosed: ['2026-11-30'] } })).toBe(
+    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, pins: { one: 5 } } })).toBe('Other tasks are pinned.');
+    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, objective: 'room' } })).toBe('The objective changed.');
+    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, roomClosed: ['2026-11-30'] } })).toBe(
       'The client’s room is closed on other days.',
     );
   });
 });
 
-describe('why a visit lies where it lies', () => {
+describe('why a task lies where it lies', () => {
   const names = { op: () => 'Prime 1', place: () => 'The rail is' };
   const op = (id: string, waits: PlannedOp['waits']) => ({ id, waits }) as PlannedOp;
   const move = (change: Partial<Move>): Move => ({

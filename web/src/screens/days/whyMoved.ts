@@ -32,21 +32,21 @@ export function causes(
       .sort()
       .join();
   if (count(before) === count(plan) && loadsOf(before) !== loadsOf(plan)) words.push('Loads were regrouped.');
-  const pinsOf = ({ wish }: PlanSnapshot) => JSON.stringify(Object.entries(wish.pins).sort());
+  const pinsOf = ({ planOptions }: PlanSnapshot) => JSON.stringify(Object.entries(planOptions.pins).sort());
   if (pinsOf(before) !== pinsOf(plan)) words.push('Other tasks are pinned.');
-  if (before.wish.objective !== plan.wish.objective) words.push('The objective changed.');
-  if (before.wish.roomClosed.join() !== plan.wish.roomClosed.join())
+  if (before.planOptions.objective !== plan.planOptions.objective) words.push('The objective changed.');
+  if (before.planOptions.roomClosed.join() !== plan.planOptions.roomClosed.join())
     words.push('The client’s room is closed on other days.');
-  if (before.wish.roomInTurn !== plan.wish.roomInTurn)
+  if (before.planOptions.oneZoneAtATime !== plan.planOptions.oneZoneAtATime)
     words.push(
-      plan.wish.roomInTurn
+      plan.planOptions.oneZoneAtATime
         ? 'The room is now done zone by zone.'
         : 'The room is no longer done zone by zone.',
     );
   return words;
 }
 
-/** Why one visit lies where it lies now, in a few words. */
+/** Why one task lies where it lies now, in a few words. */
 export function whyThere(move: Move, plan: Pick<PlanSnapshot, 'ops'>, names: WaitNames): string {
   const op = plan.ops.find(({ id }) => id === move.opId);
   if (!op || move.after === null) return 'not needed any more';

@@ -1,10 +1,10 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { lastJob } from '../../job/lastJob.ts';
-import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Card, TextInput } from '../../parts/controls.tsx';
 import { decodeFrame } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { useCamera } from '../../parts/useCamera.ts';
@@ -13,14 +13,14 @@ import { readCode } from './readCode.ts';
 
 /** A piece that carries the tag, with its job. */
 interface Hit {
-  job: Dossier['job'];
-  piece: Dossier['pieces'][number];
+  job: JobDetail['job'];
+  piece: JobDetail['pieces'][number];
 }
 
 /** Pieces of one tag in several jobs, to choose from. */
 function Several({ hits }: { hits: readonly Hit[] }) {
   return (
-    <Sheet className="p-4" aria-label="Pieces of this tag">
+    <Card className="p-4" aria-label="Pieces of this tag">
       <p>More than one job has a piece of this tag:</p>
       <ul className="mt-2 flex flex-col gap-2">
         {hits.map(({ job, piece }) => (
@@ -36,7 +36,7 @@ function Several({ hits }: { hits: readonly Hit[] }) {
           </li>
         ))}
       </ul>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -58,17 +58,17 @@ export function FindScreen() {
       else setProblem(refusalOf(outcome.error).message);
       return;
     }
-    const hitsIn = (dossiers: readonly Dossier[]): Hit[] =>
-      dossiers
+    const hitsIn = (details: readonly JobDetail[]): Hit[] =>
+      details
         .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
         .flatMap(({ job, pieces }) =>
           pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
         );
-    let hits = hitsIn(floor.data?.dossiers ?? []);
+    let hits = hitsIn(floor.data?.details ?? []);
     // What this page knows may be a moment old: nobody is told that a piece is not there before the server was asked.
     if (hits.length === 0 || floor.isFetching) {
       const fresh = await floor.refetch();
-      if (fresh.data) hits = hitsIn(fresh.data.dossiers);
+      if (fresh.data) hits = hitsIn(fresh.data.details);
       else if (hits.length === 0) return setProblem(refusalOf(fresh.error).message);
     }
     const [hit, another] = hits;
@@ -100,7 +100,7 @@ export function FindScreen() {
       <h1>Find a piece</h1>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {several.length > 0 && <Several hits={several} />}
-      <Sheet className="p-5">
+      <Card className="p-5">
         <form onSubmit={submit} className="flex items-end gap-3">
           <Field label="Job and tag, as on the label" className="flex-1">
             {(ids) => (
@@ -148,7 +148,7 @@ export function FindScreen() {
             aria-label="What the camera sees"
           />
         )}
-      </Sheet>
+      </Card>
     </main>
   );
 }

@@ -3,7 +3,7 @@ import { Navigate } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { CodeForm } from '../../parts/CodeForm.tsx';
-import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { NewShopForm } from './NewShopForm.tsx';
 import { RestoreForm } from './RestoreForm.tsx';
@@ -37,7 +37,7 @@ function Code({ onCode }: { onCode(code: string, hasSample: boolean): void }) {
 function Sample({ code }: { code: string }) {
   const [open, { data, error, isLoading }] = people.useOpenSampleMutation();
   return (
-    <Sheet className="flex flex-col items-start gap-4 p-6">
+    <Card className="flex flex-col items-start gap-4 p-6">
       <p>The sample shop runs separately, on its own database. Nothing you do there affects your shop.</p>
       {error && <Notice kind="stop">{refusalOf(error).message}</Notice>}
       {data ? (
@@ -49,7 +49,7 @@ function Sample({ code }: { code: string }) {
           {isLoading ? 'Setting up the sample shop…' : 'Set up the sample shop'}
         </Button>
       )}
-    </Sheet>
+    </Card>
   );
 }
 

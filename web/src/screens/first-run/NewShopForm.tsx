@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { people } from '../../api/people.ts';
 import { useAppDispatch } from '../../api/store.ts';
 import { upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Sheet } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Card } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { type DraftForm, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
@@ -15,11 +15,11 @@ import { firstDraft, REGIONS, railIn, readNewShop, regionDraft } from './newShop
 
 function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>{title}</h2>
       {note && <p className="text-quiet">{note}</p>}
       <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-md:grid-cols-1">{children}</div>
-    </Sheet>
+    </Card>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Card, TextInput } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 
 /** Sends a backup as it is; answers with what went wrong, null where nothing did. */
@@ -40,7 +40,7 @@ export function RestoreForm({ code }: { code: string }) {
   }
   if (isDone)
     return (
-      <Sheet className="flex flex-col items-start gap-4 p-6">
+      <Card className="flex flex-col items-start gap-4 p-6">
         <p className="text-lead">
           The shop is restored and its log is intact. Everyone has to sign in again.
         </p>
@@ -51,10 +51,10 @@ export function RestoreForm({ code }: { code: string }) {
         >
           Go to sign-in
         </Button>
-      </Sheet>
+      </Card>
     );
   return (
-    <Sheet className="flex flex-col items-start gap-4 p-6">
+    <Card className="flex flex-col items-start gap-4 p-6">
       {problem && <Notice kind="stop">{problem}</Notice>}
       <FileButton label="Backup file" accept=".upholder-backup" posture="floor" onFile={setFile}>
         {file ? file.name : 'Choose the backup file'}
@@ -79,6 +79,6 @@ export function RestoreForm({ code }: { code: string }) {
       >
         {isBusy ? 'Restoring and checking…' : 'Restore'}
       </Button>
-    </Sheet>
+    </Card>
   );
 }

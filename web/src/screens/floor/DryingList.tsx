@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import type { DryingItem } from '@upholder/core/floor';
 import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
@@ -26,7 +26,7 @@ export function DryingList({
   now,
 }: {
   films: readonly DryingItem[];
-  jobs: Map<string, Dossier>;
+  jobs: Map<string, JobDetail>;
   shop: ShopContext;
   now: number;
 }) {
@@ -36,10 +36,10 @@ export function DryingList({
       {films.length === 0 && <p className="px-5 pb-4 text-quiet">Nothing is wet.</p>}
       <ul className="divide-y divide-line">
         {films.slice(0, 6).map((film) => {
-          const dossier = jobs.get(film.jobId);
-          const piece = dossier?.pieces.find(({ id }) => id === film.pieceIds[0]);
-          const productKey = dossier?.steps.find(({ id }) => id === film.stepId)?.productKey;
-          const zone = dossier?.zones.find(({ id }) => id === piece?.zoneId);
+          const detail = jobs.get(film.jobId);
+          const piece = detail?.pieces.find(({ id }) => id === film.pieceIds[0]);
+          const productKey = detail?.steps.find(({ id }) => id === film.stepId)?.productKey;
+          const zone = detail?.zones.find(({ id }) => id === piece?.zoneId);
           const { words, at } = nextClock(film, now);
           const side = {
             state: 'wet' as const,
@@ -64,7 +64,7 @@ export function DryingList({
                 </p>
                 <p className="text-quiet">
                   {zone?.name ?? ''}{' '}
-                  <span className="font-semibold">{dossier && tagsOf(dossier.pieces, film.pieceIds)}</span>
+                  <span className="font-semibold">{detail && tagsOf(detail.pieces, film.pieceIds)}</span>
                 </p>
                 <p>
                   {words} <span className="quantity">{whenWords(at, now, shop.timeZone)}</span>

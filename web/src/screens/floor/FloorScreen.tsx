@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import type { Agenda, AgendaItem } from '@upholder/core/floor';
 import { tagsOf } from '@upholder/core/pieces';
 import { useEffect, useState } from 'react';
@@ -11,7 +11,7 @@ import { AtRisk } from './AtRisk.tsx';
 import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
 import { NowCard } from './NowCard.tsx';
-import { PotClocks } from './PotClocks.tsx';
+import { MixClocks } from './MixClocks.tsx';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;
@@ -30,7 +30,7 @@ function ItemRow({
   onChoose,
 }: {
   item: AgendaItem;
-  job: Dossier | undefined;
+  job: JobDetail | undefined;
   shop: ShopContext;
   now: number;
   onChoose(): void;
@@ -74,13 +74,13 @@ function ItemRow({
 interface ItemListProps {
   title: string;
   items: readonly AgendaItem[];
-  jobs: Map<string, Dossier>;
+  jobs: Map<string, JobDetail>;
   shop: ShopContext;
   now: number;
   onChoose(item: AgendaItem): void;
 }
 
-/** Visits to choose from; nothing at all when there are none. */
+/** Tasks to choose from; nothing at all when there are none. */
 function ItemList({ title, items, jobs, shop, now, onChoose }: ItemListProps) {
   if (items.length === 0) return null;
   return (
@@ -103,10 +103,10 @@ function ItemList({ title, items, jobs, shop, now, onChoose }: ItemListProps) {
 }
 
 /** Why nothing is there to do. */
-function idleWords({ waiting, drying }: Agenda, dossiers: readonly Dossier[]): string {
+function idleWords({ waiting, drying }: Agenda, details: readonly JobDetail[]): string {
   if (waiting.length > 0)
     return drying.length > 0 ? 'Everything on the floor is drying.' : 'The next step is not due yet.';
-  const planned = dossiers.filter(({ plan }) => plan !== null);
+  const planned = details.filter(({ plan }) => plan !== null);
   if (planned.length === 0) return 'No open job has a plan.';
   return drying.length > 0
     ? 'All planned work is logged; some pieces are still drying.'
@@ -123,11 +123,11 @@ export function FloorScreen() {
     ) : (
       <Skeleton />
     );
-  return <OpenFloor dossiers={floor.data.dossiers} shop={shop} />;
+  return <OpenFloor details={floor.data.details} shop={shop} />;
 }
 
-function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext }) {
-  const { agenda, jobs, current, now, memberId } = useAgenda(dossiers, shop);
+function OpenFloor({ details, shop }: { details: JobDetail[]; shop: ShopContext }) {
+  const { agenda, jobs, current, now, memberId } = useAgenda(details, shop);
   const [chosenId, choose] = useState<string | null>(null);
   // What stands there stays until it is done, so that nothing changes places under a finger when others log.
   const [shownId, setShownId] = useState<string | null>(null);
@@ -151,12 +151,12 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4 max-md:grid-cols-1 max-md:p-2">
       <div className="flex flex-col gap-4">
-        <PotClocks shop={shop} />
+        <MixClocks shop={shop} />
         {first && job ? (
           <NowCard
             key={idOf(first)}
             item={first}
-            dossier={job}
+            detail={job}
             shop={shop}
             now={now}
             isDue={due(first)}
@@ -166,18 +166,18 @@ function OpenFloor({ dossiers, shop }: { dossiers: Dossier[]; shop: ShopContext 
           <section className="border-line border-l-[10px] bg-sheet p-6">
             <h1 className="text-arm">Nothing can be started right now</h1>
             <p className="mt-2 text-lead text-quiet">
-              {idleWords(agenda, dossiers)}{' '}
+              {idleWords(agenda, details)}{' '}
               <Link to="/jobs" className="font-semibold text-act underline">
                 To the jobs
               </Link>
             </p>
           </section>
         )}
-        <LastLogged dossiers={current} shop={shop} now={now} />
+        <LastLogged details={current} shop={shop} now={now} />
         <ItemList title="Also ready" items={others.slice(0, MOST_READY)} {...list} />
       </div>
       <div className="flex flex-col gap-4">
-        <AtRisk dossiers={current} shop={shop} now={now} />
+        <AtRisk details={current} shop={shop} now={now} />
         <DryingList films={agenda.drying} jobs={jobs} shop={shop} now={now} />
         <ItemList title="Next" items={next.slice(0, MOST_NEXT)} {...list} />
       </div>

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { effectiveLog, type LogEntry } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
 import { actionWords } from '@upholder/core/words';
@@ -14,11 +14,11 @@ const MINUTES = 10;
 
 /** What was logged last, with the way back. */
 export function LastLogged({
-  dossiers,
+  details,
   shop,
   now,
 }: {
-  dossiers: readonly Dossier[];
+  details: readonly JobDetail[];
   shop: ShopContext;
   now: number;
 }) {
@@ -30,15 +30,15 @@ export function LastLogged({
     const place = waiting.findIndex(({ id }) => id === entry.id);
     return place === -1 ? Date.parse(entry.loggedAt) : Number.MAX_SAFE_INTEGER - waiting.length + place;
   };
-  const last = dossiers
-    .flatMap((dossier) => effectiveLog(dossier.log).map((entry) => ({ entry, dossier })))
+  const last = details
+    .flatMap((detail) => effectiveLog(detail.log).map((entry) => ({ entry, detail })))
     .sort((a, b) => order(b.entry) - order(a.entry))[0];
   if (!last) return null;
-  const { entry, dossier } = last;
+  const { entry, detail } = last;
   const isWaiting = waiting.some(({ id }) => id === entry.id);
   // What is not at the server yet stays in sight, however long ago the press was and whatever the device's clock did since.
   if (!isWaiting && now - toMinute(entry.loggedAt) > MINUTES) return null;
-  const step = dossier.steps.find(({ id }) => id === entry.stepId);
+  const step = detail.steps.find(({ id }) => id === entry.stepId);
   const verb = actionWords(entry.action, entry.work?.stepName ?? step?.name ?? 'a step');
   return (
     <section

@@ -13,7 +13,7 @@ import { NowHead } from './NowHead.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
 
 /** Some of the pieces, or done earlier. */
-function SomeDialog({ item, dossier, form, states, verb }: SomeProps) {
+function SomeDialog({ item, detail, form, states, verb }: SomeProps) {
   const { some, errors } = form;
   const { op } = item;
   return (
@@ -21,8 +21,8 @@ function SomeDialog({ item, dossier, form, states, verb }: SomeProps) {
       <div className="flex flex-col gap-4">
         <DoneAtField value={some.doneAt} onChange={some.setDoneAt} error={errors.doneAt} />
         <PiecePicker
-          pieces={dossier.pieces.filter(({ id }) => op.pieceIds.includes(id))}
-          zone={dossier.zones.find(({ id }) => id === op.zoneId)}
+          pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
+          zone={detail.zones.find(({ id }) => id === op.zoneId)}
           states={states}
           chosen={some.chosen}
           onChange={some.setChosen}
@@ -37,7 +37,7 @@ function SomeDialog({ item, dossier, form, states, verb }: SomeProps) {
     </Modal>
   );
 }
-type SomeProps = Pick<NowItem, 'item' | 'dossier'> & {
+type SomeProps = Pick<NowItem, 'item' | 'detail'> & {
   form: NowLog;
   states: ReturnType<typeof usePieceStates>;
   verb: string;
@@ -65,9 +65,9 @@ function AirNotices({ form: { coat, climate } }: { form: NowLog }) {
 
 /** The one thing to do now, how much to mix for it, and the press that logs it. */
 export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolean; onLogged(): void }) {
-  const { item, dossier, shop, now } = props;
+  const { item, detail, shop, now } = props;
   const { op } = item;
-  const states = usePieceStates(dossier, shop);
+  const states = usePieceStates(detail, shop);
   const form = useNowLog({ ...props, onLogged });
   const mayLog = useMay('log');
   const { coat, step, errors } = form;
@@ -79,15 +79,15 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
     >
       <NowHead {...props} isDue={isDue} />
       <GlyphStrip
-        pieces={dossier.pieces.filter(({ id }) => op.pieceIds.includes(id))}
+        pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
         states={states}
-        zones={dossier.zones}
+        zones={detail.zones}
         size={46}
         now={now}
         className="mt-3 max-h-28 overflow-hidden"
       />
       <AirNotices form={form} />
-      <NowCoat item={item} dossier={dossier} shop={shop} form={form} />
+      <NowCoat item={item} detail={detail} shop={shop} form={form} />
       {!coat && step && isStepItself(op) && (
         <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
       )}
@@ -117,7 +117,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           Partial or earlier
         </Button>
       </div>
-      <SomeDialog item={item} dossier={dossier} form={form} states={states} verb={verb} />
+      <SomeDialog item={item} detail={detail} form={form} states={states} verb={verb} />
     </section>
   );
 }

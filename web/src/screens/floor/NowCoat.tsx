@@ -10,9 +10,9 @@ import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import type { NowItem, NowLog } from './useNowLog.ts';
 
-/** How much to mix for the coat, from which pot it is laid on, and what is logged of it. */
-export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { form: NowLog }) {
-  const { coat, ownPots, draft, setDraft, takePot, errors } = form;
+/** How much to mix for the coat, from which mix it is laid on, and what is logged of it. */
+export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { form: NowLog }) {
+  const { coat, ownMixes, draft, setDraft, takeMix, errors } = form;
   if (!coat?.amounts) return null;
   return (
     <>
@@ -29,27 +29,27 @@ export function NowCoat({ item, dossier, shop, form }: Omit<NowItem, 'now'> & { 
         {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the piece,
         plus {residuePlace(coat.applicator ?? 'brush')}
       </p>
-      <ButtonLink to={mixAddress(item, dossier, coat)} posture="floor" className="mt-2">
+      <ButtonLink to={mixAddress(item, detail, coat)} posture="floor" className="mt-2">
         Mix this
       </ButtonLink>
-      {ownPots.length > 0 && (
+      {ownMixes.length > 0 && (
         <ChoiceRow
           label="From which mix"
           className="mt-3 flex flex-wrap gap-2"
-          value={draft.potId ?? ''}
-          onChoose={takePot}
-          onClear={() => takePot(null)}
+          value={draft.mixId ?? ''}
+          onChoose={takeMix}
+          onClear={() => takeMix(null)}
           choiceClass={(isChosen) =>
             `min-h-14 border-l-[8px] px-4 text-left text-lead ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
           }
-          choices={ownPots.map((pot) => ({
-            value: pot.id,
+          choices={ownMixes.map((mix) => ({
+            value: mix.id,
             words: (
               <>
                 <span className="font-semibold">
-                  Mix {clockWords(toMinute(pot.startedAt), shop.timeZone)}
+                  Mix {clockWords(toMinute(mix.startedAt), shop.timeZone)}
                 </span>
-                {pot.batch && `, batch ${pot.batch}`}
+                {mix.batch && `, batch ${mix.batch}`}
               </>
             ),
           }))}

@@ -17,22 +17,22 @@ function plannedWords({ item, shop, now }: NowItem, isDue: boolean): string {
 
 /** What it is, where, for what, and what stands in its way or hurries it. */
 export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
-  const { item, dossier, shop, now } = props;
+  const { item, detail, shop, now } = props;
   const { op, plannedEnd, shutsAt } = item;
   const when = (minute: number) => whenWords(minute, now, shop.timeZone);
-  const zone = dossier.zones.find(({ id }) => id === op.zoneId);
-  const stops = useOpenStops(dossier, shop).filter(({ step }) => step?.id === op.stepId);
+  const zone = detail.zones.find(({ id }) => id === op.zoneId);
+  const stops = useOpenStops(detail, shop).filter(({ step }) => step?.id === op.stepId);
   return (
     <>
       <p className="text-lead text-quiet">
-        {plannedWords(props, isDue)}, {PLACE_WORDS[op.row].at} · {dossier.job.code}
+        {plannedWords(props, isDue)}, {PLACE_WORDS[op.row].at} · {detail.job.code}
         {plannedEnd !== null && plannedEnd < now && (
           <span className="font-semibold text-act"> · was due {when(plannedEnd)}</span>
         )}
       </p>
       <h1 className="mt-1 text-arm leading-[1.1]">{op.name}</h1>
       <p className="mt-1 text-lead">
-        {item.loadLabel} <span className="font-semibold">{tagsOf(dossier.pieces, op.pieceIds)}</span>
+        {item.loadLabel} <span className="font-semibold">{tagsOf(detail.pieces, op.pieceIds)}</span>
       </p>
       {item.openAt > now && (
         <div className="mt-2">
@@ -47,7 +47,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
           <Notice kind="stop">
             {finding.why}{' '}
             <Link
-              to={`/jobs/${dossier.job.id}/sequence?zone=${zone?.id ?? ''}`}
+              to={`/jobs/${detail.job.id}/sequence?zone=${zone?.id ?? ''}`}
               className="font-semibold underline underline-offset-2"
             >
               Fix or override it under Sequence

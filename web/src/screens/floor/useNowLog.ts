@@ -1,13 +1,13 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { isSprayed } from '@upholder/core/catalogue';
 import type { AgendaItem } from '@upholder/core/floor';
 import { workOf } from '@upholder/core/jobs';
-import { type Cup, cupsOf, type PotRecord, pouredOf, summariseRuns } from '@upholder/core/mixing';
+import { type Cup, cupsOf, type MixRecord, pouredOf, summariseRuns } from '@upholder/core/mixing';
 import { toInstant } from '@upholder/core/shop';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useLogging } from '../../api/useLogging.ts';
-import { usePots } from '../../api/usePots.ts';
+import { useMixes } from '../../api/useMixes.ts';
 import { show } from '../../base/voice.ts';
 import { amountTexts, type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
 import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
@@ -16,30 +16,30 @@ import { coatOf } from '../../job/useAgenda.ts';
 /** The thing to do now, in its job and shop. */
 export interface NowItem {
   item: AgendaItem;
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
 }
 
-/** The figures of a coat as the pot has them. */
-function fromPot(draft: CoatDraft, pot: PotRecord, cups: readonly Cup[]): CoatDraft {
-  const { paint = 0, hardener = 0, thinner = 0 } = pouredOf(pot);
-  const last = pot.readings.at(-1);
+/** The figures of a coat as the mix has them. */
+function fromMix(draft: CoatDraft, mix: MixRecord, cups: readonly Cup[]): CoatDraft {
+  const { paint = 0, hardener = 0, thinner = 0 } = pouredOf(mix);
+  const last = mix.readings.at(-1);
   const seconds = last && summariseRuns(last.runs)?.mean;
   const cup = cups.find(({ id }) => id === last?.cupId)?.name;
   return {
     ...draft,
-    potId: pot.id,
+    mixId: mix.id,
     ...amountTexts(Math.round(paint + hardener), Math.round(thinner)),
     ...(seconds !== undefined && cup ? { cup, seconds: seconds.toFixed(1) } : {}),
   };
 }
 
-/** What the card of the thing to do now shows and logs: its coat, the pot it comes from, what is typed, what is wrong. */
-export function useNowLog({ item, dossier, shop, now, onLogged }: NowItem & { onLogged(): void }) {
+/** What the card of the thing to do now shows and logs: its coat, the mix it comes from, what is typed, what is wrong. */
+export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onLogged(): void }) {
   const { op } = item;
   const keep = useLogging();
-  const coat = coatOf(item, dossier, shop);
+  const coat = coatOf(item, detail, shop);
   const climate = shop.reading ?? shop.planningClimate;
   const [typed, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
@@ -52,24 +52,24 @@ export function useNowLog({ item, dossier, shop, now, onLogged }: NowItem & { on
     wftUm: null,
     ...(coat?.amounts ? { planned: amountTexts(coat.amounts.paintMl, coat.amounts.thinnerMl) } : {}),
   }));
-  const { pots } = usePots();
-  const ownPots = (pots ?? []).filter(
+  const { mixes } = useMixes();
+  const ownMixes = (mixes ?? []).filter(
     ({ productKey, emptiedAt, pours }) =>
       emptiedAt === null && pours.length > 0 && productKey === coat?.step.productKey,
   );
   // A mix that was started from this task is what it is coated with, until somebody says otherwise.
-  const started = ownPots.find(({ jobId, stepId }) => jobId === item.jobId && stepId === op.stepId);
+  const started = ownMixes.find(({ jobId, stepId }) => jobId === item.jobId && stepId === op.stepId);
   const draft =
-    typed.potId === undefined && started ? fromPot(typed, started, cupsOf(shop.benchItems)) : typed;
+    typed.mixId === undefined && started ? fromMix(typed, started, cupsOf(shop.benchItems)) : typed;
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [isPicking, pick] = useState(false);
   const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
   const [doneAt, setDoneAt] = useState(() => writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
-  const step = dossier.steps.find(({ id }) => id === op.stepId);
+  const step = detail.steps.find(({ id }) => id === op.stepId);
 
   async function log(pieceIds: string[], at: string, isTimeTyped: boolean): Promise<void> {
     const read = coat ? readCoatDraft(draft) : { errors: {}, value: null };
-    const gun = ownPots.find(({ id }) => id === draft.potId)?.gun?.name ?? null;
+    const gun = ownMixes.find(({ id }) => id === draft.mixId)?.gun?.name ?? null;
     setErrors(read.errors);
     if (Object.keys(read.errors).length > 0) {
       pick(false);
@@ -117,13 +117,13 @@ export function useNowLog({ item, dossier, shop, now, onLogged }: NowItem & { on
     coat,
     climate,
     step,
-    ownPots,
+    ownMixes,
     draft,
     setDraft,
-    /** Takes the figures of a pot, or of none. */
-    takePot(id: string | null): void {
-      const pot = ownPots.find((one) => one.id === id);
-      setDraft(pot ? fromPot(draft, pot, cupsOf(shop.benchItems)) : { ...typed, potId: null });
+    /** Takes the figures of a mix, or of none. */
+    takeMix(id: string | null): void {
+      const mix = ownMixes.find((one) => one.id === id);
+      setDraft(mix ? fromMix(draft, mix, cupsOf(shop.benchItems)) : { ...typed, mixId: null });
     },
     errors,
     log,

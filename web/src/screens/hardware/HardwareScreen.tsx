@@ -9,7 +9,7 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { BagRow } from './BagRow.tsx';
@@ -35,7 +35,7 @@ function NoBags({ count, problem, onMake }: { count: number; problem: string | n
   return (
     <main className="flex flex-col gap-3 px-5 py-3">
       <PiecesTabs />
-      <Sheet className="max-w-2xl p-6">
+      <Card className="max-w-2xl p-6">
         <h2>One bag for each opening</h2>
         {count > 0 ? (
           <>
@@ -60,19 +60,19 @@ function NoBags({ count, problem, onMake }: { count: number; problem: string | n
             </Link>
           </p>
         )}
-      </Sheet>
+      </Card>
     </main>
   );
 }
 
 /** Hardware bags: one per opening, what is in it, packed and ticked back in. */
 export function HardwareScreen() {
-  const { dossier: served, shop } = useJobContext();
-  const { dossier, change, layOut, history, problem } = useMap(served);
+  const { detail: served, shop } = useJobContext();
+  const { detail, change, layOut, history, problem } = useMap(served);
   const now = useNowMinute();
   const write = (openings: OpeningRow[]) => change(openings);
-  const withHardware = dossier.pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].closesOpening);
-  const openings = [...dossier.openings].sort((a, b) =>
+  const withHardware = detail.pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].closesOpening);
+  const openings = [...detail.openings].sort((a, b) =>
     a.tag.localeCompare(b.tag, undefined, { numeric: true }),
   );
   if (openings.length === 0)
@@ -91,7 +91,7 @@ export function HardwareScreen() {
   };
   return (
     <main className="flex flex-col gap-3 px-5 py-3">
-      <PrintHead job={dossier.job}>hardware bags</PrintHead>
+      <PrintHead job={detail.job}>hardware bags</PrintHead>
       <div className="no-print flex flex-wrap items-center gap-3">
         <PiecesTabs />
         <span className="flex-1" />
@@ -131,7 +131,7 @@ export function HardwareScreen() {
               <BagRow
                 key={opening.id}
                 opening={opening}
-                members={dossier.pieces.filter(({ openingId }) => openingId === opening.id)}
+                members={detail.pieces.filter(({ openingId }) => openingId === opening.id)}
                 whenWords={whenWords}
                 now={now}
                 onChange={(changed) => void write([changed])}

@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { CodeForm } from '../../parts/CodeForm.tsx';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
@@ -39,7 +39,7 @@ function Choose({ code, invited }: { code: string; invited: Invited }) {
     },
   });
   return (
-    <Sheet className="p-6">
+    <Card className="p-6">
       <form
         className="grid max-w-xl gap-4"
         onSubmit={(event) => {
@@ -63,7 +63,7 @@ function Choose({ code, invited }: { code: string; invited: Invited }) {
           </Button>
         </div>
       </form>
-    </Sheet>
+    </Card>
   );
 }
 

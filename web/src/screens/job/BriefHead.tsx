@@ -1,4 +1,4 @@
-import type { Dossier, JobRow } from '@upholder/core/api';
+import type { JobDetail, JobRow } from '@upholder/core/api';
 import { pieceStates } from '@upholder/core/floor';
 import { effectiveLog, type JobSpec, neededByRemark } from '@upholder/core/jobs';
 import { loggedEnd } from '@upholder/core/planning';
@@ -6,8 +6,8 @@ import { localDate } from '@upholder/core/shop';
 import { useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../base/useNow.ts';
-import { type JobInShop, planningShop } from '../../job/useJobContext.ts';
-import { Button, Field, Notice, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
+import { type JobInShop, toPlanningShop } from '../../job/useJobContext.ts';
+import { Button, Field, Notice, Select, Card, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
@@ -41,14 +41,14 @@ export function Clash({
   );
 }
 
-/** What still stands in the way of a hand-over, in words: planned work, and films that are wet. */
-function whatIsLeft(dossier: Dossier, shop: JobInShop['shop'], now: number): string[] {
-  const counting = effectiveLog(dossier.log);
-  const open = (dossier.plan?.ops ?? []).filter(
+/** What still stands in the way of a handover, in words: planned work, and films that are wet. */
+function whatIsLeft(detail: JobDetail, shop: JobInShop['shop'], now: number): string[] {
+  const counting = effectiveLog(detail.log);
+  const open = (detail.plan?.ops ?? []).filter(
     (op) => op.personId !== null && loggedEnd(op, counting) === null,
   );
   const first = open.toSorted((a, b) => a.start - b.start)[0];
-  const states = [...pieceStates(dossier, planningShop(shop), now).values()];
+  const states = [...pieceStates(detail, toPlanningShop(shop), now).values()];
   const wet = states.filter(({ front, back }) => front?.state === 'wet' || back?.state === 'wet').length;
   return [
     ...(first
@@ -60,8 +60,8 @@ function whatIsLeft(dossier: Dossier, shop: JobInShop['shop'], now: number): str
   ];
 }
 
-export function Head({ dossier, shop }: JobInShop) {
-  const { job } = dossier;
+export function Head({ detail, shop }: JobInShop) {
+  const { job } = detail;
   const [save] = upholder.useChangeJobMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const now = useNowMinute();
@@ -82,7 +82,7 @@ export function Head({ dossier, shop }: JobInShop) {
   );
   const remark = neededByRemark(draft.neededBy, localDate(now, shop.timeZone));
   return (
-    <Sheet className="p-5" aria-label="Job">
+    <Card className="p-5" aria-label="Job">
       <div className="flex items-baseline gap-4">
         <h2 className="flex-1">The job</h2>
         <SavedAt state={state} timeZone={shop.timeZone} />
@@ -140,7 +140,7 @@ export function Head({ dossier, shop }: JobInShop) {
               value={draft.status}
               onChange={({ target }) => {
                 const status = target.value as JobSpec['status'];
-                const left = status === 'handed-over' ? whatIsLeft(dossier, shop, now) : [];
+                const left = status === 'handed-over' ? whatIsLeft(detail, shop, now) : [];
                 if (left.length > 0) setLeft(left);
                 else change({ status });
               }}
@@ -188,6 +188,6 @@ export function Head({ dossier, shop }: JobInShop) {
           )}
         </Field>
       </div>
-    </Sheet>
+    </Card>
   );
 }

@@ -6,7 +6,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { newZoneSpec } from '../../job/zoneSpec.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
 import { Head } from './BriefHead.tsx';
 import { ClientLinks } from './ClientLinks.tsx';
 import { ZoneCard } from './ZoneCard.tsx';
@@ -14,28 +14,28 @@ import { ZoneCard } from './ZoneCard.tsx';
 /** Who, where, when, and the zones that share colour and system. */
 export function BriefScreen() {
   const context = useJobContext();
-  const { dossier } = context;
+  const { detail } = context;
   const [addZone] = upholder.useAddZoneMutation();
   const [deleteJob] = upholder.useDeleteJobMutation();
   const [problem, setProblem] = useState<string | null>(null);
   const navigate = useNavigate();
   const mayShare = useMay('clientLinks');
   async function newZone(): Promise<void> {
-    const spec = newZoneSpec(`Zone ${dossier.zones.length + 1}`);
-    const outcome = await addZone({ jobId: dossier.job.id, id: uuid(), spec });
+    const spec = newZoneSpec(`Zone ${detail.zones.length + 1}`);
+    const outcome = await addZone({ jobId: detail.job.id, id: uuid(), spec });
     setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }
   return (
     <main className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] items-start gap-5 p-5">
       <div className="flex flex-col gap-4">
-        <Head key={dossier.job.id} {...context} />
-        {mayShare && <ClientLinks jobId={dossier.job.id} timeZone={context.shop.timeZone} />}
-        {dossier.log.length === 0 && (
+        <Head key={detail.job.id} {...context} />
+        {mayShare && <ClientLinks jobId={detail.job.id} timeZone={context.shop.timeZone} />}
+        {detail.log.length === 0 && (
           <div>
             <Button
               kind="quiet"
               onClick={async () => {
-                const outcome = await deleteJob(dossier.job.id);
+                const outcome = await deleteJob(detail.job.id);
                 if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
                 else navigate('/jobs');
               }}
@@ -47,21 +47,21 @@ export function BriefScreen() {
       </div>
       <div className="flex flex-col gap-4">
         {problem && <Notice kind="stop">{problem}</Notice>}
-        {dossier.zones.length === 0 && (
-          <Sheet className="p-5">
+        {detail.zones.length === 0 && (
+          <Card className="p-5">
             <h2>No zones yet</h2>
             <p className="mt-1 text-quiet">
               {regional(
                 'A zone is the pieces that share colours and finishing system. Most jobs have one to three.',
               )}
             </p>
-          </Sheet>
+          </Card>
         )}
-        {dossier.zones.map((zone) => (
+        {detail.zones.map((zone) => (
           <ZoneCard key={zone.id} zone={zone} {...context} />
         ))}
         <div>
-          <Button kind={dossier.zones.length === 0 ? 'act' : 'plain'} onClick={() => void newZone()}>
+          <Button kind={detail.zones.length === 0 ? 'act' : 'plain'} onClick={() => void newZone()}>
             Add a zone
           </Button>
         </div>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
-import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
 
 const DAYS = '60';
 
@@ -38,7 +38,7 @@ export function ClientLinks({ jobId, timeZone }: { jobId: string; timeZone: stri
     if (outcome.data) setMade(`${window.location.origin}/client#${outcome.data.token}`);
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>Client link</h2>
       <p className="mt-1 text-quiet">
         Shows the client progress, dates and a care card. No names, log or prices; no sign-in needed.
@@ -69,6 +69,6 @@ export function ClientLinks({ jobId, timeZone }: { jobId: string; timeZone: stri
           <Kept key={link.id} link={link} timeZone={timeZone} />
         ))}
       </ul>
-    </Sheet>
+    </Card>
   );
 }

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
@@ -11,9 +11,9 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { rememberJob } from '../../job/lastJob.ts';
 import { progressOf } from '../../job/questions.ts';
-import { useBehind } from '../../job/useBehind.ts';
+import { useSlip } from '../../job/useSlip.ts';
 import type { JobContext } from '../../job/useJobContext.ts';
-import { useCurrentDossier } from '../../job/useJobContext.ts';
+import { useCurrentDetail } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 
@@ -25,7 +25,7 @@ interface Stage {
   isMissing: boolean;
 }
 
-function surveyStage(zones: Dossier['zones']): Stage {
+function surveyStage(zones: JobDetail['zones']): Stage {
   const sums = zones.map(progressOf);
   const answered = sums.reduce((sum, zone) => sum + zone.answered, 0);
   const asked = sums.reduce((sum, zone) => sum + zone.asked, 0);
@@ -38,12 +38,12 @@ function surveyStage(zones: Dossier['zones']): Stage {
   return { to: 'survey', name: 'Survey', phrase, isMissing: answered === 0 };
 }
 
-function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
-  const { job, zones, pieces, plan, log, steps } = dossier;
+function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
+  const { job, zones, pieces, plan, log, steps } = detail;
   const open = zones.filter(({ systemId }) => systemId === null);
   const zoneWords = zones.length === 1 ? '1 zone' : `${zones.length} zones`;
   const isStale = plan !== null && isPlanStale(plan, pieces, steps);
-  const finished = finishedOf(dossier);
+  const finished = finishedOf(detail);
   const days =
     plan === null
       ? 'not planned yet'
@@ -51,9 +51,9 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
         ? `done ${whenWords(finished, now, shop.timeZone)}`
         : isStale
           ? 'changed since planned'
-          : plan.handOver < now
-            ? `was to end ${whenWords(plan.handOver, now, shop.timeZone)}`
-            : `ends ${whenWords(plan.handOver, now, shop.timeZone)}`;
+          : plan.completion < now
+            ? `was to end ${whenWords(plan.completion, now, shop.timeZone)}`
+            : `ends ${whenWords(plan.completion, now, shop.timeZone)}`;
   return [
     {
       to: 'brief',
@@ -90,19 +90,19 @@ function stagesOf(dossier: Dossier, shop: ShopContext, now: number): Stage[] {
 }
 
 function AgreedDate({
-  dossier,
+  detail,
   shop,
   now,
   isAtRisk,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   now: number;
   isAtRisk: boolean;
 }) {
-  const { job, plan } = dossier;
+  const { job, plan } = detail;
   if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
-  if (finishedOf(dossier) !== null)
+  if (finishedOf(detail) !== null)
     return (
       <p className="text-right leading-tight">
         all work is logged
@@ -112,7 +112,7 @@ function AgreedDate({
     );
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
   const isPast = job.neededBy < localDate(now, shop.timeZone);
-  const isLate = plan !== null && isPastDate(plan.handOver, job.neededBy, shop.timeZone);
+  const isLate = plan !== null && isPastDate(plan.completion, job.neededBy, shop.timeZone);
   return (
     <p
       className={`text-right leading-tight ${isPast || isLate || isAtRisk ? 'font-semibold text-stop' : ''}`}
@@ -142,12 +142,12 @@ const TAKE_AWAY = [
 ];
 
 /** Whether a job has what a file would hold. */
-function isThere(path: string, { plan, pieces }: Dossier): boolean {
+function isThere(path: string, { plan, pieces }: JobDetail): boolean {
   if (path === 'plan.ics') return plan !== null;
-  return path !== 'order.csv' || pieces.some(({ verdict }) => verdict === 'replace');
+  return path !== 'order.csv' || pieces.some(({ treatment }) => treatment === 'replace');
 }
 
-function TakeAway({ dossier }: { dossier: Dossier }) {
+function TakeAway({ detail }: { detail: JobDetail }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -161,10 +161,10 @@ function TakeAway({ dossier }: { dossier: Dossier }) {
           sideOffset={4}
           className="z-30 min-w-64 rounded-[3px] border border-line bg-raised p-1 shadow-xl"
         >
-          {TAKE_AWAY.filter(({ path }) => isThere(path, dossier)).map(({ path, name }) => (
+          {TAKE_AWAY.filter(({ path }) => isThere(path, detail)).map(({ path, name }) => (
             <DropdownMenu.Item key={path} asChild>
               <a
-                href={`/api/jobs/${dossier.job.id}/export/${path}`}
+                href={`/api/jobs/${detail.job.id}/export/${path}`}
                 download
                 className="block rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
               >
@@ -192,14 +192,14 @@ export function JobScreen() {
       <Skeleton />
     );
   }
-  return <OpenJob dossier={job.data} shop={shop} />;
+  return <OpenJob detail={job.data} shop={shop} />;
 }
 
-function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContext }) {
-  const dossier = useCurrentDossier(served);
+function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContext }) {
+  const detail = useCurrentDetail(served);
   const now = useNowMinute();
-  const { job } = dossier;
-  const behind = useBehind(dossier, shop, now);
+  const { job } = detail;
+  const behind = useSlip(detail, shop, now);
   useEffect(() => rememberJob(job.id), [job.id]);
   return (
     <>
@@ -211,11 +211,11 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
               <h1 className="truncate">{job.name}</h1>
             </div>
           </div>
-          <AgreedDate dossier={dossier} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
-          <TakeAway dossier={dossier} />
+          <AgreedDate detail={detail} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
+          <TakeAway detail={detail} />
         </div>
         <nav aria-label="Stages of the job" className="mt-2 flex">
-          {stagesOf(dossier, shop, now).map(({ to, name, phrase, isMissing }, index) => (
+          {stagesOf(detail, shop, now).map(({ to, name, phrase, isMissing }, index) => (
             <NavLink
               key={to}
               to={to}
@@ -236,7 +236,7 @@ function OpenJob({ dossier: served, shop }: { dossier: Dossier; shop: ShopContex
         </nav>
       </div>
       <MayNote call="changeJob" />
-      <Outlet context={{ dossier, shop, behind } satisfies JobContext} />
+      <Outlet context={{ detail, shop, behind } satisfies JobContext} />
     </>
   );
 }

@@ -10,19 +10,19 @@ import { show } from '../../base/voice.ts';
 import type { JobInShop } from '../../job/useJobContext.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
-import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 import { Clash } from './BriefHead.tsx';
 
-export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop) {
+export function ZoneCard({ zone, detail, shop }: { zone: ZoneRow } & JobInShop) {
   const [save] = upholder.useChangeZoneMutation();
   const [remove] = upholder.useDeleteZoneMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   async function write(spec: ZoneSpec, version = zone.version): Promise<boolean> {
     // Answers and system are set under Survey and Sequence; the latest ones are kept.
     const outcome = await save({
-      jobId: dossier.job.id,
+      jobId: detail.job.id,
       id: zone.id,
       version,
       spec: {
@@ -38,9 +38,9 @@ export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop)
   }
   const { draft, change, replace, state } = useAutosave(zoneSpecOf(zone), write);
   const fields = refusal?.fields ?? {};
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
   return (
-    <Sheet className="p-5" aria-label={`Zone ${zone.name}`}>
+    <Card className="p-5" aria-label={`Zone ${zone.name}`}>
       <div className="mb-3 flex h-9" aria-hidden="true">
         <div className="flex-1" style={{ background: zone.oldColour }} />
         <div className="flex-[2]" style={{ background: zone.newColour }} />
@@ -116,7 +116,7 @@ export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop)
           <Button
             kind="quiet"
             onClick={async () => {
-              const outcome = await remove({ jobId: dossier.job.id, id: zone.id });
+              const outcome = await remove({ jobId: detail.job.id, id: zone.id });
               if ('error' in outcome) setRefusal(refusalOf(outcome.error));
             }}
           >
@@ -124,6 +124,6 @@ export function ZoneCard({ zone, dossier, shop }: { zone: ZoneRow } & JobInShop)
           </Button>
         )}
       </div>
-    </Sheet>
+    </Card>
   );
 }

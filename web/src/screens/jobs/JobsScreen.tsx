@@ -1,4 +1,4 @@
-import type { Dossier, JobSummary, ShopContext } from '@upholder/core/api';
+import type { JobDetail, JobSummary, ShopContext } from '@upholder/core/api';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,8 +8,8 @@ import { useMay } from '../../api/useMay.ts';
 import { dateWords, dayWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
-import { useBehind } from '../../job/useBehind.ts';
-import { useCurrentDossier, usePieceStates } from '../../job/useJobContext.ts';
+import { useSlip } from '../../job/useSlip.ts';
+import { useCurrentDetail, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -19,23 +19,23 @@ const MOST_GLYPHS = 80;
 const PX_PER_METRE = 54;
 const TALLEST_PX = 84;
 
-function HandOver({
+function Completion({
   summary,
-  dossier,
+  detail,
   shop,
   now,
 }: {
   summary: JobSummary;
-  dossier: Dossier | undefined;
+  detail: JobDetail | undefined;
   shop: ShopContext;
   now: number;
 }) {
-  const isAtRisk = useBehind(dossier, shop, now)?.isAtRisk ?? false;
-  const { job, handOver } = summary;
+  const isAtRisk = useSlip(detail, shop, now)?.isAtRisk ?? false;
+  const { job, completion } = summary;
   const wanted =
     job.neededBy === null ? null : <span className="text-quiet">needed by {dateWords(job.neededBy)}</span>;
   if (job.status === 'handed-over') return <span className="text-quiet">Handed over</span>;
-  if (handOver === null) {
+  if (completion === null) {
     const missing =
       summary.pieces === 0
         ? 'no pieces yet'
@@ -48,7 +48,7 @@ function HandOver({
       </>
     );
   }
-  const finished = dossier ? finishedOf(dossier) : null;
+  const finished = detail ? finishedOf(detail) : null;
   if (finished !== null)
     return (
       <>
@@ -56,11 +56,11 @@ function HandOver({
         {wanted}
       </>
     );
-  const isLate = isPastDate(handOver, job.neededBy, shop.timeZone);
+  const isLate = isPastDate(completion, job.neededBy, shop.timeZone);
   return (
     <>
       <span className={`font-semibold ${isLate || isAtRisk ? 'text-stop' : ''}`}>
-        {handOver < now ? 'was to end' : 'ends'} {dayWords(handOver, shop.timeZone)}
+        {completion < now ? 'was to end' : 'ends'} {dayWords(completion, shop.timeZone)}
         {isLate ? ', too late' : isAtRisk && ', at risk: behind the plan'}
       </span>{' '}
       {wanted}
@@ -68,18 +68,18 @@ function HandOver({
   );
 }
 
-function PiecesNow({ dossier, shop }: { dossier: Dossier; shop: ShopContext }) {
-  const current = useCurrentDossier(dossier);
+function PiecesNow({ detail, shop }: { detail: JobDetail; shop: ShopContext }) {
+  const current = useCurrentDetail(detail);
   const states = usePieceStates(current, shop);
   const now = useNowMinute();
-  const shown = dossier.pieces.slice(0, MOST_GLYPHS);
+  const shown = detail.pieces.slice(0, MOST_GLYPHS);
   const tallestMm = Math.max(1, ...shown.map(({ heightMm }) => heightMm));
   const size = Math.min(PX_PER_METRE, (TALLEST_PX * 1000) / tallestMm);
   return (
     <>
-      <GlyphStrip pieces={shown} states={states} zones={dossier.zones} size={size} perMetre now={now} />
-      {dossier.pieces.length > MOST_GLYPHS && (
-        <p className="mt-1 text-quiet">and {dossier.pieces.length - MOST_GLYPHS} more</p>
+      <GlyphStrip pieces={shown} states={states} zones={detail.zones} size={size} perMetre now={now} />
+      {detail.pieces.length > MOST_GLYPHS && (
+        <p className="mt-1 text-quiet">and {detail.pieces.length - MOST_GLYPHS} more</p>
       )}
     </>
   );
@@ -100,7 +100,7 @@ export function JobsScreen() {
   const isWhole = floor.data !== undefined || floor.isError;
   if (!shop || !list.data || !isWhole)
     return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
-  const dossiers = new Map(floor.data?.dossiers.map((dossier) => [dossier.job.id, dossier]));
+  const details = new Map(floor.data?.details.map((detail) => [detail.job.id, detail]));
   const { jobs } = list.data;
 
   async function startJob(): Promise<void> {
@@ -172,11 +172,11 @@ export function JobsScreen() {
       <ol className="mt-5 flex flex-col gap-4">
         {jobs.map((summary) => {
           const { job } = summary;
-          const dossier = dossiers.get(job.id);
+          const detail = details.get(job.id);
           return (
             <li key={job.id}>
               <Link
-                to={`/jobs/${job.id}/${summary.handOver === null ? (summary.pieces === 0 ? 'brief' : 'pieces') : 'days'}`}
+                to={`/jobs/${job.id}/${summary.completion === null ? (summary.pieces === 0 ? 'brief' : 'pieces') : 'days'}`}
                 className="block bg-sheet px-5 py-4 hover:bg-raised"
               >
                 <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -185,15 +185,15 @@ export function JobsScreen() {
                   <span className="text-quiet">{job.client}</span>
                   <span className="flex-1" />
                   <span className="text-right">
-                    <HandOver summary={summary} shop={shop} now={now} dossier={dossier} />
+                    <Completion summary={summary} shop={shop} now={now} detail={detail} />
                   </span>
                 </div>
-                {dossier && dossier.pieces.length > 0 && (
+                {detail && detail.pieces.length > 0 && (
                   <div className="mt-3">
-                    <PiecesNow dossier={dossier} shop={shop} />
+                    <PiecesNow detail={detail} shop={shop} />
                   </div>
                 )}
-                {!dossier && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
+                {!detail && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
               </Link>
             </li>
           );

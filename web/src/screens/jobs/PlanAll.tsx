@@ -8,12 +8,12 @@ import { whenWords } from '../../base/times.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 
 /** What planning all jobs came to for one of them, in words. */
-function outcomeWords({ before, handOver, message }: PlannedJob, at: (minute: number) => string): string {
-  if (handOver === null) return message ?? 'no plan';
-  const moved = before === null ? 0 : handOver - before;
-  if (before === null) return `${at(handOver)}, planned for the first time`;
-  if (moved === 0) return `${at(handOver)}, as before`;
-  return `${at(handOver)}, ${formatDuration(Math.abs(moved))} ${moved < 0 ? 'sooner' : 'later'} than before`;
+function outcomeWords({ before, completion, message }: PlannedJob, at: (minute: number) => string): string {
+  if (completion === null) return message ?? 'no plan';
+  const moved = before === null ? 0 : completion - before;
+  if (before === null) return `${at(completion)}, planned for the first time`;
+  if (moved === 0) return `${at(completion)}, as before`;
+  return `${at(completion)}, ${formatDuration(Math.abs(moved))} ${moved < 0 ? 'sooner' : 'later'} than before`;
 }
 
 /** The list with one of its rows exchanged with its neighbour. */
@@ -80,7 +80,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
                     <Link to={`/jobs/${job.jobId}/days`} className="tape font-semibold">
                       {job.code}
                     </Link>
-                    <span className={job.handOver === null || job.isLate ? 'font-semibold text-stop' : ''}>
+                    <span className={job.completion === null || job.isLate ? 'font-semibold text-stop' : ''}>
                       {outcomeWords(job, at)}
                       {job.isLate && '; too late'}
                     </span>

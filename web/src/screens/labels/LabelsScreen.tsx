@@ -1,4 +1,4 @@
-import type { Dossier, OpeningRow, PieceRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow, PieceRow } from '@upholder/core/api';
 import { tagPlace } from '@upholder/core/elevation';
 import { pieceKindWords } from '@upholder/core/pieces';
 import { useState } from 'react';
@@ -24,7 +24,7 @@ const SIZES: LabelSize[] = [
 ];
 const LEAST_CODE_MM = 10;
 
-function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; size: LabelSize }) {
+function Label({ piece, detail, size }: { piece: PieceRow; detail: JobDetail; size: LabelSize }) {
   const code = Math.max(LEAST_CODE_MM, size.heightMm - 4);
   const isSmall = size.heightMm < 20;
   return (
@@ -41,7 +41,7 @@ function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; si
           {piece.tag}
         </div>
         <div className="truncate" style={{ fontSize: isSmall ? '2mm' : '2.6mm' }}>
-          {dossier.job.code}
+          {detail.job.code}
         </div>
         {!isSmall && (
           <div style={{ fontSize: '2.2mm' }}>
@@ -57,15 +57,15 @@ function Label({ piece, dossier, size }: { piece: PieceRow; dossier: Dossier; si
 
 function OpeningLabel({
   opening,
-  dossier,
+  detail,
   size,
 }: {
   opening: OpeningRow;
-  dossier: Dossier;
+  detail: JobDetail;
   size: LabelSize;
 }) {
-  const wall = dossier.walls.find(({ id }) => id === opening.wallId);
-  const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
+  const wall = detail.walls.find(({ id }) => id === opening.wallId);
+  const members = detail.pieces.filter(({ openingId }) => openingId === opening.id);
   return (
     <div
       className="flex break-inside-avoid flex-col justify-center overflow-hidden border border-line bg-white p-[1.5mm] text-black leading-[1.05] print:border-dotted"
@@ -78,7 +78,7 @@ function OpeningLabel({
         {opening.tag}
       </div>
       <div className="truncate" style={{ fontSize: '2.2mm' }}>
-        {dossier.job.code}, {wall?.name}: {members.map(({ tag }) => tag).join(', ') || 'empty'}
+        {detail.job.code}, {wall?.name}: {members.map(({ tag }) => tag).join(', ') || 'empty'}
       </div>
     </div>
   );
@@ -86,12 +86,12 @@ function OpeningLabel({
 
 /** Labels to print: for pieces with a code that opens them, and for their openings. */
 export function LabelsScreen() {
-  const { dossier } = useJobContext();
+  const { detail } = useJobContext();
   const [sizeIndex, setSizeIndex] = useState(1);
   const [what, setWhat] = useState<'pieces' | 'openings'>('pieces');
   const [zoneId, setZoneId] = useState('');
   const size = SIZES[sizeIndex] ?? { name: '', widthMm: 38, heightMm: 21 };
-  const pieces = dossier.pieces.filter((piece) => zoneId === '' || piece.zoneId === zoneId);
+  const pieces = detail.pieces.filter((piece) => zoneId === '' || piece.zoneId === zoneId);
   const places = [...new Map(pieces.map((piece) => [piece.kind, piece])).values()];
   return (
     <main className="flex flex-col gap-3 px-5 py-3 print:p-0">
@@ -112,7 +112,7 @@ export function LabelsScreen() {
               <ZoneSelect
                 {...ids}
                 all="all zones"
-                zones={dossier.zones}
+                zones={detail.zones}
                 value={zoneId}
                 onChange={({ target }) => setZoneId(target.value)}
               />
@@ -132,7 +132,7 @@ export function LabelsScreen() {
           )}
         </Field>
         <Button kind="act" onClick={() => window.print()}>
-          Print {what === 'pieces' ? pieces.length : dossier.openings.length} labels
+          Print {what === 'pieces' ? pieces.length : detail.openings.length} labels
         </Button>
       </div>
       {what === 'pieces' ? (
@@ -142,15 +142,15 @@ export function LabelsScreen() {
           written on the back gets painted over.
         </p>
       ) : (
-        dossier.openings.length === 0 && (
+        detail.openings.length === 0 && (
           <p className="no-print text-quiet">No openings yet. Set up the map first.</p>
         )
       )}
       <div className="flex flex-wrap gap-[2mm]">
         {what === 'pieces'
-          ? pieces.map((piece) => <Label key={piece.id} piece={piece} dossier={dossier} size={size} />)
-          : dossier.openings.map((opening) => (
-              <OpeningLabel key={opening.id} opening={opening} dossier={dossier} size={size} />
+          ? pieces.map((piece) => <Label key={piece.id} piece={piece} detail={detail} size={size} />)
+          : detail.openings.map((opening) => (
+              <OpeningLabel key={opening.id} opening={opening} detail={detail} size={size} />
             ))}
       </div>
     </main>

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -13,19 +13,19 @@ import { Modal } from '../../parts/Modal.tsx';
 /** Puts an entry right: a new entry that stands for the old one, which stays readable. */
 export function CorrectDialog({
   entry,
-  dossier,
+  detail,
   shop,
   onClose,
 }: {
   entry: LogEntry;
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   onClose(): void;
 }) {
   const log = useLogging();
   const now = useNowMinute();
-  const step = dossier.steps.find(({ id }) => id === entry.stepId);
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === step?.zoneId);
+  const step = detail.steps.find(({ id }) => id === entry.stepId);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === step?.zoneId);
   const [chosen, setChosen] = useState(new Set(entry.pieceIds));
   const [doneAt, setDoneAt] = useState(writeDoneAt(entry.doneAt, shop.timeZone));
   const [coat, setCoat] = useState(coatDraftOf(entry.coat));
@@ -72,7 +72,7 @@ export function CorrectDialog({
         {entry.coat && <CoatFields draft={coat} onChange={setCoat} errors={errors} />}
         <PiecePicker
           pieces={pieces}
-          zone={dossier.zones.find(({ id }) => id === step?.zoneId)}
+          zone={detail.zones.find(({ id }) => id === step?.zoneId)}
           chosen={chosen}
           onChange={setChosen}
           error={errors.pieces}

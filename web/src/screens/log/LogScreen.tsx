@@ -10,8 +10,8 @@ import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { show, voice } from '../../base/voice.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
-import { planningShop, useCurrentDossier, useJobContext } from '../../job/useJobContext.ts';
-import { Button, Sheet } from '../../parts/controls.tsx';
+import { toPlanningShop, useCurrentDetail, useJobContext } from '../../job/useJobContext.ts';
+import { Button, Card } from '../../parts/controls.tsx';
 import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
 import { CorrectDialog } from './CorrectDialog.tsx';
 
@@ -73,31 +73,31 @@ function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneNa
 
 /** What was done, newest first. Entries stay; putting one right adds another. */
 export function LogScreen() {
-  const { dossier: served, shop } = useJobContext();
-  const dossier = useCurrentDossier(served);
+  const { detail: served, shop } = useJobContext();
+  const detail = useCurrentDetail(served);
   const now = useNowMinute();
   const [withdrawing, setWithdrawing] = useState<LogEntry | null>(null);
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
-  const steps = new Map(dossier.steps.map((step) => [step.id, step]));
-  const zones = new Map(dossier.zones.map(({ id, name }) => [id, name]));
-  const pieces = new Map(dossier.pieces.map((piece) => [piece.id, piece]));
-  const counting = new Set(effectiveLog(dossier.log).map(({ id }) => id));
+  const steps = new Map(detail.steps.map((step) => [step.id, step]));
+  const zones = new Map(detail.zones.map(({ id, name }) => [id, name]));
+  const pieces = new Map(detail.pieces.map((piece) => [piece.id, piece]));
+  const counting = new Set(effectiveLog(detail.log).map(({ id }) => id));
   const waiting = new Set(
-    dossier.log.map(({ id }) => id).filter((id) => !served.log.some((entry) => entry.id === id)),
+    detail.log.map(({ id }) => id).filter((id) => !served.log.some((entry) => entry.id === id)),
   );
-  const doubtful = useMemo(() => implausibleEntries(dossier, planningShop(shop)), [dossier, shop]);
+  const doubtful = useMemo(() => implausibleEntries(detail, toPlanningShop(shop)), [detail, shop]);
   const rows = [
-    ...dossier.log.map((entry) => ({ at: entry.doneAt, keptAt: entry.loggedAt, entry, decision: null })),
-    ...dossier.decisions.map((decision) => ({ at: decision.at, keptAt: decision.at, entry: null, decision })),
+    ...detail.log.map((entry) => ({ at: entry.doneAt, keptAt: entry.loggedAt, entry, decision: null })),
+    ...detail.decisions.map((decision) => ({ at: decision.at, keptAt: decision.at, entry: null, decision })),
   ].sort((a, b) => b.at.localeCompare(a.at) || b.keptAt.localeCompare(a.keptAt));
 
   return (
     <main className="p-5">
       {rows.length === 0 && (
-        <Sheet className="max-w-2xl p-6">
+        <Card className="max-w-2xl p-6">
           <h2>Nothing is logged yet</h2>
           <p className="mt-1 text-quiet">Steps are logged on the floor, with one tap, as they are done.</p>
-        </Sheet>
+        </Card>
       )}
       <ol className="bg-sheet">
         {rows.map(({ entry, decision }) => {
@@ -161,7 +161,7 @@ export function LogScreen() {
         })}
       </ol>
       {correcting && (
-        <CorrectDialog entry={correcting} dossier={dossier} shop={shop} onClose={() => setCorrecting(null)} />
+        <CorrectDialog entry={correcting} detail={detail} shop={shop} onClose={() => setCorrecting(null)} />
       )}
       {withdrawing && (
         <WithdrawDialog

@@ -1,4 +1,4 @@
-import type { Dossier, WallRow } from '@upholder/core/api';
+import type { JobDetail, WallRow } from '@upholder/core/api';
 import { hardwareOf, type Opening } from '@upholder/core/elevation';
 import { nextTag, type Piece } from '@upholder/core/pieces';
 import { useState } from 'react';
@@ -86,11 +86,11 @@ export function LoosePieces({
 }
 
 /** An opening beside the last one of a wall, as large as a piece or as a usual door, with a tag that nobody has. */
-export function newOpening(dossier: Dossier, wall: WallRow, piece: Piece | undefined): Opening {
-  const own = dossier.openings.filter(({ wallId }) => wallId === wall.id);
+export function newOpening(detail: JobDetail, wall: WallRow, piece: Piece | undefined): Opening {
+  const own = detail.openings.filter(({ wallId }) => wallId === wall.id);
   const right = own.reduce((most, { xMm, widthMm }) => Math.max(most, xMm + widthMm), 0);
   const { widthMm, heightMm } = piece ?? { widthMm: 400, heightMm: 720 };
-  const tags = dossier.openings.map(({ tag }) => tag);
+  const tags = detail.openings.map(({ tag }) => tag);
   return {
     id: uuid(),
     wallId: wall.id,

@@ -9,7 +9,7 @@ import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { LoosePieces, newOpening, WallFields } from './MapParts.tsx';
@@ -23,18 +23,18 @@ const NEW_WALL = { widthMm: 3000, heightMm: 2400 };
 
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
-  const { dossier: served, shop } = useJobContext();
+  const { detail: served, shop } = useJobContext();
   const map = useMap(served);
-  const { dossier, change, history, problem } = map;
-  const states = usePieceStates(dossier, shop);
+  const { detail, change, history, problem } = map;
+  const states = usePieceStates(detail, shop);
   const now = useNowMinute();
-  const { editMany } = useTakeoff(dossier, history);
+  const { editMany } = useTakeoff(detail, history);
   const [selectedId, select] = useState<string | null>(null);
   const [isTagging, setTagging] = useState(false);
   const board = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
-  const selected = dossier.openings.find(({ id }) => id === selectedId);
-  const widest = Math.max(1000, ...dossier.walls.map(({ widthMm }) => widthMm));
+  const selected = detail.openings.find(({ id }) => id === selectedId);
+  const widest = Math.max(1000, ...detail.walls.map(({ widthMm }) => widthMm));
   const pxPerMm = Math.min(MOST_PX_PER_MM, width / widest);
 
   useLayoutEffect(() => {
@@ -46,12 +46,12 @@ export function MapScreen() {
   }, []);
 
   function addWall(): void {
-    const used = new Set(dossier.walls.map(({ letter }) => letter.toUpperCase()));
+    const used = new Set(detail.walls.map(({ letter }) => letter.toUpperCase()));
     const letter =
       ['N', 'E', 'S', 'W', ...'ABCDFGHIJKLMOPQRTUVXYZ'].find((candidate) => !used.has(candidate)) ?? 'X';
     void map.addWall({
       id: uuid(),
-      position: dossier.walls.length,
+      position: detail.walls.length,
       name: `Wall ${letter}`,
       letter,
       ...NEW_WALL,
@@ -59,58 +59,58 @@ export function MapScreen() {
   }
 
   async function addOpening(wall: WallRow, piece?: Piece): Promise<void> {
-    const opening = newOpening(dossier, wall, piece);
+    const opening = newOpening(detail, wall, piece);
     if (await map.addOpening(opening, piece?.id)) select(opening.id);
   }
 
   async function assign(piece: Piece, openingId: string | null): Promise<void> {
-    const before = dossier.pieces.find(({ id }) => id === piece.id);
+    const before = detail.pieces.find(({ id }) => id === piece.id);
     if (before) map.say((await editMany([{ before, part: { openingId } }]))?.message ?? null);
   }
 
-  if (dossier.zones.length === 0) return <NoZone title="A map belongs to a take-off" />;
-  const loose = dossier.pieces.filter(
+  if (detail.zones.length === 0) return <NoZone title="A map belongs to a take-off" />;
+  const loose = detail.pieces.filter(
     ({ openingId, kind }) => openingId === null && PIECE_KIND_TRAITS[kind].isOnWall,
   );
-  const openWall = dossier.walls.find(({ id }) => id === selected?.wallId) ?? dossier.walls[0];
+  const openWall = detail.walls.find(({ id }) => id === selected?.wallId) ?? detail.walls[0];
   return (
     <main className="flex flex-col gap-3 px-5 py-3">
-      <PrintHead job={dossier.job}>elevation map</PrintHead>
+      <PrintHead job={detail.job}>elevation map</PrintHead>
       <div className="no-print flex flex-wrap items-center gap-2">
         <PiecesTabs />
         <span className="flex-1" />
         <UndoButtons history={history} />
         <Button
-          kind={dossier.walls.length === 0 ? 'act' : 'plain'}
+          kind={detail.walls.length === 0 ? 'act' : 'plain'}
           disabled={loose.length === 0}
           onClick={() => void map.layOut()}
         >
           Auto-arrange from tags
         </Button>
         <Button onClick={addWall}>Add a wall</Button>
-        <Button disabled={dossier.openings.length === 0} onClick={() => setTagging(true)}>
+        <Button disabled={detail.openings.length === 0} onClick={() => setTagging(true)}>
           Tags from the map
         </Button>
-        <Button disabled={dossier.walls.length === 0} onClick={() => window.print()}>
+        <Button disabled={detail.walls.length === 0} onClick={() => window.print()}>
           Print
         </Button>
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <div className="flex items-start gap-4">
         <div ref={board} className="flex min-w-0 flex-1 flex-col gap-5">
-          {dossier.walls.length === 0 && (
-            <Sheet className="p-6">
+          {detail.walls.length === 0 && (
+            <Card className="p-6">
               <h2>No walls yet</h2>
               <p className="mt-1 max-w-prose text-quiet">
                 A map shows each wall from the front, to scale, so that anyone can refit from a print.
                 Auto-arrange it from the tags, then drag openings into place; or add a wall and build it up.
               </p>
-            </Sheet>
+            </Card>
           )}
-          {dossier.walls.map((wall) => (
+          {detail.walls.map((wall) => (
             <WallView
               key={wall.id}
-              dossier={dossier}
+              detail={detail}
               wall={wall}
               states={states}
               now={now}
@@ -122,11 +122,11 @@ export function MapScreen() {
             />
           ))}
         </div>
-        <Sheet className="no-print w-72 shrink-0 p-4" aria-label="The chosen opening">
+        <Card className="no-print w-72 shrink-0 p-4" aria-label="The chosen opening">
           {selected ? (
             <OpeningPanel
               key={selected.id}
-              dossier={dossier}
+              detail={detail}
               opening={selected}
               onChange={async (opening) => (await change([opening]))?.message ?? null}
               onAssign={(piece, openingId) => void assign(piece, openingId)}
@@ -157,11 +157,11 @@ export function MapScreen() {
           {openWall && (
             <LoosePieces pieces={loose} wall={openWall} onAdd={(piece) => void addOpening(openWall, piece)} />
           )}
-        </Sheet>
+        </Card>
       </div>
       {isTagging && (
         <TagDialog
-          dossier={dossier}
+          detail={detail}
           editMany={editMany}
           retagOpenings={map.retag}
           onClose={() => setTagging(false)}

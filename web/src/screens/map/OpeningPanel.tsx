@@ -1,4 +1,4 @@
-import type { Dossier, OpeningRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow } from '@upholder/core/api';
 import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -6,7 +6,7 @@ import { bare, labelled, read, showAll, understood } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
 interface PanelProps {
-  dossier: Dossier;
+  detail: JobDetail;
   opening: OpeningRow;
   onChange(opening: OpeningRow): Promise<string | null>;
   onAssign(piece: Piece, openingId: string | null): void;
@@ -49,11 +49,11 @@ function LengthField({ name, mm, onCommit }: { name: string; mm: number; onCommi
 }
 
 /** The chosen opening: its place and size in numbers, and the pieces that belong to it. */
-export function OpeningPanel({ dossier, opening, onChange, onAssign, onDelete }: PanelProps) {
+export function OpeningPanel({ detail, opening, onChange, onAssign, onDelete }: PanelProps) {
   const [tag, setTag] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
-  const loose = dossier.pieces.filter(
+  const members = detail.pieces.filter(({ openingId }) => openingId === opening.id);
+  const loose = detail.pieces.filter(
     ({ openingId, kind }) => openingId === null && PIECE_KIND_TRAITS[kind].fitsOpening,
   );
   const change = async (part: Partial<OpeningRow>) => setProblem(await onChange({ ...opening, ...part }));

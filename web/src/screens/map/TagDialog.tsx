@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { proposeTags } from '@upholder/core/elevation';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
@@ -8,12 +8,12 @@ import { Modal } from '../../parts/Modal.tsx';
 
 /** Tags that read as a place, proposed from the map; nothing changes before a press. */
 export function TagDialog({
-  dossier,
+  detail,
   editMany,
   retagOpenings,
   onClose,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   editMany: ReturnType<typeof useTakeoff>['editMany'];
   /** Gives openings the tags of the pieces in them. */
   retagOpenings(tags: ReadonlyMap<string, string>): Promise<Refusal | null>;
@@ -22,20 +22,20 @@ export function TagDialog({
   const [retagAll, setRetagAll] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const proposals = useMemo(
-    () => proposeTags(dossier.pieces, dossier.walls, dossier.openings, { retagAll }),
-    [dossier, retagAll],
+    () => proposeTags(detail.pieces, detail.walls, detail.openings, { retagAll }),
+    [detail, retagAll],
   );
-  const logged = new Set(dossier.log.flatMap(({ pieceIds }) => pieceIds));
+  const logged = new Set(detail.log.flatMap(({ pieceIds }) => pieceIds));
   const atWork = proposals.filter(({ pieceId }) => logged.has(pieceId)).length;
   async function apply(): Promise<void> {
     const wanted = new Map(proposals.map(({ pieceId, to }) => [pieceId, to]));
     const refusal = await editMany(
-      dossier.pieces
+      detail.pieces
         .filter(({ id }) => wanted.has(id))
         .map((before) => ({ before, part: { tag: wanted.get(before.id) ?? before.tag } })),
     );
     if (refusal) return setProblem(refusal.message);
-    const openings = new Map(dossier.pieces.map(({ id, openingId }) => [id, openingId]));
+    const openings = new Map(detail.pieces.map(({ id, openingId }) => [id, openingId]));
     const tags = new Map<string, string>();
     for (const { pieceId, openingTag } of proposals) {
       const openingId = openings.get(pieceId);

@@ -1,4 +1,4 @@
-import type { Dossier, OpeningRow, WallRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow, WallRow } from '@upholder/core/api';
 import { snapOpening } from '@upholder/core/elevation';
 import type { PieceStates } from '@upholder/core/floor';
 import { type KeyboardEvent, useState } from 'react';
@@ -12,7 +12,7 @@ const LEAP_MM = 100;
 const SLACK_PX = 5;
 
 interface WallViewProps {
-  dossier: Dossier;
+  detail: JobDetail;
   wall: WallRow;
   states: Map<string, PieceStates>;
   now: number;
@@ -30,7 +30,7 @@ type Snap = ReturnType<typeof snapOpening>;
 function OpeningBlock({
   opening,
   openings,
-  dossier,
+  detail,
   wall,
   states,
   now,
@@ -48,7 +48,7 @@ function OpeningBlock({
   /** While it is dragged: what it lines up with; null once it is let go. */
   onSnap(snap: Snap | null): void;
 }) {
-  const colours = new Map(dossier.zones.map(({ id, newColour }) => [id, newColour]));
+  const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));
   const others = openings.filter(({ id }) => id !== opening.id);
   const snapAt = ({ x, y }: Shift): Snap =>
     snapOpening({ ...opening, xMm: opening.xMm + x / pxPerMm, yMm: opening.yMm - y / pxPerMm }, others, wall);
@@ -91,7 +91,7 @@ function OpeningBlock({
   }
 
   const at = snap ?? opening;
-  const members = dossier.pieces.filter(({ openingId }) => openingId === opening.id);
+  const members = detail.pieces.filter(({ openingId }) => openingId === opening.id);
   const words = members.length === 0 ? 'empty' : members.map(({ tag }) => tag).join(', ');
   const width = opening.widthMm * pxPerMm;
   return (
@@ -140,7 +140,7 @@ function OpeningBlock({
 
 /** One wall to scale, seen from the front; its openings are moved by dragging or with the arrow keys. */
 export function WallView({
-  dossier,
+  detail,
   wall,
   states,
   now,
@@ -151,7 +151,7 @@ export function WallView({
   onDelete,
 }: WallViewProps) {
   const [snap, setSnap] = useState<Snap | null>(null);
-  const openings = dossier.openings.filter(({ wallId }) => wallId === wall.id);
+  const openings = detail.openings.filter(({ wallId }) => wallId === wall.id);
   return (
     <figure className="break-inside-avoid">
       <figcaption className="mb-1 flex items-baseline gap-3">
@@ -168,7 +168,7 @@ export function WallView({
             key={opening.id}
             opening={opening}
             openings={openings}
-            dossier={dossier}
+            detail={detail}
             wall={wall}
             states={states}
             now={now}

@@ -6,7 +6,7 @@ import { people } from '../../api/people.ts';
 import { upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
-import { Button, Notice, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
@@ -36,7 +36,7 @@ function Password() {
     },
   });
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <SaveHead
         title={<h2>Password</h2>}
         said={form.said}
@@ -55,7 +55,7 @@ function Password() {
         />
         <PasswordField form={form} name="again" label="Repeat password" isNew />
       </div>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -80,7 +80,7 @@ function Pin() {
     );
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <SaveHead
         title={<h2>Tablet PIN</h2>}
         said={form.said}
@@ -91,7 +91,7 @@ function Pin() {
         <Button onClick={() => void remove()}>Remove PIN</Button>
       </SaveHead>
       <DraftField form={form} name="pin" label="4 to 6 digits" className="mt-3 max-w-48" maxLength={6} />
-    </Sheet>
+    </Card>
   );
 }
 
@@ -121,7 +121,7 @@ function Places() {
   const now = toMinute(useServerDate(60_000));
   if (!data || !shop) return <Skeleton lines={3} />;
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <div className="flex items-start gap-3">
         <h2 className="flex-1">Where you are signed in</h2>
         {data.sessions.length > 1 && (
@@ -133,7 +133,7 @@ function Places() {
           <Place key={row.id} row={row} now={now} timeZone={shop.timeZone} />
         ))}
       </ul>
-    </Sheet>
+    </Card>
   );
 }
 

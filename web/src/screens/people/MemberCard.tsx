@@ -15,14 +15,14 @@ interface CardProps {
 }
 
 /** How a member can get in, in words. */
-function waysIn({ signIn, hasPassword, pinDigits, hasBadge, invitedUntil }: MemberRow): string {
-  const ways = [
+function choicesIn({ signIn, hasPassword, pinDigits, hasBadge, invitedUntil }: MemberRow): string {
+  const choices = [
     hasPassword ? `signs in as ${signIn}` : null,
     invitedUntil === null ? null : 'invited',
     pinDigits === null ? null : `PIN of ${pinDigits} digits`,
     hasBadge ? 'badge' : null,
   ].filter(Boolean);
-  return ways.length === 0 ? 'cannot sign in yet' : ways.join(', ');
+  return choices.length === 0 ? 'cannot sign in yet' : choices.join(', ');
 }
 
 function PinDialog({ member, onClose }: { member: MemberRow; onClose(): void }) {
@@ -184,7 +184,7 @@ export function MemberCard({ member, onGiven }: CardProps) {
             />
           )}
         </Field>
-        <p className="pb-2 text-quiet">{waysIn(member)}</p>
+        <p className="pb-2 text-quiet">{choicesIn(member)}</p>
       </div>
       {problem && (
         <p role="alert" className="font-semibold text-small text-stop">

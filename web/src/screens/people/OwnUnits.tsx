@@ -1,6 +1,6 @@
 import { type UnitPrefs, UnitPrefsSchema } from '@upholder/core/units';
 import { people } from '../../api/people.ts';
-import { Sheet } from '../../parts/controls.tsx';
+import { Card } from '../../parts/controls.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { SingleChoices, SystemChoice, singlesDraft, singlesOf } from '../../parts/UnitChoices.tsx';
 import { type Draft, readBySchema, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
@@ -25,7 +25,7 @@ export function OwnUnits({ units }: { units: UnitPrefs | null }) {
     },
   });
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <SaveHead
         title={<h2>Units</h2>}
         said={form.said}
@@ -40,7 +40,7 @@ export function OwnUnits({ units }: { units: UnitPrefs | null }) {
         <SystemChoice form={form} first="As the shop" />
         <SingleChoices form={form} />
       </div>
-    </Sheet>
+    </Card>
   );
 }
 

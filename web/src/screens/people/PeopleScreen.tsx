@@ -4,7 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { people } from '../../api/people.ts';
 import { type Refusal, refusalOf } from '../../api/upholder.ts';
-import { Button, Field, Notice, Sheet, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Card, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { Given, type GivenTo } from './Given.tsx';
 import { MemberCard } from './MemberCard.tsx';
 import { RoleSelect } from './RoleSelect.tsx';
@@ -26,7 +26,7 @@ function AddMember({ onAdded }: { onAdded(member: MemberRow): void }) {
     onAdded(added);
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>Add someone</h2>
       <form onSubmit={submit} className="mt-3 flex flex-col gap-3">
         <Field label="Name" error={refusal ? (refusal.fields.name ?? refusal.message) : undefined}>
@@ -41,7 +41,7 @@ function AddMember({ onAdded }: { onAdded(member: MemberRow): void }) {
           </Button>
         </div>
       </form>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -49,7 +49,7 @@ function Left({ members }: { members: readonly Row[] }) {
   const [takeBack] = people.useTakeMemberBackMutation();
   if (members.length === 0) return null;
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>No longer here</h2>
       <p className="text-quiet">The log keeps their names.</p>
       <ul className="mt-2">
@@ -60,7 +60,7 @@ function Left({ members }: { members: readonly Row[] }) {
           </li>
         ))}
       </ul>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -84,7 +84,7 @@ export function PeopleScreen() {
   }
   return (
     <main className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] items-start gap-5 p-5 max-lg:grid-cols-1">
-      <Sheet className="p-5">
+      <Card className="p-5">
         <h1>People</h1>
         <p className="mt-1 text-quiet">
           Everyone here is included in plans, whether or not they sign in. Skills, hours and days off are
@@ -95,7 +95,7 @@ export function PeopleScreen() {
             <MemberCard key={member.id} member={member} onGiven={setGiven} />
           ))}
         </ul>
-      </Sheet>
+      </Card>
       <div className="flex flex-col gap-5">
         <AddMember onAdded={(member) => void inviteNow(member)} />
         <Tablets />

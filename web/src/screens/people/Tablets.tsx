@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
 
 /** The tablets of the shop: where people switch by PIN or badge. */
 export function Tablets() {
@@ -18,7 +18,7 @@ export function Tablets() {
     if (!('error' in outcome)) setName('');
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>Shared tablets</h2>
       <p className="mt-1 text-quiet">
         On an enrolled tablet people switch by PIN or badge, and the log knows who did what. Open this page on
@@ -60,6 +60,6 @@ export function Tablets() {
           </Button>
         </form>
       )}
-    </Sheet>
+    </Card>
   );
 }

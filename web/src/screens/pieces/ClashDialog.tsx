@@ -23,11 +23,11 @@ export function ClashDialog({
   clash: Clash;
   settle(choice: 'mine' | 'theirs'): Promise<void>;
 }) {
-  const { dossier } = useJobContext();
+  const { detail } = useJobContext();
   const [isOpen, setOpen] = useState(true);
   const words = (key: keyof Piece, value: unknown): string => {
-    if (key === 'zoneId') return dossier.zones.find(({ id }) => id === value)?.name ?? '–';
-    if (key === 'openingId') return dossier.openings.find(({ id }) => id === value)?.tag ?? 'none';
+    if (key === 'zoneId') return detail.zones.find(({ id }) => id === value)?.name ?? '–';
+    if (key === 'openingId') return detail.openings.find(({ id }) => id === value)?.tag ?? 'none';
     if (typeof value === 'number' && isLengthField(key as PieceFieldName)) return bare('length', value);
     if (key === 'members') return writeMembers(value as Piece['members'], voice().units) || 'none';
     if (typeof value === 'boolean') return value ? 'yes' : 'no';

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import {
   type FastQuestion,
   nextTag,
@@ -19,7 +19,7 @@ const EXAMPLE_IN = '12 × 15 3/4 × 28 3/8 shaker, 2 3/8 frame, both sides';
 const isInch = () => unit('length') === 'in';
 
 interface FastLineProps {
-  dossier: Dossier;
+  detail: JobDetail;
   insert(pieces: Piece[]): Promise<Refusal | null>;
   /** The first of the pieces that the line stands for; null while it says nothing. */
   onPreview(piece: Piece | null): void;
@@ -40,22 +40,22 @@ function tagsFrom(first: string, count: number, taken: readonly string[]): strin
 }
 
 /** Pieces as one typed line: read back while it is typed, added with Enter, repeated with a press. */
-export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
-  const last = dossier.pieces.at(-1);
+export function FastLine({ detail, insert, onPreview }: FastLineProps) {
+  const last = detail.pieces.at(-1);
   const [text, setText] = useState('');
-  const [zoneId, setZoneId] = useState(last?.zoneId ?? dossier.zones[0]?.id ?? '');
+  const [zoneId, setZoneId] = useState(last?.zoneId ?? detail.zones[0]?.id ?? '');
   const [said, setSaid] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [suggestion, setSuggestion] = useState<FastQuestion['suggestion'] | null>(null);
   const past = useRef<string[]>([]);
   const at = useRef(0);
-  const inZone = dossier.pieces.filter((piece) => piece.zoneId === zoneId);
+  const inZone = detail.pieces.filter((piece) => piece.zoneId === zoneId);
   /** The last piece of a kind in the zone, or of any where the line names none. */
   const like = (kind: PieceKind | null) =>
     kind === null
       ? inZone.at(-1)
       : (inZone.findLast((piece) => piece.kind === kind) ??
-        dossier.pieces.findLast((piece) => piece.kind === kind));
+        detail.pieces.findLast((piece) => piece.kind === kind));
 
   function piecesFor(
     line: string,
@@ -63,9 +63,9 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
     const entry = parseFastLine(line, like, voice().units);
     if (!entry.ok) return { error: entry.message, suggestion: entry.suggestion };
     const { count, tag, piece, said: words } = entry.value;
-    const taken = dossier.pieces.map((known) => known.tag);
-    const first = tag ?? nextTag(inZone.at(-1)?.tag ?? tagStart(dossier.zones, zoneId), taken);
-    const position = Math.max(-1, ...dossier.pieces.map((known) => known.position)) + 1;
+    const taken = detail.pieces.map((known) => known.tag);
+    const first = tag ?? nextTag(inZone.at(-1)?.tag ?? tagStart(detail.zones, zoneId), taken);
+    const position = Math.max(-1, ...detail.pieces.map((known) => known.position)) + 1;
     const tags = tagsFrom(first, count, taken);
     const pieces = tags.map((own, index) => ({
       ...piece,
@@ -145,7 +145,7 @@ export function FastLine({ dossier, insert, onPreview }: FastLineProps) {
           className="max-w-44"
           value={zoneId}
           onChange={({ target }) => setZoneId(target.value)}
-          zones={dossier.zones}
+          zones={detail.zones}
         />
         <Button
           kind={text.trim() === '' ? 'plain' : 'act'}

@@ -8,7 +8,7 @@ import { type ImportOptions, useImport } from './useImport.ts';
 
 /** Imports a table: the text, what its columns hold, every row as understood, and the rows that are to be taken. */
 export function ImportDialog(options: ImportOptions) {
-  const { dossier, onClose } = options;
+  const { detail, onClose } = options;
   const {
     text,
     setText,
@@ -84,7 +84,7 @@ export function ImportDialog(options: ImportOptions) {
           {(ids) => (
             <ZoneSelect
               {...ids}
-              zones={dossier.zones}
+              zones={detail.zones}
               value={zoneId}
               onChange={({ target }) => setZoneId(target.value)}
             />

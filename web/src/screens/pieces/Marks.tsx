@@ -1,4 +1,4 @@
-import type { Dossier, OpeningRow, PieceRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow, PieceRow } from '@upholder/core/api';
 import type { CheckFix, TakeoffCheck } from '@upholder/core/elevation';
 import type { Piece } from '@upholder/core/pieces';
 import type { Refusal } from '../../api/upholder.ts';
@@ -6,7 +6,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button } from '../../parts/controls.tsx';
 
 interface MarksProps {
-  dossier: Dossier;
+  detail: JobDetail;
   checks: readonly TakeoffCheck[];
   edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
   onShow(check: TakeoffCheck): void;
@@ -14,18 +14,18 @@ interface MarksProps {
 }
 
 /** What does not add up, quietly, each with its way out. */
-export function Marks({ dossier, checks, edit, onShow, onProblem }: MarksProps) {
+export function Marks({ detail, checks, edit, onShow, onProblem }: MarksProps) {
   const [changeOpenings] = upholder.useChangeOpeningsMutation();
   async function apply(fix: CheckFix): Promise<void> {
     if ('pieceId' in fix) {
-      const piece = dossier.pieces.find(({ id }) => id === fix.pieceId);
+      const piece = detail.pieces.find(({ id }) => id === fix.pieceId);
       const refusal = piece ? await edit(piece, fix.piece) : null;
       return onProblem(refusal?.message ?? null);
     }
-    const opening = dossier.openings.find(({ id }) => id === fix.openingId);
+    const opening = detail.openings.find(({ id }) => id === fix.openingId);
     if (!opening) return;
     const openings: OpeningRow[] = [{ ...opening, ...fix.opening }];
-    const outcome = await changeOpenings({ jobId: dossier.job.id, openings });
+    const outcome = await changeOpenings({ jobId: detail.job.id, openings });
     onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }
   return (

@@ -1,4 +1,4 @@
-import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { JobDetail, PieceRow } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
@@ -6,7 +6,7 @@ import { Button, Select, TextInput } from '../../parts/controls.tsx';
 import { detailColumns, takeoffColumns } from './cells.ts';
 
 interface MultiEditProps {
-  dossier: Dossier;
+  detail: JobDetail;
   pieces: readonly PieceRow[];
   editMany(edits: { before: PieceRow; part: Partial<Piece> }[]): Promise<Refusal | null>;
   drop(pieces: readonly PieceRow[]): Promise<Refusal | null>;
@@ -15,13 +15,13 @@ interface MultiEditProps {
 }
 
 /** Changes one thing of all marked pieces at once. */
-export function MultiEdit({ dossier, pieces, editMany, drop, onDone, onProblem }: MultiEditProps) {
+export function MultiEdit({ detail, pieces, editMany, drop, onDone, onProblem }: MultiEditProps) {
   const columns = useMemo(
     () =>
-      [...takeoffColumns(dossier.zones), ...detailColumns(dossier.openings)].filter(
+      [...takeoffColumns(detail.zones), ...detailColumns(detail.openings)].filter(
         ({ key }) => key !== 'tag' && key !== 'openingId',
       ),
-    [dossier.zones, dossier.openings],
+    [detail.zones, detail.openings],
   );
   const [key, setKey] = useState('heightMm');
   const [text, setText] = useState('');

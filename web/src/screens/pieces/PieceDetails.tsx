@@ -1,4 +1,4 @@
-import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { JobDetail, PieceRow } from '@upholder/core/api';
 import { implausibleEntries } from '@upholder/core/floor';
 import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
@@ -6,25 +6,25 @@ import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
-import { planningShop, useJobContext } from '../../job/useJobContext.ts';
+import { toPlanningShop, useJobContext } from '../../job/useJobContext.ts';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
 interface DetailsProps {
-  dossier: Dossier;
+  detail: JobDetail;
   piece: PieceRow;
   edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
   onPreview(piece: Piece | null): void;
 }
 
 /** What a piece has besides its line in the table, for its construction only. */
-export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) {
+export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
   const isNarrow = useIsNarrow();
   const columns = useMemo(() => {
-    const details = detailColumns(dossier.openings);
-    return isNarrow ? [...narrowed(takeoffColumns(dossier.zones)).left, ...details] : details;
-  }, [dossier.openings, dossier.zones, isNarrow]);
+    const details = detailColumns(detail.openings);
+    return isNarrow ? [...narrowed(takeoffColumns(detail.zones)).left, ...details] : details;
+  }, [detail.openings, detail.zones, isNarrow]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
     const read = column.read(text, piece);
@@ -39,15 +39,15 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
   }
   const { shop } = useJobContext();
   const doubts = useMemo(() => {
-    const all = implausibleEntries(dossier, planningShop(shop));
-    return dossier.log
+    const all = implausibleEntries(detail, toPlanningShop(shop));
+    return detail.log
       .filter(({ id, pieceIds }) => all.has(id) && pieceIds.includes(piece.id))
       .map(({ id, stepId, work }) => ({
         id,
-        name: work?.stepName ?? dossier.steps.find((step) => step.id === stepId)?.name ?? 'A step',
+        name: work?.stepName ?? detail.steps.find((step) => step.id === stepId)?.name ?? 'A step',
         words: doubtWords(all.get(id)),
       }));
-  }, [dossier, shop, piece.id]);
+  }, [detail, shop, piece.id]);
   const shown = columns.filter((column) => column.write(piece) !== null);
   return (
     <div className="mt-3">
@@ -77,7 +77,7 @@ export function PieceDetails({ dossier, piece, edit, onPreview }: DetailsProps) 
       <div className="mt-3">
         <PhotoStrip
           key={piece.id}
-          dossier={dossier}
+          detail={detail}
           zoneId={piece.zoneId}
           pieceId={piece.id}
           topic="piece"

@@ -8,7 +8,7 @@ import { NoZone } from '../../job/NoZone.tsx';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { ClashDialog } from './ClashDialog.tsx';
@@ -24,14 +24,14 @@ import { NEW_LINE } from './useCells.ts';
 
 /** The take-off: every piece with its tag, measures and areas. */
 export function PiecesScreen() {
-  const { dossier, shop } = useJobContext();
-  const states = usePieceStates(dossier, shop);
+  const { detail, shop } = useJobContext();
+  const states = usePieceStates(detail, shop);
   const now = useNowMinute();
-  const takeoff = useTakeoff(dossier);
+  const takeoff = useTakeoff(detail);
   const { history } = takeoff;
   const [search, setSearch] = useSearchParams();
   const asked = search.get('piece');
-  const selectedId = asked ?? dossier.pieces[0]?.id ?? NEW_LINE;
+  const selectedId = asked ?? detail.pieces[0]?.id ?? NEW_LINE;
   const select = useCallback(
     (id: string) => setSearch(id === NEW_LINE ? {} : { piece: id }, { replace: true }),
     [setSearch],
@@ -40,9 +40,9 @@ export function PiecesScreen() {
   const [preview, setPreview] = useState<Piece | null>(null);
   const [importText, setImportText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const selected = dossier.pieces.find(({ id }) => id === selectedId) ?? dossier.pieces.at(-1);
-  const markedPieces = dossier.pieces.filter(({ id }) => marked.has(id));
-  const checks = useMemo(() => takeoffChecks(dossier, shop.settings), [dossier, shop.settings]);
+  const selected = detail.pieces.find(({ id }) => id === selectedId) ?? detail.pieces.at(-1);
+  const markedPieces = detail.pieces.filter(({ id }) => marked.has(id));
+  const checks = useMemo(() => takeoffChecks(detail, shop.settings), [detail, shop.settings]);
   const remarks = useMemo(() => {
     const said = new Map<string, string>();
     for (const { pieceIds, say } of checks)
@@ -50,7 +50,7 @@ export function PiecesScreen() {
     return said;
   }, [checks]);
 
-  if (dossier.zones.length === 0)
+  if (detail.zones.length === 0)
     return (
       <NoZone title="A piece belongs to a zone">
         {regional('Pieces in a zone share colours and finishing system.')}
@@ -66,11 +66,11 @@ export function PiecesScreen() {
         <UndoButtons history={history} />
         <Button onClick={() => setImportText('')}>Import a table</Button>
       </div>
-      <FastLine dossier={dossier} insert={takeoff.insert} onPreview={setPreview} />
-      <Totals dossier={dossier} measure={shop.settings.doorMeasure} />
+      <FastLine detail={detail} insert={takeoff.insert} onPreview={setPreview} />
+      <Totals detail={detail} measure={shop.settings.doorMeasure} />
       {markedPieces.length > 0 && (
         <MultiEdit
-          dossier={dossier}
+          detail={detail}
           pieces={markedPieces}
           editMany={takeoff.editMany}
           drop={takeoff.drop}
@@ -80,7 +80,7 @@ export function PiecesScreen() {
       )}
       {checks.length > 0 && (
         <Marks
-          dossier={dossier}
+          detail={detail}
           checks={checks}
           edit={takeoff.edit}
           onShow={({ pieceIds }) => pieceIds[0] && select(pieceIds[0])}
@@ -90,7 +90,7 @@ export function PiecesScreen() {
       {problem && <Notice kind="stop">{problem}</Notice>}
       <div className="flex min-h-0 flex-1 gap-3">
         <TakeoffTable
-          dossier={dossier}
+          detail={detail}
           states={states}
           selectedId={selectedId}
           onSelect={select}
@@ -105,7 +105,7 @@ export function PiecesScreen() {
           onPasteTable={setImportText}
           onProblem={setProblem}
         />
-        <Sheet
+        <Card
           className="w-[14.6rem] max-xl:w-[13rem] shrink-0 overflow-y-auto p-3"
           aria-label="The chosen piece"
         >
@@ -114,14 +114,14 @@ export function PiecesScreen() {
               <PieceDrawing
                 piece={shown}
                 states={states.get(shown.id)}
-                colour={dossier.zones.find(({ id }) => id === shown.zoneId)?.newColour ?? '#888888'}
+                colour={detail.zones.find(({ id }) => id === shown.zoneId)?.newColour ?? '#888888'}
                 measure={shop.settings.doorMeasure}
                 now={now}
               />
               {selected && (preview === null || preview.id === selected.id) && (
                 <PieceDetails
                   key={selected.id}
-                  dossier={dossier}
+                  detail={detail}
                   piece={selected}
                   edit={takeoff.edit}
                   onPreview={setPreview}
@@ -133,11 +133,11 @@ export function PiecesScreen() {
               Type the first pieces in the line above, such as 4 × 400×720 shaker. Or paste a table.
             </p>
           )}
-        </Sheet>
+        </Card>
       </div>
       {importText !== null && (
         <ImportDialog
-          dossier={dossier}
+          detail={detail}
           initialText={importText}
           onClose={() => setImportText(null)}
           insertMany={takeoff.insertMany}

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { JobDetail, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
 import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { areaCell } from '@upholder/core/units';
@@ -17,7 +17,7 @@ import { gridKeys, useMarking } from './useGridKeys.ts';
 const ROW_PX = window.matchMedia('(pointer: coarse)').matches ? 46 : 38;
 
 interface TableProps {
-  dossier: Dossier;
+  detail: JobDetail;
   states: Map<string, PieceStates>;
   selectedId: string;
   onSelect(id: string): void;
@@ -154,8 +154,8 @@ function RowStart({
 
 /** The take-off as a table that is typed through from left to right and down, every cell saved as it is left. */
 export function TakeoffTable(props: TableProps) {
-  const { dossier, selectedId, marked, onMark, onSelect, onPreview, onPasteTable, onProblem } = props;
-  const { pieces, zones } = dossier;
+  const { detail, selectedId, marked, onMark, onSelect, onPreview, onPasteTable, onProblem } = props;
+  const { pieces, zones } = detail;
   const isNarrow = useIsNarrow();
   const columns = useMemo(() => {
     const all = takeoffColumns(zones);
@@ -182,7 +182,7 @@ export function TakeoffTable(props: TableProps) {
     });
   }
 
-  const cells = useCells({ dossier, columns, edit: props.edit, insert: props.insert, onProblem, focusCell });
+  const cells = useCells({ detail, columns, edit: props.edit, insert: props.insert, onProblem, focusCell });
   const mark = useMarking(pieces, marked, onMark);
   const { fresh } = cells;
   const press = gridKeys({

@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import {
   type DoorMeasure,
   doorEquivalents,
@@ -32,16 +32,16 @@ function figuresOf(pieces: readonly Piece[], measure: DoorMeasure): Figures {
 }
 
 /** Totals of the take-off, always in view; opened, by zone and by kind. */
-export function Totals({ dossier, measure }: { dossier: Dossier; measure: DoorMeasure }) {
-  const whole = figuresOf(dossier.pieces, measure);
+export function Totals({ detail, measure }: { detail: JobDetail; measure: DoorMeasure }) {
+  const whole = figuresOf(detail.pieces, measure);
   const groups = [
-    ...dossier.zones.map(({ id, name }) => ({
+    ...detail.zones.map(({ id, name }) => ({
       name,
-      pieces: dossier.pieces.filter(({ zoneId }) => zoneId === id),
+      pieces: detail.pieces.filter(({ zoneId }) => zoneId === id),
     })),
     ...PIECE_KINDS.map((kind) => ({
       name: pieceKindWords(kind, 2),
-      pieces: dossier.pieces.filter((piece) => piece.kind === kind),
+      pieces: detail.pieces.filter((piece) => piece.kind === kind),
     })),
   ].filter(({ pieces }) => pieces.length > 0);
   return (

@@ -128,7 +128,7 @@ describe('the details of a piece', () => {
     ['bareEdges', 'top, left', { bareEdges: ['top', 'left'] }],
     ['openingId', '', { openingId: null }],
     ['openingId', 'o1', { openingId: 'o1' }],
-    ['verdict', 'repair', { verdict: 'repair' }],
+    ['treatment', 'repair', { treatment: 'repair' }],
   ])('%s reads %j', (key, text, value) => {
     expect(detail(key).read(text)).toEqual({ ok: true, value });
   });

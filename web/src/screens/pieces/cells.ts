@@ -44,7 +44,7 @@ function lengthColumn(key: SizeField, title: string = PIECE_FIELDS[key].name): C
     width: unit('length') === 'in' ? '4.4rem' : '3.55rem',
     fields: [key],
     isNumber: true,
-    write: (piece) => (PIECE_FIELDS[key].concerns(piece) ? bare('length', piece[key]) : null),
+    write: (piece) => (PIECE_FIELDS[key].stepAppliesTo(piece) ? bare('length', piece[key]) : null),
     read(text, piece) {
       const length = readQuantity('length', text, piece?.[key]);
       return length.ok ? success({ [key]: length.value }) : length;
@@ -177,7 +177,7 @@ export function narrowed(columns: readonly Column[]): { kept: Column[]; left: Co
 }
 
 function detailLength(key: LengthField): Column {
-  const { name, holds, concerns } = PIECE_FIELDS[key];
+  const { name, holds, stepAppliesTo } = PIECE_FIELDS[key];
   return {
     key,
     title: name,
@@ -186,7 +186,7 @@ function detailLength(key: LengthField): Column {
     isNumber: true,
     write: (piece) => {
       const mm = piece[key];
-      if (!concerns(piece)) return null;
+      if (!stepAppliesTo(piece)) return null;
       return mm === null ? '' : bare('length', mm);
     },
     read(text, piece) {
@@ -199,14 +199,14 @@ function detailLength(key: LengthField): Column {
 
 /** What all columns of one field have in common: its name, and that it writes nothing where it means nothing. */
 function fieldColumn(key: PieceFieldName, column: Pick<Column, 'write' | 'read'> & Partial<Column>): Column {
-  const { name, concerns } = PIECE_FIELDS[key];
+  const { name, stepAppliesTo } = PIECE_FIELDS[key];
   return {
     key,
     title: name,
     width: '',
     fields: [key],
     ...column,
-    write: (piece) => (concerns(piece) ? column.write(piece) : null),
+    write: (piece) => (stepAppliesTo(piece) ? column.write(piece) : null),
   };
 }
 
@@ -250,10 +250,10 @@ const DETAIL_LENGTHS = [
 /** What a piece has besides the columns of the table; a field that means nothing for its construction writes null. */
 export function detailColumns(openings: readonly { id: string; tag: string }[]): Column[] {
   return [
-    fieldColumn('verdict', {
+    fieldColumn('treatment', {
       choices: VERDICTS.map((value) => ({ value, name: value === 'repair' ? 'repair, then finish' : value })),
-      write: (piece) => piece.verdict,
-      read: (value) => success({ verdict: value as Piece['verdict'] }),
+      write: (piece) => piece.treatment,
+      read: (value) => success({ treatment: value as Piece['treatment'] }),
     }),
     fieldColumn('hingeSide', {
       choices: HINGES,

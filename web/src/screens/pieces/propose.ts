@@ -1,19 +1,19 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import { nextTag, PIECE_DEFAULTS, type Piece, PieceSchema, tagStart } from '@upholder/core/pieces';
 import { v7 as uuid } from 'uuid';
 
 /** The next piece to type: like the one before, under the next tag. */
-export function proposePiece(dossier: Dossier, last: Piece | null): Piece {
-  const previous = last ?? dossier.pieces.at(-1);
-  const taken = [...dossier.pieces.map(({ tag }) => tag), ...(last ? [last.tag] : [])];
-  const position = Math.max(-1, last?.position ?? -1, ...dossier.pieces.map((piece) => piece.position)) + 1;
+export function proposePiece(detail: JobDetail, last: Piece | null): Piece {
+  const previous = last ?? detail.pieces.at(-1);
+  const taken = [...detail.pieces.map(({ tag }) => tag), ...(last ? [last.tag] : [])];
+  const position = Math.max(-1, last?.position ?? -1, ...detail.pieces.map((piece) => piece.position)) + 1;
   if (!previous) {
     return {
       ...PIECE_DEFAULTS,
       id: uuid(),
-      zoneId: dossier.zones[0]?.id ?? '',
+      zoneId: detail.zones[0]?.id ?? '',
       position,
-      tag: nextTag(tagStart(dossier.zones, dossier.zones[0]?.id ?? ''), taken),
+      tag: nextTag(tagStart(detail.zones, detail.zones[0]?.id ?? ''), taken),
       widthMm: 400,
       heightMm: 720,
     };
@@ -25,7 +25,7 @@ export function proposePiece(dossier: Dossier, last: Piece | null): Piece {
       id: uuid(),
       note: '',
       openingId: null,
-      verdict: 'finish',
+      treatment: 'finish',
       position,
       tag: nextTag(previous.tag, taken),
     }).data ?? {

@@ -1,4 +1,4 @@
-import type { Dossier, PieceRow } from '@upholder/core/api';
+import type { JobDetail, PieceRow } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
 import { kindDefaults, type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useEffect, useState } from 'react';
@@ -13,7 +13,7 @@ export const NEW_LINE = 'new';
 export type FocusCell = (row: number | 'new', key: string) => void;
 
 interface CellsOptions {
-  dossier: Dossier;
+  detail: JobDetail;
   columns: readonly Column[];
   edit(piece: PieceRow, part: Partial<Piece>): Promise<Refusal | null>;
   insert(pieces: Piece[]): Promise<Refusal | null>;
@@ -22,10 +22,10 @@ interface CellsOptions {
 }
 
 /** What is typed into the cells of the take-off: checked, saved as a cell is left, and said at the cell where it cannot be. */
-export function useCells({ dossier, columns, edit, insert, onProblem, focusCell }: CellsOptions) {
-  const { zones } = dossier;
+export function useCells({ detail, columns, edit, insert, onProblem, focusCell }: CellsOptions) {
+  const { zones } = detail;
   const [errors, setErrors] = useState<Record<string, Record<string, string>>>({});
-  const [fresh, setFresh] = useState<Piece>(() => proposePiece(dossier, null));
+  const [fresh, setFresh] = useState<Piece>(() => proposePiece(detail, null));
   useEffect(() => {
     setFresh((current) =>
       zones.some(({ id }) => id === current.zoneId) ? current : { ...current, zoneId: zones[0]?.id ?? '' },
@@ -90,7 +90,7 @@ export function useCells({ dossier, columns, edit, insert, onProblem, focusCell 
         Object.keys(refusal.fields).length > 0 ? atColumns(refusal.fields) : { tag: refusal.message },
       );
     showErrors(NEW_LINE, {});
-    setFresh(proposePiece(dossier, parsed.data));
+    setFresh(proposePiece(detail, parsed.data));
     focusCell('new', 'tag');
   }
 

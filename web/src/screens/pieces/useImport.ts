@@ -1,4 +1,4 @@
-import type { Dossier } from '@upholder/core/api';
+import type { JobDetail } from '@upholder/core/api';
 import {
   guessMapping,
   headingsSignature,
@@ -18,7 +18,7 @@ import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { newZoneSpec } from '../../job/zoneSpec.ts';
 
 export interface ImportOptions {
-  dossier: Dossier;
+  detail: JobDetail;
   initialText: string;
   onClose(): void;
   insertMany(pieces: Piece[], onProgress: (done: number) => void): Promise<Refusal | null>;
@@ -27,13 +27,13 @@ export interface ImportOptions {
 const EMPTY = 'The table is empty. Paste rows with headings, or choose another file.';
 
 /** A table on its way into the take-off: how it is read, what is asked of it, what is put right, and taking it in. */
-export function useImport({ dossier, initialText, onClose, insertMany }: ImportOptions) {
+export function useImport({ detail, initialText, onClose, insertMany }: ImportOptions) {
   const [text, setText] = useState(initialText);
   const [edits, setEdits] = useState<Record<number, string[]>>({});
   const [ownMapping, setOwnMapping] = useState<Mapping | null>(null);
   const [skipped, setSkipped] = useState<ReadonlySet<number>>(new Set());
   const [takenIn, setTakenIn] = useState<ReadonlySet<number>>(new Set());
-  const [zoneId, setZoneId] = useState(dossier.zones[0]?.id ?? '');
+  const [zoneId, setZoneId] = useState(detail.zones[0]?.id ?? '');
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [addZone] = upholder.useAddZoneMutation();
@@ -48,7 +48,7 @@ export function useImport({ dossier, initialText, onClose, insertMany }: ImportO
   const known = remembered?.mappings.find((candidate) => candidate.signature === signature)?.mapping;
   const guessed = useMemo(() => (parsed ? guessMapping(parsed.headings, parsed.rows) : []), [parsed]);
   const mapping = ownMapping ?? (known?.length === guessed.length ? known : guessed);
-  const taken = useMemo(() => dossier.pieces.map(({ tag }) => tag), [dossier.pieces]);
+  const taken = useMemo(() => detail.pieces.map(({ tag }) => tag), [detail.pieces]);
   const unmapped = parsed
     ? (parsed.problem ?? mappingProblem(mapping))
     : text.trim() === '' && text !== ''
@@ -59,15 +59,15 @@ export function useImport({ dossier, initialText, onClose, insertMany }: ImportO
     const left = parsed.rows
       .filter(({ line }) => !takenIn.has(line))
       .map((row) => ({ ...row, cells: edits[row.line] ?? row.cells }));
-    return readTable({ ...parsed, rows: left }, mapping, taken, answers, tagStart(dossier.zones, zoneId));
-  }, [parsed, unmapped, mapping, taken, edits, takenIn, answers, dossier.zones, zoneId]);
+    return readTable({ ...parsed, rows: left }, mapping, taken, answers, tagStart(detail.zones, zoneId));
+  }, [parsed, unmapped, mapping, taken, edits, takenIn, answers, detail.zones, zoneId]);
   const { rows, questions, leftOut } = reading;
   /** Zones that rows name and the job does not have. */
   const strangeZones = useMemo(() => {
-    const known = new Set(dossier.zones.map(({ name }) => name.trim().toLowerCase()));
+    const known = new Set(detail.zones.map(({ name }) => name.trim().toLowerCase()));
     const named = new Map(rows.map(({ zoneName }) => [zoneName.trim().toLowerCase(), zoneName.trim()]));
     return [...named].flatMap(([key, name]) => (key === '' || known.has(key) ? [] : [name]));
-  }, [rows, dossier.zones]);
+  }, [rows, detail.zones]);
   const areZonesAdded = (answers.zones ?? 'add') === 'add';
   const asked: TableQuestion[] =
     strangeZones.length === 0
@@ -81,7 +81,7 @@ export function useImport({ dossier, initialText, onClose, insertMany }: ImportO
               { value: 'add', words: strangeZones.length === 1 ? 'Add it' : 'Add them' },
               {
                 value: 'other',
-                words: `Put these rows into ${dossier.zones.find(({ id }) => id === zoneId)?.name ?? 'the zone above'}`,
+                words: `Put these rows into ${detail.zones.find(({ id }) => id === zoneId)?.name ?? 'the zone above'}`,
               },
             ],
             chosen: areZonesAdded ? 'add' : 'other',
@@ -103,21 +103,21 @@ export function useImport({ dossier, initialText, onClose, insertMany }: ImportO
   }, [text, headingLine]);
 
   async function takeIn(): Promise<void> {
-    const zones = new Map(dossier.zones.map(({ id, name }) => [name.trim().toLowerCase(), id]));
+    const zones = new Map(detail.zones.map(({ id, name }) => [name.trim().toLowerCase(), id]));
     if (areZonesAdded)
       for (const name of strangeZones) {
         const id = uuid();
-        const outcome = await addZone({ jobId: dossier.job.id, id, spec: newZoneSpec(name) });
+        const outcome = await addZone({ jobId: detail.job.id, id, spec: newZoneSpec(name) });
         if ('error' in outcome) return setProblem(refusalOf(outcome.error).message);
         zones.set(name.trim().toLowerCase(), id);
       }
-    const first = Math.max(-1, ...dossier.pieces.map(({ position }) => position)) + 1;
+    const first = Math.max(-1, ...detail.pieces.map(({ position }) => position)) + 1;
     const pieces: Piece[] = chosen.flatMap((row) =>
       row.pieces.map((piece) => ({
         ...piece,
         id: uuid(),
         zoneId: zones.get(row.zoneName.trim().toLowerCase()) ?? zoneId,
-        openingId: dossier.openings.find(({ tag }) => sameTag(tag, row.openingTag))?.id ?? null,
+        openingId: detail.openings.find(({ tag }) => sameTag(tag, row.openingTag))?.id ?? null,
         position: 0,
       })),
     );

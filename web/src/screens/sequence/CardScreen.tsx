@@ -5,7 +5,7 @@ import { coatAmounts, thinningWords } from '@upholder/core/mixing';
 import { totalAreas } from '@upholder/core/pieces';
 import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import {
-  concerns,
+  stepAppliesTo,
   FINISHING_SYSTEMS,
   type Step,
   sideOf,
@@ -30,10 +30,10 @@ function clocksOf(step: Step, shop: ShopContext) {
   return `sand ${formatDuration(clocks.sand.hereMinutes)}, recoat ${formatDuration(clocks.recoatMin.hereMinutes)}${until}, handle ${formatDuration(clocks.handle.hereMinutes)}`;
 }
 
-function CardLine({ step, number, dossier, shop }: { step: Step; number: number } & JobInShop) {
+function CardLine({ step, number, detail, shop }: { step: Step; number: number } & JobInShop) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
-  const pieces = dossier.pieces.filter((piece) => piece.zoneId === step.zoneId && concerns(step, piece));
-  const isOnSite = dossier.job.place === 'client';
+  const pieces = detail.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
+  const isOnSite = detail.job.place === 'client';
   const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
   const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
   const need = supply ? supplyNeed(step, supply, pieces) : null;
@@ -73,12 +73,12 @@ function CardLine({ step, number, dossier, shop }: { step: Step; number: number 
 
 /** The process card of a zone: one page for the wall. */
 export function CardScreen() {
-  const { dossier, shop } = useJobContext();
+  const { detail, shop } = useJobContext();
   const [search] = useSearchParams();
-  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone) return <NoZone title="A process card belongs to a zone" />;
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
-  const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
   const cautions = [...new Set(steps.flatMap((step) => step.cautions))];
   const { airC, rhPct } = shop.planningClimate;
   return (
@@ -100,13 +100,13 @@ export function CardScreen() {
         className="mx-auto w-full max-w-[56rem] bg-sheet p-6 text-note leading-snug print:max-w-none print:p-0 print:text-[9.5pt]"
       >
         <header className="flex items-end gap-4 border-ink border-b-[3px] pb-2">
-          <span className="tape text-body">{dossier.job.code}</span>
+          <span className="tape text-body">{detail.job.code}</span>
           <div className="flex-1">
             <h1>{zone.name}</h1>
             <p>
-              {dossier.job.name} · {pieces.length} pieces, {show('area', totalAreas(pieces).totalMm2 / 1e6)}·{' '}
+              {detail.job.name} · {pieces.length} pieces, {show('area', totalAreas(pieces).totalMm2 / 1e6)}·{' '}
               {zone.systemId
-                ? `${zone.systemId}, ${zone.ownSystem ? `${zone.ownSystem.name}, version ${zone.ownSystem.version}` : FINISHING_SYSTEMS[zone.systemId].name}`
+                ? `${zone.systemId}, ${zone.customSystem ? `${zone.customSystem.name}, version ${zone.customSystem.version}` : FINISHING_SYSTEMS[zone.systemId].name}`
                 : 'no system yet'}
             </p>
           </div>
@@ -135,7 +135,7 @@ export function CardScreen() {
           </thead>
           <tbody>
             {steps.map((step, index) => (
-              <CardLine key={step.id} step={step} number={index + 1} dossier={dossier} shop={shop} />
+              <CardLine key={step.id} step={step} number={index + 1} detail={detail} shop={shop} />
             ))}
           </tbody>
         </table>

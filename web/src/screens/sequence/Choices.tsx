@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { ZoneSpec } from '@upholder/core/jobs';
 import { regional } from '@upholder/core/said';
 import {
@@ -6,7 +6,7 @@ import {
   FINISHING_SYSTEMS,
   LAYING_WORDS,
   LAYINGS,
-  type OwnSystemVersion,
+  type CustomSystemVersion,
   productsAsked,
   SYSTEM_TRAITS,
   type ZoneOptions,
@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
-import { Button, Field, Select, Sheet } from '../../parts/controls.tsx';
+import { Button, Field, Select, Card } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 
 const PRODUCT_WORDS = {
@@ -25,8 +25,8 @@ const PRODUCT_WORDS = {
   stainKey: { name: 'Stain', role: 'stain' },
 } as const satisfies Record<ChosenProduct, { name: string; role: string }>;
 
-/** Asks before the steps are made anew. */
-function UnfoldDialog({ onUnfold, onClose }: { onUnfold(): void; onClose(): void }) {
+/** Asks before the steps are made again. */
+function GenerateDialog({ onGenerate, onClose }: { onGenerate(): void; onClose(): void }) {
   return (
     <Modal
       isOpen
@@ -39,7 +39,7 @@ function UnfoldDialog({ onUnfold, onClose }: { onUnfold(): void; onClose(): void
         <Button
           kind="act"
           onClick={() => {
-            onUnfold();
+            onGenerate();
             onClose();
           }}
         >
@@ -58,10 +58,10 @@ function ChosenSystem({
   onVersion,
 }: {
   zone: ZoneRow;
-  latest: OwnSystemVersion | undefined;
+  latest: CustomSystemVersion | undefined;
   onVersion(version: number): void;
 }) {
-  const own = zone.ownSystem;
+  const own = zone.customSystem;
   if (zone.systemId === null)
     return <p className="flex-1">No finishing system yet. The survey ranks them for this zone.</p>;
   return (
@@ -90,12 +90,12 @@ function ChosenSystem({
 /** The system of a zone and the choices within it. */
 export function Choices({
   zone,
-  dossier,
+  detail,
   shop,
   onProblem,
 }: {
   zone: ZoneRow;
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   onProblem(message: string | null): void;
 }) {
@@ -103,13 +103,13 @@ export function Choices({
   const { id, version } = zone;
   const spec = zoneSpecOf(zone);
   const [pending, setPending] = useState<(() => void) | null>(null);
-  const own = zone.ownSystem;
+  const own = zone.customSystem;
   const latest = shop.systems.find((system) => system.id === own?.id);
   async function choose(part: Partial<ZoneOptions>): Promise<void> {
     await put({ ...spec, options: zone.options ? { ...zone.options, ...part } : null });
   }
   async function put(wanted: ZoneSpec): Promise<void> {
-    const outcome = await save({ jobId: dossier.job.id, id, version, spec: wanted });
+    const outcome = await save({ jobId: detail.job.id, id, version, spec: wanted });
     onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }
   // What somebody changed by hand is not given up without being asked.
@@ -117,7 +117,7 @@ export function Choices({
   const option = (part: Partial<ZoneOptions>) => asked(() => void choose(part));
   const takeVersion = (number: number) =>
     asked(() => {
-      if (own) void put({ ...spec, ownSystem: { ...own, version: number, name: latest?.name ?? own.name } });
+      if (own) void put({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } });
     });
   const { options } = zone;
   /** Counts of coats are a shipped system's: one of the shop's own has its steps as they were written. */
@@ -150,7 +150,7 @@ export function Choices({
       </Field>
     );
   return (
-    <Sheet className="p-4" aria-label="Finishing system">
+    <Card className="p-4" aria-label="Finishing system">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <ChosenSystem zone={zone} latest={latest} onVersion={takeVersion} />
         <ButtonLink to={`../survey/systems?zone=${zone.id}`} kind={zone.systemId ? 'plain' : 'act'}>
@@ -179,7 +179,7 @@ export function Choices({
             </Field>
           ))}
           {/* In the client’s room everything stays upright: there is nothing to choose. */}
-          {dossier.job.place !== 'client' && (
+          {detail.job.place !== 'client' && (
             <Field label="Loose pieces dry" className="col-span-2">
               {(ids) => (
                 <Select
@@ -216,7 +216,7 @@ export function Choices({
           {traits && traits.clearOver !== null && count('clearCoats', 'Clear coats', 4, 0)}
         </div>
       )}
-      {pending && <UnfoldDialog onUnfold={pending} onClose={() => setPending(null)} />}
-    </Sheet>
+      {pending && <GenerateDialog onGenerate={pending} onClose={() => setPending(null)} />}
+    </Card>
   );
 }

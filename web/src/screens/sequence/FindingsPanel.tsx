@@ -1,11 +1,11 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import { type Finding, overrideCode, type Severity } from '@upholder/core/rules';
 import { useState } from 'react';
 import type { SequenceEditor } from '../../job/steps/useSequence.ts';
-import { Button, Sheet } from '../../parts/controls.tsx';
-import { TakeOn } from '../../parts/TakeOn.tsx';
-import { TestPiece } from '../../parts/TestPiece.tsx';
+import { Button, Card } from '../../parts/controls.tsx';
+import { OverrideDialog } from '../../parts/OverrideDialog.tsx';
+import { TestPanel } from '../../parts/TestPanel.tsx';
 
 const LOOKS: Record<Severity, { word: string; edge: string }> = {
   stop: { word: 'Stop', edge: 'border-stop bg-stop-wash' },
@@ -14,7 +14,7 @@ const LOOKS: Record<Severity, { word: string; edge: string }> = {
 };
 
 interface PanelProps {
-  dossier: Dossier;
+  detail: JobDetail;
   shop: ShopContext;
   zone: ZoneRow;
   findings: readonly Finding[];
@@ -25,30 +25,30 @@ interface PanelProps {
 }
 
 /** What a master would object to, each with its reason, the step it points at and the ways out. */
-export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, onShow }: PanelProps) {
+export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, onShow }: PanelProps) {
   const [taking, setTaking] = useState<Finding | null>(null);
   const [testing, setTesting] = useState<{ under: string; over: string } | null>(null);
   const productName = (key: string) =>
     shop.products.find((product) => product.key === key)?.sheet.name ?? key;
-  const acknowledged = acknowledgedCodes(dossier.decisions, zone.id);
-  const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
+  const acknowledged = acknowledgedCodes(detail.decisions, zone.id);
+  const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
   const codeOf = (finding: Finding) => overrideCode(finding, steps);
   if (findings.length === 0)
     return (
-      <Sheet className="px-4 py-2.5" aria-label="Sequence check">
+      <Card className="px-4 py-2.5" aria-label="Sequence check">
         <p>
           <span className="font-semibold">No issues found.</span>{' '}
           <span className="text-quiet">
             Checked against cleaning, keying, substrate, layers, films, place, safety and handling.
           </span>
         </p>
-      </Sheet>
+      </Card>
     );
   return (
-    <Sheet className="px-4 py-2" aria-label="Sequence check">
+    <Card className="px-4 py-2" aria-label="Sequence check">
       <ul>
         {findings.map((finding) => {
-          const { code, severity, at, why, fixes, testPiece } = finding;
+          const { code, severity, at, why, fixes, testPanel } = finding;
           const isTakenOn = severity === 'stop' && acknowledged.has(codeOf(finding));
           const look = isTakenOn ? LOOKS.advise : LOOKS[severity];
           const name = at === null ? undefined : nameOf(at);
@@ -79,7 +79,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
                     {fix.label}
                   </Button>
                 ))}
-                {testPiece && <Button onClick={() => setTesting(testPiece)}>Log a test panel</Button>}
+                {testPanel && <Button onClick={() => setTesting(testPanel)}>Log a test panel</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>
                     Override
@@ -91,7 +91,7 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
         })}
       </ul>
       {testing && (
-        <TestPiece
+        <TestPanel
           shop={shop}
           kind="product"
           {...testing}
@@ -100,8 +100,8 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
         />
       )}
       {taking && (
-        <TakeOn
-          jobId={dossier.job.id}
+        <OverrideDialog
+          jobId={detail.job.id}
           zoneId={zone.id}
           code={codeOf(taking)}
           title="Override this stop"
@@ -109,6 +109,6 @@ export function FindingsPanel({ dossier, shop, zone, findings, nameOf, editor, o
           onClose={() => setTaking(null)}
         />
       )}
-    </Sheet>
+    </Card>
   );
 }

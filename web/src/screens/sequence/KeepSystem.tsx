@@ -1,6 +1,6 @@
-import type { Dossier, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
-import { asTemplate, FINISHING_SYSTEMS, OwnSystemSchema, type StepDraft } from '@upholder/core/systems';
+import { asTemplate, FINISHING_SYSTEMS, CustomSystemSchema, type StepDraft } from '@upholder/core/systems';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -9,25 +9,25 @@ import { Modal } from '../../parts/Modal.tsx';
 
 /** Keeps the sequence of a zone as a system of the shop's own. */
 export function KeepSystem({
-  dossier,
+  detail,
   zone,
   steps,
   onClose,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   zone: ZoneRow;
   steps: readonly StepDraft[];
   onClose(): void;
 }) {
   const [write, { isLoading }] = upholder.useWriteSystemMutation();
-  const [name, setName] = useState(`${zone.ownSystem?.name ?? zone.name}, ${dossier.job.code}`.slice(0, 80));
+  const [name, setName] = useState(`${zone.customSystem?.name ?? zone.name}, ${detail.job.code}`.slice(0, 80));
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const [isKept, setIsKept] = useState(false);
   async function keep(): Promise<void> {
     if (!zone.systemId || !zone.options) return;
     const base = FINISHING_SYSTEMS[zone.systemId];
-    const parsed = OwnSystemSchema.safeParse({
+    const parsed = CustomSystemSchema.safeParse({
       name,
       baseId: zone.systemId,
       outline: base.outline,
@@ -40,7 +40,7 @@ export function KeepSystem({
     const outcome = await write({
       id: uuid(),
       version: 1,
-      changeNote: `From ${zone.name}, ${dossier.job.code}.`,
+      changeNote: `From ${zone.name}, ${detail.job.code}.`,
       system: parsed.data,
     });
     if ('error' in outcome) setProblem(refusalOf(outcome.error).message);

@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { totalAreas } from '@upholder/core/pieces';
 import type { Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
@@ -19,18 +19,18 @@ import { KeepSystem } from './KeepSystem.tsx';
 import { SharingRow } from './SharingRow.tsx';
 import { SinglePieces } from './SinglePieces.tsx';
 
-function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
+function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopContext; zone: ZoneRow }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [openKey, setOpenKey] = useState<string | null>(null);
   const [isKeeping, setIsKeeping] = useState(false);
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const steps = useMemo(
-    (): Step[] => dossier.steps.filter(({ zoneId }) => zoneId === zone.id),
-    [dossier.steps, zone.id],
+    (): Step[] => detail.steps.filter(({ zoneId }) => zoneId === zone.id),
+    [detail.steps, zone.id],
   );
   const drafts = useMemo(() => steps.map(draftOf), [steps]);
-  const editor = useSequence(dossier, zone, steps);
-  const findings = useFindings(dossier, zone, steps, shop);
+  const editor = useSequence(detail, zone, steps);
+  const findings = useFindings(detail, zone, steps, shop);
   const markOf = (key: string) =>
     findings.find(({ at, severity }) => at === key && severity !== 'advise')?.severity ?? null;
   function show(key: string): void {
@@ -40,10 +40,10 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
   return (
     <>
       {(problem ?? editor.problem) && <Notice kind="stop">{problem ?? editor.problem}</Notice>}
-      <Choices zone={zone} dossier={dossier} shop={shop} onProblem={setProblem} />
+      <Choices zone={zone} detail={detail} shop={shop} onProblem={setProblem} />
       {steps.length > 0 && (
         <>
-          <SharingRow dossier={dossier} zone={zone} shop={shop} onProblem={setProblem} />
+          <SharingRow detail={detail} zone={zone} shop={shop} onProblem={setProblem} />
           <div className="flex flex-wrap items-center gap-2">
             <h2 className="flex-1">
               {steps.length} steps
@@ -55,7 +55,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
             <UndoButtons history={editor.history} />
           </div>
           <FindingsPanel
-            dossier={dossier}
+            detail={detail}
             shop={shop}
             zone={zone}
             findings={findings}
@@ -69,7 +69,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
               shop={shop}
               pieces={pieces}
               colour={zone.newColour}
-              isOnSite={dossier.job.place === 'client'}
+              isOnSite={detail.job.place === 'client'}
               openKey={openKey}
               onOpen={setOpenKey}
               markOf={markOf}
@@ -92,7 +92,7 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
         </>
       )}
       {isKeeping && (
-        <KeepSystem dossier={dossier} zone={zone} steps={drafts} onClose={() => setIsKeeping(false)} />
+        <KeepSystem detail={detail} zone={zone} steps={drafts} onClose={() => setIsKeeping(false)} />
       )}
     </>
   );
@@ -100,17 +100,17 @@ function ZoneSequence({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCon
 
 /** The sequence of a zone: which system, what the rules say of it, and the steps, each of which can be changed. */
 export function SequenceScreen() {
-  const { dossier, shop } = useJobContext();
+  const { detail, shop } = useJobContext();
   const [search] = useSearchParams();
-  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone) return <NoZone title="A sequence belongs to a zone" />;
-  const pieces = dossier.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const { airC, rhPct } = shop.planningClimate;
-  const own = Object.keys(dossier.job.practice.ways).length;
+  const own = Object.keys(detail.job.methods.choices).length;
   return (
     <main className="flex flex-col gap-4 p-5">
       <ZoneTabs
-        zones={dossier.zones}
+        zones={detail.zones}
         openId={zone.id}
         aside={
           <span className="flex items-center gap-4">
@@ -123,11 +123,11 @@ export function SequenceScreen() {
               </span>
               , the coming day here.
             </span>
-            <ButtonLink to="../sequence/ways">Shop methods{own > 0 && `, ${own} of its own`}</ButtonLink>
+            <ButtonLink to="../sequence/methods">Shop methods{own > 0 && `, ${own} of its own`}</ButtonLink>
           </span>
         }
       >
-        <ZoneSequence key={zone.id} dossier={dossier} shop={shop} zone={zone} />
+        <ZoneSequence key={zone.id} detail={detail} shop={shop} zone={zone} />
       </ZoneTabs>
     </main>
   );

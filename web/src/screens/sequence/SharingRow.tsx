@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { sharingOffer } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -6,14 +6,14 @@ import { sheetsOf } from '../../job/shelves.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Select } from '../../parts/controls.tsx';
 
-/** Whether a zone joins the degreasing, the pots and the set-ups of another one, and what that saves. */
+/** Whether a zone joins the degreasing, the mixes and the set-ups of another one, and what that saves. */
 export function SharingRow({
-  dossier,
+  detail,
   zone,
   shop,
   onProblem,
 }: {
-  dossier: Dossier;
+  detail: JobDetail;
   zone: ZoneRow;
   shop: ShopContext;
   onProblem(message: string | null): void;
@@ -21,10 +21,10 @@ export function SharingRow({
   const [save] = upholder.useChangeZoneMutation();
   const partOf = ({ id, newColour }: ZoneRow) => ({
     newColour,
-    steps: dossier.steps.filter((step) => step.zoneId === id),
+    steps: detail.steps.filter((step) => step.zoneId === id),
   });
   const sheets = sheetsOf(shop);
-  const offers = dossier.zones
+  const offers = detail.zones
     .filter(({ id, systemId }) => id !== zone.id && systemId !== null)
     .map((other) => ({ other, ...sharingOffer(partOf(zone), partOf(other), sheets) }));
   const joined = offers.find(({ other }) => other.id === zone.sharesWith);
@@ -47,7 +47,7 @@ export function SharingRow({
           value={zone.sharesWith ?? ''}
           onChange={async ({ target }) => {
             const sharesWith = target.value === '' ? null : target.value;
-            const outcome = await save({ jobId: dossier.job.id, id, version, spec: { ...spec, sharesWith } });
+            const outcome = await save({ jobId: detail.job.id, id, version, spec: { ...spec, sharesWith } });
             onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
           }}
         >

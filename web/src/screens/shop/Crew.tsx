@@ -10,7 +10,7 @@ import {
 } from '@upholder/core/shop';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Field, Card, TextInput } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
 
@@ -95,7 +95,7 @@ export function Crew({ shop }: { shop: ShopContext }) {
     setErrors({ ...errors, [memberId]: 'error' in outcome ? refusalOf(outcome.error).message : '' });
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>Crew and skills</h2>
       {workingCrew(shop.crew).map(({ id, name, daysOff, week, skills: known = SKILLS }) => {
         const skills = pressed[id] ?? known;
@@ -126,6 +126,6 @@ export function Crew({ shop }: { shop: ShopContext }) {
           </fieldset>
         );
       })}
-    </Sheet>
+    </Card>
   );
 }

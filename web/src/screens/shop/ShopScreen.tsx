@@ -7,7 +7,7 @@ import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { read, show } from '../../base/voice.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
-import { Button, Sheet, Skeleton } from '../../parts/controls.tsx';
+import { Button, Card, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
@@ -75,7 +75,7 @@ function Hours({ shop }: { shop: ShopContext }) {
   const daysOff = form.draft.daysOff as string[];
 
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <SaveHead
         title={<h1>Shop</h1>}
         said={form.said}
@@ -123,7 +123,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('leadBanYear', 'Lead paint banned in')}
       </div>
       <RegionFields form={form} />
-    </Sheet>
+    </Card>
   );
 }
 
@@ -158,7 +158,7 @@ function Air({ shop }: { shop: ShopContext }) {
     },
   });
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <h2>Air</h2>
       <p className="mt-1">
         {shop.reading ? (
@@ -181,7 +181,7 @@ function Air({ shop }: { shop: ShopContext }) {
           Save reading
         </Button>
       </div>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -189,7 +189,7 @@ function Air({ shop }: { shop: ShopContext }) {
 export function ShopScreen() {
   const { data: shop } = upholder.useShopQuery();
   if (!shop) return <Skeleton />;
-  const own = Object.keys(shop.settings.practice.ways).length;
+  const own = Object.keys(shop.settings.methods.choices).length;
   return (
     <>
       <MayNote call="changeShop" />
@@ -198,16 +198,16 @@ export function ShopScreen() {
         <div className="flex flex-col gap-5">
           <Crew shop={shop} />
           <Air shop={shop} />
-          <Sheet className="p-5">
+          <Card className="p-5">
             <h2>Shop methods</h2>
             <p className="mt-1">
               {own === 0 ? 'All defaults.' : `${own} changed from default.`} Cleaning, grits, caulk, coats,
               overlap, hanging and more, each with its effect.
             </p>
-            <ButtonLink to="/shop/ways" className="mt-3">
+            <ButtonLink to="/shop/methods" className="mt-3">
               Open shop methods
             </ButtonLink>
-          </Sheet>
+          </Card>
         </div>
       </main>
     </>

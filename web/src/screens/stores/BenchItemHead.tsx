@@ -1,4 +1,4 @@
-import type { Gun, OwnCup } from '@upholder/core/mixing';
+import type { Gun, CustomCup } from '@upholder/core/mixing';
 import type { ReactNode } from 'react';
 import { Button } from '../../parts/controls.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
@@ -10,7 +10,7 @@ export function BenchItemHead({
   form,
   children,
 }: {
-  item: OwnCup | Gun;
+  item: CustomCup | Gun;
   form: BenchItemForm;
   children: ReactNode;
 }) {

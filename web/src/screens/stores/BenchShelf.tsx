@@ -5,7 +5,7 @@ import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, unit } from '../../base/voice.ts';
-import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
 import { CupEditor } from './CupEditor.tsx';
 import { GunEditor } from './GunEditor.tsx';
 import { Shelf } from './Shelf.tsx';
@@ -31,7 +31,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
   const viscosity = isRead ? cupViscosity(from, seconds) : Number.NaN;
   const doubt = isRead ? outsideCup(from, seconds) : null;
   return (
-    <Sheet className="p-5" aria-label="Cups">
+    <Card className="p-5" aria-label="Cups">
       <h1>Efflux cups</h1>
       <p className="text-quiet">
         Timed from opening until the stream first breaks. Readings outside a cup’s range are unreliable;
@@ -95,7 +95,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
           })}
         </tbody>
       </table>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -128,7 +128,7 @@ export function BenchShelf() {
           label="Bench"
           groups={[
             { name: 'Viscosity', items: [{ id: TABLE, name: 'Efflux cups side by side' }] },
-            { name: 'Cups of our own', items: cups.map(entry) },
+            { name: 'Shop cups', items: cups.map(entry) },
             { name: 'Guns', items: guns.map(entry) },
           ]}
           openId={openId}

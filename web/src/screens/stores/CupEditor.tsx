@@ -1,7 +1,7 @@
 import type { BenchItemRow } from '@upholder/core/api';
-import { CUPS, cupSeconds, cupViscosity, type OwnCup, outsideCup, ownCup } from '@upholder/core/mixing';
+import { CUPS, cupSeconds, cupViscosity, type CustomCup, outsideCup, customCup } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
-import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
@@ -13,7 +13,7 @@ interface TypedPair {
   standardS: string;
 }
 
-const draftOf = ({ name, standardId, pairs, isRetired }: OwnCup): Draft => ({
+const draftOf = ({ name, standardId, pairs, isRetired }: CustomCup): Draft => ({
   name,
   standardId,
   pairs: pairs.map(({ ownS, standardS }) => ({ ownS: String(ownS), standardS: String(standardS) })),
@@ -35,19 +35,19 @@ const cupOf = (draft: Draft): object => ({
 });
 
 /** A cup of the shop's own: the same paint timed in it and in a standard cup, pair by pair. */
-export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
+export function CupEditor({ row, item }: { row: BenchItemRow; item: CustomCup }) {
   const form = useBenchItemForm(row, draftOf(item), cupOf, 'Saved. Readings and targets use this now.');
   const pairs = pairsOf(form.draft);
   const standardId = form.text('standardId');
   const standard = CUPS.find(({ id }) => id === standardId) ?? CUPS[0];
   const read = pairs.map(readPair);
   const whole = read.filter(({ ownS, standardS }) => ownS > 0 && standardS > 0);
-  const cup = ownCup(row.id, { ...item, name: form.text('name'), standardId, pairs: whole });
+  const cup = customCup(row.id, { ...item, name: form.text('name'), standardId, pairs: whole });
   const setPairs = (wanted: readonly TypedPair[]) => form.write('pairs', wanted);
   const set = (index: number, part: Partial<TypedPair>) =>
     setPairs(pairs.map((pair, at) => (at === index ? { ...pair, ...part } : pair)));
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <BenchItemHead item={item} form={form}>
         {cup.ok
           ? cup.value.curve.form === 'relative'
@@ -127,6 +127,6 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: OwnCup }) {
           <Notice kind="stop">{cup.message}</Notice>
         </div>
       )}
-    </Sheet>
+    </Card>
   );
 }

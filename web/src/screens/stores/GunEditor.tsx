@@ -4,7 +4,7 @@ import { type Gun, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
 import { read, show } from '../../base/voice.ts';
-import { Field, Select, Sheet } from '../../parts/controls.tsx';
+import { Field, Select, Card } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
@@ -66,7 +66,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
     ['fullG', 'Weight when full'],
   ];
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <BenchItemHead item={item} form={form}>
         {openingUm !== null && openingUm > 0
           ? `Strain to ${show('strainer', strainerUm(openingUm))} or finer: at most half of its ${show(kind, openingUm / 1000)}, and never coarser than ${show('strainer', 400)}.`
@@ -93,6 +93,6 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
           <DraftField key={key} form={form} name={key} label={label} />
         ))}
       </div>
-    </Sheet>
+    </Card>
   );
 }

@@ -12,9 +12,9 @@ import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
-import { TestPiece } from '../../parts/TestPiece.tsx';
+import { TestPanel } from '../../parts/TestPanel.tsx';
 import { LAYER_ANSWER_WORDS, LAYER_CLASS_WORDS } from './layerWords.ts';
 
 const CLASSES = LAYER_CLASSES.filter((layerClass) => layerClass !== 'unknown');
@@ -83,7 +83,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
     setWhy('');
   }
   return (
-    <Sheet className="p-4" aria-label="The pair">
+    <Card className="p-4" aria-label="The pair">
       <h2>
         {names.over}
         <span className="font-normal text-quiet"> over </span>
@@ -138,7 +138,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
         </div>
       </div>
       {isTesting && (
-        <TestPiece
+        <TestPanel
           shop={shop}
           kind="class"
           under={under}
@@ -147,7 +147,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
           onClose={() => setIsTesting(false)}
         />
       )}
-    </Sheet>
+    </Card>
   );
 }
 
@@ -161,7 +161,7 @@ export function LayersScreen() {
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_19rem] items-start gap-5 px-5 py-4">
       <div className="flex flex-col gap-4">
-        <Sheet className="overflow-x-auto p-4">
+        <Card className="overflow-x-auto p-4">
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
             <h1 className="mr-2">Recoat compatibility</h1>
             {LAYER_ANSWERS.map((answer) => (
@@ -227,9 +227,9 @@ export function LayersScreen() {
               ))}
             </tbody>
           </table>
-        </Sheet>
+        </Card>
         {products.length > 0 && (
-          <Sheet className="p-4">
+          <Card className="p-4">
             <h2>Settled for products</h2>
             {products.toReversed().map((layer) => (
               <div key={layer.id} className="mt-2 flex items-start gap-3 border-line border-t pt-2">
@@ -249,7 +249,7 @@ export function LayersScreen() {
                 </Button>
               </div>
             ))}
-          </Sheet>
+          </Card>
         )}
         {products.length === 0 && (
           <Notice>

@@ -1,5 +1,5 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
-import { CONVENTION_WORDS, type ProductSheet, sheetDoubts, spreadM2L } from '@upholder/core/catalogue';
+import { CONVENTION_WORDS, type ProductSheet, sheetInconsistencies, spreadM2L } from '@upholder/core/catalogue';
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
@@ -8,11 +8,11 @@ import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, unit } from '../../base/voice.ts';
-import { Button, Field, Select, Sheet, TextArea, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Select, Card, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
-import { CHOICES, MARKS, Mark, WayMarks } from './SheetMarks.tsx';
+import { CHOICES, MARKS, Mark, MethodMarks } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, type SheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
 import { Targets } from './Targets.tsx';
@@ -26,7 +26,7 @@ interface RowProps {
   onLeave(): void;
 }
 
-/** One written field; drawn anew only when it is the one that changed, so that sixty of them do not slow a hand. */
+/** One written field; drawn again only when it is the one that changed, so that sixty of them do not slow a hand. */
 const SheetRow = memo(function SheetRow({ spec, label, value, error, onWrite, onLeave }: RowProps) {
   return (
     <Field label={label} error={error} hint={understood(spec, value) ?? undefined}>
@@ -55,7 +55,7 @@ const Across = memo(function Across({
   sheet: ProductSheet;
   shop: ShopContext;
 }) {
-  const doubts = sheetDoubts(sheet);
+  const doubts = sheetInconsistencies(sheet);
   const here = filmClocks(sheet, shop.planningClimate, sheet.wftTypUm, {
     mayShorten: shop.settings.mayShortenClocks,
   });
@@ -63,7 +63,7 @@ const Across = memo(function Across({
   return (
     <aside aria-label="Sheet summary" className="flex flex-col gap-3">
       <StockPanel product={product} shop={shop} />
-      <Sheet className="p-4">
+      <Card className="p-4">
         <h2>Calculated</h2>
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1">
           <dt className="text-quiet">Covers, in theory</dt>
@@ -77,8 +77,8 @@ const Across = memo(function Across({
           Here, {here.because}: recoat from {clockSentence(here.recoatMin)}; handle{' '}
           {clockSentence(here.handle)}.
         </p>
-      </Sheet>
-      <Sheet className="p-4">
+      </Card>
+      <Card className="p-4">
         <h2>Consistency check</h2>
         {doubts.length === 0 ? (
           <p className="mt-1 text-quiet">No contradictions on this sheet.</p>
@@ -91,7 +91,7 @@ const Across = memo(function Across({
             ))}
           </ul>
         )}
-      </Sheet>
+      </Card>
     </aside>
   );
 });
@@ -169,7 +169,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
   }
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_17rem] items-start gap-5">
-      <Sheet className="p-5">
+      <Card className="p-5">
         <SaveHead
           title={
             <>
@@ -229,7 +229,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
               )}
               {name === 'Application and safety' && (
                 <>
-                  <WayMarks chosen={chosen} error={errors.applicators} onChoose={choose} />
+                  <MethodMarks chosen={chosen} error={errors.applicators} onChoose={choose} />
                   {lines('cautions', 'Cautions at the step, one a line')}
                   {lines('hazards', 'Hazard statements, one a line')}
                 </>
@@ -237,7 +237,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
             </div>
           </section>
         ))}
-      </Sheet>
+      </Card>
       <div className="sticky top-4">
         <Across product={product} sheet={shown ?? product.sheet} shop={shop} />
       </div>

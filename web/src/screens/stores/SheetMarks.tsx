@@ -34,7 +34,7 @@ export const MARKS: {
     | 'isCatalysed'
     | 'isIsocyanate'
     | 'isDewaxed'
-    | 'hasHotRags'
+    | 'isSelfHeating'
     | 'thinsBaseOnly'
     | 'conditionerCountsAsThinner';
   name: string;
@@ -46,7 +46,7 @@ export const MARKS: {
   { key: 'isCatalysed', name: 'Catalysed' },
   { key: 'isIsocyanate', name: 'Isocyanate hardener' },
   { key: 'isDewaxed', name: 'Dewaxed' },
-  { key: 'hasHotRags', name: 'Rags can self-ignite' },
+  { key: 'isSelfHeating', name: 'Rags can self-ignite' },
   { key: 'thinsBaseOnly', name: 'Thinner % based on paint only' },
   { key: 'conditionerCountsAsThinner', name: 'Conditioner counts as thinner' },
 ];
@@ -66,7 +66,7 @@ function toggled<T extends string>(list: readonly T[], item: T): T[] {
 }
 
 /** What it may be applied by, and the grounds that its sheet names. */
-export function WayMarks({
+export function MethodMarks({
   chosen,
   error,
   onChoose,

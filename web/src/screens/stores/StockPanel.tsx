@@ -4,12 +4,12 @@ import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, read as understand, understood } from '../../base/voice.ts';
 import { sheetsOf } from '../../job/shelves.ts';
-import { Button, Field, Sheet, TextInput } from '../../parts/controls.tsx';
+import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
 
 /** Paint by product that the plans still ask for; null until the jobs are known. */
 export function useDemand(shop: ShopContext): Map<string, number> | null {
   const { data } = upholder.useFloorQuery();
-  return useMemo(() => (data ? paintDemand(data.dossiers, sheetsOf(shop)) : null), [data, shop]);
+  return useMemo(() => (data ? paintDemand(data.details, sheetsOf(shop)) : null), [data, shop]);
 }
 
 /** What is in the tins of a product, against what the plans still ask for. */
@@ -30,7 +30,7 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
     setText('');
   }
   return (
-    <Sheet className={`p-4 ${isShort ? 'border-stop border-l-[6px]' : ''}`} aria-label="In stock">
+    <Card className={`p-4 ${isShort ? 'border-stop border-l-[6px]' : ''}`} aria-label="In stock">
       <h2>In stock</h2>
       <p className="mt-1">
         {stockMl === null ? (
@@ -71,6 +71,6 @@ export function StockPanel({ product, shop }: { product: ProductRow; shop: ShopC
         </Field>
         <Button onClick={() => void keep()}>{text.trim() === '' ? 'Stop tracking' : 'Keep'}</Button>
       </div>
-    </Sheet>
+    </Card>
   );
 }

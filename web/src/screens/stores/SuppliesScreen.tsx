@@ -13,7 +13,7 @@ import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, voice } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
-import { Button, Field, Select, Sheet, TextArea } from '../../parts/controls.tsx';
+import { Button, Field, Select, Card, TextArea } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
@@ -66,7 +66,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
     else setSearch({ supply: id });
   }
   return (
-    <Sheet className="p-5">
+    <Card className="p-5">
       <SaveHead
         title={
           <>
@@ -134,7 +134,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
           )}
         </Field>
       </div>
-    </Sheet>
+    </Card>
   );
 }
 

@@ -2,11 +2,11 @@ import type { ShopContext } from '@upholder/core/api';
 import {
   asTemplate,
   FINISHING_SYSTEMS,
-  type OwnSystem,
-  practiceOf,
+  type CustomSystem,
+  methodsOf,
   SYSTEM_IDS,
   type SystemId,
-  unfoldSystem,
+  generateSteps,
 } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
@@ -17,21 +17,21 @@ import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { sheetsOf, suppliesOf } from '../../job/shelves.ts';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { StepLine } from '../../job/steps/StepLine.tsx';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
-import { OwnSystemEditor } from './OwnSystemEditor.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { CustomSystemEditor } from './CustomSystemEditor.tsx';
 import { Shelf } from './Shelf.tsx';
 
 const COLOURS = { oldColour: '#5b3a24', newColour: '#a9cfc0', substrate: null };
 
-/** A shipped system as it unfolds in this shop, as a system of the shop's own would keep it. */
-function shippedAsOwn(systemId: SystemId, shop: ShopContext): OwnSystem | null {
+/** A shipped system as it generates in this shop, as a system of the shop's own would keep it. */
+function shippedAsCustom(systemId: SystemId, shop: ShopContext): CustomSystem | null {
   const system = FINISHING_SYSTEMS[systemId];
-  const drafts = unfoldSystem({
+  const drafts = generateSteps({
     systemId,
     options: system.defaults,
     sheets: sheetsOf(shop),
     supplies: suppliesOf(shop),
-    practice: practiceOf(shop.settings.practice),
+    methods: methodsOf(shop.settings.methods),
     shop: shop.settings,
     isOnSite: false,
   });
@@ -60,7 +60,7 @@ function Shipped({
   const [write, { isLoading }] = upholder.useWriteSystemMutation();
   const [openKey, setOpenKey] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const system = useMemo(() => shippedAsOwn(systemId, shop), [systemId, shop]);
+  const system = useMemo(() => shippedAsCustom(systemId, shop), [systemId, shop]);
   if (!system) return <Notice kind="stop">This system needs a product you do not have.</Notice>;
   async function copy(): Promise<void> {
     if (!system) return;
@@ -73,7 +73,7 @@ function Shipped({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4">
       <div className="flex flex-col gap-3">
-        <Sheet className="p-4">
+        <Card className="p-4">
           <div className="flex items-start gap-4">
             <span className="tape text-lead">{systemId}</span>
             <div className="flex-1 leading-snug">
@@ -91,7 +91,7 @@ function Shipped({
             <span className="font-semibold">Not for:</span> {system.notFor}
           </p>
           {problem && <Notice kind="stop">{problem}</Notice>}
-        </Sheet>
+        </Card>
         <p className="text-quiet">
           Steps as this shop would do them. Amounts are for twenty framed doors of{' '}
           {showAll('length', [400, 720])}.
@@ -145,7 +145,7 @@ export function SystemsShelf() {
         onOpen={(system) => setSearch({ system }, { flushSync: true })}
       />
       {own && (
-        <OwnSystemEditor
+        <CustomSystemEditor
           key={`${own.id} ${own.version}`}
           system={own}
           shop={shop}

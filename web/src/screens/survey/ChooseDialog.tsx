@@ -1,7 +1,7 @@
-import type { Dossier, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import {
   FINISHING_SYSTEMS,
-  type OwnSystemVersion,
+  type CustomSystemVersion,
   optionsInPlace,
   type SystemId,
 } from '@upholder/core/systems';
@@ -17,39 +17,39 @@ export function ChooseDialog({
   systemId,
   own,
   findings,
-  dossier,
+  detail,
   zone,
   onClose,
 }: {
   systemId: SystemId;
-  own: OwnSystemVersion | undefined;
+  own: CustomSystemVersion | undefined;
   findings: SurveyFindings;
-  dossier: Dossier;
+  detail: JobDetail;
   zone: ZoneRow;
   onClose(): void;
 }) {
   const [save] = upholder.useChangeZoneMutation();
   const navigate = useNavigate();
   const system = findings.ranking.find((candidate) => candidate.systemId === systemId);
-  const isSame = zone.systemId === systemId && zone.ownSystem?.id === own?.id;
+  const isSame = zone.systemId === systemId && zone.customSystem?.id === own?.id;
   const best = [...(system?.terms ?? [])].sort((a, b) => b.points - a.points)[0];
   async function choose(reason: string): Promise<string | null> {
     if (reason.trim().length < 3) return 'Write down why, in a few words.';
     const { id, version } = zone;
     const spec = zoneSpecOf(zone);
     const options = own
-      ? optionsInPlace(own.options, dossier.job.place === 'client')
+      ? optionsInPlace(own.options, detail.job.place === 'client')
       : (findings.outlooks?.[systemId]?.options ?? null);
     const outcome = await save({
-      jobId: dossier.job.id,
+      jobId: detail.job.id,
       id,
       version,
       spec: {
         ...spec,
         systemId,
         options: isSame ? zone.options : options,
-        ownSystem: isSame
-          ? zone.ownSystem
+        customSystem: isSame
+          ? zone.customSystem
           : own
             ? { id: own.id, version: own.version, name: own.name }
             : null,

@@ -1,12 +1,12 @@
 import { regional } from '@upholder/core/said';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
-import { Button, Sheet } from '../../parts/controls.tsx';
+import { Button, Card } from '../../parts/controls.tsx';
 import { Beam, Figures, type ListProps, Terms } from './RankedList.tsx';
 
 export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps, 'onCompare'>) {
   const systems = compared.flatMap((id) => findings.ranking.find(({ systemId }) => systemId === id) ?? []);
   return (
-    <Sheet className="overflow-x-auto p-4" aria-label="Side by side">
+    <Card className="overflow-x-auto p-4" aria-label="Side by side">
       <table className="w-full table-fixed text-left align-top">
         <thead>
           <tr>
@@ -51,7 +51,7 @@ export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<Li
             {systems.map(({ systemId }) => (
               <td key={systemId} className="pt-3 pr-6">
                 <Button className="min-h-11" onClick={() => onChoose(systemId)}>
-                  {zone.systemId === systemId && zone.ownSystem === null
+                  {zone.systemId === systemId && zone.customSystem === null
                     ? 'Edit reason'
                     : `Choose ${systemId}`}
                 </Button>
@@ -60,6 +60,6 @@ export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<Li
           </tr>
         </tbody>
       </table>
-    </Sheet>
+    </Card>
   );
 }

@@ -1,22 +1,22 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type Caution, SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { money } from '../../base/voice.ts';
-import { Button, Notice, Sheet } from '../../parts/controls.tsx';
-import { TakeOn } from '../../parts/TakeOn.tsx';
+import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { OverrideDialog } from '../../parts/OverrideDialog.tsx';
 import { fitWords } from './fitWords.ts';
 import type { SurveyFindings } from './useSurvey.ts';
 
 function Cautions({
   findings,
-  dossier,
+  detail,
   zone,
 }: {
   findings: SurveyFindings;
-  dossier: Dossier;
+  detail: JobDetail;
   zone: ZoneRow;
 }) {
   const [taking, setTaking] = useState<Caution | null>(null);
@@ -50,8 +50,8 @@ function Cautions({
       })}
       <p className="text-small text-quiet leading-snug">{SAFETY_FOOTNOTE}</p>
       {taking && (
-        <TakeOn
-          jobId={dossier.job.id}
+        <OverrideDialog
+          jobId={detail.job.id}
           zoneId={zone.id}
           code={taking.code}
           title={taking.title}
@@ -68,7 +68,7 @@ function Shortlist({ findings, zone }: { findings: SurveyFindings; zone: ZoneRow
   const out = findings.ranking.filter(({ exclusions }) => exclusions.length > 0).length;
   const hasPieces = findings.pieces.length > 0;
   return (
-    <Sheet className="p-4" aria-label="Systems that fit">
+    <Card className="p-4" aria-label="Systems that fit">
       <h2>What fits</h2>
       <ol className="mt-2">
         {listed.map((system, index) => {
@@ -113,7 +113,7 @@ function Shortlist({ findings, zone }: { findings: SurveyFindings; zone: ZoneRow
           ? 'Days, hours and material are rough estimates for the take-off so far.'
           : 'Days and costs appear with the take-off.'}
       </p>
-    </Sheet>
+    </Card>
   );
 }
 
@@ -132,21 +132,21 @@ export const QUESTION_WORDS: Record<string, string> = {
 /** What follows from the answers so far: cautions, advice, and the systems that fit. */
 export function Follows({
   findings,
-  dossier,
+  detail,
   zone,
   shop,
 }: {
   findings: SurveyFindings;
-  dossier: Dossier;
+  detail: JobDetail;
   zone: ZoneRow;
   shop: ShopContext;
 }) {
   return (
     <div className="flex flex-col gap-4">
-      <Cautions findings={findings} dossier={dossier} zone={zone} />
+      <Cautions findings={findings} detail={detail} zone={zone} />
       <Shortlist findings={findings} zone={zone} />
       {findings.advice.length > 0 && (
-        <Sheet className="p-4" aria-label="Advice">
+        <Card className="p-4" aria-label="Advice">
           <h2>What follows</h2>
           <ul className="mt-1">
             {findings.advice.map((advice) => (
@@ -157,7 +157,7 @@ export function Follows({
               </li>
             ))}
           </ul>
-        </Sheet>
+        </Card>
       )}
       {zone.systemId && zone.choiceReason && (
         <Notice>

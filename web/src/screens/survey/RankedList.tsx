@@ -1,6 +1,6 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { RankedSystem } from '@upholder/core/survey';
-import { FINISHING_SYSTEMS, type OwnSystemVersion, type SystemId } from '@upholder/core/systems';
+import { FINISHING_SYSTEMS, type CustomSystemVersion, type SystemId } from '@upholder/core/systems';
 import { useState } from 'react';
 import { money } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
@@ -88,7 +88,7 @@ export interface ListProps {
   shop: ShopContext;
   compared: readonly SystemId[];
   onCompare(id: SystemId): void;
-  onChoose(id: SystemId, own?: OwnSystemVersion): void;
+  onChoose(id: SystemId, own?: CustomSystemVersion): void;
 }
 
 export function Figures({ findings, systemId }: Pick<ListProps, 'findings'> & { systemId: SystemId }) {
@@ -125,7 +125,7 @@ export function Figures({ findings, systemId }: Pick<ListProps, 'findings'> & { 
 export function RankedList({ findings, zone, shop, compared, onCompare, onChoose }: ListProps) {
   const [openId, setOpenId] = useState<SystemId | null>(findings.ranking[0]?.systemId ?? null);
   const [hasPoints, setPoints] = useState(false);
-  const isHere = (id: SystemId) => zone.systemId === id && zone.ownSystem === null;
+  const isHere = (id: SystemId) => zone.systemId === id && zone.customSystem === null;
   return (
     <ol className="bg-sheet" aria-label="Ranked systems">
       {findings.ranking.map((system, index) => {
@@ -208,7 +208,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                           <span className="block text-small text-quiet">{own.fits}</span>
                         </p>
                         <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
-                          {zone.ownSystem?.id === own.id ? 'Edit reason' : 'Choose ours'}
+                          {zone.customSystem?.id === own.id ? 'Edit reason' : 'Choose ours'}
                         </Button>
                       </div>
                     ))}

@@ -16,13 +16,13 @@ import { Follows } from './Follows.tsx';
 import { focusNextGroup, QuestionRow } from './QuestionRow.tsx';
 import { RoomDays } from './RoomDays.tsx';
 import { useAnswers, useFindings } from './useSurvey.ts';
-import { Verdicts } from './Verdicts.tsx';
+import { Treatments } from './Treatments.tsx';
 
-function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
-  const served = dossier.zones.find(({ id }) => id === zoneId);
+function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
+  const served = detail.zones.find(({ id }) => id === zoneId);
   if (!served) throw new Error(`the job has no zone ${zoneId}`);
-  const { zone, change, refusal, savedAt, history } = useAnswers(dossier, served);
-  const findings = useFindings(dossier, zone, shop);
+  const { zone, change, refusal, savedAt, history } = useAnswers(detail, served);
+  const findings = useFindings(detail, zone, shop);
   const onColour = (which: 'oldColour' | 'newColour', hex: string) => void change({ [which]: hex });
   const { answered, asked } = progressOf(zone);
   // An answer may bring a question of its own, so the next one is looked up once the answer shows.
@@ -60,7 +60,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
                 {section.title}
               </h2>
               <PhotoStrip
-                dossier={dossier}
+                detail={detail}
                 zoneId={zone.id}
                 topic={section.key}
                 title={section.title}
@@ -69,7 +69,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
             </div>
             <div>
               {section.questions
-                .filter((question) => question.concerns?.(zone) ?? true)
+                .filter((question) => question.stepAppliesTo?.(zone) ?? true)
                 .map((question) => (
                   <QuestionRow
                     key={question.key}
@@ -110,8 +110,8 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
           <h2>
             <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Verdict
           </h2>
-          <Verdicts
-            dossier={dossier}
+          <Treatments
+            detail={detail}
             zone={zone}
             history={history}
             onAnswer={(answers) => void change({ answers })}
@@ -119,7 +119,7 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
         </section>
       </div>
       <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">
-        <Follows findings={findings} dossier={dossier} zone={zone} shop={shop} />
+        <Follows findings={findings} detail={detail} zone={zone} shop={shop} />
       </div>
     </div>
   );
@@ -127,9 +127,9 @@ function ZoneSurvey({ dossier, shop, zoneId }: JobInShop & { zoneId: string }) {
 
 /** The survey: what the woodwork is, question by question, and what follows from it. */
 export function SurveyScreen() {
-  const { dossier, shop } = useJobContext();
+  const { detail, shop } = useJobContext();
   const [search] = useSearchParams();
-  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone)
     return (
       <NoZone title="A survey belongs to a zone">
@@ -139,14 +139,14 @@ export function SurveyScreen() {
   return (
     <main className="flex flex-col gap-3 p-5">
       <ZoneTabs
-        zones={dossier.zones}
+        zones={detail.zones}
         openId={zone.id}
         note={(candidate) => {
           const { answered, asked } = progressOf(candidate);
           return `${answered}/${asked}`;
         }}
       >
-        <ZoneSurvey key={zone.id} dossier={dossier} shop={shop} zoneId={zone.id} />
+        <ZoneSurvey key={zone.id} detail={detail} shop={shop} zoneId={zone.id} />
       </ZoneTabs>
     </main>
   );

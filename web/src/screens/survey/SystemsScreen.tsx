@@ -1,5 +1,5 @@
-import type { Dossier, ShopContext, ZoneRow } from '@upholder/core/api';
-import type { OwnSystemVersion, SystemId } from '@upholder/core/systems';
+import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { CustomSystemVersion, SystemId } from '@upholder/core/systems';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { NoZone } from '../../job/NoZone.tsx';
@@ -11,12 +11,12 @@ import { Comparison } from './Comparison.tsx';
 import { RankedList } from './RankedList.tsx';
 import { useFindings } from './useSurvey.ts';
 
-function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopContext; zone: ZoneRow }) {
-  const findings = useFindings(dossier, zone, shop);
+function ZoneSystems({ detail, shop, zone }: { detail: JobDetail; shop: ShopContext; zone: ZoneRow }) {
+  const findings = useFindings(detail, zone, shop);
   const [compared, setCompared] = useState<SystemId[]>([]);
-  const [choosing, setChoosing] = useState<{ id: SystemId; own: OwnSystemVersion | undefined } | null>(null);
+  const [choosing, setChoosing] = useState<{ id: SystemId; own: CustomSystemVersion | undefined } | null>(null);
   if (!findings.outlooks) return <Skeleton />;
-  const onChoose = (id: SystemId, own?: OwnSystemVersion) => setChoosing({ id, own });
+  const onChoose = (id: SystemId, own?: CustomSystemVersion) => setChoosing({ id, own });
   const shared = { findings, zone, shop, compared, onChoose };
   return (
     <>
@@ -34,7 +34,7 @@ function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCont
           systemId={choosing.id}
           own={choosing.own}
           findings={findings}
-          dossier={dossier}
+          detail={detail}
           zone={zone}
           onClose={() => setChoosing(null)}
         />
@@ -45,14 +45,14 @@ function ZoneSystems({ dossier, shop, zone }: { dossier: Dossier; shop: ShopCont
 
 /** All systems for a zone: ranked, explained, compared, and one chosen. */
 export function SystemsScreen() {
-  const { dossier, shop } = useJobContext();
+  const { detail, shop } = useJobContext();
   const [search] = useSearchParams();
-  const zone = dossier.zones.find(({ id }) => id === search.get('zone')) ?? dossier.zones[0];
+  const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone) return <NoZone title="A system is chosen for a zone" />;
   return (
     <main className="flex flex-col gap-3 p-5">
       <ZoneTabs
-        zones={dossier.zones}
+        zones={detail.zones}
         openId={zone.id}
         aside={
           <Link
@@ -67,7 +67,7 @@ export function SystemsScreen() {
           Select two or three to compare side by side. Days, hours and material are rough estimates for the
           take-off so far.
         </p>
-        <ZoneSystems key={zone.id} dossier={dossier} shop={shop} zone={zone} />
+        <ZoneSystems key={zone.id} detail={detail} shop={shop} zone={zone} />
       </ZoneTabs>
     </main>
   );

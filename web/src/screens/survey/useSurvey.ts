@@ -1,4 +1,4 @@
-import type { Dossier, ShopContext, SurveyChange, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ShopContext, SurveyChange, ZoneRow } from '@upholder/core/api';
 import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@upholder/core/survey';
@@ -9,22 +9,22 @@ import { sheetsOf } from '../../job/shelves.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
 
 /** A zone's facts and all that follows from them: cautions, advice, ranked systems, what each would take. */
-export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) {
+export function useFindings(detail: JobDetail, zone: ZoneRow, shop: ShopContext) {
   const pieces = useMemo(
-    () => dossier.pieces.filter(({ zoneId }) => zoneId === zone.id),
-    [dossier.pieces, zone.id],
+    () => detail.pieces.filter(({ zoneId }) => zoneId === zone.id),
+    [detail.pieces, zone.id],
   );
-  const outlooks = useOutlooks(zone, dossier, pieces, shop);
+  const outlooks = useOutlooks(zone, detail, pieces, shop);
   return useMemo(() => {
-    const verdicts = pieces.map(({ verdict }) => verdict);
-    const facts = factsOf(zone, dossier.job, shop.settings, verdicts);
+    const treatments = pieces.map(({ treatment }) => treatment);
+    const facts = factsOf(zone, detail.job, shop.settings, treatments);
     const days = Object.fromEntries(
       Object.entries(outlooks ?? {}).flatMap(([id, outlook]) =>
         typeof outlook?.days === 'number' ? [[id, outlook.days]] : [],
       ),
     );
     const sheets = sheetsOf(shop);
-    const steps = dossier.steps.filter(({ zoneId }) => zoneId === zone.id);
+    const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
     return {
       pieces,
       facts,
@@ -32,9 +32,9 @@ export function useFindings(dossier: Dossier, zone: ZoneRow, shop: ShopContext) 
       ranking: rankSystems(facts, pieces.length === 0 ? {} : days),
       cautions: cautionsOf(facts, buildUpOf(steps, sheets)),
       advice: adviceOf(facts),
-      acknowledged: acknowledgedCodes(dossier.decisions, zone.id),
+      acknowledged: acknowledgedCodes(detail.decisions, zone.id),
     };
-  }, [dossier, zone, shop, pieces, outlooks]);
+  }, [detail, zone, shop, pieces, outlooks]);
 }
 export type SurveyFindings = ReturnType<typeof useFindings>;
 
@@ -70,7 +70,7 @@ function asBefore(zone: ZoneRow, { answers, ...rest }: SurveyChange): SurveyChan
  * Saves answers as they are given. An answer shows at once and goes on showing until the zone that holds it has come
  * back from the server, so that quick hands never see an older state; what is refused goes back.
  */
-export function useAnswers(dossier: Dossier, served: ZoneRow) {
+export function useAnswers(detail: JobDetail, served: ZoneRow) {
   const [answer] = upholder.useAnswerSurveyMutation();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [savedAt, setSavedAt] = useState<Date | null>(null);
@@ -88,7 +88,7 @@ export function useAnswers(dossier: Dossier, served: ZoneRow) {
     nextId.current += 1;
     const id = nextId.current;
     setPending((all) => [...all, { id, change: part, version: null }]);
-    const outcome = await answer({ jobId: dossier.job.id, zoneId: served.id, change: part });
+    const outcome = await answer({ jobId: detail.job.id, zoneId: served.id, change: part });
     if ('error' in outcome) {
       setRefusal(refusalOf(outcome.error));
       setPending((all) => all.filter((other) => other.id !== id));

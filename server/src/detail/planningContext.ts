@@ -1,0 +1,69 @@
+import type { Climate, ClimateSource } from '@upholder/core/drying';
+import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
+import { toMinute } from '@upholder/core/shop';
+import { gunCounts } from '../bench/store.ts';
+import type { Queryable } from '../db/database.ts';
+import { planningClimate } from '../devices/station.ts';
+import { crewOf, findShop } from '../shop/store.ts';
+import { sheetsOf } from '../stores/products.ts';
+import { suppliesOf } from '../stores/store.ts';
+import { openDetails } from './store.ts';
+
+/** Hours of the forecast that planning looks at; further out nobody knows. */
+const FORECAST_HOURS = 72;
+
+/** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
+export interface PlanningAir {
+  climate: Climate;
+  forecast: NonNullable<ShopForPlanning['forecast']>;
+}
+
+export async function planningAir(source: ClimateSource, now: Date): Promise<PlanningAir> {
+  const [climate, hours] = await Promise.all([
+    planningClimate(source, now),
+    source.expectation(now, FORECAST_HOURS),
+  ]);
+  return {
+    climate,
+    forecast: hours.map(({ at, airC, rhPct, surfaceC }) => ({
+      at: toMinute(at),
+      climate: { airC, rhPct, ...(surfaceC !== undefined && { surfaceC }) },
+    })),
+  };
+}
+
+/** The shop without any job in it. */
+export async function shopWithoutJobs(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
+  const [shop, crew, sheets, supplies, guns] = await Promise.all([
+    findShop(db, shopId),
+    crewOf(db, shopId),
+    sheetsOf(db, shopId),
+    suppliesOf(db, shopId),
+    gunCounts(db, shopId),
+  ]);
+  return {
+    timeZone: shop.timeZone,
+    settings: shop.settings,
+    crew,
+    sheets,
+    supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
+    guns,
+    ...air,
+    reserved: [],
+  };
+}
+
+/** The shop as planning sees it, with what all other open jobs still take of it. */
+export async function shopForPlanning(
+  db: Queryable,
+  shopId: string,
+  exceptJobId: string,
+  air: PlanningAir,
+  now: Date,
+): Promise<ShopForPlanning> {
+  const [shop, others] = await Promise.all([shopWithoutJobs(db, shopId, air), openDetails(db, shopId)]);
+  const reserved = others
+    .filter(({ job, plan }) => job.id !== exceptJobId && plan !== null)
+    .flatMap(({ job, plan, log }) => (plan ? reservationsOf(plan, log, toMinute(now), job.name) : []));
+  return { ...shop, reserved };
+}

@@ -1,0 +1,84 @@
+import type { JobDetail } from '@upholder/core/api';
+import { isFixed } from '@upholder/core/pieces';
+import type { PlanOptions } from '@upholder/core/planning';
+import { useState } from 'react';
+import { dateWords } from '../../base/times.ts';
+import { Button, Field } from '../../parts/controls.tsx';
+import { DateInput } from '../../parts/DateField.tsx';
+
+/** How many zones have something to do in the client's room. */
+function zonesInRoom({ job, zones, pieces }: JobDetail): number {
+  return zones.filter(({ id }) =>
+    pieces.some(({ zoneId, kind }) => zoneId === id && (job.place === 'client' || isFixed(kind))),
+  ).length;
+}
+
+/**
+ * What the client asks for the room: days on which it is closed, so that nothing is removed, painted or refitted there, and
+ * whether it is worked on zone by zone.
+ */
+export function RoomPlanOptions({
+  detail,
+  planOptions,
+  onPlanOptions,
+}: {
+  detail: JobDetail;
+  planOptions: PlanOptions;
+  /** Plans again; settles when there is a plan, or a refusal. */
+  onPlanOptions(planOptions: PlanOptions): Promise<void>;
+}) {
+  const [date, setDate] = useState('');
+  // What was just pressed counts at once; planning may take its time.
+  const [isInTurn, setInTurn] = useState<boolean | null>(null);
+  const { roomClosed } = planOptions;
+  const isNew = /^\d{4}-\d{2}-\d{2}$/.test(date) && !roomClosed.includes(date);
+  return (
+    <div>
+      <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+        <Field label="Client’s room closed on">
+          {(ids) => <DateInput {...ids} value={date} onDay={setDate} />}
+        </Field>
+        <Button
+          disabled={!isNew}
+          onClick={() => {
+            void onPlanOptions({ ...planOptions, roomClosed: [...roomClosed, date].sort() });
+            setDate('');
+          }}
+        >
+          Close it
+        </Button>
+      </div>
+      {roomClosed.length > 0 && (
+        <ul className="mt-1 flex flex-wrap gap-x-3">
+          {roomClosed.map((day) => (
+            <li key={day}>
+              {dateWords(day)}{' '}
+              <button
+                type="button"
+                className="font-semibold text-act underline underline-offset-2"
+                aria-label={`Reopen ${dateWords(day)}`}
+                onClick={() => void onPlanOptions({ ...planOptions, roomClosed: roomClosed.filter((one) => one !== day) })}
+              >
+                open
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {(zonesInRoom(detail) > 1 || planOptions.oneZoneAtATime) && (
+        <label className="mt-2 flex items-start gap-2 leading-snug">
+          <input
+            type="checkbox"
+            className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
+            checked={isInTurn ?? planOptions.oneZoneAtATime}
+            onChange={({ target }) => {
+              setInTurn(target.checked);
+              void onPlanOptions({ ...planOptions, oneZoneAtATime: target.checked }).finally(() => setInTurn(null));
+            }}
+          />
+          Room zone by zone, so that a way through and a sink stay free
+        </label>
+      )}
+    </div>
+  );
+}
