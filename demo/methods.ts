@@ -3,17 +3,17 @@ import { type BenchItem, type MixRecord, MixRecordSchema } from '@upholder/core/
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import {
   asTemplate,
-  FINISHING_SYSTEMS,
-  type MethodChoices,
   type CustomSystem,
+  FINISHING_SYSTEMS,
   generateSteps,
+  type MethodChoices,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { putBenchItem } from '../server/src/bench/store.ts';
 import type { Queryable } from '../server/src/db/database.ts';
 import { putMix } from '../server/src/mixes/store.ts';
-import { productsOf, setStock } from '../server/src/stores/products.ts';
-import { addLayer, addSupply } from '../server/src/stores/store.ts';
+import { productsOf, setStock } from '../server/src/products/products.ts';
+import { addLayer, addSupply } from '../server/src/products/store.ts';
 import { addVersion } from '../server/src/systems/store.ts';
 
 /** What single jobs of the made-up shop do otherwise, by their codes. */

@@ -3,7 +3,7 @@ import { takeoffChecks } from '@upholder/core/elevation';
 import { floorAgenda, pieceStates } from '@upholder/core/floor';
 import { readJobFile } from '@upholder/core/formats';
 import { effectiveLog } from '@upholder/core/jobs';
-import { type PlanRequest, improvementsFor, type ShopForPlanning, weigh } from '@upholder/core/planning';
+import { improvementsFor, type PlanRequest, type ShopForPlanning, weigh } from '@upholder/core/planning';
 import {
   DEFAULT_SHOP_SETTINGS,
   localClock,

@@ -15,21 +15,21 @@ import {
   WEEKDAYS,
   weekdayOf,
 } from '@upholder/core/shop';
-import { applicatorInPlace, NO_METHOD_CHOICES, methodsOf, generateSteps } from '@upholder/core/systems';
+import { applicatorInPlace, generateSteps, methodsOf, NO_METHOD_CHOICES } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
-import { createSimulatedStation } from '../server/src/devices/station.ts';
-import { detailOf } from '../server/src/detail/store.ts';
 import { planningAir, shopForPlanning } from '../server/src/detail/planningContext.ts';
+import { detailOf } from '../server/src/detail/store.ts';
+import { createSimulatedStation } from '../server/src/devices/station.ts';
 import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addMember } from '../server/src/people/store.ts';
 import { addPieces } from '../server/src/pieces/store.ts';
 import { addPlan } from '../server/src/plans/store.ts';
+import { addProduct } from '../server/src/products/products.ts';
 import { hashPassword } from '../server/src/session/password.ts';
-import { addProduct } from '../server/src/stores/products.ts';
 import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_METHODS, seedBench, seedMethods } from './methods.ts';

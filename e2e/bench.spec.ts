@@ -136,7 +136,7 @@ test('what the floor mixes is logged with its mix, and the mix knows what it coa
 test('the bench knows what the plans want next, the tins run down, and what is left is poured in again', async ({
   maren: page,
 }) => {
-  await page.goto(new URL('/stores', page.url()).toString());
+  await page.goto(new URL('/products', page.url()).toString());
   await page
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Solvent alkyd stain-block primer, fast' })
@@ -167,7 +167,7 @@ test('the bench knows what the plans want next, the tins run down, and what is l
   await page.getByRole('button', { name: 'Start the mix' }).click();
   await expect(page.getByRole('region', { name: 'Pours' })).toContainText('200 mL');
   await expect(page.getByRole('main')).toContainText('With what was left of:');
-  await page.goto(new URL('/stores', page.url()).toString());
+  await page.goto(new URL('/products', page.url()).toString());
   await page
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Solvent alkyd stain-block primer, fast' })

@@ -44,7 +44,7 @@ test('every figure of the pour screen can be read from arm’s length, in either
 test('a cup of the kit is calibrated by pairs, holds an upper limit, and the mix is thinned by it', async ({
   maren: page,
 }) => {
-  await open(page, '/stores/bench');
+  await open(page, '/products/bench');
   await page.getByRole('button', { name: 'Add a cup' }).click();
   await page.getByLabel('Name').fill('Brass cup');
   for (const [own, standard] of [
@@ -66,7 +66,7 @@ test('a cup of the kit is calibrated by pairs, holds an upper limit, and the mix
   await page.getByLabel('Seconds').fill('25');
   await expect(page.getByRole('row', { name: /ISO 4 mm/ }).first()).toContainText('50.0 s');
 
-  await open(page, '/stores');
+  await open(page, '/products');
   await page
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'Waterborne urethane enamel, satin' })
@@ -97,7 +97,7 @@ test('a cup of the kit is calibrated by pairs, holds an upper limit, and the mix
 });
 
 test('what goes back into the tin makes it thinner, and the next mix knows', async ({ maren: page }) => {
-  await open(page, '/stores');
+  await open(page, '/products');
   await page
     .getByRole('navigation', { name: 'Products' })
     .getByRole('button', { name: 'High-build sanding primer' })

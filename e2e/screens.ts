@@ -7,11 +7,11 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   'stores and settings': {
     ofJob: false,
     paths: [
-      '/stores',
-      '/stores/supplies',
-      '/stores/bench',
-      '/stores/layers',
-      '/stores/systems',
+      '/products',
+      '/products/supplies',
+      '/products/bench',
+      '/products/layers',
+      '/products/systems',
       '/shop',
       '/shop/methods',
       '/shop/people',

@@ -129,12 +129,12 @@ test('every number of a sequence keeps what is typed', async ({ maren: page }) =
 });
 
 test('every number of a sheet keeps what is typed', async ({ maren: page }) => {
-  await goTo(page, '/stores');
+  await goTo(page, '/products');
   await allStayAsTyped(page.getByRole('main'), 20, ['7.5', '1,5 h', '1/2 gal']);
 });
 
 test('every number of a cup and a gun keeps what is typed', async ({ maren: page }) => {
-  await goTo(page, '/stores/bench');
+  await goTo(page, '/products/bench');
   await page.getByRole('button', { name: 'Airless, 0.010 in tip' }).click();
   await allStayAsTyped(page.getByRole('main'), 3);
   const needle = page.getByLabel('Needle or tip, such as 1.3 mm or 0.010 in');

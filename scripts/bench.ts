@@ -9,7 +9,7 @@ import {
   WHOLE_LOADS,
 } from '../core/src/planning/index.ts';
 import {
-  anotherRound,
+  anotherRepeat,
   applyEdits,
   checkSequence,
   deviate,
@@ -175,7 +175,7 @@ for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
 const home = contextOf('A');
 const { pieces } = sampleJob([{ systemId: 'A', doors: 30, fronts: 30 }], shop);
 const more = applyEdits(home.steps, [
-  ...anotherRound(home.steps, 'filling'),
+  ...anotherRepeat(home.steps, 'filling'),
   ...deviate('more-coat', home.steps, [pieces[0]?.id ?? ''], home.sheets),
 ]);
 const context: RuleContext = {

@@ -85,9 +85,9 @@ const VIEWS: View[] = [
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
-  { name: 'stores', path: '/stores' },
-  { name: 'layers', path: '/stores/layers' },
-  { name: 'own-system', path: '/stores/systems' },
+  { name: 'products', path: '/products' },
+  { name: 'layers', path: '/products/layers' },
+  { name: 'custom-system', path: '/products/systems' },
   { name: 'shop', path: '/shop' },
   {
     name: 'people',

@@ -5,8 +5,8 @@ import {
   contextOf,
   inserted,
   moved,
-  RAW_WOOD,
   type PlanningContext,
+  RAW_WOOD,
   without,
 } from './ruleContext.ts';
 

@@ -11,11 +11,11 @@ import { DEFAULT_SHOP_SETTINGS } from '../src/shop/index.ts';
 import type { SurveyFacts } from '../src/survey/index.ts';
 import {
   FINISHING_SYSTEMS,
+  generateSteps,
   type Methods,
   methodsOf,
   type StepDraft,
   type SystemId,
-  generateSteps,
   type ZoneOptions,
 } from '../src/systems/index.ts';
 import { sampleId } from './sample.ts';

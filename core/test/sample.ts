@@ -6,11 +6,11 @@ import type { JobForPlanning, ShopForPlanning } from '../src/planning/index.ts';
 import { DEFAULT_SHOP_SETTINGS, minuteAt } from '../src/shop/index.ts';
 import {
   FINISHING_SYSTEMS,
+  generateSteps,
   optionsInPlace,
   type Step,
   SYSTEM_IDS,
   type SystemId,
-  generateSteps,
   type ZoneOptions,
 } from '../src/systems/index.ts';
 

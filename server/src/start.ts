@@ -19,8 +19,8 @@ import { startBackups } from './keeping/schedule.ts';
 import { LiveChannel } from './live/channel.ts';
 import { refreshSignInKeys } from './people/store.ts';
 import { startPlanningThread } from './plans/thread.ts';
-import { stockGenericProducts } from './stores/products.ts';
-import { stockGenericSupplies } from './stores/store.ts';
+import { stockGenericProducts } from './products/products.ts';
+import { stockGenericSupplies } from './products/store.ts';
 import { watchClocks } from './watch/clocks.ts';
 import { createMetrics } from './watch/metrics.ts';
 

@@ -6,10 +6,10 @@ import { inject } from 'vitest';
 import { type Config, DEFAULT_SESSIONS } from '../src/base/config.ts';
 import { type Database, openDatabase } from '../src/db/database.ts';
 import { addMember } from '../src/people/store.ts';
+import { addProduct } from '../src/products/products.ts';
+import { stockGenericSupplies } from '../src/products/store.ts';
 import { hashPassword } from '../src/session/password.ts';
 import { type Extras, type Running, startServer } from '../src/start.ts';
-import { addProduct } from '../src/stores/products.ts';
-import { stockGenericSupplies } from '../src/stores/store.ts';
 import { SERVER_PASSWORD, SERVER_ROLE } from './role.ts';
 
 /** Monday morning of the sample week, at opening. */

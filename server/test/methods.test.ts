@@ -2,9 +2,9 @@ import type { JobDetail, JobRow, LayerRow, ShopContext, SupplyRow, ZoneRow } fro
 import { GENERIC_SUPPLIES } from '@upholder/core/catalogue';
 import {
   asTemplate,
-  FINISHING_SYSTEMS,
   type CustomSystem,
   type CustomSystemVersion,
+  FINISHING_SYSTEMS,
   type StepDraft,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';

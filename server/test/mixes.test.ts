@@ -113,7 +113,10 @@ describe('mixes at the bench', () => {
     };
     await put(ines, thinned);
     const uncounted = await ines.refused('PUT', `/mixes/${thinned.id}`, emptied);
-    expect([uncounted.status, uncounted.fields?.leftTo]).toEqual([422, 'Choose a closed container or waste.']);
+    expect([uncounted.status, uncounted.fields?.leftTo]).toEqual([
+      422,
+      'Choose a closed container or waste.',
+    ]);
     expect((await known(thinned.id))?.emptiedAt).toBeNull();
     await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2000 });
     await put(ines, emptied);

@@ -98,16 +98,19 @@ const CHOICES = [
 ];
 
 describe.each(['demo', 'start'] as const)('stopping: %s', (name) => {
-  it.each(CHOICES)('leaves no process and no cluster: $way', async ({ tell, times, isInTerminal = false }) => {
-    program = start(name, isInTerminal);
-    const { child, ended, says } = program;
-    await says('Upholder is at');
-    expect(leftOver().length).toBeGreaterThan(2);
-    for (let time = 0; time < times; time += 1) tell(child);
-    expect(await ended).toBe(0);
-    expect(leftOver()).toEqual([]);
-    expect(existsSync(join(home, 'demo.pid'))).toBe(false);
-  });
+  it.each(CHOICES)(
+    'leaves no process and no cluster: $way',
+    async ({ tell, times, isInTerminal = false }) => {
+      program = start(name, isInTerminal);
+      const { child, ended, says } = program;
+      await says('Upholder is at');
+      expect(leftOver().length).toBeGreaterThan(2);
+      for (let time = 0; time < times; time += 1) tell(child);
+      expect(await ended).toBe(0);
+      expect(leftOver()).toEqual([]);
+      expect(existsSync(join(home, 'demo.pid'))).toBe(false);
+    },
+  );
 });
 
 describe('stopping early', () => {

@@ -242,8 +242,8 @@ describe('treatments', () => {
     expect(keys(before).some((key) => key.startsWith('raw-'))).toBe(false);
     const replaced = await set(before, 0, 'replace');
     expect(keys(replaced)).toContain('raw-seal-edges');
-    expect(replaced.steps.find(({ key }) => key === 'key')?.stock).toBe('old');
-    expect(replaced.steps.find(({ key }) => key === 'colour-1')?.stock).toBe('any');
+    expect(replaced.steps.find(({ key }) => key === 'key')?.appliesTo).toBe('old');
+    expect(replaced.steps.find(({ key }) => key === 'colour-1')?.appliesTo).toBe('any');
     const repaired = await set(replaced, 1, 'repair');
     expect(keys(repaired)).toContain('repair');
     await ines.ok('PATCH', `/zones/${before.zones[0]?.id}/survey`, { answers: { replacementStock: 'wood' } });
@@ -291,7 +291,7 @@ describe('treatments', () => {
     expect(keys(after)).toContain('raw-ease');
     for (const step of before.steps) expect(after.steps.map(({ id }) => id)).toContain(step.id);
     await ines.ok('POST', `/jobs/${before.job.id}/plan`);
-    const raw = new Set(after.steps.filter(({ stock }) => stock === 'new').map(({ id }) => id));
+    const raw = new Set(after.steps.filter(({ appliesTo }) => appliesTo === 'new').map(({ id }) => id));
     const planned = (await load(before.job)).plan?.ops.filter(({ stepId }) => raw.has(stepId)) ?? [];
     expect(planned.length).toBeGreaterThan(0);
     expect(new Set(planned.flatMap(({ pieceIds }) => pieceIds))).toEqual(new Set([before.pieces[0]?.id]));

@@ -223,7 +223,7 @@ describe('what was done', () => {
     const work: NewLogEntry['work'] = {
       stepName: 'Degrease',
       operation: 'clean',
-      leaves: 'clean',
+      resultingSurface: 'clean',
       productKey: null,
       supplyKey: 'degreaser',
       grit: null,

@@ -39,14 +39,14 @@ describe('what an earlier version wrote', () => {
     await sql(`update product set sheet = sheet - 'contrastRatio' - 'pricePerLitre' - 'blocksStain'`);
     await sql(`update zone set options = options - 'clearCoats' - 'clearKey' where job_id = $1`, [job.id]);
     await sql(
-      `update step set body = body - 'stock' where zone_id in (select id from zone where job_id = $1)`,
+      `update step set body = body - 'appliesTo' where zone_id in (select id from zone where job_id = $1)`,
       [job.id],
     );
     const after = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
     const { id: _id, zoneId: _zone, position: _position, version: _version, ...spec } = after.pieces[0]!;
     expect(spec).toEqual({ ...PIECE_DEFAULTS, tag: 'D1', widthMm: 400, heightMm: 720 });
     expect(after.zones[0]?.options).toMatchObject({ clearCoats: 0, clearKey: 'clear-poly-satin' });
-    expect(new Set(after.steps.map(({ stock }) => stock))).toEqual(new Set(['any']));
+    expect(new Set(after.steps.map(({ appliesTo }) => appliesTo))).toEqual(new Set(['any']));
     const shop = await ines.ok<ShopContext>('GET', '/shop');
     expect(shop.settings).toMatchObject({ currency: 'GBP', leadBanYear: 1992 });
     expect(shop.products[0]?.sheet).toMatchObject({ contrastRatio: 0.93, pricePerLitre: null });

@@ -4,14 +4,14 @@ import { jobsRoutes } from './routes/jobs.ts';
 import { keepingRoutes } from './routes/keeping.ts';
 import { logRoutes } from './routes/log.ts';
 import { mappingsRoutes } from './routes/mappings.ts';
+import { mixesRoutes } from './routes/mixes.ts';
 import { peopleRoutes } from './routes/people.ts';
 import { photosRoutes } from './routes/photos.ts';
 import { piecesRoutes } from './routes/pieces.ts';
 import { plansRoutes } from './routes/plans.ts';
-import { mixesRoutes } from './routes/mixes.ts';
+import { productsRoutes } from './routes/products.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { shopRoutes } from './routes/shop.ts';
-import { storesRoutes } from './routes/stores.ts';
 import { surveyRoutes } from './routes/survey.ts';
 import { systemsRoutes } from './routes/systems.ts';
 import { transferRoutes } from './routes/transfer.ts';
@@ -32,7 +32,7 @@ export const ROUTES = {
   ...mixesRoutes,
   ...sessionRoutes,
   ...shopRoutes,
-  ...storesRoutes,
+  ...productsRoutes,
   ...surveyRoutes,
   ...systemsRoutes,
   ...transferRoutes,

@@ -60,7 +60,11 @@ describe('a sheet against itself', () => {
     ],
     ['hardener', { isIsocyanate: true }, {}],
     ['flash', { base: 'alcohol' }, { base: 'alcohol', flash: 'flammable' }],
-    ['isSelfHeating', { drying: 'oxidative', isSelfHeating: false }, { drying: 'oxidative', isSelfHeating: true }],
+    [
+      'isSelfHeating',
+      { drying: 'oxidative', isSelfHeating: false },
+      { drying: 'oxidative', isSelfHeating: true },
+    ],
     ['targets', { applicators: ['roller'] }, { applicators: ['turbine', 'airless'] }],
   ])('doubts %s', (field, wrong, right) => {
     expect(doubts(wrong)).toContain(field);

@@ -16,17 +16,17 @@ import {
 import {
   FINISHING_SYSTEMS,
   type Ground,
-  optionsInPlace,
+  generateSteps,
   type Methods,
+  optionsInPlace,
   type Step,
   type StepDraft,
   SYSTEM_IDS,
   type SystemId,
-  generateSteps,
   type ZoneOptions,
 } from '../systems/index.ts';
-import { type RoughEstimate, roughEstimate } from './rough.ts';
 import { type Around, previewedDays } from './preview.ts';
+import { type RoughEstimate, roughEstimate } from './rough.ts';
 
 /** Systems have at most this many colour coats. */
 const MOST_COLOUR_COATS = 4;
@@ -157,7 +157,9 @@ export function outlookOf(systemId: SystemId, input: CompareInput): SystemOutloo
   const steps: Step[] = drafts.map((draft, position) => ({ ...draft, id: '', zoneId: '', position }));
   const rough = roughEstimate({ ...input, steps, laying });
   const { around, pieces } = input;
-  const previewed = around ? previewedDays(drafts, pieces, { systemId, options }, around) : success(rough.days);
+  const previewed = around
+    ? previewedDays(drafts, pieces, { systemId, options }, around)
+    : success(rough.days);
   return {
     ...rough,
     days: previewed.ok ? previewed.value : null,

@@ -12,9 +12,9 @@ import {
   hidingOfSteps,
   outlookOf,
   outlooksOf,
+  previewedDays,
   roughCalendar,
   roughEstimate,
-  previewedDays,
 } from './index.ts';
 
 const shop = sampleShop();

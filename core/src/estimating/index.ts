@@ -1,4 +1,4 @@
 export * from './compare.ts';
-export * from './rough.ts';
-export { type Around, previewedDays } from './preview.ts';
 export * from './methods.ts';
+export { type Around, previewedDays } from './preview.ts';
+export * from './rough.ts';

@@ -1,11 +1,11 @@
 import {
-  METHODS,
+  generateSteps,
   METHOD_IDS,
-  type Methods,
+  METHODS,
   type MethodId,
+  type Methods,
   type StepDraft,
   type SystemId,
-  generateSteps,
   type ZoneOptions,
 } from '../systems/index.ts';
 import type { CompareInput } from './compare.ts';
@@ -41,7 +41,7 @@ function likenessOf(steps: readonly StepDraft[]): Record<Aspect, string> {
     applicator: of(({ applicator }) => applicator),
     supply: of(({ supplyKey, productKey }) => `${supplyKey} ${productKey}`),
     order: steps.map(({ key }) => key).join('|'),
-    hanging: of(({ reach, faces, tagAt }) => `${reach} ${faces} ${tagAt}`),
+    hanging: of(({ loadFilter, faces, tagAt }) => `${loadFilter} ${faces} ${tagAt}`),
     wait: of(({ waitFor, dryingMin }) => `${waitFor} ${dryingMin}`),
   };
 }

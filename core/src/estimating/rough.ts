@@ -6,11 +6,11 @@ import { type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
   applicatorInPlace,
-  stepAppliesTo,
   handsOnMinutes,
   type Laying,
   type Step,
   sideOf,
+  stepAppliesTo,
   strainingMinutes,
   waitOf,
   YARDSTICKS,

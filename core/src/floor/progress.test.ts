@@ -40,8 +40,10 @@ function reachedBy(log: LogEntry[]): number[] {
 const logOf = (planned: readonly PlannedOp[]) => planned.map((op, at) => entryOf(op, at));
 const steps = [...job.steps].sort((a, b) => a.position - b.position);
 const positionOf = ({ stepId }: PlannedOp) => steps.findIndex(({ id }) => id === stepId);
-const upTo = (leaves: string) => {
-  const last = steps.findLastIndex((step) => step.leaves === leaves && step.operation === 'coat');
+const upTo = (resultingSurface: string) => {
+  const last = steps.findLastIndex(
+    (step) => step.resultingSurface === resultingSurface && step.operation === 'coat',
+  );
   return ops.filter((op) => positionOf(op) <= last);
 };
 
@@ -89,7 +91,9 @@ describe('how far a job is, as its client sees it', () => {
 
 describe('the care card', () => {
   it('counts the days of the last coat’s own sheet', () => {
-    const lastCoat = steps.findLast(({ leaves, productKey }) => leaves === 'colour' && productKey !== null);
+    const lastCoat = steps.findLast(
+      ({ resultingSurface, productKey }) => resultingSurface === 'colour' && productKey !== null,
+    );
     const sheet = shop.sheets[lastCoat?.productKey ?? ''];
     const [care] = careOf(job, shop.sheets);
     expect(care?.cureDays).toBe(Math.ceil((sheet?.clocks.cureMin ?? 0) / 1440));

@@ -3,7 +3,7 @@ import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { JobForPlanning } from '../planning/index.ts';
 import { said } from '../said/index.ts';
-import { stepAppliesTo, type Step } from '../systems/index.ts';
+import { type Step, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
 /** How far a piece has come, as its owner would say it. */
@@ -27,8 +27,8 @@ function stageEnds(steps: readonly Step[]): Map<Stage, number> {
   const before = firstFilm < 0 ? steps.findIndex((step) => does(step, 'mountsAgain')) : firstFilm;
   const ends: [Stage, number][] = [
     ['prepared', (before < 0 ? steps.length : before) - 1],
-    ['primed', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves !== 'colour')],
-    ['coated', steps.findLastIndex((step) => does(step, 'laysFilm') && step.leaves === 'colour')],
+    ['primed', steps.findLastIndex((step) => does(step, 'laysFilm') && step.resultingSurface !== 'colour')],
+    ['coated', steps.findLastIndex((step) => does(step, 'laysFilm') && step.resultingSurface === 'colour')],
     ['refitted', steps.findLastIndex((step) => does(step, 'mountsAgain'))],
   ];
   return new Map(ends.filter(([, at]) => at >= 0));
@@ -110,7 +110,7 @@ export function careOf(
   const cares = new Map<number | null, string[]>();
   for (const { id, name } of [...zones].sort((a, b) => a.position - b.position)) {
     const last = steps
-      .filter((step) => step.zoneId === id && step.leaves === 'colour' && does(step, 'laysFilm'))
+      .filter((step) => step.zoneId === id && step.resultingSurface === 'colour' && does(step, 'laysFilm'))
       .sort((a, b) => a.position - b.position)
       .at(-1);
     if (!last) continue;

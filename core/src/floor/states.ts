@@ -2,7 +2,7 @@ import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
-import { stepAppliesTo, type Step } from '../systems/index.ts';
+import { type Step, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
 /** Where a side of a piece stands. */
@@ -45,15 +45,15 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
     if (entriesOf(step).some((entry) => touches(entry, side) || entry.side === 'edges')) lastLogged = index;
   });
   let current = BARE;
-  const lastColour = context.steps.findLastIndex((step) => step.leaves === 'colour');
+  const lastColour = context.steps.findLastIndex((step) => step.resultingSurface === 'colour');
   for (let index = 0; index <= lastLogged; index += 1) {
     const planned = context.steps[index];
     if (!planned) continue;
     const entry = entriesOf(planned).findLast((candidate) => touches(candidate, side));
     // What was done counts, whatever the step says now.
     const step = stepAsLogged(planned, entry);
-    if (!step.leaves) continue;
-    const isColour = step.leaves === 'colour';
+    if (!step.resultingSurface) continue;
+    const isColour = step.resultingSurface === 'colour';
     const end = entry ? toMinute(entry.doneAt) : null;
     const clocks =
       does(step, 'laysFilm') && end !== null
@@ -67,7 +67,7 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
       const isCured = index === lastColour && curedAt !== null && curedAt <= context.now;
       current = { state: isCured ? 'cured' : 'dry', wetUntil: null, isColour };
     } else {
-      current = { state: step.leaves as PieceState, wetUntil: null, isColour: false };
+      current = { state: step.resultingSurface as PieceState, wetUntil: null, isColour: false };
     }
   }
   return current;

@@ -34,7 +34,7 @@ export const WorkRecordSchema = z.object({
   /** One of the operations of a step. */
   operation: z.string().max(30),
   /** What it left on the surface; null where it changed nothing that shows. */
-  leaves: z.string().max(30).nullable(),
+  resultingSurface: z.string().max(30).nullable(),
   productKey: z.string().max(60).nullable(),
   supplyKey: z.string().max(60).nullable(),
   grit: z.int().nullable(),

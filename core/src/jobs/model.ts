@@ -3,9 +3,9 @@ import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { dateField, nameField, textField } from '../fields/index.ts';
 import { said, saidDate } from '../said/index.ts';
-import { ZoneOptionsSchema } from '../systems/options.ts';
 import { CustomSystemRefSchema } from '../systems/customSystem.ts';
 import { MethodChoicesSchema } from '../systems/methods.ts';
+import { ZoneOptionsSchema } from '../systems/options.ts';
 import { SYSTEM_IDS } from '../systems/traits.ts';
 
 export const HexColour = z

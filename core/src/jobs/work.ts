@@ -4,11 +4,12 @@ import type { LogEntry, WorkRecord } from './log.ts';
 
 /** What a step says, in the form that the log keeps. @param place row of the plan that it was done in; @param gun its name. */
 export function workOf(step: Step, place: string | null = null, gun: string | null = null): WorkRecord {
-  const { operation, leaves, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = step;
+  const { operation, resultingSurface, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } =
+    step;
   return {
     stepName: step.name,
     operation,
-    leaves,
+    resultingSurface,
     productKey,
     supplyKey,
     grit,
@@ -30,13 +31,13 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
   const work = entry?.work;
   if (!work) return step;
   const operation: Operation = known(OPERATIONS, work.operation) ?? step.operation;
-  const leaves: Surface | null = known(SURFACES, work.leaves);
+  const resultingSurface: Surface | null = known(SURFACES, work.resultingSurface);
   const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = work;
   return {
     ...step,
     name: stepName,
     operation,
-    leaves,
+    resultingSurface,
     productKey,
     supplyKey,
     grit,

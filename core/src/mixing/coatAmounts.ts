@@ -1,8 +1,8 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { coatMixMl } from '../film/spray.ts';
 import { type CoatSide, isFixed, type Piece } from '../pieces/index.ts';
-import type { StepDraft } from '../systems/step.ts';
 import { applicatorInPlace } from '../systems/generate.ts';
+import type { StepDraft } from '../systems/step.ts';
 import { type MixAmounts, splitMix } from './thinning.ts';
 
 /**

@@ -3,7 +3,7 @@ import { expect } from '../../test/expect.ts';
 import { sampleId } from '../../test/sample.ts';
 import { sampleMix } from '../../test/sampleMix.ts';
 import { formatOunces } from '../units/index.ts';
-import { CUPS, successfulMixes, type MixRecord, resultWords } from './index.ts';
+import { CUPS, type MixRecord, resultWords, successfulMixes } from './index.ts';
 
 let count = 0;
 function mix(part: Partial<MixRecord> & { seconds?: number; day?: number }): MixRecord {

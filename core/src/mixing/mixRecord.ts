@@ -3,7 +3,7 @@ import { APPLICATORS, type ProductSheet, ThinningSchema } from '../catalogue/she
 import { numberField, positiveField, textField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
 import { GunFactsSchema } from './benchItems.ts';
-import { COMPONENT_ROLES, type Poured, potLifeAt, mixPhase } from './mix.ts';
+import { COMPONENT_ROLES, mixPhase, type Poured, potLifeAt } from './mix.ts';
 
 /** One pour into a mix, as it was really done. */
 export const PourSchema = z.object({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../base/random.ts';
-import { daysOfWork, minimumDays, type CapacityBatch } from './solve/capacityBound.ts';
+import { type CapacityBatch, daysOfWork, minimumDays } from './solve/capacityBound.ts';
 
 const turn = (block: number, amount = 1): CapacityBatch => ({ amount, block });
 const many = (count: number, block: number, amount = 1) =>

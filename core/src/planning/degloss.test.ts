@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
 import { GENERIC_SUPPLIES } from '../catalogue/index.ts';
-import { checkPlan, type JobForPlanning, planJob, improvementsFor, type ShopForPlanning } from './index.ts';
+import { checkPlan, improvementsFor, type JobForPlanning, planJob, type ShopForPlanning } from './index.ts';
 
 const supply = Object.values(GENERIC_SUPPLIES).find(({ kind }) => kind === 'deglosser');
 const supplyKey =

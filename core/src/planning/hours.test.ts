@@ -8,7 +8,7 @@ import {
   parseClock,
   weekdayOf,
 } from '../shop/index.ts';
-import { type SolvedPlan, checkPlan, planJob, type ShopForPlanning } from './index.ts';
+import { checkPlan, planJob, type ShopForPlanning, type SolvedPlan } from './index.ts';
 
 function planned(shop: ShopForPlanning, now = SAMPLE_START, doors = 10): SolvedPlan {
   const made = planJob(sampleJob([{ systemId: 'D', doors, fronts: 0 }], shop), shop, now);

@@ -6,15 +6,15 @@ import {
   answerOf,
   checkPlan,
   criticalChain,
-  unblockersFor,
   DEFAULT_PLAN_OPTIONS,
+  improvementsFor,
   type Plan,
+  type PlanOptions,
   type PlanRequest,
   planJob,
-  improvementsFor,
   searchPlan,
   snapshotOf,
-  type PlanOptions,
+  unblockersFor,
   weigh,
 } from './index.ts';
 import { badAirFor } from './problem/operations.ts';
@@ -107,8 +107,14 @@ describe('what the client, or whoever makes new pieces, could do', () => {
     const question = { ...ask(4), oneZoneAtATime: true, roomClosed: ['2026-11-24', '2026-11-26'] };
     const changes = new Map(improvementsFor(question).map(({ key, change }) => [key, change]));
     expect(changes.get('room')).toEqual({ kind: 'wish', planOptions: { oneZoneAtATime: false } });
-    expect(changes.get('open 2026-11-24')).toEqual({ kind: 'wish', planOptions: { roomClosed: ['2026-11-26'] } });
-    expect(changes.get('open 2026-11-26')).toEqual({ kind: 'wish', planOptions: { roomClosed: ['2026-11-24'] } });
+    expect(changes.get('open 2026-11-24')).toEqual({
+      kind: 'wish',
+      planOptions: { roomClosed: ['2026-11-26'] },
+    });
+    expect(changes.get('open 2026-11-26')).toEqual({
+      kind: 'wish',
+      planOptions: { roomClosed: ['2026-11-24'] },
+    });
   });
 
   it('says what new pieces would win that are here at once', () => {
@@ -187,7 +193,9 @@ describe('where there is no plan', () => {
     ops: plan.ops.map(({ op, start, end, segments }) => ({ id: op.id, start, end, segments })),
   };
   const coat = plan.ops.find(({ op }) => op.stepKey === 'colour-1')!;
-  const free = (asked: PlanRequest, planOptions: PlanOptions) => [...unblockersFor({ ...asked, earlier }, planOptions)];
+  const free = (asked: PlanRequest, planOptions: PlanOptions) => [
+    ...unblockersFor({ ...asked, earlier }, planOptions),
+  ];
 
   it('a pin that comes too early may be moved to when it would hold, or let go', () => {
     const planOptions = { ...DEFAULT_PLAN_OPTIONS, pins: { [coat.op.id]: SAMPLE_START + 180 } };

@@ -34,10 +34,7 @@ const MORE_RAIL_MM = 3000;
 const MORE_SLOTS = 12;
 const WARM_C = 23;
 
-const withSettings = (
-  question: PlanRequest,
-  change: Partial<ShopForPlanning['settings']>,
-): PlanRequest => ({
+const withSettings = (question: PlanRequest, change: Partial<ShopForPlanning['settings']>): PlanRequest => ({
   ...question,
   shop: { ...question.shop, settings: { ...question.shop.settings, ...change } },
 });
@@ -147,7 +144,11 @@ export function improvementsFor(question: PlanRequest): Improvement[] {
         },
       },
     });
-  improvements.push(...primerImprovements(question), lighterCoats(question), ...deliveryImprovements(question));
+  improvements.push(
+    ...primerImprovements(question),
+    lighterCoats(question),
+    ...deliveryImprovements(question),
+  );
   return improvements;
 }
 
@@ -292,7 +293,8 @@ function factsOf({ plan, recipe }: Found, bound: Bound): PlanFacts {
 /** The question with several things done at once, by the keys of what could be tried. */
 export function applyImprovements(question: PlanRequest, keys: readonly string[]): PlanRequest {
   return keys.reduce(
-    (changed, key) => improvementsFor(changed).find((improvement) => improvement.key === key)?.question ?? changed,
+    (changed, key) =>
+      improvementsFor(changed).find((improvement) => improvement.key === key)?.question ?? changed,
     question,
   );
 }
@@ -332,7 +334,11 @@ export interface Unblocker {
  */
 export function* unblockersFor(question: PlanRequest, planOptions: PlanOptions): Generator<Unblocker> {
   const pins = activePins(planOptions, question.now);
-  const asked: PlanRequest = { ...question, roomClosed: planOptions.roomClosed, oneZoneAtATime: planOptions.oneZoneAtATime };
+  const asked: PlanRequest = {
+    ...question,
+    roomClosed: planOptions.roomClosed,
+    oneZoneAtATime: planOptions.oneZoneAtATime,
+  };
   const first = tryPlan(asked, pins);
   if (first.isPossible) return;
   for (const { opId, name, earliest } of first.troubles) {
@@ -362,7 +368,8 @@ export function* unblockersFor(question: PlanRequest, planOptions: PlanOptions):
   }
   for (const { key, title, cost, change, question: changed } of improvementsFor(asked)) {
     if (!tryPlan(changed, pins).isPossible) continue;
-    if (change?.kind === 'wish') yield { key, title, cost, planOptions: { ...planOptions, ...change.planOptions }, change: null };
+    if (change?.kind === 'wish')
+      yield { key, title, cost, planOptions: { ...planOptions, ...change.planOptions }, change: null };
     else yield { key, title, cost, planOptions: null, change };
   }
 }

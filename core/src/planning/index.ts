@@ -1,23 +1,38 @@
 export { checkPlan, type Violation } from './explain/check.ts';
 export { type ChainLink, criticalChain } from './explain/critical.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
-export { type Slip, scheduleSlip } from './keep/slip.ts';
+export {
+  applyImprovements,
+  type Improvement,
+  improvementsFor,
+  type PlanFacts,
+  type Unblocker,
+  unblockersFor,
+  weigh,
+} from './improvements.ts';
 export { finishedAt } from './keep/finished.ts';
 export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './keep/reserve.ts';
+export { type Slip, scheduleSlip } from './keep/slip.ts';
 export {
   activePins,
   DEFAULT_PLAN_OPTIONS,
   type PlannedOp,
+  type PlanOptions,
+  PlanOptionsSchema,
   PlanRecipeSchema,
   type PlanSnapshot,
   PlanSnapshotSchema,
   snapshotOf,
-  type PlanOptions,
-  PlanOptionsSchema,
 } from './keep/snapshot.ts';
-export { type PlanOrder, planSequentially, planningStart, planToKeep, questionOf, type PriorityOrder } from './make.ts';
 export {
-  type SolvedPlan,
+  type PlanOrder,
+  type PriorityOrder,
+  planningStart,
+  planSequentially,
+  planToKeep,
+  questionOf,
+} from './make.ts';
+export {
   answerOf,
   comparePlans,
   type Move,
@@ -25,9 +40,10 @@ export {
   planAsBefore,
   planByRecipe,
   planJob,
-  quickPlan,
-  searchPlan,
   previewPlan,
+  quickPlan,
+  type SolvedPlan,
+  searchPlan,
   triesAtOnce,
 } from './plan.ts';
 export { bindingClock, clockStart } from './problem/clocks.ts';
@@ -38,15 +54,6 @@ export { type Cut, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
 export { clocksOfCoat, lagsOf } from './problem/operations.ts';
 export { buildProblem, piecesInWords } from './problem/problem.ts';
-export {
-  type Unblocker,
-  unblockersFor,
-  type PlanFacts,
-  type Improvement,
-  improvementsFor,
-  weigh,
-  applyImprovements,
-} from './improvements.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';
 export {
   compareScores,

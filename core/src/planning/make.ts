@@ -3,13 +3,19 @@ import type { Climate } from '../drying/index.ts';
 import { type Minute, minuteAt, toMinute } from '../shop/index.ts';
 import { checkPlan } from './explain/check.ts';
 import { reservationsOf, stepMark } from './keep/reserve.ts';
-import { activePins, DEFAULT_PLAN_OPTIONS, type PlanSnapshot, snapshotOf, type PlanOptions } from './keep/snapshot.ts';
 import {
-  type SolvedPlan,
+  activePins,
+  DEFAULT_PLAN_OPTIONS,
+  type PlanOptions,
+  type PlanSnapshot,
+  snapshotOf,
+} from './keep/snapshot.ts';
+import {
   answerOf,
   type PlanRequest,
   planAsBefore,
   planByRecipe,
+  type SolvedPlan,
   searchPlan,
   triesAtOnce,
 } from './plan.ts';
@@ -77,7 +83,14 @@ export interface PlanOrder {
  * Plans a job, in the form in which the plan is kept.
  * @throws Error when the checker finds a broken promise.
  */
-export function planToKeep({ planId, detail, shop, now, planOptions, recipe }: PlanOrder): Outcome<PlanSnapshot> {
+export function planToKeep({
+  planId,
+  detail,
+  shop,
+  now,
+  planOptions,
+  recipe,
+}: PlanOrder): Outcome<PlanSnapshot> {
   const outcome = planDetail(detail, shop, now, planOptions, recipe);
   return outcome.ok ? success(keepable(planId, outcome.value, detail, shop.climate, now)) : outcome;
 }
@@ -152,7 +165,10 @@ function planDetail(
   if (
     asBefore?.ok &&
     answer &&
-    compareScores(scoreOf(asBefore.value.plan, planOptions.objective), scoreOf(answer.plan, planOptions.objective)) < 0 &&
+    compareScores(
+      scoreOf(asBefore.value.plan, planOptions.objective),
+      scoreOf(answer.plan, planOptions.objective),
+    ) < 0 &&
     checkPlan(asBefore.value.problem, asBefore.value.plan, pins).length === 0
   )
     answer = asBefore.value;

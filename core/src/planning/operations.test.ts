@@ -53,7 +53,9 @@ describe('the tasks of a batch', () => {
       steps: job.steps.map((step) => (step.operation === 'clean' ? { ...step, dryingMin: 60 } : step)),
     };
     const ops = opsOf(washed, 'hung');
-    const wash = ops.filter(({ stepKey }) => washed.steps.some((s) => s.key === stepKey && s.dryingMin === 60));
+    const wash = ops.filter(({ stepKey }) =>
+      washed.steps.some((s) => s.key === stepKey && s.dryingMin === 60),
+    );
     expect(wash.length).toBeGreaterThan(0);
     for (const op of wash) expect(op.lags?.sand).toBe(60);
     const key = opNamed(ops, 'Key P220');

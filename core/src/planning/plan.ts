@@ -160,7 +160,13 @@ export function searchPlan(
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, planOptions.pins, days);
     if (!problems.ok) return problems;
-    const search = new PlanSearch(problems.value, planOptions.objective, planOptions.seed, planOptions.pins, before);
+    const search = new PlanSearch(
+      problems.value,
+      planOptions.objective,
+      planOptions.seed,
+      planOptions.pins,
+      before,
+    );
     if (search.found) return success(search);
     refusal = failure(refusalWords(search.failure));
     // More days do not help against a pin.

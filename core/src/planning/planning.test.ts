@@ -13,13 +13,13 @@ import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { addDays, localClock, localDate, minuteAt, toInstant, toMinute } from '../shop/index.ts';
 import {
-  type SolvedPlan,
   checkPlan,
   comparePlans,
   type JobForPlanning,
   planJob,
   type ScheduledOp,
   type ShopForPlanning,
+  type SolvedPlan,
   snapshotOf,
 } from './index.ts';
 

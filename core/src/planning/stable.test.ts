@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleShop, sixtyPieces } from '../../test/sample.ts';
-import { checkPlan, type PlanRequest, improvementsFor, searchPlan, weigh, applyImprovements } from './index.ts';
+import {
+  applyImprovements,
+  checkPlan,
+  improvementsFor,
+  type PlanRequest,
+  searchPlan,
+  weigh,
+} from './index.ts';
 
 const shop = sampleShop();
 const fresh: PlanRequest = {

@@ -3,7 +3,7 @@ import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample
 import { pieceStates } from '../floor/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { toInstant } from '../shop/index.ts';
-import { stepAppliesTo, FINISHING_SYSTEMS, type SystemId, generateSteps } from '../systems/index.ts';
+import { FINISHING_SYSTEMS, generateSteps, type SystemId, stepAppliesTo } from '../systems/index.ts';
 import { checkPlan, type JobForPlanning, planJob } from './index.ts';
 
 const shop = sampleShop();

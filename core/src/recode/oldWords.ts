@@ -1074,7 +1074,12 @@ export const OLD_WORDS: readonly OldWords[] = [
   ['plan.starts-min-too-early-for', 'starts (.+?) min too early for (.+?)', ['open', 'waitFor'], {}],
   ['plan.starts-after-the-window-of-shut', 'starts after the window of (.+?) shut', ['id'], {}],
   ['plan.is-coated-on-dust-that-settled', 'is coated on dust that settled for more than a day'],
-  ['plan.says-but-the-last-work-ends', 'says (.+?), but the last work ends (.+?)', ['completion', 'last'], {}],
+  [
+    'plan.says-but-the-last-work-ends',
+    'says (.+?), but the last work ends (.+?)',
+    ['completion', 'last'],
+    {},
+  ],
   ['plan.whoever-may-do-it-is-off', 'whoever may do it is off'],
   ['plan.the-job-has-no-pieces-yet', 'The job has no pieces yet: add them under Pieces.'],
   [

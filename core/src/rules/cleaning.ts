@@ -13,7 +13,7 @@ const degrease = () =>
     'clean',
     YARDSTICKS.degrease,
     said('step.before-any-abrasive-sanding-first-grinds'),
-    { leaves: 'clean', stock: 'old' },
+    { resultingSurface: 'clean', appliesTo: 'old' },
   );
 const wipe = () =>
   benchStep(
@@ -22,7 +22,7 @@ const wipe = () =>
     'clean',
     YARDSTICKS.wipe,
     said('step.sanding-opens-old-dirt-and-leaves'),
-    { stock: 'old' },
+    { appliesTo: 'old' },
   );
 
 const cleanBeforeKey: Rule = {
@@ -150,7 +150,7 @@ const dustBeforeFilm: Rule = {
                       {
                         kind: 'insert' as const,
                         before: step.key,
-                        step: { ...dustStep(`dust-${step.key}`), stock: step.stock },
+                        step: { ...dustStep(`dust-${step.key}`), appliesTo: step.appliesTo },
                       },
                     ],
                   },

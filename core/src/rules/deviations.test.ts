@@ -4,8 +4,8 @@ import { contextOf } from '../../test/ruleContext.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { pieceStates } from '../floor/index.ts';
 import { checkPlan, planJob } from '../planning/index.ts';
-import { stepAppliesTo, type Step, sideOf } from '../systems/index.ts';
-import { anotherRound, applyEdits, checkSequence, DEVIATIONS, type Deviation, deviate } from './index.ts';
+import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
+import { anotherRepeat, applyEdits, checkSequence, DEVIATIONS, type Deviation, deviate } from './index.ts';
 import { strandsOf } from './walk.ts';
 
 const ONE = sampleId(3, 1);
@@ -97,17 +97,21 @@ describe('faces', () => {
 
 describe('a loop until somebody is content', () => {
   const { steps, ...context } = contextOf('A');
-  const filling = (list: readonly { key: string; round: { loop: string } | null }[]) =>
-    list.filter(({ round }) => round?.loop === 'filling').map(({ key }) => key);
+  const filling = (list: readonly { key: string; repeat: { group: string } | null }[]) =>
+    list.filter(({ repeat }) => repeat?.group === 'filling').map(({ key }) => key);
 
   it('says how many rounds are expected and at most, takes one more behind the last, and then no more', () => {
     expect(filling(steps)).toEqual(['fill-1', 'sand-fill-1', 'fill-2', 'sand-fill-2']);
-    expect(steps.find(({ key }) => key === 'fill-1')?.round).toEqual({ loop: 'filling', number: 1, most: 3 });
-    const more = applyEdits(steps, anotherRound(steps, 'filling'));
+    expect(steps.find(({ key }) => key === 'fill-1')?.repeat).toEqual({
+      group: 'filling',
+      number: 1,
+      max: 3,
+    });
+    const more = applyEdits(steps, anotherRepeat(steps, 'filling'));
     expect(filling(more)).toEqual([...filling(steps), 'fill-3', 'sand-fill-3']);
     expect(more.find(({ key }) => key === 'fill-3')).toMatchObject({ name: 'Grain fill 3', waitFor: 'sand' });
-    expect(anotherRound(more, 'filling')).toEqual([]);
-    expect(anotherRound(steps, 'nothing')).toEqual([]);
+    expect(anotherRepeat(more, 'filling')).toEqual([]);
+    expect(anotherRepeat(steps, 'nothing')).toEqual([]);
     const stops = checkSequence({ ...context, steps: more }).filter(({ severity }) => severity === 'stop');
     expect(stops).toEqual([]);
   });

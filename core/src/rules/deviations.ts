@@ -17,8 +17,8 @@ const SEALER = 'shellac-block-primer';
 /** The step before which the shared films of a zone begin: the first whole film, with the dusting that belongs to it. */
 function beforeFirstFilm(steps: readonly StepDraft[]): string | null {
   const film = steps.findIndex(
-    ({ operation, isEdgesOnly, pieceIds, stock }) =>
-      does(operation, 'laysFilm') && !isEdgesOnly && pieceIds.length === 0 && stock !== 'new',
+    ({ operation, isEdgesOnly, pieceIds, appliesTo }) =>
+      does(operation, 'laysFilm') && !isEdgesOnly && pieceIds.length === 0 && appliesTo !== 'new',
   );
   const dust = steps[film - 1];
   return (does(dust, 'takesDust') ? dust : steps[film])?.key ?? null;
@@ -58,7 +58,7 @@ export function deviate(
         {
           kind: 'insert',
           before,
-          step: { ...seal, ...own, isEdgesOnly: true, leaves: null, labour: YARDSTICKS.spots },
+          step: { ...seal, ...own, isEdgesOnly: true, resultingSurface: null, labour: YARDSTICKS.spots },
         },
       ];
     }
@@ -83,7 +83,7 @@ export function deviate(
           ...own,
           name: said('rule.sand-the-patches-flush-p', { grit: 180 }),
           waitFor: 'none',
-          leaves: null,
+          resultingSurface: null,
         },
       );
       const dust = {

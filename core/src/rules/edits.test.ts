@@ -53,7 +53,7 @@ function randomEdit(steps: readonly StepDraft[], random: () => number): Sequence
     { dryingMin: Math.floor(random() * 5000), isRinsed: random() < 0.5 },
     { thinnerName: pick(['', 'mineral spirit']), mixCount: 1 + Math.floor(random() * 4) },
     { supplyKey: pick([null, ...Object.keys(GENERIC_SUPPLIES)]) },
-    { stock: pick(['any', 'old', 'new', 'repaired'] as const) },
+    { appliesTo: pick(['any', 'old', 'new', 'repaired'] as const) },
   ]);
   return { kind: 'change', key, part };
 }

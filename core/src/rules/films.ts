@@ -217,7 +217,7 @@ const enoughToHide: Rule = {
   family: 'films',
   severity: 'warn',
   check({ steps, sheets, facts }) {
-    const old = steps.filter(({ stock }) => stock !== 'new');
+    const old = steps.filter(({ appliesTo }) => appliesTo !== 'new');
     const hiding = hidingOfSteps(old, sheets, facts);
     const colours = old.filter(
       ({ productKey }) => productKey !== null && sheets[productKey]?.role === 'colour',

@@ -5,8 +5,8 @@ import { does } from '../systems/operations.ts';
 import type { Fix, SequenceEdit } from './model.ts';
 
 /** A scuff and a dusting before a coat. */
-export function scuffBefore(step: Pick<StepDraft, 'key' | 'stock' | 'faces' | 'pieceIds'>): Fix {
-  const { stock, faces, pieceIds } = step;
+export function scuffBefore(step: Pick<StepDraft, 'key' | 'appliesTo' | 'faces' | 'pieceIds'>): Fix {
+  const { appliesTo, faces, pieceIds } = step;
   const made = [
     sandStep(
       `sand-before-${step.key}`,
@@ -23,7 +23,7 @@ export function scuffBefore(step: Pick<StepDraft, 'key' | 'stock' | 'faces' | 'p
     edits: made.map((draft) => ({
       kind: 'insert',
       before: step.key,
-      step: { ...draft, stock, faces, pieceIds },
+      step: { ...draft, appliesTo, faces, pieceIds },
     })),
   };
 }

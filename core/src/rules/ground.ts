@@ -112,8 +112,8 @@ const openGrainPale: Rule = {
     const { isOpenGrain, tone, isPainted } = findingsOf(facts);
     const wantsPores = facts.look === 'grain showing' || facts.look === 'clear wood';
     if (!isOpenGrain || tone !== 'pale' || wantsPores || isPainted) return [];
-    if (steps.some(({ leaves }) => leaves === 'filled')) return [];
-    const colour = steps.find(({ leaves }) => leaves === 'colour');
+    if (steps.some(({ resultingSurface }) => resultingSurface === 'filled')) return [];
+    const colour = steps.find(({ resultingSurface }) => resultingSurface === 'colour');
     return colour
       ? [
           {
@@ -131,7 +131,9 @@ const fillWasted: Rule = {
   severity: 'advise',
   check({ steps, facts }) {
     const { isOpenGrain, tone } = findingsOf(facts);
-    const fills = steps.filter(({ key, leaves }) => leaves === 'filled' || /^sand-fill/.test(key));
+    const fills = steps.filter(
+      ({ key, resultingSurface }) => resultingSurface === 'filled' || /^sand-fill/.test(key),
+    );
     const isWasted = tone === 'dark' || isOpenGrain === false;
     if (
       !isWasted ||
@@ -197,7 +199,7 @@ const rawBoardEdges: Rule = {
                       thinning: { convention: sealer.maxThinning.convention, value: 0 },
                       isEdgesOnly: true,
                       place: 'bench',
-                      leaves: null,
+                      resultingSurface: null,
                       cautions: sealer.cautions,
                     },
                   },
@@ -310,7 +312,7 @@ const repairsSpotPrimed: Rule = {
                       key: 'spot-prime',
                       name: said('rule.spot-prime-repairs'),
                       why: said('rule.filler-drinks-paint-and-would-show'),
-                      leaves: null,
+                      resultingSurface: null,
                     },
                   },
                 ],

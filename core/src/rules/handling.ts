@@ -97,8 +97,8 @@ const drillBeforeDust: Rule = {
   check({ steps }) {
     const film = steps.findIndex(
       // Spots and pore filling are done at the bench, before anything hangs.
-      ({ productKey, operation, isEdgesOnly, leaves }) =>
-        productKey !== null && does(operation, 'laysFilm') && !isEdgesOnly && leaves !== 'filled',
+      ({ productKey, operation, isEdgesOnly, resultingSurface }) =>
+        productKey !== null && does(operation, 'laysFilm') && !isEdgesOnly && resultingSurface !== 'filled',
     );
     const hang = steps.findIndex(({ operation }) => does(operation, 'hangs'));
     const step = steps[hang];

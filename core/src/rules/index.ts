@@ -10,7 +10,7 @@ import { WINDOW_RULES } from './windows.ts';
 
 export * from './deviations.ts';
 export * from './model.ts';
-export { anotherRound } from './rounds.ts';
+export { anotherRepeat } from './repeats.ts';
 
 /** All rules, family by family. */
 export const RULES: readonly Rule[] = [

@@ -57,8 +57,8 @@ function keyStep(grit: number): StepDraft {
       operation: 'key',
       name: said('step.key-p', { grit }),
       waitFor: 'none',
-      leaves: 'keyed',
-      stock: 'old',
+      resultingSurface: 'keyed',
+      appliesTo: 'old',
     },
   );
 }
@@ -204,7 +204,7 @@ const gritLadder: Rule = {
                         ...step,
                         key: `${step.key}-between`,
                         ...gritPart(step, between, supplies),
-                        leaves: null,
+                        resultingSurface: null,
                       },
                     },
                   ],

@@ -158,7 +158,7 @@ describe('gear that belongs together', () => {
       ...D().steps[0]!,
       key: 'mask-hinges',
       operation: 'mask',
-      stock: 'any',
+      appliesTo: 'any',
       pieceIds: [],
     };
     const [door] = D({ pieces: [{ heightMm: 720 }] }).pieces;

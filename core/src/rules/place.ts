@@ -173,7 +173,7 @@ const leadCleared: Rule = {
     const isOpen =
       facts.leadTest === 'positive' ||
       (facts.beforeLeadBan === true && facts.leadTest !== 'negative' && facts.leadTest !== 'cleared');
-    const sands = steps.find(({ operation, stock }) => stock !== 'new' && does(operation, 'keys'));
+    const sands = steps.find(({ operation, appliesTo }) => appliesTo !== 'new' && does(operation, 'keys'));
     if (!isOpen || facts.existing === 'raw' || !sands) return [];
     return [{ at: sands.key, why: said('rule.the-old-paint-may-hold-lead') }];
   },

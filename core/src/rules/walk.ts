@@ -51,12 +51,12 @@ function byFace(strand: StepDraft[]): StepDraft[][] {
  * for every set of steps that single pieces have to themselves; each for front and back where they differ.
  */
 export function strandsOf(steps: readonly StepDraft[]): StepDraft[][] {
-  const isOld = ({ stock }: StepDraft) => stock !== 'new';
+  const isOld = ({ appliesTo }: StepDraft) => appliesTo !== 'new';
   const general = steps.filter(({ pieceIds }) => pieceIds.length === 0);
-  const raw = general.filter(({ stock }) => stock === 'new' || stock === 'any');
+  const raw = general.filter(({ appliesTo }) => appliesTo === 'new' || appliesTo === 'any');
   return [
     general.filter(isOld),
-    ...(general.some(({ stock }) => stock === 'new') ? [raw] : []),
+    ...(general.some(({ appliesTo }) => appliesTo === 'new') ? [raw] : []),
     ...deviations(steps).map((keys) =>
       steps.filter((step) => isOld(step) && (step.pieceIds.length === 0 || keys.has(step.key))),
     ),

@@ -1,7 +1,7 @@
 import { filmClocks } from '../drying/index.ts';
 import { potLifeAt } from '../mixing/index.ts';
 import { said } from '../said/index.ts';
-import { stepAppliesTo, handsOnMinutes, restOf, type StepDraft, sideOf } from '../systems/index.ts';
+import { handsOnMinutes, restOf, type StepDraft, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { scuffBefore } from './fixes.ts';
 import { changeFix, type Rule, type RuleContext } from './model.ts';

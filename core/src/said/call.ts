@@ -14,7 +14,7 @@ export const CALL = {
   'call.enter-your-password': 'Enter your password.',
   'call.a-pin-is-4-to-6': 'A PIN is 4 to 6 digits.',
   'call.enter-the-password-you-have-now': 'Enter your current password.',
-  // core/src/api/routes/stores.ts
+  // core/src/api/routes/products.ts
   'call.a-test-piece-that-held-says': 'A test panel that held means yes; one that failed means no.',
   // core/src/api/routes/zones.ts
   'call.a-sequence-has-at-least-one': 'A sequence has at least one step.',

@@ -137,7 +137,7 @@ export const REFUSAL = {
   // server/src/routes/plans.ts
   'refusal.other-plans-of-the-shop-are':
     'Other plans of the shop are being made just now. Try again in a moment.',
-  // server/src/routes/stores.ts
+  // server/src/routes/products.ts
   'refusal.the-stores-have-an-entry-with': 'There is already an entry with this key.',
   'refusal.the-shop-has-no-such-answer': 'The shop has no such answer.',
   // server/src/routes/survey.ts
@@ -169,7 +169,7 @@ export const REFUSAL = {
     'Someone else has changed this zone since you opened it.',
   // server/src/routes/pieces.ts
   'refusal.tag-is-already-taken': (p: { tag: Text }) => `Tag ${p.tag} is already taken.`,
-  // server/src/routes/stores.ts
+  // server/src/routes/products.ts
   'refusal.the-stores-have-no-such-entry': 'There is no such entry.',
   // server/src/zones/sequence.ts
   'refusal.the-shop-has-no-of-version': (p: { name: Text; version: Text }) =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
-import { NO_METHOD_CHOICES, MethodChoicesSchema } from '../systems/methods.ts';
+import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
 import { UNIT_SYSTEMS } from '../units/prefs.ts';
 import { SingleUnitsSchema } from '../units/prefsSchema.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';

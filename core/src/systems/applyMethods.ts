@@ -1,9 +1,9 @@
 import { isSprayed } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
+import { clearSkipped, fillGrainAnyway } from './methodSteps.ts';
+import { DEFAULT_METHODS, type Methods } from './methods.ts';
 import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
-import { DEFAULT_METHODS, type Methods } from './methods.ts';
-import { clearSkipped, fillGrainAnyway } from './methodSteps.ts';
 import type { StepDraft } from './step.ts';
 import { benchStep, draft, sandStep } from './steps.ts';
 import { YARDSTICKS } from './yardsticks.ts';
@@ -60,14 +60,14 @@ const cleanRaw: Change = (steps) => {
       after(
         now,
         ({ key }) => key === step.key,
-        ({ stock }) => [
+        ({ appliesTo }) => [
           benchStep(
             step.key.replace('unpack', 'clean-stock'),
             said('step.wipe-raw-stock-clean'),
             'clean',
             YARDSTICKS.wipe,
             said('step.hands-glue-and-machine-oil-off'),
-            { stock, supplyKey: 'cleaner-spirit' },
+            { appliesTo, supplyKey: 'cleaner-spirit' },
           ),
         ],
       ),
@@ -87,7 +87,7 @@ const climb: Change = (steps, { bare }) =>
         key: 'key-coarse',
         name: said('step.key-p', { grit }),
         grit,
-        leaves: null,
+        resultingSurface: null,
         supplyKey: 'disc-120',
       },
       { ...step, name: said('step.key-p', { grit: 180 }), grit: 180, supplyKey: 'disc-180' },
@@ -98,7 +98,8 @@ const degloss: Change = (steps) => {
   const key = steps.find((step) => step.key === 'key' && does(step, 'keysGround'));
   // Filler wants the furrows of an abrasive, and raw stock has no gloss.
   const isOld =
-    steps.some((step) => step.key === 'clean-1') && !steps.some(({ leaves }) => leaves === 'filled');
+    steps.some((step) => step.key === 'clean-1') &&
+    !steps.some(({ resultingSurface }) => resultingSurface === 'filled');
   const film = steps.findIndex((step) => isWholeFilm(step) || does(step, 'fillsPores'));
   const first = steps[film];
   if (!key || !isOld || !first) return steps;
@@ -112,8 +113,8 @@ const degloss: Change = (steps) => {
     labour: YARDSTICKS.degrease,
     why: said('step.softens-the-gloss-chemically-in-deep'),
     supplyKey: 'deglosser-liquid',
-    leaves: 'keyed',
-    stock: key.stock,
+    resultingSurface: 'keyed',
+    appliesTo: key.appliesTo,
     cautions: [said('step.gloves-goggles-and-air-deglosser-is')],
   });
   return steps.toSpliced(at, 0, wipe).filter((step) => step.key !== 'key' && step.key !== 'clean-2');
@@ -124,13 +125,13 @@ const neverFill: Change = (steps) => steps.filter(({ key }) => !/^(dust-fill|fil
 const caulkAfterPrimer: Change = (steps, context) => {
   const added = () => [caulkStep(said('step.caulk-frame-gaps'), said('step.thin-gaps-that-show-after-the'))];
   const isPrimer = (step: StepDraft) =>
-    isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new';
+    isWholeFilm(step) && roleOf(step, context) === 'primer' && step.appliesTo !== 'new';
   return after(steps, isPrimer, added);
 };
 
 const caulkBefore: Change = (steps, context) => {
   const at = steps.findIndex(
-    (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new',
+    (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.appliesTo !== 'new',
   );
   if (at === -1) return steps;
   const dust = does(steps[at - 1], 'takesDust') ? at - 1 : at;
@@ -144,7 +145,7 @@ const caulkBefore: Change = (steps, context) => {
 const caulkJoints: Change = (steps, context) =>
   after(
     steps,
-    (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.stock !== 'new',
+    (step) => isWholeFilm(step) && roleOf(step, context) === 'primer' && step.appliesTo !== 'new',
     () => [
       {
         ...caulkStep(said('step.caulk-panel-joints'), said('step.for-a-closed-line-it-cracks')),
@@ -253,7 +254,7 @@ const sealedRest: Change = (steps, context) => {
   const isPair = (step: StepDraft | undefined, next: StepDraft | undefined) => {
     const sheet = slots.find(({ productKey }) => productKey === step?.productKey)?.sheet;
     if (!step || !next || !sheet || !sprays(step) || !sprays(next)) return false;
-    const isSame = step.productKey === next.productKey && step.stock === next.stock;
+    const isSame = step.productKey === next.productKey && step.appliesTo === next.appliesTo;
     return (
       isSame &&
       sheet.base === 'water' &&
@@ -290,7 +291,7 @@ const hingesOn: Change = (steps) => {
   return after(
     lighter,
     ({ key }) => key === 'clean-1',
-    ({ stock }) => [
+    ({ appliesTo }) => [
       draft({
         key: 'mask-hinges',
         name: said('step.mask-the-hinges'),
@@ -298,7 +299,7 @@ const hingesOn: Change = (steps) => {
         labour: YARDSTICKS.maskHinges,
         why: said('step.they-stay-on-and-are-replaced'),
         supplyKey: 'tape-delicate',
-        stock,
+        appliesTo,
       }),
     ],
   );
@@ -321,7 +322,7 @@ const rubOut: Change = (steps, context) => {
         name: said('step.rub-out-p', { grit: 2000 }),
         waitFor: 'pack',
         supplyKey: 'pad-2000',
-        leaves: 'colour',
+        resultingSurface: 'colour',
       },
     ),
   );

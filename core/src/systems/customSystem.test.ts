@@ -6,12 +6,12 @@ import { checkSequence } from '../rules/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   asTemplate,
-  DEFAULT_METHODS,
-  FINISHING_SYSTEMS,
   type CustomSystem,
   CustomSystemSchema,
-  type StepDraft,
+  DEFAULT_METHODS,
+  FINISHING_SYSTEMS,
   generateSteps,
+  type StepDraft,
   type ZoneOptions,
 } from './index.ts';
 
@@ -85,7 +85,7 @@ describe('a system of the shop’s own', () => {
     const job = contextOf('D', { treatments: ['finish', 'repair', 'replace'] }).steps;
     const single = { ...job.find(({ key }) => key === 'colour-2')!, key: 'more', pieceIds: [sampleId(3, 1)] };
     const kept = asTemplate([...job, single]);
-    expect(kept.every(({ stock, pieceIds }) => stock === 'any' && pieceIds.length === 0)).toBe(true);
+    expect(kept.every(({ appliesTo, pieceIds }) => appliesTo === 'any' && pieceIds.length === 0)).toBe(true);
     expect(keys(kept)).toEqual(keys(shipped));
     expect(CustomSystemSchema.parse(own())).toEqual(own());
   });
@@ -94,8 +94,8 @@ describe('a system of the shop’s own', () => {
     const steps = generate(own(), { treatments: ['finish', 'repair', 'replace'] });
     const order = keys(steps);
     expect(order.indexOf('raw-first-prime')).toBeLessThan(order.indexOf('prime-1'));
-    expect(steps.find(({ key }) => key === 'key')?.stock).toBe('old');
-    expect(steps.find(({ key }) => key === 'prime-1')?.stock).toBe('any');
+    expect(steps.find(({ key }) => key === 'key')?.appliesTo).toBe('old');
+    expect(steps.find(({ key }) => key === 'prime-1')?.appliesTo).toBe('any');
     const context = { ...contextOf('D'), steps, supplies: GENERIC_SUPPLIES };
     expect(checkSequence(context).filter(({ severity }) => severity === 'stop')).toEqual([]);
   });

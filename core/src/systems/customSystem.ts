@@ -44,8 +44,10 @@ export type CustomSystemRef = z.infer<typeof CustomSystemRefSchema>;
 /** Steps as a system keeps them: nothing in them belongs to the pieces of one job. */
 export function asTemplate(steps: readonly StepDraft[]): StepDraft[] {
   return steps
-    .filter(({ pieceIds, stock }) => pieceIds.length === 0 && stock !== 'new' && stock !== 'repaired')
-    .map((step) => ({ ...step, stock: 'any' as const }));
+    .filter(
+      ({ pieceIds, appliesTo }) => pieceIds.length === 0 && appliesTo !== 'new' && appliesTo !== 'repaired',
+    )
+    .map((step) => ({ ...step, appliesTo: 'any' as const }));
 }
 
 /**

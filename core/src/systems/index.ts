@@ -1,11 +1,20 @@
+export * from './customSystem.ts';
+export {
+  applicatorInPlace,
+  bareStock,
+  type GenerateInput,
+  type Ground,
+  generateSteps,
+  optionsInPlace,
+  sprayObstacle,
+} from './generate.ts';
 export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
+export * from './methods.ts';
 export { does, OPERATION_TRAITS, type Operation } from './operations.ts';
 export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';
-export * from './customSystem.ts';
-export * from './methods.ts';
 export { fitEdited, mergeStarted } from './refit.ts';
 export { isTinted, type SharingOffer, type SheetRoles, shareKeys, sharingOffer } from './sharing.ts';
 export * from './step.ts';
@@ -22,14 +31,5 @@ export {
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
-export {
-  applicatorInPlace,
-  bareStock,
-  type Ground,
-  optionsInPlace,
-  sprayObstacle,
-  type GenerateInput,
-  generateSteps,
-} from './generate.ts';
 export { restOf } from './withSupplies.ts';
 export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

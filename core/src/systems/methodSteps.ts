@@ -3,13 +3,13 @@ import type { StepDraft } from './step.ts';
 
 /** Grain filler where the system itself brings none: after the last cleaning of an old wooden surface. */
 export function fillGrainAnyway(steps: StepDraft[], context: SystemContext): StepDraft[] {
-  if (steps.some(({ leaves }) => leaves === 'filled')) return steps;
+  if (steps.some(({ resultingSurface }) => resultingSurface === 'filled')) return steps;
   const at = steps.findIndex(({ key }) => key === 'clean-2');
   const wiped = steps[at];
   // Filler goes under a primer, and closed surfaces have no pores.
   const isPrimed = steps.some(({ productKey }) => productKey === context.primer.productKey);
   if (!wiped || !isPrimed || steps.some(({ key }) => key === 'clean-1b')) return steps;
-  const fill = grainFill(context).map((step) => ({ ...step, stock: wiped.stock }));
+  const fill = grainFill(context).map((step) => ({ ...step, appliesTo: wiped.appliesTo }));
   return steps.toSpliced(at + 1, 0, ...fill);
 }
 

@@ -2,15 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { codes, contextOf } from '../../test/ruleContext.ts';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
-import { aspectsChanged, roughCalendar, type MethodZone, methodEffects } from '../estimating/index.ts';
+import { aspectsChanged, type MethodZone, methodEffects, roughCalendar } from '../estimating/index.ts';
 import { checkSequence } from '../rules/index.ts';
 import { minuteAt } from '../shop/index.ts';
 import {
   DEFAULT_METHODS,
   FINISHING_SYSTEMS,
-  MethodChoicesSchema,
-  METHODS,
   METHOD_IDS,
+  METHODS,
+  MethodChoicesSchema,
   type Methods,
   methodsOf,
   type StepDraft,

@@ -1,7 +1,7 @@
 import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { ZoneOptions } from './options.ts';
-import type { StepDraft, Stock } from './step.ts';
+import type { AppliesTo, StepDraft } from './step.ts';
 import {
   benchStep,
   type CoatSetting,
@@ -33,8 +33,8 @@ export interface SystemContext {
 }
 
 /** Limits steps to some of the pieces of a zone. */
-export function forStock(stock: Stock, steps: readonly StepDraft[]): StepDraft[] {
-  return steps.map((step) => ({ ...step, stock }));
+export function forStock(appliesTo: AppliesTo, steps: readonly StepDraft[]): StepDraft[] {
+  return steps.map((step) => ({ ...step, appliesTo }));
 }
 
 /** Off the carcase, tagged and bagged. */
@@ -45,7 +45,7 @@ export function removal(): StepDraft {
     'remove',
     YARDSTICKS.remove,
     said('step.tag-where-no-paint-goes-hardware'),
-    { place: 'room', leaves: 'bare', tagAt: 'hinge bore' },
+    { place: 'room', resultingSurface: 'bare', tagAt: 'hinge bore' },
   );
 }
 
@@ -58,7 +58,7 @@ export function cleanKeyClean(grit: number): StepDraft[] {
       'clean',
       YARDSTICKS.degrease,
       said('step.before-any-abrasive-sanding-first-grinds'),
-      { leaves: 'clean' },
+      { resultingSurface: 'clean' },
     ),
     sandStep(
       'key',
@@ -66,7 +66,7 @@ export function cleanKeyClean(grit: number): StepDraft[] {
       said('step.to-key'),
       YARDSTICKS.keyMachine,
       said('step.dull-everywhere-bare-nowhere-the-coat'),
-      { operation: 'key', name: said('step.key-p', { grit }), waitFor: 'none', leaves: 'keyed' },
+      { operation: 'key', name: said('step.key-p', { grit }), waitFor: 'none', resultingSurface: 'keyed' },
     ),
     benchStep(
       'clean-2',
@@ -87,7 +87,7 @@ export function cleanAndPad(): StepDraft[] {
       'clean',
       YARDSTICKS.degrease,
       said('step.a-closed-surface-holds-grease-as'),
-      { leaves: 'clean' },
+      { resultingSurface: 'clean' },
     ),
     benchStep(
       'clean-1b',
@@ -100,7 +100,7 @@ export function cleanAndPad(): StepDraft[] {
       operation: 'key',
       name: said('step.key-with-a-fine-pad'),
       waitFor: 'none',
-      leaves: 'keyed',
+      resultingSurface: 'keyed',
     }),
     benchStep(
       'clean-2',
@@ -119,7 +119,7 @@ function unpack(): StepDraft {
     'remove',
     YARDSTICKS.unpack,
     said('step.count-against-the-take-off-before'),
-    { leaves: 'bare', tagAt: 'hinge bore' },
+    { resultingSurface: 'bare', tagAt: 'hinge bore' },
   );
 }
 
@@ -142,7 +142,7 @@ export function rawMdf(): StepDraft[] {
       {
         operation: 'key',
         waitFor: 'none',
-        leaves: 'keyed',
+        resultingSurface: 'keyed',
       },
     ),
   ];
@@ -172,10 +172,10 @@ export function rawWood(grit: number): StepDraft[] {
       {
         operation: 'key',
         waitFor: 'none',
-        leaves: 'keyed',
+        resultingSurface: 'keyed',
       },
     ),
-    dustStep('dust-raw', { leaves: 'clean', waitFor: 'none' }),
+    dustStep('dust-raw', { resultingSurface: 'clean', waitFor: 'none' }),
   ];
 }
 
@@ -191,7 +191,7 @@ export function opening({ bare }: SystemContext, grit: number): StepDraft[] {
 /** Cut edges closed before anything watery touches them. */
 export function edgeSealing(context: SystemContext): StepDraft[] {
   return [
-    dustStep('dust-seal', { leaves: 'clean' }),
+    dustStep('dust-seal', { resultingSurface: 'clean' }),
     coatStep(
       'seal-edges',
       said('step.seal-edges'),
@@ -199,7 +199,7 @@ export function edgeSealing(context: SystemContext): StepDraft[] {
       { ...context.setting, wanted: 'brush' },
       'primed',
       said('step.cut-edges-drink-water-swell-and'),
-      { isEdgesOnly: true, leaves: null },
+      { isEdgesOnly: true, resultingSurface: null },
     ),
     sandStep('sand-seal', 240, 'edges', YARDSTICKS.scuff, said('step.until-the-edge-feels-like-the'), {
       isEdgesOnly: true,
@@ -216,14 +216,14 @@ export function repairs(): StepDraft[] {
       'repair',
       YARDSTICKS.repair,
       said('step.two-part-filler-for-edges-and'),
-      { stock: 'repaired', waitFor: 'none' },
+      { appliesTo: 'repaired', waitFor: 'none' },
     ),
   ];
 }
 
 /** A loop's rounds that are expected, and one more at most where the raking light still finds pits. */
-function inRounds(loop: string, number: number, expected: number, steps: readonly StepDraft[]): StepDraft[] {
-  return steps.map((step) => ({ ...step, round: { loop, number, most: expected + 1 } }));
+function repeated(group: string, number: number, expected: number, steps: readonly StepDraft[]): StepDraft[] {
+  return steps.map((step) => ({ ...step, repeat: { group, number, max: expected + 1 } }));
 }
 
 /** Grain filler across the pores, sanded level after each application. */
@@ -231,7 +231,7 @@ export function grainFill(context: SystemContext): StepDraft[] {
   return Array.from({ length: context.options.fillCoats }, (_, index) => {
     const number = index + 1;
     const isLast = number === context.options.fillCoats;
-    return inRounds('filling', number, context.options.fillCoats, [
+    return repeated('filling', number, context.options.fillCoats, [
       coatStep(
         `fill-${number}`,
         said('step.grain-fill', { number }),
@@ -257,7 +257,7 @@ export function grainFill(context: SystemContext): StepDraft[] {
 export function primerFill(context: SystemContext): StepDraft[] {
   return Array.from({ length: context.options.fillCoats }, (_, index) => {
     const number = index + 1;
-    return inRounds('filling', number, context.options.fillCoats, [
+    return repeated('filling', number, context.options.fillCoats, [
       dustStep(`dust-fill-${number}`),
       coatStep(
         `fill-${number}`,

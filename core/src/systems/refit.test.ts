@@ -17,9 +17,13 @@ describe('a sequence changed by hand', () => {
       .filter(({ key }) => key !== 'clean-2')
       .map((step) => (step.key === 'key' ? { ...step, grit: 150 } : step));
     const fitted = fitEdited(byHand, mixed, ZONE, new Set(), mint);
-    const extra = mixed.filter(({ stock }) => stock === 'new' || stock === 'repaired');
+    const extra = mixed.filter(({ appliesTo }) => appliesTo === 'new' || appliesTo === 'repaired');
     expect(keys(fitted)).not.toContain('clean-2');
-    expect(fitted.find(({ key }) => key === 'key')).toMatchObject({ id: 'id-key', grit: 150, stock: 'old' });
+    expect(fitted.find(({ key }) => key === 'key')).toMatchObject({
+      id: 'id-key',
+      grit: 150,
+      appliesTo: 'old',
+    });
     expect(keys(fitted)).toEqual(expect.arrayContaining(keys(extra)));
     const last = Math.max(...extra.map(({ key }) => keys(fitted).indexOf(key)));
     expect(last).toBeLessThan(keys(fitted).indexOf('prime-1'));

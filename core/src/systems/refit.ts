@@ -13,15 +13,15 @@ export function fitEdited(
   mint: () => string,
 ): Step[] {
   const byKey = new Map(known.map((step) => [step.key, step]));
-  const extras = drafts.filter(({ stock }) => stock === 'new' || stock === 'repaired');
+  const extras = drafts.filter(({ appliesTo }) => appliesTo === 'new' || appliesTo === 'repaired');
   const extraKeys = new Set(extras.map(({ key }) => key));
-  const stockOf = new Map(drafts.map(({ key, stock }) => [key, stock]));
+  const stockOf = new Map(drafts.map(({ key, appliesTo }) => [key, appliesTo]));
   const rest = known
     .filter(
-      ({ id, key, stock }) =>
-        !extraKeys.has(key) && ((stock !== 'new' && stock !== 'repaired') || logged.has(id)),
+      ({ id, key, appliesTo }) =>
+        !extraKeys.has(key) && ((appliesTo !== 'new' && appliesTo !== 'repaired') || logged.has(id)),
     )
-    .map((step) => ({ ...step, stock: stockOf.get(step.key) ?? step.stock }));
+    .map((step) => ({ ...step, appliesTo: stockOf.get(step.key) ?? step.appliesTo }));
   const isShared = new Set(
     drafts.slice(drafts.findLastIndex(({ key }) => extraKeys.has(key)) + 1).map(({ key }) => key),
   );
@@ -45,7 +45,7 @@ export function mergeStarted(
   const wanted = new Set(drafts.map(({ key }) => key));
   const merged = drafts.map((draft): Step => {
     const step = byKey.get(draft.key);
-    return step ? { ...step, stock: draft.stock } : { ...draft, id: mint(), zoneId, position: 0 };
+    return step ? { ...step, appliesTo: draft.appliesTo } : { ...draft, id: mint(), zoneId, position: 0 };
   });
   // A step that is no longer called for but may have been logged stays before its old successor.
   for (const step of known.filter(({ key }) => !wanted.has(key))) {

@@ -14,8 +14,8 @@ export const SURFACES = ['bare', 'clean', 'keyed', 'filled', 'primed', 'colour']
 export type Surface = (typeof SURFACES)[number];
 
 /** Which pieces of a zone a step concerns, by what the survey decided for them. */
-export const STOCKS = ['any', 'old', 'new', 'repaired'] as const;
-export type Stock = (typeof STOCKS)[number];
+export const APPLIES_TO = ['any', 'old', 'new', 'repaired'] as const;
+export type AppliesTo = (typeof APPLIES_TO)[number];
 
 /** Faces that a film may be limited to. */
 export const FACES = ['both', 'front', 'back'] as const;
@@ -52,9 +52,9 @@ export const StepSchema = z.object({
   wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
   thinning: ThinningSchema.nullable(),
   /** Which pieces of the zone take part. */
-  reach: z.enum(['all', 'hung']),
+  loadFilter: z.enum(['all', 'hung']),
   /** Whether it concerns pieces with an old finish, raw replacements, or those with repairs. */
-  stock: z.enum(STOCKS).default('any'),
+  appliesTo: z.enum(APPLIES_TO).default('any'),
   isEdgesOnly: z.boolean(),
   /** Which faces a film goes on. */
   faces: z.enum(FACES).default('both'),
@@ -63,7 +63,7 @@ export const StepSchema = z.object({
   waitFor: z.enum(CLOCK_KINDS),
   /** `rest`: where the load dries, so that a wet load is not carried about. */
   place: z.enum(['bench', 'booth', 'rest', 'room']),
-  leaves: z.enum(SURFACES).nullable(),
+  resultingSurface: z.enum(SURFACES).nullable(),
   labour: LabourSchema,
   why: z.string(),
   cautions: z.array(z.string()),
@@ -81,8 +81,8 @@ export const StepSchema = z.object({
   /** Share of the paint in % that is lost on top of the applicator's usual loss. */
   extraLossPct: z.number().min(0).max(80).default(0),
   /** Round of a loop that goes on until somebody is content: which loop, which round, and how many at most. */
-  round: z
-    .object({ loop: z.string().min(1).max(30), number: z.int().min(1).max(9), most: z.int().min(1).max(9) })
+  repeat: z
+    .object({ group: z.string().min(1).max(30), number: z.int().min(1).max(9), max: z.int().min(1).max(9) })
     .nullable()
     .default(null),
   /** Where a piece gets its tag. */
@@ -96,13 +96,13 @@ export type StepDraft = z.infer<typeof StepDraftSchema>;
 
 /** Whether a piece goes through a step: by its treatment, its faces, and where a step names its pieces. How it lies is a question of the load. */
 export function stepAppliesTo(
-  step: Pick<Step, 'stock' | 'pieceIds' | 'faces'>,
+  step: Pick<Step, 'appliesTo' | 'pieceIds' | 'faces'>,
   piece: { id: string; treatment: Treatment; finishFront: boolean; finishBack: boolean },
 ): boolean {
   if (step.pieceIds.length > 0 && !step.pieceIds.includes(piece.id)) return false;
   if (step.faces === 'back' && !piece.finishBack) return false;
   if (step.faces === 'front' && !piece.finishFront) return false;
-  switch (step.stock) {
+  switch (step.appliesTo) {
     case 'any':
       return true;
     case 'old':

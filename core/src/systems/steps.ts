@@ -9,7 +9,7 @@ const CLEANER = [said('step.gloves-and-goggles-with-alkaline-cleaners')];
 
 /** What a step is where nothing is said of it; also how steps are read that were written before these were known. */
 export const STEP_DEFAULTS = {
-  stock: 'any',
+  appliesTo: 'any',
   note: '',
   faces: 'both',
   pieceIds: [],
@@ -19,7 +19,7 @@ export const STEP_DEFAULTS = {
   mixCount: 1,
   thinnerName: '',
   extraLossPct: 0,
-  round: null,
+  repeat: null,
   tagAt: null,
 } satisfies Partial<StepDraft>;
 
@@ -33,11 +33,11 @@ export function draft(
     applicator: null,
     wftUm: null,
     thinning: null,
-    reach: 'all',
+    loadFilter: 'all',
     isEdgesOnly: false,
     waitFor: 'none',
     place: 'bench',
-    leaves: null,
+    resultingSurface: null,
     cautions: [],
     ...STEP_DEFAULTS,
     ...part,
@@ -99,7 +99,7 @@ export function hangStep(): StepDraft {
     name: said('step.drill-and-hook'),
     operation: 'hang',
     labour: YARDSTICKS.drillAndHook,
-    reach: 'hung',
+    loadFilter: 'hung',
     why: said('step.two-hooks-in-an-edge-that'),
   });
 }
@@ -174,7 +174,7 @@ export function coatStep(
   name: string,
   slot: CoatSlot,
   setting: CoatSetting,
-  leaves: Surface,
+  resultingSurface: Surface,
   why: string,
   part: Partial<StepDraft> = {},
 ): StepDraft {
@@ -189,7 +189,7 @@ export function coatStep(
     thinning: startingThinning(applicator, slot.sheet),
     ...placeAndLabourOf(applicator),
     waitFor: 'recoat',
-    leaves,
+    resultingSurface,
     why: reason === null ? why : `${why} ${reason}`,
     cautions: slot.sheet.cautions,
     ...part,
@@ -215,7 +215,7 @@ export function coatStepOf(
     thinning: { convention: sheet.maxThinning.convention, value: 0 },
     ...placeAndLabourOf(applicator),
     waitFor: 'recoat',
-    leaves: sheet.role === 'primer' ? 'primed' : 'colour',
+    resultingSurface: sheet.role === 'primer' ? 'primed' : 'colour',
     why,
     cautions: sheet.cautions,
   });

@@ -2,7 +2,7 @@ import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/suppl
 import { hingesOf, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { does } from './operations.ts';
-import { stepAppliesTo, type StepDraft, sideOf } from './step.ts';
+import { type StepDraft, sideOf, stepAppliesTo } from './step.ts';
 
 /** Tape round the plate and the arm of a hinge, in metres. */
 const TAPE_PER_HINGE_M = 0.25;

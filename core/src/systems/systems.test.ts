@@ -6,14 +6,14 @@ import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import {
   applicatorInPlace,
   FINISHING_SYSTEMS,
+  type GenerateInput,
+  generateSteps,
   laidOnBy,
   optionsInPlace,
   productsAsked,
   type StepDraft,
   SYSTEM_IDS,
   type SystemId,
-  type GenerateInput,
-  generateSteps,
   type ZoneOptions,
   ZoneOptionsSchema,
 } from './index.ts';

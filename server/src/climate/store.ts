@@ -1,5 +1,5 @@
 import type { ClimateReading } from '@upholder/core/drying';
-import { maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, maybeOne, type Queryable } from '../db/database.ts';
 
 /** The latest reading of a shop, or null. */
 export async function latestReading(db: Queryable, shopId: string): Promise<ClimateReading | null> {

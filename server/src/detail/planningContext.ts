@@ -4,9 +4,9 @@ import { toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
+import { sheetsOf } from '../products/products.ts';
+import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
-import { sheetsOf } from '../stores/products.ts';
-import { suppliesOf } from '../stores/store.ts';
 import { openDetails } from './store.ts';
 
 /** Hours of the forecast that planning looks at; further out nobody knows. */
@@ -33,7 +33,11 @@ export async function planningAir(source: ClimateSource, now: Date): Promise<Pla
 }
 
 /** The shop without any job in it. */
-export async function shopWithoutJobs(db: Queryable, shopId: string, air: PlanningAir): Promise<ShopForPlanning> {
+export async function shopWithoutJobs(
+  db: Queryable,
+  shopId: string,
+  air: PlanningAir,
+): Promise<ShopForPlanning> {
   const [shop, crew, sheets, supplies, guns] = await Promise.all([
     findShop(db, shopId),
     crewOf(db, shopId),

@@ -1,6 +1,6 @@
 import type { OpeningRow, WallRow } from '@upholder/core/api';
 import { HardwareSchema, type Opening, type Wall } from '@upholder/core/elevation';
-import { insertRows, many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 const WALL = 'id, position, name, letter, width_mm as "widthMm", height_mm as "heightMm", version';
 const OPENING = `id, wall_id as "wallId", tag, x_mm as "xMm", y_mm as "yMm", width_mm as "widthMm",

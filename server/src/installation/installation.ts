@@ -3,10 +3,10 @@ import { v7 as uuid } from 'uuid';
 import { newCode, plainCode } from '../base/codes.ts';
 import { type Database, maybeOne, one, type Queryable } from '../db/database.ts';
 import { addMember } from '../people/store.ts';
+import { stockGenericProducts } from '../products/products.ts';
+import { stockGenericSupplies } from '../products/store.ts';
 import { hashPassword } from '../session/password.ts';
 import { hashToken } from '../session/store.ts';
-import { stockGenericProducts } from '../stores/products.ts';
-import { stockGenericSupplies } from '../stores/store.ts';
 
 /** A code that nobody used holds so long; each start of the server prints another one. */
 const CODE_HOURS = 48;

@@ -1,6 +1,6 @@
 import type { JobRow, JobSummary, Rows } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawJob extends Record<string, unknown> {
   id: string;
@@ -167,7 +167,11 @@ export async function openJobIds(db: Queryable, shopId: string): Promise<string[
 }
 
 /** Sets which of the open jobs has the shop before which; those that are not named go by the day they are needed again. */
-export async function setJobPriorities(db: Queryable, shopId: string, jobIds: readonly string[]): Promise<void> {
+export async function setJobPriorities(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<void> {
   await db.query(
     `update job set turn = array_position($2::uuid[], id) where shop_id = $1 and status = 'open'
        and turn is distinct from array_position($2::uuid[], id)`,

@@ -2,7 +2,7 @@ import type { MemberRow } from '@upholder/core/api';
 import { type Role, signInKey } from '@upholder/core/people';
 import type { UnitPrefs } from '@upholder/core/units';
 import { newCode, plainCode } from '../base/codes.ts';
-import { many, maybeOne, one, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { hashToken } from '../session/store.ts';
 
 interface RawMember extends Record<string, unknown> {
@@ -230,7 +230,9 @@ export async function useInvite(
   signIn: string,
   passwordHash: string,
 ): Promise<boolean> {
-  if ((await affectedRows(db, 'delete from invite where token_hash = $1', [hashToken(plainCode(code))])) === 0)
+  if (
+    (await affectedRows(db, 'delete from invite where token_hash = $1', [hashToken(plainCode(code))])) === 0
+  )
     return false;
   await db.query(
     'update member set sign_in = $3, sign_in_key = $4, password_hash = $5 where shop_id = $1 and id = $2',

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Session, TabletRow } from '@upholder/core/api';
-import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 import { hashToken } from '../session/store.ts';
 
 /** Enrols a browser as a tablet of a shop. @returns the token that only it keeps; null when the id is taken. */

@@ -1,5 +1,5 @@
 import type { Photo } from '@upholder/core/jobs';
-import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 const COLUMNS = `id, zone_id as "zoneId", piece_id as "pieceId", topic, caption, type, width_px as "widthPx",
   height_px as "heightPx", taken_at as "takenAt"`;

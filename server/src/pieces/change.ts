@@ -6,7 +6,7 @@ import { openingsOf } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import { refitSequence } from '../zones/sequence.ts';
 import { zonesOf } from '../zones/store.ts';
-import { loggedPieces, assignTemporaryTags, piecesOf, updatePieces } from './store.ts';
+import { assignTemporaryTags, loggedPieces, piecesOf, updatePieces } from './store.ts';
 
 /** Says which zones and openings of a job pieces may name. */
 export async function placesOf(connection: Queryable, shopId: string, jobId: string) {

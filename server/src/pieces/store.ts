@@ -151,7 +151,11 @@ export async function assignOpenings(
 }
 
 /** Gives pieces tags that nobody uses, for as long as their tags change places. */
-export async function assignTemporaryTags(db: Queryable, shopId: string, ids: readonly string[]): Promise<void> {
+export async function assignTemporaryTags(
+  db: Queryable,
+  shopId: string,
+  ids: readonly string[],
+): Promise<void> {
   await db.query(
     `update piece set tag = '~' || right(id::text, 12) where shop_id = $1 and id = any($2::uuid[])`,
     [shopId, ids],

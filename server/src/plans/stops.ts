@@ -16,7 +16,9 @@ export function whatStopsPlanning(
 ): string | null {
   const open = detail.zones.flatMap((zone) => {
     if (zone.systemId === null) return [];
-    const treatments = detail.pieces.filter(({ zoneId }) => zoneId === zone.id).map(({ treatment }) => treatment);
+    const treatments = detail.pieces
+      .filter(({ zoneId }) => zoneId === zone.id)
+      .map(({ treatment }) => treatment);
     const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
     const cautions = cautionsOf(factsOf(zone, detail.job, settings, treatments), buildUpOf(steps, sheets));
     return openStops(cautions, acknowledgedCodes(detail.decisions, zone.id)).map(

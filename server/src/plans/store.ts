@@ -9,7 +9,13 @@ export async function latestPlan(db: Queryable, shopId: string, jobId: string): 
     [shopId, jobId],
   );
   // Plans of before knew no wishes and no bound.
-  return row && { ...row.body, planOptions: { ...DEFAULT_PLAN_OPTIONS, ...row.body.planOptions }, bound: row.body.bound ?? null };
+  return (
+    row && {
+      ...row.body,
+      planOptions: { ...DEFAULT_PLAN_OPTIONS, ...row.body.planOptions },
+      bound: row.body.bound ?? null,
+    }
+  );
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */

@@ -8,10 +8,10 @@ import { detailOf } from '../detail/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
+import { sheetsOf } from '../products/products.ts';
 import { addressKey } from '../session/address.ts';
 import { codeCounts, countTry } from '../session/limits.ts';
 import { findShop } from '../shop/store.ts';
-import { sheetsOf } from '../stores/products.ts';
 
 const DAY_MS = 86_400_000;
 

@@ -8,7 +8,7 @@ import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
 import { addJob, deleteJob, findJob, summariesOf, updateJob, updateMethods } from '../jobs/store.ts';
-import { moveZone, generateZone } from '../zones/sequence.ts';
+import { generateZone, moveZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */

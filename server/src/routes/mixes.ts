@@ -14,12 +14,14 @@ import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { coatsOf, lockMix, mixesOf, putMix } from '../mixes/store.ts';
-import { lockTin, productIdOf, setTin, sheetsOf, takeFromStock } from '../stores/products.ts';
+import { lockTin, productIdOf, setTin, sheetsOf, takeFromStock } from '../products/products.ts';
 
 /** Pours the rest of a mix back into its tin, so that the tin's own thinning is known. */
 async function returnToTin(connection: Queryable, shopId: string, mix: MixRecord): Promise<void> {
   const refused = (message: string) =>
-    new ApiError('bad-input', message, { fields: { leftTo: said('refusal.choose-a-closed-container-or-waste') } });
+    new ApiError('bad-input', message, {
+      fields: { leftTo: said('refusal.choose-a-closed-container-or-waste') },
+    });
   const refusal = tinRefusal(mix);
   if (refusal) throw refused(refusal);
   const tin = await lockTin(connection, shopId, mix.productKey);

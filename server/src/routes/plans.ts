@@ -5,8 +5,13 @@ import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import {
+  type PlanningAir,
+  planningAir,
+  shopForPlanning,
+  shopWithoutJobs,
+} from '../detail/planningContext.ts';
 import { detailOf } from '../detail/store.ts';
-import { shopWithoutJobs, type PlanningAir, planningAir, shopForPlanning } from '../detail/planningContext.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob, hasCustomPriorities, openJobIds, setJobPriorities } from '../jobs/store.ts';

@@ -8,9 +8,9 @@ import { planningClimate } from '../devices/station.ts';
 import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
+import { addProduct, findProduct, productsOf, setStock, updateProduct } from '../products/products.ts';
+import { layersOf, suppliesOf } from '../products/store.ts';
 import { changeMember, crewOf, findShop, type MemberChange, updateShop } from '../shop/store.ts';
-import { addProduct, findProduct, productsOf, setStock, updateProduct } from '../stores/products.ts';
-import { layersOf, suppliesOf } from '../stores/store.ts';
 import { systemsOf } from '../systems/store.ts';
 
 /** The shop: settings, people, products, air. */

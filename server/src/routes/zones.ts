@@ -130,7 +130,8 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
             at: clock.now().toISOString(),
           });
         }
-        if (isSequenceChanged(found.zone, wanted)) await generateZone(connection, shopId, updated, found.place);
+        if (isSequenceChanged(found.zone, wanted))
+          await generateZone(connection, shopId, updated, found.place);
         else await followStock(connection, shopId, found.zone, updated, found.place);
         return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
       },

@@ -1,5 +1,5 @@
 import { type CustomSystem, CustomSystemSchema, type CustomSystemVersion } from '@upholder/core/systems';
-import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawVersion extends Record<string, unknown> {
   id: string;
@@ -78,7 +78,10 @@ export async function addVersion(
       shopId,
     ]);
   }
-  const owner = await maybeOne(db, 'select id from custom_system where id = $1 and shop_id = $2', [id, shopId]);
+  const owner = await maybeOne(db, 'select id from custom_system where id = $1 and shop_id = $2', [
+    id,
+    shopId,
+  ]);
   if (!owner) return false;
   const body = JSON.stringify(system);
   await db.query(
@@ -101,10 +104,10 @@ export async function retireSystem(
   id: string,
   isRetired: boolean,
 ): Promise<boolean> {
-  const count = await affectedRows(db, 'update custom_system set is_retired = $3 where shop_id = $1 and id = $2', [
-    shopId,
-    id,
-    isRetired,
-  ]);
+  const count = await affectedRows(
+    db,
+    'update custom_system set is_retired = $3 where shop_id = $1 and id = $2',
+    [shopId, id, isRetired],
+  );
   return count === 1;
 }

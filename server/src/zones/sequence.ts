@@ -7,20 +7,20 @@ import {
   bareStock,
   FINISHING_SYSTEMS,
   fitEdited,
+  generateSteps,
   mergeStarted,
-  optionsInPlace,
   methodsOf,
+  optionsInPlace,
   type Step,
   type StepDraft,
   StepDraftSchema,
-  generateSteps,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import { many, one, type Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
+import { sheetsOf } from '../products/products.ts';
+import { suppliesOf } from '../products/store.ts';
 import { findShop } from '../shop/store.ts';
-import { sheetsOf } from '../stores/products.ts';
-import { suppliesOf } from '../stores/store.ts';
 import { findVersion } from '../systems/store.ts';
 import { putSteps, stepsOf } from './steps.ts';
 import { findZone, isStarted, updateZone } from './store.ts';
@@ -49,10 +49,11 @@ async function draftsFor(
     suppliesOf(db, shopId),
     jobMethods(db, shopId, zone.id),
     customSystem && findVersion(db, shopId, customSystem.id, customSystem.version),
-    many<{ treatment: Treatment }>(db, 'select distinct treatment from piece where shop_id = $1 and zone_id = $2', [
-      shopId,
-      zone.id,
-    ]),
+    many<{ treatment: Treatment }>(
+      db,
+      'select distinct treatment from piece where shop_id = $1 and zone_id = $2',
+      [shopId, zone.id],
+    ),
   ]);
   if (customSystem && !own) {
     const message = said('refusal.the-shop-has-no-of-version', {
@@ -240,8 +241,12 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
   if (!found?.zone.systemId) return false;
   const drafts = await draftsFor(db, shopId, found.zone, found.place);
   const known = (await stepsOf(db, shopId, found.jobId)).filter((step) => step.zoneId === zoneId);
-  const same = (a: readonly { key: string; stock: string }[], b: readonly { key: string; stock: string }[]) =>
-    a.map(({ key, stock }) => key + stock).join() === b.map(({ key, stock }) => key + stock).join();
+  const same = (
+    a: readonly { key: string; appliesTo: string }[],
+    b: readonly { key: string; appliesTo: string }[],
+  ) =>
+    a.map(({ key, appliesTo }) => key + appliesTo).join() ===
+    b.map(({ key, appliesTo }) => key + appliesTo).join();
   if (found.zone.isEdited) {
     const fitted = fitEdited(known, drafts, zoneId, await loggedSteps(db, shopId, zoneId), uuid);
     if (same(known, fitted)) return false;

@@ -1,8 +1,8 @@
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import {
   type Changes,
-  type JobDetail,
   type JobChanges,
+  type JobDetail,
   patchedDetail,
   patchedShop,
   type Touched,

@@ -15,8 +15,8 @@ import { MayNote } from '../parts/MayNote.tsx';
 import { PaperSize } from '../parts/PaperSize.tsx';
 import { MixAlarm } from '../screens/bench/MixAlarm.tsx';
 import { DemoStrip } from './DemoStrip.tsx';
-import { TopLine } from './TopLine.tsx';
 import { SyncNotices } from './SyncNotices.tsx';
+import { TopLine } from './TopLine.tsx';
 import { useShortcuts } from './useShortcuts.ts';
 
 const SignInScreen = lazy(async () => ({

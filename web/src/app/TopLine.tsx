@@ -102,7 +102,7 @@ function Who({ session }: { session: Session }) {
 const NAV = [
   { to: '/jobs', name: 'Jobs' },
   { to: '/find', name: 'Find' },
-  { to: '/stores', name: 'Products & stock' },
+  { to: '/products', name: 'Products & stock' },
   { to: '/shop', name: 'Shop' },
 ];
 

@@ -134,35 +134,39 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/bench/MixScreen.tsx')).MixScreen }),
       },
       {
-        path: 'stores',
-        lazy: async () => ({ Component: (await import('../screens/stores/StoresFrame.tsx')).StoresFrame }),
+        path: 'products',
+        lazy: async () => ({
+          Component: (await import('../screens/products/ProductsFrame.tsx')).ProductsFrame,
+        }),
         children: [
           {
             index: true,
             lazy: async () => ({
-              Component: (await import('../screens/stores/CoatingsScreen.tsx')).CoatingsScreen,
+              Component: (await import('../screens/products/CoatingsScreen.tsx')).CoatingsScreen,
             }),
           },
           {
             path: 'supplies',
             lazy: async () => ({
-              Component: (await import('../screens/stores/SuppliesScreen.tsx')).SuppliesScreen,
+              Component: (await import('../screens/products/SuppliesScreen.tsx')).SuppliesScreen,
             }),
           },
           {
             path: 'bench',
-            lazy: async () => ({ Component: (await import('../screens/stores/BenchShelf.tsx')).BenchShelf }),
+            lazy: async () => ({
+              Component: (await import('../screens/products/CupsAndGuns.tsx')).CupsAndGuns,
+            }),
           },
           {
             path: 'layers',
             lazy: async () => ({
-              Component: (await import('../screens/stores/LayersScreen.tsx')).LayersScreen,
+              Component: (await import('../screens/products/LayersScreen.tsx')).LayersScreen,
             }),
           },
           {
             path: 'systems',
             lazy: async () => ({
-              Component: (await import('../screens/stores/SystemsShelf.tsx')).SystemsShelf,
+              Component: (await import('../screens/products/CustomSystems.tsx')).CustomSystems,
             }),
           },
         ],

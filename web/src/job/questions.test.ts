@@ -21,7 +21,9 @@ const zone: ZoneRow = {
 };
 const questions = SECTIONS.flatMap((section) => section.questions);
 const asked = (change: Partial<ZoneRow>) =>
-  questions.filter(({ stepAppliesTo }) => stepAppliesTo?.({ ...zone, ...change }) ?? true).map(({ key }) => key);
+  questions
+    .filter(({ stepAppliesTo }) => stepAppliesTo?.({ ...zone, ...change }) ?? true)
+    .map(({ key }) => key);
 
 describe('the questions', () => {
   it('stand in the order in which the eye takes the woodwork in', () => {

@@ -6,7 +6,7 @@ import { useOutletContext } from 'react-router';
 import { useApp } from '../api/store.ts';
 import { withWaiting } from '../api/sync/queueSlice.ts';
 import { useNowMinute } from '../base/useNow.ts';
-import { sheetsOf, suppliesOf } from './shelves.ts';
+import { sheetsOf, suppliesOf } from './productLookups.ts';
 import type { SlipWords } from './useSlip.ts';
 
 /** A job and the shop that it is in. */

@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { type Slip, scheduleSlip, deliveriesOf, finishedAt } from '@upholder/core/planning';
+import { deliveriesOf, finishedAt, type Slip, scheduleSlip } from '@upholder/core/planning';
 import { isPastDate, workIntervals } from '@upholder/core/shop';
 import { useMemo } from 'react';
 

@@ -1,5 +1,5 @@
 import type { FormEvent } from 'react';
-import { Button, Field, Card, TextInput } from './controls.tsx';
+import { Button, Card, Field, TextInput } from './controls.tsx';
 
 /** Asks for a code that somebody was given. */
 export function CodeForm({

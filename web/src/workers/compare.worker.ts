@@ -1,4 +1,4 @@
-import { type CompareInput, outlooksOf, type MethodZone, methodEffects } from '@upholder/core/estimating';
+import { type CompareInput, type MethodZone, methodEffects, outlooksOf } from '@upholder/core/estimating';
 import type { Methods } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 

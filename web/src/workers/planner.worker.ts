@@ -1,19 +1,19 @@
 import type { Outcome } from '@upholder/core/outcome';
 import {
-  type Bound,
   activePins,
-  type Unblocker,
-  unblockersFor,
+  applyImprovements,
+  type Bound,
+  improvementsFor,
   type Objective,
   type PlanFacts,
-  type PlanRequest,
-  type PlanRecipe,
-  improvementsFor,
-  searchPlan,
-  previewPlan,
   type PlanOptions,
+  type PlanRecipe,
+  type PlanRequest,
+  previewPlan,
+  searchPlan,
+  type Unblocker,
+  unblockersFor,
   weigh,
-  applyImprovements,
 } from '@upholder/core/planning';
 import * as Comlink from 'comlink';
 
@@ -67,7 +67,11 @@ const planner = {
   },
 
   /** Looks for a better plan until it has tried so often, or another search begins, or it is told to stop. */
-  async search(planOptions: PlanOptions, tries: number, tell: (news: SearchNews) => void): Promise<Outcome<SearchNews>> {
+  async search(
+    planOptions: PlanOptions,
+    tries: number,
+    tell: (news: SearchNews) => void,
+  ): Promise<Outcome<SearchNews>> {
     running += 1;
     const own = running;
     const question = asked();
@@ -103,7 +107,10 @@ const planner = {
   },
 
   /** Weighs everything that could help, one by one; the plan as it is comes first, under an empty key. */
-  async improvements(objective: Objective, tell: (key: string, facts: PlanFacts | null) => void): Promise<void> {
+  async improvements(
+    objective: Objective,
+    tell: (key: string, facts: PlanFacts | null) => void,
+  ): Promise<void> {
     const question = asked();
     const base = weigh(question, objective, RELIEF_TRIES);
     tell('', base);

@@ -7,7 +7,7 @@ import { methodsOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { upholder } from '../api/upholder.ts';
-import { sheetsOf, suppliesOf } from '../job/shelves.ts';
+import { sheetsOf, suppliesOf } from '../job/productLookups.ts';
 import { toPlanningShop } from '../job/useJobContext.ts';
 import type { Comparison } from './compare.worker.ts';
 

@@ -1,10 +1,10 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import {
-  type Unblocker,
   type PlanFacts,
+  type PlanOptions,
   type PlanRequest,
   questionOf,
-  type PlanOptions,
+  type Unblocker,
 } from '@upholder/core/planning';
 import { toInstant } from '@upholder/core/shop';
 import * as Comlink from 'comlink';
@@ -24,7 +24,12 @@ function useQuestion(detail: JobDetail, shop: ShopContext): () => Promise<PlanRe
   const [ask] = upholder.useLazyPlanningContextQuery();
   return useCallback(async () => {
     const { now, ...taken } = await ask(detail.job.id).unwrap();
-    return questionOf(detail, { ...toPlanningShop(shop), ...taken }, toInstant(now), detail.plan?.planOptions);
+    return questionOf(
+      detail,
+      { ...toPlanningShop(shop), ...taken },
+      toInstant(now),
+      detail.plan?.planOptions,
+    );
   }, [ask, detail, shop]);
 }
 

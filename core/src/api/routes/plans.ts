@@ -1,7 +1,12 @@
 import { z } from 'zod';
 import { APPLICATORS } from '../../catalogue/index.ts';
 import { ClimateSchema } from '../../drying/index.ts';
-import { PlanRecipeSchema, PlanSnapshotSchema, ReservationSchema, PlanOptionsSchema } from '../../planning/index.ts';
+import {
+  PlanOptionsSchema,
+  PlanRecipeSchema,
+  PlanSnapshotSchema,
+  ReservationSchema,
+} from '../../planning/index.ts';
 import { PlannedJobSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
@@ -11,7 +16,9 @@ export const plansRoutes = {
     summary:
       'Plan the job from now on, for what is wished or as before, or by a recipe that was found elsewhere',
     params: uuidParams('jobId'),
-    body: z.object({ planOptions: PlanOptionsSchema.optional(), recipe: PlanRecipeSchema.optional() }).default({}),
+    body: z
+      .object({ planOptions: PlanOptionsSchema.optional(), recipe: PlanRecipeSchema.optional() })
+      .default({}),
     response: z.object({ plan: PlanSnapshotSchema }),
     status: 201,
   }),

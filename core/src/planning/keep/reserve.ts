@@ -76,9 +76,9 @@ export function reservationsOf(
 /** What planning reads of a step, as one text to compare: words, notes and cautions are no part of it. */
 export function stepMark(step: Step): string {
   const { productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, labour, mixCount } = step;
-  const { operation, place, reach, stock, faces, isEdgesOnly, pieceIds, position } = step;
+  const { operation, place, loadFilter, appliesTo, faces, isEdgesOnly, pieceIds, position } = step;
   return JSON.stringify([
-    [operation, position, place, reach, stock, faces, isEdgesOnly, pieceIds],
+    [operation, position, place, loadFilter, appliesTo, faces, isEdgesOnly, pieceIds],
     [productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, mixCount],
     Object.entries(labour).sort(([a], [b]) => (a < b ? -1 : 1)),
   ]);

@@ -64,7 +64,12 @@ export const PlanOptionsSchema = z.object({
 export type PlanOptions = z.infer<typeof PlanOptionsSchema>;
 
 /** What is wished where nobody said anything. */
-export const DEFAULT_PLAN_OPTIONS: PlanOptions = { objective: 'earliest', pins: {}, roomClosed: [], oneZoneAtATime: false };
+export const DEFAULT_PLAN_OPTIONS: PlanOptions = {
+  objective: 'earliest',
+  pins: {},
+  roomClosed: [],
+  oneZoneAtATime: false,
+};
 
 /** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */
 export function activePins({ pins }: Pick<PlanOptions, 'pins'>, now: Minute): Map<string, Minute> {

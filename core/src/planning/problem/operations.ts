@@ -6,12 +6,12 @@ import type { CoatSide, Piece } from '../../pieces/index.ts';
 import { type Minute, type ShopSettings, toMinute } from '../../shop/index.ts';
 import {
   applicatorInPlace,
-  stepAppliesTo,
   handsOnMinutes,
   type Labour,
   type Step,
   shareKeys,
   sideOf,
+  stepAppliesTo,
   strainingMinutes,
   waitOf,
   YARDSTICKS,
@@ -169,7 +169,7 @@ export function draftOps(
   const ops: Draft[] = [];
   let coated: Step | undefined;
   for (const step of steps) {
-    if (step.reach === 'hung' && batch.lie !== 'hung') continue;
+    if (step.loadFilter === 'hung' && batch.lie !== 'hung') continue;
     const members = batch.pieces.filter((piece) => stepAppliesTo(step, piece));
     if (members.length === 0) continue;
     const applicator = applicatorInPlace(step, isInRoom && !isOnSite);

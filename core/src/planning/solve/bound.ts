@@ -1,17 +1,17 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter } from '../problem/clocks.ts';
 import type { Load, PlanOp, PlanProblem } from '../problem/model.ts';
+import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 import {
+  addWorkMinutes,
+  addWorkMinutesOfAll,
   type Supply,
   supplyOf,
   thresholds,
   union,
-  addWorkMinutesOfAll,
-  addWorkMinutes,
   without,
 } from './supply.ts';
 import { firstIndexEndingAfter } from './timetable.ts';
-import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 
 // Longer than other files: one bound; each part of it is only right together with the others.
 

@@ -5,10 +5,10 @@ import type { Cut } from '../problem/loads.ts';
 import { mayDo, type Plan, type PlanProblem } from '../problem/model.ts';
 import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
+import { daysOfWork } from './capacityBound.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
 import { union } from './supply.ts';
-import { daysOfWork } from './capacityBound.ts';
 
 // Longer than other files: one search, with the state that it keeps.
 

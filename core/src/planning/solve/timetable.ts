@@ -227,7 +227,12 @@ export class Timetable {
    * its film dries; null when they have room. A load never stands in its own way: its coats follow one another on the
    * same hooks.
    */
-  fullUntil({ uses, hold, loadId }: PlanOp, start: Minute, end: Minute, occupiedUntil: Minute): Minute | null {
+  fullUntil(
+    { uses, hold, loadId }: PlanOp,
+    start: Minute,
+    end: Minute,
+    occupiedUntil: Minute,
+  ): Minute | null {
     for (let index = 0; index <= uses.length; index += 1) {
       const use = index < uses.length ? uses[index] : hold;
       if (!use) continue;

@@ -56,7 +56,7 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
   const isFilm = um !== null && !does(step, 'fillsPores');
   const role = shop.products.find(({ key }) => key === step.productKey)?.sheet.role;
   const isColour = role === 'colour';
-  const few = step.pieceIds.length > 0 || step.stock === 'new' || step.stock === 'repaired';
+  const few = step.pieceIds.length > 0 || step.appliesTo === 'new' || step.appliesTo === 'repaired';
   const look = !isFilm
     ? {}
     : {
@@ -108,7 +108,7 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
 function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContext }) {
   const films = steps.flatMap((step) => {
     const um = dryUm(step, shop);
-    const isShared = step.pieceIds.length === 0 && step.stock !== 'new';
+    const isShared = step.pieceIds.length === 0 && step.appliesTo !== 'new';
     return um === null || does(step, 'fillsPores') || !isShared ? [] : [{ key: step.productKey ?? '', um }];
   });
   const total = films.reduce((sum, { um }) => sum + um, 0);

@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
-import { anotherRound, type SequenceEdit } from '@upholder/core/rules';
+import { anotherRepeat, type SequenceEdit } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
 import { ArrowDown, ArrowUp, Copy, RotateCw, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -28,7 +28,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
   const before = steps[at - 1];
   const after = steps[at + 1];
   const afterNext = steps[at + 2];
-  const round = step.round ? anotherRound(steps, step.round.loop) : [];
+  const repeat = step.repeat ? anotherRepeat(steps, step.repeat.group) : [];
   const place = placeAfter(steps, step.key, shop.products);
   const change = (what: string, part: Partial<StepDraft>) =>
     editor.edit(`${what} of ${step.name}`, [{ kind: 'change', key: step.key, part }]);
@@ -63,8 +63,8 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
         >
           <Copy size={16} aria-hidden="true" /> Duplicate
         </Button>
-        {round.length > 0 && (
-          <Button onClick={() => editor.edit(`another round of ${step.round?.loop}`, round)}>
+        {repeat.length > 0 && (
+          <Button onClick={() => editor.edit(`another round of ${step.repeat?.group}`, repeat)}>
             <RotateCw size={16} aria-hidden="true" /> Repeat once more
           </Button>
         )}

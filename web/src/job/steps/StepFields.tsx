@@ -4,12 +4,12 @@ import { CLOCK_WORDS } from '@upholder/core/words';
 import { useState } from 'react';
 import { bare, labelled, read } from '../../base/voice.ts';
 import { Button, Select } from '../../parts/controls.tsx';
-import { suppliesOf } from '../shelves.ts';
+import { suppliesOf } from '../productLookups.ts';
 import { DraftText, readField, readNumber } from './draftText.tsx';
 import { Choice, type FieldsProps, FilmFields, options, SupplyFields } from './FilmFields.tsx';
 import { StepPieces } from './StepPieces.tsx';
 
-const STOCK_CHOICES: Record<StepDraft['stock'], string> = {
+const APPLIES_TO_CHOICES: Record<StepDraft['appliesTo'], string> = {
   any: 'all pieces',
   old: 'with old finish',
   new: 'unfinished replacements',
@@ -28,10 +28,12 @@ function Pieces({ step, pieces, colour, change }: FieldsProps) {
         <Select
           aria-label="Stock"
           className="!w-auto flex-none"
-          value={step.stock}
-          onChange={({ target }) => change('stock', { stock: target.value as StepDraft['stock'] })}
+          value={step.appliesTo}
+          onChange={({ target }) =>
+            change('appliesTo', { appliesTo: target.value as StepDraft['appliesTo'] })
+          }
         >
-          {options(STOCK_CHOICES)}
+          {options(APPLIES_TO_CHOICES)}
         </Select>
         <Button className="min-w-0 flex-1 !justify-start" onClick={() => setIsPicking(true)}>
           <span className="truncate">{tags.length === 0 ? 'Every one …' : `Only ${tags.join(', ')} …`}</span>

@@ -42,7 +42,7 @@ const CLOCKS: { key: Exclude<keyof FilmClocks, 'factor' | 'because'>; name: stri
   { key: 'cure', name: 'Full cure' },
 ];
 
-const STOCK_WORDS: Record<Exclude<Step['stock'], 'any'>, string> = {
+const APPLIES_TO_WORDS: Record<Exclude<Step['appliesTo'], 'any'>, string> = {
   old: 'For pieces with their old finish; replacements have steps of their own.',
   new: 'For replaced pieces, which come unfinished.',
   repaired: 'For pieces that are repaired first.',
@@ -78,7 +78,7 @@ function StepBody({
       <div className="flex flex-col gap-2 pr-4">
         {isFilm && <p>{step.why}</p>}
         {step.note && <p className="italic">{step.note}</p>}
-        {step.stock !== 'any' && <p className="text-quiet">{STOCK_WORDS[step.stock]}</p>}
+        {step.appliesTo !== 'any' && <p className="text-quiet">{APPLIES_TO_WORDS[step.appliesTo]}</p>}
         {step.waitFor !== 'none' && <p className="text-quiet">Starts when {CLOCK_WORDS[step.waitFor]}.</p>}
         {step.dryingMin > 0 && (
           <p className="text-quiet">Rests at least {formatDuration(step.dryingMin)} before the next coat.</p>
@@ -184,9 +184,9 @@ export function StepLine({
               {step.why}
             </span>
           )}
-          {step.round && (
+          {step.repeat && (
             <Figure name="round" title="repeat until no defects show under raking light">
-              {step.round.number}, at most {step.round.most}
+              {step.repeat.number}, at most {step.repeat.max}
             </Figure>
           )}
           {only.length > 0 && <Figure name="only">{only.join(', ')}</Figure>}

@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import type { SequenceEdit, Severity } from '@upholder/core/rules';
-import { stepAppliesTo, type StepDraft } from '@upholder/core/systems';
+import { type StepDraft, stepAppliesTo } from '@upholder/core/systems';
 import type { KeyboardEvent } from 'react';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 import { StepEditor, type StepsEditor } from './StepEditor.tsx';

@@ -75,7 +75,7 @@ export const NEW_STEPS: readonly NewStep[] = [
     name: said('step.degrease'),
     make: () =>
       benchStep('clean', said('step.degrease'), 'clean', YARDSTICKS.degrease, said('step.added-manually'), {
-        leaves: 'clean',
+        resultingSurface: 'clean',
         supplyKey: 'cleaner-alkaline',
       }),
   },
@@ -96,7 +96,7 @@ export const NEW_STEPS: readonly NewStep[] = [
         'degloss',
         YARDSTICKS.degrease,
         said('step.added-manually-right-before-the-coat'),
-        { leaves: 'keyed', supplyKey: 'deglosser-liquid' },
+        { resultingSurface: 'keyed', supplyKey: 'deglosser-liquid' },
       ),
   },
   {

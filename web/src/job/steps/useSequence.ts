@@ -5,7 +5,7 @@ import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/sys
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
-import { sheetsOf, suppliesOf } from '../shelves.ts';
+import { sheetsOf, suppliesOf } from '../productLookups.ts';
 
 /** A step without what ties it to its zone. */
 export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {

@@ -4,7 +4,7 @@ import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
-import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
+import { Button, Card, Notice, Skeleton } from '../../parts/controls.tsx';
 
 const REASONS: Record<BackupRow['reason'], string> = {
   scheduled: 'scheduled',

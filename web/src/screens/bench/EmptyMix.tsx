@@ -96,7 +96,11 @@ export function EmptyMix({
             >
               {LEFT_TO.filter((one) => !sheet.hardener || one === 'waste').map((one) => (
                 <option key={one} value={one}>
-                  {one === 'closed container' ? 'into a closed container' : one === 'waste' ? 'to waste' : one}
+                  {one === 'closed container'
+                    ? 'into a closed container'
+                    : one === 'waste'
+                      ? 'to waste'
+                      : one}
                 </option>
               ))}
             </Select>

@@ -4,9 +4,9 @@ import {
   cupSeconds,
   cupViscosity,
   expectedViscosity,
+  type MixRecord,
   type nextThinning,
   outsideCup,
-  type MixRecord,
   summariseRuns,
   type ThinningFit,
 } from '@upholder/core/mixing';

@@ -7,7 +7,6 @@ import {
   cupsOf,
   type GoodResult,
   type GunFacts,
-  successfulMixes,
   leftoverOf,
   type MixRecord,
   type Poured,
@@ -15,6 +14,7 @@ import {
   parseThinning,
   poursFor,
   recipeStops,
+  successfulMixes,
   thinningFraction,
   thinningWords,
 } from '@upholder/core/mixing';

@@ -5,7 +5,7 @@ import { useLocation } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { clockWords, dateWords, dayWords } from '../../base/times.ts';
-import { Notice, Card, Skeleton } from '../../parts/controls.tsx';
+import { Card, Notice, Skeleton } from '../../parts/controls.tsx';
 
 const STAGE_WORDS = {
   prepared: 'Cleaned and sanded',

@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { OBJECTIVES, type Objective, type PlanRecipe, type PlanOptions } from '@upholder/core/planning';
+import { OBJECTIVES, type Objective, type PlanOptions, type PlanRecipe } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../base/times.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';

@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { type PlanFacts, type Improvement, improvementsFor, type PlanOptions } from '@upholder/core/planning';
+import { type Improvement, improvementsFor, type PlanFacts, type PlanOptions } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -93,7 +93,9 @@ export function Improvements({
     ? improvementsFor(asked)
         .flatMap((improvement) => {
           const found = facts[improvement.key];
-          return found && base ? [{ improvement, facts: found, won: base.completion - found.completion }] : [];
+          return found && base
+            ? [{ improvement, facts: found, won: base.completion - found.completion }]
+            : [];
         })
         .toSorted((a, b) => b.won - a.won)
     : [];

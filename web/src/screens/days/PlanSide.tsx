@@ -3,9 +3,9 @@ import { finishedOf } from '../../job/finishedOf.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
 import { BetterPlan } from './BetterPlan.tsx';
+import { Improvements } from './Improvements.tsx';
 import { MovesReport } from './MovesReport.tsx';
 import { OpDetail } from './OpDetail.tsx';
-import { Improvements } from './Improvements.tsx';
 import { Today } from './Today.tsx';
 import type { Planning } from './usePlanning.ts';
 

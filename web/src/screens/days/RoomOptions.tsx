@@ -57,7 +57,9 @@ export function RoomPlanOptions({
                 type="button"
                 className="font-semibold text-act underline underline-offset-2"
                 aria-label={`Reopen ${dateWords(day)}`}
-                onClick={() => void onPlanOptions({ ...planOptions, roomClosed: roomClosed.filter((one) => one !== day) })}
+                onClick={() =>
+                  void onPlanOptions({ ...planOptions, roomClosed: roomClosed.filter((one) => one !== day) })
+                }
               >
                 open
               </button>
@@ -73,7 +75,9 @@ export function RoomPlanOptions({
             checked={isInTurn ?? planOptions.oneZoneAtATime}
             onChange={({ target }) => {
               setInTurn(target.checked);
-              void onPlanOptions({ ...planOptions, oneZoneAtATime: target.checked }).finally(() => setInTurn(null));
+              void onPlanOptions({ ...planOptions, oneZoneAtATime: target.checked }).finally(() =>
+                setInTurn(null),
+              );
             }}
           />
           Room zone by zone, so that a way through and a sink stay free

@@ -1,5 +1,10 @@
 import type { JobDetail } from '@upholder/core/api';
-import { comparePlans, DEFAULT_PLAN_OPTIONS, type PlanRecipe, type PlanOptions } from '@upholder/core/planning';
+import {
+  comparePlans,
+  DEFAULT_PLAN_OPTIONS,
+  type PlanOptions,
+  type PlanRecipe,
+} from '@upholder/core/planning';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
@@ -21,7 +26,10 @@ export function usePlanning(detail: JobDetail) {
       ...(recipe && { recipe }),
     });
     if ('error' in outcome) {
-      setProblem({ message: refusalOf(outcome.error).message, planOptions: planOptions ?? plan?.planOptions ?? DEFAULT_PLAN_OPTIONS });
+      setProblem({
+        message: refusalOf(outcome.error).message,
+        planOptions: planOptions ?? plan?.planOptions ?? DEFAULT_PLAN_OPTIONS,
+      });
       return false;
     }
     setProblem(null);
@@ -33,7 +41,12 @@ export function usePlanning(detail: JobDetail) {
   /** Plans with another wish, which can be taken back: the same wish with a better plan is only better. */
   async function planOptionsFor(what: string, planOptions: PlanOptions, recipe?: PlanRecipe): Promise<void> {
     const before = plan?.planOptions;
-    if (!(await run(planOptions, recipe)) || !before || JSON.stringify(before) === JSON.stringify(planOptions)) return;
+    if (
+      !(await run(planOptions, recipe)) ||
+      !before ||
+      JSON.stringify(before) === JSON.stringify(planOptions)
+    )
+      return;
     history.record({ what, undo: () => run(before), redo: () => run(planOptions) });
   }
   async function pin(opId: string, at: number | null): Promise<void> {
@@ -45,7 +58,8 @@ export function usePlanning(detail: JobDetail) {
       pins: at === null ? others : { ...others, [opId]: at },
     });
   }
-  const take = (planOptions: PlanOptions, recipe?: PlanRecipe) => planOptionsFor('the plan options', planOptions, recipe);
+  const take = (planOptions: PlanOptions, recipe?: PlanRecipe) =>
+    planOptionsFor('the plan options', planOptions, recipe);
 
   return {
     isPlanning: isLoading,

@@ -44,8 +44,12 @@ describe('what can have moved things', () => {
     );
     expect(said({ loads: [load('a', 5)] })).toBe('5 pieces now, 4 before.');
     expect(said({ loads: [load('b', 4)] })).toBe('Loads were regrouped.');
-    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, pins: { one: 5 } } })).toBe('Other tasks are pinned.');
-    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, objective: 'room' } })).toBe('The objective changed.');
+    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, pins: { one: 5 } } })).toBe(
+      'Other tasks are pinned.',
+    );
+    expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, objective: 'room' } })).toBe(
+      'The objective changed.',
+    );
     expect(said({ planOptions: { ...DEFAULT_PLAN_OPTIONS, roomClosed: ['2026-11-30'] } })).toBe(
       'The client’s room is closed on other days.',
     );

@@ -4,7 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { lastJob } from '../../job/lastJob.ts';
-import { Button, Field, Notice, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { decodeFrame } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { useCamera } from '../../parts/useCamera.ts';

@@ -3,7 +3,7 @@ import { Navigate } from 'react-router';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { CodeForm } from '../../parts/CodeForm.tsx';
-import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
+import { Button, Card, Notice, Skeleton } from '../../parts/controls.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { NewShopForm } from './NewShopForm.tsx';
 import { RestoreForm } from './RestoreForm.tsx';

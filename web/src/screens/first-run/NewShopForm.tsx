@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { people } from '../../api/people.ts';
 import { useAppDispatch } from '../../api/store.ts';
 import { upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Card } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { type DraftForm, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useDispatch } from 'react-redux';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 
 /** Sends a backup as it is; answers with what went wrong, null where nothing did. */

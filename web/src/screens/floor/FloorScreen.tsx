@@ -10,8 +10,8 @@ import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { AtRisk } from './AtRisk.tsx';
 import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
-import { NowCard } from './NowCard.tsx';
 import { MixClocks } from './MixClocks.tsx';
+import { NowCard } from './NowCard.tsx';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;

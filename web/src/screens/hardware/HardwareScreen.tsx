@@ -9,7 +9,7 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { BagRow } from './BagRow.tsx';

@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { CodeForm } from '../../parts/CodeForm.tsx';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { OpenPage } from '../../parts/OpenPage.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { type JobInShop, toPlanningShop } from '../../job/useJobContext.ts';
-import { Button, Field, Notice, Select, Card, TextArea, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';

@@ -6,7 +6,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { newZoneSpec } from '../../job/zoneSpec.ts';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { Head } from './BriefHead.tsx';
 import { ClientLinks } from './ClientLinks.tsx';
 import { ZoneCard } from './ZoneCard.tsx';

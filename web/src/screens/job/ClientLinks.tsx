@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { people } from '../../api/people.ts';
 import { refusalOf } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
-import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, TextInput } from '../../parts/controls.tsx';
 
 const DAYS = '60';
 

@@ -11,9 +11,9 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { rememberJob } from '../../job/lastJob.ts';
 import { progressOf } from '../../job/questions.ts';
-import { useSlip } from '../../job/useSlip.ts';
 import type { JobContext } from '../../job/useJobContext.ts';
 import { useCurrentDetail } from '../../job/useJobContext.ts';
+import { useSlip } from '../../job/useSlip.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 

@@ -10,7 +10,7 @@ import { show } from '../../base/voice.ts';
 import type { JobInShop } from '../../job/useJobContext.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ColourField } from '../../parts/ColourField.tsx';
-import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 import { Clash } from './BriefHead.tsx';

@@ -9,7 +9,7 @@ import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { LoosePieces, newOpening, WallFields } from './MapParts.tsx';

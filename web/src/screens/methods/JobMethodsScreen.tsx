@@ -5,8 +5,8 @@ import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Notice } from '../../parts/controls.tsx';
-import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { useMethodEffects } from '../../workers/useMethodEffects.ts';
+import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { MethodsTable, MethodsTotal } from './MethodsTable.tsx';
 
 /** What a job does otherwise than the shop, and what every way would do to it. */

@@ -1,11 +1,16 @@
-import { type Aspect, aspectsChanged, type MethodEffects, type MethodFigures } from '@upholder/core/estimating';
 import {
-  type MethodChoices,
-  METHODS,
-  METHOD_IDS,
-  type Methods,
-  type MethodId,
+  type Aspect,
+  aspectsChanged,
+  type MethodEffects,
+  type MethodFigures,
+} from '@upholder/core/estimating';
+import {
   choiceWords,
+  METHOD_IDS,
+  METHODS,
+  type MethodChoices,
+  type MethodId,
+  type Methods,
 } from '@upholder/core/systems';
 import { useState } from 'react';
 import { money } from '../../base/voice.ts';

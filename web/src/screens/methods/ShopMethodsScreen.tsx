@@ -16,8 +16,8 @@ import { useServerDate } from '../../base/useNow.ts';
 import { showAll } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { Field, Notice, Select, Skeleton } from '../../parts/controls.tsx';
-import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { useMethodEffects } from '../../workers/useMethodEffects.ts';
+import { surroundingsOf } from '../../workers/useOutlooks.ts';
 import { MethodsTable, MethodsTotal } from './MethodsTable.tsx';
 
 function ShopMethods({ shop }: { shop: ShopContext }) {

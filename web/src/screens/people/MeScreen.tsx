@@ -6,7 +6,7 @@ import { people } from '../../api/people.ts';
 import { upholder } from '../../api/upholder.ts';
 import { whenWords } from '../../base/times.ts';
 import { useServerDate } from '../../base/useNow.ts';
-import { Button, Notice, Card, Skeleton } from '../../parts/controls.tsx';
+import { Button, Card, Notice, Skeleton } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';

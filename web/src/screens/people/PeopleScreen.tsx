@@ -4,7 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { people } from '../../api/people.ts';
 import { type Refusal, refusalOf } from '../../api/upholder.ts';
-import { Button, Field, Notice, Card, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { Given, type GivenTo } from './Given.tsx';
 import { MemberCard } from './MemberCard.tsx';
 import { RoleSelect } from './RoleSelect.tsx';

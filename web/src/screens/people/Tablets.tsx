@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, TextInput } from '../../parts/controls.tsx';
 
 /** The tablets of the shop: where people switch by PIN or badge. */
 export function Tablets() {

@@ -8,7 +8,7 @@ import { NoZone } from '../../job/NoZone.tsx';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { SavedClock } from '../../parts/SavedClock.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { ClashDialog } from './ClashDialog.tsx';

@@ -5,10 +5,10 @@ import { coatAmounts, thinningWords } from '@upholder/core/mixing';
 import { totalAreas } from '@upholder/core/pieces';
 import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import {
-  stepAppliesTo,
   FINISHING_SYSTEMS,
   type Step,
   sideOf,
+  stepAppliesTo,
   supplyNeed,
   supplyWords,
 } from '@upholder/core/systems';
@@ -53,7 +53,9 @@ function CardLine({ step, number, detail, shop }: { step: Step; number: number }
       <td className="py-0.5 pr-2 text-right text-quiet">{number}</td>
       <td className="py-0.5 pr-3 font-semibold">
         {step.name}
-        {step.stock !== 'any' && <span className="font-normal text-quiet"> ({step.stock} pieces)</span>}
+        {step.appliesTo !== 'any' && (
+          <span className="font-normal text-quiet"> ({step.appliesTo} pieces)</span>
+        )}
         {step.pieceIds.length > 0 && (
           <span className="font-normal text-quiet"> (only {pieces.map(({ tag }) => tag).join(', ')})</span>
         )}

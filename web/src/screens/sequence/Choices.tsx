@@ -3,10 +3,10 @@ import type { ZoneSpec } from '@upholder/core/jobs';
 import { regional } from '@upholder/core/said';
 import {
   type ChosenProduct,
+  type CustomSystemVersion,
   FINISHING_SYSTEMS,
   LAYING_WORDS,
   LAYINGS,
-  type CustomSystemVersion,
   productsAsked,
   SYSTEM_TRAITS,
   type ZoneOptions,
@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
-import { Button, Field, Select, Card } from '../../parts/controls.tsx';
+import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 
 const PRODUCT_WORDS = {
@@ -117,7 +117,8 @@ export function Choices({
   const option = (part: Partial<ZoneOptions>) => asked(() => void choose(part));
   const takeVersion = (number: number) =>
     asked(() => {
-      if (own) void put({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } });
+      if (own)
+        void put({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } });
     });
   const { options } = zone;
   /** Counts of coats are a shipped system's: one of the shop's own has its steps as they were written. */

@@ -1,6 +1,6 @@
 import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import { fieldMessages } from '@upholder/core/outcome';
-import { asTemplate, FINISHING_SYSTEMS, CustomSystemSchema, type StepDraft } from '@upholder/core/systems';
+import { asTemplate, CustomSystemSchema, FINISHING_SYSTEMS, type StepDraft } from '@upholder/core/systems';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -20,7 +20,9 @@ export function KeepSystem({
   onClose(): void;
 }) {
   const [write, { isLoading }] = upholder.useWriteSystemMutation();
-  const [name, setName] = useState(`${zone.customSystem?.name ?? zone.name}, ${detail.job.code}`.slice(0, 80));
+  const [name, setName] = useState(
+    `${zone.customSystem?.name ?? zone.name}, ${detail.job.code}`.slice(0, 80),
+  );
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const [isKept, setIsKept] = useState(false);

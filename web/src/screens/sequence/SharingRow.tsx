@@ -2,7 +2,7 @@ import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { sharingOffer } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { sheetsOf } from '../../job/shelves.ts';
+import { sheetsOf } from '../../job/productLookups.ts';
 import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { Select } from '../../parts/controls.tsx';
 

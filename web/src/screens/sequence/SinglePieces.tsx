@@ -4,7 +4,7 @@ import { DEVIATIONS, type Deviation, deviate } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { sheetsOf } from '../../job/shelves.ts';
+import { sheetsOf } from '../../job/productLookups.ts';
 import type { StepsEditor } from '../../job/steps/StepEditor.tsx';
 import { StepPieces } from '../../job/steps/StepPieces.tsx';
 import { Button } from '../../parts/controls.tsx';

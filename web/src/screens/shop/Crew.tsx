@@ -10,7 +10,7 @@ import {
 } from '@upholder/core/shop';
 import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Field, Card, TextInput } from '../../parts/controls.tsx';
+import { Card, Field, TextInput } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
 

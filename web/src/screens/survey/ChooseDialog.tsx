@@ -1,7 +1,7 @@
 import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import {
-  FINISHING_SYSTEMS,
   type CustomSystemVersion,
+  FINISHING_SYSTEMS,
   optionsInPlace,
   type SystemId,
 } from '@upholder/core/systems';

@@ -3,7 +3,7 @@ import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { Button, Card } from '../../parts/controls.tsx';
 import { Beam, Figures, type ListProps, Terms } from './RankedList.tsx';
 
-export function Comparison({ findings, zone, shop, compared, onChoose }: Omit<ListProps, 'onCompare'>) {
+export function Comparison({ findings, zone, compared, onChoose }: Omit<ListProps, 'onCompare' | 'shop'>) {
   const systems = compared.flatMap((id) => findings.ranking.find(({ systemId }) => systemId === id) ?? []);
   return (
     <Card className="overflow-x-auto p-4" aria-label="Side by side">

@@ -5,7 +5,7 @@ import { TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { money } from '../../base/voice.ts';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { OverrideDialog } from '../../parts/OverrideDialog.tsx';
 import { fitWords } from './fitWords.ts';
 import type { SurveyFindings } from './useSurvey.ts';
@@ -134,12 +134,10 @@ export function Follows({
   findings,
   detail,
   zone,
-  shop,
 }: {
   findings: SurveyFindings;
   detail: JobDetail;
   zone: ZoneRow;
-  shop: ShopContext;
 }) {
   return (
     <div className="flex flex-col gap-4">

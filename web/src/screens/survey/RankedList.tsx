@@ -1,6 +1,6 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import type { RankedSystem } from '@upholder/core/survey';
-import { FINISHING_SYSTEMS, type CustomSystemVersion, type SystemId } from '@upholder/core/systems';
+import { type CustomSystemVersion, FINISHING_SYSTEMS, type SystemId } from '@upholder/core/systems';
 import { useState } from 'react';
 import { money } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';

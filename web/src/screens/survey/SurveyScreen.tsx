@@ -15,8 +15,8 @@ import { ColourChange } from './ColourChange.tsx';
 import { Follows } from './Follows.tsx';
 import { focusNextGroup, QuestionRow } from './QuestionRow.tsx';
 import { RoomDays } from './RoomDays.tsx';
-import { useAnswers, useFindings } from './useSurvey.ts';
 import { Treatments } from './Treatments.tsx';
+import { useAnswers, useFindings } from './useSurvey.ts';
 
 function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
   const served = detail.zones.find(({ id }) => id === zoneId);
@@ -119,7 +119,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
         </section>
       </div>
       <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">
-        <Follows findings={findings} detail={detail} zone={zone} shop={shop} />
+        <Follows findings={findings} detail={detail} zone={zone} />
       </div>
     </div>
   );

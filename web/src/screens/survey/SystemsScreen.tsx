@@ -14,7 +14,9 @@ import { useFindings } from './useSurvey.ts';
 function ZoneSystems({ detail, shop, zone }: { detail: JobDetail; shop: ShopContext; zone: ZoneRow }) {
   const findings = useFindings(detail, zone, shop);
   const [compared, setCompared] = useState<SystemId[]>([]);
-  const [choosing, setChoosing] = useState<{ id: SystemId; own: CustomSystemVersion | undefined } | null>(null);
+  const [choosing, setChoosing] = useState<{ id: SystemId; own: CustomSystemVersion | undefined } | null>(
+    null,
+  );
   if (!findings.outlooks) return <Skeleton />;
   const onChoose = (id: SystemId, own?: CustomSystemVersion) => setChoosing({ id, own });
   const shared = { findings, zone, shop, compared, onChoose };

@@ -5,7 +5,7 @@ import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@uphold
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useHistory } from '../../base/useHistory.ts';
-import { sheetsOf } from '../../job/shelves.ts';
+import { sheetsOf } from '../../job/productLookups.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
 
 /** A zone's facts and all that follows from them: cautions, advice, ranked systems, what each would take. */

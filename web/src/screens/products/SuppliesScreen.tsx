@@ -13,11 +13,11 @@ import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, voice } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
-import { Button, Field, Select, Card, TextArea } from '../../parts/controls.tsx';
+import { Button, Card, Field, Select, TextArea } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
-import { Shelf } from './Shelf.tsx';
+import { ItemList } from './ItemList.tsx';
 import { readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 
 const FORMS: Partial<Record<Supply['kind'], readonly string[]>> = {
@@ -149,7 +149,7 @@ export function SuppliesScreen() {
     a.supply.name.localeCompare(b.supply.name);
   return (
     <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
-      <Shelf
+      <ItemList
         label="Supplies"
         groups={SUPPLY_KINDS.map((kind) => ({
           name: SUPPLY_SHELF[kind].name,

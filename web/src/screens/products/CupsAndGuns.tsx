@@ -5,10 +5,10 @@ import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, unit } from '../../base/voice.ts';
-import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { CupEditor } from './CupEditor.tsx';
 import { GunEditor } from './GunEditor.tsx';
-import { Shelf } from './Shelf.tsx';
+import { ItemList } from './ItemList.tsx';
 import { typedSeconds } from './useBenchItemForm.ts';
 
 const number = (value: number) => String(Math.round(value * 1000) / 1000);
@@ -102,7 +102,7 @@ function CupTable({ cups }: { cups: readonly Cup[] }) {
 const TABLE = 'cups';
 
 /** Cups, guns and what the bench knows of them. */
-export function BenchShelf() {
+export function CupsAndGuns() {
   const shop = useOutletContext<ShopContext>();
   const [search, setSearch] = useSearchParams();
   const [write] = upholder.useWriteBenchItemMutation();
@@ -124,7 +124,7 @@ export function BenchShelf() {
   return (
     <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
       <div className="flex flex-col gap-2">
-        <Shelf
+        <ItemList
           label="Bench"
           groups={[
             { name: 'Viscosity', items: [{ id: TABLE, name: 'Efflux cups side by side' }] },

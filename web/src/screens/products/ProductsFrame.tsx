@@ -5,15 +5,15 @@ import { MayNote } from '../../parts/MayNote.tsx';
 import { SubNav } from '../../parts/SubNav.tsx';
 
 const SHELVES = [
-  { to: '/stores', name: 'Coatings' },
-  { to: '/stores/supplies', name: 'Consumables' },
-  { to: '/stores/bench', name: 'Cups and guns' },
-  { to: '/stores/layers', name: 'Recoat compatibility' },
-  { to: '/stores/systems', name: 'Systems' },
+  { to: '/products', name: 'Coatings' },
+  { to: '/products/supplies', name: 'Consumables' },
+  { to: '/products/bench', name: 'Cups and guns' },
+  { to: '/products/layers', name: 'Recoat compatibility' },
+  { to: '/products/systems', name: 'Systems' },
 ];
 
 /** The stores: what is on the shelves, what is known of layers, and the systems made of them. */
-export function StoresFrame() {
+export function ProductsFrame() {
   const { data: shop } = upholder.useShopQuery();
   return (
     <>

@@ -1,7 +1,7 @@
 import type { LayerRow, SupplyRow } from '@upholder/core/api';
 import { GENERIC_SUPPLIES, type ShopLayer, type Supply, SupplySchema } from '@upholder/core/catalogue';
 import { v7 as uuid } from 'uuid';
-import { many, maybeOne, type Queryable, affectedRows } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawSupply extends Record<string, unknown> {
   id: string;
@@ -119,5 +119,7 @@ export async function addLayer(
 
 /** Takes an answer back, so that the one before it or the table counts again; false when there is none. */
 export async function deleteLayer(db: Queryable, shopId: string, id: string): Promise<boolean> {
-  return (await affectedRows(db, 'delete from layer_answer where shop_id = $1 and id = $2', [shopId, id])) === 1;
+  return (
+    (await affectedRows(db, 'delete from layer_answer where shop_id = $1 and id = $2', [shopId, id])) === 1
+  );
 }

@@ -1,25 +1,25 @@
 import type { ShopContext } from '@upholder/core/api';
 import {
   asTemplate,
-  FINISHING_SYSTEMS,
   type CustomSystem,
+  FINISHING_SYSTEMS,
+  generateSteps,
   methodsOf,
   SYSTEM_IDS,
   type SystemId,
-  generateSteps,
 } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { showAll } from '../../base/voice.ts';
+import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
-import { sheetsOf, suppliesOf } from '../../job/shelves.ts';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { StepLine } from '../../job/steps/StepLine.tsx';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { CustomSystemEditor } from './CustomSystemEditor.tsx';
-import { Shelf } from './Shelf.tsx';
+import { ItemList } from './ItemList.tsx';
 
 const COLOURS = { oldColour: '#5b3a24', newColour: '#a9cfc0', substrate: null };
 
@@ -124,7 +124,7 @@ function Shipped({
 }
 
 /** All finishing systems: those that ship, to look at and to copy, and the shop's own, to change into new versions. */
-export function SystemsShelf() {
+export function CustomSystems() {
   const shop = useOutletContext<ShopContext>();
   const [search, setSearch] = useSearchParams();
   const open = search.get('system') ?? shop.systems[0]?.id ?? 'A';
@@ -132,7 +132,7 @@ export function SystemsShelf() {
   const shipped = SYSTEM_IDS.find((id) => id === open);
   return (
     <main className="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
-      <Shelf
+      <ItemList
         label="Systems"
         groups={[
           { name: 'The shop’s own', items: shop.systems.map(({ id, name }) => ({ id, name })) },

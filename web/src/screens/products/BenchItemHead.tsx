@@ -1,4 +1,4 @@
-import type { Gun, CustomCup } from '@upholder/core/mixing';
+import type { CustomCup, Gun } from '@upholder/core/mixing';
 import type { ReactNode } from 'react';
 import { Button } from '../../parts/controls.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';

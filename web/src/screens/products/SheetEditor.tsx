@@ -1,5 +1,10 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
-import { CONVENTION_WORDS, type ProductSheet, sheetInconsistencies, spreadM2L } from '@upholder/core/catalogue';
+import {
+  CONVENTION_WORDS,
+  type ProductSheet,
+  sheetInconsistencies,
+  spreadM2L,
+} from '@upholder/core/catalogue';
 import { clockSentence, filmClocks } from '@upholder/core/drying';
 import { dryFilmUm } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
@@ -8,7 +13,7 @@ import { useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, unit } from '../../base/voice.ts';
-import { Button, Field, Select, Card, TextArea, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Select, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';

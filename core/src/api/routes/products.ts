@@ -5,7 +5,7 @@ import { LayerRowSchema, SupplyRowSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 
-export const storesRoutes = {
+export const productsRoutes = {
   addSupply: route(PATHS.addSupply, {
     summary: 'Add a cleaner, abrasive, filler, caulk, tape or cloth to the shop’s products and consumables',
     body: SupplyEntrySchema,

@@ -1,7 +1,7 @@
 import type { BenchItemRow } from '@upholder/core/api';
-import { CUPS, cupSeconds, cupViscosity, type CustomCup, outsideCup, customCup } from '@upholder/core/mixing';
+import { CUPS, type CustomCup, cupSeconds, cupViscosity, customCup, outsideCup } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
-import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';

@@ -3,8 +3,8 @@ import { paintDemand } from '@upholder/core/floor';
 import { useMemo, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, read as understand, understood } from '../../base/voice.ts';
-import { sheetsOf } from '../../job/shelves.ts';
-import { Button, Field, Card, TextInput } from '../../parts/controls.tsx';
+import { sheetsOf } from '../../job/productLookups.ts';
+import { Button, Card, Field, TextInput } from '../../parts/controls.tsx';
 
 /** Paint by product that the plans still ask for; null until the jobs are known. */
 export function useDemand(shop: ShopContext): Map<string, number> | null {

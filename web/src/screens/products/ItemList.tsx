@@ -1,5 +1,5 @@
 /** A shelf as a list of what stands on it, in groups; one thing is open. */
-export function Shelf<T extends { id: string; name: string }>({
+export function ItemList<T extends { id: string; name: string }>({
   label,
   groups,
   openId,

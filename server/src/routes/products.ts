@@ -4,10 +4,10 @@ import type { App } from '../context/app.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { addLayer, addSupply, deleteLayer, findSupply, layersOf, updateSupply } from '../stores/store.ts';
+import { addLayer, addSupply, deleteLayer, findSupply, layersOf, updateSupply } from '../products/store.ts';
 
 /** What stands in the stores besides coatings, and what the shop knows of layers. */
-export function addStoresRoutes(routes: RouteTable, { db, clock }: App): void {
+export function addProductsRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.addSupply, async ({ body }, { member, changed }) => {
     const supply = await addSupply(db, member.shopId, body);
     if (!supply)

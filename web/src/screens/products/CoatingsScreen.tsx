@@ -1,8 +1,8 @@
 import type { ShopContext } from '@upholder/core/api';
 import { regional } from '@upholder/core/said';
 import { useOutletContext, useSearchParams } from 'react-router';
+import { ItemList } from './ItemList.tsx';
 import { SheetEditor } from './SheetEditor.tsx';
-import { Shelf } from './Shelf.tsx';
 
 const ROLES = {
   filler: 'Grain fillers',
@@ -20,7 +20,7 @@ export function CoatingsScreen() {
   const chosen = shop.products.find(({ id }) => id === search.get('product')) ?? shop.products[0];
   return (
     <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
-      <Shelf
+      <ItemList
         label="Products"
         groups={(Object.keys(ROLES) as (keyof typeof ROLES)[]).map((role) => ({
           name: ROLES[role],

@@ -12,7 +12,7 @@ import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
-import { Button, Field, Notice, Select, Card, TextInput } from '../../parts/controls.tsx';
+import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { TestPanel } from '../../parts/TestPanel.tsx';
 import { LAYER_ANSWER_WORDS, LAYER_CLASS_WORDS } from './layerWords.ts';

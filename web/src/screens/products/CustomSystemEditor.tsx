@@ -1,10 +1,10 @@
 import type { ShopContext } from '@upholder/core/api';
 import { applyEdits } from '@upholder/core/rules';
 import {
-  FINISHING_SYSTEMS,
   type CustomSystem,
   CustomSystemSchema,
   type CustomSystemVersion,
+  FINISHING_SYSTEMS,
   type StepDraft,
 } from '@upholder/core/systems';
 import { useRef, useState } from 'react';
@@ -14,7 +14,7 @@ import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import type { StepsEditor } from '../../job/steps/StepEditor.tsx';
 import { moveTo, StepList } from '../../job/steps/StepList.tsx';
-import { Button, Notice, Card } from '../../parts/controls.tsx';
+import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
@@ -65,7 +65,8 @@ export function CustomSystemEditor({
   const { name, outline, fits, notFor } = head;
   const form = useDraftForm<CustomSystem>({
     start: { name, outline, fits, notFor, changeNote: '' },
-    read: ({ changeNote: _unused, ...texts }) => readBySchema(CustomSystemSchema, { ...head, ...texts, steps }),
+    read: ({ changeNote: _unused, ...texts }) =>
+      readBySchema(CustomSystemSchema, { ...head, ...texts, steps }),
     saved: '',
     async save(wanted) {
       const changeNote: string = form.text('changeNote');

@@ -4,7 +4,7 @@ import { type Gun, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
 import { read, show } from '../../base/voice.ts';
-import { Field, Select, Card } from '../../parts/controls.tsx';
+import { Card, Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
