@@ -13,7 +13,7 @@ import { ROOT } from './build.ts';
 // Writes the published JSON Schemas of the job file and of an exported shop. Tests hold them against the code.
 mkdirSync(join(ROOT, 'docs/schemas'), { recursive: true });
 const schema = z.toJSONSchema(JobFileSchema, { io: 'input' });
-writeFileSync(join(ROOT, 'docs/schemas/job-1.json'), `${JSON.stringify(schema, null, 2)}\n`);
+writeFileSync(join(ROOT, 'docs/schemas/job-2.json'), `${JSON.stringify(schema, null, 2)}\n`);
 
 const folder = mkdtempSync(join(tmpdir(), 'upholder-docs-'));
 chmodSync(folder, 0o755);
@@ -22,7 +22,7 @@ try {
   const url = await cluster.database('docs');
   await migrate(url);
   const columns = await withConnection(url, (client) => columnsOf(client));
-  writeFileSync(join(ROOT, 'docs/schemas/shop-1.json'), `${JSON.stringify(shopSchema(columns), null, 2)}\n`);
+  writeFileSync(join(ROOT, 'docs/schemas/shop-2.json'), `${JSON.stringify(shopSchema(columns), null, 2)}\n`);
 } finally {
   await cluster.stop();
 }

@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import type { App } from './context/app.ts';
 import { changesOf } from './detail/changes.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
+import { acceptOldPages } from './http/oldPages.ts';
 import { RouteTable } from './http/route.ts';
 import { addBackupRoutes } from './routes/backups.ts';
 import { addChangesRoute } from './routes/changes.ts';
@@ -41,12 +42,12 @@ function createApi(app: App): express.Router {
   const api = express.Router();
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock, app.config));
-  const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, affectedRows) =>
-    changesOf(app, shopId, affectedRows),
+  const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
+    changesOf(app, shopId, touched),
   );
   addPhotoRoutes(routes, api, app);
   api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
-  api.use(express.json({ limit: LARGEST_BODY }));
+  api.use(express.json({ limit: LARGEST_BODY }), acceptOldPages);
   const signsIn = addSessionRoutes(routes, app);
   addFirstRunRoutes(routes, api, app, signsIn);
   addPeopleRoutes(routes, app, signsIn);

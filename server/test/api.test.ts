@@ -595,7 +595,7 @@ describe('taking jobs away', () => {
   });
 
   it('publishes the schema of the job file', async () => {
-    const schema = await ines.ok<{ properties: object; required: string[] }>('GET', '/schemas/job-1.json');
+    const schema = await ines.ok<{ properties: object; required: string[] }>('GET', '/schemas/job-2.json');
     expect(Object.keys(schema.properties)).toEqual(
       expect.arrayContaining(['job', 'zones', 'steps', 'pieces', 'log', 'plan', 'products']),
     );
@@ -626,7 +626,7 @@ describe('the shop', () => {
     const sheet = { ...product.sheet, clocks: { ...product.sheet.clocks, recoatMaxMin: 60 } };
     const refusal = await ines.refused('PUT', `/products/${product.id}`, { version: product.version, sheet });
     expect(refusal.fields).toEqual({
-      'sheet.clocks.recoatMaxMin': expect.stringMatching(/closes before it opens/),
+      'sheet.clocks.recoatMaxMin': expect.stringMatching(/must be later than/),
     });
   });
 

@@ -135,7 +135,7 @@ describe('mixes at the bench', () => {
       leftMl: 50,
       leftTo: 'back into the tin',
     });
-    expect(never.message).toContain('hardener');
+    expect(never.message).toContain('Catalysed material');
     await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2500 });
     expect((await find()).tinFraction).toBe(0.00909);
     await ines.ok('PUT', `/products/${(await find()).id}/stock`, { stockMl: 2500, isFresh: true });

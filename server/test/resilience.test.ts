@@ -61,7 +61,7 @@ describe('a server that comes and goes', () => {
     const reader = stream.body!.getReader();
     await nextEvent(reader, (text) => text.includes('resync'));
     const { job } = await makeJob(writer);
-    const text = await nextEvent(reader, (seen) => seen.includes('"affectedRows"'));
+    const text = await nextEvent(reader, (seen) => seen.includes('"touched"'));
     expect(text).toContain(job.id);
     await reader.cancel();
     await Promise.all([first.stop(), second.stop()]);

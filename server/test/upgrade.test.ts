@@ -1,10 +1,13 @@
 import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
+import type { MixRecord } from '@upholder/core/mixing';
 import { PIECE_DEFAULTS } from '@upholder/core/pieces';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sampleMix } from '../../core/test/sampleMix.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
 import { makeJob } from './samples.ts';
@@ -90,6 +93,130 @@ describe('what an earlier version wrote', () => {
       copy.pieces.map(() => ['finish', 0]),
     );
     expect(copy.zones[0]?.survey).toEqual({});
+  });
+});
+
+describe('a job file of version 1', () => {
+  const old = JSON.parse(
+    gunzipSync(readFileSync(new URL('./fixtures/quay-job-1.json.gz', import.meta.url))).toString(),
+  );
+
+  it('comes in whole: sequence, sizes, log and plan', async () => {
+    const { id } = await ines.ok<{ id: string }>('POST', '/import/job', {
+      file: { ...old, job: { ...old.job, code: 'OLD1' } },
+    });
+    const { job, steps, pieces, log, plan, zones } = await ines.ok<JobDetail>('GET', `/jobs/${id}`);
+    expect(job.methods.choices).toEqual(old.job.practice.ways);
+    expect(
+      steps.map((step) => [
+        step.key,
+        step.appliesTo,
+        step.loadFilter,
+        step.resultingSurface,
+        step.dryingMin,
+        step.mixCount,
+      ]),
+    ).toEqual(
+      old.steps.map((step: Record<string, unknown>) => [
+        step.key,
+        step.stock,
+        step.reach,
+        step.leaves,
+        step.restMin,
+        step.potCount,
+      ]),
+    );
+    expect(steps.map(({ repeat }) => repeat && [repeat.group, repeat.number, repeat.max])).toEqual(
+      old.steps.map(
+        ({ round }: { round: { loop: string; number: number; most: number } | null }) =>
+          round && [round.loop, round.number, round.most],
+      ),
+    );
+    expect(
+      pieces.map(({ tag, widthMm, heightMm, treatment }) => [tag, widthMm, heightMm, treatment]),
+    ).toEqual(
+      old.pieces.map((piece: Record<string, unknown>) => [
+        piece.tag,
+        piece.widthMm,
+        piece.heightMm,
+        piece.verdict,
+      ]),
+    );
+    expect(log.map(({ doneAt, work }) => [doneAt, work?.resultingSurface, work?.dryingMin])).toEqual(
+      old.log.map(({ doneAt, work }: { doneAt: string; work: { leaves: string; restMin: number } }) => [
+        doneAt,
+        work.leaves,
+        work.restMin,
+      ]),
+    );
+    expect([plan?.completion, plan?.planOptions.oneZoneAtATime]).toEqual([
+      old.plan.handOver,
+      old.plan.wish.roomInTurn,
+    ]);
+    expect(plan?.ops.map(({ start, occupiedUntil }) => [start, occupiedUntil])).toEqual(
+      old.plan.ops.map((op: Record<string, unknown>) => [op.start, op.holdUntil]),
+    );
+    expect(zones.map(({ customSystem }) => customSystem)).toEqual(
+      old.zones.map((zone: Record<string, unknown>) => zone.ownSystem),
+    );
+    await ines.ok('POST', `/jobs/${id}/plan`);
+  });
+
+  it('goes out as version 2, and comes in again as it went', async () => {
+    const { id } = await ines.ok<{ id: string }>('POST', '/import/job', {
+      file: { ...old, job: { ...old.job, code: 'OLD2' } },
+    });
+    const file = await ines.ok<{ version: number; steps: object[] }>('GET', `/jobs/${id}/export/job.json`);
+    expect([file.version, file.steps.length]).toEqual([2, old.steps.length]);
+    const back = await ines.ok<{ id: string }>('POST', '/import/job', { file });
+    const [first, second] = [
+      await ines.ok<JobDetail>('GET', `/jobs/${id}`),
+      await ines.ok<JobDetail>('GET', `/jobs/${back.id}`),
+    ];
+    const withoutIds = ({ steps }: JobDetail) =>
+      steps.map(({ id: _id, zoneId: _zone, pieceIds: _pieces, ...step }) => step);
+    expect(withoutIds(second)).toEqual(withoutIds(first));
+  });
+});
+
+describe('what a page of an earlier version still sends', () => {
+  it('arrives where it belongs now: mixes, and the mix of a coat', async () => {
+    const mix = sampleMix(uuid());
+    const from = uuid();
+    const pour = { id: uuid(), role: 'paint', ml: 900, at: mix.startedAt, fromPotId: from };
+    const sent = { ...mix, leftTo: 'closed pot', pours: [pour] };
+    await ines.ok('PUT', `/pots/${mix.id}`, sent);
+    const { mixes } = await ines.ok<{ mixes: MixRecord[] }>('GET', '/pots');
+    const kept = mixes.find(({ id }) => id === mix.id);
+    expect([kept?.leftTo, kept?.pours[0]?.fromMixId]).toEqual(['closed container', from]);
+    const { job, pieces, steps } = await makeJob(ines);
+    const step = steps.find(({ productKey }) => productKey !== null);
+    const coat = {
+      productKey: step?.productKey,
+      paintMl: 400,
+      thinnerMl: 20,
+      cup: null,
+      cupSeconds: null,
+      climate: null,
+      wftUm: null,
+      potId: mix.id,
+    };
+    const entry = {
+      id: uuid(),
+      jobId: job.id,
+      stepId: step?.id,
+      side: 'all',
+      action: 'do',
+      pieceIds: pieces.map(({ id }) => id),
+      doneAt: '2026-11-23T08:00:00.000Z',
+      coat,
+      note: '',
+      correctsId: null,
+      isWithdrawal: false,
+    };
+    await ines.ok('POST', `/jobs/${job.id}/log`, entry);
+    const { log } = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
+    expect(log.map(({ coat }) => coat?.mixId)).toEqual([mix.id]);
   });
 });
 

@@ -15,7 +15,7 @@ const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00.000Z', { airC: 18, 
 
 const file: JobFile = {
   format: 'upholder-job',
-  version: 1,
+  version: 2,
   exportedAt: '2026-11-23T06:00:00.000Z',
   timeZone: 'Europe/London',
   job: {
@@ -65,7 +65,7 @@ describe('job file', () => {
 
   it.each([
     ['another format', { ...file, format: 'other' }, /not an Upholder job file/],
-    ['a later version', { ...file, version: 2 }, /version/],
+    ['a later version', { ...file, version: 3 }, /version/],
     [
       'a piece without its zone',
       { ...file, pieces: [{ ...file.pieces[0], zoneId: sampleId(1, 99) }] },

@@ -7,11 +7,13 @@ import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } fr
 import { MixRecordSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
 import { PlanSnapshotSchema } from '../planning/keep/snapshot.ts';
+import { jobFileOfToday } from '../recode/names.ts';
 import { said, saidMoment } from '../said/index.ts';
 import { StepSchema } from '../systems/index.ts';
 
 export const JOB_FILE_FORMAT = 'upholder-job';
-export const JOB_FILE_VERSION = 1;
+/** Files of version 1 had other names for some of it; they are still read. */
+export const JOB_FILE_VERSION = 2;
 
 /** A whole job in one file: everything that is needed to make the same job again elsewhere. */
 export const JobFileSchema = z.object({
@@ -46,7 +48,7 @@ export type JobFile = z.infer<typeof JobFileSchema>;
  * @returns the file, or the first thing that is wrong, with its place.
  */
 export function readJobFile(content: unknown): Outcome<JobFile> {
-  const parsed = JobFileSchema.safeParse(content);
+  const parsed = JobFileSchema.safeParse(jobFileOfToday(content));
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     const place = issue?.path.join('.') ?? '';

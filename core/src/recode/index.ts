@@ -2,6 +2,8 @@ import { encode } from '../said/encode.ts';
 import { isSaid, type Params } from '../said/index.ts';
 import { OLD_WORDS, type OldWords } from './oldWords.ts';
 
+export * from './names.ts';
+
 type Pattern = { code: string; pattern: RegExp; names: readonly string[]; fixed: Params };
 
 const isPattern = (row: OldWords): boolean => row[2] !== undefined;

@@ -37,27 +37,27 @@ async function stepsNow(db: Queryable, shopId: string, jobId: string, zones: Row
   return byZone(ids, await stepsOf(db, shopId, jobId, zones));
 }
 
-async function jobNow(db: Queryable, shopId: string, affectedRows: TouchedJob): Promise<JobChanges> {
-  const { id } = affectedRows;
+async function jobNow(db: Queryable, shopId: string, touched: TouchedJob): Promise<JobChanges> {
+  const { id } = touched;
   const job = await findJob(db, shopId, id);
   if (!job) return { id, isGone: true };
-  const { steps, pieces, log } = affectedRows;
+  const { steps, pieces, log } = touched;
   return {
     id,
     isGone: false,
-    ...(affectedRows.job && { job }),
-    ...(affectedRows.zones && { zones: await zonesOf(db, shopId, id) }),
+    ...(touched.job && { job }),
+    ...(touched.zones && { zones: await zonesOf(db, shopId, id) }),
     ...(steps && { steps: await stepsNow(db, shopId, id, steps) }),
     ...(pieces && { pieces: { asked: pieces, rows: await piecesOf(db, shopId, id, pieces) } }),
     ...(log && { log: { asked: log, rows: await logOf(db, shopId, id, log) } }),
-    ...(affectedRows.plan && { plan: await latestPlan(db, shopId, id) }),
-    ...(affectedRows.map && {
+    ...(touched.plan && { plan: await latestPlan(db, shopId, id) }),
+    ...(touched.map && {
       walls: await wallsOf(db, shopId, id),
       openings: await openingsOf(db, shopId, id),
     }),
-    ...(affectedRows.photos && { photos: await photosOf(db, shopId, id) }),
-    ...(affectedRows.decisions && { decisions: await decisionsOf(db, shopId, id) }),
-    ...(affectedRows.summary && { summary: (await summariesOf(db, shopId, [id]))[0] ?? null }),
+    ...(touched.photos && { photos: await photosOf(db, shopId, id) }),
+    ...(touched.decisions && { decisions: await decisionsOf(db, shopId, id) }),
+    ...(touched.summary && { summary: (await summariesOf(db, shopId, [id]))[0] ?? null }),
   };
 }
 
@@ -82,14 +82,14 @@ async function shopNow(
 }
 
 /** Reads what was touched of a shop as it is now, and nothing else. */
-export async function changesOf(sources: Sources, shopId: string, affectedRows: Touched): Promise<Changes> {
+export async function changesOf(sources: Sources, shopId: string, touched: Touched): Promise<Changes> {
   const { db } = sources;
-  const { products, mixes } = affectedRows;
+  const { products, mixes } = touched;
   const jobs: JobChanges[] = [];
-  for (const job of affectedRows.jobs) jobs.push(await jobNow(db, shopId, job));
+  for (const job of touched.jobs) jobs.push(await jobNow(db, shopId, job));
   return {
     jobs,
-    shop: await shopNow(sources, shopId, new Set(affectedRows.shop)),
+    shop: await shopNow(sources, shopId, new Set(touched.shop)),
     products: products.length > 0 ? await productsOf(db, shopId, products) : [],
     mixes: mixes.length > 0 ? await mixesOf(db, shopId, mixes) : [],
   };

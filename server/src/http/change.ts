@@ -18,7 +18,7 @@ interface Change<I, K, R> {
   /** What the refusal shows as it is now, where that is not all of what was loaded. */
   current?(known: K): unknown;
   /** What it changed: told to everybody else, and answered. */
-  affectedRows(row: R, input: I, before: K): TouchedInput;
+  touched(row: R, input: I, before: K): TouchedInput;
 }
 
 /**
@@ -27,7 +27,7 @@ interface Change<I, K, R> {
  */
 export function changing<I, K, R>(
   db: Database,
-  { missing, overtaken, load, update, current, affectedRows }: Change<I, K, R>,
+  { missing, overtaken, load, update, current, touched }: Change<I, K, R>,
 ): (input: I, call: Call) => Promise<R> {
   return (input, call) =>
     db.transaction(async (connection) => {
@@ -38,7 +38,7 @@ export function changing<I, K, R>(
         const now = (await load(connection, input, call)) ?? before;
         throw new ApiError('conflict', overtaken, { current: current ? current(now) : now });
       }
-      await call.changed(connection, affectedRows(row, input, before));
+      await call.changed(connection, touched(row, input, before));
       return row;
     });
 }

@@ -35,11 +35,11 @@ export interface Call {
    * Says what the call changes: told to everybody else once `db` commits, and answered to the caller as it is then. In a
    * transaction it must be given its connection.
    */
-  changed(db: Queryable, affectedRows: TouchedInput): Promise<void>;
+  changed(db: Queryable, touched: TouchedInput): Promise<void>;
 }
 
 /** Reads what was touched as it is now. */
-export type ReadChanges = (shopId: string, affectedRows: Touched) => Promise<Changes>;
+export type ReadChanges = (shopId: string, touched: Touched) => Promise<Changes>;
 
 /** Header that names the page which calls, so that it need not read again what it wrote itself. */
 const PAGE_HEADER = 'x-upholder-page';
@@ -57,8 +57,8 @@ function answered(route: Route): Route {
 }
 
 /** Whoever changes a job has its line in the list of jobs changed as well. */
-function withSummaries(affectedRows: Touched): Touched {
-  return { ...affectedRows, jobs: affectedRows.jobs.map((job) => ({ ...job, summary: true })) };
+function withSummaries(touched: Touched): Touched {
+  return { ...touched, jobs: touched.jobs.map((job) => ({ ...job, summary: true })) };
 }
 
 /** @throws Error when an answer is not what its route declares: then the server is wrong, not the caller. */
@@ -130,9 +130,9 @@ export class RouteTable {
       request,
       response,
       member: member as Member,
-      changed: async (db, affectedRows) => {
-        all = mergedTouched(all, TouchedSchema.parse(affectedRows));
-        await announce(db, shopId, affectedRows, page);
+      changed: async (db, touched) => {
+        all = mergedTouched(all, TouchedSchema.parse(touched));
+        await announce(db, shopId, touched, page);
       },
     };
     /** What the call changed, as it is now; nothing where it changed nothing. */

@@ -129,7 +129,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
       zones: number;
       zones_without_system: number;
       pieces: number;
-      hand_over: number | null;
+      completion: number | null;
       entries: number;
     }
   >(
@@ -140,7 +140,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
             (select count(*) from zone where zone.job_id = job.id) as zones,
             (select count(*) from zone where zone.job_id = job.id and system_id is null) as zones_without_system,
             (select count(*) from piece where piece.job_id = job.id) as pieces,
-            (select (body ->> 'handOver')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as hand_over,
+            (select (body ->> 'completion')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as completion,
             (select count(*) from log_entry where log_entry.job_id = job.id) as entries
        from job where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
       order by job.status = 'handed-over', job.needed_by nulls last, job.created_at`,
@@ -151,7 +151,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
     zones: row.zones,
     zonesWithoutSystem: row.zones_without_system,
     pieces: row.pieces,
-    completion: row.hand_over,
+    completion: row.completion,
     entries: row.entries,
   }));
 }
@@ -160,7 +160,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
 export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
   const rows = await many<{ id: string }>(
     db,
-    `select id from job where shop_id = $1 and status = 'open' order by turn nulls last, needed_by nulls last, created_at`,
+    `select id from job where shop_id = $1 and status = 'open' order by priority nulls last, needed_by nulls last, created_at`,
     [shopId],
   );
   return rows.map(({ id }) => id);
@@ -173,8 +173,8 @@ export async function setJobPriorities(
   jobIds: readonly string[],
 ): Promise<void> {
   await db.query(
-    `update job set turn = array_position($2::uuid[], id) where shop_id = $1 and status = 'open'
-       and turn is distinct from array_position($2::uuid[], id)`,
+    `update job set priority = array_position($2::uuid[], id) where shop_id = $1 and status = 'open'
+       and priority is distinct from array_position($2::uuid[], id)`,
     [shopId, jobIds],
   );
 }
@@ -183,7 +183,7 @@ export async function setJobPriorities(
 export async function hasCustomPriorities(db: Queryable, shopId: string): Promise<boolean> {
   const row = await maybeOne(
     db,
-    `select 1 from job where shop_id = $1 and status = 'open' and turn is not null limit 1`,
+    `select 1 from job where shop_id = $1 and status = 'open' and priority is not null limit 1`,
     [shopId],
   );
   return row !== null;

@@ -9,7 +9,8 @@ import { knownMigrations } from '../db/migrate.ts';
 import { type Column, columnsOf, SHOP_TABLES, type ShopTable } from './shopTables.ts';
 
 export const SHOP_FORMAT = 'upholder-shop';
-export const SHOP_VERSION = 1;
+/** Exports of version 1 had other names for some tables and columns; they are still read. */
+export const SHOP_VERSION = 2;
 export const SHOP_FILE = 'shop.json';
 export const PICTURES = 'pictures';
 

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { shopTablesOfToday } from '@upholder/core/recode';
 import { z } from 'zod';
 import { type Database, many, maybeOne, type Queryable } from '../db/database.ts';
 import { knownMigrations } from '../db/migrate.ts';
@@ -10,12 +11,15 @@ import { type Column, columnsOf, SHOP_TABLES, type ShopTable } from './shopTable
 const RowsSchema = z.array(z.record(z.string(), z.unknown()));
 const ShopFileSchema = z.object({
   format: z.literal(SHOP_FORMAT, { error: 'This is not a shop that Upholder exported.' }),
-  version: z.literal(SHOP_VERSION, { error: 'This shop was exported by a newer version.' }),
+  version: z.literal([1, SHOP_VERSION], { error: 'This shop was exported by a newer version.' }),
   migration: z.string(),
   chain: z.array(z.string()),
   tables: z.record(z.string(), RowsSchema),
 });
 type ShopFile = z.infer<typeof ShopFileSchema>;
+
+/** The migration that gave tables, columns and what is kept as JSON their names of today. */
+const RENAMED_BY = '0020';
 
 async function readShopFile(folder: string): Promise<ShopFile> {
   const text = await readFile(join(folder, SHOP_FILE), 'utf8').catch(() => {
@@ -31,7 +35,8 @@ async function readShopFile(folder: string): Promise<ShopFile> {
   if (!read.success) throw new Error(read.error.issues[0]?.message ?? `${SHOP_FILE} is not valid.`);
   if (!knownMigrations().includes(read.data.migration))
     throw new Error('This shop was exported by a newer version. Update this one first.');
-  return read.data;
+  const { migration, tables } = read.data;
+  return migration < RENAMED_BY ? { ...read.data, tables: shopTablesOfToday(tables) } : read.data;
 }
 
 /** Says what stands in the way: the shop itself, or sign-in names that others here have. */
@@ -108,8 +113,8 @@ export async function importShop(db: Database, folder: string): Promise<{ name: 
       if (table === 'photo') await insertPhotos(connection, folder, rows);
       else await insertTable(connection, columns, table, rows);
     }
-    // Exported before there were codes.
-    if (file.tables.shop?.[0]?.is_said === undefined) await recodeShop(connection, id);
+    // Exported before what is kept as JSON had its codes and names.
+    if (file.migration < RENAMED_BY) await recodeShop(connection, id);
     // The log is sealed here already, so that it can be held against the chain that came with it.
     await connection.query('set constraints all immediate');
     const links = await many<{ link: string }>(

@@ -25,7 +25,7 @@ const ChangeSchema = z.object({
   shopId: z.uuid(),
   /** The page that wrote it, which has the answer already; empty for what no page wrote. */
   page: z.string(),
-  affectedRows: TouchedSchema,
+  touched: TouchedSchema,
   /** A session that ended: whatever listens within it is told no more. */
   endedSession: z.uuid().optional(),
 });
@@ -59,15 +59,15 @@ export async function announce(
   ];
   for (let at = MOST_JOBS; at < jobs.length; at += MOST_JOBS)
     parts.push({ ...UNTOUCHED, jobs: jobs.slice(at, at + MOST_JOBS).map(briefJob) });
-  for (const affectedRows of parts) {
-    const told: Change = { shopId, page, affectedRows };
+  for (const touched of parts) {
+    const told: Change = { shopId, page, touched };
     await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
   }
 }
 
 /** Tells every server process that a session has ended. */
 export async function announceEnded(db: Queryable, shopId: string, endedSession: string): Promise<void> {
-  const told: Change = { shopId, page: '', affectedRows: UNTOUCHED, endedSession };
+  const told: Change = { shopId, page: '', touched: UNTOUCHED, endedSession };
   await db.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(told)]);
 }
 

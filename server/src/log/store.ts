@@ -1,5 +1,6 @@
 import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
+import { coatOfToday, workOfToday } from '@upholder/core/recode';
 import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEntry extends Record<string, unknown> {
@@ -36,14 +37,14 @@ function toEntry(row: RawEntry): LogEntry {
     action: row.action,
     pieceIds: row.piece_ids,
     doneAt: row.done_at.toISOString(),
-    coat: row.coat,
+    coat: coatOfToday(row.coat) as LogEntry['coat'],
     note: row.note,
     correctsId: row.corrects_id,
     isWithdrawal: row.is_withdrawal,
     memberId: row.member_id,
     memberName: row.member_name,
     loggedAt: row.logged_at.toISOString(),
-    work: row.work,
+    work: workOfToday(row.work) as LogEntry['work'],
     imported:
       row.imported_by !== null && row.imported_at !== null
         ? { memberName: row.imported_by, at: row.imported_at.toISOString() }

@@ -24,6 +24,9 @@ export async function addMix(db: Queryable, shopId: string, mix: MixRecord): Pro
   );
 }
 
+/** Which mix a coat came from; sealed entries of before keep it under its old name. */
+const MIX_OF_COAT = `coalesce(coat ->> 'mixId', coat ->> 'potId')`;
+
 /** Mixes that were mixed for a job or that its log names, oldest first. */
 export async function mixesOfJob(db: Queryable, shopId: string, jobId: string): Promise<MixRecord[]> {
   const rows = await many<{ body: unknown }>(
@@ -31,7 +34,7 @@ export async function mixesOfJob(db: Queryable, shopId: string, jobId: string): 
     `select body from mix
       where shop_id = $1
         and (body ->> 'jobId' = $2 or id::text in
-             (select coat ->> 'mixId' from log_entry where shop_id = $1 and job_id = $2::uuid and coat ->> 'mixId' is not null))
+             (select ${MIX_OF_COAT} from log_entry where shop_id = $1 and job_id = $2::uuid and ${MIX_OF_COAT} is not null))
       order by started_at, id`,
     [shopId, jobId],
   );
@@ -69,7 +72,7 @@ export async function coatsOf(db: Queryable, shopId: string, mixId: string): Pro
        from log_entry as entry
        join job on job.id = entry.job_id
        join step on step.id = entry.step_id
-      where entry.shop_id = $1 and entry.coat ->> 'mixId' = $2 and not entry.is_withdrawal
+      where entry.shop_id = $1 and ${MIX_OF_COAT} = $2 and not entry.is_withdrawal
         and not exists (select 1 from log_entry as later where later.corrects_id = entry.id)
       order by entry.done_at`,
     [shopId, mixId],

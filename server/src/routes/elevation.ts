@@ -87,7 +87,7 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
       current: () => undefined,
       update: (connection, { params, body: { version, ...spec } }, _jobId, { member }) =>
         updateWall(connection, member.shopId, { ...spec, id: params.wallId }, version),
-      affectedRows: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true }] }),
+      touched: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true }] }),
     }),
   );
   routes.add(
@@ -99,7 +99,7 @@ export function addElevationRoutes(routes: RouteTable, { db }: App): void {
         return DONE;
       },
       // Its openings go with it, and their pieces stay without one.
-      affectedRows: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true, pieces: 'all' }] }),
+      touched: (_row, _input, jobId) => ({ jobs: [{ id: jobId, map: true, pieces: 'all' }] }),
     }),
   );
 

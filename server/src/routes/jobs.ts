@@ -53,7 +53,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         }
         return updated;
       },
-      affectedRows: ({ id, place }, _input, before) => {
+      touched: ({ id, place }, _input, before) => {
         const moved = place === before.place ? {} : { zones: true as const, steps: 'all' as const };
         return { jobs: [{ id, job: true, ...moved }] };
       },
@@ -80,7 +80,7 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         }
         return updated;
       },
-      affectedRows: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
+      touched: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
     }),
   );
 

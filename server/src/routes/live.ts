@@ -31,8 +31,7 @@ export function addLiveRoute(router: Router, { live, db, clock, config }: App): 
     const tell = (change: Change) => {
       if (change.endedSession !== undefined) {
         if (change.endedSession === sessionId) finish();
-      } else if (change.shopId === member.shopId)
-        send({ page: change.page, affectedRows: change.affectedRows });
+      } else if (change.shopId === member.shopId) send({ page: change.page, touched: change.touched });
     };
     const heard = request.get('last-event-id') ?? request.query.since;
     const missed = typeof heard === 'string' ? live.since(heard) : null;

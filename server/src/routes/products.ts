@@ -26,7 +26,7 @@ export function addProductsRoutes(routes: RouteTable, { db, clock }: App): void 
       load: (connection, { params }, { member }) => findSupply(connection, member.shopId, params.supplyId),
       update: (connection, { body }, { id }, { member }) =>
         updateSupply(connection, member.shopId, id, body.version, body.supply),
-      affectedRows: () => ({ shop: ['supplies'] }),
+      touched: () => ({ shop: ['supplies'] }),
     }),
   );
 

@@ -53,7 +53,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
       load: (connection, _input, { member }) => findShop(connection, member.shopId),
       update: (connection, { body }, _before, { member }) =>
         updateShop(connection, member.shopId, body.version, body),
-      affectedRows: () => ({ shop: ['head'] }),
+      touched: () => ({ shop: ['head'] }),
     }),
   );
 
@@ -88,7 +88,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     overtaken: said('refusal.someone-else-changed-this-sheet-meanwhile'),
     load: (connection: Queryable, { params }: { params: { productId: string } }, { member }: Call) =>
       findProduct(connection, member.shopId, params.productId),
-    affectedRows: ({ id }: ProductRow) => ({ products: [id] }),
+    touched: ({ id }: ProductRow) => ({ products: [id] }),
   };
   routes.add(
     ROUTES.setStock,

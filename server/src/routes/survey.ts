@@ -38,7 +38,7 @@ export function addSurveyRoutes(routes: RouteTable, { db, clock }: App): void {
         await followStock(connection, shopId, zone, updated, place);
         return updated;
       },
-      affectedRows: (row, { body }, { jobId, zone }) => {
+      touched: (row, { body }, { jobId, zone }) => {
         const isOther = asksForOtherStock(body) || bareStock(row) !== bareStock(zone);
         return { jobs: [{ id: jobId, zones: true, ...(isOther && { steps: [row.id] }) }] };
       },

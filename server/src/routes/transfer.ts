@@ -223,7 +223,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     sendFile(response, `${detail.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
   });
 
-  router.get('/schemas/job-1.json', (_request, response) => {
+  router.get('/schemas/job-2.json', (_request, response) => {
     response.json(z.toJSONSchema(JobFileSchema, { io: 'input' }));
   });
 

@@ -135,7 +135,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         else await followStock(connection, shopId, found.zone, updated, found.place);
         return (await findZone(connection, shopId, params.zoneId))?.zone ?? updated;
       },
-      affectedRows: (row, _input, { jobId, zone }) => {
+      touched: (row, _input, { jobId, zone }) => {
         const isOther = isSequenceChanged(zone, row) || bareStock(zone) !== bareStock(row);
         return { jobs: [{ id: jobId, zones: true, decisions: true, ...(isOther && { steps: [row.id] }) }] };
       },
@@ -153,7 +153,7 @@ export function addZoneRoutes(routes: RouteTable, { db, clock }: App): void {
         await writeSequence(connection, member.shopId, zone, jobId, body.steps);
         return (await findZone(connection, member.shopId, params.zoneId))?.zone ?? zone;
       },
-      affectedRows: ({ id }, _input, { jobId }) => ({ jobs: [{ id: jobId, zones: true, steps: [id] }] }),
+      touched: ({ id }, _input, { jobId }) => ({ jobs: [{ id: jobId, zones: true, steps: [id] }] }),
     }),
   );
 

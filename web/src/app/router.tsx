@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, Navigate, redirect } from 'react-router';
 import { Skeleton } from '../parts/controls.tsx';
 import { Frame } from './Frame.tsx';
 
@@ -88,6 +88,10 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'sequence/ways',
+            loader: ({ params }) => redirect(`/jobs/${params.jobId}/sequence/methods`),
+          },
+          {
             path: 'sequence/methods',
             lazy: async () => ({
               Component: (await import('../screens/methods/JobMethodsScreen.tsx')).JobMethodsScreen,
@@ -171,6 +175,9 @@ export const router = createBrowserRouter([
           },
         ],
       },
+      // Addresses of earlier versions, in bookmarks and on labels.
+      { path: 'stores/*', loader: ({ params }) => redirect(`/products/${params['*'] ?? ''}`) },
+      { path: 'shop/ways', loader: () => redirect('/shop/methods') },
       {
         path: 'shop/methods',
         lazy: async () => ({

@@ -96,7 +96,7 @@ export const RAW_PATHS = {
   health: 'GET /health',
   live: 'GET /live',
   openapi: 'GET /openapi.json',
-  jobFileSchema: 'GET /schemas/job-1.json',
+  jobFileSchema: 'GET /schemas/job-2.json',
   addPhoto: 'POST /jobs/:jobId/photos',
   photo: 'GET /photos/:photoId',
   jobFile: 'GET /jobs/:jobId/export/job.json',

@@ -34,7 +34,7 @@ export interface Violation {
     | 'air'
     | 'capacity'
     | 'hold'
-    | 'hand-over';
+    | 'completion';
   opId: string;
   message: string;
 }
@@ -372,7 +372,7 @@ function checkCompletion(problem: PlanProblem, plan: Plan): Violation[] {
   if (plan.completion === last) return [];
   return [
     {
-      code: 'hand-over',
+      code: 'completion',
       opId: '',
       message: said('plan.says-but-the-last-work-ends', { completion: plan.completion, last }),
     },

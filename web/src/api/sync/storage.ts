@@ -1,4 +1,5 @@
 import { continuesMix, joinMixes, MixRecordSchema } from '@upholder/core/mixing';
+import { entryOfToday, mixOfToday } from '@upholder/core/recode/names';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Envelope } from './envelope.ts';
 
@@ -31,6 +32,14 @@ export function mergedEnvelope(known: Envelope | undefined, next: Envelope, seri
   return { ...next, serial: known.serial, body };
 }
 
+/** An envelope that an earlier version kept, under the names of today. */
+export function envelopeOfToday(kept: object): Envelope {
+  const envelope = kept as { kind: string; body: unknown };
+  if (envelope.kind === 'pot' || envelope.kind === 'mix')
+    return { ...envelope, kind: 'mix', body: mixOfToday(envelope.body) } as Envelope;
+  return { ...envelope, body: entryOfToday(envelope.body) } as Envelope;
+}
+
 /** The envelopes of this browser in IndexedDB, one record each, safe with several tabs. */
 export class BrowserStorage implements QueueStorage {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;
@@ -38,9 +47,12 @@ export class BrowserStorage implements QueueStorage {
   constructor(private readonly name = 'upholder-queue') {}
 
   private open(): Promise<IDBPDatabase<Schema>> {
-    this.opened ??= openDB<Schema>(this.name, 1, {
-      upgrade: (db) => {
-        db.createObjectStore('envelope', { keyPath: 'id' });
+    this.opened ??= openDB<Schema>(this.name, 2, {
+      async upgrade(db, before, _now, transaction) {
+        if (before < 1) db.createObjectStore('envelope', { keyPath: 'id' });
+        if (before !== 1) return;
+        const store = transaction.objectStore('envelope');
+        for (const kept of await store.getAll()) await store.put(envelopeOfToday(kept));
       },
       blocking: (_current, _next, event) => (event.target as IDBDatabase).close(),
       terminated: () => {
@@ -140,13 +152,13 @@ export function oldEnvelopes(outbox: string | null, mixes: string | null): Envel
   try {
     const box = JSON.parse(outbox ?? 'null') as OldBox | null;
     for (const body of [...(box?.refused ?? []).map(({ entry }) => entry), ...(box?.waiting ?? [])])
-      found.push({ ...cover, kind: 'log', id: body.id, body } as Envelope);
+      found.push(envelopeOfToday({ ...cover, kind: 'log', id: body.id, body }));
   } catch {
     // Damaged text holds nothing to bring over.
   }
   try {
     for (const mix of Object.values(JSON.parse(mixes ?? '{}') as object)) {
-      const read = MixRecordSchema.safeParse(mix);
+      const read = MixRecordSchema.safeParse(mixOfToday(mix));
       if (read.success) found.push({ ...cover, kind: 'mix', id: read.data.id, body: read.data });
     }
   } catch {

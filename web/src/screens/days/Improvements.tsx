@@ -29,7 +29,7 @@ function SideBySide({
 }) {
   const columns = [{ title: 'As it is', facts: base }, ...chosen];
   const lines: [string, (facts: PlanFacts) => string][] = [
-    ['hand-over', ({ completion }) => at(completion)],
+    ['handover', ({ completion }) => at(completion)],
     ['work', ({ labourMin }) => formatDuration(labourMin)],
     ['room in use', ({ roomMin }) => (roomMin === 0 ? '–' : formatDuration(roomMin))],
     ['loads', ({ loads }) => String(loads)],

@@ -1,4 +1,4 @@
-import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { JobDetail, ZoneRow } from '@upholder/core/api';
 import { type Caution, SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { TriangleAlert } from 'lucide-react';
