@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { chooseSystem, expect, openStage, test } from './shop.ts';
+import { chooseSystem, expect, openStage, test, typeInto } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
@@ -85,12 +85,12 @@ test('a job without pieces says what is missing instead of planning', async ({ m
 
 test('a needed-by date in the past is kept and remarked on', async ({ maren: page }) => {
   await openStage(page, 'GALLEY', 'Brief');
-  await page.getByLabel('Start', { exact: true }).fill('2026-11-02');
-  await page.getByLabel('Needed by').fill('2026-11-13');
+  await typeInto(page.getByLabel('Start', { exact: true }), '2/11/2026');
+  await typeInto(page.getByLabel('Needed by'), '13 nov 2026');
   await expect(page.getByText(/has passed, so no plan can meet it/)).toBeVisible();
   await expect(page.getByText(/^saved/)).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Needed by')).toHaveValue('2026-11-13');
+  await expect(page.getByLabel('Needed by')).toHaveValue('Fri 13 Nov 2026');
 });
 
 test('two tabs that edit the same piece see both versions', async ({ maren: page, context }) => {

@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createInterface, type Interface } from 'node:readline';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 type Order = 'reset' | 'halt server' | 'start server' | 'halt database' | 'start database' | 'quit';
 
@@ -69,6 +69,14 @@ export async function openStage(page: Page, code: string, stage: string): Promis
     .getByRole('link', { name: stage })
     .click();
   await page.waitForURL(`**/${stage.toLowerCase()}`);
+}
+
+/** Types over what a field holds, key by key, and leaves it. */
+export async function typeInto(field: Locator, text: string): Promise<void> {
+  await field.click();
+  await field.press('ControlOrMeta+a');
+  await field.pressSequentially(text);
+  await field.press('Tab');
 }
 
 /** Chooses a finishing system for the zone that is open under Sequence, with a reason, and comes back to its steps. */

@@ -208,7 +208,7 @@ test('a piece that is replaced gets preparation of its own', async ({ maren: pag
   await expect(page.getByRole('button', { name: 'W03: replace' })).toBeVisible();
   await expect(page.getByText('to replace.')).toBeVisible();
   await page.getByLabel('New pieces are made of').selectOption('wood');
-  await page.getByLabel('New pieces arrive on').fill('2027-01-12');
+  await page.getByLabel('New pieces arrive on').fill('12 Jan 2027');
   await openStage(page, 'VESTRY', 'Days');
   await expect(page.getByText(/was due to start before the new pieces arrive/)).toBeVisible();
   await page.getByRole('button', { name: 'Replan from now' }).click();

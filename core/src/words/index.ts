@@ -1,3 +1,4 @@
+export { readDay } from './readDay.ts';
 export { speak, speakAll } from './speak.ts';
 export { spelt } from './spelling.ts';
 export * from './voice.ts';

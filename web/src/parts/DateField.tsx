@@ -1,7 +1,7 @@
 import { CalendarDays, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type InputHTMLAttributes, lazy, type ReactNode, Suspense, useState } from 'react';
-import { dateWords } from '../base/times.ts';
+import { dateWords, dayFrom, today } from '../base/times.ts';
 import { Skeleton, TextInput } from './controls.tsx';
 
 const Calendar = lazy(() => import('./Calendar.tsx'));
@@ -49,39 +49,58 @@ function Picker({ label, days, min, isMany = false, onDays, children, className 
   );
 }
 
-/** A day: typed as the device writes dates, or picked from a calendar. Empty where none is meant. */
+/** A day: typed in any usual way and read back as the shop writes it, or picked from a calendar. Empty where none is meant. */
 export function DateInput({
   value,
   onDay,
   min,
   className = '',
+  onBlur,
   ...rest
 }: {
   /** As `2026-12-04`. */
   value: string;
-  /** Also told while a year is still being typed. */
+  /** Told once what is typed is a day, or nothing. */
   onDay(day: string): void;
   min?: string;
 } & Omit<InputHTMLAttributes<HTMLInputElement>, 'value' | 'onChange' | 'min' | 'type'>) {
+  // What is being typed; null while the field shows the day that it holds.
+  const [typed, setTyped] = useState<string | null>(null);
+  const isUnread = typed !== null && typed.trim() !== '' && dayFrom(typed) === null;
   return (
-    <div className="flex gap-1">
+    <div className="flex flex-wrap gap-1">
       <TextInput
         {...rest}
-        type="date"
-        min={min}
-        className={`typed-date min-w-0 ${className}`}
-        value={value}
-        onChange={({ target }) => onDay(target.value)}
+        {...(isUnread && { 'aria-invalid': true })}
+        className={`w-0 min-w-28 flex-1 ${className}`}
+        value={typed ?? (value === '' ? '' : dateWords(value, true))}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          const day = target.value.trim() === '' ? '' : dayFrom(target.value);
+          if (day !== null && day !== value) onDay(day);
+        }}
+        onBlur={(event) => {
+          if (!isUnread) setTyped(null);
+          onBlur?.(event);
+        }}
       />
       <Picker
         label="Open the calendar"
         days={value === '' ? [] : [value]}
         min={min}
-        onDays={([day = '']) => onDay(day)}
+        onDays={([day = '']) => {
+          setTyped(null);
+          onDay(day);
+        }}
         className="grid w-9 shrink-0 place-items-center self-stretch rounded-[3px] border border-line bg-raised hover:border-ink"
       >
         <CalendarDays size={16} aria-hidden="true" />
       </Picker>
+      {isUnread && (
+        <p role="alert" className="w-full text-small text-stop">
+          Enter a date such as {dateWords(today(), true)}.
+        </p>
+      )}
     </div>
   );
 }

@@ -15,6 +15,8 @@ interface DraftFieldProps {
   /** The text says its unit itself: the label need not. */
   withUnit?: boolean;
   maxLength?: number;
+  /** How the text was understood, where the reader would write it otherwise; empty where there is nothing to tell. */
+  hint?(text: string): string;
 }
 
 /** A text field of a form that is saved by a press. */
@@ -25,13 +27,14 @@ export function DraftField({
   quantity,
   withUnit = false,
   className = '',
+  hint,
   ...rest
 }: DraftFieldProps) {
   return (
     <Field
       label={quantity && !withUnit ? labelled(label, quantity) : label}
       error={form.errors[name]}
-      hint={quantity && understood(quantity, form.text(name))}
+      hint={quantity ? understood(quantity, form.text(name)) : hint?.(form.text(name))}
       className={className}
     >
       {(ids) => (

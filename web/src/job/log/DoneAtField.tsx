@@ -1,6 +1,7 @@
 import { failure, type Outcome, success } from '@upholder/core/outcome';
 import { localClock, localDate, minuteAt, parseClock, toInstant, toMinute } from '@upholder/core/shop';
-import { Field, TextInput } from '../../parts/controls.tsx';
+import { ClockInput } from '../../parts/ClockInput.tsx';
+import { Field } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
 
 /** Date and time of day in the shop. */
@@ -41,18 +42,17 @@ export function DoneAtField({
             {...ids}
             className={big}
             value={value.date}
-            onDay={(date) => date && onChange({ ...value, date })}
+            onDay={(date) => date !== '' && onChange({ ...value, date })}
           />
         )}
       </Field>
       <Field label="at" error={error}>
         {(ids) => (
-          <TextInput
+          <ClockInput
             {...ids}
-            type="time"
             className={big}
             value={value.clock}
-            onChange={({ target }) => onChange({ ...value, clock: target.value })}
+            onClock={(clock) => onChange({ ...value, clock })}
           />
         )}
       </Field>

@@ -1,7 +1,8 @@
 import type { PlannedOp } from '@upholder/core/planning';
 import { localClock, localDate, minuteAt, parseClock } from '@upholder/core/shop';
 import { useState } from 'react';
-import { Button, Field, TextInput } from '../../parts/controls.tsx';
+import { ClockInput } from '../../parts/ClockInput.tsx';
+import { Button, Field } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
 
 /** Sets the start of an operation by hand, or lets it go again. */
@@ -25,10 +26,10 @@ export function PinPanel({
   return (
     <section aria-label="Pin" className="mt-4 border-line border-t pt-3">
       <h3>{pinnedAt === null ? 'Set its start by hand' : 'Pinned'}</h3>
-      <div className="mt-1 grid grid-cols-[1fr_5.2rem] gap-2">
+      <div className="mt-1 grid grid-cols-[1fr_6.5rem] gap-2">
         <Field label="Day">{(ids) => <DateInput {...ids} value={date} onDay={setDate} />}</Field>
         <Field label="From" error={parseClock(clock) === null ? 'Such as 07:30 or 7:30 am.' : undefined}>
-          {(ids) => <TextInput {...ids} value={clock} onChange={({ target }) => setClock(target.value)} />}
+          {(ids) => <ClockInput {...ids} value={clock} onClock={setClock} />}
         </Field>
       </div>
       <div className="mt-2 flex flex-wrap gap-2">

@@ -9,7 +9,7 @@ import { Button, Card, Field, Notice, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { PasswordField } from '../../parts/PasswordField.tsx';
 import { type DraftForm, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
-import { DAY_NAMES } from '../shop/hours.ts';
+import { DAY_NAMES, exampleHours, understoodHours } from '../shop/hours.ts';
 import { RegionChoices } from '../shop/RegionFields.tsx';
 import { firstDraft, REGIONS, railIn, readNewShop, regionDraft } from './newShop.ts';
 
@@ -93,9 +93,11 @@ export function NewShopForm({ code }: { code: string }) {
       </Part>
       <Part
         title="Working hours"
-        note="Such as 07:30–12:00, 12:30–16:30; the gap is the break. Leave empty when closed."
+        note={`Such as ${exampleHours()}; the gap is the break. Leave empty when closed.`}
       >
-        {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
+        {WEEKDAYS.map((day) => (
+          <DraftField key={day} form={form} name={day} label={DAY_NAMES[day]} hint={understoodHours} />
+        ))}
       </Part>
       <Part title="Places" note="What work is planned into. You can add more under Shop later.">
         {field('benches', 'Benches')}

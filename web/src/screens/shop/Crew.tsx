@@ -12,7 +12,7 @@ import { useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Card, Field, TextInput } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
-import { DAY_NAMES, weekFromText, weekToText } from './hours.ts';
+import { DAY_NAMES, understoodHours, weekFromText, weekToText } from './hours.ts';
 
 /** Hours of somebody who does not keep the shop's, a day a field. */
 function OwnHours({
@@ -57,7 +57,12 @@ function OwnHours({
       {isOwn && (
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
           {WEEKDAYS.map((day) => (
-            <Field key={day} label={`${name}: ${DAY_NAMES[day]}`} error={errors[day]}>
+            <Field
+              key={day}
+              label={`${name}: ${DAY_NAMES[day]}`}
+              error={errors[day]}
+              hint={understoodHours(texts[day] ?? '')}
+            >
               {(ids) => (
                 <TextInput
                   {...ids}

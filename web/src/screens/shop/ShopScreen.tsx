@@ -21,7 +21,7 @@ import {
   useDraftForm,
 } from '../../parts/useDraftForm.ts';
 import { Crew } from './Crew.tsx';
-import { DAY_NAMES } from './hours.ts';
+import { DAY_NAMES, exampleHours, understoodHours } from './hours.ts';
 import { RegionFields } from './RegionFields.tsx';
 import { draftOf, FLAG_KEYS, FLAGS, type Flag, type Head, PLACES, readHead } from './shopDraft.ts';
 
@@ -90,11 +90,11 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('timeZone', 'Time zone')}
       </div>
       <h2 className="mt-6">Working hours</h2>
-      <p className="text-quiet">
-        Such as 07:30–12:00, 12:30–16:30; the gap is the break. Leave empty when closed.
-      </p>
+      <p className="text-quiet">Such as {exampleHours()}; the gap is the break. Leave empty when closed.</p>
       <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-xl:grid-cols-2">
-        {WEEKDAYS.map((day) => field(day, DAY_NAMES[day]))}
+        {WEEKDAYS.map((day) => (
+          <DraftField key={day} form={form} name={day} label={DAY_NAMES[day]} hint={understoodHours} />
+        ))}
       </div>
       <p className="label mt-3 mb-1">Shop holidays</p>
       <DaysInput

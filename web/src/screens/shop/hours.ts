@@ -1,4 +1,5 @@
-import { WEEKDAYS, type Week, type WorkSpan } from '@upholder/core/shop';
+import { parseClock, readSpan, WEEKDAYS, type Week, type WorkSpan } from '@upholder/core/shop';
+import { storedClockWords } from '../../base/times.ts';
 
 export const DAY_NAMES = {
   mon: 'Monday',
@@ -11,20 +12,34 @@ export const DAY_NAMES = {
 };
 
 function spansToText(spans: readonly WorkSpan[] | undefined): string {
-  return (spans ?? []).map(({ from, to }) => `${from}–${to}`).join(', ');
+  return (spans ?? []).map(({ from, to }) => `${storedClockWords(from)}–${storedClockWords(to)}`).join(', ');
 }
 
-/** Reads `07:30–12:00, 12:30–16:30`; an empty text is a day off. */
+/** Reads `07:30–12:00, 12:30–16:30`, or `7:30 am–noon, 12:30–4:30 pm`; an empty text is a day off. */
 function spansFromText(text: string): WorkSpan[] {
   return text
     .split(/[,;]/)
     .map((part) => part.trim())
     .filter(Boolean)
-    .map((part) => {
-      const [from = '', to = ''] = part.split(/\s*[–—-]\s*/);
-      return { from: from.trim(), to: to.trim() };
-    });
+    .map(readSpan);
 }
+
+const plain = (text: string) => text.toLowerCase().replace(/[—-]/g, '–').replace(/\s+/g, '');
+
+/** How a text was understood, in the shop's own writing; empty where it says so itself, or is not to be read. */
+export function understoodHours(text: string): string {
+  const spans = spansFromText(text);
+  const isRead = spans.every(({ from, to }) => parseClock(from) !== null && parseClock(to) !== null);
+  const shown = spansToText(spans);
+  return isRead && plain(shown) !== plain(text) ? `= ${shown}` : '';
+}
+
+/** A day with a break, as an example of how hours are written. */
+export const exampleHours = (): string =>
+  spansToText([
+    { from: '07:30', to: '12:00' },
+    { from: '12:30', to: '16:30' },
+  ]);
 
 /** A week as one text a day. */
 export function weekToText(week: Partial<Week>): Record<string, string> {
