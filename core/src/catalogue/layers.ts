@@ -238,7 +238,7 @@ export interface LayerEnd {
 
 /** A verdict with where it comes from. */
 export interface KnownLayer extends LayerVerdict {
-  source: 'table' | 'shop' | 'test piece';
+  source: 'table' | 'shop' | 'test panel';
 }
 
 /**
@@ -255,7 +255,7 @@ export function productLayerVerdict(
   const found =
     own('product', under.productKey, over.productKey) ??
     own('class', under.sheet.layerClass, over.sheet.layerClass);
-  if (found) return { answer: found.answer, why: found.why, source: found.test ? 'test piece' : 'shop' };
+  if (found) return { answer: found.answer, why: found.why, source: found.test ? 'test panel' : 'shop' };
   const { layerClass } = over.sheet;
   const takesDewaxed = layerClass === 'two-part' || layerClass === 'conversion';
   if (under.sheet.layerClass === 'shellac' && under.sheet.isDewaxed && takesDewaxed) {

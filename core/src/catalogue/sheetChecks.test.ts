@@ -130,7 +130,7 @@ describe('what the shop knows of layers', () => {
 
   it('says when a test panel settled it', () => {
     const test = { method: 'P320, seven days, cross-cut', madeOn: '2026-11-02', held: true };
-    expect(productLayerVerdict(...pair, [answer({ test })]).source).toBe('test piece');
+    expect(productLayerVerdict(...pair, [answer({ test })]).source).toBe('test panel');
     expect(ShopLayerSchema.safeParse(answer({ test: { ...test, method: '' } })).success).toBe(false);
   });
 

@@ -273,6 +273,8 @@ export const HEADINGS = {
   ],
   treatment: [
     'treatment',
+    'verdict',
+    'disposition',
     'condition',
     'decision',
     'state',

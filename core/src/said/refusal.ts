@@ -7,7 +7,8 @@ export const REFUSAL = {
     `The job has no piece ${p.tag}. Someone may have deleted it.`,
   'refusal.work-on-is-logged-so-it': (p: { tags: Text }) =>
     `Work on ${p.tags} is logged, so it stays in its zone.`,
-  'refusal.someone-else-changed-meanwhile': (p: { tag: Text }) => `Someone else changed ${p.tag} meanwhile.`,
+  'refusal.someone-else-changed-meanwhile': (p: { tag: Text }) =>
+    `Someone else has changed ${p.tag} since you opened it.`,
   // server/src/http/route.ts
   'refusal.sign-in-first': 'Sign in first.',
   'refusal.enter-your-password-to-go-on': 'Enter your password to go on: this tablet is shared.',
@@ -61,7 +62,7 @@ export const REFUSAL = {
   'refusal.there-is-no-version-to-change': (p: { version: Text }) =>
     `There is no version ${p.version} to change.`,
   'refusal.someone-else-wrote-version-meanwhile-look': (p: { version: Text }) =>
-    `Someone else wrote version ${p.version} meanwhile. Look at it, then save yours as the next.`,
+    `Someone else has saved version ${p.version}. Look at it, then save yours as the next one.`,
   // server/src/routes/shop.ts
   'refusal.the-stores-have-a-product-with': 'There is already a product with this key.',
   'refusal.this-key-is-taken': 'This key is taken.',
@@ -88,7 +89,7 @@ export const REFUSAL = {
   'refusal.the-shop-has-no-such-job': 'The shop has no such job.',
   'refusal.an-id-is-taken-make-a': 'An id is taken. Make a new one.',
   'refusal.someone-else-changed-opening-meanwhile': (p: { tag: Text }) =>
-    `Someone else changed opening ${p.tag} meanwhile.`,
+    `Someone else has changed opening ${p.tag} since you opened it.`,
   // server/src/routes/transfer.ts
   'refusal.this-job-belongs-to-another-shop': 'This job belongs to another shop.',
   'refusal.there-is-no-plan-to-take': 'There is no plan to export yet. Plan the job under Days first.',

@@ -121,8 +121,8 @@ export const STEP = {
   'step.a-blocker-first-where-the-wood': 'A blocker first where the wood bleeds.',
   'step.clear-over-stain-or-natural': 'Clear over stain or natural',
   'step.raw-sanded-stain-clear-thin-to': 'bare wood sanded · stain · clear, thin to full',
-  'step.wood-that-is-to-be-seen': 'Wood that is to show: bare, or stripped back to bare.',
-  'step.anything-that-is-to-be-painted': 'Anything that is to be painted, MDF and laminate.',
+  'step.wood-that-is-to-be-seen': 'Wood that will show: bare, or stripped back to bare.',
+  'step.anything-that-is-to-be-painted': 'Any painted finish, MDF and laminate included.',
   'step.wiped-on-and-off-along-the': 'Wipe on and off along the grain; what shows now stays.',
   'step.fast-production-lacquer': 'Fast production lacquer',
   'step.sealer-two-light-coats-back-to':

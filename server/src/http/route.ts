@@ -166,6 +166,7 @@ export class RouteTable {
       ...this.paths[path],
       [route.method]: {
         summary: route.summary,
+        ...(route.formerly ? { description: `Formerly ${route.formerly}.` } : {}),
         ...(route.params ? { requestParams: { path: route.params as z.ZodObject } } : {}),
         ...(route.body ? { requestBody: { content: { 'application/json': { schema: route.body } } } } : {}),
         responses: {

@@ -41,6 +41,7 @@ export const jobsRoutes = {
 
   changeMethods: route(PATHS.changeMethods, {
     summary: 'Change the methods of a job; zones not yet started or edited by hand are regenerated',
+    formerly: 'PUT /api/jobs/:jobId/practice',
     params: uuidParams('jobId'),
     body: z.object({ version: z.int(), methods: MethodChoicesSchema }),
     response: JobRowSchema,

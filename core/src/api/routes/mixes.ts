@@ -7,11 +7,13 @@ import { route, uuidParams } from '../shapes/route.ts';
 export const mixesRoutes = {
   mixes: route(PATHS.mixes, {
     summary: 'Mixes in use, then the latest ones',
+    formerly: 'GET /api/pots',
     response: z.object({ mixes: z.array(MixRecordSchema) }),
   }),
 
   mixCoats: route(PATHS.mixCoats, {
     summary: 'What a mix coated, by the log that counts',
+    formerly: 'GET /api/pots/:potId/coats',
     params: uuidParams('mixId'),
     response: z.object({ coats: z.array(MixCoatSchema) }),
   }),
@@ -19,6 +21,7 @@ export const mixesRoutes = {
   putMix: route(PATHS.putMix, {
     summary:
       'Write a mix as it stands; an older word changes nothing, and nothing poured or read is taken back',
+    formerly: 'PUT /api/pots/:potId',
     params: uuidParams('mixId'),
     body: MixRecordSchema,
     response: MixRecordSchema,

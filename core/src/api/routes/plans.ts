@@ -38,6 +38,7 @@ export const plansRoutes = {
 
   planningContext: route(PATHS.planningContext, {
     summary: 'What planning this job takes into account besides the job: other jobs, the air, the moment',
+    formerly: 'GET /api/jobs/:jobId/plan/surroundings',
     params: uuidParams('jobId'),
     response: z.object({
       reserved: z.array(ReservationSchema),

@@ -14,6 +14,8 @@ export interface Route<
   /** Below /api, with named parts, e.g. `/jobs/:jobId`. */
   path: string;
   summary: string;
+  /** Its method and address before it was renamed. */
+  formerly?: string;
   params?: P;
   body?: B;
   response: R;

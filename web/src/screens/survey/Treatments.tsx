@@ -49,7 +49,7 @@ export function Treatments({
         <span className="quantity">{count('finish')}</span> to finish,{' '}
         <span className="quantity">{count('repair')}</span> to repair first,{' '}
         <span className="quantity">{count('replace')}</span> to replace.{' '}
-        <span className="text-quiet">Click a piece to change its verdict.</span>
+        <span className="text-quiet">Click a piece to change its treatment.</span>
       </p>
       <div className="mt-2 flex flex-wrap gap-1.5">
         {pieces.map((piece: PieceRow) => (
