@@ -72,7 +72,7 @@ async function main(lifetime: Lifetime): Promise<void> {
   const { backup } = config;
   await (backup ? new Backups(ownerUrl, backup, packageJson.version).upgrade() : migrate(ownerUrl));
   if (!(await isSeeded(ownerUrl))) {
-    console.log('Setting up the made-up shop…');
+    console.log('Setting up the demo shop…');
     const opening = demoOpening(new Date());
     writeFileSync(CLOCK_FILE, JSON.stringify({ offsetMs: opening.getTime() - Date.now() }));
     await seedDemo(ownerUrl, opening);

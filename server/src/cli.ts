@@ -11,7 +11,7 @@ import { doctor } from './commands/doctor.ts';
 import { backup, check, exportTo, importFrom, restore } from './commands/keep.ts';
 import { member, setUp } from './commands/people.ts';
 import { type Base, createBase, type Told } from './commands/reach.ts';
-import { noteAddress, startCustom, takeFolder } from './db/own.ts';
+import { noteAddress, startOwn, takeFolder } from './db/own.ts';
 import { type Extras, serve } from './start.ts';
 
 /** The project, from where the compiled program lies. */
@@ -39,7 +39,7 @@ function sampleOf({ lifetime, home, isGiven, config }: Base, ownerUrl: string): 
 async function start(base: Base): Promise<void> {
   const { lifetime, home, isGiven, config } = base;
   await takeFolder(lifetime, home);
-  const reached = isGiven ? config : await startCustom(lifetime, home);
+  const reached = isGiven ? config : await startOwn(lifetime, home);
   const { databaseUrl, ownerUrl } = reached;
   const running = await serve(
     lifetime,
@@ -75,20 +75,20 @@ const COMMANDS: Record<string, (base: Base, told: Told) => Promise<void>> = {
 };
 
 const HELP = `upholder start                    serves the shop until it is stopped
-upholder setup                    makes the shop of a new installation at the terminal
-                                  (--name, --owner, --sign-in, --time-zone; the password is asked for)
+upholder setup                    sets up the shop of a new installation at the terminal
+                                  (--name, --owner, --sign-in, --time-zone; asks for the password)
 upholder member list              who works here
 upholder member add NAME          adds a member and prints a code to sign in with (--role owner|planner|floor|reader)
 upholder member reset NAME        signs a member out everywhere and prints a code for a new password
 upholder member remove NAME       ends a member’s sign-in; the log keeps the name
-upholder backup                   makes a backup now and restores it for a test
-upholder restore FILE             puts a backup in the place of the database (--replace where there is a shop)
-upholder check                    goes through the sealed log, and holds it against the last backup
-upholder check --against FILE     rehearses: restores a backup beside and brings it to this version (backup: the last one)
-upholder export-shop FOLDER       writes everything of a shop as JSON, CSV and pictures (--shop NAME)
-upholder import-shop FOLDER       makes an exported shop again, as it was
+upholder backup                   makes a backup now and test-restores it
+upholder restore FILE             restores a backup (--replace if there is a shop already)
+upholder check                    checks the sealed log against itself and the last backup
+upholder check --against FILE     rehearses an upgrade on a restored backup (backup: the last one)
+upholder export-shop FOLDER       exports a whole shop as JSON, CSV and pictures (--shop NAME)
+upholder import-shop FOLDER       imports an exported shop
 upholder doctor                   says what is wrong with this installation
-upholder help                     says this
+upholder help                     shows this
 
 Settings, from the environment or from the file .env in the folder it is started in:
 

@@ -103,7 +103,7 @@ export async function startServer(
   const log = pino({ level: config.logLevel });
   await waitForDatabase(
     config.databaseUrl,
-    (reason) => log.warn({ reason }, 'the database does not answer yet; waiting for it'),
+    (reason) => log.warn({ reason }, 'waiting for the database'),
     signal,
   );
   const { ownerUrl, databaseUrl, backup } = config;

@@ -174,7 +174,7 @@ export const REFUSAL = {
   'refusal.the-stores-have-no-such-entry': 'There is no such entry.',
   // server/src/zones/sequence.ts
   'refusal.the-shop-has-no-of-version': (p: { name: Text; version: Text }) =>
-    `The shop has no “${p.name}” of version ${p.version}: choose another system.`,
+    `The shop has no “${p.name}” of version ${p.version}: choose unknown system.`,
   // server/src/http/route.ts
   'refusal.an-owner': 'an owner',
   'refusal.a-planner-or-an-owner': 'a planner or an owner',

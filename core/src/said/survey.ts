@@ -86,7 +86,7 @@ export const SURVEY = {
     `${p.name}: supplied air, covered skin, trained people only, no one else near. One exposure can be enough for life-long asthma.`,
   'survey.solvent-mist-without-a-rated-booth': 'Solvent mist without a rated booth',
   'survey.is-sprayed-only-where-fan-and': (p: { name: Text }) =>
-    `${p.name} may only be sprayed where fan and fittings are rated for solvent. Choose another system or place.`,
+    `${p.name} may only be sprayed where fan and fittings are rated for solvent. Choose unknown system or place.`,
   'survey.flammable-vapour': 'Flammable vapour',
   'survey.brush-or-roll-it-with-the': (p: { name: Text }) =>
     `${p.name}: brush or roll it with the windows open, no flame or pilot light; oily rags into a lidded metal can with water.`,

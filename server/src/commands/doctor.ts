@@ -29,7 +29,7 @@ function machine({ home, isGiven, config }: Base): Finding[] {
   found.push(
     existsSync(config.webDist)
       ? good('The interface is built.')
-      : wrong('The interface is not built: start with npm start, which builds it.'),
+      : wrong('The interface is not built. Run npm start, which builds it.'),
   );
   if (!isGiven && findPostgres() === null)
     found.push(wrong('PostgreSQL is missing: sudo apt-get install postgresql, or set DATABASE_URL.'));
@@ -68,7 +68,7 @@ async function answers({ config }: Base, home: string): Promise<Finding[]> {
     return [
       running
         ? wrong(`The server (process ${running.pid}) does not answer at ${address}.`)
-        : look('No server runs on this installation just now.'),
+        : look('The server is not running.'),
     ];
   }
 }
@@ -85,7 +85,7 @@ async function rights(db: Queryable, { databaseUrl, ownerUrl }: Reached): Promis
   return [
     roleOf(databaseUrl) === roleOf(ownerUrl)
       ? look(
-          'Server and owner of the tables sign in as the same role, so only triggers keep the log from being changed. Give DATABASE_URL a role of its own and DATABASE_OWNER_URL the owner.',
+          'Server and owner of the tables sign in as the same role, so only triggers protect the log. Give DATABASE_URL its own role and DATABASE_OWNER_URL the owner.',
         )
       : wrong('The server’s role could change the log. Start the server once: it sets the rights.'),
   ];
@@ -111,12 +111,12 @@ async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> 
     const foreign = applied.find(({ name }) => !known.includes(name));
     if (foreign)
       found.push(
-        wrong(`The database is newer than this program: it has had ${foreign.name}. Update the program.`),
+        wrong(`The database is newer than this program: it has had ${foreign.name}. Update Upholder.`),
       );
     else if (applied.length < known.length) {
       found.push(
         look(
-          `${known.length - applied.length} migrations wait: the next start makes a backup and applies them.`,
+          `${known.length - applied.length} migrations are pending: the next start makes a backup and applies them.`,
         ),
       );
       return;
@@ -126,7 +126,7 @@ async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> 
     found.push(
       Math.abs(ahead) > MOST_SECONDS_APART
         ? wrong(
-            `The clock of the database is ${apart} ${ahead > 0 ? 'ahead of' : 'behind'} this machine’s: set both by a time server.`,
+            `The clock of the database is ${apart} ${ahead > 0 ? 'ahead of' : 'behind'} this machine’s. Sync both with a time server.`,
           )
         : good(`The clocks of database and server are ${apart} apart.`),
     );
@@ -151,13 +151,13 @@ async function people(db: Queryable): Promise<Finding[]> {
         and password_hash is not null) as owners from shop order by name`,
   );
   if (shops.length === 0)
-    return [look('There is no shop yet: open the first run with the code that the start prints.')];
+    return [look('There is no shop yet. Open the first run with the code that npm start prints.')];
   return shops.map(({ name, owners }) =>
     owners === 0
       ? wrong(`${name} has no owner who can sign in: upholder member reset NAME.`)
       : owners === 1
         ? look(
-            `${name} has one owner. If they lose the password, only the command line helps: make a second one.`,
+            `${name} has one owner. If they lose the password, only the command line can help: make someone else an owner too.`,
           )
         : good(`${name} has ${owners} owners.`),
   );
@@ -177,16 +177,14 @@ async function backups(base: Base, { ownerUrl }: Reached, version: string): Prom
     );
   else {
     const hours = (Date.now() - Date.parse(latest.madeAt)) / HOUR_MS;
-    const words = `The last backup is ${hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`} old and was restored for a test; ${list.length} are kept in ${resolve(folder)}.`;
+    const words = `The last backup is ${hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`} old and was test-restored; ${list.length} are kept in ${resolve(folder)}.`;
     found.push(hours > Math.max(48, everyHours * 2) ? wrong(`${words} That is too old.`) : good(words));
   }
   if (!hasPassphrase)
     found.push(look('Backups are not encrypted: set BACKUP_PASSPHRASE if they leave this machine.'));
   if (existsSync(folder) && statSync(folder).dev === statSync(base.home).dev)
     found.push(
-      look(
-        'Backups lie on the same disk as the data: copy them somewhere else as well, or set BACKUP_FOLDER.',
-      ),
+      look('Backups are on the same disk as the data. Copy them somewhere else too, or set BACKUP_FOLDER.'),
     );
   return found;
 }

@@ -14,7 +14,7 @@ import { ask } from './ask.ts';
 import { type Base, chosenShop, openAsOwner, Refused, reach, type Told } from './reach.ts';
 
 function settingsOf({ config }: Base) {
-  if (!config.backup) throw new Refused('No folder for backups is set.');
+  if (!config.backup) throw new Refused('Backups have no folder. Set BACKUP_FOLDER.');
   return config.backup;
 }
 
@@ -29,7 +29,7 @@ export async function backup(base: Base, version: string): Promise<void> {
   const backups = backupsOf(base, ownerUrl, version);
   const { name, bytes, isEncrypted, entries } = await backups.make('asked');
   console.log(
-    `${resolve(backups.folder, name)}: ${Math.ceil(bytes / 1024)} kB, ${entries} log entries, ${isEncrypted ? 'encrypted' : 'not encrypted'}. It was restored into a database of its own, and the log in it holds.`,
+    `${resolve(backups.folder, name)}: ${Math.ceil(bytes / 1024)} kB, ${entries} log entries, ${isEncrypted ? 'encrypted' : 'not encrypted'}. It was test-restored, and its log is intact.`,
   );
 }
 
@@ -50,7 +50,7 @@ export async function restore(base: Base, { words, options }: Told, version: str
   if (await holdsShop(ownerUrl)) {
     if (options.replace !== true)
       throw new Refused(
-        'There is a shop here already. Add --replace to put the backup in its place; a backup of it is made first.',
+        'There is a shop here already. Add --replace to replace it with the backup; it is backed up first.',
       );
     const before = await backupsOf(base, ownerUrl, version).make('before-restore');
     console.log(`What was here is kept in ${resolve(folder, before.name)}.`);
@@ -59,9 +59,9 @@ export async function restore(base: Base, { words, options }: Told, version: str
   await grantServer(ownerUrl, databaseUrl);
   const entries = head.shops.reduce((sum, shop) => sum + shop.entries, 0);
   console.log(
-    `Restored the backup of ${head.madeAt}: ${entries} log entries, and the chain holds. Everybody signs in again.`,
+    `Restored the backup of ${head.madeAt}: ${entries} log entries, log intact. Everyone has to sign in again.`,
   );
-  if (keptAs !== null) console.log(`The database of before is still there, as ${keptAs}.`);
+  if (keptAs !== null) console.log(`The previous database is kept as ${keptAs}.`);
 }
 
 function sayChain({ shopName, entries, head, faults }: ChainReport): void {
@@ -71,7 +71,7 @@ function sayChain({ shopName, entries, head, faults }: ChainReport): void {
     );
     return;
   }
-  console.log(`${shopName}: the log does NOT hold.`);
+  console.log(`${shopName}: THE LOG WAS CHANGED.`);
   for (const { entryId, fault } of faults) console.log(`  Entry ${entryId} ${FAULT_WORDS[fault]}.`);
 }
 
@@ -88,7 +88,7 @@ export async function check(base: Base, { options }: Told, version: string): Pro
     const passphrase = await passphraseFor(base, path);
     await mkdir(backups.folder, { recursive: true, mode: 0o700 });
     await inScratch(db.ownerUrl, path, passphrase, backups.folder, async ({ head, chains }) => {
-      console.log(`The backup of ${head.madeAt} restores whole and can be brought to version ${version}:`);
+      console.log(`The backup of ${head.madeAt} restores completely and upgrades to version ${version}:`);
       chains.forEach(sayChain);
     });
     return;
@@ -103,7 +103,7 @@ export async function check(base: Base, { options }: Told, version: string): Pro
       if (link === null || (await hasLink(db, id, link))) continue;
       isGood = false;
       console.log(
-        `The log is not the one in the backup of ${head.madeAt}: entries were taken out or replaced since.`,
+        `The log is not the one in the backup of ${head.madeAt}: entries have been removed or replaced since.`,
       );
     }
   }
@@ -113,7 +113,7 @@ export async function check(base: Base, { options }: Told, version: string): Pro
 /** `export-shop FOLDER`. */
 export async function exportTo(base: Base, told: Told): Promise<void> {
   const [folder = ''] = told.words;
-  if (folder === '') throw new Refused('Say where: upholder export-shop FOLDER');
+  if (folder === '') throw new Refused('Name the folder: upholder export-shop FOLDER');
   if (existsSync(folder) && (await readdir(folder)).length > 0) throw new Refused(`${folder} is not empty.`);
   const db = await openAsOwner(base);
   const shop = await chosenShop(db, told);
@@ -128,9 +128,9 @@ export async function exportTo(base: Base, told: Told): Promise<void> {
 
 /** `import-shop FOLDER`. */
 export async function importFrom(base: Base, { words: [folder = ''] }: Told): Promise<void> {
-  if (folder === '') throw new Refused('Say from where: upholder import-shop FOLDER');
+  if (folder === '') throw new Refused('Name the folder: upholder import-shop FOLDER');
   const { ownerUrl } = await reach(base);
   await migrate(ownerUrl);
   const { name, entries } = await importShop(await openAsOwner(base), folder);
-  console.log(`${name} is here, as it was: ${entries} log entries, and the chain holds.`);
+  console.log(`${name} is imported: ${entries} log entries, all intact.`);
 }

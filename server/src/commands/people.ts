@@ -74,7 +74,7 @@ export async function member(base: Base, told: Told): Promise<void> {
       console.log(`${name}  ${role}  ${leftAt === null ? (signIn ?? 'has not signed in yet') : 'has left'}`);
     return;
   }
-  if (wanted === '') throw new Refused(`Say who: upholder member ${action} NAME`);
+  if (wanted === '') throw new Refused(`Name the member: upholder member ${action} NAME`);
   if (action === 'add') {
     const role = RoleSchema.safeParse(told.options.role ?? 'floor');
     if (!role.success) throw new Refused(`A role is one of ${ROLES.join(', ')}.`);

@@ -62,7 +62,7 @@ export async function chosenShop(db: Database, { options }: Told): Promise<{ id:
   if (only && found.length === 1) return only;
   if (shops.length === 0)
     throw new Refused(
-      'There is no shop yet. Start the server and open its first run, or use upholder setup.',
+      'There is no shop yet. Start the server and open the first run, or use upholder setup.',
     );
-  throw new Refused(`Say which shop, with --shop: ${shops.map(({ name }) => name).join(', ')}.`);
+  throw new Refused(`Name the shop with --shop: ${shops.map(({ name }) => name).join(', ')}.`);
 }

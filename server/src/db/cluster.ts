@@ -115,7 +115,7 @@ export async function startCluster(folder: string, { isTemporary = false } = {})
     );
     if (made.status !== 0)
       throw new Error(
-        `PostgreSQL could not make its data folder ${dataDir}: ${made.stderr.trim().split('\n').at(-1)}`,
+        `PostgreSQL could not create its data folder ${dataDir}: ${made.stderr.trim().split('\n').at(-1)}`,
       );
   }
   await endLeftover(dataDir);

@@ -24,7 +24,7 @@ async function dumpedBefore(dumpFirst: () => Promise<string>): Promise<string> {
     return await dumpFirst();
   } catch (error) {
     throw new Error(
-      `No backup could be made before the upgrade, so nothing was upgraded. What went wrong: ${(error as Error).message}`,
+      `No backup could be made before the upgrade, so nothing was upgraded: ${(error as Error).message}`,
     );
   }
 }
@@ -49,7 +49,7 @@ export async function migrate(databaseUrl: string, dumpFirst?: () => Promise<str
       const foreign = applied.rows.find(({ name }) => !known.has(name));
       if (foreign) {
         throw new Error(
-          `The database is newer than this server: it has had “${foreign.name}”. Use a newer server.`,
+          `The database is newer than this server: it has had “${foreign.name}”. Use a newer version.`,
         );
       }
       const isBehind = applied.rows.length > 0 && applied.rows.length < known.size;
@@ -66,7 +66,7 @@ export async function migrate(databaseUrl: string, dumpFirst?: () => Promise<str
     }).catch((error: Error) => {
       const kept = dumpedTo === null ? '' : ` The backup taken before is ${dumpedTo}.`;
       throw new Error(
-        `The database could not be brought up to this version; nothing in it has changed.${kept} What went wrong: ${error.message}`,
+        `The database could not be upgraded; nothing in it has changed.${kept} What went wrong: ${error.message}`,
       );
     });
     await recodeShops(client);

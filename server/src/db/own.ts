@@ -47,7 +47,7 @@ export async function takeFolder(lifetime: Lifetime, folder: string): Promise<vo
 }
 
 /** Starts the PostgreSQL of a data folder, for as long as the program runs. */
-export async function startCustom(lifetime: Lifetime, folder: string): Promise<Reached> {
+export async function startOwn(lifetime: Lifetime, folder: string): Promise<Reached> {
   mkdirSync(folder, { recursive: true });
   const cluster = await lifetime.own(
     () => startCluster(folder),
@@ -60,7 +60,7 @@ export async function startCustom(lifetime: Lifetime, folder: string): Promise<R
 /** The PostgreSQL of a data folder: the one that a server keeps running there, or started for as long as the program runs. */
 export async function reachOwn(lifetime: Lifetime, folder: string): Promise<Reached> {
   const running = serverOn(folder) && runningCluster(folder);
-  if (!running) return startCustom(lifetime, folder);
+  if (!running) return startOwn(lifetime, folder);
   const ownerUrl = running.database(DATABASE);
   return { ownerUrl, databaseUrl: running.asServer(ownerUrl) };
 }

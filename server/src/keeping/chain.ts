@@ -5,8 +5,8 @@ export type ChainFault = 'changed' | 'broken' | 'gap' | 'unsealed';
 
 /** What each fault means, in words. */
 export const FAULT_WORDS: Record<ChainFault, string> = {
-  changed: 'says something else than when it was sealed',
-  broken: 'does not follow from the one before it',
+  changed: 'differs from what was sealed',
+  broken: 'does not follow the one before it',
   gap: 'comes after one that is missing',
   unsealed: 'was never sealed',
 };

@@ -120,7 +120,7 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
   const { head, line } = await readHead(path);
   const { encryption } = head;
   if (encryption && passphrase === '')
-    throw new BadBackup('This backup is encrypted: its passphrase is needed (BACKUP_PASSPHRASE).');
+    throw new BadBackup('This backup is encrypted. Set its passphrase (BACKUP_PASSPHRASE).');
   const checkBytes = encryption ? TAG_BYTES : SHA_BYTES;
   const { size } = await stat(path);
   const end = size - checkBytes;
@@ -135,7 +135,8 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
     const hash = createHash('sha256').update(line);
     dump.on('data', (chunk) => hash.update(chunk));
     await pipeline(dump, out);
-    if (!hash.digest().equals(check)) throw new BadBackup('This backup is damaged: its check does not hold.');
+    if (!hash.digest().equals(check))
+      throw new BadBackup('This backup is damaged: its checksum does not match.');
     return head;
   }
   const decipher: DecipherGCM = createDecipheriv(
@@ -146,9 +147,7 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
   decipher.setAAD(line);
   decipher.setAuthTag(check);
   await pipeline(dump, decipher, out).catch((error: Error) => {
-    throw /auth/i.test(error.message)
-      ? new BadBackup('The passphrase does not open this backup, or it is damaged.')
-      : error;
+    throw /auth/i.test(error.message) ? new BadBackup('Wrong passphrase, or the backup is damaged.') : error;
   });
   return head;
 }

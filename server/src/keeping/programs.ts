@@ -5,7 +5,7 @@ import { findPostgres } from '../db/programs.ts';
 
 /** Said where PostgreSQL's own programs for dumping and restoring are not there. */
 const MISSING =
-  'pg_dump and pg_restore are missing: install them with sudo apt-get install postgresql-client';
+  'pg_dump and pg_restore are missing. Install them with sudo apt-get install postgresql-client';
 
 function program(name: 'pg_dump' | 'pg_restore'): string {
   const beside = `${findPostgres()}/${name}`;

@@ -19,7 +19,7 @@ export function startBackups(backups: Backups, log: Logger): () => void {
     const [latest] = await backups.list();
     if (!isDue(latest?.madeAt ?? null, new Date(), backups.everyHours)) return;
     const { name, bytes } = await backups.make('scheduled');
-    log.info({ name, bytes }, 'backup made, and restored for a test');
+    log.info({ name, bytes }, 'backup made and test-restored');
   }
   const lookAgain = () =>
     void look().catch((error: Error) => log.error({ reason: error.message }, 'no backup could be made'));

@@ -36,7 +36,7 @@ function assertWhole({ head, chains }: Scratch, rows: Record<string, number>): v
   const other = Object.keys(head.rows).find((table) => rows[table] !== head.rows[table]);
   if (other)
     throw new BadBackup(
-      `The backup does not restore whole: ${other} has ${rows[other] ?? 0} of ${head.rows[other]} rows.`,
+      `The backup does not restore completely: ${other} has ${rows[other] ?? 0} of ${head.rows[other]} rows.`,
     );
   const broken = chains.find(({ faults }) => faults.length > 0);
   if (broken) throw new BadBackup(`The log of ${broken.shopName} in this backup has been changed.`);

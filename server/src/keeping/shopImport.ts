@@ -55,7 +55,7 @@ async function assertNew(db: Queryable, { tables }: ShopFile): Promise<{ id: str
   );
   if (taken.length > 0)
     throw new Error(
-      `Someone here signs in as ${taken.map(({ sign_in }) => sign_in).join(', ')} already: give one of them another name first.`,
+      `Someone here signs in as ${taken.map(({ sign_in }) => sign_in).join(', ')} already. Give one of them another name first.`,
     );
   return { id, name };
 }
@@ -70,7 +70,7 @@ async function insertTable(
   const [first] = rows;
   if (!first) return;
   const stray = Object.keys(first).find((name) => !known.includes(name));
-  if (stray) throw new Error(`${table} has a column “${stray}” that this version does not know.`);
+  if (stray) throw new Error(`${table} has a column “${stray}” that this version does not have.`);
   const names = Object.keys(first).join(', ');
   await db.query(
     `insert into ${table} (${names}) select ${names} from jsonb_populate_recordset(null::${table}, $1::jsonb)`,
@@ -107,7 +107,7 @@ export async function importShop(db: Database, folder: string): Promise<{ name: 
     const stray = Object.keys(file.tables).find(
       (table) => !(SHOP_TABLES as readonly string[]).includes(table),
     );
-    if (stray) throw new Error(`This version knows no table “${stray}”.`);
+    if (stray) throw new Error(`This version has no table “${stray}”.`);
     for (const table of SHOP_TABLES) {
       const rows = file.tables[table] ?? [];
       if (table === 'photo') await insertPhotos(connection, folder, rows);

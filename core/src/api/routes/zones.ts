@@ -16,7 +16,7 @@ export const zonesRoutes = {
   }),
 
   changeZone: route(PATHS.changeZone, {
-    summary: 'Change a zone; another system or other choices regenerate its steps',
+    summary: 'Change a zone; unknown system or other choices regenerate its steps',
     params: uuidParams('zoneId'),
     body: z.object({ version: z.int(), ...ZoneSpecSchema.shape }),
     response: ZoneRowSchema,
