@@ -118,9 +118,9 @@ test('what goes back into the tin makes it thinner, and the next mix knows', asy
   await open(page, '/bench?product=build-primer&paint=1000+mL&applicator=turbine&thinning=5');
   await expect(page.getByRole('region', { name: 'A new mix' })).toContainText('holds 0.9 % thinner already');
   await page.getByRole('button', { name: 'Start the mix' }).click();
-  await expect(pours).toContainText('1009 mL');
+  await expect(pours).toContainText('1.01 L');
   await pours.getByRole('button', { name: 'It is in' }).click();
-  await expect(pours).toContainText('40.9 mL');
+  await expect(pours).toContainText('41 mL');
 });
 
 test('a mix with hardener is heard at three quarters of its life and when it is over, on any screen', async ({

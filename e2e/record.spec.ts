@@ -22,7 +22,7 @@ test('a stop that no one overrode is told on the days, and goes when the step is
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Days');
-  await page.getByRole('button', { name: 'Plan the job' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
   await expect(page.getByText('Completion')).toBeVisible();
   await expect(page.getByText(/Cut board edges/)).toHaveCount(0);
   await openStage(page, 'VESTRY', 'Sequence');

@@ -20,11 +20,11 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await expect(check).toContainText('No issues found.');
   await expect(steps.getByText('Seal edges', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo Seal the edges before it' }).click();
-  await expect(check).toContainText('Cut edges of board');
+  await expect(check).toContainText('Cut board edges');
   await page.getByRole('button', { name: 'Undo removal of Seal edges' }).click();
   await expect(check).toContainText('No issues found.');
   await page.getByRole('button', { name: 'Redo' }).click();
-  await expect(check).toContainText('Cut edges of board');
+  await expect(check).toContainText('Cut board edges');
 
   // Whoever knows better goes on, with a reason that is kept.
   await check.getByRole('button', { name: 'Override' }).click();

@@ -86,7 +86,7 @@ export async function chooseSystem(page: Page, letter: string, reason: string): 
   const entry = list
     .getByRole('listitem')
     .filter({ has: page.getByLabel(`Compare ${letter}`, { exact: true }) });
-  const head = entry.locator('button[aria-expanded]');
+  const head = entry.locator('button[aria-expanded]').first();
   if ((await head.getAttribute('aria-expanded')) === 'false') await head.press('Enter');
   await entry.getByRole('button', { name: `Choose ${letter}` }).press('Enter');
   const dialog = page.getByRole('dialog');

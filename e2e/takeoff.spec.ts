@@ -83,7 +83,7 @@ test('how doors are counted stands beside the count, leads to where it is set, a
   await panels.press('ControlOrMeta+a');
   await panels.pressSequentially('1');
   await page.getByRole('button', { name: 'Save the shop' }).click();
-  await expect(page.getByText('One panel is one door: 2 or more.')).toBeVisible();
+  await expect(page.getByText('Panels must be at least 2.')).toBeVisible();
   await panels.press('ControlOrMeta+a');
   await panels.pressSequentially('3');
   await page.getByRole('button', { name: 'Save the shop' }).click();
@@ -112,7 +112,7 @@ test('a messy table comes in: columns set, cells put right, the setting remember
   await page.getByLabel('Unit of column Weite').selectOption('cm');
   await page.getByLabel('Unit of column Hieght').selectOption('cm');
   await expect(page.getByText('1 row can be imported, 2 need fixing')).toBeVisible();
-  await expect(page.getByText('“gate” is not known here')).toBeVisible();
+  await expect(page.getByText(/“gate” is not recognised\. Use /)).toBeVisible();
   await page.getByLabel('Weite, line 4').fill('41');
   await page.getByLabel('Import line 2').uncheck();
   await page.getByRole('button', { name: 'Import 1 piece', exact: true }).click();

@@ -9,9 +9,9 @@ const READ = ['title', 'placeholder', 'alt', 'label', 'aria-label', 'aria-descri
 
 function spokenChild(child: unknown): unknown {
   if (typeof child === 'string') return isSaid(child) ? words(child) : child;
-  return Array.isArray(child) && child.some((one) => typeof one === 'string' && isSaid(one))
-    ? child.map(spokenChild)
-    : child;
+  if (!Array.isArray(child)) return child;
+  const parts = child.map(spokenChild);
+  return parts.some((part, at) => part !== child[at]) ? parts : child;
 }
 
 /**

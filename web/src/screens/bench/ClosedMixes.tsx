@@ -16,7 +16,7 @@ export function ClosedMixes({
   if (leftovers.length === 0) return null;
   return (
     <fieldset>
-      <legend className="label">Left of it, in closed containers</legend>
+      <legend className="label">Leftovers in closed containers</legend>
       {leftovers.map(({ mix, left }) => (
         <label key={mix.id} className="flex min-h-14 items-center gap-3 text-lead">
           <input

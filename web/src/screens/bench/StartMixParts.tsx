@@ -86,7 +86,7 @@ export function GoodLastTime({
         </span>
       </p>
       <Button posture="floor" onClick={onTake}>
-        Take it
+        Use this mix
       </Button>
     </div>
   );
