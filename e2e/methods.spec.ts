@@ -18,10 +18,10 @@ test('a job goes its own way: what it would change is shown, it is pressed, reas
   await page.getByLabel('Why, for Colour coats').fill('only a cupboard, and the vestry wants it soon');
   await page.getByLabel('Why, for Colour coats').blur();
   await page.getByRole('link', { name: 'Back to the sequence' }).click();
-  await expect(page.getByRole('link', { name: 'Shop methods, 2 of its own' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Shop methods, 2 set for this job' })).toBeVisible();
   await expect(steps.getByText('Colour 1', { exact: true })).toBeVisible();
   await expect(steps.getByText('Colour 2', { exact: true })).toHaveCount(0);
-  await page.getByRole('link', { name: 'Shop methods, 2 of its own' }).click();
+  await page.getByRole('link', { name: 'Shop methods, 2 set for this job' }).click();
   await expect(page.getByLabel('Why, for Colour coats')).toHaveValue(
     'only a cupboard, and the vestry wants it soon',
   );
@@ -97,7 +97,7 @@ test('a sequence becomes a system of the shop, is changed into a version, and a 
   maren: page,
 }) => {
   await openStage(page, 'VESTRY', 'Sequence');
-  await page.getByRole('button', { name: 'Keep as a system' }).click();
+  await page.getByRole('button', { name: 'Save as custom system' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Vestry rolled');
   await dialog.getByRole('button', { name: 'Keep it' }).click();

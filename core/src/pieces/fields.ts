@@ -141,7 +141,7 @@ export const PIECE_FIELDS = {
     'hinge side',
     ({ kind }) => PIECE_KIND_TRAITS[kind].isHinged,
   ),
-  treatment: other('choice', 'Verdict', 'treatment', 'treatment', 'treatment'),
+  treatment: other('choice', 'Treatment', 'treatment', 'treatment', 'treatment'),
   note: other('text', 'Note', 'note', 'note', 'note'),
 } as const satisfies Record<keyof Piece, PieceField>;
 

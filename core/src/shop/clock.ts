@@ -30,13 +30,18 @@ export function readClock(text: string): string | null {
 }
 
 /**
- * Reads a stretch of a day: `7:30–12`, `07:30 - 16:00`, `7 to 4`. Where the end has no half of the day and lies before the
+ * Reads a stretch of a day: `7:30–12`, `07:30 - 16:00`, `7 to 4`, `1–5 pm`. Where the end has no half of the day and lies before the
  * start, it is in the afternoon; an end at midnight is that of the day.
  * @returns what stands there where it is no time, so that nothing typed is lost.
  */
 export function readSpan(text: string): { from: string; to: string } {
   const [from = '', to = ''] = text.split(/\s*(?:[–—-]|\bto\b)\s*/).map((part) => part.trim());
-  const [start, end] = [readClock(from), readClock(to)];
+  const end = readClock(to);
+  const half = /[ap]\.?(?:m\.?)?$/i.exec(to)?.[0];
+  // `1–5 pm` names the half of the day once; `7–4 pm` cannot mean it for both.
+  const shared = half !== undefined && !/[a-z]/i.test(from) ? readClock(`${from} ${half}`) : null;
+  const isShared = shared !== null && end !== null && (parseClock(shared) ?? 0) < (parseClock(end) ?? 0);
+  const start = isShared ? shared : readClock(from);
   const [startMin, endMin] = [parseClock(start ?? ''), parseClock(end ?? '')];
   const isAfternoon =
     startMin !== null &&

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { dateWords, PLAIN_VOICE, readDay } from './index.ts';
+import { readSpan } from '../shop/index.ts';
+import { dateWords, PLAIN_VOICE, readDay, spanWords } from './index.ts';
 
 const TODAY = '2026-11-28';
 
@@ -40,5 +41,26 @@ describe('a day as it is typed', () => {
         const shown = dateWords(date, { ...PLAIN_VOICE, locale }, true);
         expect([shown, readDay(shown, locale, TODAY)]).toEqual([shown, date]);
       }
+  });
+});
+
+describe('a stretch of a day', () => {
+  it('is written as the shop writes hours', () => {
+    const us = { ...PLAIN_VOICE, locale: 'en-US' };
+    expect(spanWords({ from: '07:30', to: '12:00' }, us)).toBe('7:30 am–noon');
+    expect(spanWords({ from: '12:30', to: '16:30' }, us)).toBe('12:30–4:30 pm');
+    expect(spanWords({ from: '07:30', to: '12:00' }, PLAIN_VOICE)).toBe('07:30–12:00');
+  });
+
+  it('is read as it is shown, in every region', () => {
+    const clock = (minute: number) =>
+      `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+    for (const locale of ['en-GB', 'en-IE', 'en-US', 'en-CA', 'en-NZ', 'en-AU'])
+      for (let from = 0; from < 1440; from += 45)
+        for (let to = from + 15; to <= 1440; to += 15) {
+          const span = { from: clock(from), to: clock(to) };
+          const shown = spanWords(span, { ...PLAIN_VOICE, locale });
+          expect([shown, readSpan(shown)]).toEqual([shown, span]);
+        }
   });
 });

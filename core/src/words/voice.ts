@@ -79,6 +79,24 @@ export function storedClockWords(clock: string, voice: Voice): string {
   return minutes === null ? clock : clockWords(minutes, { ...voice, timeZone: 'UTC' });
 }
 
+/**
+ * A stretch of a day as a shop writes its hours: `07:30–12:00`, or `7:30 am–noon` and `12:30–4:30 pm` where days have two
+ * halves. `readSpan` reads it back.
+ */
+export function spanWords({ from, to }: { from: string; to: string }, voice: Voice): string {
+  if (!isHalfDay(voice.locale))
+    return `${storedClockWords(from, voice)}–${to === '24:00' ? to : storedClockWords(to, voice)}`;
+  const short = (clock: string) =>
+    clock === '12:00'
+      ? 'noon'
+      : clock === '24:00'
+        ? 'midnight'
+        : storedClockWords(clock, voice).replace(':00', '');
+  const [start, end] = [short(from), short(to)];
+  const half = / [ap]\.?m\.?$/.exec(end)?.[0];
+  return `${half !== undefined && start.endsWith(half) ? start.slice(0, -half.length) : start}–${end}`;
+}
+
 /** Whether a locale counts hours twice to twelve. */
 export function isHalfDay(locale: string): boolean {
   return new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hour12 === true;

@@ -45,7 +45,7 @@ function MixRow({ mix, shop, now }: { mix: MixRecord; shop: ShopContext; now: Da
               : `${formatDuration((clock.until - now.getTime()) / 60_000)} left`}
           </span>
         ) : (
-          <span className="text-quiet">keeps</span>
+          <span className="text-quiet">no pot life</span>
         )}
       </span>
     </Link>

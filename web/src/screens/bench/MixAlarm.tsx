@@ -38,7 +38,7 @@ export function SoundSwitch() {
         if (!isAudible) chime('short');
       }}
     >
-      {isAudible ? 'Alarms sound' : 'Alarms are silent'}
+      {isAudible ? 'Alarms on' : 'Alarms off'}
     </Button>
   );
 }

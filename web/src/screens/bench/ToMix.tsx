@@ -31,7 +31,7 @@ export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: 
             </span>
             <span className="block text-quiet">
               <span className="font-semibold">{tagsOf(detail.pieces, item.op.pieceIds)}</span> ·{' '}
-              {coat.sheet.name}, {show('volume', residueMl(coat.applicator ?? 'brush'))} of it for{' '}
+              {coat.sheet.name}, incl. {show('volume', residueMl(coat.applicator ?? 'brush'))} for{' '}
               {residuePlace(coat.applicator ?? 'brush')}
             </span>
           </span>
@@ -40,7 +40,7 @@ export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: 
               <Volume ml={amounts.mixMl} />
             </span>
             {isShort(shop, coat.step.productKey, amounts.paintMl) && (
-              <span className="block font-semibold text-stop">more than the tins hold</span>
+              <span className="block font-semibold text-stop">more than in stock</span>
             )}
             <span className="text-quiet">
               {whenWords(Math.max(item.openAt, item.plannedStart ?? 0, now), now, shop.timeZone)}

@@ -61,7 +61,9 @@ export function Backdrop({
           className="absolute border-line border-l opacity-70"
           style={{ left: scale.x(minute), top: 26, height: height - 26 }}
         >
-          <span className="absolute top-0 left-1 text-tiny text-quiet">{hourWords(minute, timeZone)}</span>
+          <span className="absolute top-0 left-1 whitespace-nowrap text-tiny text-quiet">
+            {hourWords(minute, timeZone)}
+          </span>
         </div>
       ))}
       {days.map(({ date, start, end }) => {

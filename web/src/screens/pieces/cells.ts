@@ -41,7 +41,7 @@ function lengthColumn(key: SizeField, title: string = PIECE_FIELDS[key].name): C
     key,
     title,
     // Sixteenths of an inch take more room than millimetres.
-    width: unit('length') === 'in' ? '4.4rem' : '3.55rem',
+    width: unit('length') === 'in' ? '4.7rem' : '3.55rem',
     fields: [key],
     isNumber: true,
     write: (piece) => (PIECE_FIELDS[key].stepAppliesTo(piece) ? bare('length', piece[key]) : null),

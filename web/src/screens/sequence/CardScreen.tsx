@@ -146,7 +146,7 @@ export function CardScreen() {
             <p key={caution}>• {caution}</p>
           ))}
           <p className="mt-1 text-quiet">
-            Clocks for {show('temperature', airC)} and {Math.round(rhPct)} %; confirm with a thumb test.{' '}
+            Drying times for {show('temperature', airC)} and {Math.round(rhPct)} %; confirm with a thumb test.{' '}
             {SAFETY_FOOTNOTE}
           </p>
         </footer>

@@ -50,7 +50,7 @@ function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopCon
               {zone.isEdited && <span className="font-normal text-quiet"> · changed by hand</span>}
             </h2>
             <SinglePieces zone={zone} steps={drafts} pieces={pieces} shop={shop} editor={editor} />
-            <Button onClick={() => setIsKeeping(true)}>Keep as a system</Button>
+            <Button onClick={() => setIsKeeping(true)}>Save as custom system</Button>
             <ButtonLink to={`../sequence/card?zone=${zone.id}`}>Process card</ButtonLink>
             <UndoButtons history={editor.history} />
           </div>
@@ -117,13 +117,15 @@ export function SequenceScreen() {
             <span className="text-quiet">
               <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
               <span className="quantity text-ink">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.
-              Clocks for{' '}
+              Drying times for{' '}
               <span className="quantity text-ink">
                 {show('temperature', airC)}, {Math.round(rhPct)} %
               </span>
-              , the coming day here.
+              , the next 24 hours here.
             </span>
-            <ButtonLink to="../sequence/methods">Shop methods{own > 0 && `, ${own} of its own`}</ButtonLink>
+            <ButtonLink to="../sequence/methods">
+              Shop methods{own > 0 && `, ${own} set for this job`}
+            </ButtonLink>
           </span>
         }
       >

@@ -51,7 +51,7 @@ function OwnHours({
             void keep(target.checked ? texts : null);
           }}
         />
-        hours of their own
+        personal hours
       </label>
       {errors.all && <p className="text-stop">{errors.all}</p>}
       {isOwn && (

@@ -1,5 +1,6 @@
 import { parseClock, readSpan, WEEKDAYS, type Week, type WorkSpan } from '@upholder/core/shop';
-import { storedClockWords } from '../../base/times.ts';
+import { spanWords } from '@upholder/core/words';
+import { voice } from '../../base/voice.ts';
 
 export const DAY_NAMES = {
   mon: 'Monday',
@@ -12,7 +13,7 @@ export const DAY_NAMES = {
 };
 
 function spansToText(spans: readonly WorkSpan[] | undefined): string {
-  return (spans ?? []).map(({ from, to }) => `${storedClockWords(from)}–${storedClockWords(to)}`).join(', ');
+  return (spans ?? []).map((span) => spanWords(span, voice())).join(', ');
 }
 
 /** Reads `07:30–12:00, 12:30–16:30`, or `7:30 am–noon, 12:30–4:30 pm`; an empty text is a day off. */

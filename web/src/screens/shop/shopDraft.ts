@@ -29,7 +29,7 @@ export type Head = Pick<ShopContext, 'name' | 'timeZone' | 'settings'>;
 export const FLAGS = {
   hasBooth: 'There is a spray booth',
   boothRatedForSolvent: 'The booth is rated for solvent',
-  hasSuppliedAir: 'Supplied-air breathing protection, and people trained in it',
+  hasSuppliedAir: 'Supplied-air respirators, and people trained to use them',
   mayShortenClocks: 'Allow warm, dry air to shorten drying times, to half the sheet at most',
 } as const satisfies Partial<Record<keyof ShopSettings, string>>;
 export type Flag = keyof typeof FLAGS;

@@ -108,7 +108,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
         ))}
         <section aria-label="Verdict" className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 px-4 py-3">
           <h2>
-            <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Verdict
+            <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Treatment
           </h2>
           <Treatments
             detail={detail}
