@@ -23,7 +23,7 @@ test('a mix is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await expect(pours).toContainText('Add to the paint');
   await pours.getByRole('button', { name: 'It is in' }).click();
   await expect(pours).toContainText('All components added.');
-  await expect(page.getByRole('region', { name: 'What it is' })).toContainText('1.05 L');
+  await expect(page.getByRole('region', { name: 'In this mix' })).toContainText('1.05 L');
 
   // The stopwatch goes by the space bar: down, up as the cup opens, down as the stream breaks.
   const viscosity = page.getByRole('region', { name: 'Viscosity' });

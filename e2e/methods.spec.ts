@@ -107,8 +107,8 @@ test('a sequence becomes a system of the shop, is changed into a version, and a 
   if ((await entry.getAttribute('aria-expanded')) === 'false') await entry.click();
   await page
     .locator('div')
-    .filter({ hasText: /^Vestry rolled, ours, version 1/ })
-    .getByRole('button', { name: 'Choose ours' })
+    .filter({ hasText: /^Vestry rolled, custom, version 1/ })
+    .getByRole('button', { name: 'Choose custom' })
     .click();
   await page.getByRole('dialog').getByLabel('Why this one').fill('as the last wardrobe');
   await page.getByRole('dialog').getByRole('button', { name: 'Choose Vestry rolled' }).click();
@@ -165,7 +165,7 @@ test('a pair that no one knows asks for a test panel, and the test settles it', 
   await page.getByRole('link', { name: 'Products & stock', exact: true }).click();
   const shelf = page.getByRole('navigation', { name: 'Products' });
   await shelf.getByRole('button', { name: 'Waterborne urethane enamel, satin' }).click();
-  await page.getByLabel('Class for layers').selectOption('unknown');
+  await page.getByLabel('Recoat class').selectOption('unknown');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('Saved. New plans and clocks use it')).toBeVisible();
   await openStage(page, 'QUAY', 'Sequence');
@@ -192,7 +192,7 @@ test('a pair that no one knows asks for a test panel, and the test settles it', 
   await pair.getByLabel('Why', { exact: true }).fill('It crawled on every panel.');
   await pair.getByRole('button', { name: 'Save rule' }).click();
   await expect(pair).toContainText('does not hold, Maren');
-  await pair.getByRole('button', { name: 'Take it back' }).click();
+  await pair.getByRole('button', { name: 'Remove rule' }).click();
   await expect(pair).toContainText('Built-in table');
 });
 

@@ -113,7 +113,7 @@ test('what goes back into the tin makes it thinner, and the next mix knows', asy
   await page.getByLabel('Leftover').fill('220 mL');
   await page.getByLabel('It goes').selectOption('back into the tin');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
-  await expect(page.getByRole('main')).toContainText('220 mL were left of 1.1 L: back into the tin');
+  await expect(page.getByRole('main')).toContainText('Emptied with 220 mL of 1.1 L left: back into the tin');
   // 2000 mL and 200 mL of paint hold 20 mL of thinner: 0.9 %.
   await open(page, '/bench?product=build-primer&paint=1000+mL&applicator=turbine&thinning=5');
   await expect(page.getByRole('region', { name: 'A new mix' })).toContainText('holds 0.9 % thinner already');

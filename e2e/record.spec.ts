@@ -54,7 +54,7 @@ test('a job with work to come is handed over only when someone says so', async (
   const dialog = page.getByRole('dialog', { name: 'Hand over as it is?' });
   await expect(dialog).toContainText(/\d+ planned steps are not logged yet, the first/);
   await expect(dialog).toContainText(/pieces are still wet/);
-  await dialog.getByRole('button', { name: 'Leave it open' }).click();
+  await dialog.getByRole('button', { name: 'Keep it open' }).click();
   await expect(state).toHaveValue('open');
   await state.selectOption('handed over');
   await page.keyboard.press('Escape');

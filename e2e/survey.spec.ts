@@ -49,7 +49,7 @@ test('a zone is surveyed by keyboard within two minutes, and the answers rank th
   await answer('Can pieces leave the building?', '1');
   await answer('Asthma, infants, pets?', '2');
   await answer('Hinges replaced?', '2');
-  await answer('Insides of boxes too?', '2');
+  await answer('Finish cabinet interiors too?', '2');
   await answer('Which look is wanted?', '1');
   await answer('Sheen', '2');
   expect(presses * SECONDS_A_PRESS).toBeLessThan(TWO_MINUTES);
@@ -108,7 +108,7 @@ test('the same by touch on a tablet; what is not known stays visible and can be 
   // Pressed again it stays; what is not known after all is taken back by a press of its own.
   await tap('Does the foil lift?', 'yes');
   await expect(page.getByText('Stop: Foil lifts')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back: Does the foil lift?' }).tap();
+  await page.getByRole('button', { name: 'Clear: Does the foil lift?' }).tap();
   await expect(page.getByText('Stop: Foil lifts')).toBeHidden();
   await page.getByLabel('Days the room may be out of use').fill('many');
   await page.getByLabel('Days the room may be out of use').press('Enter');
@@ -177,7 +177,7 @@ test('a photograph is made smaller, kept, and a colour taken from it', async ({ 
   await dialog
     .getByRole('button', { name: 'Sample a colour here' })
     .click({ position: { x: (box?.width ?? 0) * 0.8, y: 60 } });
-  await dialog.getByRole('button', { name: 'It is the new colour' }).click();
+  await dialog.getByRole('button', { name: 'Use as new colour' }).click();
   await page.keyboard.press('Escape');
   // JPEG shifts a colour by a step or two at most.
   const hex = await page.getByLabel('New colour', { exact: true }).inputValue();

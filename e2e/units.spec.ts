@@ -4,8 +4,9 @@ import { expect, openStage, test } from './shop.ts';
 
 /** Units that a page may not show to whoever reads in the other system: behind a number, or behind a label. */
 const METRIC =
-  /(\d|, |\bper )\s?(mm²\/s|mm|cm|µm|mL|L|m²\/L|m²|kg\/L|°C|kg|g|bar|m)(?![\w²/])|^m²|\b(millimet|litre|centimet)/;
-const US = /(\d|, |\bper )\s?(in|ft|mil|fl oz|oz|gal|ft²|°F|lb|psi)(?![\w])|^ft²|\b(inches|ounce|gallon)/;
+  /(\d|\bper )\s?(mm²\/s|mm|cm|µm|mL|L|m²\/L|m²|kg\/L|°C|kg|g|bar|m)(?![\w²/])|, (mm|cm|µm|mL|L|m²\/L|m²|kg\/L|°C|kg|g|bar)$|^m²|\b(millimet|litre|centimet)/;
+const US =
+  /(\d|\bper )\s?(in|ft|mil|fl oz|oz|gal|ft²|°F|lb|psi)(?![\w])|, (in|ft|mil|fl oz|oz|gal|ft²|°F|lb|psi)$|^ft²|\b(inches|ounce|gallon)/;
 
 const SHOP = [
   '/jobs',
@@ -41,7 +42,8 @@ const JOB = [
 ];
 
 /** Where a page names units of every system on purpose: choices of units, and what fields take. */
-const ON_PURPOSE = /^(Metric:|UK mixed:|US:|In any unit:|For a shop that thinks in|What you read in)/;
+const ON_PURPOSE =
+  /^(Metric:|UK mixed:|US:|In any unit:|For a shop that thinks in|The units you see)|^(mm|in|µm|mil|kg|lb|g|oz|°C|°F|bar|psi|m²|ft²|mL and L|fl oz and gal)(, as above)?$/;
 /** Names that say a size, wherever they are read: cups by their standard, needles by their orifice. */
 const NAMES = /(ISO|DIN|AFNOR)[^.;,]*? mm|[\d.–]+ mm needle/g;
 

@@ -182,7 +182,7 @@ export const SECTIONS: readonly Section[] = [
       { key: 'canLeave', ask: 'Can pieces leave the building?', choices: yesNo },
       { key: 'vulnerable', ask: 'Asthma, infants, pets?', choices: yesNo },
       { key: 'hingesRenewed', ask: 'Hinges replaced?', choices: yesNo },
-      { key: 'boxInsides', ask: 'Insides of boxes too?', choices: yesNo },
+      { key: 'boxInsides', ask: 'Finish cabinet interiors too?', choices: yesNo },
     ],
   },
   {

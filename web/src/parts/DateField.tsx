@@ -134,7 +134,7 @@ export function DaysInput({
             <span className="quantity text-note">{words}</span>
             <button
               type="button"
-              aria-label={`Drop ${words}`}
+              aria-label={`Remove ${words}`}
               onClick={() => onDays(days.filter((other) => other !== day))}
               className="grid size-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
             >

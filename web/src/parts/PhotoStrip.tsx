@@ -60,10 +60,10 @@ function PhotoDialog({
             {onColour && (
               <>
                 <Button onClick={() => onColour('oldColour', sampled)}>
-                  {regional('It is the old colour')}
+                  {regional('Use as old colour')}
                 </Button>
                 <Button onClick={() => onColour('newColour', sampled)}>
-                  {regional('It is the new colour')}
+                  {regional('Use as new colour')}
                 </Button>
               </>
             )}
@@ -116,7 +116,7 @@ export function PhotoStrip({
       const outcome = await add({ jobId: detail.job.id, zoneId, pieceId, id: uuid(), topic, content });
       if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'The picture could not be kept.');
+      setProblem(error instanceof Error ? error.message : 'The picture could not be saved.');
     } finally {
       setSending(false);
     }

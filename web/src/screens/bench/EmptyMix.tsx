@@ -31,11 +31,11 @@ function gunRest({ hardener, gunRestMin, base }: ProductSheet): string {
     return 'Catalysed: never leave it in the gun, never pour it back, never combine it with another mix.';
   if (gunRestMin !== null)
     return gunRestMin === 0
-      ? 'Not to be left in the gun, according to its sheet.'
+      ? 'Do not leave it in the gun: its sheet says so.'
       : `Can stay up to ${formatDuration(gunRestMin)} in a sealed gun or lined cup. Wipe and cover the tip; do not take anything apart.`;
   return base === 'water'
     ? 'The sheet does not say how long it can stay in a sealed gun. Waterborne material can often stay a few hours with the tip wiped and covered.'
-    : 'Not to be left in the gun: it dries or thickens there.';
+    : 'Do not leave it in the gun: it dries or thickens there.';
 }
 
 /** The end of a mix: what is left of it, where that goes, and how the tools are cleaned. */

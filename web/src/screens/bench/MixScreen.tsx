@@ -128,14 +128,14 @@ export function MixScreen() {
       )}
       {mix.emptiedAt ? (
         <Notice>
-          Emptied; {show('volume', mix.leftMl ?? 0)} were left of {show('volume', state.mixMl)}
+          Emptied with {show('volume', mix.leftMl ?? 0)} of {show('volume', state.mixMl)} left
           {mix.leftMl ? `: ${LEFT_WORDS[mix.leftTo]}` : ''}.
         </Notice>
       ) : (
         <div className="grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] items-start gap-4 max-md:grid-cols-1">
           <div className="flex flex-col gap-4">
             <PourPanel mix={mix} sheet={sheet} now={now} onChange={change} />
-            <section aria-label="What it is" className="bg-sheet p-5">
+            <section aria-label="In this mix" className="bg-sheet p-5">
               <dl className="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 text-quiet">
                 <div>
                   <dd className="text-arm text-ink leading-tight">

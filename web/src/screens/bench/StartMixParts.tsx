@@ -172,7 +172,7 @@ export function Means({
       />
       {draft.way === 'stick' && (
         <Entry
-          label={labelled('Pail across', 'length')}
+          label={labelled('Pail diameter', 'length')}
           value={draft.pail}
           error={errors.pail}
           onChange={(pail) => set({ pail })}

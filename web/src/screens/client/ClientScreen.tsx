@@ -93,7 +93,7 @@ export function ClientScreen() {
         <Dates view={view} />
       </Card>
       <Card className="flex flex-col gap-4 p-5">
-        <h2>How far it is</h2>
+        <h2>Progress</h2>
         {view.zones.map((zone) => (
           <Zone key={zone.name} {...zone} />
         ))}

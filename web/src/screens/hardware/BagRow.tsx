@@ -115,7 +115,7 @@ export function BagRow({
       </td>
       <td className="px-1">
         <Select
-          aria-label={`Hinges of ${tag}: what becomes of them`}
+          aria-label={`Hinges of ${tag}`}
           value={hardware.hingePlan}
           onChange={({ target }) => set({ hingePlan: target.value as Hardware['hingePlan'] })}
         >
@@ -131,7 +131,7 @@ export function BagRow({
       </td>
       <td className="px-1">
         <Select
-          aria-label={`Handles of ${tag}: what becomes of them`}
+          aria-label={`Handles of ${tag}`}
           value={hardware.pullPlan}
           onChange={({ target }) => set({ pullPlan: target.value as Hardware['pullPlan'] })}
         >

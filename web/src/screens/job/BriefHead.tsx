@@ -171,9 +171,9 @@ export function Head({ detail, shop }: JobInShop) {
                   change({ status: 'handed-over' });
                 }}
               >
-                It is handed over
+                Hand over
               </Button>
-              <Button onClick={() => setLeft([])}>Leave it open</Button>
+              <Button onClick={() => setLeft([])}>Keep it open</Button>
             </div>
           </Modal>
         )}

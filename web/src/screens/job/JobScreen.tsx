@@ -52,7 +52,7 @@ function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
         : isStale
           ? 'changed since planned'
           : plan.completion < now
-            ? `was to end ${whenWords(plan.completion, now, shop.timeZone)}`
+            ? `was due to finish ${whenWords(plan.completion, now, shop.timeZone)}`
             : `ends ${whenWords(plan.completion, now, shop.timeZone)}`;
   return [
     {
@@ -128,7 +128,7 @@ function AgreedDate({
               ? 'the plan is too late'
               : isAtRisk
                 ? 'at risk: behind the plan'
-                : 'the plan makes it'}
+                : 'on schedule'}
       </span>
     </p>
   );

@@ -60,7 +60,7 @@ function Completion({
   return (
     <>
       <span className={`font-semibold ${isLate || isAtRisk ? 'text-stop' : ''}`}>
-        {completion < now ? 'was to end' : 'ends'} {dayWords(completion, shop.timeZone)}
+        {completion < now ? 'was due to finish' : 'ends'} {dayWords(completion, shop.timeZone)}
         {isLate ? ', too late' : isAtRisk && ', at risk: behind the plan'}
       </span>{' '}
       {wanted}

@@ -135,7 +135,7 @@ export function LogScreen() {
                     {!isCounting && !entry.isWithdrawal && ' · superseded'}
                     {entry.imported &&
                       ` · imported by ${entry.imported.memberName}, ${whenWords(toMinute(entry.imported.at), now, shop.timeZone)}`}
-                    {waiting.has(entry.id) && ' · on its way'}
+                    {waiting.has(entry.id) && ' · syncing'}
                   </span>
                 </p>
                 {entry.coat && <p className="text-note">{coatWords(entry, shop)}</p>}

@@ -45,7 +45,7 @@ function Password() {
         onSave={() => void form.save()}
       />
       <div className="mt-3 flex flex-col gap-3">
-        <PasswordField form={form} name="current" label="Password now" />
+        <PasswordField form={form} name="current" label="Current password" />
         <PasswordField
           form={form}
           name="password"

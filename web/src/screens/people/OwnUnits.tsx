@@ -34,7 +34,7 @@ export function OwnUnits({ units }: { units: UnitPrefs | null }) {
         onSave={() => void form.save()}
       />
       <p className="text-quiet">
-        What you read in. Fields take any unit: 23 1/4 in, 59 cm and 590.5 mm are all understood.
+        The units you see. Fields take any unit: 23 1/4 in, 59 cm and 590.5 mm are all understood.
       </p>
       <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3 max-md:grid-cols-1">
         <SystemChoice form={form} first="As the shop" />

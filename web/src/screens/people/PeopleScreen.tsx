@@ -50,13 +50,13 @@ function Left({ members }: { members: readonly Row[] }) {
   if (members.length === 0) return null;
   return (
     <Card className="p-5">
-      <h2>No longer here</h2>
+      <h2>Former members</h2>
       <p className="text-quiet">The log keeps their names.</p>
       <ul className="mt-2">
         {members.map(({ id, name }) => (
           <li key={id} className="flex items-center justify-between gap-3 border-line border-t py-1.5">
             {name}
-            <Button onClick={() => void takeBack(id)}>Take back</Button>
+            <Button onClick={() => void takeBack(id)}>Reinstate</Button>
           </li>
         ))}
       </ul>

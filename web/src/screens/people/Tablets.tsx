@@ -31,7 +31,7 @@ export function Tablets() {
               {tablet.name}
               <span className="block text-small text-quiet">enrolled by {tablet.enrolledBy}</span>
             </span>
-            <Button onClick={() => void end(tablet.id)}>Take off the list</Button>
+            <Button onClick={() => void end(tablet.id)}>Remove tablet</Button>
           </li>
         ))}
       </ul>

@@ -135,7 +135,7 @@ export function CustomSystems() {
       <ItemList
         label="Systems"
         groups={[
-          { name: 'The shop’s own', items: shop.systems.map(({ id, name }) => ({ id, name })) },
+          { name: 'Custom', items: shop.systems.map(({ id, name }) => ({ id, name })) },
           {
             name: 'Built in',
             items: SYSTEM_IDS.map((id) => ({ id, name: `${id}  ${FINISHING_SYSTEMS[id].name}` })),

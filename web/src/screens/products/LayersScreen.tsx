@@ -111,7 +111,7 @@ function PairPanel({ pair, shop }: { pair: Pair; shop: ShopContext }) {
             </p>
           )}
           <Button kind="quiet" className="!px-0" onClick={() => void takeBack(layer.id)}>
-            Take it back
+            Remove rule
           </Button>
         </div>
       ))}
@@ -170,7 +170,7 @@ export function LayersScreen() {
               </span>
             ))}
             <span className="flex items-center gap-1.5 text-note">
-              <Mark answer="not known" isOwn /> the shop’s own answer
+              <Mark answer="not known" isOwn /> your shop’s rule
             </span>
           </div>
           <table className="border-separate border-spacing-0 text-small">
@@ -230,7 +230,7 @@ export function LayersScreen() {
         </Card>
         {products.length > 0 && (
           <Card className="p-4">
-            <h2>Settled for products</h2>
+            <h2>Rules for products</h2>
             {products.toReversed().map((layer) => (
               <div key={layer.id} className="mt-2 flex items-start gap-3 border-line border-t pt-2">
                 <Mark answer={layer.answer} isOwn />
@@ -245,7 +245,7 @@ export function LayersScreen() {
                   </span>
                 </p>
                 <Button kind="quiet" onClick={() => void takeBack(layer.id)}>
-                  Take it back
+                  Remove rule
                 </Button>
               </div>
             ))}

@@ -205,7 +205,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
                 >
                   {words.map((word) => (
                     <option key={word} value={word}>
-                      {word === '' ? 'not said' : word.replaceAll('-', ' ')}
+                      {word === '' ? 'not stated' : word.replaceAll('-', ' ')}
                     </option>
                   ))}
                 </Select>

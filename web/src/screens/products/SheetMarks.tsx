@@ -19,7 +19,7 @@ export const CHOICES: {
   { key: 'role', name: 'Role', words: PRODUCT_ROLES },
   { key: 'base', name: 'Base', words: PRODUCT_BASES },
   { key: 'drying', name: 'Drying mechanism', words: DRYING_MODES },
-  { key: 'layerClass', name: 'Class for layers', words: LAYER_CLASSES },
+  { key: 'layerClass', name: 'Recoat class', words: LAYER_CLASSES },
   { key: 'sheen', name: 'Sheen', words: SHEET_SHEENS },
   { key: 'blocksStain', name: 'Blocks stain', words: ['no', 'partly', 'yes'] },
   { key: 'flash', name: 'Flammability', words: FLASH_CLASSES },

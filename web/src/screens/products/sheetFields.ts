@@ -47,9 +47,9 @@ export const sheetGroups = (): readonly {
     name: 'Film',
     note: 'In any unit: µm or mil, m²/L or ft²/gal, kg/L or lb/gal.',
     fields: [
-      { path: 'wftMinUm', label: 'Wet film, thinnest', kind: 'film' },
+      { path: 'wftMinUm', label: 'Wet film, minimum', kind: 'film' },
       { path: 'wftTypUm', label: 'Wet film, typical', kind: 'film' },
-      { path: 'wftMaxUm', label: 'Wet film, thickest', kind: 'film' },
+      { path: 'wftMaxUm', label: 'Wet film, maximum', kind: 'film' },
       { path: 'sagWftUm', label: 'Sag limit, vertical (wet)', kind: 'film', mayBeEmpty: true },
       { path: 'sagFlatWftUm', label: 'Sag limit, flat (wet)', kind: 'film', mayBeEmpty: true },
       { path: 'maxTotalDftUm', label: 'Max. total dry film', kind: 'film', mayBeEmpty: true },
@@ -99,7 +99,7 @@ export const sheetGroups = (): readonly {
     fields: [
       { path: 'thinnerName', label: 'Thinner', kind: 'text' },
       { path: 'thinnerDensityKgL', label: 'Density of the thinner', kind: 'density' },
-      { path: 'maxThinning.value', label: 'Thinning at most', kind: 'number' },
+      { path: 'maxThinning.value', label: 'Maximum thinning', kind: 'number' },
       { path: 'hardener.name', label: 'Hardener', kind: 'text', mayBeEmpty: true },
       {
         path: 'hardener.partsByVolume',
@@ -112,7 +112,7 @@ export const sheetGroups = (): readonly {
       span('potLifeMin', `Pot life at ${show('temperature', 23)}`, true),
       span('inductionMin', 'Induction time'),
       { path: 'conditionerName', label: 'Conditioner', kind: 'text', mayBeEmpty: true },
-      { path: 'conditionerMaxPct', label: 'Conditioner at most', kind: 'percent', mayBeEmpty: true },
+      { path: 'conditionerMaxPct', label: 'Maximum conditioner', kind: 'percent', mayBeEmpty: true },
       {
         path: 'conditionerDensityKgL',
         label: 'Density of the conditioner',
@@ -122,7 +122,7 @@ export const sheetGroups = (): readonly {
       { path: 'accelerator.name', label: 'Accelerator', kind: 'text', mayBeEmpty: true },
       {
         path: 'accelerator.maxDropsPerL',
-        label: 'Drops at most',
+        label: 'Maximum drops',
         kind: 'drops',
         mayBeEmpty: true,
       },

@@ -53,8 +53,8 @@ export const SUPPLY_SHELF: Record<
     name: 'Abrasives',
     fields: [
       number('grit', 'Grit P'),
-      area('m2OnOldFinish', 'Each, on old finish'),
-      area('m2OnPrimer', 'Each, on primer and between coats'),
+      area('m2OnOldFinish', 'Area each, on old finish'),
+      area('m2OnPrimer', 'Area each, on primer and between coats'),
     ],
     marks: [],
   },
@@ -64,7 +64,7 @@ export const SUPPLY_SHELF: Record<
       span('sandAfterMin', 'Dry to sand'),
       span('coatAfterMin', 'Coat after'),
       span('potLifeMin', 'Pot life', true),
-      { key: 'deepestMm', label: 'Deepest in one go', kind: 'length' },
+      { key: 'deepestMm', label: 'Maximum depth per pass', kind: 'length' },
     ],
     marks: [
       { key: 'isTwoPart', name: 'Two-part' },
@@ -79,11 +79,11 @@ export const SUPPLY_SHELF: Record<
       { key: 'mlPerM', label: 'Per length of joint', kind: 'joint' },
       { key: 'widestGapMm', label: 'Widest gap', kind: 'length' },
     ],
-    marks: [{ key: 'isPaintable', name: 'Paint sticks to it' }],
+    marks: [{ key: 'isPaintable', name: 'Paintable' }],
   },
   masking: {
     name: 'Masking',
-    fields: [{ key: 'widthMm', label: 'Width', kind: 'length' }, span('offWithinMin', 'Off within')],
+    fields: [{ key: 'widthMm', label: 'Width', kind: 'length' }, span('offWithinMin', 'Remove within')],
     marks: [],
   },
   cloth: {

@@ -98,7 +98,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <p className="label mt-3 mb-1">Shop holidays</p>
       <DaysInput
-        name="Days off of the shop"
+        name="Shop holidays"
         days={daysOff}
         onDays={(days) => form.write('daysOff', days)}
         isInvalid={form.errors.daysOff !== undefined}

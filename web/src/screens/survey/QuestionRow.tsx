@@ -60,8 +60,8 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
         {chosen >= 0 && (
           <button
             type="button"
-            aria-label={`Take back: ${question.ask}`}
-            title="Take the answer back"
+            aria-label={`Clear: ${question.ask}`}
+            title="Clear the answer"
             onClick={() => onAnswer(null)}
             className="grid min-h-11 min-w-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
           >

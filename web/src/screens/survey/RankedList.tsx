@@ -204,11 +204,11 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                         className="mt-3 flex items-center gap-4 border-tape border-l-[6px] pl-3"
                       >
                         <p className="min-w-0 flex-1 leading-snug">
-                          <span className="font-semibold">{own.name}</span>, ours, version {own.version}
+                          <span className="font-semibold">{own.name}</span>, custom, version {own.version}
                           <span className="block text-small text-quiet">{own.fits}</span>
                         </p>
                         <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
-                          {zone.customSystem?.id === own.id ? 'Edit reason' : 'Choose ours'}
+                          {zone.customSystem?.id === own.id ? 'Edit reason' : 'Choose custom'}
                         </Button>
                       </div>
                     ))}
