@@ -51,7 +51,7 @@ test('a mix is mixed from the floor: over-poured, timed, thinned, emptied', asyn
   await expect(page.getByText('batch H-4711')).toBeVisible();
   await page.getByLabel('Leftover').fill('120 mL');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
-  await expect(page.getByRole('main')).toContainText('Emptied; 120 mL were left');
+  await expect(page.getByRole('main')).toContainText('Emptied with 120 mL of');
 });
 
 test('the server goes away in the middle of a pour: the pour resumes where it was', async ({
@@ -158,7 +158,7 @@ test('the bench knows what the plans want next, the tins run down, and what is l
   await page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' }).click();
   await page.getByLabel('Leftover').fill('100 mL');
   await page.getByRole('button', { name: 'Mix is emptied' }).click();
-  await expect(page.getByRole('main')).toContainText('Emptied; 100 mL were left');
+  await expect(page.getByRole('main')).toContainText('Emptied with 100 mL of');
 
   await page.goto(
     new URL('/bench?product=alkyd-block-primer-fast&paint=300+mL&applicator=roller', page.url()).toString(),

@@ -50,7 +50,7 @@ test('pieces are typed as one line, read back, repeated, changed together and ta
   await expect(chosen).toContainText('Profiles');
   await chosen.getByLabel('Margin of L01').fill('200');
   await chosen.getByLabel('Margin of L01').press('Tab');
-  await expect(chosen.getByRole('alert')).toContainText('too much for the margin');
+  await expect(chosen.getByRole('alert')).toContainText('Margin must be at most 150 mm');
 });
 
 test('two hundred pieces stay at hand', async ({ maren: page }) => {

@@ -29,7 +29,9 @@ function form() {
           }),
       });
     });
-  const view = renderHook(() => useAutosave({ name: 'Quay', note: '' }, save));
+  const view = renderHook(({ kept }) => useAutosave(kept, save), {
+    initialProps: { kept: { name: 'Quay', note: '' } },
+  });
   const change = (part: Partial<Card>) => act(() => view.result.current.change(part));
   const wait = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
   return { view, saves, change, wait, state: () => view.result.current.state };
@@ -49,6 +51,36 @@ describe('a form that saves by itself', () => {
     expect(state()).toBe('saving');
     await saves[0]?.answer(true);
     expect(state()).toBe('saved');
+  });
+
+  it('follows what somebody else changes, and keeps what was changed here', async () => {
+    const { view, saves, change, wait } = form();
+    const draft = () => view.result.current.draft;
+    view.rerender({ kept: { name: 'Quay', note: 'key next door' } });
+    expect(draft()).toEqual({ name: 'Quay', note: 'key next door' });
+    change({ name: 'Quay 2' });
+    view.rerender({ kept: { name: 'Quay', note: 'key at no. 7' } });
+    expect(draft()).toEqual({ name: 'Quay 2', note: 'key at no. 7' });
+    await wait(600);
+    expect(saves.map((save) => save.draft)).toEqual([{ name: 'Quay 2', note: 'key at no. 7' }]);
+    await saves[0]?.answer(true);
+    view.rerender({ kept: { name: 'Quay 2', note: 'key at no. 7' } });
+    view.rerender({ kept: { name: 'Quay 3', note: 'key at no. 7' } });
+    expect(draft().name).toBe('Quay 3');
+  });
+
+  it('keeps what is changed back while it is being saved, and what was refused', async () => {
+    const { view, saves, change, wait } = form();
+    change({ name: 'Wharf' });
+    await wait(600);
+    change({ name: 'Quay' });
+    view.rerender({ kept: { name: 'Wharf', note: '' } });
+    await saves[0]?.answer(true);
+    expect(view.result.current.draft.name).toBe('Quay');
+    expect(saves[1]?.draft.name).toBe('Quay');
+    await saves[1]?.answer(false);
+    view.rerender({ kept: { name: 'Wharf', note: 'new key' } });
+    expect(view.result.current.draft).toEqual({ name: 'Quay', note: 'new key' });
   });
 
   it('never lets two saves overtake each other: what changes meanwhile goes with the next', async () => {

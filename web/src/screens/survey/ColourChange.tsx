@@ -188,10 +188,9 @@ function Stages({
             </span>
             , at {show('film', Math.round(dryFilm(colour)))} dry each.{' '}
             <span className="text-quiet">
-              Contrast ratio {colour.contrastRatio} in white,{' '}
-              {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} {regional('in this colour, at')}{' '}
-              {show('film', colour.contrastDftUm)} ({colour.source}); ΔE ≤ 1 counts as hidden; minimum two
-              coats.
+              Contrast ratio at {show('film', colour.contrastDftUm)}: white {colour.contrastRatio},{' '}
+              {regional('this colour')} {contrastIn(colour.contrastRatio, zone.newColour).toFixed(2)} (
+              {colour.source}). ΔE ≤ 1 counts as hidden; minimum two coats.
             </span>
           </>
         )}
