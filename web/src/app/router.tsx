@@ -176,7 +176,10 @@ export const router = createBrowserRouter([
         ],
       },
       // Addresses of earlier versions, in bookmarks and on labels.
-      { path: 'stores/*', loader: ({ params }) => redirect(`/products/${params['*'] ?? ''}`) },
+      {
+        path: 'stores/*',
+        loader: ({ params }) => redirect(`/products/${params['*'] ?? ''}`.replace(/\/$/, '')),
+      },
       { path: 'shop/ways', loader: () => redirect('/shop/methods') },
       {
         path: 'shop/methods',

@@ -46,9 +46,11 @@ export const read = (
   options?: Parameters<typeof readQuantity>[4],
 ): Outcome<number> => readQuantity(name, text, current.units, stored, options);
 
-/** What a text in another unit was read as; empty where there is nothing to tell. */
-export const understood = (name: QuantityName, text: string): string =>
-  understoodAs(name, text, current.units);
+/** What a text in another unit was read as, behind `=`; empty where there is nothing to tell. */
+export function understood(name: QuantityName, text: string): string {
+  const said = understoodAs(name, text, current.units);
+  return said && `= ${said}`;
+}
 
 /** Money without minor units. */
 export const money = (minor: number): string => moneyWords(minor, current);

@@ -104,6 +104,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
       </Choice>
       <DraftText
         label="Wet film"
+        quantity="film"
         value={step.wftUm === null ? '' : show('film', step.wftUm)}
         read={(text) => {
           const film = readQuantity('film', text);

@@ -97,6 +97,7 @@ function TimeFields({ step, change }: FieldsProps) {
           <DraftText
             key={key}
             label={quantity ? labelled(name, quantity) : `${name}, min`}
+            quantity={quantity}
             value={quantity ? bare(quantity, step.labour[key] ?? 0) : String(step.labour[key])}
             read={(text) =>
               readField('labour', {

@@ -1,6 +1,7 @@
 import { type StepDraft, StepDraftSchema } from '@upholder/core/systems';
-import { parseDecimal } from '@upholder/core/units';
+import { parseDecimal, type QuantityName } from '@upholder/core/units';
 import { useState } from 'react';
+import { understood } from '../../base/voice.ts';
 import { Field, TextInput } from '../../parts/controls.tsx';
 
 /** A text field of a step: written to when it is left, with what is wrong below it. */
@@ -9,6 +10,7 @@ export function DraftText({
   value,
   read,
   onCommit,
+  quantity,
   className = '',
 }: {
   label: string;
@@ -16,6 +18,8 @@ export function DraftText({
   /** The change that a text means, or a sentence why it means none. */
   read(text: string): Partial<StepDraft> | string;
   onCommit(part: Partial<StepDraft>): void;
+  /** What is typed into it: another unit is said back as it was understood. */
+  quantity?: QuantityName;
   className?: string;
 }) {
   const [text, setText] = useState<string | null>(null);
@@ -28,7 +32,12 @@ export function DraftText({
     if (part) onCommit(part);
   }
   return (
-    <Field label={label} error={problem} className={className}>
+    <Field
+      label={label}
+      error={problem}
+      hint={quantity && text !== null && understood(quantity, text)}
+      className={className}
+    >
       {(ids) => (
         <TextInput
           {...ids}

@@ -66,6 +66,7 @@ export function StartMix({
           label={AMOUNT_WORDS[draft.goal]}
           value={draft.amount}
           error={errors.amount}
+          quantity={draft.goal === 'area' ? 'area' : 'volume'}
           onChange={(amount) => set({ amount })}
         />
         <Choice

@@ -2,8 +2,9 @@ import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
 import { bandWords, cupsOf, fillsOf, type MixRecord, resultWords } from '@upholder/core/mixing';
+import type { QuantityName } from '@upholder/core/units';
 import type { ReactNode } from 'react';
-import { labelled } from '../../base/voice.ts';
+import { labelled, understood } from '../../base/voice.ts';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
@@ -45,16 +46,19 @@ export function Entry({
   value,
   error,
   hint,
+  quantity,
   onChange,
 }: {
   label: string;
   value: string;
   error?: string;
+  /** What is typed into it: another unit is said back as it was understood. */
+  quantity?: QuantityName;
   hint?: ReactNode;
   onChange(value: string): void;
 }) {
   return (
-    <Field label={label} error={error} hint={hint}>
+    <Field label={label} error={error} hint={(quantity && understood(quantity, value)) || hint}>
       {(ids) => (
         <TextInput {...ids} className={BIG} value={value} onChange={({ target }) => onChange(target.value)} />
       )}
@@ -173,6 +177,7 @@ export function Means({
       {draft.way === 'stick' && (
         <Entry
           label={labelled('Pail diameter', 'length')}
+          quantity="length"
           value={draft.pail}
           error={errors.pail}
           onChange={(pail) => set({ pail })}
@@ -195,6 +200,7 @@ export function Means({
       <Entry label="Maker’s batch" value={draft.batch} onChange={(batch) => set({ batch })} />
       <Entry
         label={labelled('Material', 'temperature')}
+        quantity="temperature"
         value={draft.material}
         error={errors.material}
         onChange={(material) => set({ material })}

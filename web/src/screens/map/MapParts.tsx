@@ -3,7 +3,7 @@ import { hardwareOf, type Opening } from '@upholder/core/elevation';
 import { nextTag, type Piece } from '@upholder/core/pieces';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { bare, labelled, read } from '../../base/voice.ts';
+import { bare, labelled, read, understood } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 
 export function WallFields({
@@ -17,8 +17,8 @@ export function WallFields({
 }) {
   const [draft, setDraft] = useState<Partial<Record<'name' | 'letter' | 'widthMm' | 'heightMm', string>>>({});
   const [errors, setErrors] = useState<Partial<Record<string, string>>>({});
-  const text = (key: 'name' | 'letter' | 'widthMm' | 'heightMm', label: string) => (
-    <Field label={label} error={errors[key]}>
+  const text = (key: 'name' | 'letter' | 'widthMm' | 'heightMm', label: string, isSize = false) => (
+    <Field label={label} error={errors[key]} hint={isSize && understood('length', draft[key] ?? '')}>
       {(ids) => (
         <TextInput
           {...ids}
@@ -45,8 +45,8 @@ export function WallFields({
         {text('name', 'Wall')}
         {text('letter', 'In tags')}
       </div>
-      {text('widthMm', labelled('Width', 'length'))}
-      {text('heightMm', labelled('Height', 'length'))}
+      {text('widthMm', labelled('Width', 'length'), true)}
+      {text('heightMm', labelled('Height', 'length'), true)}
       <Button kind="quiet" className="col-span-2 justify-self-start" onClick={onDelete}>
         Delete this wall
       </Button>

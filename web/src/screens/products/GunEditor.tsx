@@ -59,11 +59,11 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   );
   const openingUm = orifice(form.draft);
   const kind = orificeOf(form.text('applicator'));
-  const fields: [string, string][] = [
-    ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`],
-    ['cupMl', 'Cup or liner holds'],
-    ['residueMl', 'Residue in cup and hose'],
-    ['fullG', 'Weight when full'],
+  const fields: [string, string, QuantityName][] = [
+    ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`, kind],
+    ['cupMl', 'Cup or liner holds', 'volume'],
+    ['residueMl', 'Residue in cup and hose', 'volume'],
+    ['fullG', 'Weight when full', 'weight'],
   ];
   return (
     <Card className="p-5">
@@ -89,8 +89,8 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
             </Select>
           )}
         </Field>
-        {fields.map(([key, label]) => (
-          <DraftField key={key} form={form} name={key} label={label} />
+        {fields.map(([key, label, quantity]) => (
+          <DraftField key={key} form={form} name={key} label={label} quantity={quantity} withUnit />
         ))}
       </div>
     </Card>

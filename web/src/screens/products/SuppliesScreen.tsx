@@ -18,7 +18,7 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { ItemList } from './ItemList.tsx';
-import { readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
+import { quantityOf, readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 
 const FORMS: Partial<Record<Supply['kind'], readonly string[]>> = {
   abrasive: ABRASIVE_FORMS,
@@ -107,8 +107,8 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
             )}
           </Field>
         )}
-        {fields.map(({ key, label }) => (
-          <DraftField key={key} form={form} name={key} label={label} />
+        {fields.map(({ key, label, kind }) => (
+          <DraftField key={key} form={form} name={key} label={label} quantity={quantityOf(kind)} withUnit />
         ))}
         <div className="col-span-3 flex flex-wrap gap-x-6">
           {marks.map(({ key, name }) => (

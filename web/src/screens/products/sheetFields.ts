@@ -227,8 +227,7 @@ export function understood(field: SheetField, text: string): string | null {
   const { kind } = field;
   if (kind === 'text' || kind === 'span' || kind === 'number' || kind === 'money' || kind === 'percent')
     return null;
-  const said = understoodAs(kind, text);
-  return said === '' ? null : `= ${said}`;
+  return understoodAs(kind, text) || null;
 }
 
 /**

@@ -96,6 +96,10 @@ export const SUPPLY_SHELF: Record<
   },
 };
 
+/** The quantity that a field takes in any unit, where it takes one. */
+export const quantityOf = (kind: SupplyField['kind']) =>
+  kind === 'text' || kind === 'number' || kind === 'span' ? undefined : kind;
+
 export type SupplyDraft = Record<string, string>;
 
 /** The written fields of a supply as texts. */
