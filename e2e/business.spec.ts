@@ -71,7 +71,7 @@ async function addJoss(page: Page): Promise<string> {
   await joss.getByRole('button', { name: 'Set PIN' }).click();
   await type(page, '4 to 6 digits', '1234');
   await page.getByRole('button', { name: 'Save PIN' }).click();
-  await expect(page.getByText(/first one anyone would try/)).toBeVisible();
+  await expect(page.getByText(/too easy to guess/)).toBeVisible();
   await page.getByLabel('4 to 6 digits').press('Control+a');
   await type(page, '4 to 6 digits', '4825');
   await page.getByRole('button', { name: 'Save PIN' }).click();

@@ -1,3 +1,4 @@
+import { FLAMMABLE, RESPIRATOR_ROLLING, SPRAY_MIST } from './cautions.ts';
 import type { ProductSheet } from './sheet.ts';
 
 export const HOUR = 60;
@@ -6,10 +7,6 @@ export const DAY = 1440;
 const WATER = { base: 'water', thinnerName: 'clean water', thinnerDensityKgL: 1.0 } as const;
 const SPIRIT = { base: 'mineral-spirit', thinnerName: 'mineral spirit', thinnerDensityKgL: 0.79 } as const;
 
-export const SPRAY_MIST =
-  'Respirator for organic vapour and particles whenever it is sprayed, waterborne too.';
-export const FLAMMABLE =
-  'Flammable vapour: no flame, spark or pilot light; spray only in a booth rated for solvent.';
 export const OILY_RAGS = 'Rags can self-ignite: into a lidded metal can with water within the hour.';
 
 /** A waterborne product of its class; every field can be set otherwise. */
@@ -104,6 +101,6 @@ export function solventAlkyd(className: string): ReturnType<typeof waterborne> {
     yellows: true,
     isSelfHeating: true,
     respirator: 'organic vapour',
-    cautions: [FLAMMABLE, OILY_RAGS, 'Respirator for organic vapour; air the room well, also when rolling.'],
+    cautions: [FLAMMABLE, OILY_RAGS, RESPIRATOR_ROLLING],
   });
 }

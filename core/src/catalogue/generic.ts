@@ -1,13 +1,5 @@
-import {
-  DAY,
-  FLAMMABLE,
-  HOUR,
-  OILY_RAGS,
-  SPRAY_MIST,
-  solventAlkyd,
-  waterborne,
-  waterbornePrimer,
-} from './classes.ts';
+import { FLAMMABLE, SPRAY_MIST } from './cautions.ts';
+import { DAY, HOUR, OILY_RAGS, solventAlkyd, waterborne, waterbornePrimer } from './classes.ts';
 import { filledSheet } from './filled.ts';
 import type { ProductSheet } from './sheet.ts';
 import { SPECIAL_COATINGS } from './special.ts';

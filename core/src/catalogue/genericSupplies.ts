@@ -1,9 +1,9 @@
+import { DULLS, FLAMMABLE_RAGS, RESPIRATOR_SMALL } from './cautions.ts';
 import type { Supply, SupplyOf } from './supplies.ts';
 
 const HOUR = 60;
 const DAY = 1440;
 const DUST = 'Dust mask and extraction while it is sanded.';
-const FIRE = 'Flammable vapour: no flame or spark, air the room; rags into a lidded metal can.';
 
 const CLASS = { source: 'class default' } as const;
 
@@ -41,10 +41,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     needsRinse: true,
     dullsGlassAndMetal: true,
     isFlammable: false,
-    cautions: [
-      'Gloves and goggles with alkaline cleaners; never mix cleaners.',
-      'Dulls glass and aluminium: mask them.',
-    ],
+    cautions: ['Gloves and goggles with alkaline cleaners; never mix cleaners.', DULLS],
   },
   'cleaner-mild': {
     kind: 'cleaner',
@@ -70,7 +67,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     needsRinse: false,
     dullsGlassAndMetal: false,
     isFlammable: true,
-    cautions: [FIRE],
+    cautions: [FLAMMABLE_RAGS],
   },
   'cleaner-spirit': {
     kind: 'cleaner',
@@ -83,7 +80,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     needsRinse: false,
     dullsGlassAndMetal: false,
     isFlammable: true,
-    cautions: [FIRE],
+    cautions: [FLAMMABLE_RAGS],
   },
   'deglosser-liquid': {
     kind: 'deglosser',
@@ -93,7 +90,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     dwellMin: 10,
     windowMin: 60,
     isFlammable: true,
-    cautions: [FIRE, 'Gloves and goggles.'],
+    cautions: [FLAMMABLE_RAGS, 'Gloves and goggles.'],
   },
   'disc-80': abrasive(80),
   'disc-120': abrasive(120),
@@ -131,7 +128,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     deepestMm: 20,
     drinksPaint: true,
     needsSolventMask: true,
-    cautions: ['Respirator for organic vapour, gloves; small batches.', DUST],
+    cautions: [RESPIRATOR_SMALL, DUST],
   },
   'caulk-acrylic': {
     kind: 'caulk',

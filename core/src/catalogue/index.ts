@@ -1,3 +1,4 @@
+export { cautionWords } from './cautions.ts';
 export * from './generic.ts';
 export * from './genericSupplies.ts';
 export * from './layers.ts';

@@ -1,4 +1,5 @@
-import { DAY, FLAMMABLE, HOUR, OILY_RAGS, SPRAY_MIST, waterborne, waterbornePrimer } from './classes.ts';
+import { FLAMMABLE, RESPIRATOR_BRUSHING, SPRAY_MIST } from './cautions.ts';
+import { DAY, HOUR, OILY_RAGS, waterborne, waterbornePrimer } from './classes.ts';
 import type { ProductSheet } from './sheet.ts';
 
 // Longer than other files: a data sheet for each special product, side by side.
@@ -150,11 +151,7 @@ export const SPECIAL_COATINGS: Record<string, ProductSheet> = {
       isSelfHeating: true,
       respirator: 'organic vapour',
       pricePerLitre: 3000,
-      cautions: [
-        FLAMMABLE,
-        OILY_RAGS,
-        'Respirator for organic vapour; air the room well, also when brushing.',
-      ],
+      cautions: [FLAMMABLE, OILY_RAGS, RESPIRATOR_BRUSHING],
     }),
     name: 'Solvent enamel, satin',
     role: 'colour',

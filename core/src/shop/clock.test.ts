@@ -64,6 +64,7 @@ describe('a stretch of a day', () => {
     expect(readSpan('early–late')).toEqual({ from: 'early', to: 'late' });
     expect(readSpan('7:30')).toEqual({ from: '07:30', to: '' });
     expect(readSpan('5 pm–4 am')).toEqual({ from: '17:00', to: '04:00' });
+    expect(readSpan('12:00–07:30')).toEqual({ from: '12:00', to: '07:30' });
     expect(readSpan('17:00–16:00')).toEqual({ from: '17:00', to: '16:00' });
   });
 });

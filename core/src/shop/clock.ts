@@ -31,7 +31,7 @@ export function readClock(text: string): string | null {
 
 /**
  * Reads a stretch of a day: `7:30–12`, `07:30 - 16:00`, `7 to 4`, `1–5 pm`. Where the end has no half of the day and lies before the
- * start, it is in the afternoon; an end at midnight is that of the day.
+ * start, it is in the afternoon, unless it is written by 24 hours (`07:30`); an end at midnight is that of the day.
  * @returns what stands there where it is no time, so that nothing typed is lost.
  */
 export function readSpan(text: string): { from: string; to: string } {
@@ -49,7 +49,7 @@ export function readSpan(text: string): { from: string; to: string } {
     endMin <= startMin &&
     endMin >= 60 &&
     endMin < 720 &&
-    !/[ap]/.test(to);
+    !/[ap]|^0/i.test(to);
   return {
     from: start ?? from,
     to: isAfternoon ? (readClock(`${to} pm`) ?? to) : end === '00:00' ? '24:00' : (end ?? to),

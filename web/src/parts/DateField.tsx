@@ -68,36 +68,38 @@ export function DateInput({
   const [typed, setTyped] = useState<string | null>(null);
   const isUnread = typed !== null && typed.trim() !== '' && dayFrom(typed) === null;
   return (
-    <div className="flex flex-wrap gap-1">
-      <TextInput
-        {...rest}
-        {...(isUnread && { 'aria-invalid': true })}
-        className={`w-0 min-w-28 flex-1 ${className}`}
-        value={typed ?? (value === '' ? '' : dateWords(value, true))}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          const day = target.value.trim() === '' ? '' : dayFrom(target.value);
-          if (day !== null && day !== value) onDay(day);
-        }}
-        onBlur={(event) => {
-          if (!isUnread) setTyped(null);
-          onBlur?.(event);
-        }}
-      />
-      <Picker
-        label="Open the calendar"
-        days={value === '' ? [] : [value]}
-        min={min}
-        onDays={([day = '']) => {
-          setTyped(null);
-          onDay(day);
-        }}
-        className="grid w-9 shrink-0 place-items-center self-stretch rounded-[3px] border border-line bg-raised hover:border-ink"
-      >
-        <CalendarDays size={16} aria-hidden="true" />
-      </Picker>
+    <div>
+      <div className="relative">
+        <TextInput
+          {...rest}
+          {...(isUnread && { 'aria-invalid': true })}
+          className={`pr-8 ${className}`}
+          value={typed ?? (value === '' ? '' : dateWords(value, true))}
+          onChange={({ target }) => {
+            setTyped(target.value);
+            const day = target.value.trim() === '' ? '' : dayFrom(target.value);
+            if (day !== null && day !== value) onDay(day);
+          }}
+          onBlur={(event) => {
+            if (!isUnread) setTyped(null);
+            onBlur?.(event);
+          }}
+        />
+        <Picker
+          label="Open the calendar"
+          days={value === '' ? [] : [value]}
+          min={min}
+          onDays={([day = '']) => {
+            setTyped(null);
+            onDay(day);
+          }}
+          className="absolute inset-y-0 right-0 grid w-8 place-items-center rounded-[3px] text-quiet hover:text-ink"
+        >
+          <CalendarDays size={16} aria-hidden="true" />
+        </Picker>
+      </div>
       {isUnread && (
-        <p role="alert" className="w-full text-small text-stop">
+        <p role="alert" className="mt-1 text-small text-stop">
           Enter a date such as {dateWords(today(), true)}.
         </p>
       )}

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { clockSentence, type FilmClocks, filmClocks, type ScaledClock } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
@@ -86,7 +86,7 @@ function StepBody({
         {tooThin && <p className="font-semibold text-stop">{tooThin}</p>}
         {step.cautions.map((caution) => (
           <p key={caution} className="border-stop border-l-4 pl-3">
-            {caution}
+            {cautionWords(caution)}
           </p>
         ))}
         {step.cautions.length > 0 && (

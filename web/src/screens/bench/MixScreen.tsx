@@ -1,3 +1,4 @@
+import { cautionWords } from '@upholder/core/catalogue';
 import { type MixRecord, mixClock, mixState, pouredOf, recipeWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
@@ -164,7 +165,7 @@ export function MixScreen() {
               </dl>
               {sheet.cautions.map((caution) => (
                 <p key={caution} className="mt-2 border-stop border-l-4 pl-3">
-                  {caution}
+                  {cautionWords(caution)}
                 </p>
               ))}
               <p className="mt-2 text-small text-quiet">

@@ -26,7 +26,7 @@ export function PinPanel({
   return (
     <section aria-label="Pin" className="mt-4 border-line border-t pt-3">
       <h3>{pinnedAt === null ? 'Set its start by hand' : 'Pinned'}</h3>
-      <div className="mt-1 grid grid-cols-[1fr_6.5rem] gap-2">
+      <div className="mt-1 grid grid-cols-[minmax(9.5rem,1fr)_6rem] gap-2">
         <Field label="Day">{(ids) => <DateInput {...ids} value={date} onDay={setDate} />}</Field>
         <Field label="From" error={parseClock(clock) === null ? 'Such as 07:30 or 7:30 am.' : undefined}>
           {(ids) => <ClockInput {...ids} value={clock} onClock={setClock} />}

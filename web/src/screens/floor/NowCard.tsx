@@ -1,3 +1,4 @@
+import { cautionWords } from '@upholder/core/catalogue';
 import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
 import { useMay } from '../../api/useMay.ts';
@@ -94,7 +95,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
       {step && step.cautions.length > 0 && (
         <ul className="mt-3 border-stop border-l-4 pl-3 text-note">
           {step.cautions.map((caution) => (
-            <li key={caution}>{caution}</li>
+            <li key={caution}>{cautionWords(caution)}</li>
           ))}
           <li className="text-quiet">Safety data sheet, local codes and licensed practice come first.</li>
         </ul>

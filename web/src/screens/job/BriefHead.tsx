@@ -119,37 +119,39 @@ export function Head({ detail, shop }: JobInShop) {
             </Select>
           )}
         </Field>
-        <Field label="Start" error={fields.startOn} className="col-span-2">
-          {(ids) => (
-            <DateInput {...ids} value={draft.startOn} onDay={(startOn) => startOn && change({ startOn })} />
-          )}
-        </Field>
-        <Field label="Needed by" error={fields.neededBy ?? (remark || undefined)} className="col-span-2">
-          {(ids) => (
-            <DateInput
-              {...ids}
-              value={draft.neededBy ?? ''}
-              onDay={(day) => change({ neededBy: day === '' ? null : day })}
-            />
-          )}
-        </Field>
-        <Field label="State" className="col-span-2">
-          {(ids) => (
-            <Select
-              {...ids}
-              value={draft.status}
-              onChange={({ target }) => {
-                const status = target.value as JobSpec['status'];
-                const left = status === 'handed-over' ? whatIsLeft(detail, shop, now) : [];
-                if (left.length > 0) setLeft(left);
-                else change({ status });
-              }}
-            >
-              <option value="open">open</option>
-              <option value="handed-over">handed over</option>
-            </Select>
-          )}
-        </Field>
+        <div className="col-span-6 grid grid-cols-[1fr_1fr_8.5rem] gap-x-4">
+          <Field label="Start" error={fields.startOn}>
+            {(ids) => (
+              <DateInput {...ids} value={draft.startOn} onDay={(startOn) => startOn && change({ startOn })} />
+            )}
+          </Field>
+          <Field label="Needed by" error={fields.neededBy ?? (remark || undefined)}>
+            {(ids) => (
+              <DateInput
+                {...ids}
+                value={draft.neededBy ?? ''}
+                onDay={(day) => change({ neededBy: day === '' ? null : day })}
+              />
+            )}
+          </Field>
+          <Field label="State">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={draft.status}
+                onChange={({ target }) => {
+                  const status = target.value as JobSpec['status'];
+                  const left = status === 'handed-over' ? whatIsLeft(detail, shop, now) : [];
+                  if (left.length > 0) setLeft(left);
+                  else change({ status });
+                }}
+              >
+                <option value="open">open</option>
+                <option value="handed-over">handed over</option>
+              </Select>
+            )}
+          </Field>
+        </div>
         {left.length > 0 && (
           <Modal
             isOpen

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { filmClocks } from '@upholder/core/drying';
 import { coatAmounts, thinningWords } from '@upholder/core/mixing';
 import { totalAreas } from '@upholder/core/pieces';
@@ -143,7 +143,7 @@ export function CardScreen() {
         </table>
         <footer className="mt-3 border-ink border-t pt-2 text-note">
           {cautions.map((caution) => (
-            <p key={caution}>• {caution}</p>
+            <p key={caution}>• {cautionWords(caution)}</p>
           ))}
           <p className="mt-1 text-quiet">
             Drying times for {show('temperature', airC)} and {Math.round(rhPct)} %; confirm with a thumb test.{' '}

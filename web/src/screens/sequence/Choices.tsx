@@ -77,7 +77,7 @@ function ChosenSystem({
           )}
         </p>
         <p className="text-note">
-          {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits}{' '}
+          {zone.choiceReason || latest?.fits || FINISHING_SYSTEMS[zone.systemId].fits} ·{' '}
           <span className="text-quiet">
             Not for: {latest?.notFor || FINISHING_SYSTEMS[zone.systemId].notFor}
           </span>
