@@ -4,20 +4,11 @@ import { expect, openStage, test } from './shop.ts';
 /** Every main screen, in groups that one test each looks at; those of a job begin with its address. */
 const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   'the shop at work': { ofJob: false, paths: ['/jobs', '/floor', '/find', '/bench', '/wall'] },
-  'stores and settings': {
+  'products and stock': {
     ofJob: false,
-    paths: [
-      '/products',
-      '/products/supplies',
-      '/products/bench',
-      '/products/layers',
-      '/products/systems',
-      '/shop',
-      '/shop/methods',
-      '/shop/people',
-      '/me',
-    ],
+    paths: ['/products', '/products/supplies', '/products/bench', '/products/layers', '/products/systems'],
   },
+  'the shop’s settings': { ofJob: false, paths: ['/shop', '/shop/methods', '/shop/people', '/me'] },
   'a job and its pieces': {
     ofJob: true,
     paths: ['/brief', '/survey', '/survey/systems', '/pieces', '/pieces/map', '/pieces/labels'],
