@@ -42,7 +42,7 @@ const VIEWS: View[] = [
     },
   },
   {
-    name: 'choices',
+    name: 'methods',
     path: '/jobs/VESTRY/sequence/methods',
     // A worker weighs the ways; the picture is of what it found.
     prepare: (page) => page.getByText('This job as it stands').waitFor(),

@@ -92,11 +92,13 @@ export function findRetiredInDocument(document: string, retired: ReadonlyMap<str
   const prose = document.replace(/```[\s\S]*?```|`[^`\n]*`|\]\([^)]*\)/g, (code) =>
     code.replace(/[^\n]/g, ' '),
   );
-  return retiredWords(prose, retired).map(({ at, phrase, use }) => ({
-    line: lineAt(prose, at),
-    phrase,
-    use,
-  }));
+  return retiredWords(prose, retired)
+    .toSorted((a, b) => a.at - b.at)
+    .map(({ at, phrase, use }) => ({
+      line: lineAt(prose, at),
+      phrase,
+      use,
+    }));
 }
 
 /** What an earlier version wrote has to be recognised as it was. */

@@ -122,24 +122,24 @@ describe('keeping at the terminal', () => {
     const url = await freshDatabase();
     await (await startTestServer(url)).stop();
     await addShop(url, 'Kept');
-    expect(await run(url, (base) => backup(base, VERSION))).toMatch(/not encrypted\. It was restored/);
+    expect(await run(url, (base) => backup(base, VERSION))).toMatch(/not encrypted\. It was test-restored/);
     const [name = ''] = readdirSync(join(folder, 'backups'));
     const file = join(folder, 'backups', name);
     const doCheck = (base: Base, told: Told) => check(base, told, VERSION);
     const doRestore = (base: Base, told: Told) => restore(base, told, VERSION);
     expect(await run(url, doCheck)).toMatch(/Kept: 0 log entries, none changed/);
-    expect(await run(url, doCheck, [], { against: 'backup' })).toMatch(/restores whole/);
-    expect(await run(url, doCheck, [], { against: file })).toMatch(/restores whole/);
+    expect(await run(url, doCheck, [], { against: 'backup' })).toMatch(/restores completely/);
+    expect(await run(url, doCheck, [], { against: file })).toMatch(/restores completely/);
     await expect(run(url, doCheck, [], { against: join(folder, 'none') })).rejects.toThrow(/no such backup/);
     await expect(run(url, doRestore, [])).rejects.toThrow(/say which file/);
     await expect(run(url, doRestore, [file])).rejects.toThrow(/Add --replace/);
     expect(await run(url, doRestore, [file], { replace: true })).toMatch(
-      /is kept in[\s\S]*Restored[\s\S]*is still there, as/,
+      /is kept in[\s\S]*Restored[\s\S]*previous database is kept as/,
     );
     const out = join(folder, 'export');
     expect(await run(url, exportTo, [out])).toMatch(/Kept is in/);
     await expect(run(url, exportTo, [out])).rejects.toThrow(/not empty/);
-    expect(await run(await freshDatabase(), importFrom, [out])).toMatch(/Kept is here, as it was/);
+    expect(await run(await freshDatabase(), importFrom, [out])).toMatch(/Kept is imported: 0 log entries/);
   });
 });
 
@@ -156,7 +156,7 @@ describe('the log against the last backup', () => {
     await caller.ok('POST', `/jobs/${job.id}/log`, entryFor(job.id, first!, '2026-11-23T07:00:00.000Z'));
     await run(url, (base) => backup(base, VERSION));
     const doCheck = (base: Base, told: Told) => check(base, told, VERSION);
-    expect(await run(url, doCheck)).toMatch(/1 log entries, none changed/);
+    expect(await run(url, doCheck)).toMatch(/1 log entry, none changed/);
     expect(process.exitCode).not.toBe(1);
     for (const table of ['log_chain', 'log_piece', 'log_entry'])
       await sql(
@@ -165,7 +165,7 @@ describe('the log against the last backup', () => {
       );
     await caller.ok('POST', `/jobs/${job.id}/log`, entryFor(job.id, second!, '2026-11-23T07:00:00.000Z'));
     expect(await run(url, doCheck)).toMatch(
-      /1 log entries, none changed[\s\S]*entries were taken out or replaced since/,
+      /1 log entry, none changed[\s\S]*entries have been removed or replaced since/,
     );
     expect(process.exitCode).toBe(1);
     await server.stop();
@@ -184,7 +184,7 @@ describe('the doctor', () => {
     expect(words).toMatch(/ok {4}Healthy has 2 owners\./);
     expect(words).toMatch(/ok {4}The last backup is 0 hours old/);
     expect(words).toMatch(/LOOK {2}Server and owner of the tables sign in as the same role/);
-    expect(words).toMatch(/LOOK {2}No server runs on this installation just now\./);
+    expect(words).toMatch(/LOOK {2}The server is not running\./);
     expect(words).toMatch(/Nothing is wrong/);
     expect(process.exitCode).not.toBe(1);
   });
@@ -201,7 +201,7 @@ describe('the doctor', () => {
 
   it('says in words that the database is behind, newer, or away', async () => {
     const url = await freshDatabase();
-    expect(await look(url)).toMatch(/20 migrations wait/);
+    expect(await look(url)).toMatch(/20 migrations are pending/);
     await (await startTestServer(url)).stop();
     await sql(url, `insert into migration (name, run_on) values ('9999_later', now())`);
     expect(await look(url)).toMatch(/WRONG The database is newer than this program: it has had 9999_later/);

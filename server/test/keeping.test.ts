@@ -145,13 +145,13 @@ describe('a backup', () => {
     expect(text).not.toMatch(/Ines|PGDMP/);
     const open = (passphrase: string) =>
       inScratch(url, path, passphrase, folder, async ({ chains }) => chains);
-    await expect(open('')).rejects.toThrow(/passphrase is needed/);
-    await expect(open('another long drawer')).rejects.toThrow(/does not open/);
+    await expect(open('')).rejects.toThrow(/is encrypted. Set its passphrase/);
+    await expect(open('another long drawer')).rejects.toThrow(/Wrong passphrase/);
     expect(await open(PASSPHRASE)).toMatchObject([{ entries: 3, faults: [] }]);
     // What it says of itself is vouched for as well.
     const forged = join(folder, 'forged.upholder-backup');
     writeFileSync(forged, Buffer.from(text.replace('"entries":3', '"entries":2'), 'latin1'));
-    await expect(unpackBackup(forged, PASSPHRASE, join(folder, 'out'))).rejects.toThrow(/does not open/);
+    await expect(unpackBackup(forged, PASSPHRASE, join(folder, 'out'))).rejects.toThrow(/Wrong passphrase/);
   });
 
   it('that is damaged, cut short or something else is refused, and nothing changes', async () => {
@@ -247,7 +247,10 @@ describe('a new installation', () => {
     const code = server.setupCode ?? '';
     expect((await send('ABCD-EFGH', PASSPHRASE)).status).toBe(401);
     const refused = await send(code, 'nö, another');
-    expect([refused.status, await refused.text()]).toEqual([422, expect.stringContaining('does not open')]);
+    expect([refused.status, await refused.text()]).toEqual([
+      422,
+      expect.stringContaining('Wrong passphrase'),
+    ]);
     expect((await send(code, PASSPHRASE, Buffer.from('something else'))).status).toBe(422);
     expect((await send(code, PASSPHRASE)).status).toBe(200);
     expect(readdirSync(backup.folder)).toEqual([]);

@@ -208,7 +208,7 @@ describe('what a page of an earlier version still sends', () => {
       side: 'all',
       action: 'do',
       pieceIds: pieces.map(({ id }) => id),
-      doneAt: '2026-11-23T08:00:00.000Z',
+      doneAt: '2026-11-23T07:00:00.000Z',
       coat,
       note: '',
       correctsId: null,

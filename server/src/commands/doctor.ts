@@ -1,5 +1,6 @@
 import { accessSync, constants, existsSync, mkdirSync, statfsSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { plural } from '@upholder/core/said';
 import { isLoopback } from '../base/config.ts';
 import { roleOf, withConnection } from '../db/connection.ts';
 import { many, one, type Queryable } from '../db/database.ts';
@@ -133,7 +134,7 @@ async function database(reached: Reached, isGiven: boolean): Promise<Finding[]> 
     for (const { shopName, entries, faults } of await checkChains(db))
       found.push(
         faults.length === 0
-          ? good(`${shopName}: ${entries} log entries, none changed, none missing.`)
+          ? good(`${shopName}: ${plural(entries, 'log entry', 'log entries')}, none changed, none missing.`)
           : wrong(`${shopName}: the log was changed in ${faults.length} places. Run upholder check.`),
       );
     found.push(...(await people(db)));
@@ -177,7 +178,7 @@ async function backups(base: Base, { ownerUrl }: Reached, version: string): Prom
     );
   else {
     const hours = (Date.now() - Date.parse(latest.madeAt)) / HOUR_MS;
-    const words = `The last backup is ${hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`} old and was test-restored; ${list.length} are kept in ${resolve(folder)}.`;
+    const words = `The last backup is ${hours < 48 ? plural(Math.round(hours), 'hour', 'hours') : plural(Math.round(hours / 24), 'day', 'days')} old and was test-restored; kept in all: ${list.length}, in ${resolve(folder)}.`;
     found.push(hours > Math.max(48, everyHours * 2) ? wrong(`${words} That is too old.`) : good(words));
   }
   if (!hasPassphrase)

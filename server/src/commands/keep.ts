@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readdir } from 'node:fs/promises';
 import { resolve } from 'node:path';
+import { plural } from '@upholder/core/said';
 import { migrate } from '../db/migrate.ts';
 import { grantServer } from '../db/roles.ts';
 import { Backups } from '../keeping/backup.ts';
@@ -29,7 +30,7 @@ export async function backup(base: Base, version: string): Promise<void> {
   const backups = backupsOf(base, ownerUrl, version);
   const { name, bytes, isEncrypted, entries } = await backups.make('asked');
   console.log(
-    `${resolve(backups.folder, name)}: ${Math.ceil(bytes / 1024)} kB, ${entries} log entries, ${isEncrypted ? 'encrypted' : 'not encrypted'}. It was test-restored, and its log is intact.`,
+    `${resolve(backups.folder, name)}: ${Math.ceil(bytes / 1024)} kB, ${plural(entries, 'log entry', 'log entries')}, ${isEncrypted ? 'encrypted' : 'not encrypted'}. It was test-restored, and its log is intact.`,
   );
 }
 
@@ -59,7 +60,7 @@ export async function restore(base: Base, { words, options }: Told, version: str
   await grantServer(ownerUrl, databaseUrl);
   const entries = head.shops.reduce((sum, shop) => sum + shop.entries, 0);
   console.log(
-    `Restored the backup of ${head.madeAt}: ${entries} log entries, log intact. Everyone has to sign in again.`,
+    `Restored the backup of ${head.madeAt}: ${plural(entries, 'log entry', 'log entries')}, log intact. Everyone has to sign in again.`,
   );
   if (keptAs !== null) console.log(`The previous database is kept as ${keptAs}.`);
 }
@@ -67,7 +68,7 @@ export async function restore(base: Base, { words, options }: Told, version: str
 function sayChain({ shopName, entries, head, faults }: ChainReport): void {
   if (faults.length === 0) {
     console.log(
-      `${shopName}: ${entries} log entries, none changed, none missing. Last link ${head ?? 'none yet'}.`,
+      `${shopName}: ${plural(entries, 'log entry', 'log entries')}, none changed, none missing. Last link ${head ?? 'none yet'}.`,
     );
     return;
   }
@@ -132,5 +133,5 @@ export async function importFrom(base: Base, { words: [folder = ''] }: Told): Pr
   const { ownerUrl } = await reach(base);
   await migrate(ownerUrl);
   const { name, entries } = await importShop(await openAsOwner(base), folder);
-  console.log(`${name} is imported: ${entries} log entries, all intact.`);
+  console.log(`${name} is imported: ${plural(entries, 'log entry', 'log entries')}, all intact.`);
 }

@@ -1,4 +1,5 @@
 import type { BackupRow } from '@upholder/core/api';
+import { plural } from '@upholder/core/said';
 import { toMinute } from '@upholder/core/shop';
 import { people } from '../../api/people.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -55,7 +56,8 @@ export function BackupsScreen() {
         {made.data && (
           <div className="mt-3">
             <Notice>
-              Backed up and test-restored: {made.data.made.name}, {made.data.made.entries} log entries.
+              Backed up and test-restored: {made.data.made.name},{' '}
+              {plural(made.data.made.entries, 'log entry', 'log entries')}.
             </Notice>
           </div>
         )}
