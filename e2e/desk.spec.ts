@@ -90,7 +90,7 @@ test('hours and days off change the plan', async ({ maren: page }) => {
   await page.keyboard.press('Enter');
   await expect(off).toContainText('Fri 27 Nov 2026');
   await page.keyboard.press('Escape');
-  await off.getByRole('button', { name: 'Drop Fri 27 Nov 2026' }).click();
+  await off.getByRole('button', { name: 'Remove Fri 27 Nov 2026' }).click();
   await expect(off).not.toContainText('Fri 27 Nov 2026');
   await page.reload();
   await expect(off).toContainText('Thu 26 Nov 2026');
