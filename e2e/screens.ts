@@ -15,7 +15,15 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   },
   'a job and its work': {
     ofJob: true,
-    paths: ['/pieces/hardware', '/sequence', '/sequence/card', '/sequence/methods', '/days', '/log'],
+    paths: [
+      '/pieces/hardware',
+      '/sequence',
+      '/sequence/card',
+      '/sequence/methods',
+      '/days',
+      '/inspection',
+      '/log',
+    ],
   },
 };
 

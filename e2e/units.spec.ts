@@ -38,6 +38,7 @@ const JOB = [
   '/sequence/card',
   '/sequence/methods',
   '/days',
+  '/inspection',
   '/log',
 ];
 

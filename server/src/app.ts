@@ -14,6 +14,7 @@ import { addClientRoutes } from './routes/clients.ts';
 import { addElevationRoutes } from './routes/elevation.ts';
 import { addFirstRunRoutes } from './routes/firstRun.ts';
 import { addHealthRoute } from './routes/health.ts';
+import { addInspectionRoutes } from './routes/inspection.ts';
 import { addJobRoutes } from './routes/jobs.ts';
 import { addLiveRoute } from './routes/live.ts';
 import { addLogRoutes } from './routes/log.ts';
@@ -64,6 +65,7 @@ function createApi(app: App): express.Router {
   addMappingRoutes(routes, app);
   addPlanRoutes(routes, app);
   addMixRoutes(routes, app);
+  addInspectionRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
   addChangesRoute(routes, app);

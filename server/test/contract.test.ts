@@ -329,6 +329,30 @@ describe('every declared route', () => {
     await send('removeZone', { params: { zoneId: spare.id } });
     const entry = entryFor(jobId, op, '2026-11-23T07:00:00.000Z');
     await send('log', { params: { jobId }, body: entry });
+    const finding = {
+      id: uuid(),
+      jobId,
+      pieceId: op.pieceIds[0] ?? '',
+      stepId: op.stepId,
+      spot: { side: 'front' as const, part: 'face' as const, x: 0.25, y: 0.5 },
+      defect: 'crater' as const,
+      severity: 'slight' as const,
+      note: '',
+      foundAt: '2026-11-23T07:10:00.000Z',
+    };
+    await send('addFinding', { params: { jobId }, body: finding });
+    await send('answerFinding', {
+      params: { jobId, findingId: finding.id },
+      body: {
+        id: uuid(),
+        findingId: finding.id,
+        answer: 'leave',
+        cure: null,
+        cause: 'damage',
+        reason: '',
+        at: '2026-11-23T07:20:00.000Z',
+      },
+    });
 
     const picture = Buffer.from(
       '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wAALCAABAAEBAREA/8QAFAABAAAAAAAAAAAAAAAAAAAAA//EABQQAQAAAAAAAAAAAAAAAAAAAAD/2gAIAQEAAD8AN//Z',

@@ -21,6 +21,7 @@ const detail = {
   openings: [],
   photos: [],
   decisions: [],
+  findings: [],
 } as unknown as JobDetail;
 const patched = (changes: Partial<JobChanges>) =>
   patchedDetail(detail, { id: 'job', isGone: false, ...changes });

@@ -1,5 +1,6 @@
 import { changesRoutes } from './routes/changes.ts';
 import { elevationRoutes } from './routes/elevation.ts';
+import { inspectionRoutes } from './routes/inspection.ts';
 import { jobsRoutes } from './routes/jobs.ts';
 import { keepingRoutes } from './routes/keeping.ts';
 import { logRoutes } from './routes/log.ts';
@@ -21,6 +22,7 @@ import { zonesRoutes } from './routes/zones.ts';
 export const ROUTES = {
   ...changesRoutes,
   ...elevationRoutes,
+  ...inspectionRoutes,
   ...jobsRoutes,
   ...keepingRoutes,
   ...logRoutes,

@@ -1,3 +1,4 @@
+import { type Finding, faultyPieces } from '../inspection/index.ts';
 import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
@@ -21,6 +22,8 @@ export interface SideState {
 export interface PieceStates {
   front: SideState | null;
   back: SideState | null;
+  /** Somebody still has to decide or to do something about what was found on it. */
+  isFaulty?: boolean;
 }
 
 const BARE: SideState = { state: 'bare', wetUntil: null, isColour: false };
@@ -78,11 +81,12 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
  * as done. A film is wet until it may be handled, by the climate logged with it or else by the shop's.
  */
 export function pieceStates(
-  input: Pick<JobForPlanning, 'zones' | 'steps' | 'pieces' | 'log'>,
+  input: Pick<JobForPlanning, 'zones' | 'steps' | 'pieces' | 'log'> & { findings?: readonly Finding[] },
   shop: Context['shop'],
   now: Minute,
 ): Map<string, PieceStates> {
   const entries = new Map<string, LogEntry[]>();
+  const faulty = faultyPieces(input);
   for (const entry of effectiveLog(input.log)) {
     for (const pieceId of entry.pieceIds) {
       const key = `${entry.stepId} ${pieceId}`;
@@ -106,7 +110,7 @@ export function pieceStates(
       };
       const front = piece.finishFront || piece.finishEdges ? of('front') : null;
       const back = piece.finishBack ? of('back') : null;
-      return [piece.id, { front, back }];
+      return [piece.id, { front, back, isFaulty: faulty.has(piece.id) }];
     }),
   );
 }

@@ -38,6 +38,7 @@ const file: JobFile = {
   walls: [],
   openings: [],
   decisions: [],
+  findings: [],
   photos: [],
   mixes: [],
   supplies: {},

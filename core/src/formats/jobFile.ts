@@ -3,6 +3,7 @@ import { failure, type Outcome, success } from '../base/outcome.ts';
 import { ProductSheetSchema } from '../catalogue/sheet.ts';
 import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
+import { FindingSchema } from '../inspection/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
 import { MixRecordSchema } from '../mixing/index.ts';
 import { PieceSchema } from '../pieces/index.ts';
@@ -36,6 +37,8 @@ export const JobFileSchema = z.object({
   photos: z.array(PhotoSchema.extend({ content: z.base64() })).default([]),
   /** What was mixed for it: batches, amounts, readings, and what became of the rest. */
   mixes: z.array(MixRecordSchema).default([]),
+  /** What was found wrong with pieces, and what became of it. */
+  findings: z.array(FindingSchema).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
   /** Cleaners, abrasives, fillers and the like that the steps name, by key. */
@@ -72,6 +75,8 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
   if (stray) return failure(said('file.piece-belongs-to-a-zone-that', { tag: stray.tag }));
   if (file.steps.some(({ zoneId }) => !zones.has(zoneId)))
     return failure(said('file.a-step-belongs-to-a-zone'));
+  if (file.findings.some(({ pieceId }) => !pieces.has(pieceId)))
+    return failure(said('file.a-finding-belongs-to-a-piece'));
   const entries = new Set(file.log.map(({ id }) => id));
   for (const entry of file.log) {
     if (entry.correctsId !== null && !entries.has(entry.correctsId))
@@ -114,6 +119,8 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     ...file.decisions,
     ...file.photos,
     ...file.mixes,
+    ...file.findings,
+    ...file.findings.flatMap(({ answers }) => answers),
     ...(file.plan ? [file.plan] : []),
   ]) {
     known.set(id, mint());

@@ -50,7 +50,7 @@ export { bindingClock, clockStart } from './problem/clocks.ts';
 export { deliveriesOf } from './problem/deliveries.ts';
 export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './problem/guns.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
-export { type Cut, WHOLE_LOADS } from './problem/loads.ts';
+export { type Cut, lieOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
 export { clocksOfCoat, lagsOf } from './problem/operations.ts';
 export { buildProblem, piecesInWords } from './problem/problem.ts';

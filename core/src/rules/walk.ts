@@ -63,9 +63,11 @@ export function strandsOf(steps: readonly StepDraft[]): StepDraft[][] {
   ].flatMap(byFace);
 }
 
-/** Films of a strand, in order; edge coats and spots are left out. */
+/** Films of a strand, in order; edge coats and spots are left out, and whatever was stripped again. */
 export function filmsOf(strand: readonly StepDraft[], sheets: RuleContext['sheets']): Film[] {
+  const stripped = strand.findLastIndex((step) => isAbrasive(step) && step.resultingSurface === 'bare');
   return strand.flatMap((step, index) => {
+    if (index < stripped) return [];
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
     if (!sheet || step.isEdgesOnly) return [];
     const fraction = step.thinning ? thinningFraction(step.thinning, sheet) : 0;

@@ -11,6 +11,7 @@ export const FILE = {
   'file.an-opening-belongs-to-a-wall': 'An opening belongs to a wall that is not in the file.',
   'file.piece-belongs-to-an-opening-that': (p: { tag: Text }) =>
     `Piece ${p.tag} belongs to an opening that is not in the file.`,
+  'file.a-finding-belongs-to-a-piece': 'A finding belongs to a piece that is not in the file.',
   'file.a-decision-or-a-picture-belongs':
     'A decision or a picture belongs to a zone that is not in the file.',
   'file.piece-belongs-to-a-zone-that': (p: { tag: Text }) =>

@@ -4,6 +4,7 @@ import { DRY } from './dry.ts';
 import { ERRORS } from './errors.ts';
 import { FIELDS } from './fields.ts';
 import { FILE } from './file.ts';
+import { INSPECT } from './inspect.ts';
 import { JOB } from './job.ts';
 import { MAP } from './map.ts';
 import { MIX } from './mix.ts';
@@ -25,6 +26,7 @@ export const REST = {
   ...ERRORS,
   ...FIELDS,
   ...FILE,
+  ...INSPECT,
   ...JOB,
   ...MAP,
   ...MIX,

@@ -31,5 +31,5 @@ export {
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
-export { restOf } from './withSupplies.ts';
+export { restOf, withSupplies } from './withSupplies.ts';
 export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

@@ -27,6 +27,8 @@ export const SHOP_TABLES = [
   'mix',
   'log_entry',
   'log_piece',
+  'finding',
+  'finding_answer',
 ] as const;
 export type ShopTable = (typeof SHOP_TABLES)[number];
 

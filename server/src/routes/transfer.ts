@@ -30,6 +30,7 @@ import { addOpenings, addWalls } from '../elevation/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
+import { addFindings } from '../inspection/store.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
 import { addMix, mixesOfJob } from '../mixes/store.ts';
@@ -83,6 +84,13 @@ export async function writeJobFile(
     imported,
   });
   await addEntries(connection, shopId, file.log.map(asImported));
+  const authorOf = (memberId: string | null) => (memberId !== null && crew.has(memberId) ? memberId : null);
+  const findings = file.findings.map((finding) => ({
+    ...finding,
+    memberId: authorOf(finding.memberId),
+    answers: finding.answers.map((answer) => ({ ...answer, memberId: authorOf(answer.memberId) })),
+  }));
+  await addFindings(connection, shopId, findings);
   for (const decision of file.decisions) {
     const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
     await addDecision(connection, shopId, file.job.id, { ...decision, memberId });
@@ -121,6 +129,7 @@ export function toJobFile(
     steps: detail.steps,
     pieces: detail.pieces.map(({ version: _piece, ...piece }) => piece),
     log: detail.log,
+    findings: detail.findings,
     plan: detail.plan,
     walls: detail.walls.map(({ version: _wall, ...wall }) => wall),
     openings: detail.openings.map(({ version: _opening, ...opening }) => opening),

@@ -29,6 +29,7 @@ const detail = (id: string): JobDetail =>
     openings: [],
     photos: [],
     decisions: [],
+    findings: [],
   }) as unknown as JobDetail;
 const summary = (id: string, entries: number) => ({ job: { id }, entries }) as unknown as JobSummary;
 

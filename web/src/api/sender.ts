@@ -3,7 +3,7 @@ import { MixRecordSchema } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { momentOf } from '../base/stamp.ts';
 import { type Answer, backoffMs, drain } from './sync/drain.ts';
-import type { Envelope } from './sync/envelope.ts';
+import { type Envelope, type MixEnvelope, momentIn, movedTo } from './sync/envelope.ts';
 import { clockDoubted, mixKnown, queueRead, storageFound } from './sync/queueSlice.ts';
 import { BrowserStorage, oldEnvelopes, type QueueStorage } from './sync/storage.ts';
 import { refusalOf, upholder } from './upholder.ts';
@@ -26,6 +26,26 @@ export type Kept = { ok: true } | { ok: false; message: string };
 /** Runs with one tab of this browser at a time; where the browser knows no locks, ids keep everything from being written twice. */
 async function alone<T>(work: () => Promise<T>): Promise<T> {
   return navigator.locks ? navigator.locks.request(LOCK, work) : work();
+}
+
+/** The call that takes what is no mix to the server. */
+async function callFor(envelope: Exclude<Envelope, MixEnvelope>, memberId: string) {
+  const { endpoints } = upholder;
+  switch (envelope.kind) {
+    case 'log':
+      return endpoints.log.initiate({ entry: envelope.body, memberId });
+    case 'finding':
+      return endpoints.addFinding.initiate({ finding: envelope.body, memberId });
+    case 'answer': {
+      const { jobId, ...answer } = envelope.body;
+      return endpoints.answerFinding.initiate({ jobId, answer, memberId });
+    }
+    case 'photo': {
+      const { content, type, takenAt: _takenAt, ...rest } = envelope.body;
+      const blob = await (await fetch(`data:${type};base64,${content}`)).blob();
+      return endpoints.addPhoto.initiate({ ...rest, content: blob, memberId });
+    }
+  }
 }
 
 /** Keeps what is logged and mixed until the server has it, whichever tab, reload or restart lies between. */
@@ -93,11 +113,7 @@ export class Sender {
 
   /** A person said when it was. */
   async settle(id: string, ms: number): Promise<void> {
-    await this.change(id, (known) =>
-      known.kind === 'log'
-        ? { ...known, choices: null, body: { ...known.body, doneAt: new Date(ms).toISOString() } }
-        : known,
-    );
+    await this.change(id, (known) => movedTo({ ...known, choices: null }, new Date(ms).toISOString()));
   }
 
   /** A person said that what was kept without a name is theirs. */
@@ -200,30 +216,28 @@ export class Sender {
   private async settleTimes(): Promise<void> {
     if (!deviceClock.isSure()) return;
     for (const one of await this.storage.all()) {
-      if (one.kind !== 'log' || one.stamp === null) continue;
-      const { stamp, body } = one;
-      const moments = momentOf(stamp, deviceClock.stamp(), deviceClock.now(), Date.parse(body.doneAt));
-      await this.storage.change(one.id, (known) => {
-        if (known.kind !== 'log') return known;
-        const doneAt = new Date(moments[0] ?? 0).toISOString();
-        const choices = moments.length > 1 ? moments : null;
-        return { ...known, stamp: null, choices, body: { ...known.body, doneAt } };
-      });
+      if (one.stamp === null) continue;
+      const { stamp } = one;
+      const written = Date.parse(momentIn(one));
+      const moments = momentOf(stamp, deviceClock.stamp(), deviceClock.now(), written);
+      const choices = moments.length > 1 ? moments : null;
+      await this.storage.change(one.id, (known) =>
+        movedTo({ ...known, stamp: null, choices }, new Date(moments[0] ?? 0).toISOString()),
+      );
     }
   }
 
   private async send(envelope: Envelope): Promise<Answer> {
     const memberId = envelope.memberId ?? '';
     try {
-      if (envelope.kind === 'log') {
-        const call = upholder.endpoints.log.initiate({ entry: envelope.body, memberId });
-        await this.store.dispatch(call).unwrap();
-        return { kind: 'taken' };
+      if (envelope.kind === 'mix') {
+        const call = upholder.endpoints.putMix.initiate({ mix: envelope.body, memberId });
+        const mix = await this.store.dispatch(call).unwrap();
+        this.store.dispatch(mixKnown(mix));
+        return { kind: 'taken', mix };
       }
-      const call = upholder.endpoints.putMix.initiate({ mix: envelope.body, memberId });
-      const mix = await this.store.dispatch(call).unwrap();
-      this.store.dispatch(mixKnown(mix));
-      return { kind: 'taken', mix };
+      await this.store.dispatch(await callFor(envelope, memberId)).unwrap();
+      return { kind: 'taken' };
     } catch (error) {
       return answerOf(error);
     }

@@ -12,6 +12,7 @@ import {
   type Session,
   type WallRow,
 } from '@upholder/core/api';
+import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
 import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
@@ -52,12 +53,22 @@ export function onOwnChanges(keep: (changes: Changes) => void): void {
   keepOwn = keep;
 }
 
-/** Asks for the password again; false where whoever is asked gives up. */
-let askPassword: () => Promise<boolean> = async () => false;
+/** How the password is asked for again; null while nothing on the page can ask. */
+let asking: (() => Promise<boolean>) | null = null;
+let whenAsking: (() => void)[] = [];
 
-/** Says how the password is asked for where a call needs it again. */
-export function onPasswordNeeded(ask: () => Promise<boolean>): void {
-  askPassword = ask;
+/** Says how the password is asked for where a call needs it again; calls that need it already wait for this. */
+export function onPasswordNeeded(ask: (() => Promise<boolean>) | null): void {
+  asking = ask;
+  if (ask === null) return;
+  for (const go of whenAsking) go();
+  whenAsking = [];
+}
+
+/** Asks for the password again; false where whoever is asked gives up. */
+async function askPassword(): Promise<boolean> {
+  while (asking === null) await new Promise<void>((resolve) => whenAsking.push(resolve));
+  return asking();
 }
 
 /** A session that has ended shows as the sign-in screen, whichever call found out. */
@@ -310,14 +321,23 @@ export const upholder = createApi({
     // A picture goes as it is, not as JSON: no declared call.
     addPhoto: build.mutation<
       Photo,
-      { jobId: string; zoneId: string; pieceId?: string; id: string; topic: string; content: Blob }
+      {
+        jobId: string;
+        zoneId: string;
+        pieceId?: string;
+        id: string;
+        topic: string;
+        content: Blob;
+        /** Whose it is, where it waited on the device. */
+        memberId?: string;
+      }
     >({
-      query: ({ jobId, content, pieceId, ...rest }) => ({
+      query: ({ jobId, content, pieceId, memberId, ...rest }) => ({
         url: `/jobs/${jobId}/photos`,
         params: pieceId ? { ...rest, pieceId } : rest,
         method: 'POST',
         body: content,
-        headers: { 'content-type': content.type },
+        headers: { 'content-type': content.type, ...(memberId && { 'x-upholder-member': memberId }) },
       }),
       invalidatesTags: ofJob,
     }),
@@ -382,6 +402,28 @@ export const upholder = createApi({
       // One that did not get through is sent again.
       invalidatesTags: (result, error, { entry: { jobId } }) =>
         error ? [] : ofJob(result, error, { jobId }),
+    }),
+    addFinding: build.mutation<Out<'addFinding'>, { finding: NewFinding; memberId: string }>({
+      query: ({ finding, memberId }) =>
+        call('addFinding', {
+          params: { jobId: finding.jobId },
+          body: finding,
+          headers: { 'x-upholder-member': memberId },
+        }),
+      invalidatesTags: (result, error, { finding: { jobId } }) =>
+        error ? [] : ofJob(result, error, { jobId }),
+    }),
+    answerFinding: build.mutation<
+      Out<'answerFinding'>,
+      { jobId: string; answer: NewAnswer; memberId: string }
+    >({
+      query: ({ jobId, answer, memberId }) =>
+        call('answerFinding', {
+          params: { jobId, findingId: answer.findingId },
+          body: answer,
+          headers: { 'x-upholder-member': memberId },
+        }),
+      invalidatesTags: (result, error, { jobId }) => (error ? [] : ofJob(result, error, { jobId })),
     }),
     changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
     mixes: build.query<Out<'mixes'>, void>({ query: () => call('mixes', {}), providesTags: ['Mixes'] }),

@@ -19,7 +19,7 @@ export function ConfirmPassword() {
           setAsked(true);
         }),
     );
-    return () => onPasswordNeeded(async () => false);
+    return () => onPasswordNeeded(null);
   }, []);
   function close(isGiven: boolean): void {
     setAsked(false);

@@ -2,7 +2,7 @@ import type { Session } from '@upholder/core/api';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
 import { useApp } from '../api/store.ts';
-import type { Envelope } from '../api/sync/envelope.ts';
+import { type Envelope, momentIn } from '../api/sync/envelope.ts';
 import { upholder } from '../api/upholder.ts';
 import { sender } from '../api/useSync.ts';
 import { clockWords, dateWords } from '../base/times.ts';
@@ -15,6 +15,8 @@ function entries(count: number): string {
   return `${count} ${count === 1 ? 'entry' : 'entries'}`;
 }
 
+const KIND_WORDS = { finding: 'a defect', answer: 'a decision on a defect', photo: 'a picture' } as const;
+
 /** Names an envelope as well as this page can: the step and its pieces where the job is known. */
 function useEnvelopeWords(): (envelope: Envelope) => string {
   const floor = upholder.endpoints.floor.useQueryState();
@@ -24,11 +26,14 @@ function useEnvelopeWords(): (envelope: Envelope) => string {
       const sheet = shop?.products.find(({ key }) => key === envelope.body.productKey)?.sheet;
       return `The mix of ${sheet?.name ?? 'a product'}`;
     }
-    const { jobId, stepId, pieceIds } = envelope.body;
+    const { jobId } = envelope.body;
     const detail = floor.data?.details.find(({ job }) => job.id === jobId);
+    const code = detail ? `${detail.job.code}: ` : '';
+    if (envelope.kind !== 'log') return `${code}${KIND_WORDS[envelope.kind]}`;
+    const { stepId, pieceIds } = envelope.body;
     const name = detail?.steps.find(({ id }) => id === stepId)?.name ?? 'A log entry';
     const count = `${pieceIds.length} ${pieceIds.length === 1 ? 'piece' : 'pieces'}`;
-    return `${detail ? `${detail.job.code}: ` : ''}${name}, ${count}`;
+    return `${code}${name}, ${count}`;
   };
 }
 
@@ -95,7 +100,7 @@ function useTroubles({ member }: Session): Trouble[] {
   const troubles: Trouble[] = [];
   const own = envelopes.filter(({ memberId }) => member && memberId === member.id);
   for (const one of own.filter(({ refusal }) => refusal !== null)) {
-    const at = one.kind === 'log' ? one.body.doneAt : one.body.startedAt;
+    const at = momentIn(one);
     troubles.push({
       key: one.id,
       kind: 'stop',

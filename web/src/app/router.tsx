@@ -102,6 +102,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/days/DaysScreen.tsx')).DaysScreen }),
           },
           {
+            path: 'inspection',
+            lazy: async () => ({
+              Component: (await import('../screens/inspection/InspectionScreen.tsx')).InspectionScreen,
+            }),
+          },
+          {
             path: 'log',
             lazy: async () => ({ Component: (await import('../screens/log/LogScreen.tsx')).LogScreen }),
           },

@@ -5,7 +5,7 @@ import { tagsOf } from '@upholder/core/pieces';
 import { applicatorInPlace } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
-import { withWaiting } from '../api/sync/queueSlice.ts';
+import { withWaiting, withWaitingFindings } from '../api/sync/queueSlice.ts';
 import { upholder } from '../api/upholder.ts';
 import { useNowMinute } from '../base/useNow.ts';
 import { toPlanningShop } from './useJobContext.ts';
@@ -30,6 +30,7 @@ export function useAgenda(
       details.map((detail) => ({
         ...detail,
         log: withWaiting(detail.log, envelopes, detail.job.id),
+        findings: withWaitingFindings(detail.findings, envelopes, detail.job.id),
       })),
     [details, envelopes],
   );

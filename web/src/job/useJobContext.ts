@@ -4,7 +4,7 @@ import type { ShopForPlanning } from '@upholder/core/planning';
 import { useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import { useApp } from '../api/store.ts';
-import { withWaiting } from '../api/sync/queueSlice.ts';
+import { withWaiting, withWaitingFindings } from '../api/sync/queueSlice.ts';
 import { useNowMinute } from '../base/useNow.ts';
 import { sheetsOf, suppliesOf } from './productLookups.ts';
 import type { SlipWords } from './useSlip.ts';
@@ -45,7 +45,11 @@ export function toPlanningShop(shop: ShopContext): ShopForPlanning {
 export function useCurrentDetail(detail: JobDetail): JobDetail {
   const envelopes = useApp(({ queue }) => queue.envelopes);
   return useMemo(
-    () => ({ ...detail, log: withWaiting(detail.log, envelopes, detail.job.id) }),
+    () => ({
+      ...detail,
+      log: withWaiting(detail.log, envelopes, detail.job.id),
+      findings: withWaitingFindings(detail.findings, envelopes, detail.job.id),
+    }),
     [detail, envelopes],
   );
 }

@@ -2,9 +2,10 @@ import type { PieceStates, SideState } from '@upholder/core/floor';
 import type { Geometry, Piece } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { memo } from 'react';
-import { Half, Lines } from './glyphParts.tsx';
+import { Half, Lines, Notch } from './glyphParts.tsx';
 
 const BARE: PieceStates = {
+  isFaulty: false,
   front: { state: 'bare', wetUntil: null, isColour: false },
   back: { state: 'bare', wetUntil: null, isColour: false },
 };
@@ -29,15 +30,16 @@ export function stateWords(states: PieceStates, now: number): string {
     const left = state.wetUntil === null ? '' : `, ${formatDuration(state.wetUntil - now)}`;
     return `${name} ${WORDS[state.state]}${left}`;
   };
+  const fault = states.isFaulty ? 'finding open' : null;
   if (
     states.front &&
     states.back &&
     states.front.state === states.back.state &&
     states.front.wetUntil === states.back.wetUntil
   ) {
-    return side(states.front, 'both sides') ?? '';
+    return [side(states.front, 'both sides'), fault].filter(Boolean).join('; ');
   }
-  return [side(states.front, 'front'), side(states.back, 'back')].filter(Boolean).join('; ');
+  return [side(states.front, 'front'), side(states.back, 'back'), fault].filter(Boolean).join('; ');
 }
 
 interface GlyphProps {
@@ -155,6 +157,7 @@ export const PieceGlyph = memo(function PieceGlyph({
           strokeWidth="0.9"
         />
       )}
+      {states.isFaulty && <Notch width={width} isCoarse={isCoarse} />}
       {withCountdown && wetUntil > now && (
         <g transform={`translate(${width / 2} ${height / 2})`}>
           <rect x={-24} y={-9} width={48} height={18} rx={2} fill="var(--ink)" />

@@ -182,3 +182,19 @@ export function Lines({ piece, scale, isCoarse }: { piece: Geometry; scale: numb
     </>
   );
 }
+
+/** A corner that is cut off: something was found on the piece. Its shape says so, whatever the colours. */
+export function Notch({ width, isCoarse }: { width: number; isCoarse: boolean }) {
+  const depth = Math.min(width * 0.6, isCoarse ? 9 : 14);
+  return (
+    <>
+      <path d={`M${width - depth} -2 H${width + 2} V${depth} Z`} fill="var(--sheet)" />
+      <path
+        d={`M${width - depth} 0 L${width} ${depth}`}
+        stroke="var(--stop)"
+        strokeWidth={isCoarse ? 2 : 2.5}
+        fill="none"
+      />
+    </>
+  );
+}

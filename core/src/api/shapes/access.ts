@@ -52,6 +52,8 @@ export const ACCESS: Record<CallName, Access> = {
 
   // The floor: what happens while working.
   log: 'floor',
+  addFinding: 'floor',
+  answerFinding: 'floor',
   putMix: 'floor',
   putBenchItem: 'floor',
   setStock: 'floor',

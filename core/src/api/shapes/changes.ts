@@ -23,6 +23,7 @@ const TouchedJobSchema = z.object({
   map: z.literal(true).optional(),
   photos: z.literal(true).optional(),
   decisions: z.literal(true).optional(),
+  findings: z.literal(true).optional(),
   /** Only asked for, never touched by itself: the line in the list of jobs. */
   summary: z.literal(true).optional(),
 });
@@ -47,7 +48,13 @@ const JobChangesSchema = z.object({
   /** The shop has no such job any more. */
   isGone: z.boolean(),
   ...JobDetailSchema.pick({ job: true, zones: true, plan: true }).partial().shape,
-  ...JobDetailSchema.pick({ walls: true, openings: true, photos: true, decisions: true }).partial().shape,
+  ...JobDetailSchema.pick({
+    walls: true,
+    openings: true,
+    photos: true,
+    decisions: true,
+    findings: true,
+  }).partial().shape,
   steps: z.array(z.object({ zoneId: z.uuid(), steps: z.array(StepSchema) })).optional(),
   /** Rows as they are now; those that were asked for and are not among them are gone. */
   pieces: z.object({ asked: RowsSchema, rows: z.array(PieceRowSchema) }).optional(),

@@ -7,6 +7,7 @@ import {
 } from '../../catalogue/index.ts';
 import { ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
 import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
+import { FindingSchema } from '../../inspection/index.ts';
 import {
   DecisionSchema,
   HexColour,
@@ -68,6 +69,7 @@ export const JobDetailSchema = z.object({
   openings: z.array(OpeningRowSchema),
   photos: z.array(PhotoSchema),
   decisions: z.array(DecisionSchema),
+  findings: z.array(FindingSchema),
 });
 export type JobDetail = z.infer<typeof JobDetailSchema>;
 

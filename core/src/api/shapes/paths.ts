@@ -14,6 +14,8 @@ export const PATHS = {
   changeMethods: 'PUT /jobs/:jobId/methods',
   removeJob: 'DELETE /jobs/:jobId',
   log: 'POST /jobs/:jobId/log',
+  addFinding: 'POST /jobs/:jobId/findings',
+  answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   mappings: 'GET /import-mappings',
   rememberMapping: 'PUT /import-mappings',
   removePhoto: 'DELETE /photos/:photoId',

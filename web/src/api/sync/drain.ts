@@ -49,13 +49,15 @@ function isDue(envelope: Envelope, memberId: string, now: number): boolean {
   );
 }
 
-/** An entry that puts another one right waits for that one. */
+/** The envelope that has to arrive first: the entry that is put right, the finding that is answered. */
+function needs(envelope: Envelope): string | null {
+  if (envelope.kind === 'log') return envelope.body.correctsId;
+  return envelope.kind === 'answer' ? envelope.body.findingId : null;
+}
+
 function waitsFor(envelope: Envelope, all: readonly Envelope[]): boolean {
-  return (
-    envelope.kind === 'log' &&
-    envelope.body.correctsId !== null &&
-    all.some(({ id }) => id === (envelope.kind === 'log' ? envelope.body.correctsId : null))
-  );
+  const first = needs(envelope);
+  return first !== null && all.some(({ id }) => id === first);
 }
 
 /**

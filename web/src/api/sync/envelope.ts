@@ -1,3 +1,4 @@
+import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
 import type { NewLogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
 import type { Stamp } from '../../base/stamp.ts';
@@ -43,8 +44,66 @@ export interface MixEnvelope extends Cover {
   body: MixRecord;
 }
 
+export interface FindingEnvelope extends Cover {
+  kind: 'finding';
+  body: NewFinding;
+}
+
+export interface AnswerEnvelope extends Cover {
+  kind: 'answer';
+  body: NewAnswer & { jobId: string };
+}
+
+/** A picture with its content in Base64. */
+export interface PhotoBody {
+  id: string;
+  jobId: string;
+  zoneId: string;
+  pieceId: string;
+  topic: string;
+  takenAt: string;
+  type: string;
+  content: string;
+}
+
+export interface PhotoEnvelope extends Cover {
+  kind: 'photo';
+  body: PhotoBody;
+}
+
 /** Something on its way to the server, with who wrote it and when. */
-export type Envelope = LogEnvelope | MixEnvelope;
+export type Envelope = LogEnvelope | MixEnvelope | FindingEnvelope | AnswerEnvelope | PhotoEnvelope;
+
+/** When that happened of which an envelope tells. */
+export function momentIn(envelope: Envelope): string {
+  switch (envelope.kind) {
+    case 'log':
+      return envelope.body.doneAt;
+    case 'finding':
+      return envelope.body.foundAt;
+    case 'answer':
+      return envelope.body.at;
+    case 'mix':
+      return envelope.body.startedAt;
+    case 'photo':
+      return envelope.body.takenAt;
+  }
+}
+
+/** An envelope whose time is put right; a mix and a picture keep theirs. */
+export function movedTo(envelope: Envelope, at: string): Envelope {
+  switch (envelope.kind) {
+    case 'log':
+      return { ...envelope, body: { ...envelope.body, doneAt: at } };
+    case 'finding':
+      return { ...envelope, body: { ...envelope.body, foundAt: at } };
+    case 'answer':
+      return { ...envelope, body: { ...envelope.body, at } };
+    case 'mix':
+    case 'photo':
+      return envelope;
+  }
+}
 
 /** A new envelope; storage gives it its place in the order. */
 export function envelopeOf<T extends Envelope>(

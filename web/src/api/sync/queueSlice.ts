@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Finding, FindingAnswer, NewAnswer } from '@upholder/core/inspection';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
 import type { Envelope, LogEnvelope, MixEnvelope } from './envelope.ts';
@@ -81,3 +82,31 @@ export function withWaiting(
     );
   return extra.length === 0 ? [...log] : [...log, ...extra];
 }
+
+/** What was found on a job as this screen should see it: what the server has, and what is still on its way to it. */
+export function withWaitingFindings(
+  findings: readonly Finding[],
+  envelopes: readonly Envelope[],
+  jobId: string,
+): Finding[] {
+  const waiting = envelopes.filter(({ refusal }) => refusal === null);
+  const known = new Set(findings.map(({ id }) => id));
+  const author = ({ memberName }: Envelope) => ({ memberId: null, memberName });
+  const fresh = waiting.flatMap((one): Finding[] =>
+    one.kind === 'finding' && one.body.jobId === jobId && !known.has(one.id)
+      ? [{ ...one.body, ...author(one), loggedAt: one.body.foundAt, answers: [] }]
+      : [],
+  );
+  return [...findings, ...fresh].map((finding) => {
+    const answers = waiting.flatMap((one): FindingAnswer[] =>
+      one.kind === 'answer' &&
+      one.body.findingId === finding.id &&
+      !finding.answers.some(({ id }) => id === one.id)
+        ? [{ ...withoutJob(one.body), ...author(one), loggedAt: one.body.at, stepIds: [] }]
+        : [],
+    );
+    return answers.length === 0 ? finding : { ...finding, answers: [...finding.answers, ...answers] };
+  });
+}
+
+const withoutJob = ({ jobId: _jobId, ...answer }: NewAnswer & { jobId: string }): NewAnswer => answer;

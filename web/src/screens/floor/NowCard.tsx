@@ -1,8 +1,10 @@
 import { cautionWords } from '@upholder/core/catalogue';
 import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
+import { useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
+import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { usePieceStates } from '../../job/useJobContext.ts';
@@ -71,6 +73,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
   const states = usePieceStates(detail, shop);
   const form = useNowLog({ ...props, onLogged });
   const mayLog = useMay('log');
+  const [isReporting, setReporting] = useState(false);
   const { coat, step, errors } = form;
   const verb = coat && !turnsOver(op) ? 'Log coat' : LOG_ACTION_TRAITS[op.action].verb;
   return (
@@ -117,7 +120,19 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         <Button posture="floor" disabled={!mayLog} onClick={form.some.open}>
           Partial or earlier
         </Button>
+        <Button posture="floor" disabled={!mayLog} onClick={() => setReporting(true)}>
+          Report a defect
+        </Button>
       </div>
+      {isReporting && (
+        <ReportDialog
+          detail={detail}
+          shop={shop}
+          pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
+          now={now}
+          onClose={() => setReporting(false)}
+        />
+      )}
       <SomeDialog item={item} detail={detail} form={form} states={states} verb={verb} />
     </section>
   );

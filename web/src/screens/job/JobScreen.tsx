@@ -1,4 +1,6 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { filmSteps, findingState } from '@upholder/core/inspection';
+import { effectiveLog, isStepItself } from '@upholder/core/jobs';
 import { isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
@@ -36,6 +38,23 @@ function surveyStage(zones: JobDetail['zones']): Stage {
         ? 'complete'
         : `${answered} of ${asked} answered`;
   return { to: 'survey', name: 'Survey', phrase, isMissing: answered === 0 };
+}
+
+function inspectionStage({ findings, steps, log }: JobDetail): Stage {
+  const entries = effectiveLog(log).filter(isStepItself);
+  const coats = filmSteps(steps);
+  const states = findings.map((finding) => findingState(finding, entries, coats));
+  const open = states.filter((state) => state === 'open').length;
+  const busy = states.filter((state) => state === 'curing' || state === 'left').length;
+  const phrase =
+    open > 0
+      ? `${open} to decide`
+      : busy > 0
+        ? `${busy} being repaired`
+        : findings.length > 0
+          ? 'all settled'
+          : 'nothing found';
+  return { to: 'inspection', name: 'Inspection', phrase, isMissing: open > 0 };
 }
 
 function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
@@ -80,6 +99,7 @@ function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
       isMissing: open.length > 0 || zones.length === 0,
     },
     { to: 'days', name: 'Days', phrase: days, isMissing: plan === null || isStale },
+    inspectionStage(detail),
     {
       to: 'log',
       name: 'Log',

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { FindingSchema, NewAnswerSchema, NewFindingSchema } from '../../inspection/index.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { route, uuidParams } from '../shapes/route.ts';
+
+const Kept = z.object({ finding: FindingSchema, wasKnown: z.boolean() });
+
+export const inspectionRoutes = {
+  addFinding: route(PATHS.addFinding, {
+    summary: 'Report a defect on a piece; repeating the call writes nothing twice',
+    params: uuidParams('jobId'),
+    body: NewFindingSchema,
+    response: Kept,
+  }),
+
+  answerFinding: route(PATHS.answerFinding, {
+    summary: 'Say what becomes of a finding; a repair puts its steps into the sequence of the piece',
+    params: uuidParams('jobId', 'findingId'),
+    body: NewAnswerSchema,
+    response: Kept,
+  }),
+};

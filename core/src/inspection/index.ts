@@ -1,0 +1,11 @@
+export * from './causeFacts.ts';
+export * from './causeNames.ts';
+export * from './causes.ts';
+export * from './cureNames.ts';
+export * from './cures.ts';
+export * from './defects.ts';
+export type { Evidence } from './evidence.ts';
+export { causeFactsOf, cureCaseOf, type FindingSurroundings, lastDoneKey } from './facts.ts';
+export * from './finding.ts';
+export { lookFor } from './lookFor.ts';
+export { partAt } from './spot.ts';

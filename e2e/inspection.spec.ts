@@ -1,0 +1,112 @@
+import type { Locator, Page } from '@playwright/test';
+import type { JobDetail } from '@upholder/core/api';
+import { expect, openStage, test } from './shop.ts';
+
+test.beforeEach(({ shop }) => shop.tell('reset'));
+
+/** The smallest picture there is: one pixel as JPEG. */
+const PICTURE = Buffer.from(
+  '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wAALCAABAAEBAREA/8QAFAABAAAAAAAAAAAAAAAAAAAAA//EABQQAQAAAAAAAAAAAAAAAAAAAAD/2gAIAQEAAD8AN//Z',
+  'base64',
+);
+
+async function quay(page: Page): Promise<JobDetail> {
+  const answer = await page.request.get(new URL('/api/floor', page.url()).toString());
+  const { details } = (await answer.json()) as { details: JobDetail[] };
+  const found = details.find(({ job }) => job.code === 'QUAY');
+  if (!found) throw new Error('no such job');
+  return found;
+}
+
+/** Taps a spot of a drawing, as shares of its width and height. */
+async function tap(drawing: Locator, x: number, y: number): Promise<void> {
+  const box = await drawing.boundingBox();
+  if (!box) throw new Error('nothing is drawn');
+  await drawing.click({ position: { x: box.width * x, y: box.height * y } });
+}
+
+test('a run is found on the floor while the line is down, with a picture; it waits over a reload, and its repair is planned', async ({
+  maren: page,
+  context,
+}) => {
+  await page.goto(new URL('/floor', page.url()).toString());
+  const now = page.getByRole('region', { name: 'Do now' });
+  await expect(now).toBeVisible();
+  const unreachable = /\/api\/jobs\/[^/]+\/(findings|photos)/;
+  await context.route(unreachable, (route) => route.abort());
+  await now.getByRole('button', { name: 'Report a defect' }).click();
+  const dialog = page.getByRole('dialog');
+  const door = dialog.getByRole('button', { name: /C13/ });
+  await door.click();
+  await tap(dialog.getByRole('button', { name: /^Spot on C13/ }), 0.5, 0.55);
+  await dialog.getByRole('button', { name: 'Run or sag' }).click();
+  await expect(dialog).toContainText('Reported: Run or sag, C13, front');
+  await dialog
+    .getByLabel('Picture of Run or sag, C13, front')
+    .setInputFiles({ name: 'run.jpg', mimeType: 'image/jpeg', buffer: PICTURE });
+  await expect(dialog).toContainText('Picture added.');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(now.getByRole('img', { name: /C13 .*finding open/ })).toBeVisible();
+  expect((await quay(page)).findings).toEqual([]);
+
+  await page.reload();
+  await expect(page.getByRole('img', { name: /C13 .*finding open/ }).first()).toBeVisible();
+  await context.unroute(unreachable);
+  await page.reload();
+  await expect(async () => expect((await quay(page)).findings).toHaveLength(1)).toPass();
+  const [finding] = (await quay(page)).findings;
+  expect(finding).toMatchObject({ defect: 'run', severity: 'visible', memberName: 'Maren', answers: [] });
+  expect(finding?.spot).toMatchObject({ side: 'front', part: 'recess' });
+
+  await openStage(page, 'QUAY', 'Inspection');
+  await expect(page.getByRole('heading', { name: 'C13: Run or sag' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Open a picture of Run or sag on C13/ })).toBeVisible();
+  const causes = page.getByRole('region', { name: 'Likely causes' });
+  await expect(causes.getByRole('listitem').first()).toContainText('The coat went on too wet.');
+  await causes.getByRole('button', { name: 'This was it' }).first().click();
+  await page.getByRole('button', { name: 'Accept repair' }).first().click();
+  await expect(page.getByText(/being repaired/).first()).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toContainText('1 being repaired');
+
+  await page.getByRole('link', { name: 'To the plan' }).click();
+  await page.getByRole('button', { name: 'Replan from now' }).click();
+  await expect(page.getByRole('heading', { name: 'Planned again' })).toBeVisible();
+  const { steps, plan, pieces, findings } = await quay(page);
+  const own = steps.filter(({ id }) => findings[0]?.answers[0]?.stepIds.includes(id));
+  expect(own.map(({ key }) => key)).toContain('mend-level');
+  expect(findings[0]?.answers[0]?.cause).toBe('film-too-wet');
+  const planned = plan?.ops.filter(({ stepId }) => own.some(({ id }) => id === stepId)) ?? [];
+  const tag = pieces.find(({ tag }) => tag === 'C13')?.id;
+  expect(planned.map(({ pieceIds }) => pieceIds)).toEqual(own.map(() => [tag]));
+});
+
+test('a finding is placed by keys, accepted only with a reason, and one that is no defect goes away', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Inspection');
+  const report = async (tag: string, defect: string) => {
+    await page.getByRole('button', { name: 'Report a defect' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: new RegExp(tag) }).press('Enter');
+    await dialog.getByRole('button', { name: /^Spot on/ }).press('ArrowUp');
+    await dialog.getByRole('button', { name: 'serious' }).press('Space');
+    await dialog.getByRole('button', { name: defect }).press('Enter');
+    await dialog.getByRole('button', { name: 'Done' }).press('Enter');
+  };
+  await report('U31', 'Dent or gap');
+  await expect(page.getByRole('heading', { name: 'U31: Dent or gap' })).toBeVisible();
+  await page.getByRole('button', { name: 'Accept as it is' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Accept' }).click();
+  await expect(dialog.getByText('Write down who accepted it, and why.')).toBeVisible();
+  await dialog.getByLabel('Who agreed, and why').pressSequentially('The chemist: inside, behind the jars');
+  await dialog.getByRole('button', { name: 'Accept' }).click();
+  await expect(page.getByText('The chemist: inside, behind the jars')).toBeVisible();
+  await report('U32', 'Bleed-through');
+  await expect(page.getByRole('heading', { name: 'U32: Bleed-through' })).toBeVisible();
+  await page.getByRole('button', { name: 'Not a defect' }).click();
+  await expect(page.getByRole('navigation', { name: 'Findings' })).toContainText('withdrawn');
+  await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toContainText('all settled');
+  await page.reload();
+  await expect(page.getByRole('navigation', { name: 'Findings' })).toContainText('accepted');
+});

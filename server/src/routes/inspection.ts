@@ -1,0 +1,98 @@
+import { ROUTES } from '@upholder/core/api';
+import type { Finding, FindingAnswer, NewAnswer, NewFinding } from '@upholder/core/inspection';
+import { said } from '@upholder/core/said';
+import type { App } from '../context/app.ts';
+import { ApiError } from '../http/errors.ts';
+import type { RouteTable } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
+import { carryOut } from '../inspection/answers.ts';
+import { addAnswer, addFindings, findFinding } from '../inspection/store.ts';
+import { piecesOf } from '../pieces/store.ts';
+
+/** Clocks of tablets differ a little; more than this ahead is a mistake. */
+const AHEAD_MINUTES = 5;
+
+function assertSame(kept: Finding, sent: NewFinding): Finding {
+  if (!saysTheSame(kept, { ...sent, foundAt: new Date(sent.foundAt).toISOString() }))
+    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
+  return kept;
+}
+
+function assertSameAnswer(kept: FindingAnswer, sent: NewAnswer): void {
+  if (!saysTheSame(kept, { ...sent, at: new Date(sent.at).toISOString() }))
+    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
+}
+
+/** What was found wrong with pieces, and what becomes of it: each written once however often it is sent. */
+export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): void {
+  const future = (at: string) => Date.parse(at) > clock.now().getTime() + AHEAD_MINUTES * 60_000;
+  const refuse = (field: string, message: string): never => {
+    throw new ApiError('bad-input', message, { fields: { [field]: message } });
+  };
+
+  routes.add(ROUTES.addFinding, async ({ params, body }, { member, changed }) => {
+    const { shopId } = member;
+    if (body.jobId !== params.jobId) refuse('jobId', said('refusal.another-job'));
+    const known = await findFinding(db, shopId, body.id);
+    if (known) return { finding: assertSame(known, body), wasKnown: true };
+    return db.transaction(async (connection) => {
+      const pieces = await piecesOf(connection, shopId, params.jobId);
+      if (!pieces.some(({ id }) => id === body.pieceId))
+        refuse('pieceId', said('refusal.the-shop-has-no-such-piece'));
+      if (future(body.foundAt)) refuse('foundAt', said('refusal.that-time-is-in-the-future'));
+      const finding: Finding = {
+        ...body,
+        memberId: member.id,
+        memberName: member.name,
+        loggedAt: clock.now().toISOString(),
+        answers: [],
+      };
+      const isNew = (await addFindings(connection, shopId, [finding])) === 1;
+      const kept = await findFinding(connection, shopId, body.id);
+      if (!kept) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
+      if (isNew) await changed(connection, { jobs: [{ id: params.jobId, findings: true }] });
+      return { finding: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
+    });
+  });
+
+  routes.add(ROUTES.answerFinding, async ({ params, body }, { member, changed }) => {
+    const { shopId } = member;
+    if (body.findingId !== params.findingId) refuse('findingId', said('inspect.another-finding'));
+    return db.transaction(async (connection) => {
+      // Two answers at once are given one after the other.
+      await connection.query('select 1 from finding where shop_id = $1 and id = $2 for update', [
+        shopId,
+        params.findingId,
+      ]);
+      const finding = await findFinding(connection, shopId, params.findingId);
+      if (finding?.jobId !== params.jobId) throw new ApiError('not-found', said('inspect.no-such-finding'));
+      const known = finding.answers.find(({ id }) => id === body.id);
+      if (known) {
+        assertSameAnswer(known, body);
+        return { finding, wasKnown: true };
+      }
+      if (future(body.at)) refuse('at', said('refusal.that-time-is-in-the-future'));
+      const { stepIds, zoneId, pieceId } = await carryOut(connection, shopId, finding, body);
+      const isNew = await addAnswer(connection, shopId, {
+        ...body,
+        stepIds,
+        memberId: member.id,
+        memberName: member.name,
+        loggedAt: clock.now().toISOString(),
+      });
+      if (!isNew) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
+      await changed(connection, {
+        jobs: [
+          {
+            id: params.jobId,
+            findings: true,
+            ...(zoneId && { zones: true, steps: [zoneId] }),
+            ...(pieceId && { pieces: [pieceId] }),
+          },
+        ],
+      });
+      const kept = await findFinding(connection, shopId, params.findingId);
+      return { finding: kept ?? finding, wasKnown: false };
+    });
+  });
+}

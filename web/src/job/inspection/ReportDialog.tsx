@@ -1,0 +1,279 @@
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import {
+  DEFECT_TRAITS,
+  DEFECTS,
+  type Defect,
+  type FindingSeverity,
+  lastDoneKey,
+  SEVERITIES,
+  SEVERITY_WORDS,
+  type Spot,
+} from '@upholder/core/inspection';
+import type { Piece } from '@upholder/core/pieces';
+import { useState } from 'react';
+import { Button, Notice } from '../../parts/controls.tsx';
+import { FileButton } from '../../parts/FileButton.tsx';
+import { Modal } from '../../parts/Modal.tsx';
+import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { usePieceStates } from '../useJobContext.ts';
+import { DefectDrawing } from './DefectDrawing.tsx';
+import { SpotPicker } from './SpotPicker.tsx';
+import { useInspecting } from './useInspecting.ts';
+
+const BIG = 'min-h-14 rounded-[3px] border-[1.5px] px-3 text-left leading-snug';
+const chosen = (is: boolean) =>
+  is ? 'border-ink bg-closed font-semibold' : 'border-line bg-raised hover:border-ink';
+
+interface ReportProps {
+  detail: JobDetail;
+  shop: ShopContext;
+  /** Pieces that may be meant. */
+  pieces: readonly Piece[];
+  now: number;
+  onClose(): void;
+}
+
+/** Which piece it is. */
+function PieceChoice({
+  pieces,
+  detail,
+  states,
+  now,
+  onChoose,
+}: Pick<ReportProps, 'pieces' | 'detail' | 'now'> & {
+  states: ReturnType<typeof usePieceStates>;
+  onChoose(piece: Piece): void;
+}) {
+  const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));
+  return (
+    <div className="grid grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
+      {pieces.map((piece) => (
+        <button
+          key={piece.id}
+          type="button"
+          onClick={() => onChoose(piece)}
+          className={`flex flex-col items-center gap-1 ${BIG} ${chosen(false)} py-2`}
+        >
+          <PieceGlyph
+            piece={piece}
+            states={states.get(piece.id)}
+            colour={colours.get(piece.zoneId) ?? '#888888'}
+            size={52}
+            now={now}
+          />
+          <span className="font-semibold">{piece.tag}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What it looks like: a drawing and a name each. */
+function DefectChoice({
+  defect,
+  hasFilm,
+  onChoose,
+}: {
+  defect: Defect | null;
+  hasFilm: boolean;
+  onChoose(defect: Defect): void;
+}) {
+  const shown = DEFECTS.filter((one) => hasFilm || !DEFECT_TRAITS[one].needsFilm);
+  return (
+    <div
+      role="group"
+      aria-label="Defect"
+      className="grid grid-cols-[repeat(auto-fill,minmax(10.5rem,1fr))] gap-1.5"
+    >
+      {shown.map((one) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={defect === one}
+          title={DEFECT_TRAITS[one].look}
+          onClick={() => onChoose(one)}
+          className={`flex items-center gap-2.5 ${BIG} ${chosen(defect === one)}`}
+        >
+          <DefectDrawing defect={one} size={44} />
+          {DEFECT_TRAITS[one].name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What was just reported, with what may be added. */
+function Reported({
+  id,
+  words,
+  piece,
+  jobId,
+  onAnother,
+  onClose,
+}: {
+  id: string;
+  words: string;
+  piece: Piece;
+  jobId: string;
+  onAnother(): void;
+  onClose(): void;
+}) {
+  const { picture, decide } = useInspecting();
+  const [said, setSaid] = useState('');
+  const [problem, setProblem] = useState('');
+  async function take(file: File): Promise<void> {
+    try {
+      const kept = await picture({ id, jobId, pieceId: piece.id, zoneId: piece.zoneId }, file);
+      if (kept.ok) setSaid('Picture added.');
+      else setProblem(kept.message);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'The picture could not be saved.');
+    }
+  }
+  async function takeBack(): Promise<void> {
+    const kept = await decide({ id, jobId }, { answer: 'withdraw' });
+    if (kept.ok) onClose();
+    else setProblem(kept.message);
+  }
+  return (
+    <div className="flex flex-col gap-4">
+      <Notice>
+        Reported: <span className="font-semibold">{words}</span>. {said}
+      </Notice>
+      {problem && <Notice kind="stop">{problem}</Notice>}
+      <div className="flex flex-wrap gap-3">
+        <FileButton
+          as="button"
+          label={`Picture of ${words}`}
+          accept="image/*"
+          isCamera
+          onFile={(file) => void take(file)}
+          className={`${BIG} border-ink bg-raised px-6 font-semibold text-lead`}
+        >
+          Add a picture
+        </FileButton>
+        <Button posture="floor" onClick={onAnother}>
+          Report another
+        </Button>
+        <Button posture="floor" kind="quiet" onClick={() => void takeBack()}>
+          Take it back
+        </Button>
+        <Button posture="floor" kind="act" onClick={onClose}>
+          Done
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** A defect is reported in two taps: where it is, and what it looks like. */
+export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps) {
+  const states = usePieceStates(detail, shop);
+  const { report } = useInspecting();
+  const [piece, setPiece] = useState<Piece | null>(pieces.length === 1 ? (pieces[0] ?? null) : null);
+  const [side, setSide] = useState<Spot['side']>('front');
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const [defect, setDefect] = useState<Defect | null>(null);
+  const [severity, setSeverity] = useState<FindingSeverity>('visible');
+  const [problem, setProblem] = useState('');
+  const [reported, setReported] = useState<{ id: string; words: string } | null>(null);
+  const steps = piece ? detail.steps.filter(({ zoneId }) => zoneId === piece.zoneId) : [];
+  const lastKey = piece && lastDoneKey(steps, detail.log, piece.id);
+  const state = piece && states.get(piece.id);
+  const hasFilm = [state?.front, state?.back].some((one) =>
+    ['primed', 'wet', 'dry', 'cured'].includes(one?.state ?? ''),
+  );
+
+  async function save(at: Spot | null, what: Defect | null): Promise<void> {
+    if (!piece || !at || !what) return;
+    const kept = await report({
+      jobId: detail.job.id,
+      pieceId: piece.id,
+      stepId: steps.find(({ key }) => key === lastKey)?.id ?? null,
+      spot: at,
+      defect: what,
+      severity,
+      note: '',
+    });
+    if (kept.ok) setReported({ id: kept.id, words: `${DEFECT_TRAITS[what].name}, ${piece.tag}, ${at.side}` });
+    else setProblem(kept.message);
+  }
+  function another(): void {
+    setReported(null);
+    setSpot(null);
+    setDefect(null);
+    if (pieces.length > 1) setPiece(null);
+  }
+  const title = piece ? `Defect on ${piece.tag}` : 'Which piece?';
+  const note = !piece || reported ? undefined : 'Tap where it is, then what it looks like.';
+  return (
+    <Modal isOpen onClose={onClose} title={title} note={note} width="64rem">
+      {reported && piece ? (
+        <Reported {...reported} piece={piece} jobId={detail.job.id} onAnother={another} onClose={onClose} />
+      ) : !piece ? (
+        <PieceChoice pieces={pieces} detail={detail} states={states} now={now} onChoose={setPiece} />
+      ) : (
+        <div className="grid grid-cols-[auto_minmax(0,1fr)] gap-6 max-md:grid-cols-1">
+          <div className="flex flex-col items-center gap-3">
+            {piece.finishBack && (
+              <div role="group" aria-label="Side" className="flex w-full gap-1.5">
+                {(['front', 'back'] as const).map((one) => (
+                  <button
+                    key={one}
+                    type="button"
+                    aria-pressed={side === one}
+                    className={`${BIG} flex-1 text-center ${chosen(side === one)}`}
+                    onClick={() => {
+                      setSide(one);
+                      setSpot(null);
+                    }}
+                  >
+                    {one}
+                  </button>
+                ))}
+              </div>
+            )}
+            <div className="p-3">
+              <SpotPicker
+                piece={piece}
+                states={state ?? undefined}
+                colour={detail.zones.find(({ id }) => id === piece.zoneId)?.newColour ?? '#888888'}
+                side={side}
+                spot={spot}
+                size={300}
+                onSpot={(at) => {
+                  setSpot(at);
+                  void save(at, defect);
+                }}
+              />
+            </div>
+            <div role="group" aria-label="How bad" className="flex gap-1.5">
+              {SEVERITIES.map((one) => (
+                <button
+                  key={one}
+                  type="button"
+                  aria-pressed={severity === one}
+                  className={`${BIG} ${chosen(severity === one)}`}
+                  onClick={() => setSeverity(one)}
+                >
+                  {SEVERITY_WORDS[one]}
+                </button>
+              ))}
+            </div>
+          </div>
+          <div>
+            {problem && <Notice kind="stop">{problem}</Notice>}
+            <DefectChoice
+              defect={defect}
+              hasFilm={hasFilm}
+              onChoose={(one) => {
+                setDefect(one);
+                void save(spot, one);
+              }}
+            />
+          </div>
+        </div>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,156 @@
+import type { JobDetail } from '@upholder/core/api';
+import {
+  CAUSE_WORDS,
+  type Cause,
+  type CureOption,
+  cureName,
+  type Finding,
+  type FindingState,
+  lastAnswer,
+  type RankedCause,
+  STATE_WORDS,
+} from '@upholder/core/inspection';
+import { does } from '@upholder/core/systems';
+import { formatDuration } from '@upholder/core/units';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button, Notice } from '../../parts/controls.tsx';
+
+/** So many causes are shown before somebody asks for more. */
+const FIRST_CAUSES = 3;
+
+/** Causes with their evidence, the likeliest first; one may be confirmed. */
+export function Causes({
+  causes,
+  cause,
+  onCause,
+}: {
+  causes: readonly RankedCause[];
+  cause: Cause | null;
+  onCause(cause: Cause | null): void;
+}) {
+  const [isWhole, setWhole] = useState(false);
+  return (
+    <section aria-label="Likely causes">
+      <h3>Likely causes</h3>
+      <ol className="mt-1 flex flex-col">
+        {causes.slice(0, isWhole ? undefined : FIRST_CAUSES).map(({ cause: one, evidence, confirmed }) => (
+          <li key={one} className="flex items-start gap-3 border-line border-b py-2 leading-snug">
+            <span
+              aria-hidden="true"
+              className={`mt-1 size-3 shrink-0 rounded-full ${evidence.weight > 0 ? 'bg-stop' : evidence.weight < 0 ? 'border border-line' : 'bg-line'}`}
+            />
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{CAUSE_WORDS[one]}.</span>{' '}
+              <span className={evidence.weight > 0 ? '' : 'text-quiet'}>{evidence.why}</span>
+              {confirmed.count > 0 && (
+                <span className="text-quiet">
+                  {' '}
+                  Confirmed here {confirmed.count} of {confirmed.of} times.
+                </span>
+              )}
+            </span>
+            <Button
+              kind={cause === one ? 'act' : 'plain'}
+              aria-pressed={cause === one}
+              onClick={() => onCause(cause === one ? null : one)}
+            >
+              {cause === one ? 'Confirmed' : 'This was it'}
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {causes.length > FIRST_CAUSES && (
+        <Button kind="quiet" aria-expanded={isWhole} onClick={() => setWhole(!isWhole)}>
+          {isWhole ? 'Fewer causes' : `${causes.length - FIRST_CAUSES} more`}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** One way to make it good, with its steps. */
+export function CureCard({
+  option,
+  isFirst,
+  isBusy,
+  onAccept,
+}: {
+  option: CureOption;
+  isFirst: boolean;
+  isBusy: boolean;
+  onAccept(): void;
+}) {
+  const { steps, minutes, isCoveredLater } = option;
+  return (
+    <li className={`border-l-[6px] bg-raised px-4 py-3 ${isFirst ? 'border-act' : 'border-line'}`}>
+      <div className="flex items-start gap-4">
+        <div className="min-w-0 flex-1 leading-snug">
+          <span className="font-semibold">
+            {cureName(
+              option.cure,
+              option.steps.some((step) => does(step, 'laysFilm')),
+            )}
+          </span>
+          {minutes > 0 && <span className="quantity text-quiet"> · {formatDuration(minutes)} of work</span>}
+          <span className="block text-note text-quiet">{option.why}</span>
+        </div>
+        <Button kind={isFirst ? 'act' : 'plain'} disabled={isBusy} onClick={onAccept}>
+          Accept repair
+        </Button>
+      </div>
+      {steps.length > 0 && (
+        <ol className="mt-2 flex flex-wrap gap-x-1 gap-y-1 text-note leading-snug">
+          {steps.map((step, index) => (
+            <li key={step.key}>
+              {index > 0 && <span className="text-quiet">→ </span>}
+              {step.name}
+              {step.dryingMin > 0 && (
+                <span className="text-quiet"> ({formatDuration(step.dryingMin)} to dry)</span>
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
+      {isCoveredLater && (
+        <p className="mt-1 text-note text-quiet">The piece joins its zone again for the next coat.</p>
+      )}
+    </li>
+  );
+}
+
+/** What was decided, and what came of it. */
+export function Decided({
+  finding,
+  state,
+  detail,
+}: {
+  finding: Finding;
+  state: FindingState;
+  detail: JobDetail;
+}) {
+  const answer = lastAnswer(finding);
+  if (!answer || state === 'open') return null;
+  const steps = answer.stepIds.flatMap((id) => detail.steps.find((step) => step.id === id) ?? []);
+  const isRecoated = steps.some((step) => does(step, 'laysFilm'));
+  return (
+    <Notice
+      kind={state === 'curing' ? 'act' : 'plain'}
+      action={
+        state === 'curing' ? (
+          <Link to="../days" className="font-semibold text-act underline">
+            To the plan
+          </Link>
+        ) : undefined
+      }
+    >
+      <span className="font-semibold">
+        {answer.cure ? `${cureName(answer.cure, isRecoated)}: ${STATE_WORDS[state]}` : STATE_WORDS[state]}.
+      </span>{' '}
+      {answer.memberName}
+      {answer.reason && `: ${answer.reason}`}
+      {steps.length > 0 && ` · ${steps.map(({ name }) => name).join(' → ')}`}
+      {answer.cause && ` · ${CAUSE_WORDS[answer.cause]}`}
+    </Notice>
+  );
+}
