@@ -29,7 +29,7 @@ export const INSPECT = {
   'inspect.flashing': 'Flashing',
   'inspect.flashing-look': 'Dull and shiny patches in one coat.',
   'inspect.wrinkle': 'Wrinkling or lifting',
-  'inspect.wrinkle-look': 'The film puckers or lets go of the one below it.',
+  'inspect.wrinkle-look': 'The film puckers, or peels off the one below it.',
   'inspect.nibs': 'Dust nibs',
   'inspect.nibs-look': 'Single specks that the hand feels.',
   'inspect.sand-through': 'Sand-through',

@@ -29,7 +29,7 @@ async function alone<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** The call that takes what is no mix to the server. */
-async function callFor(envelope: Exclude<Envelope, MixEnvelope>, memberId: string) {
+function callFor(envelope: Exclude<Envelope, MixEnvelope>, memberId: string) {
   const { endpoints } = upholder;
   switch (envelope.kind) {
     case 'log':
@@ -42,8 +42,8 @@ async function callFor(envelope: Exclude<Envelope, MixEnvelope>, memberId: strin
     }
     case 'photo': {
       const { content, type, takenAt: _takenAt, ...rest } = envelope.body;
-      const blob = await (await fetch(`data:${type};base64,${content}`)).blob();
-      return endpoints.addPhoto.initiate({ ...rest, content: blob, memberId });
+      const bytes = Uint8Array.from(atob(content), (letter) => letter.codePointAt(0) ?? 0);
+      return endpoints.addPhoto.initiate({ ...rest, content: new Blob([bytes], { type }), memberId });
     }
   }
 }
@@ -236,7 +236,7 @@ export class Sender {
         this.store.dispatch(mixKnown(mix));
         return { kind: 'taken', mix };
       }
-      await this.store.dispatch(await callFor(envelope, memberId)).unwrap();
+      await this.store.dispatch(callFor(envelope, memberId)).unwrap();
       return { kind: 'taken' };
     } catch (error) {
       return answerOf(error);
