@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
 import { hardwareOf } from '@upholder/core/elevation';
 import { coatMixMl } from '@upholder/core/film';
+import { type Finding, lastDoneKey } from '@upholder/core/inspection';
 import { type LogEntry, workOf } from '@upholder/core/jobs';
 import { measurable, splitMix } from '@upholder/core/mixing';
 import { type PlannedOp, type PlanSnapshot, planToKeep } from '@upholder/core/planning';
@@ -23,6 +24,7 @@ import { planningAir, shopForPlanning } from '../server/src/detail/planningConte
 import { detailOf } from '../server/src/detail/store.ts';
 import { createSimulatedStation } from '../server/src/devices/station.ts';
 import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
+import { addFindings } from '../server/src/inspection/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
 import { addMember } from '../server/src/people/store.ts';
@@ -33,7 +35,16 @@ import { hashPassword } from '../server/src/session/password.ts';
 import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_METHODS, seedBench, seedMethods } from './methods.ts';
-import { CREW, DEMO_PASSWORD, type DemoJob, type DemoWall, type DemoZone, JOBS, SHOP } from './world.ts';
+import {
+  CREW,
+  DEMO_PASSWORD,
+  type DemoJob,
+  type DemoWall,
+  type DemoZone,
+  FINDINGS,
+  JOBS,
+  SHOP,
+} from './world.ts';
 
 const STATION_SEED = 7;
 /** The demo opens in the middle of a working Wednesday. */
@@ -225,6 +236,58 @@ async function playLog(
   }
 }
 
+/** What somebody found on a piece of the main job while looking it over. */
+async function seedFindings(
+  db: Queryable,
+  shopId: string,
+  jobId: string,
+  crew: Map<string, string>,
+  now: Date,
+): Promise<void> {
+  const detail = await detailOf(db, shopId, jobId);
+  if (!detail) return;
+  const [member] = crew;
+  const author = { memberId: member?.[0] ?? null, memberName: member?.[1] ?? '' };
+  const before = (minutes: number) => new Date(now.getTime() - minutes * 60_000).toISOString();
+  await addFindings(
+    db,
+    shopId,
+    FINDINGS.flatMap(({ tag, minutesAgo, answer, ...found }) => {
+      const piece = detail.pieces.find((one) => one.tag === tag);
+      if (!piece) return [];
+      const steps = detail.steps.filter(({ zoneId }) => zoneId === piece.zoneId);
+      const lastKey = lastDoneKey(steps, detail.log, piece.id);
+      const id = uuid();
+      const at = before(minutesAgo);
+      const finding: Finding = {
+        ...found,
+        id,
+        jobId,
+        pieceId: piece.id,
+        stepId: steps.find(({ key }) => key === lastKey)?.id ?? null,
+        foundAt: at,
+        ...author,
+        loggedAt: at,
+        answers: [],
+      };
+      if (answer)
+        finding.answers.push({
+          id: uuid(),
+          findingId: id,
+          answer,
+          cure: null,
+          cause: null,
+          reason: '',
+          at: before(minutesAgo - 2),
+          stepIds: [],
+          ...author,
+          loggedAt: before(minutesAgo - 2),
+        });
+      return [finding];
+    }),
+  );
+}
+
 /** Whether a database holds a shop already. */
 export async function isSeeded(databaseUrl: string): Promise<boolean> {
   const db = openDatabase(databaseUrl, () => undefined);
@@ -283,6 +346,7 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       const [quay = '', vestry = ''] = ids;
       const plan = await makePlan(db, shopId, quay, start);
       await playLog(db, shopId, quay, plan, crew, opening);
+      await seedFindings(db, shopId, quay, crew, opening);
       await makePlan(db, shopId, vestry, opening);
     });
   } finally {

@@ -1,3 +1,4 @@
+import type { Finding } from '@upholder/core/inspection';
 import type { Job, ZoneSpec } from '@upholder/core/jobs';
 import { PIECE_DEFAULTS, type PieceSpec } from '@upholder/core/pieces';
 import type { SurveyAnswers } from '@upholder/core/survey';
@@ -250,5 +251,30 @@ export const JOBS: DemoJob[] = [
         pieces: run('I', 1, 16, { widthMm: 520, heightMm: 1420, note: '' }),
       },
     ],
+  },
+];
+
+/** What was found on the main job, minutes before the demo opens. */
+export const FINDINGS: (Pick<Finding, 'spot' | 'defect' | 'severity' | 'note'> & {
+  tag: string;
+  minutesAgo: number;
+  answer?: 'leave';
+})[] = [
+  {
+    tag: 'C02',
+    minutesAgo: 75,
+    spot: { side: 'front', part: 'face', x: 0.12, y: 0.3 },
+    defect: 'nibs',
+    severity: 'slight',
+    note: '',
+    answer: 'leave',
+  },
+  {
+    tag: 'U05',
+    minutesAgo: 40,
+    spot: { side: 'front', part: 'recess', x: 0.62, y: 0.55 },
+    defect: 'bleed',
+    severity: 'visible',
+    note: 'Brown ring around the old knob hole.',
   },
 ];

@@ -18,6 +18,7 @@ import {
 } from '../core/src/rules/index.ts';
 import { FINISHING_SYSTEMS } from '../core/src/systems/index.ts';
 import { exactCompletion, tinyProblem } from '../core/test/exactPlan.ts';
+import { liveWithFindings } from '../core/test/findingLives.ts';
 import { liveThrough } from '../core/test/lives.ts';
 import { contextOf } from '../core/test/ruleContext.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
@@ -168,6 +169,17 @@ for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
   for (let seed = 1; seed <= lives; seed += 1) replans += liveThrough(seed, 6).replans;
   console.log(
     `${replans} re-plans, none breaks a promise: ${((performance.now() - start) / replans).toFixed(0)} ms each`,
+  );
+}
+
+// Lives with things found on the way: mended, left, accepted, replaced.
+{
+  const lives = isFull ? 2000 : 20;
+  const start = performance.now();
+  let findings = 0;
+  for (let seed = 1; seed <= lives; seed += 1) findings += liveWithFindings(seed).findings;
+  console.log(
+    `${findings} findings in ${lives} lives, no piece lost: ${((performance.now() - start) / lives).toFixed(0)} ms a life`,
   );
 }
 

@@ -201,7 +201,8 @@ describe('the doctor', () => {
 
   it('says in words that the database is behind, newer, or away', async () => {
     const url = await freshDatabase();
-    expect(await look(url)).toMatch(/20 migrations are pending/);
+    const migrations = readdirSync(new URL('../migrations/', import.meta.url)).length;
+    expect(await look(url)).toContain(`${migrations} migrations are pending`);
     await (await startTestServer(url)).stop();
     await sql(url, `insert into migration (name, run_on) values ('9999_later', now())`);
     expect(await look(url)).toMatch(/WRONG The database is newer than this program: it has had 9999_later/);

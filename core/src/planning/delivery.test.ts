@@ -137,3 +137,31 @@ it('a piece that is to be replaced after its load has begun leaves the load', ()
   expect(others.map(({ id }) => id)).toEqual(loads.map(({ id }) => id));
   expect(others.every(({ from }) => from === undefined)).toBe(true);
 });
+
+describe('a piece that is past saving after all', () => {
+  it('leaves its load to the others, and the load of the new one has a name of its own', () => {
+    const finished = jobWith({}, []);
+    const { problem } = planned(finished);
+    const load = problem.loads[0];
+    const first = load?.ops[0];
+    if (!load || !first) throw new Error('nothing is planned');
+    // As many are replaced as stay behind, and the first of them gave the load its name.
+    const going = load.pieceIds.slice(0, Math.ceil(load.pieceIds.length / 2));
+    const job = {
+      ...jobWith({}, []),
+      log: [entryFor(first, load.pieceIds, SAMPLE_START)],
+      pieces: finished.pieces.map((piece) =>
+        going.includes(piece.id) ? { ...piece, treatment: 'replace' as const } : piece,
+      ),
+    };
+    const name = `${load.id.split('.').slice(0, 2).join('.')}.${going.length}`;
+    const earlier = {
+      loads: problem.loads.map((one) => (one === load ? { ...one, id: name } : one)),
+      ops: [],
+    };
+    const again = planned(job, earlier);
+    const ids = again.problem.loads.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids).toContain(name);
+  });
+});

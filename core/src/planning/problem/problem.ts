@@ -84,6 +84,21 @@ function batchesOfZone(
   return [...kept, ...batches.map((batch) => ({ id: null, batch }))];
 }
 
+/** So far apart lie the names of loads that would otherwise share one. */
+const NEXT_NAME = 1000;
+
+/**
+ * The first piece and their number name a load: the same cut gives the same name, another cut another. Where a load that
+ * was begun with that piece goes on without it, the name is taken, and the next one is free.
+ */
+function freshLoadId(zone: Pick<Zone, 'id'>, { pieces }: Batch, taken: ReadonlySet<string>): string {
+  const stem = `${zone.id.slice(-8)}.${pieces[0]?.id.slice(-12)}`;
+  for (let number = pieces.length; ; number += NEXT_NAME) {
+    const id = `${stem}.${number}`;
+    if (!taken.has(id)) return id;
+  }
+}
+
 /** The crew with their working hours between two minutes. Whoever keeps the shop's hours shares one calendar. */
 export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): Person[] {
   const { settings, timeZone } = shop;
@@ -125,10 +140,12 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const deliveries = deliveriesOf(input.zones, input.pieces, shop.timeZone);
+  // Loads that go on come first and keep their names.
+  const taken = new Set<string>();
   const loads = input.zones.flatMap((zone) => {
     return batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
-      // The first piece names a load: the same cut gives the same name, another cut another.
-      const loadId = id ?? `${zone.id.slice(-8)}.${batch.pieces[0]?.id.slice(-12)}.${batch.pieces.length}`;
+      const loadId = id ?? freshLoadId(zone, batch, taken);
+      taken.add(loadId);
       const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);
       // Work that was logged on them says that they are here, whatever was announced.
       const from = ops.some(({ done }) => done)
