@@ -87,7 +87,15 @@ const VIEWS: View[] = [
   },
   { name: 'products', path: '/products' },
   { name: 'layers', path: '/products/layers' },
-  { name: 'custom-system', path: '/products/systems' },
+  {
+    name: 'inspection',
+    path: '/jobs/QUAY/inspection',
+    prepare: (page) =>
+      page
+        .getByText(/The job ends/)
+        .first()
+        .waitFor(),
+  },
   { name: 'shop', path: '/shop' },
   {
     name: 'people',

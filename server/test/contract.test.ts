@@ -341,6 +341,7 @@ describe('every declared route', () => {
       foundAt: '2026-11-23T07:10:00.000Z',
     };
     await send('addFinding', { params: { jobId }, body: finding });
+    await send('confirmedCauses', {});
     await send('answerFinding', {
       params: { jobId, findingId: finding.id },
       body: {

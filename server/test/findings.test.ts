@@ -195,6 +195,28 @@ describe('an answer', () => {
   });
 });
 
+describe('what the shop confirmed', () => {
+  it('counts the last word on each finding, and nothing of another shop', async () => {
+    const detail = await jobUpTo('colour-2');
+    const path = '/findings/confirmed';
+    type Counted = { confirmed: { defect: string; cause: string; count: number }[] };
+    const ofLap = async (caller: Caller) =>
+      (await caller.ok<Counted>('GET', path)).confirmed.filter(({ defect }) => defect === 'lap');
+    const [one, two, three] = [
+      await report(detail, { defect: 'lap' }),
+      await report(detail, { defect: 'lap' }),
+      await report(detail, { defect: 'lap' }),
+    ];
+    await give(one, { answer: 'accept', reason: 'inside', cause: 'mix-too-thick' });
+    await give(one, { answer: 'accept', reason: 'inside', cause: 'wet-edge-lost' });
+    await give(two, { answer: 'accept', reason: 'inside', cause: 'wet-edge-lost' });
+    await give(three, { answer: 'accept', reason: 'inside', cause: 'air-hot-dry' });
+    await give(three, { answer: 'withdraw' });
+    expect(await ofLap(ines)).toEqual([{ defect: 'lap', cause: 'wet-edge-lost', count: 2 }]);
+    expect(await ofLap(stranger)).toEqual([]);
+  });
+});
+
 describe('the file of a job', () => {
   it('takes findings and answers along, and a copy has ids of its own', async () => {
     const detail = await jobUpTo('colour-2');

@@ -4,6 +4,7 @@ export * from './causes.ts';
 export * from './cureNames.ts';
 export * from './cures.ts';
 export * from './defects.ts';
+export { type CureEffect, cureEffects } from './effect.ts';
 export type { Evidence } from './evidence.ts';
 export { causeFactsOf, cureCaseOf, type FindingSurroundings, lastDoneKey } from './facts.ts';
 export * from './finding.ts';

@@ -1,4 +1,4 @@
-import type { Finding, FindingAnswer } from '@upholder/core/inspection';
+import type { Confirmed, Finding, FindingAnswer } from '@upholder/core/inspection';
 import { insertRows, many, type Queryable } from '../db/database.ts';
 
 interface RawFinding extends Record<string, unknown> {
@@ -147,4 +147,19 @@ export async function addAnswer(db: Queryable, shopId: string, answer: FindingAn
     },
   ]);
   return fresh.length === 1;
+}
+
+/** How often the last answers to findings of a shop confirmed each cause. */
+export async function confirmedCauses(db: Queryable, shopId: string): Promise<Confirmed[]> {
+  return many<Confirmed & Record<string, unknown>>(
+    db,
+    `select finding.defect, last.cause, count(*)::int as count
+       from finding
+       join lateral (
+         select cause, answer from finding_answer where finding_id = finding.id order by serial desc limit 1
+       ) as last on true
+      where finding.shop_id = $1 and last.cause is not null and last.answer <> 'withdraw'
+      group by 1, 2 order by 1, 2`,
+    [shopId],
+  );
 }

@@ -6,7 +6,7 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { carryOut } from '../inspection/answers.ts';
-import { addAnswer, addFindings, findFinding } from '../inspection/store.ts';
+import { addAnswer, addFindings, confirmedCauses, findFinding } from '../inspection/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 
 /** Clocks of tablets differ a little; more than this ahead is a mistake. */
@@ -54,6 +54,10 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): voi
       return { finding: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });
   });
+
+  routes.add(ROUTES.confirmedCauses, async (_input, { member }) => ({
+    confirmed: await confirmedCauses(db, member.shopId),
+  }));
 
   routes.add(ROUTES.answerFinding, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;

@@ -117,6 +117,7 @@ type Tag =
   | 'Mappings'
   | 'Mixes'
   | 'MixCoats'
+  | 'Confirmed'
   | 'Surroundings'
   | 'People'
   | 'Backups'
@@ -142,6 +143,7 @@ export const upholder = createApi({
   reducerPath: 'upholder',
   baseQuery,
   tagTypes: [
+    'Confirmed',
     'Session',
     'Shop',
     'Systems',
@@ -413,6 +415,10 @@ export const upholder = createApi({
       invalidatesTags: (result, error, { finding: { jobId } }) =>
         error ? [] : ofJob(result, error, { jobId }),
     }),
+    confirmedCauses: build.query<Out<'confirmedCauses'>, void>({
+      query: () => call('confirmedCauses', {}),
+      providesTags: ['Confirmed'],
+    }),
     answerFinding: build.mutation<
       Out<'answerFinding'>,
       { jobId: string; answer: NewAnswer; memberId: string }
@@ -423,7 +429,8 @@ export const upholder = createApi({
           body: answer,
           headers: { 'x-upholder-member': memberId },
         }),
-      invalidatesTags: (result, error, { jobId }) => (error ? [] : ofJob(result, error, { jobId })),
+      invalidatesTags: (result, error, { jobId }) =>
+        error ? [] : ['Confirmed' as const, ...ofJob(result, error, { jobId })],
     }),
     changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
     mixes: build.query<Out<'mixes'>, void>({ query: () => call('mixes', {}), providesTags: ['Mixes'] }),

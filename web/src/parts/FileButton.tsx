@@ -13,6 +13,7 @@ interface FileButtonProps {
   /** A button of another look; the usual one where it is left out. */
   as?: 'button';
   posture?: 'desk' | 'floor';
+  kind?: 'plain' | 'quiet';
 }
 
 /** A button that asks for a file. The same file may be chosen twice in a row. */
@@ -24,6 +25,7 @@ export function FileButton({
   isCamera = false,
   as,
   posture = 'desk',
+  kind = 'plain',
   ...rest
 }: FileButtonProps & Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'onClick'>) {
   const input = useRef<HTMLInputElement>(null);
@@ -35,7 +37,7 @@ export function FileButton({
           {children}
         </button>
       ) : (
-        <Button posture={posture} onClick={ask} {...rest}>
+        <Button posture={posture} kind={kind} onClick={ask} {...rest}>
           {children}
         </Button>
       )}

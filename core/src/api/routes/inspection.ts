@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FindingSchema, NewAnswerSchema, NewFindingSchema } from '../../inspection/index.ts';
+import { CAUSES, DEFECTS, FindingSchema, NewAnswerSchema, NewFindingSchema } from '../../inspection/index.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
 
@@ -11,6 +11,13 @@ export const inspectionRoutes = {
     params: uuidParams('jobId'),
     body: NewFindingSchema,
     response: Kept,
+  }),
+
+  confirmedCauses: route(PATHS.confirmedCauses, {
+    summary: 'How often the shop confirmed each cause of each defect',
+    response: z.object({
+      confirmed: z.array(z.object({ defect: z.enum(DEFECTS), cause: z.enum(CAUSES), count: z.int() })),
+    }),
   }),
 
   answerFinding: route(PATHS.answerFinding, {

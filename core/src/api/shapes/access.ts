@@ -35,6 +35,7 @@ export const ACCESS: Record<CallName, Access> = {
   planningContext: 'reader',
   mixes: 'reader',
   mixCoats: 'reader',
+  confirmedCauses: 'reader',
   shop: 'reader',
   systemVersions: 'reader',
   photo: 'reader',

@@ -15,6 +15,7 @@ export const PATHS = {
   removeJob: 'DELETE /jobs/:jobId',
   log: 'POST /jobs/:jobId/log',
   addFinding: 'POST /jobs/:jobId/findings',
+  confirmedCauses: 'GET /findings/confirmed',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   mappings: 'GET /import-mappings',
   rememberMapping: 'PUT /import-mappings',

@@ -6,7 +6,9 @@ import { useState } from 'react';
 import { useApp } from '../../api/store.ts';
 import { waitingEntries } from '../../api/sync/queueSlice.ts';
 import { whenWords } from '../../base/times.ts';
+import { useInspecting } from '../../job/inspection/useInspecting.ts';
 import { Button } from '../../parts/controls.tsx';
+import { FileButton } from '../../parts/FileButton.tsx';
 import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
 
 /** For this long a slip can be taken back right here; later under Log. */
@@ -23,6 +25,8 @@ export function LastLogged({
   now: number;
 }) {
   const [asked, setAsked] = useState<LogEntry | null>(null);
+  const [picture, setPicture] = useState('');
+  const { picture: addPicture } = useInspecting();
   const envelopes = useApp(({ queue }) => queue.envelopes);
   const waiting = waitingEntries(envelopes);
   // What the server has not seen yet is newer than all it has.
@@ -39,6 +43,16 @@ export function LastLogged({
   // What is not at the server yet stays in sight, however long ago the press was and whatever the device's clock did since.
   if (!isWaiting && now - toMinute(entry.loggedAt) > MINUTES) return null;
   const step = detail.steps.find(({ id }) => id === entry.stepId);
+  const zoneId = detail.pieces.find(({ id }) => id === entry.pieceIds[0])?.zoneId ?? '';
+  async function take(file: File): Promise<void> {
+    const { id, jobId, pieceIds } = entry;
+    try {
+      const kept = await addPicture({ id, jobId, pieceId: pieceIds[0] ?? '', zoneId }, file);
+      setPicture(kept.ok ? 'Picture added' : kept.message);
+    } catch (error) {
+      setPicture(error instanceof Error ? error.message : 'The picture could not be saved.');
+    }
+  }
   const verb = actionWords(entry.action, entry.work?.stepName ?? step?.name ?? 'a step');
   return (
     <section
@@ -52,6 +66,16 @@ export function LastLogged({
         <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
         {isWaiting && <span className="text-quiet">, syncing</span>}
       </p>
+      <FileButton
+        label={`Picture of ${verb}`}
+        accept="image/*"
+        isCamera
+        posture="floor"
+        kind="quiet"
+        onFile={(file) => void take(file)}
+      >
+        {picture || 'Add a picture'}
+      </FileButton>
       <Button kind="quiet" posture="floor" disabled={isWaiting} onClick={() => setAsked(entry)}>
         Withdraw
       </Button>

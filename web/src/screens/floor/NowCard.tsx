@@ -8,7 +8,7 @@ import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { usePieceStates } from '../../job/useJobContext.ts';
-import { Button, Notice } from '../../parts/controls.tsx';
+import { Button, Field, Notice, TextArea } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { NowCoat } from './NowCoat.tsx';
@@ -31,6 +31,18 @@ function SomeDialog({ item, detail, form, states, verb }: SomeProps) {
           onChange={some.setChosen}
           error={errors.pieces}
         />
+        <Field label="Note">
+          {(ids) => (
+            <TextArea
+              {...ids}
+              rows={2}
+              className="text-lead"
+              maxLength={1000}
+              value={some.note}
+              onChange={({ target }) => some.setNote(target.value)}
+            />
+          )}
+        </Field>
         <div>
           <Button kind="act" posture="floor" onClick={some.log}>
             {verb} for {some.chosen.size}

@@ -64,6 +64,7 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [isPicking, pick] = useState(false);
   const [chosen, setChosen] = useState(() => new Set(op.pieceIds));
+  const [note, setNote] = useState('');
   const [doneAt, setDoneAt] = useState(() => writeDoneAt(toInstant(now).toISOString(), shop.timeZone));
   const step = detail.steps.find(({ id }) => id === op.stepId);
 
@@ -85,7 +86,7 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
         pieceIds,
         doneAt: at,
         coat: read.value,
-        note: '',
+        note: note.trim(),
         correctsId: null,
         isWithdrawal: false,
         work: step ? workOf(coat ? { ...step, applicator: coat.applicator } : step, op.row, gun) : null,
@@ -133,6 +134,8 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
       setChosen,
       doneAt,
       setDoneAt,
+      note,
+      setNote,
       log: logSome,
       open(): void {
         setErrors({});

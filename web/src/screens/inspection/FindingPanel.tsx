@@ -1,6 +1,7 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import {
   type Cause,
+  type CureOption,
   causeFactsOf,
   cureCaseOf,
   curesFor,
@@ -26,11 +27,15 @@ import { toPlanningShop, useJobContext, usePieceStates } from '../../job/useJobC
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { ReasonDialog } from '../../parts/ReasonDialog.tsx';
+import { useCureEffects } from '../../workers/useCureEffects.ts';
 import { Causes, CureCard, Decided } from './findingParts.tsx';
+
+const NO_CURES: readonly CureOption[] = [];
 
 /** What is known about a finding, and what can be done. */
 function useFinding(finding: Finding, detail: JobDetail, shop: ShopContext) {
   const { data: mixes } = upholder.useMixesQuery();
+  const { data: shopwide } = upholder.useConfirmedCausesQuery();
   return useMemo(() => {
     const piece = detail.pieces.find(({ id }) => id === finding.pieceId);
     const zone = piece && detail.zones.find(({ id }) => id === piece.zoneId);
@@ -49,11 +54,11 @@ function useFinding(finding: Finding, detail: JobDetail, shop: ShopContext) {
     return {
       piece,
       zone,
-      causes: rankCauses(causeFactsOf(finding, around)),
+      causes: rankCauses(causeFactsOf(finding, around), shopwide?.confirmed),
       cures: curesFor(question),
       vanishes: vanishesUnder(question),
     };
-  }, [finding, detail, shop, mixes]);
+  }, [finding, detail, shop, mixes, shopwide]);
 }
 
 /** A finding with its spot, its likely causes and what can be done about it. */
@@ -62,6 +67,7 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
   const now = useNowMinute();
   const states = usePieceStates(detail, shop);
   const known = useFinding(finding, detail, shop);
+  const effects = useCureEffects(detail, shop, known?.zone.id, known?.cures ?? NO_CURES);
   const { decide } = useInspecting();
   const mayAnswer = useMay('answerFinding');
   const [cause, setCause] = useState<Cause | null>(lastAnswer(finding)?.cause ?? null);
@@ -140,6 +146,7 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
                     key={option.cure}
                     option={option}
                     isFirst={index === 0 && !vanishes}
+                    effect={effects[index] ?? null}
                     isBusy={isBusy || !mayAnswer}
                     onAccept={() => void give({ answer: 'cure', cure: option.cure })}
                   />

@@ -2,6 +2,7 @@ import type { JobDetail } from '@upholder/core/api';
 import {
   CAUSE_WORDS,
   type Cause,
+  type CureEffect,
   type CureOption,
   cureName,
   type Finding,
@@ -14,6 +15,9 @@ import { does } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { whenWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 
 /** So many causes are shown before somebody asks for more. */
@@ -69,14 +73,35 @@ export function Causes({
   );
 }
 
+/** What a repair does to the end of the job. */
+function Effect({ completion, laterMin }: CureEffect) {
+  const { shop } = useJobContext();
+  const now = useNowMinute();
+  return (
+    <p className="mt-1 text-note">
+      {laterMin <= 0 ? (
+        'The job ends no later for it.'
+      ) : (
+        <>
+          The job ends <span className="quantity">{whenWords(completion, now, shop.timeZone)}</span>, work and
+          drying put it off by <span className="quantity">{formatDuration(laterMin)}</span>.
+        </>
+      )}
+    </p>
+  );
+}
+
 /** One way to make it good, with its steps. */
 export function CureCard({
   option,
   isFirst,
+  effect,
   isBusy,
   onAccept,
 }: {
   option: CureOption;
+  /** What it does to the plan; null while that is not known. */
+  effect: CureEffect | null;
   isFirst: boolean;
   isBusy: boolean;
   onAccept(): void;
@@ -112,6 +137,7 @@ export function CureCard({
           ))}
         </ol>
       )}
+      {effect && <Effect {...effect} />}
       {isCoveredLater && (
         <p className="mt-1 text-note text-quiet">The piece joins its zone again for the next coat.</p>
       )}

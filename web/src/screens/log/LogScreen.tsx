@@ -12,6 +12,7 @@ import { show, voice } from '../../base/voice.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
 import { toPlanningShop, useCurrentDetail, useJobContext } from '../../job/useJobContext.ts';
 import { Button, Card } from '../../parts/controls.tsx';
+import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { WithdrawDialog } from '../../parts/WithdrawDialog.tsx';
 import { CorrectDialog } from './CorrectDialog.tsx';
 
@@ -145,6 +146,15 @@ export function LogScreen() {
                   </p>
                 )}
                 {entry.note && <p className="text-note italic">{entry.note}</p>}
+                {detail.photos.some(({ topic }) => topic === entry.id) && (
+                  <PhotoStrip
+                    detail={detail}
+                    zoneId={members[0]?.zoneId ?? ''}
+                    pieceId={entry.pieceIds[0] ?? ''}
+                    topic={entry.id}
+                    title={name}
+                  />
+                )}
               </div>
               {isCounting && !waiting.has(entry.id) && (
                 <span className="flex gap-2">

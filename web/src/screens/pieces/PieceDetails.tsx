@@ -4,9 +4,13 @@ import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
+import { useNowMinute } from '../../base/useNow.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
+import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { toPlanningShop, useJobContext } from '../../job/useJobContext.ts';
+import { Button } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
@@ -38,6 +42,9 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
     if (refusal && refusal.code !== 'conflict') setErrors({ [column.key]: refusal.message });
   }
   const { shop } = useJobContext();
+  const now = useNowMinute();
+  const mayReport = useMay('addFinding');
+  const [isReporting, setReporting] = useState(false);
   const doubts = useMemo(() => {
     const all = implausibleEntries(detail, toPlanningShop(shop));
     return detail.log
@@ -84,6 +91,18 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
           title={piece.tag}
         />
       </div>
+      <Button className="mt-3" disabled={!mayReport} onClick={() => setReporting(true)}>
+        Report a defect
+      </Button>
+      {isReporting && (
+        <ReportDialog
+          detail={detail}
+          shop={shop}
+          pieces={[piece]}
+          now={now}
+          onClose={() => setReporting(false)}
+        />
+      )}
       {Object.values(errors).map((message) => (
         <p key={message} role="alert" className="mt-1 font-semibold text-small text-stop leading-snug">
           {message}
