@@ -261,7 +261,7 @@ export const FINDINGS: (Pick<Finding, 'spot' | 'defect' | 'severity' | 'note'> &
   answer?: 'leave';
 })[] = [
   {
-    tag: 'C02',
+    tag: 'C20',
     minutesAgo: 75,
     spot: { side: 'front', part: 'face', x: 0.12, y: 0.3 },
     defect: 'nibs',
@@ -270,8 +270,8 @@ export const FINDINGS: (Pick<Finding, 'spot' | 'defect' | 'severity' | 'note'> &
     answer: 'leave',
   },
   {
-    tag: 'U05',
-    minutesAgo: 40,
+    tag: 'U12',
+    minutesAgo: 20,
     spot: { side: 'front', part: 'recess', x: 0.62, y: 0.55 },
     defect: 'bleed',
     severity: 'visible',

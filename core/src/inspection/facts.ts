@@ -301,7 +301,8 @@ export function causeFactsOf(
     coat: coat && sheet ? coatFacts(around, coat, sheet) : null,
     under: coat && under ? underFacts(around, done, coat, under) : null,
     prep: prepFacts(around, done, coat),
-    ground: groundFacts(around, upTo.slice(0, -1)),
+    // A primer that is to hold stain back speaks for itself too; a colour does not.
+    ground: groundFacts(around, sheet?.role === 'primer' ? upTo : upTo.slice(0, -1)),
     after: afterFacts(around, done, coat, finding.foundAt),
     cover: coverFacts(around, upTo),
   };

@@ -191,13 +191,13 @@ export const INSPECT = {
   'inspect.pores-never-filled': 'Open-grain wood, and no filling is logged.',
   'inspect.pores-filled': (p: { fills: number }) =>
     `Open-grain wood, filled ${plural(p.fills, 'time', 'times')}.`,
-  'inspect.stain-blocked': 'A stain-blocking primer is logged under this coat.',
+  'inspect.stain-blocked': 'A stain-blocking primer is logged on this piece.',
   'inspect.bleeds-without-block': (p: { isPartly: boolean }) =>
-    `The survey says it bleeds, and ${p.isPartly ? 'the primer blocks only part of it' : 'nothing under this coat blocks stain'}.`,
+    `The survey says it bleeds, and ${p.isPartly ? 'the primer blocks only part of it' : 'nothing logged on it blocks stain'}.`,
   'inspect.bleeding-not-asked': (p: { isPartly: boolean }) =>
-    `Nobody tested for bleeding, and ${p.isPartly ? 'the primer blocks only part of it' : 'nothing under this coat blocks stain'}.`,
+    `Nobody tested for bleeding, and ${p.isPartly ? 'the primer blocks only part of it' : 'nothing logged on it blocks stain'}.`,
   'inspect.bleeds-after-all': (p: { isPartly: boolean }) =>
-    `The survey found no bleeding; ${p.isPartly ? 'the primer blocks only part of it' : 'nothing under this coat blocks stain'}.`,
+    `The survey found no bleeding; ${p.isPartly ? 'the primer blocks only part of it' : 'nothing logged on it blocks stain'}.`,
   'inspect.no-film-under': 'No coat is logged below this one.',
   'inspect.recoated-early': (p: { kept: Text; asked: Text; under: Text }) =>
     `Recoated after ${p.kept}; ${p.under} asked for ${p.asked} in this air.`,

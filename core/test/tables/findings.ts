@@ -322,7 +322,7 @@ export const SITUATIONS: readonly Situation[] = [
     what: 'tannin and no blocker',
     ground: { bleeds: true, blocksStain: 'no' },
     cause: 'stain-not-blocked',
-    because: 'nothing under this coat blocks stain',
+    because: 'nothing logged on it blocks stain',
     cure: 'block-spot',
   },
   {

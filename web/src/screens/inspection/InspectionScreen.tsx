@@ -107,7 +107,7 @@ export function InspectionScreen() {
   const pieceOf = (id: string) => detail.pieces.find((piece) => piece.id === id);
   const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));
   return (
-    <main className="grid flex-1 grid-cols-[minmax(19rem,24rem)_minmax(0,1fr)] items-start gap-4 p-5 max-lg:grid-cols-1">
+    <main className="grid flex-1 grid-cols-[minmax(19rem,24rem)_minmax(0,1fr)] grid-rows-[auto_1fr] items-start gap-4 p-5 max-lg:grid-cols-1 max-lg:grid-rows-none">
       <div className="flex flex-col gap-4">
         <Button
           kind="act"
@@ -128,8 +128,8 @@ export function InspectionScreen() {
                   onClick={() => setSearch({ finding: finding.id }, { replace: true })}
                   className={`flex min-h-16 w-full items-center gap-3 border-l-[6px] px-3 py-2 text-left leading-snug ${
                     chosen?.finding.id === finding.id
-                      ? 'border-ink bg-raised'
-                      : 'border-transparent hover:bg-raised'
+                      ? 'border-l-ink bg-raised'
+                      : 'border-l-transparent hover:bg-raised'
                   }`}
                 >
                   {piece && (
@@ -158,19 +158,23 @@ export function InspectionScreen() {
             })}
           </nav>
         )}
+      </div>
+      <div className="lg:col-start-2 lg:row-span-2 lg:row-start-1">
+        {chosen ? (
+          <FindingPanel key={chosen.finding.id} finding={chosen.finding} state={chosen.state} />
+        ) : (
+          <Card className="p-6">
+            <h2>Nothing found yet</h2>
+            <p className="mt-1 max-w-prose text-quiet">
+              Report a defect here or on the floor: tap where it is, then what it looks like. Upholder ranks
+              the likely causes from the log and proposes a repair.
+            </p>
+          </Card>
+        )}
+      </div>
+      <div className="lg:col-start-1 lg:row-start-2">
         <LookFor detail={detail} />
       </div>
-      {chosen ? (
-        <FindingPanel key={chosen.finding.id} finding={chosen.finding} state={chosen.state} />
-      ) : (
-        <Card className="p-6">
-          <h2>Nothing found yet</h2>
-          <p className="mt-1 max-w-prose text-quiet">
-            Report a defect here or on the floor: tap where it is, then what it looks like. Upholder ranks the
-            likely causes from the log and proposes a repair.
-          </p>
-        </Card>
-      )}
       {isReporting && (
         <ReportDialog
           detail={detail}
