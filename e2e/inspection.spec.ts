@@ -83,6 +83,19 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   const planned = plan?.ops.filter(({ stepId }) => own.some(({ id }) => id === stepId)) ?? [];
   const tag = pieces.find(({ tag }) => tag === 'C13')?.id;
   expect(planned.map(({ pieceIds }) => pieceIds)).toEqual(own.map(() => [tag]));
+
+  await openStage(page, 'QUAY', 'Inspection');
+  await page.getByRole('navigation', { name: 'Findings' }).getByRole('button', { name: /C13/ }).click();
+  await page.getByRole('link', { name: 'History of C13' }).click();
+  const films = page.getByRole('region', { name: 'Films, front' });
+  await expect(films.getByRole('listitem').first()).toContainText('first film');
+  await expect(page.getByRole('region', { name: 'Findings on it' })).toContainText('being repaired');
+  await expect(page.getByRole('region', { name: 'Work between the films' })).toContainText(
+    'Degrease and rinse',
+  );
+  await films.getByRole('link', { name: 'product that day' }).first().click();
+  await expect(page.getByRole('heading', { name: /^What else had .* on / })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'QUAY' })).toContainText('C13');
 });
 
 test('a finding is placed by keys, accepted only with a reason, and one that is no defect goes away', async ({

@@ -342,6 +342,8 @@ describe('every declared route', () => {
     };
     await send('addFinding', { params: { jobId }, body: finding });
     await send('confirmedCauses', {});
+    await send('jobMixes', { params: { jobId } });
+    await send('trace', { body: { by: 'mix', mixId: uuid() } });
     await send('answerFinding', {
       params: { jobId, findingId: finding.id },
       body: {

@@ -343,3 +343,43 @@ export function cureCaseOf(
     ground: { isClosed: isClosedSurface === true, isThinFace: isThinFace === true },
   };
 }
+
+/** A film that a piece got, with all that is recorded about it. */
+export interface FilmFacts {
+  entry: LogEntry;
+  /** The step as it was done. */
+  step: Step;
+  coat: CoatFacts;
+  /** What lay under it, and how long; null for the first. */
+  under: UnderFacts | null;
+  /** Batch on the tin that its mix came from; empty where nobody noted it. */
+  batch: string;
+}
+
+/** Every film that a piece got on one side, first to last. */
+export function filmsOfPiece(around: FindingSurroundings, side: 'front' | 'back'): FilmFacts[] {
+  const done = doneUntil(around, END_OF_TIME);
+  const films = done.filter((one) => isFilm(one, side));
+  return films.flatMap((film, index) => {
+    const sheet = sheetOf(around, film);
+    if (!sheet) return [];
+    const below = films[index - 1];
+    return [
+      {
+        entry: film.entry,
+        step: film.step,
+        coat: coatFacts(around, film, sheet),
+        under: below ? underFacts(around, done, film, below) : null,
+        batch: around.mixes.find(({ id }) => id === film.entry.coat?.mixId)?.batch ?? '',
+      },
+    ];
+  });
+}
+
+/** Everything that a piece had done to it, first to last, with the step as it was done. */
+export function workOnPiece(around: FindingSurroundings): { entry: LogEntry; step: Step }[] {
+  return doneUntil(around, END_OF_TIME).map(({ entry, step }) => ({ entry, step }));
+}
+
+/** Later than anything that is logged. */
+const END_OF_TIME = '9999';

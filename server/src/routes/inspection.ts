@@ -7,7 +7,10 @@ import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { carryOut } from '../inspection/answers.ts';
 import { addAnswer, addFindings, confirmedCauses, findFinding } from '../inspection/store.ts';
+import { mixesOfJob } from '../mixes/store.ts';
 import { piecesOf } from '../pieces/store.ts';
+import { findShop } from '../shop/store.ts';
+import { tracedCoats } from '../trace/store.ts';
 
 /** Clocks of tablets differ a little; more than this ahead is a mistake. */
 const AHEAD_MINUTES = 5;
@@ -53,6 +56,15 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): voi
       if (isNew) await changed(connection, { jobs: [{ id: params.jobId, findings: true }] });
       return { finding: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });
+  });
+
+  routes.add(ROUTES.jobMixes, async ({ params }, { member }) => ({
+    mixes: await mixesOfJob(db, member.shopId, params.jobId),
+  }));
+
+  routes.add(ROUTES.trace, async ({ body }, { member }) => {
+    const { timeZone } = await findShop(db, member.shopId);
+    return { coats: await tracedCoats(db, member.shopId, timeZone, body) };
   });
 
   routes.add(ROUTES.confirmedCauses, async (_input, { member }) => ({

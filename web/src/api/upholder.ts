@@ -10,6 +10,7 @@ import {
   type RouteName,
   type Sent,
   type Session,
+  type TraceRequest,
   type WallRow,
 } from '@upholder/core/api';
 import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
@@ -414,6 +415,14 @@ export const upholder = createApi({
         }),
       invalidatesTags: (result, error, { finding: { jobId } }) =>
         error ? [] : ofJob(result, error, { jobId }),
+    }),
+    jobMixes: build.query<Out<'jobMixes'>, string>({
+      query: (jobId) => call('jobMixes', { params: { jobId } }),
+      providesTags: ['Mixes'],
+    }),
+    trace: build.query<Out<'trace'>, TraceRequest>({
+      query: (body) => call('trace', { body }),
+      providesTags: ['MixCoats'],
     }),
     confirmedCauses: build.query<Out<'confirmedCauses'>, void>({
       query: () => call('confirmedCauses', {}),

@@ -60,6 +60,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'pieces/:pieceId',
+            lazy: async () => ({
+              Component: (await import('../screens/history/PieceHistoryScreen.tsx')).PieceHistoryScreen,
+            }),
+          },
+          {
             path: 'pieces/map',
             lazy: async () => ({ Component: (await import('../screens/map/MapScreen.tsx')).MapScreen }),
           },
@@ -116,6 +122,10 @@ export const router = createBrowserRouter([
       {
         path: 'floor',
         lazy: async () => ({ Component: (await import('../screens/floor/FloorScreen.tsx')).FloorScreen }),
+      },
+      {
+        path: 'trace',
+        lazy: async () => ({ Component: (await import('../screens/history/TraceScreen.tsx')).TraceScreen }),
       },
       {
         path: 'find',

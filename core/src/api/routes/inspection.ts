@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { CAUSES, DEFECTS, FindingSchema, NewAnswerSchema, NewFindingSchema } from '../../inspection/index.ts';
+import { MixRecordSchema } from '../../mixing/index.ts';
+import { TracedCoatSchema, TraceRequestSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
 
@@ -11,6 +13,18 @@ export const inspectionRoutes = {
     params: uuidParams('jobId'),
     body: NewFindingSchema,
     response: Kept,
+  }),
+
+  jobMixes: route(PATHS.jobMixes, {
+    summary: 'Every mix that was mixed for a job or that its log names, oldest first',
+    params: uuidParams('jobId'),
+    response: z.object({ mixes: z.array(MixRecordSchema) }),
+  }),
+
+  trace: route(PATHS.trace, {
+    summary: 'Coats of all jobs that had the same mix, batch or day, the latest first; 500 at most',
+    body: TraceRequestSchema,
+    response: z.object({ coats: z.array(TracedCoatSchema) }),
   }),
 
   confirmedCauses: route(PATHS.confirmedCauses, {

@@ -36,6 +36,8 @@ export const ACCESS: Record<CallName, Access> = {
   mixes: 'reader',
   mixCoats: 'reader',
   confirmedCauses: 'reader',
+  jobMixes: 'reader',
+  trace: 'reader',
   shop: 'reader',
   systemVersions: 'reader',
   photo: 'reader',

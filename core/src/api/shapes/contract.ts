@@ -207,3 +207,28 @@ export const SurveyChangeSchema = z.object({
   newColour: HexColour.optional(),
 });
 export type SurveyChange = z.infer<typeof SurveyChangeSchema>;
+
+/** What coats are looked for by: a mix, a batch on the tin, or a product on a day of the shop. */
+export const TraceRequestSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('mix'), mixId: z.uuid() }),
+  z.object({ by: z.literal('batch'), productKey: z.string().min(1), batch: z.string().trim().min(1) }),
+  z.object({ by: z.literal('day'), productKey: z.string().min(1), day: z.iso.date() }),
+]);
+export type TraceRequest = z.infer<typeof TraceRequestSchema>;
+
+/** A coat of any job, as far as it matters to whoever traces a fault. */
+export const TracedCoatSchema = z.object({
+  entryId: z.uuid(),
+  jobId: z.uuid(),
+  jobCode: z.string(),
+  client: z.string(),
+  status: JobRowSchema.shape.status,
+  stepName: z.string(),
+  side: LogEntrySchema.shape.side,
+  productKey: z.string(),
+  mixId: z.string().nullable(),
+  doneAt: z.iso.datetime(),
+  memberName: z.string(),
+  pieces: z.array(z.object({ id: z.uuid(), tag: z.string() })),
+});
+export type TracedCoat = z.infer<typeof TracedCoatSchema>;

@@ -15,6 +15,8 @@ export const PATHS = {
   removeJob: 'DELETE /jobs/:jobId',
   log: 'POST /jobs/:jobId/log',
   addFinding: 'POST /jobs/:jobId/findings',
+  jobMixes: 'GET /jobs/:jobId/mixes',
+  trace: 'POST /trace',
   confirmedCauses: 'GET /findings/confirmed',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   mappings: 'GET /import-mappings',

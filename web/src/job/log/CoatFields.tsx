@@ -3,7 +3,7 @@ import type { CoatRecord } from '@upholder/core/jobs';
 import { cupsOf } from '@upholder/core/mixing';
 import { parseDecimal, type QuantityName } from '@upholder/core/units';
 import { upholder } from '../../api/upholder.ts';
-import { labelled, read, show, understood } from '../../base/voice.ts';
+import { bare, labelled, read, show, understood } from '../../base/voice.ts';
 import { Field, Select, TextInput } from '../../parts/controls.tsx';
 
 /** A coat's figures while they are typed. */
@@ -18,12 +18,17 @@ export interface CoatDraft {
   /** What the texts of the amounts were written from: left as they are, they mean just that. */
   meant?: { paint: number | null; thinner: number | null };
   airMeantC?: number;
-  wftUm: number | null;
+  /** Wet film by comb. */
+  wft: string;
+  wftMeantUm?: number;
   mixId?: string | null;
   /** What the plan asked for, as it stands in the fields until somebody types or a mix is chosen. */
   planned?: { paint: string; thinner: string };
   amountsFrom?: CoatRecord['amountsFrom'];
 }
+
+/** What a comb can read. */
+const COMB_UM = { from: 5, to: 1000 };
 
 const numberOr = (value: number | null | undefined) => (value == null ? '' : String(value));
 const shown = (name: QuantityName, value: number | null | undefined) =>
@@ -48,7 +53,8 @@ export function coatDraftOf(coat: CoatRecord | null): CoatDraft {
     airC: shown('temperature', coat?.climate?.airC),
     ...(coat?.climate && { airMeantC: coat.climate.airC }),
     rhPct: numberOr(coat?.climate?.rhPct),
-    wftUm: coat?.wftUm ?? null,
+    wft: shown('film', coat?.wftUm),
+    ...(coat?.wftUm != null && { wftMeantUm: coat.wftUm }),
     ...(coat?.mixId ? { mixId: coat.mixId } : {}),
     ...(coat?.amountsFrom ? { amountsFrom: coat.amountsFrom } : {}),
     ...(coat?.amountsFrom === 'plan' ? { planned: amountTexts(coat.paintMl, coat.thinnerMl) } : {}),
@@ -86,6 +92,15 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
     draft.seconds.trim() === ''
       ? null
       : bare('seconds', { what: 'the cup time', example: '28', min: 1, max: 600, suffixes: ['sec', 's'] });
+  let wftUm: number | null = null;
+  if (draft.wft.trim() !== '') {
+    const comb = read('film', draft.wft, draft.wftMeantUm);
+    const inRange = comb.ok && comb.value >= COMB_UM.from && comb.value <= COMB_UM.to;
+    if (!comb.ok) errors.wft = comb.message;
+    else if (!inRange)
+      errors.wft = `A comb reads ${show('film', COMB_UM.from)} to ${show('film', COMB_UM.to)}.`;
+    else wftUm = comb.value;
+  }
   let climate: CoatRecord['climate'] = null;
   if (draft.airC.trim() !== '' || draft.rhPct.trim() !== '') {
     const air = read('temperature', draft.airC, draft.airMeantC);
@@ -104,7 +119,7 @@ export function readCoatDraft(draft: CoatDraft): { errors: Record<string, string
       cup: cupSeconds === null ? null : draft.cup || null,
       cupSeconds,
       climate,
-      wftUm: draft.wftUm,
+      wftUm,
       ...(draft.mixId ? { mixId: draft.mixId } : {}),
       ...(amountsFrom(draft) && (paintMl !== null || thinnerMl !== null)
         ? { amountsFrom: amountsFrom(draft) }
@@ -124,7 +139,7 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   const big = 'min-h-14 text-lead font-semibold';
   const source = draft.mixId ? 'from the mix' : isOnlyPlanned(draft) ? 'as planned, not measured' : undefined;
   const text = (
-    key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct',
+    key: 'paint' | 'thinner' | 'seconds' | 'airC' | 'rhPct' | 'wft',
     label: string,
     mode: 'decimal' | 'text',
     hint?: string,
@@ -145,6 +160,8 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
   const { data: shop } = upholder.useShopQuery();
   const cups = new Set([...cupsOf(shop?.benchItems ?? []).map(({ name }) => name), 'kit cup', draft.cup]);
   cups.delete('');
+  const sheet = shop?.products.find(({ key }) => key === draft.productKey)?.sheet;
+  const band = sheet && `sheet: ${bare('film', sheet.wftMinUm)} to ${show('film', sheet.wftMaxUm)}`;
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
       {text('paint', 'Paint used', 'text', understood('volume', draft.paint) || source)}
@@ -165,6 +182,7 @@ export function CoatFields({ draft, onChange, errors }: CoatFieldsProps) {
         )}
       </Field>
       {text('seconds', 'Cup, seconds', 'decimal')}
+      {text('wft', labelled('Wet film, by comb', 'film'), 'decimal', understood('film', draft.wft) || band)}
       {text('airC', labelled('Air', 'temperature'), 'decimal', understood('temperature', draft.airC))}
       {text('rhPct', 'Humidity, %', 'decimal')}
     </div>

@@ -49,7 +49,7 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
     airC: show('temperature', climate.airC),
     airMeantC: Math.round(climate.airC * 10) / 10,
     rhPct: String(Math.round(climate.rhPct)),
-    wftUm: null,
+    wft: '',
     ...(coat?.amounts ? { planned: amountTexts(coat.amounts.paintMl, coat.amounts.thinnerMl) } : {}),
   }));
   const { mixes } = useMixes();

@@ -16,6 +16,7 @@ import {
 } from '@upholder/core/inspection';
 import { toMinute } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { whenWords } from '../../base/times.ts';
@@ -34,7 +35,7 @@ const NO_CURES: readonly CureOption[] = [];
 
 /** What is known about a finding, and what can be done. */
 function useFinding(finding: Finding, detail: JobDetail, shop: ShopContext) {
-  const { data: mixes } = upholder.useMixesQuery();
+  const { data: mixes } = upholder.useJobMixesQuery(detail.job.id);
   const { data: shopwide } = upholder.useConfirmedCausesQuery();
   return useMemo(() => {
     const piece = detail.pieces.find(({ id }) => id === finding.pieceId);
@@ -118,6 +119,9 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
               {finding.memberName}, {whenWords(toMinute(finding.foundAt), now, shop.timeZone)}
             </p>
             {finding.note && <p className="mt-1">{finding.note}</p>}
+            <Link to={`../pieces/${piece.id}`} className="text-act underline underline-offset-2">
+              History of {piece.tag}
+            </Link>
           </div>
           <Decided finding={finding} state={state} detail={detail} />
           {problem && <Notice kind="stop">{problem}</Notice>}

@@ -25,6 +25,7 @@ import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Card } from '../../parts/controls.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { CombCharts } from './CombCharts.tsx';
 import { FindingPanel } from './FindingPanel.tsx';
 
 interface Stated {
@@ -172,8 +173,9 @@ export function InspectionScreen() {
           </Card>
         )}
       </div>
-      <div className="lg:col-start-1 lg:row-start-2">
+      <div className="flex flex-col gap-4 lg:col-start-1 lg:row-start-2">
         <LookFor detail={detail} />
+        <CombCharts detail={detail} />
       </div>
       {isReporting && (
         <ReportDialog

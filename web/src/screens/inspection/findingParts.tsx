@@ -9,7 +9,6 @@ import {
   type FindingState,
   lastAnswer,
   type RankedCause,
-  STATE_WORDS,
 } from '@upholder/core/inspection';
 import { does } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
@@ -17,6 +16,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
+import { answerWords } from '../../job/inspection/answerWords.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
 
@@ -158,7 +158,6 @@ export function Decided({
   const answer = lastAnswer(finding);
   if (!answer || state === 'open') return null;
   const steps = answer.stepIds.flatMap((id) => detail.steps.find((step) => step.id === id) ?? []);
-  const isRecoated = steps.some((step) => does(step, 'laysFilm'));
   return (
     <Notice
       kind={state === 'curing' ? 'act' : 'plain'}
@@ -170,10 +169,7 @@ export function Decided({
         ) : undefined
       }
     >
-      <span className="font-semibold">
-        {answer.cure ? `${cureName(answer.cure, isRecoated)}: ${STATE_WORDS[state]}` : STATE_WORDS[state]}.
-      </span>{' '}
-      {answer.memberName}
+      <span className="font-semibold">{answerWords(finding, detail)}.</span> {answer.memberName}
       {answer.reason && `: ${answer.reason}`}
       {steps.length > 0 && ` · ${steps.map(({ name }) => name).join(' → ')}`}
       {answer.cause && ` · ${CAUSE_WORDS[answer.cause]}`}

@@ -11,7 +11,7 @@ const draft: CoatDraft = {
   seconds: '28',
   airC: '18.2',
   rhPct: '57 %',
-  wftUm: null,
+  wft: '',
 };
 
 describe('a coat while it is typed', () => {
@@ -58,12 +58,24 @@ describe('a coat while it is typed', () => {
     ['rhPct', { rhPct: '' }],
     ['airC', { airC: 'warm' }],
     ['airC', { airC: '90' }],
+    ['wft', { wft: 'thick' }],
+    ['wft', { wft: '3 mm' }],
+    ['wft', { wft: '1' }],
   ])('says what is wrong with %s in %j', (field, change) => {
     expect(Object.keys(readCoatDraft({ ...draft, ...change }).errors)).toEqual([field]);
   });
 
+  it.each([
+    ['90', 90],
+    ['4 mil', 101.6],
+    ['0,1 mm', 100],
+    [' ', null],
+  ])('reads the comb as %j', (wft, wftUm) => {
+    expect(readCoatDraft({ ...draft, wft })).toMatchObject({ errors: {}, value: { wftUm } });
+  });
+
   it('goes from a record to a draft and back', () => {
-    const { value } = readCoatDraft({ ...draft, paint: '0.7 L' });
+    const { value } = readCoatDraft({ ...draft, paint: '0.7 L', wft: '4 mil' });
     expect(readCoatDraft(coatDraftOf(value)).value).toEqual(value);
     expect(coatDraftOf(null)).toMatchObject({ productKey: '', paint: '', cup: '' });
   });

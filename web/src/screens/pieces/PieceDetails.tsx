@@ -3,6 +3,7 @@ import { implausibleEntries } from '@upholder/core/floor';
 import { fieldMessages } from '@upholder/core/outcome';
 import { type Piece, PieceSchema } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { Refusal } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
@@ -91,9 +92,14 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
           title={piece.tag}
         />
       </div>
-      <Button className="mt-3" disabled={!mayReport} onClick={() => setReporting(true)}>
-        Report a defect
-      </Button>
+      <div className="mt-3 flex flex-wrap items-center gap-4">
+        <Button disabled={!mayReport} onClick={() => setReporting(true)}>
+          Report a defect
+        </Button>
+        <Link to={`../pieces/${piece.id}`} className="font-semibold text-act underline underline-offset-2">
+          History
+        </Link>
+      </div>
       {isReporting && (
         <ReportDialog
           detail={detail}
