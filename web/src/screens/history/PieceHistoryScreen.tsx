@@ -52,7 +52,10 @@ function FilmRow({ film, coated }: { film: FilmFacts; coated: string }) {
       (coat.wft.to !== null && coat.wft.value > coat.wft.to));
   const facts = [
     step.applicator ? `${APPLICATOR_WORDS[step.applicator]}${coat.gun ? `, ${coat.gun}` : ''}` : null,
-    coat.thinning && `${Math.round(coat.thinning.fraction * 1000) / 10} % thinner`,
+    coat.thinning &&
+      (coat.thinning.fraction === 0
+        ? 'unthinned'
+        : `${Math.round(coat.thinning.fraction * 1000) / 10} % thinner`),
     coat.seconds.value === null ? null : `${coat.seconds.value} s in the cup`,
     coat.air && `${show('temperature', coat.air.airC)}, ${Math.round(coat.air.rhPct)} %`,
     batch && `batch ${batch}`,
