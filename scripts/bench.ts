@@ -23,6 +23,7 @@ import { liveThrough } from '../core/test/lives.ts';
 import { contextOf } from '../core/test/ruleContext.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
 import { bringMix } from '../core/test/simulatedMix.ts';
+import { benchTrace } from './benchTrace.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 
@@ -216,5 +217,7 @@ const past = mixes.filter(({ fraction, maximum }) => fraction > maximum + 1e-9).
 console.log(
   `\n${mixes.length} simulated mixes, ${reachable.length} of which can be thinned to their target: ${((100 * there.length) / reachable.length).toFixed(1)} % within 1 s, ${readings.toFixed(2)} readings each, ${past} past the sheet's maximum`,
 );
+
+if (isFull || process.argv.includes('trace')) await benchTrace();
 
 console.log(`\nmost memory of this process: ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB`);
