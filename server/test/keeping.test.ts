@@ -9,7 +9,7 @@ import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { expect } from '../../core/test/expect.ts';
 import { withConnection } from '../src/db/connection.ts';
-import { openDatabase } from '../src/db/database.ts';
+import { many, openDatabase } from '../src/db/database.ts';
 import { Backups } from '../src/keeping/backup.ts';
 import { checkChains } from '../src/keeping/chain.ts';
 import { unpackBackup } from '../src/keeping/container.ts';
@@ -53,12 +53,37 @@ beforeAll(async () => {
   ({ shopId, signIn } = await addShop(url, 'Kept'));
   const caller = new Caller(server.address);
   await caller.signIn(signIn);
-  const { job, zones } = await makeJob(caller);
+  const { job, zones, pieces } = await makeJob(caller);
   const { plan } = await caller.ok<{ plan: PlanSnapshot }>('POST', `/jobs/${job.id}/plan`);
   for (const [at, op] of plan.ops.slice(0, 3).entries())
     await caller.ok('POST', `/jobs/${job.id}/log`, {
       ...entryFor(job.id, op, `2026-11-23T07:0${at}:00.000Z`),
       note: at === 0 ? '=HYPERLINK("x"), “Grün” 5 ½″' : '',
+    });
+  await caller.ok('POST', `/jobs/${job.id}/findings`, {
+    id: op(2),
+    jobId: job.id,
+    pieceId: pieces[0]?.id,
+    stepId: null,
+    spot: { side: 'front', part: 'face', x: 0.123456789, y: 0.5 },
+    defect: 'crater',
+    severity: 'slight',
+    note: '',
+    foundAt: '2026-11-23T07:05:00.000Z',
+  });
+  // The later answer has the smaller id: they keep the order in which they were given.
+  for (const [id, answer, cure] of [
+    [op(4), 'cure', 'fill-spot'],
+    [op(3), 'leave', null],
+  ])
+    await caller.ok('POST', `/jobs/${job.id}/findings/${op(2)}/answers`, {
+      id,
+      findingId: op(2),
+      answer,
+      cure,
+      cause: 'damage',
+      reason: '',
+      at: '2026-11-23T07:06:00.000Z',
     });
   const query = new URLSearchParams({ id: op(1), zoneId: zones[0]?.id ?? '', topic: 'finish' });
   expect((await caller.raw('POST', `/jobs/${job.id}/photos?${query}`, PICTURE, 'image/jpeg')).status).toBe(
@@ -399,6 +424,11 @@ describe('a shop taken elsewhere', () => {
     for (const file of files(first))
       expect(readFileSync(join(second, file)), file).toEqual(readFileSync(join(first, file)));
     expect(readFileSync(join(first, 'pictures', `${op(1)}.jpg`))).toEqual(PICTURE);
+    const [kept] = await many<{ answers: string[] }>(
+      target,
+      'select array_agg(answer order by serial) as answers from finding_answer',
+    );
+    expect(kept?.answers).toEqual(['cure', 'leave']);
     // Members sign in as before.
     await new Caller(server.address).ok('POST', '/session', { signIn, password: PASSWORD });
     await expect(importShop(target, first)).rejects.toThrow(/in this database already/);

@@ -19,6 +19,7 @@ type Row = Record<string, unknown>;
 /** What rows are put in order by, where that is not their key: what came first stays first. */
 const ORDER: Partial<Record<ShopTable, string>> = {
   plan: 'given.serial',
+  finding_answer: 'given.serial',
   log_entry: '(select seq from log_chain where entry_id = given.id)',
   log_piece: '(select seq from log_chain where log_chain.entry_id = given.entry_id), given.position',
 };
@@ -64,7 +65,9 @@ const JSON_TYPES: Record<string, object> = {
   timestamptz: { type: 'string', format: 'date-time' },
   date: { type: 'string', format: 'date' },
   _text: { type: 'array', items: { type: 'string' } },
+  float8: { type: 'number' },
   _date: { type: 'array', items: { type: 'string', format: 'date' } },
+  _uuid: { type: 'array', items: { type: 'string', format: 'uuid' } },
 };
 
 /** JSON Schema of an exported shop, from the columns of the database. */
