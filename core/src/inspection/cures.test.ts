@@ -64,6 +64,11 @@ describe('curesFor', () => {
       productKey: context.steps.find(({ key }) => key === 'colour-2')?.productKey,
     });
     expect(level!.isCoveredLater).toBe(false);
+    const [paint, ...more] = level!.materials;
+    expect([paint?.productKey, more]).toEqual([level!.steps[2]?.productKey, []]);
+    // A front of 0.29 m² with its edges and recess walls at 100 µm, doubled by what misses, and what stays in cup and hose.
+    expect(paint!.paintMl).toBeGreaterThan(40);
+    expect(paint!.paintMl).toBeLessThan(250);
   });
 
   it('leaves the recoat to the coat that is still to come', () => {

@@ -1,4 +1,5 @@
 import type { Applicator, ProductSheet, Supply } from '../catalogue/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import { freeKey, type SequenceEdit } from '../rules/index.ts';
 import { said } from '../said/index.ts';
@@ -49,6 +50,8 @@ export interface CureOption {
   steps: StepDraft[];
   /** The same as changes of the sequence. */
   edits: SequenceEdit[];
+  /** Products that it takes, each once, in mL of paint as it comes out of the tin. */
+  materials: { productKey: string; name: string; paintMl: number }[];
   /** Work on the piece alone, in minutes, without waiting. */
   minutes: number;
   /** A coat goes over the spot afterwards that the sequence has anyway. */
@@ -472,6 +475,21 @@ const WHY: Record<Cure, string> = {
   wait: said('inspect.wait-why'),
 };
 
+function materialsOf(steps: readonly StepDraft[], { sheets, piece }: CureCase): CureOption['materials'] {
+  const needed = new Map<string, number>();
+  for (const step of steps) {
+    const sheet = sheets[step.productKey ?? ''];
+    const amounts = sheet && coatAmounts(step, sheet, [piece], sideOf(step), false);
+    if (step.productKey !== null && amounts)
+      needed.set(step.productKey, (needed.get(step.productKey) ?? 0) + amounts.paintMl);
+  }
+  return [...needed].map(([productKey, paintMl]) => ({
+    productKey,
+    name: sheets[productKey]?.name ?? productKey,
+    paintMl,
+  }));
+}
+
 /** The cures that are thought of for a finding, the best first. */
 export function waysFor({ defect, severity }: Pick<Finding, 'defect' | 'severity'>): readonly Cure[] {
   const ways = WAYS[defect];
@@ -511,6 +529,7 @@ export function curesFor(question: CureCase): CureOption[] {
         why: WHY[cure],
         steps,
         edits: steps.map((step) => ({ kind: 'insert', before, step })),
+        materials: materialsOf(steps, question),
         minutes: Math.round(minutes),
         isCoveredLater: ground.next !== undefined,
       },

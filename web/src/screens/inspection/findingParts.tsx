@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
+import { show } from '../../base/voice.ts';
 import { answerWords } from '../../job/inspection/answerWords.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
@@ -106,7 +107,7 @@ export function CureCard({
   isBusy: boolean;
   onAccept(): void;
 }) {
-  const { steps, minutes, isCoveredLater } = option;
+  const { steps, materials, minutes, isCoveredLater } = option;
   return (
     <li className={`border-l-[6px] bg-raised px-4 py-3 ${isFirst ? 'border-act' : 'border-line'}`}>
       <div className="flex items-start gap-4">
@@ -136,6 +137,11 @@ export function CureCard({
             </li>
           ))}
         </ol>
+      )}
+      {materials.length > 0 && (
+        <p className="mt-1 text-note">
+          Material: {materials.map(({ name, paintMl }) => `${show('volume', paintMl)} ${name}`).join(', ')}
+        </p>
       )}
       {effect && <Effect {...effect} />}
       {isCoveredLater && (
