@@ -121,6 +121,7 @@ test('a finding is placed by keys, accepted only with a reason, and one that is 
   await expect(dialog.getByText('Write down who accepted it, and why.')).toBeVisible();
   await dialog.getByLabel('Who agreed, and why').pressSequentially('The chemist: inside, behind the jars');
   await dialog.getByRole('button', { name: 'Accept' }).click();
+  await expect(dialog).toHaveCount(0);
   await expect(page.getByText('The chemist: inside, behind the jars')).toBeVisible();
   await report('U32', 'Bleed-through');
   await list.getByRole('button', { name: /U32/ }).click();
