@@ -1,7 +1,7 @@
 import type { Applicator, ProductSheet, Supply } from '../catalogue/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
-import { freeKey, type SequenceEdit } from '../rules/index.ts';
+import { freeKey, LARGEST_CLIMB, type SequenceEdit } from '../rules/index.ts';
 import { said } from '../said/index.ts';
 import {
   benchStep,
@@ -112,8 +112,6 @@ const SPOT_PRIMER = 'bonding-primer';
 /** Grit that levels a film, and the one that keys it for the next. */
 const LEVELLING = 320;
 const GRITS = [120, 150, 180, 220, 240, 320];
-/** One grit takes out the scratches of another that is at most so much coarser. */
-const LARGEST_CLIMB = 2;
 const STRIPPING = 120;
 const AFTER_STRIPPING = 180;
 

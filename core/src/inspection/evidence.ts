@@ -1,4 +1,5 @@
 import { dewPointC } from '../drying/index.ts';
+import { LARGEST_CLIMB } from '../rules/index.ts';
 import { said } from '../said/index.ts';
 import { formatDuration, measured } from '../units/index.ts';
 import type { CauseFacts } from './causeFacts.ts';
@@ -22,8 +23,6 @@ const DEW_MARGIN_C = 3;
 /** From here on air is warm and dry enough to skin a waterborne film, or to dry mist in flight. */
 const HOT_C = 27;
 const DRY_PCT = 35;
-/** One grit takes out the scratches of another that is at most so much coarser. */
-const GRIT_STEP = 2;
 /** The coarsest grit whose scratches disappear under a primer, and under a colour coat. */
 const PRIMER_HIDES = 120;
 const COLOUR_HIDES = 180;
@@ -181,7 +180,7 @@ const gritJump: Read = ({ prep }) => {
     return speaks(DECIDES, said('inspect.grit-skipped', { skipped: prep.gritSkipped }));
   if (prep.grit === null || prep.gritBefore === null) return nothing(said('inspect.no-grits-logged'));
   const words = { from: prep.gritBefore, to: prep.grit };
-  return prep.grit / prep.gritBefore > GRIT_STEP
+  return prep.grit / prep.gritBefore > LARGEST_CLIMB
     ? speaks(SPEAKS, said('inspect.grit-jumped', words))
     : speaks(-SPEAKS, said('inspect.grits-close', words));
 };

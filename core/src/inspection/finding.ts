@@ -133,23 +133,31 @@ export function isUnsettled(state: FindingState): boolean {
   return state === 'open' || state === 'curing' || state === 'left';
 }
 
-/** Ids of pieces with a finding that is not settled. */
-export function faultyPieces({
-  steps,
-  log,
-  findings = [],
-}: {
+/** A job as far as its findings go. */
+interface FoundJob {
   steps: readonly Step[];
   log: readonly LogEntry[];
   findings?: readonly Finding[];
-}): Set<string> {
-  if (findings.length === 0) return new Set();
+}
+
+/** The findings of a job, each with where it stands. */
+export function statedFindings({
+  steps,
+  log,
+  findings = [],
+}: FoundJob): { finding: Finding; state: FindingState }[] {
+  if (findings.length === 0) return [];
   const entries = effectiveLog(log).filter(isStepItself);
   const coats = filmSteps(steps);
+  return findings.map((finding) => ({ finding, state: findingState(finding, entries, coats) }));
+}
+
+/** Ids of pieces with a finding that is not settled. */
+export function faultyPieces(job: FoundJob): Set<string> {
   return new Set(
-    findings
-      .filter((finding) => isUnsettled(findingState(finding, entries, coats)))
-      .map(({ pieceId }) => pieceId),
+    statedFindings(job)
+      .filter(({ state }) => isUnsettled(state))
+      .map(({ finding }) => finding.pieceId),
   );
 }
 

@@ -9,6 +9,7 @@ import { PLACE_RULES } from './place.ts';
 import { WINDOW_RULES } from './windows.ts';
 
 export * from './deviations.ts';
+export { LARGEST_CLIMB } from './keying.ts';
 export * from './model.ts';
 export { anotherRepeat } from './repeats.ts';
 

@@ -11,7 +11,7 @@ const COARSEST_BETWEEN_COLOURS = 180;
 /** Anything finer gives a film nothing to hold. */
 const FINEST_UNDER_A_COAT = 400;
 /** One grit removes the scratches of another that is at most so much coarser. */
-const LARGEST_CLIMB = 2;
+export const LARGEST_CLIMB = 2;
 
 const keyOldFinish: Rule = {
   code: 'key-old-finish',

@@ -1,6 +1,7 @@
 import { ROUTES } from '@upholder/core/api';
 import type { Finding, FindingAnswer, NewAnswer, NewFinding } from '@upholder/core/inspection';
 import { said } from '@upholder/core/said';
+import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
@@ -11,9 +12,6 @@ import { mixesOfJob } from '../mixes/store.ts';
 import { piecesOf } from '../pieces/store.ts';
 import { findShop } from '../shop/store.ts';
 import { tracedCoats } from '../trace/store.ts';
-
-/** Clocks of tablets differ a little; more than this ahead is a mistake. */
-const AHEAD_MINUTES = 5;
 
 function assertSame(kept: Finding, sent: NewFinding): Finding {
   if (!saysTheSame(kept, { ...sent, foundAt: new Date(sent.foundAt).toISOString() }))
@@ -28,7 +26,6 @@ function assertSameAnswer(kept: FindingAnswer, sent: NewAnswer): void {
 
 /** What was found wrong with pieces, and what becomes of it: each written once however often it is sent. */
 export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): void {
-  const future = (at: string) => Date.parse(at) > clock.now().getTime() + AHEAD_MINUTES * 60_000;
   const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
@@ -42,7 +39,7 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): voi
       const pieces = await piecesOf(connection, shopId, params.jobId);
       if (!pieces.some(({ id }) => id === body.pieceId))
         refuse('pieceId', said('refusal.the-shop-has-no-such-piece'));
-      if (future(body.foundAt)) refuse('foundAt', said('refusal.that-time-is-in-the-future'));
+      if (isAhead(body.foundAt, clock.now())) refuse('foundAt', said('refusal.that-time-is-in-the-future'));
       const finding: Finding = {
         ...body,
         memberId: member.id,
@@ -87,7 +84,7 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): voi
         assertSameAnswer(known, body);
         return { finding, wasKnown: true };
       }
-      if (future(body.at)) refuse('at', said('refusal.that-time-is-in-the-future'));
+      if (isAhead(body.at, clock.now())) refuse('at', said('refusal.that-time-is-in-the-future'));
       const { stepIds, zoneId, pieceId } = await carryOut(connection, shopId, finding, body);
       const isNew = await addAnswer(connection, shopId, {
         ...body,

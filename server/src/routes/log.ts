@@ -2,6 +2,7 @@ import { ROUTES } from '@upholder/core/api';
 import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
 import type { Step } from '@upholder/core/systems';
+import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
@@ -11,9 +12,6 @@ import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
 import { areInZone } from '../pieces/store.ts';
 import { findStep } from '../zones/steps.ts';
-
-/** Clocks of tablets differ a little; more than this ahead is a mistake. */
-const AHEAD_MINUTES = 5;
 
 async function assertFits(
   connection: Queryable,
@@ -30,8 +28,7 @@ async function assertFits(
   if (!step) return refuse('stepId', said('refusal.the-job-has-no-such-step'));
   if (!(await areInZone(connection, shopId, step.zoneId, entry.pieceIds)))
     return refuse('pieceIds', said('refusal.a-piece-does-not-belong-to'));
-  if (Date.parse(entry.doneAt) > now.getTime() + AHEAD_MINUTES * 60_000)
-    return refuse('doneAt', said('refusal.that-time-is-in-the-future'));
+  if (isAhead(entry.doneAt, now)) return refuse('doneAt', said('refusal.that-time-is-in-the-future'));
   if (entry.coat && step.productKey === null)
     return refuse('coat', said('refusal.is-not-a-coating-step', { name: step.name }));
   if (entry.correctsId !== null) {

@@ -3,7 +3,6 @@ import {
   CAUSE_WORDS,
   DEFECT_TRAITS,
   type FilmFacts,
-  type FindingSurroundings,
   filmsOfPiece,
   lastAnswer,
   PART_WORDS,
@@ -21,7 +20,8 @@ import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { show } from '../../base/voice.ts';
 import { answerWords } from '../../job/inspection/answerWords.ts';
-import { toPlanningShop, useJobContext, usePieceStates } from '../../job/useJobContext.ts';
+import { surroundingsOf } from '../../job/inspection/surroundings.ts';
+import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
@@ -126,24 +126,14 @@ export function PieceHistoryScreen() {
   const now = useNowMinute();
   const states = usePieceStates(detail, shop);
   const { data: mixes } = upholder.useJobMixesQuery(detail.job.id);
-  const piece = detail.pieces.find(({ id }) => id === pieceId);
-  const zone = piece && detail.zones.find(({ id }) => id === piece.zoneId);
-  if (!piece || !zone)
+  const around = surroundingsOf(pieceId, detail, shop, mixes?.mixes);
+  if (!around)
     return (
       <main className="p-5">
         <Notice kind="stop">This job has no such piece.</Notice>
       </main>
     );
-  const around: FindingSurroundings = {
-    job: detail.job,
-    zone,
-    steps: detail.steps.filter(({ zoneId }) => zoneId === zone.id),
-    piece,
-    log: detail.log,
-    mixes: mixes?.mixes ?? [],
-    layers: shop.layers,
-    shop: toPlanningShop(shop),
-  };
+  const { piece, zone } = around;
   const sides = piece.finishBack ? (['front', 'back'] as const) : (['front'] as const);
   const films = new Map(sides.map((side) => [side, filmsOfPiece(around, side)]));
   const work = workOnPiece(around).filter(({ step }) => !does(step, 'laysFilm') || step.isEdgesOnly);

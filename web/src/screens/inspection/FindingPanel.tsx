@@ -22,9 +22,10 @@ import { useMay } from '../../api/useMay.ts';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { SpotPicker } from '../../job/inspection/SpotPicker.tsx';
+import { surroundingsOf } from '../../job/inspection/surroundings.ts';
 import { type Decision, useInspecting } from '../../job/inspection/useInspecting.ts';
 import { suppliesOf } from '../../job/productLookups.ts';
-import { toPlanningShop, useJobContext, usePieceStates } from '../../job/useJobContext.ts';
+import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
 import { ReasonDialog } from '../../parts/ReasonDialog.tsx';
@@ -38,19 +39,9 @@ function useFinding(finding: Finding, detail: JobDetail, shop: ShopContext) {
   const { data: mixes } = upholder.useJobMixesQuery(detail.job.id);
   const { data: shopwide } = upholder.useConfirmedCausesQuery();
   return useMemo(() => {
-    const piece = detail.pieces.find(({ id }) => id === finding.pieceId);
-    const zone = piece && detail.zones.find(({ id }) => id === piece.zoneId);
-    if (!piece || !zone) return null;
-    const around = {
-      job: detail.job,
-      zone,
-      steps: detail.steps.filter(({ zoneId }) => zoneId === zone.id),
-      piece,
-      log: detail.log,
-      mixes: mixes?.mixes ?? [],
-      layers: shop.layers,
-      shop: toPlanningShop(shop),
-    };
+    const around = surroundingsOf(finding.pieceId, detail, shop, mixes?.mixes);
+    if (!around) return null;
+    const { piece, zone } = around;
     const question = cureCaseOf(finding, around, suppliesOf(shop));
     return {
       piece,

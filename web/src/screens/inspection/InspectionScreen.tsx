@@ -1,18 +1,14 @@
 import type { JobDetail } from '@upholder/core/api';
 import {
   DEFECT_TRAITS,
-  type Finding,
-  type FindingState,
-  filmSteps,
-  findingState,
   isUnsettled,
   lastDoneKey,
   lookFor,
   PART_WORDS,
   SEVERITY_WORDS,
   STATE_WORDS,
+  statedFindings,
 } from '@upholder/core/inspection';
-import { effectiveLog, isStepItself } from '@upholder/core/jobs';
 import { toMinute } from '@upholder/core/shop';
 import { stepAppliesTo } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
@@ -28,23 +24,14 @@ import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { CombCharts } from './CombCharts.tsx';
 import { FindingPanel } from './FindingPanel.tsx';
 
-interface Stated {
-  finding: Finding;
-  state: FindingState;
-}
-
-/** Every finding of a job with where it stands; those that wait for somebody first. */
-export function statedFindings({ findings, log, steps }: JobDetail): Stated[] {
-  const entries = effectiveLog(log).filter(isStepItself);
-  const coats = filmSteps(steps);
-  return findings
-    .map((finding) => ({ finding, state: findingState(finding, entries, coats) }))
-    .sort(
-      (a, b) =>
-        Number(isUnsettled(b.state)) - Number(isUnsettled(a.state)) ||
-        Number(b.state === 'open') - Number(a.state === 'open') ||
-        b.finding.foundAt.localeCompare(a.finding.foundAt),
-    );
+/** Every finding of a job; those that wait for somebody first. */
+function inOrder(detail: JobDetail) {
+  return statedFindings(detail).sort(
+    (a, b) =>
+      Number(isUnsettled(b.state)) - Number(isUnsettled(a.state)) ||
+      Number(b.state === 'open') - Number(a.state === 'open') ||
+      b.finding.foundAt.localeCompare(a.finding.foundAt),
+  );
 }
 
 /** What to look for now, zone by zone, and the standard that was agreed. */
@@ -103,7 +90,7 @@ export function InspectionScreen() {
   const [search, setSearch] = useSearchParams();
   const [isReporting, setReporting] = useState(false);
   const mayReport = useMay('addFinding');
-  const all = useMemo(() => statedFindings(detail), [detail]);
+  const all = useMemo(() => inOrder(detail), [detail]);
   const chosen = all.find(({ finding }) => finding.id === search.get('finding')) ?? all[0];
   const pieceOf = (id: string) => detail.pieces.find((piece) => piece.id === id);
   const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));

@@ -1,6 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { filmSteps, findingState } from '@upholder/core/inspection';
-import { effectiveLog, isStepItself } from '@upholder/core/jobs';
+import { statedFindings } from '@upholder/core/inspection';
 import { isPlanStale } from '@upholder/core/planning';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
@@ -40,10 +39,8 @@ function surveyStage(zones: JobDetail['zones']): Stage {
   return { to: 'survey', name: 'Survey', phrase, isMissing: answered === 0 };
 }
 
-function inspectionStage({ findings, steps, log }: JobDetail): Stage {
-  const entries = effectiveLog(log).filter(isStepItself);
-  const coats = filmSteps(steps);
-  const states = findings.map((finding) => findingState(finding, entries, coats));
+function inspectionStage(detail: JobDetail): Stage {
+  const states = statedFindings(detail).map(({ state }) => state);
   const open = states.filter((state) => state === 'open').length;
   const busy = states.filter((state) => state === 'curing' || state === 'left').length;
   const phrase =
@@ -51,7 +48,7 @@ function inspectionStage({ findings, steps, log }: JobDetail): Stage {
       ? `${open} to decide`
       : busy > 0
         ? `${busy} being repaired`
-        : findings.length > 0
+        : states.length > 0
           ? 'all settled'
           : 'nothing found';
   return { to: 'inspection', name: 'Inspection', phrase, isMissing: open > 0 };
