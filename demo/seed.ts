@@ -27,6 +27,7 @@ import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addFindings } from '../server/src/inspection/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
 import { addEntry } from '../server/src/log/store.ts';
+import { addMix } from '../server/src/mixes/store.ts';
 import { addMember } from '../server/src/people/store.ts';
 import { addPieces } from '../server/src/pieces/store.ts';
 import { addPlan } from '../server/src/plans/store.ts';
@@ -35,6 +36,7 @@ import { hashPassword } from '../server/src/session/password.ts';
 import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_METHODS, seedBench, seedMethods } from './methods.ts';
+import { ownProducts, pastMix, seedAftermath } from './past.ts';
 import {
   CREW,
   DEMO_PASSWORD,
@@ -47,6 +49,11 @@ import {
 } from './world.ts';
 
 const STATION_SEED = 7;
+const SHEETS = { ...GENERIC_PRODUCTS, ...ownProducts() };
+/** How far the combs of the sprayed coats read off the typical film, in µm, one after the other. */
+const COMB_OFF_UM = [0, -4, 5, 2, -6, 3, 8, -2];
+/** The finished job began so many days from the Monday of the week. */
+const MUSIC_DAY = JOBS.find(({ code }) => code === 'MUSIC')?.startDay ?? 0;
 /** The demo opens in the middle of a working Wednesday. */
 const DEMO_DAY = 2;
 const DEMO_TIME = '10:40';
@@ -129,7 +136,7 @@ async function seedJob(
       const steps = generateSteps({
         systemId: zone.systemId,
         options: zone.options,
-        sheets: GENERIC_PRODUCTS,
+        sheets: SHEETS,
         shop: DEFAULT_SHOP_SETTINGS,
         isOnSite: job.place === 'client',
         methods: methodsOf(job.methods),
@@ -179,6 +186,7 @@ async function playLog(
   plan: PlanSnapshot,
   crew: Map<string, string>,
   now: Date,
+  hasMixes = false,
 ): Promise<void> {
   const detail = await detailOf(db, shopId, jobId);
   if (!detail) return;
@@ -187,9 +195,10 @@ async function playLog(
   const pieces = new Map(detail.pieces.map((piece) => [piece.id, piece]));
   const until = toMinute(now) - UNLOGGED_MINUTES;
   const isLeft = ({ row }: PlannedOp) => row === 'room' && detail.job.place !== 'client';
+  let combs = 0;
   const coatOf = async (op: PlannedOp): Promise<LogEntry['coat']> => {
     const step = steps.get(op.stepId);
-    const sheet = GENERIC_PRODUCTS[step?.productKey ?? ''];
+    const sheet = SHEETS[step?.productKey ?? ''];
     if (!step?.productKey || !sheet || !op.isCoat) return null;
     const { airC, rhPct } = await station.readingAt(toInstant(op.end));
     const applicator = applicatorInPlace(step, isLeft(op)) ?? 'roller';
@@ -198,14 +207,16 @@ async function playLog(
     const mix = measurable(
       splitMix(coatMixMl(members, op.side, step.wftUm ?? sheet.wftTypUm, applicator), thinning, sheet),
     );
+    const isGun = isSprayed(applicator);
+    if (isGun) combs += 1;
     return {
       productKey: step.productKey,
       paintMl: mix.paintMl,
       thinnerMl: mix.thinnerMl,
-      cup: isSprayed(applicator) ? 'ISO 4 mm' : null,
-      cupSeconds: isSprayed(applicator) ? 29 : null,
+      cup: isGun ? 'ISO 4 mm' : null,
+      cupSeconds: isGun ? 29 : null,
       climate: { airC, rhPct },
-      wftUm: null,
+      wftUm: isGun ? (step.wftUm ?? sheet.wftTypUm) + (COMB_OFF_UM[combs % COMB_OFF_UM.length] ?? 0) : null,
       amountsFrom: 'typed',
     };
   };
@@ -216,6 +227,15 @@ async function playLog(
   for (const op of [...plan.ops].sort((a, b) => a.end - b.end)) {
     if (op.personId === null || op.end > until) continue;
     const doneAt = toInstant(op.end).toISOString();
+    let coat = await coatOf(op);
+    if (hasMixes && coat) {
+      const madeBy = crew.get(op.personId) ?? '';
+      const step = steps.get(op.stepId)?.name ?? '';
+      const purpose = `${detail.job.code}: ${step}`;
+      const mix = pastMix(coat, { jobId, stepId: op.stepId, madeBy, purpose, at: toInstant(op.end) });
+      await addMix(db, shopId, mix);
+      coat = { ...coat, mixId: mix.id };
+    }
     await addEntry(db, shopId, {
       id: uuid(),
       jobId,
@@ -224,7 +244,7 @@ async function playLog(
       action: op.action,
       pieceIds: op.pieceIds,
       doneAt,
-      coat: await coatOf(op),
+      coat,
       note: '',
       correctsId: null,
       isWithdrawal: false,
@@ -265,6 +285,7 @@ async function seedFindings(
         jobId,
         pieceId: piece.id,
         stepId: steps.find(({ key }) => key === lastKey)?.id ?? null,
+        callBackId: null,
         foundAt: at,
         ...author,
         loggedAt: at,
@@ -330,7 +351,7 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
           daysOff: daysOff.map((day) => addDays(monday, day)),
         });
       }
-      for (const [key, sheet] of Object.entries(GENERIC_PRODUCTS))
+      for (const [key, sheet] of Object.entries(SHEETS))
         await addProduct(db, shopId, { id: randomUUID(), key, sheet });
       await seedMethods(db, shopId, CREW[0]?.name ?? '', opening);
       await seedBench(db, shopId, CREW[0]?.name ?? '', opening);
@@ -343,11 +364,15 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       }
       const ids: string[] = [];
       for (const job of JOBS) ids.push(await seedJob(db, shopId, job, monday, start));
-      const [quay = '', vestry = ''] = ids;
+      const [quay = '', vestry = '', , music = ''] = ids;
       const plan = await makePlan(db, shopId, quay, start);
       await playLog(db, shopId, quay, plan, crew, opening);
       await seedFindings(db, shopId, quay, crew, opening);
       await makePlan(db, shopId, vestry, opening);
+      const then = toInstant(minuteAt(addDays(monday, MUSIC_DAY), '06:00', SHOP.timeZone));
+      const past = await makePlan(db, shopId, music, then);
+      await playLog(db, shopId, music, past, crew, opening, true);
+      await seedAftermath(db, shopId, music, crew, opening);
     });
   } finally {
     await pool.close();

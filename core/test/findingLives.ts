@@ -115,6 +115,7 @@ function found(job: Job, shop: ShopForPlanning, now: Minute, random: () => numbe
     defect: pick(DEFECTS),
     severity: pick(SEVERITIES),
     note: '',
+    callBackId: null,
     foundAt: at,
     ...author,
     answers: [],

@@ -13,6 +13,7 @@ import { addChangesRoute } from './routes/changes.ts';
 import { addClientRoutes } from './routes/clients.ts';
 import { addElevationRoutes } from './routes/elevation.ts';
 import { addFirstRunRoutes } from './routes/firstRun.ts';
+import { addHandoverRoutes } from './routes/handover.ts';
 import { addHealthRoute } from './routes/health.ts';
 import { addInspectionRoutes } from './routes/inspection.ts';
 import { addJobRoutes } from './routes/jobs.ts';
@@ -65,6 +66,7 @@ function createApi(app: App): express.Router {
   addMappingRoutes(routes, app);
   addPlanRoutes(routes, app);
   addMixRoutes(routes, app);
+  addHandoverRoutes(routes, app);
   addInspectionRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);

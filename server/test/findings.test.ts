@@ -55,6 +55,7 @@ function findingOn({ job, pieces, steps }: JobDetail, change: Partial<NewFinding
     severity: 'visible',
     note: '',
     foundAt: before(1),
+    callBackId: null,
     ...change,
   };
 }

@@ -22,6 +22,7 @@ const detail = {
   photos: [],
   decisions: [],
   findings: [],
+  events: [],
 } as unknown as JobDetail;
 const patched = (changes: Partial<JobChanges>) =>
   patchedDetail(detail, { id: 'job', isGone: false, ...changes });

@@ -48,7 +48,7 @@ function withSteps(
  * in a newer version already stays too, so that an answer that was overtaken on its way takes nothing back.
  */
 export function patchedDetail(detail: JobDetail, changes: JobChanges): JobDetail {
-  const { job, pieces, log, walls, openings, photos, decisions, findings, plan } = changes;
+  const { job, pieces, log, walls, openings, photos, decisions, findings, events, plan } = changes;
   const read = newest(detail.zones, changes.zones);
   const zones = read?.sort((a, b) => a.position - b.position || byText(a.id, b.id)) ?? detail.zones;
   const isNewer = job !== undefined && job.version >= detail.job.version;
@@ -74,6 +74,7 @@ export function patchedDetail(detail: JobDetail, changes: JobChanges): JobDetail
       photos,
       decisions,
       findings,
+      events,
     }),
   };
 }

@@ -1,5 +1,6 @@
 import { changesRoutes } from './routes/changes.ts';
 import { elevationRoutes } from './routes/elevation.ts';
+import { handoverRoutes } from './routes/handover.ts';
 import { inspectionRoutes } from './routes/inspection.ts';
 import { jobsRoutes } from './routes/jobs.ts';
 import { keepingRoutes } from './routes/keeping.ts';
@@ -22,6 +23,7 @@ import { zonesRoutes } from './routes/zones.ts';
 export const ROUTES = {
   ...changesRoutes,
   ...elevationRoutes,
+  ...handoverRoutes,
   ...inspectionRoutes,
   ...jobsRoutes,
   ...keepingRoutes,

@@ -28,6 +28,8 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     applicators: ['turbine', 'airless', 'roller', 'brush'],
     contrastRatio: 0.93,
     contrastDftUm: 35,
+    crossCutMost: null,
+    pencilLeast: null,
     blocksStain: 'no',
     resistsSkinOil: true,
     layerClass: 'acrylic-primer',

@@ -53,6 +53,24 @@ export type LayerClass = (typeof LAYER_CLASSES)[number];
 
 export const SHEET_SHEENS = ['', 'dead matt', 'matt', 'eggshell', 'satin', 'semi-gloss', 'gloss'] as const;
 
+/** Pencils from soft to hard (ISO 15184). */
+export const PENCILS = [
+  '6B',
+  '5B',
+  '4B',
+  '3B',
+  '2B',
+  'B',
+  'HB',
+  'F',
+  'H',
+  '2H',
+  '3H',
+  '4H',
+  '5H',
+  '6H',
+] as const;
+
 /** How readily its vapour burns. */
 export const FLASH_CLASSES = ['not flammable', 'combustible', 'flammable', 'highly flammable'] as const;
 
@@ -141,6 +159,9 @@ export const ProductSheetSchema = z
     pricePerLitre: countField('price', 0, 10_000_000).nullable().default(null),
     cautions: z.array(z.string().max(300)).default([]),
     sheen: z.enum(SHEET_SHEENS).default(''),
+    /** Worst grade that its maker accepts in a cross-cut (ISO 2409), and the softest pencil that may scratch it (ISO 15184). */
+    crossCutMost: countField('cross-cut', 0, 5).nullable().default(null),
+    pencilLeast: z.enum(PENCILS).nullable().default(null),
     vocGL: quantityField('voc', 'voc', 0, 1200).nullable().default(null),
     /** Wet film in µm from which it sags on a vertical; null: 1.3 times the thickest. */
     sagWftUm: quantityField('sag', 'film', 5, 2000).nullable().default(null),

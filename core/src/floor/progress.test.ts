@@ -4,7 +4,7 @@ import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample
 import type { LogEntry } from '../jobs/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
 import { toInstant } from '../shop/index.ts';
-import { careOf, zoneProgress } from './index.ts';
+import { zoneProgress } from './index.ts';
 
 const shop = sampleShop();
 const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 2, options: { laying: 'flat' } }], shop);
@@ -86,35 +86,5 @@ describe('how far a job is, as its client sees it', () => {
       isWithdrawal: true,
     }));
     expect(reachedBy([...some, ...all])).toEqual([0, 0, 0, 0]);
-  });
-});
-
-describe('the care card', () => {
-  it('counts the days of the last coat’s own sheet', () => {
-    const lastCoat = steps.findLast(
-      ({ resultingSurface, productKey }) => resultingSurface === 'colour' && productKey !== null,
-    );
-    const sheet = shop.sheets[lastCoat?.productKey ?? ''];
-    const [care] = careOf(job, shop.sheets);
-    expect(care?.cureDays).toBe(Math.ceil((sheet?.clocks.cureMin ?? 0) / 1440));
-    expect(care?.lines.join(' ')).toContain(`first ${care?.cureDays} days`);
-  });
-
-  it('says no number where no sheet says one, and nothing of a zone without colour', () => {
-    expect(careOf(job, {})).toMatchObject([{ cureDays: null }]);
-    expect(careOf(job, {})[0]?.lines.join(' ')).not.toMatch(/null|NaN/);
-    expect(careOf({ zones: job.zones, steps: [] }, shop.sheets)).toEqual([]);
-  });
-
-  it('says once what holds for several zones', () => {
-    const two = sampleJob(
-      [
-        { systemId: 'D', doors: 1, fronts: 0, options: {} },
-        { systemId: 'D', doors: 1, fronts: 0, options: {} },
-      ],
-      shop,
-    );
-    const cares = careOf(two, shop.sheets);
-    expect(cares.map(({ zones }) => zones.length)).toEqual([2]);
   });
 });

@@ -1,8 +1,6 @@
-import type { ProductSheet } from '../catalogue/index.ts';
 import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { JobForPlanning } from '../planning/index.ts';
-import { said } from '../said/index.ts';
 import { type Step, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 
@@ -73,50 +71,4 @@ export function zoneProgress({ zones, steps, pieces, log }: Job): ZoneProgress[]
         }),
       };
     });
-}
-
-const MINUTES_A_DAY = 1440;
-
-/** What keeps a finish well, for whoever lives with it. */
-export interface Care {
-  /** Zones that this holds for. */
-  zones: string[];
-  /** Days until the last coat is fully hard, by its sheet; null where no sheet says. */
-  cureDays: number | null;
-  lines: string[];
-}
-
-function careLines(cureDays: number | null): string[] {
-  const first =
-    cureDays === null
-      ? said('care.until-the-finish-has-hardened')
-      : said('care.for-the-first-days', { cureDays });
-  return [
-    said('care.open-and-close-gently-hang-nothing', { first }),
-    said('care.wipe-only-with-a-soft-cloth', { first }),
-    said('care.after-that-a-soft-cloth-with'),
-    said('care.wipe-up-coffee-wine-oil-and'),
-  ];
-}
-
-/**
- * How to treat the finish while it hardens and afterwards; zones whose last coat hardens in the same time stand together. The
- * product's own sheet has the last word.
- */
-export function careOf(
-  { zones, steps }: Pick<Job, 'zones' | 'steps'>,
-  sheets: Record<string, ProductSheet>,
-): Care[] {
-  const cares = new Map<number | null, string[]>();
-  for (const { id, name } of [...zones].sort((a, b) => a.position - b.position)) {
-    const last = steps
-      .filter((step) => step.zoneId === id && step.resultingSurface === 'colour' && does(step, 'laysFilm'))
-      .sort((a, b) => a.position - b.position)
-      .at(-1);
-    if (!last) continue;
-    const cureMin = sheets[last.productKey ?? '']?.clocks.cureMin;
-    const cureDays = cureMin ? Math.ceil(cureMin / MINUTES_A_DAY) : null;
-    cares.set(cureDays, [...(cares.get(cureDays) ?? []), name]);
-  }
-  return [...cares].map(([cureDays, names]) => ({ zones: names, cureDays, lines: careLines(cureDays) }));
 }

@@ -39,6 +39,7 @@ const file: JobFile = {
   openings: [],
   decisions: [],
   findings: [],
+  events: [],
   photos: [],
   mixes: [],
   supplies: {},

@@ -3,6 +3,7 @@ import { failure, type Outcome, success } from '../base/outcome.ts';
 import { ProductSheetSchema } from '../catalogue/sheet.ts';
 import { SupplySchema } from '../catalogue/supplies.ts';
 import { OpeningSchema, WallSchema } from '../elevation/index.ts';
+import { JobEventSchema } from '../handover/index.ts';
 import { FindingSchema } from '../inspection/index.ts';
 import { DecisionSchema, JobSchema, LogEntrySchema, PhotoSchema, ZoneSchema } from '../jobs/index.ts';
 import { MixRecordSchema } from '../mixing/index.ts';
@@ -39,6 +40,8 @@ export const JobFileSchema = z.object({
   mixes: z.array(MixRecordSchema).default([]),
   /** What was found wrong with pieces, and what became of it. */
   findings: z.array(FindingSchema).default([]),
+  /** What happened to it besides its work: handover, follow-ups, call-backs, readings. */
+  events: z.array(JobEventSchema).default([]),
   /** Data sheets of the products that the steps and the log name, by key. */
   products: z.record(z.string(), ProductSheetSchema),
   /** Cleaners, abrasives, fillers and the like that the steps name, by key. */
@@ -121,6 +124,7 @@ export function withNewIds(file: JobFile, mint: () => string): JobFile {
     ...file.mixes,
     ...file.findings,
     ...file.findings.flatMap(({ answers }) => answers),
+    ...file.events,
     ...(file.plan ? [file.plan] : []),
   ]) {
     known.set(id, mint());

@@ -29,6 +29,8 @@ export const NewFindingSchema = z.object({
   severity: z.enum(SEVERITIES),
   note: textField('note', 1000),
   foundAt: z.iso.datetime({ error: said('inspect.enter-when-it-was-found') }),
+  /** The call-back that it was found for; null where it was found at work. */
+  callBackId: z.uuid().nullable().default(null),
 });
 export type NewFinding = z.infer<typeof NewFindingSchema>;
 

@@ -29,7 +29,8 @@ const jobFields = {
   startOn: dateField(),
   neededBy: dateField().nullable(),
   place: z.enum(PLACES),
-  status: z.enum(['open', 'handed-over']),
+  /** Only that it left the floor; how it stands in full is worked out from what happened to it. */
+  status: z.enum(['open', 'handed-over', 'closed']),
 };
 
 const neededAfterStart = (job: { startOn: string; neededBy: string | null }) =>

@@ -4,6 +4,7 @@ import { DRY } from './dry.ts';
 import { ERRORS } from './errors.ts';
 import { FIELDS } from './fields.ts';
 import { FILE } from './file.ts';
+import { HANDOVER } from './handover.ts';
 import { INSPECT } from './inspect.ts';
 import { JOB } from './job.ts';
 import { MAP } from './map.ts';
@@ -26,6 +27,7 @@ export const REST = {
   ...ERRORS,
   ...FIELDS,
   ...FILE,
+  ...HANDOVER,
   ...INSPECT,
   ...JOB,
   ...MAP,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PENCILS } from '../catalogue/sheet.ts';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
 import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
@@ -61,6 +62,29 @@ export const RegionSchema = z.object({
 });
 export type Region = z.infer<typeof RegionSchema>;
 
+/** Within which ends the readings of a finished film, and of the wood, are right in this shop where no sheet says. */
+export const ReadingLimitsSchema = z
+  .object({
+    /** Worst grade of a cross-cut (ISO 2409). */
+    crossCutMost: countField('cross-cut', 0, 5),
+    pencilLeast: z.enum(PENCILS),
+    moistureFromPct: numberField('moisture', 0, 60, ' %'),
+    moistureToPct: numberField('moisture', 0, 60, ' %'),
+  })
+  .refine(({ moistureFromPct, moistureToPct }) => moistureFromPct < moistureToPct, {
+    message: said('shop.moisture-band-is-upside-down'),
+    path: ['moistureToPct'],
+  });
+export type ReadingLimits = z.infer<typeof ReadingLimitsSchema>;
+
+/** Grade 1, a pencil HB, and joinery for heated rooms. */
+export const DEFAULT_READING_LIMITS: ReadingLimits = {
+  crossCutMost: 1,
+  pencilLeast: 'HB',
+  moistureFromPct: 6,
+  moistureToPct: 12,
+};
+
 /** What a shop has and how it works; everything that planning needs to know about the place. */
 export const ShopSettingsSchema = z.object({
   week: WeekSchema,
@@ -102,6 +126,9 @@ export const ShopSettingsSchema = z.object({
   /** Paint older than this may hold lead, by the law of the country. */
   leadBanYear: countField('year', 1900, 2100).default(1992),
   region: RegionSchema.default({ units: 'metric', single: {}, paper: 'A4', spelling: 'uk' }),
+  readingLimits: ReadingLimitsSchema.default(DEFAULT_READING_LIMITS),
+  /** Whether what the shop confirmed of its own findings weighs on the ranking of systems and on rules. */
+  learnsFromFindings: z.boolean().default(true),
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
 
@@ -147,6 +174,8 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   methods: NO_METHOD_CHOICES,
   leadBanYear: 1992,
   region: { units: 'metric', single: {}, paper: 'A4', spelling: 'uk' },
+  readingLimits: DEFAULT_READING_LIMITS,
+  learnsFromFindings: true,
 };
 
 /** What people of a crew may be given to do. */

@@ -7,6 +7,7 @@ import { latestReading } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
 import { openingsOf, wallsOf } from '../elevation/store.ts';
+import { eventsOfJob } from '../handover/store.ts';
 import { findingsOf } from '../inspection/store.ts';
 import { findJob, summariesOf } from '../jobs/store.ts';
 import { logOf } from '../log/store.ts';
@@ -59,6 +60,7 @@ async function jobNow(db: Queryable, shopId: string, touched: TouchedJob): Promi
     ...(touched.photos && { photos: await photosOf(db, shopId, id) }),
     ...(touched.decisions && { decisions: await decisionsOf(db, shopId, id) }),
     ...(touched.findings && { findings: await findingsOf(db, shopId, id) }),
+    ...(touched.events && { events: await eventsOfJob(db, shopId, id) }),
     ...(touched.summary && { summary: (await summariesOf(db, shopId, [id]))[0] ?? null }),
   };
 }

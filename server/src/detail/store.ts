@@ -1,6 +1,7 @@
 import type { JobDetail } from '@upholder/core/api';
 import type { Queryable } from '../db/database.ts';
 import { openingsOf, wallsOf } from '../elevation/store.ts';
+import { eventsOfJob } from '../handover/store.ts';
 import { findingsOf } from '../inspection/store.ts';
 import { findJob, openJobIds } from '../jobs/store.ts';
 import { logOf } from '../log/store.ts';
@@ -11,21 +12,22 @@ import { decisionsOf } from '../zones/decisions.ts';
 import { stepsOf } from '../zones/steps.ts';
 import { zonesOf } from '../zones/store.ts';
 
-type Work = Pick<JobDetail, 'job' | 'zones' | 'steps' | 'pieces' | 'log' | 'plan' | 'findings'>;
+type Work = Pick<JobDetail, 'job' | 'zones' | 'steps' | 'pieces' | 'log' | 'plan' | 'findings' | 'events'>;
 
-/** What a job is worked by: zones, steps, pieces, log, plan and findings. */
+/** What a job is worked by: zones, steps, pieces, log, plan, findings and what else happened. */
 async function workOf(db: Queryable, shopId: string, jobId: string): Promise<Work | null> {
   const job = await findJob(db, shopId, jobId);
   if (!job) return null;
-  const [zones, steps, pieces, log, plan, findings] = await Promise.all([
+  const [zones, steps, pieces, log, plan, findings, events] = await Promise.all([
     zonesOf(db, shopId, jobId),
     stepsOf(db, shopId, jobId),
     piecesOf(db, shopId, jobId),
     logOf(db, shopId, jobId),
     latestPlan(db, shopId, jobId),
     findingsOf(db, shopId, jobId),
+    eventsOfJob(db, shopId, jobId),
   ]);
-  return { job, zones, steps, pieces, log, plan, findings };
+  return { job, zones, steps, pieces, log, plan, findings, events };
 }
 
 /** Everything about one job; null when the shop has no such job. */

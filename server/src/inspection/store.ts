@@ -14,6 +14,7 @@ interface RawFinding extends Record<string, unknown> {
   severity: Finding['severity'];
   note: string;
   found_at: Date;
+  call_back_id: string | null;
   member_id: string | null;
   member_name: string;
   logged_at: Date;
@@ -60,6 +61,7 @@ function toFinding(row: RawFinding, answers: FindingAnswer[]): Finding {
     severity: row.severity,
     note: row.note,
     foundAt: row.found_at.toISOString(),
+    callBackId: row.call_back_id,
     memberId: row.member_id,
     memberName: row.member_name,
     loggedAt: row.logged_at.toISOString(),
@@ -117,6 +119,7 @@ export async function addFindings(
       severity: finding.severity,
       note: finding.note,
       found_at: finding.foundAt,
+      call_back_id: finding.callBackId,
       member_id: finding.memberId,
       member_name: finding.memberName,
       logged_at: finding.loggedAt,

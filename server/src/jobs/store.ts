@@ -1,6 +1,7 @@
 import type { JobRow, JobSummary, Rows } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
 import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import { standingOfJobs } from '../handover/store.ts';
 
 interface RawJob extends Record<string, unknown> {
   id: string;
@@ -143,11 +144,17 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
             (select (body ->> 'completion')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as completion,
             (select count(*) from log_entry where log_entry.job_id = job.id) as entries
        from job where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
-      order by job.status = 'handed-over', job.needed_by nulls last, job.created_at`,
+      order by job.status <> 'open', job.status = 'closed', job.needed_by nulls last, job.created_at`,
     [shopId, ids === 'all' ? null : ids],
+  );
+  const events = await standingOfJobs(
+    db,
+    shopId,
+    rows.map(({ id }) => id),
   );
   return rows.map((row) => ({
     job: toJob(row),
+    events: events.get(row.id) ?? [],
     zones: row.zones,
     zonesWithoutSystem: row.zones_without_system,
     pieces: row.pieces,

@@ -20,6 +20,7 @@ type Row = Record<string, unknown>;
 const ORDER: Partial<Record<ShopTable, string>> = {
   plan: 'given.serial',
   finding_answer: 'given.serial',
+  job_event: 'given.serial',
   log_entry: '(select seq from log_chain where entry_id = given.id)',
   log_piece: '(select seq from log_chain where log_chain.entry_id = given.entry_id), given.position',
 };

@@ -29,6 +29,7 @@ export const SHOP_TABLES = [
   'log_piece',
   'finding',
   'finding_answer',
+  'job_event',
 ] as const;
 export type ShopTable = (typeof SHOP_TABLES)[number];
 

@@ -53,15 +53,15 @@ export async function findPiece(
   db: Queryable,
   shopId: string,
   id: string,
-): Promise<{ piece: PieceRow; jobId: string } | null> {
-  const row = await maybeOne<RawPiece & { job_id: string }>(
+): Promise<{ piece: PieceRow; jobId: string; isOpen: boolean } | null> {
+  const row = await maybeOne<RawPiece & { job_id: string; is_open: boolean }>(
     db,
-    `select ${SELECT}, job_id from piece where shop_id = $1 and id = $2`,
+    `select ${SELECT}, job_id, (select status = 'open' from job where job.id = piece.job_id) as is_open from piece where shop_id = $1 and id = $2`,
     [shopId, id],
   );
   if (!row) return null;
-  const { job_id, ...piece } = row;
-  return { piece: toPiece(piece), jobId: job_id };
+  const { job_id, is_open, ...piece } = row;
+  return { piece: toPiece(piece), jobId: job_id, isOpen: is_open };
 }
 
 /** A piece as its row in the database. */

@@ -1,10 +1,12 @@
 import { ROUTES } from '@upholder/core/api';
-import { careOf, zoneProgress } from '@upholder/core/floor';
+import { zoneProgress } from '@upholder/core/floor';
+import { careOf } from '@upholder/core/handover';
 import { said } from '@upholder/core/said';
 import { v7 as uuid } from 'uuid';
 import { addLink, endLink, findLink, linksOf } from '../clients/store.ts';
 import type { App } from '../context/app.ts';
 import { detailOf } from '../detail/store.ts';
+import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
@@ -16,7 +18,7 @@ import { findShop } from '../shop/store.ts';
 const DAY_MS = 86_400_000;
 
 /** Links that show a client their job: progress, dates and how to care for it, and nothing else. */
-export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
+export function addClientRoutes(routes: RouteTable, { db, clock, climate }: App): void {
   routes.add(ROUTES.clientLinks, async ({ params }, { member }) => ({
     links: await linksOf(db, member.shopId, params.jobId),
   }));
@@ -48,7 +50,11 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
     const detail = link && (await detailOf(db, link.shopId, link.jobId));
     if (!link || !detail) throw new ApiError('not-found', said('refusal.this-link-does-not-lead-anywhere'));
     await forget();
-    const [shop, sheets] = await Promise.all([findShop(db, link.shopId), sheetsOf(db, link.shopId)]);
+    const [shop, sheets, air] = await Promise.all([
+      findShop(db, link.shopId),
+      sheetsOf(db, link.shopId),
+      planningClimate(climate, clock.now()),
+    ]);
     const { job, plan } = detail;
     return {
       shopName: shop.name,
@@ -56,9 +62,9 @@ export function addClientRoutes(routes: RouteTable, { db, clock }: App): void {
       timeZone: shop.timeZone,
       startOn: job.startOn,
       completion: plan ? new Date(plan.completion * 60_000).toISOString() : null,
-      isHandedOver: job.status === 'handed-over',
+      isHandedOver: job.status !== 'open',
       zones: zoneProgress(detail),
-      care: careOf(detail, sheets),
+      care: careOf(detail, { sheets, settings: shop.settings, climate: air }, shop.timeZone),
       expiresAt: link.expiresAt.toISOString(),
     };
   });

@@ -14,6 +14,7 @@ import {
   writeOrder,
   writeTakeoff,
 } from '@upholder/core/formats';
+import { careCalendar, careOf } from '@upholder/core/handover';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
 import { recodePlan, recodeStep } from '@upholder/core/recode';
@@ -26,7 +27,9 @@ import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { detailOf } from '../detail/store.ts';
+import { planningClimate } from '../devices/station.ts';
 import { addOpenings, addWalls } from '../elevation/store.ts';
+import { addEvents } from '../handover/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
@@ -91,6 +94,11 @@ export async function writeJobFile(
     answers: finding.answers.map((answer) => ({ ...answer, memberId: authorOf(answer.memberId) })),
   }));
   await addFindings(connection, shopId, findings);
+  await addEvents(
+    connection,
+    shopId,
+    file.events.map((event) => ({ ...event, memberId: authorOf(event.memberId) })),
+  );
   for (const decision of file.decisions) {
     const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
     await addDecision(connection, shopId, file.job.id, { ...decision, memberId });
@@ -130,6 +138,7 @@ export function toJobFile(
     pieces: detail.pieces.map(({ version: _piece, ...piece }) => piece),
     log: detail.log,
     findings: detail.findings,
+    events: detail.events,
     plan: detail.plan,
     walls: detail.walls.map(({ version: _wall, ...wall }) => wall),
     openings: detail.openings.map(({ version: _opening, ...opening }) => opening),
@@ -157,7 +166,7 @@ function sendFile(response: Response, name: string, type: string, content: strin
 }
 
 /** Taking jobs away and bringing them back: job file, take-off, calendar. */
-export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
+export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock, climate }: App): void {
   async function load(shopId: string, jobId: unknown) {
     const id = z.uuid().safeParse(jobId);
     const detail = id.success ? await detailOf(db, shopId, id.data) : null;
@@ -230,6 +239,26 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       voice: await voiceFor(member),
     });
     sendFile(response, `${detail.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);
+  });
+
+  router.get('/jobs/:jobId/export/care.ics', async (request, response) => {
+    const { member } = routes.begin(request, response, 'careFile').call;
+    const { shopId } = member;
+    const detail = await load(shopId, request.params.jobId);
+    const [shop, sheets, air] = await Promise.all([
+      findShop(db, shopId),
+      sheetsOf(db, shopId),
+      planningClimate(climate, clock.now()),
+    ]);
+    const cares = careOf(detail, { sheets, settings: shop.settings, climate: air }, shop.timeZone);
+    const calendar = careCalendar(cares, {
+      jobId: detail.job.id,
+      jobName: detail.job.name,
+      shopName: shop.name,
+      now: clock.now(),
+      voice: await voiceFor(member),
+    });
+    sendFile(response, `${detail.job.code} care.ics`, 'text/calendar; charset=utf-8', calendar);
   });
 
   router.get('/schemas/job-2.json', (_request, response) => {

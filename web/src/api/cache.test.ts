@@ -30,6 +30,7 @@ const detail = (id: string): JobDetail =>
     photos: [],
     decisions: [],
     findings: [],
+    events: [],
   }) as unknown as JobDetail;
 const summary = (id: string, entries: number) => ({ job: { id }, entries }) as unknown as JobSummary;
 

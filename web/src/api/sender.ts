@@ -40,6 +40,8 @@ function callFor(envelope: Exclude<Envelope, MixEnvelope>, memberId: string) {
       const { jobId, ...answer } = envelope.body;
       return endpoints.answerFinding.initiate({ jobId, answer, memberId });
     }
+    case 'event':
+      return endpoints.addJobEvent.initiate({ event: envelope.body, memberId });
     case 'photo': {
       const { content, type, takenAt: _takenAt, ...rest } = envelope.body;
       const bytes = Uint8Array.from(atob(content), (letter) => letter.codePointAt(0) ?? 0);

@@ -13,6 +13,7 @@ import {
   type TraceRequest,
   type WallRow,
 } from '@upholder/core/api';
+import type { NewJobEvent } from '@upholder/core/handover';
 import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
 import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
@@ -440,6 +441,16 @@ export const upholder = createApi({
         }),
       invalidatesTags: (result, error, { jobId }) =>
         error ? [] : ['Confirmed' as const, ...ofJob(result, error, { jobId })],
+    }),
+    addJobEvent: build.mutation<Out<'addJobEvent'>, { event: NewJobEvent; memberId: string }>({
+      query: ({ event, memberId }) =>
+        call('addJobEvent', {
+          params: { jobId: event.jobId },
+          body: event,
+          headers: { 'x-upholder-member': memberId },
+        }),
+      invalidatesTags: (result, error, { event: { jobId } }) =>
+        error ? [] : ofJob(result, error, { jobId }),
     }),
     changes: build.mutation<Out<'changes'>, In<'changes'>>({ query: (body) => call('changes', { body }) }),
     mixes: build.query<Out<'mixes'>, void>({ query: () => call('mixes', {}), providesTags: ['Mixes'] }),

@@ -15,7 +15,12 @@ function entries(count: number): string {
   return `${count} ${count === 1 ? 'entry' : 'entries'}`;
 }
 
-const KIND_WORDS = { finding: 'a defect', answer: 'a decision on a defect', photo: 'a picture' } as const;
+const KIND_WORDS = {
+  finding: 'a defect',
+  answer: 'a decision on a defect',
+  event: 'a note on the handover',
+  photo: 'a picture',
+} as const;
 
 /** Names an envelope as well as this page can: the step and its pieces where the job is known. */
 function useEnvelopeWords(): (envelope: Envelope) => string {

@@ -114,6 +114,36 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'handover',
+            lazy: async () => ({
+              Component: (await import('../screens/handover/HandoverScreen.tsx')).HandoverScreen,
+            }),
+          },
+          {
+            path: 'handover/sheet',
+            lazy: async () => ({
+              Component: (await import('../screens/handover/SheetScreen.tsx')).SheetScreen,
+            }),
+          },
+          {
+            path: 'handover/care',
+            lazy: async () => ({
+              Component: (await import('../screens/handover/CareScreen.tsx')).CareScreen,
+            }),
+          },
+          {
+            path: 'handover/pots',
+            lazy: async () => ({
+              Component: (await import('../screens/handover/PotsScreen.tsx')).PotsScreen,
+            }),
+          },
+          {
+            path: 'handover/leftovers',
+            lazy: async () => ({
+              Component: (await import('../screens/handover/LeftoversScreen.tsx')).LeftoversScreen,
+            }),
+          },
+          {
             path: 'log',
             lazy: async () => ({ Component: (await import('../screens/log/LogScreen.tsx')).LogScreen }),
           },

@@ -4,7 +4,12 @@ import type { ShopForPlanning } from '@upholder/core/planning';
 import { useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import { useApp } from '../api/store.ts';
-import { withWaiting, withWaitingFindings } from '../api/sync/queueSlice.ts';
+import {
+  withWaiting,
+  withWaitingBags,
+  withWaitingEvents,
+  withWaitingFindings,
+} from '../api/sync/queueSlice.ts';
 import { useNowMinute } from '../base/useNow.ts';
 import { sheetsOf, suppliesOf } from './productLookups.ts';
 import type { SlipWords } from './useSlip.ts';
@@ -49,6 +54,8 @@ export function useCurrentDetail(detail: JobDetail): JobDetail {
       ...detail,
       log: withWaiting(detail.log, envelopes, detail.job.id),
       findings: withWaitingFindings(detail.findings, envelopes, detail.job.id),
+      events: withWaitingEvents(detail.events, envelopes, detail.job.id),
+      openings: withWaitingBags(detail.openings, envelopes),
     }),
     [detail, envelopes],
   );

@@ -30,7 +30,12 @@ export const piecesRoutes = {
   findPiece: route(PATHS.findPiece, {
     summary: 'A piece and the job it belongs to: where the code on its label leads',
     params: uuidParams('pieceId'),
-    response: z.object({ jobId: z.uuid(), piece: PieceRowSchema }),
+    response: z.object({
+      jobId: z.uuid(),
+      /** Whether its job is still being worked on. */
+      isOpen: z.boolean(),
+      piece: PieceRowSchema,
+    }),
   }),
 
   removePieces: route(PATHS.removePieces, {

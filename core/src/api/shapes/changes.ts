@@ -24,6 +24,7 @@ const TouchedJobSchema = z.object({
   photos: z.literal(true).optional(),
   decisions: z.literal(true).optional(),
   findings: z.literal(true).optional(),
+  events: z.literal(true).optional(),
   /** Only asked for, never touched by itself: the line in the list of jobs. */
   summary: z.literal(true).optional(),
 });
@@ -54,6 +55,7 @@ const JobChangesSchema = z.object({
     photos: true,
     decisions: true,
     findings: true,
+    events: true,
   }).partial().shape,
   steps: z.array(z.object({ zoneId: z.uuid(), steps: z.array(StepSchema) })).optional(),
   /** Rows as they are now; those that were asked for and are not among them are gone. */

@@ -7,6 +7,7 @@ import {
 } from '../../catalogue/index.ts';
 import { ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
 import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
+import { JobEventSchema } from '../../handover/index.ts';
 import { FindingSchema } from '../../inspection/index.ts';
 import {
   DecisionSchema,
@@ -70,6 +71,8 @@ export const JobDetailSchema = z.object({
   photos: z.array(PhotoSchema),
   decisions: z.array(DecisionSchema),
   findings: z.array(FindingSchema),
+  /** What happened to it besides its work: handover, follow-ups, call-backs, readings; in the order in which it was kept. */
+  events: z.array(JobEventSchema),
 });
 export type JobDetail = z.infer<typeof JobDetailSchema>;
 
@@ -173,6 +176,8 @@ export const JobSummarySchema = z.object({
   /** Hand-over of the latest plan, in minutes since 1970; null without a plan. */
   completion: z.int().nullable(),
   entries: z.int(),
+  /** Handovers, follow-ups, call-backs and their ends, without the lines of signatures. */
+  events: z.array(JobEventSchema),
 });
 export type JobSummary = z.infer<typeof JobSummarySchema>;
 

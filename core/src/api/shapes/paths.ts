@@ -19,6 +19,7 @@ export const PATHS = {
   trace: 'POST /trace',
   confirmedCauses: 'GET /findings/confirmed',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
+  addJobEvent: 'POST /jobs/:jobId/events',
   mappings: 'GET /import-mappings',
   rememberMapping: 'PUT /import-mappings',
   removePhoto: 'DELETE /photos/:photoId',
@@ -108,6 +109,7 @@ export const RAW_PATHS = {
   takeoffFile: 'GET /jobs/:jobId/export/take-off.csv',
   orderFile: 'GET /jobs/:jobId/export/order.csv',
   calendarFile: 'GET /jobs/:jobId/export/plan.ics',
+  careFile: 'GET /jobs/:jobId/export/care.ics',
   backupFile: 'GET /backups/:name',
   restoreFirst: 'POST /first-run/restore',
 } as const;

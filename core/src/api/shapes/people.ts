@@ -69,7 +69,14 @@ export const ClientViewSchema = z.object({
     }),
   ),
   care: z.array(
-    z.object({ zones: z.array(z.string()), cureDays: z.number().nullable(), lines: z.array(z.string()) }),
+    z.object({
+      zones: z.array(z.string()),
+      product: z.string(),
+      cureDays: z.number().nullable(),
+      /** Shop-local days: may be used gently, with care until, fully cured. */
+      dates: z.object({ dryOn: z.iso.date(), gentleUntil: z.iso.date(), curedOn: z.iso.date() }).nullable(),
+      lines: z.array(z.string()),
+    }),
   ),
   expiresAt: z.iso.datetime(),
 });

@@ -1,3 +1,4 @@
+import type { NewJobEvent } from '@upholder/core/handover';
 import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
 import type { NewLogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
@@ -54,6 +55,11 @@ export interface AnswerEnvelope extends Cover {
   body: NewAnswer & { jobId: string };
 }
 
+export interface EventEnvelope extends Cover {
+  kind: 'event';
+  body: NewJobEvent;
+}
+
 /** A picture with its content in Base64. */
 export interface PhotoBody {
   id: string;
@@ -72,7 +78,13 @@ export interface PhotoEnvelope extends Cover {
 }
 
 /** Something on its way to the server, with who wrote it and when. */
-export type Envelope = LogEnvelope | MixEnvelope | FindingEnvelope | AnswerEnvelope | PhotoEnvelope;
+export type Envelope =
+  | LogEnvelope
+  | MixEnvelope
+  | FindingEnvelope
+  | AnswerEnvelope
+  | EventEnvelope
+  | PhotoEnvelope;
 
 /** When that happened of which an envelope tells. */
 export function momentIn(envelope: Envelope): string {
@@ -82,6 +94,7 @@ export function momentIn(envelope: Envelope): string {
     case 'finding':
       return envelope.body.foundAt;
     case 'answer':
+    case 'event':
       return envelope.body.at;
     case 'mix':
       return envelope.body.startedAt;
@@ -98,6 +111,8 @@ export function movedTo(envelope: Envelope, at: string): Envelope {
     case 'finding':
       return { ...envelope, body: { ...envelope.body, foundAt: at } };
     case 'answer':
+      return { ...envelope, body: { ...envelope.body, at } };
+    case 'event':
       return { ...envelope, body: { ...envelope.body, at } };
     case 'mix':
     case 'photo':

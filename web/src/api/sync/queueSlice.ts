@@ -1,4 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Opening } from '@upholder/core/elevation';
+import type { JobEvent } from '@upholder/core/handover';
 import type { Finding, FindingAnswer, NewAnswer } from '@upholder/core/inspection';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
@@ -110,3 +112,36 @@ export function withWaitingFindings(
 }
 
 const withoutJob = ({ jobId: _jobId, ...answer }: NewAnswer & { jobId: string }): NewAnswer => answer;
+
+/** What happened to a job as this screen should see it: what the server has, and what is still on its way to it. */
+export function withWaitingEvents(
+  events: readonly JobEvent[],
+  envelopes: readonly Envelope[],
+  jobId: string,
+): JobEvent[] {
+  const known = new Set(events.map(({ id }) => id));
+  const waiting = envelopes.flatMap((one): JobEvent[] =>
+    one.kind === 'event' && one.refusal === null && one.body.jobId === jobId && !known.has(one.id)
+      ? [{ ...one.body, memberId: null, memberName: one.memberName, loggedAt: one.body.at }]
+      : [],
+  );
+  return waiting.length === 0 ? [...events] : [...events, ...waiting];
+}
+
+/** Bags with the ticks that are still on their way to the server. */
+export function withWaitingBags<T extends Pick<Opening, 'id' | 'returnedAt'>>(
+  openings: readonly T[],
+  envelopes: readonly Envelope[],
+): T[] {
+  const ticks = new Map<string, string | null>();
+  for (const one of envelopes) {
+    if (one.kind !== 'event' || one.refusal !== null) continue;
+    const { what, at } = one.body;
+    if (what.kind !== 'tick' || what.check !== 'bag') continue;
+    for (const id of what.subjectIds) ticks.set(id, what.isOn ? at : null);
+  }
+  return openings.map((opening) => {
+    const at = ticks.get(opening.id);
+    return at === undefined ? opening : { ...opening, returnedAt: at };
+  });
+}

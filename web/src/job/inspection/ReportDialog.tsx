@@ -1,4 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { type CallBackRoute, openCallBack } from '@upholder/core/handover';
 import {
   DEFECT_TRAITS,
   DEFECTS,
@@ -11,10 +12,12 @@ import {
 } from '@upholder/core/inspection';
 import type { Piece } from '@upholder/core/pieces';
 import { useState } from 'react';
-import { Button, Notice } from '../../parts/controls.tsx';
+import { Link } from 'react-router';
+import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { useHappenings } from '../handover/useHappenings.ts';
 import { usePieceStates } from '../useJobContext.ts';
 import { DefectDrawing } from './DefectDrawing.tsx';
 import { SpotPicker } from './SpotPicker.tsx';
@@ -30,6 +33,8 @@ interface ReportProps {
   /** Pieces that may be meant. */
   pieces: readonly Piece[];
   now: number;
+  /** How a client's complaint reached the shop: then a call-back is opened with the finding, or the open one goes on. */
+  callBackVia?: CallBackRoute;
   onClose(): void;
 }
 
@@ -108,6 +113,7 @@ function Reported({
   words,
   piece,
   jobId,
+  problemBefore,
   onAnother,
   onClose,
 }: {
@@ -115,12 +121,14 @@ function Reported({
   words: string;
   piece: Piece;
   jobId: string;
+  /** What went wrong with what belongs to it. */
+  problemBefore: string;
   onAnother(): void;
   onClose(): void;
 }) {
   const { picture, decide } = useInspecting();
   const [said, setSaid] = useState('');
-  const [problem, setProblem] = useState('');
+  const [problem, setProblem] = useState(problemBefore);
   async function take(file: File): Promise<void> {
     try {
       const kept = await picture({ id, jobId, pieceId: piece.id, zoneId: piece.zoneId }, file);
@@ -152,13 +160,20 @@ function Reported({
         >
           Add a picture
         </FileButton>
+        <Link
+          to={`/jobs/${jobId}/inspection?finding=${id}`}
+          onClick={onClose}
+          className={`${BIG} inline-flex items-center border-act bg-act px-6 font-semibold text-lead text-on-act`}
+        >
+          Likely causes
+        </Link>
         <Button posture="floor" onClick={onAnother}>
           Report another
         </Button>
         <Button posture="floor" kind="quiet" onClick={() => void takeBack()}>
           Take it back
         </Button>
-        <Button posture="floor" kind="act" onClick={onClose}>
+        <Button posture="floor" onClick={onClose}>
           Done
         </Button>
       </div>
@@ -167,15 +182,18 @@ function Reported({
 }
 
 /** A defect is reported in two taps: where it is, and what it looks like. */
-export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps) {
+export function ReportDialog({ detail, shop, pieces, now, callBackVia, onClose }: ReportProps) {
   const states = usePieceStates(detail, shop);
   const { report } = useInspecting();
+  const happen = useHappenings(detail.job.id);
+  const [note, setNote] = useState('');
   const [piece, setPiece] = useState<Piece | null>(pieces.length === 1 ? (pieces[0] ?? null) : null);
   const [side, setSide] = useState<Spot['side']>('front');
   const [spot, setSpot] = useState<Spot | null>(null);
   const [defect, setDefect] = useState<Defect | null>(null);
   const [severity, setSeverity] = useState<FindingSeverity>('visible');
   const [problem, setProblem] = useState('');
+  const [opened, setOpened] = useState<string | null>(null);
   const [reported, setReported] = useState<{ id: string; words: string } | null>(null);
   const steps = piece ? detail.steps.filter(({ zoneId }) => zoneId === piece.zoneId) : [];
   const lastKey = piece && lastDoneKey(steps, detail.log, piece.id);
@@ -184,8 +202,20 @@ export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps
     ['primed', 'wet', 'dry', 'cured'].includes(one?.state ?? ''),
   );
 
+  /** The call-back that a finding belongs to, opened where none is; null at work, undefined where it was not kept. */
+  async function callBack({ id }: Piece): Promise<string | null | undefined> {
+    const open = openCallBack(detail.events)?.event.id ?? opened;
+    if (!callBackVia) return null;
+    if (open) return open;
+    const kept = await happen({ kind: 'call-back', via: callBackVia, pieceIds: [id], words: note.trim() });
+    if (kept.ok) setOpened(kept.id);
+    else setProblem(kept.message);
+    return kept.ok ? kept.id : undefined;
+  }
   async function save(at: Spot | null, what: Defect | null): Promise<void> {
     if (!piece || !at || !what) return;
+    const callBackId = await callBack(piece);
+    if (callBackId === undefined) return;
     const kept = await report({
       jobId: detail.job.id,
       pieceId: piece.id,
@@ -193,7 +223,8 @@ export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps
       spot: at,
       defect: what,
       severity,
-      note: '',
+      note: note.trim(),
+      callBackId,
     });
     if (kept.ok) setReported({ id: kept.id, words: `${DEFECT_TRAITS[what].name}, ${piece.tag}, ${at.side}` });
     else setProblem(kept.message);
@@ -204,12 +235,23 @@ export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps
     setDefect(null);
     if (pieces.length > 1) setPiece(null);
   }
-  const title = piece ? `Defect on ${piece.tag}` : 'Which piece?';
-  const note = !piece || reported ? undefined : 'Tap where it is, then what it looks like.';
+  const title = !piece
+    ? 'Which piece?'
+    : callBackVia
+      ? `Call-back on ${piece.tag}`
+      : `Defect on ${piece.tag}`;
+  const guide = !piece || reported ? undefined : 'Tap where it is, then what it looks like.';
   return (
-    <Modal isOpen onClose={onClose} title={title} note={note} width="64rem">
+    <Modal isOpen onClose={onClose} title={title} note={guide} width="64rem">
       {reported && piece ? (
-        <Reported {...reported} piece={piece} jobId={detail.job.id} onAnother={another} onClose={onClose} />
+        <Reported
+          {...reported}
+          piece={piece}
+          jobId={detail.job.id}
+          problemBefore={problem}
+          onAnother={another}
+          onClose={onClose}
+        />
       ) : !piece ? (
         <PieceChoice pieces={pieces} detail={detail} states={states} now={now} onChoose={setPiece} />
       ) : (
@@ -260,6 +302,17 @@ export function ReportDialog({ detail, shop, pieces, now, onClose }: ReportProps
                 </button>
               ))}
             </div>
+            <Field label={callBackVia ? 'What the client says' : 'Note, if any'} className="w-full">
+              {(ids) => (
+                <TextInput
+                  {...ids}
+                  className="min-h-12"
+                  maxLength={1000}
+                  value={note}
+                  onChange={({ target }) => setNote(target.value)}
+                />
+              )}
+            </Field>
           </div>
           <div>
             {problem && <Notice kind="stop">{problem}</Notice>}

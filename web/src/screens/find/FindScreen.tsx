@@ -1,4 +1,4 @@
-import type { JobDetail } from '@upholder/core/api';
+import type { JobDetail, JobSummary } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,7 +8,7 @@ import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx
 import { decodeFrame } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { useCamera } from '../../parts/useCamera.ts';
-
+import { JobHits, jobsNamed } from './JobHits.tsx';
 import { readCode } from './readCode.ts';
 
 /** A piece that carries the tag, with its job. */
@@ -45,16 +45,25 @@ export function FindScreen() {
   const navigate = useNavigate();
   const floor = upholder.useFloorQuery();
   const [find] = upholder.useLazyFindPieceQuery();
+  const list = upholder.useJobsQuery();
+  const [readJob] = upholder.useLazyJobQuery();
+  const [jobHits, setJobHits] = useState<JobSummary[]>([]);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setHits] = useState<Hit[]>([]);
 
   async function open(code: string): Promise<void> {
     const found = readCode(code);
-    if (!found) return setProblem('No piece has this code. Type job and tag, such as QUAY U07.');
+    const named = jobsNamed(list.data?.jobs ?? [], code);
+    setJobHits(named);
+    if (!found) {
+      if (named.length === 0)
+        setProblem('No piece or job has this name. Type job and tag, such as QUAY U07.');
+      return;
+    }
     if (found.kind === 'piece') {
       const outcome = await find(found.pieceId);
-      if (outcome.data) navigate(`/jobs/${outcome.data.jobId}/pieces?piece=${found.pieceId}`);
+      if (outcome.data) navigate(`/p/${found.pieceId}`);
       else setProblem(refusalOf(outcome.error).message);
       return;
     }
@@ -80,6 +89,14 @@ export function FindScreen() {
       return;
     }
     setHits([]);
+    if (!hit && found.jobCode !== null) {
+      // A job that left the floor is still found by its code: that is where call-backs come from.
+      const past = list.data?.jobs.find(({ job }) => sameTag(job.code, found.jobCode ?? ''));
+      const read = past && (await readJob(past.job.id));
+      if (read?.data) hits = hitsIn([read.data]);
+      if (hits[0]) return navigate(`/jobs/${hits[0].job.id}/pieces/${hits[0].piece.id}`);
+    }
+    if (!hit && named.length > 0) return;
     if (!hit) return setProblem(`No open job has a piece ${found.tag}.`);
     navigate(`/jobs/${hit.job.id}/pieces?piece=${hit.piece.id}`);
   }
@@ -92,6 +109,7 @@ export function FindScreen() {
     event.preventDefault();
     setProblem(null);
     setHits([]);
+    setJobHits([]);
     void open(text);
   }
 
@@ -100,6 +118,7 @@ export function FindScreen() {
       <h1>Find a piece</h1>
       {problem && <Notice kind="stop">{problem}</Notice>}
       {several.length > 0 && <Several hits={several} />}
+      {jobHits.length > 0 && <JobHits jobs={jobHits} />}
       <Card className="p-5">
         <form onSubmit={submit} className="flex items-end gap-3">
           <Field label="Job and tag, as on the label" className="flex-1">

@@ -6,7 +6,18 @@ import { Notice, Skeleton } from '../../parts/controls.tsx';
 export function OpenPiece() {
   const { pieceId = '' } = useParams();
   const { data, error } = upholder.useFindPieceQuery(pieceId);
-  if (data) return <Navigate to={`/jobs/${data.jobId}/pieces?piece=${pieceId}`} replace />;
+  // A piece of a job that left the floor comes back for a reason: its history answers first.
+  if (data)
+    return (
+      <Navigate
+        to={
+          data.isOpen
+            ? `/jobs/${data.jobId}/pieces?piece=${pieceId}`
+            : `/jobs/${data.jobId}/pieces/${pieceId}`
+        }
+        replace
+      />
+    );
   return error ? (
     <main className="p-6">
       <Notice kind="stop">{refusalOf(error).message}</Notice>

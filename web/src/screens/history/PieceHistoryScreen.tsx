@@ -14,12 +14,15 @@ import { localDate, toMinute } from '@upholder/core/shop';
 import { does, FINISHING_SYSTEMS } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { actionWords } from '@upholder/core/words';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { show } from '../../base/voice.ts';
 import { answerWords } from '../../job/inspection/answerWords.ts';
+import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { surroundingsOf } from '../../job/inspection/surroundings.ts';
 import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
@@ -126,6 +129,8 @@ export function PieceHistoryScreen() {
   const now = useNowMinute();
   const states = usePieceStates(detail, shop);
   const { data: mixes } = upholder.useJobMixesQuery(detail.job.id);
+  const mayCallBack = useMay('addJobEvent');
+  const [isCalledBack, setCalledBack] = useState(false);
   const around = surroundingsOf(pieceId, detail, shop, mixes?.mixes);
   if (!around)
     return (
@@ -165,10 +170,27 @@ export function PieceHistoryScreen() {
             {state && ` · ${stateWords(state, now)}`}
           </p>
         </div>
-        <Button className="no-print" onClick={() => window.print()}>
-          Print
-        </Button>
+        <div className="no-print flex flex-wrap justify-end gap-2">
+          {detail.job.status !== 'open' && (
+            <Button kind="act" posture="floor" disabled={!mayCallBack} onClick={() => setCalledBack(true)}>
+              Open a call-back
+            </Button>
+          )}
+          <Button posture="floor" onClick={() => window.print()}>
+            Print
+          </Button>
+        </div>
       </div>
+      {isCalledBack && (
+        <ReportDialog
+          detail={detail}
+          shop={shop}
+          pieces={[piece]}
+          now={now}
+          callBackVia="label"
+          onClose={() => setCalledBack(false)}
+        />
+      )}
       {[...films].map(([side, list]) => (
         <Card key={side} className="mt-4 p-5 print:p-0" aria-label={`Films, ${side}`}>
           <h3>Films, {side}</h3>

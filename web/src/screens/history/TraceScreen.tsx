@@ -17,7 +17,7 @@ function wantedOf(search: URLSearchParams): TraceRequest | null {
   return productKey && day ? { by: 'day', productKey, day } : null;
 }
 
-const STATUS = { open: 'open', 'handed-over': 'handed over' } as const;
+const STATUS = { open: 'open', 'handed-over': 'handed over', closed: 'closed' } as const;
 
 function JobCoats({ coats, shop }: { coats: readonly TracedCoat[]; shop: ShopContext }) {
   const now = useNowMinute();

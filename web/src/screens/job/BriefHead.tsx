@@ -1,15 +1,15 @@
-import type { JobDetail, JobRow } from '@upholder/core/api';
-import { pieceStates } from '@upholder/core/floor';
-import { effectiveLog, type JobSpec, neededByRemark } from '@upholder/core/jobs';
-import { loggedEnd } from '@upholder/core/planning';
+import type { JobRow } from '@upholder/core/api';
+import { JOB_STATE_WORDS } from '@upholder/core/handover';
+import { type JobSpec, neededByRemark } from '@upholder/core/jobs';
 import { localDate } from '@upholder/core/shop';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../base/useNow.ts';
-import { type JobInShop, toPlanningShop } from '../../job/useJobContext.ts';
+import { stateOfJob } from '../../job/handover/stateOfJob.ts';
+import type { JobInShop } from '../../job/useJobContext.ts';
 import { Button, Card, Field, Notice, Select, TextArea, TextInput } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
-import { Modal } from '../../parts/Modal.tsx';
 import { SavedAt } from '../../parts/SavedAt.tsx';
 import { useAutosave } from '../../parts/useAutosave.ts';
 
@@ -41,25 +41,6 @@ export function Clash({
   );
 }
 
-/** What still stands in the way of a handover, in words: planned work, and films that are wet. */
-function whatIsLeft(detail: JobDetail, shop: JobInShop['shop'], now: number): string[] {
-  const counting = effectiveLog(detail.log);
-  const open = (detail.plan?.ops ?? []).filter(
-    (op) => op.personId !== null && loggedEnd(op, counting) === null,
-  );
-  const first = open.toSorted((a, b) => a.start - b.start)[0];
-  const states = [...pieceStates(detail, toPlanningShop(shop), now).values()];
-  const wet = states.filter(({ front, back }) => front?.state === 'wet' || back?.state === 'wet').length;
-  return [
-    ...(first
-      ? [
-          `${open.length === 1 ? 'One planned step is' : `${open.length} planned steps are`} not logged yet, the first ${first.name}.`,
-        ]
-      : []),
-    ...(wet > 0 ? [`${wet === 1 ? 'One piece is' : `${wet} pieces are`} still wet.`] : []),
-  ];
-}
-
 export function Head({ detail, shop }: JobInShop) {
   const { job } = detail;
   const [save] = upholder.useChangeJobMutation();
@@ -71,7 +52,6 @@ export function Head({ detail, shop }: JobInShop) {
     return !('error' in outcome);
   }
   const { draft, change, replace, state } = useAutosave(specOf(job), write);
-  const [left, setLeft] = useState<string[]>([]);
   const fields = refusal?.fields ?? {};
   const text = (key: 'name' | 'code' | 'client' | 'addressNote', label: string, className = '') => (
     <Field label={label} error={fields[key]} className={className}>
@@ -134,51 +114,18 @@ export function Head({ detail, shop }: JobInShop) {
               />
             )}
           </Field>
-          <Field label="State">
-            {(ids) => (
-              <Select
-                {...ids}
-                value={draft.status}
-                onChange={({ target }) => {
-                  const status = target.value as JobSpec['status'];
-                  const left = status === 'handed-over' ? whatIsLeft(detail, shop, now) : [];
-                  if (left.length > 0) setLeft(left);
-                  else change({ status });
-                }}
-              >
-                <option value="open">open</option>
-                <option value="handed-over">handed over</option>
-              </Select>
-            )}
-          </Field>
+          <div className="flex flex-col gap-1">
+            <span className="label">State</span>
+            <Link
+              to="../handover"
+              className="min-h-9 font-semibold text-act leading-9 underline underline-offset-2"
+            >
+              <span className="inline-block first-letter:uppercase">
+                {JOB_STATE_WORDS[stateOfJob(detail)]}
+              </span>
+            </Link>
+          </div>
         </div>
-        {left.length > 0 && (
-          <Modal
-            isOpen
-            onClose={() => setLeft([])}
-            title="Hand over as it is?"
-            note="A completed job leaves the floor, and its plan no longer takes up people and places."
-            width="34rem"
-          >
-            <ul className="list-disc pl-5">
-              {left.map((words) => (
-                <li key={words}>{words}</li>
-              ))}
-            </ul>
-            <div className="mt-4 flex flex-wrap gap-3">
-              <Button
-                kind="act"
-                onClick={() => {
-                  setLeft([]);
-                  change({ status: 'handed-over' });
-                }}
-              >
-                Hand over
-              </Button>
-              <Button onClick={() => setLeft([])}>Keep it open</Button>
-            </div>
-          </Modal>
-        )}
         <Field label="Address and access" error={fields.addressNote} className="col-span-6">
           {(ids) => (
             <TextArea

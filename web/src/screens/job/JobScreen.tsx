@@ -1,15 +1,17 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { followUpsOf, JOB_STATE_WORDS, lastHandover } from '@upholder/core/handover';
 import { statedFindings } from '@upholder/core/inspection';
 import { isPlanStale } from '@upholder/core/planning';
-import { isPastDate, localDate } from '@upholder/core/shop';
+import { isPastDate, localDate, toMinute } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect } from 'react';
-import { NavLink, Outlet, useParams } from 'react-router';
+import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
+import { stateOfJob } from '../../job/handover/stateOfJob.ts';
 import { rememberJob } from '../../job/lastJob.ts';
 import { progressOf } from '../../job/questions.ts';
 import type { JobContext } from '../../job/useJobContext.ts';
@@ -52,6 +54,24 @@ function inspectionStage(detail: JobDetail): Stage {
           ? 'all settled'
           : 'nothing found';
   return { to: 'inspection', name: 'Inspection', phrase, isMissing: open > 0 };
+}
+
+/** How far the job is beyond its work: handed over, questions due, called back. */
+function handoverStage({ events, job, ...detail }: JobDetail, shop: ShopContext, now: number): Stage {
+  const state = stateOfJob({ events, job, ...detail });
+  const handover = lastHandover(events);
+  const handedOverOn = handover && localDate(toMinute(handover.at), shop.timeZone);
+  const due =
+    job.status === 'handed-over' && handedOverOn
+      ? followUpsOf(events, handedOverOn).some(({ dueOn }) => dueOn <= localDate(now, shop.timeZone))
+      : false;
+  const phrase = due ? 'follow-up due' : state === 'open' ? 'not yet' : JOB_STATE_WORDS[state];
+  return {
+    to: 'handover',
+    name: 'Handover',
+    phrase,
+    isMissing: due || state === 'work-done' || state === 'reopened',
+  };
 }
 
 function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
@@ -97,13 +117,16 @@ function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
     },
     { to: 'days', name: 'Days', phrase: days, isMissing: plan === null || isStale },
     inspectionStage(detail),
+    handoverStage(detail, shop, now),
     {
       to: 'log',
       name: 'Log',
       phrase: log.length === 0 ? 'nothing yet' : log.length === 1 ? '1 entry' : `${log.length} entries`,
       isMissing: false,
     },
-  ].map((stage) => (job.status === 'handed-over' ? { ...stage, isMissing: false } : stage));
+  ].map((stage) =>
+    job.status !== 'open' && stage.to !== 'handover' ? { ...stage, isMissing: false } : stage,
+  );
 }
 
 function AgreedDate({
@@ -118,13 +141,16 @@ function AgreedDate({
   isAtRisk: boolean;
 }) {
   const { job, plan } = detail;
-  if (job.status === 'handed-over') return <p className="text-quiet">Handed over</p>;
+  if (job.status !== 'open')
+    return <p className="text-quiet first-letter:uppercase">{JOB_STATE_WORDS[stateOfJob(detail)]}</p>;
   if (finishedOf(detail) !== null)
     return (
       <p className="text-right leading-tight">
         all work is logged
         <br />
-        <span className="text-quiet">mark it as handed over under Brief</span>
+        <Link to="handover" className="font-semibold text-act underline">
+          hand it over
+        </Link>
       </p>
     );
   if (job.neededBy === null) return <p className="text-quiet">no date agreed</p>;
@@ -156,6 +182,7 @@ const TAKE_AWAY = [
   { path: 'take-off.csv', name: 'Take-off (CSV)' },
   { path: 'order.csv', name: 'Order for new pieces (CSV)' },
   { path: 'plan.ics', name: 'Plan for a calendar (iCalendar)' },
+  { path: 'care.ics', name: 'Care dates for a calendar (iCalendar)' },
 ];
 
 /** Whether a job has what a file would hold. */

@@ -13,6 +13,7 @@ import { useSlip } from '../../job/useSlip.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
+import { Aftermath, FollowUpsDue } from './Aftermath.tsx';
 import { PlanAll } from './PlanAll.tsx';
 
 const MOST_GLYPHS = 80;
@@ -34,7 +35,7 @@ function Completion({
   const { job, completion } = summary;
   const wanted =
     job.neededBy === null ? null : <span className="text-quiet">needed by {dateWords(job.neededBy)}</span>;
-  if (job.status === 'handed-over') return <span className="text-quiet">Handed over</span>;
+  if (job.status !== 'open') return <Aftermath summary={summary} shop={shop} now={now} />;
   if (completion === null) {
     const missing =
       summary.pieces === 0
@@ -83,6 +84,12 @@ function PiecesNow({ detail, shop }: { detail: JobDetail; shop: ShopContext }) {
       )}
     </>
   );
+}
+
+/** The stage of a job that is most likely wanted. */
+function startOf({ job, completion, pieces }: JobSummary): string {
+  if (job.status !== 'open') return 'handover';
+  return completion !== null ? 'days' : pieces === 0 ? 'brief' : 'pieces';
 }
 
 /** All jobs, each with its pieces as they stand now. */
@@ -161,6 +168,7 @@ export function JobsScreen() {
           <Notice kind="stop">{problem}</Notice>
         </div>
       )}
+      <FollowUpsDue jobs={jobs} shop={shop} now={now} />
       {jobs.length === 0 && (
         <div className="mt-6 bg-sheet p-8">
           <h2>No jobs yet</h2>
@@ -176,7 +184,7 @@ export function JobsScreen() {
           return (
             <li key={job.id}>
               <Link
-                to={`/jobs/${job.id}/${summary.completion === null ? (summary.pieces === 0 ? 'brief' : 'pieces') : 'days'}`}
+                to={`/jobs/${job.id}/${startOf(summary)}`}
                 className="block bg-sheet px-5 py-4 hover:bg-raised"
               >
                 <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">

@@ -94,7 +94,7 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
       </div>
       <div className="mt-3 flex flex-wrap items-center gap-4">
         <Button disabled={!mayReport} onClick={() => setReporting(true)}>
-          Report a defect
+          {detail.job.status === 'open' ? 'Report a defect' : 'Open a call-back'}
         </Button>
         <Link to={`../pieces/${piece.id}`} className="font-semibold text-act underline underline-offset-2">
           History
@@ -106,6 +106,7 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
           shop={shop}
           pieces={[piece]}
           now={now}
+          {...(detail.job.status !== 'open' && { callBackVia: 'label' as const })}
           onClose={() => setReporting(false)}
         />
       )}

@@ -1,0 +1,118 @@
+import { ROUTES } from '@upholder/core/api';
+import {
+  type JobEvent,
+  lastHandover,
+  type NewJobEvent,
+  openCallBack,
+  statusAfter,
+} from '@upholder/core/handover';
+import { said } from '@upholder/core/said';
+import { isAhead } from '../base/clock.ts';
+import type { App } from '../context/app.ts';
+import type { Queryable } from '../db/database.ts';
+import {
+  addEvents,
+  asSent,
+  eventsOfJob,
+  findEvent,
+  knownSubjects,
+  setStatus,
+  tickBags,
+} from '../handover/store.ts';
+import { ApiError } from '../http/errors.ts';
+import type { RouteTable } from '../http/route.ts';
+import { saysTheSame } from '../http/sameContent.ts';
+import { findJob } from '../jobs/store.ts';
+
+function assertSame(kept: JobEvent, sent: NewJobEvent): JobEvent {
+  if (!saysTheSame(asSent(kept), { ...sent, at: new Date(sent.at).toISOString() }))
+    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
+  return kept;
+}
+
+const refuse = (field: string, message: string): never => {
+  throw new ApiError('bad-input', message, { fields: { [field]: message } });
+};
+
+/** Ids that an event speaks of, which have to be the job's own. */
+function subjectsOf({ what }: NewJobEvent): string[] {
+  switch (what.kind) {
+    case 'tick':
+      return what.subjectIds;
+    case 'touch-up':
+    case 'reading':
+      return what.pieceId === null ? [] : [what.pieceId];
+    case 'call-back':
+      return what.pieceIds;
+    case 'call-back-ended':
+      return [what.callBackId];
+    case 'withdrawn':
+      return [what.eventId];
+    default:
+      return [];
+  }
+}
+
+async function assertFits(
+  db: Queryable,
+  shopId: string,
+  sent: NewJobEvent,
+  status: string,
+  before: readonly JobEvent[],
+): Promise<void> {
+  const wanted = subjectsOf(sent);
+  const known = await knownSubjects(db, shopId, sent.jobId, wanted);
+  if (wanted.some((id) => !known.has(id))) refuse('what', said('handover.nothing-of-this-job'));
+  const { what } = sent;
+  if (what.kind === 'call-back' && status === 'open' && openCallBack(before) === null)
+    refuse('what', said('handover.not-handed-over-yet'));
+  // What was handed over unsigned is signed later by a second sheet.
+  const isUnsigned = lastHandover(before)?.what.how === 'unsigned';
+  if (what.kind === 'handover' && status !== 'open' && !isUnsigned)
+    refuse('what', said('handover.handed-over-already'));
+  if (what.kind === 'closed' && status !== 'handed-over')
+    refuse('what', said('handover.close-after-handover'));
+}
+
+/** What happens to a job besides its work, each written once however often it is sent. */
+export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void {
+  routes.add(ROUTES.addJobEvent, async ({ params: { jobId }, body }, { member, changed }) => {
+    const { shopId } = member;
+    if (body.jobId !== jobId) refuse('jobId', said('refusal.another-job'));
+    return db.transaction(async (connection) => {
+      // Two events of one job are kept one after the other.
+      await connection.query('select 1 from job where shop_id = $1 and id = $2 for update', [shopId, jobId]);
+      const known = await findEvent(connection, shopId, body.id);
+      if (known) return { event: assertSame(known, body), wasKnown: true };
+      const job = await findJob(connection, shopId, jobId);
+      if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+      if (isAhead(body.at, clock.now())) refuse('at', said('refusal.that-time-is-in-the-future'));
+      const before = await eventsOfJob(connection, shopId, jobId);
+      await assertFits(connection, shopId, body, job.status, before);
+      const event: JobEvent = {
+        ...body,
+        at: new Date(body.at).toISOString(),
+        memberId: member.id,
+        memberName: member.name,
+        loggedAt: clock.now().toISOString(),
+      };
+      const isNew = (await addEvents(connection, shopId, [event])) === 1;
+      if (!isNew) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
+      const { what } = event;
+      const isBag = what.kind === 'tick' && what.check === 'bag';
+      if (isBag) await tickBags(connection, shopId, jobId, what.subjectIds, what.isOn ? event.at : null);
+      const isMoved = await setStatus(connection, shopId, jobId, statusAfter(job.status, [...before, event]));
+      await changed(connection, {
+        jobs: [
+          {
+            id: jobId,
+            events: true,
+            ...(isBag && { map: true as const }),
+            ...(isMoved && { job: true as const }),
+          },
+        ],
+      });
+      return { event, wasKnown: false };
+    });
+  });
+}

@@ -1,0 +1,21 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { Button } from '../../parts/controls.tsx';
+
+/** One sheet of paper: how it prints, and the way back. */
+export function Paper({ print, children, tools }: { print: string; children: ReactNode; tools?: ReactNode }) {
+  return (
+    <main className="mx-auto flex w-full max-w-4xl flex-col gap-4 p-5 print:max-w-none print:p-0">
+      <div className="no-print flex flex-wrap items-center gap-3">
+        <Button kind="act" posture="floor" onClick={() => window.print()}>
+          {print}
+        </Button>
+        {tools}
+        <Link to="../handover" className="min-h-14 px-3 font-semibold text-act leading-[3.5rem] underline">
+          Back to the handover
+        </Link>
+      </div>
+      <article className="bg-white p-8 text-black leading-snug print:p-0">{children}</article>
+    </main>
+  );
+}
