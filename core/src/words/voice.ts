@@ -124,14 +124,21 @@ export function dateWords(date: string, voice: Voice, isFull = false): string {
     .replace(',', '');
 }
 
-/** `14:20` today, else `Fri 14:20` within a week, else `Fri 4 Dec 14:20`. */
+/** From so far away on, a day without its year would be taken for the next one of that name. */
+const WITH_YEAR_MINUTES = 300 * 1440;
+
+/** `14:20` today, else `Fri 14:20` within a week, else `Fri 4 Dec 14:20`, with the year where it is far away. */
 export function whenWords(minute: number, now: number, voice: Voice): string {
   const clock = clockWords(minute, voice);
   const [day, today] = [minute, now].map((at) => dayWords(at, voice));
   if (day === today && Math.abs(minute - now) < 1440) return clock;
   if (Math.abs(minute - now) < 6 * 1440)
     return `${format(voice, { weekday: 'short' }).format(toInstant(minute))} ${clock}`;
-  return `${day} ${clock}`;
+  if (Math.abs(minute - now) < WITH_YEAR_MINUTES) return `${day} ${clock}`;
+  const far = format(voice, { ...DAY, year: 'numeric' })
+    .format(toInstant(minute))
+    .replace(',', '');
+  return `${far} ${clock}`;
 }
 
 /** The day a week starts on: 0 for Sunday, 1 for Monday (Unicode CLDR, weekData). */

@@ -7,6 +7,7 @@ import {
   type Plan,
   type PlanProblem,
   type ScheduledOp,
+  sharesPiece,
 } from '../problem/model.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
@@ -288,6 +289,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
           });
         }
       }
+      if (!sharesPiece(before.op, op)) continue;
       if (before.op.abrades) lastCoatAbraded = true;
       if (op.waitFor === 'recoat' && before.op.windowMax !== null && !isOtherSide && !lastCoatAbraded) {
         if (start > before.end + before.op.windowMax) {
@@ -299,7 +301,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
         }
       }
     }
-    const previous = line[index - 1];
+    const previous = line.slice(0, index).findLast((before) => sharesPiece(before.op, op));
     if (op.isCoat && previous?.op.cleans && start - previous.end > DUST_KEEPS_MINUTES) {
       violations.push({
         code: 'dust',

@@ -166,6 +166,16 @@ export interface Plan {
   completion: Minute;
 }
 
+/** Whether two operations of a load work on a piece in common: a repair of one piece says nothing of its neighbour. */
+export function sharesPiece(one: Pick<PlanOp, 'pieceIds'>, other: Pick<PlanOp, 'pieceIds'>): boolean {
+  const few = one.pieceIds.length <= other.pieceIds.length ? one : other;
+  const many = few === one ? other : one;
+  const [first] = few.pieceIds;
+  // Nearly always all pieces of a load, in the same order.
+  if (first !== undefined && many.pieceIds[0] === first) return true;
+  return few.pieceIds.some((id) => many.pieceIds.includes(id));
+}
+
 /** Scuff and dust put before a coat whose window shut are told apart by the id of that coat. */
 export function repairId(coatId: string, action: 'scuff' | 'dust'): string {
   return `${coatId}#${action}`;

@@ -9,6 +9,7 @@ import {
   type PlanOp,
   type PlanProblem,
   type ScheduledOp,
+  sharesPiece,
   workMinutes,
 } from '../problem/model.ts';
 import { repairOp } from '../problem/repairs.ts';
@@ -21,7 +22,9 @@ export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Mi
   if (op.waitFor !== 'recoat') return null;
   for (let index = placed.length - 1; index >= 0; index -= 1) {
     const before = placed[index];
-    if (!before || before.op.abrades) return null;
+    if (!before) return null;
+    if (!sharesPiece(before.op, op)) continue;
+    if (before.op.abrades) return null;
     const { windowMax, stepId } = before.op;
     if (windowMax !== null && stepId !== op.stepId && start > before.end + windowMax) return before;
   }
@@ -29,7 +32,7 @@ export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Mi
 }
 
 function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): boolean {
-  const before = placed.at(-1);
+  const before = placed.findLast((one) => sharesPiece(one.op, op));
   return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
 }
 

@@ -148,7 +148,7 @@ function CallBacks() {
 }
 
 /** Everything after a handover: questions to the client, call-backs, and the end of it. */
-export function AfterCare({ onProblem }: { onProblem(message: string): void }) {
+export function AfterCare({ className, onProblem }: { className: string; onProblem(message: string): void }) {
   const { detail, shop } = useJobContext();
   const now = useNowMinute();
   const happen = useHappenings(detail.job.id);
@@ -164,7 +164,7 @@ export function AfterCare({ onProblem }: { onProblem(message: string): void }) {
     return kept.ok ? null : kept.message;
   }
   return (
-    <Card className="p-5" aria-label="After the handover">
+    <Card className={`p-5 ${className}`} aria-label="After the handover">
       <h2>After the handover</h2>
       {status === 'closed' && <Notice>This job is closed. A call-back opens it again.</Notice>}
       {status !== 'open' && (

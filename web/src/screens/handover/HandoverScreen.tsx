@@ -118,17 +118,17 @@ export function HandoverScreen() {
   const [problem, setProblem] = useState('');
   const [first] = detail.zones;
   return (
-    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(20rem,26rem)] items-start gap-4 p-5 max-lg:grid-cols-1 max-md:p-3">
-      <div className="flex flex-col gap-4 max-lg:order-2">
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_minmax(20rem,26rem)] items-start gap-4 p-5 max-lg:flex max-lg:flex-col max-lg:items-stretch max-md:p-3">
+      <div className="flex flex-col gap-4 max-lg:contents">
         {problem && <Notice kind="stop">{problem}</Notice>}
-        <RefitList onProblem={setProblem} />
-        <Readings onProblem={setProblem} />
+        <RefitList className="max-lg:order-2" onProblem={setProblem} />
+        <Readings className="max-lg:order-4" onProblem={setProblem} />
       </div>
-      <div className="flex flex-col gap-4 max-lg:order-1">
+      <div className="flex flex-col gap-4 max-lg:contents">
         <Standing />
-        <AfterCare onProblem={setProblem} />
-        <TouchUps onProblem={setProblem} />
-        <Card className="p-5" aria-label="Papers">
+        <AfterCare className="max-lg:order-1" onProblem={setProblem} />
+        <TouchUps className="max-lg:order-3" onProblem={setProblem} />
+        <Card className="p-5 max-lg:order-5" aria-label="Papers">
           <h2>Papers</h2>
           <ul className="mt-2">
             {PAPERS.map(({ to, name, note }) => (
@@ -142,7 +142,7 @@ export function HandoverScreen() {
           </ul>
         </Card>
         {first && (
-          <Card className="p-5" aria-label="Pictures">
+          <Card className="p-5 max-lg:order-6" aria-label="Pictures">
             <h2>Pictures</h2>
             {detail.zones.map((zone) => (
               <div key={zone.id} className="mt-2 grid grid-cols-[5rem_1fr] items-center gap-x-3 gap-y-1.5">

@@ -105,7 +105,7 @@ function readValue(kind: Reading, text: string): number | string {
 }
 
 /** Readings of the finished film and of the wood, against the limits of sheet and shop. */
-export function Readings({ onProblem }: { onProblem(message: string): void }) {
+export function Readings({ className, onProblem }: { className: string; onProblem(message: string): void }) {
   const { detail } = useJobContext();
   const happen = useHappenings(detail.job.id);
   const mayNote = useMay('addJobEvent');
@@ -138,7 +138,7 @@ export function Readings({ onProblem }: { onProblem(message: string): void }) {
     setNote('');
   }
   return (
-    <Card className="p-5" aria-label="Readings">
+    <Card className={`p-5 ${className}`} aria-label="Readings">
       <h2>Readings</h2>
       <form className="no-print mt-2 flex flex-wrap items-end gap-3" onSubmit={(event) => void add(event)}>
         <Field label="What was read" className="w-44">

@@ -125,7 +125,7 @@ function WallRows({
 }
 
 /** Everything back into the room: counted, bags, refitted by tag, set level, hinges, bumpers; in the order of the map. */
-export function RefitList({ onProblem }: { onProblem(message: string): void }) {
+export function RefitList({ className, onProblem }: { className: string; onProblem(message: string): void }) {
   const { detail } = useJobContext();
   const happen = useHappenings(detail.job.id);
   const mayTick = useMay('addJobEvent');
@@ -145,7 +145,7 @@ export function RefitList({ onProblem }: { onProblem(message: string): void }) {
     onProblem(kept.ok ? '' : kept.message);
   }
   return (
-    <Card className="p-5" aria-label="Back into the room">
+    <Card className={`p-5 ${className}`} aria-label="Back into the room">
       <h2>Back into the room</h2>
       <p className="mt-1 max-w-prose text-quiet leading-snug">
         Count against the take-off, refit by tag. A straight batten across a run sets all doors to one height

@@ -3,11 +3,12 @@ import { DEFECT_TRAITS, statedFindings } from '@upholder/core/inspection';
 import { PIECE_KIND_TRAITS, PIECE_KINDS, type Piece, tagsOf } from '@upholder/core/pieces';
 import { plural } from '@upholder/core/said';
 import { localDate, toMinute } from '@upholder/core/shop';
-import { FINISHING_SYSTEMS } from '@upholder/core/systems';
+import { does } from '@upholder/core/systems';
 import type { ReactNode } from 'react';
-import { dateWords, dayWords } from '../../base/times.ts';
+import { dateWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { useCare } from '../../job/handover/useCare.ts';
+import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Paper } from './Paper.tsx';
 import { Signature } from './SignaturePad.tsx';
@@ -94,6 +95,19 @@ export function SheetScreen() {
   const limits = handover
     ? handover.what.limits.split('\n').filter(Boolean)
     : notPromised(detail, shop.settings);
+  const sheets = sheetsOf(shop);
+  /** The films of a zone in plain words, in their order: `2 coats of enamel`. */
+  const filmWords = (zoneId: string) => {
+    const films = new Map<string, number>();
+    for (const step of detail.steps
+      .filter((one) => one.zoneId === zoneId)
+      .sort((a, b) => a.position - b.position))
+      if (does(step, 'laysFilm') && !step.isEdgesOnly && step.pieceIds.length === 0 && step.productKey)
+        films.set(step.productKey, (films.get(step.productKey) ?? 0) + 1);
+    return [...films]
+      .map(([key, coats]) => `${plural(coats, 'coat', 'coats')} of ${sheets[key]?.name ?? key}`)
+      .join(', then ');
+  };
   const mended = statedFindings(detail).filter(({ state }) => state === 'cured' || state === 'replaced');
   return (
     <Paper print="Print the sheet">
@@ -104,25 +118,16 @@ export function SheetScreen() {
         {job.client && ' · '}
         {job.code} ·{' '}
         {handover
-          ? dayWords(toMinute(handover.at), shop.timeZone)
+          ? dateWords(localDate(toMinute(handover.at), shop.timeZone), true)
           : dateWords(localDate(now, shop.timeZone), true)}
       </p>
       {detail.zones.map((zone) => {
-        const { systemId, customSystem, survey } = zone;
-        const care = cares.find(({ zones }) => zones.includes(zone.name));
-        const sample = survey.sample;
+        const { sample } = zone.survey;
         return (
           <Part key={zone.id} title={zone.name}>
             <Pieces pieces={detail.pieces.filter(({ zoneId }) => zoneId === zone.id)} />
             <p className="mt-1">
-              <span className="font-semibold">Finish</span>:{' '}
-              {customSystem
-                ? customSystem.name
-                : systemId
-                  ? FINISHING_SYSTEMS[systemId].outline
-                  : 'no system recorded'}
-              {care?.product && `. Last coat: ${care.product}`}
-              {survey.sheen && `, ${survey.sheen}`}
+              <span className="font-semibold">Finish</span>: {filmWords(zone.id) || 'no coat recorded'}
             </p>
             <p>
               <span className="font-semibold">Agreed sample</span>:{' '}
@@ -165,16 +170,18 @@ export function SheetScreen() {
           </ul>
         </Part>
       )}
-      {cares.length > 0 && (
+      {(handover?.what.care || cares.length > 0) && (
         <Part title="Until it has hardened">
-          {cares.map(({ zones, dates }) => (
-            <p key={zones.join()}>
-              <span className="font-semibold">{zones.join(', ')}</span>:{' '}
-              {dates
-                ? `gently from ${dateWords(dates.dryOn, true)}, dry cloth only until ${dateWords(dates.gentleUntil, true)}, fully cured ${dateWords(dates.curedOn, true)}.`
-                : 'see the care card.'}
-            </p>
-          ))}
+          {(handover?.what.care ? [{ zones: [], dates: handover.what.care }] : cares).map(
+            ({ zones, dates }) => (
+              <p key={zones.join()}>
+                {zones.length > 0 && <span className="font-semibold">{zones.join(', ')}: </span>}
+                {dates
+                  ? `Gently from ${dateWords(dates.dryOn, true)}. Dry cloth only until ${dateWords(dates.gentleUntil, true)}. Fully cured on ${dateWords(dates.curedOn, true)}.`
+                  : 'See the care card.'}
+              </p>
+            ),
+          )}
         </Part>
       )}
       <Part title="Received">
@@ -182,7 +189,7 @@ export function SheetScreen() {
           <>
             <Signature strokes={handover.what.strokes} by={handover.what.signedBy} />
             <p>
-              {handover.what.signedBy}, {dayWords(toMinute(handover.at), shop.timeZone)}
+              {handover.what.signedBy}, {dateWords(localDate(toMinute(handover.at), shop.timeZone), true)}
             </p>
           </>
         ) : (

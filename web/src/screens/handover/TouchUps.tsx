@@ -8,7 +8,7 @@ import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Card, TextInput } from '../../parts/controls.tsx';
 
 /** Small places that are mended with a brush on the spot: noted, ticked, taken off the list. */
-export function TouchUps({ onProblem }: { onProblem(message: string): void }) {
+export function TouchUps({ className, onProblem }: { className: string; onProblem(message: string): void }) {
   const { detail } = useJobContext();
   const happen = useHappenings(detail.job.id);
   const mayNote = useMay('addJobEvent');
@@ -33,7 +33,7 @@ export function TouchUps({ onProblem }: { onProblem(message: string): void }) {
     if (await say(one, 'open')) setText('');
   }
   return (
-    <Card className="p-5" aria-label="Touch-ups">
+    <Card className={`p-5 ${className}`} aria-label="Touch-ups">
       <h2>Touch-ups</h2>
       <form className="mt-2 flex gap-2" onSubmit={(event) => void add(event)}>
         <TextInput

@@ -143,6 +143,12 @@ function AgreedDate({
   const { job, plan } = detail;
   if (job.status !== 'open')
     return <p className="text-quiet first-letter:uppercase">{JOB_STATE_WORDS[stateOfJob(detail)]}</p>;
+  if (stateOfJob(detail) === 'reopened')
+    return (
+      <Link to="handover" className="font-semibold text-act underline">
+        reopened by a call-back
+      </Link>
+    );
   if (finishedOf(detail) !== null)
     return (
       <p className="text-right leading-tight">
@@ -248,8 +254,8 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
   return (
     <>
       <div className="no-print bg-sheet px-5 pt-3.5">
-        <div className="flex items-start gap-4">
-          <div className="min-w-0 flex-1">
+        <div className="flex flex-wrap items-start gap-x-4 gap-y-1">
+          <div className="min-w-0 flex-1 max-md:basis-full">
             <div className="flex items-baseline gap-3">
               <span className="tape text-note">{job.code}</span>
               <h1 className="truncate">{job.name}</h1>
