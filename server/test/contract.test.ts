@@ -342,6 +342,16 @@ describe('every declared route', () => {
     };
     await send('addFinding', { params: { jobId }, body: finding });
     await send('confirmedCauses', {});
+    const touchUp = {
+      kind: 'touch-up',
+      touchUpId: uuid(),
+      pieceId: null,
+      what: 'Chip',
+      state: 'open',
+    } as const;
+    const event = { id: uuid(), jobId, at: '2026-11-23T07:15:00.000Z', what: touchUp };
+    await send('addJobEvent', { params: { jobId }, body: event });
+    expect(held.job?.events.map(({ id }) => id)).toEqual([event.id]);
     await send('jobMixes', { params: { jobId } });
     await send('trace', { body: { by: 'mix', mixId: uuid() } });
     await send('answerFinding', {

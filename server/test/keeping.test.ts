@@ -85,6 +85,16 @@ beforeAll(async () => {
       reason: '',
       at: '2026-11-23T07:06:00.000Z',
     });
+  for (const [id, isOn] of [
+    [op(6), true],
+    [op(5), false],
+  ])
+    await caller.ok('POST', `/jobs/${job.id}/events`, {
+      id,
+      jobId: job.id,
+      at: '2026-11-23T07:07:00.000Z',
+      what: { kind: 'tick', check: 'level', subjectIds: [pieces[0]?.id], isOn },
+    });
   const query = new URLSearchParams({ id: op(1), zoneId: zones[0]?.id ?? '', topic: 'finish' });
   expect((await caller.raw('POST', `/jobs/${job.id}/photos?${query}`, PICTURE, 'image/jpeg')).status).toBe(
     201,
@@ -429,6 +439,11 @@ describe('a shop taken elsewhere', () => {
       'select array_agg(answer order by serial) as answers from finding_answer',
     );
     expect(kept?.answers).toEqual(['cure', 'leave']);
+    const [ticks] = await many<{ order: string[] }>(
+      target,
+      "select array_agg(what ->> 'isOn' order by serial) as order from job_event",
+    );
+    expect(ticks?.order).toEqual(['true', 'false']);
     // Members sign in as before.
     await new Caller(server.address).ok('POST', '/session', { signIn, password: PASSWORD });
     await expect(importShop(target, first)).rejects.toThrow(/in this database already/);

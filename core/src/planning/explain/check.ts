@@ -3,6 +3,7 @@ import type { Minute } from '../../shop/calendar.ts';
 import { changeMinutes, type GunUse } from '../problem/guns.ts';
 import {
   DUST_KEEPS_MINUTES,
+  justBefore,
   mayDo,
   type Plan,
   type PlanProblem,
@@ -301,7 +302,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
         }
       }
     }
-    const previous = line.slice(0, index).findLast((before) => sharesPiece(before.op, op));
+    const previous = justBefore(line.slice(0, index), op);
     if (op.isCoat && previous?.op.cleans && start - previous.end > DUST_KEEPS_MINUTES) {
       violations.push({
         code: 'dust',

@@ -176,6 +176,18 @@ export function sharesPiece(one: Pick<PlanOp, 'pieceIds'>, other: Pick<PlanOp, '
   return few.pieceIds.some((id) => many.pieceIds.includes(id));
 }
 
+/**
+ * What was last done to the pieces of an operation, by the clock: a dusting that was logged before steps that were put in
+ * later is not what its coat finds.
+ * @param earlier operations of the load before it, in their order.
+ */
+export function justBefore(earlier: readonly ScheduledOp[], op: PlanOp): ScheduledOp | null {
+  let last: ScheduledOp | null = null;
+  for (const one of earlier)
+    if (sharesPiece(one.op, op) && (last === null || one.end >= last.end)) last = one;
+  return last;
+}
+
 /** Scuff and dust put before a coat whose window shut are told apart by the id of that coat. */
 export function repairId(coatId: string, action: 'scuff' | 'dust'): string {
   return `${coatId}#${action}`;

@@ -3,6 +3,7 @@ import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
+  justBefore,
   type Load,
   mayDo,
   type Plan,
@@ -32,7 +33,7 @@ export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Mi
 }
 
 function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): boolean {
-  const before = placed.findLast((one) => sharesPiece(one.op, op));
+  const before = justBefore(placed, op);
   return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
 }
 
