@@ -172,6 +172,8 @@ function found(job: Job, shop: ShopForPlanning, now: Minute, random: () => numbe
  */
 export function liveWithFindings(seed: number): FindingLife {
   const random = seeded(seed * 7919 + 3);
+  // The same life whichever was lived before it.
+  minted = 0;
   const { job: start, shop } = randomCase(seed + 20_000);
   const life: FindingLife = { findings: 0, cured: 0, accepted: 0, left: 0, replaced: 0 };
   let job: Job = { ...start, findings: [] };

@@ -342,6 +342,7 @@ describe('every declared route', () => {
     };
     await send('addFinding', { params: { jobId }, body: finding });
     await send('confirmedCauses', {});
+    await send('lessons', {});
     const touchUp = {
       kind: 'touch-up',
       touchUpId: uuid(),

@@ -1,5 +1,5 @@
+import type { Cause } from '../causes/index.ts';
 import type { CauseFacts } from './causeFacts.ts';
-import type { Cause } from './causeNames.ts';
 import type { Defect } from './defects.ts';
 import { EVIDENCE, type Evidence } from './evidence.ts';
 

@@ -1,9 +1,9 @@
+import type { Cause } from '../causes/index.ts';
 import { dewPointC } from '../drying/index.ts';
 import { LARGEST_CLIMB } from '../rules/index.ts';
 import { said } from '../said/index.ts';
 import { formatDuration, measured } from '../units/index.ts';
 import type { CauseFacts } from './causeFacts.ts';
-import type { Cause } from './causeNames.ts';
 
 // Longer than other files: what speaks for and against each cause, side by side.
 

@@ -1,10 +1,10 @@
 import { z } from 'zod';
+import { CAUSES } from '../causes/index.ts';
 import { textField } from '../fields/index.ts';
 import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import { said } from '../said/index.ts';
 import type { Step } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
-import { CAUSES } from './causeNames.ts';
 import { CURES } from './cureNames.ts';
 import { DEFECTS, FINDING_PARTS, SEVERITIES } from './defects.ts';
 

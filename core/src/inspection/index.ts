@@ -1,5 +1,5 @@
+export { CAUSE_WORDS, CAUSES, type Cause } from '../causes/index.ts';
 export * from './causeFacts.ts';
-export * from './causeNames.ts';
 export * from './causes.ts';
 export { type CombChart, combCharts, type Drift, driftOf } from './control.ts';
 export * from './cureNames.ts';

@@ -1,3 +1,4 @@
+import { NO_EXPERIENCE } from '../causes/index.ts';
 import { CLEANING_RULES } from './cleaning.ts';
 import { FILM_RULES } from './films.ts';
 import { GROUND_RULES } from './ground.ts';
@@ -6,11 +7,13 @@ import { KEYING_RULES } from './keying.ts';
 import { LAYER_RULES } from './layers.ts';
 import type { Finding, Rule, RuleContext, Severity } from './model.ts';
 import { PLACE_RULES } from './place.ts';
+import { raisedBy } from './raised.ts';
 import { WINDOW_RULES } from './windows.ts';
 
 export * from './deviations.ts';
 export { LARGEST_CLIMB } from './keying.ts';
 export * from './model.ts';
+export { KEPT_AWAY } from './raised.ts';
 export { anotherRepeat } from './repeats.ts';
 
 /** All rules, family by family. */
@@ -33,8 +36,9 @@ const RANK: Record<Severity, number> = { stop: 0, warn: 1, advise: 2 };
  */
 export function checkSequence(context: RuleContext): Finding[] {
   const order = new Map(context.steps.map(({ key }, index) => [key, index]));
-  return RULES.flatMap(({ code, family, severity, check }) =>
-    check(context).map(
+  return RULES.flatMap(({ code, family, severity: usual, check }) => {
+    const { severity, raised } = raisedBy(code, usual, context.experience ?? NO_EXPERIENCE);
+    return check(context).map(
       ({ at, why, fixes, testPanel }): Finding => ({
         code,
         family,
@@ -42,10 +46,11 @@ export function checkSequence(context: RuleContext): Finding[] {
         at,
         why,
         fixes: fixes ?? [],
+        ...(raised && { raised }),
         ...(testPanel ? { testPanel } : {}),
       }),
-    ),
-  ).sort(
+    );
+  }).sort(
     (a, b) =>
       RANK[a.severity] - RANK[b.severity] || (order.get(a.at ?? '') ?? -1) - (order.get(b.at ?? '') ?? -1),
   );

@@ -1,4 +1,5 @@
 import type { ProductSheet, ShopLayer, Supply } from '../catalogue/index.ts';
+import type { Experience } from '../causes/index.ts';
 import type { Climate } from '../drying/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
@@ -38,6 +39,12 @@ export function changeFix(label: string, key: string, part: Partial<StepDraft>):
   return { label, edits: [{ kind: 'change', key, part }] };
 }
 
+/** How a rule is raised by what a shop confirmed. */
+export interface Raised {
+  from: Severity;
+  cases: number;
+}
+
 /** Something in a sequence that a master would object to. */
 export interface Finding {
   code: string;
@@ -48,6 +55,8 @@ export interface Finding {
   /** Key of the step it points at; null for the sequence as a whole. */
   at: string | null;
   fixes: Fix[];
+  /** What the shop found on its own pieces made it more serious than it is by itself. */
+  raised?: Raised;
   /** Products of which nobody knows how they get on; a logged test piece settles it. */
   testPanel?: { under: string; over: string };
 }
@@ -99,6 +108,8 @@ export interface RuleContext {
   settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir'>;
   climate: Climate;
   isOnSite: boolean;
+  /** What the shop confirmed as causes; left out where it is not to weigh. */
+  experience?: Experience;
 }
 
 /** A rule: a pure function from a sequence in its surroundings to what is wrong with it. */

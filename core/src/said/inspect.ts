@@ -74,7 +74,7 @@ export const INSPECT = {
   'inspect.cure-not-possible': 'This repair is not possible on this piece now. Choose another one.',
   'inspect.another-finding': 'The answer is about another finding.',
   'inspect.no-such-finding': 'The shop has no such finding.',
-  // core/src/inspection/causeNames.ts
+  // core/src/causes/names.ts
   'inspect.cause-film-too-wet': 'The coat went on too wet',
   'inspect.cause-hand-too-slow': 'Gun too slow or too close',
   'inspect.cause-mix-too-thin': 'The mix was too thin',

@@ -1,4 +1,4 @@
-import { form } from './plural.ts';
+import { form, plural } from './plural.ts';
 
 type Text = string | number | null | undefined;
 
@@ -172,6 +172,10 @@ export const SURVEY = {
   'survey.solvent-or-alcohol-vapour-in-the':
     'Solvent or alcohol vapour in the client’s rooms: ventilate, no flame, rags in a metal can.',
   'survey.a-day-between-coats-and-it': 'A day between coats, and it yellows.',
+  'survey.own-cases-against': (p: { cases: number; cause: Text }) =>
+    `Our own work: ${plural(p.cases, 'case', 'cases')} of this cause confirmed: ${p.cause}.`,
+  'survey.own-cases-for': (p: { cases: number; cause: Text }) =>
+    `Keeps away what our own work showed in ${plural(p.cases, 'case', 'cases')}: ${p.cause}.`,
   'survey.bare-hands-at-every-opening-skin': 'Opened by bare hands: skin oil softens a soft film.',
   'survey.resists-skin-oil-where-bare-hands': 'Resists skin oil where doors are pulled by hand.',
   'survey.a-clear-coat-more-to-lay': 'One more clear coat to apply and wait for, and nothing here needs it.',

@@ -1,4 +1,5 @@
 import { BLEEDS, EXISTING_FINISHES, LOOKS, PULLS, ROOMS, type SurveyAnswers } from '../answers/answers.ts';
+import { type Experience, NO_EXPERIENCE } from '../causes/index.ts';
 import { SUBSTRATES } from '../jobs/model.ts';
 import { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId } from '../systems/traits.ts';
 import { findingsOf, type SurveyFacts } from './facts.ts';
@@ -50,25 +51,31 @@ export interface RankedSystem {
 /** Rough calendar days of each system, where they are known. */
 export type RoughDays = Partial<Record<SystemId, number>>;
 
-function judge(id: SystemId, facts: SurveyFacts, days: RoughDays) {
+function judge(id: SystemId, facts: SurveyFacts, days: RoughDays, experience: Experience) {
   const said = consider({
     id,
     traits: SYSTEM_TRAITS[id],
     facts,
     findings: findingsOf(facts),
     roughDays: days[id] ?? null,
+    experience,
   });
   return { ...said, points: said.terms.reduce((sum, { points }) => sum + points, STARTING_POINTS) };
 }
 
-function openEffects(id: SystemId, facts: SurveyFacts, days: RoughDays): OpenEffect[] {
-  const now = judge(id, facts, days);
+function openEffects(
+  id: SystemId,
+  facts: SurveyFacts,
+  days: RoughDays,
+  experience: Experience,
+): OpenEffect[] {
+  const now = judge(id, facts, days, experience);
   return (Object.keys(OPEN_QUESTIONS) as OpenQuestion[])
     .filter((question) => facts[question] === undefined)
     .map((question) => {
       const effect: OpenEffect = { question, ruledOutBy: [], lowest: 0, highest: 0 };
       for (const answer of OPEN_QUESTIONS[question]) {
-        const then = judge(id, { ...facts, [question]: answer }, days);
+        const then = judge(id, { ...facts, [question]: answer }, days, experience);
         if (then.exclusions.length > now.exclusions.length) {
           effect.ruledOutBy.push(answer === true ? 'yes' : answer === false ? 'no' : String(answer));
           continue;
@@ -85,11 +92,16 @@ function openEffects(id: SystemId, facts: SurveyFacts, days: RoughDays): OpenEff
  * Ranks all finishing systems for a zone, best first; those that are out of the question come last, with the reason.
  * A pure function of the facts: every point is a term with its sentence. What nobody answered widens the range of
  * points and names the answers that would rule a system out.
+ * @param experience causes that the shop confirmed, where they are to weigh.
  */
-export function rankSystems(facts: SurveyFacts, days: RoughDays = {}): RankedSystem[] {
+export function rankSystems(
+  facts: SurveyFacts,
+  days: RoughDays = {},
+  experience: Experience = NO_EXPERIENCE,
+): RankedSystem[] {
   const all = SYSTEM_IDS.map((systemId): RankedSystem => {
-    const { terms, exclusions, points } = judge(systemId, facts, days);
-    const open = exclusions.length > 0 ? [] : openEffects(systemId, facts, days);
+    const { terms, exclusions, points } = judge(systemId, facts, days, experience);
+    const open = exclusions.length > 0 ? [] : openEffects(systemId, facts, days, experience);
     const range: [number, number] = [
       points + open.reduce((sum, { lowest }) => sum + lowest, 0),
       points + open.reduce((sum, { highest }) => sum + highest, 0),

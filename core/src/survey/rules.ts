@@ -1,3 +1,4 @@
+import { CAUSE_WORDS, type Cause, casesOf, type Experience, trust } from '../causes/index.ts';
 import { said } from '../said/index.ts';
 import type { SystemId, SystemTraits } from '../systems/traits.ts';
 import type { Findings, SurveyFacts } from './facts.ts';
@@ -23,6 +24,8 @@ export interface Case {
   findings: Findings;
   /** Rough calendar days for this take-off; null when there is none yet. */
   roughDays: number | null;
+  /** What the shop confirmed as causes of its own findings. */
+  experience: Experience;
 }
 
 type Consideration = (
@@ -207,6 +210,30 @@ const dates: Consideration = ({ facts, findings, roughDays }, say) => {
     );
 };
 
+/** Points that a shop's own cases may move at most, however many they are. */
+const MOST_LEARNED = 20;
+
+/** What the shop confirmed on its own pieces speaks for and against, the more cases the louder. */
+const ownCases: Consideration = ({ traits, facts, findings, experience }, say) => {
+  const learn = (causes: readonly Cause[], against: boolean, forIt: boolean) => {
+    const cases = casesOf(experience, causes);
+    const points = Math.round(MOST_LEARNED * trust(cases));
+    if (points === 0 || against === forIt) return;
+    const what = causes[0] as Cause;
+    if (against) say(-points, said('survey.own-cases-against', { cases, cause: CAUSE_WORDS[what] }));
+    else say(Math.round(points / 2), said('survey.own-cases-for', { cases, cause: CAUSE_WORDS[what] }));
+  };
+  if (facts.pulls === 'bare hands') learn(['skin-oil'], traits.wear !== 'hard', traits.wear === 'hard');
+  if (findings.bleeds && !traits.isClear)
+    learn(['stain-not-blocked'], traits.blocks !== 'yes', traits.blocks === 'yes');
+  if (findings.isOpenGrain && findings.tone !== 'dark' && !traits.isClear && facts.look !== 'grain showing')
+    learn(['pores-open'], traits.fills === 'no', traits.fills !== 'no');
+  if (findings.isClosedSurface)
+    learn(['primer-unfit', 'no-key'], traits.bites !== 'made for it', traits.bites === 'made for it');
+  learn(['wet-edge-lost', 'overlap-uneven'], traits.applied !== 'sprayed', false);
+  learn(['air-humid'], traits.needsRatedBooth, false);
+};
+
 const CONSIDERATIONS: readonly Consideration[] = [
   surface,
   oldFinish,
@@ -216,6 +243,7 @@ const CONSIDERATIONS: readonly Consideration[] = [
   place,
   use,
   dates,
+  ownCases,
 ];
 
 /** Everything that speaks for, against and out of the question, in the order of the survey. */

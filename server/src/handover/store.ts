@@ -1,3 +1,4 @@
+import type { CallBackRow } from '@upholder/core/api';
 import type { JobEvent, NewJobEvent } from '@upholder/core/handover';
 import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
@@ -132,4 +133,35 @@ export async function knownSubjects(
 /** The body of an event as a client sent it, for comparing. */
 export function asSent({ id, jobId, at, what }: JobEvent): NewJobEvent {
   return { id, jobId, at, what };
+}
+
+/** All call-backs of a shop, the latest first, with what was found for them; 200 at most. */
+export async function callBacksOfShop(db: Queryable, shopId: string): Promise<CallBackRow[]> {
+  const rows = await many<Omit<CallBackRow, 'at'> & { at: Date } & Record<string, unknown>>(
+    db,
+    `select event.id, event.job_id as "jobId", job.code as "jobCode", job.client, event.at,
+            coalesce(event.what ->> 'words', '') as words,
+            exists (
+              select 1 from job_event as later where later.job_id = event.job_id
+                 and later.what ->> 'kind' = 'call-back-ended' and later.what ->> 'callBackId' = event.id::text
+            ) as "isEnded",
+            array(
+              select json_build_object('id', finding.id, 'tag', piece.tag, 'defect', finding.defect, 'cause', last.cause)
+                from finding join piece on piece.id = finding.piece_id
+                left join lateral (
+                  select cause, answer from finding_answer where finding_id = finding.id order by serial desc limit 1
+                ) as last on true
+               where finding.call_back_id = event.id and last.answer is distinct from 'withdraw'
+               order by finding.found_at
+            ) as findings
+       from job_event as event join job on job.id = event.job_id
+      where event.shop_id = $1 and event.what ->> 'kind' = 'call-back'
+        and not exists (
+          select 1 from job_event as later where later.job_id = event.job_id
+             and later.what ->> 'kind' = 'withdrawn' and later.what ->> 'eventId' = event.id::text
+        )
+      order by event.at desc limit 200`,
+    [shopId],
+  );
+  return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
 }

@@ -3,13 +3,17 @@ import type { Finding, FindingAnswer, NewAnswer, NewFinding } from '@upholder/co
 import { said } from '@upholder/core/said';
 import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
+import { planningClimate } from '../devices/station.ts';
+import { callBacksOfShop } from '../handover/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { carryOut } from '../inspection/answers.ts';
 import { addAnswer, addFindings, confirmedCauses, findFinding } from '../inspection/store.ts';
+import { talliesOfShop } from '../lessons/store.ts';
 import { mixesOfJob } from '../mixes/store.ts';
 import { piecesOf } from '../pieces/store.ts';
+import { sheetsOf } from '../products/products.ts';
 import { findShop } from '../shop/store.ts';
 import { tracedCoats } from '../trace/store.ts';
 
@@ -25,7 +29,7 @@ function assertSameAnswer(kept: FindingAnswer, sent: NewAnswer): void {
 }
 
 /** What was found wrong with pieces, and what becomes of it: each written once however often it is sent. */
-export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): void {
+export function addInspectionRoutes(routes: RouteTable, { db, clock, climate }: App): void {
   const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
@@ -67,6 +71,17 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock }: App): voi
   routes.add(ROUTES.confirmedCauses, async (_input, { member }) => ({
     confirmed: await confirmedCauses(db, member.shopId),
   }));
+
+  routes.add(ROUTES.lessons, async (_input, { member: { shopId } }) => {
+    const [shop, sheets, air, callBacks] = await Promise.all([
+      findShop(db, shopId),
+      sheetsOf(db, shopId),
+      planningClimate(climate, clock.now()),
+      callBacksOfShop(db, shopId),
+    ]);
+    const tallies = await talliesOfShop(db, shopId, { sheets, settings: shop.settings, climate: air });
+    return { tallies, callBacks };
+  });
 
   routes.add(ROUTES.answerFinding, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;

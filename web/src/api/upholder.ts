@@ -429,6 +429,12 @@ export const upholder = createApi({
       query: () => call('confirmedCauses', {}),
       providesTags: ['Confirmed'],
     }),
+    lessons: build.query<Out<'lessons'>, void>({
+      query: () => call('lessons', {}),
+      providesTags: ['Confirmed'],
+      // What came of findings elsewhere is read again when the page is opened.
+      keepUnusedDataFor: 0,
+    }),
     answerFinding: build.mutation<
       Out<'answerFinding'>,
       { jobId: string; answer: NewAnswer; memberId: string }

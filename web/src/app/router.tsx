@@ -242,6 +242,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
           },
           {
+            path: 'lessons',
+            lazy: async () => ({
+              Component: (await import('../screens/lessons/LessonsScreen.tsx')).LessonsScreen,
+            }),
+          },
+          {
             path: 'people',
             lazy: async () => ({
               Component: (await import('../screens/people/PeopleScreen.tsx')).PeopleScreen,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { CAUSES, DEFECTS, FindingSchema, NewAnswerSchema, NewFindingSchema } from '../../inspection/index.ts';
+import { TallySchema } from '../../lessons/index.ts';
 import { MixRecordSchema } from '../../mixing/index.ts';
-import { TracedCoatSchema, TraceRequestSchema } from '../shapes/contract.ts';
+import { CallBackRowSchema, TracedCoatSchema, TraceRequestSchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
 
@@ -31,6 +32,15 @@ export const inspectionRoutes = {
     summary: 'How often the shop confirmed each cause of each defect',
     response: z.object({
       confirmed: z.array(z.object({ defect: z.enum(DEFECTS), cause: z.enum(CAUSES), count: z.int() })),
+    }),
+  }),
+
+  lessons: route(PATHS.lessons, {
+    summary:
+      'What all jobs of the shop teach: coats by product, system, interval, air and applicator, and how many went wrong',
+    response: z.object({
+      tallies: z.array(TallySchema),
+      callBacks: z.array(CallBackRowSchema),
     }),
   }),
 

@@ -36,6 +36,7 @@ export const ACCESS: Record<CallName, Access> = {
   mixes: 'reader',
   mixCoats: 'reader',
   confirmedCauses: 'reader',
+  lessons: 'reader',
   jobMixes: 'reader',
   trace: 'reader',
   shop: 'reader',

@@ -8,7 +8,7 @@ import {
 import { ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
 import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
 import { JobEventSchema } from '../../handover/index.ts';
-import { FindingSchema } from '../../inspection/index.ts';
+import { CAUSES, DEFECTS, FindingSchema } from '../../inspection/index.ts';
 import {
   DecisionSchema,
   HexColour,
@@ -220,6 +220,21 @@ export const TraceRequestSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('day'), productKey: z.string().min(1), day: z.iso.date() }),
 ]);
 export type TraceRequest = z.infer<typeof TraceRequestSchema>;
+
+/** A call-back of any job, with the cause that was confirmed for what was found. */
+export const CallBackRowSchema = z.object({
+  id: z.uuid(),
+  jobId: z.uuid(),
+  jobCode: z.string(),
+  client: z.string(),
+  at: z.iso.datetime(),
+  words: z.string(),
+  isEnded: z.boolean(),
+  findings: z.array(
+    z.object({ id: z.uuid(), tag: z.string(), defect: z.enum(DEFECTS), cause: z.enum(CAUSES).nullable() }),
+  ),
+});
+export type CallBackRow = z.infer<typeof CallBackRowSchema>;
 
 /** A coat of any job, as far as it matters to whoever traces a fault. */
 export const TracedCoatSchema = z.object({

@@ -18,6 +18,7 @@ export const PATHS = {
   jobMixes: 'GET /jobs/:jobId/mixes',
   trace: 'POST /trace',
   confirmedCauses: 'GET /findings/confirmed',
+  lessons: 'GET /lessons',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   addJobEvent: 'POST /jobs/:jobId/events',
   mappings: 'GET /import-mappings',

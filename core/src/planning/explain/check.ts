@@ -8,7 +8,6 @@ import {
   type Plan,
   type PlanProblem,
   type ScheduledOp,
-  sharesPiece,
 } from '../problem/model.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
@@ -269,7 +268,7 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
     // What is done is history: it may have broken every rule, and nothing can be planned about it.
     if (item.personId === null) return;
     const { op, start } = item;
-    let lastCoatAbraded = false;
+    const abraded = new Set<string>();
     for (let back = index - 1; back >= 0; back -= 1) {
       const before = line[back];
       if (!before) continue;
@@ -290,9 +289,9 @@ function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): V
           });
         }
       }
-      if (!sharesPiece(before.op, op)) continue;
-      if (before.op.abrades) lastCoatAbraded = true;
-      if (op.waitFor === 'recoat' && before.op.windowMax !== null && !isOtherSide && !lastCoatAbraded) {
+      if (before.op.abrades) for (const id of before.op.pieceIds) abraded.add(id);
+      const isKept = !before.op.pieceIds.some((id) => op.pieceIds.includes(id) && !abraded.has(id));
+      if (op.waitFor === 'recoat' && before.op.windowMax !== null && !isOtherSide && !isKept) {
         if (start > before.end + before.op.windowMax) {
           violations.push({
             code: 'window',

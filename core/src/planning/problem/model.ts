@@ -167,7 +167,7 @@ export interface Plan {
 }
 
 /** Whether two operations of a load work on a piece in common: a repair of one piece says nothing of its neighbour. */
-export function sharesPiece(one: Pick<PlanOp, 'pieceIds'>, other: Pick<PlanOp, 'pieceIds'>): boolean {
+function sharesPiece(one: Pick<PlanOp, 'pieceIds'>, other: Pick<PlanOp, 'pieceIds'>): boolean {
   const few = one.pieceIds.length <= other.pieceIds.length ? one : other;
   const many = few === one ? other : one;
   const [first] = few.pieceIds;

@@ -10,7 +10,6 @@ import {
   type PlanOp,
   type PlanProblem,
   type ScheduledOp,
-  sharesPiece,
   workMinutes,
 } from '../problem/model.ts';
 import { repairOp } from '../problem/repairs.ts';
@@ -18,16 +17,30 @@ import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable }
 
 // Longer than other files: one search for a place in time, with the state that it keeps.
 
-/** The coat whose recoat window has shut when `op` starts at `start` with nothing abrading in between, if any. */
-export function shutWindow(placed: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {
+/** Whether an operation works on all pieces of another. */
+function coversAll(one: PlanOp, other: PlanOp): boolean {
+  if (one.pieceIds === other.pieceIds) return true;
+  // Nearly always the same pieces in the same order.
+  return other.pieceIds.every((id, index) => one.pieceIds[index] === id || one.pieceIds.includes(id));
+}
+
+/** The coat whose recoat window has shut on a piece of `op` when it starts at `start` with nothing abrading it since, if any. */
+export function shutWindow(earlier: readonly ScheduledOp[], op: PlanOp, start: Minute): ScheduledOp | null {
   if (op.waitFor !== 'recoat') return null;
-  for (let index = placed.length - 1; index >= 0; index -= 1) {
-    const before = placed[index];
+  let abraded: Set<string> | null = null;
+  for (let index = earlier.length - 1; index >= 0; index -= 1) {
+    const before = earlier[index];
     if (!before) return null;
-    if (!sharesPiece(before.op, op)) continue;
-    if (before.op.abrades) return null;
+    if (before.op.abrades) {
+      if (coversAll(before.op, op)) return null;
+      abraded ??= new Set();
+      for (const id of before.op.pieceIds) abraded.add(id);
+      continue;
+    }
     const { windowMax, stepId } = before.op;
-    if (windowMax !== null && stepId !== op.stepId && start > before.end + windowMax) return before;
+    if (windowMax === null || stepId === op.stepId || start <= before.end + windowMax) continue;
+    const isOpen = (id: string) => before.op.pieceIds.includes(id) && !abraded?.has(id);
+    if (op.pieceIds.some(isOpen)) return before;
   }
   return null;
 }
@@ -65,9 +78,14 @@ export class LoadProgress {
   /** Loads that have to be through before this one is begun. */
   after: readonly LoadProgress[] = [];
   private readonly left: Minute[];
+  private readonly rank: ReadonlyMap<string, number>;
+  private readonly isLoggedAhead: boolean;
 
   constructor(readonly load: Load) {
     this.left = remainingMinutes(load.ops);
+    this.rank = new Map(load.ops.map(({ id }, index) => [id, index]));
+    const open = load.ops.findIndex(({ done }) => !done);
+    this.isLoggedAhead = open >= 0 && load.ops.slice(open).some(({ done }) => done);
     this.floor = load.from ?? 0;
     for (const op of load.ops) {
       if (!op.done) continue;
@@ -83,6 +101,15 @@ export class LoadProgress {
       });
     }
     this.skipDone();
+  }
+
+  /**
+   * What comes before the next operation in the load: without what was logged of later ones already, as where somebody
+   * worked ahead of a repair.
+   */
+  get earlier(): readonly ScheduledOp[] {
+    if (!this.isLoggedAhead) return this.placed;
+    return this.placed.filter(({ op }) => (this.rank.get(op.id) ?? -1) < this.next);
   }
 
   get op(): PlanOp | undefined {
@@ -241,9 +268,9 @@ export class Builder {
     if (progress.floor > slot.start) return trouble('delivery', progress.floor);
     if (progress.turn > slot.start) return trouble('section', progress.turn);
     if (ready > slot.start) return trouble('clock', ready);
-    const needed = neededRepairs(progress.placed, op, slot.start);
+    const needed = neededRepairs(progress.earlier, op, slot.start);
     if (needed.length === 0) return { op, slot, repairs: [] };
-    const repairs = this.repairsFor(op, needed, ready, slot.start);
+    const repairs = this.repairsFor(op, needed, progress.earlier, ready, slot.start);
     const end = repairs?.at(-1)?.slot.end ?? Number.POSITIVE_INFINITY;
     if (!repairs || end > slot.start) return trouble('window', Number.isFinite(end) ? end : null);
     return { op, slot, repairs };
@@ -253,6 +280,7 @@ export class Builder {
   private repairsFor(
     op: PlanOp,
     needed: readonly ('scuff' | 'dust')[],
+    earlier: readonly ScheduledOp[],
     ready: Minute,
     start: Minute,
   ): Placement[] | null {
@@ -261,7 +289,13 @@ export class Builder {
     const repairs: Placement[] = [];
     for (const action of needed) {
       const repair = repairOp(op, action);
-      const slot = earliestSlot(this.problem, this.table, repair, from);
+      // Sanding may have to wait longer for a film than the next coat has.
+      const slot = earliestSlot(
+        this.problem,
+        this.table,
+        repair,
+        Math.max(from, clockStart(earlier, repair)),
+      );
       if (!slot) return null;
       repairs.push({ op: repair, slot });
       from = slot.end;
@@ -285,14 +319,14 @@ export class Builder {
     progress.floor = placed.slot.start;
     for (let attempt = 0; attempt < 4; attempt += 1) {
       const { slot } = placed;
-      const needed = neededRepairs(progress.placed, op, slot.start);
+      const needed = neededRepairs(progress.earlier, op, slot.start);
       if (needed.length === 0) {
         const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
         // Going on from a session starts a little later than going alone: not past a window.
-        const isKept = joined && neededRepairs(progress.placed, op, joined.slot.start).length === 0;
+        const isKept = joined && neededRepairs(progress.earlier, op, joined.slot.start).length === 0;
         return isKept ? joined : { ...placed, repairs: [] };
       }
-      const repairs = this.repairsFor(op, needed, ready, slot.start);
+      const repairs = this.repairsFor(op, needed, progress.earlier, ready, slot.start);
       if (!repairs) return null;
       // Scuffing and dusting take people, but no place.
       const busy = table.withBusy(repairs.map((repair) => repair.slot));
@@ -301,7 +335,7 @@ export class Builder {
       if (!after) return null;
       // Dusting takes time too: a window that was still open may have shut over it.
       const isShutNow =
-        !needed.includes('scuff') && shutWindow(progress.placed, op, after.slot.start) !== null;
+        !needed.includes('scuff') && shutWindow(progress.earlier, op, after.slot.start) !== null;
       if (!isShutNow && after.slot.start - from <= DUST_KEEPS_MINUTES) return { ...after, repairs };
       placed = after;
     }

@@ -1,9 +1,11 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
+import type { Experience } from '@upholder/core/causes';
 import { applyEdits, checkSequence, type Finding, type SequenceEdit } from '@upholder/core/rules';
 import { factsOf } from '@upholder/core/survey';
 import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useExperience } from '../../api/useExperience.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { sheetsOf, suppliesOf } from '../productLookups.ts';
 
@@ -60,7 +62,11 @@ export function useFindings(
   steps: readonly Step[],
   shop: ShopContext,
 ): Finding[] {
-  return useMemo(() => findingsOfZone(detail, zone, steps, shop), [detail, zone, steps, shop]);
+  const experience = useExperience(shop);
+  return useMemo(
+    () => findingsOfZone(detail, zone, steps, shop, experience),
+    [detail, zone, steps, shop, experience],
+  );
 }
 
 /** The same, outside of a component. */
@@ -69,6 +75,7 @@ export function findingsOfZone(
   zone: ZoneRow,
   steps: readonly Step[],
   shop: ShopContext,
+  experience: Experience,
 ): Finding[] {
   if (!zone.systemId || steps.length === 0) return [];
   const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
@@ -88,5 +95,6 @@ export function findingsOfZone(
     settings: shop.settings,
     climate: shop.planningClimate,
     isOnSite: detail.job.place === 'client',
+    experience,
   });
 }

@@ -48,7 +48,7 @@ export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, on
     <Card className="px-4 py-2" aria-label="Sequence check">
       <ul>
         {findings.map((finding) => {
-          const { code, severity, at, why, fixes, testPanel } = finding;
+          const { code, severity, at, why, fixes, testPanel, raised } = finding;
           const isTakenOn = severity === 'stop' && acknowledged.has(codeOf(finding));
           const look = isTakenOn ? LOOKS.advise : LOOKS[severity];
           const name = at === null ? undefined : nameOf(at);
@@ -73,6 +73,12 @@ export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, on
                     :
                   </span>{' '}
                   {why}
+                  {raised && (
+                    <span className="block text-note text-quiet">
+                      Raised from {LOOKS[raised.from].word.toLowerCase()}: our own work confirmed this cause{' '}
+                      {raised.cases} times.
+                    </span>
+                  )}
                 </p>
                 {fixes.map((fix) => (
                   <Button key={fix.label} onClick={() => editor.edit(fix.label, fix.edits)}>

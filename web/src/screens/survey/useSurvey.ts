@@ -4,6 +4,7 @@ import { acknowledgedCodes } from '@upholder/core/jobs';
 import { adviceOf, cautionsOf, factsOf, rankSystems, withAnswers } from '@upholder/core/survey';
 import { useMemo, useRef, useState } from 'react';
 import { type Refusal, refusalOf, upholder } from '../../api/upholder.ts';
+import { useExperience } from '../../api/useExperience.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { useOutlooks } from '../../workers/useOutlooks.ts';
@@ -14,6 +15,7 @@ export function useFindings(detail: JobDetail, zone: ZoneRow, shop: ShopContext)
     () => detail.pieces.filter(({ zoneId }) => zoneId === zone.id),
     [detail.pieces, zone.id],
   );
+  const experience = useExperience(shop);
   const outlooks = useOutlooks(zone, detail, pieces, shop);
   return useMemo(() => {
     const treatments = pieces.map(({ treatment }) => treatment);
@@ -29,12 +31,12 @@ export function useFindings(detail: JobDetail, zone: ZoneRow, shop: ShopContext)
       pieces,
       facts,
       outlooks,
-      ranking: rankSystems(facts, pieces.length === 0 ? {} : days),
+      ranking: rankSystems(facts, pieces.length === 0 ? {} : days, experience),
       cautions: cautionsOf(facts, buildUpOf(steps, sheets)),
       advice: adviceOf(facts),
       acknowledged: acknowledgedCodes(detail.decisions, zone.id),
     };
-  }, [detail, zone, shop, pieces, outlooks]);
+  }, [detail, zone, shop, pieces, outlooks, experience]);
 }
 export type SurveyFindings = ReturnType<typeof useFindings>;
 

@@ -1,0 +1,2 @@
+export * from './experience.ts';
+export * from './names.ts';

@@ -1,0 +1,2 @@
+export * from './lessons.ts';
+export * from './rates.ts';
