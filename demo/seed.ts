@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { GENERIC_PRODUCTS, isSprayed } from '@upholder/core/catalogue';
+import { GENERIC_PRODUCTS, isSprayed, type ProductSheet } from '@upholder/core/catalogue';
 import { hardwareOf } from '@upholder/core/elevation';
 import { coatMixMl } from '@upholder/core/film';
 import { type Finding, lastDoneKey } from '@upholder/core/inspection';
@@ -52,6 +52,17 @@ const STATION_SEED = 7;
 const SHEETS = { ...GENERIC_PRODUCTS, ...ownProducts() };
 /** How far the combs of the sprayed coats read off the typical film, in µm, one after the other. */
 const COMB_OFF_UM = [0, -4, 5, 2, -6, 3, 8, -2];
+
+/** A comb on the wet film, off the one that was meant and never outside of what the sheet allows. */
+function combed(
+  { wftMinUm, wftTypUm, wftMaxUm }: ProductSheet,
+  meant: number | null,
+  number: number,
+): number {
+  const off = COMB_OFF_UM[number % COMB_OFF_UM.length] ?? 0;
+  return Math.min(wftMaxUm, Math.max(wftMinUm, (meant ?? wftTypUm) + off));
+}
+
 /** The finished job began so many days from the Monday of the week. */
 const MUSIC_DAY = JOBS.find(({ code }) => code === 'MUSIC')?.startDay ?? 0;
 /** The demo opens in the middle of a working Wednesday. */
@@ -216,7 +227,7 @@ async function playLog(
       cup: isGun ? 'ISO 4 mm' : null,
       cupSeconds: isGun ? 29 : null,
       climate: { airC, rhPct },
-      wftUm: isGun ? (step.wftUm ?? sheet.wftTypUm) + (COMB_OFF_UM[combs % COMB_OFF_UM.length] ?? 0) : null,
+      wftUm: isGun ? combed(sheet, step.wftUm, combs) : null,
       amountsFrom: 'typed',
     };
   };

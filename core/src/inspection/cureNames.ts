@@ -9,6 +9,7 @@ export const CURES = [
   'one-more-coat',
   'strip',
   'fill-spot',
+  'hard-topcoat',
   'wait',
 ] as const;
 export type Cure = (typeof CURES)[number];

@@ -71,6 +71,25 @@ describe('curesFor', () => {
     expect(paint!.paintMl).toBeLessThan(250);
   });
 
+  it('gives a soft film time only while it hardens; then it washes, keys and coats with a film that stands hands', () => {
+    const young = curesFor(caseOf(context, 'refit', 'soft'));
+    expect(young.map(({ cure }) => cure)).toEqual(['wait', 'hard-topcoat', 'strip']);
+    const old = curesFor({ ...caseOf(context, 'refit', 'soft'), isHardened: true });
+    expect(old.map(({ cure }) => cure)).toEqual(['hard-topcoat', 'strip']);
+    const [topcoat] = old;
+    expect(named(topcoat!)).toEqual(['Degrease and rinse', 'Scuff P320', 'Dust off', 'Harder topcoat']);
+    expect(context.sheets[topcoat!.steps.at(-1)?.productKey ?? '']).toMatchObject({
+      role: 'colour',
+      resistsSkinOil: true,
+    });
+    // Where nothing that the shop has stands hands, it is not offered.
+    const soft = Object.fromEntries(
+      Object.entries(context.sheets).map(([key, sheet]) => [key, { ...sheet, resistsSkinOil: false }]),
+    );
+    const bare = curesFor({ ...caseOf(context, 'refit', 'soft'), sheets: soft, isHardened: true });
+    expect(bare.map(({ cure }) => cure)).toEqual(['strip']);
+  });
+
   it('leaves the recoat to the coat that is still to come', () => {
     const [level] = curesFor(caseOf(context, 'colour-1', 'run'));
     expect(named(level!)).toEqual(['Level the spot P320']);

@@ -32,6 +32,8 @@ export interface CureCase {
   lastDone: string | null;
   sheets: Readonly<Record<string, ProductSheet>>;
   supplies: Readonly<Record<string, Supply>>;
+  /** The film that shows it has had all the time that it takes to harden: waiting gains nothing. */
+  isHardened?: boolean;
   /** What the piece is made of, as far as it decides how it may be sanded. */
   ground: {
     /** Laminate, foil, metal: coarse grit leaves furrows that nothing fills. */
@@ -73,6 +75,7 @@ const CURE_WORDS: Record<Cure, string> = {
   'one-more-coat': said('inspect.cure-one-more-coat'),
   strip: said('inspect.cure-strip'),
   'fill-spot': said('inspect.cure-fill-spot'),
+  'hard-topcoat': said('inspect.cure-hard-topcoat'),
   wait: said('inspect.cure-wait'),
 };
 
@@ -97,7 +100,7 @@ const WAYS: Record<Defect, Ways | { slight: Ways; serious: Ways }> = {
   scratches: ['level-recoat'],
   holiday: ['one-more-coat', 'spot-prime'],
   blocking: ['level-recoat', 'wait'],
-  soft: { slight: ['wait', 'strip'], serious: ['strip', 'wait'] },
+  soft: { slight: ['wait', 'hard-topcoat', 'strip'], serious: ['strip', 'hard-topcoat', 'wait'] },
   crack: ['fill-spot', 'level-recoat'],
   chip: { slight: ['fill-spot', 'strip'], serious: ['strip', 'fill-spot'] },
   'thin-cover': ['one-more-coat'],
@@ -433,8 +436,63 @@ const fillSpot: Make = (ground) => {
   );
 };
 
+/** A film of the same kind that stands up to hands, the same sheen before others; null where the shop has none. */
+function hardProductFor({ sheets, shown }: Ground): Product | null {
+  const sheet = sheets[shown?.productKey ?? ''];
+  if (!sheet) return null;
+  const fits = Object.entries(sheets)
+    .filter(
+      ([, one]) =>
+        one.role === sheet.role &&
+        one.base === sheet.base &&
+        one.resistsSkinOil &&
+        !one.isIsocyanate &&
+        one.applicators.some((applicator) => applicator === 'brush' || applicator === 'roller'),
+    )
+    .sort(
+      ([a, one], [b, other]) =>
+        Number(other.sheen === sheet.sheen) - Number(one.sheen === sheet.sheen) || a.localeCompare(b),
+    );
+  const [first] = fits;
+  return first ? { key: first[0], sheet: first[1] } : null;
+}
+
+/** Skin oil washed out, keyed, and a harder film of the same kind over it. */
+const hardTopcoat: Make = (ground) => {
+  const product = hardProductFor(ground);
+  if (!product || !ground.shown || ground.next) return null;
+  return [
+    benchStep(
+      'mend-wash',
+      said('step.degrease-and-rinse'),
+      'clean',
+      YARDSTICKS.degrease,
+      said('inspect.wash-why'),
+      {
+        ...own(ground),
+        supplyKey: ground.supplies['cleaner-mild'] ? 'cleaner-mild' : null,
+        isRinsed: true,
+      },
+    ),
+    ...keyed(ground),
+    {
+      ...coatStepOf(
+        'mend-coat',
+        said('inspect.hard-coat'),
+        product.key,
+        product.sheet,
+        byHand(product.sheet),
+        said('inspect.hard-coat-why'),
+      ),
+      ...own(ground),
+      faces: facesOf(ground),
+      resultingSurface: 'colour',
+    },
+  ];
+};
+
 const wait: Make = (ground) =>
-  ground.shown
+  ground.shown && !ground.isHardened
     ? [
         benchStep(
           'mend-look',
@@ -457,6 +515,7 @@ const MAKE: Record<Cure, Make> = {
   'one-more-coat': oneMoreCoat,
   strip,
   'fill-spot': fillSpot,
+  'hard-topcoat': hardTopcoat,
   wait,
 };
 
@@ -470,6 +529,7 @@ const WHY: Record<Cure, string> = {
   'one-more-coat': said('inspect.one-more-why'),
   strip: said('inspect.strip-why'),
   'fill-spot': said('inspect.fill-spot-why'),
+  'hard-topcoat': said('inspect.hard-topcoat-why'),
   wait: said('inspect.wait-why'),
 };
 

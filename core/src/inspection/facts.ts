@@ -323,12 +323,26 @@ export function lastDoneKey(
   return done.sort((a, b) => a.position - b.position).at(-1)?.key ?? null;
 }
 
+/** Whether the last film of a side had had its full cure by a moment, in the air that was logged with it. */
+function isHardened(
+  side: 'front' | 'back',
+  by: string,
+  around: Omit<FindingSurroundings, 'mixes' | 'layers'>,
+): boolean {
+  const film = doneUntil({ ...around, mixes: [], layers: [] }, by).findLast((one) => isFilm(one, side));
+  if (!film) return false;
+  const { sheets, settings, climate } = around.shop;
+  const clocks = clocksOfCoat(film.step, sheets, settings, climate, film.entry);
+  return clocks !== null && toMinute(by) >= film.at + clocks.cure.hereMinutes;
+}
+
 /** What the cures of a finding go by, at what the piece has had by now. */
 export function cureCaseOf(
-  finding: CureCase['finding'],
-  { piece, steps, log, zone, job, shop }: Omit<FindingSurroundings, 'mixes' | 'layers'>,
+  finding: CureCase['finding'] & { foundAt?: string },
+  around: Omit<FindingSurroundings, 'mixes' | 'layers'>,
   supplies: CureCase['supplies'],
 ): CureCase {
+  const { piece, steps, log, zone, job, shop } = around;
   const { isThinFace } = zone.survey;
   const { isClosedSurface } = findingsOf(factsOf(zone, job, shop.settings, []));
   return {
@@ -338,6 +352,7 @@ export function cureCaseOf(
       .sort((a, b) => a.position - b.position)
       .map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft),
     lastDone: lastDoneKey(steps, log, piece.id),
+    isHardened: finding.foundAt !== undefined && isHardened(finding.spot.side, finding.foundAt, around),
     sheets: shop.sheets,
     supplies,
     ground: { isClosed: isClosedSurface === true, isThinFace: isThinFace === true },

@@ -13,7 +13,6 @@ import { WINDOW_RULES } from './windows.ts';
 export * from './deviations.ts';
 export { LARGEST_CLIMB } from './keying.ts';
 export * from './model.ts';
-export { KEPT_AWAY } from './raised.ts';
 export { anotherRepeat } from './repeats.ts';
 
 /** All rules, family by family. */

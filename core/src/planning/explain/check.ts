@@ -346,20 +346,25 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
   return problem.resources.flatMap((resource) => {
     const events = capacityEvents(problem, plan, resource.id);
-    const held = new Map<string, number[]>();
+    const held = new Map<string, { amount: number; isOwn: boolean }[]>();
     const violations: Violation[] = [];
     let own = 0;
+    const sumOf = (counts: (one: { isOwn: boolean }) => boolean) =>
+      [...held.values()].reduce(
+        (total, list) => total + Math.max(0, ...list.filter(counts).map(({ amount }) => amount)),
+        0,
+      );
     events.forEach((event, index) => {
       const amounts = held.get(event.load) ?? [];
-      if (event.delta > 0) amounts.push(event.delta);
-      else amounts.splice(amounts.indexOf(-event.delta), 1);
+      const at = amounts.findIndex(({ amount, isOwn }) => amount === -event.delta && isOwn === event.isOwn);
+      if (event.delta > 0) amounts.push({ amount: event.delta, isOwn: event.isOwn });
+      else amounts.splice(at, 1);
       held.set(event.load, amounts);
       if (event.isOwn) own += event.delta;
       if (events[index + 1]?.at === event.at) return;
-      const sum = [...held.values()].reduce(
-        (total, list) => total + (list.length === 0 ? 0 : Math.max(...list)),
-        0,
-      );
+      const sum = sumOf(() => true);
+      // What was overfull before this plan and is not fuller by it is not its fault.
+      if (own > 0 && sum <= sumOf(({ isOwn }) => !isOwn)) return;
       if (sum > resource.capacity && own > 0 && event.delta > 0) {
         const message = `overfills ${resource.name}: ${sum} of ${resource.capacity}`;
         violations.push({ code: 'capacity', opId: event.opId, message });
