@@ -309,6 +309,7 @@ async function seedFindings(
           answer,
           cure: null,
           cause: null,
+          isAlone: false,
           reason: '',
           at: before(minutesAgo - 2),
           stepIds: [],

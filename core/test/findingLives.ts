@@ -18,7 +18,7 @@ import type { Piece } from '../src/pieces/index.ts';
 import type { JobForPlanning, PlanSnapshot, ShopForPlanning } from '../src/planning/index.ts';
 import { applyEdits } from '../src/rules/index.ts';
 import { type Minute, toInstant } from '../src/shop/index.ts';
-import { fitEdited, generateSteps, type Step, stepAppliesTo } from '../src/systems/index.ts';
+import { draftOf, fitEdited, generateSteps, type Step, stepAppliesTo } from '../src/systems/index.ts';
 import { entryFor, replan } from './lives.ts';
 import { randomCase, SAMPLE_START, sampleId, seeded } from './sample.ts';
 
@@ -41,23 +41,22 @@ const mint = () => {
   return sampleId(12, minted);
 };
 
-const draftOf = ({ id: _id, zoneId: _zone, position: _position, ...draft }: Step) => draft;
-
 /** A zone's steps as they stand after edits; those that are known keep their ids. */
 function withSteps(job: Job, zoneId: string, steps: readonly Step[]): Job {
   const others = job.steps.filter((step) => step.zoneId !== zoneId);
   return { ...job, steps: [...others, ...steps.map((step, position) => ({ ...step, position }))] };
 }
 
-function edited(job: Job, zoneId: string, option: CureOption): { job: Job; ids: string[] } {
+function edited(job: Job, zoneId: string, option: CureOption, isAlone: boolean): { job: Job; ids: string[] } {
   const known = job.steps.filter((step) => step.zoneId === zoneId).sort((a, b) => a.position - b.position);
   const byKey = new Map(known.map(({ key, id }) => [key, id]));
   const steps = applyEdits(known.map(draftOf), option.edits).map(
     (draft, position): Step => ({ ...draft, id: byKey.get(draft.key) ?? mint(), zoneId, position }),
   );
   const keys = new Set(option.steps.map(({ key }) => key));
+  const written = steps.map((step) => (keys.has(step.key) ? { ...step, goesAlone: isAlone } : step));
   return {
-    job: withSteps(job, zoneId, steps),
+    job: withSteps(job, zoneId, written),
     ids: steps.filter(({ key }) => keys.has(key)).map(({ id }) => id),
   };
 }
@@ -135,6 +134,7 @@ function found(job: Job, shop: ShopForPlanning, now: Minute, random: () => numbe
             findingId: finding.id,
             cure: null,
             cause: null,
+            isAlone: false,
             reason: 'as agreed',
             at,
             stepIds: [],
@@ -149,9 +149,10 @@ function found(job: Job, shop: ShopForPlanning, now: Minute, random: () => numbe
   const chance = random();
   if (chance < 0.6 && cures.length > 0) {
     const option = pick(cures);
-    const made = edited(job, zone.id, option);
+    const isAlone = random() < 0.5;
+    const made = edited(job, zone.id, option, isAlone);
     life.cured += 1;
-    return answered(made.job, { answer: 'cure', cure: option.cure, stepIds: made.ids });
+    return answered(made.job, { answer: 'cure', cure: option.cure, isAlone, stepIds: made.ids });
   }
   if (chance < 0.75 && vanishesUnder(question) !== null) {
     life.left += 1;

@@ -21,3 +21,6 @@ alter table job add constraint job_status_check check (status in ('open', 'hande
 -- The call-back that a finding was made for.
 alter table finding add column call_back_id uuid;
 create index finding_call_back on finding (call_back_id) where call_back_id is not null;
+
+-- Whether a piece leaves its load for a repair.
+alter table finding_answer add column is_alone boolean not null default false;

@@ -72,6 +72,7 @@ const answerTo = (finding: Finding, change: Partial<NewAnswer>): NewAnswer => ({
   answer: 'leave',
   cure: null,
   cause: null,
+  isAlone: false,
   reason: '',
   at: before(0),
   ...change,

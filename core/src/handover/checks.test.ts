@@ -230,6 +230,7 @@ describe('what is still open', () => {
           answer: 'accept',
           cure: null,
           cause: null,
+          isAlone: false,
           reason: 'Mrs Quill likes it',
           at: AT,
           stepIds: [],

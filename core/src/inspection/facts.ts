@@ -15,7 +15,7 @@ import { isFramed, type Piece } from '../pieces/index.ts';
 import { clocksOfCoat, lieOf, type ShopForPlanning } from '../planning/index.ts';
 import { toMinute } from '../shop/index.ts';
 import { contrastIn, factsOf, findingsOf, seenThrough } from '../survey/index.ts';
-import { type Step, stepAppliesTo } from '../systems/index.ts';
+import { draftOf, type Step, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import type {
   AfterFacts,
@@ -348,9 +348,7 @@ export function cureCaseOf(
   return {
     finding,
     piece,
-    steps: [...steps]
-      .sort((a, b) => a.position - b.position)
-      .map(({ id: _id, zoneId: _zone, position: _position, ...draft }) => draft),
+    steps: [...steps].sort((a, b) => a.position - b.position).map(draftOf),
     lastDone: lastDoneKey(steps, log, piece.id),
     isHardened: finding.foundAt !== undefined && isHardened(finding.spot.side, finding.foundAt, around),
     sheets: shop.sheets,

@@ -48,6 +48,8 @@ const answerFields = {
   answer: z.enum(ANSWERS),
   /** Which cure, where the answer is one. */
   cure: z.enum(CURES).nullable(),
+  /** Whether the piece leaves its load for a repair, so that the others need not wait for it. */
+  isAlone: z.boolean().default(false),
   /** The cause that somebody confirmed; null where nobody did. */
   cause: z.enum(CAUSES).nullable(),
   reason: textField('reason', 500),

@@ -5,7 +5,7 @@ export { type CombChart, combCharts, type Drift, driftOf } from './control.ts';
 export * from './cureNames.ts';
 export * from './cures.ts';
 export * from './defects.ts';
-export { type CureEffect, cureEffects } from './effect.ts';
+export { type CureEffect, type CureEffects, cureEffects } from './effect.ts';
 export type { Evidence } from './evidence.ts';
 export {
   causeFactsOf,

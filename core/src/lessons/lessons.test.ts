@@ -142,7 +142,7 @@ describe('what a job teaches', () => {
   it('does not count what was no defect, what goes away by itself, and what was withdrawn from the log', () => {
     const answered = (answer: 'withdraw' | 'leave' | 'accept') => {
       const by = { memberId: null, memberName: 'Ines', loggedAt: minute(3001) };
-      const words = { cure: null, cause: null, reason: 'x', at: minute(3001), stepIds: [] };
+      const words = { cure: null, cause: null, isAlone: false, reason: 'x', at: minute(3001), stepIds: [] };
       return found(1, {
         answers: [{ id: sampleId(13, 9), findingId: sampleId(13, 1), answer, ...words, ...by }],
       });

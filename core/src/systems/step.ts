@@ -60,6 +60,8 @@ export const StepSchema = z.object({
   faces: z.enum(FACES).default('both'),
   /** Only these pieces of the zone, for what a few of them need and the others do not; empty: all that fit. */
   pieceIds: z.array(z.uuid()).max(500).default([]),
+  /** Those pieces leave their load for it and go on by themselves, so that the others need not wait. */
+  goesAlone: z.boolean().default(false),
   waitFor: z.enum(CLOCK_KINDS),
   /** `rest`: where the load dries, so that a wet load is not carried about. */
   place: z.enum(['bench', 'booth', 'rest', 'room']),
@@ -93,6 +95,11 @@ export type Step = z.infer<typeof StepSchema>;
 /** A step before it has been given to a zone. */
 export const StepDraftSchema = StepSchema.omit({ id: true, zoneId: true, position: true });
 export type StepDraft = z.infer<typeof StepDraftSchema>;
+
+/** A step without what ties it to its zone. */
+export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {
+  return draft;
+}
 
 /** Whether a piece goes through a step: by its treatment, its faces, and where a step names its pieces. How it lies is a question of the load. */
 export function stepAppliesTo(

@@ -21,6 +21,7 @@ export const STEP_DEFAULTS = {
   extraLossPct: 0,
   repeat: null,
   tagAt: null,
+  goesAlone: false,
 } satisfies Partial<StepDraft>;
 
 /** A step with only its name, operation, labour and reason; all else is none, or as usual. */

@@ -1,4 +1,5 @@
 import { cureCaseOf, curesFor, type Finding, lastAnswer, type NewAnswer } from '@upholder/core/inspection';
+import { effectiveLog } from '@upholder/core/jobs';
 import { applyEdits } from '@upholder/core/rules';
 import { said } from '@upholder/core/said';
 import type { Queryable } from '../db/database.ts';
@@ -70,9 +71,8 @@ export async function carryOut(
   const { zone, piece, log, settings, sheets, supplies } = around;
   const effect: Effect = { stepIds: [], zoneId: null, pieceId: null };
   const before = lastAnswer(finding)?.stepIds ?? [];
-  const isBegun = log.some(
-    ({ stepId, pieceIds, correctsId, isWithdrawal }) =>
-      before.includes(stepId) && pieceIds.includes(piece.id) && correctsId === null && !isWithdrawal,
+  const isBegun = effectiveLog(log).some(
+    ({ stepId, pieceIds }) => before.includes(stepId) && pieceIds.includes(piece.id),
   );
   if (isBegun) refuse(said('inspect.repair-has-begun'));
   const steps = around.steps.filter(({ id }) => !before.includes(id));
@@ -85,6 +85,10 @@ export async function carryOut(
     if (!option) return refuse(said('inspect.cure-not-possible'));
     drafts = applyEdits(drafts, option.edits);
     added = option.steps.map(({ key }) => key);
+    if (answer.isAlone) {
+      const own = new Set(added);
+      drafts = drafts.map((draft) => (own.has(draft.key) ? { ...draft, goesAlone: true } : draft));
+    }
   }
   if (before.length > 0 || added.length > 0) {
     await writeSequence(db, shopId, zone, finding.jobId, drafts);

@@ -26,6 +26,7 @@ interface RawAnswer extends Record<string, unknown> {
   answer: FindingAnswer['answer'];
   cure: FindingAnswer['cure'];
   cause: FindingAnswer['cause'];
+  is_alone: boolean;
   reason: string;
   step_ids: string[];
   at: Date;
@@ -41,6 +42,7 @@ function toAnswer(row: RawAnswer): FindingAnswer {
     answer: row.answer,
     cure: row.cure,
     cause: row.cause,
+    isAlone: row.is_alone,
     reason: row.reason,
     at: row.at.toISOString(),
     stepIds: row.step_ids,
@@ -141,6 +143,7 @@ export async function addAnswer(db: Queryable, shopId: string, answer: FindingAn
       answer: answer.answer,
       cure: answer.cure,
       cause: answer.cause,
+      is_alone: answer.isAlone,
       reason: answer.reason,
       step_ids: answer.stepIds,
       at: answer.at,

@@ -7,8 +7,8 @@ import * as Comlink from 'comlink';
 
 const comparison = {
   outlooks: (input: CompareInput) => outlooksOf(input),
-  cures: (question: PlanRequest, zoneId: string, edits: SequenceEdit[][]) =>
-    cureEffects(question, zoneId, edits),
+  cures: (question: PlanRequest, zoneId: string, pieceId: string, edits: SequenceEdit[][]) =>
+    cureEffects(question, zoneId, pieceId, edits),
   choices: (zones: MethodZone[], methods: Methods) => methodEffects(zones, methods),
 };
 export type Comparison = typeof comparison;

@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import type { CureEffect, CureOption } from '@upholder/core/inspection';
+import type { CureEffects, CureOption } from '@upholder/core/inspection';
 import { questionOf } from '@upholder/core/planning';
 import { toInstant } from '@upholder/core/shop';
 import { useEffect, useState } from 'react';
@@ -14,15 +14,15 @@ import { theComparison } from './useOutlooks.ts';
 export function useCureEffects(
   detail: JobDetail,
   shop: ShopContext,
-  zoneId: string | undefined,
+  piece: { id: string; zoneId: string } | undefined,
   cures: readonly CureOption[],
-): readonly (CureEffect | null)[] {
+): readonly CureEffects[] {
   const { data: around } = upholder.usePlanningContextQuery(detail.job.id);
-  const [effects, setEffects] = useState<readonly (CureEffect | null)[]>([]);
+  const [effects, setEffects] = useState<readonly CureEffects[]>([]);
   useEffect(() => {
     let isCurrent = true;
     setEffects([]);
-    if (!around || !zoneId || detail.plan === null || cures.length === 0) return;
+    if (!around || !piece || detail.plan === null || cures.length === 0) return;
     const { now, ...taken } = around;
     const question = questionOf(
       detail,
@@ -33,13 +33,14 @@ export function useCureEffects(
     void theComparison()
       .cures(
         question,
-        zoneId,
+        piece.zoneId,
+        piece.id,
         cures.map(({ edits }) => edits),
       )
       .then((found) => isCurrent && setEffects(found));
     return () => {
       isCurrent = false;
     };
-  }, [around, detail, shop, zoneId, cures]);
+  }, [around, detail, shop, piece, cures]);
   return effects;
 }

@@ -78,7 +78,18 @@ export function stepMark(step: Step): string {
   const { productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, labour, mixCount } = step;
   const { operation, place, loadFilter, appliesTo, faces, isEdgesOnly, pieceIds, position } = step;
   return JSON.stringify([
-    [operation, position, place, loadFilter, appliesTo, faces, isEdgesOnly, pieceIds],
+    [
+      operation,
+      position,
+      place,
+      loadFilter,
+      appliesTo,
+      faces,
+      isEdgesOnly,
+      pieceIds,
+      // Left out where it is as it always was, so that plans of before still fit.
+      ...(step.goesAlone ? ['alone'] : []),
+    ],
     [productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, mixCount],
     Object.entries(labour).sort(([a], [b]) => (a < b ? -1 : 1)),
   ]);

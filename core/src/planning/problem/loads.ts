@@ -65,6 +65,7 @@ function splitEvenly(pieces: readonly Piece[], count: number, weight: (piece: Pi
  *
  * @param cut how many batches at least, and how many are to find room side by side.
  * @param fits says whether a batch can be coated in one go within a shift.
+ * @param alone ids of pieces that go by themselves.
  */
 export function cutIntoBatches(
   pieces: readonly Piece[],
@@ -73,13 +74,14 @@ export function cutIntoBatches(
   shop: ShopSettings,
   { atLeast, share }: Cut,
   fits: (batch: Batch) => boolean,
+  alone: ReadonlySet<string> = new Set(),
 ): Batch[] {
   const groups = new Map<string, Batch>();
   for (const piece of pieces) {
     const lie = lieOf(piece, laying, isOnSite, shop);
     const isTwoSided = lie === 'flat' && piece.finishBack;
     // Replaced pieces come raw and wait differently, so they go in loads of their own.
-    const key = `${lie}${isTwoSided}${piece.treatment === 'replace'}`;
+    const key = `${lie}${isTwoSided}${piece.treatment === 'replace'}${alone.has(piece.id) ? piece.id : ''}`;
     const group = groups.get(key) ?? { lie, isTwoSided, pieces: [] };
     group.pieces.push(piece);
     groups.set(key, group);

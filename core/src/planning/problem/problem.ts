@@ -4,6 +4,7 @@ import { effectiveLog } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
 import { longestStretch, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
+import type { Step } from '../../systems/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
@@ -42,6 +43,11 @@ export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
   return parts.length < 2 ? last : said('word.and', { before: parts.slice(0, -1).join(', '), last });
 }
 
+/** Pieces that leave their load for a step of their own. */
+function aloneOf(steps: readonly Step[]): Set<string> {
+  return new Set(steps.flatMap(({ goesAlone, pieceIds }) => (goesAlone ? pieceIds : [])));
+}
+
 const isReplaced = ({ treatment }: Piece) => treatment === 'replace';
 
 function batchesOfZone(
@@ -61,12 +67,15 @@ function batchesOfZone(
   const isStarted = log.some((entry) => stepIds.has(entry.stepId));
   const kept: { id: string | null; batch: Batch }[] = [];
   const taken = new Set<string>();
+  const alone = aloneOf(input.steps.filter(({ zoneId }) => zoneId === zone.id));
   if (isStarted || keep === 'all') {
     for (const load of earlier.filter(({ zoneId }) => zoneId === zone.id)) {
       const all = pieces.filter(({ id }) => load.pieceIds.includes(id));
       // A piece that is to be replaced after all leaves its load: the new one comes raw, and later.
       const isMixed = new Set(all.map(isReplaced)).size > 1;
-      const members = isMixed ? all.filter((piece) => !isReplaced(piece)) : all;
+      const stay = isMixed ? all.filter((piece) => !isReplaced(piece)) : all;
+      // So does one that goes through a repair by itself; a load that it is alone in stays.
+      const members = stay.length > 1 ? stay.filter(({ id }) => !alone.has(id)) : stay;
       if (members.length === 0) continue;
       for (const { id } of members) taken.add(id);
       const isTwoSided = load.lie === 'flat' && members.some(({ finishBack }) => finishBack);
@@ -80,7 +89,7 @@ function batchesOfZone(
     draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
   const fresh = pieces.filter(({ id }) => !taken.has(id));
   const laying = zone.options?.laying ?? 'by-kind';
-  const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits);
+  const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits, alone);
   return [...kept, ...batches.map((batch) => ({ id: null, batch }))];
 }
 

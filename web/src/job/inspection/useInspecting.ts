@@ -25,6 +25,8 @@ export interface Decision {
   answer: AnswerKind;
   cure?: Cure | null;
   cause?: Cause | null;
+  /** Whether the piece leaves its load for the repair. */
+  isAlone?: boolean;
   reason?: string;
 }
 
@@ -44,11 +46,11 @@ export function useInspecting() {
     },
     async decide(
       { id, jobId }: Pick<Finding, 'id' | 'jobId'>,
-      { answer, cure = null, cause = null, reason = '' }: Decision,
+      { answer, cure = null, cause = null, isAlone = false, reason = '' }: Decision,
     ): Promise<Kept> {
       if (!writer) return nobody;
       const at = new Date(deviceClock.now()).toISOString();
-      const body = { id: uuid(), findingId: id, jobId, answer, cure, cause, reason, at };
+      const body = { id: uuid(), findingId: id, jobId, answer, cure, cause, isAlone, reason, at };
       return sender().keep(envelopeOf<AnswerEnvelope>('answer', body, writer, stamp()));
     },
     /** @throws Error with a sentence when the file is no picture. */

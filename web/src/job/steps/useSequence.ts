@@ -2,17 +2,12 @@ import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import type { Experience } from '@upholder/core/causes';
 import { applyEdits, checkSequence, type Finding, type SequenceEdit } from '@upholder/core/rules';
 import { factsOf } from '@upholder/core/survey';
-import { FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
+import { draftOf, FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useExperience } from '../../api/useExperience.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { sheetsOf, suppliesOf } from '../productLookups.ts';
-
-/** A step without what ties it to its zone. */
-export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft }: Step): StepDraft {
-  return draft;
-}
 
 /** Changing a zone's sequence: each change is saved at once and can be taken back and made again. */
 export function useSequence(detail: JobDetail, zone: ZoneRow, steps: readonly Step[]) {

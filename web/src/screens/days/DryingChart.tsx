@@ -1,4 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { faultyPieces } from '@upholder/core/inspection';
 import { tagsOf } from '@upholder/core/pieces';
 import { isRepair } from '@upholder/core/planning';
 import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
@@ -144,6 +145,7 @@ export function DryingChart({
   const pins = detail.plan?.planOptions.pins ?? {};
   const { labour, films } = useMemo(() => dayItems(detail), [detail]);
   const items = useMemo(() => [...labour, ...films], [labour, films]);
+  const faulty = useMemo(() => faultyPieces(detail), [detail]);
   const scroller = useRef<HTMLDivElement>(null);
   const scale = useMemo(() => {
     const starts = [...labour, ...films].map(({ start }) => start);
@@ -197,6 +199,7 @@ export function DryingChart({
                     isSelected={item.op.id === selectedId}
                     isPinned={pins[item.op.id] !== undefined}
                     isOnChain={chain.has(item.op.id)}
+                    isFaulty={!item.isDone && item.op.pieceIds.some((id) => faulty.has(id))}
                     onSelect={() => onSelect(item.op.id)}
                     onMove={
                       item.isDone || item.start !== item.op.start || isRepair(item.op.id)

@@ -21,6 +21,7 @@ export function LabourBlock({
   isSelected,
   isPinned,
   isOnChain,
+  isFaulty,
   onSelect,
   onMove,
   onDrag,
@@ -33,6 +34,8 @@ export function LabourBlock({
   isPinned: boolean;
   /** Part of the chain that decides the handover. */
   isOnChain: boolean;
+  /** One of its pieces has a finding that is not settled: a corner is cut off, as on the pieces themselves. */
+  isFaulty: boolean;
   onSelect(): void;
   /** Null where it cannot be moved: it is done, or not the first of its parts. */
   onMove: ((minute: number) => void) | null;
@@ -75,13 +78,19 @@ export function LabourBlock({
       onClick={onMove ? undefined : onSelect}
       onKeyDown={press}
       title={words}
-      aria-label={`${words}${isPinned ? ', pinned' : ''}`}
+      aria-label={`${words}${isPinned ? ', pinned' : ''}${isFaulty ? ', with a finding' : ''}`}
       className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-tiny leading-[19px] [font-stretch:88%] ${look} ${
         isPinned ? 'border-l-[6px] border-l-tape' : ''
       } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${shift ? 'z-30 cursor-grabbing opacity-80' : ''}`}
       style={{ left: left + (shift?.x ?? 0), width, top, height: 21 }}
     >
       {width > 30 ? item.op.name : ''}
+      {isFaulty && (
+        <svg aria-hidden="true" width="12" height="12" className="absolute -top-px -right-px">
+          <path d="M1 0 H12 V11 Z" fill="var(--sheet)" />
+          <path d="M1 0 L12 11" stroke="var(--stop)" strokeWidth="2.5" />
+        </svg>
+      )}
     </button>
   );
 }

@@ -9,6 +9,16 @@ export function Legend() {
           drawing: <rect x="0.5" y="1.5" width="15" height="8" fill="var(--closed)" stroke="var(--quiet)" />,
           name: 'done',
         },
+        {
+          key: 'fault',
+          drawing: (
+            <>
+              <path d="M0 1 H9 L16 8 V10 H0 Z" fill="var(--ink)" />
+              <path d="M9 1 L16 8" stroke="var(--stop)" strokeWidth="2.5" />
+            </>
+          ),
+          name: 'with a finding',
+        },
         { key: 'sand', drawing: <path d="M4 10 L12 10 L8 3 Z" fill="var(--ink)" />, name: 'may be sanded' },
         {
           key: 'recoat',

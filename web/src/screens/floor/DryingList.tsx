@@ -1,5 +1,6 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import type { DryingItem } from '@upholder/core/floor';
+import { faultyPieces } from '@upholder/core/inspection';
 import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
@@ -37,7 +38,9 @@ export function DryingList({
       <ul className="divide-y divide-line">
         {films.slice(0, 6).map((film) => {
           const detail = jobs.get(film.jobId);
-          const piece = detail?.pieces.find(({ id }) => id === film.pieceIds[0]);
+          const faulty = detail ? faultyPieces(detail) : new Set<string>();
+          const found = film.pieceIds.filter((id) => faulty.has(id));
+          const piece = detail?.pieces.find(({ id }) => id === (found[0] ?? film.pieceIds[0]));
           const productKey = detail?.steps.find(({ id }) => id === film.stepId)?.productKey;
           const zone = detail?.zones.find(({ id }) => id === piece?.zoneId);
           const { words, at } = nextClock(film, now);
@@ -53,7 +56,7 @@ export function DryingList({
                   <PieceGlyph
                     piece={piece}
                     colour={zone?.newColour ?? '#888888'}
-                    states={{ front: side, back: piece.finishBack ? side : null }}
+                    states={{ front: side, back: piece.finishBack ? side : null, isFaulty: found.length > 0 }}
                     size={46}
                   />
                 )}
@@ -67,6 +70,11 @@ export function DryingList({
                   <span className="font-semibold">{detail && tagsOf(detail.pieces, film.pieceIds)}</span>
                 </p>
                 <p>
+                  {found.length > 0 && detail && (
+                    <span className="block font-semibold text-stop">
+                      Finding open on {tagsOf(detail.pieces, found)}
+                    </span>
+                  )}
                   {words} <span className="quantity">{whenWords(at, now, shop.timeZone)}</span>
                 </p>
                 {film.shutsAt !== null && film.shutsAt - now < 3 * 1440 && (

@@ -59,7 +59,7 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
   const now = useNowMinute();
   const states = usePieceStates(detail, shop);
   const known = useFinding(finding, detail, shop);
-  const effects = useCureEffects(detail, shop, known?.zone.id, known?.cures ?? NO_CURES);
+  const effects = useCureEffects(detail, shop, known?.piece, known?.cures ?? NO_CURES);
   const { decide } = useInspecting();
   const mayAnswer = useMay('answerFinding');
   const [cause, setCause] = useState<Cause | null>(lastAnswer(finding)?.cause ?? null);
@@ -76,6 +76,9 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
     setProblem(refused);
     return refused;
   }
+  // Alone in its load it has nobody to wait for it.
+  const hasLoad =
+    (detail.plan?.loads.find(({ pieceIds }) => pieceIds.includes(piece.id))?.pieceIds.length ?? 0) > 1;
   const isOpen = state === 'open' || state === 'left';
   return (
     <Card className="p-5" aria-label="Finding">
@@ -141,9 +144,10 @@ export function FindingPanel({ finding, state }: { finding: Finding; state: Find
                     key={option.cure}
                     option={option}
                     isFirst={index === 0 && !vanishes}
-                    effect={effects[index] ?? null}
+                    effects={effects[index] ?? null}
                     isBusy={isBusy || !mayAnswer}
-                    onAccept={() => void give({ answer: 'cure', cure: option.cure })}
+                    hasLoad={hasLoad}
+                    onAccept={(isAlone) => void give({ answer: 'cure', cure: option.cure, isAlone })}
                   />
                 ))}
               </ul>

@@ -3,6 +3,7 @@ import {
   CAUSE_WORDS,
   type Cause,
   type CureEffect,
+  type CureEffects,
   type CureOption,
   cureName,
   type Finding,
@@ -74,56 +75,94 @@ export function Causes({
   );
 }
 
-/** What a repair does to the end of the job. */
-function Effect({ completion, laterMin }: CureEffect) {
+/** What a repair does to the end of the job, and whether the piece gets its last coat with the others. */
+function Effect({ completion, laterMin, rejoins }: CureEffect) {
   const { shop } = useJobContext();
   const now = useNowMinute();
   return (
-    <p className="mt-1 text-note">
+    <span className="block text-note">
       {laterMin <= 0 ? (
         'The job ends no later for it.'
       ) : (
         <>
-          The job ends <span className="quantity">{whenWords(completion, now, shop.timeZone)}</span>, work and
-          drying put it off by <span className="quantity">{formatDuration(laterMin)}</span>.
+          The job ends <span className="quantity">{whenWords(completion, now, shop.timeZone)}</span>,{' '}
+          <span className="quantity">{formatDuration(laterMin)}</span> later.
         </>
       )}
-    </p>
+      {rejoins === true && ' It gets the last coat with its zone.'}
+      {rejoins === false && (
+        <span className="font-semibold">
+          {' '}
+          It misses the last coat of its zone: coat the whole face and keep some of that mix, or sheen and
+          shade differ.
+        </span>
+      )}
+    </span>
   );
 }
 
-/** One way to make it good, with its steps. */
-export function CureCard({
-  option,
-  isFirst,
+/** A way of planning a repair, chosen by a press. */
+function Way({
+  name,
   effect,
+  isFirst,
   isBusy,
   onAccept,
 }: {
-  option: CureOption;
-  /** What it does to the plan; null while that is not known. */
+  name: string;
   effect: CureEffect | null;
   isFirst: boolean;
   isBusy: boolean;
   onAccept(): void;
 }) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <Button
+        kind={isFirst ? 'act' : 'plain'}
+        className="min-h-11 min-w-44"
+        disabled={isBusy}
+        onClick={onAccept}
+      >
+        {name}
+      </Button>
+      <span className="min-w-48 flex-1 leading-snug">{effect && <Effect {...effect} />}</span>
+    </div>
+  );
+}
+
+/** One way to make it good, with its steps, and how it may be planned. */
+export function CureCard({
+  option,
+  isFirst,
+  effects,
+  hasLoad,
+  isBusy,
+  onAccept,
+}: {
+  option: CureOption;
+  /** What it does to the plan; null while that is not known. */
+  effects: CureEffects | null;
+  /** Others are in the load of the piece and would wait for it. */
+  hasLoad: boolean;
+  isFirst: boolean;
+  isBusy: boolean;
+  onAccept(isAlone: boolean): void;
+}) {
   const { steps, materials, minutes, isCoveredLater } = option;
+  const isChoice = hasLoad && steps.length > 0;
+  const later = (effect: CureEffect | null | undefined) => effect?.laterMin ?? 0;
+  const isAloneBetter = isChoice && later(effects?.alone) < later(effects?.withLoad);
   return (
     <li className={`border-l-[6px] bg-raised px-4 py-3 ${isFirst ? 'border-act' : 'border-line'}`}>
-      <div className="flex items-start gap-4">
-        <div className="min-w-0 flex-1 leading-snug">
-          <span className="font-semibold">
-            {cureName(
-              option.cure,
-              option.steps.some((step) => does(step, 'laysFilm')),
-            )}
-          </span>
-          {minutes > 0 && <span className="quantity text-quiet"> · {formatDuration(minutes)} of work</span>}
-          <span className="block text-note text-quiet">{option.why}</span>
-        </div>
-        <Button kind={isFirst ? 'act' : 'plain'} disabled={isBusy} onClick={onAccept}>
-          Accept repair
-        </Button>
+      <div className="leading-snug">
+        <span className="font-semibold">
+          {cureName(
+            option.cure,
+            option.steps.some((step) => does(step, 'laysFilm')),
+          )}
+        </span>
+        {minutes > 0 && <span className="quantity text-quiet"> · {formatDuration(minutes)} of work</span>}
+        <span className="block text-note text-quiet">{option.why}</span>
       </div>
       {steps.length > 0 && (
         <ol className="mt-2 flex flex-wrap gap-x-1 gap-y-1 text-note leading-snug">
@@ -143,9 +182,24 @@ export function CureCard({
           Material: {materials.map(({ name, paintMl }) => `${show('volume', paintMl)} ${name}`).join(', ')}
         </p>
       )}
-      {effect && <Effect {...effect} />}
       {isCoveredLater && (
-        <p className="mt-1 text-note text-quiet">The piece joins its zone again for the next coat.</p>
+        <p className="mt-1 text-note text-quiet">The next coat of its zone goes over the spot.</p>
+      )}
+      <Way
+        name={isChoice ? 'Repair with its load' : 'Accept repair'}
+        effect={effects?.withLoad ?? null}
+        isFirst={isFirst && !isAloneBetter}
+        isBusy={isBusy}
+        onAccept={() => onAccept(false)}
+      />
+      {isChoice && (
+        <Way
+          name="Repair on its own"
+          effect={effects?.alone ?? null}
+          isFirst={isFirst && isAloneBetter}
+          isBusy={isBusy}
+          onAccept={() => onAccept(true)}
+        />
       )}
     </li>
   );

@@ -1,13 +1,13 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { totalAreas } from '@upholder/core/pieces';
-import type { Step } from '@upholder/core/systems';
+import { draftOf, type Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { moveTo, StepList } from '../../job/steps/StepList.tsx';
-import { draftOf, useFindings, useSequence } from '../../job/steps/useSequence.ts';
+import { useFindings, useSequence } from '../../job/steps/useSequence.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { ZoneTabs } from '../../job/ZoneTabs.tsx';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
