@@ -28,9 +28,10 @@ async function tap(drawing: Locator, x: number, y: number): Promise<void> {
   await drawing.click({ position: { x: box.width * x, y: box.height * y } });
 }
 
-test('a run is found on the floor while the line is down, with a picture; it waits over a reload, and its repair is planned', async ({
+test('a run is found on the floor while the line is down, with a picture; it waits over a reload, its repair is planned, the job is handed over, and a year later its label leads to the cause in five taps', async ({
   maren: page,
   context,
+  shop,
 }) => {
   await page.goto(new URL('/floor', page.url()).toString());
   const now = page.getByRole('region', { name: 'Do now' });
@@ -66,9 +67,9 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   await expect(page.getByRole('heading', { name: 'C13: Run or sag' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Open a picture of Run or sag on C13/ })).toBeVisible();
   const causes = page.getByRole('region', { name: 'Likely causes' });
-  await expect(causes.getByRole('listitem').first()).toContainText('The coat went on too wet.');
+  await expect(causes.getByRole('listitem').first()).toContainText('Gun too slow or too close.');
   await causes.getByRole('button', { name: 'This was it' }).first().click();
-  await page.getByRole('button', { name: 'Accept repair' }).first().click();
+  await page.getByRole('button', { name: 'Repair with its load' }).first().click();
   await expect(page.getByText(/being repaired/).first()).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toContainText('1 to decide');
 
@@ -79,7 +80,7 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   const findings = rest.findings.filter(isMine);
   const own = steps.filter(({ id }) => findings[0]?.answers[0]?.stepIds.includes(id));
   expect(own.map(({ key }) => key)).toContain('mend-level');
-  expect(findings[0]?.answers[0]?.cause).toBe('film-too-wet');
+  expect(findings[0]?.answers[0]?.cause).toBe('hand-too-slow');
   const planned = plan?.ops.filter(({ stepId }) => own.some(({ id }) => id === stepId)) ?? [];
   const tag = pieces.find(({ tag }) => tag === 'C13')?.id;
   expect(planned.map(({ pieceIds }) => pieceIds)).toEqual(own.map(() => [tag]));
@@ -96,6 +97,53 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   await films.getByRole('link', { name: 'product that day' }).first().click();
   await expect(page.getByRole('heading', { name: /^What else had .* on / })).toBeVisible();
   await expect(page.getByRole('region', { name: 'QUAY' })).toContainText('C13');
+
+  // Handed over as it is, signed with the finger.
+  await openStage(page, 'QUAY', 'Handover');
+  await page.getByRole('checkbox', { name: 'C13: counted back' }).check();
+  await page.getByRole('checkbox', { name: 'C13: bag back in' }).check();
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Hand over' });
+  await expect(sheet).toContainText(/C13/);
+  await sheet.getByRole('checkbox', { name: /the client knows/ }).check();
+  await sheet.getByLabel('Name of whoever signs').fill('');
+  await sheet.getByLabel('Name of whoever signs').pressSequentially('The chemist');
+  await sheet.getByRole('img', { name: 'Sign here' }).scrollIntoViewIfNeeded();
+  const pad = await sheet.getByRole('img', { name: 'Sign here' }).boundingBox();
+  if (!pad) throw new Error('nowhere to sign');
+  await page.mouse.move(pad.x + 40, pad.y + 80);
+  await page.mouse.down();
+  for (const [x, y] of [
+    [80, 30],
+    [120, 90],
+    [200, 40],
+  ] as const)
+    await page.mouse.move(pad.x + x, pad.y + y, { steps: 4 });
+  await page.mouse.up();
+  await sheet.getByRole('button', { name: 'Hand over' }).click();
+  await expect(page.getByRole('region', { name: 'Standing' })).toContainText('signed by The chemist');
+  await expect(page.getByRole('region', { name: 'Standing' }).getByRole('heading')).toHaveText('in care');
+  await page.getByRole('link', { name: 'Handover sheet' }).click();
+  await expect(page.getByRole('img', { name: 'Signature of The chemist' })).toBeVisible();
+  await expect(page.getByText('Still open at the handover')).toBeVisible();
+
+  // A year goes by; the session of then is long over.
+  await shop.tell('pass a year');
+  await page.goto(`${shop.address}/p/${tag}`);
+  await page.getByRole('button', { name: 'Enter as Maren' }).click();
+  await expect(page.getByRole('heading', { name: 'History of C13' })).toBeVisible();
+  // Five taps at most from the label to the cause.
+  await page.getByRole('button', { name: 'Open a call-back' }).click();
+  const callBack = page.getByRole('dialog', { name: 'Call-back on C13' });
+  await tap(callBack.getByRole('button', { name: /^Spot on C13/ }), 0.5, 0.55);
+  await callBack.getByRole('button', { name: 'Chip or peel' }).click();
+  await callBack.getByRole('link', { name: 'Likely causes' }).click();
+  await expect(page.getByRole('heading', { name: 'C13: Chip or peel' })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Likely causes' }).getByRole('listitem').first(),
+  ).toBeVisible();
+  await page.getByRole('link', { name: 'reopened by a call-back', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Call-backs' })).toContainText('Chip or peel');
 });
 
 test('a finding is placed by keys, accepted only with a reason, and one that is no defect goes away', async ({

@@ -49,18 +49,23 @@ test('a stop that no one overrode is told on the days, and goes when the step is
 
 test('a job with work to come is handed over only when someone says so', async ({ maren: page }) => {
   await openStage(page, 'QUAY', 'Brief');
-  const state = page.getByLabel('State');
-  await state.selectOption('handed over');
-  const dialog = page.getByRole('dialog', { name: 'Hand over as it is?' });
-  await expect(dialog).toContainText(/\d+ planned steps are not logged yet, the first/);
-  await expect(dialog).toContainText(/pieces are still wet/);
-  await dialog.getByRole('button', { name: 'Keep it open' }).click();
-  await expect(state).toHaveValue('open');
-  await state.selectOption('handed over');
-  await page.keyboard.press('Escape');
-  await expect(state).toHaveValue('open');
+  await page.getByRole('region', { name: 'Job' }).getByRole('link', { name: 'open' }).click();
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Hand over' });
+  await expect(dialog).toContainText(/\d+ planned tasks are not logged\. The first is/);
+  await expect(dialog).toContainText(/are still wet/);
+  await expect(dialog).toContainText(/findings are not settled: C20, U12/);
+  // Nobody reads over it: without the tick and a signature it stays open.
+  await dialog.getByRole('button', { name: 'Hand over' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText(/tick that the client knows it/);
+  await dialog.getByRole('checkbox', { name: /the client knows/ }).check();
+  await dialog.getByRole('button', { name: 'Hand over' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText(/Nobody has signed yet/);
+  await dialog.getByRole('button', { name: 'Not yet' }).click();
+  const standing = page.getByRole('region', { name: 'Standing' });
+  await expect(standing.getByRole('heading')).toHaveText('open');
   await page.reload();
-  await expect(page.getByLabel('State')).toHaveValue('open');
+  await expect(standing.getByRole('heading')).toHaveText('open');
 });
 
 test('a coat logged far too early is kept, and marked in the log and at its pieces', async ({

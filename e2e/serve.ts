@@ -56,6 +56,13 @@ class Shop {
     this.server = null;
   }
 
+  /** A year goes by while nobody looks. */
+  async passYear(): Promise<void> {
+    await this.halt();
+    this.setUpAt -= 366 * 86_400_000;
+    await this.start();
+  }
+
   async reset(): Promise<void> {
     await this.halt();
     if (!this.isTemplateMade) {
@@ -86,6 +93,7 @@ runUntilStopped(async (lifetime) => {
   );
   const orders: Record<string, () => Promise<void>> = {
     reset: () => shop.reset(),
+    'pass a year': () => shop.passYear(),
     'halt server': () => shop.halt(),
     'start server': () => shop.start(),
     'halt database': () => cluster.halt(),

@@ -2,7 +2,14 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { createInterface, type Interface } from 'node:readline';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
-type Order = 'reset' | 'halt server' | 'start server' | 'halt database' | 'start database' | 'quit';
+type Order =
+  | 'reset'
+  | 'pass a year'
+  | 'halt server'
+  | 'start server'
+  | 'halt database'
+  | 'start database'
+  | 'quit';
 
 /** The shop under test, as a process that can be told to come and go. */
 export class Shop {

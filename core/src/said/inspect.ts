@@ -256,7 +256,7 @@ export const INSPECT = {
   'inspect.air-supply-not-logged': 'The air supply is not in the log: test the pattern on a card.',
   'inspect.not-sprayed': 'The coat was not sprayed.',
   'inspect.hand-not-logged': (p: { words: Text; who: Text; gun: Text }) =>
-    `${p.words} Laid on by ${p.who}${p.gun ? ` with ${p.gun}` : ''}.`,
+    `${p.words} Applied by ${p.who}${p.gun ? ` with ${p.gun}` : ''}.`,
   'inspect.hand-slow': 'The log cannot know how the gun was moved.',
   'inspect.hand-far': 'The log cannot know how far off the gun was.',
   'inspect.hand-shaken': 'The log cannot know how the mix was stirred.',
@@ -267,7 +267,7 @@ export const INSPECT = {
   'inspect.filled-places-drink': 'Filled places soak up more than the rest.',
   'inspect.ground-not-logged': 'Nothing recorded says so.',
   'inspect.sprayed-has-no-lap': 'It was sprayed; laps come from brush and roller.',
-  'inspect.by-hand-in': (p: { air: Text; rhPct: Text }) => `Laid on by hand at ${p.air} and ${p.rhPct} %.`,
+  'inspect.by-hand-in': (p: { air: Text; rhPct: Text }) => `Applied by hand at ${p.air} and ${p.rhPct} %.`,
   'inspect.dust-not-logged': 'Dust in the air is not in the log: look at filters, floor and clothes.',
   'inspect.damage-not-logged': 'The log cannot know this: ask who moved the piece.',
   // core/src/inspection/cures.ts

@@ -2,7 +2,6 @@ import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type CallBackRoute, openCallBack } from '@upholder/core/handover';
 import {
   DEFECT_TRAITS,
-  DEFECTS,
   type Defect,
   type FindingSeverity,
   lastDoneKey,
@@ -16,16 +15,11 @@ import { Link } from 'react-router';
 import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { useHappenings } from '../handover/useHappenings.ts';
 import { usePieceStates } from '../useJobContext.ts';
-import { DefectDrawing } from './DefectDrawing.tsx';
+import { BIG, chosen, DefectChoice, PieceChoice } from './reportParts.tsx';
 import { SpotPicker } from './SpotPicker.tsx';
 import { useInspecting } from './useInspecting.ts';
-
-const BIG = 'min-h-14 rounded-[3px] border-[1.5px] px-3 text-left leading-snug';
-const chosen = (is: boolean) =>
-  is ? 'border-ink bg-closed font-semibold' : 'border-line bg-raised hover:border-ink';
 
 interface ReportProps {
   detail: JobDetail;
@@ -36,75 +30,6 @@ interface ReportProps {
   /** How a client's complaint reached the shop: then a call-back is opened with the finding, or the open one goes on. */
   callBackVia?: CallBackRoute;
   onClose(): void;
-}
-
-/** Which piece it is. */
-function PieceChoice({
-  pieces,
-  detail,
-  states,
-  now,
-  onChoose,
-}: Pick<ReportProps, 'pieces' | 'detail' | 'now'> & {
-  states: ReturnType<typeof usePieceStates>;
-  onChoose(piece: Piece): void;
-}) {
-  const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));
-  return (
-    <div className="grid grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
-      {pieces.map((piece) => (
-        <button
-          key={piece.id}
-          type="button"
-          onClick={() => onChoose(piece)}
-          className={`flex flex-col items-center gap-1 ${BIG} ${chosen(false)} py-2`}
-        >
-          <PieceGlyph
-            piece={piece}
-            states={states.get(piece.id)}
-            colour={colours.get(piece.zoneId) ?? '#888888'}
-            size={52}
-            now={now}
-          />
-          <span className="font-semibold">{piece.tag}</span>
-        </button>
-      ))}
-    </div>
-  );
-}
-
-/** What it looks like: a drawing and a name each. */
-function DefectChoice({
-  defect,
-  hasFilm,
-  onChoose,
-}: {
-  defect: Defect | null;
-  hasFilm: boolean;
-  onChoose(defect: Defect): void;
-}) {
-  const shown = DEFECTS.filter((one) => hasFilm || !DEFECT_TRAITS[one].needsFilm);
-  return (
-    <div
-      role="group"
-      aria-label="Defect"
-      className="grid grid-cols-[repeat(auto-fill,minmax(10.5rem,1fr))] gap-1.5"
-    >
-      {shown.map((one) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={defect === one}
-          title={DEFECT_TRAITS[one].look}
-          onClick={() => onChoose(one)}
-          className={`flex items-center gap-2.5 ${BIG} ${chosen(defect === one)}`}
-        >
-          <DefectDrawing defect={one} size={44} />
-          {DEFECT_TRAITS[one].name}
-        </button>
-      ))}
-    </div>
-  );
 }
 
 /** What was just reported, with what may be added. */

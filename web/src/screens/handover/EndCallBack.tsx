@@ -92,7 +92,7 @@ export function EndCallBack({ callBackId, onClose }: { callBackId: string; onClo
               else setProblem(kept.message);
             }}
           >
-            {left.length > 0 ? 'End it all the same' : 'End the call-back'}
+            {left.length > 0 ? 'End it anyway' : 'End the call-back'}
           </Button>
           <Button posture="floor" onClick={onClose}>
             Keep it open

@@ -62,12 +62,12 @@ function Kind({ kind, list }: { kind: Reading; list: readonly EventOf<'reading'>
             >
               <span className={`font-semibold ${isBad ? 'text-stop' : ''}`}>
                 {readingWords(kind, event.what.value)}
-              </span>
+              </span>{' '}
               <span className={isBad ? 'font-semibold text-stop' : 'text-quiet'}>
                 {isBad ? `${verdict} the limit: ` : ''}
                 {limitWords(kind, own) || 'no limit known'}
                 {own.source && ` ${SOURCE_WORDS[own.source]}`}
-              </span>
+              </span>{' '}
               <span className="flex-1 text-quiet">
                 {detail.pieces.find(({ id }) => id === event.what.pieceId)?.tag ?? 'whole job'} ·{' '}
                 {whenWords(toMinute(event.at), now, shop.timeZone)}, {event.memberName}

@@ -1,5 +1,5 @@
 import { CHECKS, type Check, type RefitRow, refitRows, tickedOf } from '@upholder/core/handover';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
@@ -18,6 +18,27 @@ const CHECK_WORDS: Record<Check, { head: string; said: string }> = {
 };
 /** In the order in which one does them at an opening. */
 const COLUMNS: readonly Check[] = ['counted', 'bag', 'refitted', 'level', 'hinges', 'bumpers'];
+
+interface Tick {
+  check: Check;
+  subjectIds: readonly string[];
+  isOn: boolean;
+}
+
+/** What is ticked, with ticks on top that are on their way into the store. */
+function withTicks(
+  kept: ReadonlyMap<Check, ReadonlySet<string>>,
+  going: readonly Tick[],
+): ReadonlyMap<Check, ReadonlySet<string>> {
+  if (going.length === 0) return kept;
+  const ticked = new Map([...kept].map(([check, ids]) => [check, new Set(ids)]));
+  for (const { check, subjectIds, isOn } of going)
+    for (const id of subjectIds) {
+      if (isOn) ticked.get(check)?.add(id);
+      else ticked.get(check)?.delete(id);
+    }
+  return ticked;
+}
 
 /** What a tick of a row is about: its opening for the bag, else the piece. */
 function subjectOf({ piece, opening }: RefitRow, check: Check): string {
@@ -130,7 +151,10 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
   const happen = useHappenings(detail.job.id);
   const mayTick = useMay('addJobEvent');
   const rows = useMemo(() => refitRows(detail), [detail]);
-  const ticked = useMemo(() => tickedOf(detail.events, detail.openings), [detail]);
+  const kept = useMemo(() => tickedOf(detail.events, detail.openings), [detail]);
+  // A tick shows under the finger, before the device has it in store.
+  const [going, setGoing] = useState<readonly Tick[]>([]);
+  const ticked = useMemo(() => withTicks(kept, going), [kept, going]);
   const walls = [...detail.walls].sort((a, b) => a.position - b.position);
   const groups = [
     ...walls.map((wall) => ({ title: wall.name, rows: rows.filter((row) => row.wall?.id === wall.id) })),
@@ -141,8 +165,11 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
   ].filter((group) => group.rows.length > 0);
   const columns = COLUMNS.filter((check) => CHECKS.includes(check) && rows.some((row) => asks(row, check)));
   async function tick(check: Check, subjectIds: string[], isOn: boolean): Promise<void> {
-    const kept = await happen({ kind: 'tick', check, subjectIds, isOn });
-    onProblem(kept.ok ? '' : kept.message);
+    const one = { check, subjectIds, isOn };
+    setGoing((all) => [...all, one]);
+    const answer = await happen({ kind: 'tick', ...one });
+    setGoing((all) => all.filter((other) => other !== one));
+    onProblem(answer.ok ? '' : answer.message);
   }
   return (
     <Card className={`p-5 ${className}`} aria-label="Back into the room">

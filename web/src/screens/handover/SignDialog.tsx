@@ -78,7 +78,7 @@ export function SignDialog({
                 checked={hasSeen}
                 onChange={({ target }) => setSeen(target.checked)}
               />
-              Hand over all the same: the client knows. It stands on the sheet.
+              Hand over anyway: the client knows, and it stands on the sheet.
             </label>
             {said('left') && (
               <p role="alert" className="font-semibold text-small text-stop">

@@ -28,20 +28,36 @@ export function SignaturePad({ onStrokes }: { onStrokes(strokes: number[][]): vo
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
-    const { width, height } = element.getBoundingClientRect();
-    const ratio = Math.max(window.devicePixelRatio, 1);
-    element.width = width * ratio;
-    element.height = height * ratio;
-    element.getContext('2d')?.scale(ratio, ratio);
     // Dark on white whatever the theme: it is printed as it stands.
     const pad = new Pad(element, { penColor: '#1b201e', minWidth: 1.2, maxWidth: 2.6 });
-    const ended = () => tell.current(strokesOf(pad, width, height));
+    /** Fits the pad to its place; what was on it is gone, as its points lie elsewhere now. */
+    const fit = () => {
+      const { width, height } = element.getBoundingClientRect();
+      const ratio = Math.max(window.devicePixelRatio, 1);
+      element.width = width * ratio;
+      element.height = height * ratio;
+      element.getContext('2d')?.scale(ratio, ratio);
+      pad.clear();
+    };
+    fit();
+    const ended = () => {
+      const { width, height } = element.getBoundingClientRect();
+      tell.current(strokesOf(pad, width, height));
+    };
+    const turned = () => {
+      fit();
+      tell.current([]);
+    };
     pad.addEventListener('endStroke', ended);
+    window.addEventListener('resize', turned);
     clear.current = () => {
       pad.clear();
       tell.current([]);
     };
-    return () => pad.off();
+    return () => {
+      pad.off();
+      window.removeEventListener('resize', turned);
+    };
   }, []);
   return (
     <div className="relative">

@@ -17,7 +17,7 @@ import { Button, Card, Field, Select, TextArea, TextInput } from '../../parts/co
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
-import { CHOICES, MARKS, Mark, MethodMarks } from './SheetMarks.tsx';
+import { CHOICES, MARKS, Mark, MethodMarks, PencilField } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, type SheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
 import { Targets } from './Targets.tsx';
@@ -212,6 +212,11 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
               )}
             </Field>
           ))}
+          <PencilField
+            pencil={chosen.pencilLeast}
+            error={errors.pencilLeast}
+            onPencil={(pencilLeast) => choose({ pencilLeast })}
+          />
           <div className="col-span-3 flex flex-wrap gap-x-5">
             {MARKS.map(({ key, name }) => (
               <Mark

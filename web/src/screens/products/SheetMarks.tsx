@@ -4,12 +4,14 @@ import {
   DRYING_MODES,
   FLASH_CLASSES,
   LAYER_CLASSES,
+  PENCILS,
   PRODUCT_BASES,
   PRODUCT_ROLES,
   type ProductSheet,
   SHEET_SHEENS,
   SUBSTRATES,
 } from '@upholder/core/catalogue';
+import { Field, Select } from '../../parts/controls.tsx';
 
 export const CHOICES: {
   key: 'role' | 'base' | 'drying' | 'layerClass' | 'sheen' | 'blocksStain' | 'flash';
@@ -109,5 +111,35 @@ export function MethodMarks({
         </div>
       </fieldset>
     </>
+  );
+}
+
+/** The softest pencil that may scratch it, where its sheet states one. */
+export function PencilField({
+  pencil,
+  error,
+  onPencil,
+}: {
+  pencil: ProductSheet['pencilLeast'];
+  error: string | undefined;
+  onPencil(pencil: ProductSheet['pencilLeast']): void;
+}) {
+  return (
+    <Field label="Pencil hardness, at least" error={error}>
+      {(ids) => (
+        <Select
+          {...ids}
+          value={pencil ?? ''}
+          onChange={({ target }) => onPencil(PENCILS.find((one) => one === target.value) ?? null)}
+        >
+          <option value="">not stated</option>
+          {PENCILS.map((one) => (
+            <option key={one} value={one}>
+              {one}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
   );
 }

@@ -57,6 +57,7 @@ export const sheetGroups = (): readonly {
       { path: 'volumeSolidsPct', label: 'Volume solids', kind: 'percent' },
       { path: 'densityKgL', label: 'Density', kind: 'density' },
       { path: 'vocGL', label: 'VOC', kind: 'voc', mayBeEmpty: true },
+      { path: 'crossCutMost', label: 'Cross-cut, worst grade', kind: 'number', mayBeEmpty: true },
       { path: 'contrastRatio', label: 'Contrast ratio, 0 to 1', kind: 'number' },
       { path: 'contrastDftUm', label: 'at a dry film of', kind: 'film' },
       {

@@ -1,4 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
+import { PENCILS } from '@upholder/core/catalogue';
 import { type Climate, ClimateSchema } from '@upholder/core/drying';
 import { WEEKDAYS } from '@upholder/core/shop';
 import { parseDecimal, type QuantityName } from '@upholder/core/units';
@@ -7,7 +8,7 @@ import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { read, show } from '../../base/voice.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
-import { Button, Card, Skeleton } from '../../parts/controls.tsx';
+import { Button, Card, Field, Select, Skeleton } from '../../parts/controls.tsx';
 import { DaysInput } from '../../parts/DateField.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
@@ -121,6 +122,28 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('twoFromPanels', 'Count as 2 doors from panels')}
         {field('currency', 'Currency')}
         {field('leadBanYear', 'Lead paint banned in')}
+      </div>
+      <h2 className="mt-6">Limits of readings</h2>
+      <p className="text-quiet">Where the data sheet of the last coat states none.</p>
+      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+        {field('crossCutMost', 'Cross-cut, worst grade')}
+        <Field label="Pencil, at least" error={form.errors.pencilLeast}>
+          {(ids) => (
+            <Select
+              {...ids}
+              value={form.text('pencilLeast')}
+              onChange={({ target }) => form.write('pencilLeast', target.value)}
+            >
+              {PENCILS.map((pencil) => (
+                <option key={pencil} value={pencil}>
+                  {pencil}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        {field('moistureFromPct', 'Wood moisture from, %')}
+        {field('moistureToPct', 'Wood moisture to, %')}
       </div>
       <RegionFields form={form} />
     </Card>

@@ -22,7 +22,7 @@ export const PLACES: {
 const AREAS = ['smallBelowM2', 'largeAboveM2'] as const;
 
 /** Settings that stand together; their fields are drafted by themselves. */
-const GROUPS = new Set(['week', 'doorMeasure', 'changeover', 'region']);
+const GROUPS = new Set(['week', 'doorMeasure', 'changeover', 'region', 'readingLimits']);
 
 export type Head = Pick<ShopContext, 'name' | 'timeZone' | 'settings'>;
 
@@ -36,7 +36,7 @@ export type Flag = keyof typeof FLAGS;
 export const FLAG_KEYS = Object.keys(FLAGS) as Flag[];
 
 export function draftOf({ name, timeZone, settings }: Head): Draft {
-  const { changeover, doorMeasure } = settings;
+  const { changeover, doorMeasure, readingLimits } = settings;
   return {
     name,
     timeZone,
@@ -60,6 +60,7 @@ export function draftOf({ name, timeZone, settings }: Head): Draft {
     solventMin: String(changeover.solventMin),
     ...Object.fromEntries(AREAS.map((key) => [key, show('area', doorMeasure[key])])),
     twoFromPanels: String(doorMeasure.twoFromPanels),
+    ...Object.fromEntries(Object.entries(readingLimits).map(([key, value]) => [key, String(value)])),
   };
 }
 
@@ -72,7 +73,7 @@ function numberIn(draft: Draft, key: string, { doorMeasure, ...known }: ShopSett
     ? read('area', text, doorMeasure[area])
     : place?.quantity
       ? read(place.quantity, text, known[place.key])
-      : parseDecimal(text, { suffixes: ['min'] });
+      : parseDecimal(text, { suffixes: ['min', '%'] });
   return found.ok ? found.value : Number.NaN;
 }
 
@@ -98,6 +99,12 @@ export function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
       locale: texts.locale,
     },
     leadBanYear: number('leadBanYear'),
+    readingLimits: {
+      crossCutMost: number('crossCutMost'),
+      pencilLeast: (texts.pencilLeast ?? '').trim().toUpperCase(),
+      moistureFromPct: number('moistureFromPct'),
+      moistureToPct: number('moistureToPct'),
+    },
     doorMeasure: {
       smallBelowM2: number('smallBelowM2'),
       largeAboveM2: number('largeAboveM2'),
