@@ -8,7 +8,10 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
     ofJob: false,
     paths: ['/products', '/products/supplies', '/products/bench', '/products/layers', '/products/systems'],
   },
-  'the shop’s settings': { ofJob: false, paths: ['/shop', '/shop/methods', '/shop/people', '/me'] },
+  'the shop’s settings': {
+    ofJob: false,
+    paths: ['/shop', '/shop/methods', '/shop/lessons', '/shop/people', '/me'],
+  },
   'a job and its pieces': {
     ofJob: true,
     paths: ['/brief', '/survey', '/survey/systems', '/pieces', '/pieces/map', '/pieces/labels'],
@@ -22,6 +25,11 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/sequence/methods',
       '/days',
       '/inspection',
+      '/handover',
+      '/handover/sheet',
+      '/handover/care',
+      '/handover/pots',
+      '/handover/leftovers',
       '/log',
     ],
   },

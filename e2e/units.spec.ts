@@ -39,6 +39,8 @@ const JOB = [
   '/sequence/methods',
   '/days',
   '/inspection',
+  '/handover',
+  '/handover/leftovers',
   '/log',
 ];
 

@@ -2,9 +2,12 @@ import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TraceRequest } from '@upholder/core/api';
+import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
+import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import { startCluster } from '../server/src/db/cluster.ts';
 import { openDatabase } from '../server/src/db/database.ts';
 import { migrate } from '../server/src/db/migrate.ts';
+import { talliesOfShop } from '../server/src/lessons/store.ts';
 import { tracedCoats } from '../server/src/trace/store.ts';
 
 // How soon the coats of a mix, a batch or a day are found among 300 jobs and 200,000 log entries. `npm run bench -- trace`.
@@ -37,7 +40,7 @@ async function fill(url: string, shopId: string): Promise<void> {
     );
     await run(
       `insert into step (id, shop_id, zone_id, position, key, body)
-       select gen_random_uuid(), $1, id, 0, 'colour-1', '{"name":"Colour 1"}' from zone where shop_id = $1`,
+       select gen_random_uuid(), $1, id, 0, 'colour-1', '{"name":"Colour 1","operation":"coat","applicator":"turbine","faces":"both","isEdgesOnly":false,"resultingSurface":"colour","appliesTo":"any","loadFilter":"all","pieceIds":[],"productKey":"colour-1","wftUm":null,"thinning":null}' from zone where shop_id = $1`,
       [shopId],
     );
     await run(
@@ -114,6 +117,20 @@ export async function benchTrace(): Promise<void> {
       times.sort((a, b) => a - b);
       console.log(
         `trace by ${name} over ${JOBS} jobs and ${JOBS * PER_JOB} entries: median ${times[ROUNDS / 2]?.toFixed(1)} ms, slowest ${times.at(-1)?.toFixed(1)} ms, ${(found / ROUNDS).toFixed(1)} coats each`,
+      );
+    }
+    const enamel = GENERIC_PRODUCTS['urethane-enamel-satin'];
+    if (!enamel) throw new Error('no such product');
+    const sheets = Object.fromEntries(Array.from({ length: 6 }, (_, n) => [`colour-${n}`, enamel]));
+    const around = { sheets, settings: DEFAULT_SHOP_SETTINGS, climate: { airC: 20, rhPct: 50 } };
+    for (const which of ['worked out', 'kept'] as const) {
+      const start = performance.now();
+      const { tallies } = await talliesOfShop(db, shopId, around, Number.POSITIVE_INFINITY);
+      const coats = tallies
+        .filter(({ dimension }) => dimension === 'product')
+        .reduce((sum, { of }) => sum + of, 0);
+      console.log(
+        `what ${JOBS} jobs teach, ${which}: ${(performance.now() - start).toFixed(0)} ms over ${coats} coats on pieces`,
       );
     }
     await db.close();

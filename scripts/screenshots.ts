@@ -86,7 +86,6 @@ const VIEWS: View[] = [
     },
   },
   { name: 'products', path: '/products' },
-  { name: 'layers', path: '/products/layers' },
   {
     name: 'inspection',
     path: '/jobs/QUAY/inspection',
@@ -97,16 +96,8 @@ const VIEWS: View[] = [
         .waitFor(),
   },
   { name: 'shop', path: '/shop' },
-  {
-    name: 'people',
-    path: '/shop/people',
-    async prepare(page) {
-      await page.getByRole('listitem', { name: 'Joss' }).getByRole('button', { name: 'Set PIN' }).click();
-      await page.getByLabel('4 to 6 digits').fill('4825');
-      await page.getByRole('button', { name: 'Save PIN' }).click();
-      await page.getByText('PIN of 4 digits').waitFor();
-    },
-  },
+  { name: 'handover', path: '/jobs/MUSIC/handover' },
+  { name: 'lessons', path: '/shop/lessons' },
 ];
 
 mkdirSync(folder, { recursive: true });

@@ -1,4 +1,4 @@
-import type { JobDetail, JobSummary } from '@upholder/core/api';
+import type { CallBackRow, JobDetail, JobSummary } from '@upholder/core/api';
 import {
   type Happening,
   type JobEvent,
@@ -6,6 +6,7 @@ import {
   type NewJobEvent,
   tickedOf,
 } from '@upholder/core/handover';
+import type { Tally } from '@upholder/core/lessons';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Running } from '../src/start.ts';
@@ -234,5 +235,98 @@ describe('a job from its handover on', () => {
     const text = await answer.text();
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(3);
     expect((await stranger.call('GET', `/jobs/${job.id}/export/care.ics`)).status).toBe(404);
+  });
+});
+
+describe('what the work teaches', () => {
+  const coatAll = async (detail: {
+    job: { id: string };
+    steps: JobDetail['steps'];
+    pieces: JobDetail['pieces'];
+  }) => {
+    const step = detail.steps.find(
+      ({ productKey, resultingSurface }) => productKey && resultingSurface === 'colour',
+    );
+    await ines.ok('POST', `/jobs/${detail.job.id}/log`, {
+      id: uuid(),
+      jobId: detail.job.id,
+      stepId: step?.id,
+      side: 'all',
+      action: 'do',
+      pieceIds: detail.pieces.map(({ id }) => id),
+      doneAt: minutesAgo(90),
+      coat: {
+        productKey: step?.productKey,
+        paintMl: 300,
+        thinnerMl: 0,
+        cup: null,
+        cupSeconds: null,
+        climate: { airC: 12, rhPct: 50 },
+        wftUm: null,
+      },
+      note: '',
+      correctsId: null,
+      isWithdrawal: false,
+    });
+    return step;
+  };
+  interface Taught {
+    tallies: Tally[];
+    pending: number;
+    callBacks: CallBackRow[];
+  }
+  const taught = () => ines.ok<Taught>('GET', '/lessons');
+  const cold = ({ tallies }: Taught): [of: number, atWork: number, calledBack: number] => {
+    const own = tallies.filter(({ dimension, key }) => dimension === 'climate' && key === 'cold');
+    const sum = (of: (tally: Tally) => number) => own.reduce((total, one) => total + of(one), 0);
+    return [sum(({ of }) => of), sum(({ atWork }) => atWork), sum(({ calledBack }) => calledBack)];
+  };
+
+  it('is counted again when a finding comes or is answered, and lists call-backs with their cause', async () => {
+    const detail = await makeJob(ines);
+    const count = detail.pieces.length;
+    const before = cold(await taught());
+    const step = await coatAll(detail);
+    expect(cold(await taught())).toEqual([before[0] + count, before[1], before[2]]);
+    await happen(detail.job.id, sheet(), minutesAgo(50));
+    const { id: callBackId } = await happen(
+      detail.job.id,
+      callBack([detail.pieces[0]?.id ?? '']),
+      minutesAgo(30),
+    );
+    const findingId = uuid();
+    await ines.ok('POST', `/jobs/${detail.job.id}/findings`, {
+      id: findingId,
+      jobId: detail.job.id,
+      pieceId: detail.pieces[0]?.id,
+      stepId: step?.id,
+      spot: { side: 'front', part: 'edge', x: 0.9, y: 0.5 },
+      defect: 'soft',
+      severity: 'visible',
+      note: '',
+      foundAt: minutesAgo(20),
+      callBackId,
+    });
+    expect(cold(await taught())).toEqual([before[0] + count, before[1], before[2] + 1]);
+    await ines.ok('POST', `/jobs/${detail.job.id}/findings/${findingId}/answers`, {
+      id: uuid(),
+      findingId,
+      answer: 'accept',
+      cure: null,
+      cause: 'skin-oil',
+      reason: 'Mrs Quill',
+      at: minutesAgo(10),
+    });
+    const { callBacks } = await taught();
+    expect(callBacks.find(({ id }) => id === callBackId)).toMatchObject({
+      words: 'sticky',
+      isEnded: false,
+      findings: [{ id: findingId, defect: 'soft', cause: 'skin-oil' }],
+    });
+    await happen(detail.job.id, { kind: 'withdrawn', eventId: callBackId });
+    expect((await taught()).callBacks.map(({ id }) => id)).not.toContain(callBackId);
+    // Nothing of it is another shop's business.
+    const theirs = await stranger.ok<Taught>('GET', '/lessons');
+    expect([theirs.tallies, theirs.callBacks]).toEqual([[], []]);
   });
 });

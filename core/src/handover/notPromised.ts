@@ -43,18 +43,25 @@ function acceptedLines({
  */
 export function notPromised(job: Job, settings: Parameters<typeof factsOf>[2]): string[] {
   const lines = acceptedLines(job);
+  const zones = { grain: [] as string[], joints: [] as string[], wood: [] as string[] };
   for (const zone of job.zones) {
     const pieces = job.pieces.filter(({ zoneId }) => zoneId === zone.id);
     const steps = job.steps.filter(({ zoneId }) => zoneId === zone.id);
     if (pieces.length === 0 || steps.length === 0) continue;
     const { isOpenGrain, isClosedSurface } = findingsOf(factsOf(zone, job.job, settings, []));
     const fills = steps.some((step) => does(step, 'fillsPores'));
-    if (isOpenGrain && !fills) lines.push(said('handover.grain-shows', { zone: zone.name }));
+    if (isOpenGrain && !fills) zones.grain.push(zone.name);
     const hasJoints = pieces.some(({ construction }) => isFramed(construction));
-    if (hasJoints && !isClosedSurface && zone.substrate !== 'MDF')
-      lines.push(said('handover.joints-move', { zone: zone.name }));
-    if (zone.survey.look === 'clear wood') lines.push(said('handover.wood-varies', { zone: zone.name }));
+    if (hasJoints && !isClosedSurface && zone.substrate !== 'MDF') zones.joints.push(zone.name);
+    if (zone.survey.look === 'clear wood') zones.wood.push(zone.name);
   }
+  const named = (some: string[], words: (zone: string) => string) =>
+    some.length > 0 ? [words(some.join(', '))] : [];
+  lines.push(
+    ...named(zones.grain, (zone) => said('handover.grain-shows', { zone })),
+    ...named(zones.joints, (zone) => said('handover.joints-move', { zone })),
+    ...named(zones.wood, (zone) => said('handover.wood-varies', { zone })),
+  );
   lines.push(said('handover.touch-ups-seen'));
   for (const { code, reason } of job.decisions)
     if (code.startsWith('rule:')) lines.push(said('handover.overridden', { reason }));

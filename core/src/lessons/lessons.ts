@@ -7,7 +7,7 @@ import {
   filmsOfPiece,
   lastAnswer,
 } from '../inspection/index.ts';
-import type { Job, LogEntry, Zone } from '../jobs/index.ts';
+import { effectiveLog, type Job, type LogEntry, type Zone } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Step } from '../systems/index.ts';
 import { isHigher, type Rate, rateOf } from './rates.ts';
@@ -110,10 +110,27 @@ export function talliesOf(
 ): Tally[] {
   const tallies = new Tallies();
   const ours = findings.filter(counts);
+  // Sorted out once: each piece then looks at its own entries only.
+  const logOf = new Map<string, LogEntry[]>();
+  for (const entry of effectiveLog(log))
+    for (const id of entry.pieceIds) {
+      const list = logOf.get(id);
+      if (list) list.push(entry);
+      else logOf.set(id, [entry]);
+    }
   for (const zone of zones) {
     const own = steps.filter(({ zoneId }) => zoneId === zone.id);
     for (const piece of pieces.filter(({ zoneId }) => zoneId === zone.id)) {
-      const around = { job, zone, steps: own, piece, log, mixes: [], layers, shop };
+      const around = {
+        job,
+        zone,
+        steps: own,
+        piece,
+        log: logOf.get(piece.id) ?? [],
+        mixes: [],
+        layers,
+        shop,
+      };
       const films = new Map<string, FilmFacts>();
       for (const side of ['front', 'back'] as const)
         for (const film of filmsOfPiece(around, side))

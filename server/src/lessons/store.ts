@@ -19,27 +19,35 @@ const STAMPS = `
     cross join (select coalesce(sum(version), 0) as version from product where shop_id = $1) as products
    where job.shop_id = $1 and entries.count > 0`;
 
+/** A page waits so long for jobs that are new or changed; it asks again for the rest. */
+const BUDGET_MS = 2000;
+
 /**
  * What all jobs of a shop teach, job by job. Each is worked out once and kept until its log, its findings or a data sheet
  * changes.
+ * @param budgetMs after this time no more jobs are worked out; at least one is.
+ * @returns the tallies, and how many jobs are still to be worked out.
  */
 export async function talliesOfShop(
   db: Queryable,
   shopId: string,
   shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>,
-): Promise<Tally[]> {
+  budgetMs = BUDGET_MS,
+): Promise<{ tallies: Tally[]; pending: number }> {
   const rows = await many<{ id: string; tallies: Tally[] | null; kept: string | null; stamp: string }>(
     db,
     STAMPS,
     [shopId],
   );
+  const tallies = rows.flatMap((row) => (row.kept === row.stamp ? (row.tallies ?? []) : []));
+  const stale = rows.filter((row) => row.kept !== row.stamp);
+  if (stale.length === 0) return { tallies, pending: 0 };
   const layers = await layersOf(db, shopId);
-  const all: Tally[] = [];
-  for (const { id, tallies, kept, stamp } of rows) {
-    if (tallies && kept === stamp) {
-      all.push(...tallies);
-      continue;
-    }
+  const start = performance.now();
+  let done = 0;
+  for (const { id, stamp } of stale) {
+    if (done > 0 && performance.now() - start > budgetMs) break;
+    done += 1;
     const detail = await detailOf(db, shopId, id);
     if (!detail) continue;
     const fresh = talliesOf(detail, shop, layers);
@@ -48,7 +56,7 @@ export async function talliesOfShop(
        on conflict (job_id) do update set stamp = excluded.stamp, tallies = excluded.tallies`,
       [id, shopId, stamp, JSON.stringify(fresh)],
     );
-    all.push(...fresh);
+    tallies.push(...fresh);
   }
-  return all;
+  return { tallies, pending: stale.length - done };
 }

@@ -79,8 +79,8 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock, climate }: 
       planningClimate(climate, clock.now()),
       callBacksOfShop(db, shopId),
     ]);
-    const tallies = await talliesOfShop(db, shopId, { sheets, settings: shop.settings, climate: air });
-    return { tallies, callBacks };
+    const taught = await talliesOfShop(db, shopId, { sheets, settings: shop.settings, climate: air });
+    return { ...taught, callBacks };
   });
 
   routes.add(ROUTES.answerFinding, async ({ params, body }, { member, changed }) => {

@@ -40,6 +40,8 @@ export const inspectionRoutes = {
       'What all jobs of the shop teach: coats by product, system, interval, air and applicator, and how many went wrong',
     response: z.object({
       tallies: z.array(TallySchema),
+      /** Jobs that are not worked out yet: ask again. */
+      pending: z.int(),
       callBacks: z.array(CallBackRowSchema),
     }),
   }),

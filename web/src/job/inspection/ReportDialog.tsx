@@ -39,6 +39,7 @@ function Reported({
   piece,
   jobId,
   problemBefore,
+  openedId,
   onAnother,
   onClose,
 }: {
@@ -48,10 +49,13 @@ function Reported({
   jobId: string;
   /** What went wrong with what belongs to it. */
   problemBefore: string;
+  /** The call-back that was opened with it; null where there was none to open. */
+  openedId: string | null;
   onAnother(): void;
   onClose(): void;
 }) {
   const { picture, decide } = useInspecting();
+  const happen = useHappenings(jobId);
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState(problemBefore);
   async function take(file: File): Promise<void> {
@@ -65,8 +69,10 @@ function Reported({
   }
   async function takeBack(): Promise<void> {
     const kept = await decide({ id, jobId }, { answer: 'withdraw' });
-    if (kept.ok) onClose();
-    else setProblem(kept.message);
+    // A call-back that was opened for nothing else goes with it.
+    const ended = kept.ok && openedId ? await happen({ kind: 'withdrawn', eventId: openedId }) : kept;
+    if (ended.ok) onClose();
+    else setProblem(ended.message);
   }
   return (
     <div className="flex flex-col gap-4">
@@ -174,6 +180,7 @@ export function ReportDialog({ detail, shop, pieces, now, callBackVia, onClose }
           piece={piece}
           jobId={detail.job.id}
           problemBefore={problem}
+          openedId={opened}
           onAnother={another}
           onClose={onClose}
         />

@@ -99,6 +99,7 @@ function CallBacks() {
   const { detail, shop } = useJobContext();
   const now = useNowMinute();
   const mayEnd = useMay('addJobEvent');
+  const happen = useHappenings(detail.job.id);
   const [ending, setEnding] = useState<string | null>(null);
   const all = callBacksOf(detail.events);
   if (all.length === 0) return null;
@@ -135,9 +136,18 @@ function CallBacks() {
                 {end.what.note}
               </span>
             ) : (
-              <Button className="mt-1.5" disabled={!mayEnd} onClick={() => setEnding(event.id)}>
-                End this call-back
-              </Button>
+              <span className="mt-1.5 flex flex-wrap gap-2">
+                <Button disabled={!mayEnd} onClick={() => setEnding(event.id)}>
+                  End this call-back
+                </Button>
+                <Button
+                  kind="quiet"
+                  disabled={!mayEnd}
+                  onClick={() => void happen({ kind: 'withdrawn', eventId: event.id })}
+                >
+                  It was a mistake
+                </Button>
+              </span>
             )}
           </li>
         ))}

@@ -16,6 +16,7 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { voice } from '../../base/voice.ts';
 import { stateOfJob } from '../../job/handover/stateOfJob.ts';
 import { useCare } from '../../job/handover/useCare.ts';
+import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { toPlanningShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
@@ -41,6 +42,8 @@ function Standing() {
   const left = useMemo(() => leftOpenOf(detail, toPlanningShop(shop), now), [detail, shop, now]);
   const cares = useCare(detail, shop);
   const state = stateOfJob(detail);
+  const isOpen = detail.job.status === 'open';
+  const happen = useHappenings(detail.job.id);
   const handover = lastHandover(detail.events);
   const callBack = openCallBack(detail.events);
   const limits = useMemo(
@@ -50,14 +53,23 @@ function Standing() {
         .join('\n'),
     [detail, shop.settings],
   );
-  const isOpen = detail.job.status === 'open';
   return (
     <Card className="p-5" aria-label="Standing">
       <h2 className="first-letter:uppercase">{JOB_STATE_WORDS[state]}</h2>
       {handover && (
         <p className="text-quiet">
           Handed over {whenWords(toMinute(handover.at), now, shop.timeZone)}
-          {handover.what.how === 'unsigned' ? ', not signed yet' : `, signed by ${handover.what.signedBy}`}
+          {handover.what.how === 'unsigned' ? ', not signed yet' : `, signed by ${handover.what.signedBy}`}{' '}
+          {!isOpen && (
+            <Button
+              kind="quiet"
+              className="no-print font-normal underline"
+              disabled={!mayHandOver}
+              onClick={() => void happen({ kind: 'withdrawn', eventId: handover.id })}
+            >
+              Take the handover back
+            </Button>
+          )}
         </p>
       )}
       {isOpen && (

@@ -69,11 +69,11 @@ function WallRows({
   const colours = new Map(detail.zones.map(({ id, newColour }) => [id, newColour]));
   const isOn = (row: RefitRow, check: Check) => ticked.get(check)?.has(subjectOf(row, check)) ?? false;
   return (
-    <div className="overflow-x-auto">
+    <div>
       <table className="w-full border-collapse">
         <caption className="py-2 text-left font-semibold">{title}</caption>
-        <thead>
-          <tr className="border-ink border-b-[1.5px] text-small">
+        <thead className="sticky top-0 z-10 bg-sheet">
+          <tr className="border-ink border-b-[1.5px] text-small max-md:text-tiny">
             <th scope="col" className="py-1 text-left">
               Piece
             </th>
@@ -81,7 +81,7 @@ function WallRows({
               const left = rows.filter((row) => asks(row, check) && !isOn(row, check));
               const all = rows.filter((row) => asks(row, check));
               return (
-                <th key={check} scope="col" className="px-1 py-1 font-semibold">
+                <th key={check} scope="col" className="px-1 py-1 font-semibold max-md:px-0">
                   {CHECK_WORDS[check].head}
                   <span className="block font-normal text-quiet">
                     {all.length - left.length} of {all.length}
@@ -111,20 +111,22 @@ function WallRows({
             <tr key={row.piece.id} className="border-line border-t">
               <th scope="row" className="py-1 text-left font-normal">
                 <span className="flex items-center gap-2">
-                  <PieceGlyph
-                    piece={row.piece}
-                    states={states.get(row.piece.id)}
-                    colour={colours.get(row.piece.zoneId) ?? '#888888'}
-                    size={34}
-                    now={now}
-                  />
+                  <span className="flex w-10 justify-center max-md:hidden">
+                    <PieceGlyph
+                      piece={row.piece}
+                      states={states.get(row.piece.id)}
+                      colour={colours.get(row.piece.zoneId) ?? '#888888'}
+                      size={34}
+                      now={now}
+                    />
+                  </span>
                   <span className="font-semibold">{row.piece.tag}</span>
                 </span>
               </th>
               {columns.map((check) => (
-                <td key={check} className="px-1 text-center">
+                <td key={check} className="px-1 text-center max-md:px-0">
                   {asks(row, check) && (
-                    <label className="inline-grid size-12 place-items-center">
+                    <label className="inline-grid size-12 place-items-center max-md:w-full">
                       <input
                         type="checkbox"
                         className="size-7 accent-(--act)"

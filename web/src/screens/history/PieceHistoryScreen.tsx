@@ -28,6 +28,7 @@ import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PieceGlyph, stateWords } from '../../parts/PieceGlyph.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
+import { PieceReadings } from './PieceReadings.tsx';
 
 /** How the time since the film below compares with its window; empty for the first film. */
 function intervalWords({ under }: FilmFacts): { words: string; isBad: boolean } {
@@ -220,6 +221,7 @@ export function PieceHistoryScreen() {
           </ol>
         )}
       </Card>
+      <PieceReadings pieceId={piece.id} />
       {findings.length > 0 && (
         <Card className="mt-4 p-5 print:p-0" aria-label="Findings on it">
           <h3>Findings</h3>

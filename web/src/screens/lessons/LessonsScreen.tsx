@@ -5,7 +5,7 @@ import { DEFECT_TRAITS } from '@upholder/core/inspection';
 import { type Dimension, type Lesson, lessonsOf } from '@upholder/core/lessons';
 import { toMinute } from '@upholder/core/shop';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
@@ -73,7 +73,7 @@ function Comparison({
   return (
     <section className="mt-5 break-inside-avoid">
       <div className="overflow-x-auto">
-        <table className="w-full">
+        <table className="w-full table-fixed">
           <caption className="pb-1 text-left">
             <span className="font-bold">{title}</span> <span className="text-note text-quiet">{unit}</span>
           </caption>
@@ -205,7 +205,12 @@ function CallBacks({ shop }: { shop: ShopContext }) {
 /** What the work of the shop taught it: how often what went wrong, what came back, and why. */
 export function LessonsScreen() {
   const { data: shop } = upholder.useShopQuery();
-  const { data, error } = upholder.useLessonsQuery();
+  const { data, error, refetch } = upholder.useLessonsQuery();
+  // Jobs that are new or changed are worked out a few at a time.
+  const pending = data?.pending ?? 0;
+  useEffect(() => {
+    if (pending > 0) void refetch();
+  }, [pending, refetch]);
   const lessons = useMemo(() => lessonsOf(data?.tallies ?? []), [data]);
   if (error)
     return (
@@ -222,6 +227,11 @@ export function LessonsScreen() {
           Counts come first. The bar is where the true share lies with 95 % certainty (Wilson); the scale ends
           at one half. Where few coats are logged, the page says so and nothing is concluded.
         </p>
+        {pending > 0 && (
+          <p role="status" className="mt-2 font-semibold">
+            {pending} {pending === 1 ? 'job is' : 'jobs are'} still being counted.
+          </p>
+        )}
         {lessons.size === 0 && <p className="mt-4">No coat is logged yet.</p>}
         {[...lessons].map(([dimension, list]) => (
           <Comparison key={dimension} dimension={dimension} lessons={list} shop={shop} />

@@ -3,20 +3,18 @@ import type { Rate } from '@upholder/core/lessons';
 /** Shares beyond this end of the scale are drawn at it. */
 const SCALE_END = 0.5;
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
 const at = (share: number) => `${(Math.min(share, SCALE_END) / SCALE_END) * 100}%`;
 
-/** How often something went wrong: the count first, then what may be concluded from it. */
-export function rateWords({ faults, of, share, from, to, isTooFew }: Rate): string {
-  const count = `${faults} of ${of}`;
-  if (isTooFew) return `${count}, too few to say`;
-  return `${count}, ${percent(share)} (${percent(from)} to ${percent(to)})`;
+/** What may be concluded from a count: the share with its interval, or that there are too few. */
+function shareWords({ share, from, to, isTooFew }: Rate): string {
+  return isTooFew ? 'too few to say' : `${percent(share)} (${Math.round(from * 100)} to ${percent(to)})`;
 }
 
 /** A share with its interval on a line from 0 to a half; only the count where there is too little to say. */
 export function RateBar({ rate, standsOut }: { rate: Rate; standsOut: boolean }) {
   return (
-    <div className="min-w-40 leading-snug">
+    <div className="leading-snug">
       <div aria-hidden="true" className="relative h-4 border-line border-b-2">
         {!rate.isTooFew && (
           <>
@@ -31,11 +29,12 @@ export function RateBar({ rate, standsOut }: { rate: Rate; standsOut: boolean })
           </>
         )}
       </div>
-      <span
-        className={`text-note ${standsOut ? 'font-semibold text-stop' : rate.isTooFew ? 'text-quiet' : ''}`}
-      >
-        {rateWords(rate)}
-        {standsOut && ', more than the rest'}
+      <span className={`text-note ${standsOut ? 'font-semibold text-stop' : ''}`}>
+        <span className="font-semibold">
+          {rate.faults} of {rate.of}
+        </span>{' '}
+        <span className={`max-md:block ${rate.isTooFew ? 'text-quiet' : ''}`}>{shareWords(rate)}</span>
+        {standsOut && ' more than the rest'}
       </span>
     </div>
   );
