@@ -3,6 +3,7 @@ import { expect, words } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { NO_HARDWARE, type Opening, type Wall } from '../elevation/index.ts';
 import type { Finding } from '../inspection/index.ts';
+import type { LogEntry } from '../jobs/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
 import { toInstant } from '../shop/index.ts';
 import {
@@ -171,8 +172,33 @@ describe('what is still open', () => {
     tick('bumpers', ids),
   ];
 
+  /** Everything had its removal, so that nobody was forgotten. */
+  const touched: LogEntry = {
+    id: sampleId(7, 1),
+    jobId: sample.job.id,
+    stepId: sample.steps.find(({ operation }) => operation === 'remove')?.id ?? '',
+    side: 'all',
+    action: 'do',
+    pieceIds: ids,
+    doneAt: AT,
+    coat: null,
+    note: '',
+    correctsId: null,
+    isWithdrawal: false,
+    memberId: null,
+    memberName: 'Ines',
+    loggedAt: AT,
+  };
+
   it('is nothing once all is ticked and nothing was planned', () => {
-    expect(said(job({ events: allTicked }))).toEqual([]);
+    expect(said(job({ events: allTicked, log: [touched] }))).toEqual([]);
+  });
+
+  it('names pieces that nobody worked on and no plan speaks of', () => {
+    const some = { ...touched, pieceIds: ids.slice(1) };
+    expect(said(job({ events: allTicked, log: [some] }))).toEqual([
+      ['work', `No work is logged on ${sample.pieces[0]?.tag}.`],
+    ]);
   });
 
   it('names planned work before lists, with the first task', () => {
@@ -193,7 +219,7 @@ describe('what is still open', () => {
       what: 'chip',
       state: 'open',
     });
-    const left = said(job({ events: [...allTicked.slice(1, 3), touchUp], openings: [out] }));
+    const left = said(job({ events: [...allTicked.slice(1, 3), touchUp], openings: [out], log: [touched] }));
     const door = sample.pieces.find(({ kind }) => kind === 'door')?.tag ?? '';
     expect(left.map(([kind]) => kind)).toEqual(['list', 'list', 'list', 'list', 'list']);
     expect(left[0]?.[1]).toMatch(/are not counted back\.$/);
@@ -219,7 +245,7 @@ describe('what is still open', () => {
       loggedAt: AT,
       answers: [],
     };
-    const open = job({ events: allTicked, findings: [finding] });
+    const open = job({ events: allTicked, findings: [finding], log: [touched] });
     expect(said(open)).toEqual([['work', `1 finding is not settled: ${sample.pieces[0]?.tag}.`]]);
     const accepted: Finding = {
       ...finding,

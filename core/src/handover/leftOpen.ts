@@ -50,6 +50,20 @@ function plannedLeft({ plan, log }: HandoverJob): LeftOpen[] {
   return [{ kind: 'work', words: said('handover.planned-left', { count: open.length, name: first.name }) }];
 }
 
+/** Pieces that nobody worked on and no plan speaks of: added late, or a job that was never planned. */
+function untouchedLeft(job: HandoverJob): LeftOpen[] {
+  const counting = effectiveLog(job.log);
+  const touched = new Set(counting.flatMap(({ pieceIds }) => pieceIds));
+  for (const { pieceIds, personId } of job.plan?.ops ?? [])
+    if (personId !== null) for (const id of pieceIds) touched.add(id);
+  return tagged(
+    job.pieces.filter(({ id }) => !touched.has(id)),
+    job,
+    'work',
+    (count, tags) => said('handover.nothing-logged', { count, tags }),
+  );
+}
+
 function wetLeft(
   job: HandoverJob,
   shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>,
@@ -114,6 +128,7 @@ export function leftOpenOf(
   const touchUps = touchUpsOf(job.events).filter(({ isDone }) => !isDone);
   return [
     ...plannedLeft(job),
+    ...untouchedLeft(job),
     ...wetLeft(job, shop, now),
     ...tagged(
       job.pieces.filter(({ id }) => faulty.has(id)),

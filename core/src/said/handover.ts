@@ -32,6 +32,7 @@ export const HANDOVER = {
     p.count === 1
       ? `1 planned task is not logged: ${p.name}.`
       : `${p.count} planned tasks are not logged. The first is ${p.name}.`,
+  'handover.nothing-logged': ({ tags }: Some) => `No work is logged on ${tags}.`,
   'handover.wet-left': ({ count, tags }: Some) => `${tags} ${isAre(count)} still wet.`,
   'handover.found-left': (p: { count: number; tags: Text }) =>
     `${plural(p.count, 'finding is', 'findings are')} not settled: ${p.tags}.`,

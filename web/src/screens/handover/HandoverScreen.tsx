@@ -74,7 +74,14 @@ function Standing() {
       )}
       {isOpen && (
         <>
-          {left.length === 0 ? (
+          {detail.pieces.length === 0 ? (
+            <p className="mt-2">
+              No pieces yet.{' '}
+              <Link to="../pieces" className="font-semibold text-act underline underline-offset-2">
+                List them first
+              </Link>
+            </p>
+          ) : left.length === 0 ? (
             <p className="mt-2">Everything is done and ticked.</p>
           ) : (
             <ul aria-label="Still open" className="mt-2 flex flex-col gap-1 leading-snug">

@@ -180,7 +180,13 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
         Count against the take-off, refit by tag. A straight batten across a run sets all doors to one height
         while the holes are marked.
       </p>
-      {groups.length === 0 && <p className="mt-3">No piece of this job leaves the room.</p>}
+      {groups.length === 0 && (
+        <p className="mt-3">
+          {detail.pieces.length === 0
+            ? 'Once pieces are listed, they are ticked back in here.'
+            : 'No piece of this job leaves the room.'}
+        </p>
+      )}
       {groups.map((group) => (
         <WallRows
           key={group.title}
