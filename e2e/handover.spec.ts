@@ -113,11 +113,8 @@ test('the music school’s call-back is traced to skin oil, repaired with a film
   );
   const clear = page.getByRole('row', { name: /Waterborne acrylic clear/ });
   await expect(clear).toContainText('1 of 48');
-  // It speaks against soft films where hands pull, and says so; switched off, it does not.
+  // Whether it weighs on ranking and rules is the shop's own choice.
   const switchOf = page.getByRole('checkbox', { name: /Let them weigh/ });
-  await openStage(page, 'QUAY', 'Survey');
-  await page.goto(page.url().replace('/survey', '/survey/systems').replace(/\?.*/, ''));
-  await page.goto(new URL('/shop/lessons', page.url()).toString());
   await switchOf.uncheck();
   await page.reload();
   await expect(switchOf).not.toBeChecked();

@@ -54,7 +54,7 @@ test('two doors get one more coat, the others do not, and the process card says 
 });
 
 test('steps are dragged in the list and in the section, and taken back', async ({ maren: page }) => {
-  await openStage(page, 'MUSIC', 'Sequence');
+  await openStage(page, 'VESTRY', 'Sequence');
   const steps = page.getByRole('list', { name: 'Steps' });
   const names = () => steps.locator('li > button > span:nth-child(2)').allInnerTexts();
   await expect(steps.getByRole('listitem').first()).toBeVisible();
@@ -64,6 +64,7 @@ test('steps are dragged in the list and in the section, and taken back', async (
       .getByRole('listitem')
       .nth(index)
       .getByTitle(/Drag to move it/);
+  await handle(2).evaluate((element) => element.scrollIntoView({ block: 'center' }));
   const from = await handle(2).boundingBox();
   const to = await handle(0).boundingBox();
   if (!from || !to) throw new Error('nothing to drag');

@@ -47,12 +47,13 @@ export {
   triesAtOnce,
 } from './plan.ts';
 export { bindingClock, clockStart } from './problem/clocks.ts';
+export { clocksOfCoat } from './problem/coatClocks.ts';
 export { deliveriesOf } from './problem/deliveries.ts';
 export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './problem/guns.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
 export { type Cut, lieOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
-export { clocksOfCoat, lagsOf } from './problem/operations.ts';
+export { lagsOf } from './problem/operations.ts';
 export { buildProblem, piecesInWords } from './problem/problem.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';
 export {

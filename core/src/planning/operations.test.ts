@@ -6,10 +6,11 @@ import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
 import { handsOnMinutes, YARDSTICKS } from '../systems/index.ts';
+import { clocksOfCoat } from './problem/coatClocks.ts';
 import type { JobForPlanning } from './problem/input.ts';
 import type { Batch } from './problem/loads.ts';
 import { type PlanOp, workMinutes } from './problem/model.ts';
-import { clocksOfCoat, draftOps, lagsOf } from './problem/operations.ts';
+import { draftOps, lagsOf } from './problem/operations.ts';
 
 const shop = sampleShop();
 

@@ -1,5 +1,5 @@
 import { isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
-import { type Climate, coatingObstacles, type FilmClocks, filmClocks } from '../../drying/index.ts';
+import { coatingObstacles, type FilmClocks } from '../../drying/index.ts';
 import { type LogAction, type LogEntry, stepAsLogged, turnsOver, type Zone } from '../../jobs/index.ts';
 import { coatAmounts } from '../../mixing/index.ts';
 import type { CoatSide, Piece } from '../../pieces/index.ts';
@@ -18,6 +18,7 @@ import {
 } from '../../systems/index.ts';
 import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
+import { clocksOfCoat } from './coatClocks.ts';
 import { paintOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
@@ -25,22 +26,6 @@ import { type BadAir, type Lags, type PlanOp, type PlanPlace, workMinutes } from
 import { repairOp } from './repairs.ts';
 
 // Longer than other files: one operation is made in one place, from step, load, shop and log.
-
-/** Clocks of a coat from what is known: the logged climate and film where there are any, else what is expected. */
-export function clocksOfCoat(
-  step: Step,
-  sheets: ShopForPlanning['sheets'],
-  settings: ShopSettings,
-  expected: Climate,
-  entry?: LogEntry,
-): FilmClocks | null {
-  const done = stepAsLogged(step, entry);
-  const sheet = sheets[entry?.coat?.productKey ?? done.productKey ?? ''];
-  if (!sheet) return null;
-  const climate = entry?.coat?.climate ?? expected;
-  const wft = entry?.coat?.wftUm ?? done.wftUm ?? sheet.wftTypUm;
-  return filmClocks(sheet, climate, wft, { mayShorten: settings.mayShortenClocks });
-}
 
 /**
  * Lags of a step by kind of successor: the clocks of its film where it lays one, and at least the rest that the step

@@ -322,6 +322,82 @@ class Bounder {
     return best;
   }
 
+  /**
+   * Days on which each load begins a film at a place, at the least: films that can follow one another within a working day share
+   * it, all others need a day of their own. On each of them the load has its share of the place from then until that film is dry to
+   * handle, whatever comes between.
+   */
+  private daysOfLoads(needs: readonly Need[], resourceId: string, span: Minute) {
+    const films = new Map<Load, Need[]>();
+    for (const need of needs)
+      if (need.op.hold?.resourceId === resourceId && need.op.hold.amount > 0)
+        films.set(need.load, [...(films.get(need.load) ?? []), need]);
+    return [...films.values()].flatMap((own) => {
+      const [first] = own;
+      const last = own.at(-1);
+      if (!first || !last) return [];
+      let days = 1;
+      let opens = first;
+      for (const film of own.slice(1)) {
+        const gap = opens.minutes + (this.choicesFrom(opens)[film.index - opens.index - 1] ?? 0);
+        if (gap <= span) continue;
+        days += 1;
+        opens = film;
+      }
+      return [
+        {
+          first,
+          last,
+          days,
+          amount: Math.min(...own.map(({ op }) => op.hold?.amount ?? 0)),
+          block: Math.min(...own.map(({ minutes, op }) => minutes + (op.hold?.minutes ?? 0))),
+          tail: this.tailOf(last),
+        },
+      ];
+    });
+  }
+
+  /**
+   * The days that the loads need at a place all together. On the last of them some load begins the last of its films there,
+   * and goes on from it.
+   */
+  private loadDays(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+    let best = known;
+    const concerned = needs.filter(({ op }) => op.hold?.resourceId === resourceId);
+    if (concerned.length === 0) return best;
+    const work = Math.min(...concerned.map(({ minutes }) => minutes));
+    const span = this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
+    const loads = this.daysOfLoads(needs, resourceId, span);
+    const raise = (set: typeof loads, places: number, shareOf: (amount: number) => number) => {
+      const turns = set.flatMap(({ amount, block, days }) =>
+        Array.from({ length: days }, () => ({ amount: shareOf(amount), block })),
+      );
+      const head = Math.min(...set.map(({ first }) => first.head));
+      const days = minimumDays(turns, places, span);
+      const day = this.workdays[firstIndexEndingAfter(this.workdays, head) + days - 1];
+      if (!day) return;
+      best = this.laterThan(
+        best,
+        set.map(({ last }) => last),
+        (need) => Math.max(head, day.start, need.head) + need.minutes,
+      );
+    };
+    for (const tail of thresholds(loads.map((load) => load.tail))) {
+      const late = loads.filter((load) => load.tail >= tail);
+      for (const head of thresholds(late.map(({ first }) => first.head)).slice(0, 6)) {
+        const set = late.filter(({ first }) => first.head >= head);
+        raise(set, capacity, (amount) => amount);
+        for (const amount of thresholds(set.map((load) => load.amount)))
+          raise(
+            set.filter((load) => load.amount >= amount),
+            Math.max(1, Math.floor(capacity / amount)),
+            () => 1,
+          );
+      }
+    }
+    return best;
+  }
+
   /** When somebody could first begin something that takes so long in one go. */
   private firstStart(minutes: Minute, ready: Minute): Minute {
     let best = Number.POSITIVE_INFINITY;
@@ -378,7 +454,8 @@ class Bounder {
         best.at,
       );
       if (held > best.at) best = { at: held, because: { kind: 'place', resourceId: id } };
-      const taken = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
+      const turned = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
+      const taken = this.loadDays(needs, id, capacity, turned);
       if (taken > best.at) best = { at: taken, because: { kind: 'place', resourceId: id } };
     }
     return best;

@@ -1,6 +1,6 @@
 import type { JobDetail, JobSummary, ShopContext } from '@upholder/core/api';
 import { isPastDate, localDate } from '@upholder/core/shop';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
@@ -13,8 +13,11 @@ import { useSlip } from '../../job/useSlip.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
-import { Aftermath, FollowUpsDue } from './Aftermath.tsx';
 import { PlanAll } from './PlanAll.tsx';
+
+/** What comes after a handover is loaded where there was one. */
+const Aftermath = lazy(async () => ({ default: (await import('./Aftermath.tsx')).Aftermath }));
+const FollowUpsDue = lazy(async () => ({ default: (await import('./Aftermath.tsx')).FollowUpsDue }));
 
 const MOST_GLYPHS = 80;
 const PX_PER_METRE = 54;
@@ -35,7 +38,12 @@ function Completion({
   const { job, completion } = summary;
   const wanted =
     job.neededBy === null ? null : <span className="text-quiet">needed by {dateWords(job.neededBy)}</span>;
-  if (job.status !== 'open') return <Aftermath summary={summary} shop={shop} now={now} />;
+  if (job.status !== 'open')
+    return (
+      <Suspense fallback={null}>
+        <Aftermath summary={summary} shop={shop} now={now} />
+      </Suspense>
+    );
   if (completion === null) {
     const missing =
       summary.pieces === 0
@@ -168,7 +176,11 @@ export function JobsScreen() {
           <Notice kind="stop">{problem}</Notice>
         </div>
       )}
-      <FollowUpsDue jobs={jobs} shop={shop} now={now} />
+      {jobs.some(({ job }) => job.status === 'handed-over') && (
+        <Suspense fallback={null}>
+          <FollowUpsDue jobs={jobs} shop={shop} now={now} />
+        </Suspense>
+      )}
       {jobs.length === 0 && (
         <div className="mt-6 bg-sheet p-8">
           <h2>No jobs yet</h2>

@@ -117,14 +117,18 @@ function Causes({ shop }: { shop: ShopContext }) {
   const [save] = upholder.useChangeShopMutation();
   const mayChange = useMay('changeShop');
   const [problem, setProblem] = useState('');
+  // What was just chosen shows at once.
+  const [chosen, setChosen] = useState<boolean | null>(null);
   const experience = experienceOf(data?.confirmed ?? []);
   const causes = (Object.keys(experience) as Cause[]).sort(
     (a, b) => casesOf(experience, [b]) - casesOf(experience, [a]),
   );
   async function weigh(learnsFromFindings: boolean): Promise<void> {
+    setChosen(learnsFromFindings);
     const { name, timeZone, version, settings } = shop;
     const outcome = await save({ name, timeZone, version, settings: { ...settings, learnsFromFindings } });
     setProblem('error' in outcome ? refusalOf(outcome.error).message : '');
+    setChosen(null);
   }
   return (
     <Card className="p-5" aria-label="Confirmed causes">
@@ -149,7 +153,7 @@ function Causes({ shop }: { shop: ShopContext }) {
         <input
           type="checkbox"
           className="size-6 shrink-0 accent-(--act)"
-          checked={shop.settings.learnsFromFindings}
+          checked={chosen ?? shop.settings.learnsFromFindings}
           disabled={!mayChange}
           onChange={({ target }) => void weigh(target.checked)}
         />
