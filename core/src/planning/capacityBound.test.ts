@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
 import { seeded } from '../base/random.ts';
+import { DEFAULT_SHOP_SETTINGS, localDate } from '../shop/index.ts';
+import { lowerBound, planJob } from './index.ts';
 import { type CapacityBatch, daysOfWork, minimumDays } from './solve/capacityBound.ts';
 
 const turn = (block: number, amount = 1): CapacityBatch => ({ amount, block });
@@ -59,4 +62,23 @@ it('takes breaks into a day of work, and nights apart', () => {
     { start: 450, end: 990 },
     { start: 1890, end: 2160 },
   ]);
+});
+
+describe('the days that loads need on the rail', () => {
+  it('gives each load a day for every coat that cannot share one with the next', () => {
+    const settings = { ...DEFAULT_SHOP_SETTINGS, railLengthMm: 600, rackSlots: 0 };
+    const shop = sampleShop({ settings });
+    // One door at a time on 600 mm. Primer keeps it 545 min: a day of its own. The colours may follow one another after 364 min
+    // and share the next: two days a door, twelve for six, from Monday 23 November to Tuesday 8 December.
+    const job = sampleJob([{ systemId: 'D', doors: 6, fronts: 0, options: { laying: 'hung' } }], shop);
+    const made = planJob(job, shop, SAMPLE_START);
+    if (!made.ok) throw new Error(made.message);
+    const { problem, plan } = made.value;
+    const bound = lowerBound(problem);
+    // Refit waits 72 h 37 after the last coat of that Tuesday.
+    expect(localDate(bound.at, shop.timeZone)).toBe('2026-12-11');
+    expect(bound.because).toEqual({ kind: 'place', resourceId: 'rail' });
+    expect(bound.at).toBeLessThanOrEqual(plan.completion);
+    expect(localDate(plan.completion, shop.timeZone)).toBe('2026-12-11');
+  });
 });
