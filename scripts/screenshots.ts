@@ -115,7 +115,7 @@ for (const { name, path, size, theme, prepare } of VIEWS) {
   if (jobIds.size === 0) {
     await page.goto(address);
     await page.getByRole('button', { name: 'Enter as Maren' }).click();
-    for (const code of ['QUAY', 'VESTRY', 'GALLEY']) {
+    for (const code of ['QUAY', 'VESTRY', 'GALLEY', 'MUSIC']) {
       const link = page.getByRole('link', { name: new RegExp(code) }).first();
       await link.waitFor();
       jobIds.set(code, (await link.getAttribute('href'))?.split('/')[2] ?? '');

@@ -307,15 +307,13 @@ export class Builder {
     const { table, problem } = this;
     const wanted = this.guide.who.get(op.id);
     const people = wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
-    // Going on from a session asks for no place of its own: what was not free for the whole task alone does not bind it.
-    const readyToJoin = Math.max(
+    const ready = Math.max(
       problem.now,
-      progress.load.from ?? 0,
+      progress.floor,
       progress.turn,
       clockStart(progress.placed, op),
       this.guide.notBefore.get(op.id) ?? 0,
     );
-    const ready = Math.max(readyToJoin, progress.floor);
     let placed = earliestPlacement(problem, table, op, ready, people);
     if (!placed) return null;
     progress.floor = placed.slot.start;
@@ -323,7 +321,7 @@ export class Builder {
       const { slot } = placed;
       const needed = neededRepairs(progress.earlier, op, slot.start);
       if (needed.length === 0) {
-        const joined = joinSession(problem, table, this.sessions, op, readyToJoin, slot, wanted);
+        const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
         // Going on from a session starts a little later than going alone: not past a window.
         const isKept = joined && neededRepairs(progress.earlier, op, joined.slot.start).length === 0;
         return isKept ? joined : { ...placed, repairs: [] };
