@@ -16,8 +16,8 @@ function learn(): Promise<void> {
 /** Whether every sentence can be put into words by now. */
 export const areSentencesKnown = (): boolean => isTaught;
 
-/** Longer than it takes to show the jobs, on a slow machine too; nobody waits for it. */
-const LATER_MS = 5000;
+/** Longer than it takes to show the jobs; nobody waits for it. */
+const LATER_MS = 2000;
 
 /**
  * Whether all sentences are known. They are fetched at once where a screen waits for them, else once the first one had time to

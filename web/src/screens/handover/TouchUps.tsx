@@ -13,6 +13,8 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
   const happen = useHappenings(detail.job.id);
   const mayNote = useMay('addJobEvent');
   const [text, setText] = useState('');
+  // A tick shows under the finger, before the device has it in store.
+  const [going, setGoing] = useState<Readonly<Record<string, boolean>>>({});
   const list = touchUpsOf(detail.events);
   const tagOf = (id: string | null) => detail.pieces.find((piece) => piece.id === id)?.tag;
   async function say(one: TouchUp, state: 'open' | 'done' | 'removed'): Promise<boolean> {
@@ -20,6 +22,11 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
     const kept = await happen({ kind: 'touch-up', touchUpId, pieceId, what, state });
     onProblem(kept.ok ? '' : kept.message);
     return kept.ok;
+  }
+  async function tick(one: TouchUp, isDone: boolean): Promise<void> {
+    setGoing((all) => ({ ...all, [one.id]: isDone }));
+    await say(one, isDone ? 'done' : 'open');
+    setGoing(({ [one.id]: _gone, ...rest }) => rest);
   }
   async function add(event: FormEvent): Promise<void> {
     event.preventDefault();
@@ -59,9 +66,9 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
               <input
                 type="checkbox"
                 className="size-6 shrink-0 accent-(--act)"
-                checked={one.isDone}
+                checked={going[one.id] ?? one.isDone}
                 disabled={!mayNote}
-                onChange={({ target }) => void say(one, target.checked ? 'done' : 'open')}
+                onChange={({ target }) => void tick(one, target.checked)}
               />
               <span className={`min-w-0 break-words ${one.isDone ? 'text-quiet line-through' : ''}`}>
                 {one.pieceId && <span className="font-semibold">{tagOf(one.pieceId)} </span>}
