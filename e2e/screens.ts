@@ -25,13 +25,12 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/sequence/methods',
       '/days',
       '/inspection',
-      '/handover',
-      '/handover/sheet',
-      '/handover/care',
-      '/handover/pots',
-      '/handover/leftovers',
       '/log',
     ],
+  },
+  'a job and its handover': {
+    ofJob: true,
+    paths: ['/handover', '/handover/sheet', '/handover/care', '/handover/pots', '/handover/leftovers'],
   },
 };
 
