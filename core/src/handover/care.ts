@@ -11,16 +11,7 @@ import { said, saidDate } from '../said/index.ts';
 import { localDate, type Minute, toMinute } from '../shop/index.ts';
 import type { Step } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
-
-/** Dates of a finish, shop-local. */
-export interface CareDates {
-  /** It may be used, gently, from this day. */
-  dryOn: string;
-  /** Wiped dry only, opened and closed gently, until this day. */
-  gentleUntil: string;
-  /** Fully hard from this day. */
-  curedOn: string;
-}
+import type { CareDates } from './events.ts';
 
 /** What keeps a finish well, for whoever lives with it. */
 export interface Care {
@@ -46,7 +37,7 @@ const MINUTES_A_DAY = 1440;
 const GENTLE_SHARE = 0.5;
 
 /** The step that lays the last film of a zone; undefined where it has none. */
-function lastFilm(steps: readonly Step[], zoneId: string): Step | undefined {
+export function lastFilm(steps: readonly Step[], zoneId: string | undefined): Step | undefined {
   return steps
     .filter((step) => step.zoneId === zoneId && step.resultingSurface === 'colour' && does(step, 'laysFilm'))
     .sort((a, b) => a.position - b.position)

@@ -32,6 +32,17 @@ const answer = z.enum(['no', 'yes', 'not-seen']);
 /** A line of a signature: x and y of its points in turn, on a field 1000 wide and 300 high. */
 const StrokeSchema = z.array(z.int().min(0).max(1000)).min(2).max(4000);
 
+/** Dates of a finish, shop-local. */
+export const CareDatesSchema = z.object({
+  /** It may be used, gently, from this day. */
+  dryOn: z.iso.date(),
+  /** Wiped dry only, opened and closed gently, until this day. */
+  gentleUntil: z.iso.date(),
+  /** Fully hard from this day. */
+  curedOn: z.iso.date(),
+});
+export type CareDates = z.infer<typeof CareDatesSchema>;
+
 /** Everything that happens to a job besides its work, by kind. */
 export const HappeningSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -59,7 +70,7 @@ export const HappeningSchema = z.discriminatedUnion('kind', [
     /** What still stood in the way and was handed over all the same, in words by code. */
     leftOpen: z.array(z.string().max(2000)).max(40),
     /** Dates of the care card, shop-local, as they were told: may be used gently, with care until, fully cured. */
-    care: z.object({ dryOn: z.iso.date(), gentleUntil: z.iso.date(), curedOn: z.iso.date() }).nullable(),
+    care: CareDatesSchema.nullable(),
   }),
   z.object({
     kind: z.literal('follow-up'),

@@ -32,6 +32,16 @@ export async function planningAir(source: ClimateSource, now: Date): Promise<Pla
   };
 }
 
+/** What the clocks of films go by: the shop's settings, its sheets, and the air that is expected. */
+export async function shopForFilms(db: Queryable, shopId: string, source: ClimateSource, now: Date) {
+  const [{ name, timeZone, settings }, sheets, climate] = await Promise.all([
+    findShop(db, shopId),
+    sheetsOf(db, shopId),
+    planningClimate(source, now),
+  ]);
+  return { name, timeZone, settings, sheets, climate };
+}
+
 /** The shop without any job in it. */
 export async function shopWithoutJobs(
   db: Queryable,

@@ -1,5 +1,5 @@
 import type { CallBackRow } from '@upholder/core/api';
-import type { JobEvent, NewJobEvent } from '@upholder/core/handover';
+import type { JobEvent } from '@upholder/core/handover';
 import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEvent extends Record<string, unknown> {
@@ -128,11 +128,6 @@ export async function knownSubjects(
     [shopId, jobId, ids],
   );
   return new Set(rows.map(({ id }) => id));
-}
-
-/** The body of an event as a client sent it, for comparing. */
-export function asSent({ id, jobId, at, what }: JobEvent): NewJobEvent {
-  return { id, jobId, at, what };
 }
 
 /** All call-backs of a shop, the latest first, with what was found for them; 200 at most. */

@@ -55,3 +55,13 @@ export function keptAsSent<T extends object>(
   if (kept === null || kept === undefined || !saysTheSame(kept, sent)) throw new ApiError('id-taken', what);
   return kept;
 }
+
+/**
+ * What is kept under an id that is sent again.
+ * @param wanted what was sent, in the form in which it is kept. @throws ApiError with what is there, where it is something else.
+ */
+export function sentAgain<T extends object>(kept: T, wanted: object): T {
+  if (!saysTheSame(kept, wanted))
+    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
+  return kept;
+}

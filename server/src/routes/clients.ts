@@ -5,15 +5,13 @@ import { said } from '@upholder/core/said';
 import { v7 as uuid } from 'uuid';
 import { addLink, endLink, findLink, linksOf } from '../clients/store.ts';
 import type { App } from '../context/app.ts';
+import { shopForFilms } from '../detail/planningContext.ts';
 import { detailOf } from '../detail/store.ts';
-import { planningClimate } from '../devices/station.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
-import { sheetsOf } from '../products/products.ts';
 import { addressKey } from '../session/address.ts';
 import { codeCounts, countTry } from '../session/limits.ts';
-import { findShop } from '../shop/store.ts';
 
 const DAY_MS = 86_400_000;
 
@@ -50,11 +48,7 @@ export function addClientRoutes(routes: RouteTable, { db, clock, climate }: App)
     const detail = link && (await detailOf(db, link.shopId, link.jobId));
     if (!link || !detail) throw new ApiError('not-found', said('refusal.this-link-does-not-lead-anywhere'));
     await forget();
-    const [shop, sheets, air] = await Promise.all([
-      findShop(db, link.shopId),
-      sheetsOf(db, link.shopId),
-      planningClimate(climate, clock.now()),
-    ]);
+    const shop = await shopForFilms(db, link.shopId, climate, clock.now());
     const { job, plan } = detail;
     return {
       shopName: shop.name,
@@ -64,7 +58,7 @@ export function addClientRoutes(routes: RouteTable, { db, clock, climate }: App)
       completion: plan ? new Date(plan.completion * 60_000).toISOString() : null,
       isHandedOver: job.status !== 'open',
       zones: zoneProgress(detail),
-      care: careOf(detail, { sheets, settings: shop.settings, climate: air }, shop.timeZone),
+      care: careOf(detail, shop, shop.timeZone),
       expiresAt: link.expiresAt.toISOString(),
     };
   });

@@ -10,25 +10,11 @@ import { said } from '@upholder/core/said';
 import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import {
-  addEvents,
-  asSent,
-  eventsOfJob,
-  findEvent,
-  knownSubjects,
-  setStatus,
-  tickBags,
-} from '../handover/store.ts';
+import { addEvents, eventsOfJob, findEvent, knownSubjects, setStatus, tickBags } from '../handover/store.ts';
+import { sentAgain } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
-
-function assertSame(kept: JobEvent, sent: NewJobEvent): JobEvent {
-  if (!saysTheSame(asSent(kept), { ...sent, at: new Date(sent.at).toISOString() }))
-    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
-  return kept;
-}
 
 const refuse = (field: string, message: string): never => {
   throw new ApiError('bad-input', message, { fields: { [field]: message } });
@@ -82,8 +68,9 @@ export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void 
     return db.transaction(async (connection) => {
       // Two events of one job are kept one after the other.
       await connection.query('select 1 from job where shop_id = $1 and id = $2 for update', [shopId, jobId]);
+      const at = new Date(body.at).toISOString();
       const known = await findEvent(connection, shopId, body.id);
-      if (known) return { event: assertSame(known, body), wasKnown: true };
+      if (known) return { event: sentAgain(known, { ...body, at }), wasKnown: true };
       const job = await findJob(connection, shopId, jobId);
       if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       if (isAhead(body.at, clock.now())) refuse('at', said('refusal.that-time-is-in-the-future'));
@@ -91,7 +78,7 @@ export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void 
       await assertFits(connection, shopId, body, job.status, before);
       const event: JobEvent = {
         ...body,
-        at: new Date(body.at).toISOString(),
+        at,
         memberId: member.id,
         memberName: member.name,
         loggedAt: clock.now().toISOString(),

@@ -1,31 +1,23 @@
 import { ROUTES } from '@upholder/core/api';
-import type { Finding, FindingAnswer, NewAnswer, NewFinding } from '@upholder/core/inspection';
+import type { Finding, NewFinding } from '@upholder/core/inspection';
 import { said } from '@upholder/core/said';
 import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
-import { planningClimate } from '../devices/station.ts';
+import { shopForFilms } from '../detail/planningContext.ts';
 import { callBacksOfShop } from '../handover/store.ts';
+import { sentAgain } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { saysTheSame } from '../http/sameContent.ts';
 import { carryOut } from '../inspection/answers.ts';
 import { addAnswer, addFindings, confirmedCauses, findFinding } from '../inspection/store.ts';
 import { talliesOfShop } from '../lessons/store.ts';
 import { mixesOfJob } from '../mixes/store.ts';
 import { piecesOf } from '../pieces/store.ts';
-import { sheetsOf } from '../products/products.ts';
 import { findShop } from '../shop/store.ts';
 import { tracedCoats } from '../trace/store.ts';
 
 function assertSame(kept: Finding, sent: NewFinding): Finding {
-  if (!saysTheSame(kept, { ...sent, foundAt: new Date(sent.foundAt).toISOString() }))
-    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
-  return kept;
-}
-
-function assertSameAnswer(kept: FindingAnswer, sent: NewAnswer): void {
-  if (!saysTheSame(kept, { ...sent, at: new Date(sent.at).toISOString() }))
-    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
+  return sentAgain(kept, { ...sent, foundAt: new Date(sent.foundAt).toISOString() });
 }
 
 /** What was found wrong with pieces, and what becomes of it: each written once however often it is sent. */
@@ -73,13 +65,11 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock, climate }: 
   }));
 
   routes.add(ROUTES.lessons, async (_input, { member: { shopId } }) => {
-    const [shop, sheets, air, callBacks] = await Promise.all([
-      findShop(db, shopId),
-      sheetsOf(db, shopId),
-      planningClimate(climate, clock.now()),
+    const [shop, callBacks] = await Promise.all([
+      shopForFilms(db, shopId, climate, clock.now()),
       callBacksOfShop(db, shopId),
     ]);
-    const taught = await talliesOfShop(db, shopId, { sheets, settings: shop.settings, climate: air });
+    const taught = await talliesOfShop(db, shopId, shop);
     return { ...taught, callBacks };
   });
 
@@ -96,7 +86,7 @@ export function addInspectionRoutes(routes: RouteTable, { db, clock, climate }: 
       if (finding?.jobId !== params.jobId) throw new ApiError('not-found', said('inspect.no-such-finding'));
       const known = finding.answers.find(({ id }) => id === body.id);
       if (known) {
-        assertSameAnswer(known, body);
+        sentAgain(known, { ...body, at: new Date(body.at).toISOString() });
         return { finding, wasKnown: true };
       }
       if (isAhead(body.at, clock.now())) refuse('at', said('refusal.that-time-is-in-the-future'));

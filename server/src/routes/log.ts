@@ -5,9 +5,9 @@ import type { Step } from '@upholder/core/systems';
 import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import { sentAgain } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
 import { areInZone } from '../pieces/store.ts';
@@ -51,9 +51,7 @@ function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
     doneAt: new Date(what.doneAt).toISOString(),
     pieceIds: [...new Set(what.pieceIds)],
   };
-  if (!saysTheSame(kept, wanted))
-    throw new ApiError('id-taken', said('refusal.this-id-is-taken-by-another-2'), { current: kept });
-  return kept;
+  return sentAgain(kept, wanted);
 }
 
 /** The log: append-only, each entry written once however often it is sent. */

@@ -26,8 +26,8 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import { shopForFilms } from '../detail/planningContext.ts';
 import { detailOf } from '../detail/store.ts';
-import { planningClimate } from '../devices/station.ts';
 import { addOpenings, addWalls } from '../elevation/store.ts';
 import { addEvents } from '../handover/store.ts';
 import { ApiError } from '../http/errors.ts';
@@ -245,12 +245,8 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const { member } = routes.begin(request, response, 'careFile').call;
     const { shopId } = member;
     const detail = await load(shopId, request.params.jobId);
-    const [shop, sheets, air] = await Promise.all([
-      findShop(db, shopId),
-      sheetsOf(db, shopId),
-      planningClimate(climate, clock.now()),
-    ]);
-    const cares = careOf(detail, { sheets, settings: shop.settings, climate: air }, shop.timeZone);
+    const shop = await shopForFilms(db, shopId, climate, clock.now());
+    const cares = careOf(detail, shop, shop.timeZone);
     const calendar = careCalendar(cares, {
       jobId: detail.job.id,
       jobName: detail.job.name,

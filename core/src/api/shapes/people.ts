@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { nameField } from '../../fields/index.ts';
+import { CareDatesSchema } from '../../handover/index.ts';
 import { RoleSchema } from '../../people/index.ts';
 
 export const MemberNameSchema = nameField('name', 80);
@@ -73,8 +74,7 @@ export const ClientViewSchema = z.object({
       zones: z.array(z.string()),
       product: z.string(),
       cureDays: z.number().nullable(),
-      /** Shop-local days: may be used gently, with care until, fully cured. */
-      dates: z.object({ dryOn: z.iso.date(), gentleUntil: z.iso.date(), curedOn: z.iso.date() }).nullable(),
+      dates: CareDatesSchema.nullable(),
       lines: z.array(z.string()),
     }),
   ),

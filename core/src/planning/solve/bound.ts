@@ -35,6 +35,18 @@ interface Need {
   head: Minute;
 }
 
+/** Films that take a share of a place on so many days of work at the least. */
+interface DayItem {
+  first: Need;
+  last: Need;
+  days: number;
+  amount: number;
+  /** Minutes for which nothing else can have that share, from the first film of a day. */
+  block: Minute;
+  /** Minutes that its load takes after the last film at the least. */
+  tail: Minute;
+}
+
 class Bounder {
   private readonly people: Supply[];
   private readonly open: Supply;
@@ -279,47 +291,57 @@ class Bounder {
     return best;
   }
 
+  /** Minutes from the first to the last moment of a day at which the shortest of these films can begin. */
+  private spanOf(needs: readonly Need[]): Minute {
+    const work = Math.min(...needs.map(({ minutes }) => minutes));
+    return this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
+  }
+
   /**
    * The same by days: where films mostly dry over night, a part of the rail sees one or two of them a day, whatever is
-   * done. The last of the days that they need is when one of them begins at the earliest.
+   * done. The last of the days that they need is when the last film of one of these begins at the earliest.
    */
-  private days(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+  private byDays(items: readonly DayItem[], capacity: number, span: Minute, known: Minute): Minute {
     let best = known;
-    const items = this.heldAt(needs, resourceId);
-    if (items.length === 0) return best;
-    const work = Math.min(...items.map(({ need }) => need.minutes));
-    const span = this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
-    const raise = (set: typeof items, days: number) => {
-      const head = Math.min(...set.map(({ need }) => need.head));
+    const raise = (set: readonly DayItem[], places: number, shareOf: (amount: number) => number) => {
+      const turns = set.flatMap(({ amount, block, days }) =>
+        Array.from({ length: days }, () => ({ amount: shareOf(amount), block })),
+      );
+      const head = Math.min(...set.map(({ first }) => first.head));
+      const days = minimumDays(turns, places, span);
       const day = this.workdays[firstIndexEndingAfter(this.workdays, head) + days - 1];
       if (!day) return;
       best = this.laterThan(
         best,
-        set.map(({ need }) => need),
+        set.map(({ last }) => last),
         (need) => Math.max(head, day.start, need.head) + need.minutes,
       );
     };
     for (const tail of thresholds(items.map((item) => item.tail))) {
       const late = items.filter((item) => item.tail >= tail);
-      for (const head of thresholds(late.map(({ need }) => need.head)).slice(0, 6)) {
-        const set = late.filter(({ need }) => need.head >= head);
+      for (const head of thresholds(late.map(({ first }) => first.head)).slice(0, 6)) {
+        const set = late.filter(({ first }) => first.head >= head);
         // By their width all together, and by how many of the wider ones fit side by side.
-        raise(set, minimumDays(set, capacity, span));
-        for (const amount of thresholds(set.map((item) => item.amount))) {
-          const wide = set.filter((item) => item.amount >= amount);
-          const places = Math.max(1, Math.floor(capacity / amount));
+        raise(set, capacity, (amount) => amount);
+        for (const amount of thresholds(set.map((item) => item.amount)))
           raise(
-            wide,
-            minimumDays(
-              wide.map(({ block }) => ({ amount: 1, block })),
-              places,
-              span,
-            ),
+            set.filter((item) => item.amount >= amount),
+            Math.max(1, Math.floor(capacity / amount)),
+            () => 1,
           );
-        }
       }
     }
     return best;
+  }
+
+  /** Films one by one, each a turn of its own, and loads with the days that their films need together. */
+  private days(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
+    const films = this.heldAt(needs, resourceId);
+    if (films.length === 0) return known;
+    const span = this.spanOf(films.map(({ need }) => need));
+    const single = films.map(({ need, ...film }): DayItem => ({ ...film, first: need, last: need, days: 1 }));
+    const apart = this.byDays(single, capacity, span, known);
+    return this.byDays(this.daysOfLoads(needs, resourceId, span), capacity, span, apart);
   }
 
   /**
@@ -327,7 +349,7 @@ class Bounder {
    * it, all others need a day of their own. On each of them the load has its share of the place from then until that film is dry to
    * handle, whatever comes between.
    */
-  private daysOfLoads(needs: readonly Need[], resourceId: string, span: Minute) {
+  private daysOfLoads(needs: readonly Need[], resourceId: string, span: Minute): DayItem[] {
     const films = new Map<Load, Need[]>();
     for (const need of needs)
       if (need.op.hold?.resourceId === resourceId && need.op.hold.amount > 0)
@@ -355,47 +377,6 @@ class Bounder {
         },
       ];
     });
-  }
-
-  /**
-   * The days that the loads need at a place all together. On the last of them some load begins the last of its films there,
-   * and goes on from it.
-   */
-  private loadDays(needs: readonly Need[], resourceId: string, capacity: number, known: Minute): Minute {
-    let best = known;
-    const concerned = needs.filter(({ op }) => op.hold?.resourceId === resourceId);
-    if (concerned.length === 0) return best;
-    const work = Math.min(...concerned.map(({ minutes }) => minutes));
-    const span = this.workdays.reduce((most, { start, end }) => Math.max(most, end - start - work), 0);
-    const loads = this.daysOfLoads(needs, resourceId, span);
-    const raise = (set: typeof loads, places: number, shareOf: (amount: number) => number) => {
-      const turns = set.flatMap(({ amount, block, days }) =>
-        Array.from({ length: days }, () => ({ amount: shareOf(amount), block })),
-      );
-      const head = Math.min(...set.map(({ first }) => first.head));
-      const days = minimumDays(turns, places, span);
-      const day = this.workdays[firstIndexEndingAfter(this.workdays, head) + days - 1];
-      if (!day) return;
-      best = this.laterThan(
-        best,
-        set.map(({ last }) => last),
-        (need) => Math.max(head, day.start, need.head) + need.minutes,
-      );
-    };
-    for (const tail of thresholds(loads.map((load) => load.tail))) {
-      const late = loads.filter((load) => load.tail >= tail);
-      for (const head of thresholds(late.map(({ first }) => first.head)).slice(0, 6)) {
-        const set = late.filter(({ first }) => first.head >= head);
-        raise(set, capacity, (amount) => amount);
-        for (const amount of thresholds(set.map((load) => load.amount)))
-          raise(
-            set.filter((load) => load.amount >= amount),
-            Math.max(1, Math.floor(capacity / amount)),
-            () => 1,
-          );
-      }
-    }
-    return best;
   }
 
   /** When somebody could first begin something that takes so long in one go. */
@@ -454,8 +435,7 @@ class Bounder {
         best.at,
       );
       if (held > best.at) best = { at: held, because: { kind: 'place', resourceId: id } };
-      const turned = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
-      const taken = this.loadDays(needs, id, capacity, turned);
+      const taken = this.days(needs, id, capacity, this.turns(needs, id, capacity, best.at));
       if (taken > best.at) best = { at: taken, because: { kind: 'place', resourceId: id } };
     }
     return best;

@@ -4,6 +4,7 @@ import { faultyPieces } from '@upholder/core/inspection';
 import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
+import { useMemo } from 'react';
 import { whenWords } from '../../base/times.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
@@ -31,6 +32,8 @@ export function DryingList({
   shop: ShopContext;
   now: number;
 }) {
+  // Read from the whole log: once for each change of it, not with every second that counts down.
+  const faulty = useMemo(() => new Map([...jobs].map(([id, detail]) => [id, faultyPieces(detail)])), [jobs]);
   return (
     <section className="bg-sheet" aria-label="Drying">
       <h2 className="px-5 pt-3 pb-1">Drying</h2>
@@ -38,8 +41,7 @@ export function DryingList({
       <ul className="divide-y divide-line">
         {films.slice(0, 6).map((film) => {
           const detail = jobs.get(film.jobId);
-          const faulty = detail ? faultyPieces(detail) : new Set<string>();
-          const found = film.pieceIds.filter((id) => faulty.has(id));
+          const found = film.pieceIds.filter((id) => faulty.get(film.jobId)?.has(id));
           const piece = detail?.pieces.find(({ id }) => id === (found[0] ?? film.pieceIds[0]));
           const productKey = detail?.steps.find(({ id }) => id === film.stepId)?.productKey;
           const zone = detail?.zones.find(({ id }) => id === piece?.zoneId);

@@ -1,10 +1,11 @@
+import type { CareDates } from '@upholder/core/handover';
 import { dateWords } from '../../base/times.ts';
 import { useCare } from '../../job/handover/useCare.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Paper } from './Paper.tsx';
 
 /** The days of a finish on one line: from the last coat to its full cure. */
-function CureLine({ dates }: { dates: { dryOn: string; gentleUntil: string; curedOn: string } }) {
+function CureLine({ dates }: { dates: CareDates }) {
   const days = [
     { day: dates.dryOn, words: 'use it, gently' },
     { day: dates.gentleUntil, words: 'wipe it damp' },

@@ -1,6 +1,7 @@
 import {
   type EventOf,
   type Limits,
+  lastFilm,
   limitsOf,
   limitWords,
   READING_TRAITS,
@@ -11,7 +12,6 @@ import {
   verdictOf,
 } from '@upholder/core/handover';
 import { toMinute } from '@upholder/core/shop';
-import { does } from '@upholder/core/systems';
 import { parseDecimal } from '@upholder/core/units';
 import { type FormEvent, useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
@@ -28,12 +28,7 @@ function useLimits() {
   const sheets = sheetsOf(shop);
   return (reading: Reading, pieceId: string | null): Limits => {
     const zoneId = detail.pieces.find(({ id }) => id === pieceId)?.zoneId ?? detail.zones[0]?.id;
-    const last = detail.steps
-      .filter(
-        (step) => step.zoneId === zoneId && does(step, 'laysFilm') && step.resultingSurface === 'colour',
-      )
-      .sort((a, b) => a.position - b.position)
-      .at(-1);
+    const last = lastFilm(detail.steps, zoneId);
     return limitsOf(reading, sheets[last?.productKey ?? ''], shop.settings.readingLimits);
   };
 }

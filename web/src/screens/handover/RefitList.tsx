@@ -1,5 +1,5 @@
 import { CHECKS, type Check, type RefitRow, refitRows, tickedOf } from '@upholder/core/handover';
-import { useMemo, useState } from 'react';
+import { startTransition, useMemo, useOptimistic } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
@@ -21,23 +21,21 @@ const COLUMNS: readonly Check[] = ['counted', 'bag', 'refitted', 'level', 'hinge
 
 interface Tick {
   check: Check;
-  subjectIds: readonly string[];
+  subjectIds: string[];
   isOn: boolean;
 }
 
-/** What is ticked, with ticks on top that are on their way into the store. */
-function withTicks(
-  kept: ReadonlyMap<Check, ReadonlySet<string>>,
-  going: readonly Tick[],
+/** What is ticked, with one tick more that is on its way into the store. */
+function withTick(
+  ticked: ReadonlyMap<Check, ReadonlySet<string>>,
+  { check, subjectIds, isOn }: Tick,
 ): ReadonlyMap<Check, ReadonlySet<string>> {
-  if (going.length === 0) return kept;
-  const ticked = new Map([...kept].map(([check, ids]) => [check, new Set(ids)]));
-  for (const { check, subjectIds, isOn } of going)
-    for (const id of subjectIds) {
-      if (isOn) ticked.get(check)?.add(id);
-      else ticked.get(check)?.delete(id);
-    }
-  return ticked;
+  const ids = new Set(ticked.get(check));
+  for (const id of subjectIds) {
+    if (isOn) ids.add(id);
+    else ids.delete(id);
+  }
+  return new Map([...ticked, [check, ids]]);
 }
 
 /** What a tick of a row is about: its opening for the bag, else the piece. */
@@ -155,8 +153,7 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
   const rows = useMemo(() => refitRows(detail), [detail]);
   const kept = useMemo(() => tickedOf(detail.events, detail.openings), [detail]);
   // A tick shows under the finger, before the device has it in store.
-  const [going, setGoing] = useState<readonly Tick[]>([]);
-  const ticked = useMemo(() => withTicks(kept, going), [kept, going]);
+  const [ticked, show] = useOptimistic(kept, withTick);
   const walls = [...detail.walls].sort((a, b) => a.position - b.position);
   const groups = [
     ...walls.map((wall) => ({ title: wall.name, rows: rows.filter((row) => row.wall?.id === wall.id) })),
@@ -166,12 +163,12 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
     },
   ].filter((group) => group.rows.length > 0);
   const columns = COLUMNS.filter((check) => CHECKS.includes(check) && rows.some((row) => asks(row, check)));
-  async function tick(check: Check, subjectIds: string[], isOn: boolean): Promise<void> {
-    const one = { check, subjectIds, isOn };
-    setGoing((all) => [...all, one]);
-    const answer = await happen({ kind: 'tick', ...one });
-    setGoing((all) => all.filter((other) => other !== one));
-    onProblem(answer.ok ? '' : answer.message);
+  function tick(one: Tick): void {
+    startTransition(async () => {
+      show(one);
+      const answer = await happen({ kind: 'tick', ...one });
+      onProblem(answer.ok ? '' : answer.message);
+    });
   }
   return (
     <Card className={`p-5 ${className}`} aria-label="Back into the room">
@@ -194,7 +191,7 @@ export function RefitList({ className, onProblem }: { className: string; onProbl
           ticked={ticked}
           columns={columns.filter((check) => group.rows.some((row) => asks(row, check)))}
           isLocked={!mayTick}
-          onTick={(check, ids, isOn) => void tick(check, ids, isOn)}
+          onTick={(check, subjectIds, isOn) => tick({ check, subjectIds, isOn })}
         />
       ))}
     </Card>

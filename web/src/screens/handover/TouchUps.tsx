@@ -1,6 +1,6 @@
 import { type TouchUp, touchUpsOf } from '@upholder/core/handover';
 import { sameTag } from '@upholder/core/pieces';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, startTransition, useOptimistic, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useMay } from '../../api/useMay.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
@@ -14,8 +14,9 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
   const mayNote = useMay('addJobEvent');
   const [text, setText] = useState('');
   // A tick shows under the finger, before the device has it in store.
-  const [going, setGoing] = useState<Readonly<Record<string, boolean>>>({});
-  const list = touchUpsOf(detail.events);
+  const [list, show] = useOptimistic(touchUpsOf(detail.events), (kept, ticked: TouchUp) =>
+    kept.map((one) => (one.id === ticked.id ? ticked : one)),
+  );
   const tagOf = (id: string | null) => detail.pieces.find((piece) => piece.id === id)?.tag;
   async function say(one: TouchUp, state: 'open' | 'done' | 'removed'): Promise<boolean> {
     const { id: touchUpId, pieceId, what } = one;
@@ -23,10 +24,11 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
     onProblem(kept.ok ? '' : kept.message);
     return kept.ok;
   }
-  async function tick(one: TouchUp, isDone: boolean): Promise<void> {
-    setGoing((all) => ({ ...all, [one.id]: isDone }));
-    await say(one, isDone ? 'done' : 'open');
-    setGoing(({ [one.id]: _gone, ...rest }) => rest);
+  function tick(one: TouchUp, isDone: boolean): void {
+    startTransition(async () => {
+      show({ ...one, isDone });
+      await say(one, isDone ? 'done' : 'open');
+    });
   }
   async function add(event: FormEvent): Promise<void> {
     event.preventDefault();
@@ -66,9 +68,9 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
               <input
                 type="checkbox"
                 className="size-6 shrink-0 accent-(--act)"
-                checked={going[one.id] ?? one.isDone}
+                checked={one.isDone}
                 disabled={!mayNote}
-                onChange={({ target }) => void tick(one, target.checked)}
+                onChange={({ target }) => tick(one, target.checked)}
               />
               <span className={`min-w-0 break-words ${one.isDone ? 'text-quiet line-through' : ''}`}>
                 {one.pieceId && <span className="font-semibold">{tagOf(one.pieceId)} </span>}

@@ -5,7 +5,7 @@ import { DEFECT_TRAITS } from '@upholder/core/inspection';
 import { type Dimension, type Lesson, lessonsOf } from '@upholder/core/lessons';
 import { toMinute } from '@upholder/core/shop';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
-import { useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useOptimistic, useState } from 'react';
 import { Link } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
@@ -118,17 +118,18 @@ function Causes({ shop }: { shop: ShopContext }) {
   const mayChange = useMay('changeShop');
   const [problem, setProblem] = useState('');
   // What was just chosen shows at once.
-  const [chosen, setChosen] = useState<boolean | null>(null);
+  const [isWeighed, show] = useOptimistic(shop.settings.learnsFromFindings);
   const experience = experienceOf(data?.confirmed ?? []);
   const causes = (Object.keys(experience) as Cause[]).sort(
     (a, b) => casesOf(experience, [b]) - casesOf(experience, [a]),
   );
-  async function weigh(learnsFromFindings: boolean): Promise<void> {
-    setChosen(learnsFromFindings);
-    const { name, timeZone, version, settings } = shop;
-    const outcome = await save({ name, timeZone, version, settings: { ...settings, learnsFromFindings } });
-    setProblem('error' in outcome ? refusalOf(outcome.error).message : '');
-    setChosen(null);
+  function weigh(learnsFromFindings: boolean): void {
+    startTransition(async () => {
+      show(learnsFromFindings);
+      const { name, timeZone, version, settings } = shop;
+      const outcome = await save({ name, timeZone, version, settings: { ...settings, learnsFromFindings } });
+      setProblem('error' in outcome ? refusalOf(outcome.error).message : '');
+    });
   }
   return (
     <Card className="p-5" aria-label="Confirmed causes">
@@ -153,9 +154,9 @@ function Causes({ shop }: { shop: ShopContext }) {
         <input
           type="checkbox"
           className="size-6 shrink-0 accent-(--act)"
-          checked={chosen ?? shop.settings.learnsFromFindings}
+          checked={isWeighed}
           disabled={!mayChange}
-          onChange={({ target }) => void weigh(target.checked)}
+          onChange={({ target }) => weigh(target.checked)}
         />
         Let them weigh on the ranking of systems and on the sequence check
       </label>
