@@ -194,8 +194,9 @@ test('a shop opens for business, loses its computer, and goes on elsewhere as th
     await logOnTablet(await (await browser.newContext()).newPage(), address);
     await maren.getByRole('link', { name: /Log/ }).click();
     await maren.waitForURL('**/log');
-    await expect(maren.getByText(/Remove, tag and bag/)).toBeVisible();
-    await expect(maren.getByRole('main')).toContainText('Joss');
+    // The plan names both as well, and stays on the page until the log has come.
+    await expect(maren.getByRole('main').getByRole('button', { name: 'Withdraw' })).toBeVisible();
+    await expect(maren.getByRole('main')).toContainText(/Remove, tag and bag.*Joss/);
     const entry = (await maren.getByRole('main').textContent()) ?? '';
 
     await showClient(

@@ -57,8 +57,9 @@ function inspectionStage(detail: JobDetail): Stage {
 }
 
 /** How far the job is beyond its work: handed over, questions due, called back. */
-function handoverStage({ events, job, ...detail }: JobDetail, shop: ShopContext, now: number): Stage {
-  const state = stateOfJob({ events, job, ...detail });
+function handoverStage(detail: JobDetail, shop: ShopContext, now: number): Stage {
+  const { events, job } = detail;
+  const state = stateOfJob(detail);
   const handover = lastHandover(events);
   const handedOverOn = handover && localDate(toMinute(handover.at), shop.timeZone);
   const due =
@@ -141,15 +142,16 @@ function AgreedDate({
   isAtRisk: boolean;
 }) {
   const { job, plan } = detail;
+  const state = stateOfJob(detail);
   if (job.status !== 'open')
-    return <p className="text-quiet first-letter:uppercase">{JOB_STATE_WORDS[stateOfJob(detail)]}</p>;
-  if (stateOfJob(detail) === 'reopened')
+    return <p className="text-quiet first-letter:uppercase">{JOB_STATE_WORDS[state]}</p>;
+  if (state === 'reopened')
     return (
       <Link to="handover" className="font-semibold text-act underline">
         reopened by a call-back
       </Link>
     );
-  if (finishedOf(detail) !== null)
+  if (state === 'work-done')
     return (
       <p className="text-right leading-tight">
         all work is logged
