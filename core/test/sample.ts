@@ -28,7 +28,8 @@ export const SAMPLE_START = minuteAt('2026-11-23', '06:00', SAMPLE_TIME_ZONE);
 export function sampleShop(change: Partial<ShopForPlanning> = {}): ShopForPlanning {
   return {
     timeZone: SAMPLE_TIME_ZONE,
-    settings: DEFAULT_SHOP_SETTINGS,
+    // Hands only: what trips, carrying and the end of the day take is asked of tests of their own.
+    settings: { ...DEFAULT_SHOP_SETTINGS, tripMin: 0, wrapUpMin: 0, handlingMin: 0 },
     crew: [
       { id: sampleId(9, 1), name: 'Ines', daysOff: [] },
       { id: sampleId(9, 2), name: 'Tam', daysOff: [] },

@@ -64,7 +64,8 @@ describe('cureEffects', () => {
     const pieceId = question.input.pieces[0]!.id;
     const effects = cureEffects(question, zoneId, pieceId, [recoat!.edits, strip!.edits]);
     const [run, whole] = effects.map(({ withLoad }) => withLoad);
-    expect(run!.laterMin).toBeGreaterThan(recoat!.minutes);
+    // Its set-up may fall away where the gun still holds the paint.
+    expect(run!.laterMin).toBeGreaterThan(0);
     expect(whole!.laterMin).toBeGreaterThan(run!.laterMin);
     expect(whole!.completion - whole!.laterMin).toBe(run!.completion - run!.laterMin);
   });

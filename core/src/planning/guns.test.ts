@@ -11,12 +11,15 @@ import {
   snapshotOf,
 } from './index.ts';
 
-const COST = { paleMin: 10, solventMin: 15 };
+const COST = { paleMin: 10, solventMin: 15, refillMin: 5 };
 const paint = (material: string, lightness: number, isWater = true): Paint => ({
   applicator: 'turbine',
   material,
   isWater,
   lightness,
+  restMin: 60,
+  lifeMin: null,
+  cleanMin: 20,
 });
 const dark = paint('enamel #2f3a33', 23);
 const pale = paint('enamel #dfe8e2', 91);
@@ -41,25 +44,51 @@ describe('changing a gun over', () => {
 });
 
 describe('the book of a gun', () => {
-  const booked = (start: number, end: number, what: Paint, changeMin = 0) => ({
+  const booked = (
+    start: number,
+    end: number,
+    what: Paint,
+    own: { changeMin?: number; goesOn?: boolean } = {},
+  ) => ({
     start,
     end,
     paint: what,
-    changeMin,
+    changeMin: 0,
+    ...own,
   });
 
-  it('asks for changing over by what was in it before', () => {
+  it('asks for cleaning and changing over by what was in it before the same day', () => {
     const book = new GunBook(1, COST);
     book.book(0, booked(0, 100, dark));
-    expect(book.find(pale, { start: 100, end: 150 })).toEqual({ number: 0, changeMin: 10 });
-    expect(book.find(dark, { start: 100, end: 150 })).toEqual({ number: 0, changeMin: 0 });
+    expect(book.find(pale, { start: 100, end: 150 })).toEqual({ number: 0, goesOn: false, changeMin: 30 });
+    // The next morning it is clean, but for the traces of the dark.
+    expect(book.find(pale, { start: 700, end: 750 })).toEqual({ number: 0, goesOn: false, changeMin: 10 });
+  });
+
+  it('is only filled up while the same paint may rest in it', () => {
+    const book = new GunBook(1, COST);
+    book.book(0, booked(0, 100, dark));
+    expect(book.find(dark, { start: 160, end: 200 })).toEqual({ number: 0, goesOn: true, changeMin: 0 });
+    expect(book.find(dark, { start: 161, end: 200 })).toEqual({ number: 0, goesOn: false, changeMin: 20 });
+    expect(book.find(dark, { start: 700, end: 750 })).toEqual({ number: 0, goesOn: false, changeMin: 0 });
+  });
+
+  it('goes straight on with what may not rest, until the mix is through its life', () => {
+    const twoPack = { ...dark, restMin: 0, lifeMin: 120 };
+    const book = new GunBook(1, COST);
+    book.book(0, booked(0, 50, twoPack));
+    expect(book.find(twoPack, { start: 65, end: 100 })).toMatchObject({ goesOn: true });
+    expect(book.find(twoPack, { start: 66, end: 100 })).toMatchObject({ goesOn: false, changeMin: 20 });
+    book.book(0, booked(60, 100, twoPack, { goesOn: true }));
+    expect(book.find(twoPack, { start: 105, end: 120 })).toMatchObject({ goesOn: true });
+    expect(book.find(twoPack, { start: 105, end: 121 })).toMatchObject({ goesOn: false, changeMin: 20 });
   });
 
   it('waits while it is in use', () => {
     const book = new GunBook(1, COST);
     book.book(0, booked(50, 100, dark));
     expect(book.find(dark, { start: 0, end: 51 })).toEqual({ retryAt: 100 });
-    expect(book.find(dark, { start: 0, end: 50 })).toEqual({ number: 0, changeMin: 0 });
+    expect(book.find(dark, { start: 0, end: 50 })).toEqual({ number: 0, goesOn: false, changeMin: 0 });
   });
 
   it('does not go between two tasks where the second has no time to change it over again', () => {
@@ -68,18 +97,38 @@ describe('the book of a gun', () => {
     book.book(0, booked(300, 400, pale));
     expect(book.find(dark, { start: 150, end: 200 })).toEqual({ retryAt: 400 });
     expect(book.find(middle, { start: 150, end: 200 })).toEqual({ retryAt: 400 });
-    expect(book.find(pale, { start: 150, end: 200 })).toEqual({ number: 0, changeMin: 0 });
+    // So does the same paint, where it leaves the gun unclean for longer than it may rest.
+    expect(book.find(pale, { start: 150, end: 200 })).toEqual({ retryAt: 400 });
+    expect(book.find(pale, { start: 150, end: 245 })).toEqual({ number: 0, goesOn: true, changeMin: 0 });
+  });
+
+  it('takes nothing out of a gun that the next task counts on', () => {
+    const book = new GunBook(1, COST);
+    book.book(0, booked(0, 100, pale));
+    book.book(0, booked(150, 200, pale, { goesOn: true }));
+    expect(book.find(dark, { start: 110, end: 130 })).toEqual({ retryAt: 200 });
+    expect(book.find(pale, { start: 110, end: 130 })).toEqual({ number: 0, goesOn: true, changeMin: 0 });
   });
 
   it('takes the gun that has to be changed over least', () => {
     const book = new GunBook(2, COST);
     book.book(0, booked(0, 100, dark));
     book.book(1, booked(0, 100, oil));
-    expect(book.find(paleOil, { start: 200, end: 250 })).toEqual({ number: 1, changeMin: 10 });
-    expect(book.find(pale, { start: 200, end: 250 })).toEqual({ number: 0, changeMin: 10 });
+    expect(book.find(paleOil, { start: 200, end: 250 })).toEqual({ number: 1, goesOn: false, changeMin: 30 });
+    expect(book.find(pale, { start: 200, end: 250 })).toEqual({ number: 0, goesOn: false, changeMin: 30 });
     // One of them is in use: the other has to do.
     book.book(0, booked(190, 300, dark));
-    expect(book.find(pale, { start: 200, end: 250 })).toEqual({ number: 1, changeMin: 25 });
+    expect(book.find(pale, { start: 200, end: 250 })).toEqual({ number: 1, goesOn: false, changeMin: 45 });
+  });
+
+  it('says from when the same paint could go on', () => {
+    const book = new GunBook(2, COST);
+    book.book(0, booked(0, 100, dark));
+    book.book(1, booked(0, 130, dark));
+    book.book(1, booked(140, 150, pale));
+    expect(book.ends(dark, { start: 120, end: 200 })).toEqual([120, 130]);
+    expect(book.ends(dark, { start: 161, end: 200 })).toEqual([161]);
+    expect(book.ends(dark, { start: 191, end: 200 })).toEqual([]);
   });
 });
 
@@ -108,7 +157,7 @@ describe('a job in two colours', () => {
   });
 
   it('finds a plan with fewer changes when it is to take the least labour', () => {
-    const settings = { ...shop.settings, changeover: { paleMin: 60, solventMin: 60 } };
+    const settings = { ...shop.settings, changeover: { paleMin: 60, solventMin: 60, refillMin: 5 } };
     const made = searchPlan(
       { input: job, shop: { ...shop, settings }, now: SAMPLE_START, earlier: { loads: [], ops: [] } },
       { objective: 'labour', seed: 3, pins: new Map() },

@@ -72,7 +72,7 @@ describe('over a change of the clocks', () => {
     sat: [{ from: '20:00', to: '23:30' }],
     sun: [{ from: '00:30', to: '08:00' }],
   };
-  const shop = sampleShop({ settings: { ...DEFAULT_SHOP_SETTINGS, week: night } });
+  const shop = sampleShop({ settings: { ...sampleShop().settings, week: night } });
 
   it.each([
     // 00:30 to 08:00 on the wall: the clocks go back an hour in it, on an hour, or not at all.

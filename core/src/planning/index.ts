@@ -1,5 +1,7 @@
+export { blockMinutes, type WorkBlock, workBlocks } from './explain/blocks.ts';
 export { checkPlan, type Violation } from './explain/check.ts';
 export { type ChainLink, criticalChain } from './explain/critical.ts';
+export { type PlanQuality, planQuality } from './explain/quality.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
 export {
   applyImprovements,

@@ -42,8 +42,11 @@ describe('the tasks of a batch', () => {
   it('are one session where the same material goes on out of the same gun, and where the step is the same', () => {
     const ops = opsOf(job, 'hung');
     const key = (name: string) => opNamed(ops, name).shareKey;
-    expect(key('Colour 1')).toBe(key('Colour 2'));
-    expect(key('Colour 1')).not.toBe(key('Prime 1'));
+    const material = (name: string) => opNamed(ops, name).paint?.material ?? null;
+    expect(material('Colour 1')).not.toBeNull();
+    expect(material('Colour 1')).toBe(material('Colour 2'));
+    expect(material('Colour 1')).not.toBe(material('Prime 1'));
+    expect(key('Colour 1')).toBeNull();
     expect(key('Key P220')).not.toBe(key('Drill and hook'));
     expect(opNamed(opsOf(job, 'flat'), 'Flip for Colour 1').shareKey).toBeNull();
   });

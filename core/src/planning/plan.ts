@@ -14,8 +14,9 @@ import { type Plan, type PlanOp, type PlanProblem, repairId, type ScheduledOp } 
 import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
 import { inTurn } from './problem/sections.ts';
-import { LoadProgress, type PinTrouble } from './solve/builder.ts';
+import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
+import { LoadProgress } from './solve/progress.ts';
 import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
 import { type PlanRecipe, PlanSearch } from './solve/search.ts';
 
@@ -281,6 +282,8 @@ export function planByRecipe(
       pins,
       notBefore: new Map(Object.entries(recipe.notBefore)),
       who: new Map(Object.entries(recipe.who)),
+      takeDowns: recipe.takeDowns ?? 1,
+      isFree: recipe.isFree ?? false,
     };
     const made = placeInOrder(problem, recipe.order, guide);
     if (made.ok) {
@@ -331,13 +334,16 @@ type EarlierOp = PlanSnapshot['ops'][number];
 /** An operation as it was placed: without a set-up where it went straight on, with its gun and what changing that took. */
 function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
   const changeMin = before.gun?.changeMin ?? 0;
-  const gun = before.gun && op.paint ? { gun: { ...op.paint, number: before.gun.number, changeMin } } : {};
+  const goesOn = before.gun?.goesOn ?? false;
+  const gun =
+    before.gun && op.paint ? { gun: { ...op.paint, number: before.gun.number, changeMin, goesOn } } : {};
+  if (goesOn) return { ...op, ...gun, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
   const worked = before.segments.reduce((sum, { start, end }) => sum + end - start, 0);
   const hands = op.perPieceMin * op.pieceIds.length;
   const isWhole = worked + 1 > hands + op.setupMin + op.cleanupMin + changeMin;
   return isWhole
     ? { ...op, ...gun, setupMin: op.setupMin + changeMin }
-    : { ...op, ...gun, setupMin: changeMin, cleanupMin: 0 };
+    : { ...op, ...gun, setupMin: changeMin + (op.refillMin ?? 0), cleanupMin: 0 };
 }
 
 /**

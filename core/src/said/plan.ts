@@ -76,6 +76,8 @@ export const PLAN = {
     `uses gun ${p.number}, which the shop does not have`,
   'plan.has-no-time-for-the-change': 'leaves no time for its changeover',
   'plan.has-a-gun-that-is-in': 'has a gun that is in use',
+  'plan.kept-for-a-trip-with-others': 'Kept for a trip to the client together with other pieces',
+  'plan.goes-on-with-a-gun-that': 'goes on with a gun that holds no such paint any more',
   'plan.leaves-of-min-to-change-the': (p: { changeMin: Text; minutes: Text }) =>
     `leaves ${p.changeMin} of ${p.minutes} min to change the gun over`,
   'plan.overlaps-for-the-same-person': (p: { id: Text }) => `overlaps ${p.id} for the same person`,

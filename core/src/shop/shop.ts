@@ -44,6 +44,8 @@ export const ChangeoverSchema = z.object({
   paleMin: ChangeMinutes,
   /** Between water and solvent, either way. */
   solventMin: ChangeMinutes,
+  /** Filling a gun or a kettle up again with what is in it, between two loads. */
+  refillMin: numberField('refill', 0, 60, ' min').default(5),
 });
 export type Changeover = z.infer<typeof ChangeoverSchema>;
 
@@ -120,7 +122,13 @@ export const ShopSettingsSchema = z.object({
     })
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 }),
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
-  changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15 }),
+  changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15, refillMin: 5 }),
+  /** The way to a client and back, and settling in there: for each person and trip. */
+  tripMin: countField('trip', 0, 480).default(30),
+  /** End of everybody's day that is kept free: tools are cleaned, tomorrow is laid out. */
+  wrapUpMin: countField('wrap-up', 0, 120).default(30),
+  /** Carrying, hanging and taking down, or laying into the rack, for a piece and a coat. */
+  handlingMin: numberField('handling', 0, 10, ' min').default(0.7),
   /** What this shop does otherwise than what ships. */
   methods: MethodChoicesSchema,
   /** Paint older than this may hold lead, by the law of the country. */
@@ -170,7 +178,10 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   mayShortenClocks: false,
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 },
-  changeover: { paleMin: 10, solventMin: 15 },
+  changeover: { paleMin: 10, solventMin: 15, refillMin: 5 },
+  tripMin: 30,
+  wrapUpMin: 30,
+  handlingMin: 0.7,
   methods: NO_METHOD_CHOICES,
   leadBanYear: 1992,
   region: { units: 'metric', single: {}, paper: 'A4', spelling: 'uk' },

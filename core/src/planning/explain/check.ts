@@ -1,6 +1,6 @@
 import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
-import { changeMinutes, type GunUse } from '../problem/guns.ts';
+import { changeMinutes, GOES_ON_MIN, type GunUse, NIGHT_MIN } from '../problem/guns.ts';
 import {
   DUST_KEEPS_MINUTES,
   justBefore,
@@ -148,57 +148,98 @@ function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
     const { op, personId, start } = item;
     const wanted = asked.get(op.id);
     if (personId === null || !wanted) return [];
-    const isWhole = op.setupMin >= wanted.setupMin && op.cleanupMin >= wanted.cleanupMin;
+    // What goes on with a gun is held against the gun.
+    const isWhole =
+      (op.setupMin >= wanted.setupMin && op.cleanupMin >= wanted.cleanupMin) || op.gun?.goesOn === true;
     const isJoined = () =>
       plan.ops.some(
         (other) =>
           other !== item &&
           other.personId === personId &&
-          other.end === start &&
+          other.end <= start &&
+          start <= other.end + (wanted.restMin ?? 0) &&
           wanted.shareKey !== null &&
           asked.get(other.op.id)?.shareKey === wanted.shareKey,
       );
     if (op.perPieceMin !== wanted.perPieceMin || op.pieceIds.length !== wanted.pieceIds.length)
       return [{ code: 'work', opId: op.id, message: said('plan.is-not-the-work-that-was') }];
-    return isWhole || isJoined()
+    return isWhole || (op.setupMin >= (wanted.refillMin ?? 0) && isJoined())
       ? []
       : [{ code: 'session', opId: op.id, message: said('plan.has-no-set-up-and-goes') }];
   });
 }
 
-/** One paint at a time through a gun, and time to change it over where it goes from one to another. */
+/** A stretch for which a gun is in use; without an operation where another job has it, or where it is history. */
+interface GunStretch {
+  start: Minute;
+  end: Minute;
+  gun: GunUse;
+  item: ScheduledOp | null;
+}
+
+/**
+ * One paint at a time through a gun; filled up only where the same paint rests in it as its sheet allows; and time to clean it and
+ * to change it over where something else was in it the same day.
+ */
 function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Violation[] {
   if (!guns) return [];
   const violations: Violation[] = [];
   const add = (opId: string, message: string) => violations.push({ code: 'gun', opId, message });
-  const through = new Map<string, { start: Minute; end: Minute; opId: string | null; gun: GunUse }[]>();
-  const note = (gun: GunUse, start: Minute, end: Minute, opId: string | null) => {
-    const key = `${gun.applicator} ${gun.number}`;
-    through.set(key, [...(through.get(key) ?? []), { start, end, opId, gun }]);
+  const through = new Map<string, GunStretch[]>();
+  const note = (stretch: GunStretch) => {
+    const key = `${stretch.gun.applicator} ${stretch.gun.number}`;
+    through.set(key, [...(through.get(key) ?? []), stretch]);
   };
-  for (const { gun, start, end } of reserved) if (gun) note(gun, start, end, null);
+  for (const { gun, start, end } of reserved) if (gun) note({ gun, start, end, item: null });
   const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
-  for (const { op, personId, start, end } of ops) {
-    if (personId === null || !asked.get(op.id)?.paint) continue;
+  for (const item of ops) {
+    const { op, personId, start, end } = item;
+    const wanted = asked.get(op.id);
+    if (personId === null && op.paint)
+      note({ gun: { ...op.paint, number: 0, changeMin: 0, goesOn: false }, start, end, item: null });
+    if (personId === null || !wanted?.paint) continue;
     if (!op.gun) add(op.id, said('plan.sprays-and-has-no-gun'));
     else if (op.gun.number >= Math.max(1, guns.counts[op.gun.applicator] ?? 1))
       add(op.id, said('plan.has-gun-which-the-shop-has', { number: op.gun.number }));
-    else note(op.gun, start, end, op.id);
-    if (op.gun && op.setupMin < op.gun.changeMin) add(op.id, said('plan.has-no-time-for-the-change'));
+    else note({ gun: op.gun, start, end, item });
+    const least = op.gun?.goesOn ? (wanted.refillMin ?? 0) : wanted.setupMin + (op.gun?.changeMin ?? 0);
+    if (op.gun && op.setupMin + 1e-9 < least) add(op.id, said('plan.has-no-time-for-the-change'));
   }
   for (const uses of through.values()) {
     uses.sort((a, b) => a.start - b.start);
-    uses.forEach(({ start, gun, opId }, index) => {
+    let began = 0;
+    uses.forEach((use, index) => {
       const before = uses[index - 1];
-      if (!before || (opId === null && before.opId === null)) return;
-      const name = opId ?? before.opId ?? '';
-      if (before.end > start) add(name, said('plan.has-a-gun-that-is-in'));
-      const minutes = changeMinutes(before.gun, gun, guns.change);
-      if (minutes > gun.changeMin)
-        add(name, said('plan.leaves-of-min-to-change-the', { changeMin: gun.changeMin, minutes }));
+      const opened = began;
+      if (!use.gun.goesOn || !before) began = use.start;
+      // Whatever other jobs have promised among themselves is not this plan's doing.
+      if (!use.item && !before?.item) return;
+      const name = use.item?.op.id ?? before?.item?.op.id ?? '';
+      if (before && before.end > use.start) add(name, said('plan.has-a-gun-that-is-in'));
+      if (use.gun.goesOn) {
+        if (!before || !restsBetween(before, use) || outlives(use, began))
+          add(name, said('plan.goes-on-with-a-gun-that'));
+        return;
+      }
+      if (!before || (restsBetween(before, use) && !outlives(use, opened))) return;
+      const isCleaned = use.start - before.end >= NIGHT_MIN;
+      const minutes = changeMinutes(before.gun, use.gun, guns.change) + (isCleaned ? 0 : before.gun.cleanMin);
+      if (minutes > use.gun.changeMin)
+        add(name, said('plan.leaves-of-min-to-change-the', { changeMin: use.gun.changeMin, minutes }));
     });
   }
   return violations;
+}
+
+/** Whether the paint of one stretch may still be in the gun at the next. */
+function restsBetween(before: GunStretch, use: GunStretch): boolean {
+  const pause = use.start - before.end;
+  return before.gun.material === use.gun.material && pause <= Math.max(before.gun.restMin, GOES_ON_MIN);
+}
+
+/** Whether a mix that was begun then has set before a stretch is over. */
+function outlives({ gun, end }: GunStretch, began: Minute): boolean {
+  return gun.lifeMin !== null && end - began > gun.lifeMin;
 }
 
 function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {

@@ -184,6 +184,8 @@ function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] 
   if (busy.every((span) => span !== undefined)) {
     return { kind: 'people', by: busy.map((span) => span?.by ?? '') };
   }
+  // Nothing stands in its way but the way to the client, which is gone once for many.
+  if (item.op.isTrip) return { kind: 'trip' };
   return { kind: 'too-long', minutes: item.segments.reduce((sum, { start, end }) => sum + end - start, 0) };
 }
 

@@ -28,6 +28,8 @@ export function waitWords({ why }: Wait, names: WaitNames): string {
       return said('plan.the-room-is-worked-on-zone', { by: why.by });
     case 'air':
       return said('plan.forecast-conditions-are-outside-the-sheet', { why: why.why });
+    case 'trip':
+      return said('plan.kept-for-a-trip-with-others');
     case 'too-long':
       return said('plan.no-free-stretch-is-long-enough', { minutes: formatDuration(why.minutes) });
   }

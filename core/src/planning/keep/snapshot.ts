@@ -5,6 +5,7 @@ import { LOG_ACTIONS } from '../../jobs/actions.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
+import { headLength } from '../problem/tripOps.ts';
 import type { Bound } from '../solve/bound.ts';
 import { OBJECTIVES, type Objective } from '../solve/objective.ts';
 
@@ -21,6 +22,7 @@ const WaitSchema = z.object({
     z.object({ kind: z.literal('delivery') }),
     z.object({ kind: z.literal('section'), by: z.string() }),
     z.object({ kind: z.literal('air'), why: z.string() }),
+    z.object({ kind: z.literal('trip') }),
     z.object({ kind: z.literal('too-long'), minutes: z.int() }),
   ]),
 });
@@ -46,6 +48,10 @@ const PlannedOpSchema = z.object({
   hold: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
   /** The spray gun that it has, and what changing that over takes; null where it sprays nothing. */
   gun: GunUseSchema.nullable().default(null),
+  /** Minutes of setting up in it; 0 in plans from before that was kept. */
+  setupMin: z.number().min(0).default(0),
+  /** Whether it is done on a trip to the client: taking down, or bringing back. */
+  trip: z.enum(['out', 'back']).nullable().default(null),
   lags: z.record(ClockName, z.int()).nullable(),
   windowMax: z.int().nullable(),
   waits: z.array(WaitSchema),
@@ -80,6 +86,8 @@ export function activePins({ pins }: Pick<PlanOptions, 'pins'>, now: Minute): Ma
 export const PlanRecipeSchema = z.object({
   cut: z.object({ atLeast: z.int().min(1).max(50), share: z.int().min(1).max(50) }),
   order: z.array(z.int().min(-1).max(10_000)).max(100_000),
+  takeDowns: z.int().min(1).max(10).default(1),
+  isFree: z.boolean().default(false),
   notBefore: z.record(z.string().max(200), z.int()),
   who: z.record(z.string().max(200), z.string().max(60)),
 });
@@ -127,6 +135,9 @@ export function snapshotOf(
   planOptions: PlanOptions = DEFAULT_PLAN_OPTIONS,
   bound: Bound | null = null,
 ): PlanSnapshot {
+  const heads = new Set(
+    problem.loads.flatMap(({ ops }) => ops.slice(0, headLength(ops)).map(({ id: opId }) => opId)),
+  );
   return {
     id,
     madeAt,
@@ -161,6 +172,8 @@ export function snapshotOf(
       occupiedUntil,
       hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount } : null,
       gun: op.gun ?? null,
+      setupMin: op.setupMin,
+      trip: op.isTrip ? (heads.has(op.id) ? 'out' : 'back') : null,
       lags: op.lags,
       windowMax: op.windowMax,
       waits,

@@ -14,11 +14,23 @@ export const PaintSchema = z.object({
   isWater: z.boolean(),
   /** CIELAB lightness, 0–100. */
   lightness: z.number(),
+  /** Minutes that it may rest in a sealed gun; 0 where it may not. */
+  restMin: z.number().min(0).default(0),
+  /** Minutes that a mix of it lasts; null where it keeps. */
+  lifeMin: z.number().nullable().default(null),
+  /** Cleaning that is left for whoever next needs the gun on the same day, or for the end of the day. */
+  cleanMin: z.number().min(0).default(0),
 });
 export type Paint = z.infer<typeof PaintSchema>;
 
-/** Which of several like guns a task has, and what changing it over from the paint before adds to the set-up. */
-export const GunUseSchema = PaintSchema.extend({ number: z.int().min(0), changeMin: z.number().min(0) });
+/** Which of several like guns a task has, and what it takes to set that up. */
+export const GunUseSchema = PaintSchema.extend({
+  number: z.int().min(0),
+  /** What cleaning it and changing it over from the paint before adds to the usual set-up. */
+  changeMin: z.number().min(0),
+  /** The same paint is in it from the task before: it is filled up, not set up. */
+  goesOn: z.boolean().default(false),
+});
 export type GunUse = z.infer<typeof GunUseSchema>;
 
 /** Guns by what they are; at least one of each kind that a step asks for. */
@@ -29,19 +41,42 @@ const PALER_BY = 20;
 /** Primers are taken for white, clear coats for water: both show what was left in the gun. */
 const PALEST = 95;
 
-/** What a step sprays in a zone; null where nothing is sprayed. */
-export function paintOf(
-  { productKey, applicator: asked }: Pick<Step, 'productKey' | 'applicator'>,
+/** Bringing the next load takes no longer than this: nothing sets in a gun in between, whatever is in it. */
+export const GOES_ON_MIN = 15;
+/** A longer pause than this is a night: the gun was cleaned at the end of the day. */
+export const NIGHT_MIN = 600;
+
+/** The same text for what may be laid on out of one mix: the product in its colour, thinned alike. */
+export function materialOf(
+  { productKey, thinning }: Pick<Step, 'productKey' | 'thinning'>,
   { newColour }: Pick<Zone, 'newColour'>,
-  sheet: Pick<ProductSheet, 'role' | 'base'> | undefined,
-  applicator: Step['applicator'] = asked,
+  { role }: Pick<ProductSheet, 'role'>,
+): string {
+  const colour = isTinted(role) ? ` ${newColour}` : '';
+  return `${productKey}${colour}${thinning ? ` ${thinning.convention} ${thinning.value}` : ''}`;
+}
+
+/** Minutes that a product may rest in a sealed gun or a wrapped roller: as its sheet says, and never once hardener is in it. */
+export function restOf({ hardener, gunRestMin }: Pick<ProductSheet, 'hardener' | 'gunRestMin'>): Minute {
+  return hardener ? 0 : (gunRestMin ?? 0);
+}
+
+/** What a step sprays in a zone; null where nothing is sprayed. @param cleanMin cleaning that is left to others. */
+export function paintOf(
+  step: Pick<Step, 'productKey' | 'applicator' | 'thinning'>,
+  zone: Pick<Zone, 'newColour'>,
+  sheet: Pick<ProductSheet, 'role' | 'base' | 'hardener' | 'gunRestMin' | 'potLifeMin'> | undefined,
+  { applicator, cleanMin }: { applicator: Step['applicator']; cleanMin: Minute },
 ): Paint | null {
-  if (applicator === null || !isSprayed(applicator) || productKey === null || !sheet) return null;
+  if (applicator === null || !isSprayed(applicator) || step.productKey === null || !sheet) return null;
   return {
     applicator,
-    material: isTinted(sheet.role) ? `${productKey} ${newColour}` : productKey,
+    material: materialOf(step, zone, sheet),
     isWater: sheet.base === 'water',
-    lightness: isTinted(sheet.role) ? labOf(newColour).l : PALEST,
+    lightness: isTinted(sheet.role) ? labOf(zone.newColour).l : PALEST,
+    restMin: restOf(sheet),
+    lifeMin: sheet.potLifeMin,
+    cleanMin,
   };
 }
 
@@ -53,9 +88,39 @@ export function changeMinutes(from: Paint | null, to: Paint, { paleMin, solventM
   return (isOther ? solventMin : 0) + (isPaler ? paleMin : 0);
 }
 
-interface Booked extends Interval {
+/** A task that a gun is booked for. */
+export interface Booked extends Interval {
   paint: Paint;
   changeMin: Minute;
+  /** Relies on the paint that the task before left in the gun. */
+  goesOn?: boolean;
+  /** When the gun was set up for the session that it belongs to. */
+  since?: Minute;
+}
+
+/** What a gun takes to set up for a task; with `goesOn` it is only filled up. */
+export interface GunSetUp {
+  goesOn: boolean;
+  changeMin: Minute;
+}
+
+/**
+ * What a gun takes between two tasks. The same paint goes on for as long as it may rest sealed and its mix lasts; anything else
+ * means cleaning it, unless a night lies between, and setting it up.
+ */
+export function setUpBetween(
+  before: Booked | null,
+  next: Interval & { paint: Paint },
+  change: Changeover,
+): GunSetUp {
+  if (before === null) return { goesOn: false, changeMin: 0 };
+  const { paint, since = before.start } = before;
+  const pause = next.start - before.end;
+  const isSame = paint.material === next.paint.material && paint.applicator === next.paint.applicator;
+  const lasts = next.paint.lifeMin === null || next.end - since <= next.paint.lifeMin;
+  if (isSame && lasts && pause <= Math.max(GOES_ON_MIN, paint.restMin)) return { goesOn: true, changeMin: 0 };
+  const cleanMin = pause >= NIGHT_MIN ? 0 : paint.cleanMin;
+  return { goesOn: false, changeMin: cleanMin + changeMinutes(paint, next.paint, change) };
 }
 
 /** What goes through the guns of one kind, each in the order of time. */
@@ -70,26 +135,49 @@ export class GunBook {
   }
 
   /**
-   * The gun that takes a paint over an interval with the least change over, or the moment from which it is worth trying
-   * again: when every gun is in use, or what follows in it would need more changing over than it has time for.
+   * The gun that takes a paint over an interval with the least setting up, or the moment from which it is worth trying
+   * again: when every gun is in use, or what follows in it counts on what would be lost.
    */
-  find(paint: Paint, { start, end }: Interval): { number: number; changeMin: Minute } | { retryAt: Minute } {
-    let best: { number: number; changeMin: Minute } | null = null;
+  find(paint: Paint, { start, end }: Interval): (GunSetUp & { number: number }) | { retryAt: Minute } {
+    let best: (GunSetUp & { number: number }) | null = null;
     let retryAt = Number.POSITIVE_INFINITY;
     this.guns.forEach((booked, number) => {
       let at = booked.length;
       while (at > 0 && (booked[at - 1]?.end ?? 0) > start) at -= 1;
-      const before = booked[at - 1];
       const after = booked[at];
+      const before = booked[at - 1] ?? null;
+      const own = { start, end, paint };
+      const setUp = setUpBetween(before, own, this.change);
       const isTaken = after !== undefined && after.start < end;
-      if (isTaken || (after && changeMinutes(paint, after.paint, this.change) > after.changeMin)) {
+      if (
+        isTaken ||
+        (after && !this.stillHolds(after, { ...own, ...setUp, since: sinceOf(before, own, setUp) }))
+      ) {
         retryAt = Math.min(retryAt, after?.end ?? retryAt);
         return;
       }
-      const changeMin = changeMinutes(before?.paint ?? null, paint, this.change);
-      if (!best || changeMin < best.changeMin) best = { number, changeMin };
+      if (!best || isLess(setUp, best)) best = { number, ...setUp };
     });
     return best ?? { retryAt };
+  }
+
+  /** Whether a task that is booked has the time that it needs after another one. */
+  private stillHolds(after: Booked, own: Booked): boolean {
+    const needed = setUpBetween(own, after, this.change);
+    return needed.goesOn || (after.goesOn !== true && needed.changeMin <= after.changeMin);
+  }
+
+  /** When tasks with the same paint end that one could go on from. */
+  ends(paint: Paint, { start, end }: Interval): Minute[] {
+    return this.guns.flatMap((booked) =>
+      booked.flatMap((use) =>
+        use.paint.material === paint.material &&
+        use.end <= end &&
+        use.end + Math.max(GOES_ON_MIN, use.paint.restMin) >= start
+          ? [Math.max(start, use.end)]
+          : [],
+      ),
+    );
   }
 
   /** Books a gun; history and other jobs may overlap, what is planned here does not. */
@@ -98,6 +186,17 @@ export class GunBook {
     if (!list) return;
     let at = list.length;
     while (at > 0 && (list[at - 1]?.start ?? 0) > booked.start) at -= 1;
-    list.splice(at, 0, booked);
+    const before = list[at - 1] ?? null;
+    const since = booked.goesOn ? sinceOf(before, booked, { goesOn: true }) : booked.start;
+    list.splice(at, 0, { ...booked, since });
   }
+}
+
+function isLess(one: GunSetUp, other: GunSetUp): boolean {
+  if (one.goesOn !== other.goesOn) return one.goesOn;
+  return one.changeMin < other.changeMin;
+}
+
+function sinceOf(before: Booked | null, { start }: Interval, { goesOn }: Pick<GunSetUp, 'goesOn'>): Minute {
+  return goesOn && before ? (before.since ?? before.start) : start;
 }

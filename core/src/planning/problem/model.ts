@@ -62,6 +62,12 @@ export interface PlanOp {
   windowMax: Minute | null;
   /** Session that it may join: one set-up for like steps of zones that share; null when it shares with none. */
   shareKey: string | null;
+  /** Loose pieces are taken down or refitted at the client: the way there is part of its set-up. */
+  isTrip?: boolean;
+  /** Set-up where it goes on with what is in the gun or on the brush; 0 where it is left out. */
+  refillMin?: Minute;
+  /** Minutes that a wrapped brush or roller may rest before it goes on by the same hand; 0 where it is left out. */
+  restMin?: Minute;
   /** What whoever does it must be able to; anybody where it is left out. */
   skill?: Skill;
   /** When the air is not fit for it, as far as the forecast goes, and why; in order, not touching. */
@@ -144,6 +150,7 @@ export interface Wait extends Interval {
     | { kind: 'delivery' }
     | { kind: 'section'; by: string }
     | { kind: 'air'; why: string }
+    | { kind: 'trip' }
     | { kind: 'too-long'; minutes: Minute };
 }
 

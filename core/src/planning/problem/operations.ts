@@ -19,7 +19,7 @@ import {
 import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
 import { clocksOfCoat } from './coatClocks.ts';
-import { paintOf } from './guns.ts';
+import { materialOf, paintOf, restOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
 import { type BadAir, type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
@@ -80,6 +80,9 @@ function badAirOf({ forecast }: Pick<ShopForPlanning, 'forecast'>): (sheet: Prod
     return bad;
   };
 }
+
+/** Nobody drives home for a shorter pause than this. */
+const ON_SITE_PAUSE_MIN = 60;
 
 interface Task {
   side: CoatSide;
@@ -178,28 +181,40 @@ export function draftOps(
       const entries = doneTimes(log, step, task, members);
       const last = [...entries.values()].at(-1);
       const sheet = shop.sheets[step.productKey ?? ''];
-      const paint = does(step, 'laysFilm') ? paintOf(step, zone, sheet, applicator) : null;
+      const isLaid = isCoat && does(step, 'laysFilm');
+      // Guns and brushes are cleaned at the end of the day, as far as that time goes; the rest is the coat's own.
+      const cleanMin = Math.min(stepLabour.cleanupMin, shop.settings.wrapUpMin);
+      const paint = isLaid ? paintOf(step, zone, sheet, { applicator, cleanMin }) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
       const amounts =
         isCoat && sheet && does(step, 'laysFilm')
           ? coatAmounts(step, sheet, members, task.side, isOnSite)
           : null;
       const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
+      // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
+      const isHeld = isLaid && !step.isEdgesOnly && holder !== null;
+      const ownLabour = isLaid
+        ? {
+            ...stepLabour,
+            setupMin: stepLabour.setupMin + mixesMin + strainMin,
+            cleanupMin: stepLabour.cleanupMin - cleanMin,
+            perPieceMin: stepLabour.perPieceMin + (isHeld ? shop.settings.handlingMin : 0),
+          }
+        : { ...stepLabour, setupMin: stepLabour.setupMin + mixesMin + strainMin };
       const labour = isFlip
         ? labourOf(YARDSTICKS.flip, members, 'front')
-        : labourOf(
-            { ...stepLabour, setupMin: stepLabour.setupMin + mixesMin + strainMin },
-            members,
-            does(step, 'laysFilm') ? task.side : sideOf(step),
-          );
+        : labourOf(ownLabour, members, does(step, 'laysFilm') ? task.side : sideOf(step));
+      // Loose pieces are fetched and brought back; who works in the room is there already.
+      const isTrip = shop.settings.tripMin > 0 && row === 'room' && !isInRoom && !isFilm && !isFlip;
+      const refillMin = isTrip
+        ? labour.setupMin
+        : Math.min(labour.setupMin, shop.settings.changeover.refillMin + mixesMin);
       const uses =
         row === 'booth' && !isFlip
           ? [{ resourceId: 'booth', amount: 1 }]
           : row === 'bench' || row === 'room'
             ? [{ resourceId: row, amount: 1 }]
             : [];
-      // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
-      const isHeld = isCoat && does(step, 'laysFilm') && !step.isEdgesOnly && holder !== null;
       ops.push({
         id: `${step.id}/${task.side}/${task.action}@${loadId}`,
         loadId,
@@ -212,14 +227,18 @@ export function draftOps(
         pieceIds: members.map(({ id }) => id),
         row: isFlip ? (holder ?? 'room') : row,
         waitFor: isFlip ? 'handle' : waitOf(step),
-        isWet: isCoat && does(step, 'laysFilm'),
+        isWet: isLaid,
         isCoat,
         abrades: does(step, 'keys'),
         cleans: does(step, 'takesDust'),
-        ...(paint && isCoat && { paint }),
-        skill: isCoat && does(step, 'laysFilm') ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
+        ...(paint && { paint }),
+        ...((isLaid || isTrip) && { refillMin }),
+        ...(isTrip && { isTrip, restMin: ON_SITE_PAUSE_MIN }),
+        ...(isLaid && !paint && sheet && { restMin: restOf(sheet) }),
+        skill: isLaid ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
         ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
         ...labour,
+        ...(isTrip && { setupMin: labour.setupMin + shop.settings.tripMin }),
         uses: isFlip ? [] : uses,
         hold:
           isHeld && clocks && holder
@@ -230,7 +249,11 @@ export function draftOps(
               }
             : null,
         lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).dryingMin),
-        shareKey: isFlip ? null : (shared.get(step.id) ?? sessionKey(step, applicator, row)),
+        shareKey: isTrip
+          ? `trip ${input.job.id}`
+          : isFlip
+            ? null
+            : sessionKey(step, shared.get(step.id), { zone, sheet, applicator, row }),
         windowMax: isFollowed ? (clocks?.recoatMax?.hereMinutes ?? deglossWindow(step, shop.supplies)) : null,
         done: null,
         entries,
@@ -247,13 +270,22 @@ function deglossWindow({ operation, supplyKey }: Step, supplies: ShopForPlanning
 }
 
 /**
- * What makes two tasks of a zone one session when they follow one another with the same person: the same material out of
- * the same gun, so that it is not cleaned in between, or else the same step.
+ * What makes two tasks one session when they follow one another with the same person: the same material by brush or roller,
+ * whatever zone it is for, or else the same step. What is sprayed goes by the gun and not by who holds it.
  */
-function sessionKey(step: Step, applicator: Step['applicator'], row: PlanPlace): string {
-  const { productKey, operation, thinning } = step;
-  if (productKey === null || !does(operation, 'laysFilm')) return step.id;
-  return `${step.zoneId} ${row} ${productKey} ${applicator} ${thinning?.convention} ${thinning?.value}`;
+function sessionKey(
+  step: Step,
+  shared: string | undefined,
+  {
+    zone,
+    sheet,
+    applicator,
+    row,
+  }: { zone: Zone; sheet: ProductSheet | undefined; applicator: Step['applicator']; row: PlanPlace },
+): string | null {
+  if (!sheet || !does(step, 'laysFilm')) return shared ?? step.id;
+  if (applicator !== null && isSprayed(applicator)) return null;
+  return `${row} ${applicator} ${materialOf(step, zone, sheet)}`;
 }
 
 function nameOf(step: Step, task: Task): string {

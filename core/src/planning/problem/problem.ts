@@ -3,7 +3,14 @@ import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
-import { longestStretch, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
+import {
+  type Interval,
+  longestStretch,
+  type Minute,
+  type Week,
+  workIntervals,
+  workingCrew,
+} from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
@@ -108,11 +115,27 @@ function freshLoadId(zone: Pick<Zone, 'id'>, { pieces }: Batch, taken: ReadonlyS
   }
 }
 
+/** Working time with no longer pause than this in it is one day's work, also where it goes past midnight. */
+const EVENING_MIN = 240;
+
+/** Working hours without the end of each day, when tools are cleaned and tomorrow is laid out. */
+function beforeWrapUp(work: readonly Interval[], wrapUpMin: Minute): Interval[] {
+  return work.flatMap(({ start, end }, index) => {
+    const next = work[index + 1];
+    const isLast = !next || next.start - end >= EVENING_MIN;
+    const until = isLast ? end - wrapUpMin : end;
+    return until > start ? [{ start, end: until }] : [];
+  });
+}
+
 /** The crew with their working hours between two minutes. Whoever keeps the shop's hours shares one calendar. */
 export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): Person[] {
   const { settings, timeZone } = shop;
   const hours = (week: Week, daysOff: readonly string[]) =>
-    workIntervals({ week, daysOff: settings.daysOff }, timeZone, now, horizon, daysOff);
+    beforeWrapUp(
+      workIntervals({ week, daysOff: settings.daysOff }, timeZone, now, horizon, daysOff),
+      settings.wrapUpMin,
+    );
   const usual = hours(settings.week, []);
   return workingCrew(shop.crew).map(({ id, name, daysOff, skills, week }) => ({
     id,

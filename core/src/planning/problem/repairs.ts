@@ -5,8 +5,10 @@ import { type PlanOp, repairId } from './model.ts';
 /** Scuffing or dusting that a coat needs first: because its recoat window shut, or because dust has settled. */
 export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
   const traits = LOG_ACTION_TRAITS[action];
+  // No gun and no brush is needed for it.
+  const { paint, gun, refillMin, restMin, ...own } = coat;
   return {
-    ...coat,
+    ...own,
     id: repairId(coat.id, action),
     name: actionWords(action, coat.name),
     action,

@@ -1,5 +1,6 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter } from '../problem/clocks.ts';
+import { GOES_ON_MIN } from '../problem/guns.ts';
 import type { Load, PlanOp, PlanProblem } from '../problem/model.ts';
 import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 import {
@@ -47,11 +48,17 @@ interface DayItem {
   tail: Minute;
 }
 
+/** Whether a load may go on with what is in the gun, or on the brush, from one of its coats to the next. */
+function mayGoOn(before: PlanOp, op: PlanOp): boolean {
+  const rest = op.paint ? Math.max(GOES_ON_MIN, op.paint.restMin) : (op.restMin ?? 0);
+  return lagAfter(before, op) <= rest;
+}
+
 class Bounder {
   private readonly people: Supply[];
   private readonly open: Supply;
   private readonly workdays: Interval[];
-  /** Keys of sessions that several loads may share: set-up and clean-up fall away for all but one. */
+  /** Materials and steps of sessions that several tasks may share: set-up and clean-up fall away for all but one. */
   private readonly joint: Set<string>;
   private readonly choices = new Map<string, Minute[]>();
   private readonly likes = new Map<string, number>();
@@ -70,18 +77,29 @@ class Bounder {
     this.people = free.map(supplyOf);
     this.open = supplyOf(union(free));
     this.workdays = daysOfWork(this.open.spans);
-    const counts = new Map<string, Set<string>>();
-    for (const { id, ops } of problem.loads)
-      for (const { shareKey, done } of ops)
-        if (shareKey !== null && !done) counts.set(shareKey, (counts.get(shareKey) ?? new Set()).add(id));
-    this.joint = new Set([...counts].filter(([, loads]) => loads.size > 1).map(([key]) => key));
+    // Another job may have left the same paint in the gun.
+    this.joint = new Set(problem.reserved.flatMap(({ gun }) => (gun ? [gun.material] : [])));
+    const seen = new Set<string>();
+    for (const { ops } of problem.loads) {
+      const own = new Map<string, PlanOp>();
+      for (const op of ops) {
+        const material = op.paint?.material ?? op.shareKey;
+        if (material === null) continue;
+        const before = own.get(material);
+        if (seen.has(material) || (before && mayGoOn(before, op))) this.joint.add(material);
+        own.set(material, op);
+      }
+      for (const material of own.keys()) seen.add(material);
+    }
   }
 
   /** Working minutes that an operation takes at least. */
   private minutesOf(op: PlanOp): Minute {
     const pieces = op.perPieceMin * op.pieceIds.length;
-    const isJoint = op.shareKey !== null && this.joint.has(op.shareKey);
-    return Math.max(1, Math.ceil(pieces + (isJoint ? 0 : op.setupMin + op.cleanupMin) - 1e-9));
+    const material = op.paint?.material ?? op.shareKey;
+    const isJoint = material !== null && this.joint.has(material);
+    const own = isJoint ? Math.min(op.setupMin, op.refillMin ?? 0) : op.setupMin + op.cleanupMin;
+    return Math.max(1, Math.ceil(pieces + own - 1e-9));
   }
 
   /** Earliest start and end of an operation on its own: by whoever is through with it first. */

@@ -4,7 +4,6 @@ import { clockStart } from '../problem/clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
   justBefore,
-  type Load,
   mayDo,
   type Plan,
   type PlanOp,
@@ -13,7 +12,9 @@ import {
   workMinutes,
 } from '../problem/model.ts';
 import { repairOp } from '../problem/repairs.ts';
+import { type Candidate, LoadProgress } from './progress.ts';
 import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable } from './timetable.ts';
+import { returnTrips, takeDownTrips } from './trips.ts';
 
 // Longer than other files: one search for a place in time, with the state that it keeps.
 
@@ -50,108 +51,12 @@ function isDustStale(placed: readonly ScheduledOp[], op: PlanOp, start: Minute):
   return op.isCoat && before?.op.cleans === true && start - before.end > DUST_KEEPS_MINUTES;
 }
 
-/** Work and drying that is left from each operation of a chain on. */
-function remainingMinutes(ops: readonly PlanOp[]): Minute[] {
-  const left: Minute[] = new Array(ops.length + 1).fill(0);
-  for (let index = ops.length - 1; index >= 0; index -= 1) {
-    const op = ops[index];
-    const next = ops[index + 1];
-    const lag = op?.lags && next && next.waitFor !== 'none' ? op.lags[next.waitFor] : 0;
-    left[index] = (left[index + 1] ?? 0) + (op && !op.done ? workMinutes(op) + lag : 0);
-  }
-  return left;
-}
-
-/** How far a load has come in a plan that is being made. */
-export class LoadProgress {
-  /** In the order of the sequence, also where the log tells it otherwise. */
-  readonly placed: ScheduledOp[] = [];
-  next = 0;
-  /** Where the next operation would go; null when that has to be worked out again. */
-  candidate: Candidate | null = null;
-  /** When the candidate would start, repairs first; no later than it can where none is known. */
-  start: Minute = 0;
-  /** How much was placed when the candidate was worked out. */
-  seen = 0;
-  /** No earlier start than this was free last time; as time only fills up, none will be. */
-  floor: Minute;
-  /** Loads that have to be through before this one is begun. */
-  after: readonly LoadProgress[] = [];
-  private readonly left: Minute[];
-  private readonly rank: ReadonlyMap<string, number>;
-  private readonly isLoggedAhead: boolean;
-
-  constructor(readonly load: Load) {
-    this.left = remainingMinutes(load.ops);
-    this.rank = new Map(load.ops.map(({ id }, index) => [id, index]));
-    const open = load.ops.findIndex(({ done }) => !done);
-    this.isLoggedAhead = open >= 0 && load.ops.slice(open).some(({ done }) => done);
-    this.floor = load.from ?? 0;
-    for (const op of load.ops) {
-      if (!op.done) continue;
-      const occupiedUntil = op.hold ? op.done.end + op.hold.minutes : null;
-      this.placed.push({
-        op,
-        personId: null,
-        start: op.done.start,
-        end: op.done.end,
-        segments: [],
-        occupiedUntil,
-        waits: [],
-      });
-    }
-    this.skipDone();
-  }
-
-  /**
-   * What comes before the next operation in the load: without what was logged of later ones already, as where somebody
-   * worked ahead of a repair.
-   */
-  get earlier(): readonly ScheduledOp[] {
-    if (!this.isLoggedAhead) return this.placed;
-    return this.placed.filter(({ op }) => (this.rank.get(op.id) ?? -1) < this.next);
-  }
-
-  get op(): PlanOp | undefined {
-    return this.load.ops[this.next];
-  }
-
-  /** Whether it may not be begun yet, since others come first. */
-  get isHeldUp(): boolean {
-    return this.after.some(({ op }) => op !== undefined);
-  }
-
-  /** When the last of those that come first is through. */
-  get turn(): Minute {
-    return this.after.reduce(
-      (latest, { placed }) => placed.reduce((most, { end }) => Math.max(most, end), latest),
-      0,
-    );
-  }
-
-  get remaining(): Minute {
-    return this.left[this.next] ?? 0;
-  }
-
-  skipDone(): void {
-    while (this.op?.done) this.next += 1;
-  }
-}
-
-/** Where the next operation of a load would go, with what has to be done before it. */
-export interface Candidate {
-  /** The operation as it would be done: without a set-up of its own where it joins a session. */
-  op: PlanOp;
-  slot: Slot;
-  repairs: Placement[];
-}
-
 /** Where the sessions end that others may join, by share key. */
 type Sessions = Map<string, { personId: string; end: Minute }[]>;
 
 /**
- * Joins a like operation of a zone that shares: the same person goes straight on, with the set-up there and one clean-up
- * for both. Null when no session can be joined, or joining would end later than going alone.
+ * Joins a like operation: the same person goes straight on, or unwraps the brush again while it is still good, with the set-up there
+ * and one clean-up for both. Null when no session can be joined, or joining would end later than going alone.
  */
 function joinSession(
   problem: PlanProblem,
@@ -163,13 +68,14 @@ function joinSession(
   who: string | undefined,
 ): Candidate | null {
   if (op.shareKey === null) return null;
-  const joined = { ...op, setupMin: 0, cleanupMin: 0 };
+  const { refillMin = 0, restMin = 0 } = op;
+  const joined = { ...op, setupMin: refillMin, cleanupMin: 0 };
   for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
-    if (end < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
+    if (end + restMin < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
     const people = problem.people.filter(({ id }) => id === personId);
-    const placed = earliestPlacement(problem, table, joined, end, people);
-    if (placed?.op.setupMin === 0 && placed.slot.start === end && placed.slot.end <= alone.end)
-      return { ...placed, repairs: [] };
+    const slot = earliestSlot(problem, table, joined, Math.max(ready, end), { people });
+    if (slot && slot.start <= end + restMin && slot.end <= alone.end)
+      return { op: joined, slot, repairs: [] };
   }
   return null;
 }
@@ -182,7 +88,14 @@ export interface Guide {
   pins: ReadonlyMap<string, Minute>;
   /** Who is to do it, by operation; whoever can start first where nobody is named. */
   who: ReadonlyMap<string, string>;
+  /** On how many days pieces are taken down at the client; on the first one where it is left out. */
+  takeDowns?: number;
+  /** Whoever is free first takes the next task, whoever had the load before. */
+  isFree?: boolean;
 }
+
+/** So much longer is waited for whoever had a load before. */
+const STAY_MIN = 10;
 
 export const NO_GUIDE: Guide = { notBefore: new Map(), pins: new Map(), who: new Map() };
 
@@ -205,6 +118,8 @@ export class Builder {
   private readonly table: Timetable;
   private readonly sessions: Sessions = new Map();
   private readonly pinned = new Map<string, Placement>();
+  /** Earliest starts for the sake of trips, by load. */
+  private readonly tripFrom = new Map<LoadProgress, Minute>();
 
   constructor(
     private readonly problem: PlanProblem,
@@ -251,6 +166,28 @@ export class Builder {
     }
   }
 
+  /**
+   * The loads that are taken down at the client, in the order of these; nobody begins to sand what still hangs there, so that this
+   * comes first.
+   */
+  takenDown(order: Iterable<LoadProgress>): LoadProgress[] {
+    const loads = [...order].filter(
+      (progress) => progress.op?.isTrip && progress.isAtHead && !progress.isHeldUp && this.open.has(progress),
+    );
+    const from = takeDownTrips(this.problem, loads, this.guide.takeDowns ?? 1);
+    for (const [progress, at] of from) this.tripFrom.set(progress, at);
+    return loads;
+  }
+
+  /** The loads of which nothing but refitting is left, in the order in which they are brought back. */
+  broughtBack(): LoadProgress[] {
+    const loads = [...this.open].filter((progress) => progress.isAtTail && !progress.isHeldUp);
+    return returnTrips(this.problem, this.table, loads).map(({ progress, from }) => {
+      this.tripFrom.set(progress, from);
+      return progress;
+    });
+  }
+
   /** Where the next operation of a load would go now; null when it finds no place, or its pin does not hold. */
   candidate(progress: LoadProgress): Candidate | null {
     const { op } = progress;
@@ -295,6 +232,7 @@ export class Builder {
         this.table,
         repair,
         Math.max(from, clockStart(earlier, repair)),
+        { stay: earlier.at(-1)?.personId },
       );
       if (!slot) return null;
       repairs.push({ op: repair, slot });
@@ -307,21 +245,26 @@ export class Builder {
     const { table, problem } = this;
     const wanted = this.guide.who.get(op.id);
     const people = wanted === undefined ? problem.people : problem.people.filter(({ id }) => id === wanted);
-    const ready = Math.max(
+    // Going on from a session may start before the first time that is free to go alone.
+    const readyToJoin = Math.max(
       problem.now,
-      progress.floor,
+      progress.placed.length === 0 ? (progress.load.from ?? 0) : 0,
       progress.turn,
       clockStart(progress.placed, op),
       this.guide.notBefore.get(op.id) ?? 0,
+      op.isTrip ? (this.tripFrom.get(progress) ?? 0) : 0,
     );
-    let placed = earliestPlacement(problem, table, op, ready, people);
+    const ready = Math.max(readyToJoin, progress.floor);
+    const stay = progress.placed.at(-1)?.personId;
+    const hands = { people, stay, stayMin: this.guide.isFree ? 0 : STAY_MIN };
+    let placed = earliestPlacement(problem, table, op, ready, hands);
     if (!placed) return null;
     progress.floor = placed.slot.start;
     for (let attempt = 0; attempt < 4; attempt += 1) {
       const { slot } = placed;
       const needed = neededRepairs(progress.earlier, op, slot.start);
       if (needed.length === 0) {
-        const joined = joinSession(problem, table, this.sessions, op, ready, slot, wanted);
+        const joined = joinSession(problem, table, this.sessions, op, readyToJoin, slot, wanted);
         // Going on from a session starts a little later than going alone: not past a window.
         const isKept = joined && neededRepairs(progress.earlier, op, joined.slot.start).length === 0;
         return isKept ? joined : { ...placed, repairs: [] };
@@ -331,7 +274,7 @@ export class Builder {
       // Scuffing and dusting take people, but no place.
       const busy = table.withBusy(repairs.map((repair) => repair.slot));
       const from = repairs.at(-1)?.slot.end ?? ready;
-      const after = earliestPlacement(problem, busy, op, from, people);
+      const after = earliestPlacement(problem, busy, op, from, hands);
       if (!after) return null;
       // Dusting takes time too: a window that was still open may have shut over it.
       const isShutNow =

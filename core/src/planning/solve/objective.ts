@@ -51,19 +51,31 @@ export function unevenness({ ops }: Pick<Plan, 'ops'>): number {
   return all.reduce((sum, one) => sum + (one / mean - 1) ** 2, 0) / all.length;
 }
 
-/** When a piece is done on average: of two plans that hand over together, the one that is through with more of it first. */
-function meanEnd({ ops }: Pick<Plan, 'ops'>): number {
-  const ends = new Map<string, { end: Minute; pieces: number }>();
-  for (const { op, end } of ops) {
-    const known = ends.get(op.loadId);
-    ends.set(op.loadId, {
-      end: Math.max(known?.end ?? 0, end),
-      pieces: Math.max(known?.pieces ?? 0, op.pieceIds.length),
-    });
+/** How steeply late pieces weigh: the last few count most, all others a little. */
+const STEEP = 8;
+
+/**
+ * How late the last coats are: the mean over all pieces of the days until each has its last coat, the latest weighing most
+ * (a power mean). A plan can get better by it on the way to an earlier handover, where that stands still across a weekend.
+ */
+function lateness({ ops }: Pick<Plan, 'ops'>): number {
+  const coats = new Map<string, { end: Minute; pieces: number }>();
+  let begin = Number.POSITIVE_INFINITY;
+  for (const { op, personId, start, end } of ops) {
+    if (personId === null) continue;
+    begin = Math.min(begin, start);
+    const known = coats.get(op.loadId) ?? { end: 0, pieces: 0 };
+    if (op.isCoat) known.end = Math.max(known.end, end);
+    known.pieces = Math.max(known.pieces, op.pieceIds.length);
+    coats.set(op.loadId, known);
   }
-  const all = [...ends.values()];
-  const pieces = all.reduce((sum, load) => sum + load.pieces, 0);
-  return pieces === 0 ? 0 : all.reduce((sum, load) => sum + load.end * load.pieces, 0) / pieces;
+  let sum = 0;
+  let pieces = 0;
+  for (const load of coats.values()) {
+    sum += load.pieces * Math.max(0, (load.end - begin) / DAY) ** STEEP;
+    pieces += load.pieces;
+  }
+  return pieces === 0 ? 0 : (sum / pieces) ** (1 / STEEP);
 }
 
 /**
@@ -75,7 +87,7 @@ export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
   const labour = labourMinutes(plan);
   switch (objective) {
     case 'earliest':
-      return [completion, moved, meanEnd(plan), labour, plan.ops.length];
+      return [completion, moved, lateness(plan), labour, plan.ops.length];
     case 'room':
       return [roomMinutes(plan), completion, moved, labour];
     case 'labour':

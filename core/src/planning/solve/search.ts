@@ -7,7 +7,7 @@ import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
 import { daysOfWork } from './capacityBound.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
-import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
+import { fewAtOnce, makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
 import { union } from './supply.ts';
 
 // Longer than other files: one search, with the state that it keeps.
@@ -19,7 +19,16 @@ export interface PlanRecipe {
   order: number[];
   notBefore: Record<string, Minute>;
   who: Record<string, string>;
+  /** On how many days pieces are taken down at the client; on the first one where it is left out. */
+  takeDowns?: number | undefined;
+  /** Whoever is free first takes the next task, whoever had the load before. */
+  isFree?: boolean | undefined;
 }
+
+/** Decisions of a plan besides the order of placing, the starts and the people. */
+type Ways = Pick<Guide, 'takeDowns' | 'isFree'>;
+
+const FIRST_WAYS: Ways = { takeDowns: 1, isFree: false };
 
 /** What was planned before: where it is as good, a new plan keeps to it. */
 export interface Before {
@@ -39,10 +48,20 @@ interface Line {
   score: number[];
   notBefore: Map<string, Minute>;
   who: Map<string, string>;
+  ways: Ways;
   /** Tries since the last gain. */
   idle: number;
   /** Scores of the tries before, as many as are looked back at. */
   past: number[][];
+  /** Tries that it has had in all. */
+  tried: number;
+}
+
+/** A first plan that is only made when the search comes to it. */
+interface Start {
+  line: Line;
+  ways: Ways;
+  make: (guide: Guide) => Ordered | null;
 }
 
 /** The best plan so far. */
@@ -61,6 +80,12 @@ const PATIENCE = 80;
 const HARDLY_MOVED = 10;
 /** One that goes to another half of the day has moved, no matter how far. */
 const MOVED_AWAY = 300;
+/** Tries that each way of cutting gets before the better ones are preferred. */
+const FAIR_TRIES = 120;
+/** A way of cutting whose best plan takes this much longer than the best of all is not gone on with. */
+const FAR_BEHIND = 0.15;
+/** With no more loads than these the order of single tasks tells more than that of whole loads. */
+const FEW_LOADS = 6;
 /** How many tries late acceptance looks back. */
 const MEMORY = 12;
 
@@ -76,6 +101,8 @@ export class PlanSearch {
   tries = 0;
   private readonly asked: PlanProblem[] = [];
   private readonly lines: Line[] = [];
+  /** First plans that are still to be tried. */
+  private readonly starts: Start[] = [];
   private readonly random: () => number;
   private best: Line | null = null;
   private bestFound: Found | null = null;
@@ -107,8 +134,10 @@ export class PlanSearch {
           score: this.rate(problem, made.value.plan),
           notBefore: new Map(),
           who: new Map(),
+          ways: FIRST_WAYS,
           idle: 0,
           past: [],
+          tried: 0,
         });
       else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
     }
@@ -118,10 +147,21 @@ export class PlanSearch {
     }
     if (this.best) this.tryAllRules(this.best);
     if (this.best) this.failure = null;
+    const starts = this.lines.map((line) => startsOf(line));
+    // One of each way of cutting in turn, so that none has to wait for all of another.
+    for (let at = 0; starts.some((own) => at < own.length); at += 1)
+      for (const own of starts) {
+        const start = own[at];
+        if (start) this.starts.push(start);
+      }
   }
 
-  private guide(notBefore: ReadonlyMap<string, Minute>, who: ReadonlyMap<string, string>): Guide {
-    return { notBefore, who, pins: this.pins };
+  private guide(
+    notBefore: ReadonlyMap<string, Minute>,
+    who: ReadonlyMap<string, string>,
+    ways: Ways = FIRST_WAYS,
+  ): Guide {
+    return { notBefore, who, ...ways, pins: this.pins };
   }
 
   /** The other rules for a first plan are only worth their time on the best way of cutting. */
@@ -159,16 +199,19 @@ export class PlanSearch {
       ({ cut }) => cut.atLeast === line.cut.atLeast && cut.share === line.cut.share,
     );
     const order = orderOf(line.problem, starts);
-    if (order) choices.push({ cut: line.cut, order, notBefore: {}, who: {} });
+    if (order)
+      for (const ways of allWays(line.problem))
+        choices.push({ cut: line.cut, order, notBefore: {}, who: {}, ...ways });
     for (const way of choices) {
       const notBefore = new Map(Object.entries(way.notBefore));
       const who = new Map(Object.entries(way.who));
-      const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who));
+      const ways = { takeDowns: way.takeDowns ?? 1, isFree: way.isFree ?? false };
+      const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who, ways));
       this.tries += 1;
       if (!made.ok) continue;
       const score = this.rate(line.problem, made.value.plan);
       if (compareScores(score, line.score) <= 0)
-        Object.assign(line, { made: made.value, score, notBefore, who });
+        Object.assign(line, { made: made.value, score, notBefore, who, ways });
     }
   }
 
@@ -183,6 +226,7 @@ export class PlanSearch {
         order: [...line.made.order],
         notBefore: Object.fromEntries(line.notBefore),
         who: Object.fromEntries(line.who),
+        ...line.ways,
       },
       score: line.score,
     };
@@ -222,6 +266,12 @@ export class PlanSearch {
   /** The order of a line, shaken: by its times with some of them moved, or with two neighbours exchanged. */
   private shaken({ made, problem }: Line, isStrong: boolean): number[] {
     const { order } = made;
+    if (
+      !isStrong &&
+      this.random() < (problem.loads.length > FEW_LOADS ? 0.7 : 0.1) &&
+      problem.loads.length > 1
+    )
+      return this.reranked(order, problem.loads.length);
     if (!isStrong && this.random() < 0.3) {
       const swapped = [...order];
       const at = Math.floor(this.random() * Math.max(1, order.length - 1));
@@ -248,6 +298,38 @@ export class PlanSearch {
       .map((load, index) => ({ load, key: keys[index] ?? 0, index }))
       .sort((a, b) => a.key - b.key || a.index - b.index)
       .map(({ load }) => load);
+  }
+
+  /** Two loads that change places in the order, or one that goes through as a whole where another begins. */
+  private reranked(order: readonly number[], loads: number): number[] {
+    const one = Math.floor(this.random() * loads);
+    const other = (one + 1 + Math.floor(this.random() * (loads - 1))) % loads;
+    if (this.random() < 0.5) return order.map((load) => (load === one ? other : load === other ? one : load));
+    const rest = order.filter((load) => load !== one);
+    const at = this.random() < 0.5 ? rest.indexOf(other) : rest.lastIndexOf(other) + 1;
+    return rest.toSpliced(Math.max(0, at), 0, ...order.filter((load) => load === one));
+  }
+
+  /** Which way of cutting is looked at next: all that are not far behind at first, then the better ones more and more. */
+  private nextLine(best: Line): Line {
+    const { now } = best.problem;
+    const most = (best.made.plan.completion - now) * (1 + FAR_BEHIND);
+    const near = this.lines.filter(({ made }) => made.plan.completion - now <= most);
+    const least = near.reduce((fewest, line) => (line.tried < fewest.tried ? line : fewest), best);
+    if (least.tried < FAIR_TRIES && this.random() < 0.8) return least;
+    if (this.random() < 0.5) return best;
+    const ranked = near.sort((a, b) => compareScores(a.score, b.score));
+    return ranked[Math.floor(this.random() ** 2 * ranked.length)] ?? best;
+  }
+
+  /** Tries a first plan that was left for later. */
+  private tryStart({ line, ways, make }: Start): boolean {
+    const made = make(this.guide(new Map(), new Map(), ways));
+    if (!made) return false;
+    const score = this.rate(line.problem, made.plan);
+    if (compareScores(score, line.score) >= 0) return false;
+    Object.assign(line, { made, score, notBefore: new Map(), who: new Map(), ways, past: [] });
+    return this.keep(line);
   }
 
   /** Starts put off: so that no window shuts, or because a room or a day should stay free; or taken back. */
@@ -310,7 +392,10 @@ export class PlanSearch {
   step(): boolean {
     if (!this.best || this.lines.length === 0) return false;
     this.tries += 1;
-    const line = this.random() < 0.65 ? this.best : this.pick(this.lines);
+    const start = this.starts.shift();
+    if (start) return this.tryStart(start);
+    const line = this.nextLine(this.best);
+    line.tried += 1;
     const isStrong = line.idle >= PATIENCE;
     const waits = this.objective === 'room' || this.objective === 'even' ? 0.4 : 0.15;
     const kind = this.random();
@@ -318,7 +403,8 @@ export class PlanSearch {
     const who = kind > 0.8 && line.problem.people.length > 1 ? this.reassigned(line) : line.who;
     const isSameOrder = notBefore !== line.notBefore || (who !== line.who && this.random() < 0.5);
     const order = isSameOrder ? line.made.order : this.shaken(line, isStrong);
-    const made = placeInOrder(line.problem, order, this.guide(notBefore, who));
+    const ways = this.random() < 0.1 ? this.pick(allWays(line.problem)) : line.ways;
+    const made = placeInOrder(line.problem, order, this.guide(notBefore, who, ways));
     line.idle += 1;
     if (!made.ok) return false;
     const score = this.rate(line.problem, made.value.plan);
@@ -337,8 +423,59 @@ export class PlanSearch {
     line.score = score;
     line.notBefore = notBefore;
     line.who = who;
+    line.ways = ways;
     return this.keep(line);
   }
+}
+
+/** Most trips on which pieces are taken down. */
+const MOST_TAKE_DOWNS = 3;
+
+/**
+ * Pieces taken down on one day or on several, where any hang at a client; and with people who keep their loads, or take what comes,
+ * where there is more than one.
+ */
+function allWays({ loads, people }: PlanProblem): Ways[] {
+  const fetched = loads.filter(({ ops }) => ops.some(({ isTrip, done }) => isTrip && !done)).length;
+  const days = Math.max(1, Math.min(MOST_TAKE_DOWNS, fetched));
+  const keeping = people.length > 1 ? [false, true] : [false];
+  return keeping.flatMap((isFree) =>
+    Array.from({ length: days }, (_, index) => ({ takeDowns: index + 1, isFree })),
+  );
+}
+
+/** First plans of a line besides the one that it begins with. */
+function startsOf(line: Line): Start[] {
+  const { problem } = line;
+  const ways = allWays(problem);
+  const inTurn = (makes: readonly Start['make'][]) =>
+    makes.map((make, at): Start => ({ line, ways: ways[(at * 2) % ways.length] ?? FIRST_WAYS, make }));
+  return [
+    ...inTurn(inRank(problem).map((order) => (guide) => placed(problem, order, guide))),
+    ...inTurn(fewAtOnce(problem).toReversed()),
+  ];
+}
+
+/** A plan by an order of placing; null where there is none. */
+function placed(problem: PlanProblem, order: readonly number[], guide: Guide): Ordered | null {
+  const made = placeInOrder(problem, order, guide);
+  return made.ok ? made.value : null;
+}
+
+/** Orders in which one load goes through after the other: as they are listed, from the last to the first, and zone by zone in turn. */
+function inRank({ loads }: PlanProblem): number[][] {
+  const listed = loads.map((_, index) => index);
+  const places = new Map<string, number>();
+  const turn = loads.map(({ zoneId, lie }) => {
+    const key = `${zoneId} ${lie}`;
+    const at = places.get(key) ?? 0;
+    places.set(key, at + 1);
+    return at;
+  });
+  const inTurns = [...listed].sort((a, b) => (turn[a] ?? 0) - (turn[b] ?? 0) || a - b);
+  return [listed, listed.toReversed(), inTurns].map((ranks) =>
+    ranks.flatMap((index) => loads[index]?.ops.filter(({ done }) => !done).map(() => index) ?? []),
+  );
 }
 
 /** The order of placing that a plan before had; null where it knew less than half of what is to be planned. */

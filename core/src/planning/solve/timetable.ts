@@ -1,6 +1,6 @@
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
-import { GunBook, type Paint } from '../problem/guns.ts';
+import { GunBook, type GunUse, type Paint } from '../problem/guns.ts';
 import {
   badAirIn,
   mayDo,
@@ -168,7 +168,7 @@ export class Timetable {
     for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
     for (const { id, work } of problem.people) table.people.set(id, PersonBook.of(work));
     for (const { start, end, personId, use, gun } of problem.reserved) {
-      if (gun) table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, changeMin: gun.changeMin });
+      if (gun) table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, ...setUpOf(gun) });
       if (personId !== null) table.people.get(personId)?.take({ start, end });
       if (use) table.bookPlace(use.resourceId, { start, end, amount: use.amount }, null);
     }
@@ -189,6 +189,12 @@ export class Timetable {
     return book;
   }
 
+  /** Moments in a stretch from which a task may go on with the paint that is in a gun, the earliest first. */
+  sessionEnds({ paint }: PlanOp, span: Interval): Minute[] {
+    const ends = paint ? (this.gunsFor(paint)?.ends(paint, span) ?? []) : [];
+    return [...new Set(ends)].sort((a, b) => a - b);
+  }
+
   /** The gun that an operation would have in a slot; see {@link GunBook.find}. Null where it needs none. */
   gunFor({ paint }: PlanOp, slot: Interval): ReturnType<GunBook['find']> | null {
     return (paint && this.gunsFor(paint)?.find(paint, slot)) ?? null;
@@ -205,8 +211,7 @@ export class Timetable {
     for (const segment of slot.segments) this.people.get(slot.personId)?.take(segment);
     for (const { resourceId, amount } of op.uses)
       this.bookPlace(resourceId, { start: slot.start, end: slot.end, amount }, op.loadId);
-    if (op.gun)
-      this.gunsFor(op.gun)?.book(op.gun.number, { ...slot, paint: op.gun, changeMin: op.gun.changeMin });
+    if (op.gun) this.gunsFor(op.gun)?.book(op.gun.number, { ...slot, paint: op.gun, ...setUpOf(op.gun) });
     this.hold({ op, start: slot.start, occupiedUntil: slot.occupiedUntil });
   }
 
@@ -244,6 +249,10 @@ export class Timetable {
     }
     return null;
   }
+}
+
+function setUpOf({ changeMin, goesOn }: GunUse): { changeMin: Minute; goesOn: boolean } {
+  return { changeMin, goesOn };
 }
 
 /** Index of the first of these ordered intervals that ends after a minute; the length when none does. */
@@ -295,18 +304,25 @@ function walk({ work, gaps }: PersonBook, op: PlanOp, from: Minute): Segment[] |
   return null;
 }
 
+/** Who may be asked to do something; everybody where nothing is said. */
+export interface Hands {
+  people?: readonly Person[] | undefined;
+  /** Whoever had the load last goes on with it, where that is hardly later. */
+  stay?: string | null | undefined;
+  /** So much later may that person begin and still be given the load. */
+  stayMin?: Minute;
+}
+
 /**
  * The earliest slot for an operation at or after `ready`: a person with working time, its place free while it is worked
  * on, and its rail or rack free until the film is dry to handle. Null when none exists before the horizon.
- *
- * @param people who may be asked; everybody where it is left out.
  */
 export function earliestSlot(
   problem: PlanProblem,
   table: Timetable,
   op: PlanOp,
   ready: Minute,
-  people: readonly Person[] = problem.people,
+  { people = problem.people, stay = null, stayMin = 0 }: Hands = {},
 ): Slot | null {
   let from = Math.max(ready, problem.now);
   const { hold } = op;
@@ -325,8 +341,12 @@ export function earliestSlot(
       const first = segments?.[0];
       const last = segments?.at(-1);
       if (!segments || !first || !last) continue;
-      if (best && (first.start > best.start || (first.start === best.start && last.end >= best.end)))
-        continue;
+      if (best) {
+        const isTheirs = best.personId === stay;
+        const isOwn = person.id === stay;
+        const by = first.start - (isOwn ? stayMin : 0) - (best.start - (isTheirs ? stayMin : 0));
+        if (by > 0 || (by === 0 && last.end >= best.end)) continue;
+      }
       best = {
         personId: person.id,
         start: first.start,
@@ -353,23 +373,24 @@ export interface Placement {
 /** How often a slot is moved on for the sake of a gun before giving up. */
 const GUN_TRIES = 200;
 
-/**
- * The earliest slot for an operation with the gun that it needs: its set-up is longer by what changing the gun over takes.
- *
- * @param people who may be asked; everybody where it is left out.
- */
-export function earliestPlacement(
+/** An operation that goes on with what is in the gun: filled up instead of set up, and cleaned by whoever began. */
+function goingOn(op: PlanOp): PlanOp {
+  return { ...op, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
+}
+
+/** A slot for an operation that sets its gun up anew: its set-up is longer by what cleaning and changing it over takes. */
+function setUpAnew(
   problem: PlanProblem,
   table: Timetable,
   op: PlanOp,
   ready: Minute,
-  people: readonly Person[] = problem.people,
+  hands: Hands,
 ): Placement | null {
   let from = ready;
   let changeMin = 0;
   for (let attempt = 0; attempt < GUN_TRIES; attempt += 1) {
     const asked = changeMin === 0 ? op : { ...op, setupMin: op.setupMin + changeMin };
-    const slot = earliestSlot(problem, table, asked, from, people);
+    const slot = earliestSlot(problem, table, asked, from, hands);
     if (!slot) return null;
     const found = table.gunFor(op, slot);
     if (!found || !op.paint) return { op: asked, slot };
@@ -379,8 +400,33 @@ export function earliestPlacement(
       changeMin = 0;
     } else if (found.changeMin <= changeMin) {
       const { number } = found;
-      return { op: { ...asked, gun: { ...op.paint, number, changeMin } }, slot };
+      return { op: { ...asked, gun: { ...op.paint, number, changeMin, goesOn: false } }, slot };
     } else changeMin = found.changeMin;
   }
   return null;
+}
+
+/**
+ * The earliest slot for an operation with the gun that it needs. Where the same paint is in a gun, it goes on from there if it
+ * ends no later by that.
+ */
+export function earliestPlacement(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  hands: Hands = {},
+): Placement | null {
+  const alone = setUpAnew(problem, table, op, ready, hands);
+  const { paint } = op;
+  if (!paint || !alone) return alone;
+  for (const from of table.sessionEnds(op, { start: ready, end: alone.slot.end })) {
+    const joined = goingOn(op);
+    const slot = earliestSlot(problem, table, joined, from, hands);
+    if (!slot || slot.end > alone.slot.end) continue;
+    const found = table.gunFor(op, slot);
+    if (found && 'number' in found && found.goesOn)
+      return { op: { ...joined, gun: { ...paint, number: found.number, changeMin: 0, goesOn: true } }, slot };
+  }
+  return alone;
 }

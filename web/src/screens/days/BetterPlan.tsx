@@ -5,6 +5,7 @@ import { whenWords } from '../../base/times.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { usePlanSearch } from '../../workers/usePlanner.ts';
 import { boundWords } from './boundWords.ts';
+import { QualityFacts } from './QualityFacts.tsx';
 import { RoomPlanOptions } from './RoomOptions.tsx';
 
 /** How good the plan is, what it is to be best at, and a search for a better one beside the page. */
@@ -51,6 +52,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
+      <QualityFacts ops={plan.ops} timeZone={shop.timeZone} />
       <RoomPlanOptions detail={detail} planOptions={planOptions} onPlanOptions={onTake} />
       {words && (
         <p className="leading-snug">

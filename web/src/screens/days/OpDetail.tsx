@@ -83,10 +83,16 @@ export function OpDetail({
           </dd>
         </dl>
       )}
+      {op.gun?.goesOn && (
+        <p className="mt-2">
+          The gun already holds this paint: <span className="quantity">{formatDuration(op.setupMin)}</span> to
+          fill it up.
+        </p>
+      )}
       {op.gun && op.gun.changeMin > 0 && (
         <p className="mt-2">
-          <span className="quantity">{formatDuration(op.gun.changeMin)}</span> of its set-up is changing the
-          gun over from the previous paint.
+          <span className="quantity">{formatDuration(op.gun.changeMin)}</span> of its set-up is cleaning the
+          previous paint out of the gun.
         </p>
       )}
       <h3 className="mt-4">Why not earlier</h3>

@@ -1,10 +1,24 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
-import { loggedEnd } from '@upholder/core/planning';
-import { localDate } from '@upholder/core/shop';
+import { blockMinutes, loggedEnd, type WorkBlock, workBlocks } from '@upholder/core/planning';
+import { addDays, localDate, minuteAt } from '@upholder/core/shop';
+import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
 import { dateWords, whenWords } from '../../base/times.ts';
+
+const piecesOf = ({ ops }: WorkBlock) => [...new Set(ops.flatMap(({ pieceIds }) => pieceIds))];
+
+/** What is done in a block; where a gun goes from one coat to another, both. */
+export function blockName({ ops }: WorkBlock): string {
+  return [...new Set(ops.map(({ name }) => name))].join(', ');
+}
+
+/** Its load by name, or how many there are. */
+export function blockLoads({ ops }: WorkBlock, labels: ReadonlyMap<string, string>): string {
+  const loads = [...new Set(ops.map(({ loadId }) => loadId))];
+  return loads.length === 1 ? (labels.get(loads[0] ?? '') ?? '') : `${loads.length} loads:`;
+}
 
 /** The rest of today in words; on a closed day, what comes first after it. */
 export function Today({
@@ -24,7 +38,8 @@ export function Today({
     .sort((a, b) => a.start - b.start);
   const labels = new Map(detail.plan?.loads.map(({ id, label }) => [id, label]));
   const today = localDate(Math.max(now, open[0]?.start ?? now), shop.timeZone);
-  const list = open.filter(({ start }) => localDate(start, shop.timeZone) <= today);
+  const within = { start: 0, end: minuteAt(addDays(today, 1), '00:00', shop.timeZone) };
+  const blocks = workBlocks(open, within);
   return (
     <div>
       <h2>
@@ -33,18 +48,19 @@ export function Today({
           : `To do ${today === localDate(now, shop.timeZone) ? 'today' : dateWords(today)}`}
       </h2>
       <ol className="mt-1">
-        {list.map((op) => (
-          <li key={op.id}>
+        {blocks.map((block) => (
+          <li key={`${block.personId} ${block.start}`}>
             <button
               type="button"
-              onClick={() => onSelect(op.id)}
+              onClick={() => onSelect(block.ops[0]?.id ?? '')}
               className="block w-full py-1 text-left leading-snug hover:underline"
             >
-              <span className="quantity">{whenWords(op.start, now, shop.timeZone)}</span>{' '}
-              <span className="font-semibold">{op.name}</span>
+              <span className="quantity">{whenWords(block.start, now, shop.timeZone)}</span>{' '}
+              <span className="font-semibold">{blockName(block)}</span>
               <span className="block text-note text-quiet">
-                {labels.get(op.loadId)} {tagsOf(detail.pieces, op.pieceIds)} ·{' '}
-                {shop.crew.find(({ id }) => id === op.personId)?.name}
+                {blockLoads(block, labels)} {tagsOf(detail.pieces, piecesOf(block))} ·{' '}
+                {shop.crew.find(({ id }) => id === block.personId)?.name} ·{' '}
+                {formatDuration(blockMinutes(block))}
               </span>
             </button>
           </li>

@@ -27,6 +27,8 @@ function op(change: Partial<PlannedOp>): PlannedOp {
     hold: { resourceId: 'rail', amount: 480 },
     lags: { sand: 240, recoat: 240, handle: 350, pack: 1440, refit: 2880 },
     gun: null,
+    setupMin: 0,
+    trip: null,
     windowMax: 10_080,
     waits: [],
     ...change,

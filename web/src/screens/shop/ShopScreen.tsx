@@ -109,11 +109,15 @@ function Hours({ shop }: { shop: ShopContext }) {
         {PLACES.map(({ key, name, quantity }) => field(key, name, quantity))}
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
-      <h2 className="mt-6">Gun changeover</h2>
-      <p className="text-quiet">On top of the usual cleaning and set-up, in minutes.</p>
-      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
-        {field('paleMin', 'From dark to pale')}
-        {field('solventMin', 'Water ↔ solvent')}
+      <h2 className="mt-6">Time around the work</h2>
+      <p className="text-quiet">In minutes. Planning adds it to the work itself.</p>
+      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3">
+        {field('refillMin', 'Filling the gun up again')}
+        {field('paleMin', 'Gun from dark to pale')}
+        {field('solventMin', 'Gun between water and solvent')}
+        {field('handlingMin', 'Carry and hang a piece, per coat')}
+        {field('tripMin', 'To the client and back')}
+        {field('wrapUpMin', 'Cleaning at the end of the day')}
       </div>
       <h2 className="mt-6">Counting and money</h2>
       <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">

@@ -19,6 +19,8 @@ export const PLACES: {
   { key: 'rackSlots', name: 'Rack slots' },
   { key: 'rackSlotLengthMm', name: 'Slot length', quantity: 'length' },
 ];
+const CHANGES = ['refillMin', 'paleMin', 'solventMin'] as const;
+const AROUND = ['handlingMin', 'tripMin', 'wrapUpMin'] as const;
 const AREAS = ['smallBelowM2', 'largeAboveM2'] as const;
 
 /** Settings that stand together; their fields are drafted by themselves. */
@@ -56,8 +58,8 @@ export function draftOf({ name, timeZone, settings }: Head): Draft {
     spelling: settings.region.spelling,
     locale: localeOf(settings.region),
     leadBanYear: String(settings.leadBanYear),
-    paleMin: String(changeover.paleMin),
-    solventMin: String(changeover.solventMin),
+    ...Object.fromEntries(CHANGES.map((key) => [key, String(changeover[key])])),
+    ...Object.fromEntries(AROUND.map((key) => [key, String(settings[key])])),
     ...Object.fromEntries(AREAS.map((key) => [key, show('area', doorMeasure[key])])),
     twoFromPanels: String(doorMeasure.twoFromPanels),
     ...Object.fromEntries(Object.entries(readingLimits).map(([key, value]) => [key, String(value)])),
@@ -88,7 +90,8 @@ export function readHead(draft: Draft, known: ShopSettings): Reading<Head> {
     ...Object.fromEntries(FLAG_KEYS.map((key) => [key, draft[key] === true])),
     ...Object.fromEntries(PLACES.map(({ key }) => [key, number(key)])),
     week: weekFromText(texts),
-    changeover: { paleMin: number('paleMin'), solventMin: number('solventMin') },
+    changeover: Object.fromEntries(CHANGES.map((key) => [key, number(key)])),
+    ...Object.fromEntries(AROUND.map((key) => [key, number(key)])),
     daysOff: draft.daysOff,
     currency: (texts.currency ?? '').trim().toUpperCase(),
     region: {

@@ -1,0 +1,54 @@
+import { type PlannedOp, planQuality } from '@upholder/core/planning';
+import { formatDuration } from '@upholder/core/units';
+import { useMemo } from 'react';
+
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
+
+/** What the hours of a plan go into besides the work itself, in plain words. */
+export function QualityFacts({ ops, timeZone }: { ops: readonly PlannedOp[]; timeZone: string }) {
+  const { gun, takeDowns, refits, switches } = useMemo(() => planQuality(ops, timeZone), [ops, timeZone]);
+  const trips = [takeDowns > 0 && `${takeDowns} to take down`, refits > 0 && `${refits} to refit`].filter(
+    (part) => part !== false,
+  );
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 border-line border-y py-2 leading-snug">
+      {gun && (
+        <>
+          <dt className="text-quiet">Spraying</dt>
+          <dd>
+            <span className="quantity">{formatDuration(gun.sprayingMin)}</span>, handling included
+          </dd>
+          <dt className="text-quiet">Gun set-up</dt>
+          <dd>
+            <span className="quantity">{formatDuration(gun.setUpMin)}</span>:{' '}
+            {counted(gun.sessions, 'session')}, {counted(gun.refills, 'refill')}
+            {gun.leastSessions < gun.sessions &&
+              `; ${counted(gun.leastSessions, 'session')} if each paint is sprayed in one go a day`}
+          </dd>
+          {gun.cleaningMin > 0 && (
+            <>
+              <dt className="text-quiet">Gun cleaning</dt>
+              <dd>
+                <span className="quantity">{formatDuration(gun.cleaningMin)}</span> at the end of the day
+              </dd>
+            </>
+          )}
+        </>
+      )}
+      {trips.length > 0 && (
+        <>
+          <dt className="text-quiet">Trips</dt>
+          <dd>{trips.join(', ')}</dd>
+        </>
+      )}
+      {switches !== null && (
+        <>
+          <dt className="text-quiet">Switches</dt>
+          <dd>
+            <span className="quantity">{switches}</span> for a person on a usual day
+          </dd>
+        </>
+      )}
+    </dl>
+  );
+}
