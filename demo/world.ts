@@ -262,8 +262,8 @@ export const FINDINGS: (Pick<Finding, 'spot' | 'defect' | 'severity' | 'note'> &
   answer?: 'leave';
 })[] = [
   {
-    tag: 'C20',
-    minutesAgo: 75,
+    tag: 'C02',
+    minutesAgo: 45,
     spot: { side: 'front', part: 'face', x: 0.12, y: 0.3 },
     defect: 'nibs',
     severity: 'slight',
@@ -271,9 +271,9 @@ export const FINDINGS: (Pick<Finding, 'spot' | 'defect' | 'severity' | 'note'> &
     answer: 'leave',
   },
   {
-    tag: 'U12',
+    tag: 'C05',
     minutesAgo: 20,
-    spot: { side: 'front', part: 'recess', x: 0.62, y: 0.55 },
+    spot: { side: 'front', part: 'face', x: 0.5, y: 0.5 },
     defect: 'bleed',
     severity: 'visible',
     note: 'Brown ring around the old knob hole.',

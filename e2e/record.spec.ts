@@ -54,7 +54,7 @@ test('a job with work to come is handed over only when someone says so', async (
   const dialog = page.getByRole('dialog', { name: 'Hand over' });
   await expect(dialog).toContainText(/\d+ planned tasks are not logged\. The first is/);
   await expect(dialog).toContainText(/are still wet/);
-  await expect(dialog).toContainText(/findings are not settled: C20, U12/);
+  await expect(dialog).toContainText(/findings are not settled: C02, C05/);
   // Nobody reads over it: without the tick and a signature it stays open.
   await dialog.getByRole('button', { name: 'Hand over' }).click();
   await expect(dialog.getByRole('alert')).toHaveText(/tick that the client knows it/);
@@ -72,13 +72,18 @@ test('a coat logged far too early is kept, and marked in the log and at its piec
   maren: page,
 }) => {
   await page.getByRole('link', { name: 'Floor', exact: true }).click();
-  // The last of those that wait has the longest to go.
+  const card = page.getByRole('region', { name: 'Do now' });
   await page
     .getByRole('region', { name: 'Next' })
-    .getByRole('button', { name: /Prime 2/ })
+    .getByRole('button', { name: /Prime 1/ })
+    .first()
+    .click();
+  await card.getByRole('button', { name: 'Log coat' }).click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('Prime 1');
+  await page
+    .getByRole('button', { name: /Prime 2 .*until Prime 1 is dry/ })
     .last()
     .click();
-  const card = page.getByRole('region', { name: 'Do now' });
   await expect(card.getByText(/^Not yet/)).toBeVisible();
   await card.getByRole('button', { name: 'Log coat' }).click();
   await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('Prime 2');

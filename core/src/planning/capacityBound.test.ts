@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { SAMPLE_START, sampleJob, sampleShop } from '../../test/sample.ts';
+import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { seeded } from '../base/random.ts';
 import { DEFAULT_SHOP_SETTINGS, localDate } from '../shop/index.ts';
-import { lowerBound, planJob } from './index.ts';
+import { lowerBound, planJob, searchPlan } from './index.ts';
 import { type CapacityBatch, daysOfWork, minimumDays } from './solve/capacityBound.ts';
 
 const turn = (block: number, amount = 1): CapacityBatch => ({ amount, block });
@@ -80,5 +80,29 @@ describe('the days that loads need on the rail', () => {
     expect(bound.because).toEqual({ kind: 'place', resourceId: 'rail' });
     expect(bound.at).toBeLessThanOrEqual(plan.completion);
     expect(localDate(plan.completion, shop.timeZone)).toBe('2026-12-11');
+  });
+
+  it('counts whole pieces, however the loads are cut: no door hangs half', () => {
+    const crew = [1, 2, 3].map((number) => ({
+      id: sampleId(9, number),
+      name: `Person ${number}`,
+      daysOff: [],
+    }));
+    const shop = sampleShop({ crew });
+    const job = sampleJob(
+      [
+        { systemId: 'D', doors: 64, fronts: 27 },
+        { systemId: 'A', doors: 25, fronts: 84 },
+      ],
+      shop,
+    );
+    const search = searchPlan({ input: job, shop, now: SAMPLE_START, earlier: { loads: [], ops: [] } });
+    if (!search.ok) throw new Error(search.message);
+    const { bound, found } = search.value;
+    // 64 doors on two days and 25 on three are 203 door-days; 18 doors hang on nine metres, and not 18.75. That is twelve days,
+    // the last of them no earlier than Tuesday 8 December; refit waits 72 h 37 after that.
+    expect(localDate(bound.at, shop.timeZone)).toBe('2026-12-11');
+    expect(bound.because).toEqual({ kind: 'place', resourceId: 'rail' });
+    expect(bound.at).toBeLessThanOrEqual(found!.plan.completion);
   });
 });

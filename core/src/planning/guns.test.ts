@@ -110,6 +110,17 @@ describe('the book of a gun', () => {
     expect(book.find(pale, { start: 110, end: 130 })).toEqual({ number: 0, goesOn: true, changeMin: 0 });
   });
 
+  it('is not kept from use today by what another job does with it next week', () => {
+    const week = 7 * 1440;
+    for (const theirs of [{ changeMin: 0 }, { changeMin: 0, goesOn: true }]) {
+      const book = new GunBook(1, COST);
+      book.book(0, { start: week, end: week + 60, paint: pale, isGiven: true, ...theirs });
+      expect(book.find(dark, { start: 100, end: 150 })).toMatchObject({ number: 0, goesOn: false });
+      // Right before it, though, it would be in their way.
+      expect(book.find(dark, { start: week - 60, end: week - 10 })).toEqual({ retryAt: week + 60 });
+    }
+  });
+
   it('takes the gun that has to be changed over least', () => {
     const book = new GunBook(2, COST);
     book.book(0, booked(0, 100, dark));

@@ -1,6 +1,6 @@
 import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
-import { changeMinutes, GOES_ON_MIN, type GunUse, NIGHT_MIN } from '../problem/guns.ts';
+import { changeMinutes, type GunUse, NIGHT_MIN, pauseOf } from '../problem/guns.ts';
 import {
   DUST_KEEPS_MINUTES,
   justBefore,
@@ -216,6 +216,9 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
       if (!use.item && !before?.item) return;
       const name = use.item?.op.id ?? before?.item?.op.id ?? '';
       if (before && before.end > use.start) add(name, said('plan.has-a-gun-that-is-in'));
+      // What another job does after a night, or goes on with from something later, is not touched by what was before that.
+      const isTheirs = !use.item && before !== undefined;
+      if (isTheirs && use.start - before.end >= (use.gun.goesOn ? pauseOf(use.gun) + 1 : NIGHT_MIN)) return;
       if (use.gun.goesOn) {
         if (!before || !restsBetween(before, use) || outlives(use, began))
           add(name, said('plan.goes-on-with-a-gun-that'));
@@ -234,7 +237,7 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
 /** Whether the paint of one stretch may still be in the gun at the next. */
 function restsBetween(before: GunStretch, use: GunStretch): boolean {
   const pause = use.start - before.end;
-  return before.gun.material === use.gun.material && pause <= Math.max(before.gun.restMin, GOES_ON_MIN);
+  return before.gun.material === use.gun.material && pause <= pauseOf(before.gun);
 }
 
 /** Whether a mix that was begun then has set before a stretch is over. */

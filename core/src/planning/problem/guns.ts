@@ -88,6 +88,11 @@ export function changeMinutes(from: Paint | null, to: Paint, { paleMin, solventM
   return (isOther ? solventMin : 0) + (isPaler ? paleMin : 0);
 }
 
+/** The longest pause after which a gun goes on with what is in it. */
+export function pauseOf({ restMin }: Pick<Paint, 'restMin'>): Minute {
+  return Math.max(GOES_ON_MIN, restMin);
+}
+
 /** A task that a gun is booked for. */
 export interface Booked extends Interval {
   paint: Paint;
@@ -96,6 +101,8 @@ export interface Booked extends Interval {
   goesOn?: boolean;
   /** When the gun was set up for the session that it belongs to. */
   since?: Minute;
+  /** Another job's: what it was set up after is not known here. */
+  isGiven?: boolean;
 }
 
 /** What a gun takes to set up for a task; with `goesOn` it is only filled up. */
@@ -118,7 +125,7 @@ export function setUpBetween(
   const pause = next.start - before.end;
   const isSame = paint.material === next.paint.material && paint.applicator === next.paint.applicator;
   const lasts = next.paint.lifeMin === null || next.end - since <= next.paint.lifeMin;
-  if (isSame && lasts && pause <= Math.max(GOES_ON_MIN, paint.restMin)) return { goesOn: true, changeMin: 0 };
+  if (isSame && lasts && pause <= pauseOf(paint)) return { goesOn: true, changeMin: 0 };
   const cleanMin = pause >= NIGHT_MIN ? 0 : paint.cleanMin;
   return { goesOn: false, changeMin: cleanMin + changeMinutes(paint, next.paint, change) };
 }
@@ -163,6 +170,9 @@ export class GunBook {
 
   /** Whether a task that is booked has the time that it needs after another one. */
   private stillHolds(after: Booked, own: Booked): boolean {
+    const pause = after.start - own.end;
+    // Another job's gun is cleaned over night, or was left to it by something that comes later than this.
+    if (after.isGiven && pause >= (after.goesOn ? pauseOf(after.paint) + 1 : NIGHT_MIN)) return true;
     const needed = setUpBetween(own, after, this.change);
     return needed.goesOn || (after.goesOn !== true && needed.changeMin <= after.changeMin);
   }
@@ -171,9 +181,7 @@ export class GunBook {
   ends(paint: Paint, { start, end }: Interval): Minute[] {
     return this.guns.flatMap((booked) =>
       booked.flatMap((use) =>
-        use.paint.material === paint.material &&
-        use.end <= end &&
-        use.end + Math.max(GOES_ON_MIN, use.paint.restMin) >= start
+        use.paint.material === paint.material && use.end <= end && use.end + pauseOf(use.paint) >= start
           ? [Math.max(start, use.end)]
           : [],
       ),

@@ -55,8 +55,8 @@ export interface PlanOp {
   cleanupMin: number;
   /** Held while someone works. */
   uses: Use[];
-  /** Held from the start until the film is dry to handle. */
-  hold: (Use & { minutes: Minute }) | null;
+  /** Held from the start until the film is dry to handle; `least` is what the smallest of its pieces takes of it. */
+  hold: (Use & { minutes: Minute; least?: number }) | null;
   lags: Lags | null;
   /** Minutes after its end when this coat's recoat window shuts; null when it stays open. */
   windowMax: Minute | null;

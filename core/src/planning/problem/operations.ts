@@ -245,6 +245,7 @@ export function draftOps(
             ? {
                 resourceId: holder,
                 amount: spaceOfAll(members, batch.lie, shop.settings),
+                least: Math.min(...members.map((piece) => spaceOf(piece, batch.lie, shop.settings))),
                 minutes: clocks.handle.hereMinutes,
               }
             : null,

@@ -1,6 +1,6 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter } from '../problem/clocks.ts';
-import { GOES_ON_MIN } from '../problem/guns.ts';
+import { pauseOf } from '../problem/guns.ts';
 import type { Load, PlanOp, PlanProblem } from '../problem/model.ts';
 import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 import {
@@ -42,15 +42,26 @@ interface DayItem {
   last: Need;
   days: number;
   amount: number;
+  /** How many pieces it has there at the least, and what the smallest of them takes. */
+  pieces: number;
+  least: number;
   /** Minutes for which nothing else can have that share, from the first film of a day. */
   block: Minute;
   /** Minutes that its load takes after the last film at the least. */
   tail: Minute;
 }
 
+/** How many pieces these films have at a place at the least, and what the smallest of them takes there. */
+function piecesOf(films: readonly Need[]): Pick<DayItem, 'pieces' | 'least'> {
+  return {
+    pieces: Math.min(...films.map(({ op }) => op.pieceIds.length)),
+    least: Math.min(...films.map(({ op: { hold } }) => hold?.least ?? 1)),
+  };
+}
+
 /** Whether a load may go on with what is in the gun, or on the brush, from one of its coats to the next. */
 function mayGoOn(before: PlanOp, op: PlanOp): boolean {
-  const rest = op.paint ? Math.max(GOES_ON_MIN, op.paint.restMin) : (op.restMin ?? 0);
+  const rest = op.paint ? pauseOf(op.paint) : (op.restMin ?? 0);
   return lagAfter(before, op) <= rest;
 }
 
@@ -321,9 +332,9 @@ class Bounder {
    */
   private byDays(items: readonly DayItem[], capacity: number, span: Minute, known: Minute): Minute {
     let best = known;
-    const raise = (set: readonly DayItem[], places: number, shareOf: (amount: number) => number) => {
-      const turns = set.flatMap(({ amount, block, days }) =>
-        Array.from({ length: days }, () => ({ amount: shareOf(amount), block })),
+    const raise = (set: readonly DayItem[], places: number, shareOf: (item: DayItem) => number) => {
+      const turns = set.flatMap((item) =>
+        Array.from({ length: item.days }, () => ({ amount: shareOf(item), block: item.block })),
       );
       const head = Math.min(...set.map(({ first }) => first.head));
       const days = minimumDays(turns, places, span);
@@ -340,7 +351,14 @@ class Bounder {
       for (const head of thresholds(late.map(({ first }) => first.head)).slice(0, 6)) {
         const set = late.filter(({ first }) => first.head >= head);
         // By their width all together, and by how many of the wider ones fit side by side.
-        raise(set, capacity, (amount) => amount);
+        raise(set, capacity, ({ amount }) => amount);
+        // No piece hangs half: by how many of the smallest fit, however the loads are cut.
+        for (const least of thresholds(set.map((item) => item.least)))
+          raise(
+            set.filter((item) => item.least >= least),
+            Math.max(1, Math.floor(capacity / least)),
+            ({ pieces }) => pieces,
+          );
         for (const amount of thresholds(set.map((item) => item.amount)))
           raise(
             set.filter((item) => item.amount >= amount),
@@ -357,7 +375,9 @@ class Bounder {
     const films = this.heldAt(needs, resourceId);
     if (films.length === 0) return known;
     const span = this.spanOf(films.map(({ need }) => need));
-    const single = films.map(({ need, ...film }): DayItem => ({ ...film, first: need, last: need, days: 1 }));
+    const single = films.map(
+      ({ need, ...film }): DayItem => ({ ...film, ...piecesOf([need]), first: need, last: need, days: 1 }),
+    );
     const apart = this.byDays(single, capacity, span, known);
     return this.byDays(this.daysOfLoads(needs, resourceId, span), capacity, span, apart);
   }
@@ -390,6 +410,7 @@ class Bounder {
           last,
           days,
           amount: Math.min(...own.map(({ op }) => op.hold?.amount ?? 0)),
+          ...piecesOf(own),
           block: Math.min(...own.map(({ minutes, op }) => minutes + (op.hold?.minutes ?? 0))),
           tail: this.tailOf(last),
         },

@@ -168,7 +168,8 @@ export class Timetable {
     for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
     for (const { id, work } of problem.people) table.people.set(id, PersonBook.of(work));
     for (const { start, end, personId, use, gun } of problem.reserved) {
-      if (gun) table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, ...setUpOf(gun) });
+      if (gun)
+        table.gunsFor(gun)?.book(gun.number, { start, end, paint: gun, isGiven: true, ...setUpOf(gun) });
       if (personId !== null) table.people.get(personId)?.take({ start, end });
       if (use) table.bookPlace(use.resourceId, { start, end, amount: use.amount }, null);
     }

@@ -67,9 +67,17 @@ describe('the sheet of a day', () => {
     ]);
   });
 
-  it('names what is wet when everybody has gone: ten hours after 16:00, not after 09:00', () => {
-    const { drying } = daySheet([quay], ZONE, MON);
-    expect(drying.map((line) => [line.op.name, line.handleAt])).toEqual([['Colour', at(TUE, '02:00')]]);
+  it('names what is wet when the last has gone, at 16:30: ten hours after 09:00 and 16:00, not six after 10:00', () => {
+    const quick = { ...film, lags: { ...film.lags, handle: 360 } } as Partial<PlannedOp>;
+    const gone = detail('QUAY', [
+      ...(quay.plan?.ops ?? []),
+      op('Edges', 'tam', [[MON, '09:30', '10:00', 2]], quick),
+    ]);
+    const { drying } = daySheet([gone], ZONE, MON);
+    expect(drying.map((line) => [line.op.name, line.handleAt])).toEqual([
+      ['Prime', at(MON, '19:00')],
+      ['Colour', at(TUE, '02:00')],
+    ]);
   });
 
   it('puts several jobs on one sheet, leaves out what is done, and knows the days with work', () => {

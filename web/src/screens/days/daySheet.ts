@@ -2,7 +2,7 @@ import type { JobDetail } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
-import { type Interval, localDate } from '@upholder/core/shop';
+import { addDays, type Interval, localDate, minuteAt } from '@upholder/core/shop';
 
 /** A line of the sheet on the wall: one task, or the part of it that falls on the day. */
 export interface SheetLine {
@@ -63,8 +63,7 @@ export function daySheet(
       const logged = loggedEnd(op, entries);
       const end = logged ?? op.end;
       const { handle = 0 } = op.lags ?? {};
-      if (op.isCoat && localDate(end, timeZone) <= date && localDate(end + handle, timeZone) > date)
-        drying.push({ ...where, handleAt: end + handle });
+      if (op.isCoat && localDate(end, timeZone) <= date) drying.push({ ...where, handleAt: end + handle });
       if (op.personId === null || logged !== null) continue;
       const today = op.segments.filter(({ start }) => localDate(start, timeZone) === date);
       const [first] = today;
@@ -81,12 +80,16 @@ export function daySheet(
       people.set(op.personId, lines);
     }
   }
+  // The last to leave puts out the light; on a day without work, midnight does.
+  const midnight = minuteAt(addDays(date, 1), '00:00', timeZone);
+  const ends = [...people.values()].flatMap((lines) => lines.map(({ end }) => end));
+  const closing = ends.length > 0 ? Math.max(...ends) : midnight;
   return {
     people: [...people].map(([personId, lines]) => ({
       personId,
       lines: lines.toSorted((a, b) => a.start - b.start),
       minutes: lengthOf(lines),
     })),
-    drying: drying.toSorted((a, b) => a.handleAt - b.handleAt),
+    drying: drying.filter(({ handleAt }) => handleAt > closing).toSorted((a, b) => a.handleAt - b.handleAt),
   };
 }
