@@ -171,9 +171,9 @@ test('a finding is placed by keys, accepted only with a reason, and one that is 
   await dialog.getByRole('button', { name: 'Accept' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText('The chemist: inside, behind the jars')).toBeVisible();
-  await report('U32', 'Bleed-through');
-  await list.getByRole('button', { name: /U32/ }).click();
-  await expect(page.getByRole('heading', { name: 'U32: Bleed-through' })).toBeVisible();
+  await report('C22', 'Bleed-through');
+  await list.getByRole('button', { name: /C22/ }).click();
+  await expect(page.getByRole('heading', { name: 'C22: Bleed-through' })).toBeVisible();
   await page.getByRole('button', { name: 'Not a defect' }).click();
   await expect(page.getByRole('navigation', { name: 'Findings' })).toContainText('withdrawn');
   await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toContainText('1 to decide');

@@ -74,15 +74,15 @@ test('a coat logged far too early is kept, and marked in the log and at its piec
   await page.getByRole('link', { name: 'Floor', exact: true }).click();
   const card = page.getByRole('region', { name: 'Do now' });
   await page
-    .getByRole('region', { name: 'Next' })
+    .getByRole('region', { name: 'Also ready' })
     .getByRole('button', { name: /Prime 1/ })
     .first()
     .click();
   await card.getByRole('button', { name: 'Log coat' }).click();
   await expect(page.getByRole('region', { name: 'Logged last' })).toContainText('Prime 1');
   await page
+    .getByRole('region', { name: 'Next' })
     .getByRole('button', { name: /Prime 2 .*until Prime 1 is dry/ })
-    .last()
     .click();
   await expect(card.getByText(/^Not yet/)).toBeVisible();
   await card.getByRole('button', { name: 'Log coat' }).click();
@@ -117,6 +117,7 @@ test('shellac in damp air is warned of blush at its task, and of nothing in dry 
     await expect(page.getByRole('banner')).toContainText(`${rhPct} %`);
     await page.getByRole('link', { name: 'Floor' }).click();
     await page
+      .getByRole('region', { name: 'Also ready' })
       .getByRole('button', { name: /Prime 1/ })
       .first()
       .click();
