@@ -285,7 +285,9 @@ function factsOf({ plan, recipe }: Found, bound: Bound): PlanFacts {
     labourMin: labourMinutes(plan),
     roomMin: roomMinutes(plan),
     loads: new Set(plan.ops.map(({ op }) => op.loadId)).size,
-    setups: plan.ops.filter(({ op, personId }) => personId !== null && op.setupMin > 0).length,
+    // Filling up what is there already sets nothing up.
+    setups: plan.ops.filter(({ op, personId }) => personId !== null && op.setupMin > (op.refillMin ?? 0))
+      .length,
     bound,
   };
 }

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { type DEFAULT_SHOP_SETTINGS, localClock } from '../shop/index.ts';
-import { blockMinutes, type PlannedOp, planJob, planQuality, snapshotOf, workBlocks } from './index.ts';
+import {
+  blockMinutes,
+  type PlannedOp,
+  planJob,
+  planQuality,
+  type ShopForPlanning,
+  snapshotOf,
+  workBlocks,
+} from './index.ts';
 
 const at = (day: number, clock: number) => SAMPLE_START + day * 1440 + clock - 360;
 const [INES, TAM] = [sampleId(9, 1), sampleId(9, 2)];
@@ -222,5 +230,20 @@ describe('time around the work', () => {
     // 18 pieces, three coats, a minute each; each task is rounded up to whole minutes.
     expect(hands(1) - hands(0)).toBeGreaterThan(50);
     expect(hands(1) - hands(0)).toBeLessThan(58);
+  });
+
+  it('cuts loads so that a pass fits before the end of a day without a break', () => {
+    const week = Object.fromEntries(
+      Object.keys(sampleShop().settings.week).map((day) => [day, [{ from: '08:00', to: '12:00' }]]),
+    ) as ShopForPlanning['settings']['week'];
+    // Brushed with ten minutes a piece for carrying, eight doors take longer than the two hours that are left.
+    const settings = { ...sampleShop().settings, week, wrapUpMin: 120, handlingMin: 10 };
+    const shop = sampleShop({ settings });
+    const job = sampleJob([{ systemId: 'A', doors: 8, fronts: 0 }], shop);
+    const made = planJob(job, shop, SAMPLE_START);
+    if (!made.ok) throw new Error(made.message);
+    const passes = made.value.plan.ops.filter(({ op }) => op.isWet);
+    expect(passes.length).toBeGreaterThan(0);
+    for (const { start, end } of passes) expect(end - start).toBeLessThanOrEqual(120);
   });
 });

@@ -105,19 +105,3 @@ export function workIntervals(
   }
   return intervals;
 }
-
-/** Minutes of the longest unbroken stretch of work in a week; 0 when nobody ever works. */
-export function longestStretch(week: ShopSettings['week']): Minute {
-  let longest = 0;
-  for (const spans of Object.values(week)) {
-    let start = -1;
-    let end = -1;
-    for (const span of spans) {
-      const from = parseClock(span.from) ?? 0;
-      if (from > end) start = from;
-      end = parseClock(span.to) ?? from;
-      longest = Math.max(longest, end - start);
-    }
-  }
-  return longest;
-}

@@ -123,8 +123,8 @@ export const ShopSettingsSchema = z.object({
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 }),
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
   changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15, refillMin: 5 }),
-  /** The way to a client and back, and settling in there: for each person and trip. */
-  tripMin: countField('trip', 0, 480).default(30),
+  /** The way to a client and back, and settling in there: for each person and trip. It has to leave time for work in half a day. */
+  tripMin: countField('trip', 0, 180).default(30),
   /** End of everybody's day that is kept free: tools are cleaned, tomorrow is laid out. */
   wrapUpMin: countField('wrap-up', 0, 120).default(30),
   /** Carrying, hanging and taking down, or laying into the rack, for a piece and a coat. */

@@ -3,14 +3,7 @@ import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
-import {
-  type Interval,
-  longestStretch,
-  type Minute,
-  type Week,
-  workIntervals,
-  workingCrew,
-} from '../../shop/index.ts';
+import { type Interval, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
@@ -57,14 +50,21 @@ function aloneOf(steps: readonly Step[]): Set<string> {
 
 const isReplaced = ({ treatment }: Piece) => treatment === 'replace';
 
+/** What cutting a zone into loads has to keep to. */
+interface Standing {
+  loads: readonly EarlierLoad[];
+  log: readonly LogEntry[];
+  keep: KeepLoads;
+  /** Minutes of the longest stretch of work that anybody has. */
+  longest: Minute;
+}
+
 function batchesOfZone(
   input: JobForPlanning,
   shop: ShopForPlanning,
   zone: Zone,
   cut: Cut,
-  earlier: readonly EarlierLoad[],
-  log: readonly LogEntry[],
-  keep: KeepLoads,
+  { loads: earlier, log, keep, longest }: Standing,
 ): { id: string | null; batch: Batch }[] {
   const pieces = input.pieces
     .filter((piece) => piece.zoneId === zone.id)
@@ -89,15 +89,20 @@ function batchesOfZone(
       kept.push({ id: load.id, batch: { lie: load.lie, isTwoSided, pieces: members } });
     }
   }
-  const longestShift = Math.max(
-    ...workingCrew(shop.crew).map(({ week }) => longestStretch(week ?? shop.settings.week)),
-  );
   const fits = (batch: Batch) =>
-    draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longestShift);
+    draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longest);
   const fresh = pieces.filter(({ id }) => !taken.has(id));
   const laying = zone.options?.laying ?? 'by-kind';
   const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits, alone);
   return [...kept, ...batches.map((batch) => ({ id: null, batch }))];
+}
+
+/** The longest stretch of work that anybody has: no wet pass may take longer. */
+function longestStretchOf(people: readonly Person[]): Minute {
+  let longest = 0;
+  for (const work of new Set(people.map((person) => person.work)))
+    for (const { start, end } of work) longest = Math.max(longest, end - start);
+  return longest;
 }
 
 /** So far apart lie the names of loads that would otherwise share one. */
@@ -172,10 +177,11 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const deliveries = deliveriesOf(input.zones, input.pieces, shop.timeZone);
+  const standing = { loads: earlier.loads, log, keep, longest: longestStretchOf(people) };
   // Loads that go on come first and keep their names.
   const taken = new Set<string>();
   const loads = input.zones.flatMap((zone) => {
-    return batchesOfZone(input, shop, zone, cut, earlier.loads, log, keep).map(({ id, batch }): Load => {
+    return batchesOfZone(input, shop, zone, cut, standing).map(({ id, batch }): Load => {
       const loadId = id ?? freshLoadId(zone, batch, taken);
       taken.add(loadId);
       const ops = goOn(applyLog(draftOps(input, shop, zone, batch, loadId, log), log), earlier, now);
