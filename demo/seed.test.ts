@@ -109,7 +109,7 @@ describe('the made-up shop', () => {
       return { key: improvement.key, minutes: facts ? base.completion - facts.completion : 0 };
     });
     expect(localDate(base.completion, SHOP.timeZone) <= (quay.job.neededBy ?? '')).toBe(true);
-    expect(won.find(({ key }) => key === 'rail')?.minutes).toBeGreaterThanOrEqual(1440);
+    expect(won.find(({ key }) => key === 'warm')?.minutes).toBeGreaterThanOrEqual(1440);
   });
 
   it('has a log of what the crew did, and nothing from the future', () => {
