@@ -98,7 +98,7 @@ export function DaysScreen() {
         </Card>
       )}
       {plan && (
-        <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] items-start gap-4">
+        <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] items-start gap-4 max-md:grid-cols-1">
           <div className="flex flex-col gap-2.5">
             <DryingChart
               detail={detail}
