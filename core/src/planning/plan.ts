@@ -10,7 +10,14 @@ import {
   type ShopForPlanning,
 } from './problem/input.ts';
 import { type Cut, WHOLE_LOADS } from './problem/loads.ts';
-import { type Plan, type PlanOp, type PlanProblem, repairId, type ScheduledOp } from './problem/model.ts';
+import {
+  goingOn,
+  type Plan,
+  type PlanOp,
+  type PlanProblem,
+  repairId,
+  type ScheduledOp,
+} from './problem/model.ts';
 import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
 import { inTurn } from './problem/sections.ts';
@@ -337,7 +344,7 @@ function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
   const goesOn = before.gun?.goesOn ?? false;
   const gun =
     before.gun && op.paint ? { gun: { ...op.paint, number: before.gun.number, changeMin, goesOn } } : {};
-  if (goesOn) return { ...op, ...gun, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
+  if (goesOn) return { ...goingOn(op), ...gun };
   const worked = before.segments.reduce((sum, { start, end }) => sum + end - start, 0);
   const hands = op.perPieceMin * op.pieceIds.length;
   const isWhole = worked + 1 > hands + op.setupMin + op.cleanupMin + changeMin;

@@ -208,6 +208,16 @@ export function isRepair(opId: string): boolean {
 /** A coat must follow its dusting the same or the next working morning; older dust is wiped again. */
 export const DUST_KEEPS_MINUTES = 36 * 60;
 
+/** An operation that goes on with what is in the gun or on the brush: filled up, not set up, and cleaned by whoever began. */
+export function goingOn(op: PlanOp): PlanOp {
+  return { ...op, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
+}
+
+/** What makes tasks one session: the paint in the gun, or else the key that they share; null where there is none. */
+export function sessionOf({ paint, shareKey }: Pick<PlanOp, 'paint' | 'shareKey'>): string | null {
+  return paint?.material ?? shareKey;
+}
+
 /** Working time of an operation in minutes, set-up and clean-up included, rounded up. */
 export function workMinutes(
   op: Pick<PlanOp, 'setupMin' | 'perPieceMin' | 'cleanupMin' | 'pieceIds'>,

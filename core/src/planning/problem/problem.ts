@@ -121,7 +121,7 @@ function freshLoadId(zone: Pick<Zone, 'id'>, { pieces }: Batch, taken: ReadonlyS
 }
 
 /** Working time with no longer pause than this in it is one day's work, also where it goes past midnight. */
-const EVENING_MIN = 240;
+export const EVENING_MIN = 240;
 
 /** Working hours without the end of each day, when tools are cleaned and tomorrow is laid out. */
 function beforeWrapUp(work: readonly Interval[], wrapUpMin: Minute): Interval[] {

@@ -1,7 +1,7 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter } from '../problem/clocks.ts';
 import { pauseOf } from '../problem/guns.ts';
-import type { Load, PlanOp, PlanProblem } from '../problem/model.ts';
+import { type Load, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
 import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
 import {
   addWorkMinutes,
@@ -94,7 +94,7 @@ class Bounder {
     for (const { ops } of problem.loads) {
       const own = new Map<string, PlanOp>();
       for (const op of ops) {
-        const material = op.paint?.material ?? op.shareKey;
+        const material = sessionOf(op);
         if (material === null) continue;
         const before = own.get(material);
         if (seen.has(material) || (before && mayGoOn(before, op))) this.joint.add(material);
@@ -107,7 +107,7 @@ class Bounder {
   /** Working minutes that an operation takes at least. */
   private minutesOf(op: PlanOp): Minute {
     const pieces = op.perPieceMin * op.pieceIds.length;
-    const material = op.paint?.material ?? op.shareKey;
+    const material = sessionOf(op);
     const isJoint = material !== null && this.joint.has(material);
     const own = isJoint ? Math.min(op.setupMin, op.refillMin ?? 0) : op.setupMin + op.cleanupMin;
     return Math.max(1, Math.ceil(pieces + own - 1e-9));

@@ -3,6 +3,7 @@ import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
 import {
   DUST_KEEPS_MINUTES,
+  goingOn,
   justBefore,
   mayDo,
   type Plan,
@@ -68,8 +69,8 @@ function joinSession(
   who: string | undefined,
 ): Candidate | null {
   if (op.shareKey === null) return null;
-  const { refillMin = 0, restMin = 0 } = op;
-  const joined = { ...op, setupMin: refillMin, cleanupMin: 0 };
+  const { restMin = 0 } = op;
+  const joined = goingOn(op);
   for (const { personId, end } of sessions.get(op.shareKey) ?? []) {
     if (end + restMin < ready || end > alone.end || (who !== undefined && personId !== who)) continue;
     const people = problem.people.filter(({ id }) => id === personId);

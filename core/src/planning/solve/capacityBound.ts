@@ -1,5 +1,6 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import type { PlanOp } from '../problem/model.ts';
+import { EVENING_MIN } from '../problem/problem.ts';
 
 /** A film that has part of a place to itself. */
 export interface CapacityBatch {
@@ -9,15 +10,12 @@ export interface CapacityBatch {
   block: Minute;
 }
 
-/** Working time with no longer pause than this in it is one day's work, also where it goes past midnight. */
-const PAUSE = 240;
-
 /** The days of work in what is open: from the first hour of each to its last, breaks included. */
 export function daysOfWork(open: readonly Interval[]): Interval[] {
   const days: Interval[] = [];
   for (const { start, end } of open) {
     const last = days.at(-1);
-    if (last && start - last.end < PAUSE) last.end = Math.max(last.end, end);
+    if (last && start - last.end < EVENING_MIN) last.end = Math.max(last.end, end);
     else days.push({ start, end });
   }
   return days;

@@ -1,5 +1,5 @@
 import type { Minute } from '../../shop/calendar.ts';
-import type { Load, Plan, PlanProblem } from '../problem/model.ts';
+import { type Load, type Plan, type PlanProblem, sessionOf } from '../problem/model.ts';
 import { Builder, type Guide, NO_GUIDE, type PinTrouble } from './builder.ts';
 import type { Candidate, LoadProgress } from './progress.ts';
 
@@ -147,10 +147,10 @@ function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide):
       const { op: done } = best.candidate;
       placing.commit(best, best.candidate);
       // What may go straight on from it could start earlier than by itself.
-      const material = done.paint?.material ?? done.shareKey;
-      if (material !== null)
+      const session = sessionOf(done);
+      if (session !== null)
         for (const other of open) {
-          if ((other.op?.paint?.material ?? other.op?.shareKey) !== material) continue;
+          if (!other.op || sessionOf(other.op) !== session) continue;
           other.candidate = null;
           other.start = 0;
         }

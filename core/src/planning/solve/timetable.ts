@@ -3,6 +3,7 @@ import type { Interval, Minute } from '../../shop/calendar.ts';
 import { GunBook, type GunUse, type Paint } from '../problem/guns.ts';
 import {
   badAirIn,
+  goingOn,
   mayDo,
   type Person,
   type PlanOp,
@@ -373,11 +374,6 @@ export interface Placement {
 
 /** How often a slot is moved on for the sake of a gun before giving up. */
 const GUN_TRIES = 200;
-
-/** An operation that goes on with what is in the gun: filled up instead of set up, and cleaned by whoever began. */
-function goingOn(op: PlanOp): PlanOp {
-  return { ...op, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
-}
 
 /** A slot for an operation that sets its gun up anew: its set-up is longer by what cleaning and changing it over takes. */
 function setUpAnew(

@@ -1,6 +1,6 @@
-import type { Minute } from '../../shop/calendar.ts';
+import type { Interval, Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
-import { type PlanProblem, workMinutes } from '../problem/model.ts';
+import { type Person, type PlanProblem, workMinutes } from '../problem/model.ts';
 import { headLength } from '../problem/tripOps.ts';
 import { daysOfWork } from './capacityBound.ts';
 import type { LoadProgress } from './progress.ts';
@@ -27,6 +27,15 @@ function freeMinutes(
   }, 0);
 }
 
+/** Days on which any of these people work, worked out once for all plans of a question. */
+const known = new WeakMap<readonly Person[], Interval[]>();
+
+function workdaysOf(people: readonly Person[]): Interval[] {
+  const days = known.get(people) ?? daysOfWork(union(people.map(({ work }) => work)));
+  known.set(people, days);
+  return days;
+}
+
 /** A load whose last work is done at the client. */
 interface Return {
   progress: LoadProgress;
@@ -39,15 +48,15 @@ interface Return {
  * Which loads are brought back on which trip: the last ones when they are ready, all others as late before that as the days have
  * room, so that the room is visited on few days and the last of them is no later for it.
  *
- * @returns the loads in the order in which they are refitted, each with the opening of its day; a load that may not wait, since
- *   somebody set its time by hand, comes first.
+ * @returns the loads in the order in which they are refitted, each with the opening of its day.
  */
 export function returnTrips(
   problem: PlanProblem,
   table: Timetable,
   loads: readonly LoadProgress[],
 ): { progress: LoadProgress; from: Minute }[] {
-  const days = daysOfWork(union(problem.people.map(({ work }) => work)));
+  if (loads.length === 0) return [];
+  const days = workdaysOf(problem.people);
   const returns = loads.flatMap((progress): Return[] => {
     const { op } = progress;
     if (!op) return [];
@@ -66,17 +75,16 @@ export function returnTrips(
     // What is not ready by the opening of the last day goes with the last; all else before it.
     if (day === last && one.ready <= opening(last) && last > 0) {
       day -= 1;
-      room = Number.NEGATIVE_INFINITY;
+      room = roomOf(problem, table, days[day]);
     }
     if (day < last) {
-      if (room === Number.NEGATIVE_INFINITY) room = roomOf(problem, table, days[day]);
       while (day > 0 && room < one.minutes && opening(day - 1) >= one.ready) {
         day -= 1;
         room = roomOf(problem, table, days[day]);
       }
       room -= one.minutes;
     }
-    return { progress: one.progress, ready: one.ready, from: Math.min(opening(day), opening(last)) };
+    return { progress: one.progress, ready: one.ready, from: opening(day) };
   });
   return assigned
     .sort((a, b) => a.from - b.from || a.ready - b.ready)
@@ -100,7 +108,8 @@ export function takeDownTrips(
   loads: readonly LoadProgress[],
   trips: number,
 ): Map<LoadProgress, Minute> {
-  const days = daysOfWork(union(people.map(({ work }) => work)));
+  if (trips <= 1 || loads.length === 0) return new Map();
+  const days = workdaysOf(people);
   const first = firstIndexEndingAfter(days, now);
   const minutesOf = ({ load }: LoadProgress) =>
     load.ops.slice(0, headLength(load.ops)).reduce((sum, op) => sum + workMinutes(op), 0);

@@ -10,12 +10,12 @@ import { dateWords, whenWords } from '../../base/times.ts';
 const piecesOf = ({ ops }: WorkBlock) => [...new Set(ops.flatMap(({ pieceIds }) => pieceIds))];
 
 /** What is done in a block; where a gun goes from one coat to another, both. */
-export function blockName({ ops }: WorkBlock): string {
+function blockName({ ops }: WorkBlock): string {
   return [...new Set(ops.map(({ name }) => name))].join(', ');
 }
 
 /** Its load by name, or how many there are. */
-export function blockLoads({ ops }: WorkBlock, labels: ReadonlyMap<string, string>): string {
+function blockLoads({ ops }: WorkBlock, labels: ReadonlyMap<string, string>): string {
   const loads = [...new Set(ops.map(({ loadId }) => loadId))];
   return loads.length === 1 ? (labels.get(loads[0] ?? '') ?? '') : `${loads.length} loads:`;
 }
