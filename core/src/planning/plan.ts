@@ -100,6 +100,13 @@ const PLAIN: SearchOptions = { objective: 'earliest', seed: 1, pins: new Map() }
 
 /** Load sizes that a search tries; what holds a pin keeps the loads that it was set on. */
 const SEARCHED_SPLITS: readonly Cut[] = [...SPLITS, { atLeast: 1, share: 4 }];
+/** Still smaller ones, where the places are filled several times over: they fit more exactly, and a refill costs little. */
+const FINE_SPLITS: readonly Cut[] = [
+  { atLeast: 1, share: 5 },
+  { atLeast: 1, share: 6 },
+];
+/** Whole loads from which on that is worth it. */
+const FILLED_OVER = 6;
 
 /** A job, the shop around it, the moment, and the plan before. */
 export interface PlanRequest {
@@ -168,8 +175,12 @@ export function searchPlan(
   for (const days of HORIZONS_DAYS) {
     const problems = problemsOf(question, splits, planOptions.pins, days);
     if (!problems.ok) return problems;
+    const isFilled =
+      (problems.value[0]?.problem.loads.length ?? 0) > FILLED_OVER && planOptions.pins.size === 0;
+    const fine =
+      isFilled && splits !== LARGE_SPLITS ? problemsOf(question, FINE_SPLITS, planOptions.pins, days) : null;
     const search = new PlanSearch(
-      problems.value,
+      [...problems.value, ...(fine?.ok ? fine.value.map((one) => ({ ...one, isLate: true })) : [])],
       planOptions.objective,
       planOptions.seed,
       planOptions.pins,

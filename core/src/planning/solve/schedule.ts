@@ -1,42 +1,41 @@
 import type { Minute } from '../../shop/calendar.ts';
-import { type Load, type Plan, type PlanProblem, sessionOf } from '../problem/model.ts';
+import { type Load, type Plan, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
 import { Builder, type Guide, NO_GUIDE, type PinTrouble } from './builder.ts';
 import type { Candidate, LoadProgress } from './progress.ts';
+import { firstIndexEndingAfter, type Placement } from './timetable.ts';
+import { workdaysOf } from './workdays.ts';
 
 /** How a first plan is made. */
-interface Rule {
+export interface Rule {
   /** Orders loads that could start at the same minute. Larger goes first. */
   priority: (load: Load, remaining: Minute) => number;
   /** So many loads are looked at together; further ones are begun when one of them is through. */
   atOnce: number;
+  /** The order decides among all that could start on the same day of work, not only at the same minute. */
+  byDay?: boolean;
 }
 
 /** Loads looked at together: enough to fill every place, few enough that a long job takes no longer a piece than a short one. */
-const AT_ONCE = 16;
+export const AT_ONCE = 16;
 
 /** From so many loads on nothing is tried with all of them together. */
-const MANY_LOADS = 60;
+export const MANY_LOADS = 60;
+
+/** First come, first served; what stands first in the list goes first. */
+export const asListed: Rule['priority'] = () => 0;
+/** What takes longest from here on goes first. */
+export const longestLeft: Rule['priority'] = (_load, remaining) => remaining;
 
 const RULES: Rule[] = [
-  { priority: (_load, remaining) => remaining, atOnce: AT_ONCE },
-  { priority: () => 0, atOnce: AT_ONCE },
-  { priority: (_load, remaining) => remaining, atOnce: MANY_LOADS },
+  { priority: longestLeft, atOnce: AT_ONCE },
+  { priority: asListed, atOnce: AT_ONCE },
+  { priority: longestLeft, atOnce: MANY_LOADS },
 ];
 
-/** Larger jobs are looked at in smaller groups as well: where few loads are under way together, each is through sooner. */
-const FEW_AT_ONCE: readonly number[] = [4, 8, 10, 12];
-
-/**
- * Further first plans, one for each number of loads that are looked at together and each way of breaking ties; none where
- * there are no more loads than the smallest of these numbers.
- */
-export function fewAtOnce(problem: PlanProblem): ((guide: Guide) => Ordered | null)[] {
-  return FEW_AT_ONCE.filter((atOnce) => atOnce < problem.loads.length).flatMap((atOnce) =>
-    RULES.slice(0, 2).map(({ priority }) => (guide: Guide) => {
-      const made = greedy(problem, { priority, atOnce }, guide);
-      return made.ok ? made.value : null;
-    }),
-  );
+/** The plan that one rule makes; null where it makes none. */
+export function planByRule(problem: PlanProblem, rule: Rule, guide: Guide): Ordered | null {
+  const made = greedy(problem, rule, guide);
+  return made.ok ? made.value : null;
 }
 
 /** A plan, and the order in which its operations were placed: the index of a load for each of them. */
@@ -62,10 +61,37 @@ function refused(builder: Builder, progress: LoadProgress): PinFailure {
 
 type Made = { ok: true; value: Ordered } | PinFailure;
 
+/** Whether a place in time is as free as it was: nothing since has taken its person, its room, its gun or what dries there. */
+function isUntouched({ op, slot, repairs }: Candidate, log: readonly Placement[], from: number): boolean {
+  if (repairs.length > 0) return false;
+  const until = slot.occupiedUntil ?? slot.end;
+  for (let at = from; at < log.length; at += 1) {
+    const since = log[at];
+    if (!since) break;
+    if (since.op.paint && op.paint) return false;
+    if (since.slot.personId === slot.personId && since.slot.start < slot.end && slot.start < since.slot.end)
+      return false;
+    if (since.slot.start >= until || slot.start >= (since.slot.occupiedUntil ?? since.slot.end)) continue;
+    if (takesSame(op, since.op)) return false;
+  }
+  return true;
+}
+
+function takesSame(one: PlanOp, other: PlanOp): boolean {
+  const takes = ({ uses, hold }: PlanOp, id: string) =>
+    hold?.resourceId === id || uses.some(({ resourceId }) => resourceId === id);
+  return (
+    one.uses.some(({ resourceId }) => takes(other, resourceId)) ||
+    (one.hold !== null && takes(other, one.hold.resourceId))
+  );
+}
+
 /** Places operations in a builder, and notes in which order. */
 class Placing {
   readonly builder: Builder;
   readonly order: number[] = [];
+  /** What was put where, repairs included, in the order of placing. */
+  private readonly log: Placement[] = [];
   private readonly indexOf: Map<LoadProgress, number>;
 
   constructor(problem: PlanProblem, guide: Guide) {
@@ -83,7 +109,22 @@ class Placing {
 
   commit(progress: LoadProgress, candidate: Candidate): void {
     this.order.push(this.indexOf.get(progress) ?? 0);
-    this.builder.commit(progress, candidate);
+    this.log.push(...this.builder.commit(progress, candidate));
+  }
+
+  /** Works out where a load goes on, where that is not known any more: time only fills up, so nothing else can have moved it. */
+  refresh(progress: LoadProgress): void {
+    const { candidate } = progress;
+    const isKnown = candidate !== null && isUntouched(candidate, this.log, progress.seen);
+    progress.seen = this.log.length;
+    if (isKnown) return;
+    progress.candidate = this.builder.candidate(progress);
+    const { candidate: found } = progress;
+    if (found) progress.start = found.repairs[0]?.slot.start ?? found.slot.start;
+  }
+
+  isFresh({ candidate, seen }: LoadProgress): boolean {
+    return candidate !== null && seen === this.log.length;
   }
 
   /** Takes down what is to be taken down. @returns the load that found no place, if any. */
@@ -116,11 +157,19 @@ class Placing {
  * Always places what could start first; ties go by priority. Time only fills up, so what was worked out before other things
  * were placed still says from when at the earliest: only what comes first by that is worked out again.
  */
-function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide): Made {
+function greedy(problem: PlanProblem, { priority, atOnce, byDay = false }: Rule, guide: Guide): Made {
   const placing = new Placing(problem, guide);
-  const { builder, order } = placing;
+  const { builder } = placing;
   const { open } = builder;
   if (builder.troubles.length > 0) return { ok: false, message: '', troubles: builder.troubles };
+  const workdays = byDay ? workdaysOf(problem.people) : [];
+  const turnOf = (start: Minute) => (byDay ? firstIndexEndingAfter(workdays, start) : start);
+  const goesBefore = (one: LoadProgress, other: LoadProgress): boolean => {
+    const sooner = turnOf(one.start) - turnOf(other.start);
+    if (sooner !== 0) return sooner < 0;
+    const more = priority(one.load, one.remaining) - priority(other.load, other.remaining);
+    return more !== 0 ? more > 0 : one.start < other.start;
+  };
   const byStart = (): LoadProgress | null => {
     for (;;) {
       let best: LoadProgress | null = null;
@@ -129,23 +178,16 @@ function greedy(problem: PlanProblem, { priority, atOnce }: Rule, guide: Guide):
         if (progress.isHeldUp || progress.isAtTail) continue;
         seen += 1;
         if (seen > atOnce && progress.isUntouched) continue;
-        if (best === null || progress.start < best.start) best = progress;
-        else if (
-          progress.start === best.start &&
-          priority(progress.load, progress.remaining) > priority(best.load, best.remaining)
-        )
-          best = progress;
+        if (best === null || goesBefore(progress, best)) best = progress;
       }
       if (!best) return null;
-      if (best.candidate === null || best.seen !== order.length) {
-        best.candidate = builder.candidate(best);
-        best.seen = order.length;
+      if (!placing.isFresh(best)) {
+        placing.refresh(best);
         if (!best.candidate) return best;
-        best.start = best.candidate.repairs[0]?.slot.start ?? best.candidate.slot.start;
         continue;
       }
-      const { op: done } = best.candidate;
-      placing.commit(best, best.candidate);
+      const { op: done } = best.candidate as Candidate;
+      placing.commit(best, best.candidate as Candidate);
       // What may go straight on from it could start earlier than by itself.
       const session = sessionOf(done);
       if (session !== null)

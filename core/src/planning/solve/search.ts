@@ -7,7 +7,8 @@ import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
 import { daysOfWork } from './capacityBound.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
-import { fewAtOnce, makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
+import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
+import { allWays, FIRST_WAYS, type Start, startsOf, type Ways } from './starts.ts';
 import { union } from './supply.ts';
 
 // Longer than other files: one search, with the state that it keeps.
@@ -24,11 +25,6 @@ export interface PlanRecipe {
   /** Whoever is free first takes the next task, whoever had the load before. */
   isFree?: boolean | undefined;
 }
-
-/** Decisions of a plan besides the order of placing, the starts and the people. */
-type Ways = Pick<Guide, 'takeDowns' | 'isFree'>;
-
-const FIRST_WAYS: Ways = { takeDowns: 1, isFree: false };
 
 /** What was planned before: where it is as good, a new plan keeps to it. */
 export interface Before {
@@ -57,11 +53,17 @@ interface Line {
   tried: number;
 }
 
-/** A first plan that is only made when the search comes to it. */
-interface Start {
-  line: Line;
-  ways: Ways;
-  make: (guide: Guide) => Ordered | null;
+/** One way of cutting, stated as a question. */
+export interface CutProblem {
+  cut: Cut;
+  problem: PlanProblem;
+  /** Looked at by the search alone, not for the plan that is there at once. */
+  isLate?: boolean;
+}
+
+/** A first plan of a way of cutting that is only made when the search comes to it. */
+interface LateStart extends Start {
+  asked: CutProblem;
 }
 
 /** The best plan so far. */
@@ -84,6 +86,8 @@ const MOVED_AWAY = 300;
 const FAIR_TRIES = 120;
 /** A way of cutting whose best plan takes this much longer than the best of all is not gone on with. */
 const FAR_BEHIND = 0.15;
+/** The same for further first plans. */
+const BEHIND = 0.08;
 /** With no more loads than these the order of single tasks tells more than that of whole loads. */
 const FEW_LOADS = 6;
 /** How many tries late acceptance looks back. */
@@ -99,10 +103,10 @@ export class PlanSearch {
   /** When the first day of work ends. */
   private today: Minute | null = null;
   tries = 0;
-  private readonly asked: PlanProblem[] = [];
+  private readonly asked: CutProblem[] = [];
   private readonly lines: Line[] = [];
   /** First plans that are still to be tried. */
-  private readonly starts: Start[] = [];
+  private readonly starts: LateStart[] = [];
   private readonly random: () => number;
   private best: Line | null = null;
   private bestFound: Found | null = null;
@@ -110,7 +114,7 @@ export class PlanSearch {
   failure: PinFailure | null = null;
 
   constructor(
-    problems: readonly { cut: Cut; problem: PlanProblem }[],
+    problems: readonly CutProblem[],
     private readonly objective: Objective,
     seed: number,
     private readonly pins: ReadonlyMap<string, Minute> = NO_GUIDE.pins,
@@ -118,27 +122,18 @@ export class PlanSearch {
   ) {
     this.random = seeded(seed);
     const seen = new Set<string>();
-    for (const { cut, problem } of problems) {
+    for (const asked of problems) {
+      const { cut, problem } = asked;
+      const isLate = asked.isLate && !before.recipes.some((recipe) => isSameCut(recipe.cut, cut));
       // Cutting finer may give the same loads again.
       const names = problem.loads.map(({ id }) => id).join();
       if (seen.has(names)) continue;
       seen.add(names);
-      this.asked.push(problem);
+      this.asked.push(asked);
+      if (isLate) continue;
       const made = makePlan(problem, 1, this.guide(new Map(), new Map()));
       this.tries += 1;
-      if (made.ok)
-        this.lines.push({
-          cut,
-          problem,
-          made: made.value,
-          score: this.rate(problem, made.value.plan),
-          notBefore: new Map(),
-          who: new Map(),
-          ways: FIRST_WAYS,
-          idle: 0,
-          past: [],
-          tried: 0,
-        });
+      if (made.ok) this.lines.push(this.lineOf(asked, made.value));
       else if (!this.failure || made.troubles.length > this.failure.troubles.length) this.failure = made;
     }
     for (const line of this.lines) {
@@ -147,13 +142,30 @@ export class PlanSearch {
     }
     if (this.best) this.tryAllRules(this.best);
     if (this.best) this.failure = null;
-    const starts = this.lines.map((line) => startsOf(line));
-    // One of each way of cutting in turn, so that none has to wait for all of another.
+    // The finest loads first; one start of each way of cutting in turn, so that none has to wait for all of another.
+    const starts = this.asked
+      .toReversed()
+      .map((asked) => startsOf(asked.problem).map((start) => ({ ...start, asked })));
     for (let at = 0; starts.some((own) => at < own.length); at += 1)
       for (const own of starts) {
         const start = own[at];
         if (start) this.starts.push(start);
       }
+  }
+
+  private lineOf({ cut, problem }: CutProblem, made: Ordered, ways: Ways = FIRST_WAYS): Line {
+    return {
+      cut,
+      problem,
+      made,
+      score: this.rate(problem, made.plan),
+      notBefore: new Map(),
+      who: new Map(),
+      ways,
+      idle: 0,
+      past: [],
+      tried: 0,
+    };
   }
 
   private guide(
@@ -195,9 +207,7 @@ export class PlanSearch {
   /** The order of the plan before, and ways that did well on much the same question, where they are no worse. */
   private tryAsBefore(line: Line): void {
     const { starts, recipes } = this.before;
-    const choices = recipes.filter(
-      ({ cut }) => cut.atLeast === line.cut.atLeast && cut.share === line.cut.share,
-    );
+    const choices = recipes.filter(({ cut }) => isSameCut(cut, line.cut));
     const order = orderOf(line.problem, starts);
     if (order)
       for (const ways of allWays(line.problem))
@@ -241,7 +251,7 @@ export class PlanSearch {
   /** What no plan can end before, however the pieces are cut into loads. Worked out when it is first asked for. */
   get bound(): Bound {
     this.known ??= this.asked.reduce<Bound>(
-      (least, problem) => {
+      (least, { problem }) => {
         const bound = lowerBound(problem, least.at);
         return bound.at < least.at ? bound : least;
       },
@@ -322,13 +332,31 @@ export class PlanSearch {
     return ranked[Math.floor(this.random() ** 2 * ranked.length)] ?? best;
   }
 
+  /** The next first plan that is worth trying: ways of cutting that fell far behind get no more than their first two. */
+  private nextStart(best: Line): LateStart | null {
+    const { now } = best.problem;
+    const most = (best.made.plan.completion - now) * (1 + BEHIND);
+    for (let start = this.starts.shift(); start; start = this.starts.shift()) {
+      const { asked } = start;
+      const line = this.lines.find(({ problem }) => problem === asked.problem);
+      if (!line || start.number < 2 || line.made.plan.completion - now <= most) return start;
+    }
+    return null;
+  }
+
   /** Tries a first plan that was left for later. */
-  private tryStart({ line, ways, make }: Start): boolean {
+  private tryStart({ asked, ways, make }: LateStart): boolean {
     const made = make(this.guide(new Map(), new Map(), ways));
     if (!made) return false;
-    const score = this.rate(line.problem, made.plan);
-    if (compareScores(score, line.score) >= 0) return false;
-    Object.assign(line, { made, score, notBefore: new Map(), who: new Map(), ways, past: [] });
+    const fresh = this.lineOf(asked, made, ways);
+    const line = this.lines.find(({ problem }) => problem === asked.problem);
+    if (!line) {
+      this.lines.push(fresh);
+      this.tryAsBefore(fresh);
+      return this.keep(fresh);
+    }
+    if (compareScores(fresh.score, line.score) >= 0) return false;
+    Object.assign(line, fresh, { tried: line.tried });
     return this.keep(line);
   }
 
@@ -392,7 +420,7 @@ export class PlanSearch {
   step(): boolean {
     if (!this.best || this.lines.length === 0) return false;
     this.tries += 1;
-    const start = this.starts.shift();
+    const start = this.nextStart(this.best);
     if (start) return this.tryStart(start);
     const line = this.nextLine(this.best);
     line.tried += 1;
@@ -428,54 +456,8 @@ export class PlanSearch {
   }
 }
 
-/** Most trips on which pieces are taken down. */
-const MOST_TAKE_DOWNS = 3;
-
-/**
- * Pieces taken down on one day or on several, where any hang at a client; and with people who keep their loads, or take what comes,
- * where there is more than one.
- */
-function allWays({ loads, people }: PlanProblem): Ways[] {
-  const fetched = loads.filter(({ ops }) => ops.some(({ isTrip, done }) => isTrip && !done)).length;
-  const days = Math.max(1, Math.min(MOST_TAKE_DOWNS, fetched));
-  const keeping = people.length > 1 ? [false, true] : [false];
-  return keeping.flatMap((isFree) =>
-    Array.from({ length: days }, (_, index) => ({ takeDowns: index + 1, isFree })),
-  );
-}
-
-/** First plans of a line besides the one that it begins with. */
-function startsOf(line: Line): Start[] {
-  const { problem } = line;
-  const ways = allWays(problem);
-  const inTurn = (makes: readonly Start['make'][]) =>
-    makes.map((make, at): Start => ({ line, ways: ways[(at * 2) % ways.length] ?? FIRST_WAYS, make }));
-  return [
-    ...inTurn(inRank(problem).map((order) => (guide) => placed(problem, order, guide))),
-    ...inTurn(fewAtOnce(problem).toReversed()),
-  ];
-}
-
-/** A plan by an order of placing; null where there is none. */
-function placed(problem: PlanProblem, order: readonly number[], guide: Guide): Ordered | null {
-  const made = placeInOrder(problem, order, guide);
-  return made.ok ? made.value : null;
-}
-
-/** Orders in which one load goes through after the other: as they are listed, from the last to the first, and zone by zone in turn. */
-function inRank({ loads }: PlanProblem): number[][] {
-  const listed = loads.map((_, index) => index);
-  const places = new Map<string, number>();
-  const turn = loads.map(({ zoneId, lie }) => {
-    const key = `${zoneId} ${lie}`;
-    const at = places.get(key) ?? 0;
-    places.set(key, at + 1);
-    return at;
-  });
-  const inTurns = [...listed].sort((a, b) => (turn[a] ?? 0) - (turn[b] ?? 0) || a - b);
-  return [listed, listed.toReversed(), inTurns].map((ranks) =>
-    ranks.flatMap((index) => loads[index]?.ops.filter(({ done }) => !done).map(() => index) ?? []),
-  );
+function isSameCut(one: Cut, other: Cut): boolean {
+  return one.atLeast === other.atLeast && one.share === other.share;
 }
 
 /** The order of placing that a plan before had; null where it knew less than half of what is to be planned. */

@@ -1,11 +1,10 @@
-import type { Interval, Minute } from '../../shop/calendar.ts';
+import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
-import { type Person, type PlanProblem, workMinutes } from '../problem/model.ts';
+import { type PlanProblem, workMinutes } from '../problem/model.ts';
 import { headLength } from '../problem/tripOps.ts';
-import { daysOfWork } from './capacityBound.ts';
 import type { LoadProgress } from './progress.ts';
-import { union } from './supply.ts';
 import { firstIndexEndingAfter, type Timetable } from './timetable.ts';
+import { workdaysOf } from './workdays.ts';
 
 /** Most that is planned of a day's free hours for one trip: people get there one after the other, and pieces do not split. */
 const FILLED = 0.85;
@@ -25,15 +24,6 @@ function freeMinutes(
     }
     return sum;
   }, 0);
-}
-
-/** Days on which any of these people work, worked out once for all plans of a question. */
-const known = new WeakMap<readonly Person[], Interval[]>();
-
-function workdaysOf(people: readonly Person[]): Interval[] {
-  const days = known.get(people) ?? daysOfWork(union(people.map(({ work }) => work)));
-  known.set(people, days);
-  return days;
 }
 
 /** A load whose last work is done at the client. */
