@@ -7,6 +7,7 @@ import {
   type PlannedOp,
   type PlanSnapshot,
   planJob,
+  roomWishesOf,
   type ShopForPlanning,
   searchPlan,
   snapshotOf,
@@ -127,7 +128,13 @@ export function liveThrough(seed: number, rounds: number): Life {
   let now = SAMPLE_START;
   let plan = replan(job, shop, now, null);
   let pins = new Map<string, Minute>();
-  const oneZoneAtATime = random() < 0.3;
+  // Some clients ask for something: that each zone goes in turn, for a day of the week, or that all comes back in one go.
+  const room = roomWishesOf({
+    oneZoneAtATime: random() < 0.3,
+    roomNotOn: seed % 4 === 0 ? ['wed'] : [],
+    refitTogether: seed % 3 === 0,
+    tripMin: seed % 5 === 0 ? 60 : null,
+  });
   const life: Life = { replans: 1, refusals: 0 };
   for (let round = 0; round < rounds; round += 1) {
     const minutes = 60 + Math.floor(random() * 1500);
@@ -150,7 +157,7 @@ export function liveThrough(seed: number, rounds: number): Life {
     );
     const one = open[Math.floor(random() * open.length)];
     if (one && random() < 0.4) pins.set(one.id, one.start + 1440 * Math.floor(random() * 8));
-    const question = { input: job, shop, now, earlier: plan, oneZoneAtATime };
+    const question = { input: job, shop, now, earlier: plan, ...room };
     let made = searchPlan(question, { objective: 'earliest', seed: round + 1, pins });
     if (!made.ok && pins.size > 0) {
       life.refusals += 1;
@@ -169,8 +176,7 @@ export function liveThrough(seed: number, rounds: number): Life {
     const planOptions = {
       objective: 'earliest' as const,
       pins: Object.fromEntries(pins),
-      roomClosed: [],
-      oneZoneAtATime,
+      ...room,
     };
     plan = snapshotOf(sampleId(6, 1), toInstant(now).toISOString(), shop.climate, found, planOptions, bound);
     life.replans += 1;

@@ -1,12 +1,12 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Zone } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
-import { type JobForPlanning, quickPlan, type ShopForPlanning } from '../planning/index.ts';
+import { type JobForPlanning, quickPlan, type RoomWishes, type ShopForPlanning } from '../planning/index.ts';
 import { localDate, type Minute } from '../shop/index.ts';
 import type { Step, StepDraft, SystemId, ZoneOptions } from '../systems/index.ts';
 
 /** What decides, besides its own steps, when a zone would be done. */
-export interface Around {
+export interface Around extends Partial<RoomWishes> {
   job: JobForPlanning['job'];
   zone: Zone;
   /** The job's other zones as they stand, with their steps and pieces; and its log. */
@@ -14,9 +14,6 @@ export interface Around {
   /** People, hours, places, air, guns, and what other jobs have reserved. */
   shop: ShopForPlanning;
   now: Minute;
-  /** Days on which the client's room is closed, and whether it is worked on zone by zone. */
-  roomClosed?: readonly string[];
-  oneZoneAtATime?: boolean;
   /** When the zone ends by the plan that stands, and by which system: then nothing has to be sketched for that one. */
   planned?: { systemId: SystemId; end: Minute } | null;
 }
@@ -32,7 +29,7 @@ export function previewedDays(
   { systemId, options }: { systemId: SystemId; options: ZoneOptions },
   around: Around,
 ): Outcome<number> {
-  const { job, zone, others, shop, now, roomClosed = [], oneZoneAtATime = false, planned = null } = around;
+  const { job, zone, others, shop, now, planned = null, ...wishes } = around;
   const day = (minute: Minute) => Date.parse(localDate(minute, shop.timeZone));
   const from = others.log.length > 0 ? Date.parse(job.startOn) : day(now);
   const daysTo = (end: Minute) => Math.round((day(end) - from) / 86_400_000) + 1;
@@ -54,8 +51,7 @@ export function previewedDays(
     shop,
     now,
     earlier: { loads: [], ops: [] },
-    roomClosed,
-    oneZoneAtATime,
+    ...wishes,
   });
   if (!plan.ok) return plan;
   const { problem } = plan.value;

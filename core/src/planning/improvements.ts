@@ -7,6 +7,7 @@ import { activePins, type PlanOptions } from './keep/snapshot.ts';
 import { type PlanRequest, searchPlan, tryPlan } from './plan.ts';
 import { deliveriesOf } from './problem/deliveries.ts';
 import type { JobForPlanning, ShopForPlanning } from './problem/input.ts';
+import { roomWishesOf } from './problem/room.ts';
 import type { Bound } from './solve/bound.ts';
 import { labourMinutes, type Objective, roomMinutes } from './solve/objective.ts';
 import type { Found, PlanRecipe } from './solve/search.ts';
@@ -154,7 +155,7 @@ export function improvementsFor(question: PlanRequest): Improvement[] {
 
 /** What the client would have to put up with: a room that is worked on all over, or on a day on which it was to be closed. */
 function roomImprovements(question: PlanRequest): Improvement[] {
-  const { oneZoneAtATime = false, roomClosed = [] } = question;
+  const { oneZoneAtATime, roomClosed, roomNotOn, roomHours, refitTogether } = roomWishesOf(question);
   const whole: Improvement = {
     key: 'room',
     title: said('plan.all-of-the-room-at-once'),
@@ -172,7 +173,37 @@ function roomImprovements(question: PlanRequest): Improvement[] {
       question: { ...question, roomClosed: others },
     };
   });
-  return oneZoneAtATime ? [whole, ...days] : days;
+  const weekdays = roomNotOn.map((day): Improvement => {
+    const others = roomNotOn.filter((one) => one !== day);
+    return {
+      key: `open ${day}`,
+      title: said('plan.work-in-the-room-on-weekdays', { day }),
+      cost: said('plan.the-client-lets-you-in'),
+      change: { kind: 'wish', planOptions: { roomNotOn: others } },
+      question: { ...question, roomNotOn: others },
+    };
+  });
+  const anyHour: Improvement = {
+    key: 'hours',
+    title: said('plan.the-room-at-any-hour'),
+    cost: said('plan.the-client-lets-you-in'),
+    change: { kind: 'wish', planOptions: { roomHours: null } },
+    question: { ...question, roomHours: null },
+  };
+  const asReady: Improvement = {
+    key: 'refit',
+    title: said('plan.bring-back-as-it-is-ready'),
+    cost: said('plan.more-trips-and-a-room-that'),
+    change: { kind: 'wish', planOptions: { refitTogether: false } },
+    question: { ...question, refitTogether: false },
+  };
+  return [
+    ...(oneZoneAtATime ? [whole] : []),
+    ...days,
+    ...weekdays,
+    ...(roomHours ? [anyHour] : []),
+    ...(refitTogether ? [asReady] : []),
+  ];
 }
 
 /** New pieces that are here at once: what pressing whoever makes them could win. */
@@ -338,8 +369,7 @@ export function* unblockersFor(question: PlanRequest, planOptions: PlanOptions):
   const pins = activePins(planOptions, question.now);
   const asked: PlanRequest = {
     ...question,
-    roomClosed: planOptions.roomClosed,
-    oneZoneAtATime: planOptions.oneZoneAtATime,
+    ...roomWishesOf(planOptions),
   };
   const first = tryPlan(asked, pins);
   if (first.isPossible) return;

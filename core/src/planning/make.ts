@@ -21,6 +21,7 @@ import {
 } from './plan.ts';
 import type { JobForPlanning, ShopForPlanning } from './problem/input.ts';
 import type { Reservation } from './problem/model.ts';
+import { roomWishesOf } from './problem/room.ts';
 import type { Bound } from './solve/bound.ts';
 import { compareScores, type Objective, scoreOf } from './solve/objective.ts';
 import type { PlanRecipe } from './solve/search.ts';
@@ -112,7 +113,7 @@ export function questionOf(
   detail: PlannableJob,
   shop: ShopForPlanning,
   now: Date,
-  { roomClosed, oneZoneAtATime }: PlanOptions = DEFAULT_PLAN_OPTIONS,
+  planOptions: PlanOptions = DEFAULT_PLAN_OPTIONS,
 ): PlanRequest {
   return {
     // Only what planning reads, so that a question stays small when it crosses to another thread.
@@ -129,8 +130,7 @@ export function questionOf(
       loads: detail.plan?.loads ?? [],
       ops: detail.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
     },
-    roomClosed,
-    oneZoneAtATime,
+    ...roomWishesOf(planOptions),
   };
 }
 

@@ -1,6 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import { said, saidMoment } from '../said/index.ts';
-import { addDays, type Minute, minuteAt } from '../shop/calendar.ts';
+import type { Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain/explain.ts';
 import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
 import {
@@ -18,8 +18,9 @@ import {
   repairId,
   type ScheduledOp,
 } from './problem/model.ts';
-import { buildProblem, peopleOf, ROOM_CAPACITY } from './problem/problem.ts';
+import { buildProblem, peopleOf } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
+import { longestInRoom, type RoomWishes, roomShut, roomWishesOf, shutAsReserved } from './problem/room.ts';
 import { inTurn } from './problem/sections.ts';
 import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
@@ -109,15 +110,11 @@ const FINE_SPLITS: readonly Cut[] = [
 const FILLED_OVER = 6;
 
 /** A job, the shop around it, the moment, and the plan before. */
-export interface PlanRequest {
+export interface PlanRequest extends Partial<RoomWishes> {
   input: JobForPlanning;
   shop: ShopForPlanning;
   now: Minute;
   earlier: EarlierPlan;
-  /** Days on which nobody may work in the client's room. */
-  roomClosed?: readonly string[];
-  /** Whether the room is worked on zone by zone. */
-  oneZoneAtATime?: boolean;
 }
 
 /** Whether the work alone is more than everybody has hours, up to where the calendars reach. */
@@ -128,30 +125,42 @@ function isTooMuch({ loads, people }: PlanProblem): boolean {
   return asked > hours.reduce((sum, { start, end }) => sum + end - start, 0);
 }
 
+/** Whether anything is still to be done in the client's room. */
+function isInRoom({ loads }: PlanProblem): boolean {
+  return loads.some(({ ops }) => ops.some(({ row, done }) => row === 'room' && !done));
+}
+
 /** The question stated once for each way of cutting; none where these days cannot be enough. */
 function problemsOf(
-  { input, shop: given, now, earlier, roomClosed = [], oneZoneAtATime = false }: PlanRequest,
+  { input, shop: given, now, earlier, ...wishes }: PlanRequest,
   splits: readonly Cut[],
   pins: ReadonlyMap<string, Minute>,
   days: number,
 ): Outcome<{ cut: Cut; problem: PlanProblem }[]> {
   const horizon = now + days * 1440;
-  const closed = roomClosed.map((date) => ({
-    start: minuteAt(date, '00:00', given.timeZone),
-    end: minuteAt(addDays(date, 1), '00:00', given.timeZone),
-    personId: null,
-    use: { resourceId: 'room', amount: ROOM_CAPACITY },
-    by: said('plan.the-client-who-has-it-closed'),
-  }));
-  const shop = closed.length === 0 ? given : { ...given, reserved: [...given.reserved, ...closed] };
-  const span = { now, horizon, people: peopleOf(shop, now, horizon) };
+  const room = roomWishesOf(wishes);
+  const { oneZoneAtATime, refitTogether } = room;
+  const shut = roomShut(room, given.timeZone, now, horizon);
+  const { settings } = given;
+  const shop: ShopForPlanning = {
+    ...given,
+    reserved: shut.length === 0 ? given.reserved : [...given.reserved, ...shutAsReserved(shut)],
+    // What is brought back in one go is a trip, also where the way there takes no time worth naming.
+    settings: { ...settings, tripMin: Math.max(room.tripMin ?? settings.tripMin, refitTogether ? 1 : 0) },
+  };
+  const people = peopleOf(shop, now, horizon);
+  const inRoom = room.roomHours ? longestInRoom(people, shut) : null;
+  const span = { now, horizon, people, ...(inRoom && { inRoom }) };
   const problems: { cut: Cut; problem: PlanProblem }[] = [];
   for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
     const problem = buildProblem(input, shop, span, earlier, cut, pins.size > 0 ? 'all' : 'started');
     if (!problem.ok) return problem;
+    if (inRoom === 0 && isInRoom(problem.value))
+      return failure(said('plan.nobody-works-while-the-room-is-open'));
     if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value))
       return success([]);
-    problems.push({ cut, problem: oneZoneAtATime ? inTurn(problem.value, input) : problem.value });
+    const asked = refitTogether ? { ...problem.value, refitTogether } : problem.value;
+    problems.push({ cut, problem: oneZoneAtATime ? inTurn(asked, input) : asked });
   }
   return success(problems);
 }

@@ -1,5 +1,15 @@
 type Text = string | number | null | undefined;
 
+const WEEKDAYS: Record<string, string> = {
+  mon: 'Mondays',
+  tue: 'Tuesdays',
+  wed: 'Wednesdays',
+  thu: 'Thursdays',
+  fri: 'Fridays',
+  sat: 'Saturdays',
+  sun: 'Sundays',
+};
+
 /** Plans: why something waits, what would free it, and what cannot be. */
 export const PLAN = {
   // core/src/planning/relief.ts
@@ -98,6 +108,16 @@ export const PLAN = {
   'plan.the-job-has-no-pieces-yet': 'The job has no pieces yet: add them under Pieces.',
   'plan.choose-a-finishing-system-for-under': (p: { unset: Text }) =>
     `Choose a finishing system for ${p.unset} under Sequence.`,
+  'plan.nobody-works-while-the-room-is-open':
+    'No one works at the hours when the client’s room is open. Widen those hours, or give someone hours of their own under Shop, Crew.',
+  'plan.takes-longer-than-the-room-is': (p: { name: Text; minutes: Text; open: Text }) =>
+    `${p.name} takes ${p.minutes} min; the client’s room is open for ${p.open} min of working time at most.`,
+  'plan.comes-back-before-all-is-ready': 'is refitted before every piece is ready',
+  'plan.work-in-the-room-on-weekdays': (p: { day: Text }) =>
+    `Work in the room on ${WEEKDAYS[String(p.day)] ?? ''} too`,
+  'plan.the-room-at-any-hour': 'The client’s room open during all working hours',
+  'plan.bring-back-as-it-is-ready': 'Refit pieces as they become ready',
+  'plan.more-trips-and-a-room-that': 'more trips; the client sees the room come back bit by bit',
   'plan.room': 'Room',
   // core/src/planning/plan.ts
   'plan.the-client-who-has-it-closed': 'the client: closed that day',

@@ -1,7 +1,7 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type Around, type CompareInput, roughCalendar, type SystemOutlook } from '@upholder/core/estimating';
 import type { Piece } from '@upholder/core/pieces';
-import { DEFAULT_PLAN_OPTIONS } from '@upholder/core/planning';
+import { DEFAULT_PLAN_OPTIONS, roomWishesOf } from '@upholder/core/planning';
 import { minuteAt, workingCrew } from '@upholder/core/shop';
 import { methodsOf, type SystemId } from '@upholder/core/systems';
 import * as Comlink from 'comlink';
@@ -61,7 +61,6 @@ export function useOutlooks(
     // Without the server the other jobs are not known; then the shop counts as it is, with nothing taken.
     if (!planningContext.data && !planningContext.isError) return null;
     const { now = minuteAt(job.startOn, '00:00', shop.timeZone), ...taken } = planningContext.data ?? {};
-    const { roomClosed, oneZoneAtATime } = detail.plan?.planOptions ?? DEFAULT_PLAN_OPTIONS;
     const isOther = ({ zoneId }: { zoneId: string }) => zoneId !== zone.id;
     return {
       job,
@@ -81,8 +80,7 @@ export function useOutlooks(
       },
       shop: { ...toPlanningShop(shop), ...taken },
       now,
-      roomClosed,
-      oneZoneAtATime,
+      ...roomWishesOf(detail.plan?.planOptions ?? DEFAULT_PLAN_OPTIONS),
       planned: plannedEnd(detail, zone),
     };
   }, [planningContext.data, planningContext.isError, detail, zone, replacementsOn, existing, shop, job]);

@@ -9,6 +9,7 @@ import {
   type PlanProblem,
   type ScheduledOp,
 } from '../problem/model.ts';
+import { tailLength } from '../problem/tripOps.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
 
@@ -21,6 +22,7 @@ export interface Violation {
     | 'past'
     | 'delivery'
     | 'section'
+    | 'refit'
     | 'order'
     | 'clock'
     | 'window'
@@ -67,6 +69,7 @@ export function checkPlan(
       ),
     ),
     ...checkBegins(problem, plan),
+    ...checkRefit(problem, plan),
     ...checkCapacity(problem, plan),
     ...checkCompletion(problem, plan),
   ];
@@ -294,6 +297,35 @@ function checkBegins({ loads }: PlanProblem, { ops }: Plan): Violation[] {
     }
   }
   return violations;
+}
+
+/** Where all is to come back in one go, nothing comes back before the last of it is hard enough; zones in turn do so by themselves. */
+function checkRefit({ refitTogether = false, loads }: PlanProblem, { ops }: Plan): Violation[] {
+  if (!refitTogether) return [];
+  const returns = loads.map(({ id, after = [], ops: asked }) => {
+    const own = ops.filter(({ op }) => op.loadId === id);
+    const back = new Set(asked.slice(asked.length - tailLength(asked)).map((op) => op.id));
+    const tail = own.filter(({ op }) => back.has(op.id));
+    const waitFor = tail[0]?.op.waitFor ?? 'none';
+    const ready = own
+      .filter(({ op }) => !back.has(op.id))
+      .map(({ op, end }) => end + (waitFor === 'none' ? 0 : (op.lags?.[waitFor] ?? 0)));
+    return { id, after, tail, ready: Math.max(0, ...ready) };
+  });
+  const byId = new Map(returns.map((one) => [one.id, one]));
+  const comesAfter = (one: string, other: string): boolean =>
+    (byId.get(one)?.after ?? []).some((id) => id === other || comesAfter(id, other));
+  return returns.flatMap(({ id, tail }) =>
+    tail.flatMap(({ op, personId, start }): Violation[] => {
+      if (personId === null) return [];
+      const isEarly = returns.some(
+        (other) => other.tail.length > 0 && other.ready > start && !comesAfter(other.id, id),
+      );
+      return isEarly
+        ? [{ code: 'refit', opId: op.id, message: said('plan.comes-back-before-all-is-ready') }]
+        : [];
+    }),
+  );
 }
 
 function checkSequence(order: readonly string[], ops: readonly ScheduledOp[]): Violation[] {

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../../drying/climate.ts';
-import { dateField } from '../../fields/index.ts';
 import { LOG_ACTIONS } from '../../jobs/actions.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
+import { NO_ROOM_WISHES, ROOM_WISHES } from '../problem/room.ts';
 import { headLength } from '../problem/tripOps.ts';
 import type { Bound } from '../solve/bound.ts';
 import { OBJECTIVES, type Objective } from '../solve/objective.ts';
@@ -58,14 +58,11 @@ const PlannedOpSchema = z.object({
 });
 export type PlannedOp = z.infer<typeof PlannedOpSchema>;
 
-/** What a plan was made for: what it is to be best at, starts that were set by hand, by operation, and closed days. */
+/** What a plan was made for: what it is to be best at, starts that were set by hand, by operation, and what the client asks for the room. */
 export const PlanOptionsSchema = z.object({
   objective: z.enum(Object.keys(OBJECTIVES) as [Objective, ...Objective[]]).default('earliest'),
   pins: z.record(z.string().max(200), z.int()).default({}),
-  /** Days on which nobody may work in the client's room. */
-  roomClosed: z.array(dateField()).max(200).default([]),
-  /** Whether the client's room is worked on zone by zone, so that a way through and a sink stay free. */
-  oneZoneAtATime: z.boolean().default(false),
+  ...ROOM_WISHES,
 });
 export type PlanOptions = z.infer<typeof PlanOptionsSchema>;
 
@@ -73,8 +70,7 @@ export type PlanOptions = z.infer<typeof PlanOptionsSchema>;
 export const DEFAULT_PLAN_OPTIONS: PlanOptions = {
   objective: 'earliest',
   pins: {},
-  roomClosed: [],
-  oneZoneAtATime: false,
+  ...NO_ROOM_WISHES,
 };
 
 /** The pins of a wish that still bind: those whose time is to come, on operations that do not come and go. */

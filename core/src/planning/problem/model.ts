@@ -113,6 +113,9 @@ export interface Resource {
   capacity: number;
 }
 
+/** The client's room is never too small, only closed: then all of it is taken. */
+export const ROOM_CAPACITY = 100;
+
 /** A person or a share of a resource that something outside this plan has taken. */
 export interface Reservation extends Interval {
   personId: string | null;
@@ -133,6 +136,10 @@ export interface PlanProblem {
   reserved: Reservation[];
   /** Spray guns, and what changing them over takes; nothing is asked of them where it is left out. */
   guns?: { counts: GunCounts; change: Changeover };
+  /** Nothing is brought back to the client before everything is ready. */
+  refitTogether?: boolean;
+  /** No task in the client's room may take longer in one go; any may where it is left out. */
+  inRoom?: Minute;
 }
 
 /** An unbroken stretch of an operation with the number of pieces finished in it. */

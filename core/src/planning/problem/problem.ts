@@ -8,7 +8,14 @@ import type { Step } from '../../systems/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
-import { type Load, type Person, type PlanOp, type PlanProblem, workMinutes } from './model.ts';
+import {
+  type Load,
+  type Person,
+  type PlanOp,
+  type PlanProblem,
+  ROOM_CAPACITY,
+  workMinutes,
+} from './model.ts';
 import { applyLog, draftOps } from './operations.ts';
 
 /**
@@ -29,9 +36,6 @@ function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
   const { paint, ...rest } = op;
   return ops.with(first, { ...rest, setupMin: 0, cleanupMin: 0, perPieceMin });
 }
-
-/** The client's room is never too small, only closed: then all of it is taken. */
-export const ROOM_CAPACITY = 100;
 
 /** `18 doors`, `12 drawer fronts and 3 doors`: what a set of pieces is, in words. */
 export function piecesInWords(pieces: readonly Pick<Piece, 'kind'>[]): string {
@@ -57,6 +61,8 @@ interface Standing {
   keep: KeepLoads;
   /** Minutes of the longest stretch of work that anybody has. */
   longest: Minute;
+  /** The same while the client's room is open. */
+  inRoom: Minute;
 }
 
 function batchesOfZone(
@@ -64,7 +70,7 @@ function batchesOfZone(
   shop: ShopForPlanning,
   zone: Zone,
   cut: Cut,
-  { loads: earlier, log, keep, longest }: Standing,
+  { loads: earlier, log, keep, longest, inRoom }: Standing,
 ): { id: string | null; batch: Batch }[] {
   const pieces = input.pieces
     .filter((piece) => piece.zoneId === zone.id)
@@ -90,7 +96,9 @@ function batchesOfZone(
     }
   }
   const fits = (batch: Batch) =>
-    draftOps(input, shop, zone, batch, 'x', []).every((op) => !op.isWet || workMinutes(op) <= longest);
+    draftOps(input, shop, zone, batch, 'x', []).every(
+      (op) => (!op.isWet || workMinutes(op) <= longest) && (op.row !== 'room' || workMinutes(op) <= inRoom),
+    );
   const fresh = pieces.filter(({ id }) => !taken.has(id));
   const laying = zone.options?.laying ?? 'by-kind';
   const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits, alone);
@@ -150,6 +158,15 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
   }));
 }
 
+/** The stretch of time that is planned, and who works in it. */
+export interface PlanSpan {
+  now: Minute;
+  horizon: Minute;
+  people: readonly Person[];
+  /** No task in the client's room may take longer; any may where it is left out. */
+  inRoom?: Minute;
+}
+
 /**
  * States the planning problem of one job from now: its loads with what is done and what is left, the people with their
  * hours, the places, and what other jobs have reserved.
@@ -160,12 +177,12 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
 export function buildProblem(
   input: JobForPlanning,
   shop: ShopForPlanning,
-  span: { now: Minute; horizon: Minute; people: readonly Person[] },
+  span: PlanSpan,
   earlier: EarlierPlan,
   cut: Cut,
   keep: KeepLoads = 'started',
 ): Outcome<PlanProblem> {
-  const { now, horizon, people } = span;
+  const { now, horizon, people, inRoom = Number.POSITIVE_INFINITY } = span;
   if (input.pieces.length === 0) return failure(said('plan.the-job-has-no-pieces-yet'));
   const unset = input.zones.filter(
     (zone) => zone.systemId === null && input.pieces.some((piece) => piece.zoneId === zone.id),
@@ -177,7 +194,7 @@ export function buildProblem(
   }
   const log = effectiveLog(input.log);
   const deliveries = deliveriesOf(input.zones, input.pieces, shop.timeZone);
-  const standing = { loads: earlier.loads, log, keep, longest: longestStretchOf(people) };
+  const standing = { loads: earlier.loads, log, keep, longest: longestStretchOf(people), inRoom };
   // Loads that go on come first and keep their names.
   const taken = new Set<string>();
   const loads = input.zones.flatMap((zone) => {
@@ -216,5 +233,6 @@ export function buildProblem(
     loads,
     reserved: shop.reserved,
     guns: { counts: shop.guns ?? {}, change: settings.changeover },
+    ...(span.inRoom !== undefined && { inRoom: span.inRoom }),
   });
 }

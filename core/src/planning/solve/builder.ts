@@ -332,6 +332,12 @@ function tooLong(problem: PlanProblem, op: PlanOp): string {
   if (op.isWet && workMinutes(op) > longest) {
     return said('plan.takes-min-in-one-go-but', { name: op.name, op: workMinutes(op), longest });
   }
+  if (op.row === 'room' && problem.inRoom !== undefined && workMinutes(op) > problem.inRoom)
+    return said('plan.takes-longer-than-the-room-is', {
+      name: op.name,
+      minutes: workMinutes(op),
+      open: problem.inRoom,
+    });
   const short = op.hold
     ? problem.resources.find(({ id, capacity }) => id === op.hold?.resourceId && capacity < op.hold.amount)
     : undefined;

@@ -4,7 +4,7 @@ import { type PlanProblem, workMinutes } from '../problem/model.ts';
 import { headLength } from '../problem/tripOps.ts';
 import type { LoadProgress } from './progress.ts';
 import { firstIndexEndingAfter, type Timetable } from './timetable.ts';
-import { workdaysOf } from './workdays.ts';
+import { roomDaysOf } from './workdays.ts';
 
 /** Most that is planned of a day's free hours for one trip: people get there one after the other, and pieces do not split. */
 const FILLED = 0.85;
@@ -46,7 +46,8 @@ export function returnTrips(
   loads: readonly LoadProgress[],
 ): { progress: LoadProgress; from: Minute }[] {
   if (loads.length === 0) return [];
-  const days = workdaysOf(problem.people);
+  const days = roomDaysOf(problem);
+  if (problem.refitTogether) return inOneGo(problem, table, loads);
   const returns = loads.flatMap((progress): Return[] => {
     const { op } = progress;
     if (!op) return [];
@@ -81,6 +82,30 @@ export function returnTrips(
     .map(({ progress, from }) => ({ progress, from }));
 }
 
+/**
+ * All loads one after the other from when the last of them is ready: on that day where the rest of it is enough for all of them,
+ * else from the next opening on.
+ */
+function inOneGo(
+  problem: PlanProblem,
+  table: Timetable,
+  loads: readonly LoadProgress[],
+): { progress: LoadProgress; from: Minute }[] {
+  const days = roomDaysOf(problem);
+  let ready = problem.now;
+  let minutes = 0;
+  for (const { op, placed, load, next } of loads) {
+    if (op) ready = Math.max(ready, clockStart(placed, op));
+    for (const left of load.ops.slice(next)) minutes += workMinutes(left);
+  }
+  const at = firstIndexEndingAfter(days, ready);
+  const day = days[at];
+  const rest = day && ready > day.start ? { start: ready, end: day.end } : undefined;
+  const isSameDay = rest === undefined || roomOf(problem, table, rest) >= minutes;
+  const from = isSameDay ? ready : Math.max(ready, days[at + 1]?.start ?? ready);
+  return loads.map((progress) => ({ progress, from }));
+}
+
 function roomOf(
   problem: PlanProblem,
   table: Timetable,
@@ -94,13 +119,13 @@ function roomOf(
  * @returns the opening of the day of its trip for each load; nothing for those of the first trip.
  */
 export function takeDownTrips(
-  { now, people }: PlanProblem,
+  problem: PlanProblem,
   loads: readonly LoadProgress[],
   trips: number,
 ): Map<LoadProgress, Minute> {
   if (trips <= 1 || loads.length === 0) return new Map();
-  const days = workdaysOf(people);
-  const first = firstIndexEndingAfter(days, now);
+  const days = roomDaysOf(problem);
+  const first = firstIndexEndingAfter(days, problem.now);
   const minutesOf = ({ load }: LoadProgress) =>
     load.ops.slice(0, headLength(load.ops)).reduce((sum, op) => sum + workMinutes(op), 0);
   const all = loads.reduce((sum, progress) => sum + minutesOf(progress), 0);

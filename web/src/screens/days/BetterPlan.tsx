@@ -53,7 +53,12 @@ export function BetterPlan({
         )}
       </Field>
       <QualityFacts ops={plan.ops} timeZone={shop.timeZone} />
-      <RoomPlanOptions detail={detail} planOptions={planOptions} onPlanOptions={onTake} />
+      <RoomPlanOptions
+        detail={detail}
+        shopTripMin={shop.settings.tripMin}
+        planOptions={planOptions}
+        onPlanOptions={onTake}
+      />
       {words && (
         <p className="leading-snug">
           <span className="font-semibold">{words.gap}</span>{' '}

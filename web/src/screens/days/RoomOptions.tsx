@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { dateWords } from '../../base/times.ts';
 import { Button, Field } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
+import { RoomWishFields } from './RoomWishes.tsx';
 
 /** How many zones have something to do in the client's room. */
 function zonesInRoom({ job, zones, pieces }: JobDetail): number {
@@ -14,15 +15,17 @@ function zonesInRoom({ job, zones, pieces }: JobDetail): number {
 }
 
 /**
- * What the client asks for the room: days on which it is closed, so that nothing is removed, painted or refitted there, and
- * whether it is worked on zone by zone.
+ * What the client asks for the room: when it is closed, so that nothing is removed, painted or refitted there, whether it is worked
+ * on zone by zone and refitted in one go; and how far away it is.
  */
 export function RoomPlanOptions({
   detail,
+  shopTripMin,
   planOptions,
   onPlanOptions,
 }: {
   detail: JobDetail;
+  shopTripMin: number;
   planOptions: PlanOptions;
   /** Plans again; settles when there is a plan, or a refusal. */
   onPlanOptions(planOptions: PlanOptions): Promise<void>;
@@ -33,7 +36,7 @@ export function RoomPlanOptions({
   const { roomClosed } = planOptions;
   const isNew = /^\d{4}-\d{2}-\d{2}$/.test(date) && !roomClosed.includes(date);
   return (
-    <div>
+    <section aria-label="Client’s room">
       <div className="grid grid-cols-[1fr_auto] items-end gap-2">
         <Field label="Client’s room closed on">
           {(ids) => <DateInput {...ids} value={date} onDay={setDate} />}
@@ -83,6 +86,7 @@ export function RoomPlanOptions({
           Room zone by zone, so that a way through and a sink stay free
         </label>
       )}
-    </div>
+      <RoomWishFields {...{ planOptions, shopTripMin, onPlanOptions }} />
+    </section>
   );
 }

@@ -1,5 +1,12 @@
 import type { LogEntry } from '@upholder/core/jobs';
-import { isRepair, joinWaits, type Move, type PlanSnapshot, type WaitNames } from '@upholder/core/planning';
+import {
+  isRepair,
+  joinWaits,
+  type Move,
+  type PlanOptions,
+  type PlanSnapshot,
+  type WaitNames,
+} from '@upholder/core/planning';
 import { show } from '../../base/voice.ts';
 
 /** The air has changed when it is off by so much. */
@@ -35,15 +42,34 @@ export function causes(
   const pinsOf = ({ planOptions }: PlanSnapshot) => JSON.stringify(Object.entries(planOptions.pins).sort());
   if (pinsOf(before) !== pinsOf(plan)) words.push('Other tasks are pinned.');
   if (before.planOptions.objective !== plan.planOptions.objective) words.push('The objective changed.');
-  if (before.planOptions.roomClosed.join() !== plan.planOptions.roomClosed.join())
-    words.push('The client’s room is closed on other days.');
-  if (before.planOptions.oneZoneAtATime !== plan.planOptions.oneZoneAtATime)
-    words.push(
-      plan.planOptions.oneZoneAtATime
+  words.push(...roomWords(before.planOptions, plan.planOptions));
+  return words;
+}
+
+/** What the client now asks otherwise for the room. */
+function roomWords(before: PlanOptions, after: PlanOptions): string[] {
+  const daysOf = ({ roomClosed, roomNotOn }: PlanOptions) => JSON.stringify([roomClosed, roomNotOn]);
+  const said: [boolean, string][] = [
+    [daysOf(before) !== daysOf(after), 'The client’s room is closed on other days.'],
+    [
+      JSON.stringify(before.roomHours) !== JSON.stringify(after.roomHours),
+      'The client’s room is open at other hours.',
+    ],
+    [
+      before.oneZoneAtATime !== after.oneZoneAtATime,
+      after.oneZoneAtATime
         ? 'The room is now done zone by zone.'
         : 'The room is no longer done zone by zone.',
-    );
-  return words;
+    ],
+    [
+      before.refitTogether !== after.refitTogether,
+      after.refitTogether
+        ? 'Everything is now refitted in one go.'
+        : 'Pieces are now refitted as they become ready.',
+    ],
+    [before.tripMin !== after.tripMin, 'The way to the client takes another time.'],
+  ];
+  return said.flatMap(([isSaid, words]) => (isSaid ? [words] : []));
 }
 
 /** Why one task lies where it lies now, in a few words. */
