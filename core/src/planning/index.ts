@@ -1,6 +1,14 @@
 export { blockMinutes, type WorkBlock, workBlocks } from './explain/blocks.ts';
 export { checkPlan, type Violation } from './explain/check.ts';
 export { type ChainLink, criticalChain } from './explain/critical.ts';
+export {
+  closings,
+  fullestNight,
+  RESTING_PLACES,
+  type Resting,
+  type RestingPlace,
+  restingAt,
+} from './explain/overnight.ts';
 export { type PlanQuality, planQuality } from './explain/quality.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
 export {

@@ -96,6 +96,7 @@ export const FIELDS = {
   'field.signed-by': 'Signed by',
   'field.slot-length': 'Slot length',
   'field.slots': 'Rack slots',
+  'field.stacking': 'Stacking place',
   'field.small-door': 'Face of a small door',
   'field.solids': 'Volume solids',
   'field.spread': 'Spreading rate',

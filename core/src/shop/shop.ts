@@ -102,6 +102,8 @@ export const ShopSettingsSchema = z.object({
   rackSlots: countField('slots', 0, 2000),
   /** A longer piece takes two slots, a still longer one three. */
   rackSlotLengthMm: quantityField('slot-length', 'length', 100, 5000),
+  /** Dry pieces that find room where they are stacked between two tasks; 0 where nobody counts. */
+  stackingPieces: countField('stacking', 0, 5000).default(0),
   /** Let warm dry air shorten clocks, down to half the sheet. */
   mayShortenClocks: z.boolean(),
   /** ISO 4217 code of the money that prices are in. */
@@ -175,6 +177,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   railGapMm: 80,
   rackSlots: 36,
   rackSlotLengthMm: 900,
+  stackingPieces: 0,
   mayShortenClocks: false,
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 },

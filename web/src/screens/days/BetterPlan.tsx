@@ -52,7 +52,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
-      <QualityFacts ops={plan.ops} timeZone={shop.timeZone} />
+      <QualityFacts plan={plan} timeZone={shop.timeZone} stackingPieces={shop.settings.stackingPieces} />
       <RoomPlanOptions
         detail={detail}
         shopTripMin={shop.settings.tripMin}

@@ -1,12 +1,27 @@
-import { type PlannedOp, planQuality } from '@upholder/core/planning';
+import { fullestNight, type PlanSnapshot, planQuality } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { useMemo } from 'react';
+import { dateWords } from '../../base/times.ts';
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 
 /** What the hours of a plan go into besides the work itself, in plain words. */
-export function QualityFacts({ ops, timeZone }: { ops: readonly PlannedOp[]; timeZone: string }) {
-  const { gun, takeDowns, refits, switches } = useMemo(() => planQuality(ops, timeZone), [ops, timeZone]);
+export function QualityFacts({
+  plan,
+  timeZone,
+  stackingPieces,
+}: {
+  plan: PlanSnapshot;
+  timeZone: string;
+  /** Pieces that find room where they are stacked; 0 where nobody counts. */
+  stackingPieces: number;
+}) {
+  const { gun, takeDowns, refits, switches } = useMemo(
+    () => planQuality(plan.ops, timeZone),
+    [plan.ops, timeZone],
+  );
+  const fullest = useMemo(() => fullestNight(plan, timeZone), [plan, timeZone]);
+  const isOver = stackingPieces > 0 && fullest !== null && fullest.pieces > stackingPieces;
   const trips = [takeDowns > 0 && `${takeDowns} to take down`, refits > 0 && `${refits} to refit`].filter(
     (part) => part !== false,
   );
@@ -46,6 +61,15 @@ export function QualityFacts({ ops, timeZone }: { ops: readonly PlannedOp[]; tim
           <dt className="text-quiet">Switches</dt>
           <dd>
             <span className="quantity">{switches}</span> for a person on a usual day
+          </dd>
+        </>
+      )}
+      {fullest && (
+        <>
+          <dt className="text-quiet">Stacked</dt>
+          <dd className={isOver ? 'font-semibold text-stop' : ''}>
+            at most {counted(fullest.pieces, 'piece')}, the night of {dateWords(fullest.date)}
+            {isOver && `; there is room for ${stackingPieces}`}
           </dd>
         </>
       )}

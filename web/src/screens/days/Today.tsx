@@ -5,7 +5,9 @@ import { blockMinutes, loggedEnd, type WorkBlock, workBlocks } from '@upholder/c
 import { addDays, localDate, minuteAt } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
-import { dateWords, whenWords } from '../../base/times.ts';
+import { clockWords, dateWords, whenWords } from '../../base/times.ts';
+import { mixWords } from './mixWords.ts';
+import { Overnight } from './Overnight.tsx';
 
 const piecesOf = ({ ops }: WorkBlock) => [...new Set(ops.flatMap(({ pieceIds }) => pieceIds))];
 
@@ -18,6 +20,10 @@ function blockName({ ops }: WorkBlock): string {
 function blockLoads({ ops }: WorkBlock, labels: ReadonlyMap<string, string>): string {
   const loads = [...new Set(ops.map(({ loadId }) => loadId))];
   return loads.length === 1 ? (labels.get(loads[0] ?? '') ?? '') : `${loads.length} loads:`;
+}
+
+function MixLine({ mix }: { mix: string }) {
+  return mix === '' ? null : <span className="block">Mix {mix}</span>;
 }
 
 /** The rest of today in words; on a closed day, what comes first after it. */
@@ -40,6 +46,7 @@ export function Today({
   const today = localDate(Math.max(now, open[0]?.start ?? now), shop.timeZone);
   const within = { start: 0, end: minuteAt(addDays(today, 1), '00:00', shop.timeZone) };
   const blocks = workBlocks(open, within);
+  const closing = blocks.reduce((latest, { end }) => Math.max(latest, end), 0);
   return (
     <div>
       <h2>
@@ -61,11 +68,23 @@ export function Today({
                 {blockLoads(block, labels)} {tagsOf(detail.pieces, piecesOf(block))} ·{' '}
                 {shop.crew.find(({ id }) => id === block.personId)?.name} ·{' '}
                 {formatDuration(blockMinutes(block))}
+                <MixLine mix={mixWords(block.ops, [detail], shop)} />
               </span>
             </button>
           </li>
         ))}
       </ol>
+      {closing > 0 && (
+        <section aria-label="Overnight" className="mt-3">
+          <h3>Overnight, from {clockWords(closing, shop.timeZone)}</h3>
+          <Overnight
+            details={[detail]}
+            at={closing}
+            timeZone={shop.timeZone}
+            stackingPieces={shop.settings.stackingPieces}
+          />
+        </section>
+      )}
       <Link
         to={`/wall?day=${today}`}
         className="mt-2 inline-block font-semibold text-act underline underline-offset-2"

@@ -1,5 +1,3 @@
-import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { coatAmounts } from '@upholder/core/mixing';
 import { workingCrew } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
@@ -7,20 +5,10 @@ import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { clockWords, dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
-import { show } from '../../base/voice.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
-import { daySheet, plannedDays, type SheetLine } from './daySheet.ts';
-
-/** What has to be mixed for a task that lays a film; empty for any other. */
-function mixWords({ op }: SheetLine, details: readonly JobDetail[], shop: ShopContext): string {
-  const detail = details.find(({ steps }) => steps.some(({ id }) => id === op.stepId));
-  const step = detail?.steps.find(({ id }) => id === op.stepId);
-  const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
-  if (!detail || !step || !sheet || !op.isCoat) return '';
-  const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
-  const amounts = coatAmounts(step, sheet, pieces, op.side, detail.job.place === 'client');
-  return amounts ? `${show('volume', amounts.mixMl)} of ${sheet.name}` : sheet.name;
-}
+import { daySheet, plannedDays } from './daySheet.ts';
+import { mixWords } from './mixWords.ts';
+import { Overnight } from './Overnight.tsx';
 
 /** The day for the wall: each person’s tasks in order with what to mix, and what dries when everybody has gone. */
 export function WallSheet() {
@@ -32,7 +20,7 @@ export function WallSheet() {
   const days = plannedDays(floor.details, shop.timeZone, now);
   const date = search.get('day') ?? days[0] ?? '';
   const only = search.get('who') ?? '';
-  const { people, drying } = daySheet(floor.details, shop.timeZone, date);
+  const { people, drying, closing } = daySheet(floor.details, shop.timeZone, date);
   const shown = people.filter(({ personId }) => only === '' || personId === only);
   const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
   const choose = (part: Record<string, string>) =>
@@ -87,7 +75,7 @@ export function WallSheet() {
           <table className="mt-2 w-full">
             <tbody>
               {lines.map((line) => {
-                const mix = mixWords(line, floor.details, shop);
+                const mix = mixWords([line.op], floor.details, shop);
                 return (
                   <tr key={`${line.op.id} ${line.start}`} className="border-line border-t align-top">
                     <td className="w-32 whitespace-nowrap py-1.5 pr-3 font-semibold tabular-nums">
@@ -129,6 +117,17 @@ export function WallSheet() {
               </li>
             ))}
           </ul>
+        </section>
+      )}
+      {floor.details.some(({ plan }) => plan) && (
+        <section aria-label="Overnight" className="mt-4 break-inside-avoid bg-sheet p-4">
+          <h2 className="text-lead">Where everything is overnight</h2>
+          <Overnight
+            details={floor.details}
+            at={closing}
+            timeZone={shop.timeZone}
+            stackingPieces={shop.settings.stackingPieces}
+          />
         </section>
       )}
     </main>

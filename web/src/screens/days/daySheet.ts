@@ -51,7 +51,7 @@ export function daySheet(
   details: readonly JobDetail[],
   timeZone: string,
   date: string,
-): { people: PersonSheet[]; drying: DryingLine[] } {
+): { people: PersonSheet[]; drying: DryingLine[]; closing: number } {
   const people = new Map<string, SheetLine[]>();
   const drying: DryingLine[] = [];
   for (const { job, plan, log, pieces: all } of details) {
@@ -90,6 +90,7 @@ export function daySheet(
       lines: lines.toSorted((a, b) => a.start - b.start),
       minutes: lengthOf(lines),
     })),
+    closing,
     drying: drying.filter(({ handleAt }) => handleAt > closing).toSorted((a, b) => a.handleAt - b.handleAt),
   };
 }

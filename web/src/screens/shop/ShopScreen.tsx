@@ -105,7 +105,10 @@ function Hours({ shop }: { shop: ShopContext }) {
         isInvalid={form.errors.daysOff !== undefined}
       />
       <h2 className="mt-6">Places</h2>
-      <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
+      <p className="text-quiet">
+        Stacking place: dry pieces that may stand between two tasks; 0 when nobody counts them.
+      </p>
+      <div className="mt-3 grid grid-cols-6 gap-x-4 gap-y-3 max-xl:grid-cols-3">
         {PLACES.map(({ key, name, quantity }) => field(key, name, quantity))}
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>

@@ -9,7 +9,7 @@ import { type Draft, type Reading, readBySchema } from '../../parts/useDraftForm
 import { weekFromText, weekToText } from './hours.ts';
 
 export const PLACES: {
-  key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm';
+  key: 'benches' | 'railLengthMm' | 'railGapMm' | 'rackSlots' | 'rackSlotLengthMm' | 'stackingPieces';
   name: string;
   quantity?: QuantityName;
 }[] = [
@@ -18,6 +18,7 @@ export const PLACES: {
   { key: 'railGapMm', name: 'Gap on rail', quantity: 'length' },
   { key: 'rackSlots', name: 'Rack slots' },
   { key: 'rackSlotLengthMm', name: 'Slot length', quantity: 'length' },
+  { key: 'stackingPieces', name: 'Stacking place' },
 ];
 const CHANGES = ['refillMin', 'paleMin', 'solventMin'] as const;
 const AROUND = ['handlingMin', 'tripMin', 'wrapUpMin'] as const;

@@ -1,0 +1,88 @@
+import type { JobDetail } from '@upholder/core/api';
+import { effectiveLog } from '@upholder/core/jobs';
+import { tagsOf } from '@upholder/core/pieces';
+import {
+  loggedEnd,
+  type PlannedOp,
+  type Resting,
+  type RestingPlace,
+  restingAt,
+} from '@upholder/core/planning';
+import { whenWords } from '../../base/times.ts';
+
+const PLACE_NAMES: Record<Exclude<RestingPlace, 'back'>, string> = {
+  client: 'With the client',
+  rail: 'On the rail',
+  rack: 'On the rack',
+  wet: 'Wet, on the bench',
+  stacked: 'Stacked',
+};
+
+/** Where the loose pieces of a job are at a moment, by what is logged and planned; what is back with the client is left out. */
+export function restingOf({ plan, log }: JobDetail, at: number): Resting[] {
+  if (!plan) return [];
+  const entries = effectiveLog(log);
+  const endOf = (op: PlannedOp) => loggedEnd(op, entries) ?? op.end;
+  return restingAt(plan, at, endOf).filter(({ place }) => place !== 'back');
+}
+
+/** How many pieces of these jobs stand stacked at a moment. */
+export function stackedAt(details: readonly JobDetail[], at: number): number {
+  return details
+    .flatMap((detail) => restingOf(detail, at))
+    .filter(({ place }) => place === 'stacked')
+    .reduce((sum, { pieceIds }) => sum + pieceIds.length, 0);
+}
+
+/**
+ * What hangs and stands where when everybody has gone, and until when it must not be touched.
+ * @param stackingPieces that find room where dry pieces are stacked; 0 where nobody counts.
+ */
+export function Overnight({
+  details,
+  at,
+  timeZone,
+  stackingPieces,
+}: {
+  details: readonly JobDetail[];
+  at: number;
+  timeZone: string;
+  stackingPieces: number;
+}) {
+  const isMany = details.length > 1;
+  const rows = details.flatMap((detail) =>
+    restingOf(detail, at).map((rest) => ({ rest, detail, tags: tagsOf(detail.pieces, rest.pieceIds) })),
+  );
+  if (rows.length === 0) return null;
+  const stacked = stackedAt(details, at);
+  const isFull = stackingPieces > 0 && stacked > stackingPieces;
+  return (
+    <>
+      <ul className="mt-1">
+        {rows.map(({ rest: { place, pieceIds, until }, detail: { job }, tags }) => (
+          <li key={`${job.id} ${place} ${until}`} className="border-line border-t py-1 leading-snug">
+            <span className="font-semibold">{PLACE_NAMES[place as Exclude<RestingPlace, 'back'>]}</span>{' '}
+            <span className="text-quiet">
+              {pieceIds.length === 1 ? '1 piece' : `${pieceIds.length} pieces`}
+            </span>
+            <span className="block">
+              {isMany && `${job.code}: `}
+              {tags}
+              {until !== null && (
+                <span className="text-quiet">
+                  , not touched until <span className="quantity">{whenWords(until, at, timeZone)}</span>
+                </span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {isFull && (
+        <p className="mt-1 font-semibold text-stop">
+          {stacked} pieces stacked; there is room for {stackingPieces}. Take down fewer at once, or clear more
+          room.
+        </p>
+      )}
+    </>
+  );
+}
