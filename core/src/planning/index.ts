@@ -10,6 +10,7 @@ export {
   restingAt,
 } from './explain/overnight.ts';
 export { type PlanQuality, planQuality } from './explain/quality.ts';
+export { type PersonDay, type RoomDay, type WeekDay, type WeekJob, weekOf } from './explain/week.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
 export {
   applyImprovements,

@@ -170,6 +170,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/days/WallSheet.tsx')).WallSheet }),
       },
       {
+        path: 'week',
+        lazy: async () => ({ Component: (await import('../screens/week/WeekScreen.tsx')).WeekScreen }),
+      },
+      {
         path: 'bench',
         lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
       },

@@ -59,6 +59,9 @@ export function WallSheet() {
         <Link to="/jobs" className="font-semibold text-act underline underline-offset-2">
           To the jobs
         </Link>
+        <Link to={`/week?from=${date}`} className="font-semibold text-act underline underline-offset-2">
+          Week
+        </Link>
       </div>
       <h1 className="text-head">{dateWords(date)}</h1>
       {shown.length === 0 && <p className="mt-2">Nothing is planned for this day.</p>}

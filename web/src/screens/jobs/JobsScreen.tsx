@@ -155,6 +155,11 @@ export function JobsScreen() {
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">{shop.name}</h1>
+        {jobs.length > 0 && (
+          <Link to="/week" className="font-semibold text-act underline underline-offset-2">
+            Week
+          </Link>
+        )}
         {mayChange && jobs.length > 1 && <PlanAll shop={shop} now={now} />}
         {mayChange && (
           <>
