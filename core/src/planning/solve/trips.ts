@@ -1,6 +1,6 @@
 import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
-import { type PlanProblem, workMinutes } from '../problem/model.ts';
+import { goingOn, type PlanProblem, workMinutes } from '../problem/model.ts';
 import { headLength } from '../problem/tripOps.ts';
 import type { LoadProgress } from './progress.ts';
 import { firstIndexEndingAfter, type Timetable } from './timetable.ts';
@@ -34,6 +34,16 @@ interface Return {
   minutes: Minute;
 }
 
+/** What is left of a load, done at the client by whoever is there: the way there is a trip's, not a load's. */
+function minutesThere({ load, next }: LoadProgress): Minute {
+  return load.ops.slice(next).reduce((sum, op) => sum + workMinutes(op.isTrip ? goingOn(op) : op), 0);
+}
+
+/** Minutes of the way to the client and back, for each person. */
+function wayOf(loads: readonly LoadProgress[]): Minute {
+  return loads.reduce((most, { op }) => Math.max(most, (op?.setupMin ?? 0) - (op?.refillMin ?? 0)), 0);
+}
+
 /**
  * Which loads are brought back on which trip: the last ones when they are ready, all others as late before that as the days have
  * room, so that the room is visited on few days and the last of them is no later for it.
@@ -52,12 +62,12 @@ export function returnTrips(
     const { op } = progress;
     if (!op) return [];
     const ready = Math.max(problem.now, progress.turn, clockStart(progress.placed, op));
-    const rest = progress.load.ops.slice(progress.next);
-    return [{ progress, ready, minutes: rest.reduce((sum, one) => sum + workMinutes(one), 0) }];
+    return [{ progress, ready, minutes: minutesThere(progress) }];
   });
   returns.sort((a, b) => b.ready - a.ready);
   const [latest] = returns;
   if (!latest) return [];
+  const way = wayOf(loads) * problem.people.length;
   const last = firstIndexEndingAfter(days, latest.ready);
   let day = last;
   let room = Number.POSITIVE_INFINITY;
@@ -66,12 +76,12 @@ export function returnTrips(
     // What is not ready by the opening of the last day goes with the last; all else before it.
     if (day === last && one.ready <= opening(last) && last > 0) {
       day -= 1;
-      room = roomOf(problem, table, days[day]);
+      room = roomOf(problem, table, days[day]) - way;
     }
     if (day < last) {
       while (day > 0 && room < one.minutes && opening(day - 1) >= one.ready) {
         day -= 1;
-        room = roomOf(problem, table, days[day]);
+        room = roomOf(problem, table, days[day]) - way;
       }
       room -= one.minutes;
     }
@@ -94,14 +104,16 @@ function inOneGo(
   const days = roomDaysOf(problem);
   let ready = problem.now;
   let minutes = 0;
-  for (const { op, placed, load, next } of loads) {
+  for (const progress of loads) {
+    const { op, placed } = progress;
     if (op) ready = Math.max(ready, clockStart(placed, op));
-    for (const left of load.ops.slice(next)) minutes += workMinutes(left);
+    minutes += minutesThere(progress);
   }
   const at = firstIndexEndingAfter(days, ready);
   const day = days[at];
   const rest = day && ready > day.start ? { start: ready, end: day.end } : undefined;
-  const isSameDay = rest === undefined || roomOf(problem, table, rest) >= minutes;
+  const isSameDay =
+    rest === undefined || roomOf(problem, table, rest) - wayOf(loads) * problem.people.length >= minutes;
   const from = isSameDay ? ready : Math.max(ready, days[at + 1]?.start ?? ready);
   return loads.map((progress) => ({ progress, from }));
 }

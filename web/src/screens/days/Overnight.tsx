@@ -4,6 +4,7 @@ import { tagsOf } from '@upholder/core/pieces';
 import {
   loggedEnd,
   type PlannedOp,
+  RESTING_PLACES,
   type Resting,
   type RestingPlace,
   restingAt,
@@ -17,6 +18,8 @@ const PLACE_NAMES: Record<Exclude<RestingPlace, 'back'>, string> = {
   wet: 'Wet, on the bench',
   stacked: 'Stacked',
 };
+
+const SHOWN = RESTING_PLACES.filter((place) => place !== 'back');
 
 /** Where the loose pieces of a job are at a moment, by what is logged and planned; what is back with the client is left out. */
 export function restingOf({ plan, log }: JobDetail, at: number): Resting[] {
@@ -43,11 +46,14 @@ export function Overnight({
   at,
   timeZone,
   stackingPieces,
+  isBrief = false,
 }: {
   details: readonly JobDetail[];
   at: number;
   timeZone: string;
   stackingPieces: number;
+  /** Without the times, where they stand beside it. */
+  isBrief?: boolean;
 }) {
   const isMany = details.length > 1;
   const rows = details.flatMap((detail) =>
@@ -56,27 +62,44 @@ export function Overnight({
   if (rows.length === 0) return null;
   const stacked = stackedAt(details, at);
   const isFull = stackingPieces > 0 && stacked > stackingPieces;
+  const count = (own: typeof rows) => own.reduce((sum, { rest }) => sum + rest.pieceIds.length, 0);
   return (
     <>
-      <ul className="mt-1">
-        {rows.map(({ rest: { place, pieceIds, until }, detail: { job }, tags }) => (
-          <li key={`${job.id} ${place} ${until}`} className="border-line border-t py-1 leading-snug">
-            <span className="font-semibold">{PLACE_NAMES[place as Exclude<RestingPlace, 'back'>]}</span>{' '}
-            <span className="text-quiet">
-              {pieceIds.length === 1 ? '1 piece' : `${pieceIds.length} pieces`}
-            </span>
-            <span className="block">
-              {isMany && `${job.code}: `}
-              {tags}
-              {until !== null && (
-                <span className="text-quiet">
-                  , not touched until <span className="quantity">{whenWords(until, at, timeZone)}</span>
-                </span>
-              )}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <dl className="mt-1 leading-snug">
+        {SHOWN.map((place) => {
+          const own = rows.filter(({ rest }) => rest.place === place);
+          if (own.length === 0) return null;
+          return (
+            <div key={place} className="border-line border-t py-1">
+              <dt>
+                <span className="font-semibold">{PLACE_NAMES[place]}</span>{' '}
+                <span className="text-quiet">{count(own) === 1 ? '1 piece' : `${count(own)} pieces`}</span>
+              </dt>
+              {isBrief &&
+                details.map(({ job, pieces }) => {
+                  const ids = own.flatMap(({ rest, detail }) =>
+                    detail.job.id === job.id ? rest.pieceIds : [],
+                  );
+                  return ids.length === 0 ? null : (
+                    <dd key={job.id}>
+                      {isMany && `${job.code}: `}
+                      {tagsOf(pieces, ids)}
+                    </dd>
+                  );
+                })}
+              {(isBrief ? [] : own).map(({ rest: { until }, detail: { job }, tags }) => (
+                <dd key={`${job.id} ${until}`} className="text-note">
+                  {isMany && `${job.code}: `}
+                  {tags}
+                  {until !== null && (
+                    <span className="text-quiet">, do not touch until {whenWords(until, at, timeZone)}</span>
+                  )}
+                </dd>
+              ))}
+            </div>
+          );
+        })}
+      </dl>
       {isFull && (
         <p className="mt-1 font-semibold text-stop">
           {stacked} pieces stacked; there is room for {stackingPieces}. Take down fewer at once, or clear more

@@ -39,7 +39,7 @@ function TypedField<T>({
     if (!isSame) onValue(outcome.value);
   };
   return (
-    <Field label={label} hint={hint} error={error}>
+    <Field label={label} hint={hint} {...(error && { error })}>
       {(ids) => (
         <TextInput
           {...ids}
@@ -102,7 +102,7 @@ export function RoomWishFields({
     <div className="mt-2 flex flex-col gap-2">
       <div className="grid grid-cols-2 items-start gap-2">
         <TypedField
-          label="To the client and back"
+          label="Travel per trip"
           value={tripMin}
           show={formatDuration}
           read={readWay}
@@ -120,7 +120,7 @@ export function RoomWishFields({
       </div>
       <fieldset>
         <legend className="label mb-1">Room never open on</legend>
-        <div className="flex flex-wrap gap-1">
+        <div className="grid grid-cols-7 gap-1">
           {WEEKDAYS.map((day) => {
             const isShut = roomNotOn.includes(day);
             return (
@@ -131,7 +131,7 @@ export function RoomWishFields({
                 aria-label={DAY_NAMES[day]}
                 // One day has to be left.
                 disabled={!isShut && roomNotOn.length >= WEEKDAYS.length - 1}
-                className={`min-h-9 min-w-9 rounded-[3px] border px-1.5 text-note font-semibold ${isShut ? 'border-act bg-act text-on-act' : 'border-line bg-raised text-ink'}`}
+                className={`min-h-9 rounded-[3px] border text-note font-semibold ${isShut ? 'border-act bg-act text-on-act' : 'border-line bg-raised text-ink'}`}
                 onClick={() =>
                   void onPlanOptions({
                     ...planOptions,

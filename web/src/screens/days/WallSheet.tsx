@@ -130,6 +130,7 @@ export function WallSheet() {
             at={closing}
             timeZone={shop.timeZone}
             stackingPieces={shop.settings.stackingPieces}
+            isBrief
           />
         </section>
       )}

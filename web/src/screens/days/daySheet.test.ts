@@ -48,8 +48,8 @@ describe('the sheet of a day', () => {
       [MON, '14:00', '16:30', 1],
       [TUE, '07:30', '09:00', 1],
     ]),
-    op('Prime', 'ines', [[MON, '08:00', '09:00', 2]], film),
-    op('Colour', 'tam', [[MON, '15:00', '16:00', 2]], film),
+    op('Prime', 'ines', [[MON, '08:00', '09:00', 2]], { ...film, pieceIds: ['C01', 'C02'] }),
+    op('Colour', 'tam', [[MON, '15:00', '16:00', 2]], { ...film, pieceIds: ['C03', 'C04'] }),
   ]);
 
   it('has each person’s tasks in the order of time, cut at the night', () => {
@@ -71,13 +71,27 @@ describe('the sheet of a day', () => {
     const quick = { ...film, lags: { ...film.lags, handle: 360 } } as Partial<PlannedOp>;
     const gone = detail('QUAY', [
       ...(quay.plan?.ops ?? []),
-      op('Edges', 'tam', [[MON, '09:30', '10:00', 2]], quick),
+      op('Edges', 'tam', [[MON, '09:30', '10:00', 2]], { ...quick, pieceIds: ['C05'] }),
     ]);
     const { drying } = daySheet([gone], ZONE, MON);
     expect(drying.map((line) => [line.op.name, line.handleAt])).toEqual([
       ['Prime', at(MON, '19:00')],
       ['Colour', at(TUE, '02:00')],
     ]);
+  });
+
+  it('counts a coat that lies under another one no more, unless it keeps some of its pieces longer', () => {
+    const colour = op('Colour', 'tam', [[MON, '15:00', '16:00', 2]], { ...film, pieceIds: ['C01', 'C02'] });
+    const under = (prime: Partial<PlannedOp>) =>
+      daySheet(
+        [detail('QUAY', [op('Prime', 'ines', [[MON, '08:00', '09:00', 2]], { ...film, ...prime }), colour])],
+        ZONE,
+        MON,
+      ).drying.map((line) => line.op.name);
+    expect(under({ pieceIds: ['C01', 'C02'] })).toEqual(['Colour']);
+    expect(under({ pieceIds: ['C01', 'C03'] })).toEqual(['Prime', 'Colour']);
+    const slow = { sand: 60, recoat: 120, handle: 2000, pack: 0, refit: 0 };
+    expect(under({ pieceIds: ['C01'], lags: slow })).toEqual(['Colour', 'Prime']);
   });
 
   it('puts several jobs on one sheet, leaves out what is done, and knows the days with work', () => {

@@ -46,6 +46,18 @@ export function plannedDays(details: readonly JobDetail[], timeZone: string, fro
   return [...days].sort();
 }
 
+/** Whether a coat lies under another one that dries longer on all of its pieces: only that one counts then. */
+function isUnder(line: DryingLine, other: DryingLine): boolean {
+  return (
+    other !== line &&
+    other.jobCode === line.jobCode &&
+    other.op.loadId === line.op.loadId &&
+    other.op.start >= line.op.end &&
+    other.handleAt >= line.handleAt &&
+    line.op.pieceIds.every((id) => other.op.pieceIds.includes(id))
+  );
+}
+
 /** The sheet of one day over all jobs: by person in the order of time, and what dries at its end. */
 export function daySheet(
   details: readonly JobDetail[],
@@ -91,6 +103,8 @@ export function daySheet(
       minutes: lengthOf(lines),
     })),
     closing,
-    drying: drying.filter(({ handleAt }) => handleAt > closing).toSorted((a, b) => a.handleAt - b.handleAt),
+    drying: drying
+      .filter((line) => line.handleAt > closing && !drying.some((other) => isUnder(line, other)))
+      .toSorted((a, b) => a.handleAt - b.handleAt),
   };
 }

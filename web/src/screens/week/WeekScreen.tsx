@@ -1,6 +1,13 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
-import { loggedEnd, type RoomDay, type WeekDay, type WeekJob, weekOf } from '@upholder/core/planning';
+import {
+  loggedEnd,
+  type PersonDay,
+  type RoomDay,
+  type WeekDay,
+  type WeekJob,
+  weekOf,
+} from '@upholder/core/planning';
 import { addDays, localDate, WEEKDAYS, weekdayOf, workingCrew } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
@@ -28,15 +35,17 @@ const ROOM_WORK: Record<Extract<RoomDay, { kind: 'work' }>['what'], string> = {
   other: 'work in the room',
 };
 
-/** One line for each job that a person works on. */
+/** A person’s day: a line for each job, or why there is none. */
 function PersonCard({
   name,
   work,
+  isOff,
   jobs,
   timeZone,
 }: {
   name: string;
-  work: NonNullable<ReturnType<WeekDay['people']['get']>>;
+  work: readonly PersonDay[];
+  isOff: boolean;
   jobs: ReadonlyMap<string, JobDetail>;
   timeZone: string;
 }) {
@@ -44,8 +53,12 @@ function PersonCard({
   return (
     <section aria-label={name} className="min-w-0">
       <h3 className="flex items-baseline gap-2">
-        {name} <span className="quantity font-normal text-note text-quiet">{formatDuration(total)}</span>
+        {name}
+        {total > 0 && (
+          <span className="quantity font-normal text-note text-quiet">{formatDuration(total)}</span>
+        )}
       </h3>
+      {work.length === 0 && <p className="text-note text-quiet">{isOff ? 'Off' : 'Nothing planned'}</p>}
       <ul>
         {work.map(({ jobId, minutes, start, end, places }) => (
           <li key={jobId} className="py-0.5 leading-snug">
@@ -55,7 +68,7 @@ function PersonCard({
             {work.length > 1 && <span className="quantity">{formatDuration(minutes)} </span>}
             <span className="block text-note text-quiet">
               {clockWords(start, timeZone)}–{clockWords(end, timeZone)},{' '}
-              {places.map((place) => PLACE_WORDS[place].name.toLowerCase()).join(', ')}
+              {places.map((place) => PLACE_WORDS[place].name).join(', ')}
             </span>
           </li>
         ))}
@@ -113,34 +126,30 @@ function Day({
   const { date, people, rooms } = day;
   const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
   const crew = workingCrew(shop.crew);
-  const isOff = (id: string) => crew.find((member) => member.id === id)?.daysOff.includes(date) ?? false;
-  const idle = crew.filter(({ id }) => !people.has(id));
-  const [free, away] = [idle.filter(({ id }) => !isOff(id)), idle.filter(({ id }) => isOff(id))];
-  const names = (list: typeof idle) => list.map(({ name }) => name).join(', ');
+  // Whoever has left keeps what was planned for them in sight.
+  const shown = [
+    ...crew.map(({ id }) => id),
+    ...[...people.keys()].filter((id) => !crew.some((one) => one.id === id)),
+  ];
   return (
     <section
       aria-label={dateWords(date)}
-      className="grid grid-cols-[9rem_1fr_16rem] gap-x-5 border-line border-t py-3 max-lg:grid-cols-[1fr_14rem] max-md:grid-cols-1"
+      className="grid grid-cols-[9rem_1fr_16rem] gap-x-5 gap-y-2 border-line border-t py-3 max-lg:grid-cols-[1fr_14rem] max-md:grid-cols-1"
     >
-      <div className="max-lg:col-span-full">
-        <h2 className="text-body">
-          {dateWords(date)}
-          {isToday && <span className="ml-2 font-normal text-act">today</span>}
-        </h2>
-        {people.size > 0 && free.length > 0 && (
-          <p className="text-note text-quiet">Nothing for {names(free)}</p>
-        )}
-        {away.length > 0 && <p className="text-note text-quiet">Off: {names(away)}</p>}
-      </div>
+      <h2 className="text-body max-lg:col-span-full">
+        {dateWords(date)}
+        {isToday && <span className="block font-normal text-act text-note">Today</span>}
+      </h2>
       {people.size === 0 ? (
         <p className="text-quiet">No work planned</p>
       ) : (
-        <div className="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-x-5 gap-y-2">
-          {[...people].map(([personId, work]) => (
+        <div className={`grid gap-x-5 gap-y-2 max-md:grid-cols-2 ${COLUMNS[Math.min(shown.length, 4)]}`}>
+          {shown.map((personId) => (
             <PersonCard
               key={personId}
               name={nameOf(personId)}
-              work={work}
+              work={people.get(personId) ?? []}
+              isOff={crew.find(({ id }) => id === personId)?.daysOff.includes(date) ?? false}
               jobs={jobs}
               timeZone={shop.timeZone}
             />
@@ -152,6 +161,9 @@ function Day({
   );
 }
 
+/** Columns for so many people. */
+const COLUMNS = ['', 'grid-cols-1', 'grid-cols-2', 'grid-cols-3', 'grid-cols-4'];
+
 /** A week over all open jobs: who works where, and which client is without a room. */
 export function WeekScreen() {
   const floor = upholder.useFloorQuery();
@@ -161,14 +173,15 @@ export function WeekScreen() {
   const timeZone = shop?.timeZone ?? 'UTC';
   const today = localDate(now, timeZone);
   const asked = search.get('from') ?? '';
-  const monday = mondayOf(/^\d{4}-\d{2}-\d{2}$/.test(asked) && Date.parse(asked) ? asked : today);
+  const isDate = /^\d{4}-\d{2}-\d{2}$/.test(asked) && Boolean(Date.parse(asked));
+  const monday = mondayOf(isDate && asked > today ? asked : today);
   const details = floor.data?.details;
   const week = useMemo(() => {
     const dates = Array.from({ length: 7 }, (_, day) => addDays(monday, day));
     const days = weekOf(weekJobs(details ?? []), dates, timeZone);
-    // A weekend is shown where somebody works on it.
-    return days.filter(({ people }, index) => index < 5 || people.size > 0);
-  }, [details, monday, timeZone]);
+    // A weekend is shown where somebody works on it; what is past is in the log.
+    return days.filter(({ date, people }, index) => date >= today && (index < 5 || people.size > 0));
+  }, [details, monday, today, timeZone]);
   if (!details || !shop)
     return floor.error ? <Notice kind="stop">{refusalOf(floor.error).message}</Notice> : <Skeleton />;
   const jobs = new Map(details.map((detail) => [detail.job.id, detail]));
@@ -179,9 +192,8 @@ export function WeekScreen() {
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">Week of {dateWords(monday)}</h1>
         <div className="no-print flex flex-wrap gap-2">
-          <Button onClick={() => goTo(addDays(monday, -7))}>Week before</Button>
-          <Button disabled={monday === mondayOf(today)} onClick={() => goTo(today)}>
-            This week
+          <Button disabled={monday <= today} onClick={() => goTo(addDays(monday, -7))}>
+            Week before
           </Button>
           <Button onClick={() => goTo(addDays(monday, 7))}>Week after</Button>
           <Button onClick={() => window.print()}>Print</Button>
@@ -196,6 +208,11 @@ export function WeekScreen() {
           <span className="label">Who is where</span>
           <span className="label">Clients’ rooms</span>
         </div>
+        {week.length === 0 && (
+          <p className="border-line border-t py-3 text-quiet">
+            No work is planned for the rest of this week.
+          </p>
+        )}
         {week.map((day) => (
           <Day key={day.date} day={day} isToday={day.date === today} shop={shop} jobs={jobs} />
         ))}
