@@ -105,7 +105,7 @@ describe('the made-up shop', () => {
     };
     const base = weigh(question, 'earliest', 30)!;
     const won = improvementsFor(question).map((improvement) => {
-      const facts = weigh(improvement.question, 'earliest', 30, base.recipe);
+      const facts = weigh(improvement.question, 'earliest', 30, base.standing);
       return { key: improvement.key, minutes: facts ? base.completion - facts.completion : 0 };
     });
     expect(localDate(base.completion, SHOP.timeZone) <= (quay.job.neededBy ?? '')).toBe(true);

@@ -3,13 +3,14 @@ import { said, saidDate, saidMoment } from '../said/index.ts';
 import type { ZoneOptions } from '../systems/options.ts';
 import { formatDuration } from '../units/duration.ts';
 import { measured } from '../units/index.ts';
+import { checkPlan } from './explain/check.ts';
 import { activePins, type PlanOptions } from './keep/snapshot.ts';
-import { type PlanRequest, searchPlan, tryPlan } from './plan.ts';
+import { type EarlierOp, type PlanRequest, planAsBefore, searchPlan, tryPlan } from './plan.ts';
 import { deliveriesOf } from './problem/deliveries.ts';
-import type { JobForPlanning, ShopForPlanning } from './problem/input.ts';
+import type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
 import { roomWishesOf } from './problem/room.ts';
 import type { Bound } from './solve/bound.ts';
-import { labourMinutes, type Objective, roomMinutes } from './solve/objective.ts';
+import { compareScores, labourMinutes, type Objective, roomMinutes, scoreOf } from './solve/objective.ts';
 import type { Found, PlanRecipe } from './solve/search.ts';
 
 // Longer than other files: one list of what may help, each with the change that it makes.
@@ -298,9 +299,49 @@ function lighterCoats(question: PlanRequest): Improvement {
   };
 }
 
+/** A plan that another question may begin from: how it was made, its loads, and where its tasks are. */
+export interface StandingPlan {
+  /** Null where nobody knows any more. */
+  recipe: PlanRecipe | null;
+  loads: EarlierPlan['loads'];
+  ops: EarlierOp[];
+}
+
+/** The plan that a question knows from before, as far as it knows who did what; null where it knows of none. */
+export function standingIn({ earlier: { loads, ops } }: PlanRequest): StandingPlan | null {
+  const known = ops.flatMap(({ personId, gun = null, segments, ...op }) =>
+    personId === undefined
+      ? []
+      : [
+          {
+            ...op,
+            personId,
+            gun,
+            segments: segments.map(({ pieces = 0, ...span }) => ({ ...span, pieces })),
+          },
+        ],
+  );
+  return known.length === 0 ? null : { recipe: null, loads, ops: known };
+}
+
+function standingOf({ plan, problem, recipe }: Found): StandingPlan {
+  return {
+    recipe,
+    loads: problem.loads.map(({ id, zoneId, lie, pieceIds }) => ({ id, zoneId, lie, pieceIds })),
+    ops: plan.ops.map(({ op, personId, start, end, segments }) => ({
+      id: op.id,
+      personId,
+      start,
+      end,
+      segments,
+      gun: op.gun ?? null,
+    })),
+  };
+}
+
 /** What a plan comes to, for comparing. */
 export interface PlanFacts {
-  recipe: PlanRecipe;
+  standing: StandingPlan;
   completion: number;
   labourMin: number;
   roomMin: number;
@@ -309,9 +350,10 @@ export interface PlanFacts {
   bound: Bound;
 }
 
-function factsOf({ plan, recipe }: Found, bound: Bound): PlanFacts {
+function factsOf(found: Found, bound: Bound): PlanFacts {
+  const { plan } = found;
   return {
-    recipe,
+    standing: standingOf(found),
     completion: plan.completion,
     labourMin: labourMinutes(plan),
     roomMin: roomMinutes(plan),
@@ -334,20 +376,41 @@ export function applyImprovements(question: PlanRequest, keys: readonly string[]
 
 /**
  * What a question comes to, with so many tries of a search.
- * @param base of the plan as it is: where more room or hours are given, it is never better than what can be had with them.
+ * @param base the plan as it is: where more room or hours are given, it stands in them as well, so that what they come to is never
+ *   worse.
  * @returns null when it has no plan.
  */
 export function weigh(
   question: PlanRequest,
   objective: Objective,
   tries: number,
-  base: PlanRecipe | null = null,
+  base: StandingPlan | null = null,
 ): PlanFacts | null {
-  const search = searchPlan(question, { objective, seed: 1, pins: new Map() }, base ? [base] : []);
+  const search = searchPlan(
+    question,
+    { objective, seed: 1, pins: new Map() },
+    base?.recipe ? [base.recipe] : [],
+  );
   if (!search.ok) return null;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
-  return found && factsOf(found, bound);
+  if (!found) return null;
+  return factsOf((base && asItStands(question, objective, base, found)) ?? found, bound);
+}
+
+/** The standing plan in a question of much the same kind, where it holds there and is better than what was found. */
+function asItStands(
+  question: PlanRequest,
+  objective: Objective,
+  { loads, ops }: StandingPlan,
+  found: Found,
+): Found | null {
+  const kept = planAsBefore({ ...question, earlier: { loads, ops } }, ops);
+  if (!kept.ok) return null;
+  const { problem, plan } = kept.value;
+  const score = scoreOf(plan, objective);
+  if (compareScores(score, scoreOf(found.plan, objective)) >= 0) return null;
+  return checkPlan(problem, plan).length === 0 ? { problem, plan, recipe: found.recipe, score } : null;
 }
 
 /** One small thing that would make a plan possible where there is none. */

@@ -17,6 +17,8 @@ export {
   type Improvement,
   improvementsFor,
   type PlanFacts,
+  type StandingPlan,
+  standingIn,
   type Unblocker,
   unblockersFor,
   weigh,

@@ -128,7 +128,15 @@ export function questionOf(
     now: planningStart(detail.job, shop.timeZone, now),
     earlier: {
       loads: detail.plan?.loads ?? [],
-      ops: detail.plan?.ops.map(({ id, start, end, segments }) => ({ id, start, end, segments })) ?? [],
+      ops:
+        detail.plan?.ops.map(({ id, start, end, segments, personId, gun }) => ({
+          id,
+          start,
+          end,
+          segments,
+          personId,
+          gun,
+        })) ?? [],
     },
     ...roomWishesOf(planOptions),
   };

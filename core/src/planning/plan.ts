@@ -356,7 +356,10 @@ export function comparePlans(before: readonly Placed[], after: readonly Placed[]
 }
 
 /** The placement of an earlier task, as far as it is needed to put it back where it was. */
-type EarlierOp = PlanSnapshot['ops'][number];
+export type EarlierOp = Pick<
+  PlanSnapshot['ops'][number],
+  'id' | 'personId' | 'start' | 'end' | 'segments' | 'gun'
+>;
 
 /** An operation as it was placed: without a set-up where it went straight on, with its gun and what changing that took. */
 function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {

@@ -6,6 +6,7 @@ import {
   improvementsFor,
   type PlanRequest,
   searchPlan,
+  standingIn,
   weigh,
 } from './index.ts';
 
@@ -60,17 +61,25 @@ describe('what would help, weighed from the plan as it is', () => {
   const question = { ...fresh, earlier };
   const base = weigh(question, 'earliest', 15)!;
 
-  it('is never worse for having more room or hours', () => {
-    const alike: string[] = [];
-    for (const key of ['saturday', 'rail', 'rack', 'bench']) {
+  it('is never worse for having more room, hours or hands: the plan that stands is one in them, too', () => {
+    for (const key of ['saturday', 'rail', 'rack', 'bench', 'person']) {
       const improvement = improvementsFor(question).find((one) => one.key === key)!;
-      // Loads are cut to the places: only where they stay the same must the handover hold.
-      const { completion, loads } = weigh(improvement.question, 'earliest', 0, base.recipe)!;
-      if (loads !== base.loads) continue;
-      alike.push(key);
+      const { completion } = weigh(improvement.question, 'earliest', 0, base.standing)!;
       expect([key, completion <= base.completion]).toEqual([key, true]);
     }
-    expect(alike).toEqual(expect.arrayContaining(['saturday', 'bench']));
+  });
+
+  it('takes nothing over that does not hold: a shop that is cooler keeps no times of a warm one', () => {
+    const cold = { ...question, shop: { ...shop, climate: { airC: 12, rhPct: 70 } } };
+    const weighed = weigh(cold, 'earliest', 0, base.standing)!;
+    expect(weighed.completion).toBeGreaterThan(base.completion);
+  });
+
+  it('knows the standing plan from the question where that says who did what', () => {
+    expect(standingIn(question)).toBeNull();
+    const told = { ...question, earlier: { loads: base.standing.loads, ops: base.standing.ops } };
+    expect(standingIn(told)).toEqual({ ...base.standing, recipe: null });
+    expect(weigh(told, 'earliest', 0, standingIn(told))!.completion).toBeLessThanOrEqual(base.completion);
   });
 
   it('can be done together, in any order', () => {

@@ -10,7 +10,9 @@ import {
   type PlanRecipe,
   type PlanRequest,
   previewPlan,
+  type StandingPlan,
   searchPlan,
+  standingIn,
   type Unblocker,
   unblockersFor,
   weigh,
@@ -112,11 +114,11 @@ const planner = {
     tell: (key: string, facts: PlanFacts | null) => void,
   ): Promise<void> {
     const question = asked();
-    const base = weigh(question, objective, RELIEF_TRIES);
+    const base = weigh(question, objective, RELIEF_TRIES, standingIn(question));
     tell('', base);
     for (const improvement of improvementsFor(question)) {
       await yieldToEventLoop();
-      tell(improvement.key, weigh(improvement.question, objective, RELIEF_TRIES, base?.recipe));
+      tell(improvement.key, weigh(improvement.question, objective, RELIEF_TRIES, base?.standing));
     }
   },
 
@@ -132,7 +134,7 @@ const planner = {
   },
 
   /** Weighs several of them done together. */
-  together(objective: Objective, keys: readonly string[], base: PlanRecipe | null): PlanFacts | null {
+  together(objective: Objective, keys: readonly string[], base: StandingPlan | null): PlanFacts | null {
     return weigh(applyImprovements(asked(), keys), objective, RELIEF_TRIES, base);
   },
 };

@@ -127,7 +127,7 @@ export function useImprovements(detail: JobDetail, shop: ShopContext) {
   async function together(keys: readonly string[]): Promise<PlanFacts | null> {
     if (!asked) return null;
     const { planner } = await begin(asked);
-    return planner.together(objective, keys, facts['']?.recipe ?? null);
+    return planner.together(objective, keys, facts['']?.standing ?? null);
   }
   return { asked, facts, isRunning, problem, start, together };
 }

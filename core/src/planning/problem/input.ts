@@ -5,7 +5,7 @@ import type { Job, LogEntry, Zone } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import type { CrewMember, Interval, Minute, ShopSettings } from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
-import type { GunCounts } from './guns.ts';
+import type { GunCounts, GunUse } from './guns.ts';
 import type { Load, Reservation } from './model.ts';
 
 /** Everything about one job that planning needs. */
@@ -40,8 +40,15 @@ export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
 /** What a new plan needs to know of the one before. */
 export interface EarlierPlan {
   loads: readonly EarlierLoad[];
-  /** When its tasks were to be. */
-  ops: readonly { id: string; start: Minute; end: Minute; segments: readonly Interval[] }[];
+  /** When its tasks were to be, and who was to do them with which gun, as far as it is known. */
+  ops: readonly {
+    id: string;
+    start: Minute;
+    end: Minute;
+    segments: readonly (Interval & { pieces?: number })[];
+    personId?: string | null;
+    gun?: GunUse | null;
+  }[];
 }
 
 /** For a job that was never planned. */
