@@ -196,8 +196,72 @@ test('the sheet for the wall has each one’s tasks, what to mix, and what is we
   await expect(page.getByRole('main')).toContainText(/Mix \d/);
   await page.getByLabel('Who').selectOption('Maren');
   await expect(page.getByRole('region', { name: 'Maren' })).toBeVisible();
-  await expect(page.getByRole('main').locator('section')).toHaveCount(2);
+  await expect(page.getByRole('main').locator('section')).toHaveCount(3);
   await expect(page.getByRole('region', { name: 'Drying overnight' })).toContainText('not touched until');
+  // Every loose piece has its place for the night.
+  await expect(page.getByRole('region', { name: 'Overnight' })).toContainText(
+    /On the (rail|rack)\s*\d+ pieces/,
+  );
+});
+
+test('the week says who is where for which job, and which client waits for a room', async ({
+  maren: page,
+}) => {
+  await page.getByRole('link', { name: 'Week', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /^Week of/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Week before' })).toBeDisabled();
+  const today = page.getByRole('region', { name: /^Wed 25 Nov/ });
+  await expect(today.getByRole('region', { name: 'Maren' })).toContainText(/QUAY.*Booth/);
+  await expect(today).toContainText('waits for its pieces');
+  // Until all is refitted the client waits; then nobody does.
+  await page.getByRole('button', { name: 'Week after' }).click();
+  await expect(page.getByRole('main')).toContainText('refitting');
+  await page.reload();
+  await expect(page.getByRole('main')).toContainText('refitting');
+  await page.getByRole('link', { name: 'QUAY' }).first().click();
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
+});
+
+test('what the client asks for the room is typed, planned round and kept; hours at which nobody works are refused', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Days');
+  await page.getByRole('tab', { name: 'Plan quality' }).click();
+  const room = page.getByRole('region', { name: 'Client’s room' });
+  const travel = room.getByLabel('Travel per trip');
+  await travel.click();
+  await travel.pressSequentially('a while');
+  await travel.press('Enter');
+  await expect(room.getByRole('alert')).toBeVisible();
+  await expect(travel).toHaveValue('a while');
+  await travel.press('Escape');
+  await expect(travel).toHaveValue('');
+  await travel.pressSequentially('1 h 15');
+  await travel.press('Tab');
+  await expect(travel).toHaveValue('1 h 15');
+  const hours = room.getByLabel('Room open');
+  await hours.pressSequentially('5pm-8pm');
+  await hours.press('Enter');
+  await expect(page.getByText(/No one works at the hours when the client’s room is open/)).toBeVisible();
+  await hours.click();
+  await hours.pressSequentially('9 to 3');
+  await hours.press('Enter');
+  await expect(hours).toHaveValue('09:00–15:00');
+  const friday = room.getByRole('button', { name: 'Friday' });
+  await friday.click();
+  await expect(friday).toHaveAttribute('aria-pressed', 'true');
+  await room.getByLabel(/^Refit everything in one go/).check();
+  await page.reload();
+  await page.getByRole('tab', { name: 'Plan quality' }).click();
+  await expect(travel).toHaveValue('1 h 15');
+  await expect(hours).toHaveValue('09:00–15:00');
+  await expect(friday).toHaveAttribute('aria-pressed', 'true');
+  await expect(room.getByLabel(/^Refit everything in one go/)).toBeChecked();
+  await expect(page.getByRole('region', { name: 'Plan quality' })).toContainText(/to take down|to refit/);
+  // The week shows no work in the room on a Friday, and refitting on one trip.
+  await page.goto(new URL('/week', page.url()).toString());
+  await page.getByRole('button', { name: 'Week after' }).click();
+  await expect(page.getByRole('region', { name: /^Fri / })).not.toContainText('refitting');
 });
 
 test('a kitchen that stays in use is worked on zone by zone, and says so', async ({ maren: page }) => {

@@ -98,6 +98,27 @@ describe('a rough estimate', () => {
     expect(onSite.hours).not.toBeCloseTo(inShop.hours, 1);
   });
 
+  it('counts carrying for a coat, the way for everybody who fetches and refits, and the end of the day that is kept free', () => {
+    const around = { ...shop.settings, handlingMin: 0.7, tripMin: 30 };
+    const of = (key: string, change: Partial<Parameters<typeof roughEstimate>[0]> = {}) => {
+      const steps = [job.steps.find((step) => step.key === key)!];
+      const [with_, without] = [
+        estimate({ steps, settings: around, ...change }),
+        estimate({ steps, ...change }),
+      ];
+      return (with_.hours - without.hours) * 60;
+    };
+    // 16 pieces; lying ones with two sides are laid down twice.
+    expect(of('colour-1')).toBeCloseTo(16 * 0.7, 9);
+    const twoSided = job.pieces.filter(({ finishBack }) => finishBack).length;
+    expect(of('colour-1', { laying: 'flat' })).toBeCloseTo((16 + twoSided) * 0.7, 9);
+    // Two people, half an hour each.
+    expect([of('remove'), of('refit'), of('key')]).toEqual([60, 60, 0].map((min) => expect.closeTo(min, 9)));
+    expect(of('colour-1', { isOnSite: true })).toBe(0);
+    const until = roughCalendar({ ...shop.settings, wrapUpMin: 30 }, shop.timeZone, MONDAY)[1]!.end;
+    expect(work[1]!.end - until).toBe(30);
+  });
+
   it('knows working days, not weekends', () => {
     const friday = roughCalendar(
       shop.settings,

@@ -2,7 +2,7 @@ import type { ProductSheet } from '../catalogue/index.ts';
 import { type Climate, filmClocks } from '../drying/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { isFixed, type Piece } from '../pieces/index.ts';
-import { type Lags, lagsOf } from '../planning/index.ts';
+import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
   applicatorInPlace,
@@ -28,6 +28,8 @@ export interface RoughInput {
   climate: Climate;
   people: number;
   isOnSite: boolean;
+  /** What carrying and the way to the client take; nothing where it is left out. */
+  settings?: Pick<ShopSettings, 'handlingMin' | 'tripMin'>;
   /** How loose pieces lie; flat, two-sided ones are coated in two tasks. */
   laying?: Laying;
 }
@@ -47,6 +49,19 @@ export interface RoughEstimate {
 }
 
 const LONGEST_DAYS = 120;
+
+/** Carrying and hanging for a coat, and the way to the client and back for everybody where loose pieces are fetched or refitted. */
+function minutesAround(
+  step: Step,
+  loose: number,
+  turned: number,
+  { settings, isOnSite, people }: RoughInput,
+): number {
+  if (!settings || isOnSite || loose === 0) return 0;
+  const isFilm = does(step, 'laysFilm');
+  if (isFilm && !step.isEdgesOnly) return (loose + turned) * settings.handlingMin;
+  return step.place === 'room' && !isFilm ? settings.tripMin * people : 0;
+}
 
 function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): number {
   const inRoom = pieces.filter(({ kind }) => isOnSite || isFixed(kind));
@@ -71,11 +86,12 @@ function isTurned(step: Step, { laying, isOnSite }: Pick<RoughInput, 'laying' | 
 
 /** Working time of a shop for rough estimates; ask once and compare many systems with it. */
 export function roughCalendar(
-  settings: Pick<ShopSettings, 'week' | 'daysOff'>,
+  settings: Pick<ShopSettings, 'week' | 'daysOff' | 'wrapUpMin'>,
   timeZone: string,
   start: Minute,
 ): Interval[] {
-  return workIntervals(settings, timeZone, start, start + LONGEST_DAYS * 1440);
+  const work = workIntervals(settings, timeZone, start, start + LONGEST_DAYS * 1440);
+  return beforeWrapUp(work, settings.wrapUpMin);
 }
 
 /** Walks along working time: the minute at which so much work is done, begun not before `from`. */
@@ -113,10 +129,14 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     const sheet = step.productKey === null ? undefined : input.sheets[step.productKey];
     const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite) : null;
     const strained = does(step, 'laysFilm') ? (amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0) : 0;
-    const labour = stepMinutes(step, pieces, input.isOnSite) + strainingMinutes(strained);
     const turned = isTurned(step, input)
       ? pieces.filter(({ kind, finishBack }) => finishBack && !isFixed(kind))
       : [];
+    const loose = pieces.filter(({ kind }) => !isFixed(kind)).length;
+    const labour =
+      stepMinutes(step, pieces, input.isOnSite) +
+      strainingMinutes(strained) +
+      minutesAround(step, loose, turned.length, input);
     if (turned.length > 0) {
       // Backs, a wait until they can be handled, the turn, and a session of its own for the fronts.
       const more =

@@ -409,7 +409,8 @@ function asItStands(
   if (!kept.ok) return null;
   const { problem, plan } = kept.value;
   const score = scoreOf(plan, objective);
-  if (compareScores(score, scoreOf(found.plan, objective)) >= 0) return null;
+  const isSooner = objective === 'earliest' && plan.completion < found.plan.completion;
+  if (!isSooner && compareScores(score, scoreOf(found.plan, objective)) >= 0) return null;
   return checkPlan(problem, plan).length === 0 ? { problem, plan, recipe: found.recipe, score } : null;
 }
 

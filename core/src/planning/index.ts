@@ -67,7 +67,7 @@ export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/inp
 export { type Cut, lieOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
 export { lagsOf } from './problem/operations.ts';
-export { buildProblem, piecesInWords } from './problem/problem.ts';
+export { beforeWrapUp, buildProblem, peopleOf, piecesInWords } from './problem/problem.ts';
 export { NO_ROOM_WISHES, type RoomWishes, roomWishesOf } from './problem/room.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';
 export {

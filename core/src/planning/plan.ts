@@ -26,7 +26,7 @@ import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
 import { LoadProgress } from './solve/progress.ts';
 import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
-import { type PlanRecipe, PlanSearch } from './solve/search.ts';
+import { type PlanRecipe, PlanSearch, waysOf } from './solve/search.ts';
 
 // Longer than other files: the ways to a plan share how large jobs are cut and how far ahead is planned.
 
@@ -261,7 +261,12 @@ export function quickPlan(question: PlanRequest): Outcome<SolvedPlan> {
     const problems = problemsOf(question, splits, PLAIN.pins, days);
     if (!problems.ok) return problems;
     let best: SolvedPlan | null = null;
+    const seen = new Set<string>();
     for (const { problem } of problems.value) {
+      // Cutting finer may give the same loads again.
+      const names = problem.loads.map(({ id }) => id).join();
+      if (seen.has(names)) continue;
+      seen.add(names);
       const made = makePlan(problem, 1);
       if (!made.ok) refusal = failure(refusalWords(made));
       else if (!best || isBetter(made.value.plan, best.plan)) best = { problem, plan: made.value.plan };
@@ -309,8 +314,7 @@ export function planByRecipe(
       pins,
       notBefore: new Map(Object.entries(recipe.notBefore)),
       who: new Map(Object.entries(recipe.who)),
-      takeDowns: recipe.takeDowns ?? 1,
-      isFree: recipe.isFree ?? false,
+      ...waysOf(recipe),
     };
     const made = placeInOrder(problem, recipe.order, guide);
     if (made.ok) {

@@ -134,6 +134,37 @@ describe('what the hours of a plan go into', () => {
   });
 });
 
+describe('what it could be', () => {
+  const nine = (day: number) => [
+    { start: at(day, 450), end: at(day, 720) },
+    { start: at(day, 750), end: at(day, 990) },
+  ];
+  const crew = [{ work: [...nine(0), ...nine(1)] }, { work: nine(0) }];
+
+  it('counts the hours of everybody from the first task to the last, and what no task takes', () => {
+    // Monday from 8:00 to noon and 12:30 to 16:30: 240 + 240, twice; Tuesday until 9:30: 120 more, once.
+    const ops = [op(INES, at(0, 480), 100), op(TAM, at(0, 500), 60), op(INES, at(1, 480), 90)];
+    expect(planQuality(ops, SAMPLE_TIME_ZONE, crew).hours).toEqual({
+      workingMin: 2 * 480 + 120,
+      freeMin: 2 * 480 + 120 - 250,
+    });
+    expect(planQuality(ops, SAMPLE_TIME_ZONE).hours).toBeNull();
+    expect(planQuality([], SAMPLE_TIME_ZONE, crew)).toMatchObject({ hours: null, least: null });
+  });
+
+  it('says how many trips would do if everybody went', () => {
+    const back = (day: number, minutes: number) => op(INES, at(day, 450), minutes, { trip: 'back' });
+    const least = (...ops: PlannedOp[]) => planQuality(ops, SAMPLE_TIME_ZONE, crew).least;
+    // Both together have 1,020 minutes on Monday.
+    expect(least(back(0, 500), back(1, 500))).toEqual({ takeDowns: 0, refits: 1 });
+    expect(least(back(0, 540), back(1, 540))).toEqual({ takeDowns: 0, refits: 2 });
+    expect(least(op(INES, at(0, 450), 10, { trip: 'out' }), back(1, 540))).toEqual({
+      takeDowns: 1,
+      refits: 1,
+    });
+  });
+});
+
 describe('the blocks of a day', () => {
   const day = { start: at(0, 0), end: at(1, 0) };
 

@@ -4,6 +4,7 @@ import { expect } from '../../test/expect.ts';
 import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, sixtyPieces } from '../../test/sample.ts';
 import {
   checkPlan,
+  compareScores,
   type JobForPlanning,
   labourMinutes,
   lowerBound,
@@ -74,12 +75,14 @@ describe('a search', () => {
       return one.found!;
     };
     expect(run(25).plan).toEqual(run(25).plan);
-    expect(run(60).plan.completion).toBeLessThanOrEqual(run(25).plan.completion);
+    // Within the hour of its end a plan is better for taking less work.
+    expect(compareScores(run(60).score, run(25).score)).toBeLessThanOrEqual(0);
+    expect(run(60).plan.completion).toBeLessThan(run(25).plan.completion + 60);
   });
 
   it('keeps every promise, whatever it is to be best at', () => {
     const objectives = Object.keys(OBJECTIVES) as Objective[];
-    for (let seed = 1; seed <= 32; seed += 1) {
+    for (let seed = 1; seed <= 24; seed += 1) {
       const { job, shop } = randomCase(seed + 400);
       const one = search(job, shop, objectives[seed % objectives.length], seed);
       for (let number = 0; number < 20; number += 1) {

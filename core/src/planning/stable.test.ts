@@ -52,8 +52,8 @@ describe('planning again', () => {
     expect(again.plan.completion).toBeLessThanOrEqual(first.plan.completion);
     if (again.plan.completion === first.plan.completion) expect(movedToday(again)).toBe(0);
     // Begun from nothing, other searches are free to move all of it.
-    const freely = [5, 7].map((seed) => movedToday(best(fresh, 40, seed)));
-    expect(Math.max(...freely)).toBeGreaterThan(0);
+    const movesFreely = [2, 3, 4, 5, 6, 7].some((seed) => movedToday(best(fresh, 90, seed)) > 0);
+    expect(movesFreely).toBe(true);
   });
 });
 

@@ -1,6 +1,7 @@
-import { localDate, type Minute } from '../../shop/calendar.ts';
+import { type Interval, localDate, type Minute } from '../../shop/calendar.ts';
 import type { PlannedOp } from '../keep/snapshot.ts';
 import { NIGHT_MIN } from '../problem/guns.ts';
+import type { Person } from '../problem/model.ts';
 
 /** How a plan spends the hours besides the work itself, and how little it could be. */
 export interface PlanQuality {
@@ -22,6 +23,10 @@ export interface PlanQuality {
   /** Visits to the client to take pieces down, and to refit them. */
   takeDowns: number;
   refits: number;
+  /** How many of each would do if everybody went and nothing had to wait; null where nobody's hours are known. */
+  least: { takeDowns: number; refits: number } | null;
+  /** Working hours on the days with work, and what of them no task of the plan takes; null where nobody's hours are known. */
+  hours: { workingMin: Minute; freeMin: Minute } | null;
   /** How often somebody changes to other work on another load, in the middle of all days that people work; null where nobody does. */
   switches: number | null;
 }
@@ -30,6 +35,8 @@ type QualityOp = Pick<
   PlannedOp,
   'loadId' | 'stepKey' | 'personId' | 'segments' | 'start' | 'end' | 'gun' | 'setupMin' | 'trip'
 >;
+
+type Staff = Pick<Person, 'work'>;
 
 /** A pause on site that is shorter than this does not make another trip. */
 const TRIP_PAUSE_MIN = 120;
@@ -91,17 +98,59 @@ function switchesOf(ops: readonly QualityOp[], timeZone: string): number[] {
   });
 }
 
+const minutesOf = (spans: readonly Interval[]): Minute =>
+  spans.reduce((sum, { start, end }) => sum + end - start, 0);
+
+/** Everybody's working hours by day, from the first task of a plan on to its last. */
+function hoursByDay(
+  ops: readonly QualityOp[],
+  people: readonly Staff[],
+  timeZone: string,
+): Map<string, Minute> {
+  const from = Math.min(...ops.map(({ start }) => start));
+  const until = Math.max(...ops.map(({ end }) => end));
+  const days = new Map<string, Minute>();
+  for (const { work } of people)
+    for (const span of work) {
+      const [start, end] = [Math.max(span.start, from), Math.min(span.end, until)];
+      const date = localDate(span.start, timeZone);
+      if (end > start) days.set(date, (days.get(date) ?? 0) + end - start);
+    }
+  return days;
+}
+
+/** How many days with everybody there so much work takes at the least. */
+function leastTrips(ops: readonly QualityOp[], dayMin: Minute): number {
+  const minutes = minutesOf(ops.flatMap(({ segments }) => segments));
+  return minutes === 0 ? 0 : Math.max(1, Math.ceil(minutes / Math.max(1, dayMin)));
+}
+
 /**
  * How a plan spends the hours besides the work itself.
  * @param ops of a plan; what is done already does not count.
+ * @param people with their working hours, as far as the plan reaches; nothing is said of free hours without them.
  */
-export function planQuality(ops: readonly QualityOp[], timeZone: string): PlanQuality {
+export function planQuality(
+  ops: readonly QualityOp[],
+  timeZone: string,
+  people: readonly Staff[] = [],
+): PlanQuality {
   const planned = ops.filter(({ personId }) => personId !== null);
+  const isKnown = people.length > 0 && planned.length > 0;
+  const days = isKnown ? hoursByDay(planned, people, timeZone) : new Map<string, Minute>();
+  const dayMin = Math.max(0, ...days.values());
+  const [out, back] = (['out', 'back'] as const).map((way) => planned.filter(({ trip }) => trip === way));
+  const workingMin = [...days.values()].reduce((sum, minutes) => sum + minutes, 0);
+  const taken = minutesOf(planned.flatMap(({ segments }) => segments));
   const switches = switchesOf(planned, timeZone).sort((a, b) => a - b);
   return {
     gun: gunHours(planned, timeZone),
-    takeDowns: visits(planned.filter(({ trip }) => trip === 'out')),
-    refits: visits(planned.filter(({ trip }) => trip === 'back')),
+    takeDowns: visits(out ?? []),
+    refits: visits(back ?? []),
+    least: isKnown
+      ? { takeDowns: leastTrips(out ?? [], dayMin), refits: leastTrips(back ?? [], dayMin) }
+      : null,
+    hours: isKnown ? { workingMin, freeMin: Math.max(0, workingMin - taken) } : null,
     switches: switches[Math.floor(switches.length / 2)] ?? null,
   };
 }

@@ -84,6 +84,7 @@ export const PlanRecipeSchema = z.object({
   order: z.array(z.int().min(-1).max(10_000)).max(100_000),
   takeDowns: z.int().min(1).max(10).default(1),
   isFree: z.boolean().default(false),
+  setUpWithin: z.int().min(0).max(1440).optional(),
   notBefore: z.record(z.string().max(200), z.int()),
   who: z.record(z.string().max(200), z.string().max(60)),
 });

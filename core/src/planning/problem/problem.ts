@@ -132,7 +132,7 @@ function freshLoadId(zone: Pick<Zone, 'id'>, { pieces }: Batch, taken: ReadonlyS
 export const EVENING_MIN = 240;
 
 /** Working hours without the end of each day, when tools are cleaned and tomorrow is laid out. */
-function beforeWrapUp(work: readonly Interval[], wrapUpMin: Minute): Interval[] {
+export function beforeWrapUp(work: readonly Interval[], wrapUpMin: Minute): Interval[] {
   return work.flatMap(({ start, end }, index) => {
     const next = work[index + 1];
     const isLast = !next || next.start - end >= EVENING_MIN;

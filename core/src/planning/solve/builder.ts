@@ -14,8 +14,17 @@ import {
 } from '../problem/model.ts';
 import { repairOp } from '../problem/repairs.ts';
 import { type Candidate, LoadProgress } from './progress.ts';
-import { earliestPlacement, earliestSlot, type Placement, type Slot, Timetable } from './timetable.ts';
+import {
+  earliestPlacement,
+  earliestSlot,
+  firstIndexEndingAfter,
+  type Hands,
+  type Placement,
+  type Slot,
+  Timetable,
+} from './timetable.ts';
 import { returnTrips, takeDownTrips } from './trips.ts';
+import { stretchesOf } from './workdays.ts';
 
 // Longer than other files: one search for a place in time, with the state that it keeps.
 
@@ -93,6 +102,8 @@ export interface Guide {
   takeDowns?: number;
   /** Whoever is free first takes the next task, whoever had the load before. */
   isFree?: boolean;
+  /** A gun is only set up within so many minutes of an opening or the end of a break; whenever it is needed where it is left out. */
+  setUpWithin?: Minute | undefined;
 }
 
 /** So much longer is waited for whoever had a load before. */
@@ -260,7 +271,10 @@ export class Builder {
     const hands = { people, stay, stayMin: this.guide.isFree ? 0 : STAY_MIN };
     let placed = earliestPlacement(problem, table, op, ready, hands);
     if (!placed) return null;
-    progress.floor = placed.slot.start;
+    // Whoever had the load before may have been waited for: another could begin that much sooner.
+    // And what is in the guns by then may leave a shorter set-up, which fits sooner.
+    if (!op.paint) progress.floor = placed.slot.start - hands.stayMin;
+    placed = this.withOthers(op, placed, hands);
     for (let attempt = 0; attempt < 4; attempt += 1) {
       const { slot } = placed;
       const needed = neededRepairs(progress.earlier, op, slot.start);
@@ -270,11 +284,11 @@ export class Builder {
         const isKept = joined && neededRepairs(progress.earlier, op, joined.slot.start).length === 0;
         return isKept ? joined : { ...placed, repairs: [] };
       }
-      const repairs = this.repairsFor(op, needed, progress.earlier, ready, slot.start);
+      const repairs = this.repairsFor(op, needed, progress.earlier, readyToJoin, slot.start);
       if (!repairs) return null;
       // Scuffing and dusting take people, but no place.
       const busy = table.withBusy(repairs.map((repair) => repair.slot));
-      const from = repairs.at(-1)?.slot.end ?? ready;
+      const from = repairs.at(-1)?.slot.end ?? readyToJoin;
       const after = earliestPlacement(problem, busy, op, from, hands);
       if (!after) return null;
       // Dusting takes time too: a window that was still open may have shut over it.
@@ -284,6 +298,17 @@ export class Builder {
       placed = after;
     }
     return null;
+  }
+
+  /** A coat that would set a gun up at any time of the day waits for the next opening or the end of a break, for others to join it there. */
+  private withOthers(op: PlanOp, first: Placement, hands: Hands): Placement {
+    const { setUpWithin } = this.guide;
+    if (setUpWithin === undefined || !op.paint || first.op.gun?.goesOn) return first;
+    const stretches = stretchesOf(this.problem.people);
+    const at = firstIndexEndingAfter(stretches, first.slot.start);
+    const [stretch, next] = [stretches[at], stretches[at + 1]];
+    if (!stretch || !next || first.slot.start - stretch.start <= setUpWithin) return first;
+    return earliestPlacement(this.problem, this.table, op, next.start, hands) ?? first;
   }
 
   /** Puts a candidate of a load into the plan; what was put there, repairs first. */

@@ -78,8 +78,18 @@ function lateness({ ops }: Pick<Plan, 'ops'>): number {
   return pieces === 0 ? 0 : (sum / pieces) ** (1 / STEEP);
 }
 
+/** In a plan of many loads an hour at its end is not worth a day's work on the way; with fewer every minute counts. */
+const MANY_LOADS = 6;
+const HOUR = 60;
+
+function endOf({ ops, completion }: Plan): Minute {
+  const loads = new Set(ops.map(({ op }) => op.loadId));
+  return loads.size > MANY_LOADS ? Math.ceil(completion / HOUR) * HOUR : completion;
+}
+
 /**
- * A plan as numbers, the most important first; smaller is better.
+ * A plan as numbers, the most important first; smaller is better. For the earliest handover a minute of anybody's work weighs as much
+ * as a minute by which the last coats are late: gun set-ups, trips and changes of hands cost what they take.
  * @param moved by how many minutes it moves the tasks of today; of two plans that are as good, the calmer one is better.
  */
 export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
@@ -87,7 +97,7 @@ export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
   const labour = labourMinutes(plan);
   switch (objective) {
     case 'earliest':
-      return [completion, moved, lateness(plan), labour, plan.ops.length];
+      return [endOf(plan), moved, lateness(plan) * DAY + labour, completion];
     case 'room':
       return [roomMinutes(plan), completion, moved, labour];
     case 'labour':

@@ -61,6 +61,11 @@ function refused(builder: Builder, progress: LoadProgress): PinFailure {
 
 type Made = { ok: true; value: Ordered } | PinFailure;
 
+/** Whether an operation goes by itself: where a gun is free, or which session is joined, depends on all that was placed since. */
+function isAlone({ op }: Candidate, asked: PlanOp | undefined): boolean {
+  return op === asked && !op.paint;
+}
+
 /** Whether a place in time is as free as it was: nothing since has taken its person, its room, its gun or what dries there. */
 function isUntouched({ op, slot, repairs }: Candidate, log: readonly Placement[], from: number): boolean {
   if (repairs.length > 0) return false;
@@ -68,7 +73,6 @@ function isUntouched({ op, slot, repairs }: Candidate, log: readonly Placement[]
   for (let at = from; at < log.length; at += 1) {
     const since = log[at];
     if (!since) break;
-    if (since.op.paint && op.paint) return false;
     if (since.slot.personId === slot.personId && since.slot.start < slot.end && slot.start < since.slot.end)
       return false;
     if (since.slot.start >= until || slot.start >= (since.slot.occupiedUntil ?? since.slot.end)) continue;
@@ -115,7 +119,10 @@ class Placing {
   /** Works out where a load goes on, where that is not known any more: time only fills up, so nothing else can have moved it. */
   refresh(progress: LoadProgress): void {
     const { candidate } = progress;
-    const isKnown = candidate !== null && isUntouched(candidate, this.log, progress.seen);
+    const isKnown =
+      candidate !== null &&
+      isAlone(candidate, progress.op) &&
+      isUntouched(candidate, this.log, progress.seen);
     progress.seen = this.log.length;
     if (isKnown) return;
     progress.candidate = this.builder.candidate(progress);
@@ -214,14 +221,26 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
   if (builder.troubles.length > 0) return { ok: false, message: '', troubles: builder.troubles };
   const rest = builder.all.flatMap(({ load }, index) => load.ops.map(() => index));
   const ranks = [...order, ...rest].flatMap((index) => builder.all[index] ?? []);
+  // What is taken down comes before all else: the first entries of its load stand for that.
+  const ahead = new Map<LoadProgress, number>();
   const byRank = (): LoadProgress | null => {
     for (const progress of ranks) {
+      const taken = ahead.get(progress) ?? 0;
+      if (taken > 0) {
+        ahead.set(progress, taken - 1);
+        continue;
+      }
       if (!progress.op || progress.isHeldUp || progress.isAtTail) continue;
       if (!placing.place(progress)) return progress;
     }
     return null;
   };
-  return placing.made(placing.takeDown(new Set(ranks)) ?? byRank() ?? placing.bringBack(byRank));
+  const stuck = placing.takeDown(new Set(ranks));
+  for (const index of placing.order) {
+    const progress = builder.all[index];
+    if (progress) ahead.set(progress, (ahead.get(progress) ?? 0) + 1);
+  }
+  return placing.made(stuck ?? byRank() ?? placing.bringBack(byRank));
 }
 
 /**

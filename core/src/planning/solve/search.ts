@@ -24,6 +24,8 @@ export interface PlanRecipe {
   takeDowns?: number | undefined;
   /** Whoever is free first takes the next task, whoever had the load before. */
   isFree?: boolean | undefined;
+  /** Guns are only set up within so many minutes of an opening or the end of a break. */
+  setUpWithin?: Minute | undefined;
 }
 
 /** What was planned before: where it is as good, a new plan keeps to it. */
@@ -83,7 +85,7 @@ const HARDLY_MOVED = 10;
 /** One that goes to another half of the day has moved, no matter how far. */
 const MOVED_AWAY = 300;
 /** Tries that each way of cutting gets before the better ones are preferred. */
-const FAIR_TRIES = 120;
+const FAIR_TRIES = 20;
 /** A way of cutting whose best plan takes this much longer than the best of all is not gone on with. */
 const FAR_BEHIND = 0.15;
 /** The same for further first plans. */
@@ -215,7 +217,7 @@ export class PlanSearch {
     for (const way of choices) {
       const notBefore = new Map(Object.entries(way.notBefore));
       const who = new Map(Object.entries(way.who));
-      const ways = { takeDowns: way.takeDowns ?? 1, isFree: way.isFree ?? false };
+      const ways = waysOf(way);
       const made = placeInOrder(line.problem, way.order, this.guide(notBefore, who, ways));
       this.tries += 1;
       if (!made.ok) continue;
@@ -454,6 +456,11 @@ export class PlanSearch {
     line.ways = ways;
     return this.keep(line);
   }
+}
+
+/** The ways of a recipe, with what is usual where it says nothing. */
+export function waysOf({ takeDowns = 1, isFree = false, setUpWithin }: Ways): Ways {
+  return { takeDowns, isFree, setUpWithin };
 }
 
 function isSameCut(one: Cut, other: Cut): boolean {

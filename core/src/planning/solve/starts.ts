@@ -11,7 +11,7 @@ import {
 } from './schedule.ts';
 
 /** Decisions of a plan besides the order of placing, the starts and the people. */
-export type Ways = Pick<Guide, 'takeDowns' | 'isFree'>;
+export type Ways = Pick<Guide, 'takeDowns' | 'isFree' | 'setUpWithin'>;
 
 export const FIRST_WAYS: Ways = { takeDowns: 1, isFree: false };
 
@@ -23,26 +23,35 @@ export interface Start {
   make: (guide: Guide) => Ordered | null;
 }
 
+/** Where guns are set up at an opening or after a break alone: within so many minutes of it. */
+const SET_UP_WITHIN = 30;
+
 /** Most trips on which pieces are taken down. */
 const MOST_TAKE_DOWNS = 3;
 
 /**
- * Pieces taken down on one day or on several, where any hang at a client; and with people who keep their loads, or take what comes,
- * where there is more than one.
+ * Pieces taken down on one day or on several, where any hang at a client; with people who keep their loads, or take what comes,
+ * where there is more than one; and with guns that are set up whenever they are needed, or for many loads together.
  */
 export function allWays({ loads, people }: PlanProblem): Ways[] {
   const fetched = loads.filter(({ ops }) => ops.some(({ isTrip, done }) => isTrip && !done)).length;
   const days = Math.max(1, Math.min(MOST_TAKE_DOWNS, fetched));
   const keeping = people.length > 1 ? [false, true] : [false];
-  return keeping.flatMap((isFree) =>
-    Array.from({ length: days }, (_, index) => ({ takeDowns: index + 1, isFree })),
+  const isSprayed = loads.some(({ ops }) => ops.some(({ paint, done }) => paint && !done));
+  const setUps = isSprayed && loads.length > 1 ? [undefined, SET_UP_WITHIN] : [undefined];
+  return setUps.flatMap((setUpWithin) =>
+    keeping.flatMap((isFree) =>
+      Array.from({ length: days }, (_, index) => ({ takeDowns: index + 1, isFree, setUpWithin })),
+    ),
   );
 }
 
 /** Rules that make good first plans, those first that did best on large jobs; each with who takes the next task. */
-const RULES: readonly (Rule & { isFree: boolean })[] = [
+const RULES: readonly (Rule & Pick<Ways, 'isFree' | 'setUpWithin'>)[] = [
   { priority: longestLeft, atOnce: 24, isFree: true },
   { priority: asListed, atOnce: AT_ONCE, isFree: false },
+  { priority: longestLeft, atOnce: AT_ONCE, byDay: true, isFree: true, setUpWithin: SET_UP_WITHIN },
+  { priority: asListed, atOnce: AT_ONCE, isFree: false, setUpWithin: SET_UP_WITHIN },
   { priority: longestLeft, atOnce: AT_ONCE, byDay: true, isFree: true },
   { priority: longestLeft, atOnce: AT_ONCE, isFree: true },
   { priority: asListed, atOnce: 24, isFree: true },
@@ -56,8 +65,8 @@ export function startsOf(problem: PlanProblem): Start[] {
   const trips = Math.max(...ways.map(({ takeDowns = 1 }) => takeDowns));
   const byRules = RULES.filter(
     ({ atOnce, byDay }) => byDay || atOnce >= AT_ONCE || atOnce < problem.loads.length,
-  ).map(({ isFree, ...rule }) => ({
-    ways: { takeDowns: Math.min(2, trips), isFree: isFree && !isAlone },
+  ).map(({ isFree = false, setUpWithin, ...rule }) => ({
+    ways: { takeDowns: Math.min(2, trips), isFree: isFree && !isAlone, setUpWithin },
     make: (guide: Guide) => planByRule(problem, rule, guide),
   }));
   const inRanks = inRank(problem).map((order, at) => ({

@@ -326,42 +326,52 @@ export function earliestSlot(
   ready: Minute,
   { people = problem.people, stay = null, stayMin = 0 }: Hands = {},
 ): Slot | null {
-  let from = Math.max(ready, problem.now);
-  const { hold } = op;
-  while (from < problem.horizon) {
-    // A place that is full at the very start need not be held against everybody's hours.
+  let best: Slot | null = null;
+  // Whoever had the load last may begin a little later and still get it.
+  const rankOf = (personId: string, start: Minute) => start - (personId === stay ? stayMin : 0);
+  for (const person of people) {
+    if (!mayDo(person, op)) continue;
+    const latest: Minute = best
+      ? rankOf(best.personId, best.start) + (person.id === stay ? stayMin : 0)
+      : Number.POSITIVE_INFINITY;
+    const own = slotOf(problem, table, op, Math.max(ready, problem.now), person.id, latest);
+    if (!own) continue;
+    const by = best ? rankOf(person.id, own.start) - rankOf(best.personId, best.start) : -1;
+    if (!best || by < 0 || (by === 0 && own.end < best.end)) best = own;
+  }
+  return best;
+}
+
+/** The earliest slot of one person that begins no later than a moment; null when there is none. */
+function slotOf(
+  problem: PlanProblem,
+  table: Timetable,
+  op: PlanOp,
+  ready: Minute,
+  personId: string,
+  latest: Minute,
+): Slot | null {
+  const left = table.left(personId);
+  if (!left) return null;
+  let from = ready;
+  while (from < problem.horizon && from <= latest) {
+    // A place that is full at the very start need not be held against anybody's hours.
     const free = table.fullUntil(op, from, from + 1, from + 1);
     if (free !== null) {
       from = free;
       continue;
     }
-    let best: Slot | null = null;
-    for (const person of people) {
-      if (!mayDo(person, op)) continue;
-      const left = table.left(person.id);
-      const segments = left ? walk(left, op, from) : null;
-      const first = segments?.[0];
-      const last = segments?.at(-1);
-      if (!segments || !first || !last) continue;
-      if (best) {
-        const isTheirs = best.personId === stay;
-        const isOwn = person.id === stay;
-        const by = first.start - (isOwn ? stayMin : 0) - (best.start - (isTheirs ? stayMin : 0));
-        if (by > 0 || (by === 0 && last.end >= best.end)) continue;
-      }
-      best = {
-        personId: person.id,
-        start: first.start,
-        end: last.end,
-        segments,
-        occupiedUntil: hold ? last.end + hold.minutes : null,
-      };
-    }
-    if (!best) return null;
-    const air = badAirIn(op, best);
-    const retry = air ? air.end : table.fullUntil(op, best.start, best.end, best.occupiedUntil ?? best.end);
-    if (retry === null) return best;
-    from = Math.max(retry, best.start + 1);
+    const segments = walk(left, op, from);
+    const first = segments?.[0];
+    const last = segments?.at(-1);
+    if (!segments || !first || !last || first.start > latest) return null;
+    const { start } = first;
+    const { end } = last;
+    const occupiedUntil = op.hold ? end + op.hold.minutes : null;
+    const air = badAirIn(op, { start, end });
+    const retry = air ? air.end : table.fullUntil(op, start, end, occupiedUntil ?? end);
+    if (retry === null) return { personId, start, end, segments, occupiedUntil };
+    from = Math.max(retry, start + 1);
   }
   return null;
 }

@@ -26,3 +26,12 @@ function openDays({ people, reserved }: PlanProblem): readonly Interval[] {
   const open = without(union(people.map(({ work }) => work)), shut);
   return daysOfWork(open);
 }
+
+const stretches = new WeakMap<readonly Person[], readonly Interval[]>();
+
+/** Stretches of work of any of these people, breaks left out. */
+export function stretchesOf(people: readonly Person[]): readonly Interval[] {
+  const spans = stretches.get(people) ?? union(people.map(({ work }) => work));
+  stretches.set(people, spans);
+  return spans;
+}

@@ -52,7 +52,7 @@ export function BetterPlan({
           </Select>
         )}
       </Field>
-      <QualityFacts plan={plan} timeZone={shop.timeZone} stackingPieces={shop.settings.stackingPieces} />
+      <QualityFacts plan={plan} shop={shop} />
       <RoomPlanOptions
         detail={detail}
         shopTripMin={shop.settings.tripMin}

@@ -1,30 +1,33 @@
-import { fullestNight, type PlanSnapshot, planQuality } from '@upholder/core/planning';
+import type { ShopContext } from '@upholder/core/api';
+import { fullestNight, type PlanSnapshot, peopleOf, planQuality } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { useMemo } from 'react';
 import { dateWords } from '../../base/times.ts';
+import { toPlanningShop } from '../../job/useJobContext.ts';
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 
+/** That fewer trips would do, where they would. */
+function fewer(trips: number, least: number | undefined): string {
+  return least !== undefined && least < trips ? ` (${least} if everyone goes)` : '';
+}
+
 /** What the hours of a plan go into besides the work itself, in plain words. */
-export function QualityFacts({
-  plan,
-  timeZone,
-  stackingPieces,
-}: {
-  plan: PlanSnapshot;
-  timeZone: string;
-  /** Pieces that find room where they are stacked; 0 where nobody counts. */
-  stackingPieces: number;
-}) {
-  const { gun, takeDowns, refits, switches } = useMemo(
-    () => planQuality(plan.ops, timeZone),
-    [plan.ops, timeZone],
-  );
+export function QualityFacts({ plan, shop }: { plan: PlanSnapshot; shop: ShopContext }) {
+  const { timeZone } = shop;
+  const { stackingPieces } = shop.settings;
+  const { gun, takeDowns, refits, least, hours, switches } = useMemo(() => {
+    const open = plan.ops.filter(({ personId }) => personId !== null);
+    const from = Math.min(...open.map(({ start }) => start));
+    const people = open.length === 0 ? [] : peopleOf(toPlanningShop(shop), from, plan.completion);
+    return planQuality(plan.ops, shop.timeZone, people);
+  }, [plan, shop]);
   const fullest = useMemo(() => fullestNight(plan, timeZone), [plan, timeZone]);
   const isOver = stackingPieces > 0 && fullest !== null && fullest.pieces > stackingPieces;
-  const trips = [takeDowns > 0 && `${takeDowns} to take down`, refits > 0 && `${refits} to refit`].filter(
-    (part) => part !== false,
-  );
+  const trips = [
+    takeDowns > 0 && `${takeDowns} to take down${fewer(takeDowns, least?.takeDowns)}`,
+    refits > 0 && `${refits} to refit${fewer(refits, least?.refits)}`,
+  ].filter((part) => part !== false);
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 border-line border-y py-2 leading-snug">
       {gun && (
@@ -54,6 +57,15 @@ export function QualityFacts({
         <>
           <dt className="text-quiet">Trips</dt>
           <dd>{trips.join(', ')}</dd>
+        </>
+      )}
+      {hours && (
+        <>
+          <dt className="text-quiet">Left free</dt>
+          <dd>
+            <span className="quantity">{formatDuration(hours.freeMin)}</span> of{' '}
+            {formatDuration(hours.workingMin)} working time, for other jobs
+          </dd>
         </>
       )}
       {switches !== null && (
