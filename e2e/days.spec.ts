@@ -199,7 +199,7 @@ test('the sheet for the wall has each one’s tasks, what to mix, and what is we
   await expect(page.getByRole('main').locator('section')).toHaveCount(3);
   await expect(page.getByRole('region', { name: 'Drying overnight' })).toContainText('not touched until');
   // Every loose piece has its place for the night.
-  await expect(page.getByRole('region', { name: 'Overnight' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Overnight', exact: true })).toContainText(
     /On the (rail|rack)\s*\d+ pieces/,
   );
 });

@@ -29,7 +29,7 @@ const VIEWS: View[] = [
   },
   { name: 'pieces', path: '/jobs/QUAY/pieces' },
   { name: 'map', path: '/jobs/QUAY/pieces/map' },
-  { name: 'hardware', path: '/jobs/QUAY/pieces/hardware' },
+  { name: 'week', path: '/week?from=2026-11-30' },
   {
     name: 'sequence',
     path: '/jobs/QUAY/sequence',
