@@ -250,13 +250,18 @@ test('what the client asks for the room is typed, planned round and kept; hours 
   const friday = room.getByRole('button', { name: 'Friday' });
   await friday.click();
   await expect(friday).toHaveAttribute('aria-pressed', 'true');
+  // Two presses while it still plans: neither is lost.
   await room.getByLabel(/^Refit everything in one go/).check();
+  await room.getByRole('button', { name: 'Sunday' }).click();
+  await expect(room.getByLabel(/^Refit everything in one go/)).toBeChecked();
+  await expect(page.getByRole('button', { name: 'Replan from now' })).toBeEnabled();
   await page.reload();
   await page.getByRole('tab', { name: 'Plan quality' }).click();
   await expect(travel).toHaveValue('1 h 15');
   await expect(hours).toHaveValue('09:00–15:00');
   await expect(friday).toHaveAttribute('aria-pressed', 'true');
   await expect(room.getByLabel(/^Refit everything in one go/)).toBeChecked();
+  await expect(room.getByRole('button', { name: 'Sunday' })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByRole('region', { name: 'Plan quality' })).toContainText(/to take down|to refit/);
   // The week shows no work in the room on a Friday, and refitting on one trip.
   await page.goto(new URL('/week', page.url()).toString());

@@ -6,6 +6,7 @@ import { dateWords } from '../../base/times.ts';
 import { Button, Field } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
 import { RoomWishFields } from './RoomWishes.tsx';
+import { useWishes } from './useWishes.ts';
 
 /** How many zones have something to do in the client's room. */
 function zonesInRoom({ job, zones, pieces }: JobDetail): number {
@@ -31,9 +32,8 @@ export function RoomPlanOptions({
   onPlanOptions(planOptions: PlanOptions): Promise<void>;
 }) {
   const [date, setDate] = useState('');
-  // What was just pressed counts at once; planning may take its time.
-  const [isInTurn, setInTurn] = useState<boolean | null>(null);
-  const { roomClosed } = planOptions;
+  const { wishes, change } = useWishes(planOptions, onPlanOptions);
+  const { roomClosed, oneZoneAtATime } = wishes;
   const isNew = /^\d{4}-\d{2}-\d{2}$/.test(date) && !roomClosed.includes(date);
   return (
     <section aria-label="Client’s room">
@@ -44,7 +44,7 @@ export function RoomPlanOptions({
         <Button
           disabled={!isNew}
           onClick={() => {
-            void onPlanOptions({ ...planOptions, roomClosed: [...roomClosed, date].sort() });
+            change({ roomClosed: [...roomClosed, date].sort() });
             setDate('');
           }}
         >
@@ -60,9 +60,7 @@ export function RoomPlanOptions({
                 type="button"
                 className="font-semibold text-act underline underline-offset-2"
                 aria-label={`Reopen ${dateWords(day)}`}
-                onClick={() =>
-                  void onPlanOptions({ ...planOptions, roomClosed: roomClosed.filter((one) => one !== day) })
-                }
+                onClick={() => change({ roomClosed: roomClosed.filter((one) => one !== day) })}
               >
                 open
               </button>
@@ -70,23 +68,18 @@ export function RoomPlanOptions({
           ))}
         </ul>
       )}
-      {(zonesInRoom(detail) > 1 || planOptions.oneZoneAtATime) && (
+      {(zonesInRoom(detail) > 1 || oneZoneAtATime) && (
         <label className="mt-2 flex items-start gap-2 leading-snug">
           <input
             type="checkbox"
             className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
-            checked={isInTurn ?? planOptions.oneZoneAtATime}
-            onChange={({ target }) => {
-              setInTurn(target.checked);
-              void onPlanOptions({ ...planOptions, oneZoneAtATime: target.checked }).finally(() =>
-                setInTurn(null),
-              );
-            }}
+            checked={oneZoneAtATime}
+            onChange={({ target }) => change({ oneZoneAtATime: target.checked })}
           />
           Room zone by zone, so that a way through and a sink stay free
         </label>
       )}
-      <RoomWishFields {...{ planOptions, shopTripMin, onPlanOptions }} />
+      <RoomWishFields {...{ wishes, shopTripMin, change }} />
     </section>
   );
 }

@@ -86,18 +86,16 @@ function readHours(text: string): Read<WorkSpan> {
 
 /** How far the client is, when the room is open, and whether everything is refitted in one go. */
 export function RoomWishFields({
-  planOptions,
+  wishes,
   shopTripMin,
-  onPlanOptions,
+  change,
 }: {
-  planOptions: PlanOptions;
+  wishes: PlanOptions;
   /** Minutes of the way to a client where nobody says otherwise. */
   shopTripMin: number;
-  /** Plans again; settles when there is a plan, or a refusal. */
-  onPlanOptions(planOptions: PlanOptions): Promise<void>;
+  change(part: Partial<PlanOptions>): void;
 }) {
-  const { roomNotOn, roomHours, refitTogether, tripMin } = planOptions;
-  const [isTogether, setTogether] = useState<boolean | null>(null);
+  const { roomNotOn, roomHours, refitTogether, tripMin } = wishes;
   return (
     <div className="mt-2 flex flex-col gap-2">
       <div className="grid grid-cols-2 items-start gap-2">
@@ -107,7 +105,7 @@ export function RoomWishFields({
           show={formatDuration}
           read={readWay}
           hint={tripMin === null ? `Shop: ${formatDuration(shopTripMin)}` : undefined}
-          onValue={(way) => void onPlanOptions({ ...planOptions, tripMin: way })}
+          onValue={(way) => change({ tripMin: way })}
         />
         <TypedField
           label="Room open"
@@ -115,7 +113,7 @@ export function RoomWishFields({
           show={(span) => spanWords(span, voice())}
           read={readHours}
           hint={roomHours === null ? 'Any working hours' : undefined}
-          onValue={(hours) => void onPlanOptions({ ...planOptions, roomHours: hours })}
+          onValue={(hours) => change({ roomHours: hours })}
         />
       </div>
       <fieldset>
@@ -133,8 +131,7 @@ export function RoomWishFields({
                 disabled={!isShut && roomNotOn.length >= WEEKDAYS.length - 1}
                 className={`min-h-9 rounded-[3px] border text-note font-semibold ${isShut ? 'border-act bg-act text-on-act' : 'border-line bg-raised text-ink'}`}
                 onClick={() =>
-                  void onPlanOptions({
-                    ...planOptions,
+                  change({
                     roomNotOn: isShut
                       ? roomNotOn.filter((one) => one !== day)
                       : WEEKDAYS.filter((one) => one === day || roomNotOn.includes(one)),
@@ -151,13 +148,8 @@ export function RoomWishFields({
         <input
           type="checkbox"
           className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
-          checked={isTogether ?? refitTogether}
-          onChange={({ target }) => {
-            setTogether(target.checked);
-            void onPlanOptions({ ...planOptions, refitTogether: target.checked }).finally(() =>
-              setTogether(null),
-            );
-          }}
+          checked={refitTogether}
+          onChange={({ target }) => change({ refitTogether: target.checked })}
         />
         Refit everything in one go, once the last piece is ready
       </label>
