@@ -47,6 +47,57 @@ describe('other measures', () => {
     expect(labourMinutes({ ops: [work('a', 0, 1), work(null, 0, 5)] })).toBe(60);
   });
 
+  /** An hour of a person from an hour of the first day on, to a load. */
+  const hour = (who: string, from: number, loadId: string, stepKey: string, day = 0) =>
+    ({
+      op: { row: 'bench', loadId, stepKey, pieceIds: ['a'] },
+      personId: who,
+      start: day * 1440 + from * 60,
+      end: day * 1440 + from * 60 + 60,
+      segments: [{ start: day * 1440 + from * 60, end: day * 1440 + from * 60 + 60, pieces: 1 }],
+    }) as unknown as ScheduledOp;
+
+  it('a change to other work on another load weighs ten minutes; going on with either weighs nothing', () => {
+    const score = (...ops: ScheduledOp[]) => scoreOf({ ops, completion: 900 }, 'earliest')[2] ?? 0;
+    const kept = score(
+      hour('a', 8, 'x', 'sand'),
+      hour('a', 9, 'x', 'dust'),
+      hour('b', 8, 'y', 'sand'),
+      hour('b', 9, 'y', 'dust'),
+    );
+    const turned = score(
+      hour('a', 8, 'x', 'sand'),
+      hour('a', 9, 'y', 'dust'),
+      hour('b', 8, 'y', 'sand'),
+      hour('b', 9, 'x', 'dust'),
+    );
+    expect(turned - kept).toBeCloseTo(20, 9);
+    const sanding = score(hour('a', 8, 'x', 'sand'), hour('a', 9, 'y', 'sand'));
+    const overnight = score(hour('a', 8, 'x', 'sand'), hour('a', 8, 'y', 'dust', 1));
+    const alone = score(hour('a', 8, 'x', 'sand'));
+    expect(sanding - alone).toBeCloseTo(60, 9);
+    // The next morning nobody leaves anything; the coats are a day's work later for all that.
+    expect(overnight - alone).toBeCloseTo(60, 9);
+  });
+
+  it('in a plan of many loads what ends within the same hour is told apart by the work in it', () => {
+    const plan = (loads: number, completion: number, more: number) => ({
+      ops: [
+        ...Array.from({ length: loads }, (_, number) => hour('a', 8, `load ${number}`, 'sand')),
+        ...Array.from({ length: more }, () => hour('b', 8, 'load 0', 'sand')),
+      ],
+      completion,
+    });
+    const compare = (loads: number) =>
+      compareScores(scoreOf(plan(loads, 905, 1), 'earliest'), scoreOf(plan(loads, 955, 0), 'earliest'));
+    expect(compare(7)).toBeGreaterThan(0);
+    expect(compare(6)).toBeLessThan(0);
+    // Past the hour the end counts first.
+    expect(
+      compareScores(scoreOf(plan(7, 905, 3), 'earliest'), scoreOf(plan(7, 965, 0), 'earliest')),
+    ).toBeLessThan(0);
+  });
+
   it('of two plans that hand over together the calmer one is better', () => {
     const plan = { ops: [work('a', 0, 1)], completion: 900 };
     expect(compareScores(scoreOf(plan, 'earliest', 0), scoreOf(plan, 'earliest', 2))).toBeLessThan(0);

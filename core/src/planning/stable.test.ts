@@ -39,18 +39,21 @@ const movedToday = ({ plan }: ReturnType<typeof best>) =>
     return before !== undefined && before < SAMPLE_START + 1440 && Math.abs(start - before) > 10;
   }).length;
 
+/** The hour in which a plan of many loads ends: within it the calmer one, and the one with less work, is better. */
+const hourOf = ({ plan }: ReturnType<typeof best>) => Math.ceil(plan.completion / 60);
+
 describe('planning again', () => {
   it('without anything having changed leaves today alone, whatever the seed', () => {
     for (const seed of [1, 2, 3]) {
       const again = best({ ...fresh, earlier }, 0, seed);
-      expect([again.plan.completion <= first.plan.completion, movedToday(again)]).toEqual([true, 0]);
+      expect([hourOf(again) <= hourOf(first), movedToday(again)]).toEqual([true, 0]);
     }
   });
 
   it('moves today for an earlier handover, not for less', () => {
     const again = best({ ...fresh, earlier }, 60, 5);
-    expect(again.plan.completion).toBeLessThanOrEqual(first.plan.completion);
-    if (again.plan.completion === first.plan.completion) expect(movedToday(again)).toBe(0);
+    expect(hourOf(again)).toBeLessThanOrEqual(hourOf(first));
+    if (hourOf(again) === hourOf(first)) expect(movedToday(again)).toBe(0);
     // Begun from nothing, other searches are free to move all of it.
     const movesFreely = [2, 3, 4, 5, 6, 7].some((seed) => movedToday(best(fresh, 90, seed)) > 0);
     expect(movesFreely).toBe(true);

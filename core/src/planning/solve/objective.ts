@@ -1,6 +1,6 @@
 import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
-import type { Plan } from '../problem/model.ts';
+import type { Plan, PlanOp } from '../problem/model.ts';
 
 /** What a plan is to be best at. */
 export const OBJECTIVES = {
@@ -78,6 +78,30 @@ function lateness({ ops }: Pick<Plan, 'ops'>): number {
   return pieces === 0 ? 0 : (sum / pieces) ** (1 / STEEP);
 }
 
+/** What it costs to leave a load for other work on another one: to put down, fetch, lay out, and find the place again. */
+const SWITCH_MIN = 10;
+
+/** How often somebody leaves a load for other work on another one within a day. */
+function switches({ ops }: Pick<Plan, 'ops'>): number {
+  const hands = new Map<string, { start: Minute; op: PlanOp }[]>();
+  for (const { op, personId, segments } of ops) {
+    if (personId === null) continue;
+    const own = hands.get(personId) ?? [];
+    hands.set(personId, own);
+    for (const { start } of segments) own.push({ start, op });
+  }
+  let count = 0;
+  for (const own of hands.values()) {
+    own.sort((a, b) => a.start - b.start);
+    own.forEach(({ op, start }, index) => {
+      const before = own[index - 1];
+      if (!before || start - before.start >= DAY / 2) return;
+      if (before.op.loadId !== op.loadId && before.op.stepKey !== op.stepKey) count += 1;
+    });
+  }
+  return count;
+}
+
 /** In a plan of many loads an hour at its end is not worth a day's work on the way; with fewer every minute counts. */
 const MANY_LOADS = 6;
 const HOUR = 60;
@@ -89,7 +113,7 @@ function endOf({ ops, completion }: Plan): Minute {
 
 /**
  * A plan as numbers, the most important first; smaller is better. For the earliest handover a minute of anybody's work weighs as much
- * as a minute by which the last coats are late: gun set-ups, trips and changes of hands cost what they take.
+ * as a minute by which the last coats are late: gun set-ups and trips cost what they take, and a change to other work ten minutes.
  * @param moved by how many minutes it moves the tasks of today; of two plans that are as good, the calmer one is better.
  */
 export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
@@ -97,7 +121,7 @@ export function scoreOf(plan: Plan, objective: Objective, moved = 0): number[] {
   const labour = labourMinutes(plan);
   switch (objective) {
     case 'earliest':
-      return [endOf(plan), moved, lateness(plan) * DAY + labour, completion];
+      return [endOf(plan), moved, lateness(plan) * DAY + labour + SWITCH_MIN * switches(plan), completion];
     case 'room':
       return [roomMinutes(plan), completion, moved, labour];
     case 'labour':

@@ -7,6 +7,9 @@ import { toPlanningShop } from '../../job/useJobContext.ts';
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 
+/** Working time in hours: a day of it is not 24 of them. */
+const hoursOf = (minutes: number) => Math.round(minutes / 60);
+
 /** That fewer trips would do, where they would. */
 function fewer(trips: number, least: number | undefined): string {
   return least !== undefined && least < trips ? ` (${least} if everyone goes)` : '';
@@ -63,8 +66,8 @@ export function QualityFacts({ plan, shop }: { plan: PlanSnapshot; shop: ShopCon
         <>
           <dt className="text-quiet">Left free</dt>
           <dd>
-            <span className="quantity">{formatDuration(hours.freeMin)}</span> of{' '}
-            {formatDuration(hours.workingMin)} working time, for other jobs
+            <span className="quantity">{hoursOf(hours.freeMin)}</span> of {hoursOf(hours.workingMin)} working{' '}
+            hours, for other jobs
           </dd>
         </>
       )}
