@@ -82,11 +82,9 @@ test('a correction is a new entry and the old one stays readable', async ({ page
   await shop.tell('reset');
   await enter(page, shop, 'Maren');
   await openStage(page, 'QUAY', 'Log');
-  // Items of the log: the plan says what to mix, too.
-  const coats = page
-    .getByRole('listitem')
-    .filter({ hasText: /\d mL/ })
-    .filter({ has: page.getByRole('button', { name: 'Correct' }) });
+  // The plan before it says what to mix, too: only where something can be corrected is it the log.
+  await expect(page.getByRole('button', { name: 'Correct' }).first()).toBeVisible();
+  const coats = page.getByRole('listitem').filter({ hasText: /\d mL/ });
   const poured = /\d+ mL/.exec(await coats.first().innerText())?.[0] ?? '';
   const line = coats.filter({ hasText: poured }).last();
   await line.getByRole('button', { name: 'Correct' }).click();
