@@ -272,8 +272,7 @@ export class Builder {
     let placed = earliestPlacement(problem, table, op, ready, hands);
     if (!placed) return null;
     // Whoever had the load before may have been waited for: another could begin that much sooner.
-    // And what is in the guns by then may leave a shorter set-up, which fits sooner.
-    if (!op.paint) progress.floor = placed.slot.start - hands.stayMin;
+    progress.floor = placed.slot.start - hands.stayMin;
     placed = this.withOthers(op, placed, hands);
     for (let attempt = 0; attempt < 4; attempt += 1) {
       const { slot } = placed;

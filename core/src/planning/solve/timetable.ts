@@ -327,6 +327,13 @@ export function earliestSlot(
   { people = problem.people, stay = null, stayMin = 0 }: Hands = {},
 ): Slot | null {
   let best: Slot | null = null;
+  // A place that is full at the very start need not be held against anybody's hours.
+  let from = Math.max(ready, problem.now);
+  for (let free = table.fullUntil(op, from, from + 1, from + 1); free !== null; ) {
+    from = free;
+    if (from >= problem.horizon) return null;
+    free = table.fullUntil(op, from, from + 1, from + 1);
+  }
   // Whoever had the load last may begin a little later and still get it.
   const rankOf = (personId: string, start: Minute) => start - (personId === stay ? stayMin : 0);
   for (const person of people) {
@@ -334,7 +341,7 @@ export function earliestSlot(
     const latest: Minute = best
       ? rankOf(best.personId, best.start) + (person.id === stay ? stayMin : 0)
       : Number.POSITIVE_INFINITY;
-    const own = slotOf(problem, table, op, Math.max(ready, problem.now), person.id, latest);
+    const own = slotOf(problem, table, op, from, person.id, latest);
     if (!own) continue;
     const by = best ? rankOf(person.id, own.start) - rankOf(best.personId, best.start) : -1;
     if (!best || by < 0 || (by === 0 && own.end < best.end)) best = own;
@@ -355,12 +362,6 @@ function slotOf(
   if (!left) return null;
   let from = ready;
   while (from < problem.horizon && from <= latest) {
-    // A place that is full at the very start need not be held against anybody's hours.
-    const free = table.fullUntil(op, from, from + 1, from + 1);
-    if (free !== null) {
-      from = free;
-      continue;
-    }
     const segments = walk(left, op, from);
     const first = segments?.[0];
     const last = segments?.at(-1);
