@@ -8,7 +8,7 @@ import { activePins, type PlanOptions } from './keep/snapshot.ts';
 import { type EarlierOp, type PlanRequest, planAsBefore, searchPlan, tryPlan } from './plan.ts';
 import { deliveriesOf } from './problem/deliveries.ts';
 import type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
-import { roomWishesOf } from './problem/room.ts';
+import { type RoomWishes, roomWishesOf } from './problem/room.ts';
 import type { Bound } from './solve/bound.ts';
 import { compareScores, labourMinutes, type Objective, roomMinutes, scoreOf } from './solve/objective.ts';
 import type { Found, PlanRecipe } from './solve/search.ts';
@@ -157,47 +157,34 @@ export function improvementsFor(question: PlanRequest): Improvement[] {
 /** What the client would have to put up with: a room that is worked on all over, or on a day on which it was to be closed. */
 function roomImprovements(question: PlanRequest): Improvement[] {
   const { oneZoneAtATime, roomClosed, roomNotOn, roomHours, refitTogether } = roomWishesOf(question);
-  const whole: Improvement = {
-    key: 'room',
-    title: said('plan.all-of-the-room-at-once'),
-    cost: said('plan.no-way-through-and-no-sink'),
-    change: { kind: 'wish', planOptions: { oneZoneAtATime: false } },
-    question: { ...question, oneZoneAtATime: false },
-  };
-  const days = roomClosed.map((date): Improvement => {
-    const others = roomClosed.filter((one) => one !== date);
-    return {
-      key: `open ${date}`,
-      title: said('plan.work-in-the-room-on', { date: saidDate(date) }),
-      cost: said('plan.the-client-lets-you-in'),
-      change: { kind: 'wish', planOptions: { roomClosed: others } },
-      question: { ...question, roomClosed: others },
-    };
+  const wish = (key: string, title: string, cost: string, planOptions: Partial<RoomWishes>): Improvement => ({
+    key,
+    title,
+    cost,
+    change: { kind: 'wish', planOptions },
+    question: { ...question, ...planOptions },
   });
-  const weekdays = roomNotOn.map((day): Improvement => {
-    const others = roomNotOn.filter((one) => one !== day);
-    return {
-      key: `open ${day}`,
-      title: said('plan.work-in-the-room-on-weekdays', { day }),
-      cost: said('plan.the-client-lets-you-in'),
-      change: { kind: 'wish', planOptions: { roomNotOn: others } },
-      question: { ...question, roomNotOn: others },
-    };
+  const letsYouIn = said('plan.the-client-lets-you-in');
+  const whole = wish('room', said('plan.all-of-the-room-at-once'), said('plan.no-way-through-and-no-sink'), {
+    oneZoneAtATime: false,
   });
-  const anyHour: Improvement = {
-    key: 'hours',
-    title: said('plan.the-room-at-any-hour'),
-    cost: said('plan.the-client-lets-you-in'),
-    change: { kind: 'wish', planOptions: { roomHours: null } },
-    question: { ...question, roomHours: null },
-  };
-  const asReady: Improvement = {
-    key: 'refit',
-    title: said('plan.bring-back-as-it-is-ready'),
-    cost: said('plan.more-trips-and-a-room-that'),
-    change: { kind: 'wish', planOptions: { refitTogether: false } },
-    question: { ...question, refitTogether: false },
-  };
+  const days = roomClosed.map((date) =>
+    wish(`open ${date}`, said('plan.work-in-the-room-on', { date: saidDate(date) }), letsYouIn, {
+      roomClosed: roomClosed.filter((one) => one !== date),
+    }),
+  );
+  const weekdays = roomNotOn.map((day) =>
+    wish(`open ${day}`, said('plan.work-in-the-room-on-weekdays', { day }), letsYouIn, {
+      roomNotOn: roomNotOn.filter((one) => one !== day),
+    }),
+  );
+  const anyHour = wish('hours', said('plan.the-room-at-any-hour'), letsYouIn, { roomHours: null });
+  const asReady = wish(
+    'refit',
+    said('plan.bring-back-as-it-is-ready'),
+    said('plan.more-trips-and-a-room-that'),
+    { refitTogether: false },
+  );
   return [
     ...(oneZoneAtATime ? [whole] : []),
     ...days,

@@ -1,6 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import { said, saidMoment } from '../said/index.ts';
-import type { Minute } from '../shop/calendar.ts';
+import { lengthOf, type Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain/explain.ts';
 import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
 import {
@@ -20,13 +20,14 @@ import {
 } from './problem/model.ts';
 import { buildProblem, peopleOf } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
-import { longestInRoom, type RoomWishes, roomShut, roomWishesOf, shutAsReserved } from './problem/room.ts';
+import { type RoomWishes, roomShut, roomWishesOf, shutAsReserved } from './problem/room.ts';
 import { inTurn } from './problem/sections.ts';
 import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
 import { LoadProgress } from './solve/progress.ts';
 import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
-import { type PlanRecipe, PlanSearch, waysOf } from './solve/search.ts';
+import { distinct, type PlanRecipe, PlanSearch, waysOf } from './solve/search.ts';
+import { longestInRoom } from './solve/workdays.ts';
 
 // Longer than other files: the ways to a plan share how large jobs are cut and how far ahead is planned.
 
@@ -122,7 +123,7 @@ function isTooMuch({ loads, people }: PlanProblem): boolean {
   const open = loads.flatMap(({ ops }) => ops).filter(({ done }) => !done);
   const asked = open.reduce((sum, { perPieceMin, pieceIds }) => sum + perPieceMin * pieceIds.length, 0);
   const hours = people.flatMap(({ work }) => work);
-  return asked > hours.reduce((sum, { start, end }) => sum + end - start, 0);
+  return asked > lengthOf(hours);
 }
 
 /** Whether anything is still to be done in the client's room. */
@@ -261,12 +262,7 @@ export function quickPlan(question: PlanRequest): Outcome<SolvedPlan> {
     const problems = problemsOf(question, splits, PLAIN.pins, days);
     if (!problems.ok) return problems;
     let best: SolvedPlan | null = null;
-    const seen = new Set<string>();
-    for (const { problem } of problems.value) {
-      // Cutting finer may give the same loads again.
-      const names = problem.loads.map(({ id }) => id).join();
-      if (seen.has(names)) continue;
-      seen.add(names);
+    for (const { problem } of distinct(problems.value)) {
       const made = makePlan(problem, 1);
       if (!made.ok) refusal = failure(refusalWords(made));
       else if (!best || isBetter(made.value.plan, best.plan)) best = { problem, plan: made.value.plan };
@@ -372,7 +368,7 @@ function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
   const gun =
     before.gun && op.paint ? { gun: { ...op.paint, number: before.gun.number, changeMin, goesOn } } : {};
   if (goesOn) return { ...goingOn(op), ...gun };
-  const worked = before.segments.reduce((sum, { start, end }) => sum + end - start, 0);
+  const worked = lengthOf(before.segments);
   const hands = op.perPieceMin * op.pieceIds.length;
   const isWhole = worked + 1 > hands + op.setupMin + op.cleanupMin + changeMin;
   return isWhole

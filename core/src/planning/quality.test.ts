@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { plannedOp } from '../../test/plannedOp.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { type DEFAULT_SHOP_SETTINGS, localClock } from '../shop/index.ts';
 import {
@@ -27,41 +28,7 @@ const gun = (material: string, goesOn = false, changeMin = 0): PlannedOp['gun'] 
   goesOn,
 });
 
-let number = 0;
-function op(
-  personId: string | null,
-  start: number,
-  minutes: number,
-  change: Partial<PlannedOp> = {},
-): PlannedOp {
-  number += 1;
-  return {
-    id: `op ${number}`,
-    loadId: 'load 1',
-    zoneId: sampleId(1, 1),
-    stepId: sampleId(2, 1),
-    stepKey: 'sand',
-    name: 'Sand',
-    side: 'all',
-    action: 'do',
-    pieceIds: [sampleId(3, 1)],
-    row: 'bench',
-    isCoat: false,
-    personId,
-    start,
-    end: start + minutes,
-    segments: [{ start, end: start + minutes, pieces: 1 }],
-    occupiedUntil: null,
-    hold: null,
-    gun: null,
-    setupMin: 0,
-    trip: null,
-    lags: null,
-    windowMax: null,
-    waits: [],
-    ...change,
-  };
-}
+const op = plannedOp;
 
 describe('what the hours of a plan go into', () => {
   const spray = (start: number, minutes: number, setupMin: number, use: PlannedOp['gun']) =>

@@ -5,7 +5,8 @@ import { localClock, localDate, minuteAt, weekdayOf } from '../shop/calendar.ts'
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import { improvementsFor } from './improvements.ts';
 import { checkPlan, type Plan, type PlanRequest, type RoomWishes, searchPlan } from './index.ts';
-import { longestInRoom, NO_ROOM_WISHES, roomShut } from './problem/room.ts';
+import { NO_ROOM_WISHES, roomShut } from './problem/room.ts';
+import { longestInRoom } from './solve/workdays.ts';
 
 const zone = 'Europe/London';
 const at = (date: string, clock: string) => minuteAt(date, clock, zone);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { plannedOp } from '../../test/plannedOp.ts';
 import { SAMPLE_START, SAMPLE_TIME_ZONE, sampleId } from '../../test/sample.ts';
 import { addDays } from '../shop/index.ts';
 import { type PlannedOp, type WeekJob, weekOf } from './index.ts';
@@ -9,41 +10,8 @@ const dates = Array.from({ length: 5 }, (_, day) => addDays(MONDAY, day));
 /** The minute of a day of that week at a time of day. */
 const at = (day: number, hour: number) => SAMPLE_START + day * 1440 + (hour - 6) * 60;
 
-let number = 0;
-function op(
-  personId: string | null,
-  start: number,
-  hours: number,
-  change: Partial<PlannedOp> = {},
-): PlannedOp {
-  number += 1;
-  return {
-    id: `op ${number}`,
-    loadId: 'load 1',
-    zoneId: sampleId(1, 1),
-    stepId: sampleId(2, 1),
-    stepKey: 'sand',
-    name: 'Sand',
-    side: 'all',
-    action: 'do',
-    pieceIds: [sampleId(3, 1)],
-    row: 'bench',
-    isCoat: false,
-    personId,
-    start,
-    end: start + hours * 60,
-    segments: [{ start, end: start + hours * 60, pieces: 1 }],
-    occupiedUntil: null,
-    hold: null,
-    gun: null,
-    setupMin: 0,
-    trip: null,
-    lags: null,
-    windowMax: null,
-    waits: [],
-    ...change,
-  };
-}
+const op = (personId: string | null, start: number, hours: number, change: Partial<PlannedOp> = {}) =>
+  plannedOp(personId, start, hours * 60, change);
 
 const job = (id: string, ...ops: PlannedOp[]): WeekJob => ({ id, ops, isOpen: () => true });
 

@@ -57,6 +57,11 @@ export function localClock(minute: Minute, timeZone: string): string {
   return `${String(local.getHours()).padStart(2, '0')}:${String(local.getMinutes()).padStart(2, '0')}`;
 }
 
+/** Minutes of several stretches together. */
+export function lengthOf(spans: readonly Interval[]): Minute {
+  return spans.reduce((sum, { start, end }) => sum + end - start, 0);
+}
+
 /** The minute of a shop-local date (`2026-11-30`) and time of day. */
 export function minuteAt(date: string, clock: string, timeZone: string): Minute {
   const [year = 1970, month = 1, day = 1] = date.split('-').map(Number);

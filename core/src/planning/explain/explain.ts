@@ -1,6 +1,6 @@
 import { countWhile } from '../../base/ordered.ts';
 import { said } from '../../said/index.ts';
-import type { Interval, Minute } from '../../shop/calendar.ts';
+import { type Interval, lengthOf, type Minute } from '../../shop/calendar.ts';
 import { bindingClock } from '../problem/clocks.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from '../problem/model.ts';
 import { union } from '../solve/supply.ts';
@@ -186,7 +186,7 @@ function reasonAt(context: Context, item: ScheduledOp, at: Minute): Wait['why'] 
   }
   // Nothing stands in its way but the way to the client, which is gone once for many.
   if (item.op.isTrip) return { kind: 'trip' };
-  return { kind: 'too-long', minutes: item.segments.reduce((sum, { start, end }) => sum + end - start, 0) };
+  return { kind: 'too-long', minutes: lengthOf(item.segments) };
 }
 
 function explainOne(context: Context, earlier: readonly ScheduledOp[], item: ScheduledOp): Wait[] {

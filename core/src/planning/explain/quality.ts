@@ -1,7 +1,7 @@
-import { type Interval, localDate, type Minute } from '../../shop/calendar.ts';
+import { lengthOf, localDate, type Minute } from '../../shop/calendar.ts';
 import type { PlannedOp } from '../keep/snapshot.ts';
 import { NIGHT_MIN } from '../problem/guns.ts';
-import type { Person } from '../problem/model.ts';
+import { isOtherWork, type Person } from '../problem/model.ts';
 
 /** How a plan spends the hours besides the work itself, and how little it could be. */
 export interface PlanQuality {
@@ -93,13 +93,10 @@ function switchesOf(ops: readonly QualityOp[], timeZone: string): number[] {
     work.sort((a, b) => a.start - b.start);
     return work.filter((one, index) => {
       const before = work[index - 1];
-      return before && before.loadId !== one.loadId && before.stepKey !== one.stepKey;
+      return before && isOtherWork(before, one);
     }).length;
   });
 }
-
-const minutesOf = (spans: readonly Interval[]): Minute =>
-  spans.reduce((sum, { start, end }) => sum + end - start, 0);
 
 /** Everybody's working hours by day, from the first task of a plan on to its last. */
 function hoursByDay(
@@ -121,7 +118,7 @@ function hoursByDay(
 
 /** How many days with everybody there so much work takes at the least. */
 function leastTrips(ops: readonly QualityOp[], dayMin: Minute): number {
-  const minutes = minutesOf(ops.flatMap(({ segments }) => segments));
+  const minutes = lengthOf(ops.flatMap(({ segments }) => segments));
   return minutes === 0 ? 0 : Math.max(1, Math.ceil(minutes / Math.max(1, dayMin)));
 }
 
@@ -139,17 +136,16 @@ export function planQuality(
   const isKnown = people.length > 0 && planned.length > 0;
   const days = isKnown ? hoursByDay(planned, people, timeZone) : new Map<string, Minute>();
   const dayMin = Math.max(0, ...days.values());
-  const [out, back] = (['out', 'back'] as const).map((way) => planned.filter(({ trip }) => trip === way));
+  const out = planned.filter(({ trip }) => trip === 'out');
+  const back = planned.filter(({ trip }) => trip === 'back');
   const workingMin = [...days.values()].reduce((sum, minutes) => sum + minutes, 0);
-  const taken = minutesOf(planned.flatMap(({ segments }) => segments));
+  const taken = lengthOf(planned.flatMap(({ segments }) => segments));
   const switches = switchesOf(planned, timeZone).sort((a, b) => a - b);
   return {
     gun: gunHours(planned, timeZone),
-    takeDowns: visits(out ?? []),
-    refits: visits(back ?? []),
-    least: isKnown
-      ? { takeDowns: leastTrips(out ?? [], dayMin), refits: leastTrips(back ?? [], dayMin) }
-      : null,
+    takeDowns: visits(out),
+    refits: visits(back),
+    least: isKnown ? { takeDowns: leastTrips(out, dayMin), refits: leastTrips(back, dayMin) } : null,
     hours: isKnown ? { workingMin, freeMin: Math.max(0, workingMin - taken) } : null,
     switches: switches[Math.floor(switches.length / 2)] ?? null,
   };

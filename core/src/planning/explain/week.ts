@@ -1,4 +1,4 @@
-import { localDate, type Minute } from '../../shop/calendar.ts';
+import { lengthOf, localDate, type Minute } from '../../shop/calendar.ts';
 import type { PlannedOp } from '../keep/snapshot.ts';
 import type { PlanPlace } from '../problem/model.ts';
 
@@ -43,9 +43,6 @@ interface Part {
   start: Minute;
   end: Minute;
 }
-
-const lengthOf = (parts: readonly Part[]): Minute =>
-  parts.reduce((sum, { start, end }) => sum + end - start, 0);
 
 function personDay(jobId: string, parts: readonly Part[]): PersonDay {
   return {

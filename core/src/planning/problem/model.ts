@@ -180,6 +180,14 @@ export interface Plan {
   completion: Minute;
 }
 
+/** Whether somebody who goes from one task to another leaves its load for other work. */
+export function isOtherWork(
+  before: Pick<PlanOp, 'loadId' | 'stepKey'>,
+  { loadId, stepKey }: Pick<PlanOp, 'loadId' | 'stepKey'>,
+): boolean {
+  return before.loadId !== loadId && before.stepKey !== stepKey;
+}
+
 /** Whether two operations of a load work on a piece in common: a repair of one piece says nothing of its neighbour. */
 function sharesPiece(one: Pick<PlanOp, 'pieceIds'>, other: Pick<PlanOp, 'pieceIds'>): boolean {
   const few = one.pieceIds.length <= other.pieceIds.length ? one : other;

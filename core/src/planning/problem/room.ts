@@ -4,7 +4,7 @@ import { said } from '../../said/index.ts';
 import { addDays, type Interval, localDate, type Minute, minuteAt, weekdayOf } from '../../shop/calendar.ts';
 import { WEEKDAYS } from '../../shop/clock.ts';
 import { WorkSpanSchema } from '../../shop/shop.ts';
-import { type Person, type Reservation, ROOM_CAPACITY } from './model.ts';
+import { type Reservation, ROOM_CAPACITY } from './model.ts';
 
 /** What a client asks for the room, and how far away it is. */
 export const ROOM_WISHES = {
@@ -73,25 +73,4 @@ export function shutAsReserved(shut: readonly Interval[]): Reservation[] {
     use: { resourceId: 'room', amount: ROOM_CAPACITY },
     by: said('plan.the-client-who-has-it-closed'),
   }));
-}
-
-/** Minutes of work that somebody has in one go while the room is open, at the most; 0 where nobody ever works then. */
-export function longestInRoom(people: readonly Person[], shut: readonly Interval[]): Minute {
-  let longest = 0;
-  for (const work of new Set(people.map((person) => person.work))) {
-    let at = 0;
-    for (const { start, end } of work) {
-      let from = start;
-      while (at > 0 && (shut[at - 1]?.end ?? 0) > from) at -= 1;
-      while (at < shut.length && (shut[at]?.end ?? 0) <= from) at += 1;
-      for (let index = at; index < shut.length; index += 1) {
-        const stretch = shut[index];
-        if (!stretch || stretch.start >= end) break;
-        longest = Math.max(longest, stretch.start - from);
-        from = Math.max(from, stretch.end);
-      }
-      longest = Math.max(longest, end - from);
-    }
-  }
-  return longest;
 }

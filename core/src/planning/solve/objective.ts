@@ -1,6 +1,6 @@
 import { said } from '../../said/index.ts';
-import type { Minute } from '../../shop/calendar.ts';
-import type { Plan, PlanOp } from '../problem/model.ts';
+import { lengthOf, type Minute } from '../../shop/calendar.ts';
+import { isOtherWork, type Plan, type PlanOp } from '../problem/model.ts';
 
 /** What a plan is to be best at. */
 export const OBJECTIVES = {
@@ -13,10 +13,7 @@ export type Objective = keyof typeof OBJECTIVES;
 
 /** Minutes of work that somebody has to do, set-ups and clean-ups included. */
 export function labourMinutes({ ops }: Pick<Plan, 'ops'>): Minute {
-  return ops.reduce(
-    (sum, { segments }) => sum + segments.reduce((part, { start, end }) => part + end - start, 0),
-    0,
-  );
+  return ops.reduce((sum, { segments }) => sum + lengthOf(segments), 0);
 }
 
 /** Minutes between the first and the last work in the client's room; 0 when there is none. */
@@ -95,8 +92,7 @@ function switches({ ops }: Pick<Plan, 'ops'>): number {
     own.sort((a, b) => a.start - b.start);
     own.forEach(({ op, start }, index) => {
       const before = own[index - 1];
-      if (!before || start - before.start >= DAY / 2) return;
-      if (before.op.loadId !== op.loadId && before.op.stepKey !== op.stepKey) count += 1;
+      if (before && start - before.start < DAY / 2 && isOtherWork(before.op, op)) count += 1;
     });
   }
   return count;

@@ -5,11 +5,10 @@ import type { Cut } from '../problem/loads.ts';
 import { mayDo, type Plan, type PlanProblem } from '../problem/model.ts';
 import { type Bound, lowerBound } from './bound.ts';
 import { type Guide, NO_GUIDE } from './builder.ts';
-import { daysOfWork } from './capacityBound.ts';
 import { compareScores, type Objective, scoreOf } from './objective.ts';
 import { makePlan, type Ordered, type PinFailure, placeInOrder } from './schedule.ts';
 import { allWays, FIRST_WAYS, type Start, startsOf, type Ways } from './starts.ts';
-import { union } from './supply.ts';
+import { workdaysOf } from './workdays.ts';
 
 // Longer than other files: one search, with the state that it keeps.
 
@@ -105,7 +104,7 @@ export class PlanSearch {
   /** When the first day of work ends. */
   private today: Minute | null = null;
   tries = 0;
-  private readonly asked: CutProblem[] = [];
+  private readonly asked: readonly CutProblem[];
   private readonly lines: Line[] = [];
   /** First plans that are still to be tried. */
   private readonly starts: LateStart[] = [];
@@ -123,15 +122,10 @@ export class PlanSearch {
     private readonly before: Before = NOTHING_BEFORE,
   ) {
     this.random = seeded(seed);
-    const seen = new Set<string>();
-    for (const asked of problems) {
+    this.asked = distinct(problems);
+    for (const asked of this.asked) {
       const { cut, problem } = asked;
       const isLate = asked.isLate && !before.recipes.some((recipe) => isSameCut(recipe.cut, cut));
-      // Cutting finer may give the same loads again.
-      const names = problem.loads.map(({ id }) => id).join();
-      if (seen.has(names)) continue;
-      seen.add(names);
-      this.asked.push(asked);
       if (isLate) continue;
       const made = makePlan(problem, 1, this.guide(new Map(), new Map()));
       this.tries += 1;
@@ -193,7 +187,7 @@ export class PlanSearch {
   private rate({ now, people }: PlanProblem, plan: Plan): number[] {
     const { starts } = this.before;
     if (starts.size === 0) return scoreOf(plan, this.objective);
-    this.today ??= daysOfWork(union(people.map(({ work }) => work)))[0]?.end ?? now;
+    this.today ??= workdaysOf(people)[0]?.end ?? now;
     const { today } = this;
     let moved = 0;
     for (const { op, personId, start } of plan.ops) {
@@ -456,6 +450,17 @@ export class PlanSearch {
     line.ways = ways;
     return this.keep(line);
   }
+}
+
+/** Each way of cutting that gives loads of its own: cutting finer may give the same ones again. */
+export function distinct<Way extends CutProblem>(ways: readonly Way[]): Way[] {
+  const seen = new Set<string>();
+  return ways.filter(({ problem }) => {
+    const names = problem.loads.map(({ id }) => id).join();
+    const isNew = !seen.has(names);
+    seen.add(names);
+    return isNew;
+  });
 }
 
 /** The ways of a recipe, with what is usual where it says nothing. */

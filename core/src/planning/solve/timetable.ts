@@ -329,10 +329,10 @@ export function earliestSlot(
   let best: Slot | null = null;
   // A place that is full at the very start need not be held against anybody's hours.
   let from = Math.max(ready, problem.now);
-  for (let free = table.fullUntil(op, from, from + 1, from + 1); free !== null; ) {
+  for (;;) {
+    const free = from < problem.horizon ? table.fullUntil(op, from, from + 1, from + 1) : null;
+    if (free === null) break;
     from = free;
-    if (from >= problem.horizon) return null;
-    free = table.fullUntil(op, from, from + 1, from + 1);
   }
   // Whoever had the load last may begin a little later and still get it.
   const rankOf = (personId: string, start: Minute) => start - (personId === stay ? stayMin : 0);

@@ -1,37 +1,40 @@
-import type { Interval } from '../../shop/calendar.ts';
+import type { Interval, Minute } from '../../shop/calendar.ts';
 import { type Person, type PlanProblem, ROOM_CAPACITY } from '../problem/model.ts';
 import { daysOfWork } from './capacityBound.ts';
 import { union, without } from './supply.ts';
 
-const known = new WeakMap<readonly Person[], readonly Interval[]>();
-const knownInRoom = new WeakMap<PlanProblem, readonly Interval[]>();
-
-/** Days on which any of these people work, each from its opening to its end; worked out once for all plans of a question. */
-export function workdaysOf(people: readonly Person[]): readonly Interval[] {
-  const days = known.get(people) ?? daysOfWork(union(people.map(({ work }) => work)));
-  known.set(people, days);
-  return days;
+/** The same answer for the same question, worked out once for all plans of it. */
+function once<Key extends object, Value>(work: (key: Key) => Value): (key: Key) => Value {
+  const known = new WeakMap<Key, Value>();
+  return (key) => {
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const value = work(key);
+    known.set(key, value);
+    return value;
+  };
 }
-
-/** The same, as far as the client's room is open on them. */
-export function roomDaysOf(problem: PlanProblem): readonly Interval[] {
-  const days = knownInRoom.get(problem) ?? openDays(problem);
-  knownInRoom.set(problem, days);
-  return days;
-}
-
-function openDays({ people, reserved }: PlanProblem): readonly Interval[] {
-  const shut = reserved.filter(({ use }) => use?.resourceId === 'room' && use.amount >= ROOM_CAPACITY);
-  if (shut.length === 0) return workdaysOf(people);
-  const open = without(union(people.map(({ work }) => work)), shut);
-  return daysOfWork(open);
-}
-
-const stretches = new WeakMap<readonly Person[], readonly Interval[]>();
 
 /** Stretches of work of any of these people, breaks left out. */
-export function stretchesOf(people: readonly Person[]): readonly Interval[] {
-  const spans = stretches.get(people) ?? union(people.map(({ work }) => work));
-  stretches.set(people, spans);
-  return spans;
+export const stretchesOf = once((people: readonly Person[]): readonly Interval[] =>
+  union(people.map(({ work }) => work)),
+);
+
+/** Days on which any of these people work, each from its opening to its end. */
+export const workdaysOf = once((people: readonly Person[]): readonly Interval[] =>
+  daysOfWork(stretchesOf(people)),
+);
+
+/** The same, as far as the client's room is open on them. */
+export const roomDaysOf = once(({ people, reserved }: PlanProblem): readonly Interval[] => {
+  const shut = reserved.filter(({ use }) => use?.resourceId === 'room' && use.amount >= ROOM_CAPACITY);
+  return shut.length === 0 ? workdaysOf(people) : daysOfWork(without(stretchesOf(people), shut));
+});
+
+/** Minutes of work that somebody has in one go while the room is open, at the most; 0 where nobody ever works then. */
+export function longestInRoom(people: readonly Person[], shut: readonly Interval[]): Minute {
+  let longest = 0;
+  for (const work of new Set(people.map((person) => person.work)))
+    for (const { start, end } of without(work, shut)) longest = Math.max(longest, end - start);
+  return longest;
 }

@@ -22,19 +22,11 @@ const PLACE_NAMES: Record<Exclude<RestingPlace, 'back'>, string> = {
 const SHOWN = RESTING_PLACES.filter((place) => place !== 'back');
 
 /** Where the loose pieces of a job are at a moment, by what is logged and planned; what is back with the client is left out. */
-export function restingOf({ plan, log }: JobDetail, at: number): Resting[] {
+function restingOf({ plan, log }: JobDetail, at: number): Resting[] {
   if (!plan) return [];
   const entries = effectiveLog(log);
   const endOf = (op: PlannedOp) => loggedEnd(op, entries) ?? op.end;
   return restingAt(plan, at, endOf).filter(({ place }) => place !== 'back');
-}
-
-/** How many pieces of these jobs stand stacked at a moment. */
-export function stackedAt(details: readonly JobDetail[], at: number): number {
-  return details
-    .flatMap((detail) => restingOf(detail, at))
-    .filter(({ place }) => place === 'stacked')
-    .reduce((sum, { pieceIds }) => sum + pieceIds.length, 0);
 }
 
 /**
@@ -60,9 +52,9 @@ export function Overnight({
     restingOf(detail, at).map((rest) => ({ rest, detail, tags: tagsOf(detail.pieces, rest.pieceIds) })),
   );
   if (rows.length === 0) return null;
-  const stacked = stackedAt(details, at);
-  const isFull = stackingPieces > 0 && stacked > stackingPieces;
   const count = (own: typeof rows) => own.reduce((sum, { rest }) => sum + rest.pieceIds.length, 0);
+  const stacked = count(rows.filter(({ rest }) => rest.place === 'stacked'));
+  const isFull = stackingPieces > 0 && stacked > stackingPieces;
   return (
     <>
       <dl className="mt-1 leading-snug">

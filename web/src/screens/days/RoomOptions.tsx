@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { dateWords } from '../../base/times.ts';
 import { Button, Field } from '../../parts/controls.tsx';
 import { DateInput } from '../../parts/DateField.tsx';
-import { RoomWishFields } from './RoomWishes.tsx';
+import { RoomWishFields, WishTick } from './RoomWishes.tsx';
 import { useWishes } from './useWishes.ts';
 
 /** How many zones have something to do in the client's room. */
@@ -69,15 +69,11 @@ export function RoomPlanOptions({
         </ul>
       )}
       {(zonesInRoom(detail) > 1 || oneZoneAtATime) && (
-        <label className="mt-2 flex items-start gap-2 leading-snug">
-          <input
-            type="checkbox"
-            className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
-            checked={oneZoneAtATime}
-            onChange={({ target }) => change({ oneZoneAtATime: target.checked })}
-          />
-          Room zone by zone, so that a way through and a sink stay free
-        </label>
+        <div className="mt-2">
+          <WishTick isOn={oneZoneAtATime} onChange={(isOn) => change({ oneZoneAtATime: isOn })}>
+            Room zone by zone, so that a way through and a sink stay free
+          </WishTick>
+        </div>
       )}
       <RoomWishFields {...{ wishes, shopTripMin, change }} />
     </section>

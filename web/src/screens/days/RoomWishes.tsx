@@ -84,6 +84,29 @@ function readHours(text: string): Read<WorkSpan> {
   return { ok: true, value: span };
 }
 
+/** A wish that is there or not. */
+export function WishTick({
+  isOn,
+  onChange,
+  children,
+}: {
+  isOn: boolean;
+  onChange(isOn: boolean): void;
+  children: string;
+}) {
+  return (
+    <label className="flex items-start gap-2 leading-snug">
+      <input
+        type="checkbox"
+        className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
+        checked={isOn}
+        onChange={({ target }) => onChange(target.checked)}
+      />
+      {children}
+    </label>
+  );
+}
+
 /** How far the client is, when the room is open, and whether everything is refitted in one go. */
 export function RoomWishFields({
   wishes,
@@ -144,15 +167,9 @@ export function RoomWishFields({
           })}
         </div>
       </fieldset>
-      <label className="flex items-start gap-2 leading-snug">
-        <input
-          type="checkbox"
-          className="mt-0.5 size-4.5 shrink-0 accent-(--act)"
-          checked={refitTogether}
-          onChange={({ target }) => change({ refitTogether: target.checked })}
-        />
+      <WishTick isOn={refitTogether} onChange={(isOn) => change({ refitTogether: isOn })}>
         Refit everything in one go, once the last piece is ready
-      </label>
+      </WishTick>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import { formatDuration } from '@upholder/core/units';
 import { PLACE_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
+import { crewName } from '../../base/crew.ts';
 import { clockWords, dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
@@ -22,7 +23,7 @@ export function WallSheet() {
   const only = search.get('who') ?? '';
   const { people, drying, closing } = daySheet(floor.details, shop.timeZone, date);
   const shown = people.filter(({ personId }) => only === '' || personId === only);
-  const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
+  const nameOf = (id: string) => crewName(shop, id);
   const choose = (part: Record<string, string>) =>
     setSearch({ ...Object.fromEntries(search), ...part }, { replace: true });
   return (

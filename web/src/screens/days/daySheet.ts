@@ -2,7 +2,7 @@ import type { JobDetail } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
-import { addDays, type Interval, localDate, minuteAt } from '@upholder/core/shop';
+import { addDays, lengthOf, localDate, minuteAt } from '@upholder/core/shop';
 
 /** A line of the sheet on the wall: one task, or the part of it that falls on the day. */
 export interface SheetLine {
@@ -33,8 +33,6 @@ export interface DryingLine {
   tags: string;
   handleAt: number;
 }
-
-const lengthOf = (spans: readonly Interval[]) => spans.reduce((sum, { start, end }) => sum + end - start, 0);
 
 /** The days on which something is planned, from the one of a moment on. */
 export function plannedDays(details: readonly JobDetail[], timeZone: string, from: number): string[] {

@@ -14,6 +14,7 @@ import { PLACE_WORDS } from '@upholder/core/words';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { crewName } from '../../base/crew.ts';
 import { clockWords, dateWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
@@ -124,7 +125,7 @@ function Day({
   jobs: ReadonlyMap<string, JobDetail>;
 }) {
   const { date, people, rooms } = day;
-  const nameOf = (id: string) => shop.crew.find((member) => member.id === id)?.name ?? 'Someone';
+  const nameOf = (id: string) => crewName(shop, id);
   const crew = workingCrew(shop.crew);
   // Whoever has left keeps what was planned for them in sight.
   const shown = [
