@@ -22,7 +22,7 @@ import { addReading } from '../server/src/climate/store.ts';
 import { maybeOne, openDatabase, type Queryable } from '../server/src/db/database.ts';
 import { planningAir, shopForPlanning } from '../server/src/detail/planningContext.ts';
 import { detailOf } from '../server/src/detail/store.ts';
-import { createSimulatedStation } from '../server/src/devices/station.ts';
+import { createSimulatedStations } from '../server/src/devices/station.ts';
 import { addOpenings, addWalls } from '../server/src/elevation/store.ts';
 import { addFindings } from '../server/src/inspection/store.ts';
 import { addJob } from '../server/src/jobs/store.ts';
@@ -127,6 +127,7 @@ async function seedJob(
     ...head,
     id: uuid(),
     methods: JOB_METHODS[demo.code] ?? NO_METHOD_CHOICES,
+    room: null,
     startOn: addDays(monday, startDay),
     neededBy: neededDay === null ? null : addDays(monday, neededDay),
   };
@@ -180,7 +181,7 @@ async function seedJob(
 async function makePlan(db: Queryable, shopId: string, jobId: string, now: Date): Promise<PlanSnapshot> {
   const detail = await detailOf(db, shopId, jobId);
   if (!detail) throw new Error('the demo job is gone');
-  const air = await planningAir(createSimulatedStation(STATION_SEED), now);
+  const air = await planningAir(createSimulatedStations(STATION_SEED), now);
   const shop = await shopForPlanning(db, shopId, jobId, air, now);
   const outcome = planToKeep({ planId: uuid(), detail, shop, now });
   if (!outcome.ok) throw new Error(outcome.message);
@@ -201,7 +202,7 @@ async function playLog(
 ): Promise<void> {
   const detail = await detailOf(db, shopId, jobId);
   if (!detail) return;
-  const station = createSimulatedStation(STATION_SEED);
+  const station = createSimulatedStations(STATION_SEED);
   const steps = new Map(detail.steps.map((step) => [step.id, step]));
   const pieces = new Map(detail.pieces.map((piece) => [piece.id, piece]));
   const until = toMinute(now) - UNLOGGED_MINUTES;
@@ -338,7 +339,7 @@ export async function isSeeded(databaseUrl: string): Promise<boolean> {
 export async function seedDemo(databaseUrl: string, opening: Date): Promise<void> {
   const pool = openDatabase(databaseUrl, () => undefined);
   const hash = await hashPassword(DEMO_PASSWORD);
-  const station = createSimulatedStation(STATION_SEED);
+  const station = createSimulatedStations(STATION_SEED);
   try {
     await pool.transaction(async (db) => {
       const shopId = uuid();

@@ -226,7 +226,7 @@ export function tinyProblem(seed: number): PlanProblem {
         cleanupMin: 0,
         uses: isCoat ? [{ resourceId: 'booth', amount: 1 }] : [],
         hold: isCoat ? { resourceId: 'rack', amount: pieces, minutes: sand + upTo(400) } : null,
-        lags: isCoat ? { sand, recoat: sand, handle: sand, pack: sand, refit: sand } : null,
+        lags: isCoat ? { touch: 0, sand, recoat: sand, handle: sand, pack: sand, refit: sand } : null,
         windowMax: null,
         shareKey: null,
         done: null,

@@ -22,6 +22,8 @@ export function plannedOp(
     action: 'do',
     pieceIds: [sampleId(3, 1)],
     row: 'bench',
+    placeId: 'shop',
+    task: null,
     isCoat: false,
     personId,
     start,

@@ -47,6 +47,10 @@ export interface ZonePlan {
   doors: number;
   fronts: number;
   frames?: number;
+  /** What all pieces of the zone have in common, such as how they are worked. */
+  piece?: Partial<Piece>;
+  /** Of the zone itself. */
+  zone?: Partial<Zone>;
 }
 
 /** Builds a job from a few numbers per zone, with its steps generated. */
@@ -62,7 +66,7 @@ export function sampleJob(
     const zoneId = sampleId(1, index + 1);
     const usual = optionsInPlace(FINISHING_SYSTEMS[plan.systemId].defaults, place === 'client');
     const options = { ...usual, ...plan.options };
-    zones.push({
+    const zone: Zone = {
       id: zoneId,
       position: index,
       name: `Zone ${index + 1}`,
@@ -76,18 +80,9 @@ export function sampleJob(
       sharesWith: null,
       systemId: plan.systemId,
       options,
-    });
-    const drafts = generateSteps({
-      systemId: plan.systemId,
-      options,
-      sheets: shop.sheets,
-      shop: shop.settings,
-      isOnSite: place === 'client',
-    });
-    if (!drafts.ok) throw new Error(drafts.message);
-    drafts.value.forEach((draft, position) => {
-      steps.push({ ...draft, id: sampleId(2, index * 1000 + position), zoneId, position });
-    });
+      ...plan.zone,
+    };
+    zones.push(zone);
     const add = (count: number, spec: Partial<Piece>) => {
       for (let number = 0; number < count; number += 1) {
         const position = pieces.length;
@@ -99,6 +94,7 @@ export function sampleJob(
           tag: `P${position + 1}`,
           widthMm: 400,
           heightMm: 720,
+          ...plan.piece,
           ...spec,
         });
       }
@@ -106,6 +102,19 @@ export function sampleJob(
     add(plan.doors, {});
     add(plan.fronts, { kind: 'drawer-front', widthMm: 400, heightMm: 160, frameMm: 40, finishBack: false });
     add(plan.frames ?? 0, { kind: 'face-frame', construction: 'slab', widthMm: 1200, heightMm: 60 });
+    const drafts = generateSteps({
+      systemId: plan.systemId,
+      options,
+      sheets: shop.sheets,
+      shop: shop.settings,
+      isOnSite: place === 'client',
+      ground: zone,
+      parts: pieces.filter((piece) => piece.zoneId === zoneId),
+    });
+    if (!drafts.ok) throw new Error(drafts.message);
+    drafts.value.forEach((draft, position) => {
+      steps.push({ ...draft, id: sampleId(2, index * 1000 + position), zoneId, position });
+    });
   });
   return { job: { id: sampleId(4, 1), place, startOn: '2026-11-23' }, zones, steps, pieces, log: [] };
 }

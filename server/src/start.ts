@@ -11,7 +11,7 @@ import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
 import { grantServer } from './db/roles.ts';
 import { waitForDatabase } from './db/waiting.ts';
-import { createSimulatedStation } from './devices/station.ts';
+import { createSimulatedStations } from './devices/station.ts';
 import { createInstallation, type Installation, offerSetup } from './installation/installation.ts';
 import { Backups } from './keeping/backup.ts';
 import { restoreInPlace } from './keeping/restore.ts';
@@ -120,7 +120,7 @@ export async function startServer(
   await refreshSignInKeys(db);
   const clock = createClock(config.clockStart);
   // The simulated station also answers for the coming day where no sensor does.
-  const climate = createSimulatedStation(STATION_SEED);
+  const climate = createSimulatedStations(STATION_SEED);
   const live = new LiveChannel(config.databaseUrl, log);
   await live.open();
   const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;

@@ -6,6 +6,10 @@ export const ClimateSchema = z.object({
   airC: quantityField('air', 'temperature', -20, 60),
   rhPct: numberField('relative-humidity', 1, 100, ' %'),
   surfaceC: z.number().min(-20).max(60).optional(),
+  /** Outdoors: mean wind in m/s, rain in mm/h, and whether the sun shines. Left out where nobody looked, and indoors. */
+  windMs: numberField('wind', 0, 60, ' m/s').optional(),
+  rainMmH: numberField('rain', 0, 200, ' mm').optional(),
+  isSunny: z.boolean().optional(),
 });
 export type Climate = z.infer<typeof ClimateSchema>;
 
@@ -22,6 +26,11 @@ export type ClimateReading = z.infer<typeof ClimateReadingSchema>;
 export interface ClimateSource {
   readingAt(instant: Date): Promise<ClimateReading>;
   expectation(from: Date, hours: number): Promise<ClimateReading[]>;
+}
+
+/** The sensors of a shop: its own, and those of its other places; a place outdoors has a forecast of the weather. */
+export interface ClimateStations extends ClimateSource {
+  stationIn(place: { id: string; isOutdoors: boolean }): ClimateSource;
 }
 
 /** The climate that sheets speak of. */

@@ -1,2 +1,3 @@
 export * from './climate.ts';
 export * from './clocks.ts';
+export * from './outdoors.ts';

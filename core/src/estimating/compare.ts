@@ -130,6 +130,7 @@ function generate(systemId: SystemId, options: ZoneOptions, input: CompareInput)
     shop: input.settings,
     isOnSite: input.isOnSite,
     treatments: input.pieces.map(({ treatment }) => treatment),
+    parts: input.pieces,
     ground: input.zone,
   });
   return drafts.ok ? drafts.value : null;

@@ -73,6 +73,7 @@ function figuresOf(zone: MethodZone, methods: Methods): MethodFigures {
     shop: zone.settings,
     isOnSite: zone.isOnSite,
     treatments: zone.pieces.map(({ treatment }) => treatment),
+    parts: zone.pieces,
     ground: zone.zone,
   });
   if (!drafts.ok) return { steps: 0, hours: 0, days: 0, material: 0, likeness: NOTHING };

@@ -1,7 +1,7 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { type Climate, filmClocks } from '../drying/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
-import { isFixed, type Piece } from '../pieces/index.ts';
+import { type Piece, staysMounted, workedWay } from '../pieces/index.ts';
 import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
@@ -63,9 +63,15 @@ function minutesAround(
   return step.place === 'room' && !isFilm ? settings.tripMin * people : 0;
 }
 
+/** Whether a piece comes off what it hangs on to be worked. */
+function isLoose(piece: Piece, isOnSite: boolean): boolean {
+  return !staysMounted(workedWay(piece, isOnSite));
+}
+
 function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): number {
-  const inRoom = pieces.filter(({ kind }) => isOnSite || isFixed(kind));
-  const loose = pieces.filter(({ kind }) => !isOnSite && !isFixed(kind));
+  const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
+  const inRoom = pieces.filter(isLeft);
+  const loose = pieces.filter((piece) => !isLeft(piece));
   const side = sideOf(step);
   const applicator = applicatorInPlace(step, !isOnSite);
   const roomLabour =
@@ -130,9 +136,9 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
     const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), input.isOnSite) : null;
     const strained = does(step, 'laysFilm') ? (amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0) : 0;
     const turned = isTurned(step, input)
-      ? pieces.filter(({ kind, finishBack }) => finishBack && !isFixed(kind))
+      ? pieces.filter((piece) => piece.finishBack && isLoose(piece, input.isOnSite))
       : [];
-    const loose = pieces.filter(({ kind }) => !isFixed(kind)).length;
+    const loose = pieces.filter((piece) => isLoose(piece, input.isOnSite)).length;
     const labour =
       stepMinutes(step, pieces, input.isOnSite) +
       strainingMinutes(strained) +

@@ -29,6 +29,7 @@ const file: JobFile = {
     place: 'shop',
     methods: NO_METHOD_CHOICES,
     status: 'open',
+    room: null,
   },
   zones: input.zones,
   steps: input.steps,

@@ -285,6 +285,8 @@ export const HEADINGS = {
     'staat',
     'stato',
   ],
+  way: ['worked', 'worked in', 'worked where', 'way of working'],
+  part: ['part of zone', 'zone part', 'section', 'bay'],
   opening: ['opening', 'place', 'location', 'unit', 'öffnung', 'emplacement', 'ubicación', 'plaats'],
   note: [
     'note',

@@ -8,6 +8,7 @@ import {
   PIECE_FIELDS,
   PIECE_KIND_TRAITS,
   PIECE_KINDS,
+  PIECE_WAYS,
   type PieceKind,
   type PieceSpec,
   PieceSpecSchema,
@@ -19,6 +20,7 @@ import {
   readKind,
   readSides,
   readTreatment,
+  readWay,
 } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { parseDecimal, parseLengthMm } from '../units/index.ts';
@@ -250,6 +252,8 @@ function readSpec(row: RowReader, cutList: CutListReading | null): PieceSpec | n
     }),
     bareEdges: bare as PieceSpec['bareEdges'],
     hingeSide: row.word('hinge', readHinge, ['left', 'right', 'top', 'bottom', 'none'], hand ?? 'none'),
+    way: row.word('way', readWay, PIECE_WAYS, 'usual'),
+    area: row.text('part'),
     treatment: row.word('treatment', readTreatment, ['finish', 'repair', 'replace'], 'finish'),
     note: row.text('note'),
   };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { nameField, textField } from '../fields/index.ts';
+import { ROOM_TASKS } from '../jobs/room.ts';
 import { said } from '../said/index.ts';
 import { READINGS } from './readingNames.ts';
 
@@ -101,6 +102,14 @@ export const HappeningSchema = z.discriminatedUnion('kind', [
     /** In the unit of its kind; see `READING_TRAITS`. */
     value: z.number().min(-1000).max(10_000),
     note: textField('note', 500),
+  }),
+  z.object({
+    kind: z.literal('room'),
+    /** Protection of the client's room that was put up, or that all of it came down. */
+    task: z.enum(ROOM_TASKS),
+    isOn: z.boolean(),
+    /** Minutes that it took, where somebody took the time. */
+    minutes: z.number().min(0).max(1440).nullable().default(null),
   }),
   z.object({ kind: z.literal('closed'), reason: textField('reason', 500) }),
   z.object({ kind: z.literal('reopened'), reason: textField('reason', 500) }),

@@ -12,7 +12,7 @@ import {
 } from '../jobs/index.ts';
 import { type MixRecord, potLifeAt, pouredOf, thinningFraction } from '../mixing/index.ts';
 import { isFramed, type Piece } from '../pieces/index.ts';
-import { clocksOfCoat, lieOf, type ShopForPlanning } from '../planning/index.ts';
+import { clocksOfCoat, lieInPlace, type ShopForPlanning } from '../planning/index.ts';
 import { toMinute } from '../shop/index.ts';
 import { contrastIn, factsOf, findingsOf, seenThrough } from '../survey/index.ts';
 import { draftOf, type Step, stepAppliesTo } from '../systems/index.ts';
@@ -116,7 +116,7 @@ function coatFacts(around: FindingSurroundings, done: Done, sheet: ProductSheet)
   const { piece, zone, job, shop, mixes } = around;
   const { entry, step } = done;
   const mix = mixes.find(({ id }) => id === entry.coat?.mixId);
-  const lie = lieOf(piece, zone.options?.laying ?? 'by-kind', job.place === 'client', shop.settings);
+  const lie = lieInPlace(piece, zone.options?.laying ?? 'by-kind', job.place === 'client', shop.settings);
   // In the client's room doors hang or lean.
   const isVertical = lie !== 'flat' || job.place === 'client';
   const fraction = fractionOf(done, sheet, mix);

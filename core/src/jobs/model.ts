@@ -7,6 +7,7 @@ import { CustomSystemRefSchema } from '../systems/customSystem.ts';
 import { MethodChoicesSchema } from '../systems/methods.ts';
 import { ZoneOptionsSchema } from '../systems/options.ts';
 import { SYSTEM_IDS } from '../systems/traits.ts';
+import { RoomSchema } from './room.ts';
 
 export const HexColour = z
   .string()
@@ -46,6 +47,8 @@ export const JobSchema = z.object({
   ...jobFields,
   /** What this job does otherwise than the shop. */
   methods: MethodChoicesSchema,
+  /** The client's room; null where nobody said anything of it. */
+  room: RoomSchema.nullable().default(null),
 });
 export type Job = z.infer<typeof JobSchema>;
 

@@ -1,6 +1,6 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { coatMixMl } from '../film/spray.ts';
-import { type CoatSide, isFixed, type Piece } from '../pieces/index.ts';
+import { type CoatSide, type Piece, workedWay } from '../pieces/index.ts';
 import { applicatorInPlace } from '../systems/generate.ts';
 import type { StepDraft } from '../systems/step.ts';
 import { type MixAmounts, splitMix } from './thinning.ts';
@@ -19,8 +19,9 @@ export function coatAmounts(
   isOnSite: boolean,
 ): MixAmounts | null {
   if (step.wftUm === null || step.applicator === null || step.thinning === null) return null;
-  const inRoom = pieces.filter((piece) => !isOnSite && isFixed(piece.kind));
-  const loose = pieces.filter((piece) => isOnSite || !isFixed(piece.kind));
+  const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
+  const inRoom = pieces.filter(isLeft);
+  const loose = pieces.filter((piece) => !isLeft(piece));
   const rolled = applicatorInPlace(step, true) ?? step.applicator;
   const mixMl =
     coatMixMl(loose, side, step.wftUm, step.applicator) + coatMixMl(inRoom, side, step.wftUm, rolled);

@@ -20,7 +20,8 @@ import {
   type PieceSpec,
   PieceSpecSchema,
 } from './model.ts';
-import { COUNT_WORDS, kindPattern, readConstruction, readKind } from './words.ts';
+import { PIECE_WAY_WORDS } from './ways.ts';
+import { COUNT_WORDS, kindPattern, readConstruction, readKind, readWay } from './words.ts';
 
 // Longer than other files: one grammar, whose parts take their words out of the same line in turn.
 
@@ -284,6 +285,10 @@ export function parseFastLine(
   if (hand) part.hingeSide = hand[1]?.startsWith('l') ? 'left' : 'right';
   const treatment = line.take(/\b(replace|repair)d?\b/);
   if (treatment) part.treatment = treatment[1] as 'replace' | 'repair';
+  const way = line.take(
+    /\b(on (?:the |their |its )?hinges|(?:before|for) assembly|in (?:the |a )?(?:garage|tent|carport|yard|shop)|fixed in the room)\b/,
+  );
+  if (way) part.way = readWay(way[1] ?? '') ?? 'usual';
   // “Box inside” and “moulding run” say kind and construction at once; the kind goes first.
   const kind = takeWord(line, readKind, KIND_PATTERN);
   const construction = takeWord(line, readConstruction, CONSTRUCTION_PATTERN);
@@ -407,6 +412,8 @@ export function sayPiece(piece: Omit<PieceSpec, 'tag'>, count = 1, units: UnitPr
       : '',
     sides + (piece.finishEdges ? '' : ', no edges'),
     piece.treatment === 'finish' ? '' : piece.treatment,
+    piece.way === 'usual' ? '' : PIECE_WAY_WORDS[piece.way],
+    piece.area,
   ]
     .filter((text) => text !== '')
     .join(', ');

@@ -2,7 +2,10 @@ import { METRIC, type UnitPrefs, unitOf } from '../units/index.ts';
 import { PIECE_KIND_TRAITS } from './kinds.ts';
 import { isFramed, type Piece, type PieceSpec } from './model.ts';
 
-type Part = Pick<Piece, 'construction' | 'kind' | 'panelsAcross' | 'panelsDown' | 'girthMm' | 'finishEdges'>;
+type Part = Pick<
+  Piece,
+  'construction' | 'kind' | 'panelsAcross' | 'panelsDown' | 'girthMm' | 'finishEdges' | 'way'
+>;
 
 /** What store, table, import, export, typed line and the comparison of two versions need of a field of a piece. */
 interface PieceField {
@@ -142,6 +145,9 @@ export const PIECE_FIELDS = {
     ({ kind }) => PIECE_KIND_TRAITS[kind].isHinged,
   ),
   treatment: other('choice', 'Treatment', 'treatment', 'treatment', 'treatment'),
+  way: other('choice', 'Worked', null, 'way', 'worked'),
+  placeId: other('link', 'Place', null, null, null, ({ way }) => way === 'place' || way === 'assembly'),
+  area: other('text', 'Area', null, 'part', 'part of zone'),
   note: other('text', 'Note', 'note', 'note', 'note'),
 } as const satisfies Record<keyof Piece, PieceField>;
 

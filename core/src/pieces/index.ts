@@ -5,4 +5,5 @@ export * from './figure.ts';
 export * from './kinds.ts';
 export * from './model.ts';
 export * from './tags.ts';
+export * from './ways.ts';
 export * from './words.ts';

@@ -4,6 +4,7 @@ import type { FieldCode } from '../said/index.ts';
 import { said } from '../said/index.ts';
 import { measured } from '../units/index.ts';
 import { PIECE_KINDS, type PieceKind } from './kinds.ts';
+import { PIECE_WAYS } from './ways.ts';
 
 // Longer than other files: a piece with every limit that its fields set each other.
 
@@ -101,6 +102,12 @@ const pieceFields = {
   treatment: z.enum(VERDICTS).default('finish'),
   /** Opening of the elevation map that the piece belongs to. */
   openingId: z.uuid().nullable().default(null),
+  /** Where and how it is worked; by its kind and by where the job is done where nobody chose. */
+  way: z.enum(PIECE_WAYS).default('usual'),
+  /** The shop's garage, tent or other place that it is worked in; null: in the first that there is, or the shop. */
+  placeId: z.string().max(36).nullable().default(null),
+  /** Part of the zone that is worked on its own, such as the island or the north run; empty: all of it at once. */
+  area: textField('piece-area', 40).default(''),
   note: textField('note', 500),
 };
 
@@ -108,7 +115,10 @@ const pieceFields = {
 const PieceFieldsSchema = z.object(pieceFields);
 export type PieceSpec = z.infer<typeof PieceFieldsSchema>;
 /** What of a piece decides its shape and areas. */
-export type Geometry = Omit<PieceSpec, 'tag' | 'note' | 'kind' | 'hingeSide' | 'treatment' | 'openingId'>;
+export type Geometry = Omit<
+  PieceSpec,
+  'tag' | 'note' | 'kind' | 'hingeSide' | 'treatment' | 'openingId' | 'way' | 'placeId' | 'area'
+>;
 
 /** Constructions that have a frame of stiles and rails around panels or openings. */
 export function isFramed(construction: Construction): boolean {
@@ -236,6 +246,9 @@ export const PIECE_DEFAULTS: Omit<PieceSpec, 'tag' | 'widthMm' | 'heightMm'> = {
   hingeSide: 'none',
   treatment: 'finish',
   openingId: null,
+  way: 'usual',
+  placeId: null,
+  area: '',
   note: '',
 };
 

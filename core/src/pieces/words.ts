@@ -18,6 +18,7 @@ import {
   type PieceSpec,
   type Treatment,
 } from './model.ts';
+import type { PieceWay } from './ways.ts';
 
 // Longer than other files: lists of words in the languages that tables come in.
 
@@ -333,4 +334,20 @@ export function writeMembers(members: readonly FrameMember[], units: UnitPrefs =
   return members
     .map(({ count, widthMm, lengthMm }) => `${count} × ${bare(widthMm)} × ${bare(lengthMm)}`)
     .join('; ');
+}
+
+/** Ways of working as people write them, the more telling first. */
+const WAYS: readonly [RegExp, PieceWay][] = [
+  [/^(?:usual|as the job says|default|normal)$/, 'usual'],
+  [/^(?:on |on the |on their )?hinges?$|^in place$|^hung$/, 'hinges'],
+  [/^(?:before |for )?assembly$|^parts?$|^flat ?pack$/, 'assembly'],
+  [/^(?:in |in the |in a )?(?:place|garage|tent|carport|yard|shed)(?: or tent)?$|^next door$/, 'place'],
+  [/^(?:in |in the |at the )?(?:shop|workshop)$/, 'shop'],
+  [/^fixed(?: in the room| in place)?$|^stays?$/, 'fixed'],
+];
+
+/** How a piece is worked, from what somebody wrote; null where that is not understood. */
+export function readWay(text: string): PieceWay | null {
+  const words = plainWords(text);
+  return WAYS.find(([pattern]) => pattern.test(words))?.[1] ?? null;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { batchOf } from '../../test/batch.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { toInstant } from '../shop/calendar.ts';
@@ -51,7 +52,7 @@ describe('a finished job', () => {
   it('has no recoat window that shuts after its last coat', () => {
     const zone = job.zones[0];
     if (!zone) throw new Error('no zone');
-    const ops = draftOps(job, shop, zone, { lie: 'hung', isTwoSided: false, pieces: job.pieces }, 'load', []);
+    const ops = draftOps(job, shop, zone, batchOf('hung', job.pieces), 'load', []);
     const coats = ops.filter(({ isCoat }) => isCoat);
     expect(coats.at(-1)?.windowMax).toBeNull();
     expect(coats.slice(0, -1).some(({ windowMax }) => windowMax !== null)).toBe(true);

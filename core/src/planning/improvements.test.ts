@@ -17,7 +17,7 @@ import {
   unblockersFor,
   weigh,
 } from './index.ts';
-import { badAirFor } from './problem/operations.ts';
+import { badAirFor } from './problem/air.ts';
 
 const ask = (doors: number, shop = sampleShop()): PlanRequest => ({
   input: sampleJob([{ systemId: 'A', doors, fronts: 0 }], shop),

@@ -64,7 +64,7 @@ export { clocksOfCoat } from './problem/coatClocks.ts';
 export { deliveriesOf } from './problem/deliveries.ts';
 export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './problem/guns.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
-export { type Cut, lieOf, WHOLE_LOADS } from './problem/loads.ts';
+export { type Cut, lieInPlace, placeIdOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
 export { lagsOf } from './problem/operations.ts';
 export { beforeWrapUp, buildProblem, peopleOf, piecesInWords } from './problem/problem.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sampleId } from '../../test/sample.ts';
 import { PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
-import { cutIntoBatches, lieOf, rackSlots, railMm, spaceOf, WHOLE_LOADS } from './problem/loads.ts';
+import { cutIntoBatches, lieInPlace, railMm, slotsOf, spaceOf, WHOLE_LOADS } from './problem/loads.ts';
 
 const shop = DEFAULT_SHOP_SETTINGS;
 const always = () => true;
@@ -36,12 +36,12 @@ describe('how a piece lies', () => {
     ['a face frame, whatever is wanted', frame, 'hung', false, 'fixed'],
     ['a door at the client’s', piece(1), 'hung', true, 'flat'],
   ] as const)('%s: %s', (_what, subject, laying, isOnSite, lie) => {
-    expect(lieOf(subject, laying, isOnSite, shop)).toBe(lie);
+    expect(lieInPlace(subject, laying, isOnSite, shop)).toBe(lie);
   });
 
   it('follows what the shop has', () => {
-    expect(lieOf(piece(1), 'hung', false, { ...shop, railLengthMm: 0 })).toBe('flat');
-    expect(lieOf(front, 'flat', false, { ...shop, rackSlots: 0 })).toBe('hung');
+    expect(lieInPlace(piece(1), 'hung', false, { ...shop, railLengthMm: 0 })).toBe('flat');
+    expect(lieInPlace(front, 'flat', false, { ...shop, rackSlots: 0 })).toBe('hung');
   });
 });
 
@@ -52,14 +52,14 @@ describe('the space a piece takes', () => {
   });
 
   it('takes a slot per slot length begun', () => {
-    expect(rackSlots(piece(1), shop)).toBe(1);
-    expect(rackSlots(piece(1, { heightMm: 900 }), shop)).toBe(1);
-    expect(rackSlots(piece(1, { heightMm: 901 }), shop)).toBe(2);
-    expect(rackSlots(piece(1, { heightMm: 2010 }), shop)).toBe(3);
+    expect(slotsOf(piece(1), 900)).toBe(1);
+    expect(slotsOf(piece(1, { heightMm: 900 }), 900)).toBe(1);
+    expect(slotsOf(piece(1, { heightMm: 901 }), 900)).toBe(2);
+    expect(slotsOf(piece(1, { heightMm: 2010 }), 900)).toBe(3);
   });
 
   it('takes nothing when it is fixed', () => {
-    expect(spaceOf(piece(1, { kind: 'plinth' }), 'fixed', shop)).toBe(0);
+    expect(spaceOf(piece(1, { kind: 'plinth' }), null, shop)).toBe(0);
   });
 });
 

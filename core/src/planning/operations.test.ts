@@ -1,4 +1,5 @@
 import { describe, it } from 'vitest';
+import { batchOf } from '../../test/batch.ts';
 import { expect, words } from '../../test/expect.ts';
 import { sampleJob, sampleShop } from '../../test/sample.ts';
 import { filmClocks } from '../drying/index.ts';
@@ -18,7 +19,7 @@ function opsOf(job: JobForPlanning, lie: Batch['lie'], pieces: Piece[] = job.pie
   const zone = job.zones[0];
   if (!zone) throw new Error('no zone');
   const isTwoSided = lie === 'flat' && pieces.some(({ finishBack }) => finishBack);
-  return draftOps(job, shop, zone, { lie, isTwoSided, pieces }, 'load', []);
+  return draftOps(job, shop, zone, { ...batchOf(lie, pieces), isTwoSided }, 'load', []);
 }
 
 function opNamed(ops: PlanOp[], name: string): PlanOp {

@@ -21,7 +21,6 @@ import {
 import { buildProblem, peopleOf } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
 import { type RoomWishes, roomShut, roomWishesOf, shutAsReserved } from './problem/room.ts';
-import { inTurn } from './problem/sections.ts';
 import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
 import { LoadProgress } from './solve/progress.ts';
@@ -151,7 +150,7 @@ function problemsOf(
   };
   const people = peopleOf(shop, now, horizon);
   const inRoom = room.roomHours ? longestInRoom(people, shut) : null;
-  const span = { now, horizon, people, ...(inRoom && { inRoom }) };
+  const span = { now, horizon, people, oneZoneAtATime, ...(inRoom && { inRoom }) };
   const problems: { cut: Cut; problem: PlanProblem }[] = [];
   for (const cut of pins.size > 0 ? splits.slice(0, 1) : splits) {
     const problem = buildProblem(input, shop, span, earlier, cut, pins.size > 0 ? 'all' : 'started');
@@ -161,7 +160,7 @@ function problemsOf(
     if (problems.length === 0 && days !== HORIZONS_DAYS.at(-1) && isTooMuch(problem.value))
       return success([]);
     const asked = refitTogether ? { ...problem.value, refitTogether } : problem.value;
-    problems.push({ cut, problem: oneZoneAtATime ? inTurn(asked, input) : asked });
+    problems.push({ cut, problem: asked });
   }
   return success(problems);
 }

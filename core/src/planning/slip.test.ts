@@ -41,7 +41,7 @@ const entry = (stepId: string, doneAt: number): LogEntry => ({
   isWithdrawal: false,
 });
 const prime = op('prime', 500, 560, {
-  lags: { sand: 120, recoat: 240, handle: 300, pack: 900, refit: 2000 },
+  lags: { touch: 0, sand: 120, recoat: 240, handle: 300, pack: 900, refit: 2000 },
 });
 const sand = op('sand', 800, 830, {
   waits: [{ start: 560, end: 800, why: { kind: 'clock', clock: 'recoat', opId: 'prime' } }],

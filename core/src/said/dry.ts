@@ -23,5 +23,16 @@ export const DRY = {
     `Air at ${p.airC}: the sheet allows at most ${p.airMaxC}.`,
   'dry.humidity-is-above-the-sheets': (p: { rhPct: Text; rhMaxPct: Text }) =>
     `Humidity at ${p.rhPct} %: the sheet allows at most ${p.rhMaxPct} %.`,
+  'dry.rain-before-touch-dry': 'It rains before the coat is touch dry.',
+  'dry.wind-carries-dust': (p: { windMs: Text; most: Text }) =>
+    `Wind at ${p.windMs} m/s: spray drifts and leaves fly in; ${p.most} m/s at most.`,
+  'dry.wind-too-strong-for-the-tent': (p: { windMs: Text; most: Text }) =>
+    `Wind at ${p.windMs} m/s: the tent is not safe to work in above ${p.most} m/s.`,
+  'dry.direct-sun-on-the-piece': 'Direct sun on the piece: the film skins before it levels.',
+  'dry.dew-within-two-hours': 'Dew within two hours.',
+  'dry.wind-of': (p: { windMs: Text }) => `wind ${p.windMs} m/s`,
+  'dry.raining': 'rain',
+  'dry.sunny': 'sun',
+  'dry.dry-sky': 'no rain',
   'dry.the-air-is-too-damp-for': 'The air is too damp for a waterborne film to dry at all.',
 };

@@ -8,6 +8,18 @@ export const JOB = {
   'job.needed-by-lies-before-the-start': '“Needed by” is before the start date.',
   'job.needed-by-is-already-past-no': (p: { neededBy: Text }) =>
     `“Needed by” ${p.neededBy} has passed, so no plan can meet it. Agree a later date.`,
+  // core/src/jobs/room.ts
+  'job.protect-wash': 'Wash where tape goes',
+  'job.protect-floor': 'Cover the floor, tape the edges',
+  'job.protect-worktops': 'Cover worktops',
+  'job.protect-appliances': 'Cover appliances',
+  'job.protect-wall': 'Put up a plastic wall',
+  'job.protect-openings': 'Film into open boxes',
+  'job.protect-edges': 'Mask edges that stay',
+  'job.protect-extraction': 'Set up extraction',
+  'job.protect-removal': 'Take the protection down',
+  'job.protect-the-room': 'Protect the room',
+  'job.each-protection-once': 'Each kind of protection belongs in the list once.',
   // core/src/jobs/log.ts
   'job.choose-at-least-one-piece': 'Choose at least one piece.',
   'job.enter-when-it-was-done': 'Enter when it was done.',

@@ -35,5 +35,11 @@ export const PIECE = {
   'piece.pieces-for-a-thickness-write': (p: { thirdText: Text; bare: Text }) =>
     `${p.thirdText} pieces? For a thickness write ${p.thirdText} ${p.bare}.`,
   'piece.yes-pieces': (p: { thirdText: Text }) => `Yes, ${p.thirdText} pieces`,
+  'piece.way-usual': 'as the job says',
+  'piece.way-shop': 'in the shop',
+  'piece.way-place': 'in a garage or tent',
+  'piece.way-hinges': 'on the hinges',
+  'piece.way-fixed': 'fixed in the room',
+  'piece.way-assembly': 'before assembly',
   'piece.not-a-valid-piece': 'Not a valid piece.',
 };

@@ -3,6 +3,7 @@ type Text = string | number | null | undefined;
 /** Refusals of the server: what it cannot do, and what to do instead. */
 export const REFUSAL = {
   // server/src/pieces/change.ts
+  'refusal.the-shop-has-no-such-place': 'The shop has no such place.',
   'refusal.the-job-has-no-piece-someone': (p: { tag: Text }) =>
     `The job has no piece ${p.tag}. Someone may have deleted it.`,
   'refusal.work-on-is-logged-so-it': (p: { tags: Text }) =>

@@ -353,6 +353,18 @@ export const STEP = {
   // core/src/systems/generate.ts
   'step.mist-of-solvent-burns-and-the':
     'solvent overspray can ignite, and the client’s room has no rated booth.',
+  'step.the-place-is-rated-for': (p: { place: Text; rating: Text }) => `${p.place} is rated for ${p.rating}.`,
+  'step.the-doors-stay-on-them': 'The doors stay on them.',
+  'step.take-the-doors-off': 'Take the doors off',
+  'step.backs-and-edges-lie-for-the-last':
+    'Backs, edges and the edges of the frame get their last coat while the doors are off.',
+  'step.rehang-the-doors': 'Rehang the doors',
+  'step.by-tag-on-their-own-hinges': 'By tag, each on its own hinges.',
+  'step.touch-up-at-hinges': 'Touch up at hinges and edges',
+  'step.edges-beside-the-hinges-and-of':
+    'Edges beside the hinges and drawer edges were out of reach while everything hung.',
+  'step.deliver-to-assembly': 'Deliver to assembly',
+  'step.counted-face-to-face-with-foam': 'Counted, faces to faces with foam between them.',
   'step.the-shop-has-no-booth': 'the shop has no booth.',
   'step.the-booth-is-rated-for-waterborne': 'the booth is rated for waterborne products only.',
   'step.the-stores-have-no-product-add': (p: { missing: Text }) =>

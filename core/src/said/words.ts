@@ -26,6 +26,7 @@ export const WORDS = {
   'word.fronts': ', fronts',
   'word.backs': ', backs',
   'word.edges': ', edges',
+  'word.touch-dry': 'touch dry',
   'word.dry-to-sand': 'dry to sand',
   'word.ready-to-recoat': 'ready for the next coat',
   'word.dry-to-handle': 'dry to handle',

@@ -6,6 +6,7 @@ import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
 import { UNIT_SYSTEMS } from '../units/prefs.ts';
 import { SingleUnitsSchema } from '../units/prefsSchema.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
+import { HolderSchema, PlaceSchema, SHOP_PLACE } from './places.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, said('shop.write-a-time-as-07-30'));
 
@@ -88,7 +89,7 @@ export const DEFAULT_READING_LIMITS: ReadingLimits = {
 };
 
 /** What a shop has and how it works; everything that planning needs to know about the place. */
-export const ShopSettingsSchema = z.object({
+const ShopFieldsSchema = z.object({
   week: WeekSchema,
   daysOff: z.array(DateText),
   hasBooth: z.boolean(),
@@ -102,6 +103,10 @@ export const ShopSettingsSchema = z.object({
   rackSlots: countField('slots', 0, 2000),
   /** A longer piece takes two slots, a still longer one three. */
   rackSlotLengthMm: quantityField('slot-length', 'length', 100, 5000),
+  /** Other places where loose pieces are worked on: a second booth, a garage, a tent. */
+  places: z.array(PlaceSchema).max(30).default([]),
+  /** Rails, racks and posts besides the shop's own rail and rack, each in its place. */
+  holders: z.array(HolderSchema).max(60).default([]),
   /** Dry pieces that find room where they are stacked between two tasks; 0 where nobody counts. */
   stackingPieces: countField('stacking', 0, 5000).default(0),
   /** Let warm dry air shorten clocks, down to half the sheet. */
@@ -139,6 +144,26 @@ export const ShopSettingsSchema = z.object({
   readingLimits: ReadingLimitsSchema.default(DEFAULT_READING_LIMITS),
   /** Whether what the shop confirmed of its own findings weighs on the ranking of systems and on rules. */
   learnsFromFindings: z.boolean().default(true),
+});
+
+/** The settings, with every rack in a place that there is and no two things of one name. */
+export const ShopSettingsSchema = ShopFieldsSchema.superRefine(({ places, holders }, context) => {
+  const known = new Set([SHOP_PLACE, ...places.map(({ id }) => id)]);
+  const refuse = (path: (string | number)[], message: string) =>
+    context.addIssue({ code: 'custom', path, message, input: undefined });
+  const names = new Map<string, number>();
+  places.forEach(({ id, name }, index) => {
+    if (places.findIndex((one) => one.id === id) !== index || id === SHOP_PLACE)
+      refuse(['places', index, 'name'], said('shop.two-places-share-an-id'));
+    if (names.has(name.toLowerCase()))
+      refuse(['places', index, 'name'], said('shop.two-places-share-a-name'));
+    names.set(name.toLowerCase(), index);
+  });
+  holders.forEach(({ id, placeId }, index) => {
+    if (holders.findIndex((one) => one.id === id) !== index || id === 'rail' || id === 'rack')
+      refuse(['holders', index, 'name'], said('shop.two-places-share-an-id'));
+    if (!known.has(placeId)) refuse(['holders', index, 'placeId'], said('shop.the-rack-stands-in-no-place'));
+  });
 });
 export type ShopSettings = z.infer<typeof ShopSettingsSchema>;
 
@@ -178,6 +203,8 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   rackSlots: 36,
   rackSlotLengthMm: 900,
   stackingPieces: 0,
+  places: [],
+  holders: [],
   mayShortenClocks: false,
   currency: 'GBP',
   doorMeasure: { smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 },

@@ -5,7 +5,9 @@ import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Substrate } from '../catalogue/substrates.ts';
 import type { Supply } from '../catalogue/supplies.ts';
 import type { Treatment } from '../pieces/model.ts';
+import { isWorkedInRoom, workedWay } from '../pieces/ways.ts';
 import { said } from '../said/index.ts';
+import { chosenPlace, maySpray, PLACE_RATING_WORDS, type Place } from '../shop/places.ts';
 import { applyMethods } from './applyMethods.ts';
 import { type CustomSystem, generateCustomSteps } from './customSystem.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
@@ -16,12 +18,15 @@ import type { SystemContext } from './phases.ts';
 import type { StepDraft } from './step.ts';
 import type { CoatSlot } from './steps.ts';
 import type { SystemId } from './traits.ts';
+import { type SitePart, withWays } from './waySteps.ts';
 import { withSupplies } from './withSupplies.ts';
 
 /** Where a shop sprays. */
 interface Booth {
   hasBooth: boolean;
   boothRatedForSolvent: boolean;
+  /** Its other places; none where they are left out. */
+  places?: readonly Place[];
 }
 
 /** What generating needs to know besides the system. */
@@ -35,6 +40,8 @@ export interface GenerateInput {
   isOnSite: boolean;
   /** What the survey decided for the zone's pieces. */
   treatments?: readonly Treatment[];
+  /** Of which kinds the zone's pieces are and how they are worked, each once; all as the job says where it is left out. */
+  parts?: readonly SitePart[];
   /** What the pieces are made of and what is on them; wood with an old finish where absent. */
   ground?: Ground;
   /** The ways of shop and job; what ships where absent. */
@@ -76,6 +83,42 @@ export function sprayObstacle(sheet: ProductSheet, shop: Booth, isOnSite: boolea
 }
 
 /**
+ * Why a product cannot be sprayed on the pieces of a zone, wherever each is worked, as the end of a sentence; null when it can.
+ * What is left in the room while the others are elsewhere is rolled there anyway.
+ */
+export function sprayObstacleAt(
+  sheet: ProductSheet,
+  shop: Booth,
+  isOnSite: boolean,
+  parts: readonly SitePart[],
+): string | null {
+  const places = shop.places ?? [];
+  const sites = new Set<string>();
+  for (const part of parts) {
+    const way = workedWay(part, isOnSite);
+    if (way === 'left') continue;
+    if (isWorkedInRoom(way)) sites.add('room');
+    else sites.add(way === 'shop' ? 'shop' : (placeFor(part, places)?.id ?? 'shop'));
+  }
+  if (sites.size === 0) return sprayObstacle(sheet, shop, isOnSite);
+  for (const site of sites) {
+    const place = places.find(({ id }) => id === site);
+    const obstacle = place
+      ? maySpray(place.rating, sheet.base === 'water')
+        ? null
+        : said('step.the-place-is-rated-for', { place: place.name, rating: PLACE_RATING_WORDS[place.rating] })
+      : sprayObstacle(sheet, shop, site === 'room');
+    if (obstacle !== null) return obstacle;
+  }
+  return null;
+}
+
+/** The other place that a piece is worked in; parts for assembly stay in the shop where none was chosen. */
+function placeFor({ way, placeId }: SitePart, places: readonly Place[]): Place | undefined {
+  return way === 'assembly' ? places.find(({ id }) => id === placeId) : chosenPlace(places, placeId);
+}
+
+/**
  * Generates a finishing system into the ordered steps of a zone. The same input gives the same steps.
  * @returns the steps, or which product the shop's stores lack.
  */
@@ -96,6 +139,7 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
     clear: slot(input.options.clearKey),
   };
   const treatments = input.treatments ?? [];
+  const parts = input.parts ?? [];
   if (missing.length > 0)
     return failure(said('step.the-stores-have-no-product-add', { missing: missing.join('”, “') }));
   const bare = input.ground ? bareStock(input.ground) : null;
@@ -109,7 +153,7 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
     hasRepairs: treatments.includes('repair'),
     setting: {
       wanted: input.options.applicator,
-      sprayObstacle: (sheet) => sprayObstacle(sheet, input.shop, input.isOnSite),
+      sprayObstacle: (sheet) => sprayObstacleAt(sheet, input.shop, input.isOnSite, parts),
     },
   };
   // Whoever made a system wrote its ways into it; only a shipped one bends to the shop's.
@@ -121,11 +165,13 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
         context,
       );
   const isFlat = input.options.laying === 'flat';
+  const isAllInRoom =
+    input.isOnSite && parts.every((part) => isWorkedInRoom(workedWay(part, input.isOnSite)));
   // In the client's room nothing hangs on hooks or is packed; what lies flat needs no hooks anywhere.
   const done = steps.filter(
-    (step) => !(input.isOnSite && does(step, 'isForTheRoad')) && !(isFlat && does(step, 'hangs')),
+    (step) => !(isAllInRoom && does(step, 'isForTheRoad')) && !(isFlat && does(step, 'hangs')),
   );
-  return success(withSupplies(done, input.supplies ?? GENERIC_SUPPLIES));
+  return success(withSupplies(withWays(done, context, parts), input.supplies ?? GENERIC_SUPPLIES));
 }
 
 /**

@@ -7,6 +7,7 @@ export {
   generateSteps,
   optionsInPlace,
   sprayObstacle,
+  sprayObstacleAt,
 } from './generate.ts';
 export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
@@ -31,5 +32,6 @@ export {
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
+export type { SitePart } from './waySteps.ts';
 export { restOf, withSupplies } from './withSupplies.ts';
 export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';

@@ -44,6 +44,7 @@ const COMMON: ZoneOptions = {
   primerKey: 'bonding-primer',
   colourKey: 'urethane-enamel-satin',
   clearKey: 'clear-poly-satin',
+  offForLast: false,
   stainKey: 'wiping-stain',
 };
 

@@ -21,6 +21,8 @@ export const ZoneOptionsSchema = z.object({
   colourKey: z.string().max(60),
   clearKey: z.string().max(60).default('clear-poly-satin'),
   stainKey: z.string().max(60).default('wiping-stain'),
+  /** Doors that are coated on their hinges come off for the last coat, instead of being touched up. */
+  offForLast: z.boolean().default(false),
 });
 export type ZoneOptions = z.infer<typeof ZoneOptionsSchema>;
 

@@ -2,11 +2,13 @@ import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { countField, quantityField, sayableField, spanField, textField } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
-import type { Treatment } from '../pieces/model.ts';
+import { isFixed } from '../pieces/kinds.ts';
+import type { Piece, Treatment } from '../pieces/model.ts';
+import { PIECE_WAYS } from '../pieces/ways.ts';
 import { does, OPERATIONS } from './operations.ts';
 
 /** The clock of an earlier film that a step has to wait for. */
-export const CLOCK_KINDS = ['none', 'sand', 'recoat', 'handle', 'pack', 'refit'] as const;
+export const CLOCK_KINDS = ['none', 'touch', 'sand', 'recoat', 'handle', 'pack', 'refit'] as const;
 export type ClockKind = (typeof CLOCK_KINDS)[number];
 
 /** What a finished step leaves behind on the surface. */
@@ -55,6 +57,8 @@ export const StepSchema = z.object({
   loadFilter: z.enum(['all', 'hung']),
   /** Whether it concerns pieces with an old finish, raw replacements, or those with repairs. */
   appliesTo: z.enum(APPLIES_TO).default('any'),
+  /** Only pieces that are worked in these ways; empty: in whichever it makes sense. */
+  ways: z.array(z.enum(PIECE_WAYS)).max(6).default([]),
   isEdgesOnly: z.boolean(),
   /** Which faces a film goes on. */
   faces: z.enum(FACES).default('both'),
@@ -101,11 +105,27 @@ export function draftOf({ id: _id, zoneId: _zone, position: _position, ...draft 
   return draft;
 }
 
-/** Whether a piece goes through a step: by its treatment, its faces, and where a step names its pieces. How it lies is a question of the load. */
-export function stepAppliesTo(
-  step: Pick<Step, 'appliesTo' | 'pieceIds' | 'faces'>,
-  piece: { id: string; treatment: Treatment; finishFront: boolean; finishBack: boolean },
-): boolean {
+/** What of a step and of a piece decides whether the one concerns the other. */
+type Concern = Pick<Step, 'appliesTo' | 'pieceIds' | 'faces' | 'ways' | 'operation' | 'place'>;
+type Concerned = Pick<Piece, 'id' | 'kind' | 'way' | 'treatment' | 'finishFront' | 'finishBack'>;
+
+/** Whether a step makes sense for how a piece is worked: nothing is taken down or packed that stays, or that never hung anywhere. */
+function suitsWay({ ways, operation, place }: Concern, { kind, way }: Concerned): boolean {
+  const worked = isFixed(kind) ? 'fixed' : way;
+  if (ways.length > 0) return ways.includes(worked);
+  const stays = worked === 'fixed' || worked === 'hinges';
+  const isOfRoom = place === 'room' && (does(operation, 'takesDown') || does(operation, 'mountsAgain'));
+  if (isOfRoom && (stays || worked === 'assembly')) return false;
+  if (does(operation, 'hangs') && stays) return false;
+  return !(does(operation, 'packs') && (stays || worked === 'place' || worked === 'assembly'));
+}
+
+/**
+ * Whether a piece goes through a step: by its treatment, its faces, how it is worked, and where a step names its pieces. How it
+ * lies is a question of the load.
+ */
+export function stepAppliesTo(step: Concern, piece: Concerned): boolean {
+  if (!suitsWay(step, piece)) return false;
   if (step.pieceIds.length > 0 && !step.pieceIds.includes(piece.id)) return false;
   if (step.faces === 'back' && !piece.finishBack) return false;
   if (step.faces === 'front' && !piece.finishFront) return false;

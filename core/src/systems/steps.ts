@@ -12,6 +12,7 @@ export const STEP_DEFAULTS = {
   appliesTo: 'any',
   note: '',
   faces: 'both',
+  ways: [],
   pieceIds: [],
   supplyKey: null,
   dryingMin: 0,

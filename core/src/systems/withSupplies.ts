@@ -28,6 +28,7 @@ const USUAL_SUPPLY: Record<Operation, Usual> = {
   inspect: none,
   pack: none,
   refit: none,
+  deliver: none,
 };
 
 /** What a supply needs to dry before the next coat, in minutes. */

@@ -11,6 +11,7 @@ import type { ClockKind } from '../systems/step.ts';
 /** What a film has to be before a step may touch it; empty where nothing is waited for. */
 export const CLOCK_WORDS: Record<ClockKind, string> = {
   none: '',
+  touch: said('word.touch-dry'),
   sand: said('word.dry-to-sand'),
   recoat: said('word.ready-to-recoat'),
   handle: said('word.dry-to-handle'),

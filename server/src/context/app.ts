@@ -1,4 +1,4 @@
-import type { ClimateSource } from '@upholder/core/drying';
+import type { ClimateStations } from '@upholder/core/drying';
 import type { Logger } from 'pino';
 import type { Clock } from '../base/clock.ts';
 import type { Config } from '../base/config.ts';
@@ -12,7 +12,7 @@ import type { PlanningThread } from '../plans/thread.ts';
 export interface App {
   db: Database;
   clock: Clock;
-  climate: ClimateSource;
+  climate: ClimateStations;
   live: LiveChannel;
   planner: PlanningThread;
   config: Config;

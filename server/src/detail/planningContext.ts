@@ -1,6 +1,6 @@
-import type { Climate, ClimateSource } from '@upholder/core/drying';
+import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/drying';
 import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
-import { toMinute } from '@upholder/core/shop';
+import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
@@ -16,19 +16,39 @@ const FORECAST_HOURS = 72;
 export interface PlanningAir {
   climate: Climate;
   forecast: NonNullable<ShopForPlanning['forecast']>;
+  /** The same for other places, each by its own sensor or the weather; those with other air are left out. */
+  airsOf(places: readonly Place[]): Promise<NonNullable<ShopForPlanning['airs']>>;
 }
 
-export async function planningAir(source: ClimateSource, now: Date): Promise<PlanningAir> {
+async function airBy(source: ClimateSource, now: Date) {
   const [climate, hours] = await Promise.all([
     planningClimate(source, now),
     source.expectation(now, FORECAST_HOURS),
   ]);
   return {
     climate,
-    forecast: hours.map(({ at, airC, rhPct, surfaceC }) => ({
-      at: toMinute(at),
-      climate: { airC, rhPct, ...(surfaceC !== undefined && { surfaceC }) },
-    })),
+    forecast: hours.map(({ at, source: _source, ...hour }) => ({ at: toMinute(at), climate: hour })),
+  };
+}
+
+/** The sensor of a place, or the weather for it; null where its air is the shop's or is heated. */
+export function stationOf(stations: ClimateStations, { id, air }: Place): ClimateSource | null {
+  if (air.from !== 'station' && air.from !== 'outdoors') return null;
+  return stations.stationIn({ id, isOutdoors: air.from === 'outdoors' });
+}
+
+export async function planningAir(stations: ClimateStations, now: Date): Promise<PlanningAir> {
+  return {
+    ...(await airBy(stations, now)),
+    async airsOf(places) {
+      const known = await Promise.all(
+        places.map(async (place) => {
+          const station = stationOf(stations, place);
+          return station ? ([[place.id, await airBy(station, now)]] as const) : [];
+        }),
+      );
+      return Object.fromEntries(known.flat());
+    },
   };
 }
 
@@ -46,7 +66,7 @@ export async function shopForFilms(db: Queryable, shopId: string, source: Climat
 export async function shopWithoutJobs(
   db: Queryable,
   shopId: string,
-  air: PlanningAir,
+  { airsOf, ...air }: PlanningAir,
 ): Promise<ShopForPlanning> {
   const [shop, crew, sheets, supplies, guns] = await Promise.all([
     findShop(db, shopId),
@@ -63,6 +83,7 @@ export async function shopWithoutJobs(
     supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
     guns,
     ...air,
+    airs: await airsOf(shop.settings.places),
     reserved: [],
   };
 }

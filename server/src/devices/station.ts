@@ -1,4 +1,11 @@
-import { type Climate, type ClimateReading, type ClimateSource, meanClimate } from '@upholder/core/drying';
+import {
+  type Climate,
+  type ClimateReading,
+  type ClimateSource,
+  type ClimateStations,
+  meanClimate,
+} from '@upholder/core/drying';
+import { createSimulatedWeather } from './weather.ts';
 
 /** A late-autumn day in an unheated-at-night workshop by the water, by the hour in UTC: air °C and humidity %. */
 const DAY_CURVE: readonly (readonly [airC: number, rhPct: number])[] = [
@@ -64,4 +71,18 @@ export function createSimulatedStation(seed: number): ClimateSource {
 /** Mean of the coming 24 hours, day and night: what a film laid today will dry in. */
 export async function planningClimate(source: ClimateSource, from: Date): Promise<Climate> {
   return meanClimate(await source.expectation(from, 24));
+}
+
+/** A seed of its own for each place, by its id. */
+function seedOf(id: string): number {
+  return [...id].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 10_007, 7);
+}
+
+/** The simulated sensors of a shop: one in it, one in each other place, and the weather for those outdoors. */
+export function createSimulatedStations(seed: number): ClimateStations {
+  return {
+    ...createSimulatedStation(seed),
+    stationIn: ({ id, isOutdoors }) =>
+      isOutdoors ? createSimulatedWeather(seed) : createSimulatedStation(seed + seedOf(id)),
+  };
 }

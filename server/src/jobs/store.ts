@@ -14,10 +14,12 @@ interface RawJob extends Record<string, unknown> {
   place: Job['place'];
   status: Job['status'];
   methods: Job['methods'];
+  room: Job['room'];
   version: number;
 }
 
-const COLUMNS = 'id, code, name, client, address_note, start_on, needed_by, place, status, methods, version';
+const COLUMNS =
+  'id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, version';
 
 function toJob(row: RawJob): JobRow {
   return {
@@ -31,6 +33,7 @@ function toJob(row: RawJob): JobRow {
     place: row.place,
     status: row.status,
     methods: row.methods,
+    room: row.room,
     version: row.version,
   };
 }
@@ -38,8 +41,8 @@ function toJob(row: RawJob): JobRow {
 /** Adds a job; writing the same id again changes nothing. Null when the id belongs to another shop. */
 export async function addJob(db: Queryable, shopId: string, job: Job, now: Date): Promise<JobRow | null> {
   await db.query(
-    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, methods, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing`,
+    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict (id) do nothing`,
     [
       job.id,
       shopId,
@@ -52,6 +55,7 @@ export async function addJob(db: Queryable, shopId: string, job: Job, now: Date)
       job.place,
       job.status,
       JSON.stringify(job.methods),
+      job.room && JSON.stringify(job.room),
       now,
     ],
   );
@@ -70,7 +74,7 @@ export async function findJob(db: Queryable, shopId: string, id: string): Promis
 export async function updateJob(
   db: Queryable,
   shopId: string,
-  job: Omit<Job, 'methods'>,
+  job: Omit<Job, 'methods' | 'room'>,
   version: number,
 ): Promise<JobRow | null> {
   const row = await maybeOne<RawJob>(
@@ -108,6 +112,23 @@ export async function updateMethods(
     `update job set methods = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
      returning ${COLUMNS}`,
     [shopId, id, version, JSON.stringify(methods)],
+  );
+  return row && toJob(row);
+}
+
+/** Writes what is known of a job's room if the version still holds; null when someone was faster. */
+export async function updateRoom(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  room: Job['room'],
+  version: number,
+): Promise<JobRow | null> {
+  const row = await maybeOne<RawJob>(
+    db,
+    `update job set room = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
+     returning ${COLUMNS}`,
+    [shopId, id, version, room && JSON.stringify(room)],
   );
   return row && toJob(row);
 }

@@ -7,7 +7,15 @@ import { detailOf, openDetails } from '../detail/store.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
-import { addJob, deleteJob, findJob, summariesOf, updateJob, updateMethods } from '../jobs/store.ts';
+import {
+  addJob,
+  deleteJob,
+  findJob,
+  summariesOf,
+  updateJob,
+  updateMethods,
+  updateRoom,
+} from '../jobs/store.ts';
 import { generateZone, moveZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
@@ -81,6 +89,16 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
         return updated;
       },
       touched: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
+    }),
+  );
+
+  routes.add(
+    ROUTES.changeRoom,
+    changing(db, {
+      ...head,
+      update: (connection, { body }, before, { member }) =>
+        updateRoom(connection, member.shopId, before.id, body.room, body.version),
+      touched: ({ id }) => ({ jobs: [{ id, job: true }] }),
     }),
   );
 

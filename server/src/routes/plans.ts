@@ -130,6 +130,12 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
       climate: air.climate,
       forecast: [...air.forecast],
       guns: { ...shop.guns },
+      airs: Object.fromEntries(
+        Object.entries(shop.airs ?? {}).map(([id, { climate: mean, forecast }]) => [
+          id,
+          { climate: mean, forecast: [...forecast] },
+        ]),
+      ),
       now: planningStart(job, shop.timeZone, now),
     };
   });

@@ -1,9 +1,11 @@
 import { type ProductRow, ROUTES } from '@upholder/core/api';
 import { said } from '@upholder/core/said';
+import { type Place, SHOP_PLACE } from '@upholder/core/shop';
 import { benchItemsOf } from '../bench/store.ts';
 import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import { stationOf } from '../detail/planningContext.ts';
 import { planningClimate } from '../devices/station.ts';
 import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
@@ -40,7 +42,24 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
       systems,
       reading,
       planningClimate: planning,
+      placeAirs: await placeAirs(shopId, shop.settings.places),
     };
+  }
+
+  async function placeAirs(shopId: string, places: readonly Place[]) {
+    const now = clock.now();
+    const known = await Promise.all(
+      places.map(async (place) => {
+        const { air } = place;
+        const reading = await latestReading(db, shopId, place.id);
+        const station = stationOf(climate, place);
+        if (station) return [[place.id, { reading, planning: await planningClimate(station, now) }]] as const;
+        return air.from === 'heated'
+          ? ([[place.id, { reading, planning: { airC: air.airC, rhPct: air.rhPct } }]] as const)
+          : [];
+      }),
+    );
+    return Object.fromEntries(known.flat());
   }
 
   routes.add(ROUTES.shop, async (_input, { member }) => context(member.shopId));
@@ -67,8 +86,12 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
   routes.add(ROUTES.setWeek, ({ params, body }, call) => setMember(call, params.memberId, body));
   routes.add(ROUTES.setDaysOff, ({ params, body }, call) => setMember(call, params.memberId, body));
 
-  routes.add(ROUTES.typeClimate, async ({ body }, { member, changed }) => {
-    await addReading(db, member.shopId, { ...body, at: clock.now().toISOString(), source: 'typed' });
+  routes.add(ROUTES.typeClimate, async ({ body: { placeId, ...air } }, { member, changed }) => {
+    const { settings } = await findShop(db, member.shopId);
+    if (placeId !== SHOP_PLACE && !settings.places.some(({ id }) => id === placeId))
+      throw new ApiError('bad-input', said('refusal.the-shop-has-no-such-place'));
+    const reading = { ...air, at: clock.now().toISOString(), source: 'typed' as const };
+    await addReading(db, member.shopId, reading, placeId);
     await changed(db, { shop: ['air'] });
     return DONE;
   });

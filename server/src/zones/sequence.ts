@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
-import type { Treatment } from '@upholder/core/pieces';
+import type { PieceKind, PieceWay, Treatment } from '@upholder/core/pieces';
 import { said } from '@upholder/core/said';
 import {
   bareStock,
@@ -43,15 +43,16 @@ async function draftsFor(
 ): Promise<StepDraft[]> {
   if (!zone.systemId || !zone.options) return [];
   const { customSystem } = zone;
-  const [shop, sheets, supplies, methods, own, treatments] = await Promise.all([
+  const [shop, sheets, supplies, methods, own, parts] = await Promise.all([
     findShop(db, shopId),
     sheetsOf(db, shopId),
     suppliesOf(db, shopId),
     jobMethods(db, shopId, zone.id),
     customSystem && findVersion(db, shopId, customSystem.id, customSystem.version),
-    many<{ treatment: Treatment }>(
+    many<{ treatment: Treatment; kind: PieceKind; way: PieceWay; placeId: string | null }>(
       db,
-      'select distinct treatment from piece where shop_id = $1 and zone_id = $2',
+      `select distinct treatment, kind, coalesce(shape ->> 'way', 'usual') as way, shape ->> 'placeId' as "placeId"
+         from piece where shop_id = $1 and zone_id = $2`,
       [shopId, zone.id],
     ),
   ]);
@@ -71,7 +72,8 @@ async function draftsFor(
     sheets,
     shop: shop.settings,
     isOnSite: place === 'client',
-    treatments: treatments.map(({ treatment }) => treatment),
+    treatments: parts.map(({ treatment }) => treatment),
+    parts,
     ground: zone,
   });
   if (!drafts.ok) throw new ApiError('bad-input', drafts.message, { fields: { options: drafts.message } });
@@ -256,7 +258,8 @@ export async function refitSequence(db: Queryable, shopId: string, zoneId: strin
     await putSteps(db, shopId, zoneId, fitted);
     return true;
   }
-  if (same(known, drafts)) return false;
+  const means = (steps: readonly StepDraft[]) => steps.map(({ applicator, ways }) => [applicator, ways]);
+  if (same(known, drafts) && isDeepStrictEqual(means(known), means(drafts))) return false;
   if (await isStarted(db, shopId, zoneId))
     await putSteps(db, shopId, zoneId, mergeStarted(known, drafts, zoneId, uuid));
   else await replaceSteps(db, shopId, zoneId, drafts);

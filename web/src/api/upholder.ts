@@ -261,6 +261,10 @@ export const upholder = createApi({
         call('changeJob', { params: { jobId: id }, body: { ...spec, version } }),
       invalidatesTags: ofJobById,
     }),
+    changeRoom: build.mutation<Out<'changeRoom'>, { id: string } & In<'changeRoom'>>({
+      query: ({ id, ...body }) => call('changeRoom', { params: { jobId: id }, body }),
+      invalidatesTags: ofJobById,
+    }),
     changeMethods: build.mutation<Out<'changeMethods'>, { id: string } & In<'changeMethods'>>({
       query: ({ id, ...body }) => call('changeMethods', { params: { jobId: id }, body }),
       invalidatesTags: ofJobById,

@@ -42,6 +42,9 @@ export function toPlanningShop(shop: ShopContext): ShopForPlanning {
     sheets: sheetsOf(shop),
     supplies: suppliesOf(shop),
     climate: shop.planningClimate,
+    airs: Object.fromEntries(
+      Object.entries(shop.placeAirs).map(([id, { planning }]) => [id, { climate: planning, forecast: [] }]),
+    ),
     reserved: [],
   };
 }

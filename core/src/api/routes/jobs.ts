@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { JobSpecSchema } from '../../jobs/index.ts';
+import { JobSpecSchema, RoomSchema } from '../../jobs/index.ts';
 import { MethodChoicesSchema } from '../../systems/index.ts';
 import { JobDetailSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -44,6 +44,13 @@ export const jobsRoutes = {
     formerly: 'PUT /api/jobs/:jobId/practice',
     params: uuidParams('jobId'),
     body: z.object({ version: z.int(), methods: MethodChoicesSchema }),
+    response: JobRowSchema,
+  }),
+
+  changeRoom: route(PATHS.changeRoom, {
+    summary: 'Write the size and air of the client’s room, and what is protected in it',
+    params: uuidParams('jobId'),
+    body: z.object({ version: z.int(), room: RoomSchema.nullable() }),
     response: JobRowSchema,
   }),
 

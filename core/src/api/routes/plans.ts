@@ -45,6 +45,13 @@ export const plansRoutes = {
       climate: ClimateSchema,
       forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
       guns: z.partialRecord(z.enum(APPLICATORS), z.int()),
+      airs: z.record(
+        z.string(),
+        z.object({
+          climate: ClimateSchema,
+          forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+        }),
+      ),
       now: z.int(),
     }),
   }),

@@ -54,7 +54,7 @@ export const shopRoutes = {
 
   typeClimate: route(PATHS.typeClimate, {
     summary: 'Type in a climate reading',
-    body: ClimateSchema,
+    body: ClimateSchema.extend({ placeId: z.string().min(1).max(36).default('shop') }),
     response: EmptyResponse,
   }),
 

@@ -75,6 +75,7 @@ export const ACCESS: Record<CallName, Access> = {
   addJob: 'planner',
   changeJob: 'planner',
   changeMethods: 'planner',
+  changeRoom: 'planner',
   removeJob: 'planner',
   rememberMapping: 'planner',
   removePhoto: 'planner',

@@ -96,6 +96,11 @@ export const ShopContextSchema = z.object({
   reading: ClimateReadingSchema.nullable(),
   /** What planning expects of the air: the mean of the next 24 hours. */
   planningClimate: ClimateSchema,
+  /** Air of its other places, by their ids: the last reading, and what planning expects; those with the shop’s air are left out. */
+  placeAirs: z.record(
+    z.string(),
+    z.object({ reading: ClimateReadingSchema.nullable(), planning: ClimateSchema }),
+  ),
 });
 export type ShopContext = z.infer<typeof ShopContextSchema>;
 

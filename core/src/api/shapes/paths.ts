@@ -12,6 +12,7 @@ export const PATHS = {
   job: 'GET /jobs/:jobId',
   changeJob: 'PUT /jobs/:jobId',
   changeMethods: 'PUT /jobs/:jobId/methods',
+  changeRoom: 'PUT /jobs/:jobId/room',
   removeJob: 'DELETE /jobs/:jobId',
   log: 'POST /jobs/:jobId/log',
   addFinding: 'POST /jobs/:jobId/findings',

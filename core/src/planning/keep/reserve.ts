@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { effectiveLog, type LogEntry } from '../../jobs/log.ts';
 import type { Piece } from '../../pieces/index.ts';
 import { type Minute, toMinute } from '../../shop/calendar.ts';
+import { resourceAt } from '../../shop/places.ts';
 import type { Step } from '../../systems/index.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import type { Reservation } from '../problem/model.ts';
@@ -60,7 +61,7 @@ export function reservationsOf(
           start: op.start,
           end: op.end,
           personId: null,
-          use: { resourceId: op.row, amount: 1 },
+          use: { resourceId: resourceAt(op.row, op.placeId), amount: 1 },
           by,
         });
       }
@@ -89,6 +90,7 @@ export function stepMark(step: Step): string {
       pieceIds,
       // Left out where it is as it always was, so that plans of before still fit.
       ...(step.goesAlone ? ['alone'] : []),
+      ...(step.ways.length > 0 ? [step.ways] : []),
     ],
     [productKey, applicator, wftUm, thinning, supplyKey, dryingMin, waitFor, mixCount],
     Object.entries(labour).sort(([a], [b]) => (a < b ? -1 : 1)),
@@ -105,7 +107,7 @@ export function isPlanStale(plan: PlanSnapshot, pieces: readonly Piece[], steps:
   if (planned.size !== pieces.length || pieces.some(({ id }) => !planned.has(id))) return true;
   const zoneOf = new Map(pieces.map(({ id, zoneId }) => [id, zoneId]));
   if (plan.loads.some((load) => load.pieceIds.some((id) => zoneOf.get(id) !== load.zoneId))) return true;
-  if (plan.ops.some(({ stepId }) => !known.has(stepId))) return true;
+  if (plan.ops.some(({ stepId, task }) => task === null && !known.has(stepId))) return true;
   if (Object.keys(plan.stepMarks).length === 0) return false;
   const open = new Set(plan.ops.flatMap(({ stepId, personId }) => (personId === null ? [] : [stepId])));
   const zones = new Set(pieces.map(({ zoneId }) => zoneId));

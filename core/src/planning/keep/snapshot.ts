@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { type Climate, ClimateSchema } from '../../drying/climate.ts';
 import { LOG_ACTIONS } from '../../jobs/actions.ts';
+import { ROOM_TASKS } from '../../jobs/room.ts';
+import { WORKED_WAYS } from '../../pieces/ways.ts';
 import type { Minute } from '../../shop/calendar.ts';
+import { SHOP_PLACE } from '../../shop/places.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
 import { NO_ROOM_WISHES, ROOM_WISHES } from '../problem/room.ts';
@@ -10,7 +13,16 @@ import type { Bound } from '../solve/bound.ts';
 import { OBJECTIVES, type Objective } from '../solve/objective.ts';
 
 const Span = { start: z.int(), end: z.int() };
-const ClockName = z.enum(['sand', 'recoat', 'handle', 'pack', 'refit']);
+const ClockName = z.enum(['touch', 'sand', 'recoat', 'handle', 'pack', 'refit']);
+/** Plans from before anything waited for a touch dry film do not name it. */
+const LagsSchema = z.object({
+  touch: z.int().default(0),
+  sand: z.int(),
+  recoat: z.int(),
+  handle: z.int(),
+  pack: z.int(),
+  refit: z.int(),
+});
 
 const WaitSchema = z.object({
   ...Span,
@@ -38,6 +50,10 @@ const PlannedOpSchema = z.object({
   action: z.enum(LOG_ACTIONS),
   pieceIds: z.array(z.uuid()),
   row: z.enum(['bench', 'booth', 'rail', 'rack', 'room']),
+  /** The place that it is done in; `shop`, `room`, or one of the shop's other places. */
+  placeId: z.string().default('shop'),
+  /** What of the client's room it covers or clears; null for a task of a step. */
+  task: z.enum(ROOM_TASKS).nullable().default(null),
   isCoat: z.boolean(),
   /** Null for what was done before the plan was made. */
   personId: z.uuid().nullable(),
@@ -52,7 +68,7 @@ const PlannedOpSchema = z.object({
   setupMin: z.number().min(0).default(0),
   /** Whether it is done on a trip to the client: taking down, or bringing back. */
   trip: z.enum(['out', 'back']).nullable().default(null),
-  lags: z.record(ClockName, z.int()).nullable(),
+  lags: LagsSchema.nullable(),
   windowMax: z.int().nullable(),
   waits: z.array(WaitSchema),
 });
@@ -115,6 +131,11 @@ export const PlanSnapshotSchema = z.object({
       label: z.string(),
       lie: z.enum(['hung', 'flat', 'fixed']),
       pieceIds: z.array(z.uuid()),
+      /** Where and how it is worked, and the rail or rack that it dries on, in plans that know of several. */
+      placeId: z.string().default('shop'),
+      way: z.enum(WORKED_WAYS).nullable().default(null),
+      area: z.string().default(''),
+      holderId: z.string().nullable().default(null),
     }),
   ),
   ops: z.array(PlannedOpSchema),
@@ -143,13 +164,19 @@ export function snapshotOf(
     stepMarks: {},
     planOptions,
     bound: bound !== null && bound.at <= plan.completion ? bound : null,
-    loads: problem.loads.map(({ id: loadId, zoneId, label, lie, pieceIds }) => ({
-      id: loadId,
-      zoneId,
-      label,
-      lie,
-      pieceIds,
-    })),
+    loads: problem.loads.map(
+      ({ id: loadId, zoneId, label, lie, pieceIds, placeId, way, area, holderId }) => ({
+        id: loadId,
+        zoneId,
+        label,
+        lie,
+        pieceIds,
+        placeId: placeId ?? SHOP_PLACE,
+        way: way ?? null,
+        area: area ?? '',
+        holderId: holderId ?? null,
+      }),
+    ),
     ops: plan.ops.map(({ op, personId, start, end, segments, occupiedUntil, waits }) => ({
       id: op.id,
       loadId: op.loadId,
@@ -161,6 +188,8 @@ export function snapshotOf(
       action: op.action,
       pieceIds: op.pieceIds,
       row: op.row,
+      placeId: op.placeId ?? SHOP_PLACE,
+      task: op.task ?? null,
       isCoat: op.isCoat,
       personId,
       start,

@@ -1,20 +1,23 @@
 import type { ProductSheet } from '../../catalogue/sheet.ts';
 import type { Supply } from '../../catalogue/supplies.ts';
 import type { Climate } from '../../drying/index.ts';
-import type { Job, LogEntry, Zone } from '../../jobs/index.ts';
+import type { Job, LogEntry, RoomEvent, Zone } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import type { CrewMember, Interval, Minute, ShopSettings } from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
+import type { AirInPlace } from './air.ts';
 import type { GunCounts, GunUse } from './guns.ts';
 import type { Load, Reservation } from './model.ts';
 
 /** Everything about one job that planning needs. */
 export interface JobForPlanning {
-  job: Pick<Job, 'id' | 'place' | 'startOn'>;
+  job: Pick<Job, 'id' | 'place' | 'startOn'> & Partial<Pick<Job, 'room'>>;
   zones: Zone[];
   steps: Step[];
   pieces: Piece[];
   log: LogEntry[];
+  /** What else happened to the job, as far as its room has to do with it. */
+  events?: readonly RoomEvent[];
 }
 
 /** The shop around it. */
@@ -29,13 +32,15 @@ export interface ShopForPlanning {
   climate: Climate;
   /** What is expected hour by hour, as far as anybody knows; each counts for an hour from its minute. */
   forecast?: readonly { at: Minute; climate: Climate }[];
+  /** Air of the places that do not have the shop's, by their ids. */
+  airs?: Readonly<Record<string, AirInPlace>>;
   reserved: Reservation[];
   /** Spray guns by kind; one of each where it is left out. */
   guns?: GunCounts;
 }
 
 /** Which pieces went together in the plan before, so that started loads stay together. */
-export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'>;
+export type EarlierLoad = Pick<Load, 'id' | 'zoneId' | 'lie' | 'pieceIds'> & { holderId?: string | null };
 
 /** What a new plan needs to know of the one before. */
 export interface EarlierPlan {

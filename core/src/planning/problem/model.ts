@@ -1,5 +1,7 @@
 import type { LogAction } from '../../jobs/actions.ts';
+import type { RoomTaskKind } from '../../jobs/room.ts';
 import type { CoatSide } from '../../pieces/area.ts';
+import type { WorkedWay } from '../../pieces/ways.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import type { Changeover, Skill } from '../../shop/shop.ts';
 import type { ClockKind } from '../../systems/step.ts';
@@ -42,6 +44,10 @@ export interface PlanOp {
   action: LogAction;
   pieceIds: string[];
   row: PlanPlace;
+  /** What of the client's room it covers or clears; it is then no step, and has no pieces. */
+  task?: RoomTaskKind;
+  /** The place that it is done in, by its id; the shop where it is left out. */
+  placeId?: string;
   waitFor: ClockKind;
   /** A wet pass: done in one go, never cut by a break or the end of a shift. */
   isWet: boolean;
@@ -88,6 +94,14 @@ export interface Load {
   lie: DryingPosition;
   pieceIds: string[];
   ops: PlanOp[];
+  /** Where and how its pieces are worked; in the shop where it is left out. */
+  placeId?: string;
+  way?: WorkedWay;
+  area?: string;
+  /** Rail, rack or posts that it dries on, by its id. */
+  holderId?: string | null;
+  /** Pairs of doors side by side on their hinges: while one is open and wet, the other stays shut. */
+  neighbours?: readonly (readonly [string, string])[];
   /** Its pieces are not here before that; left out where they are, or where work on them has begun. */
   from?: Minute;
   /** Loads that have to be through before it is begun; they stand before it in the list. */

@@ -1,11 +1,20 @@
 import { isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
-import { coatingObstacles, type FilmClocks } from '../../drying/index.ts';
+import type { FilmClocks } from '../../drying/index.ts';
 import { type LogAction, type LogEntry, stepAsLogged, turnsOver, type Zone } from '../../jobs/index.ts';
 import { coatAmounts } from '../../mixing/index.ts';
-import type { CoatSide, Piece } from '../../pieces/index.ts';
-import { type Minute, type ShopSettings, toMinute } from '../../shop/index.ts';
+import { type CoatSide, isWorkedInRoom, type Piece } from '../../pieces/index.ts';
+import {
+  holderResource,
+  type Minute,
+  PLACE_KIND_TRAITS,
+  resourceAt,
+  SHOP_PLACE,
+  type ShopSettings,
+  toMinute,
+} from '../../shop/index.ts';
 import {
   applicatorInPlace,
+  type ClockKind,
   handsOnMinutes,
   type Labour,
   type Step,
@@ -18,11 +27,12 @@ import {
 } from '../../systems/index.ts';
 import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
+import { airIn, badAirIn as unfitAir } from './air.ts';
 import { clocksOfCoat } from './coatClocks.ts';
 import { materialOf, paintOf, restOf } from './guns.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
-import { type BadAir, type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
+import { type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
 import { repairOp } from './repairs.ts';
 
 // Longer than other files: one operation is made in one place, from step, load, shop and log.
@@ -35,6 +45,7 @@ export function lagsOf(clocks: FilmClocks | null, dryingMin = 0): Lags | null {
   if (!clocks && dryingMin === 0) return null;
   const least = (minutes = 0) => Math.max(minutes, dryingMin);
   return {
+    touch: least(clocks?.touch.hereMinutes),
     sand: least(clocks?.sand.hereMinutes),
     recoat: least(clocks?.recoatMin.hereMinutes),
     handle: least(clocks?.handle.hereMinutes),
@@ -52,55 +63,69 @@ function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
   return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
 }
 
-const FORECAST_MIN = 60;
-
-/** When the air is not fit for a product, as far as the forecast goes; hours that follow one another are joined. */
-export function badAirFor(sheet: ProductSheet, forecast: ShopForPlanning['forecast'] = []): BadAir[] {
-  const bad: BadAir[] = [];
-  for (const { at, climate } of forecast) {
-    const [why] = coatingObstacles(sheet, climate);
-    if (why === undefined) continue;
-    const last = bad.at(-1);
-    if (last && at <= last.end) last.end = at + FORECAST_MIN;
-    else bad.push({ start: at, end: at + FORECAST_MIN, why });
-  }
-  return bad;
-}
-
-/** The same for many coats: each product is held against a forecast once. */
-const heldAgainst = new WeakMap<object, Map<ProductSheet, BadAir[]>>();
-
-function badAirOf({ forecast }: Pick<ShopForPlanning, 'forecast'>): (sheet: ProductSheet) => BadAir[] {
-  if (!forecast) return () => [];
-  const known = heldAgainst.get(forecast) ?? new Map<ProductSheet, BadAir[]>();
-  heldAgainst.set(forecast, known);
-  return (sheet) => {
-    const bad = known.get(sheet) ?? badAirFor(sheet, forecast);
-    known.set(sheet, bad);
-    return bad;
-  };
-}
-
 /** Nobody drives home for a shorter pause than this. */
 const ON_SITE_PAUSE_MIN = 60;
 
 interface Task {
   side: CoatSide;
   action: LogAction;
+  /** Which of the pieces take part, where that is not all of them, and how the task is told apart from its like. */
+  only?: { pieceIds: ReadonlySet<string>; suffix: string };
+  /** The clock that it waits for besides the step's own. */
+  waitFor?: ClockKind;
+}
+
+/**
+ * A coat on doors that hang on their hinges: the fronts while they are shut; then, when those may be touched, every second door
+ * is opened for its back and its edges, and the others when these may be touched, so that no two neighbours are open and wet.
+ */
+function onHinges(members: readonly Piece[]): Task[] {
+  const fronts = members.filter(({ finishFront }) => finishFront);
+  const backs = members.filter(({ finishBack }) => finishBack);
+  const turns = [0, 1].map((turn) => backs.filter((_, index) => index % 2 === turn));
+  return [
+    ...(fronts.length > 0
+      ? [{ side: 'front' as const, action: 'do' as const, only: { pieceIds: idsOf(fronts), suffix: '' } }]
+      : []),
+    ...turns.flatMap((some, turn): Task[] =>
+      some.length === 0
+        ? []
+        : [
+            {
+              side: 'back',
+              action: 'do',
+              only: { pieceIds: idsOf(some), suffix: turn === 0 ? '' : '.2' },
+              waitFor: 'touch',
+            },
+          ],
+    ),
+  ];
+}
+
+function idsOf(pieces: readonly Piece[]): ReadonlySet<string> {
+  return new Set(pieces.map(({ id }) => id));
 }
 
 /** @param before the film that went on before it, edges apart. */
-function tasksOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | undefined): Task[] {
+function tasksOf(
+  step: Step,
+  batch: Batch,
+  members: readonly Piece[],
+  { before, areOff }: { before: Step | undefined; areOff: boolean },
+): Task[] {
   if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
-  const isTurned = batch.isTwoSided && !isOnSite && step.faces === 'front' && before?.faces === 'back';
+  const isInRoom = isWorkedInRoom(batch.way);
+  if (batch.way === 'hinges' && !areOff && !step.isEdgesOnly && step.faces === 'both')
+    return onHinges(members);
+  const isTurned = batch.isTwoSided && !isInRoom && step.faces === 'front' && before?.faces === 'back';
   if (isTurned && !step.isEdgesOnly)
     return [
       { side: 'front', action: 'flip' },
       { side: 'front', action: 'do' },
     ];
   if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
-  // In the client's room pieces stay upright, on their hinges or leaning: nothing is turned over.
-  if (!batch.isTwoSided || isOnSite) return [{ side: 'all', action: 'do' }];
+  // In the client's room pieces stay upright or lean: nothing is turned over.
+  if (!batch.isTwoSided || isInRoom) return [{ side: 'all', action: 'do' }];
   return [
     { side: 'back', action: 'do' },
     { side: 'front', action: 'flip' },
@@ -108,8 +133,8 @@ function tasksOf(step: Step, batch: Batch, isOnSite: boolean, before: Step | und
   ];
 }
 
-function rowOf(step: Step, batch: Batch, isOnSite: boolean): PlanPlace {
-  if (batch.lie === 'fixed' || isOnSite || step.place === 'room') return 'room';
+function rowOf(step: Step, batch: Batch): PlanPlace {
+  if (isWorkedInRoom(batch.way) || step.place === 'room') return 'room';
   if (step.place === 'rest') return batch.lie === 'hung' ? 'rail' : 'rack';
   return step.place;
 }
@@ -131,8 +156,8 @@ function doneTimes(
   return done;
 }
 
-function spaceOfAll(pieces: readonly Piece[], lie: Batch['lie'], settings: ShopSettings): number {
-  return pieces.reduce((sum, piece) => sum + spaceOf(piece, lie, settings), 0);
+function spaceOfAll(pieces: readonly Piece[], { holder }: Batch, settings: ShopSettings): number {
+  return pieces.reduce((sum, piece) => sum + spaceOf(piece, holder, settings), 0);
 }
 
 interface Draft extends PlanOp {
@@ -149,18 +174,25 @@ export function draftOps(
   log: readonly LogEntry[],
 ): Draft[] {
   const isOnSite = input.job.place === 'client';
-  const badAir = badAirOf(shop);
+  const air = airIn(batch.placeId, shop, input.job);
   const shared = shareKeys(input.zones, input.steps, shop.sheets);
-  const isInRoom = batch.lie === 'fixed' || isOnSite;
+  const isInRoom = isWorkedInRoom(batch.way);
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
-  const holder = isInRoom ? null : batch.lie === 'hung' ? 'rail' : 'rack';
+  const { holder } = batch;
+  const restRow: PlanPlace = isInRoom ? 'room' : batch.lie === 'hung' ? 'rail' : 'rack';
+  const place = shop.settings.places.find(({ id }) => id === batch.placeId);
+  // Whoever works in a garage at the client's is there already.
+  const isFarAway = !isInRoom && !(place && PLACE_KIND_TRAITS[place.kind].isAtClient);
+  let areOff = false;
   const ops: Draft[] = [];
   let coated: Step | undefined;
   for (const step of steps) {
     if (step.loadFilter === 'hung' && batch.lie !== 'hung') continue;
-    const members = batch.pieces.filter((piece) => stepAppliesTo(step, piece));
-    if (members.length === 0) continue;
-    const applicator = applicatorInPlace(step, isInRoom && !isOnSite);
+    const all = batch.pieces.filter((piece) => stepAppliesTo(step, piece));
+    if (all.length === 0) continue;
+    if (batch.way === 'hinges' && does(step, 'takesDown')) areOff = true;
+    if (batch.way === 'hinges' && does(step, 'mountsAgain')) areOff = false;
+    const applicator = applicatorInPlace(step, batch.way === 'left');
     const stepLabour =
       applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
     const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;
@@ -170,12 +202,13 @@ export function draftOps(
       (later) =>
         later.position > step.position &&
         later.productKey !== null &&
-        members.some((piece) => stepAppliesTo(later, piece)),
+        all.some((piece) => stepAppliesTo(later, piece)),
     );
-    const row = rowOf(step, batch, isOnSite);
+    const row = rowOf(step, batch);
     const before = coated;
     if (does(step, 'laysFilm') && !step.isEdgesOnly) coated = step;
-    for (const task of tasksOf(step, batch, isOnSite, before)) {
+    for (const task of tasksOf(step, batch, all, { before, areOff })) {
+      const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
       const isFlip = turnsOver(task);
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, task, members);
@@ -185,7 +218,7 @@ export function draftOps(
       // Guns and brushes are cleaned at the end of the day, as far as that time goes; the rest is the coat's own.
       const cleanMin = Math.min(stepLabour.cleanupMin, shop.settings.wrapUpMin);
       const paint = isLaid ? paintOf(step, zone, sheet, { applicator, cleanMin }) : null;
-      const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, last) : null;
+      const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, air.climate, last) : null;
       const amounts =
         isCoat && sheet && does(step, 'laysFilm')
           ? coatAmounts(step, sheet, members, task.side, isOnSite)
@@ -205,18 +238,18 @@ export function draftOps(
         ? labourOf(YARDSTICKS.flip, members, 'front')
         : labourOf(ownLabour, members, does(step, 'laysFilm') ? task.side : sideOf(step));
       // Loose pieces are fetched and brought back; who works in the room is there already.
-      const isTrip = shop.settings.tripMin > 0 && row === 'room' && !isInRoom && !isFilm && !isFlip;
+      const isTrip = shop.settings.tripMin > 0 && row === 'room' && isFarAway && !isFilm && !isFlip;
       const refillMin = isTrip
         ? labour.setupMin
         : Math.min(labour.setupMin, shop.settings.changeover.refillMin + mixesMin);
       const uses =
-        row === 'booth' && !isFlip
-          ? [{ resourceId: 'booth', amount: 1 }]
-          : row === 'bench' || row === 'room'
-            ? [{ resourceId: row, amount: 1 }]
+        row === 'room'
+          ? [{ resourceId: row, amount: 1 }]
+          : row === 'bench' || row === 'booth'
+            ? [{ resourceId: resourceAt(row, batch.placeId), amount: 1 }]
             : [];
       ops.push({
-        id: `${step.id}/${task.side}/${task.action}@${loadId}`,
+        id: `${step.id}/${task.side}/${task.action}@${loadId}${task.only?.suffix ?? ''}`,
         loadId,
         zoneId: zone.id,
         stepId: step.id,
@@ -225,8 +258,9 @@ export function draftOps(
         side: task.side,
         action: task.action,
         pieceIds: members.map(({ id }) => id),
-        row: isFlip ? (holder ?? 'room') : row,
-        waitFor: isFlip ? 'handle' : waitOf(step),
+        row: isFlip ? restRow : row,
+        ...(batch.placeId !== SHOP_PLACE && { placeId: batch.placeId }),
+        waitFor: isFlip ? 'handle' : (task.waitFor ?? waitOf(step)),
         isWet: isLaid,
         isCoat,
         abrades: does(step, 'keys'),
@@ -236,16 +270,16 @@ export function draftOps(
         ...(isTrip && { isTrip, restMin: ON_SITE_PAUSE_MIN }),
         ...(isLaid && !paint && sheet && { restMin: restOf(sheet) }),
         skill: isLaid ? (isSprayed(applicator) ? 'spray' : 'brush') : 'prep',
-        ...(isCoat && sheet ? { badAir: badAir(sheet) } : {}),
+        ...(isCoat && sheet ? { badAir: unfitAir(sheet, batch.placeId, air, shop) } : {}),
         ...labour,
         ...(isTrip && { setupMin: labour.setupMin + shop.settings.tripMin }),
         uses: isFlip ? [] : uses,
         hold:
           isHeld && clocks && holder
             ? {
-                resourceId: holder,
-                amount: spaceOfAll(members, batch.lie, shop.settings),
-                least: Math.min(...members.map((piece) => spaceOf(piece, batch.lie, shop.settings))),
+                resourceId: holderResource(holder),
+                amount: spaceOfAll(members, batch, shop.settings),
+                least: Math.min(...members.map((piece) => spaceOf(piece, holder, shop.settings))),
                 minutes: clocks.handle.hereMinutes,
               }
             : null,

@@ -1,22 +1,40 @@
 import { failure, type Outcome, success } from '../../base/outcome.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
-import type { Piece } from '../../pieces/index.ts';
+import { isWorkedInRoom, type Piece, staysMounted, workedWay } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
-import { type Interval, type Minute, type Week, workIntervals, workingCrew } from '../../shop/index.ts';
+import {
+  capacityOf,
+  fitsInside,
+  holderResource,
+  holdersAt,
+  type Interval,
+  type Minute,
+  maySpray,
+  resourceAt,
+  type ShopSettings,
+  spaceNeeded,
+  type Week,
+  workIntervals,
+  workingCrew,
+} from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
+import { measured } from '../../units/index.ts';
 import { deliveriesOf } from './deliveries.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
-import { type Batch, type Cut, cutIntoBatches } from './loads.ts';
+import { type Batch, type Cut, cutIntoBatches, placeIdOf, type Site } from './loads.ts';
 import {
   type Load,
   type Person,
   type PlanOp,
   type PlanProblem,
+  type Resource,
   ROOM_CAPACITY,
   workMinutes,
 } from './model.ts';
 import { applyLog, draftOps } from './operations.ts';
+import { withProtection } from './protect.ts';
+import { inTurn, isInRoom } from './sections.ts';
 
 /**
  * Work that the earlier plan has under way just now is taken to be so: it goes on and ends when it was to end, instead of
@@ -54,6 +72,28 @@ function aloneOf(steps: readonly Step[]): Set<string> {
 
 const isReplaced = ({ treatment }: Piece) => treatment === 'replace';
 
+/** Where and how a piece of a load that goes on is worked, on the rail or rack that the load has. */
+function siteOf(piece: Piece, load: EarlierLoad, isOnSite: boolean, settings: ShopSettings): Site {
+  const way = workedWay(piece, isOnSite);
+  const placeId = placeIdOf(piece, isOnSite, settings);
+  const isRoom = isWorkedInRoom(way);
+  const holders = isRoom ? [] : holdersAt(settings, placeId);
+  const alike = holders.filter(({ kind }) => (kind === 'rail') === (load.lie === 'hung'));
+  const holder = alike.find(({ id }) => id === load.holderId) ?? alike[0] ?? null;
+  return { way, placeId, holder, area: isRoom ? piece.area : '' };
+}
+
+function isSameSite(one: Site, other: Site): boolean {
+  return one.way === other.way && one.placeId === other.placeId && one.area === other.area;
+}
+
+/** Pairs of doors side by side on their hinges, by the order of the take-off. */
+function neighboursOf({ way, pieces }: Batch): [string, string][] {
+  if (way !== 'hinges') return [];
+  const doors = pieces.filter(({ finishBack }) => finishBack).map(({ id }) => id);
+  return doors.slice(1).map((id, index) => [doors[index] ?? '', id]);
+}
+
 /** What cutting a zone into loads has to keep to. */
 interface Standing {
   loads: readonly EarlierLoad[];
@@ -88,11 +128,16 @@ function batchesOfZone(
       const isMixed = new Set(all.map(isReplaced)).size > 1;
       const stay = isMixed ? all.filter((piece) => !isReplaced(piece)) : all;
       // So does one that goes through a repair by itself; a load that it is alone in stays.
-      const members = stay.length > 1 ? stay.filter(({ id }) => !alone.has(id)) : stay;
-      if (members.length === 0) continue;
+      const among = stay.length > 1 ? stay.filter(({ id }) => !alone.has(id)) : stay;
+      const [first] = among;
+      if (first === undefined) continue;
+      // And one that is now worked elsewhere or otherwise.
+      const site = siteOf(first, load, isOnSite, shop.settings);
+      const members = among.filter((piece) => isSameSite(site, siteOf(piece, load, isOnSite, shop.settings)));
       for (const { id } of members) taken.add(id);
-      const isTwoSided = load.lie === 'flat' && members.some(({ finishBack }) => finishBack);
-      kept.push({ id: load.id, batch: { lie: load.lie, isTwoSided, pieces: members } });
+      const lie = staysMounted(site.way) ? 'fixed' : load.lie === 'fixed' ? 'flat' : load.lie;
+      const isTwoSided = lie === 'flat' && members.some(({ finishBack }) => finishBack);
+      kept.push({ id: load.id, batch: { ...site, lie, isTwoSided, pieces: members } });
     }
   }
   const fits = (batch: Batch) =>
@@ -158,6 +203,46 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
   }));
 }
 
+/** Booths, benches, rails and racks of the shop and of all its places, and the client's room. */
+function resourcesOf(settings: ShopSettings): Resource[] {
+  const { places, holders } = settings;
+  return [
+    { id: 'booth', name: said('word.booth'), capacity: settings.hasBooth ? 1 : 0 },
+    { id: 'bench', name: said('word.bench'), capacity: settings.benches },
+    { id: 'rail', name: said('word.rail'), capacity: settings.railLengthMm },
+    { id: 'rack', name: said('word.rack'), capacity: settings.rackSlots },
+    { id: 'room', name: said('plan.room'), capacity: ROOM_CAPACITY },
+    ...places.flatMap(({ id, name, benches, rating }) => [
+      { id: resourceAt('booth', id), name, capacity: maySpray(rating, true) ? 1 : 0 },
+      // Where there is no bench, somebody works at a trestle.
+      { id: resourceAt('bench', id), name, capacity: Math.max(1, benches) },
+    ]),
+    ...holders.map((holder) => ({
+      id: holderResource(holder),
+      name: holder.name,
+      capacity: capacityOf(holder),
+    })),
+  ];
+}
+
+/** What does not fit into the place that it is to be worked in, with gun and arm; null where all does. */
+function tooLargeFor({ pieces, job }: JobForPlanning, settings: ShopSettings): string | null {
+  const isOnSite = job.place === 'client';
+  for (const place of settings.places) {
+    const large = pieces.filter(
+      (piece) => placeIdOf(piece, isOnSite, settings) === place.id && !fitsInside(place, piece),
+    );
+    if (large.length > 0)
+      return said('plan.does-not-fit-into-the-place', {
+        tags: large.map(({ tag }) => tag).join(', '),
+        place: place.name,
+        long: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).longMm))),
+        short: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).shortMm))),
+      });
+  }
+  return null;
+}
+
 /** The stretch of time that is planned, and who works in it. */
 export interface PlanSpan {
   now: Minute;
@@ -165,6 +250,8 @@ export interface PlanSpan {
   people: readonly Person[];
   /** No task in the client's room may take longer; any may where it is left out. */
   inRoom?: Minute;
+  /** Whether the client wants the room worked on zone by zone. */
+  oneZoneAtATime?: boolean;
 }
 
 /**
@@ -212,6 +299,11 @@ export function buildProblem(
         zoneId: zone.id,
         label,
         lie: batch.lie,
+        placeId: batch.placeId,
+        way: batch.way,
+        area: batch.area,
+        holderId: batch.holder?.id ?? null,
+        neighbours: neighboursOf(batch),
         pieceIds: batch.pieces.map((piece) => piece.id),
         ops,
         ...(from > now && { from }),
@@ -219,18 +311,15 @@ export function buildProblem(
     });
   });
   const { settings } = shop;
+  const large = tooLargeFor(input, settings);
+  if (large !== null) return failure(large);
+  const ordered = inTurn(loads, input.zones, span.oneZoneAtATime ?? false);
   return success({
     now,
     horizon,
     people: [...people],
-    resources: [
-      { id: 'booth', name: said('word.booth'), capacity: settings.hasBooth ? 1 : 0 },
-      { id: 'bench', name: said('word.bench'), capacity: settings.benches },
-      { id: 'rail', name: said('word.rail'), capacity: settings.railLengthMm },
-      { id: 'rack', name: said('word.rack'), capacity: settings.rackSlots },
-      { id: 'room', name: said('plan.room'), capacity: ROOM_CAPACITY },
-    ],
-    loads,
+    resources: resourcesOf(settings),
+    loads: withProtection(ordered, input, isInRoom),
     reserved: shop.reserved,
     guns: { counts: shop.guns ?? {}, change: settings.changeover },
     ...(span.inRoom !== undefined && { inRoom: span.inRoom }),

@@ -12,14 +12,13 @@ export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
     id: repairId(coat.id, action),
     name: actionWords(action, coat.name),
     action,
-    row:
-      coat.hold?.resourceId === 'rail'
+    row: coat.hold
+      ? coat.hold.resourceId.startsWith('rail')
         ? 'rail'
-        : coat.hold?.resourceId === 'rack'
-          ? 'rack'
-          : coat.row === 'room'
-            ? 'room'
-            : 'bench',
+        : 'rack'
+      : coat.row === 'room'
+        ? 'room'
+        : 'bench',
     waitFor: 'sand',
     skill: 'prep',
     badAir: [],

@@ -23,6 +23,7 @@ const MARKS: Record<Operation, string> = {
   hang: 'M42 14 V8 Q42 3 47 3 Q52 3 52 7',
   inspect: 'M20 8 Q42 -4 64 8 Q42 20 20 8 M38 8 A4 4 0 1 0 46 8 A4 4 0 1 0 38 8',
   pack: 'M22 3 H62 V13 H22 Z M22 6 H62',
+  deliver: 'M10 4 H40 V13 H10 Z M48 8 H76 M70 4 L76 8 L70 12',
   refit: 'M36 3 V13 M36 3 H60 V13 H36',
   // A film, a filler in the pores and dust have drawings of their own.
   coat: '',

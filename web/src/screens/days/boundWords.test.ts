@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { boundWords } from './boundWords.ts';
 
-const loads = [{ id: 'l', zoneId: 'z', label: 'Counter: 4 doors', lie: 'hung' as const, pieceIds: [] }];
+const loads = [
+  {
+    id: 'l',
+    zoneId: 'z',
+    label: 'Counter: 4 doors',
+    lie: 'hung' as const,
+    pieceIds: [],
+    placeId: 'shop',
+    way: null,
+    area: '',
+    holderId: null,
+  },
+];
 const people = { kind: 'people' as const };
 
 describe('how much could still be saved', () => {

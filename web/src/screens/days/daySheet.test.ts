@@ -42,7 +42,7 @@ const detail = (code: string, ops: PlannedOp[], log: unknown[] = []) =>
   }) as unknown as JobDetail;
 
 describe('the sheet of a day', () => {
-  const film = { lags: { sand: 60, recoat: 120, handle: 600 }, isCoat: true } as Partial<PlannedOp>;
+  const film = { lags: { touch: 0, sand: 60, recoat: 120, handle: 600 }, isCoat: true } as Partial<PlannedOp>;
   const quay = detail('QUAY', [
     op('Sand', 'ines', [
       [MON, '14:00', '16:30', 1],
@@ -90,7 +90,7 @@ describe('the sheet of a day', () => {
       ).drying.map((line) => line.op.name);
     expect(under({ pieceIds: ['C01', 'C02'] })).toEqual(['Colour']);
     expect(under({ pieceIds: ['C01', 'C03'] })).toEqual(['Prime', 'Colour']);
-    const slow = { sand: 60, recoat: 120, handle: 2000, pack: 0, refit: 0 };
+    const slow = { touch: 0, sand: 60, recoat: 120, handle: 2000, pack: 0, refit: 0 };
     expect(under({ pieceIds: ['C01'], lags: slow })).toEqual(['Colour', 'Prime']);
   });
 

@@ -10,6 +10,10 @@ const load = (id: string, pieces: number) =>
     zoneId: 'z',
     label: id,
     lie: 'flat',
+    placeId: 'shop',
+    way: null,
+    area: '',
+    holderId: null,
     pieceIds: Array.from({ length: pieces }, (_, at) => `${id}${at}`),
   }) as const;
 const plan = (change: Partial<PlanSnapshot> = {}): PlanSnapshot => ({

@@ -2,6 +2,7 @@ import type { JobDetail, PieceRow } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
 import { useMemo, useState } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
+import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Select, TextInput } from '../../parts/controls.tsx';
 import { detailColumns, takeoffColumns } from './cells.ts';
 
@@ -16,12 +17,13 @@ interface MultiEditProps {
 
 /** Changes one thing of all marked pieces at once. */
 export function MultiEdit({ detail, pieces, editMany, drop, onDone, onProblem }: MultiEditProps) {
+  const { shop } = useJobContext();
   const columns = useMemo(
     () =>
-      [...takeoffColumns(detail.zones), ...detailColumns(detail.openings)].filter(
+      [...takeoffColumns(detail.zones), ...detailColumns(detail.openings, shop.settings.places)].filter(
         ({ key }) => key !== 'tag' && key !== 'openingId',
       ),
-    [detail.zones, detail.openings],
+    [detail.zones, detail.openings, shop.settings.places],
   );
   const [key, setKey] = useState('heightMm');
   const [text, setText] = useState('');

@@ -26,10 +26,11 @@ interface DetailsProps {
 /** What a piece has besides its line in the table, for its construction only. */
 export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
   const isNarrow = useIsNarrow();
+  const { shop } = useJobContext();
   const columns = useMemo(() => {
-    const details = detailColumns(detail.openings);
+    const details = detailColumns(detail.openings, shop.settings.places);
     return isNarrow ? [...narrowed(takeoffColumns(detail.zones)).left, ...details] : details;
-  }, [detail.openings, detail.zones, isNarrow]);
+  }, [detail.openings, detail.zones, shop.settings.places, isNarrow]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
     const read = column.read(text, piece);
@@ -42,7 +43,6 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
     const refusal = await edit(piece, read.value);
     if (refusal && refusal.code !== 'conflict') setErrors({ [column.key]: refusal.message });
   }
-  const { shop } = useJobContext();
   const now = useNowMinute();
   const mayReport = useMay('addFinding');
   const [isReporting, setReporting] = useState(false);

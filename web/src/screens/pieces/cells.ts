@@ -9,6 +9,8 @@ import {
   type LengthField,
   PIECE_FIELDS,
   PIECE_KINDS,
+  PIECE_WAY_WORDS,
+  PIECE_WAYS,
   type Piece,
   type PieceFieldName,
   parseMembers,
@@ -248,8 +250,28 @@ const DETAIL_LENGTHS = [
 ] as const satisfies readonly LengthField[];
 
 /** What a piece has besides the columns of the table; a field that means nothing for its construction writes null. */
-export function detailColumns(openings: readonly { id: string; tag: string }[]): Column[] {
+export function detailColumns(
+  openings: readonly { id: string; tag: string }[],
+  places: readonly { id: string; name: string }[] = [],
+): Column[] {
   return [
+    fieldColumn('way', {
+      choices: PIECE_WAYS.map((value) => ({ value, name: PIECE_WAY_WORDS[value] })),
+      write: (piece) => piece.way,
+      read: (value) => success({ way: value as Piece['way'] }),
+    }),
+    fieldColumn('placeId', {
+      choices: [
+        { value: '', name: 'the first that fits' },
+        ...places.map(({ id, name }) => ({ value: id, name })),
+      ],
+      write: (piece) => (places.length === 0 ? null : (piece.placeId ?? '')),
+      read: (value) => success({ placeId: value === '' ? null : value }),
+    }),
+    fieldColumn('area', {
+      write: (piece) => piece.area,
+      read: (text) => success({ area: text.trim() }),
+    }),
     fieldColumn('treatment', {
       choices: VERDICTS.map((value) => ({ value, name: value === 'repair' ? 'repair, then finish' : value })),
       write: (piece) => piece.treatment,
