@@ -1,4 +1,6 @@
+import { NO_ROOM, type Room } from '../src/jobs/index.ts';
 import type { RuleContext } from '../src/rules/index.ts';
+import type { Place } from '../src/shop/index.ts';
 import {
   BOARD,
   changed,
@@ -19,6 +21,31 @@ export interface Case {
   /** Whether the first fix must clear it. */
   isFixed?: boolean;
 }
+
+/** A tent at the client's in which waterborne paint may be sprayed. */
+const tent = (change: Partial<Place>): Place => ({
+  id: 'tent',
+  name: 'Tent',
+  kind: 'tent',
+  lengthMm: 3000,
+  widthMm: 2500,
+  heightMm: 2200,
+  rating: 'waterborne-spray',
+  air: { from: 'outdoors' },
+  benches: 0,
+  ...change,
+});
+
+/** A room that may be sprayed in. */
+const PROTECTED: Room = {
+  ...NO_ROOM,
+  tasks: (['floor', 'edges', 'extraction'] as const).map((kind) => ({
+    kind,
+    amount: 10,
+    doors: 0,
+    minutesEach: null,
+  })),
+};
 
 export const D = (change?: PlanningContext) => contextOf('D', change);
 
@@ -268,6 +295,24 @@ export const BASIC_CASES: Case[] = [
     trips: () => changed(contextOf('G'), 'colour-1', { applicator: 'turbine', place: 'booth' }),
     spares: () => contextOf('G'),
     isFixed: true,
+  },
+  {
+    code: 'coat-place',
+    trips: () => D({ pieces: [{ way: 'place' }], settings: { places: [tent({ rating: 'no-coating' })] } }),
+    spares: () => D({ pieces: [{ way: 'place' }], settings: { places: [tent({})] } }),
+  },
+  {
+    code: 'spray-unprotected',
+    trips: () => D({ pieces: [{ way: 'hinges' }] }),
+    spares: () => D({ pieces: [{ way: 'hinges' }], room: PROTECTED }),
+    isFixed: true,
+  },
+  {
+    code: 'fits-place',
+    trips: () =>
+      D({ pieces: [{ way: 'place', heightMm: 2400 }], settings: { places: [tent({ lengthMm: 2500 })] } }),
+    spares: () =>
+      D({ pieces: [{ way: 'place', heightMm: 1800 }], settings: { places: [tent({ lengthMm: 2500 })] } }),
   },
   {
     code: 'isocyanate',

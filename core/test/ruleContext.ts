@@ -72,6 +72,7 @@ export interface PlanningContext {
   settings?: Partial<RuleContext['settings']>;
   climate?: RuleContext['climate'];
   isOnSite?: boolean;
+  room?: RuleContext['room'];
   pieces?: Partial<Piece>[];
   treatments?: Piece['treatment'][];
   methods?: Partial<Methods>;
@@ -109,6 +110,7 @@ export function contextOf(systemId: SystemId, change: PlanningContext = {}): Rul
     shop: settings,
     isOnSite,
     treatments: change.treatments ?? [],
+    parts: pieces,
     methods: methodsOf({ choices: change.methods ?? {} }),
     supplies,
   });
@@ -124,6 +126,7 @@ export function contextOf(systemId: SystemId, change: PlanningContext = {}): Rul
     settings,
     climate: change.climate ?? { airC: 20, rhPct: 50 },
     isOnSite,
+    ...(change.room !== undefined && { room: change.room }),
   };
 }
 

@@ -8,12 +8,14 @@ import { LAYER_RULES } from './layers.ts';
 import type { Finding, Rule, RuleContext, Severity } from './model.ts';
 import { PLACE_RULES } from './place.ts';
 import { raisedBy } from './raised.ts';
+import { SITE_RULES } from './sites.ts';
 import { WINDOW_RULES } from './windows.ts';
 
 export * from './deviations.ts';
 export { LARGEST_CLIMB } from './keying.ts';
 export * from './model.ts';
 export { anotherRepeat } from './repeats.ts';
+export { planningStops } from './sites.ts';
 
 /** All rules, family by family. */
 export const RULES: readonly Rule[] = [
@@ -24,6 +26,7 @@ export const RULES: readonly Rule[] = [
   ...FILM_RULES,
   ...WINDOW_RULES,
   ...PLACE_RULES,
+  ...SITE_RULES,
   ...HANDLING_RULES,
 ];
 

@@ -1,6 +1,7 @@
 import type { ProductSheet, ShopLayer, Supply } from '../catalogue/index.ts';
 import type { Experience } from '../causes/index.ts';
 import type { Climate } from '../drying/index.ts';
+import type { Room } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
 import type { SurveyFacts } from '../survey/index.ts';
@@ -105,9 +106,11 @@ export interface RuleContext {
   supplies: Readonly<Record<string, Supply>>;
   /** What the shop knows better than the layer table. */
   layers: readonly ShopLayer[];
-  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir'>;
+  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir' | 'places'>;
   climate: Climate;
   isOnSite: boolean;
+  /** The client's room; left out where nobody said anything of it. */
+  room?: Room | null;
   /** What the shop confirmed as causes; left out where it is not to weigh. */
   experience?: Experience;
 }

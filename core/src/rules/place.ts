@@ -1,10 +1,10 @@
-import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
+import { isSprayed } from '../catalogue/index.ts';
 import { dewPointObstacle, sheetObstacles } from '../drying/index.ts';
 import { said } from '../said/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
-import { applicatorLabour, type StepDraft } from '../systems/index.ts';
+import { applicatorLabour } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
-import { changeFix, type Fix, type Rule } from './model.ts';
+import type { Rule } from './model.ts';
 import { filmStrands } from './walk.ts';
 
 function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
@@ -98,56 +98,6 @@ const groundOnSheet: Rule = {
   },
 };
 
-/** Laying a coat on by roller or brush instead of spraying it, where the sheet allows either. */
-function byHand(step: StepDraft, sheet: ProductSheet): Fix[] {
-  const applicator = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
-  if (!applicator) return [];
-  const part = { applicator, place: 'bench' as const, labour: applicatorLabour(applicator) };
-  return [changeFix(`By ${applicator} instead`, step.key, part)];
-}
-
-const solventSpray: Rule = {
-  code: 'solvent-spray',
-  family: 'safety',
-  severity: 'stop',
-  check({ steps, sheets, settings, isOnSite }) {
-    return steps.flatMap((step) => {
-      const sheet = sheetAt(sheets, step.productKey);
-      if (!sheet || !isSprayed(step.applicator) || sheet.base === 'water') return [];
-      if (settings.hasBooth && settings.boothRatedForSolvent && !isOnSite) return [];
-      return [
-        {
-          at: step.key,
-          why: said('rule.mist-of-burns-it-is-sprayed', { name: sheet.name }),
-          fixes: byHand(step, sheet),
-        },
-      ];
-    });
-  },
-};
-
-const sprayWithoutBooth: Rule = {
-  code: 'spray-place',
-  family: 'place',
-  severity: 'warn',
-  check({ steps, sheets, settings, isOnSite }) {
-    if (settings.hasBooth && !isOnSite) return [];
-    return steps.flatMap((step) => {
-      const sheet = sheetAt(sheets, step.productKey);
-      if (!sheet || !isSprayed(step.applicator) || sheet.base !== 'water') return [];
-      return [
-        {
-          at: step.key,
-          why: isOnSite
-            ? said('rule.spraying-in-the-clients-room-takes')
-            : said('rule.there-is-no-booth-to-spray'),
-          fixes: byHand(step, sheet),
-        },
-      ];
-    });
-  },
-};
-
 const twoPart: Rule = {
   code: 'isocyanate',
   family: 'safety',
@@ -216,8 +166,6 @@ export const PLACE_RULES: readonly Rule[] = [
   climateInSheet,
   dewPoint,
   groundOnSheet,
-  solventSpray,
-  sprayWithoutBooth,
   twoPart,
   leadCleared,
   sensitiveHome,

@@ -181,8 +181,11 @@ export const RULE = {
     `The sheet for ${p.name} does not list ${p.substrate}. Make a test panel or choose another product.`,
   'rule.mist-of-burns-it-is-sprayed': (p: { name: Text }) =>
     `${p.name} overspray can ignite: spray it only in a booth with a fan and fittings rated for solvent.`,
-  'rule.spraying-in-the-clients-room-takes':
-    'Spraying in the client’s room puts it out of use, and overspray drifts into everything.',
+  'rule.the-place-is-not-rated-to-spray': (p: { place: Text; rating: Text }) =>
+    `${p.place} is rated for ${p.rating}.`,
+  'rule.nothing-is-coated-there': (p: { place: Text }) => `${p.place} is rated for no coating.`,
+  'rule.spraying-in-a-room-that-is-open': (p: { what: Text }) =>
+    `Sprayed in the client’s room, and the room is not protected: overspray settles on everything and falls back into the wet film. Missing: ${p.what}.`,
   'rule.there-is-no-booth-to-spray': 'There is no booth to spray in.',
   'rule.isocyanate-hardener-supplied-air-covered-ski':
     'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life. The shop has no supplied air, according to Shop.',

@@ -7,7 +7,6 @@ import type { Supply } from '../catalogue/supplies.ts';
 import type { Treatment } from '../pieces/model.ts';
 import { isWorkedInRoom, workedWay } from '../pieces/ways.ts';
 import { said } from '../said/index.ts';
-import { chosenPlace, maySpray, PLACE_RATING_WORDS, type Place } from '../shop/places.ts';
 import { applyMethods } from './applyMethods.ts';
 import { type CustomSystem, generateCustomSteps } from './customSystem.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
@@ -15,19 +14,12 @@ import { DEFAULT_METHODS, type Methods } from './methods.ts';
 import { does } from './operations.ts';
 import type { ZoneOptions } from './options.ts';
 import type { SystemContext } from './phases.ts';
+import { type Booth, sprayObstacle } from './sites.ts';
 import type { StepDraft } from './step.ts';
 import type { CoatSlot } from './steps.ts';
 import type { SystemId } from './traits.ts';
 import { type SitePart, withWays } from './waySteps.ts';
 import { withSupplies } from './withSupplies.ts';
-
-/** Where a shop sprays. */
-interface Booth {
-  hasBooth: boolean;
-  boothRatedForSolvent: boolean;
-  /** Its other places; none where they are left out. */
-  places?: readonly Place[];
-}
 
 /** What generating needs to know besides the system. */
 export interface GenerateInput {
@@ -71,53 +63,6 @@ const FILLER_KEY = 'grain-filler-water';
 const SEALER_KEY = 'shellac-block-primer';
 const STAIN_KEY = 'wiping-stain';
 
-/** Why a product cannot be sprayed in a place, as the end of a sentence, or null when it can. */
-export function sprayObstacle(sheet: ProductSheet, shop: Booth, isOnSite: boolean): string | null {
-  // Whoever wants to spray there has said so; only solvent mist is out of the question in a room that people live in.
-  if (isOnSite) return sheet.base === 'water' ? null : said('step.mist-of-solvent-burns-and-the');
-  if (!shop.hasBooth) return said('step.the-shop-has-no-booth');
-  if (sheet.base !== 'water' && !shop.boothRatedForSolvent) {
-    return said('step.the-booth-is-rated-for-waterborne');
-  }
-  return null;
-}
-
-/**
- * Why a product cannot be sprayed on the pieces of a zone, wherever each is worked, as the end of a sentence; null when it can.
- * What is left in the room while the others are elsewhere is rolled there anyway.
- */
-export function sprayObstacleAt(
-  sheet: ProductSheet,
-  shop: Booth,
-  isOnSite: boolean,
-  parts: readonly SitePart[],
-): string | null {
-  const places = shop.places ?? [];
-  const sites = new Set<string>();
-  for (const part of parts) {
-    const way = workedWay(part, isOnSite);
-    if (way === 'left') continue;
-    if (isWorkedInRoom(way)) sites.add('room');
-    else sites.add(way === 'shop' ? 'shop' : (placeFor(part, places)?.id ?? 'shop'));
-  }
-  if (sites.size === 0) return sprayObstacle(sheet, shop, isOnSite);
-  for (const site of sites) {
-    const place = places.find(({ id }) => id === site);
-    const obstacle = place
-      ? maySpray(place.rating, sheet.base === 'water')
-        ? null
-        : said('step.the-place-is-rated-for', { place: place.name, rating: PLACE_RATING_WORDS[place.rating] })
-      : sprayObstacle(sheet, shop, site === 'room');
-    if (obstacle !== null) return obstacle;
-  }
-  return null;
-}
-
-/** The other place that a piece is worked in; parts for assembly stay in the shop where none was chosen. */
-function placeFor({ way, placeId }: SitePart, places: readonly Place[]): Place | undefined {
-  return way === 'assembly' ? places.find(({ id }) => id === placeId) : chosenPlace(places, placeId);
-}
-
 /**
  * Generates a finishing system into the ordered steps of a zone. The same input gives the same steps.
  * @returns the steps, or which product the shop's stores lack.
@@ -153,7 +98,7 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
     hasRepairs: treatments.includes('repair'),
     setting: {
       wanted: input.options.applicator,
-      sprayObstacle: (sheet) => sprayObstacleAt(sheet, input.shop, input.isOnSite, parts),
+      sprayObstacle: (sheet) => sprayObstacle(sheet, input.shop, input.isOnSite, parts),
     },
   };
   // Whoever made a system wrote its ways into it; only a shipped one bends to the shop's.

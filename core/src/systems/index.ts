@@ -6,8 +6,6 @@ export {
   type Ground,
   generateSteps,
   optionsInPlace,
-  sprayObstacle,
-  sprayObstacleAt,
 } from './generate.ts';
 export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
@@ -18,6 +16,7 @@ export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';
 export { fitEdited, mergeStarted } from './refit.ts';
 export { isTinted, type SharingOffer, type SheetRoles, shareKeys, sharingOffer } from './sharing.ts';
+export { ROOM_SITE, type Site, sitesOf } from './sites.ts';
 export * from './step.ts';
 export {
   applicatorLabour,

@@ -297,11 +297,11 @@ describe('what sets the schools apart', () => {
     expect(optionsInPlace(defaults, true)).toEqual({ ...defaults, applicator: 'roller' });
     expect(optionsInPlace(defaults, false)).toBe(defaults);
     expect(optionsInPlace({ ...defaults, applicator: 'brush' }, true).applicator).toBe('brush');
-    // Spraying in a home is pointed at; rolling there is not.
+    // Spraying in a home that is not protected is stopped; rolling there is not.
     const found = (applicator: ZoneOptions['applicator']) =>
       codes(contextOf('D', { isOnSite: true, options: { applicator } }));
-    expect(found('turbine')).toContain('spray-place');
-    expect(found('roller')).not.toContain('spray-place');
+    expect(found('turbine')).toContain('spray-unprotected');
+    expect(found('roller')).not.toContain('spray-unprotected');
   });
 
   it('L and M lay thin coats, I rests overnight', () => {

@@ -2,6 +2,7 @@ import type { JobDetail } from '@upholder/core/api';
 import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
 import type { ShopForPlanning } from '@upholder/core/planning';
+import { overrideCode, planningStops } from '@upholder/core/rules';
 import { said } from '@upholder/core/said';
 import { cautionsOf, factsOf, openStops } from '@upholder/core/survey';
 import { ApiError } from '../http/errors.ts';
@@ -21,9 +22,20 @@ export function whatStopsPlanning(
       .map(({ treatment }) => treatment);
     const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
     const cautions = cautionsOf(factsOf(zone, detail.job, settings, treatments), buildUpOf(steps, sheets));
-    return openStops(cautions, acknowledgedCodes(detail.decisions, zone.id)).map(
-      ({ title }) => `${zone.name}: ${title}`,
-    );
+    const acknowledged = acknowledgedCodes(detail.decisions, zone.id);
+    const ofPlace = planningStops({
+      steps,
+      sheets,
+      pieces: detail.pieces.filter(({ zoneId }) => zoneId === zone.id),
+      settings,
+      isOnSite: detail.job.place === 'client',
+      room: detail.job.room,
+    }).filter((finding) => !acknowledged.has(overrideCode(finding, steps)));
+    return [
+      ...openStops(cautions, acknowledged).map(({ title }) => `${zone.name}: ${title}`),
+      // One sentence for each kind of stop, however many coats it holds back.
+      ...new Set(ofPlace.map(({ why }) => `${zone.name}: ${why}`)),
+    ];
   });
   return open.length === 0 ? null : said('refusal.clear-it-under-survey-or-take', { open: open.join('. ') });
 }

@@ -90,6 +90,7 @@ export function findingsOfZone(
     settings: shop.settings,
     climate: shop.planningClimate,
     isOnSite: detail.job.place === 'client',
+    room: detail.job.room,
     experience,
   });
 }

@@ -1,0 +1,150 @@
+import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
+import { missingForSpray, PROTECTION_TRAITS } from '../jobs/index.ts';
+import { said } from '../said/index.ts';
+import { fitsInside, maySpray, PLACE_RATING_WORDS, spaceNeeded } from '../shop/index.ts';
+import { applicatorLabour, ROOM_SITE, type Site, type StepDraft, sitesOf } from '../systems/index.ts';
+import { measured } from '../units/index.ts';
+import { changeFix, type Finding, type Fix, type Rule, type RuleContext } from './model.ts';
+
+/** What these rules look at. */
+type SiteContext = Pick<RuleContext, 'steps' | 'sheets' | 'pieces' | 'settings' | 'isOnSite' | 'room'>;
+interface SiteRule extends Omit<Rule, 'check'> {
+  check(context: SiteContext): ReturnType<Rule['check']>;
+}
+
+/** A coat with its sheet. */
+interface SprayedCoat {
+  step: StepDraft;
+  sheet: ProductSheet;
+}
+
+function sprayedCoats({ steps, sheets }: SiteContext): SprayedCoat[] {
+  return steps.flatMap((step) => {
+    const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+    return sheet && isSprayed(step.applicator) ? [{ step, sheet }] : [];
+  });
+}
+
+const sitesIn = ({ pieces, settings, isOnSite }: SiteContext): Site[] => sitesOf(pieces, settings, isOnSite);
+
+/** Laying a coat on by roller or brush instead of spraying it, where the sheet allows either. */
+function byHand({ step, sheet }: SprayedCoat): Fix[] {
+  const applicator = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
+  if (!applicator) return [];
+  const part = { applicator, place: 'bench' as const, labour: applicatorLabour(applicator) };
+  return [changeFix(`By ${applicator} instead`, step.key, part)];
+}
+
+const solventSpray: SiteRule = {
+  code: 'solvent-spray',
+  family: 'safety',
+  severity: 'stop',
+  check(context) {
+    const isUnfit = sitesIn(context).some(({ rating }) => rating !== 'solvent-spray');
+    if (!isUnfit) return [];
+    return sprayedCoats(context)
+      .filter(({ sheet }) => sheet.base !== 'water')
+      .map((coat) => ({
+        at: coat.step.key,
+        why: said('rule.mist-of-burns-it-is-sprayed', { name: coat.sheet.name }),
+        fixes: byHand(coat),
+      }));
+  },
+};
+
+/** Waterborne products where nobody may spray at all; solvent is a question of its own. */
+const sprayPlace: SiteRule = {
+  code: 'spray-place',
+  family: 'place',
+  severity: 'stop',
+  check(context) {
+    const unrated = sitesIn(context).find(({ rating }) => rating !== null && !maySpray(rating, true));
+    if (!unrated) return [];
+    const why =
+      unrated.place === null
+        ? said('rule.there-is-no-booth-to-spray')
+        : said('rule.the-place-is-not-rated-to-spray', {
+            place: unrated.place.name,
+            rating: PLACE_RATING_WORDS[unrated.place.rating],
+          });
+    return sprayedCoats(context)
+      .filter(({ sheet }) => sheet.base === 'water')
+      .map((coat) => ({ at: coat.step.key, why, fixes: byHand(coat) }));
+  },
+};
+
+/** Nothing at all is coated in a place that is rated for nothing. */
+const coatPlace: SiteRule = {
+  code: 'coat-place',
+  family: 'place',
+  severity: 'stop',
+  check(context) {
+    const unrated = sitesIn(context).find(({ rating }) => rating === 'no-coating');
+    const first = context.steps.find(({ productKey }) => productKey !== null);
+    return unrated?.place && first
+      ? [{ at: first.key, why: said('rule.nothing-is-coated-there', { place: unrated.place.name }) }]
+      : [];
+  },
+};
+
+/** Spray in a room goes everywhere that is not covered, and back onto the wet film. */
+const sprayUnprotected: SiteRule = {
+  code: 'spray-unprotected',
+  family: 'place',
+  severity: 'stop',
+  check(context) {
+    if (!sitesIn(context).some(({ id }) => id === ROOM_SITE)) return [];
+    const missing = missingForSpray(context.room ?? null);
+    if (missing.length === 0) return [];
+    const what = missing.map((kind) => PROTECTION_TRAITS[kind].words).join(', ');
+    return sprayedCoats(context)
+      .filter(({ sheet }) => sheet.base === 'water')
+      .map((coat) => ({
+        at: coat.step.key,
+        why: said('rule.spraying-in-a-room-that-is-open', { what }),
+        fixes: byHand(coat),
+      }));
+  },
+};
+
+/** Gun and arm have to find room around the piece. */
+const tooLarge: SiteRule = {
+  code: 'fits-place',
+  family: 'place',
+  severity: 'warn',
+  check(context) {
+    for (const { id, place } of sitesIn(context)) {
+      if (!place) continue;
+      const large = context.pieces.filter(
+        (piece) =>
+          sitesOf([piece], context.settings, context.isOnSite)[0]?.id === id && !fitsInside(place, piece),
+      );
+      if (large.length === 0) continue;
+      return [
+        {
+          at: null,
+          why: said('plan.does-not-fit-into-the-place', {
+            tags: large.map(({ tag }) => tag).join(', '),
+            place: place.name,
+            long: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).longMm))),
+            short: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).shortMm))),
+          }),
+        },
+      ];
+    }
+    return [];
+  },
+};
+
+/** Where things are coated: what a place is rated for, how large it is, and whether a room is protected. */
+export const SITE_RULES: readonly SiteRule[] = [solventSpray, sprayPlace, coatPlace, sprayUnprotected, tooLarge];
+
+/** What keeps a job from being planned until it is settled or overridden. */
+const PLANNING_STOPS: readonly SiteRule[] = [sprayPlace, coatPlace, sprayUnprotected];
+
+/** What of a zone stands in the way of planning it: spraying where nobody may, or in a room that is not protected. */
+export function planningStops(context: SiteContext): Finding[] {
+  return PLANNING_STOPS.flatMap(({ code, family, severity, check }) =>
+    check(context).map(({ at, why, fixes = [] }) => ({ code, family, severity, at, why, fixes })),
+  );
+}
