@@ -11,6 +11,7 @@ import {
   WHOLE_LOADS,
 } from '../planning/index.ts';
 import type { Minute } from '../shop/calendar.ts';
+import { SHOP_PLACE } from '../shop/places.ts';
 
 /** The next task to one load. */
 export interface AgendaItem {
@@ -39,6 +40,8 @@ export interface DryingItem {
   stepId: string;
   name: string;
   row: PlanOp['row'];
+  /** The place that it dries in, by its id. */
+  placeId: string;
   pieceIds: string[];
   end: Minute;
   sandAt: Minute;
@@ -131,6 +134,7 @@ function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agend
       stepId: film.op.stepId,
       name: film.op.name,
       row: load.lie === 'hung' ? 'rail' : load.lie === 'flat' ? 'rack' : 'room',
+      placeId: load.placeId ?? SHOP_PLACE,
       pieceIds: film.op.pieceIds,
       end: film.end,
       sandAt: film.end + lags.sand,

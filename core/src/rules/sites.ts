@@ -137,7 +137,13 @@ const tooLarge: SiteRule = {
 };
 
 /** Where things are coated: what a place is rated for, how large it is, and whether a room is protected. */
-export const SITE_RULES: readonly SiteRule[] = [solventSpray, sprayPlace, coatPlace, sprayUnprotected, tooLarge];
+export const SITE_RULES: readonly SiteRule[] = [
+  solventSpray,
+  sprayPlace,
+  coatPlace,
+  sprayUnprotected,
+  tooLarge,
+];
 
 /** What keeps a job from being planned until it is settled or overridden. */
 const PLANNING_STOPS: readonly SiteRule[] = [sprayPlace, coatPlace, sprayUnprotected];

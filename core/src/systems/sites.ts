@@ -49,9 +49,7 @@ export function sitesOf(parts: readonly SitePart[], shop: Booth, isOnSite: boole
     else if (way === 'shop') add(own);
     else {
       const place =
-        way === 'assembly'
-          ? places.find(({ id }) => id === part.placeId)
-          : chosenPlace(places, part.placeId);
+        way === 'assembly' ? places.find(({ id }) => id === part.placeId) : chosenPlace(places, part.placeId);
       add(place ? { id: place.id, rating: place.rating, place } : own);
     }
   }

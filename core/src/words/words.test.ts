@@ -7,7 +7,10 @@ describe('words of the trade', () => {
   it('fit behind “must be” for a clock, and say nothing where nothing is waited for', () => {
     for (const kind of CLOCK_KINDS) {
       if (kind === 'none') expect(CLOCK_WORDS[kind]).toBe('');
-      else expect(`It must be ${CLOCK_WORDS[kind]}.`).toMatch(/^It must be (?:(?:dry|ready) (?:to|for) [a-z ]+|touch dry)\.$/);
+      else
+        expect(`It must be ${CLOCK_WORDS[kind]}.`).toMatch(
+          /^It must be (?:(?:dry|ready) (?:to|for) [a-z ]+|touch dry)\.$/,
+        );
     }
   });
 

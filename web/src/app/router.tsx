@@ -76,6 +76,10 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'pieces/room',
+            lazy: async () => ({ Component: (await import('../screens/room/RoomScreen.tsx')).RoomScreen }),
+          },
+          {
             path: 'pieces/hardware',
             lazy: async () => ({
               Component: (await import('../screens/hardware/HardwareScreen.tsx')).HardwareScreen,
@@ -244,6 +248,12 @@ export const router = createBrowserRouter([
           {
             index: true,
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+          },
+          {
+            path: 'places',
+            lazy: async () => ({
+              Component: (await import('../screens/shop/PlacesScreen.tsx')).PlacesScreen,
+            }),
           },
           {
             path: 'lessons',

@@ -5,6 +5,7 @@ const VIEWS = [
   { to: '../pieces/map', name: 'Map' },
   { to: '../pieces/labels', name: 'Labels' },
   { to: '../pieces/hardware', name: 'Hardware' },
+  { to: '../pieces/room', name: 'Room' },
 ] as const;
 
 /** The views of the take-off. */

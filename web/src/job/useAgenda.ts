@@ -1,11 +1,11 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { coatAmounts, measurable } from '@upholder/core/mixing';
-import { tagsOf } from '@upholder/core/pieces';
+import { tagsOf, workedWay } from '@upholder/core/pieces';
 import { applicatorInPlace } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
-import { withWaiting, withWaitingFindings } from '../api/sync/queueSlice.ts';
+import { withWaiting, withWaitingEvents, withWaitingFindings } from '../api/sync/queueSlice.ts';
 import { upholder } from '../api/upholder.ts';
 import { useNowMinute } from '../base/useNow.ts';
 import { toPlanningShop } from './useJobContext.ts';
@@ -31,6 +31,7 @@ export function useAgenda(
         ...detail,
         log: withWaiting(detail.log, envelopes, detail.job.id),
         findings: withWaitingFindings(detail.findings, envelopes, detail.job.id),
+        events: withWaitingEvents(detail.events, envelopes, detail.job.id),
       })),
     [details, envelopes],
   );
@@ -49,7 +50,10 @@ export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
   if (!step || !sheet || !item.op.isCoat) return null;
   const pieces = detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
   const isOnSite = detail.job.place === 'client';
-  const applicator = applicatorInPlace(step, !isOnSite && item.op.row === 'room');
+  const applicator = applicatorInPlace(
+    step,
+    pieces.some((piece) => workedWay(piece, isOnSite) === 'left'),
+  );
   const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
   return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
 }

@@ -7,7 +7,7 @@ import { type RefObject, useEffect, useMemo, useRef } from 'react';
 import { clockWords, whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
-import type { RowsBy } from './chartRows.ts';
+import { type FullRow, fullRows, type RowsBy } from './chartRows.ts';
 import { dayItems } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
 import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
@@ -17,7 +17,6 @@ import { useSeen } from './useSeen.ts';
 
 /** Up to so many blocks and films are drawn whether they are in view or not. */
 const DRAWN_WHOLE = 800;
-const FULL: readonly ('rail' | 'rack')[] = ['rail', 'rack'];
 
 interface ChartProps {
   detail: JobDetail;
@@ -99,15 +98,23 @@ function ThenSpans({
 }
 
 /** Names and sizes of the rows, which stay while the days are scrolled. */
-function RowHeads({ rows, height }: { rows: readonly PlacedRow[]; height: number }) {
+function RowHeads({
+  rows,
+  full,
+  height,
+}: {
+  rows: readonly PlacedRow[];
+  full: readonly FullRow[];
+  height: number;
+}) {
   return (
     <div className="sticky left-0 z-20 flow-root bg-ground" style={{ width: HEADING_PX, height }}>
       <div style={{ height: HEAD_PX }} />
       {[
         ...rows,
-        ...FULL.map((place) => ({
-          key: `full ${place}`,
-          name: place === 'rail' ? 'On the rail' : 'In the rack',
+        ...full.map((place) => ({
+          key: `full ${place.key}`,
+          name: place.key === 'rail' ? 'On the rail' : place.key === 'rack' ? 'In the rack' : place.name,
           size: 'dashes: full',
           height: OCCUPANCY_PX,
         })),
@@ -160,6 +167,7 @@ export function DryingChart({
   const at = (minute: number) => whenWords(minute, now, shop.timeZone);
   const label = (loadId: string) => {
     const load = loads.get(loadId);
+    if (load?.pieceIds.length === 0) return load.label;
     return load ? `${zones.get(load.zoneId)?.name ?? ''} ${tagsOf(detail.pieces, load.pieceIds)}` : '';
   };
 
@@ -169,7 +177,8 @@ export function DryingChart({
     () => placeRows(by, { labour, films }, detail, shop),
     [by, labour, films, detail, shop],
   );
-  const top = fullTop + FULL.length * OCCUPANCY_PX;
+  const full = useMemo(() => fullRows(shop, films), [shop, films]);
+  const top = fullTop + full.length * OCCUPANCY_PX;
   const seen = useSeen(scroller, scale, HEADING_PX);
   // All of it where that is quick: then every task can be reached by key, wherever it is.
   const isLong = labour.length + films.length > DRAWN_WHOLE;
@@ -233,9 +242,9 @@ export function DryingChart({
                 ))}
             </div>
           ))}
-          {FULL.map((place, index) => (
+          {full.map((place, index) => (
             <div
-              key={place}
+              key={place.key}
               className="absolute inset-x-0 border-quiet/60 border-t"
               style={{ top: fullTop + index * OCCUPANCY_PX, height: OCCUPANCY_PX }}
             >
@@ -253,7 +262,7 @@ export function DryingChart({
             </div>
           )}
         </div>
-        <RowHeads rows={rows} height={top} />
+        <RowHeads rows={rows} full={full} height={top} />
       </div>
     </div>
   );

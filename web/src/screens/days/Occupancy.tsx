@@ -1,7 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { useMemo } from 'react';
 import { whenWords } from '../../base/times.ts';
-import { occupancy, type Taken } from './chartRows.ts';
+import { type FullRow, occupancy, type Taken } from './chartRows.ts';
 import type { FilmItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -9,26 +9,25 @@ export const OCCUPANCY_PX = 46;
 
 /** How full rail or rack is, as steps from empty to full, hour by hour. */
 export function Occupancy({
-  place,
+  place: { key, name, capacity },
   films,
   scale,
   shop,
   now,
 }: {
-  place: 'rail' | 'rack';
+  place: FullRow;
   films: readonly FilmItem[];
   scale: TimeScale;
   shop: ShopContext;
   now: number;
 }) {
-  const capacity = place === 'rail' ? shop.settings.railLengthMm : shop.settings.rackSlots;
-  const steps = useMemo(() => occupancy(films, place), [films, place]);
+  const steps = useMemo(() => occupancy(films, key), [films, key]);
   const most = steps.reduce<Taken | null>((top, one) => (top && top.amount >= one.amount ? top : one), null);
   const high = OCCUPANCY_PX - 12;
   const heightOf = (amount: number) => (capacity <= 0 ? 0 : Math.min(1, amount / capacity) * high);
   const words = most
-    ? `${place === 'rail' ? 'Rail' : 'Rack'} at most ${Math.round((100 * most.amount) / Math.max(1, capacity))} % full, ${whenWords(most.at, now, shop.timeZone)}`
-    : `${place === 'rail' ? 'Rail' : 'Rack'} empty`;
+    ? `${name} at most ${Math.round((100 * most.amount) / Math.max(1, capacity))} % full, ${whenWords(most.at, now, shop.timeZone)}`
+    : `${name} empty`;
   return (
     <svg
       width={scale.width}

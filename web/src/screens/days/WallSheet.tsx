@@ -1,11 +1,11 @@
 import { workingCrew } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
-import { PLACE_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { crewName } from '../../base/crew.ts';
 import { clockWords, dateWords, whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
+import { placeName } from '../../job/placeWords.ts';
 import { Button, Select, Skeleton } from '../../parts/controls.tsx';
 import { daySheet, plannedDays } from './daySheet.ts';
 import { mixWords } from './mixWords.ts';
@@ -94,7 +94,7 @@ export function WallSheet() {
                       {line.jobCode}: {line.loadLabel}
                       <span className="block font-semibold">{line.tags}</span>
                     </td>
-                    <td className="w-28 py-1.5 text-quiet">{PLACE_WORDS[line.op.row].name}</td>
+                    <td className="w-28 py-1.5 text-quiet">{placeName(line.op, shop)}</td>
                     <td className="w-10 py-1.5">
                       <span className="inline-block size-5 border-[1.5px] border-ink" aria-hidden="true" />
                     </td>

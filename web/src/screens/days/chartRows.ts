@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { workingCrew } from '@upholder/core/shop';
+import { capacityOf, type Holder, holderResource, resourceAt, workingCrew } from '@upholder/core/shop';
 import { show } from '../../base/voice.ts';
 import type { FilmItem, LabourItem, Row } from './dayItems.ts';
 
@@ -17,9 +17,9 @@ export interface ChartRow {
   films: FilmItem[];
 }
 
-const PLACES: Row[] = ['bench', 'booth', 'rail', 'rack', 'room'];
+const PLACES = ['bench', 'booth', 'rail', 'rack', 'room'] as const;
 
-function placeWords(row: Row, { settings }: ShopContext): [name: string, size: string] {
+function placeWords(row: (typeof PLACES)[number], { settings }: ShopContext): [name: string, size: string] {
   switch (row) {
     case 'bench':
       return ['Bench', settings.benches === 1 ? 'one' : `${settings.benches} of them`];
@@ -34,6 +34,53 @@ function placeWords(row: Row, { settings }: ShopContext): [name: string, size: s
   }
 }
 
+function holderSize(holder: Holder): string {
+  if (holder.kind === 'rail') return show('run', holder.lengthMm / 1000);
+  return holder.kind === 'rack' ? `${holder.slots} slots` : `${holder.slots} of them`;
+}
+
+/** The shop's usual places, and of its other places, racks and rails those that the plan uses. */
+function placesOf(shop: ShopContext, used: ReadonlySet<Row>): { key: Row; name: string; size: string }[] {
+  const { places, holders } = shop.settings;
+  const others = [
+    ...places.flatMap(({ id, name }) => [
+      { key: resourceAt('bench', id), name, size: 'at the bench' },
+      { key: resourceAt('booth', id), name, size: 'spraying' },
+    ]),
+    ...holders.map((holder) => ({
+      key: holderResource(holder),
+      name: holder.name,
+      size: holderSize(holder),
+    })),
+  ];
+  return [
+    ...PLACES.map((key) => {
+      const [name, size] = placeWords(key, shop);
+      return { key, name, size };
+    }),
+    ...others.filter(({ key }) => used.has(key)),
+  ];
+}
+
+/** A rail or rack whose filling is shown over time. */
+export interface FullRow {
+  key: Row;
+  name: string;
+  capacity: number;
+}
+
+/** The shop's own rail and rack, and each other one on which a film of the plan dries. */
+export function fullRows({ settings }: ShopContext, films: readonly FilmItem[]): FullRow[] {
+  const used = new Set(films.map(({ op }) => op.hold?.resourceId));
+  return [
+    { key: 'rail', name: 'Rail', capacity: settings.railLengthMm },
+    { key: 'rack', name: 'Rack', capacity: settings.rackSlots },
+    ...settings.holders
+      .map((holder) => ({ key: holderResource(holder), name: holder.name, capacity: capacityOf(holder) }))
+      .filter(({ key }) => used.has(key)),
+  ];
+}
+
 /** The rows of the chart in their order; by person, films have no row, and what is done already stands last. */
 export function chartRows(
   by: RowsBy,
@@ -43,16 +90,11 @@ export function chartRows(
 ): ChartRow[] {
   switch (by) {
     case 'place':
-      return PLACES.map((row) => {
-        const [name, size] = placeWords(row, shop);
-        return {
-          key: row,
-          name,
-          size,
-          labour: labour.filter((item) => item.row === row),
-          films: films.filter((item) => item.row === row),
-        };
-      });
+      return placesOf(shop, new Set([...labour, ...films].map(({ row }) => row))).map((place) => ({
+        ...place,
+        labour: labour.filter(({ row }) => row === place.key),
+        films: films.filter(({ row }) => row === place.key),
+      }));
     case 'zone':
       return detail.zones.map(({ id, name, systemId }) => ({
         key: id,
@@ -84,7 +126,7 @@ export interface Taken {
 }
 
 /** How full the rail or the rack is over time, by the films of the chart; a load that holds twice over a minute holds once. */
-export function occupancy(films: readonly FilmItem[], place: 'rail' | 'rack'): Taken[] {
+export function occupancy(films: readonly FilmItem[], place: Row): Taken[] {
   const holds = films.flatMap(({ op, start, handleAt }) =>
     op.hold?.resourceId === place
       ? [{ loadId: op.loadId, amount: op.hold.amount, from: start - (op.end - op.start), until: handleAt }]

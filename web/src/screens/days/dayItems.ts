@@ -1,8 +1,17 @@
 import type { JobDetail } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { loggedEnd, type PlannedOp } from '@upholder/core/planning';
+import { holderResource, resourceAt } from '@upholder/core/shop';
 
-export type Row = PlannedOp['row'];
+/** A row of the chart by places: a kind of place, or one rail, rack, booth or bench of several by its id. */
+export type Row = string;
+
+/** The row that a task is worked in. */
+function rowOf({ row, placeId }: PlannedOp, holderId: string | null): Row {
+  if (row === 'booth' || row === 'bench') return resourceAt(row, placeId);
+  if (row === 'room' || holderId === null) return row;
+  return holderResource({ kind: row, id: holderId });
+}
 
 /** A stretch of work as it is drawn. */
 export interface LabourItem {
@@ -45,21 +54,23 @@ export function dayItems({ plan, log }: Pick<JobDetail, 'plan' | 'log'>): {
   const entries = effectiveLog(log);
   const labour: LabourItem[] = [];
   const films: FilmItem[] = [];
+  const holders = new Map((plan?.loads ?? []).map(({ id, holderId }) => [id, holderId]));
   const order = new Map<string, PlannedOp[]>();
   for (const op of plan?.ops ?? []) order.set(op.loadId, [...(order.get(op.loadId) ?? []), op]);
   for (const op of plan?.ops ?? []) {
     const logged = loggedEnd(op, entries);
     const isDone = op.personId === null || logged !== null;
     const end = logged ?? op.end;
-    if (isDone) labour.push({ op, row: op.row, start: end - (op.end - op.start), end, isDone });
+    const row = rowOf(op, holders.get(op.loadId) ?? null);
+    if (isDone) labour.push({ op, row, start: end - (op.end - op.start), end, isDone });
     else
       for (const segment of op.segments)
-        labour.push({ op, row: op.row, start: segment.start, end: segment.end, isDone });
+        labour.push({ op, row, start: segment.start, end: segment.end, isDone });
     if (!op.lags) continue;
     const { sand = 0, recoat = 0, handle = 0 } = op.lags;
     films.push({
       op,
-      row: (op.hold?.resourceId as Row | undefined) ?? op.row,
+      row: op.hold?.resourceId ?? row,
       start: end,
       end: filmEnd(end, op, order.get(op.loadId) ?? []),
       sandAt: end + sand,

@@ -21,7 +21,7 @@ export function placeRows(
   let next = HEAD_PX;
   const placed = chartRows(by, { labour, films }, detail, shop).map((row) => {
     const labourLanes = assignLanes(row.labour);
-    const isThin = row.key === 'bench' && row.films.every(({ op }) => op.hold === null);
+    const isThin = row.key.startsWith('bench') && row.films.every(({ op }) => op.hold === null);
     const labourTops = labourLanes.lanes.map((lane) => lane * LABOUR_PX);
     const filmTops = isThin
       ? packStrips(

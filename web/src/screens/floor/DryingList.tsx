@@ -3,9 +3,9 @@ import type { DryingItem } from '@upholder/core/floor';
 import { faultyPieces } from '@upholder/core/inspection';
 import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
-import { PLACE_WORDS } from '@upholder/core/words';
 import { useMemo } from 'react';
 import { whenWords } from '../../base/times.ts';
+import { placeAt } from '../../job/placeWords.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 
 function nextClock(film: DryingItem, now: number): { words: string; at: number } {
@@ -65,7 +65,7 @@ export function DryingList({
               </span>
               <div className="min-w-0 flex-1 leading-snug">
                 <p className="font-semibold">
-                  {film.name}, {PLACE_WORDS[film.row].at}
+                  {film.name}, {placeAt(film, shop)}
                 </p>
                 <p className="text-quiet">
                   {zone?.name ?? ''}{' '}

@@ -12,6 +12,7 @@ import { DryingList } from './DryingList.tsx';
 import { LastLogged } from './LastLogged.tsx';
 import { MixClocks } from './MixClocks.tsx';
 import { NowCard } from './NowCard.tsx';
+import { RoomTaskCard } from './RoomTaskCard.tsx';
 
 /** Work planned to start this much later than now is "next", not "now". */
 const SOON_MINUTES = 20;
@@ -152,7 +153,17 @@ function OpenFloor({ details, shop }: { details: JobDetail[]; shop: ShopContext 
     <main className="grid flex-1 grid-cols-[minmax(0,1.62fr)_minmax(0,1fr)] items-start gap-4 p-4 max-md:grid-cols-1 max-md:p-2">
       <div className="flex flex-col gap-4">
         <MixClocks shop={shop} />
-        {first && job ? (
+        {first && job && first.op.task ? (
+          <RoomTaskCard
+            key={idOf(first)}
+            item={first}
+            detail={job}
+            shop={shop}
+            now={now}
+            isDue={due(first)}
+            onLogged={() => choose(null)}
+          />
+        ) : first && job ? (
           <NowCard
             key={idOf(first)}
             item={first}

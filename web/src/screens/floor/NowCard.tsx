@@ -1,9 +1,10 @@
 import { cautionWords } from '@upholder/core/catalogue';
-import { coatingObstacles, coatingRisks } from '@upholder/core/drying';
+import { coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
 import { useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
+import { obstaclesAt } from '../../job/airAt.ts';
 import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
@@ -59,8 +60,12 @@ type SomeProps = Pick<NowItem, 'item' | 'detail'> & {
 };
 
 /** What the air does to the coat now. */
-function AirNotices({ form: { coat, climate } }: { form: NowLog }) {
-  const obstacles = coat ? coatingObstacles(coat.sheet, climate) : [];
+function AirNotices({
+  form: { coat, climate },
+  item,
+  shop,
+}: Pick<NowItem, 'item' | 'shop'> & { form: NowLog }) {
+  const obstacles = coat ? obstaclesAt(coat.sheet, item.op.placeId, climate, shop) : [];
   const risks = coat && obstacles.length === 0 ? coatingRisks(coat.sheet, climate) : [];
   return (
     <>
@@ -102,7 +107,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         now={now}
         className="mt-3 max-h-28 overflow-hidden"
       />
-      <AirNotices form={form} />
+      <AirNotices form={form} item={item} shop={shop} />
       <NowCoat item={item} detail={detail} shop={shop} form={form} />
       {!coat && step && isStepItself(op) && (
         <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>

@@ -1,8 +1,8 @@
 import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
-import { PLACE_WORDS } from '@upholder/core/words';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
+import { placeAt } from '../../job/placeWords.ts';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { Notice } from '../../parts/controls.tsx';
 import type { NowItem } from './useNowLog.ts';
@@ -25,7 +25,7 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
   return (
     <>
       <p className="text-lead text-quiet">
-        {plannedWords(props, isDue)}, {PLACE_WORDS[op.row].at} · {detail.job.code}
+        {plannedWords(props, isDue)}, {placeAt(op, shop)} · {detail.job.code}
         {plannedEnd !== null && plannedEnd < now && (
           <span className="font-semibold text-act"> · was due {when(plannedEnd)}</span>
         )}

@@ -9,6 +9,7 @@ import { v7 as uuid } from 'uuid';
 import { useLogging } from '../../api/useLogging.ts';
 import { useMixes } from '../../api/useMixes.ts';
 import { show } from '../../base/voice.ts';
+import { airAt } from '../../job/airAt.ts';
 import { amountTexts, type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
 import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
 import { coatOf } from '../../job/useAgenda.ts';
@@ -40,7 +41,7 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
   const { op } = item;
   const keep = useLogging();
   const coat = coatOf(item, detail, shop);
-  const climate = shop.reading ?? shop.planningClimate;
+  const climate = airAt(op.placeId, detail, shop);
   const [typed, setDraft] = useState<CoatDraft>(() => ({
     productKey: coat?.step.productKey ?? '',
     ...amountTexts(coat?.amounts?.paintMl, coat?.amounts?.thinnerMl),

@@ -1,0 +1,28 @@
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import type { ProductSheet } from '@upholder/core/catalogue';
+import { type Climate, coatingObstacles, unfitOutdoors } from '@upholder/core/drying';
+import { PLACE_KIND_TRAITS } from '@upholder/core/shop';
+
+/** The air in a place now: its own reading, the room's as it is heated, else the shop's. */
+export function airAt(
+  placeId: string | undefined,
+  { job }: Pick<JobDetail, 'job'>,
+  shop: ShopContext,
+): Climate {
+  const own = placeId === undefined ? undefined : shop.placeAirs[placeId];
+  if (own) return own.reading ?? own.planning;
+  if (placeId === 'room' && job.room?.air) return job.room.air;
+  return shop.reading ?? shop.planningClimate;
+}
+
+/** Why nothing should be coated with a product in a place in this air; outdoors the weather counts as well. */
+export function obstaclesAt(
+  sheet: ProductSheet,
+  placeId: string | undefined,
+  climate: Climate,
+  { settings }: Pick<ShopContext, 'settings'>,
+): string[] {
+  const place = settings.places.find(({ id }) => id === placeId);
+  if (place?.air.from !== 'outdoors') return coatingObstacles(sheet, climate);
+  return unfitOutdoors(sheet, [{ at: 0, climate }], PLACE_KIND_TRAITS[place.kind]).map(({ why }) => why);
+}
