@@ -1,5 +1,5 @@
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
-import { type BenchItem, type MixRecord, MixRecordSchema } from '@upholder/core/mixing';
+import { type BenchItem, BenchItemSchema, type MixRecord, MixRecordSchema } from '@upholder/core/mixing';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import {
   asTemplate,
@@ -9,6 +9,7 @@ import {
   type MethodChoices,
 } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
+import type { z } from 'zod';
 import { putBenchItem } from '../server/src/bench/store.ts';
 import type { Queryable } from '../server/src/db/database.ts';
 import { putMix } from '../server/src/mixes/store.ts';
@@ -116,7 +117,7 @@ const TINS: Record<string, number> = {
 /** What belongs to the bench: two guns, the cup that came with one of them, and a roller in its wrap. */
 function benchItems(by: string, opening: Date): BenchItem[] {
   const at = (hours: number) => new Date(opening.getTime() + hours * 3_600_000).toISOString();
-  return [
+  const items: z.input<typeof BenchItemSchema>[] = [
     {
       kind: 'gun',
       name: 'Turbine gun, 1.3 mm',
@@ -161,6 +162,7 @@ function benchItems(by: string, opening: Date): BenchItem[] {
       endedAt: null,
     },
   ];
+  return items.map((item) => BenchItemSchema.parse(item));
 }
 
 /** Two mixes: one of last week whose thinning was good, and one on the bench with a coat's worth of colour. */

@@ -24,6 +24,7 @@ export function plannedOp(
     row: 'bench',
     placeId: 'shop',
     task: null,
+    tool: null,
     isCoat: false,
     personId,
     start,

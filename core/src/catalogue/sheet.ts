@@ -10,6 +10,7 @@ import {
 } from '../fields/index.ts';
 import type { FieldCode } from '../said/index.ts';
 import { said } from '../said/index.ts';
+import { APPLICATORS } from './applicators.ts';
 import { SUBSTRATES } from './substrates.ts';
 
 /** What a product does in a build-up. */
@@ -23,8 +24,13 @@ export type ProductBase = (typeof PRODUCT_BASES)[number];
 export const DRYING_MODES = ['evaporation', 'oxidative', 'two-part', 'fast-solvent', 'hybrid'] as const;
 export type DryingMode = (typeof DRYING_MODES)[number];
 
-export const APPLICATORS = ['turbine', 'airless', 'roller', 'brush', 'blade'] as const;
-export type Applicator = (typeof APPLICATORS)[number];
+export {
+  APPLICATOR_WORDS,
+  APPLICATORS,
+  type Applicator,
+  isListed,
+  isSprayed,
+} from './applicators.ts';
 
 /** What a film is, as far as it decides what may lie over and under it. */
 export const LAYER_CLASSES = [
@@ -73,20 +79,6 @@ export const PENCILS = [
 
 /** How readily its vapour burns. */
 export const FLASH_CLASSES = ['not flammable', 'combustible', 'flammable', 'highly flammable'] as const;
-
-/** Words on screen for each applicator. */
-export const APPLICATOR_WORDS: Record<Applicator, string> = {
-  turbine: said('sheet.turbine-gun'),
-  airless: said('sheet.airless-fine-finish-tip'),
-  roller: said('sheet.brush-and-roller'),
-  brush: 'brush',
-  blade: said('sheet.filling-blade'),
-};
-
-/** Spraying throws mist; it needs the booth. */
-export function isSprayed(applicator: Applicator | null): boolean {
-  return applicator === 'turbine' || applicator === 'airless';
-}
 
 /** A thinning amount, never without its convention. */
 export const ThinningSchema = z.object({

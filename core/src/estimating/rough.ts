@@ -8,6 +8,7 @@ import {
   applicatorInPlace,
   handsOnMinutes,
   type Laying,
+  labourIn,
   type Step,
   sideOf,
   stepAppliesTo,
@@ -29,7 +30,7 @@ export interface RoughInput {
   people: number;
   isOnSite: boolean;
   /** What carrying and the way to the client take; nothing where it is left out. */
-  settings?: Pick<ShopSettings, 'handlingMin' | 'tripMin'>;
+  settings?: Pick<ShopSettings, 'handlingMin' | 'tripMin' | 'yardsticks'>;
   /** How loose pieces lie; flat, two-sided ones are coated in two tasks. */
   laying?: Laying;
 }
@@ -55,7 +56,7 @@ function minutesAround(
   step: Step,
   loose: number,
   turned: number,
-  { settings, isOnSite, people }: RoughInput,
+  { settings, isOnSite, people }: Pick<RoughInput, 'settings' | 'isOnSite' | 'people'>,
 ): number {
   if (!settings || isOnSite || loose === 0) return 0;
   const isFilm = does(step, 'laysFilm');
@@ -68,19 +69,27 @@ function isLoose(piece: Piece, isOnSite: boolean): boolean {
   return !staysMounted(workedWay(piece, isOnSite));
 }
 
-function stepMinutes(step: Step, pieces: readonly Piece[], isOnSite: boolean): number {
+/** Hands-on minutes of a step for these pieces, its set-ups and clean-ups with them. */
+function stepMinutes(
+  step: Step,
+  pieces: readonly Piece[],
+  { isOnSite, settings }: Pick<RoughInput, 'isOnSite' | 'settings'>,
+): number {
   const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
   const inRoom = pieces.filter(isLeft);
   const loose = pieces.filter((piece) => !isLeft(piece));
   const side = sideOf(step);
   const applicator = applicatorInPlace(step, !isOnSite);
+  const labour = labourIn(step, settings?.yardsticks);
   const roomLabour =
-    applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
+    applicator !== step.applicator && applicator === 'roller'
+      ? labourIn({ ...step, labour: YARDSTICKS.roller }, settings?.yardsticks)
+      : labour;
   const sessions = Number(inRoom.length > 0) + Number(loose.length > 0);
   return (
-    handsOnMinutes(step.labour, loose, side) +
+    handsOnMinutes(labour, loose, side) +
     handsOnMinutes(roomLabour, inRoom, side) +
-    sessions * (step.labour.setupMin + step.labour.cleanupMin)
+    sessions * (labour.setupMin + labour.cleanupMin)
   );
 }
 
@@ -112,6 +121,71 @@ function finishWork(work: readonly Interval[], from: Minute, minutes: number): M
   return work.at(-1)?.end ?? from;
 }
 
+/** What the hours of a job go into, in the order in which they come. */
+export const PHASES = [
+  'taking-down',
+  'preparation',
+  'filling',
+  'priming',
+  'colour',
+  'clear',
+  'looking-over',
+  'bringing-back',
+] as const;
+export type Phase = (typeof PHASES)[number];
+
+/** The phase of each step: what is sanded or dusted counts with the film that it makes ready for. */
+function phasesOf(steps: readonly Step[], sheets: RoughInput['sheets']): Map<string, Phase> {
+  const phases = new Map<string, Phase>();
+  let next: Phase = 'preparation';
+  for (const step of steps.toReversed()) {
+    const role = step.productKey === null ? undefined : sheets[step.productKey]?.role;
+    if (does(step, 'mountsAgain') || does(step, 'packs') || does(step, 'delivers'))
+      phases.set(step.id, 'bringing-back');
+    else if (does(step, 'looksOver')) phases.set(step.id, 'looking-over');
+    else if (does(step, 'takesDown') || does(step, 'hangs')) phases.set(step.id, 'taking-down');
+    else if (
+      does(step, 'washes') ||
+      does(step, 'keysGround') ||
+      does(step, 'deglosses') ||
+      does(step, 'masks')
+    )
+      phases.set(step.id, 'preparation');
+    else {
+      if (does(step, 'laysFilm'))
+        next = does(step, 'fillsPores')
+          ? 'filling'
+          : role === 'primer'
+            ? 'priming'
+            : role === 'clear'
+              ? 'clear'
+              : 'colour';
+      phases.set(step.id, next);
+    }
+  }
+  return phases;
+}
+
+/**
+ * Hands-on minutes of a sequence by phase, for these pieces, before anything is planned: by the yardsticks, set-ups once a step,
+ * carrying and the way to the client with them. Phases without work are left out.
+ */
+export function minutesByPhase(
+  input: Pick<RoughInput, 'steps' | 'pieces' | 'sheets' | 'isOnSite' | 'settings' | 'people'>,
+): Map<Phase, number> {
+  const phases = phasesOf(input.steps, input.sheets);
+  const minutes = new Map<Phase, number>();
+  for (const step of input.steps) {
+    const pieces = input.pieces.filter((piece) => stepAppliesTo(step, piece));
+    const phase = phases.get(step.id);
+    if (pieces.length === 0 || phase === undefined) continue;
+    const loose = pieces.filter((piece) => isLoose(piece, input.isOnSite)).length;
+    const own = stepMinutes(step, pieces, input) + minutesAround(step, loose, 0, input);
+    minutes.set(phase, (minutes.get(phase) ?? 0) + own);
+  }
+  return new Map(PHASES.flatMap((phase) => (minutes.has(phase) ? [[phase, minutes.get(phase) ?? 0]] : [])));
+}
+
 /**
  * A rough estimate of a sequence, all pieces in one go: labour by the yardsticks shared among the people, each step
  * after the clock it waits for, nights and closed days included. Good for comparing systems; the plan knows better.
@@ -140,13 +214,13 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
       : [];
     const loose = pieces.filter((piece) => isLoose(piece, input.isOnSite)).length;
     const labour =
-      stepMinutes(step, pieces, input.isOnSite) +
+      stepMinutes(step, pieces, input) +
       strainingMinutes(strained) +
       minutesAround(step, loose, turned.length, input);
     if (turned.length > 0) {
       // Backs, a wait until they can be handled, the turn, and a session of its own for the fronts.
-      const more =
-        step.labour.setupMin + step.labour.cleanupMin + turned.length * YARDSTICKS.flip.perPieceMin;
+      const { setupMin, cleanupMin } = labourIn(step, input.settings?.yardsticks);
+      const more = setupMin + cleanupMin + turned.length * YARDSTICKS.flip.perPieceMin;
       minutes += more;
       at = finishWork(work, at, (labour / 2 + more) / Math.max(1, input.people));
       if (sheet) at += filmClocks(sheet, input.climate, step.wftUm ?? sheet.wftTypUm).handle.hereMinutes;

@@ -1,40 +1,14 @@
-import type { Applicator } from '../catalogue/sheet.ts';
+import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
 import { type CoatSide, type PieceSpec, sideAreaM2 } from '../pieces/index.ts';
 
-/** Share of what leaves the applicator that stays on a flat target while the whole fan is on it (class defaults). */
-const TRANSFER_EFFICIENCY: Record<Applicator, number> = {
-  turbine: 0.65,
-  airless: 0.5,
-  roller: 0.92,
-  brush: 0.95,
-  blade: 0.9,
-};
-/** Left in cup, hose or tray at the end of a session, plus the test card, in mL. */
-const RESIDUE_ML: Record<Applicator, number> = {
-  turbine: 60,
-  airless: 350,
-  roller: 80,
-  brush: 30,
-  blade: 20,
-};
 /** What stays in cup, hose or tray, with the test card, in mL. */
 export function residueMl(applicator: Applicator): number {
-  return RESIDUE_ML[applicator];
+  return APPLICATOR_TRAITS[applicator].residueMl;
 }
 
 /** Where that stays, in words. */
 export function residuePlace(applicator: Applicator): string {
-  switch (applicator) {
-    case 'turbine':
-    case 'airless':
-      return 'cup and hose';
-    case 'roller':
-      return 'tray and cover';
-    case 'brush':
-      return 'kettle and brush';
-    case 'blade':
-      return 'board and blade';
-  }
+  return APPLICATOR_TRAITS[applicator].residueIn;
 }
 
 const FAN_WIDTHS_MM = [100, 150, 200, 250];
@@ -62,7 +36,7 @@ export function geometricEfficiency(
   piece: { widthMm: number; heightMm: number },
   applicator: Applicator,
 ): number {
-  if (applicator !== 'turbine' && applicator !== 'airless') return 1;
+  if (!APPLICATOR_TRAITS[applicator].isSprayed) return 1;
   return Math.max(
     ...FAN_WIDTHS_MM.flatMap((fan) => [
       strokeEfficiency(piece.widthMm, piece.heightMm, fan),
@@ -85,7 +59,7 @@ export function coatMixMl(
     (sum, piece) => sum + (sideAreaM2(piece, side) * wftUm) / geometricEfficiency(piece, applicator),
     0,
   );
-  return onPieces === 0 ? 0 : onPieces / TRANSFER_EFFICIENCY[applicator] + RESIDUE_ML[applicator];
+  return onPieces === 0 ? 0 : onPieces / APPLICATOR_TRAITS[applicator].transfer + residueMl(applicator);
 }
 
 /**

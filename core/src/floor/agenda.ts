@@ -1,4 +1,5 @@
 import type { Job } from '../jobs/index.ts';
+import { SHOP_PLACE } from '../places/index.ts';
 import {
   bindingClock,
   buildProblem,
@@ -11,7 +12,6 @@ import {
   WHOLE_LOADS,
 } from '../planning/index.ts';
 import type { Minute } from '../shop/calendar.ts';
-import { SHOP_PLACE } from '../shop/places.ts';
 
 /** The next task to one load. */
 export interface AgendaItem {

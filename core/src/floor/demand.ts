@@ -3,7 +3,7 @@ import { effectiveLog, isStepItself, type Job, LOG_ACTION_TRAITS, type LogEntry 
 import { coatAmounts } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { PlanSnapshot } from '../planning/index.ts';
-import type { Step } from '../systems/index.ts';
+import { type Step, withTool } from '../systems/index.ts';
 
 /** A job with its plan, as far as its paint is asked for. */
 export interface JobWithPlan {
@@ -38,7 +38,13 @@ export function paintDemand(
       if (!op.isCoat || !isStepItself(op) || !step?.productKey || !sheet) continue;
       const open = new Set(op.pieceIds.filter((id) => !done.has(`${op.stepId} ${op.side} ${id}`)));
       const left = pieces.filter(({ id }) => open.has(id));
-      const amounts = coatAmounts(step, sheet, left, op.side, job.place === 'client');
+      const amounts = coatAmounts(
+        withTool(step, op.tool, sheet),
+        sheet,
+        left,
+        op.side,
+        job.place === 'client',
+      );
       demand.set(step.productKey, (demand.get(step.productKey) ?? 0) + (amounts?.paintMl ?? 0));
     }
   }

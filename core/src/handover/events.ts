@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { APPLICATORS } from '../catalogue/sheet.ts';
 import { nameField, textField } from '../fields/index.ts';
 import { ROOM_TASKS } from '../jobs/room.ts';
+import { SWITCH_REASONS } from '../jobs/toolSwitch.ts';
 import { said } from '../said/index.ts';
 import { READINGS } from './readingNames.ts';
 
@@ -110,6 +112,17 @@ export const HappeningSchema = z.discriminatedUnion('kind', [
     isOn: z.boolean(),
     /** Minutes that it took, where somebody took the time. */
     minutes: z.number().min(0).max(1440).nullable().default(null),
+  }),
+  z.object({
+    kind: z.literal('tool'),
+    /** Pieces that go on with another tool than their step names, and why. */
+    stepId: z.uuid(),
+    pieceIds: z.array(z.uuid()).min(1).max(5000),
+    to: z.enum(APPLICATORS),
+    reason: z.enum(SWITCH_REASONS),
+    /** The item that failed, where it is in the register. */
+    itemId: z.uuid().nullable().default(null),
+    note: textField('note', 500).default(''),
   }),
   z.object({ kind: z.literal('closed'), reason: textField('reason', 500) }),
   z.object({ kind: z.literal('reopened'), reason: textField('reason', 500) }),

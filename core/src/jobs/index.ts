@@ -5,4 +5,5 @@ export * from './model.ts';
 export * from './photo.ts';
 export * from './proposeRoom.ts';
 export * from './room.ts';
+export * from './toolSwitch.ts';
 export * from './work.ts';

@@ -1,4 +1,4 @@
-import { isWorkedInRoom, type Piece, workedWay } from '../pieces/index.ts';
+import { isWorkedInRoom, PIECE_KIND_TRAITS, type Piece, workedWay } from '../pieces/index.ts';
 import type { Protection, Room, RoomTask } from './room.ts';
 
 /** Depth of a worktop, in m. */
@@ -19,10 +19,10 @@ const tenths = (value: number) => Math.round(value * 10) / 10;
 
 /** Length of the fronts along the floor: plinths where they are listed, else the doors of ordinary height side by side. */
 function runM(pieces: RoomBasis['pieces']): number {
-  const plinths = pieces.filter(({ kind }) => kind === 'plinth');
+  const plinths = pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].isAlongFloor);
   if (plinths.length > 0) return metres(plinths.reduce((sum, { widthMm }) => sum + widthMm, 0));
   // Base and wall units stand above one another: half of all doors is one row.
-  const doors = pieces.filter(({ kind }) => kind === 'door');
+  const doors = pieces.filter(({ kind }) => PIECE_KIND_TRAITS[kind].isHinged);
   return metres(doors.reduce((sum, { widthMm }) => sum + widthMm, 0)) / 2;
 }
 
@@ -39,7 +39,7 @@ export function proposeProtection(
   const floorM2 = metres(lengthMm ?? 0) * metres(widthMm ?? 0);
   const shortM = metres(Math.min(lengthMm ?? 0, widthMm ?? 0));
   const boxes =
-    openings > 0 ? openings : inRoom.filter(({ kind }) => kind === 'door' || kind === 'box-interior').length;
+    openings > 0 ? openings : inRoom.filter(({ kind }) => PIECE_KIND_TRAITS[kind].isHinged).length;
   const amounts: [Protection, number][] = [
     ['wash', floorM2],
     ['floor', floorM2],

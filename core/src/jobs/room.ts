@@ -181,12 +181,20 @@ export type RoomTaskKind = (typeof ROOM_TASKS)[number];
 export interface RoomEvent {
   id: string;
   at: string;
-  what: { kind: string; task?: unknown; isOn?: unknown; eventId?: unknown };
+  what: {
+    kind: string;
+    task?: unknown;
+    isOn?: unknown;
+    stepId?: unknown;
+    pieceIds?: unknown;
+    to?: unknown;
+    eventId?: unknown;
+  };
 }
 
-/** Whether an event says something of the room, or takes such a word back. */
-export function isOfRoom({ what }: RoomEvent): boolean {
-  return what.kind === 'room' || what.kind === 'withdrawn';
+/** Whether planning reads an event: it says something of the room or of a tool, or takes such a word back. */
+export function isForPlanning({ what }: RoomEvent): boolean {
+  return what.kind === 'room' || what.kind === 'tool' || what.kind === 'withdrawn';
 }
 
 /** When each task of the room was last ticked off, by the job's events in order; tasks that are not done are left out. */

@@ -20,6 +20,20 @@ export const GunFactsSchema = z.object({
 });
 export type GunFacts = z.infer<typeof GunFactsSchema>;
 
+/** Flow of a gun by the bucket. */
+export const BucketTestSchema = z.object({
+  at: z.iso.datetime(),
+  productKey: z.string().max(60),
+  grams: numberField('grams', 0.1, 20_000, ' g'),
+  seconds: numberField('reading', 1, 600, ' s'),
+  /** Density of the mix, in g/mL. */
+  density: numberField('density', 0.5, 3),
+});
+export type BucketTest = z.infer<typeof BucketTestSchema>;
+
+/** What else is looked after, besides guns. */
+export const GEAR = ['compressor', 'turbine', 'sander', 'roller-frame', 'brush', 'respirator'] as const;
+
 /** What belongs to the bench: cups custom, guns, and tools that are kept wet. */
 export const BenchItemSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -41,6 +55,37 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     /** Filled and ready, in grams; null where nobody weighed it. */
     fullG: z.number().min(100).max(20_000).nullable(),
     isRetired: z.boolean().default(false),
+    /** Failed and not mended yet: no later task is given it. */
+    isOutOfOrder: z.boolean().default(false),
+    /** The product that it is kept for, by its key, so that nothing else goes through it; empty: everything. */
+    tiedTo: z.string().max(60).default(''),
+    /** Airless: code of the tip, and the pressure that it is worked at, in bar. */
+    tip: z
+      .string()
+      .regex(/^(?:[1-9]\d{2})?$/, said('mix.a-tip-is-three-digits'))
+      .default(''),
+    pressureBar: numberField('pressure', 0.1, 600, ' bar').nullable().default(null),
+    /** On a compressor: most that it may be given, and the air that it asks for at its working pressure, in L/min. */
+    maxInletBar: numberField('max-inlet', 0.5, 20, ' bar').nullable().default(null),
+    airDemandLMin: numberField('air-demand', 1, 2000, ' L/min').nullable().default(null),
+    /** Flow by the bucket: what was sprayed into a bag and weighed. */
+    bucketTests: z.array(BucketTestSchema).max(50).default([]),
+  }),
+  z.object({
+    kind: z.literal('gear'),
+    name,
+    gear: z.enum(GEAR),
+    /** Compressor: free air at working pressure in L/min, tank in L, and where it stops and starts again, in bar. */
+    freeAirLMin: numberField('free-air', 0, 5000, ' L/min').nullable().default(null),
+    tankL: numberField('tank', 0, 2000, ' L').nullable().default(null),
+    cutOutBar: numberField('cut-out', 0, 30, ' bar').nullable().default(null),
+    cutInBar: numberField('cut-in', 0, 30, ' bar').nullable().default(null),
+    /** Wear part: hours that it lasts, and hours that it has had; a cartridge, a lens cover, a pad. */
+    hoursLife: numberField('hours-life', 0, 20_000, ' h').nullable().default(null),
+    hoursUsed: numberField('hours-used', 0, 20_000, ' h').default(0),
+    /** Cover of a roller, bristle of a brush, orbit of a sander, stages of a turbine. */
+    detail: z.string().trim().max(120).default(''),
+    isRetired: z.boolean().default(false),
   }),
   z.object({
     kind: z.literal('kept'),
@@ -58,6 +103,7 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
 export type BenchItem = z.infer<typeof BenchItemSchema>;
 export type CustomCup = Extract<BenchItem, { kind: 'cup' }>;
 export type Gun = Extract<BenchItem, { kind: 'gun' }>;
+export type Gear = Extract<BenchItem, { kind: 'gear' }>;
 export type KeptTool = Extract<BenchItem, { kind: 'kept' }>;
 
 /** An item under its id. */

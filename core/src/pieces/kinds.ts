@@ -30,6 +30,10 @@ interface PieceKindTraits {
   isLying: boolean;
   /** Comes by the metre, up to the length of a whole run. */
   isRun: boolean;
+  /** Goes along the floor under the fronts, so that its length is theirs. */
+  isAlongFloor: boolean;
+  /** In which order fixed woodwork is coated in a room: what is seen least comes first. */
+  seenRank: number;
   /** May stand in an opening of the map. */
   fitsOpening: boolean;
   /** Takes the yardstick for drawers, where a step has one. */
@@ -49,6 +53,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: false,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 4,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'in the upper hinge bore, on tape that is masked over',
@@ -62,6 +68,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: true,
     isLying: true,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 4,
     fitsOpening: true,
     isByDrawer: true,
     tagPlace: 'on the back, under a bumper or in a screw hole',
@@ -75,6 +83,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: false,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 2,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'on the edge that the wall hides',
@@ -88,6 +98,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: true,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 1,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'brass disc on wire through a pin hole',
@@ -101,6 +113,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: false,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 3,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'inside the frame, behind a hinge plate',
@@ -114,6 +128,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: true,
     isRun: true,
+    isAlongFloor: true,
+    seenRank: 3,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'on the back, which stays bare',
@@ -127,6 +143,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: true,
     isRun: true,
+    isAlongFloor: false,
+    seenRank: 3,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'on the back, which stays bare',
@@ -140,6 +158,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: true,
     isRun: true,
+    isAlongFloor: false,
+    seenRank: 3,
     fitsOpening: false,
     isByDrawer: false,
     tagPlace: 'brass disc on wire at one end',
@@ -153,6 +173,8 @@ export const PIECE_KIND_TRAITS: Record<PieceKind, PieceKindTraits> = {
     isStacked: false,
     isLying: false,
     isRun: false,
+    isAlongFloor: false,
+    seenRank: 1,
     fitsOpening: true,
     isByDrawer: false,
     tagPlace: 'under the bottom, outside the box',

@@ -62,9 +62,17 @@ export {
 export { bindingClock, clockStart } from './problem/clocks.ts';
 export { clocksOfCoat } from './problem/coatClocks.ts';
 export { deliveriesOf } from './problem/deliveries.ts';
-export { changeMinutes, GunBook, type GunCounts, type GunUse, type Paint, paintOf } from './problem/guns.ts';
+export {
+  changeMinutes,
+  GunBook,
+  type GunCounts,
+  type GunUse,
+  type Paint,
+  paintOf,
+  tiedKind,
+} from './problem/guns.ts';
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
-export { type Cut, lieInPlace, placeIdOf, WHOLE_LOADS } from './problem/loads.ts';
+export { CLIENT_ROOM, type Cut, lieInPlace, placeIdOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
 export { lagsOf } from './problem/operations.ts';
 export { beforeWrapUp, buildProblem, peopleOf, piecesInWords } from './problem/problem.ts';

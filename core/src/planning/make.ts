@@ -1,6 +1,6 @@
 import { failure, type Outcome, success } from '../base/outcome.ts';
 import type { Climate } from '../drying/index.ts';
-import { isOfRoom } from '../jobs/index.ts';
+import { isForPlanning } from '../jobs/index.ts';
 import { type Minute, minuteAt, toMinute } from '../shop/index.ts';
 import { checkPlan } from './explain/check.ts';
 import { reservationsOf, stepMark } from './keep/reserve.ts';
@@ -124,7 +124,7 @@ export function questionOf(
       steps: detail.steps,
       pieces: detail.pieces,
       log: detail.log,
-      events: (detail.events ?? []).filter(isOfRoom),
+      events: (detail.events ?? []).filter(isForPlanning),
     },
     shop,
     now: planningStart(detail.job, shop.timeZone, now),

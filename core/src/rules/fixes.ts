@@ -1,4 +1,4 @@
-import type { ProductSheet } from '../catalogue/index.ts';
+import { isListed, type ProductSheet } from '../catalogue/index.ts';
 import { said } from '../said/index.ts';
 import { coatStepOf, dustStep, type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -31,7 +31,7 @@ export function scuffBefore(step: Pick<StepDraft, 'key' | 'appliesTo' | 'faces' 
 /** Another product in a step, at its typical film and unthinned; the applicator stays where the sheet lists it. */
 export function swapEdit(step: StepDraft, productKey: string, sheet: ProductSheet): SequenceEdit {
   const applicator =
-    step.applicator && sheet.applicators.includes(step.applicator)
+    step.applicator && isListed(sheet.applicators, step.applicator)
       ? step.applicator
       : (sheet.applicators.find((one) => one === 'roller' || one === 'brush') ??
         sheet.applicators[0] ??

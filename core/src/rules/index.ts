@@ -41,7 +41,7 @@ export function checkSequence(context: RuleContext): Finding[] {
   return RULES.flatMap(({ code, family, severity: usual, check }) => {
     const { severity, raised } = raisedBy(code, usual, context.experience ?? NO_EXPERIENCE);
     return check(context).map(
-      ({ at, why, fixes, testPanel }): Finding => ({
+      ({ at, why, fixes, testPanel, goTo }): Finding => ({
         code,
         family,
         severity,
@@ -50,6 +50,7 @@ export function checkSequence(context: RuleContext): Finding[] {
         fixes: fixes ?? [],
         ...(raised && { raised }),
         ...(testPanel ? { testPanel } : {}),
+        ...(goTo ? { goTo } : {}),
       }),
     );
   }).sort(

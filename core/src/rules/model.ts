@@ -60,6 +60,8 @@ export interface Finding {
   raised?: Raised;
   /** Products of which nobody knows how they get on; a logged test piece settles it. */
   testPanel?: { under: string; over: string };
+  /** Where else it is settled: the client's room, or the places of the shop. */
+  goTo?: 'room' | 'places';
 }
 
 /** What of a step decides whether a rule objects: another product or value is another question. */
@@ -120,9 +122,13 @@ export interface Rule {
   code: string;
   family: RuleFamily;
   severity: Severity;
-  check(
-    context: RuleContext,
-  ): { at: string | null; why: string; fixes?: Fix[]; testPanel?: Finding['testPanel'] }[];
+  check(context: RuleContext): {
+    at: string | null;
+    why: string;
+    fixes?: Fix[];
+    testPanel?: Finding['testPanel'];
+    goTo?: Finding['goTo'];
+  }[];
 }
 
 /**

@@ -1,4 +1,4 @@
-import { isSprayed } from '../catalogue/index.ts';
+import { isListed, isSprayed } from '../catalogue/index.ts';
 import { dewPointObstacle, sheetObstacles } from '../drying/index.ts';
 import { said } from '../said/index.ts';
 import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
@@ -18,7 +18,7 @@ const applicatorAllowed: Rule = {
   check({ steps, sheets }) {
     return steps.flatMap((step) => {
       const sheet = sheetAt(sheets, step.productKey);
-      if (!sheet || step.applicator === null || sheet.applicators.includes(step.applicator)) return [];
+      if (!sheet || step.applicator === null || isListed(sheet.applicators, step.applicator)) return [];
       const other = sheet.applicators[0] ?? 'brush';
       return [
         {

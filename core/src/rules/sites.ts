@@ -69,7 +69,7 @@ const sprayPlace: SiteRule = {
           });
     return sprayedCoats(context)
       .filter(({ sheet }) => sheet.base === 'water')
-      .map((coat) => ({ at: coat.step.key, why, fixes: byHand(coat) }));
+      .map((coat) => ({ at: coat.step.key, why, fixes: byHand(coat), goTo: 'places' as const }));
   },
 };
 
@@ -82,7 +82,13 @@ const coatPlace: SiteRule = {
     const unrated = sitesIn(context).find(({ rating }) => rating === 'no-coating');
     const first = context.steps.find(({ productKey }) => productKey !== null);
     return unrated?.place && first
-      ? [{ at: first.key, why: said('rule.nothing-is-coated-there', { place: unrated.place.name }) }]
+      ? [
+          {
+            at: first.key,
+            why: said('rule.nothing-is-coated-there', { place: unrated.place.name }),
+            goTo: 'places',
+          },
+        ]
       : [];
   },
 };
@@ -96,12 +102,13 @@ const sprayUnprotected: SiteRule = {
     if (!sitesIn(context).some(({ id }) => id === ROOM_SITE)) return [];
     const missing = missingForSpray(context.room ?? null);
     if (missing.length === 0) return [];
-    const what = missing.map((kind) => PROTECTION_TRAITS[kind].words).join(', ');
+    const what = missing.map((kind) => PROTECTION_TRAITS[kind].words).join('; ');
     return sprayedCoats(context)
       .filter(({ sheet }) => sheet.base === 'water')
       .map((coat) => ({
         at: coat.step.key,
         why: said('rule.spraying-in-a-room-that-is-open', { what }),
+        goTo: 'room' as const,
         fixes: byHand(coat),
       }));
   },
@@ -129,6 +136,7 @@ const tooLarge: SiteRule = {
             long: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).longMm))),
             short: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).shortMm))),
           }),
+          goTo: 'places',
         },
       ];
     }
@@ -151,6 +159,14 @@ const PLANNING_STOPS: readonly SiteRule[] = [sprayPlace, coatPlace, sprayUnprote
 /** What of a zone stands in the way of planning it: spraying where nobody may, or in a room that is not protected. */
 export function planningStops(context: SiteContext): Finding[] {
   return PLANNING_STOPS.flatMap(({ code, family, severity, check }) =>
-    check(context).map(({ at, why, fixes = [] }) => ({ code, family, severity, at, why, fixes })),
+    check(context).map(({ at, why, fixes = [], goTo }) => ({
+      code,
+      family,
+      severity,
+      at,
+      why,
+      fixes,
+      ...(goTo && { goTo }),
+    })),
   );
 }

@@ -3,6 +3,7 @@ type Text = string | number | null | undefined;
 /** The bench: thinning, cups, material and mixes. */
 export const MIX = {
   // core/src/mixing/benchItems.ts
+  'mix.a-tip-is-three-digits': 'A tip code has three digits, such as 310.',
   'mix.choose-a-standard-cup': 'Choose a standard cup.',
   'mix.twenty-pairs-are-enough': 'Twenty pairs are enough.',
   // core/src/mixing/cups.ts

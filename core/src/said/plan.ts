@@ -13,6 +13,8 @@ const WEEKDAYS: Record<string, string> = {
 /** Plans: why something waits, what would free it, and what cannot be. */
 export const PLAN = {
   // core/src/planning/relief.ts
+  'plan.no-gun-is-left-for': (p: { name: Text; gun: Text }) =>
+    `${p.name} needs a ${p.gun}, and every one is out of order or kept for another product. Put one back in order, or change how it is applied.`,
   'plan.does-not-fit-into-the-place': (p: { tags: Text; place: Text; long: Text; short: Text }) =>
     `${p.tags}: too large for ${p.place}. With gun and arm it takes ${p.long} × ${p.short} inside. Work it elsewhere, or correct the size of the place.`,
   'plan.saturday-mornings': 'Saturday mornings',

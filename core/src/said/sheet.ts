@@ -41,6 +41,11 @@ export const SHEET = {
   'sheet.no-data-on-this-combination-make': 'No data on this combination: make a test panel.',
   'sheet.dewaxed-shellac-scuffed-see-that-the': 'Dewaxed shellac, scuffed; check that the sheet names it.',
   // core/src/catalogue/sheet.ts
+  'sheet.compressor-gun': 'compressor gun',
+  'sheet.air-assisted-airless': 'air-assisted airless',
+  'sheet.hand-held-electric': 'hand-held electric gun',
+  'sheet.aerosol': 'aerosol can',
+  'sheet.foam-brush': 'foam brush',
   'sheet.turbine-gun': 'turbine gun',
   'sheet.airless-fine-finish-tip': 'airless, fine-finish tip',
   'sheet.brush-and-roller': 'brush and roller',

@@ -1,4 +1,4 @@
+export * from '../places/index.ts';
 export * from './calendar.ts';
 export * from './clock.ts';
-export * from './places.ts';
 export * from './shop.ts';

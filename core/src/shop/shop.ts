@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import { PENCILS } from '../catalogue/sheet.ts';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
+import { HolderSchema, PlaceSchema, SHOP_PLACE } from '../places/index.ts';
 import { said } from '../said/index.ts';
 import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
+import { LabourSchema } from '../systems/step.ts';
+import { YARDSTICK_KEYS } from '../systems/yardsticks.ts';
 import { UNIT_SYSTEMS } from '../units/prefs.ts';
 import { SingleUnitsSchema } from '../units/prefsSchema.ts';
 import { parseClock, WEEKDAYS } from './clock.ts';
-import { HolderSchema, PlaceSchema, SHOP_PLACE } from './places.ts';
 
 const ClockText = z.string().refine((text) => parseClock(text) !== null, said('shop.write-a-time-as-07-30'));
 
@@ -138,6 +140,8 @@ const ShopFieldsSchema = z.object({
   handlingMin: numberField('handling', 0, 10, ' min').default(0.7),
   /** What this shop does otherwise than what ships. */
   methods: MethodChoicesSchema,
+  /** What work takes here, where that is not what it usually takes. */
+  yardsticks: z.partialRecord(z.enum(YARDSTICK_KEYS), LabourSchema).default({}),
   /** Paint older than this may hold lead, by the law of the country. */
   leadBanYear: countField('year', 1900, 2100).default(1992),
   region: RegionSchema.default({ units: 'metric', single: {}, paper: 'A4', spelling: 'uk' }),
@@ -213,6 +217,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   wrapUpMin: 30,
   handlingMin: 0.7,
   methods: NO_METHOD_CHOICES,
+  yardsticks: {},
   leadBanYear: 1992,
   region: { units: 'metric', single: {}, paper: 'A4', spelling: 'uk' },
   readingLimits: DEFAULT_READING_LIMITS,

@@ -30,7 +30,16 @@ export {
   sandStep,
 } from './steps.ts';
 export { supplyNeed, supplyWords } from './supplyNeed.ts';
+export { withTool } from './toolSteps.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
 export type { SitePart } from './waySteps.ts';
 export { restOf, withSupplies } from './withSupplies.ts';
-export { strainingMinutes, YARDSTICKS } from './yardsticks.ts';
+export {
+  labourIn,
+  type ShopYardsticks,
+  strainingMinutes,
+  YARDSTICK_KEYS,
+  YARDSTICKS,
+  type YardstickKey,
+  yardstickOf,
+} from './yardsticks.ts';

@@ -1,5 +1,6 @@
 import {
   type CoatSide,
+  EDGES,
   type Geometry,
   PIECE_KIND_TRAITS,
   type PieceKind,
@@ -7,6 +8,11 @@ import {
   sideAreaM2,
 } from '../pieces/index.ts';
 import type { Labour } from './step.ts';
+
+/** How many outer edges of a piece are finished. */
+function finishedEdges({ finishEdges, bareEdges }: Geometry): number {
+  return finishEdges ? EDGES.length - new Set(bareEdges).size : 0;
+}
 
 /** Minutes that a yardstick gives for these pieces, without setting up and clearing away. */
 export function handsOnMinutes(
@@ -19,7 +25,15 @@ export function handsOnMinutes(
       side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : side === 'edges' ? 0 : 1;
     const isDrawer = piece.kind !== undefined && PIECE_KIND_TRAITS[piece.kind].isByDrawer;
     const perPiece = isDrawer ? (labour.perDrawerMin ?? labour.perPieceMin) : labour.perPieceMin;
+    const faces = sides * (labour.perFaceSec ?? 0);
+    const edges = side === 'back' ? 0 : finishedEdges(piece) * (labour.perEdgeSec ?? 0);
     const profileM = (profileLengthMm(piece) * sides) / 1000;
-    return sum + perPiece + labour.perM2Min * sideAreaM2(piece, side) + labour.perProfileMMin * profileM;
+    return (
+      sum +
+      perPiece +
+      labour.perM2Min * sideAreaM2(piece, side) +
+      labour.perProfileMMin * profileM +
+      (faces + edges) / 60
+    );
   }, 0);
 }

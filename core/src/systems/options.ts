@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Applicator } from '../catalogue/applicators.ts';
 import { said } from '../said/index.ts';
 import { SYSTEM_TRAITS, type SystemId } from './traits.ts';
 
@@ -6,10 +7,22 @@ import { SYSTEM_TRAITS, type SystemId } from './traits.ts';
 export const LAYINGS = ['by-kind', 'hung', 'flat'] as const;
 export type Laying = (typeof LAYINGS)[number];
 
+/** What the coats of a zone may be laid on with; cans and blades are for single steps. */
+export const ZONE_APPLICATORS = [
+  'turbine',
+  'compressor',
+  'airless',
+  'air-assisted',
+  'handheld',
+  'roller',
+  'brush',
+  'foam-brush',
+] as const satisfies readonly Applicator[];
+
 /** Choices within a system that a zone may make; each changes the steps, the days or the material. */
 export const ZoneOptionsSchema = z.object({
   laying: z.enum(LAYINGS),
-  applicator: z.enum(['turbine', 'airless', 'roller', 'brush']),
+  applicator: z.enum(ZONE_APPLICATORS),
   fillCoats: z.int().min(1).max(3),
   /** 0: no primer, where a system allows it. */
   primerCoats: z.int().min(0).max(3),

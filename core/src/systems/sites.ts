@@ -1,6 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { isWorkedInRoom, workedWay } from '../pieces/ways.ts';
-import { said } from '../said/index.ts';
 import {
   chosenPlace,
   maySpray,
@@ -9,7 +8,8 @@ import {
   type PlaceRating,
   SHOP_PLACE,
   shopRating,
-} from '../shop/places.ts';
+} from '../places/index.ts';
+import { said } from '../said/index.ts';
 import type { SitePart } from './waySteps.ts';
 
 /** What a shop may coat where. */

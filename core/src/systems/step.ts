@@ -3,7 +3,7 @@ import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { countField, quantityField, sayableField, spanField, textField } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import { isFixed } from '../pieces/kinds.ts';
-import type { Piece, Treatment } from '../pieces/model.ts';
+import type { Piece } from '../pieces/model.ts';
 import { PIECE_WAYS } from '../pieces/ways.ts';
 import { does, OPERATIONS } from './operations.ts';
 
@@ -34,6 +34,9 @@ export const LabourSchema = z.object({
   perM2Min: z.number().min(0),
   /** Per metre of panel outline, on every finished side. */
   perProfileMMin: z.number().min(0),
+  /** Seconds for a face, and for a finished edge, where a shop counts those; nothing where they are left out. */
+  perFaceSec: z.number().min(0).optional(),
+  perEdgeSec: z.number().min(0).optional(),
   cleanupMin: z.number().min(0),
 });
 export type Labour = z.infer<typeof LabourSchema>;

@@ -1,4 +1,11 @@
-import { type Applicator, isSprayed, type ProductSheet, type Thinning } from '../catalogue/sheet.ts';
+import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
+import {
+  type Applicator,
+  isListed,
+  isSprayed,
+  type ProductSheet,
+  type Thinning,
+} from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { Labour, StepDraft, Surface } from './step.ts';
@@ -128,7 +135,7 @@ export function chooseApplicator(
   sheet: ProductSheet,
 ): { applicator: Applicator; reason: string | null } {
   const obstacle = isSprayed(setting.wanted) ? setting.sprayObstacle(sheet) : null;
-  if (obstacle === null && sheet.applicators.includes(setting.wanted)) {
+  if (obstacle === null && isListed(sheet.applicators, setting.wanted)) {
     return { applicator: setting.wanted, reason: null };
   }
   const byHand = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
@@ -141,12 +148,16 @@ export function chooseApplicator(
   return { applicator, reason: `${how} ${obstacle}` };
 }
 
-/** Thinning to start from: turbines want about half of what the sheet allows; everything else goes on as supplied. */
-export function startingThinning(applicator: Applicator, sheet: ProductSheet): Thinning {
-  if (applicator !== 'turbine') return { convention: sheet.maxThinning.convention, value: 0 };
-  const half =
-    sheet.maxThinning.convention === 'parts' ? sheet.maxThinning.value * 2 : sheet.maxThinning.value / 2;
-  return { convention: sheet.maxThinning.convention, value: half };
+/**
+ * Thinning to start from: guns on air want about half of what the sheet allows, small electric ones all of it; everything else goes
+ * on as supplied.
+ */
+export function startingThinning(applicator: Applicator, { maxThinning }: ProductSheet): Thinning {
+  const { convention, value } = maxThinning;
+  const { thins } = APPLICATOR_TRAITS[applicator];
+  if (thins === 'no') return { convention, value: 0 };
+  if (thins === 'all') return { convention, value };
+  return { convention, value: convention === 'parts' ? value * 2 : value / 2 };
 }
 
 /** Labour yardstick of laying a coat on with an applicator. */

@@ -1,4 +1,5 @@
-import type { Labour } from './step.ts';
+import type { Operation } from './operations.ts';
+import type { Labour, StepDraft } from './step.ts';
 
 function labour(part: Partial<Labour>): Labour {
   return { setupMin: 0, perPieceMin: 0, perM2Min: 0, perProfileMMin: 0, cleanupMin: 0, ...part };
@@ -34,12 +35,50 @@ export const YARDSTICKS = {
   flip: labour({ perPieceMin: 0.7 }),
   turbine: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 1.2, cleanupMin: 20 }),
   airless: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 0.6, cleanupMin: 20 }),
+  compressor: labour({ setupMin: 25, perPieceMin: 0.5, perM2Min: 1.5, cleanupMin: 15 }),
+  'air-assisted': labour({ setupMin: 30, perPieceMin: 0.5, perM2Min: 0.7, cleanupMin: 20 }),
+  handheld: labour({ setupMin: 20, perPieceMin: 0.5, perM2Min: 1.6, cleanupMin: 15 }),
+  aerosol: labour({ setupMin: 3, perPieceMin: 0.5, perM2Min: 3, cleanupMin: 1 }),
+  'foam-brush': labour({ setupMin: 8, perM2Min: 7, perProfileMMin: 3, cleanupMin: 5 }),
   roller: labour({ setupMin: 15, perM2Min: 4, perProfileMMin: 4, cleanupMin: 10 }),
   brush: labour({ setupMin: 10, perM2Min: 9, perProfileMMin: 4, cleanupMin: 10 }),
   inspect: labour({ setupMin: 2, perPieceMin: 2 }),
   pack: labour({ setupMin: 5, perPieceMin: 1 }),
   refit: labour({ setupMin: 10, perPieceMin: 8 }),
 } satisfies Record<string, Labour>;
+
+/** A yardstick by its name. */
+export type YardstickKey = keyof typeof YARDSTICKS;
+export const YARDSTICK_KEYS = Object.keys(YARDSTICKS) as [YardstickKey, ...YardstickKey[]];
+
+/** What a shop takes for work in place of the yardsticks of the trade. */
+export type ShopYardsticks = Readonly<Partial<Record<YardstickKey, Labour>>>;
+
+const textOf = ({ setupMin, perPieceMin, perDrawerMin, perM2Min, perProfileMMin, cleanupMin }: Labour) =>
+  [setupMin, perPieceMin, perDrawerMin, perM2Min, perProfileMMin, cleanupMin].join(' ');
+const keysByText = new Map<string, YardstickKey[]>();
+for (const key of YARDSTICK_KEYS) {
+  const text = textOf(YARDSTICKS[key]);
+  keysByText.set(text, [...(keysByText.get(text) ?? []), key]);
+}
+/** Two yardsticks may be alike: what is done tells them apart. */
+const KEY_OF: Partial<Record<Operation, YardstickKey>> = { hang: 'drillAndHook', remove: 'unpack' };
+
+/** What of a step decides by which yardstick it is reckoned. */
+type Measured = Pick<StepDraft, 'labour' | 'operation'>;
+
+/** The yardstick that the labour of a step is; null where somebody typed it, or changed it by hand. */
+export function yardstickOf({ labour, operation }: Measured): YardstickKey | null {
+  if (labour.perFaceSec !== undefined || labour.perEdgeSec !== undefined) return null;
+  const keys = keysByText.get(textOf(labour)) ?? [];
+  return keys.find((key) => key === KEY_OF[operation]) ?? keys[0] ?? null;
+}
+
+/** Labour of a step as a shop takes it: its own figure where it has one for this yardstick. What somebody typed on a step stays. */
+export function labourIn(step: Measured, own: ShopYardsticks | undefined): Labour {
+  const key = own && yardstickOf(step);
+  return (key && own[key]) ?? step.labour;
+}
 
 /** Minutes to strain a litre of mix into the gun or the kettle. */
 const STRAIN_MIN_PER_L = 2;

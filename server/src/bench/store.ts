@@ -1,7 +1,6 @@
 import type { BenchItemRow } from '@upholder/core/api';
-import type { Applicator } from '@upholder/core/catalogue';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
-import type { GunCounts } from '@upholder/core/planning';
+import { type GunCounts, tiedKind } from '@upholder/core/planning';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 
 /** Kept tools that went are shown for so long. */
@@ -19,15 +18,24 @@ const toItem = ({ id, body, version }: RawItem): BenchItemRow => ({
   version,
 });
 
-/** How many spray guns of each kind a shop has that are not put away for good. */
+/** Working spray guns of a shop by kind, those kept for one product apart; kinds of which it has none are left out. */
 export async function gunCounts(db: Queryable, shopId: string): Promise<GunCounts> {
-  const rows = await many<{ applicator: Applicator; count: number }>(
+  const rows = await many<RawItem>(
     db,
-    `select body ->> 'applicator' as applicator, count(*)::int as count from bench_item
-      where shop_id = $1 and kind = 'gun' and not coalesce((body ->> 'isRetired')::boolean, false) group by 1`,
+    `select id, body, version from bench_item
+      where shop_id = $1 and kind = 'gun' and not coalesce((body ->> 'isRetired')::boolean, false)`,
     [shopId],
   );
-  return Object.fromEntries(rows.map(({ applicator, count }) => [applicator, count]));
+  const counts: Record<string, number> = {};
+  for (const { item } of rows.map(toItem)) {
+    if (item.kind !== 'gun') continue;
+    const { applicator, tiedTo, isOutOfOrder } = item;
+    counts[applicator] ??= 0;
+    const kind = tiedTo === '' ? applicator : tiedKind(applicator, tiedTo);
+    // A machine that has failed is still kept for its product: nothing else goes through another one unasked.
+    counts[kind] = (counts[kind] ?? 0) + Number(!isOutOfOrder);
+  }
+  return counts;
 }
 
 /** Cups, guns and kept tools of a shop; tools that went more than so many days ago are left out. */

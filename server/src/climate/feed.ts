@@ -3,7 +3,7 @@ import type { Place } from '@upholder/core/shop';
 import type { Logger } from 'pino';
 import type { Clock } from '../base/clock.ts';
 import { type Database, many } from '../db/database.ts';
-import { stationOf } from '../detail/planningContext.ts';
+import { stationOf } from '../devices/station.ts';
 import { announce } from '../live/channel.ts';
 import { addReading } from './store.ts';
 

@@ -3,7 +3,7 @@ import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import type { Queryable } from '../db/database.ts';
-import { planningClimate } from '../devices/station.ts';
+import { planningClimate, stationOf } from '../devices/station.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
@@ -29,12 +29,6 @@ async function airBy(source: ClimateSource, now: Date) {
     climate,
     forecast: hours.map(({ at, source: _source, ...hour }) => ({ at: toMinute(at), climate: hour })),
   };
-}
-
-/** The sensor of a place, or the weather for it; null where its air is the shop's or is heated. */
-export function stationOf(stations: ClimateStations, { id, air }: Place): ClimateSource | null {
-  if (air.from !== 'station' && air.from !== 'outdoors') return null;
-  return stations.stationIn({ id, isOutdoors: air.from === 'outdoors' });
 }
 
 export async function planningAir(stations: ClimateStations, now: Date): Promise<PlanningAir> {

@@ -5,6 +5,7 @@ import {
   type ClimateStations,
   meanClimate,
 } from '@upholder/core/drying';
+import type { Place } from '@upholder/core/shop';
 import { createSimulatedWeather } from './weather.ts';
 
 /** A late-autumn day in an unheated-at-night workshop by the water, by the hour in UTC: air °C and humidity %. */
@@ -85,4 +86,10 @@ export function createSimulatedStations(seed: number): ClimateStations {
     stationIn: ({ id, isOutdoors }) =>
       isOutdoors ? createSimulatedWeather(seed) : createSimulatedStation(seed + seedOf(id)),
   };
+}
+
+/** The sensor of a place, or the weather for it; null where its air is the shop's or is heated. */
+export function stationOf(stations: ClimateStations, { id, air }: Place): ClimateSource | null {
+  if (air.from !== 'station' && air.from !== 'outdoors') return null;
+  return stations.stationIn({ id, isOutdoors: air.from === 'outdoors' });
 }

@@ -250,6 +250,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
           },
           {
+            path: 'yardsticks',
+            lazy: async () => ({
+              Component: (await import('../screens/shop/YardsticksScreen.tsx')).YardsticksScreen,
+            }),
+          },
+          {
             path: 'places',
             lazy: async () => ({
               Component: (await import('../screens/shop/PlacesScreen.tsx')).PlacesScreen,

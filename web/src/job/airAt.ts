@@ -1,6 +1,7 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { type Climate, coatingObstacles, unfitOutdoors } from '@upholder/core/drying';
+import { CLIENT_ROOM, placeIdOf } from '@upholder/core/planning';
 import { PLACE_KIND_TRAITS } from '@upholder/core/shop';
 
 /** The air in a place now: its own reading, the room's as it is heated, else the shop's. */
@@ -11,7 +12,7 @@ export function airAt(
 ): Climate {
   const own = placeId === undefined ? undefined : shop.placeAirs[placeId];
   if (own) return own.reading ?? own.planning;
-  if (placeId === 'room' && job.room?.air) return job.room.air;
+  if (placeId === CLIENT_ROOM && job.room?.air) return job.room.air;
   return shop.reading ?? shop.planningClimate;
 }
 
@@ -25,4 +26,25 @@ export function obstaclesAt(
   const place = settings.places.find(({ id }) => id === placeId);
   if (place?.air.from !== 'outdoors') return coatingObstacles(sheet, climate);
   return unfitOutdoors(sheet, [{ at: 0, climate }], PLACE_KIND_TRAITS[place.kind]).map(({ why }) => why);
+}
+
+/** The air that planning expects in a place. */
+function expectedIn(placeId: string, { job }: Pick<JobDetail, 'job'>, shop: ShopContext): Climate {
+  if (placeId === CLIENT_ROOM && job.room?.air) return job.room.air;
+  return shop.placeAirs[placeId]?.planning ?? shop.planningClimate;
+}
+
+/** The shop as a zone has to do with it: where all its pieces are worked in one place that has air of its own, with that air. */
+export function shopInZone(
+  shop: ShopContext,
+  detail: Pick<JobDetail, 'job' | 'pieces'>,
+  { id }: { id: string },
+): ShopContext {
+  const isOnSite = detail.job.place === 'client';
+  const own = detail.pieces.filter(({ zoneId }) => zoneId === id);
+  const places = new Set(own.map((piece) => placeIdOf(piece, isOnSite, shop.settings)));
+  const [only] = places;
+  if (only === undefined || places.size > 1) return shop;
+  const planningClimate = expectedIn(only, detail, shop);
+  return planningClimate === shop.planningClimate ? shop : { ...shop, planningClimate };
 }

@@ -2,7 +2,7 @@ import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { coatAmounts, measurable } from '@upholder/core/mixing';
 import { tagsOf, workedWay } from '@upholder/core/pieces';
-import { applicatorInPlace } from '@upholder/core/systems';
+import { applicatorInPlace, withTool } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
 import { withWaiting, withWaitingEvents, withWaitingFindings } from '../api/sync/queueSlice.ts';
@@ -45,9 +45,10 @@ export function useAgenda(
 
 /** A task that lays a film, with its step, its sheet and how much to mix for it; null for any other task. */
 export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
-  const step = detail.steps.find(({ id }) => id === item.op.stepId);
-  const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
-  if (!step || !sheet || !item.op.isCoat) return null;
+  const planned = detail.steps.find(({ id }) => id === item.op.stepId);
+  const sheet = shop.products.find(({ key }) => key === planned?.productKey)?.sheet;
+  if (!planned || !sheet || !item.op.isCoat) return null;
+  const step = withTool(planned, item.op.tool, sheet);
   const pieces = detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
   const isOnSite = detail.job.place === 'client';
   const applicator = applicatorInPlace(

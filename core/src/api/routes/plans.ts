@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { APPLICATORS } from '../../catalogue/index.ts';
 import { ClimateSchema } from '../../drying/index.ts';
 import {
   PlanOptionsSchema,
@@ -44,7 +43,7 @@ export const plansRoutes = {
       reserved: z.array(ReservationSchema),
       climate: ClimateSchema,
       forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
-      guns: z.partialRecord(z.enum(APPLICATORS), z.int()),
+      guns: z.record(z.string(), z.int()),
       airs: z.record(
         z.string(),
         z.object({

@@ -1,6 +1,6 @@
 import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
-import { changeMinutes, type GunUse, NIGHT_MIN, pauseOf } from '../problem/guns.ts';
+import { changeMinutes, type GunUse, gunKindOf, NIGHT_MIN, pauseOf } from '../problem/guns.ts';
 import {
   DUST_KEEPS_MINUTES,
   justBefore,
@@ -190,7 +190,7 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
   const add = (opId: string, message: string) => violations.push({ code: 'gun', opId, message });
   const through = new Map<string, GunStretch[]>();
   const note = (stretch: GunStretch) => {
-    const key = `${stretch.gun.applicator} ${stretch.gun.number}`;
+    const key = `${gunKindOf(stretch.gun, guns.counts)} ${stretch.gun.number}`;
     through.set(key, [...(through.get(key) ?? []), stretch]);
   };
   for (const { gun, start, end } of reserved) if (gun) note({ gun, start, end, item: null });
@@ -202,7 +202,7 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
       note({ gun: { ...op.paint, number: 0, changeMin: 0, goesOn: false }, start, end, item: null });
     if (personId === null || !wanted?.paint) continue;
     if (!op.gun) add(op.id, said('plan.sprays-and-has-no-gun'));
-    else if (op.gun.number >= Math.max(1, guns.counts[op.gun.applicator] ?? 1))
+    else if (op.gun.number >= (guns.counts[gunKindOf(op.gun, guns.counts)] ?? 1))
       add(op.id, said('plan.has-gun-which-the-shop-has', { number: op.gun.number }));
     else note({ gun: op.gun, start, end, item });
     const least = op.gun?.goesOn ? (wanted.refillMin ?? 0) : wanted.setupMin + (op.gun?.changeMin ?? 0);

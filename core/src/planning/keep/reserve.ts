@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { effectiveLog, type LogEntry } from '../../jobs/log.ts';
 import type { Piece } from '../../pieces/index.ts';
+import { resourceAt } from '../../places/index.ts';
 import { type Minute, toMinute } from '../../shop/calendar.ts';
-import { resourceAt } from '../../shop/places.ts';
 import type { Step } from '../../systems/index.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import type { Reservation } from '../problem/model.ts';

@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import { APPLICATORS } from '../../catalogue/sheet.ts';
 import { type Climate, ClimateSchema } from '../../drying/climate.ts';
 import { LOG_ACTIONS } from '../../jobs/actions.ts';
 import { ROOM_TASKS } from '../../jobs/room.ts';
 import { WORKED_WAYS } from '../../pieces/ways.ts';
+import { SHOP_PLACE } from '../../places/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
-import { SHOP_PLACE } from '../../shop/places.ts';
 import { GunUseSchema } from '../problem/guns.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
 import { NO_ROOM_WISHES, ROOM_WISHES } from '../problem/room.ts';
@@ -54,6 +55,8 @@ const PlannedOpSchema = z.object({
   placeId: z.string().default('shop'),
   /** What of the client's room it covers or clears; null for a task of a step. */
   task: z.enum(ROOM_TASKS).nullable().default(null),
+  /** The tool that its pieces went on with, where that is another than the step names. */
+  tool: z.enum(APPLICATORS).nullable().default(null),
   isCoat: z.boolean(),
   /** Null for what was done before the plan was made. */
   personId: z.uuid().nullable(),
@@ -190,6 +193,7 @@ export function snapshotOf(
       row: op.row,
       placeId: op.placeId ?? SHOP_PLACE,
       task: op.task ?? null,
+      tool: op.tool ?? null,
       isCoat: op.isCoat,
       personId,
       start,

@@ -1,15 +1,9 @@
 import type { ProductSheet } from '../../catalogue/sheet.ts';
-import { type AirHour, type Climate, coatingObstacles, unfitOutdoors } from '../../drying/index.ts';
-import { PLACE_KIND_TRAITS, SHOP_PLACE } from '../../shop/places.ts';
-import type { JobForPlanning, ShopForPlanning } from './input.ts';
+import { type AirHour, coatingObstacles, unfitOutdoors } from '../../drying/index.ts';
+import { PLACE_KIND_TRAITS, SHOP_PLACE } from '../../places/index.ts';
+import type { AirInPlace, JobForPlanning, ShopForPlanning } from './input.ts';
 import { CLIENT_ROOM } from './loads.ts';
 import type { BadAir } from './model.ts';
-
-/** The air of one place: what the clocks of its films go by, and what is expected hour by hour. */
-export interface AirInPlace {
-  climate: Climate;
-  forecast: readonly AirHour[];
-}
 
 const FORECAST_MIN = 60;
 

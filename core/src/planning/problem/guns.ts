@@ -33,8 +33,25 @@ export const GunUseSchema = PaintSchema.extend({
 });
 export type GunUse = z.infer<typeof GunUseSchema>;
 
-/** Guns by what they are; at least one of each kind that a step asks for. */
-export type GunCounts = Readonly<Partial<Record<Paint['applicator'], number>>>;
+/**
+ * Guns in working order by what they are; those that are kept for one product stand under their kind and the product's key,
+ * `airless=bonding-primer`. One of each kind where nothing is said of it; 0 where all have failed or are kept for other products.
+ */
+export type GunCounts = Readonly<Record<string, number>>;
+
+/** Under what a gun is counted that is kept for one product. */
+export function tiedKind(applicator: Paint['applicator'], productKey: string): string {
+  return `${applicator}=${productKey}`;
+}
+
+/** The guns that a paint goes through: those kept for its product where there are any, else those of its kind for everything. */
+export function gunKindOf(
+  { applicator, material }: Pick<Paint, 'applicator' | 'material'>,
+  counts: GunCounts,
+): string {
+  const tied = tiedKind(applicator, material.split(' ')[0] ?? '');
+  return counts[tied] === undefined ? applicator : tied;
+}
 
 /** A paint this much paler than the one before shows every trace of it. */
 const PALER_BY = 20;

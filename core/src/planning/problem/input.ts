@@ -1,11 +1,10 @@
 import type { ProductSheet } from '../../catalogue/sheet.ts';
 import type { Supply } from '../../catalogue/supplies.ts';
-import type { Climate } from '../../drying/index.ts';
+import type { AirHour, Climate } from '../../drying/index.ts';
 import type { Job, LogEntry, RoomEvent, Zone } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import type { CrewMember, Interval, Minute, ShopSettings } from '../../shop/index.ts';
 import type { Step } from '../../systems/index.ts';
-import type { AirInPlace } from './air.ts';
 import type { GunCounts, GunUse } from './guns.ts';
 import type { Load, Reservation } from './model.ts';
 
@@ -18,6 +17,12 @@ export interface JobForPlanning {
   log: LogEntry[];
   /** What else happened to the job, as far as its room has to do with it. */
   events?: readonly RoomEvent[];
+}
+
+/** The air of one place: what the clocks of its films go by, and what is expected hour by hour. */
+export interface AirInPlace {
+  climate: Climate;
+  forecast: readonly AirHour[];
 }
 
 /** The shop around it. */

@@ -1,4 +1,11 @@
-import { isWorkedInRoom, type Piece, staysMounted, type WorkedWay, workedWay } from '../../pieces/index.ts';
+import {
+  isWorkedInRoom,
+  PIECE_KIND_TRAITS,
+  type Piece,
+  staysMounted,
+  type WorkedWay,
+  workedWay,
+} from '../../pieces/index.ts';
 import {
   capacityOf,
   chosenPlace,
@@ -6,7 +13,7 @@ import {
   holdersAt,
   LONG_FROM_MM,
   SHOP_PLACE,
-} from '../../shop/places.ts';
+} from '../../places/index.ts';
 import type { ShopSettings } from '../../shop/shop.ts';
 import type { Laying } from '../../systems/options.ts';
 import type { DryingPosition } from './model.ts';
@@ -138,6 +145,15 @@ function holdersFor(piece: Piece, lie: DryingPosition, holders: readonly Holder[
   return some.filter((holder) => suits(holder, piece) === best);
 }
 
+/** Fixed woodwork that is coated as its step says goes from what is seen least to what is seen most; all else as it is listed. */
+function inOrderSeen(pieces: readonly Piece[], isOnSite: boolean): Piece[] {
+  const rank = (piece: Piece) =>
+    workedWay(piece, isOnSite) === 'fixed' && piece.way === 'fixed'
+      ? PIECE_KIND_TRAITS[piece.kind].seenRank
+      : 0;
+  return pieces.toSorted((a, b) => rank(a) - rank(b));
+}
+
 function splitEvenly(pieces: readonly Piece[], count: number, weight: (piece: Piece) => number): Piece[][] {
   const total = pieces.reduce((sum, piece) => sum + weight(piece), 0);
   const parts: Piece[][] = Array.from({ length: count }, () => []);
@@ -187,7 +203,7 @@ export function cutIntoBatches(
   alone: ReadonlySet<string> = new Set(),
 ): Batch[] {
   const groups = new Map<string, { batch: Batch; holders: Holder[] }>();
-  for (const piece of pieces) {
+  for (const piece of inOrderSeen(pieces, isOnSite)) {
     const way = workedWay(piece, isOnSite);
     const placeId = placeIdOf(piece, isOnSite, shop);
     const all = holdersAt(shop, placeId);

@@ -1,3 +1,4 @@
+import type { Applicator } from '../../catalogue/sheet.ts';
 import type { LogAction } from '../../jobs/actions.ts';
 import type { RoomTaskKind } from '../../jobs/room.ts';
 import type { CoatSide } from '../../pieces/area.ts';
@@ -44,6 +45,8 @@ export interface PlanOp {
   action: LogAction;
   pieceIds: string[];
   row: PlanPlace;
+  /** The tool that its pieces went on with, where that is another than the step names. */
+  tool?: Applicator;
   /** What of the client's room it covers or clears; it is then no step, and has no pieces. */
   task?: RoomTaskKind;
   /** The place that it is done in, by its id; the shop where it is left out. */

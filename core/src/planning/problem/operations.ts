@@ -1,6 +1,13 @@
-import { isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
+import { type Applicator, isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
 import type { FilmClocks } from '../../drying/index.ts';
-import { type LogAction, type LogEntry, stepAsLogged, turnsOver, type Zone } from '../../jobs/index.ts';
+import {
+  type LogAction,
+  type LogEntry,
+  stepAsLogged,
+  toolSwitches,
+  turnsOver,
+  type Zone,
+} from '../../jobs/index.ts';
 import { coatAmounts } from '../../mixing/index.ts';
 import { type CoatSide, isWorkedInRoom, type Piece } from '../../pieces/index.ts';
 import {
@@ -17,12 +24,14 @@ import {
   type ClockKind,
   handsOnMinutes,
   type Labour,
+  labourIn,
   type Step,
   shareKeys,
   sideOf,
   stepAppliesTo,
   strainingMinutes,
   waitOf,
+  withTool,
   YARDSTICKS,
 } from '../../systems/index.ts';
 import { does } from '../../systems/operations.ts';
@@ -73,6 +82,31 @@ interface Task {
   only?: { pieceIds: ReadonlySet<string>; suffix: string };
   /** The clock that it waits for besides the step's own. */
   waitFor?: ClockKind;
+  /** The tool that its pieces went on with; the step's own where it is left out. */
+  tool?: Applicator;
+}
+
+/** A task cut by what its pieces are coated with: those that went on with another tool come after the others. */
+function byTool(
+  task: Task,
+  all: readonly Piece[],
+  switched: ReadonlyMap<string, Applicator> | undefined,
+): Task[] {
+  if (!switched || turnsOver(task)) return [task];
+  const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
+  const tools = new Set(members.map(({ id }) => switched.get(id)));
+  if (tools.size === 1 && tools.has(undefined)) return [task];
+  // As the step says first, then by the names of the tools.
+  return [...tools]
+    .sort((a, b) => (a ?? '').localeCompare(b ?? ''))
+    .map((tool) => ({
+      ...task,
+      ...(tool && { tool }),
+      only: {
+        pieceIds: idsOf(members.filter(({ id }) => switched.get(id) === tool)),
+        suffix: `${task.only?.suffix ?? ''}${tool ? `~${tool}` : ''}`,
+      },
+    }));
 }
 
 /**
@@ -186,29 +220,35 @@ export function draftOps(
   let areOff = false;
   const ops: Draft[] = [];
   let coated: Step | undefined;
-  for (const step of steps) {
-    if (step.loadFilter === 'hung' && batch.lie !== 'hung') continue;
-    const all = batch.pieces.filter((piece) => stepAppliesTo(step, piece));
+  const switches = toolSwitches(input.events ?? []);
+  const { yardsticks } = shop.settings;
+  for (const planned of steps) {
+    if (planned.loadFilter === 'hung' && batch.lie !== 'hung') continue;
+    const all = batch.pieces.filter((piece) => stepAppliesTo(planned, piece));
     if (all.length === 0) continue;
-    if (batch.way === 'hinges' && does(step, 'takesDown')) areOff = true;
-    if (batch.way === 'hinges' && does(step, 'mountsAgain')) areOff = false;
-    const applicator = applicatorInPlace(step, batch.way === 'left');
-    const stepLabour =
-      applicator !== step.applicator && applicator === 'roller' ? YARDSTICKS.roller : step.labour;
-    const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;
-    const isFilm = step.productKey !== null;
+    if (batch.way === 'hinges' && does(planned, 'takesDown')) areOff = true;
+    if (batch.way === 'hinges' && does(planned, 'mountsAgain')) areOff = false;
+    const isFilm = planned.productKey !== null;
     // A window matters to the coat that comes next: nothing shuts after the last.
     const isFollowed = steps.some(
       (later) =>
-        later.position > step.position &&
+        later.position > planned.position &&
         later.productKey !== null &&
         all.some((piece) => stepAppliesTo(later, piece)),
     );
-    const row = rowOf(step, batch);
     const before = coated;
-    if (does(step, 'laysFilm') && !step.isEdgesOnly) coated = step;
-    for (const task of tasksOf(step, batch, all, { before, areOff })) {
+    if (does(planned, 'laysFilm') && !planned.isEdgesOnly) coated = planned;
+    const tasks = tasksOf(planned, batch, all, { before, areOff }).flatMap((task) =>
+      byTool(task, all, switches.get(planned.id)),
+    );
+    for (const task of tasks) {
       const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
+      const step = withTool(planned, task.tool, shop.sheets[planned.productKey ?? '']);
+      const applicator = applicatorInPlace(step, batch.way === 'left');
+      const isRolled = applicator !== step.applicator && applicator === 'roller';
+      const stepLabour = labourIn(isRolled ? { ...step, labour: YARDSTICKS.roller } : step, yardsticks);
+      const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;
+      const row = rowOf(step, batch);
       const isFlip = turnsOver(task);
       const isCoat = isFilm && !isFlip;
       const entries = doneTimes(log, step, task, members);
@@ -235,7 +275,7 @@ export function draftOps(
           }
         : { ...stepLabour, setupMin: stepLabour.setupMin + mixesMin + strainMin };
       const labour = isFlip
-        ? labourOf(YARDSTICKS.flip, members, 'front')
+        ? labourOf(labourIn({ ...step, labour: YARDSTICKS.flip }, yardsticks), members, 'front')
         : labourOf(ownLabour, members, does(step, 'laysFilm') ? task.side : sideOf(step));
       // Loose pieces are fetched and brought back; who works in the room is there already.
       const isTrip = shop.settings.tripMin > 0 && row === 'room' && isFarAway && !isFilm && !isFlip;
@@ -259,6 +299,7 @@ export function draftOps(
         action: task.action,
         pieceIds: members.map(({ id }) => id),
         row: isFlip ? restRow : row,
+        ...(task.tool && { tool: task.tool }),
         ...(batch.placeId !== SHOP_PLACE && { placeId: batch.placeId }),
         waitFor: isFlip ? 'handle' : (task.waitFor ?? waitOf(step)),
         isWet: isLaid,

@@ -1,4 +1,5 @@
 import { failure, type Outcome, success } from '../../base/outcome.ts';
+import { APPLICATOR_WORDS } from '../../catalogue/sheet.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
 import { isWorkedInRoom, type Piece, staysMounted, workedWay } from '../../pieces/index.ts';
@@ -21,6 +22,7 @@ import {
 import type { Step } from '../../systems/index.ts';
 import { measured } from '../../units/index.ts';
 import { deliveriesOf } from './deliveries.ts';
+import { type GunCounts, gunKindOf } from './guns.ts';
 import type { EarlierLoad, EarlierPlan, JobForPlanning, KeepLoads, ShopForPlanning } from './input.ts';
 import { type Batch, type Cut, cutIntoBatches, placeIdOf, type Site } from './loads.ts';
 import {
@@ -35,6 +37,8 @@ import {
 import { applyLog, draftOps } from './operations.ts';
 import { withProtection } from './protect.ts';
 import { inTurn, isInRoom } from './sections.ts';
+
+// Longer than other files: the whole question is stated in one place.
 
 /**
  * Work that the earlier plan has under way just now is taken to be so: it goes on and ends when it was to end, instead of
@@ -243,6 +247,17 @@ function tooLargeFor({ pieces, job }: JobForPlanning, settings: ShopSettings): s
   return null;
 }
 
+/** What is to be sprayed though no gun of its kind is left for it; null where each has one. */
+function withoutGun(loads: readonly Load[], counts: GunCounts): string | null {
+  const open = loads.flatMap(({ ops }) => ops).filter(({ done, paint }) => !done && paint);
+  const op = open.find(({ paint }) => paint && counts[gunKindOf(paint, counts)] === 0);
+  if (!op?.paint) return null;
+  return said('plan.no-gun-is-left-for', {
+    name: op.name,
+    gun: APPLICATOR_WORDS[op.paint.applicator],
+  });
+}
+
 /** The stretch of time that is planned, and who works in it. */
 export interface PlanSpan {
   now: Minute;
@@ -313,6 +328,8 @@ export function buildProblem(
   const { settings } = shop;
   const large = tooLargeFor(input, settings);
   if (large !== null) return failure(large);
+  const gunless = withoutGun(loads, shop.guns ?? {});
+  if (gunless !== null) return failure(gunless);
   const ordered = inTurn(loads, input.zones, span.oneZoneAtATime ?? false);
   return success({
     now,

@@ -1,6 +1,6 @@
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
-import { GunBook, type GunUse, type Paint } from '../problem/guns.ts';
+import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
 import {
   badAirIn,
   goingOn,
@@ -183,11 +183,12 @@ export class Timetable {
   }
 
   /** The guns that a paint may go through; null where nothing is asked of guns. */
-  private gunsFor({ applicator }: Paint): GunBook | null {
+  private gunsFor(paint: Paint): GunBook | null {
     if (!this.guns) return null;
-    const book =
-      this.gunBooks.get(applicator) ?? new GunBook(this.guns.counts[applicator] ?? 1, this.guns.change);
-    this.gunBooks.set(applicator, book);
+    const { counts, change } = this.guns;
+    const kind = gunKindOf(paint, counts);
+    const book = this.gunBooks.get(kind) ?? new GunBook(counts[kind] ?? 1, change);
+    this.gunBooks.set(kind, book);
     return book;
   }
 

@@ -19,6 +19,7 @@ function op(change: Partial<PlannedOp>): PlannedOp {
     pieceIds: [PIECE],
     placeId: 'shop',
     task: null,
+    tool: null,
     row: 'booth',
     isCoat: true,
     personId: 'ines',

@@ -1,6 +1,7 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { coatAmounts } from '@upholder/core/mixing';
 import type { PlannedOp } from '@upholder/core/planning';
+import { withTool } from '@upholder/core/systems';
 import { show } from '../../base/voice.ts';
 
 /** What has to be mixed for tasks that apply a film, product by product; empty for all others. */
@@ -16,7 +17,13 @@ export function mixWords(
     const sheet = shop.products.find(({ key }) => key === step?.productKey)?.sheet;
     if (!detail || !step || !sheet || !op.isCoat) continue;
     const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
-    const mixed = coatAmounts(step, sheet, pieces, op.side, detail.job.place === 'client');
+    const mixed = coatAmounts(
+      withTool(step, op.tool, sheet),
+      sheet,
+      pieces,
+      op.side,
+      detail.job.place === 'client',
+    );
     const known = amounts.get(sheet.name) ?? null;
     amounts.set(sheet.name, mixed ? (known ?? 0) + mixed.mixMl : known);
   }

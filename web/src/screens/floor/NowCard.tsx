@@ -12,6 +12,7 @@ import { usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Field, Notice, TextArea } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { FailedDialog } from './FailedDialog.tsx';
 import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
@@ -91,6 +92,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
   const form = useNowLog({ ...props, onLogged });
   const mayLog = useMay('log');
   const [isReporting, setReporting] = useState(false);
+  const [isFailing, setFailing] = useState(false);
   const { coat, step, errors } = form;
   const verb = coat && !turnsOver(op) ? 'Log coat' : LOG_ACTION_TRAITS[op.action].verb;
   return (
@@ -140,6 +142,11 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         <Button posture="floor" disabled={!mayLog} onClick={() => setReporting(true)}>
           Report a defect
         </Button>
+        {coat && isStepItself(op) && (
+          <Button posture="floor" disabled={!mayLog} onClick={() => setFailing(true)}>
+            Gun failed or paint ran out
+          </Button>
+        )}
       </div>
       {isReporting && (
         <ReportDialog
@@ -148,6 +155,16 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
           now={now}
           onClose={() => setReporting(false)}
+        />
+      )}
+      {isFailing && (
+        <FailedDialog
+          item={item}
+          detail={detail}
+          shop={shop}
+          form={form}
+          states={states}
+          onClose={() => setFailing(false)}
         />
       )}
       <SomeDialog item={item} detail={detail} form={form} states={states} verb={verb} />

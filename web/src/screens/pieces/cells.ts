@@ -21,6 +21,8 @@ import {
 import { parseDecimal } from '@upholder/core/units';
 import { bare, read as readQuantity, unit, voice } from '../../base/voice.ts';
 
+// Longer than other files: every column of the take-off, one after the other.
+
 /** A column of the take-off table: how a cell is written and what it reads. */
 export interface Column {
   key: string;

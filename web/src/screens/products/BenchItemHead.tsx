@@ -1,4 +1,4 @@
-import type { CustomCup, Gun } from '@upholder/core/mixing';
+import type { CustomCup, Gear, Gun } from '@upholder/core/mixing';
 import type { ReactNode } from 'react';
 import { Button } from '../../parts/controls.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
@@ -10,7 +10,7 @@ export function BenchItemHead({
   form,
   children,
 }: {
-  item: CustomCup | Gun;
+  item: CustomCup | Gun | Gear;
   form: BenchItemForm;
   children: ReactNode;
 }) {

@@ -1,5 +1,14 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
-import { CUPS, type Cup, cupSeconds, cupsOf, cupViscosity, itemsOf, outsideCup } from '@upholder/core/mixing';
+import {
+  BenchItemSchema,
+  CUPS,
+  type Cup,
+  cupSeconds,
+  cupsOf,
+  cupViscosity,
+  itemsOf,
+  outsideCup,
+} from '@upholder/core/mixing';
 import { useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -7,6 +16,7 @@ import { refusalOf, upholder } from '../../api/upholder.ts';
 import { show, unit } from '../../base/voice.ts';
 import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { CupEditor } from './CupEditor.tsx';
+import { GearEditor, wearWords } from './GearEditor.tsx';
 import { GunEditor } from './GunEditor.tsx';
 import { ItemList } from './ItemList.tsx';
 import { typedSeconds } from './useBenchItemForm.ts';
@@ -111,6 +121,7 @@ export function CupsAndGuns() {
   const row = shop.benchItems.find(({ id }) => id === openId);
   const cups = itemsOf(shop.benchItems, 'cup');
   const guns = itemsOf(shop.benchItems, 'gun');
+  const gear = itemsOf(shop.benchItems, 'gear');
   async function add(item: BenchItemRow['item']): Promise<void> {
     const id = uuid();
     const outcome = await write({ id, version: 0, item });
@@ -121,6 +132,14 @@ export function CupsAndGuns() {
     id,
     name: item.isRetired ? `${item.name}, put away` : item.name,
   });
+  const gunEntry = (gun: (typeof guns)[number]) =>
+    gun.item.isOutOfOrder && !gun.item.isRetired
+      ? { id: gun.id, name: `${gun.item.name}, out of order` }
+      : entry(gun);
+  const gearEntry = (one: (typeof gear)[number]) => {
+    const wear = one.item.isRetired ? '' : wearWords(one.item);
+    return wear.startsWith('Due') ? { id: one.id, name: `${one.item.name}, due` } : entry(one);
+  };
   return (
     <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
       <div className="flex flex-col gap-2">
@@ -129,7 +148,8 @@ export function CupsAndGuns() {
           groups={[
             { name: 'Viscosity', items: [{ id: TABLE, name: 'Efflux cups side by side' }] },
             { name: 'Shop cups', items: cups.map(entry) },
-            { name: 'Guns', items: guns.map(entry) },
+            { name: 'Guns', items: guns.map(gunEntry) },
+            { name: 'Equipment', items: gear.map(gearEntry) },
           ]}
           openId={openId}
           onOpen={(id) => setSearch(id === TABLE ? {} : { item: id }, { flushSync: true })}
@@ -149,24 +169,40 @@ export function CupsAndGuns() {
         </Button>
         <Button
           onClick={() =>
-            void add({
-              kind: 'gun',
-              name: `Gun ${guns.length + 1}`,
-              applicator: 'turbine',
-              orificeUm: 1300,
-              cupMl: 600,
-              residueMl: 60,
-              fullG: null,
-              isRetired: false,
-            })
+            void add(
+              BenchItemSchema.parse({
+                kind: 'gun',
+                name: `Gun ${guns.length + 1}`,
+                applicator: 'turbine',
+                orificeUm: 1300,
+                cupMl: 600,
+                residueMl: 60,
+                fullG: null,
+              }),
+            )
           }
         >
           Add a gun
+        </Button>
+        <Button
+          onClick={() =>
+            void add(
+              BenchItemSchema.parse({
+                kind: 'gear',
+                name: `Compressor ${gear.length + 1}`,
+                gear: 'compressor',
+              }),
+            )
+          }
+        >
+          Add equipment
         </Button>
         {problem && <Notice kind="stop">{problem}</Notice>}
       </div>
       {row?.item.kind === 'cup' ? (
         <CupEditor key={row.id} row={row} item={row.item} />
+      ) : row?.item.kind === 'gear' ? (
+        <GearEditor key={row.id} row={row} item={row.item} />
       ) : row?.item.kind === 'gun' ? (
         <GunEditor key={row.id} row={row} item={row.item} />
       ) : (

@@ -1,13 +1,16 @@
-import type { BenchItemRow } from '@upholder/core/api';
-import { APPLICATOR_WORDS, APPLICATORS } from '@upholder/core/catalogue';
-import { type Gun, strainerUm } from '@upholder/core/mixing';
+import type { BenchItemRow, ShopContext } from '@upholder/core/api';
+import { APPLICATOR_WORDS, APPLICATORS, isSprayed } from '@upholder/core/catalogue';
+import { type Gun, itemsOf, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
+import { useOutletContext } from 'react-router';
 import { read, show } from '../../base/voice.ts';
-import { Card, Field, Select } from '../../parts/controls.tsx';
+import { Card, Field, Notice, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
+import { BucketTests } from './BucketTests.tsx';
+import { airWords, tipWords, typedBar, typedNumber } from './gunAir.ts';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
 /** A quantity as it is typed; null where nothing is, NaN where it cannot be read. */
@@ -18,12 +21,15 @@ function typed(name: QuantityName, text: string, stored: number | null = null): 
 }
 
 /** Tips of airless guns go by thousandths of an inch, needles by tenths of a millimetre. */
-const orificeOf = (applicator: unknown) => (applicator === 'airless' ? 'tip' : 'needle');
+const isByTip = (applicator: unknown) => applicator === 'airless' || applicator === 'air-assisted';
+const orificeOf = (applicator: unknown) => (isByTip(applicator) ? 'tip' : 'needle');
 
 function orifice(draft: Draft): number | null {
   const mm = typed(orificeOf(draft.applicator), String(draft.orificeUm ?? ''));
   return mm === null ? null : Math.round(mm * 10_000) / 10;
 }
+
+const numberText = (value: number | null) => (value === null ? '' : String(value));
 
 const draftOf = (item: Gun): Draft => ({
   name: item.name,
@@ -33,6 +39,13 @@ const draftOf = (item: Gun): Draft => ({
   residueMl: show('volume', item.residueMl),
   fullG: item.fullG === null ? '' : show('weight', item.fullG),
   isRetired: item.isRetired,
+  isOutOfOrder: item.isOutOfOrder,
+  tiedTo: item.tiedTo,
+  tip: item.tip,
+  pressureBar: numberText(item.pressureBar),
+  maxInletBar: numberText(item.maxInletBar),
+  airDemandLMin: numberText(item.airDemandLMin),
+  bucketTests: item.bucketTests,
 });
 
 /** What the form says of a gun. Texts that were not touched say what it had. */
@@ -46,6 +59,9 @@ function gunOf(draft: Draft, item: Gun): object {
     cupMl: typed('volume', text('cupMl'), item.cupMl),
     residueMl: typed('volume', text('residueMl'), item.residueMl) ?? 0,
     fullG: typed('weight', text('fullG'), item.fullG),
+    pressureBar: typedBar(text('pressureBar')),
+    maxInletBar: typedBar(text('maxInletBar')),
+    airDemandLMin: typedNumber(text('airDemandLMin'), 'L/min', 'l/min'),
   };
 }
 
@@ -59,6 +75,10 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   );
   const openingUm = orifice(form.draft);
   const kind = orificeOf(form.text('applicator'));
+  const shop = useOutletContext<ShopContext>();
+  const isAboveInlet =
+    (typedBar(form.text('pressureBar')) ?? 0) >
+    (typedBar(form.text('maxInletBar')) ?? Number.POSITIVE_INFINITY);
   const fields: [string, string, QuantityName][] = [
     ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`, kind],
     ['cupMl', 'Cup or liner holds', 'volume'],
@@ -92,7 +112,72 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
         {fields.map(([key, label, quantity]) => (
           <DraftField key={key} form={form} name={key} label={label} quantity={quantity} withUnit />
         ))}
+        <Field label="Kept for one product">
+          {(ids) => (
+            <Select
+              {...ids}
+              value={form.text('tiedTo')}
+              onChange={({ target }) => form.write('tiedTo', target.value)}
+            >
+              <option value="">no, for everything</option>
+              {shop.products.map(({ key, sheet: { name } }) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        {isByTip(form.text('applicator')) && (
+          <>
+            <DraftField form={form} name="tip" label="Tip code" />
+            <DraftField form={form} name="pressureBar" label="Pressure, bar" />
+          </>
+        )}
+        {form.text('applicator') === 'compressor' && (
+          <>
+            <DraftField form={form} name="airDemandLMin" label="Air demand, L/min" />
+            <DraftField form={form} name="pressureBar" label="Set to, bar" />
+            <DraftField form={form} name="maxInletBar" label="Maximum inlet pressure, bar" />
+          </>
+        )}
+        <label className="flex min-h-9 items-center gap-2.5 self-end">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--act)]"
+            checked={form.draft.isOutOfOrder === true}
+            onChange={({ target }) => form.write('isOutOfOrder', target.checked)}
+          />
+          Out of order: plans leave it out
+        </label>
       </div>
+      {isByTip(form.text('applicator')) && (
+        <p className="mt-3">{tipWords(form.text('tip'), typedBar(form.text('pressureBar')))}</p>
+      )}
+      {form.text('applicator') === 'compressor' && (
+        <>
+          {isAboveInlet && (
+            <div className="mt-3">
+              <Notice kind="stop">
+                Set above its maximum inlet pressure: the gun can burst. Turn the regulator down.
+              </Notice>
+            </div>
+          )}
+          {airWords(typedNumber(form.text('airDemandLMin'), 'L/min'), itemsOf(shop.benchItems, 'gear')).map(
+            (line) => (
+              <p key={line} className="mt-2">
+                {line}
+              </p>
+            ),
+          )}
+        </>
+      )}
+      {isSprayed(item.applicator) && (
+        <BucketTests
+          tests={form.draft.bucketTests as Gun['bucketTests']}
+          onTests={(tests) => form.write('bucketTests', tests)}
+        />
+      )}
     </Card>
   );
 }

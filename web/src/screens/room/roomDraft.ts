@@ -1,11 +1,4 @@
-import {
-  PROTECTION_TRAITS,
-  PROTECTIONS,
-  type Protection,
-  type Room,
-  RoomSchema,
-  type RoomTask,
-} from '@upholder/core/jobs';
+import { PROTECTIONS, type Protection, type Room, RoomSchema, type RoomTask } from '@upholder/core/jobs';
 import { parseDecimal } from '@upholder/core/units';
 import { read, show } from '../../base/voice.ts';
 import { type Draft, type Reading, readBySchema } from '../../parts/useDraftForm.ts';
@@ -92,11 +85,4 @@ export function readRoom(draft: Draft, known: Room): Reading<Room> {
 /** The room as far as the draft can be read, for what it comes to while somebody types. */
 export function roomSoFar(draft: Draft, known: Room): Room {
   return readRoom(draft, known).value ?? known;
-}
-
-/** `2 m²`, `12 m`, `3`. */
-export function amountWords({ kind, amount }: RoomTask): string {
-  const { unit } = PROTECTION_TRAITS[kind];
-  const number = String(Math.round(amount * 10) / 10);
-  return unit === 'each' ? number : `${number} ${UNIT_WORDS[unit]}`;
 }

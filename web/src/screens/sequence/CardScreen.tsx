@@ -16,6 +16,7 @@ import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
+import { shopInZone } from '../../job/airAt.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
@@ -75,13 +76,14 @@ function CardLine({ step, number, detail, shop }: { step: Step; number: number }
 
 /** The process card of a zone: one page for the wall. */
 export function CardScreen() {
-  const { detail, shop } = useJobContext();
+  const { detail, shop: around } = useJobContext();
   const [search] = useSearchParams();
   const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone) return <NoZone title="A process card belongs to a zone" />;
   const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
   const steps = detail.steps.filter(({ zoneId }) => zoneId === zone.id);
   const cautions = [...new Set(steps.flatMap((step) => step.cautions))];
+  const shop = shopInZone(around, detail, zone);
   const { airC, rhPct } = shop.planningClimate;
   return (
     <main className="flex flex-col gap-3 px-5 py-3 print:p-0">

@@ -1,5 +1,7 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
+import { APPLICATOR_TRAITS } from '@upholder/core/catalogue';
 import type { ZoneSpec } from '@upholder/core/jobs';
+import { isWorkedInRoom, workedWay } from '@upholder/core/pieces';
 import { regional } from '@upholder/core/said';
 import {
   type ChosenProduct,
@@ -9,6 +11,7 @@ import {
   LAYINGS,
   productsAsked,
   SYSTEM_TRAITS,
+  ZONE_APPLICATORS,
   type ZoneOptions,
 } from '@upholder/core/systems';
 import { useState } from 'react';
@@ -150,6 +153,11 @@ export function Choices({
         )}
       </Field>
     );
+  const isOnSite = detail.job.place === 'client';
+  const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const hasLoose =
+    pieces.length === 0 ? !isOnSite : pieces.some((piece) => !isWorkedInRoom(workedWay(piece, isOnSite)));
+  const hangsOn = pieces.some(({ way }) => way === 'hinges');
   return (
     <Card className="p-4" aria-label="Finishing system">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -180,7 +188,7 @@ export function Choices({
             </Field>
           ))}
           {/* In the client’s room everything stays upright: there is nothing to choose. */}
-          {detail.job.place !== 'client' && (
+          {hasLoose && (
             <Field label="Loose pieces dry" className="col-span-2">
               {(ids) => (
                 <Select
@@ -197,6 +205,17 @@ export function Choices({
               )}
             </Field>
           )}
+          {hangsOn && (
+            <label className="col-span-2 flex items-end gap-2.5 pb-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-[var(--act)]"
+                checked={options.offForLast}
+                onChange={({ target }) => option({ offForLast: target.checked })}
+              />
+              Doors off for the last coat
+            </label>
+          )}
           <Field label="Applied by">
             {(ids) => (
               <Select
@@ -204,10 +223,11 @@ export function Choices({
                 value={options.applicator}
                 onChange={({ target }) => option({ applicator: target.value as ZoneOptions['applicator'] })}
               >
-                <option value="turbine">turbine</option>
-                <option value="airless">airless</option>
-                <option value="roller">roller</option>
-                <option value="brush">brush</option>
+                {ZONE_APPLICATORS.map((one) => (
+                  <option key={one} value={one}>
+                    {APPLICATOR_TRAITS[one].short}
+                  </option>
+                ))}
               </Select>
             )}
           </Field>

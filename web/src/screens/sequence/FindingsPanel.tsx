@@ -3,6 +3,7 @@ import { acknowledgedCodes } from '@upholder/core/jobs';
 import { type Finding, overrideCode, type Severity } from '@upholder/core/rules';
 import { useState } from 'react';
 import type { SequenceEditor } from '../../job/steps/useSequence.ts';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Card } from '../../parts/controls.tsx';
 import { OverrideDialog } from '../../parts/OverrideDialog.tsx';
 import { TestPanel } from '../../parts/TestPanel.tsx';
@@ -48,7 +49,7 @@ export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, on
     <Card className="px-4 py-2" aria-label="Sequence check">
       <ul>
         {findings.map((finding) => {
-          const { code, severity, at, why, fixes, testPanel, raised } = finding;
+          const { code, severity, at, why, fixes, testPanel, raised, goTo } = finding;
           const isTakenOn = severity === 'stop' && acknowledged.has(codeOf(finding));
           const look = isTakenOn ? LOOKS.advise : LOOKS[severity];
           const name = at === null ? undefined : nameOf(at);
@@ -85,6 +86,11 @@ export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, on
                     {fix.label}
                   </Button>
                 ))}
+                {goTo && (
+                  <ButtonLink to={goTo === 'room' ? '../pieces/room' : '/shop/places'}>
+                    {goTo === 'room' ? 'Protect the room' : 'Open the places'}
+                  </ButtonLink>
+                )}
                 {testPanel && <Button onClick={() => setTesting(testPanel)}>Log a test panel</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>

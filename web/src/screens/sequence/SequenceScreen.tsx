@@ -4,6 +4,7 @@ import { draftOf, type Step } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
+import { shopInZone } from '../../job/airAt.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { LayerSection } from '../../job/steps/LayerSection.tsx';
 import { moveTo, StepList } from '../../job/steps/StepList.tsx';
@@ -16,6 +17,7 @@ import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { Choices } from './Choices.tsx';
 import { FindingsPanel } from './FindingsPanel.tsx';
 import { KeepSystem } from './KeepSystem.tsx';
+import { PhaseHours } from './PhaseHours.tsx';
 import { SharingRow } from './SharingRow.tsx';
 import { SinglePieces } from './SinglePieces.tsx';
 
@@ -54,6 +56,7 @@ function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopCon
             <ButtonLink to={`../sequence/card?zone=${zone.id}`}>Process card</ButtonLink>
             <UndoButtons history={editor.history} />
           </div>
+          <PhaseHours detail={detail} zone={zone} shop={shop} />
           <FindingsPanel
             detail={detail}
             shop={shop}
@@ -100,11 +103,12 @@ function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopCon
 
 /** The sequence of a zone: which system, what the rules say of it, and the steps, each of which can be changed. */
 export function SequenceScreen() {
-  const { detail, shop } = useJobContext();
+  const { detail, shop: around } = useJobContext();
   const [search] = useSearchParams();
   const zone = detail.zones.find(({ id }) => id === search.get('zone')) ?? detail.zones[0];
   if (!zone) return <NoZone title="A sequence belongs to a zone" />;
   const pieces = detail.pieces.filter(({ zoneId }) => zoneId === zone.id);
+  const shop = shopInZone(around, detail, zone);
   const { airC, rhPct } = shop.planningClimate;
   const own = Object.keys(detail.job.methods.choices).length;
   return (
@@ -121,7 +125,7 @@ export function SequenceScreen() {
               <span className="quantity text-ink">
                 {show('temperature', airC)}, {Math.round(rhPct)} %
               </span>
-              , the next 24 hours here.
+              , {shop === around ? 'the next 24 hours here' : 'where its pieces are worked'}.
             </span>
             <ButtonLink to="../sequence/methods">
               Shop methods{own > 0 && `, ${own} set for this job`}

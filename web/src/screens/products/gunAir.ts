@@ -1,0 +1,66 @@
+import {
+  type AirVerdict,
+  airVerdict,
+  bucketFlowMlMin,
+  readTip,
+  tipFlowMlMin,
+} from '@upholder/core/equipment';
+import type { Gear, Gun, StoredItem } from '@upholder/core/mixing';
+import { parseDecimal } from '@upholder/core/units';
+
+const PSI_PER_BAR = 14.5038;
+
+/** A pressure as it is typed, in bar; `1500 psi` is read too. Null where nothing is, NaN where it cannot be read. */
+export function typedBar(text: string): number | null {
+  if (text.trim() === '') return null;
+  const isPsi = /psi\s*$/i.test(text);
+  const number = parseDecimal(text, { suffixes: ['bar', 'psi'] });
+  if (!number.ok) return Number.NaN;
+  return isPsi ? Math.round((number.value / PSI_PER_BAR) * 10) / 10 : number.value;
+}
+
+/** A plain number as it is typed; null where nothing is, NaN where it cannot be read. */
+export function typedNumber(text: string, ...suffixes: string[]): number | null {
+  if (text.trim() === '') return null;
+  const number = parseDecimal(text, { suffixes });
+  return number.ok ? number.value : Number.NaN;
+}
+
+/** `2 inches at 30 cm, about 270 mL/min of paint`: what a tip gives at a pressure; empty where either is missing. */
+export function tipWords(code: string, pressureBar: number | null): string {
+  const tip = readTip(code);
+  if (!tip) return '';
+  const fan = `Fan ${Math.round(tip.fanMm)} mm at 30 cm.`;
+  if (!pressureBar) return fan;
+  return `${fan} About ${Math.round(tipFlowMlMin(tip, pressureBar))} mL/min of paint; a bucket test beats this.`;
+}
+
+function verdictWords(verdict: AirVerdict): string {
+  switch (verdict.kind) {
+    case 'continuous':
+      return 'enough for continuous spraying';
+    case 'tight':
+      return 'just enough; the compressor never stops';
+    case 'bursts':
+      return Number.isFinite(verdict.restS)
+        ? `bursts of ${Math.round(verdict.burstS)} s, then ${Math.round(verdict.restS)} s of rest`
+        : `one burst of ${Math.round(verdict.burstS)} s`;
+  }
+}
+
+/** What each compressor of the register lets a gun do; empty where its demand or all compressors are unknown. */
+export function airWords(demandLMin: number | null, gear: readonly StoredItem<Gear>[]): string[] {
+  if (!demandLMin) return [];
+  return gear.flatMap(({ item }) => {
+    const { name, freeAirLMin, tankL, cutOutBar, cutInBar } = item;
+    if (item.gear !== 'compressor' || item.isRetired || freeAirLMin === null) return [];
+    const supply = { freeAirLMin, tankL: tankL ?? 0, cutOutBar: cutOutBar ?? 0, cutInBar: cutInBar ?? 0 };
+    return [`${name}: ${verdictWords(airVerdict(demandLMin, supply))}.`];
+  });
+}
+
+/** Flow by the latest bucket test, in mL/min; null where nobody made one. */
+export function testedFlow({ bucketTests }: Pick<Gun, 'bucketTests'>): number | null {
+  const last = bucketTests.at(-1);
+  return last ? bucketFlowMlMin(last.grams, last.seconds, last.density) : null;
+}

@@ -1,0 +1,127 @@
+import type { ShopContext } from '@upholder/core/api';
+import type { ShopSettings } from '@upholder/core/shop';
+import { YARDSTICK_KEYS } from '@upholder/core/systems';
+import { upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
+import { useHistory } from '../../base/useHistory.ts';
+import { Card, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { MayNote } from '../../parts/MayNote.tsx';
+import { SaveHead } from '../../parts/SaveHead.tsx';
+import { UndoButtons } from '../../parts/UndoButtons.tsx';
+import { saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
+import { FIGURES, readYardsticks, usual, YARDSTICK_NAMES, yardstickDraft } from './yardstickDraft.ts';
+
+function Table({ shop }: { shop: ShopContext }) {
+  const history = useHistory();
+  const mayChange = useMay('changeShop');
+  const [change] = upholder.useChangeShopMutation();
+  const put = async (settings: ShopSettings, version: number) =>
+    saveOutcome(await change({ version, name: shop.name, timeZone: shop.timeZone, settings }), (kept) => ({
+      draft: yardstickDraft(kept.settings),
+      version: kept.version,
+    }));
+  const form = useDraftForm<ShopSettings>({
+    start: yardstickDraft(shop.settings),
+    version: shop.version,
+    read: (draft) => readYardsticks(draft, shop.settings),
+    saved: 'Saved. Replan the jobs to use it.',
+    async save(after, version) {
+      const before = shop.settings;
+      const outcome = await put(after, version);
+      if ('refusal' in outcome) return outcome;
+      let last = outcome.version;
+      const again = async (settings: ShopSettings): Promise<boolean> => {
+        const done = await put(settings, last);
+        if ('refusal' in done) {
+          form.say({ kind: 'stop', words: done.refusal.message });
+          return false;
+        }
+        last = done.version;
+        form.start(done.draft, done.version);
+        return true;
+      };
+      history.record({ what: 'the last save', undo: () => again(before), redo: () => again(after) });
+      return outcome;
+    },
+  });
+  return (
+    <Card className="p-5">
+      <SaveHead
+        title={<h1>Yardsticks</h1>}
+        said={form.said}
+        save="Save yardsticks"
+        isSaving={form.isSaving || !mayChange}
+        onSave={() => void form.save()}
+      >
+        <UndoButtons history={history} isBusy={form.isSaving} />
+      </SaveHead>
+      <p className="mt-1 max-w-prose text-quiet">
+        How long work takes here. Grey figures are the trade’s. Type in a row and it is your own: seconds for
+        a face and an edge suit production, minutes per area suit old doors. Steps whose labour was changed by
+        hand keep it.
+      </p>
+      <div className="mt-3 overflow-x-auto">
+        <table className="w-full min-w-[56rem] text-left">
+          <thead>
+            <tr className="border-quiet border-b">
+              <th className="py-1.5 pr-3 font-semibold">Work</th>
+              {FIGURES.map(({ key, name, said }) => (
+                <th key={key} className="w-24 px-1 py-1.5 font-semibold">
+                  {name}, <span className="font-normal text-quiet">{said()}</span>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {YARDSTICK_KEYS.map((key) => {
+              const isOwn = FIGURES.some((figure) => form.text(`${key}.${figure.key}`).trim() !== '');
+              return (
+                <tr key={key} className="border-line border-b align-top">
+                  <th scope="row" className={`py-1.5 pr-3 ${isOwn ? 'font-semibold' : 'font-normal'}`}>
+                    {YARDSTICK_NAMES[key]}
+                  </th>
+                  {FIGURES.map((figure) => {
+                    const name = `${key}.${figure.key}`;
+                    const error = form.errors[name];
+                    return (
+                      <td key={figure.key} className="px-1 py-1">
+                        <TextInput
+                          aria-label={`${YARDSTICK_NAMES[key]}: ${figure.name.toLowerCase()}`}
+                          aria-invalid={error !== undefined}
+                          className="quantity text-right"
+                          placeholder={isOwn ? '' : usual(key, figure)}
+                          value={form.text(name)}
+                          onChange={({ target }) => form.write(name, target.value)}
+                          onBlur={form.check}
+                        />
+                        {error && (
+                          <p role="alert" className="font-semibold text-small text-stop">
+                            {error}
+                          </p>
+                        )}
+                      </td>
+                    );
+                  })}
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </Card>
+  );
+}
+
+/** How long each kind of work takes in this shop. */
+export function YardsticksScreen() {
+  const { data: shop } = upholder.useShopQuery();
+  if (!shop) return <Skeleton />;
+  return (
+    <>
+      <MayNote call="changeShop" />
+      <main className="p-5 max-md:p-3">
+        <Table key={shop.id} shop={shop} />
+      </main>
+    </>
+  );
+}
