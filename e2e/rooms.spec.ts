@@ -29,11 +29,53 @@ const look = async (page: Page, name: string) => {
 test('doors sprayed on their hinges wait for a protected room, fronts before backs, and are touched up', async ({
   maren: page,
 }) => {
+  test.setTimeout(180_000);
   await startJob(page, 'Oak kitchen on the quay', 'OAKQ');
   await addLine(page, '6 doors 400 x 720 on hinges');
   await addLine(page, '3 drawer fronts 400 x 160 on the hinges');
-  await look(page, 'pieces');
   await page.getByRole('link', { name: /Sequence/ }).click();
   await chooseSystem(page, 'D', 'sprayed in place');
-  await look(page, 'seq');
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await expect(steps).toContainText('Mask the hinges');
+  await expect(steps).toContainText('Touch up at hinges and edges');
+  await expect(steps).not.toContainText('Remove, tag and bag');
+  await expect(steps).not.toContainText('Pack');
+
+  // Nobody sprays in a room that is open, and nothing is planned in it either.
+  await expect(page.getByText(/the room is not protected/).first()).toBeVisible();
+  await page.getByRole('link', { name: /Days/ }).click();
+  await page.getByRole('button', { name: 'Plan the job' }).click();
+  await expect(page.getByRole('alert')).toContainText('the room is not protected');
+
+  // The room is measured and protected: amounts are proposed, and one is put right by hand.
+  await page.getByRole('link', { name: /Pieces/ }).click();
+  await page.getByRole('link', { name: 'Room', exact: true }).click();
+  await typeInto(page.getByLabel('Length', { exact: true }), '4.2 m');
+  await typeInto(page.getByLabel('Width', { exact: true }), `11' 6"`);
+  await page.getByRole('button', { name: 'Propose from size and take-off' }).click();
+  await expect(page.getByLabel('Film into open boxes: amount')).toHaveValue('6');
+  await expect(page.getByLabel('Cover the floor, tape the edges: amount')).toHaveValue('14.7');
+  await typeInto(page.getByLabel('Cover worktops: amount'), 'two');
+  await expect(page.getByText('Amount must be a number.')).toBeVisible();
+  await typeInto(page.getByLabel('Cover worktops: amount'), '2,5');
+  await look(page, 'room');
+  await page.getByRole('button', { name: 'Save the room' }).click();
+  await expect(page.getByText('Saved. Replan the job to use it.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Cover worktops: amount')).toHaveValue('2.5');
+  await page.getByRole('link', { name: /Days/ }).click();
+  await page.getByRole('button', { name: 'Plan the job' }).click();
+  await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();
+  await look(page, 'days');
+
+  // On the floor the room comes first; it is ticked off there, and the first cleaning follows.
+  await page.goto(new URL('/floor', page.url()).toString());
+  const now = page.getByRole('region', { name: 'Do now' });
+  await page.getByRole('button', { name: /Wash where tape goes/ }).click();
+  await expect(now).toContainText('Wash where tape goes');
+  await look(page, 'floor');
+  await now.getByRole('button', { name: 'Log done' }).click();
+  await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
 });

@@ -167,7 +167,7 @@ function phasesOf(steps: readonly Step[], sheets: RoughInput['sheets']): Map<str
 }
 
 /**
- * Hands-on minutes of a sequence by phase, for these pieces, before anything is planned: by the yardsticks, set-ups once a step,
+ * Hands-on minutes of the sequences of zones by phase, each for its own pieces, before anything is planned: by the yardsticks, set-ups once a step,
  * carrying and the way to the client with them. Phases without work are left out.
  */
 export function minutesByPhase(
@@ -176,7 +176,7 @@ export function minutesByPhase(
   const phases = phasesOf(input.steps, input.sheets);
   const minutes = new Map<Phase, number>();
   for (const step of input.steps) {
-    const pieces = input.pieces.filter((piece) => stepAppliesTo(step, piece));
+    const pieces = input.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
     const phase = phases.get(step.id);
     if (pieces.length === 0 || phase === undefined) continue;
     const loose = pieces.filter((piece) => isLoose(piece, input.isOnSite)).length;

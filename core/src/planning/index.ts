@@ -1,5 +1,5 @@
 export { blockMinutes, type WorkBlock, workBlocks } from './explain/blocks.ts';
-export { checkPlan, type Violation } from './explain/check.ts';
+export { checkPlan } from './explain/check.ts';
 export { type ChainLink, criticalChain } from './explain/critical.ts';
 export {
   closings,
@@ -10,6 +10,7 @@ export {
   restingAt,
 } from './explain/overnight.ts';
 export { type PlanQuality, planQuality } from './explain/quality.ts';
+export type { Violation } from './explain/violation.ts';
 export { type PersonDay, type RoomDay, type WeekDay, type WeekJob, weekOf } from './explain/week.ts';
 export { joinWaits, type WaitNames, waitWords } from './explain/words.ts';
 export {

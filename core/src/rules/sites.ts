@@ -1,5 +1,6 @@
 import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
 import { missingForSpray, PROTECTION_TRAITS } from '../jobs/index.ts';
+import { tagsOf } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { fitsInside, maySpray, PLACE_RATING_WORDS, spaceNeeded } from '../shop/index.ts';
 import { applicatorLabour, ROOM_SITE, type Site, type StepDraft, sitesOf } from '../systems/index.ts';
@@ -131,10 +132,16 @@ const tooLarge: SiteRule = {
         {
           at: null,
           why: said('plan.does-not-fit-into-the-place', {
-            tags: large.map(({ tag }) => tag).join(', '),
+            tags: tagsOf(
+              large,
+              large.map(({ id }) => id),
+            ),
             place: place.name,
-            long: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).longMm))),
-            short: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).shortMm))),
+            size: measured(
+              'length',
+              Math.max(...large.map((piece) => spaceNeeded(piece).longMm)),
+              Math.max(...large.map((piece) => spaceNeeded(piece).shortMm)),
+            ),
           }),
           goTo: 'places',
         },

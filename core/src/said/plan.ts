@@ -13,10 +13,15 @@ const WEEKDAYS: Record<string, string> = {
 /** Plans: why something waits, what would free it, and what cannot be. */
 export const PLAN = {
   // core/src/planning/relief.ts
+  'plan.opens-a-door-beside-a-wet-one': 'opens a door beside one that is open and wet',
+  'plan.begins-in-a-room-that-is-open': 'begins in a room that is not protected yet',
+  'plan.goes-on-after-the-room-is-cleared': 'goes on after the protection was taken down',
+  'plan.two-areas-at-once': 'is worked while another area of its zone is',
+  'plan.is-sprayed-in-another-place': 'is sprayed in another place than its own',
   'plan.no-gun-is-left-for': (p: { name: Text; gun: Text }) =>
-    `${p.name} needs a ${p.gun}, and every one is out of order or kept for another product. Put one back in order, or change how it is applied.`,
-  'plan.does-not-fit-into-the-place': (p: { tags: Text; place: Text; long: Text; short: Text }) =>
-    `${p.tags}: too large for ${p.place}. With gun and arm it takes ${p.long} × ${p.short} inside. Work it elsewhere, or correct the size of the place.`,
+    `${p.name}: no gun is left for it (${p.gun}). Every one is out of order or kept for another product. Put one back in order, or change how it is applied.`,
+  'plan.does-not-fit-into-the-place': (p: { tags: Text; place: Text; size: Text }) =>
+    `${p.tags}: too large for ${p.place}. With gun and arm it takes ${p.size} inside. Work it elsewhere, or correct the size of the place.`,
   'plan.saturday-mornings': 'Saturday mornings',
   'plan.4-hours-more-for-everybody-each': '4½ more hours for everyone, each week',
   'plan.one-more-rail': 'One more rail',

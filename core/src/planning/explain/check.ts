@@ -10,37 +10,10 @@ import {
   type ScheduledOp,
 } from '../problem/model.ts';
 import { tailLength } from '../problem/tripOps.ts';
+import { checkPlaces } from './checkPlaces.ts';
+import type { Violation } from './violation.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
-
-/** One broken promise of a plan. */
-export interface Violation {
-  code:
-    | 'missing'
-    | 'twice'
-    | 'unknown'
-    | 'past'
-    | 'delivery'
-    | 'section'
-    | 'refit'
-    | 'order'
-    | 'clock'
-    | 'window'
-    | 'dust'
-    | 'calendar'
-    | 'person'
-    | 'cut'
-    | 'work'
-    | 'session'
-    | 'gun'
-    | 'pin'
-    | 'air'
-    | 'capacity'
-    | 'hold'
-    | 'completion';
-  opId: string;
-  message: string;
-}
 
 /**
  * Verifies a plan against its problem: every operation once, within working hours, one thing per person at a time, wet
@@ -71,6 +44,7 @@ export function checkPlan(
     ...checkBegins(problem, plan),
     ...checkRefit(problem, plan),
     ...checkCapacity(problem, plan),
+    ...checkPlaces(problem, plan),
     ...checkCompletion(problem, plan),
   ];
 }

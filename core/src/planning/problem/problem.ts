@@ -2,7 +2,7 @@ import { failure, type Outcome, success } from '../../base/outcome.ts';
 import { APPLICATOR_WORDS } from '../../catalogue/sheet.ts';
 import type { LogEntry, Zone } from '../../jobs/index.ts';
 import { effectiveLog } from '../../jobs/index.ts';
-import { isWorkedInRoom, type Piece, staysMounted, workedWay } from '../../pieces/index.ts';
+import { isWorkedInRoom, type Piece, staysMounted, tagsOf, workedWay } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
 import {
   capacityOf,
@@ -238,10 +238,16 @@ function tooLargeFor({ pieces, job }: JobForPlanning, settings: ShopSettings): s
     );
     if (large.length > 0)
       return said('plan.does-not-fit-into-the-place', {
-        tags: large.map(({ tag }) => tag).join(', '),
+        tags: tagsOf(
+          large,
+          large.map(({ id }) => id),
+        ),
         place: place.name,
-        long: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).longMm))),
-        short: measured('length', Math.max(...large.map((piece) => spaceNeeded(piece).shortMm))),
+        size: measured(
+          'length',
+          Math.max(...large.map((piece) => spaceNeeded(piece).longMm)),
+          Math.max(...large.map((piece) => spaceNeeded(piece).shortMm)),
+        ),
       });
   }
   return null;

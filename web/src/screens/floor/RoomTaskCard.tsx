@@ -9,6 +9,19 @@ import type { NowItem } from './useNowLog.ts';
 
 const UNITS = { m2: ' m²', m: ' m', each: '' } as const;
 
+const TIGHT = 'Pull film tight and tape all edges: loose sheets blow onto wet paint.';
+const HINTS: Record<RoomTaskKind, string> = {
+  wash: 'Tape holds on clean, dry surfaces only.',
+  floor: 'Wall to wall, joints overlapped, every edge taped.',
+  worktops: 'The covered worktop doubles as the mixing place.',
+  appliances: TIGHT,
+  wall: TIGHT,
+  openings: 'Tight in front, the surplus tucked behind.',
+  edges: 'Press the tape down with a blade; pull it at an angle while the last coat is soft.',
+  extraction: 'Air in on the clean side, out through the filter; nobody stands between.',
+  removal: 'When the last film may be touched. Roll film inwards: dust and overspray stay in it.',
+};
+
 /** How much of a task there is to do, and how long that takes. */
 function sizeOf(kind: RoomTaskKind, { job }: NowItem['detail']): string {
   const tasks = job.room?.tasks ?? [];
@@ -46,11 +59,7 @@ export function RoomTaskCard({
       </p>
       <h1 className="mt-1 text-arm leading-[1.1]">{item.op.name}</h1>
       <p className="quantity mt-2 text-lead">{sizeOf(task, detail)}</p>
-      <p className="mt-3 max-w-prose text-lead text-quiet">
-        {task === 'removal'
-          ? 'When the last film may be touched. Roll film inwards: dust and overspray stay in it.'
-          : 'Pull film tight and tape all edges: loose sheets blow onto wet paint.'}
-      </p>
+      <p className="mt-3 max-w-prose text-lead text-quiet">{HINTS[task]}</p>
       {problem && (
         <div className="mt-4">
           <Notice kind="stop">{problem}</Notice>

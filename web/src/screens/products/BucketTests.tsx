@@ -24,12 +24,14 @@ export function BucketTests({
   const [seconds, setSeconds] = useState('15');
   const [said, say] = useState('');
   const sheet = coatings.find(({ key }) => key === productKey)?.sheet;
-  const density = sheet?.density ?? 1.2;
+  const density = sheet?.densityKgL ?? 1.2;
   function add(): void {
     const weighed = typedNumber(grams, 'g');
     const timed = typedNumber(seconds, 's', 'sec');
-    if (!weighed || !timed || Number.isNaN(weighed) || Number.isNaN(timed) || weighed < 0 || timed < 1)
-      return say('Enter what the bag weighs more, in grams, and for how many seconds it was sprayed into.');
+    if (!weighed || !timed || Number.isNaN(weighed) || Number.isNaN(timed) || weighed < 0 || timed < 1) {
+      say('Enter what the bag weighs more, in grams, and for how many seconds it was sprayed into.');
+      return;
+    }
     say('');
     setGrams('');
     onTests([

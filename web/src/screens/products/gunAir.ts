@@ -1,11 +1,5 @@
-import {
-  type AirVerdict,
-  airVerdict,
-  bucketFlowMlMin,
-  readTip,
-  tipFlowMlMin,
-} from '@upholder/core/equipment';
-import type { Gear, Gun, StoredItem } from '@upholder/core/mixing';
+import { type AirVerdict, airVerdict, readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import type { Gear, StoredItem } from '@upholder/core/mixing';
 import { parseDecimal } from '@upholder/core/units';
 
 const PSI_PER_BAR = 14.5038;
@@ -57,10 +51,4 @@ export function airWords(demandLMin: number | null, gear: readonly StoredItem<Ge
     const supply = { freeAirLMin, tankL: tankL ?? 0, cutOutBar: cutOutBar ?? 0, cutInBar: cutInBar ?? 0 };
     return [`${name}: ${verdictWords(airVerdict(demandLMin, supply))}.`];
   });
-}
-
-/** Flow by the latest bucket test, in mL/min; null where nobody made one. */
-export function testedFlow({ bucketTests }: Pick<Gun, 'bucketTests'>): number | null {
-  const last = bucketTests.at(-1);
-  return last ? bucketFlowMlMin(last.grams, last.seconds, last.density) : null;
 }

@@ -17,13 +17,13 @@ import { useMay } from '../../api/useMay.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { Card, Notice } from '../../parts/controls.tsx';
 
-const MATERIALS: Record<ProtectionMaterial, { name: string; unit: string }> = {
+const MATERIALS: Record<ProtectionMaterial, { name: string; one?: string; unit: string }> = {
   paperM2: { name: 'paper or sheet', unit: 'm²' },
   filmM2: { name: 'film', unit: 'm²' },
   tapeM: { name: 'tape', unit: 'm' },
-  poles: { name: 'poles', unit: '' },
-  zipDoors: { name: 'zip doors', unit: '' },
-  filters: { name: 'filters', unit: '' },
+  poles: { name: 'poles', one: 'pole', unit: '' },
+  zipDoors: { name: 'zip doors', one: 'zip door', unit: '' },
+  filters: { name: 'filters', one: 'filter', unit: '' },
 };
 
 /** What protecting the room comes to, and what of it is up. */
@@ -78,7 +78,7 @@ export function RoomSummary({
                 {Math.ceil(amount)}
                 {MATERIALS[material].unit && ` ${MATERIALS[material].unit}`}
               </span>{' '}
-              {MATERIALS[material].name}
+              {(amount === 1 && MATERIALS[material].one) || MATERIALS[material].name}
             </li>
           ))}
         </ul>
