@@ -20,6 +20,7 @@ import {
 } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
 import { NO_HARDWARE } from '@upholder/core/elevation';
+import { NO_ROOM } from '@upholder/core/jobs';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import express, { type ErrorRequestHandler } from 'express';
 import { v7 as uuid } from 'uuid';
@@ -209,9 +210,20 @@ describe('every declared route', () => {
     });
     const zone = await send('addZone', { params: { jobId }, body: { id: uuid(), ...zoneSpec } });
     const zoneId = zone.id;
-    await send('changeMethods', {
+    const other = await send('changeMethods', {
       params: { jobId },
       body: { version: changed.version, methods: { choices: { tack: 'damp' }, reasons: {} } },
+    });
+    await send('changeRoom', {
+      params: { jobId },
+      body: {
+        version: other.version,
+        room: {
+          ...NO_ROOM,
+          lengthMm: 4200,
+          tasks: [{ kind: 'floor', amount: 14.7, doors: 0, minutesEach: null }],
+        },
+      },
     });
     await send('answerSurvey', { params: { zoneId }, body: { answers: { soil: 'kitchen' } } });
     await send('addDecision', {

@@ -264,6 +264,7 @@ describe('clocks of a coat', () => {
     const film = clocks({});
     if (!film) throw new Error('no clocks');
     expect(lagsOf(film)).toEqual({
+      touch: film.touch.hereMinutes,
       sand: film.sand.hereMinutes,
       recoat: film.recoatMin.hereMinutes,
       handle: film.handle.hereMinutes,

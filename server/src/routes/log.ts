@@ -1,16 +1,18 @@
 import { ROUTES } from '@upholder/core/api';
-import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
+import { type LogEntry, type NewLogEntry, toolSwitches, workOf } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
-import type { Step } from '@upholder/core/systems';
+import { type Step, withTool } from '@upholder/core/systems';
 import { isAhead } from '../base/clock.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
+import { eventsOfJob } from '../handover/store.ts';
 import { sentAgain } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
 import { areInZone } from '../pieces/store.ts';
+import { sheetsOf } from '../products/products.ts';
 import { findStep } from '../zones/steps.ts';
 
 async function assertFits(
@@ -43,6 +45,20 @@ async function assertFits(
   return step;
 }
 
+/** What was done, where the client does not say: as the step says, by the tool that these pieces went on with. */
+async function workDone(
+  connection: Queryable,
+  shopId: string,
+  step: Step,
+  { jobId, pieceIds }: Pick<NewLogEntry, 'jobId' | 'pieceIds'>,
+): Promise<LogEntry['work']> {
+  const tools = toolSwitches(await eventsOfJob(connection, shopId, jobId)).get(step.id);
+  const tool = tools?.get(pieceIds[0] ?? '');
+  if (!tool || step.productKey === null) return workOf(step);
+  const sheets = await sheetsOf(connection, shopId);
+  return workOf(withTool(step, tool, sheets[step.productKey]));
+}
+
 /** An entry that is kept under this id already: the same one sent again, or something else under its id. */
 function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
   const { work: _work, ...what } = sent;
@@ -69,7 +85,7 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       const step = await assertFits(connection, shopId, body, now);
       const entry: LogEntry = {
         ...body,
-        work: body.work ?? workOf(step),
+        work: body.work ?? (await workDone(connection, shopId, step, body)),
         imported: null,
         memberId: member.id,
         memberName: member.name,
