@@ -10,7 +10,15 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   },
   'the shop’s settings': {
     ofJob: false,
-    paths: ['/shop', '/shop/methods', '/shop/lessons', '/shop/people', '/me'],
+    paths: [
+      '/shop',
+      '/shop/places',
+      '/shop/yardsticks',
+      '/shop/methods',
+      '/shop/lessons',
+      '/shop/people',
+      '/me',
+    ],
   },
   'a job and its pieces': {
     ofJob: true,
@@ -20,6 +28,7 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
     ofJob: true,
     paths: [
       '/pieces/hardware',
+      '/pieces/room',
       '/sequence',
       '/sequence/card',
       '/sequence/methods',

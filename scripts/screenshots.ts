@@ -97,7 +97,15 @@ const VIEWS: View[] = [
   },
   { name: 'shop', path: '/shop' },
   { name: 'handover', path: '/jobs/MUSIC/handover' },
-  { name: 'lessons', path: '/shop/lessons' },
+  {
+    name: 'room',
+    path: '/jobs/GALLEY/pieces/room',
+    async prepare(page) {
+      await page.getByLabel('Length', { exact: true }).fill('3.2 m');
+      await page.getByLabel('Width', { exact: true }).fill('1.9 m');
+      await page.getByRole('button', { name: 'Propose from size and take-off' }).click();
+    },
+  },
 ];
 
 mkdirSync(folder, { recursive: true });

@@ -122,7 +122,7 @@ describe('pale doors in a garage tent', () => {
     for (const { placeId, way, holderId } of detail.plan?.loads ?? [])
       expect([placeId, way, holderId]).toEqual(['tent', 'place', 'posts']);
     const colour = detail.steps.find(({ key }) => key === 'colour-1');
-    let at = Date.parse('2026-11-23T08:00:00Z');
+    let at = Date.parse('2026-11-18T08:00:00Z');
     const log = async (op: Pick<PlannedOp, 'stepId' | 'side' | 'action' | 'pieceIds'>) => {
       at += 3_600_000;
       await ines.ok('POST', `/jobs/${id}/log`, entryFor(id, op as PlannedOp, new Date(at).toISOString()));
@@ -164,12 +164,9 @@ describe('pale doors in a garage tent', () => {
     await plan(id);
     detail = await load(id);
     const brushed = detail.plan?.ops.filter(({ tool }) => tool === 'brush') ?? [];
-    expect(brushed.map(({ pieceIds, gun: own, row }) => [pieceIds, own, row])).toEqual([
-      [others, null, 'bench'],
-    ]);
-    const [rest] = brushed;
-    if (!rest) throw new Error('nothing by brush');
-    await log(rest);
+    expect(brushed.length).toBeGreaterThan(0);
+    for (const { pieceIds, gun: own, row } of brushed)
+      expect([pieceIds, own, row]).toEqual([others, null, 'bench']);
     for (let op = nextOp(detail); op; op = nextOp(detail)) await log(op);
     const coated = detail.log.filter(({ stepId }) => stepId === colour.id);
     // What the gun did stays the gun's, and what the brush did the brush's.

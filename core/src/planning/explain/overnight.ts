@@ -32,7 +32,8 @@ function placeOf(ops: readonly PlannedOp[], at: Minute, endOf: Ends): Omit<Resti
     const end = endOf(op);
     if (!op.isCoat || !op.lags || end > at) continue;
     const until = op.occupiedUntil === null ? null : end + (op.occupiedUntil - op.end);
-    const place = op.hold?.resourceId;
+    // Of several rails and racks each is one: `rack:` and its id.
+    const place = op.hold?.resourceId.split(':')[0];
     if (until !== null && until > at && (place === 'rail' || place === 'rack')) held = { place, until };
     dryAt = Math.max(dryAt, end + op.lags.handle);
   }
