@@ -5,7 +5,7 @@ import { minutesByPhase } from '../estimating/index.ts';
 import { NO_ROOM, PROTECTIONS, type Room, type RoomTask } from '../jobs/index.ts';
 import type { Holder, Place } from '../places/index.ts';
 import { lengthOf, minuteAt } from '../shop/index.ts';
-import { type ShopYardsticks, YARDSTICKS } from '../systems/index.ts';
+import type { ShopYardsticks } from '../systems/index.ts';
 import {
   checkPlan,
   type JobForPlanning,

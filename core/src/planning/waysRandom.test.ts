@@ -8,7 +8,7 @@ import { toInstant } from '../shop/index.ts';
 import { checkPlan, planJob, snapshotOf } from './index.ts';
 
 const MONDAY = minuteAt('2026-11-23', '06:00', 'Europe/London');
-const CASES = Number(process.env.WAYS_CASES ?? 30);
+const CASES = 30;
 
 /** Plans, works a while, lets a gun fail, and plans again; what the checker has against either plan. */
 function livedThrough(seed: number): string[] {

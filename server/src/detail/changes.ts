@@ -1,8 +1,9 @@
 import type { Changes, JobChanges, Rows, Touched, TouchedJob } from '@upholder/core/api';
-import type { ClimateSource } from '@upholder/core/drying';
+import type { ClimateStations } from '@upholder/core/drying';
 import type { Step } from '@upholder/core/systems';
 import type { Clock } from '../base/clock.ts';
 import { benchItemsOf } from '../bench/store.ts';
+import { placeAirs } from '../climate/placeAirs.ts';
 import { latestReading } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { planningClimate } from '../devices/station.ts';
@@ -27,7 +28,7 @@ import { zonesOf } from '../zones/store.ts';
 export interface Sources {
   db: Queryable;
   clock: Clock;
-  climate: ClimateSource;
+  climate: ClimateStations;
 }
 
 function byZone(zoneIds: readonly string[], steps: readonly Step[]): JobChanges['steps'] {
@@ -81,6 +82,12 @@ async function shopNow(
     ...(parts.has('air') && {
       reading: await latestReading(db, shopId),
       planningClimate: await planningClimate(climate, clock.now()),
+      placeAirs: await placeAirs(
+        db,
+        climate,
+        { id: shopId, places: (await findShop(db, shopId)).settings.places },
+        clock.now(),
+      ),
     }),
   };
 }

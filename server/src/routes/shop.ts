@@ -1,11 +1,12 @@
 import { type ProductRow, ROUTES } from '@upholder/core/api';
 import { said } from '@upholder/core/said';
-import { type Place, SHOP_PLACE } from '@upholder/core/shop';
+import { SHOP_PLACE } from '@upholder/core/shop';
 import { benchItemsOf } from '../bench/store.ts';
+import { placeAirs } from '../climate/placeAirs.ts';
 import { addReading, latestReading } from '../climate/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { planningClimate, stationOf } from '../devices/station.ts';
+import { planningClimate } from '../devices/station.ts';
 import { changing, DONE } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
@@ -41,24 +42,8 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
       systems,
       reading,
       planningClimate: planning,
-      placeAirs: await placeAirs(shopId, shop.settings.places),
+      placeAirs: await placeAirs(db, climate, { id: shopId, places: shop.settings.places }, clock.now()),
     };
-  }
-
-  async function placeAirs(shopId: string, places: readonly Place[]) {
-    const now = clock.now();
-    const known = await Promise.all(
-      places.map(async (place) => {
-        const { air } = place;
-        const reading = await latestReading(db, shopId, place.id);
-        const station = stationOf(climate, place);
-        if (station) return [[place.id, { reading, planning: await planningClimate(station, now) }]] as const;
-        return air.from === 'heated'
-          ? ([[place.id, { reading, planning: { airC: air.airC, rhPct: air.rhPct } }]] as const)
-          : [];
-      }),
-    );
-    return Object.fromEntries(known.flat());
   }
 
   routes.add(ROUTES.shop, async (_input, { member }) => context(member.shopId));
@@ -71,7 +56,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
       load: (connection, _input, { member }) => findShop(connection, member.shopId),
       update: (connection, { body }, _before, { member }) =>
         updateShop(connection, member.shopId, body.version, body),
-      touched: () => ({ shop: ['head'] }),
+      touched: () => ({ shop: ['head', 'air'] }),
     }),
   );
 

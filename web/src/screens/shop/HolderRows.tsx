@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Button, Field, Select, TextInput } from '../../parts/controls.tsx';
 import type { HolderDraft } from './placeDraft.ts';
 
-const KINDS: Record<Holder['kind'], string> = { rail: 'rail', rack: 'rack', posts: 'trestles or posts' };
+const KINDS: Record<Holder['kind'], string> = { rail: 'rail', rack: 'rack', posts: 'trestles' };
 
 interface RowsProps {
   rows: readonly HolderDraft[];
