@@ -63,6 +63,13 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   await expect(page.getByText('Saved. Replan the job to use it.')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Cover worktops: amount')).toHaveValue('2.5');
+  // Days without the kitchen, each way planned: the doors at the shop cost more of them.
+  await page.getByRole('button', { name: 'Compare ways' }).click();
+  const ways = page.getByRole('list', { name: 'Ways compared' });
+  await expect(ways.getByRole('listitem')).toHaveCount(2, { timeout: 60_000 });
+  await expect(ways).toContainText('On the hinges');
+  await expect(ways).toContainText(/\d+ days? more than the shortest/);
+  await look(page, 'ways');
   await page.getByRole('link', { name: /Days/ }).click();
   await page.getByRole('button', { name: 'Plan the job' }).click();
   await expect(page.getByRole('heading', { name: /^Completion/ })).toBeVisible();

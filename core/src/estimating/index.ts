@@ -1,4 +1,5 @@
 export * from './compare.ts';
+export * from './compareWays.ts';
 export * from './methods.ts';
 export { type Around, previewedDays } from './preview.ts';
 export * from './rough.ts';

@@ -1,4 +1,10 @@
-import { type CompareInput, type MethodZone, methodEffects, outlooksOf } from '@upholder/core/estimating';
+import {
+  type CompareInput,
+  compareWays,
+  type MethodZone,
+  methodEffects,
+  outlooksOf,
+} from '@upholder/core/estimating';
 import { cureEffects } from '@upholder/core/inspection';
 import type { PlanRequest } from '@upholder/core/planning';
 import type { SequenceEdit } from '@upholder/core/rules';
@@ -9,6 +15,7 @@ const comparison = {
   outlooks: (input: CompareInput) => outlooksOf(input),
   cures: (question: PlanRequest, zoneId: string, pieceId: string, edits: SequenceEdit[][]) =>
     cureEffects(question, zoneId, pieceId, edits),
+  ways: (question: PlanRequest, methods: Methods) => compareWays(question, methods),
   choices: (zones: MethodZone[], methods: Methods) => methodEffects(zones, methods),
 };
 export type Comparison = typeof comparison;

@@ -16,10 +16,11 @@ import { saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { ProtectionRows } from './ProtectionRows.tsx';
 import { RoomSummary } from './RoomSummary.tsx';
 import { readRoom, roomDraft, roomSoFar, withTasks } from './roomDraft.ts';
+import { WaysCard } from './WaysCard.tsx';
 
 /** The client's room: how large it is, how warm it is kept, and what is protected before anybody works in it. */
 export function RoomScreen() {
-  const { detail } = useJobContext();
+  const { detail, shop } = useJobContext();
   const { job, pieces, openings, steps } = detail;
   const room = job.room ?? NO_ROOM;
   const isOnSite = job.place === 'client';
@@ -119,7 +120,10 @@ export function RoomScreen() {
             </div>
             <ProtectionRows form={form} soFar={soFar} />
           </Card>
-          <RoomSummary detail={detail} room={soFar} isSprayed={sprays} isSaved={!form.isChanged} />
+          <div className="flex flex-col gap-5">
+            <RoomSummary detail={detail} room={soFar} isSprayed={sprays} isSaved={!form.isChanged} />
+            <WaysCard detail={detail} shop={shop} />
+          </div>
         </div>
       </main>
     </>
