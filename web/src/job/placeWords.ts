@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { PlannedOp } from '@upholder/core/planning';
+import { holderResource, resourceAt, SUPPORT_WORDS } from '@upholder/core/shop';
 import { PLACE_WORDS } from '@upholder/core/words';
 
 type InPlace = { row: PlannedOp['row']; placeId?: string };
@@ -14,4 +15,26 @@ export function placeAt({ row, placeId }: InPlace, { settings }: Pick<ShopContex
 export function placeName({ row, placeId }: InPlace, { settings }: Pick<ShopContext, 'settings'>): string {
   const place = settings.places.find(({ id }) => id === placeId);
   return place && row !== 'room' ? place.name : PLACE_WORDS[row].name;
+}
+
+/** The name of a place, rack or rail by the id under which it is planned; null for the shop's own, and for what is none. */
+export function resourceName(id: string, { settings }: Pick<ShopContext, 'settings'>): string | null {
+  const holder = settings.holders.find((one) => holderResource(one) === id);
+  if (holder) return holder.name;
+  const place = settings.places.find((one) =>
+    (['booth', 'bench'] as const).some((row) => resourceAt(row, one.id) === id),
+  );
+  return place?.name ?? null;
+}
+
+/** On which of several rails and racks a load dries, and on what it lies there: `on Rack two, on packers`; empty for the shop's own. */
+export function holderWords(
+  holderId: string | null | undefined,
+  { settings }: Pick<ShopContext, 'settings'>,
+): string {
+  const holder = settings.holders.find(({ id }) => id === holderId);
+  if (!holder) return '';
+  const support =
+    holder.kind === 'rack' && holder.support !== 'none' ? `, ${SUPPORT_WORDS[holder.support]}` : '';
+  return `on ${holder.name}${support}`;
 }

@@ -5,6 +5,7 @@ import { formatDuration } from '@upholder/core/units';
 import { dateWords, dayWords, whenWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
+import { resourceName } from '../../job/placeWords.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { boundWords } from './boundWords.ts';
 
@@ -50,7 +51,7 @@ export function Completion({
     );
   const words =
     plan.bound && plan.planOptions.objective === 'earliest'
-      ? boundWords(plan.completion, plan.bound, plan.loads)
+      ? boundWords(plan.completion, plan.bound, plan.loads, (id) => resourceName(id, shop))
       : null;
   return (
     <h2 className="text-lead">

@@ -34,7 +34,10 @@ export function MovesReport({
   const labels = new Map([...(before?.loads ?? []), ...plan.loads].map(({ id, label }) => [id, label]));
   const because = before ? causes(before, plan, log) : [];
   const opNames = new Map(plan.ops.map(({ id, name }) => [id, name]));
-  const names = { op: (id: string) => opNames.get(id) ?? 'the film before', place: placeWords };
+  const names = {
+    op: (id: string) => opNames.get(id) ?? 'the film before',
+    place: (id: string) => placeWords(id, shop),
+  };
   const shift = before ? plan.completion - before.completion : 0;
   return (
     <div>

@@ -1,9 +1,11 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { APPLICATOR_TRAITS, APPLICATORS } from '@upholder/core/catalogue';
 import { isStepItself } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
 import { isRepair, joinWaits, type PlannedOp } from '@upholder/core/planning';
 import { formatDuration } from '@upholder/core/units';
 import { whenWords } from '../../base/times.ts';
+import { holderWords, resourceName } from '../../job/placeWords.ts';
 import { usePieceStates } from '../../job/useJobContext.ts';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { PinPanel } from './PinPanel.tsx';
@@ -14,13 +16,13 @@ const PLACES: Record<string, string> = {
   rail: 'The rail is',
   rack: 'The rack is',
   room: 'The room is',
-  'gun turbine': 'The turbine gun is',
-  'gun airless': 'The airless gun is',
 };
 
-/** A place as the head of a sentence. */
-export function placeWords(id: string): string {
-  return PLACES[id] ?? id;
+/** A place, or a kind of gun, as the head of a sentence. */
+export function placeWords(id: string, shop: Pick<ShopContext, 'settings'>): string {
+  const gun = APPLICATORS.find((one) => id === `gun ${one}`);
+  if (gun) return `The gun (${APPLICATOR_TRAITS[gun].short}) is`;
+  return PLACES[id] ?? `${resourceName(id, shop) ?? id} is`;
 }
 
 /** One task: who, when, which pieces, its clocks, and why it does not start earlier. */
@@ -44,9 +46,10 @@ export function OpDetail({
   const names = new Map(detail.plan?.ops.map(({ id, name }) => [id, name]));
   const waits = joinWaits(op.waits, {
     op: (id) => names.get(id) ?? 'the film before',
-    place: placeWords,
+    place: (id) => placeWords(id, shop),
   });
   const load = detail.plan?.loads.find(({ id }) => id === op.loadId);
+  const dries = holderWords(load?.holderId, shop);
   const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const who = shop.crew.find(({ id }) => id === op.personId)?.name;
   const step = detail.steps.find(({ id }) => id === op.stepId);
@@ -60,6 +63,7 @@ export function OpDetail({
         <span className="quantity">{at(op.start)}</span> to <span className="quantity">{at(op.end)}</span>
         {op.segments.length > 1 && `, in ${op.segments.length} parts`}
         {op.personId === null ? ', done' : who && `, ${who}`}
+        {op.hold && dries !== '' && `; dries ${dries}`}
       </p>
       {op.lags && (
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3">

@@ -9,14 +9,18 @@ const PLACES: Record<string, string> = {
 };
 
 /** What keeps every plan from ending sooner, in words. */
-function reasonWords(because: Bound['because'], label: (loadId: string) => string | undefined): string {
+function reasonWords(
+  because: Bound['because'],
+  label: (loadId: string) => string | undefined,
+  nameOf: (resourceId: string) => string | null,
+): string {
   switch (because.kind) {
     case 'chain':
       return `work and drying of one load alone${label(because.loadId) ? `, ${label(because.loadId)}` : ''}`;
     case 'people':
       return 'the crew’s hours';
     case 'place':
-      return PLACES[because.resourceId] ?? because.resourceId;
+      return PLACES[because.resourceId] ?? nameOf(because.resourceId) ?? because.resourceId;
     case 'done':
       return 'nothing else';
   }
@@ -27,9 +31,10 @@ export function boundWords(
   completion: number,
   bound: Bound,
   loads: PlanSnapshot['loads'],
+  nameOf: (resourceId: string) => string | null = () => null,
 ): { gap: string; why: string } {
   const minutes = completion - bound.at;
-  const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label);
+  const why = reasonWords(bound.because, (id) => loads.find((load) => load.id === id)?.label, nameOf);
   if (minutes <= 0) return { gap: 'Optimal: no plan can finish sooner.', why };
   const days = minutes / 1440;
   const within =

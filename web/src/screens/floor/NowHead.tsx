@@ -2,7 +2,7 @@ import { tagsOf } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
-import { placeAt } from '../../job/placeWords.ts';
+import { holderWords, placeAt } from '../../job/placeWords.ts';
 import { useOpenStops } from '../../job/steps/useOpenStops.ts';
 import { Notice } from '../../parts/controls.tsx';
 import type { NowItem } from './useNowLog.ts';
@@ -21,11 +21,13 @@ export function NowHead({ isDue, ...props }: NowItem & { isDue: boolean }) {
   const { op, plannedEnd, shutsAt } = item;
   const when = (minute: number) => whenWords(minute, now, shop.timeZone);
   const zone = detail.zones.find(({ id }) => id === op.zoneId);
+  const dries = holderWords(detail.plan?.loads.find(({ id }) => id === item.loadId)?.holderId, shop);
   const stops = useOpenStops(detail, shop).filter(({ step }) => step?.id === op.stepId);
   return (
     <>
       <p className="text-lead text-quiet">
-        {plannedWords(props, isDue)}, {placeAt(op, shop)} · {detail.job.code}
+        {plannedWords(props, isDue)}, {placeAt(op, shop)}
+        {op.hold && dries !== '' && `, then ${dries}`} · {detail.job.code}
         {plannedEnd !== null && plannedEnd < now && (
           <span className="font-semibold text-act"> · was due {when(plannedEnd)}</span>
         )}

@@ -1,5 +1,6 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS, isSprayed } from '@upholder/core/catalogue';
+import { HEAVY_G } from '@upholder/core/equipment';
 import { type Gun, itemsOf, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
@@ -151,6 +152,14 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
           Out of order: plans leave it out
         </label>
       </div>
+      {(typed('weight', form.text('fullG'), item.fullG) ?? 0) > HEAVY_G && (
+        <div className="mt-3">
+          <Notice kind="act">
+            Over {show('weight', HEAVY_G)} in one hand: it strains the wrist. Fill the cup less, and change
+            hands.
+          </Notice>
+        </div>
+      )}
       {isByTip(form.text('applicator')) && (
         <p className="mt-3">{tipWords(form.text('tip'), typedBar(form.text('pressureBar')))}</p>
       )}

@@ -12,6 +12,7 @@ import { SavedClock } from '../../parts/SavedClock.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { AgreedSample } from './AgreedSample.tsx';
 import { ColourChange } from './ColourChange.tsx';
+import { CopyAnswers } from './CopyAnswers.tsx';
 import { Follows } from './Follows.tsx';
 import { focusNextGroup, QuestionRow } from './QuestionRow.tsx';
 import { RoomDays } from './RoomDays.tsx';
@@ -47,6 +48,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
           <UndoButtons history={history} />
         </div>
         {refusal && <Notice kind="stop">{refusal.message}</Notice>}
+        <CopyAnswers zone={zone} zones={detail.zones} onCopy={(copied) => void change(copied)} />
         {SECTIONS.map((section, index) => (
           <section
             key={section.key}
