@@ -38,6 +38,7 @@ export {
   PlanSnapshotSchema,
   snapshotOf,
 } from './keep/snapshot.ts';
+export { withTicks } from './keep/ticked.ts';
 export {
   type PlanOrder,
   type PriorityOrder,

@@ -132,6 +132,23 @@ describe('isPlanStale', () => {
     expect(isPlanStale(plan, [{ ...first, zoneId: sampleId(1, 9) }, ...rest], job.steps)).toBe(true);
   });
 
+  it('goes stale when a piece is worked elsewhere or in another way, and not for the way that it was planned in', () => {
+    const [first, ...rest] = job.pieces;
+    if (!first) throw new Error('no pieces');
+    const with1 = (part: Partial<typeof first>) =>
+      isPlanStale(plan, [{ ...first, ...part }, ...rest], job.steps);
+    expect([with1({ way: 'shop' }), with1({ note: 'the far wall' })]).toEqual([false, false]);
+    expect([with1({ way: 'hinges' }), with1({ way: 'place' }), with1({ way: 'assembly' })]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    // An area matters only where it is worked in the room.
+    expect(with1({ area: 'Island' })).toBe(false);
+    const older = { ...plan, loads: plan.loads.map((load) => ({ ...load, way: null })) };
+    expect(isPlanStale(older, [{ ...first, way: 'hinges' }, ...rest], job.steps)).toBe(false);
+  });
+
   it('goes stale when a step is other than it was planned, or new; not for words, nor where all of it was done', () => {
     const made = planToKeep({
       planId: sampleId(6, 2),

@@ -1,4 +1,5 @@
 import type { JobDetail } from '@upholder/core/api';
+import { withTicks } from '@upholder/core/planning';
 import type { Queryable } from '../db/database.ts';
 import { openingsOf, wallsOf } from '../elevation/store.ts';
 import { eventsOfJob } from '../handover/store.ts';
@@ -27,7 +28,7 @@ async function workOf(db: Queryable, shopId: string, jobId: string): Promise<Wor
     findingsOf(db, shopId, jobId),
     eventsOfJob(db, shopId, jobId),
   ]);
-  return { job, zones, steps, pieces, log, plan, findings, events };
+  return { job, zones, steps, pieces, log, plan: withTicks(plan, events), findings, events };
 }
 
 /** Everything about one job; null when the shop has no such job. */

@@ -1,6 +1,6 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type PieceStates, pieceStates } from '@upholder/core/floor';
-import type { ShopForPlanning } from '@upholder/core/planning';
+import { type ShopForPlanning, withTicks } from '@upholder/core/planning';
 import { useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import { useApp } from '../api/store.ts';
@@ -52,16 +52,17 @@ export function toPlanningShop(shop: ShopContext): ShopForPlanning {
 /** A job detail with the entries that have not reached the server yet. */
 export function useCurrentDetail(detail: JobDetail): JobDetail {
   const envelopes = useApp(({ queue }) => queue.envelopes);
-  return useMemo(
-    () => ({
+  return useMemo(() => {
+    const events = withWaitingEvents(detail.events, envelopes, detail.job.id);
+    return {
       ...detail,
       log: withWaiting(detail.log, envelopes, detail.job.id),
       findings: withWaitingFindings(detail.findings, envelopes, detail.job.id),
-      events: withWaitingEvents(detail.events, envelopes, detail.job.id),
+      events,
+      plan: withTicks(detail.plan, events),
       openings: withWaitingBags(detail.openings, envelopes),
-    }),
-    [detail, envelopes],
-  );
+    };
+  }, [detail, envelopes]);
 }
 
 /** Where every piece of a job stands, this minute. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { effectiveLog, type LogEntry } from '../../jobs/log.ts';
-import type { Piece } from '../../pieces/index.ts';
+import { protectionMinutes, type Room } from '../../jobs/room.ts';
+import { isFixed, isWorkedInRoom, type Piece } from '../../pieces/index.ts';
 import { resourceAt } from '../../places/index.ts';
 import { type Minute, toMinute } from '../../shop/calendar.ts';
 import type { Step } from '../../systems/index.ts';
@@ -97,16 +98,49 @@ export function stepMark(step: Step): string {
   ]);
 }
 
+/** Whether the room is protected otherwise than it was planned; a plan without work in the room asks for nothing. */
+function isRoomOtherwise({ loads, ops }: PlanSnapshot, room: Room | null): boolean {
+  if (!loads.some(({ way }) => way !== null && isWorkedInRoom(way) && way !== 'room')) return false;
+  const planned = new Map<string, number>();
+  for (const { task, setupMin } of ops)
+    if (task !== null && task !== 'removal') planned.set(task, (planned.get(task) ?? 0) + setupMin);
+  const wanted = (room?.tasks ?? []).filter((task) => protectionMinutes(task) > 0);
+  return (
+    wanted.length !== planned.size ||
+    wanted.some((task) => Math.abs((planned.get(task.kind) ?? -1) - protectionMinutes(task)) >= 1)
+  );
+}
+
+/** Whether a piece is worked in another way, place or area than its load was planned for; plans of before do not say. */
+function isWorkedOtherwise(load: PlanSnapshot['loads'][number], piece: Piece | undefined): boolean {
+  if (!piece || load.way === null) return false;
+  const { kind, way, placeId, area } = piece;
+  if (isWorkedInRoom(load.way) && area !== load.area) return true;
+  if (isFixed(kind)) return (load.way === 'left') === (way !== 'usual') && load.way !== 'fixed';
+  if (way === 'usual') return load.way !== 'shop' && load.way !== 'room';
+  if (way !== load.way) return true;
+  return way === 'place' && placeId !== null && placeId !== load.placeId;
+}
+
 /**
  * Whether pieces or steps changed since a plan was made, so that it no longer says everything. A step whose work was done
  * when the plan was made may change: nothing is planned of it.
  */
-export function isPlanStale(plan: PlanSnapshot, pieces: readonly Piece[], steps: readonly Step[]): boolean {
+export function isPlanStale(
+  plan: PlanSnapshot,
+  pieces: readonly Piece[],
+  steps: readonly Step[],
+  room: Room | null = null,
+): boolean {
+  if (isRoomOtherwise(plan, room)) return true;
   const planned = new Set(plan.loads.flatMap(({ pieceIds }) => pieceIds));
   const known = new Set(steps.map(({ id }) => id));
   if (planned.size !== pieces.length || pieces.some(({ id }) => !planned.has(id))) return true;
   const zoneOf = new Map(pieces.map(({ id, zoneId }) => [id, zoneId]));
   if (plan.loads.some((load) => load.pieceIds.some((id) => zoneOf.get(id) !== load.zoneId))) return true;
+  const byId = new Map(pieces.map((piece) => [piece.id, piece]));
+  if (plan.loads.some((load) => load.pieceIds.some((id) => isWorkedOtherwise(load, byId.get(id)))))
+    return true;
   if (plan.ops.some(({ stepId, task }) => task === null && !known.has(stepId))) return true;
   if (Object.keys(plan.stepMarks).length === 0) return false;
   const open = new Set(plan.ops.flatMap(({ stepId, personId }) => (personId === null ? [] : [stepId])));

@@ -38,7 +38,7 @@ export function DaysScreen() {
     );
   }, [plan, shop.settings, shop.timeZone, now]);
   const isDone = finishedOf(detail) !== null;
-  const isStale = plan !== null && isPlanStale(plan, detail.pieces, detail.steps);
+  const isStale = plan !== null && isPlanStale(plan, detail.pieces, detail.steps, detail.job.room);
   const hasNews = plan !== null && detail.log.some(({ loggedAt }) => loggedAt > plan.madeAt);
   const chain = useMemo(
     () => new Set(view.isChainShown && plan ? criticalChain(plan.ops).map(({ opId }) => opId) : []),

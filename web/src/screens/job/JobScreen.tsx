@@ -79,7 +79,7 @@ function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Stage[] {
   const { job, zones, pieces, plan, log, steps } = detail;
   const open = zones.filter(({ systemId }) => systemId === null);
   const zoneWords = zones.length === 1 ? '1 zone' : `${zones.length} zones`;
-  const isStale = plan !== null && isPlanStale(plan, pieces, steps);
+  const isStale = plan !== null && isPlanStale(plan, pieces, steps, detail.job.room);
   const finished = finishedOf(detail);
   const days =
     plan === null
