@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { chooseSystem, expect, test, typeInto } from './shop.ts';
+import { chooseSystem, enter, expect, test, typeInto } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
 
@@ -85,4 +85,28 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
+});
+
+test('a gun that fails half-way: what is coated is logged with it, the rest goes on by roller, also after a reload', async ({
+  page,
+  shop,
+}) => {
+  await shop.tell('reset');
+  await enter(page, shop, 'Maren');
+  await page.goto(new URL('/floor', page.url()).toString());
+  const now = page.getByRole('region', { name: 'Do now' });
+  await expect(now).toContainText('C13–C15');
+  await now.getByRole('button', { name: 'Gun failed or paint ran out' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Turbine gun, 1.3 mm');
+  await dialog.getByRole('button', { name: /C13/ }).click();
+  await dialog.getByLabel('The others go on by').selectOption('roller');
+  await dialog.getByRole('button', { name: 'Go on by roller with 2' }).click();
+  await expect(dialog).toBeHidden();
+  // The two that are left come next, not behind everything else; also after a reload.
+  await expect(now).toContainText(/C14\W+C15/);
+  await page.reload();
+  await expect(now).toContainText(/C14\W+C15/);
+  await page.goto(new URL('/products/bench', page.url()).toString());
+  await expect(page.getByText('Turbine gun, 1.3 mm, out of order')).toBeVisible();
 });

@@ -104,7 +104,8 @@ function agendaOfJob(job: JobOnFloor, shop: ShopForPlanning, now: Minute): Agend
             waitFor: 'sand',
           }
         : next;
-      const plan = planned.get(op.id);
+      // What goes on with another tool since the plan was made keeps the place of the task that it was cut from.
+      const plan = planned.get(op.id) ?? planned.get(op.id.replace(/~[a-z-]+/, ''));
       const openAt = clockStart(done, op);
       const binding = bindingClock(done, op);
       const item: AgendaItem = {
