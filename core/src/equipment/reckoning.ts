@@ -1,3 +1,5 @@
+import { fillsOf } from '../mixing/index.ts';
+
 /** What a code of three digits says of an airless tip. */
 export interface Tip {
   /** Width of the fan at 30 cm, in mm. */
@@ -7,7 +9,7 @@ export interface Tip {
 }
 
 const MM_PER_INCH = 25.4;
-const PSI_PER_BAR = 14.5038;
+export const PSI_PER_BAR = 14.5038;
 const ML_PER_US_GALLON = 3785.41;
 /** Paint runs through a tip at about so much of the rate of water. */
 export const PAINT_FACTOR = 0.8;
@@ -99,9 +101,7 @@ export function cupReckoning(
   emptyG: number | null,
   density: number,
 ): CupReckoning {
-  const usable = Math.max(1, cupMl - residueMl);
-  const fills = mixMl <= 0 ? 0 : Math.ceil(mixMl / usable - 1e-9);
-  const lastMl = fills === 0 ? 0 : mixMl - (fills - 1) * usable;
+  const { fills, lastMl } = fillsOf(mixMl, Math.max(1, cupMl - residueMl));
   const filledMl = Math.min(cupMl, mixMl <= 0 ? cupMl : mixMl + residueMl);
   const heldG = emptyG === null ? null : emptyG + filledMl * density;
   return { fills, lastMl, heldG, isHeavy: heldG !== null && heldG > HEAVY_G };

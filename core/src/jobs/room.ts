@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nameField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
+import { withdrawnIds } from './withdrawn.ts';
 
 /** What is covered, closed off or aired in a client's room before it is worked in. */
 export const PROTECTIONS = [
@@ -199,7 +200,7 @@ export function isForPlanning({ what }: RoomEvent): boolean {
 
 /** When each task of the room was last ticked off, by the job's events in order; tasks that are not done are left out. */
 export function roomTicks(events: readonly RoomEvent[]): Map<RoomTaskKind, string> {
-  const gone = new Set(events.map(({ what }) => what.eventId).filter((id) => typeof id === 'string'));
+  const gone = withdrawnIds(events);
   const ticks = new Map<RoomTaskKind, string>();
   for (const { id, at, what } of events) {
     if (what.kind !== 'room' || gone.has(id)) continue;

@@ -1,4 +1,5 @@
 import { APPLICATORS, type Applicator } from '../catalogue/sheet.ts';
+import { withdrawnIds } from './withdrawn.ts';
 
 /** Why pieces went on with another tool than their step names. */
 export const SWITCH_REASONS = ['failed', 'ran-out', 'other'] as const;
@@ -21,7 +22,7 @@ export type ToolSwitches = ReadonlyMap<string, ReadonlyMap<string, Applicator>>;
 
 /** Tools that pieces went on with, by the job's events in order; the last word on a piece counts. */
 export function toolSwitches(events: readonly SwitchEvent[]): ToolSwitches {
-  const gone = new Set(events.map(({ what }) => what.eventId).filter((id) => typeof id === 'string'));
+  const gone = withdrawnIds(events);
   const switches = new Map<string, Map<string, Applicator>>();
   for (const { id, what } of events) {
     if (what.kind !== 'tool' || gone.has(id) || typeof what.stepId !== 'string') continue;

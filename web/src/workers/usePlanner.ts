@@ -20,7 +20,7 @@ const TRIES = 1500;
 const SLICE = 120;
 
 /** The question that planning a job asks now, with what other jobs have taken. */
-function useQuestion(detail: JobDetail, shop: ShopContext): () => Promise<PlanRequest> {
+export function useQuestion(detail: JobDetail, shop: ShopContext): () => Promise<PlanRequest> {
   const [ask] = upholder.useLazyPlanningContextQuery();
   return useCallback(async () => {
     const { now, ...taken } = await ask(detail.job.id).unwrap();

@@ -1,8 +1,6 @@
-import { type AirVerdict, airVerdict, readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import { type AirVerdict, airVerdict, PSI_PER_BAR, readTip, tipFlowMlMin } from '@upholder/core/equipment';
 import type { Gear, StoredItem } from '@upholder/core/mixing';
 import { parseDecimal } from '@upholder/core/units';
-
-const PSI_PER_BAR = 14.5038;
 
 /** A pressure as it is typed, in bar; `1500 psi` is read too. Null where nothing is, NaN where it cannot be read. */
 export function typedBar(text: string): number | null {
