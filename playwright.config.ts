@@ -2,11 +2,11 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
-  // Each worker has a server and a PostgreSQL of its own; a test that hangs is stopped after two minutes.
+  // Each worker has a server and a PostgreSQL of its own; a test that hangs is stopped after five minutes.
   workers: 2,
   // Limits against hanging, not measures of speed: a busy machine is several times slower.
-  timeout: 120_000,
-  expect: { timeout: 45_000 },
+  timeout: 300_000,
+  expect: { timeout: 90_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

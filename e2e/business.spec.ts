@@ -179,7 +179,7 @@ async function showClient(page: Page, phone: Page): Promise<void> {
 test('a shop opens for business, loses its computer, and goes on elsewhere as the same shop', async ({
   browser,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const first = new Installation();
   const second = new Installation();
   try {

@@ -29,7 +29,7 @@ const look = async (page: Page, name: string) => {
 test('doors sprayed on their hinges wait for a protected room, fronts before backs, and are touched up', async ({
   maren: page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(400_000);
   await startJob(page, 'Oak kitchen on the quay', 'OAKQ');
   await addLine(page, '6 doors 400 x 720 on hinges');
   await addLine(page, '3 drawer fronts 400 x 160 on the hinges');
@@ -66,7 +66,7 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   // Days without the kitchen, each way planned: the doors at the shop cost more of them.
   await page.getByRole('button', { name: 'Compare ways' }).click();
   const ways = page.getByRole('list', { name: 'Ways compared' });
-  await expect(ways.getByRole('listitem')).toHaveCount(2, { timeout: 60_000 });
+  await expect(ways.getByRole('listitem')).toHaveCount(2, { timeout: 180_000 });
   await expect(ways).toContainText('On the hinges');
   await expect(ways).toContainText(/\d+ days? more than the shortest/);
   await look(page, 'ways');

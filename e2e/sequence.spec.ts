@@ -73,7 +73,7 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await expect(check).toContainText('No issues found.');
 });
 
-test('in the client’s room it is laid on as chosen: by hand until someone wants it sprayed, which is warned of', async ({
+test('in the client’s room it is laid on as chosen: by hand until someone wants it sprayed, which is a stop', async ({
   maren: page,
 }) => {
   await openStage(page, 'GALLEY', 'Sequence');
@@ -88,9 +88,11 @@ test('in the client’s room it is laid on as chosen: by hand until someone want
   await page.getByLabel('Applied by').first().selectOption('turbine');
   await expect(coat).toContainText('turbine');
   await expect(steps).not.toContainText('not sprayed');
-  await expect(page.getByRole('region', { name: 'Sequence check' })).toContainText(
-    'Spraying in the client’s room puts it out of use',
+  const check = page.getByRole('region', { name: 'Sequence check' });
+  await expect(check).toContainText(
+    'Stop at Colour 1: Sprayed in the client’s room, and the room is not protected',
   );
   await page.getByLabel('Applied by').first().selectOption('brush');
   await expect(coat).toContainText('brush');
+  await expect(check).not.toContainText('the room is not protected');
 });

@@ -49,7 +49,7 @@ export const test = base.extend<{ maren: Page }, { shop: Shop }>({
       await use(shop);
       await shop.tell('quit');
     },
-    { scope: 'worker', timeout: 60_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
   maren: async ({ page, shop }, use) => {
     await enter(page, shop, 'Maren');

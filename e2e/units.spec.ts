@@ -118,7 +118,7 @@ for (const [system, foreign] of [
   test(`no screen shows a unit of the other system to whoever reads in ${system} units`, async ({
     maren: page,
   }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(600_000);
     await readIn(page, system);
     const own = await ownWords(page);
     const paths = [...SHOP];

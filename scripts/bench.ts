@@ -26,6 +26,7 @@ import { liveThrough } from '../core/test/lives.ts';
 import { contextOf } from '../core/test/ruleContext.ts';
 import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
 import { bringMix } from '../core/test/simulatedMix.ts';
+import { liveWithWays } from '../core/test/waysLives.ts';
 import { benchTrace } from './benchTrace.ts';
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
@@ -215,6 +216,19 @@ for (const pieces of [20, 60, 100, 200, 500, 1000, 2000]) {
   console.log(
     `${replans} re-plans, none breaks a promise: ${((performance.now() - start) / replans).toFixed(0)} ms each`,
   );
+}
+
+// Lives with every way of working: tents in the weather, racks by area, protected rooms, machines kept for a product, guns that fail.
+{
+  const lives = isFull ? 5000 : 20;
+  const start = performance.now();
+  const broken: string[] = [];
+  for (let seed = 1; seed <= lives; seed += 1)
+    broken.push(...liveWithWays(seed).map((what) => `${seed}: ${what}`));
+  console.log(
+    `${lives} re-plans with failures and weather, ${broken.length} broken promises: ${((performance.now() - start) / lives).toFixed(0)} ms a life`,
+  );
+  for (const what of broken.slice(0, 10)) console.log(`  ${what}`);
 }
 
 // Lives with things found on the way: mended, left, accepted, replaced.

@@ -1,4 +1,5 @@
 import { NO_ROOM, type Room } from '../src/jobs/index.ts';
+import { BenchItemSchema, type Gun, type StoredItem } from '../src/mixing/index.ts';
 import type { RuleContext } from '../src/rules/index.ts';
 import type { Place } from '../src/shop/index.ts';
 import {
@@ -11,6 +12,7 @@ import {
   RAW_WOOD,
   without,
 } from './ruleContext.ts';
+import { sampleId } from './sample.ts';
 
 export interface Case {
   code: string;
@@ -34,6 +36,37 @@ const tent = (change: Partial<Place>): Place => ({
   air: { from: 'outdoors' },
   benches: 0,
   ...change,
+});
+
+/** A gun on a compressor, as the coats of the cases are laid on with it. */
+const compressorGun = (change: Partial<Gun>): StoredItem => ({
+  id: sampleId(7, 1),
+  item: BenchItemSchema.parse({
+    kind: 'gun',
+    name: 'Suction gun',
+    applicator: 'turbine',
+    orificeUm: 1800,
+    cupMl: 1000,
+    residueMl: 50,
+    fullG: null,
+    maxInletBar: 3.5,
+    pressureBar: 3,
+    airDemandLMin: 280,
+    ...change,
+  }),
+});
+
+const compressor = (freeAirLMin: number): StoredItem => ({
+  id: sampleId(7, 2),
+  item: BenchItemSchema.parse({
+    kind: 'gear',
+    name: `Compressor ${freeAirLMin}`,
+    gear: 'compressor',
+    freeAirLMin,
+    tankL: 50,
+    cutOutBar: 8,
+    cutInBar: 6,
+  }),
 });
 
 /** A room that may be sprayed in. */
@@ -306,6 +339,17 @@ export const BASIC_CASES: Case[] = [
     trips: () => D({ pieces: [{ way: 'hinges' }] }),
     spares: () => D({ pieces: [{ way: 'hinges' }], room: PROTECTED }),
     isFixed: true,
+  },
+  {
+    code: 'gun-inlet',
+    trips: () => D({ gear: [compressorGun({ pressureBar: 4 })] }),
+    // One that is set as it may be is enough: nobody has to take the other.
+    spares: () => D({ gear: [compressorGun({ pressureBar: 4 }), compressorGun({ pressureBar: 2.5 })] }),
+  },
+  {
+    code: 'air-bursts',
+    trips: () => D({ gear: [compressorGun({}), compressor(120)] }),
+    spares: () => D({ gear: [compressorGun({}), compressor(120), compressor(400)] }),
   },
   {
     code: 'fits-place',

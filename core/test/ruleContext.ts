@@ -73,6 +73,7 @@ export interface PlanningContext {
   climate?: RuleContext['climate'];
   isOnSite?: boolean;
   room?: RuleContext['room'];
+  gear?: RuleContext['gear'];
   pieces?: Partial<Piece>[];
   treatments?: Piece['treatment'][];
   methods?: Partial<Methods>;
@@ -127,6 +128,7 @@ export function contextOf(systemId: SystemId, change: PlanningContext = {}): Rul
     climate: change.climate ?? { airC: 20, rhPct: 50 },
     isOnSite,
     ...(change.room !== undefined && { room: change.room }),
+    ...(change.gear && { gear: change.gear }),
   };
 }
 

@@ -6,7 +6,7 @@ import { type JobForPlanning, type ShopForPlanning, tiedKind } from '../src/plan
 import { sampleJob, sampleShop } from './sample.ts';
 
 /** A place that may be sprayed in with waterborne paint. */
-const TENT: Place = {
+export const TENT: Place = {
   id: 'tent',
   name: 'Tent',
   kind: 'tent',

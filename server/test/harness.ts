@@ -117,6 +117,13 @@ export class Caller {
     return this;
   }
 
+  /** Signs in, and falls over where that is refused. */
+  async enterAs(signIn: string): Promise<this> {
+    const response = await this.signIn(signIn);
+    if (!response.ok) throw new Error(`${signIn} may not enter: ${response.status} ${await response.text()}`);
+    return this;
+  }
+
   signIn(signIn: string, password = PASSWORD): Promise<Response> {
     return this.call('POST', '/session', { signIn, password });
   }
@@ -207,9 +214,7 @@ export async function startTwoShops(
   const callers: Caller[] = [];
   for (const name of [own, other]) {
     const { signIn } = await addShop(url, name);
-    const caller = new Caller(server.address);
-    await caller.signIn(signIn);
-    callers.push(caller);
+    callers.push(await new Caller(server.address).enterAs(signIn));
   }
   const [ines, stranger] = callers as [Caller, Caller];
   return { server, ines, stranger };

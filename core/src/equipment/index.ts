@@ -1,1 +1,2 @@
+export * from './onCoat.ts';
 export * from './reckoning.ts';

@@ -48,7 +48,7 @@ describe('air', () => {
 
 describe('a cup', () => {
   it('gives what it holds less what stays in it', () => {
-    expect(cupReckoning(1000, { cupMl: 600, residueMl: 60 }, 700, 1.2)).toEqual({
+    expect(cupReckoning(1000, { cupMl: 600, residueMl: 60 }, 1420, 1.2)).toEqual({
       fills: 2,
       lastMl: expect.closeTo(460),
       heldG: expect.closeTo(1420),
@@ -57,12 +57,12 @@ describe('a cup', () => {
   });
 
   it('is no heavier than what is in it, and says nothing of a gun that nobody weighed', () => {
-    expect(cupReckoning(200, { cupMl: 600, residueMl: 60 }, 700, 1)).toMatchObject({
+    expect(cupReckoning(200, { cupMl: 600, residueMl: 60 }, 1300, 1)).toMatchObject({
       heldG: 960,
       isHeavy: false,
     });
     expect(cupReckoning(200, { cupMl: 600, residueMl: 60 }, null, 1).heldG).toBeNull();
-    expect(cupReckoning(0, { cupMl: 600, residueMl: 60 }, 700, 1).fills).toBe(0);
+    expect(cupReckoning(0, { cupMl: 600, residueMl: 60 }, 1300, 1).fills).toBe(0);
   });
 });
 

@@ -92,18 +92,19 @@ export interface CupReckoning {
 }
 
 /**
- * Fills of a cup: the mix over what a cup gives, its volume less what stays in it.
- * @param emptyG the gun without paint; @param density of the mix in g/mL.
+ * Fills of a cup: the mix over what a cup gives, its volume less what stays in it. The gun was weighed with a full cup: for less
+ * mix than that it is lighter by what is missing.
+ * @param fullG gun and full cup, in grams; null where nobody weighed it. @param density of the mix in g/mL.
  */
 export function cupReckoning(
   mixMl: number,
   { cupMl, residueMl }: { cupMl: number; residueMl: number },
-  emptyG: number | null,
+  fullG: number | null,
   density: number,
 ): CupReckoning {
   const { fills, lastMl } = fillsOf(mixMl, Math.max(1, cupMl - residueMl));
   const filledMl = Math.min(cupMl, mixMl <= 0 ? cupMl : mixMl + residueMl);
-  const heldG = emptyG === null ? null : emptyG + filledMl * density;
+  const heldG = fullG === null ? null : Math.max(0, fullG - (cupMl - filledMl) * density);
   return { fills, lastMl, heldG, isHeavy: heldG !== null && heldG > HEAVY_G };
 }
 

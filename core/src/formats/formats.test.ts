@@ -2,6 +2,7 @@ import ical from 'node-ical';
 import { describe, it } from 'vitest';
 import { expect } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleShop, sixtyPieces } from '../../test/sample.ts';
+import { TENT } from '../../test/waysCase.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { planJob, snapshotOf } from '../planning/index.ts';
 import { NO_METHOD_CHOICES } from '../systems/index.ts';
@@ -91,6 +92,7 @@ describe('plan as iCalendar', () => {
     jobName: 'Apothecary wall',
     people: { [sampleId(9, 1)]: 'Ines' },
     pieces: input.pieces,
+    settings: { places: [], holders: [] },
     voice: PLAIN_VOICE,
   });
   const events = Object.values(ical.sync.parseICS(text)).filter((item) => item?.type === 'VEVENT');
@@ -107,6 +109,33 @@ describe('plan as iCalendar', () => {
     const tags = input.pieces.map(({ tag }) => tag);
     expect(tags.some((tag) => words.includes(tag))).toBe(true);
     expect(words).toMatch(/^Apothecary wall\. \S.*, \d+ pieces?: \S.*\.$/);
+  });
+
+  it('names the place that is not the shop’s own, and the rack that a film dries on', () => {
+    const away = {
+      ...plan,
+      loads: plan.loads.map((load) => ({ ...load, holderId: 'posts' })),
+      ops: plan.ops.map((op) => ({ ...op, placeId: 'tent' })),
+    };
+    const told = planCalendar(away, {
+      jobCode: 'QUAY',
+      jobName: 'Apothecary wall',
+      people: {},
+      pieces: input.pieces,
+      settings: {
+        places: [{ ...TENT, name: 'Carport tent' }],
+        holders: [{ kind: 'posts', id: 'posts', name: 'Posts', placeId: 'tent', area: 'any', slots: 6 }],
+      },
+      voice: PLAIN_VOICE,
+    });
+    const all = Object.values(ical.sync.parseICS(told)).filter((item) => item?.type === 'VEVENT');
+    const inRoom = plan.ops.flatMap(({ row, segments }) => (row === 'room' ? segments : [])).length;
+    expect(all.filter(({ location }) => location === 'Carport tent')).toHaveLength(all.length - inRoom);
+    const held = plan.ops.flatMap(({ hold, segments }) => (hold ? segments : [])).length;
+    expect(all.filter(({ description }) => /Then onto Posts\.$/.test(String(description)))).toHaveLength(
+      held,
+    );
+    expect(events.some(({ description }) => /Then onto/.test(String(description)))).toBe(false);
   });
 
   it('rings for every coat and flip', () => {

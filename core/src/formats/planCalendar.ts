@@ -3,6 +3,7 @@ import { turnsOver } from '../jobs/actions.ts';
 import { tagsOf } from '../pieces/tags.ts';
 import type { PlannedOp, PlanSnapshot } from '../planning/keep/snapshot.ts';
 import { type Minute, toInstant } from '../shop/calendar.ts';
+import type { ShopSettings } from '../shop/shop.ts';
 import { PLACE_WORDS, speak, type Voice } from '../words/index.ts';
 
 /** What a calendar needs besides the plan. */
@@ -13,6 +14,8 @@ export interface CalendarContext {
   people: Readonly<Record<string, string>>;
   /** Pieces of the job: events name them by their tags. */
   pieces: readonly { id: string; tag: string }[];
+  /** Other places, rails and racks of the shop, which events name. */
+  settings: Pick<ShopSettings, 'places' | 'holders'>;
   /** How to speak to whoever reads it. */
   voice: Voice;
 }
@@ -38,6 +41,10 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
   calendar.updatePropertyWithValue('x-wr-calname', `${context.jobCode} ${context.jobName}`);
   const say = (text: string) => speak(text, context.voice);
   const labels = new Map(plan.loads.map(({ id, label }) => [id, say(label)]));
+  const { settings } = context;
+  const places = new Map(settings.places.map(({ id, name }) => [id, name]));
+  const holders = new Map(settings.holders.map(({ id, name }) => [id, name]));
+  const holderOf = new Map(plan.loads.map(({ id, holderId }) => [id, holderId]));
   for (const op of plan.ops) {
     if (op.personId === null) continue;
     op.segments.forEach((segment, index) => {
@@ -47,11 +54,13 @@ export function planCalendar(plan: PlanSnapshot, context: CalendarContext): stri
       event.updatePropertyWithValue('dtstart', time(segment.start));
       event.updatePropertyWithValue('dtend', time(segment.end));
       event.updatePropertyWithValue('summary', `${say(op.name)}: ${labels.get(op.loadId) ?? ''}`);
-      event.updatePropertyWithValue('location', say(PLACE_WORDS[op.row].name));
+      const place = op.row === 'room' ? undefined : places.get(op.placeId);
+      event.updatePropertyWithValue('location', place ?? say(PLACE_WORDS[op.row].name));
       const who = context.people[op.personId ?? ''] ?? '';
+      const rack = op.hold ? holders.get(holderOf.get(op.loadId) ?? '') : undefined;
       event.updatePropertyWithValue(
         'description',
-        `${context.jobName}. ${who}, ${op.pieceIds.length} ${op.pieceIds.length === 1 ? 'piece' : 'pieces'}: ${tagsOf(context.pieces, op.pieceIds)}.`,
+        `${context.jobName}. ${who}, ${op.pieceIds.length} ${op.pieceIds.length === 1 ? 'piece' : 'pieces'}: ${tagsOf(context.pieces, op.pieceIds)}.${rack ? ` Then onto ${rack}.` : ''}`,
       );
       if (index === 0 && hasAlarm(op)) {
         const alarm = new ICAL.Component('valarm');

@@ -181,10 +181,18 @@ describe('export and import', () => {
       fc.property(fc.array(anyPiece, { minLength: 1, maxLength: 6 }), (pieces) => {
         const tagged = pieces.map((one, index) => ({ ...one, tag: `T${index + 1}` }));
         const table = readTakeoff(
-          writeTakeoff(tagged.map((one) => ({ ...one, zoneName: 'Upper wall', openingTag: one.tag }))),
+          writeTakeoff(
+            tagged.map((one) => ({
+              ...one,
+              zoneName: 'Upper wall',
+              openingTag: one.tag,
+              placeName: 'Carport tent',
+            })),
+          ),
         );
         expect(table.rows.flatMap((row) => row.pieces)).toEqual(tagged);
         expect(table.rows.map(({ openingTag }) => openingTag)).toEqual(tagged.map(({ tag }) => tag));
+        expect(new Set(table.rows.map(({ placeName }) => placeName))).toEqual(new Set(['Carport tent']));
         expect(table.mapping.every(({ field }) => field !== null)).toBe(true);
       }),
       { numRuns: 200, seed: 5 },

@@ -11,7 +11,7 @@ import { exactLength, METRIC, type UnitPrefs } from '../units/index.ts';
 import { inertRow } from './inert.ts';
 
 /** A piece with the names of where it belongs, for a table. */
-export type TakeoffLine = PieceSpec & { zoneName: string; openingTag: string };
+export type TakeoffLine = PieceSpec & { zoneName: string; openingTag: string; placeName?: string };
 
 function sidesOf(piece: PieceSpec): string {
   return [piece.finishFront && 'front', piece.finishBack && 'back', piece.finishEdges && 'edges']
@@ -38,6 +38,7 @@ function row(piece: TakeoffLine, units: UnitPrefs): Record<string, string | numb
     if (heading === null) continue;
     cells[heading] = cell(piece, name as keyof PieceSpec, units);
     if (name === 'tag') Object.assign(cells, { zone: piece.zoneName, opening: piece.openingTag });
+    if (name === 'way') cells['worked at'] = piece.placeName ?? '';
   }
   return cells;
 }

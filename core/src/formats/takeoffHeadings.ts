@@ -3,7 +3,7 @@ import type { ImportedColumn } from '../pieces/index.ts';
 // Longer than other files: one list of words for each column.
 
 /** Columns that say something about a row besides the fields of a piece. */
-type RowColumn = 'quantity' | 'zone' | 'opening' | 'size';
+type RowColumn = 'quantity' | 'zone' | 'opening' | 'size' | 'workplace';
 
 /** What a column of a take-off table can hold, with the headings it goes by: English first, then what joiners of other countries write. */
 export const HEADINGS = {
@@ -286,6 +286,7 @@ export const HEADINGS = {
     'stato',
   ],
   way: ['worked', 'worked in', 'worked where', 'way of working'],
+  workplace: ['worked at', 'workplace', 'work place', 'garage or tent'],
   part: ['part of zone', 'zone part', 'section', 'bay'],
   opening: ['opening', 'place', 'location', 'unit', 'öffnung', 'emplacement', 'ubicación', 'plaats'],
   note: [

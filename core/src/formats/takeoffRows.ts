@@ -38,6 +38,8 @@ export interface TakeoffRow {
   cells: string[];
   zoneName: string;
   openingTag: string;
+  /** Name of the garage, tent or other place of the shop that the pieces are worked at; empty where none is named. */
+  placeName: string;
   /** The pieces of the row: more than one where it names a quantity; empty when the row has errors. */
   pieces: PieceSpec[];
   /** Messages by column; -1 for the row as a whole. */
@@ -402,6 +404,7 @@ export function readTable(
       cells,
       zoneName: row.text('zone'),
       openingTag: row.text('opening'),
+      placeName: row.text('workplace'),
       pieces,
       errors: row.errors,
       doubts,

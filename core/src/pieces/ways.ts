@@ -44,8 +44,3 @@ export function isWorkedInRoom(way: WorkedWay): boolean {
 export function staysMounted(way: WorkedWay): boolean {
   return way === 'hinges' || way === 'fixed' || way === 'left';
 }
-
-/** Whether a piece is taken down at the client and mounted there again. */
-export function isTakenDown(way: WorkedWay): boolean {
-  return way === 'shop' || way === 'place' || way === 'room';
-}

@@ -7,8 +7,8 @@ const ROUNDS = 6;
 
 describe('a job that is worked, logged and planned again, over and over', () => {
   // `npm run bench -- full` lives through 720 more.
-  it('stays sound for 20 seeded lives', () => {
-    for (let seed = 1; seed <= 20; seed += 1) {
+  it('stays sound for 10 seeded lives', () => {
+    for (let seed = 1; seed <= 10; seed += 1) {
       const random = seeded(seed * 977);
       const { job: start, shop } = randomCase(seed + 1000);
       let job = start;
@@ -26,8 +26,8 @@ describe('a job that is worked, logged and planned again, over and over', () => 
   });
 
   it('stays sound where it is pinned, let go, scuffed, cooled and searched on as well', () => {
-    const lives = Array.from({ length: 12 }, (_, index) => liveThrough(index + 1, 6));
-    expect(lives.reduce((sum, { replans }) => sum + replans, 0)).toBe(12 * 7);
+    const lives = Array.from({ length: 6 }, (_, index) => liveThrough(index + 1, 6));
+    expect(lives.reduce((sum, { replans }) => sum + replans, 0)).toBe(6 * 7);
     // Some pins must have been out of reach, or they were never tried.
     expect(lives.some(({ refusals }) => refusals > 0)).toBe(true);
   });
@@ -53,7 +53,7 @@ describe('a job that is worked, logged and planned again, over and over', () => 
   });
 
   it('never lets the floor offer a task before its clock, whatever was logged', () => {
-    for (let seed = 1; seed <= 25; seed += 1) {
+    for (let seed = 1; seed <= 12; seed += 1) {
       const random = seeded(seed * 31);
       const { job, shop } = randomCase(seed + 2000);
       const plan = replan(job, shop, SAMPLE_START, null);
@@ -68,7 +68,7 @@ describe('a job that is worked, logged and planned again, over and over', () => 
   });
 
   it('gives every piece a state, and wet only with an end', () => {
-    for (let seed = 1; seed <= 25; seed += 1) {
+    for (let seed = 1; seed <= 12; seed += 1) {
       const random = seeded(seed * 57);
       const { job, shop } = randomCase(seed + 3000);
       const plan = replan(job, shop, SAMPLE_START, null);

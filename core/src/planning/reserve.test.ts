@@ -44,6 +44,9 @@ function entryOf(op: PlannedOp, end = op.end, change: Partial<LogEntry> = {}): L
   };
 }
 
+/** What the coat takes of the rail. */
+const held = coat.hold && { resourceId: coat.hold.resourceId, amount: coat.hold.amount };
+
 describe('reservationsOf', () => {
   it('takes people, places and the rail for work that is still to come', () => {
     const mine = reservationsOf(plan, [], SAMPLE_START, 'Wall');
@@ -65,9 +68,24 @@ describe('reservationsOf', () => {
       start: coat.start,
       end: coat.occupiedUntil,
       personId: null,
-      use: coat.hold,
+      use: held,
       by: 'Wall',
     });
+  });
+
+  it('lets go of the rail in the parts in which its pieces dry', () => {
+    const stairs = [
+      { amount: 480, before: 25 },
+      { amount: 960, before: 0 },
+    ];
+    const ops = plan.ops.map((op) => (op === coat && op.hold ? { ...op, hold: { ...op.hold, stairs } } : op));
+    const mine = reservationsOf({ ...plan, ops }, [], SAMPLE_START, 'Wall').filter(
+      ({ start, use }) => start === coat.start && use?.resourceId === 'rail',
+    );
+    expect(mine.map(({ end, use }) => [(coat.occupiedUntil ?? 0) - end, use?.amount])).toEqual([
+      [25, 480],
+      [0, 960],
+    ]);
   });
 
   it('takes nobody for what is logged, but the rail until the film can be handled', () => {
@@ -76,7 +94,7 @@ describe('reservationsOf', () => {
       ({ start }) => start === coat.start,
     );
     expect(mine).toEqual([
-      { start: coat.start, end: late + (coat.lags?.handle ?? 0), personId: null, use: coat.hold, by: 'Wall' },
+      { start: coat.start, end: late + (coat.lags?.handle ?? 0), personId: null, use: held, by: 'Wall' },
     ]);
   });
 

@@ -42,7 +42,7 @@ function tried(problem: PlanProblem, tries: number, seed = 1): PlanSearch {
 
 describe('held against every plan there is', () => {
   it('finds the best one for at least nine of ten small jobs, and comes within 5 % for all', () => {
-    const results = Array.from({ length: 40 }, (_, index) => {
+    const results = Array.from({ length: 24 }, (_, index) => {
       const problem = tinyProblem(index + 1);
       const found = tried(problem, 1200, index + 1);
       const completion = found.found?.plan.completion ?? Number.POSITIVE_INFINITY;
@@ -53,7 +53,7 @@ describe('held against every plan there is', () => {
       return { completion, exact };
     });
     const best = results.filter(({ completion, exact }) => completion === exact);
-    expect(best.length).toBeGreaterThanOrEqual(36);
+    expect(best.length).toBeGreaterThanOrEqual(22);
     expect(results.filter(({ completion, exact }) => completion > exact * 1.05)).toEqual([]);
   });
 
@@ -82,10 +82,10 @@ describe('a search', () => {
 
   it('keeps every promise, whatever it is to be best at', () => {
     const objectives = Object.keys(OBJECTIVES) as Objective[];
-    for (let seed = 1; seed <= 24; seed += 1) {
+    for (let seed = 1; seed <= 10; seed += 1) {
       const { job, shop } = randomCase(seed + 400);
       const one = search(job, shop, objectives[seed % objectives.length], seed);
-      for (let number = 0; number < 20; number += 1) {
+      for (let number = 0; number < 12; number += 1) {
         if (!one.step() && number > 0) continue;
         const { problem, plan } = one.found!;
         expect({ seed, violations: checkPlan(problem, plan) }).toEqual({ seed, violations: [] });
@@ -175,7 +175,7 @@ describe('pins', () => {
 describe('the lower bound', () => {
   it('is below every plan of random jobs, and says what makes it', () => {
     const kinds = new Set<string>();
-    for (let seed = 1; seed <= 24; seed += 1) {
+    for (let seed = 1; seed <= 12; seed += 1) {
       const { job, shop } = randomCase(seed + 700);
       const one = search(job, shop);
       const { problem, plan } = one.found!;

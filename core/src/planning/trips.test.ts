@@ -63,16 +63,21 @@ describe('trips to the client', () => {
     expect(problem.loads.flatMap(({ ops }) => ops).some(({ isTrip }) => isTrip)).toBe(false);
   });
 
-  it('begin on the opening of a day when they bring pieces back, but for the last ones', () => {
+  it('begin on the opening of a day, after what is packed for them, when they bring pieces back, but for the last ones', () => {
     const { plan } = planned();
     const refits = plan.ops.filter(isRefit);
     const last = Math.max(...refits.map(({ start }) => start));
     const lastDay = localDate(last, SAMPLE_TIME_ZONE);
     for (const day of days(refits)) {
-      const first = Math.min(
-        ...refits.filter(({ start }) => localDate(start, SAMPLE_TIME_ZONE) === day).map(({ start }) => start),
+      if (day === lastDay) continue;
+      const today = plan.ops.filter(({ start }) => localDate(start, SAMPLE_TIME_ZONE) === day);
+      const first = Math.min(...today.filter(isRefit).map(({ start }) => start));
+      const who = today.find(({ op, start }) => op.stepKey === 'refit' && start === first)?.personId;
+      const own = today.filter(({ personId, start }) => personId === who && start <= first);
+      expect(localClock(Math.min(...own.map(({ start }) => start)), SAMPLE_TIME_ZONE)).toBe('07:30');
+      expect(new Set(own.filter(({ start }) => start < first).map(({ op }) => op.stepKey))).toEqual(
+        new Set(own.length > 1 ? ['pack'] : []),
       );
-      if (day !== lastDay) expect(localClock(first, SAMPLE_TIME_ZONE)).toBe('07:30');
     }
     expect(days(refits).size).toBeLessThanOrEqual(3);
   });

@@ -1,6 +1,7 @@
 import { NO_EXPERIENCE } from '../causes/index.ts';
 import { CLEANING_RULES } from './cleaning.ts';
 import { FILM_RULES } from './films.ts';
+import { GEAR_RULES } from './gear.ts';
 import { GROUND_RULES } from './ground.ts';
 import { HANDLING_RULES } from './handling.ts';
 import { KEYING_RULES } from './keying.ts';
@@ -27,6 +28,7 @@ export const RULES: readonly Rule[] = [
   ...WINDOW_RULES,
   ...PLACE_RULES,
   ...SITE_RULES,
+  ...GEAR_RULES,
   ...HANDLING_RULES,
 ];
 

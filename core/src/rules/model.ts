@@ -2,6 +2,7 @@ import type { ProductSheet, ShopLayer, Supply } from '../catalogue/index.ts';
 import type { Experience } from '../causes/index.ts';
 import type { Climate } from '../drying/index.ts';
 import type { Room } from '../jobs/index.ts';
+import type { StoredItem } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
 import type { SurveyFacts } from '../survey/index.ts';
@@ -60,8 +61,8 @@ export interface Finding {
   raised?: Raised;
   /** Products of which nobody knows how they get on; a logged test piece settles it. */
   testPanel?: { under: string; over: string };
-  /** Where else it is settled: the client's room, or the places of the shop. */
-  goTo?: 'room' | 'places';
+  /** Where else it is settled: the client's room, the places of the shop, or its guns and gear. */
+  goTo?: 'room' | 'places' | 'gear';
 }
 
 /** What of a step decides whether a rule objects: another product or value is another question. */
@@ -113,6 +114,8 @@ export interface RuleContext {
   isOnSite: boolean;
   /** The client's room; left out where nobody said anything of it. */
   room?: Room | null;
+  /** Guns and compressors of the shop; left out where they are not to weigh. */
+  gear?: readonly StoredItem[];
   /** What the shop confirmed as causes; left out where it is not to weigh. */
   experience?: Experience;
 }

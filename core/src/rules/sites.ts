@@ -1,29 +1,20 @@
-import { isSprayed, type ProductSheet } from '../catalogue/index.ts';
 import { missingForSpray, PROTECTION_TRAITS } from '../jobs/index.ts';
 import { tagsOf } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { fitsInside, maySpray, PLACE_RATING_WORDS, spaceNeeded } from '../shop/index.ts';
-import { applicatorLabour, ROOM_SITE, type Site, type StepDraft, sitesOf } from '../systems/index.ts';
+import { applicatorLabour, ROOM_SITE, type Site, sitesOf } from '../systems/index.ts';
 import { measured } from '../units/index.ts';
+import { type SprayedCoat, sprayedCoats } from './coats.ts';
+import { GEAR_RULES } from './gear.ts';
 import { changeFix, type Finding, type Fix, type Rule, type RuleContext } from './model.ts';
 
 /** What these rules look at. */
-type SiteContext = Pick<RuleContext, 'steps' | 'sheets' | 'pieces' | 'settings' | 'isOnSite' | 'room'>;
+type SiteContext = Pick<
+  RuleContext,
+  'steps' | 'sheets' | 'pieces' | 'settings' | 'isOnSite' | 'room' | 'gear'
+>;
 interface SiteRule extends Omit<Rule, 'check'> {
   check(context: SiteContext): ReturnType<Rule['check']>;
-}
-
-/** A coat with its sheet. */
-interface SprayedCoat {
-  step: StepDraft;
-  sheet: ProductSheet;
-}
-
-function sprayedCoats({ steps, sheets }: SiteContext): SprayedCoat[] {
-  return steps.flatMap((step) => {
-    const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-    return sheet && isSprayed(step.applicator) ? [{ step, sheet }] : [];
-  });
 }
 
 const sitesIn = ({ pieces, settings, isOnSite }: SiteContext): Site[] => sitesOf(pieces, settings, isOnSite);
@@ -161,9 +152,14 @@ export const SITE_RULES: readonly SiteRule[] = [
 ];
 
 /** What keeps a job from being planned until it is settled or overridden. */
-const PLANNING_STOPS: readonly SiteRule[] = [sprayPlace, coatPlace, sprayUnprotected];
+const PLANNING_STOPS: readonly SiteRule[] = [
+  sprayPlace,
+  coatPlace,
+  sprayUnprotected,
+  ...GEAR_RULES.filter(({ severity }) => severity === 'stop'),
+];
 
-/** What of a zone stands in the way of planning it: spraying where nobody may, or in a room that is not protected. */
+/** What of a zone stands in the way of planning it: spraying where nobody may, in a room that is not protected, or with a gun that could burst. */
 export function planningStops(context: SiteContext): Finding[] {
   return PLANNING_STOPS.flatMap(({ code, family, severity, check }) =>
     check(context).map(({ at, why, fixes = [], goTo }) => ({

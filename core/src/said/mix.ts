@@ -2,6 +2,18 @@ type Text = string | number | null | undefined;
 
 /** The bench: thinning, cups, material and mixes. */
 export const MIX = {
+  // core/src/equipment/onCoat.ts
+  'mix.the-compressor-gives-no-air': (p: { compressor: Text; gun: Text; burst: Text }) =>
+    `${p.gun} sprays for ${p.burst} s on the tank of ${p.compressor}, then it is empty.`,
+  'mix.the-compressor-gives-less-than': (p: {
+    compressor: Text;
+    gun: Text;
+    free: Text;
+    demand: Text;
+    burst: Text;
+    rest: Text;
+  }) =>
+    `${p.gun} uses ${p.demand} L/min and ${p.compressor} delivers ${p.free}: spray for ${p.burst} s, then let the tank refill for ${p.rest} s. Release the trigger at the end of a pass, never in the middle.`,
   // core/src/mixing/benchItems.ts
   'mix.a-tip-is-three-digits': 'A tip code has three digits, such as 310.',
   'mix.choose-a-standard-cup': 'Choose a standard cup.',

@@ -14,6 +14,9 @@ export interface Queryable {
   query<T extends Row>(sql: string, values?: unknown[]): Promise<{ rows: T[]; rowCount: number | null }>;
 }
 
+/** A database that is down refuses at once; one that is only slow to answer is waited for this long. */
+const CONNECT_MS = 15_000;
+
 /** The database as the server uses it. */
 export interface Database extends Queryable {
   transaction<T>(work: (connection: Queryable) => Promise<T>): Promise<T>;
@@ -36,7 +39,7 @@ export function openDatabase(
     connectionString: url,
     max: connections,
     statement_timeout: statementMs,
-    connectionTimeoutMillis: 3000,
+    connectionTimeoutMillis: CONNECT_MS,
   });
   pool.on('error', onIdleError);
   return {

@@ -1,6 +1,7 @@
 import type { JobDetail } from '@upholder/core/api';
 import { buildUpOf } from '@upholder/core/estimating';
 import { acknowledgedCodes } from '@upholder/core/jobs';
+import type { StoredItem } from '@upholder/core/mixing';
 import type { ShopForPlanning } from '@upholder/core/planning';
 import { overrideCode, planningStops } from '@upholder/core/rules';
 import { said } from '@upholder/core/said';
@@ -14,6 +15,7 @@ import { ApiError } from '../http/errors.ts';
 export function whatStopsPlanning(
   detail: JobDetail,
   { settings, sheets }: Pick<ShopForPlanning, 'settings' | 'sheets'>,
+  gear: readonly StoredItem[],
 ): string | null {
   const open = detail.zones.flatMap((zone) => {
     if (zone.systemId === null) return [];
@@ -30,6 +32,7 @@ export function whatStopsPlanning(
       settings,
       isOnSite: detail.job.place === 'client',
       room: detail.job.room,
+      gear,
     }).filter((finding) => !acknowledged.has(overrideCode(finding, steps)));
     return [
       ...openStops(cautions, acknowledged).map(({ title }) => `${zone.name}: ${title}`),
@@ -44,7 +47,8 @@ export function whatStopsPlanning(
 export function assertNoOpenStops(
   detail: JobDetail,
   shop: Pick<ShopForPlanning, 'settings' | 'sheets'>,
+  gear: readonly StoredItem[],
 ): void {
-  const refusal = whatStopsPlanning(detail, shop);
+  const refusal = whatStopsPlanning(detail, shop, gear);
   if (refusal !== null) throw new ApiError('open-stop', refusal);
 }

@@ -3,6 +3,7 @@ import { planningStart } from '@upholder/core/planning';
 import { said } from '@upholder/core/said';
 import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
+import { benchItemsOf } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import {
@@ -64,7 +65,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
         const detail = await detailOf(connection, shopId, params.jobId);
         if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
         const shop = await shopForPlanning(connection, shopId, params.jobId, air, now);
-        assertNoOpenStops(detail, shop);
+        assertNoOpenStops(detail, shop, await benchItemsOf(connection, shopId, now));
         return { planId: uuid(), detail, shop, now, ...body };
       },
       plan: (order) => planner.one(order),
@@ -83,11 +84,12 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     const jobs = await planning(shopId, {
       async ask(connection, now, air) {
         const shop = await shopWithoutJobs(connection, shopId, air);
+        const gear = await benchItemsOf(connection, shopId, now);
         const ids = await openJobIds(connection, shopId);
         const found = await Promise.all(ids.map((id) => detailOf(connection, shopId, id)));
         const inTurn = found
           .filter((detail) => detail !== null)
-          .map((detail) => ({ detail, refusal: whatStopsPlanning(detail, shop), planId: uuid() }));
+          .map((detail) => ({ detail, refusal: whatStopsPlanning(detail, shop, gear), planId: uuid() }));
         return { jobs: inTurn, shop, now };
       },
       plan: (order) => planner.inTurn(order),

@@ -199,11 +199,14 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const detail = await load(shopId, request.params.jobId);
     const zones = new Map(detail.zones.map(({ id, name }) => [id, name]));
     const openings = new Map(detail.openings.map(({ id, tag }) => [id, tag]));
+    const { settings } = await findShop(db, shopId);
+    const places = new Map(settings.places.map(({ id, name }) => [id, name]));
     const table = writeTakeoff(
       detail.pieces.map((piece) => ({
         ...piece,
         zoneName: zones.get(piece.zoneId) ?? '',
         openingTag: openings.get(piece.openingId ?? '') ?? '',
+        placeName: places.get(piece.placeId ?? '') ?? '',
       })),
       units,
     );
@@ -236,6 +239,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       jobName: detail.job.name,
       people,
       pieces: detail.pieces,
+      settings: (await findShop(db, shopId)).settings,
       voice: await voiceFor(member),
     });
     sendFile(response, `${detail.job.code} plan.ics`, 'text/calendar; charset=utf-8', calendar);

@@ -3,6 +3,7 @@ import type { Changes, JobDetail, JobSummary, ShopContext, Touched } from '@upho
 import { UNTOUCHED } from '@upholder/core/api';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stubFetch } from '../../test/shopFetch.ts';
+import { soon } from '../../test/soon.ts';
 import { keepChanges, keptHere, renewAroundTouched } from './cache.ts';
 import { upholder } from './upholder.ts';
 
@@ -114,7 +115,7 @@ describe('what changed is put into what is kept', () => {
     };
     put(endpoints.job.initiate(QUAY));
     keepChanges(store, { ...NOTHING, jobs: [{ id: QUAY, isGone: false, plan: null }] });
-    await vi.waitFor(() => expect(job(QUAY)?.job.name).toBe('after'));
+    await soon(() => expect(job(QUAY)?.job.name).toBe('after'));
     expect(asked).toEqual([`/jobs/${QUAY}`, `/jobs/${QUAY}`]);
   });
 });
@@ -149,6 +150,6 @@ describe('what somebody else touched', () => {
     renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, pieces: ['p'], zones: true }] });
     renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, plan: true }] });
     // What a job has booked itself it leaves out.
-    await vi.waitFor(() => expect(asked).toEqual([`/jobs/${GALLEY}/plan/context`]));
+    await soon(() => expect(asked).toEqual([`/jobs/${GALLEY}/plan/context`]));
   });
 });

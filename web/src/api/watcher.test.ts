@@ -1,5 +1,6 @@
 import { type Changes, type Touched, UNTOUCHED } from '@upholder/core/api';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { soon } from '../../test/soon.ts';
 import { Watcher, type WatcherTools } from './watcher.ts';
 
 const NOTHING: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
@@ -47,7 +48,7 @@ describe('a watcher', () => {
     void watcher.hear({ ...UNTOUCHED, shop: ['air'] });
     expect(asked).toHaveLength(1);
     asked[0]?.answer();
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await soon(() => expect(asked).toHaveLength(2));
     expect(asked[1]?.touched).toEqual({
       ...UNTOUCHED,
       shop: ['air'],
@@ -68,7 +69,7 @@ describe('a watcher', () => {
     void watcher.hear({ ...UNTOUCHED, jobs: [{ id: 'a', pieces: 'all', plan: true }] });
     void watcher.hear(piece('a', '2'));
     asked[0]?.answer();
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await soon(() => expect(asked).toHaveLength(2));
     expect(asked[1]?.touched.jobs).toEqual([{ id: 'a', pieces: 'all', plan: true }]);
   });
 
@@ -84,7 +85,7 @@ describe('a watcher', () => {
     const heard = watcher.hear(piece('a', '1'));
     writes = 1;
     asked[0]?.answer({ ...NOTHING, shop: { name: 'before my change' } });
-    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await soon(() => expect(asked).toHaveLength(2));
     expect(kept).toEqual([]);
     const later = { ...NOTHING, shop: { name: 'after it' } };
     asked[1]?.answer(later);

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stubFetch } from '../../test/shopFetch.ts';
+import { soon } from '../../test/soon.ts';
 import { store } from '../api/store.ts';
 import { useTakeoff } from './useTakeoff.ts';
 
@@ -41,7 +42,7 @@ class Server {
   /** Lets go of the call that waits longest. */
   release(): Promise<void> {
     return act(async () => {
-      await vi.waitFor(() => expect(this.waiting.length).toBeGreaterThan(0));
+      await soon(() => expect(this.waiting.length).toBeGreaterThan(0));
       this.waiting.shift()?.();
     });
   }

@@ -7,6 +7,7 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { stubFetch } from '../../test/shopFetch.ts';
+import { soon } from '../../test/soon.ts';
 import { store } from '../api/store.ts';
 import { usePlanSearch } from './usePlanner.ts';
 
@@ -90,7 +91,7 @@ function searching(pieces = 3) {
   const now = () => view.result.current;
   const start = async () => {
     act(() => void now().start(DEFAULT_PLAN_OPTIONS));
-    await act(() => vi.waitFor(() => expect(Planner.all.at(-1)?.aimed).not.toBeNull()));
+    await act(() => soon(() => expect(Planner.all.at(-1)?.aimed).not.toBeNull()));
   };
   return { view, now, start, worker: () => Planner.all.at(-1) };
 }
@@ -99,7 +100,7 @@ describe('a search for a better plan', () => {
   it('hands a long job over in slices, so that the page is not held up', async () => {
     const { start, worker } = searching(250);
     await start();
-    await act(() => vi.waitFor(() => expect(worker()?.slices).toHaveLength(3)));
+    await act(() => soon(() => expect(worker()?.slices).toHaveLength(3)));
     expect(worker()?.aimed?.input.pieces).toEqual([]);
     expect(worker()?.slices).toEqual([120, 120, 10]);
   });
@@ -107,7 +108,7 @@ describe('a search for a better plan', () => {
   it('shows what is found while it is found, and how it ended', async () => {
     const { now, start, worker } = searching();
     await start();
-    await act(() => vi.waitFor(() => expect(worker()?.slices).toHaveLength(1)));
+    await act(() => soon(() => expect(worker()?.slices).toHaveLength(1)));
     await act(async () => worker()?.tell({ tries: 10 }));
     expect([now().news, now().isRunning]).toEqual([{ tries: 10 }, true]);
     act(() => now().stop());
@@ -119,11 +120,11 @@ describe('a search for a better plan', () => {
   it('says why there is no plan, and begins again with another worker', async () => {
     const { now, start, worker } = searching();
     await start();
-    await act(() => vi.waitFor(() => expect(worker()?.slices).toHaveLength(1)));
+    await act(() => soon(() => expect(worker()?.slices).toHaveLength(1)));
     await act(async () => worker()?.finish({ ok: false, message: 'No one may spray.' }));
     expect([now().problem, now().isRunning]).toEqual(['No one may spray.', false]);
     act(() => void now().start(DEFAULT_PLAN_OPTIONS));
-    await act(() => vi.waitFor(() => expect(Planner.all).toHaveLength(2)));
+    await act(() => soon(() => expect(Planner.all).toHaveLength(2)));
     expect([Planner.all[0]?.isEnded, now().problem]).toEqual([true, null]);
   });
 

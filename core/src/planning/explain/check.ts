@@ -387,8 +387,17 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
     if (event.isOwn) {
       for (const use of op.uses) if (use.resourceId === resourceId) add(start, end, use.amount, event);
     }
-    if (op.hold?.resourceId === resourceId && occupiedUntil !== null)
-      add(start, occupiedUntil, op.hold.amount, event);
+    if (op.hold?.resourceId !== resourceId || occupiedUntil === null) continue;
+    // Piece by piece: a slot is let go when its own piece may be handled, not before.
+    const { each } = op.hold;
+    const ends = op.done
+      ? op.done.ends
+      : op.pieceIds.map((_, left) => end - (op.pieceIds.length - 1 - left) * op.perPieceMin);
+    if (each?.length === op.pieceIds.length && ends?.length === each.length)
+      each.forEach((amount, piece) => {
+        add(start, Math.ceil((ends[piece] ?? end) - end - 1e-9) + occupiedUntil, amount, event);
+      });
+    else add(start, occupiedUntil, op.hold.amount, event);
   }
   return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
@@ -396,19 +405,18 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
   return problem.resources.flatMap((resource) => {
     const events = capacityEvents(problem, plan, resource.id);
-    const held = new Map<string, { amount: number; isOwn: boolean }[]>();
+    const held = new Map<string, Map<string, { amount: number; isOwn: boolean }>>();
     const violations: Violation[] = [];
     let own = 0;
     const sumOf = (counts: (one: { isOwn: boolean }) => boolean) =>
       [...held.values()].reduce(
-        (total, list) => total + Math.max(0, ...list.filter(counts).map(({ amount }) => amount)),
+        (total, own) => total + Math.max(0, ...[...own.values()].filter(counts).map(({ amount }) => amount)),
         0,
       );
     events.forEach((event, index) => {
-      const amounts = held.get(event.load) ?? [];
-      const at = amounts.findIndex(({ amount, isOwn }) => amount === -event.delta && isOwn === event.isOwn);
-      if (event.delta > 0) amounts.push({ amount: event.delta, isOwn: event.isOwn });
-      else amounts.splice(at, 1);
+      const amounts = held.get(event.load) ?? new Map<string, { amount: number; isOwn: boolean }>();
+      const before = amounts.get(event.opId)?.amount ?? 0;
+      amounts.set(event.opId, { amount: before + event.delta, isOwn: event.isOwn });
       held.set(event.load, amounts);
       if (event.isOwn) own += event.delta;
       if (events[index + 1]?.at === event.at) return;

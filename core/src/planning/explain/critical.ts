@@ -23,14 +23,14 @@ interface Ended {
 function endedBy(
   planned: readonly ChainOp[],
   keyOf: (op: ChainOp) => string | null,
-  untilOf: (op: ChainOp) => number,
+  untilsOf: (op: ChainOp) => number[],
 ) {
   const lists = new Map<string, Ended[]>();
   for (const other of planned) {
     const key = keyOf(other);
     if (key === null) continue;
     const list = lists.get(key) ?? [];
-    list.push({ other, until: untilOf(other) });
+    for (const until of untilsOf(other)) list.push({ other, until });
     lists.set(key, list);
   }
   for (const list of lists.values()) list.sort((a, b) => a.until - b.until);
@@ -58,17 +58,20 @@ export function criticalChain(ops: readonly ChainOp[]): ChainLink[] {
   const byPerson = endedBy(
     planned,
     ({ personId }) => personId,
-    ({ end }) => end,
+    ({ end }) => [end],
   );
   const byRow = endedBy(
     planned,
     ({ row }) => row,
-    ({ end }) => end,
+    ({ end }) => [end],
   );
   const byHold = endedBy(
     planned,
     ({ hold }) => hold?.resourceId ?? null,
-    ({ occupiedUntil, end }) => occupiedUntil ?? end,
+    ({ occupiedUntil, end, hold }) =>
+      (hold?.stairs.length ? hold.stairs : [{ before: 0 }]).map(
+        ({ before }) => (occupiedUntil ?? end) - before,
+      ),
   );
   const links: ChainLink[] = [];
   const seen = new Set<string>();

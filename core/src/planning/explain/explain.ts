@@ -2,6 +2,7 @@ import { countWhile } from '../../base/ordered.ts';
 import { said } from '../../said/index.ts';
 import { type Interval, lengthOf, type Minute } from '../../shop/calendar.ts';
 import { bindingClock } from '../problem/clocks.ts';
+import { heldLevels } from '../problem/holds.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from '../problem/model.ts';
 import { union } from '../solve/supply.ts';
 import { firstIndexEndingAfter } from '../solve/timetable.ts';
@@ -72,9 +73,8 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
       for (const use of op.uses)
         take(use.resourceId, { start, end, amount: use.amount, loadId: op.loadId, by });
     }
-    if (op.hold && occupiedUntil !== null) {
-      take(op.hold.resourceId, { start, end: occupiedUntil, amount: op.hold.amount, loadId: op.loadId, by });
-    }
+    for (const level of heldLevels({ op, start, occupiedUntil }))
+      take(op.hold?.resourceId ?? '', { ...level, loadId: op.loadId, by });
   }
   const hours = new Set(problem.people.map(({ work }) => work));
   for (const work of hours) for (const { start, end } of work) edges.add(start).add(end);
@@ -132,14 +132,17 @@ function blockedBy(
   at: Minute,
 ): { resourceId: string; by: string } | null {
   const work = item.end - item.start;
-  const wanted = item.op.uses.map((use) => ({ use, until: at + work }));
-  if (item.op.hold) wanted.push({ use: item.op.hold, until: at + work + item.op.hold.minutes });
-  for (const { use, until } of wanted) {
+  const { uses, hold } = item.op;
+  const wanted = uses.map((use) => ({ use, from: at, until: at + work }));
+  const occupiedUntil = at + work + (hold?.minutes ?? 0);
+  for (const { amount, start, end } of heldLevels({ op: item.op, start: at, occupiedUntil }))
+    wanted.push({ use: { resourceId: hold?.resourceId ?? '', amount }, from: start, until: end });
+  for (const { use, from, until } of wanted) {
     const capacity = context.problem.resources.find(({ id }) => id === use.resourceId)?.capacity ?? 0;
-    const others = takenWithin(context, use.resourceId, { start: at, end: until }).filter(
+    const others = takenWithin(context, use.resourceId, { start: from, end: until }).filter(
       ({ loadId }) => loadId !== item.op.loadId,
     );
-    for (const moment of [at, ...others.map(({ start }) => start).filter((start) => start > at)]) {
+    for (const moment of [from, ...others.map(({ start }) => start).filter((start) => start > from)]) {
       const present = others.filter(({ start, end }) => start <= moment && end > moment);
       const perLoad = new Map<string, number>();
       for (const { loadId, amount, by } of present) {

@@ -69,7 +69,15 @@ export function reservationsOf(
     }
     if (op.hold) {
       const until = (end ?? op.end) + holdMinutes;
-      reservations.push({ start: op.start, end: until, personId: null, use: op.hold, by });
+      const { resourceId, amount, stairs } = op.hold;
+      for (const part of stairs.length > 0 ? stairs : [{ amount, before: 0 }])
+        reservations.push({
+          start: op.start,
+          end: until - part.before,
+          personId: null,
+          use: { resourceId, amount: part.amount },
+          by,
+        });
     }
   }
   return reservations.filter((reservation) => reservation.end > now);

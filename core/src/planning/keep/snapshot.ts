@@ -7,6 +7,7 @@ import { WORKED_WAYS } from '../../pieces/ways.ts';
 import { SHOP_PLACE } from '../../places/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { GunUseSchema } from '../problem/guns.ts';
+import { stairsOf } from '../problem/holds.ts';
 import { isRepair, type Plan, type PlanProblem } from '../problem/model.ts';
 import { NO_ROOM_WISHES, ROOM_WISHES } from '../problem/room.ts';
 import { headLength } from '../problem/tripOps.ts';
@@ -64,7 +65,14 @@ const PlannedOpSchema = z.object({
   segments: z.array(z.object({ ...Span, pieces: z.int() })),
   occupiedUntil: z.int().nullable(),
   /** Where the load dries, and how much of that place it takes. */
-  hold: z.object({ resourceId: z.string(), amount: z.number() }).nullable(),
+  hold: z
+    .object({
+      resourceId: z.string(),
+      amount: z.number(),
+      /** The parts in which it is let go, and how many minutes before the last of it; in plans from before, all at once. */
+      stairs: z.array(z.object({ amount: z.number(), before: z.int().min(0) })).default([]),
+    })
+    .nullable(),
   /** The spray gun that it has, and what changing that over takes; null where it sprays nothing. */
   gun: GunUseSchema.nullable().default(null),
   /** Minutes of setting up in it; 0 in plans from before that was kept. */
@@ -200,7 +208,7 @@ export function snapshotOf(
       end,
       segments,
       occupiedUntil,
-      hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount } : null,
+      hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount, stairs: stairsOf(op) } : null,
       gun: op.gun ?? null,
       setupMin: op.setupMin,
       trip: op.isTrip ? (heads.has(op.id) ? 'out' : 'back') : null,

@@ -64,8 +64,11 @@ export interface PlanOp {
   cleanupMin: number;
   /** Held while someone works. */
   uses: Use[];
-  /** Held from the start until the film is dry to handle; `least` is what the smallest of its pieces takes of it. */
-  hold: (Use & { minutes: Minute; least?: number }) | null;
+  /**
+   * Held from the start until the film is dry to handle; `least` is what the smallest of its pieces takes of it, `each` what every
+   * one takes, in their order, where they let go of it one by one.
+   */
+  hold: (Use & { minutes: Minute; least?: number; each?: readonly number[] }) | null;
   lags: Lags | null;
   /** Minutes after its end when this coat's recoat window shuts; null when it stays open. */
   windowMax: Minute | null;
@@ -85,8 +88,8 @@ export interface PlanOp {
   paint?: Paint;
   /** The gun that it was given in a plan. */
   gun?: GunUse;
-  /** What really happened, once it has. */
-  done: { start: Minute; end: Minute } | null;
+  /** What really happened, once it has; `ends` is when each of its pieces was through, in their order. */
+  done: { start: Minute; end: Minute; ends?: readonly Minute[] } | null;
 }
 
 /** Pieces that go through the sequence together, with their operations in order. */

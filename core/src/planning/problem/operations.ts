@@ -319,8 +319,10 @@ export function draftOps(
           isHeld && clocks && holder
             ? {
                 resourceId: holderResource(holder),
-                amount: spaceOfAll(members, batch, shop.settings),
+                // Where they are coated in parts, all of them are on it together.
+                amount: spaceOfAll(task.only ? all : members, batch, shop.settings),
                 least: Math.min(...members.map((piece) => spaceOf(piece, holder, shop.settings))),
+                ...(!task.only && { each: members.map((piece) => spaceOf(piece, holder, shop.settings)) }),
                 minutes: clocks.handle.hereMinutes,
               }
             : null,
@@ -392,7 +394,13 @@ export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): Pl
     const finished = (pieceIds: string[]): PlanOp => ({
       ...op,
       pieceIds,
-      done: { start: latest - workMinutes({ ...op, pieceIds }), end: latest },
+      done: {
+        start: latest - workMinutes({ ...op, pieceIds }),
+        end: latest,
+        ...(op.hold && {
+          ends: pieceIds.map((id) => times.find(({ pieceId }) => pieceId === id)?.end ?? latest),
+        }),
+      },
     });
     if (rest.length === 0) ops.unshift(finished(op.pieceIds));
     else if (done.size === 0) ops.unshift(op);

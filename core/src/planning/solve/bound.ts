@@ -1,8 +1,9 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter } from '../problem/clocks.ts';
 import { pauseOf } from '../problem/guns.ts';
+import { firstFree } from '../problem/holds.ts';
 import { type Load, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
-import { daysOfWork, heldAlone, minimumDays, usedBy } from './capacityBound.ts';
+import { daysOfWork, heldAlone, minimumDays, takenOf, usedBy } from './capacityBound.ts';
 import {
   addWorkMinutes,
   addWorkMinutesOfAll,
@@ -260,16 +261,20 @@ class Bounder {
     return best;
   }
 
-  /** Minutes from the start of an operation for which it keeps its place to itself: until it is free, or its next coat is on. */
+  /**
+   * Minutes from the start of an operation for which it keeps all of its place to itself: until the first of its pieces lets go of
+   * it, or its next coat is on.
+   */
   private blockOf(need: Need): Minute {
     const { op, load, index } = need;
     if (!op.hold) return need.minutes;
+    const free = firstFree(op, need.minutes);
     const next = load.ops.findIndex(
       (other, at) => at > index && other.hold?.resourceId === op.hold?.resourceId,
     );
-    if (next < 0) return need.minutes + op.hold.minutes;
+    if (next < 0) return free;
     const gap = this.choicesFrom(need)[next - index - 1] ?? 0;
-    return need.minutes + Math.max(0, Math.min(op.hold.minutes, gap));
+    return Math.max(0, Math.min(free, need.minutes + gap));
   }
 
   /** Films that dry in a place, those first whose load is soonest through after them. */
@@ -411,7 +416,7 @@ class Bounder {
           days,
           amount: Math.min(...own.map(({ op }) => op.hold?.amount ?? 0)),
           ...piecesOf(own),
-          block: Math.min(...own.map(({ minutes, op }) => minutes + (op.hold?.minutes ?? 0))),
+          block: Math.min(...own.map(({ minutes, op }) => firstFree(op, minutes))),
           tail: this.tailOf(last),
         },
       ];
@@ -468,8 +473,7 @@ class Bounder {
       const held = this.content(
         needs,
         [round],
-        ({ op, minutes }) =>
-          op.hold?.resourceId === id ? (op.hold.amount * (minutes + heldAlone(op))) / capacity : 0,
+        ({ op, minutes }) => (op.hold?.resourceId === id ? takenOf(op, minutes) / capacity : 0),
         ({ op }) => (op.hold ? heldAlone(op) : 0),
         best.at,
       );

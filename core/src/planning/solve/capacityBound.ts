@@ -1,4 +1,5 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
+import { leadsOf } from '../problem/holds.ts';
 import type { PlanOp } from '../problem/model.ts';
 import { EVENING_MIN } from '../problem/problem.ts';
 
@@ -74,4 +75,13 @@ export function usedBy(op: PlanOp, resourceId: string): number {
 export function heldAlone({ hold, lags }: PlanOp): Minute {
   if (!hold || !lags) return 0;
   return Math.max(0, Math.min(hold.minutes, lags.recoat, lags.sand, lags.handle));
+}
+
+/** What the pieces of a coat take of their place at the least, in its unit times minutes, when it takes so long; each until it may be handled. */
+export function takenOf(op: PlanOp, minutes: Minute): number {
+  if (!op.hold) return 0;
+  const alone = minutes + heldAlone(op);
+  const leads = leadsOf(op);
+  if (!leads) return op.hold.amount * alone;
+  return leads.reduce((sum, lead, at) => sum + (op.hold?.each?.[at] ?? 0) * Math.max(0, alone - lead), 0);
 }

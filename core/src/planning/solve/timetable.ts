@@ -1,6 +1,7 @@
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
+import { heldLevels } from '../problem/holds.ts';
 import {
   badAirIn,
   goingOn,
@@ -10,6 +11,7 @@ import {
   type PlanProblem,
   type ScheduledOp,
   type Segment,
+  type Use,
   workMinutes,
 } from '../problem/model.ts';
 
@@ -224,10 +226,9 @@ export class Timetable {
   }
 
   /** Books only the hold of an operation, planned or done. */
-  hold({ op, start, occupiedUntil }: Pick<ScheduledOp, 'op' | 'start' | 'occupiedUntil'>): void {
-    if (!op.hold || occupiedUntil === null) return;
-    const { resourceId, amount } = op.hold;
-    this.bookPlace(resourceId, { start, end: occupiedUntil, amount }, op.loadId);
+  hold(item: Pick<ScheduledOp, 'op' | 'start' | 'occupiedUntil'>): void {
+    const { hold, loadId } = item.op;
+    if (hold) for (const level of heldLevels(item)) this.bookPlace(hold.resourceId, level, loadId);
   }
 
   /**
@@ -235,22 +236,27 @@ export class Timetable {
    * its film dries; null when they have room. A load never stands in its own way: its coats follow one another on the
    * same hooks.
    */
-  fullUntil(
-    { uses, hold, loadId }: PlanOp,
-    start: Minute,
-    end: Minute,
-    occupiedUntil: Minute,
-  ): Minute | null {
-    for (let index = 0; index <= uses.length; index += 1) {
-      const use = index < uses.length ? uses[index] : hold;
-      if (!use) continue;
-      const room = (this.capacities.get(use.resourceId) ?? 0) - use.amount;
-      if (room < 0) return Number.POSITIVE_INFINITY;
-      const until = use === hold ? occupiedUntil : end;
-      const retry = this.places.get(use.resourceId)?.fullUntil(room, start, until, loadId);
+  fullUntil(op: PlanOp, start: Minute, end: Minute, occupiedUntil: Minute): Minute | null {
+    const { uses, hold } = op;
+    for (const use of uses) {
+      const retry = this.lacks(use, { start, end }, op.loadId);
+      if (retry !== null) return retry;
+    }
+    if (!hold) return null;
+    // From the last level back: what is full later holds it up longer, and what is taken only gets less.
+    const levels = heldLevels({ op, start, occupiedUntil });
+    for (let at = levels.length - 1; at >= 0; at -= 1) {
+      const level = levels[at];
+      const retry = level && this.lacks({ ...hold, amount: level.amount }, level, op.loadId);
       if (retry !== undefined && retry !== null) return retry;
     }
     return null;
+  }
+
+  private lacks({ resourceId, amount }: Use, { start, end }: Interval, loadId: string): Minute | null {
+    const room = (this.capacities.get(resourceId) ?? 0) - amount;
+    if (room < 0) return Number.POSITIVE_INFINITY;
+    return this.places.get(resourceId)?.fullUntil(room, start, end, loadId) ?? null;
   }
 }
 

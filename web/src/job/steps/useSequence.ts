@@ -91,6 +91,7 @@ export function findingsOfZone(
     climate: shop.planningClimate,
     isOnSite: detail.job.place === 'client',
     room: detail.job.room,
+    gear: shop.benchItems,
     experience,
   });
 }

@@ -1,5 +1,6 @@
 import { isSprayed } from '@upholder/core/catalogue';
-import { fillsOf, type MixRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
+import { cupReckoning } from '@upholder/core/equipment';
+import { type MixRecord, pouredOf, SHAKEN_REST_MIN, strainerUm } from '@upholder/core/mixing';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import { Volume } from './Amount.tsx';
@@ -20,7 +21,7 @@ function straining({ gun, applicator }: MixRecord): { um: number; through: strin
 export function AllIn({ mix, now, onChange }: { mix: MixRecord; now: Date; onChange(mix: MixRecord): void }) {
   const strainer = straining(mix);
   const mixMl = Object.values(pouredOf(mix)).reduce((sum, ml) => sum + ml, 0);
-  const fills = mix.gun?.cupMl ? fillsOf(mixMl, mix.gun.cupMl) : null;
+  const fills = mix.gun?.cupMl ? cupReckoning(mixMl, { ...mix.gun, cupMl: mix.gun.cupMl }, null, 1) : null;
   const restsMs =
     mix.shakenAt === null ? 0 : Date.parse(mix.shakenAt) + SHAKEN_REST_MIN * 60_000 - now.getTime();
   return (

@@ -1,10 +1,10 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
-import { bandWords, cupsOf, fillsOf, type MixRecord, resultWords } from '@upholder/core/mixing';
+import { bandWords, cupsOf, type MixRecord, resultWords } from '@upholder/core/mixing';
 import type { QuantityName } from '@upholder/core/units';
 import type { ReactNode } from 'react';
-import { labelled, understood } from '../../base/voice.ts';
+import { labelled, show, understood } from '../../base/voice.ts';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
@@ -99,8 +99,7 @@ export function GoodLastTime({
 /** What the mix comes to: its pours, where they go, and how thin it shall be. */
 export function ComesTo({ read, applicator }: { read: Read; applicator: Applicator }) {
   const { share, target } = read;
-  const mixMl = read.pours.reduce((sum, { ml }) => sum + ml, 0);
-  const fills = read.gun?.cupMl && mixMl > 0 ? fillsOf(mixMl, read.gun.cupMl) : null;
+  const { cup } = read;
   return (
     <div role="status" className="leading-snug">
       <p className="text-head">
@@ -117,17 +116,21 @@ export function ComesTo({ read, applicator }: { read: Read; applicator: Applicat
             {residuePlace(applicator)}, <Volume ml={share.reserveMl} /> as reserve.{' '}
           </>
         )}
-        {fills && fills.fills > 1 && (
+        {cup && cup.fills > 1 && (
           <>
-            {fills.fills} fillings of its cup, the last of <Volume ml={fills.lastMl} />.{' '}
+            {cup.fills} fillings of its cup, the last of <Volume ml={cup.lastMl} />.{' '}
           </>
         )}
+        {cup?.heldG != null && <>{show('weight', cup.heldG)} in the hand. </>}
         {target && (
           <>
             Wanted: {bandWords(target)} in {target.cup.name}.
           </>
         )}
       </p>
+      {cup?.isHeavy && (
+        <Notice>That is heavy for one hand: fill the cup half, or change hands between pieces.</Notice>
+      )}
       {read.cupRemark && <Notice>{read.cupRemark}</Notice>}
     </div>
   );

@@ -1,11 +1,14 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
 import type { ProductSheet, Thinning } from '@upholder/core/catalogue';
+import { type CupReckoning, cupReckoning } from '@upholder/core/equipment';
 import { coatMixMl, residueMl } from '@upholder/core/film';
 import {
   COMPONENT_ROLES,
   type Component,
   cupsOf,
+  densityOf,
   type GoodResult,
+  type Gun,
   type GunFacts,
   leftoverOf,
   type MixRecord,
@@ -44,6 +47,8 @@ export interface ReadDraft {
   share: { piecesMl: number; residueMl: number; reserveMl: number } | null;
   pours: Component[];
   gun: GunFacts | null;
+  /** How its cup is filled, and what it weighs in the hand; null where it has none. */
+  cup: CupReckoning | null;
   /** The thinning as it was understood, in words. */
   thinningSaid: string;
   target: CupTarget | null;
@@ -63,6 +68,14 @@ export interface ReadDraft {
 }
 
 const DOORS_M2 = totalAreas([...REFERENCE_PIECES]).totalMm2 / 1e6;
+
+/** How the cup of a gun is filled with so much of each. */
+function cupOf(gun: Gun | null, pours: readonly Component[], sheet: ProductSheet): CupReckoning | null {
+  const mixMl = pours.reduce((sum, { ml }) => sum + ml, 0);
+  if (!gun?.cupMl || !(mixMl > 0)) return null;
+  const grams = pours.reduce((sum, { role, ml }) => sum + ml * densityOf(role, sheet), 0);
+  return cupReckoning(mixMl, { ...gun, cupMl: gun.cupMl }, gun.fullG, grams / mixMl);
+}
 
 /** A bare number of the form between two ends; nothing typed is 0. */
 function amountOf(text: string, what: string, min: number, max: number, suffixes: string[]) {
@@ -153,6 +166,7 @@ export function readDraft(draft: MixDraft, shop: ShopContext, mixes: readonly Mi
   const sheetTarget = targetsOf(sheet, draft.applicator, cups)[0] ?? null;
   const wanted = wantedS && cup ? { cup, fromS: wantedS.fromS, toS: wantedS.toS } : sheetTarget;
   const { target, remark } = targetIn(wanted, cup, cups);
+  const pours = Number.isFinite(paintMl) && paintMl > 0 ? poursFor(paintMl, sheet, recipe) : [];
   const taken = new Set(mixes.flatMap(({ pours }) => pours.map(({ fromMixId }) => fromMixId)));
   return {
     product,
@@ -160,7 +174,8 @@ export function readDraft(draft: MixDraft, shop: ShopContext, mixes: readonly Mi
     recipe,
     paintMl,
     share,
-    pours: Number.isFinite(paintMl) && paintMl > 0 ? poursFor(paintMl, sheet, recipe) : [],
+    pours,
+    cup: cupOf(gun, pours, sheet),
     gun: gun && { name: gun.name, orificeUm: gun.orificeUm, cupMl: gun.cupMl, residueMl: gun.residueMl },
     thinningSaid: wantedS
       ? `thin to ${wantedS.fromS === null ? '' : `${wantedS.fromS}–`}${wantedS.toS} s in ${cup?.name ?? 'the cup'}, starting from ${thinningWords(recipe.thinning)}`

@@ -125,11 +125,26 @@ export interface Taken {
   amount: number;
 }
 
+/** What a film takes, going down as its pieces dry one after the other. */
+function levelsOf(
+  { amount, stairs }: NonNullable<FilmItem['op']['hold']>,
+  { from, until, loadId }: { from: number; until: number; loadId: string },
+) {
+  let left = amount;
+  let since = from;
+  return (stairs.length > 0 ? stairs : [{ amount, before: 0 }]).map((stair) => {
+    const level = { loadId, amount: left, from: since, until: until - stair.before };
+    left -= stair.amount;
+    since = level.until;
+    return level;
+  });
+}
+
 /** How full the rail or the rack is over time, by the films of the chart; a load that holds twice over a minute holds once. */
 export function occupancy(films: readonly FilmItem[], place: Row): Taken[] {
   const holds = films.flatMap(({ op, start, handleAt }) =>
     op.hold?.resourceId === place
-      ? [{ loadId: op.loadId, amount: op.hold.amount, from: start - (op.end - op.start), until: handleAt }]
+      ? levelsOf(op.hold, { from: start - (op.end - op.start), until: handleAt, loadId: op.loadId })
       : [],
   );
   const moments = [...new Set(holds.flatMap(({ from, until }) => [from, until]))].sort((a, b) => a - b);

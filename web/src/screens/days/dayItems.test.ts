@@ -27,7 +27,7 @@ function op(change: Partial<PlannedOp>): PlannedOp {
     end: 1050,
     segments: [{ start: 1000, end: 1050, pieces: 1 }],
     occupiedUntil: 1400,
-    hold: { resourceId: 'rail', amount: 480 },
+    hold: { resourceId: 'rail', amount: 480, stairs: [] },
     lags: { touch: 0, sand: 240, recoat: 240, handle: 350, pack: 1440, refit: 2880 },
     gun: null,
     setupMin: 0,

@@ -1,4 +1,5 @@
 import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
+import { bestAir, burstWords } from '@upholder/core/equipment';
 import { residuePlace } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
@@ -14,12 +15,15 @@ import type { NowItem, NowLog } from './useNowLog.ts';
 export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { form: NowLog }) {
   const { coat, ownMixes, draft, setDraft, takeMix, errors } = form;
   if (!coat?.amounts) return null;
+  const air = bestAir(shop.benchItems, coat.applicator ?? 'brush', coat.step.productKey ?? '');
+  const bursts = air && burstWords(air);
   return (
     <>
       <p className="mt-4 border-line border-t pt-3 text-lead">
         {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']},{' '}
         {coat.step.wftUm !== null && show('film', coat.step.wftUm)} wet
       </p>
+      {bursts && <p className="mt-1 border-tape border-l-[8px] pl-3 text-lead">{bursts}</p>}
       <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
         Mix {show('volume', coat.amounts.paintMl)}
         {coat.amounts.thinnerMl > 0 &&

@@ -1,6 +1,6 @@
-import type { JobDetail, OpeningRow, PieceRow } from '@upholder/core/api';
+import type { JobDetail, OpeningRow, PieceRow, ShopContext } from '@upholder/core/api';
 import { tagPlace } from '@upholder/core/elevation';
-import { pieceKindWords } from '@upholder/core/pieces';
+import { PIECE_WAY_WORDS, pieceKindWords } from '@upholder/core/pieces';
 import { useState } from 'react';
 import { showAll } from '../../base/voice.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
@@ -24,7 +24,27 @@ const SIZES: LabelSize[] = [
 ];
 const LEAST_CODE_MM = 10;
 
-function Label({ piece, detail, size }: { piece: PieceRow; detail: JobDetail; size: LabelSize }) {
+/** Where a piece is worked and on which rail or rack it dries, where that is not the shop's own. */
+function worksAt({ way, placeId, id }: PieceRow, detail: JobDetail, shop: ShopContext): string {
+  const load = detail.plan?.loads.find(({ pieceIds }) => pieceIds.includes(id));
+  const { places, holders } = shop.settings;
+  const place = places.find((one) => one.id === (load?.placeId ?? placeId));
+  const holder = holders.find((one) => one.id === load?.holderId);
+  const where = place?.name ?? (way === 'usual' || way === 'shop' ? '' : PIECE_WAY_WORDS[way]);
+  return [where, holder?.name ?? ''].filter((word) => word !== '').join(', ');
+}
+
+function Label({
+  piece,
+  at,
+  detail,
+  size,
+}: {
+  piece: PieceRow;
+  at: string;
+  detail: JobDetail;
+  size: LabelSize;
+}) {
   const code = Math.max(LEAST_CODE_MM, size.heightMm - 4);
   const isSmall = size.heightMm < 20;
   return (
@@ -48,6 +68,7 @@ function Label({ piece, detail, size }: { piece: PieceRow; detail: JobDetail; si
             {pieceKindWords(piece.kind)}
             <br />
             {showAll('length', [piece.widthMm, piece.heightMm])}
+            {at !== '' && <div className="truncate">{at}</div>}
           </div>
         )}
       </div>
@@ -86,7 +107,7 @@ function OpeningLabel({
 
 /** Labels to print: for pieces with a code that opens them, and for their openings. */
 export function LabelsScreen() {
-  const { detail } = useJobContext();
+  const { detail, shop } = useJobContext();
   const [sizeIndex, setSizeIndex] = useState(1);
   const [what, setWhat] = useState<'pieces' | 'openings'>('pieces');
   const [zoneId, setZoneId] = useState('');
@@ -148,7 +169,15 @@ export function LabelsScreen() {
       )}
       <div className="flex flex-wrap gap-[2mm]">
         {what === 'pieces'
-          ? pieces.map((piece) => <Label key={piece.id} piece={piece} detail={detail} size={size} />)
+          ? pieces.map((piece) => (
+              <Label
+                key={piece.id}
+                piece={piece}
+                at={worksAt(piece, detail, shop)}
+                detail={detail}
+                size={size}
+              />
+            ))
           : detail.openings.map((opening) => (
               <OpeningLabel key={opening.id} opening={opening} detail={detail} size={size} />
             ))}

@@ -138,6 +138,7 @@ export function PiecesScreen() {
       {importText !== null && (
         <ImportDialog
           detail={detail}
+          shop={shop}
           initialText={importText}
           onClose={() => setImportText(null)}
           insertMany={takeoff.insertMany}

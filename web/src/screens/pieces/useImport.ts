@@ -1,4 +1,4 @@
-import type { JobDetail } from '@upholder/core/api';
+import type { JobDetail, ShopContext } from '@upholder/core/api';
 import {
   guessMapping,
   headingsSignature,
@@ -19,6 +19,7 @@ import { newZoneSpec } from '../../job/zoneSpec.ts';
 
 export interface ImportOptions {
   detail: JobDetail;
+  shop: ShopContext;
   initialText: string;
   onClose(): void;
   insertMany(pieces: Piece[], onProgress: (done: number) => void): Promise<Refusal | null>;
@@ -27,7 +28,7 @@ export interface ImportOptions {
 const EMPTY = 'The table is empty. Paste rows with headings, or choose another file.';
 
 /** A table on its way into the take-off: how it is read, what is asked of it, what is put right, and taking it in. */
-export function useImport({ detail, initialText, onClose, insertMany }: ImportOptions) {
+export function useImport({ detail, shop, initialText, onClose, insertMany }: ImportOptions) {
   const [text, setText] = useState(initialText);
   const [edits, setEdits] = useState<Record<number, string[]>>({});
   const [ownMapping, setOwnMapping] = useState<Mapping | null>(null);
@@ -87,7 +88,17 @@ export function useImport({ detail, initialText, onClose, insertMany }: ImportOp
             chosen: areZonesAdded ? 'add' : 'other',
           },
         ];
-  const notes = useMemo(() => (parsed ? tableNotes(parsed, mapping) : []), [parsed, mapping]);
+  const { places } = shop.settings;
+  const placeOf = (name: string) => places.find((place) => sameTag(place.name, name))?.id ?? null;
+  const strangePlaces = new Set(
+    rows.flatMap(({ placeName }) => (placeName === '' || placeOf(placeName) !== null ? [] : [placeName])),
+  );
+  const notes = [
+    ...useMemo(() => (parsed ? tableNotes(parsed, mapping) : []), [parsed, mapping]),
+    ...[...strangePlaces].map(
+      (name) => `The shop has no place called “${name}”: pieces worked there go to its first garage or tent.`,
+    ),
+  ];
   const good = rows.filter(({ pieces }) => pieces.length > 0);
   const chosen = good.filter(({ line }) => !skipped.has(line));
   const pieceCount = chosen.reduce((sum, { pieces }) => sum + pieces.length, 0);
@@ -118,6 +129,7 @@ export function useImport({ detail, initialText, onClose, insertMany }: ImportOp
         id: uuid(),
         zoneId: zones.get(row.zoneName.trim().toLowerCase()) ?? zoneId,
         openingId: detail.openings.find(({ tag }) => sameTag(tag, row.openingTag))?.id ?? null,
+        placeId: row.placeName === '' ? null : placeOf(row.placeName),
         position: 0,
       })),
     );

@@ -1,4 +1,11 @@
-import { type AirVerdict, airVerdict, PSI_PER_BAR, readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import {
+  type AirVerdict,
+  airVerdict,
+  PSI_PER_BAR,
+  readTip,
+  supplyOf,
+  tipFlowMlMin,
+} from '@upholder/core/equipment';
 import type { Gear, StoredItem } from '@upholder/core/mixing';
 import { parseDecimal } from '@upholder/core/units';
 
@@ -44,9 +51,7 @@ function verdictWords(verdict: AirVerdict): string {
 export function airWords(demandLMin: number | null, gear: readonly StoredItem<Gear>[]): string[] {
   if (!demandLMin) return [];
   return gear.flatMap(({ item }) => {
-    const { name, freeAirLMin, tankL, cutOutBar, cutInBar } = item;
-    if (item.gear !== 'compressor' || item.isRetired || freeAirLMin === null) return [];
-    const supply = { freeAirLMin, tankL: tankL ?? 0, cutOutBar: cutOutBar ?? 0, cutInBar: cutInBar ?? 0 };
-    return [`${name}: ${verdictWords(airVerdict(demandLMin, supply))}.`];
+    const supply = supplyOf(item);
+    return supply ? [`${item.name}: ${verdictWords(airVerdict(demandLMin, supply))}.`] : [];
   });
 }

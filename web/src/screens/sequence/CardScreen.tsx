@@ -1,8 +1,9 @@
-import type { ShopContext } from '@upholder/core/api';
+import type { PieceRow, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { filmClocks } from '@upholder/core/drying';
 import { coatAmounts, thinningWords } from '@upholder/core/mixing';
-import { totalAreas } from '@upholder/core/pieces';
+import { PIECE_WAY_WORDS, totalAreas } from '@upholder/core/pieces';
+import { placeIdOf } from '@upholder/core/planning';
 import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import {
   FINISHING_SYSTEMS,
@@ -18,6 +19,7 @@ import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import { shopInZone } from '../../job/airAt.ts';
 import { NoZone } from '../../job/NoZone.tsx';
+import { holderWords } from '../../job/placeWords.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
 
@@ -74,6 +76,27 @@ function CardLine({ step, number, detail, shop }: { step: Step; number: number }
   );
 }
 
+/** Where the pieces of a zone are worked and dry, where that is not the shop's own: `6 pieces in Carport tent, on Posts`. */
+function whereWords(pieces: readonly PieceRow[], { detail, shop }: JobInShop): string[] {
+  const isOnSite = detail.job.place === 'client';
+  const counts = new Map<string, number>();
+  for (const piece of pieces) {
+    const load = detail.plan?.loads.find(({ pieceIds }) => pieceIds.includes(piece.id));
+    const place = shop.settings.places.find(({ id }) => id === placeIdOf(piece, isOnSite, shop.settings));
+    const dries = holderWords(load?.holderId, shop);
+    const words = [
+      place
+        ? `in ${place.name}`
+        : piece.way === 'usual' || piece.way === 'shop'
+          ? ''
+          : PIECE_WAY_WORDS[piece.way],
+      dries,
+    ].filter((word) => word !== '');
+    if (words.length > 0) counts.set(words.join(', '), (counts.get(words.join(', ')) ?? 0) + 1);
+  }
+  return [...counts].map(([words, count]) => `${count} ${count === 1 ? 'piece' : 'pieces'} ${words}`);
+}
+
 /** The process card of a zone: one page for the wall. */
 export function CardScreen() {
   const { detail, shop: around } = useJobContext();
@@ -113,6 +136,9 @@ export function CardScreen() {
                 ? `${zone.systemId}, ${zone.customSystem ? `${zone.customSystem.name}, version ${zone.customSystem.version}` : FINISHING_SYSTEMS[zone.systemId].name}`
                 : 'no system yet'}
             </p>
+            {whereWords(pieces, { detail, shop: around }).map((words) => (
+              <p key={words}>{words}</p>
+            ))}
           </div>
           <div className="flex h-11 w-28 border border-ink" aria-hidden="true">
             <span className="flex-1" style={{ background: zone.oldColour }} />

@@ -14,6 +14,13 @@ const LOOKS: Record<Severity, { word: string; edge: string }> = {
   advise: { word: 'Better', edge: 'border-line' },
 };
 
+/** Where a finding is settled besides the sequence. */
+const GO_TO: Record<NonNullable<Finding['goTo']>, { to: string; words: string }> = {
+  room: { to: '../pieces/room', words: 'Protect the room' },
+  places: { to: '/shop/places', words: 'Open the places' },
+  gear: { to: '/products/bench', words: 'Open cups and guns' },
+};
+
 interface PanelProps {
   detail: JobDetail;
   shop: ShopContext;
@@ -86,11 +93,7 @@ export function FindingsPanel({ detail, shop, zone, findings, nameOf, editor, on
                     {fix.label}
                   </Button>
                 ))}
-                {goTo && (
-                  <ButtonLink to={goTo === 'room' ? '../pieces/room' : '/shop/places'}>
-                    {goTo === 'room' ? 'Protect the room' : 'Open the places'}
-                  </ButtonLink>
-                )}
+                {goTo && <ButtonLink to={GO_TO[goTo].to}>{GO_TO[goTo].words}</ButtonLink>}
                 {testPanel && <Button onClick={() => setTesting(testPanel)}>Log a test panel</Button>}
                 {severity === 'stop' && !isTakenOn && (
                   <Button kind="quiet" onClick={() => setTaking(finding)}>
