@@ -66,6 +66,7 @@ const shop = {
   products: [],
   supplies: [],
   planningClimate: { airC: 19, rhPct: 55 },
+  placeAirs: {},
 } as unknown as ShopContext;
 
 let isAway = false;

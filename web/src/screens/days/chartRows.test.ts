@@ -27,7 +27,14 @@ const labour = (id: string, row: string, zoneId: string, personId: string | null
     isDone: personId === null,
   }) as unknown as LabourItem;
 /** Sprayed for an hour, then held on its place until it can be handled. */
-const film = (loadId: string, place: string | null, from: number, until: number, amount: number) =>
+const film = (
+  loadId: string,
+  place: string | null,
+  from: number,
+  until: number,
+  amount: number,
+  stairs: { amount: number; before: number }[] = [],
+) =>
   ({
     op: {
       id: `${loadId} ${from}`,
@@ -35,7 +42,7 @@ const film = (loadId: string, place: string | null, from: number, until: number,
       zoneId: 'z1',
       start: from,
       end: from + 60,
-      hold: place && { resourceId: place, amount },
+      hold: place && { resourceId: place, amount, stairs },
     },
     row: place ?? 'bench',
     start: from + 60,
@@ -89,6 +96,18 @@ describe('how full a place is', () => {
       { at: 900, amount: 0 },
     ]);
     expect(occupancy([], 'rack')).toEqual([]);
+  });
+
+  it('counts what is let go piece by piece no longer than it is held', () => {
+    const stairs = [
+      { amount: 1000, before: 40 },
+      { amount: 2000, before: 0 },
+    ];
+    expect(occupancy([film('l1', 'rail', 0, 600, 3000, stairs)], 'rail')).toEqual([
+      { at: 0, amount: 3000 },
+      { at: 560, amount: 2000 },
+      { at: 600, amount: 0 },
+    ]);
   });
 
   it('counts a load once where its next coat goes on before the one below can be handled', () => {
