@@ -13,15 +13,21 @@ import { type Running, startServer } from '../server/src/start.ts';
 // The made-up shop on a database of its own, for the browser tests. It takes orders on standard input, one a line,
 // and answers each with a line that starts with "done" or "failed".
 
-const OPENING = new Date('2026-11-25T10:40:00.000Z');
-/** The seeded shop, made once and copied for every file of tests. */
-const TEMPLATE = 'e2e_template';
+/** When the shop opens: late in autumn, or in a week of the next August in which it rains on the second day (a session of a day gone by would be over at once). */
+const OPENINGS = {
+  november: new Date('2026-11-25T10:40:00.000Z'),
+  august: new Date('2027-08-25T09:40:00.000Z'),
+};
+type Season = keyof typeof OPENINGS;
+/** The seeded shop, made once a season and copied for every file of tests. */
+const templateOf = (season: Season) => `e2e_${season}`;
 
 class Shop {
   private databaseUrl = '';
   private server: Running | null = null;
   private port = 0;
-  private isTemplateMade = false;
+  private readonly made = new Set<Season>();
+  private opening = OPENINGS.november;
   /** When the shop was set up: a restarted server's clock goes on, it does not start over. */
   private setUpAt = Date.now();
 
@@ -43,7 +49,7 @@ class Shop {
       port: this.port,
       webDist: WEB_DIST,
       isDemo: true,
-      clockStart: new Date(OPENING.getTime() + Date.now() - this.setUpAt).toISOString(),
+      clockStart: new Date(this.opening.getTime() + Date.now() - this.setUpAt).toISOString(),
       hasStation: false,
       logLevel: 'silent',
       checksAnswers: true,
@@ -56,22 +62,23 @@ class Shop {
     this.server = null;
   }
 
-  /** A year goes by while nobody looks. */
-  async passYear(): Promise<void> {
+  /** So many days go by while nobody looks. */
+  async pass(days: number): Promise<void> {
     await this.halt();
-    this.setUpAt -= 366 * 86_400_000;
+    this.setUpAt -= days * 86_400_000;
     await this.start();
   }
 
-  async reset(): Promise<void> {
+  async reset(season: Season): Promise<void> {
     await this.halt();
-    if (!this.isTemplateMade) {
-      const template = await this.cluster.recreate(TEMPLATE);
+    this.opening = OPENINGS[season];
+    if (!this.made.has(season)) {
+      const template = await this.cluster.recreate(templateOf(season));
       await migrate(template);
-      await seedDemo(template, OPENING);
-      this.isTemplateMade = true;
+      await seedDemo(template, this.opening);
+      this.made.add(season);
     }
-    this.databaseUrl = await this.cluster.recreate('e2e', TEMPLATE);
+    this.databaseUrl = await this.cluster.recreate('e2e', templateOf(season));
     this.setUpAt = Date.now();
     await this.start();
   }
@@ -92,8 +99,10 @@ runUntilStopped(async (lifetime) => {
     (opened) => opened.halt(),
   );
   const orders: Record<string, () => Promise<void>> = {
-    reset: () => shop.reset(),
-    'pass a year': () => shop.passYear(),
+    reset: () => shop.reset('november'),
+    'reset in august': () => shop.reset('august'),
+    'pass a year': () => shop.pass(366),
+    'pass two months': () => shop.pass(61),
     'halt server': () => shop.halt(),
     'start server': () => shop.start(),
     'halt database': () => cluster.halt(),

@@ -4,7 +4,9 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 
 type Order =
   | 'reset'
+  | 'reset in august'
   | 'pass a year'
+  | 'pass two months'
   | 'halt server'
   | 'start server'
   | 'halt database'

@@ -589,7 +589,7 @@ describe('taking jobs away', () => {
     const { job } = await makeJob(ines);
     const csv = await (await ines.call('GET', `/jobs/${job.id}/export/take-off.csv`)).text();
     expect(csv.split('\r\n')[1]).toBe(
-      'D1,Counter,,door,five-piece,400,720,20,0,60,,,,,8,,0,0,0,0,1,1,1,0,,front back edges,,none,finish,usual,,',
+      'D1,Counter,,door,five-piece,400,720,20,0,60,,,,,8,,0,0,0,0,1,1,1,0,,front back edges,,none,finish,usual,,,',
     );
     expect(await ines.refused('GET', `/jobs/${job.id}/export/plan.ics`)).toMatchObject({ code: 'no-plan' });
   });

@@ -36,6 +36,20 @@ function isDewy(climate: Climate): boolean {
   return climate.airC - SKY_COOLING_K <= dewPointC(climate);
 }
 
+/** So long before an hour something may be wet still when it begins: by how soon a film may be touched in the hours before it. */
+function wetBefore(hours: readonly AirHour[], touches: readonly number[], index: number): number {
+  const at = hours[index]?.at ?? 0;
+  let before = 0;
+  for (let earlier = index - 1; earlier >= 0; earlier -= 1) {
+    const start = hours[earlier]?.at ?? 0;
+    // Laid on at the end of that hour at the latest.
+    const dry = start + HOUR_MIN + (touches[earlier] ?? 0);
+    if (dry <= at) break;
+    before = at - Math.max(start, at - (touches[earlier] ?? 0));
+  }
+  return before;
+}
+
 /** What of the weather, besides the air itself, forbids coating in an hour; each with the minutes before and after that it takes with it. */
 function weatherAgainst(
   { at, climate }: AirHour,
@@ -63,17 +77,19 @@ function weatherAgainst(
 }
 
 /**
- * When a product must not be laid on in a place that has the weather of outdoors: what its sheet says against the air, rain
- * before it is touch dry, wind, direct sun, and two hours around dew, each as far as the place does not keep it off.
+ * When a product must not be laid on in a place that has the weather of outdoors: air that its sheet forbids, or rain, before it
+ * is touch dry, wind, direct sun, and two hours around dew, each as far as the place does not keep it off.
  *
  * @param hours of the forecast, in order.
  * @returns stretches in order, not touching; where several reasons hold at once, the one that comes first.
  */
 export function unfitOutdoors(sheet: ProductSheet, hours: readonly AirHour[], shelter: Shelter): UnfitAir[] {
-  const all = hours.flatMap((hour): UnfitAir[] => {
+  const touches = hours.map(({ climate }) => filmClocks(sheet, climate).touch.hereMinutes);
+  const all = hours.flatMap((hour, index): UnfitAir[] => {
     const [why] = coatingObstacles(sheet, hour.climate);
-    const own = why === undefined ? [] : [{ start: hour.at, end: hour.at + HOUR_MIN, why }];
-    const touchMin = filmClocks(sheet, hour.climate).touch.hereMinutes;
+    const touchMin = wetBefore(hours, touches, index);
+    // What is wet still when the air turns cold or damp would stay so, or turn milky.
+    const own = why === undefined ? [] : [{ start: hour.at - touchMin, end: hour.at + HOUR_MIN, why }];
     return [...own, ...weatherAgainst(hour, touchMin, shelter)];
   });
   all.sort((a, b) => a.start - b.start || a.end - b.end);

@@ -240,3 +240,22 @@ describe('first tags', () => {
     expect(nextTag(tagStart(zones, 'gone'), [])).toBe('P01');
   });
 });
+
+describe('where a piece is worked', () => {
+  it.each([
+    ['5 drawer fronts 16 in x 6 in, in a garage or tent', 'place', 406.4],
+    ['5 drawer fronts 16 in x 6 in in the tent', 'place', 406.4],
+    ['8 doors 400x720 tent', 'place', 400],
+    ['8 doors 400x720 worked in the tent', 'place', 400],
+    ['8 doors 400x720 in the carport', 'place', 400],
+    ['8 doors 400x720 in the workshop', 'shop', 400],
+    ['8 doors 400x720 worked on the hinges', 'hinges', 400],
+    ['2 end panels 600x720 fixed in the room', 'fixed', 600],
+    ['2 end panels 600x720 fixed', 'fixed', 600],
+    ['100 slab doors 400x720 before assembly', 'assembly', 400],
+    ['8 doors 400x720', 'usual', 400],
+  ])('%s', (line, way, widthMm) => {
+    const read = parseFastLine(line);
+    expect(read.ok && [read.value.piece.way, read.value.piece.widthMm]).toEqual([way, widthMm]);
+  });
+});

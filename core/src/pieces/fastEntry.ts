@@ -286,7 +286,7 @@ export function parseFastLine(
   const treatment = line.take(/\b(replace|repair)d?\b/);
   if (treatment) part.treatment = treatment[1] as 'replace' | 'repair';
   const way = line.take(
-    /\b(on (?:the |their |its )?hinges|(?:before|for) assembly|in (?:the |a )?(?:garage|tent|carport|yard|shop)|fixed in the room)\b/,
+    /\b(?:worked )?(on (?:the |their |its )?hinges|(?:before|for) assembly|(?:in )?(?:the |a )?(?:garage|tent|carport|yard)(?: or (?:a )?tent)?|in (?:the |a )?(?:work)?shop|fixed in the room|fixed)\b/,
   );
   if (way) part.way = readWay(way[1] ?? '') ?? 'usual';
   // “Box inside” and “moulding run” say kind and construction at once; the kind goes first.

@@ -341,7 +341,7 @@ const WAYS: readonly [RegExp, PieceWay][] = [
   [/^(?:usual|as the job says|default|normal)$/, 'usual'],
   [/^(?:on |on the |on their )?hinges?$|^in place$|^hung$/, 'hinges'],
   [/^(?:before |for )?assembly$|^parts?$|^flat ?pack$/, 'assembly'],
-  [/^(?:in |in the |in a )?(?:place|garage|tent|carport|yard|shed)(?: or tent)?$|^next door$/, 'place'],
+  [/^(?:in )?(?:the |a )?(?:place|garage|tent|carport|yard|shed)(?: or (?:a )?tent)?$|^next door$/, 'place'],
   [/^(?:in |in the |at the )?(?:shop|workshop)$/, 'shop'],
   [/^fixed(?: in the room| in place)?$|^stays?$/, 'fixed'],
 ];

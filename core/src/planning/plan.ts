@@ -3,6 +3,7 @@ import { said, saidMoment } from '../said/index.ts';
 import { lengthOf, type Minute } from '../shop/calendar.ts';
 import { explainWaits } from './explain/explain.ts';
 import type { PlannedOp, PlanSnapshot } from './keep/snapshot.ts';
+import { driedAt } from './problem/hourly.ts';
 import {
   type EarlierPlan,
   type JobForPlanning,
@@ -405,7 +406,7 @@ export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[
         if (!own) return refusal;
         for (const { op: one, old } of [...repairs, { op, old: own }]) {
           if (old.start < question.now) return refusal;
-          const placed = asPlaced(one, old);
+          const placed = driedAt(asPlaced(one, old), old.end);
           const occupiedUntil = placed.hold ? old.end + placed.hold.minutes : null;
           const { personId, start, end, segments } = old;
           ops.push({ op: placed, personId, start, end, segments, occupiedUntil, waits: [] });

@@ -1,6 +1,7 @@
 import { isWorkedInRoom } from '../../pieces/index.ts';
 import { said } from '../../said/index.ts';
-import type { Load, Plan, PlanProblem, ScheduledOp } from '../problem/model.ts';
+import { lagsAt } from '../problem/hourly.ts';
+import type { Lags, Load, Plan, PlanProblem, ScheduledOp } from '../problem/model.ts';
 import type { Violation } from './violation.ts';
 
 /** Apart from the rest of the checker: what is promised of doors on their hinges, of the client's room, and of places. */
@@ -10,6 +11,7 @@ export function checkPlaces(problem: PlanProblem, plan: Plan): Violation[] {
     ...checkProtection(problem, plan),
     ...checkAreas(problem, plan),
     ...checkWhere(problem, plan),
+    ...checkWeather(problem, plan),
   ];
 }
 
@@ -79,6 +81,22 @@ function checkAreas({ loads }: PlanProblem, { ops }: Plan): Violation[] {
         : [];
     }),
   );
+}
+
+/** Outdoors a film dries by the hours that come, not by a mean: its clocks are those of the hour in which it was laid on. */
+function checkWeather({ loads }: PlanProblem, { ops }: Plan): Violation[] {
+  const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
+  return ops.flatMap(({ op, personId, end }): Violation[] => {
+    const by = asked.get(op.id)?.lagsBy;
+    if (personId === null || !by) return [];
+    const wanted = lagsAt(by, end);
+    const isShort = Object.entries(wanted ?? {}).some(
+      ([kind, minutes]) => (op.lags?.[kind as keyof Lags] ?? 0) < minutes,
+    );
+    return isShort
+      ? [{ code: 'clock', opId: op.id, message: said('plan.dries-by-the-air-of-another-hour') }]
+      : [];
+  });
 }
 
 /** What is sprayed takes the booth of its own place, and what dries in a place hangs or lies on something that stands there. */

@@ -3,6 +3,7 @@ import { said } from '../../said/index.ts';
 import { type Interval, lengthOf, type Minute } from '../../shop/calendar.ts';
 import { bindingClock } from '../problem/clocks.ts';
 import { heldLevels } from '../problem/holds.ts';
+import { driedAt } from '../problem/hourly.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from '../problem/model.ts';
 import { union } from '../solve/supply.ts';
 import { firstIndexEndingAfter } from '../solve/timetable.ts';
@@ -132,10 +133,10 @@ function blockedBy(
   at: Minute,
 ): { resourceId: string; by: string } | null {
   const work = item.end - item.start;
-  const { uses, hold } = item.op;
+  const { uses, hold } = driedAt(item.op, at + work);
   const wanted = uses.map((use) => ({ use, from: at, until: at + work }));
   const occupiedUntil = at + work + (hold?.minutes ?? 0);
-  for (const { amount, start, end } of heldLevels({ op: item.op, start: at, occupiedUntil }))
+  for (const { amount, start, end } of heldLevels({ op: { ...item.op, hold }, start: at, occupiedUntil }))
     wanted.push({ use: { resourceId: hold?.resourceId ?? '', amount }, from: start, until: end });
   for (const { use, from, until } of wanted) {
     const capacity = context.problem.resources.find(({ id }) => id === use.resourceId)?.capacity ?? 0;

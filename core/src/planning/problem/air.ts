@@ -40,6 +40,11 @@ export function airIn(
   return place && place.air.from !== 'shop' && known ? known : own;
 }
 
+/** Whether a place has the weather of outdoors. */
+export function isOutdoors(placeId: string, { settings }: Pick<ShopForPlanning, 'settings'>): boolean {
+  return settings.places.find(({ id }) => id === placeId)?.air.from === 'outdoors';
+}
+
 /** Each product is held against a forecast once for each kind of place, however many coats ask. */
 const heldAgainst = new WeakMap<object, Map<ProductSheet, Map<string, BadAir[]>>>();
 
@@ -52,15 +57,17 @@ export function badAirIn(
 ): BadAir[] {
   if (forecast.length === 0) return [];
   const place = settings.places.find(({ id }) => id === placeId);
-  const isOutdoors = place?.air.from === 'outdoors';
+  const outdoors = isOutdoors(placeId, { settings });
   const bySheet = heldAgainst.get(forecast) ?? new Map<ProductSheet, Map<string, BadAir[]>>();
   heldAgainst.set(forecast, bySheet);
   const known = bySheet.get(sheet) ?? new Map<string, BadAir[]>();
   bySheet.set(sheet, known);
-  const key = isOutdoors ? place.kind : 'indoors';
+  const key = outdoors && place ? place.kind : 'indoors';
   const bad =
     known.get(key) ??
-    (isOutdoors ? unfitOutdoors(sheet, forecast, PLACE_KIND_TRAITS[place.kind]) : badAirFor(sheet, forecast));
+    (outdoors && place
+      ? unfitOutdoors(sheet, forecast, PLACE_KIND_TRAITS[place.kind])
+      : badAirFor(sheet, forecast));
   known.set(key, bad);
   return bad;
 }

@@ -17,6 +17,12 @@ export type DryingPosition = 'hung' | 'flat' | 'fixed';
 /** Lags of a film, in minutes from the end of the coat, by kind of successor. */
 export type Lags = Record<Exclude<ClockKind, 'none'>, Minute>;
 
+/** Lags of a film by the hour in which its coat ends, from a minute on: outdoors nothing dries by a mean. */
+export interface HourlyLags {
+  from: Minute;
+  hours: readonly Lags[];
+}
+
 /** A share of a resource. */
 export interface Use {
   resourceId: string;
@@ -70,6 +76,8 @@ export interface PlanOp {
    */
   hold: (Use & { minutes: Minute; least?: number; each?: readonly number[] }) | null;
   lags: Lags | null;
+  /** The same by the hour in which it ends, where it dries outdoors; `lags` is then the shortest of them until it has its place. */
+  lagsBy?: HourlyLags;
   /** Minutes after its end when this coat's recoat window shuts; null when it stays open. */
   windowMax: Minute | null;
   /** Session that it may join: one set-up for like steps of zones that share; null when it shares with none. */

@@ -36,9 +36,10 @@ import {
 } from '../../systems/index.ts';
 import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
-import { airIn, badAirIn as unfitAir } from './air.ts';
+import { airIn, isOutdoors, badAirIn as unfitAir } from './air.ts';
 import { clocksOfCoat } from './coatClocks.ts';
 import { materialOf, paintOf, restOf } from './guns.ts';
+import { hourlyLags, shortestLags } from './hourly.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
 import { type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
@@ -259,6 +260,15 @@ export function draftOps(
       const cleanMin = Math.min(stepLabour.cleanupMin, shop.settings.wrapUpMin);
       const paint = isLaid ? paintOf(step, zone, sheet, { applicator, cleanMin }) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, air.climate, last) : null;
+      const dryingMin = stepAsLogged(step, last).dryingMin;
+      // What is logged dried in the air that was noted then.
+      const lagsBy =
+        isCoat && sheet && !last && isOutdoors(batch.placeId, shop)
+          ? hourlyLags(sheet, step.wftUm ?? sheet.wftTypUm, air.forecast, dryingMin, {
+              mayShorten: shop.settings.mayShortenClocks,
+            })
+          : null;
+      const lags = lagsBy ? shortestLags(lagsBy) : lagsOf(clocks, dryingMin);
       const amounts =
         isCoat && sheet && does(step, 'laysFilm')
           ? coatAmounts(step, sheet, members, task.side, isOnSite)
@@ -323,10 +333,11 @@ export function draftOps(
                 amount: spaceOfAll(task.only ? all : members, batch, shop.settings),
                 least: Math.min(...members.map((piece) => spaceOf(piece, holder, shop.settings))),
                 ...(!task.only && { each: members.map((piece) => spaceOf(piece, holder, shop.settings)) }),
-                minutes: clocks.handle.hereMinutes,
+                minutes: lagsBy && lags ? lags.handle : clocks.handle.hereMinutes,
               }
             : null,
-        lags: isFlip ? null : lagsOf(clocks, stepAsLogged(step, last).dryingMin),
+        lags: isFlip ? null : lags,
+        ...(lagsBy && { lagsBy }),
         shareKey: isTrip
           ? `trip ${input.job.id}`
           : isFlip

@@ -1,6 +1,7 @@
 import { said } from '../../said/index.ts';
 import type { Minute } from '../../shop/calendar.ts';
 import { clockStart } from '../problem/clocks.ts';
+import { driedAt } from '../problem/hourly.ts';
 import {
   DUST_KEEPS_MINUTES,
   goingOn,
@@ -318,7 +319,7 @@ export class Builder {
       this.sessions.set(op.shareKey, [...(this.sessions.get(op.shareKey) ?? []), slot]);
     for (const placement of placements) {
       if (!this.pinned.has(placement.op.id)) this.table.book(placement.op, placement.slot);
-      progress.placed.push({ op: placement.op, ...placement.slot, waits: [] });
+      progress.placed.push({ op: driedAt(placement.op, placement.slot.end), ...placement.slot, waits: [] });
     }
     progress.next += 1;
     progress.floor = 0;

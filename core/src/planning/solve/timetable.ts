@@ -2,6 +2,7 @@ import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
 import { heldLevels } from '../problem/holds.ts';
+import { driedAt } from '../problem/hourly.ts';
 import {
   badAirIn,
   goingOn,
@@ -375,9 +376,10 @@ function slotOf(
     if (!segments || !first || !last || first.start > latest) return null;
     const { start } = first;
     const { end } = last;
-    const occupiedUntil = op.hold ? end + op.hold.minutes : null;
+    const dried = driedAt(op, end);
+    const occupiedUntil = dried.hold ? end + dried.hold.minutes : null;
     const air = badAirIn(op, { start, end });
-    const retry = air ? air.end : table.fullUntil(op, start, end, occupiedUntil ?? end);
+    const retry = air ? air.end : table.fullUntil(dried, start, end, occupiedUntil ?? end);
     if (retry === null) return { personId, start, end, segments, occupiedUntil };
     from = Math.max(retry, start + 1);
   }

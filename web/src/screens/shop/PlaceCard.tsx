@@ -103,7 +103,7 @@ export function PlaceCard({
     save: put,
   });
   const rows = form.draft.holders as HolderDraft[];
-  const used = place ? place.name : 'Shop';
+  const used = place ? form.text('name').trim() || 'place' : 'Shop';
   return (
     <Card className="p-5">
       <SaveHead
