@@ -69,6 +69,39 @@ export class Crew {
     return this.job(id);
   }
 
+  /** Says something of a zone that its sequence goes by. */
+  async zone({ zones }: JobDetail, part: object, index = 0): Promise<void> {
+    const {
+      id,
+      version,
+      position: _position,
+      isEdited: _isEdited,
+      ...spec
+    } = zones[index] as JobDetail['zones'][number];
+    await this.call('PUT', `/zones/${id}`, { version, ...spec, ...part });
+  }
+
+  /** Keeps some of the steps of a zone. */
+  async keepSteps(detail: JobDetail, zoneId: string, keep: (key: string) => boolean): Promise<void> {
+    const zone = detail.zones.find(({ id }) => id === zoneId);
+    const steps = detail.steps
+      .filter((step) => step.zoneId === zoneId && keep(step.key))
+      .map(({ id: _id, zoneId: _zoneId, position: _position, ...draft }) => draft);
+    await this.call('PUT', `/zones/${zoneId}/steps`, { version: zone?.version, steps });
+  }
+
+  /** Sets a field of some pieces. */
+  async pieces(
+    { job, pieces }: JobDetail,
+    part: object,
+    which: (tag: string) => boolean = () => true,
+  ): Promise<void> {
+    const changes = pieces
+      .filter(({ tag }) => which(tag))
+      .map(({ version, ...piece }) => ({ version, piece: { ...piece, ...part } }));
+    await this.call('PUT', `/jobs/${job.id}/pieces`, { changes });
+  }
+
   /** Mixes what a coat takes, all of it poured, as the bench writes it. */
   private async mix(detail: JobDetail, op: PlannedOp, shop: ShopContext): Promise<MixRecord | null> {
     const step = detail.steps.find(({ id }) => id === op.stepId);

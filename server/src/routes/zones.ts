@@ -1,7 +1,7 @@
 import { ROUTES } from '@upholder/core/api';
 import type { Job, Zone, ZoneSpec } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
-import { bareStock, FINISHING_SYSTEMS, optionsInPlace, ZoneOptionsSchema } from '@upholder/core/systems';
+import { bareStock, FINISHING_SYSTEMS, optionsInPlace, type ZoneOptions, ZoneOptionsSchema } from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
@@ -48,26 +48,17 @@ async function assertSharing(
   });
 }
 
+/** Every choice makes other steps; one that is left out here would be ticked and do nothing. */
+const OPTIONS = Object.keys(ZoneOptionsSchema.shape) as (keyof ZoneOptions)[];
+
 function isSequenceChanged(before: Zone, after: ZoneSpec): boolean {
-  const keys = [
-    'laying',
-    'applicator',
-    'fillCoats',
-    'primerCoats',
-    'colourCoats',
-    'primerKey',
-    'colourKey',
-    'clearCoats',
-    'clearKey',
-    'stainKey',
-  ] as const;
   // Choices that came with a later version count as they stand by default.
   const known = before.options && ZoneOptionsSchema.parse(before.options);
   return (
     before.systemId !== after.systemId ||
     before.customSystem?.id !== after.customSystem?.id ||
     before.customSystem?.version !== after.customSystem?.version ||
-    keys.some((key) => known?.[key] !== after.options?.[key])
+    OPTIONS.some((key) => known?.[key] !== after.options?.[key])
   );
 }
 

@@ -1,6 +1,5 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
 import { APPLICATOR_TRAITS } from '@upholder/core/catalogue';
-import type { ZoneSpec } from '@upholder/core/jobs';
 import { isWorkedInRoom, workedWay } from '@upholder/core/pieces';
 import { regional } from '@upholder/core/said';
 import {
@@ -15,11 +14,10 @@ import {
   type ZoneOptions,
 } from '@upholder/core/systems';
 import { useState } from 'react';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { zoneSpecOf } from '../../job/zoneSpec.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { useZoneChoices } from './useZoneChoices.ts';
 
 const PRODUCT_WORDS = {
   primerKey: { name: 'Primer', role: 'primer' },
@@ -102,26 +100,18 @@ export function Choices({
   shop: ShopContext;
   onProblem(message: string | null): void;
 }) {
-  const [save] = upholder.useChangeZoneMutation();
-  const { id, version } = zone;
-  const spec = zoneSpecOf(zone);
+  const put = useZoneChoices(detail.job.id, zone, onProblem);
   const [pending, setPending] = useState<(() => void) | null>(null);
   const own = zone.customSystem;
   const latest = shop.systems.find((system) => system.id === own?.id);
-  async function choose(part: Partial<ZoneOptions>): Promise<void> {
-    await put({ ...spec, options: zone.options ? { ...zone.options, ...part } : null });
-  }
-  async function put(wanted: ZoneSpec): Promise<void> {
-    const outcome = await save({ jobId: detail.job.id, id, version, spec: wanted });
-    onProblem('error' in outcome ? refusalOf(outcome.error).message : null);
-  }
   // What somebody changed by hand is not given up without being asked.
   const asked = (apply: () => void) => (zone.isEdited ? setPending(() => apply) : apply());
-  const option = (part: Partial<ZoneOptions>) => asked(() => void choose(part));
+  const option = (part: Partial<ZoneOptions>) =>
+    asked(() => put((spec) => ({ ...spec, options: spec.options && { ...spec.options, ...part } })));
   const takeVersion = (number: number) =>
     asked(() => {
       if (own)
-        void put({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } });
+        put((spec) => ({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } }));
     });
   const { options } = zone;
   /** Counts of coats are a shipped system's: one of the shop's own has its steps as they were written. */
