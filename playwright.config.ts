@@ -9,6 +9,7 @@ export default defineConfig({
   expect: { timeout: 90_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
+    actionTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'America/Halifax',

@@ -189,7 +189,7 @@ test('two-tone oak sprayed in place behind plastic: backs by opening, touch-up, 
   });
   await page.reload();
   await stage(page, 'Pieces');
-  await page.getByLabel('Zone', { exact: true }).first().selectOption('Base units');
+  await page.getByLabel('Zone of the typed pieces').selectOption('Base units');
   await addLines(page, '4 doors 500 x 720 on hinges');
   // The appliance fronts had their primer at the maker's: only what carries the colour is theirs too.
   const detail = await crew.jobHere();

@@ -18,7 +18,7 @@ export const PLAN = {
   'plan.goes-on-after-the-room-is-cleared': 'goes on after the protection was taken down',
   'plan.two-areas-at-once': 'is worked while another area of its zone is',
   'plan.is-sprayed-in-another-place': 'is sprayed in another place than its own',
-  'plan.dries-by-the-air-of-another-hour': 'dries by the air of another hour than the one it is laid on in',
+  'plan.dries-by-the-air-of-another-hour': 'dries by the air of another hour than the one it is applied in',
   'plan.no-gun-is-left-for': (p: { name: Text; gun: Text }) =>
     `${p.name}: no gun is left for it (${p.gun}). Every one is out of order or kept for another product. Put one back in order, or change how it is applied.`,
   'plan.does-not-fit-into-the-place': (p: { tags: Text; place: Text; size: Text }) =>

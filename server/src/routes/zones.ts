@@ -1,7 +1,13 @@
 import { ROUTES } from '@upholder/core/api';
 import type { Job, Zone, ZoneSpec } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
-import { bareStock, FINISHING_SYSTEMS, optionsInPlace, type ZoneOptions, ZoneOptionsSchema } from '@upholder/core/systems';
+import {
+  bareStock,
+  FINISHING_SYSTEMS,
+  optionsInPlace,
+  type ZoneOptions,
+  ZoneOptionsSchema,
+} from '@upholder/core/systems';
 import { v7 as uuid } from 'uuid';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';

@@ -1,4 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
+import { APPLICATOR_TRAITS } from '@upholder/core/catalogue';
 import { implausibleEntries } from '@upholder/core/floor';
 import { type Decision, effectiveLog, type LogEntry, turnsOver } from '@upholder/core/jobs';
 import { pouredWords } from '@upholder/core/mixing';
@@ -20,6 +21,9 @@ function coatWords(entry: LogEntry, shop: ShopContext): string {
   const { coat } = entry;
   if (!coat) return '';
   const parts = [shop.products.find(({ key }) => key === coat.productKey)?.sheet.name ?? coat.productKey];
+  // What it was really laid on with: a step that is changed afterwards says nothing of that.
+  const tool = entry.work?.applicator;
+  if (tool) parts.push(`by ${entry.work?.gun ?? APPLICATOR_TRAITS[tool].short}`);
   if (coat.paintMl !== null) {
     const amount = pouredWords(coat.paintMl, coat.thinnerMl ?? 0, voice().units);
     parts.push(coat.amountsFrom === 'plan' ? `${amount} as planned, not measured` : amount);

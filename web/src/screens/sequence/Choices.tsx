@@ -111,7 +111,10 @@ export function Choices({
   const takeVersion = (number: number) =>
     asked(() => {
       if (own)
-        put((spec) => ({ ...spec, customSystem: { ...own, version: number, name: latest?.name ?? own.name } }));
+        put((spec) => ({
+          ...spec,
+          customSystem: { ...own, version: number, name: latest?.name ?? own.name },
+        }));
     });
   const { options } = zone;
   /** Counts of coats are a shipped system's: one of the shop's own has its steps as they were written. */
