@@ -155,3 +155,8 @@ export function isListed(applicators: readonly Applicator[], wanted: Applicator)
     APPLICATOR_TRAITS[wanted].goesAs.some((like) => applicators.includes(like))
   );
 }
+
+/** All applicators that a sheet's list means, in the usual order. */
+export function meantBy(applicators: readonly Applicator[]): Applicator[] {
+  return APPLICATORS.filter((one) => isListed(applicators, one));
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { GENERIC_PRODUCTS, ProductSheetSchema, sheetInconsistencies } from './index.ts';
+import { GENERIC_PRODUCTS, meantBy, ProductSheetSchema, sheetInconsistencies } from './index.ts';
 
 const enamel = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
 
@@ -48,5 +48,13 @@ describe('product sheets', () => {
     expect(problems({ wftMinUm: 110 })).toEqual(['wftMinUm']);
     expect(problems({ wftMaxUm: 100 })).toEqual(['wftMaxUm']);
     expect(problems({ airMinC: 40 })).toEqual(['airMaxC']);
+  });
+});
+
+describe('what a sheet’s list of applicators means', () => {
+  it('is what it names, and what sprays or brushes alike', () => {
+    expect(meantBy(['turbine'])).toEqual(['turbine', 'compressor', 'handheld']);
+    expect(meantBy(['brush'])).toEqual(['brush', 'foam-brush']);
+    expect(meantBy(['roller'])).toEqual(['roller']);
   });
 });

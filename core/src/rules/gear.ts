@@ -37,10 +37,14 @@ const bursts: GearRule = {
   family: 'films',
   severity: 'advise',
   check(context) {
+    // Said once: it is the same for every coat that goes through the same gun.
+    const known = new Set<string>();
     return sprayedCoats(context).flatMap(({ step, applicator }) => {
       const air = bestAir(context.gear ?? [], applicator, step.productKey ?? '');
       const why = air && burstWords(air);
-      return why ? [{ at: step.key, why, goTo: 'gear' as const }] : [];
+      if (!why || known.has(why)) return [];
+      known.add(why);
+      return [{ at: step.key, why, goTo: 'gear' as const }];
     });
   },
 };

@@ -103,3 +103,9 @@ describe('edits', () => {
       expect(applyEdits(steps, [edit])).toEqual(steps);
   });
 });
+
+it('says once, at the first coat, that a compressor is too small', () => {
+  const small = BASIC_CASES.find(({ code }) => code === 'air-bursts');
+  const said = checkSequence(small?.trips() ?? D()).filter(({ code }) => code === 'air-bursts');
+  expect(said.map(({ at }) => at)).toEqual(['prime-1']);
+});

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS } from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS, meantBy } from '@upholder/core/catalogue';
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import {
@@ -100,7 +100,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
           change('applicator', laidOnBy(step, applicator));
         }}
       >
-        {options(Object.fromEntries(sheet.applicators.map((one) => [one, APPLICATOR_WORDS[one]])))}
+        {options(Object.fromEntries(meantBy(sheet.applicators).map((one) => [one, APPLICATOR_WORDS[one]])))}
       </Choice>
       <DraftText
         label="Wet film"

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { type Applicator, CONVENTION_WORDS, type Thinning } from '@upholder/core/catalogue';
+import { type Applicator, CONVENTION_WORDS, isListed, type Thinning } from '@upholder/core/catalogue';
 import { type MixRecord, thinningWords } from '@upholder/core/mixing';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -52,7 +52,7 @@ export function StartMix({
           onChange={(productKey) => {
             set({ productKey, used: [] });
             const other = coatingsOf(shop).find(({ key }) => key === productKey)?.sheet;
-            if (other && !other.applicators.includes(draft.applicator))
+            if (other && !isListed(other.applicators, draft.applicator))
               applyBy(other.applicators[0] ?? 'brush');
           }}
         />

@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_WORDS, type Applicator } from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, type Applicator, meantBy } from '@upholder/core/catalogue';
 import { residuePlace } from '@upholder/core/film';
 import { bandWords, cupsOf, type MixRecord, resultWords } from '@upholder/core/mixing';
 import type { QuantityName } from '@upholder/core/units';
@@ -156,7 +156,7 @@ export function Means({
       <Choice
         label="Applied by"
         value={draft.applicator}
-        options={sheet.applicators.map((one) => [one, APPLICATOR_WORDS[one]])}
+        options={meantBy(sheet.applicators).map((one) => [one, APPLICATOR_WORDS[one]])}
         onChange={(applicator) => onApplicator(applicator as Applicator)}
       />
       {guns.length > 0 && (

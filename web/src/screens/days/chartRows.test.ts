@@ -1,7 +1,7 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import { describe, expect, it } from 'vitest';
-import { chartRows, occupancy, ROWS_BY, type RowsBy } from './chartRows.ts';
+import { chartRows, fullRows, occupancy, ROWS_BY, type RowsBy } from './chartRows.ts';
 import type { FilmItem, LabourItem } from './dayItems.ts';
 
 const shop = {
@@ -80,6 +80,16 @@ describe('the rows of the chart', () => {
     expect(names('person')).toEqual(['Ines', 'Tam', 'Done as logged']);
     expect(names('zone')).toEqual(['Counter system A', 'Upper wall no system']);
   });
+});
+
+it('has no row for a rail of no length, or a rack without slots', () => {
+  const bare = { ...shop, settings: { ...shop.settings, railLengthMm: 0, rackSlots: 0 } } as ShopContext;
+  const keys = (of: ShopContext) =>
+    chartRows('place', { labour: [], films: [] }, detail, of).map(({ key }) => key);
+  expect(keys(shop)).toEqual(['bench', 'booth', 'rail', 'rack', 'room']);
+  expect(keys(bare)).toEqual(['bench', 'booth', 'room']);
+  expect(fullRows(bare, [])).toEqual([]);
+  expect(fullRows(shop, []).map(({ key }) => key)).toEqual(['rail', 'rack']);
 });
 
 describe('how full a place is', () => {

@@ -34,6 +34,11 @@ function placeWords(row: (typeof PLACES)[number], { settings }: ShopContext): [n
   }
 }
 
+/** A rail of no length and a rack without slots are none: a shop that keeps all its racks by area has neither. */
+function isNone(row: Row, { settings }: ShopContext): boolean {
+  return (row === 'rail' && settings.railLengthMm === 0) || (row === 'rack' && settings.rackSlots === 0);
+}
+
 function holderSize(holder: Holder): string {
   if (holder.kind === 'rail') return show('run', holder.lengthMm / 1000);
   return holder.kind === 'rack' ? `${holder.slots} slots` : `${holder.slots} of them`;
@@ -54,7 +59,7 @@ function placesOf(shop: ShopContext, used: ReadonlySet<Row>): { key: Row; name: 
     })),
   ];
   return [
-    ...PLACES.map((key) => {
+    ...PLACES.filter((key) => used.has(key) || !isNone(key, shop)).map((key) => {
       const [name, size] = placeWords(key, shop);
       return { key, name, size };
     }),
@@ -70,11 +75,15 @@ export interface FullRow {
 }
 
 /** The shop's own rail and rack, and each other one on which a film of the plan dries. */
-export function fullRows({ settings }: ShopContext, films: readonly FilmItem[]): FullRow[] {
+export function fullRows(shop: ShopContext, films: readonly FilmItem[]): FullRow[] {
+  const { settings } = shop;
   const used = new Set(films.map(({ op }) => op.hold?.resourceId));
-  return [
+  const own: FullRow[] = [
     { key: 'rail', name: 'Rail', capacity: settings.railLengthMm },
     { key: 'rack', name: 'Rack', capacity: settings.rackSlots },
+  ];
+  return [
+    ...own.filter(({ key }) => !isNone(key, shop)),
     ...settings.holders
       .map((holder) => ({ key: holderResource(holder), name: holder.name, capacity: capacityOf(holder) }))
       .filter(({ key }) => used.has(key)),
