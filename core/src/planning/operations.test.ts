@@ -127,7 +127,13 @@ describe('the tasks of a batch', () => {
   it('hold rail or rack until dry to handle, and the booth only while spraying', () => {
     const hung = opNamed(opsOf(job, 'hung'), 'Colour 1');
     const handle = filmClocks(shop.sheets['urethane-enamel-satin']!, shop.climate).handle.hereMinutes;
-    expect(hung.hold).toEqual({ resourceId: 'rail', amount: 4 * 480, least: 480, minutes: handle });
+    expect(hung.hold).toEqual({
+      resourceId: 'rail',
+      amount: 4 * 480,
+      least: 480,
+      each: [480, 480, 480, 480],
+      minutes: handle,
+    });
     expect(hung.uses).toEqual([{ resourceId: 'booth', amount: 1 }]);
     expect(opNamed(opsOf(job, 'flat'), 'Colour 1, backs').hold).toMatchObject({
       resourceId: 'rack',
