@@ -25,8 +25,23 @@ export function leadsOf({ hold, pieceIds, perPieceMin, done }: Held): Minute[] |
   return ends && ends.length === pieceIds.length ? ends.map((own) => Math.max(0, end - own)) : null;
 }
 
+/** The stairs of holds that were asked for before: planning asks for those of the same few over and over. */
+const known = new WeakMap<object, Pick<Held, 'perPieceMin' | 'done'> & { count: number; stairs: readonly Stair[] }>();
+
 /** What a coat takes of its place, in the parts in which that is let go: the part that is free first stands first. */
-export function stairsOf(op: Held): Stair[] {
+export function stairsOf(op: Held): readonly Stair[] {
+  const { hold, perPieceMin, done, pieceIds } = op;
+  const count = pieceIds.length;
+  if (!hold) return [];
+  const before = known.get(hold.each ?? hold);
+  if (before && before.perPieceMin === perPieceMin && before.done === done && before.count === count)
+    return before.stairs;
+  const stairs = madeStairs(op);
+  known.set(hold.each ?? hold, { perPieceMin, done, count, stairs });
+  return stairs;
+}
+
+function madeStairs(op: Held): Stair[] {
   const { hold } = op;
   if (!hold) return [];
   const leads = leadsOf(op);

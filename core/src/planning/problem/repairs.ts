@@ -6,7 +6,7 @@ import { type PlanOp, repairId } from './model.ts';
 export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
   const traits = LOG_ACTION_TRAITS[action];
   // No gun and no brush is needed for it.
-  const { paint, gun, refillMin, restMin, tool, ...own } = coat;
+  const { paint, gun, refillMin, restMin, tool, lagsBy, ...own } = coat;
   return {
     ...own,
     id: repairId(coat.id, action),

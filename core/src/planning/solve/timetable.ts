@@ -1,7 +1,7 @@
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
-import { heldLevels } from '../problem/holds.ts';
+import { heldLevels, stairsOf } from '../problem/holds.ts';
 import { driedAt } from '../problem/hourly.ts';
 import {
   badAirIn,
@@ -245,11 +245,16 @@ export class Timetable {
     }
     if (!hold) return null;
     // From the last level back: what is full later holds it up longer, and what is taken only gets less.
-    const levels = heldLevels({ op, start, occupiedUntil });
-    for (let at = levels.length - 1; at >= 0; at -= 1) {
-      const level = levels[at];
-      const retry = level && this.lacks({ ...hold, amount: level.amount }, level, op.loadId);
-      if (retry !== undefined && retry !== null) return retry;
+    const stairs = stairsOf(op);
+    let amount = 0;
+    let until = occupiedUntil;
+    for (let at = stairs.length - 1; at >= 0; at -= 1) {
+      amount += stairs[at]?.amount ?? 0;
+      const from = at === 0 ? start : Math.max(start, occupiedUntil - (stairs[at - 1]?.before ?? 0));
+      if (until <= from) continue;
+      const retry = this.lacks({ resourceId: hold.resourceId, amount }, { start: from, end: until }, op.loadId);
+      if (retry !== null) return retry;
+      until = from;
     }
     return null;
   }
