@@ -153,6 +153,9 @@ test('the bench knows what the plans want next, the tins run down, and what is l
     .getByRole('link', { name: /Solvent alkyd stain-block primer, fast/ })
     .first()
     .click();
+  // The form of another mix stands there until then.
+  await page.waitForURL(/product=alkyd-block-primer-fast/);
+  await expect(page.getByLabel('Product', { exact: true })).toHaveValue('alkyd-block-primer-fast');
   await page.getByLabel('Maker’s batch').fill('L-1');
   await page.getByRole('button', { name: 'Start the mix' }).click();
   await page.getByRole('region', { name: 'Pours' }).getByRole('button', { name: 'It is in' }).click();
