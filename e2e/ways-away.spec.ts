@@ -148,6 +148,13 @@ test('pale doors in a garage tent and a dark island: the gun fails half-way, the
   await write(gun?.version ?? 0, true);
   await page.goto(new URL('/products/bench', page.url()).toString());
   await expect(page.getByText('Hand-held sprayer, out of order')).toBeVisible();
+  // The second coat finds no gun: the plan says so, and leads to where it is put back in order.
+  await page.goto(new URL(`/jobs/${planned.job.id}/days`, page.url()).toString());
+  await page.getByRole('button', { name: 'Replan from now' }).click();
+  const none = page.getByRole('region', { name: 'No plan' });
+  await expect(none).toContainText('no gun is left for it');
+  await none.getByRole('link', { name: 'Open cups and guns' }).click();
+  await page.waitForURL(/products.bench/);
   // It is mended before the second coat.
   await write((gun?.version ?? 0) + 1, false);
   await later.plan(planned.job.id);

@@ -3,13 +3,18 @@ import { type Gear, type Gun, itemsOf, type StoredItem } from '../mixing/index.t
 import { said } from '../said/index.ts';
 import { type AirVerdict, airVerdict } from './reckoning.ts';
 
-/** The guns of a shop that work and that a coat may go through: those kept for its product where there are any, else those for everything. */
+/**
+ * The guns of a shop that work and that a coat may go through: those kept for its product where there are any, else those for
+ * everything. A machine that has failed is still kept for its product: nothing goes through another one unasked.
+ */
 export function gunsFor(items: readonly StoredItem[], applicator: Applicator, productKey: string): Gun[] {
   const own = itemsOf(items, 'gun')
     .map(({ item }) => item)
-    .filter((gun) => gun.applicator === applicator && !gun.isRetired && !gun.isOutOfOrder);
+    .filter((gun) => gun.applicator === applicator && !gun.isRetired);
   const kept = own.filter(({ tiedTo }) => tiedTo === productKey);
-  return kept.length > 0 ? kept : own.filter(({ tiedTo }) => tiedTo === '');
+  return (kept.length > 0 ? kept : own.filter(({ tiedTo }) => tiedTo === '')).filter(
+    ({ isOutOfOrder }) => !isOutOfOrder,
+  );
 }
 
 /** Whether a gun is set above what it may be given at its inlet. */

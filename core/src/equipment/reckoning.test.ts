@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { airVerdict, bucketFlowMlMin, cupReckoning, readTip, tipFlowMlMin, wearLeft } from './index.ts';
+import { BenchItemSchema, type Gun } from '../mixing/index.ts';
+import {
+  airVerdict,
+  bestAir,
+  bucketFlowMlMin,
+  burstWords,
+  cupReckoning,
+  gunsFor,
+  isSetTooHigh,
+  readTip,
+  tipFlowMlMin,
+  wearLeft,
+} from './index.ts';
 
 const PSI = 1 / 14.5038;
 
@@ -69,4 +81,65 @@ describe('a cup', () => {
 it('a cartridge is due when its hours are used up', () => {
   expect(wearLeft({ hoursLife: 40, hoursUsed: 39 })).toEqual({ hours: 1, isDue: false });
   expect(wearLeft({ hoursLife: 40, hoursUsed: 41 })).toEqual({ hours: 0, isDue: true });
+});
+
+describe('the guns for a coat', () => {
+  const gun = (name: string, change: Partial<Gun> = {}) => ({
+    id: name,
+    item: BenchItemSchema.parse({
+      kind: 'gun',
+      name,
+      applicator: 'compressor',
+      orificeUm: 1800,
+      cupMl: 600,
+      residueMl: 40,
+      fullG: null,
+      airDemandLMin: 240,
+      ...change,
+    }),
+  });
+  const compressor = (freeAirLMin: number, isRetired = false) => ({
+    id: `compressor ${freeAirLMin}`,
+    item: BenchItemSchema.parse({
+      kind: 'gear',
+      name: `Compressor ${freeAirLMin}`,
+      gear: 'compressor',
+      freeAirLMin,
+      tankL: 50,
+      cutOutBar: 8,
+      cutInBar: 6,
+      isRetired,
+    }),
+  });
+  const names = (items: Parameters<typeof gunsFor>[0], productKey: string) =>
+    gunsFor(items, 'compressor', productKey).map(({ name }) => name);
+
+  it('are those kept for its product, else those for everything; a failed one is kept all the same', () => {
+    const items = [gun('any'), gun('primer', { tiedTo: 'primer' }), gun('broken', { isOutOfOrder: true })];
+    expect(names(items, 'primer')).toEqual(['primer']);
+    expect(names(items, 'colour')).toEqual(['any']);
+    const failed = [gun('any'), gun('primer', { tiedTo: 'primer', isOutOfOrder: true })];
+    expect(names(failed, 'primer')).toEqual([]);
+    expect(gunsFor(items, 'turbine', 'primer')).toEqual([]);
+  });
+
+  it('are served by the compressor that lets them spray longest', () => {
+    const best = (...items: Parameters<typeof gunsFor>[0]) =>
+      bestAir([gun('any'), ...items], 'compressor', 'x');
+    expect(best()).toBeNull();
+    expect(best(compressor(120), compressor(60))?.compressor.name).toBe('Compressor 120');
+    expect(best(compressor(120), compressor(300))?.verdict.kind).toBe('continuous');
+    expect(best(compressor(120), compressor(300, true))?.verdict.kind).toBe('bursts');
+    // 50 L × 2 bar at 240 − 120 L/min: 50 s, and 50 s at 120 L/min to fill it again.
+    const small = best(compressor(120));
+    expect(small && burstWords(small)).toContain('"burst":50');
+    const big = best(compressor(300));
+    expect(big && burstWords(big)).toBeNull();
+  });
+
+  it('are set too high above their inlet, not at it, and not where nobody said how high they may be', () => {
+    expect(isSetTooHigh({ pressureBar: 3.6, maxInletBar: 3.5 })).toBe(true);
+    expect(isSetTooHigh({ pressureBar: 3.5, maxInletBar: 3.5 })).toBe(false);
+    expect(isSetTooHigh({ pressureBar: 9, maxInletBar: null })).toBe(false);
+  });
 });

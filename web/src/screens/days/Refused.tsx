@@ -1,7 +1,20 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { gunsFor } from '@upholder/core/equipment';
+import { itemsOf } from '@upholder/core/mixing';
 import type { PlanOptions } from '@upholder/core/planning';
+import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Notice } from '../../parts/controls.tsx';
 import { useFreeings } from '../../workers/usePlanner.ts';
+
+/** Whether a coat is to be sprayed with a kind of gun of which the shop has some, and none that works or is free for it. */
+function lacksGun({ steps }: JobDetail, { benchItems }: ShopContext): boolean {
+  return steps.some(
+    ({ applicator, productKey }) =>
+      applicator !== null &&
+      itemsOf(benchItems, 'gun').some(({ item }) => item.applicator === applicator && !item.isRetired) &&
+      gunsFor(benchItems, applicator, productKey ?? '').length === 0,
+  );
+}
 
 /** Why there is no plan, and the smallest things that would free one. */
 export function Refused({
@@ -21,7 +34,16 @@ export function Refused({
   const { found, isRunning, start } = useFreeings(detail, shop, planOptions);
   return (
     <section aria-label="No plan" className="flex flex-col gap-2">
-      <Notice kind="stop" action={found === null && <Button onClick={() => void start()}>Find a fix</Button>}>
+      <Notice
+        kind="stop"
+        action={
+          lacksGun(detail, shop) ? (
+            <ButtonLink to="/products/bench">Open cups and guns</ButtonLink>
+          ) : (
+            found === null && <Button onClick={() => void start()}>Find a fix</Button>
+          )
+        }
+      >
         {message}
       </Notice>
       {found && (
