@@ -208,7 +208,9 @@ export function snapshotOf(
       end,
       segments,
       occupiedUntil,
-      hold: op.hold ? { resourceId: op.hold.resourceId, amount: op.hold.amount, stairs: [...stairsOf(op)] } : null,
+      hold: op.hold
+        ? { resourceId: op.hold.resourceId, amount: op.hold.amount, stairs: [...stairsOf(op)] }
+        : null,
       gun: op.gun ?? null,
       setupMin: op.setupMin,
       trip: op.isTrip ? (heads.has(op.id) ? 'out' : 'back') : null,

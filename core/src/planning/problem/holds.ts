@@ -26,7 +26,10 @@ export function leadsOf({ hold, pieceIds, perPieceMin, done }: Held): Minute[] |
 }
 
 /** The stairs of holds that were asked for before: planning asks for those of the same few over and over. */
-const known = new WeakMap<object, Pick<Held, 'perPieceMin' | 'done'> & { count: number; stairs: readonly Stair[] }>();
+const known = new WeakMap<
+  object,
+  Pick<Held, 'perPieceMin' | 'done'> & { count: number; stairs: readonly Stair[] }
+>();
 
 /** What a coat takes of its place, in the parts in which that is let go: the part that is free first stands first. */
 export function stairsOf(op: Held): readonly Stair[] {
@@ -60,13 +63,13 @@ function madeStairs(op: Held): Stair[] {
 }
 
 /** So much of a place is taken until then. */
-export interface Level {
+interface Level {
   until: Minute;
   amount: number;
 }
 
 /** What is taken of a place from the start of a coat on, going down as its pieces dry, each level until the next. */
-export function levelsOf(op: Held, occupiedUntil: Minute): Level[] {
+function levelsOf(op: Held, occupiedUntil: Minute): Level[] {
   let amount = op.hold?.amount ?? 0;
   return stairsOf(op).map(({ amount: part, before }) => {
     const level = { until: occupiedUntil - before, amount };

@@ -252,7 +252,11 @@ export class Timetable {
       amount += stairs[at]?.amount ?? 0;
       const from = at === 0 ? start : Math.max(start, occupiedUntil - (stairs[at - 1]?.before ?? 0));
       if (until <= from) continue;
-      const retry = this.lacks({ resourceId: hold.resourceId, amount }, { start: from, end: until }, op.loadId);
+      const retry = this.lacks(
+        { resourceId: hold.resourceId, amount },
+        { start: from, end: until },
+        op.loadId,
+      );
       if (retry !== null) return retry;
       until = from;
     }

@@ -1,6 +1,6 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS, isSprayed } from '@upholder/core/catalogue';
-import { HEAVY_G } from '@upholder/core/equipment';
+import { HEAVY_G, isSetTooHigh } from '@upholder/core/equipment';
 import { type Gun, itemsOf, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
@@ -77,9 +77,10 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   const openingUm = orifice(form.draft);
   const kind = orificeOf(form.text('applicator'));
   const shop = useOutletContext<ShopContext>();
-  const isAboveInlet =
-    (typedBar(form.text('pressureBar')) ?? 0) >
-    (typedBar(form.text('maxInletBar')) ?? Number.POSITIVE_INFINITY);
+  const isAboveInlet = isSetTooHigh({
+    pressureBar: typedBar(form.text('pressureBar')),
+    maxInletBar: typedBar(form.text('maxInletBar')),
+  });
   const fields: [string, string, QuantityName][] = [
     ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`, kind],
     ['cupMl', 'Cup or liner holds', 'volume'],
