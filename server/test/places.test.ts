@@ -4,10 +4,12 @@ import { NO_ROOM, type Room } from '@upholder/core/jobs';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlannedOp } from '@upholder/core/planning';
 import { overrideCode } from '@upholder/core/rules';
-import type { Holder, Place, ShopSettings } from '@upholder/core/shop';
+import { type Holder, type Place, type ShopSettings, toInstant } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, it } from 'vitest';
+import { afterAll, beforeAll, describe, inject, it } from 'vitest';
 import { expect } from '../../core/test/expect.ts';
+import { addReading, pastAir } from '../src/climate/store.ts';
+import { openDatabase } from '../src/db/database.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
@@ -72,12 +74,52 @@ function nextOp({ plan: made, log }: JobDetail): PlannedOp | undefined {
   );
 }
 
+describe('what has been read of a place', () => {
+  it('is kept by full hours until the one that runs, and gaps are as the hour before', async () => {
+    const shopId = (await shopNow()).id;
+    const pool = openDatabase(inject('postgresUrl'), () => undefined);
+    const read = (time: string, airC: number, rain: number | null = null) =>
+      addReading(
+        pool,
+        shopId,
+        {
+          at: `2026-11-20T${time}:00.000Z`,
+          airC,
+          rhPct: 60,
+          ...(rain !== null && { windMs: 2, rainMmH: rain, isSunny: false }),
+          source: 'station',
+        },
+        'yard',
+      );
+    await read('06:10', 4);
+    await read('06:40', 6, 1.5);
+    await read('09:55', 10);
+    await read('10:05', 11);
+    const past = await pastAir(pool, shopId, 'yard', new Date('2026-11-20T10:00:00.000Z'));
+    expect(past.map(({ at, climate }) => [toInstant(at).toISOString().slice(11, 16), climate.airC])).toEqual([
+      ['06:00', 5],
+      ['07:00', 5],
+      ['08:00', 5],
+      ['09:00', 10],
+    ]);
+    expect(past[0]?.climate).toEqual({ airC: 5, rhPct: 60, windMs: 2, rainMmH: 1.5, isSunny: false });
+    expect(past[3]?.climate).toEqual({ airC: 10, rhPct: 60 });
+    // Neither another place nor what is older than a week.
+    expect(await pastAir(pool, shopId, 'elsewhere', new Date('2026-11-20T10:00:00.000Z'))).toEqual([]);
+    expect(await pastAir(pool, shopId, 'yard', new Date('2026-12-20T10:00:00.000Z'))).toEqual([]);
+    await pool.close();
+  });
+});
+
 describe('places of a shop', () => {
   it('are kept with their racks, have air of their own, and refuse what makes no sense', async () => {
     const shop = await changeSettings({ places: [TENT], holders: [POSTS] });
     expect(shop.placeAirs.tent?.planning).toEqual({ airC: 20, rhPct: 50 });
     const outdoors = await changeSettings({ places: [{ ...TENT, air: { from: 'outdoors' } }] });
     expect(outdoors.placeAirs.tent?.planning.airC).not.toBe(20);
+    // The weather is known for three days, by full hours; nothing has been read there before.
+    expect(outdoors.placeAirs.tent?.forecast).toHaveLength(72);
+    expect(outdoors.placeAirs.tent?.forecast.every(({ at }) => at % 60 === 0)).toBe(true);
     await changeSettings({ places: [TENT] });
     await ines.ok('POST', '/climate', { airC: 18.5, rhPct: 61, placeId: 'tent' });
     expect((await shopNow()).placeAirs.tent?.reading).toMatchObject({ airC: 18.5, source: 'typed' });

@@ -1,6 +1,7 @@
+import { z } from 'zod';
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
-import { type Climate, dewPointC } from './climate.ts';
+import { type Climate, ClimateSchema, dewPointC } from './climate.ts';
 import { coatingObstacles, filmClocks } from './clocks.ts';
 
 /** What a place keeps off the pieces. */
@@ -18,11 +19,9 @@ const DEW_MARGIN_MIN = 120;
 const SKY_COOLING_K = 2;
 const HOUR_MIN = 60;
 
-/** The air of an hour. @param at its first minute. */
-export interface AirHour {
-  at: number;
-  climate: Climate;
-}
+/** The air of an hour, with its first minute. */
+export const AirHourSchema = z.object({ at: z.int(), climate: ClimateSchema });
+export type AirHour = z.infer<typeof AirHourSchema>;
 
 /** A stretch of minutes in which a product must not be laid on, and why. */
 export interface UnfitAir {

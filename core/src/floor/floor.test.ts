@@ -1,6 +1,8 @@
 import { describe, it } from 'vitest';
 import { expect, words } from '../../test/expect.ts';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
+import { TENT } from '../../test/waysCase.ts';
+import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
@@ -48,6 +50,43 @@ function stateAfter(name: string, minutesLater: number) {
 }
 
 describe('pieceStates', () => {
+  it('stay wet through a cold night outdoors, whatever the air was when they were coated', () => {
+    const op = opNamed('Colour 2, fronts');
+    const inTent = (shopAir: Partial<typeof shop>) => {
+      const there = { ...shop, settings: { ...shop.settings, places: [TENT] }, ...shopAir };
+      const pieces = job.pieces.map((piece) => ({ ...piece, way: 'place' as const }));
+      const log = logUpTo('Colour 2, fronts').map((entry) =>
+        entry.stepId === op.stepId
+          ? {
+              ...entry,
+              coat: {
+                productKey: 'urethane-enamel-satin',
+                paintMl: null,
+                thinnerMl: null,
+                cup: null,
+                cupSeconds: null,
+                climate: { airC: 23, rhPct: 50 },
+                wftUm: 100,
+              },
+            }
+          : entry,
+      );
+      const states = pieceStates({ ...job, pieces, log }, there, op.end + 1);
+      const wetUntil = states.get(op.pieceIds[0] ?? '')?.front?.wetUntil;
+      return wetUntil === undefined || wetUntil === null ? 0 : wetUntil - op.end;
+    };
+    const night = { airC: 9, rhPct: 80 };
+    const from = op.end - (op.end % 60);
+    const forecast = Array.from({ length: 72 }, (_, hour) => ({ at: from + hour * 60, climate: night }));
+    const sheet = shop.sheets['urethane-enamel-satin'];
+    if (!sheet) throw new Error('no enamel');
+    const cold = inTent({ airs: { tent: { climate: night, forecast } } });
+    expect(cold).toBe(filmClocks(sheet, night, 100).handle.hereMinutes);
+    // Indoors, or where nobody knows the weather, what was noted with the coat counts.
+    expect(inTent({})).toBe(filmClocks(sheet, { airC: 23, rhPct: 50 }, 100).handle.hereMinutes);
+    expect(cold).toBeGreaterThan(inTent({}));
+  });
+
   it('starts bare and follows the log, side by side', () => {
     expect(
       [...pieceStates(job, shop, SAMPLE_START).values()].every(({ front }) => front?.state === 'bare'),

@@ -1,5 +1,13 @@
 import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs/index.ts';
-import { clocksOfCoat, type JobForPlanning, lagsOf, type ShopForPlanning } from '../planning/index.ts';
+import {
+  clocksOfCoat,
+  coatAirOf,
+  type JobForPlanning,
+  type JobSite,
+  lagsOf,
+  type ShopAir,
+  type ShopForPlanning,
+} from '../planning/index.ts';
 import { toMinute } from '../shop/calendar.ts';
 import { type Step, waitOf } from '../systems/index.ts';
 
@@ -24,8 +32,8 @@ const overlaps = (a: LogEntry, b: LogEntry) => a.side === 'all' || b.side === 'a
  * @returns by entry id, for each the shortest of its pieces.
  */
 export function implausibleEntries(
-  { steps, log }: Pick<JobForPlanning, 'steps' | 'log'>,
-  shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>,
+  { job, steps, pieces, log }: Pick<JobForPlanning, 'steps' | 'pieces' | 'log'> & { job: JobSite },
+  shop: Pick<ShopForPlanning, 'sheets'> & ShopAir,
 ): Map<string, Implausible> {
   const byId = new Map<string, Step>(steps.map((step) => [step.id, step]));
   const entries = effectiveLog(log).filter(isStepItself);
@@ -43,7 +51,9 @@ export function implausibleEntries(
       });
       const under = before && byId.get(before.stepId);
       if (!before || !under) continue;
-      const clocks = clocksOfCoat(under, shop.sheets, shop.settings, shop.climate, before);
+      const piece = pieces.find(({ id }) => id === pieceId);
+      if (!piece) continue;
+      const clocks = clocksOfCoat(under, shop, coatAirOf(piece, shop, job), before);
       const done = stepAsLogged(under, before);
       const needed = lagsOf(clocks, done.dryingMin)?.[wait] ?? 0;
       const after = toMinute(entry.doneAt) - toMinute(before.doneAt);

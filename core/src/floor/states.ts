@@ -1,7 +1,15 @@
 import { type Finding, faultyPieces } from '../inspection/index.ts';
 import { effectiveLog, isStepItself, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
-import { clocksOfCoat, type JobForPlanning, type ShopForPlanning } from '../planning/index.ts';
+import {
+  type CoatAir,
+  clocksOfCoat,
+  coatAirOf,
+  type JobForPlanning,
+  type JobSite,
+  type ShopAir,
+  type ShopForPlanning,
+} from '../planning/index.ts';
 import { type Minute, toMinute } from '../shop/calendar.ts';
 import { type Step, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
@@ -34,7 +42,9 @@ function touches(entry: LogEntry, side: 'front' | 'back'): boolean {
 
 interface Context {
   steps: Step[];
-  shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>;
+  shop: Pick<ShopForPlanning, 'sheets'> & ShopAir;
+  /** What the piece dries in. */
+  air: CoatAir;
   /** Entries that count, by step and piece. */
   entries: Map<string, LogEntry[]>;
   now: Minute;
@@ -59,9 +69,7 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
     const isColour = step.resultingSurface === 'colour';
     const end = entry ? toMinute(entry.doneAt) : null;
     const clocks =
-      does(step, 'laysFilm') && end !== null
-        ? clocksOfCoat(step, context.shop.sheets, context.shop.settings, context.shop.climate, entry)
-        : null;
+      does(step, 'laysFilm') && end !== null ? clocksOfCoat(step, context.shop, context.air, entry) : null;
     const wetUntil = clocks && end !== null ? end + clocks.handle.hereMinutes : null;
     if (wetUntil !== null && wetUntil > context.now) {
       current = { state: 'wet', wetUntil, isColour };
@@ -78,10 +86,12 @@ function sideState(context: Context, piece: Piece, side: 'front' | 'back'): Side
 
 /**
  * Where every piece of a job stands now, by side, from its sequence and its log. Steps before the last logged one count
- * as done. A film is wet until it may be handled, by the climate logged with it or else by the shop's.
+ * as done. A film is wet until it may be handled, by the climate logged with it, outdoors by the hours since, or else by that of its place.
  */
 export function pieceStates(
-  input: Pick<JobForPlanning, 'zones' | 'steps' | 'pieces' | 'log'> & { findings?: readonly Finding[] },
+  input: Pick<JobForPlanning, 'zones' | 'steps' | 'pieces' | 'log'> & { job: JobSite } & {
+    findings?: readonly Finding[];
+  },
   shop: Context['shop'],
   now: Minute,
 ): Map<string, PieceStates> {
@@ -103,10 +113,11 @@ export function pieceStates(
   );
   return new Map(
     input.pieces.map((piece) => {
+      const air = coatAirOf(piece, shop, input.job);
       const steps = (stepsOf.get(piece.zoneId) ?? []).filter((step) => stepAppliesTo(step, piece));
       const of = (side: 'front' | 'back') => {
         const own = steps.filter(({ faces }) => faces === 'both' || faces === side);
-        return sideState({ steps: own, shop, entries, now }, piece, side);
+        return sideState({ steps: own, shop, air, entries, now }, piece, side);
       };
       const front = piece.finishFront || piece.finishEdges ? of('front') : null;
       const back = piece.finishBack ? of('back') : null;

@@ -80,7 +80,7 @@ describe('the care card', () => {
       coated('2026-12-02T15:00:00.000Z', all.slice(3), { airC: 17, rhPct: 68 }, 2),
     ];
     const [care] = careOf({ ...job, log }, shop, zone);
-    const clocks = clocksOfCoat(last, shop.sheets, shop.settings, shop.climate, log[1]);
+    const clocks = clocksOfCoat(last, shop, { climate: shop.climate, hourly: [] }, log[1]);
     const at = toMinute('2026-12-02T15:00:00.000Z');
     const sheetCure = shop.sheets[last.productKey ?? '']?.clocks.cureMin ?? 0;
     expect(care?.dates?.curedOn).toBe(localDate(at + (clocks?.cure.hereMinutes ?? 0), zone));
@@ -93,7 +93,7 @@ describe('the care card', () => {
   it('dates by the plan as long as part of the last coat is still to come', () => {
     const planned = careOf({ ...job, plan }, shop, zone);
     const ends = plan.ops.filter(({ stepId, isCoat }) => isCoat && stepId === last.id).map(({ end }) => end);
-    const clocks = clocksOfCoat(last, shop.sheets, shop.settings, shop.climate);
+    const clocks = clocksOfCoat(last, shop, { climate: shop.climate, hourly: [] });
     const due = localDate(Math.max(...ends) + (clocks?.cure.hereMinutes ?? 0), zone);
     expect(planned[0]?.dates?.curedOn).toBe(due);
     // Logged ahead of the plan on every piece: the log counts, not the plan.

@@ -112,7 +112,7 @@ export function careOf(job: CareJob, shop: CareShop, timeZone: string): Care[] {
     if (!step) continue;
     const coat = coatedAt(step, job);
     const sheet = shop.sheets[coat?.entry?.coat?.productKey ?? step.productKey ?? ''];
-    const clocks = coat ? clocksOfCoat(step, shop.sheets, shop.settings, shop.climate, coat.entry) : null;
+    const clocks = coat ? clocksOfCoat(step, shop, { climate: shop.climate, hourly: [] }, coat.entry) : null;
     const day = (minutes: number) => localDate((coat?.at ?? 0) + minutes, timeZone);
     const dates: CareDates | null = clocks && {
       dryOn: day(clocks.handle.hereMinutes),

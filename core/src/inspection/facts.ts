@@ -12,7 +12,13 @@ import {
 } from '../jobs/index.ts';
 import { type MixRecord, potLifeAt, pouredOf, thinningFraction } from '../mixing/index.ts';
 import { isFramed, type Piece } from '../pieces/index.ts';
-import { clocksOfCoat, lieInPlace, type ShopForPlanning } from '../planning/index.ts';
+import {
+  clocksOfCoat,
+  coatAirOf,
+  lieInPlace,
+  type ShopAir,
+  type ShopForPlanning,
+} from '../planning/index.ts';
 import { toMinute } from '../shop/index.ts';
 import { contrastIn, factsOf, findingsOf, seenThrough } from '../survey/index.ts';
 import { draftOf, type Step, stepAppliesTo } from '../systems/index.ts';
@@ -34,7 +40,7 @@ import type { NewFinding } from './finding.ts';
 
 /** Where a finding was made, and what is recorded around it. */
 export interface FindingSurroundings {
-  job: Pick<Job, 'place' | 'startOn' | 'neededBy'>;
+  job: Pick<Job, 'place' | 'startOn' | 'neededBy'> & Partial<Pick<Job, 'room'>>;
   zone: Zone;
   /** Steps of the zone. */
   steps: readonly Step[];
@@ -42,7 +48,7 @@ export interface FindingSurroundings {
   log: readonly LogEntry[];
   mixes: readonly MixRecord[];
   layers: readonly ShopLayer[];
-  shop: Pick<ShopForPlanning, 'sheets' | 'settings' | 'climate'>;
+  shop: Pick<ShopForPlanning, 'sheets'> & ShopAir;
 }
 
 /** Of the usual sag limit on a vertical, and lying flat, where a sheet sets none: times the thickest film. */
@@ -154,8 +160,12 @@ function underFacts(
 ): UnderFacts | null {
   const [over, below] = [sheetOf(around, coat), sheetOf(around, under)];
   if (!over || !below) return null;
-  const { settings, sheets, climate } = around.shop;
-  const clocks = clocksOfCoat(under.step, sheets, settings, climate, under.entry);
+  const clocks = clocksOfCoat(
+    under.step,
+    around.shop,
+    coatAirOf(around.piece, around.shop, around.job),
+    under.entry,
+  );
   const between = done.slice(done.indexOf(under) + 1, done.indexOf(coat));
   return {
     product: below.name,
@@ -227,7 +237,7 @@ function groundFacts(around: FindingSurroundings, films: readonly Done[]): Groun
 }
 
 function afterFacts(
-  { zone, shop }: FindingSurroundings,
+  { job, zone, piece, shop }: FindingSurroundings,
   done: readonly Done[],
   coat: Done | undefined,
   foundAt: string,
@@ -235,7 +245,7 @@ function afterFacts(
   const { pulls } = zone.survey;
   const handsPull = pulls === undefined ? null : pulls === 'bare hands';
   if (!coat) return { handled: null, packed: null, handsPull, days: null };
-  const clocks = clocksOfCoat(coat.step, shop.sheets, shop.settings, shop.climate, coat.entry);
+  const clocks = clocksOfCoat(coat.step, shop, coatAirOf(piece, shop, job), coat.entry);
   const later = done.slice(done.indexOf(coat) + 1);
   const kept = (to: Done | undefined, asked: number | undefined) =>
     to && asked !== undefined ? { keptMin: to.at - coat.at, askedMin: asked } : null;
@@ -331,8 +341,8 @@ function isHardened(
 ): boolean {
   const film = doneUntil({ ...around, mixes: [], layers: [] }, by).findLast((one) => isFilm(one, side));
   if (!film) return false;
-  const { sheets, settings, climate } = around.shop;
-  const clocks = clocksOfCoat(film.step, sheets, settings, climate, film.entry);
+  const { piece, shop, job } = around;
+  const clocks = clocksOfCoat(film.step, shop, coatAirOf(piece, shop, job), film.entry);
   return clocks !== null && toMinute(by) >= film.at + clocks.cure.hereMinutes;
 }
 

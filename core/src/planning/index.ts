@@ -62,7 +62,15 @@ export {
   triesAtOnce,
 } from './plan.ts';
 export { bindingClock, clockStart } from './problem/clocks.ts';
-export { clocksOfCoat } from './problem/coatClocks.ts';
+export {
+  type CoatAir,
+  clocksOfCoat,
+  coatAirIn,
+  coatAirOf,
+  type JobSite,
+  lagsOf,
+  type ShopAir,
+} from './problem/coatClocks.ts';
 export { deliveriesOf } from './problem/deliveries.ts';
 export {
   changeMinutes,
@@ -76,7 +84,6 @@ export {
 export type { EarlierPlan, JobForPlanning, ShopForPlanning } from './problem/input.ts';
 export { CLIENT_ROOM, type Cut, lieInPlace, placeIdOf, WHOLE_LOADS } from './problem/loads.ts';
 export * from './problem/model.ts';
-export { lagsOf } from './problem/operations.ts';
 export { beforeWrapUp, buildProblem, peopleOf, piecesInWords } from './problem/problem.ts';
 export { NO_ROOM_WISHES, type RoomWishes, roomWishesOf } from './problem/room.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';

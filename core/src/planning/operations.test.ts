@@ -7,11 +7,11 @@ import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
 import { handsOnMinutes, YARDSTICKS } from '../systems/index.ts';
-import { clocksOfCoat } from './problem/coatClocks.ts';
+import { clocksOfCoat, lagsOf } from './problem/coatClocks.ts';
 import type { JobForPlanning } from './problem/input.ts';
 import type { Batch } from './problem/loads.ts';
 import { type PlanOp, workMinutes } from './problem/model.ts';
-import { draftOps, lagsOf } from './problem/operations.ts';
+import { draftOps } from './problem/operations.ts';
 
 const shop = sampleShop();
 
@@ -242,16 +242,17 @@ describe('clocks of a coat', () => {
     climate: null,
     wftUm: null,
   };
+  const indoors = { climate: shop.climate, hourly: [] };
   const clocks = (
     change: Partial<typeof coat> | { climate: { airC: number; rhPct: number } } | { wftUm: number },
   ) =>
-    clocksOfCoat(colour, shop.sheets, shop.settings, shop.climate, {
+    clocksOfCoat(colour, shop, indoors, {
       ...entry,
       coat: { ...coat, ...change },
     });
 
   it('take the expected air until a coat is logged, then its own', () => {
-    const expected = clocksOfCoat(colour, shop.sheets, shop.settings, shop.climate);
+    const expected = clocksOfCoat(colour, shop, indoors);
     expect(clocks({})).toEqual(expected);
     expect(clocks({ climate: { airC: 17, rhPct: 68 } })?.recoatMin.hereMinutes).toBe(544);
   });

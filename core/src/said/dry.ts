@@ -8,6 +8,16 @@ export const DRY = {
     ` and ${p.wftUm} wet instead of ${p.wftTypUm}`,
   'dry.because-would-dry-faster-but-the': (p: { where: Text }) =>
     `because ${p.where} would dry faster, but the sheet times are kept`,
+  'dry.hour-by-hour-outdoors': (p: { coldest: Text; warmest: Text }) =>
+    p.coldest === p.warmest
+      ? `hour by hour outdoors, at ${p.coldest}`
+      : `hour by hour outdoors, at ${p.coldest} to ${p.warmest}`,
+  'dry.by-the-hour-it-is-applied': (p: { coldest: Text; warmest: Text }) =>
+    p.coldest === p.warmest
+      ? `by the hour it is applied, outdoors at ${p.coldest}`
+      : `by the hour it is applied, outdoors at ${p.coldest} to ${p.warmest}`,
+  'dry.sheet-here-from-to': (p: { sheetMinutes: Text; from: Text; to: Text }) =>
+    `sheet ${p.sheetMinutes} → here ${p.from} to ${p.to}`,
   'dry.sheet-kept-here': (p: { sheetMinutes: Text }) => `sheet ${p.sheetMinutes}, kept here`,
   'dry.above-humidity-now-it-can-blush': (p: { BLUSH_ABOVE_PCT: Text; rhPct: Text }) =>
     `Above ${p.BLUSH_ABOVE_PCT} % humidity (${p.rhPct} % now) it can blush (turn milky). Dry the air, or use a slower thinner if the sheet allows, and spray a test card first.`,

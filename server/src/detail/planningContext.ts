@@ -2,43 +2,40 @@ import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/dry
 import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
+import { expectedAir } from '../climate/expected.ts';
+import { pastAir } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
-import { planningClimate, stationOf } from '../devices/station.ts';
+import { fullHour, planningClimate, stationOf } from '../devices/station.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
 import { openDetails } from './store.ts';
 
-/** Hours of the forecast that planning looks at; further out nobody knows. */
-const FORECAST_HOURS = 72;
-
 /** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
 export interface PlanningAir {
   climate: Climate;
   forecast: NonNullable<ShopForPlanning['forecast']>;
-  /** The same for other places, each by its own sensor or the weather; those with other air are left out. */
-  airsOf(places: readonly Place[]): Promise<NonNullable<ShopForPlanning['airs']>>;
-}
-
-async function airBy(source: ClimateSource, now: Date) {
-  const [climate, hours] = await Promise.all([
-    planningClimate(source, now),
-    source.expectation(now, FORECAST_HOURS),
-  ]);
-  return {
-    climate,
-    forecast: hours.map(({ at, source: _source, ...hour }) => ({ at: toMinute(at), climate: hour })),
-  };
+  /**
+   * The same for other places, each by its own sensor or the weather, outdoors with what has been; those with other air are
+   * left out.
+   */
+  airsOf(
+    db: Queryable,
+    shop: { id: string; places: readonly Place[] },
+  ): Promise<NonNullable<ShopForPlanning['airs']>>;
 }
 
 export async function planningAir(stations: ClimateStations, now: Date): Promise<PlanningAir> {
   return {
-    ...(await airBy(stations, now)),
-    async airsOf(places) {
+    ...(await expectedAir(stations, now)),
+    async airsOf(db, { id, places }) {
       const known = await Promise.all(
         places.map(async (place) => {
           const station = stationOf(stations, place);
-          return station ? ([[place.id, await airBy(station, now)]] as const) : [];
+          if (!station) return [];
+          const air = await expectedAir(station, now);
+          const past = place.air.from === 'outdoors' ? await pastAir(db, id, place.id, fullHour(now)) : [];
+          return [[place.id, { ...air, past }]] as const;
         }),
       );
       return Object.fromEntries(known.flat());
@@ -77,7 +74,7 @@ export async function shopWithoutJobs(
     supplies: Object.fromEntries(supplies.map(({ key, supply }) => [key, supply])),
     guns,
     ...air,
-    airs: await airsOf(shop.settings.places),
+    airs: await airsOf(db, { id: shopId, places: shop.settings.places }),
     reserved: [],
   };
 }

@@ -69,6 +69,11 @@ export function createSimulatedStation(seed: number): ClimateSource {
   };
 }
 
+/** The full hour that a moment lies in: forecasts speak of full hours. */
+export function fullHour(instant: Date): Date {
+  return new Date(Math.floor(instant.getTime() / HOUR_MS) * HOUR_MS);
+}
+
 /** Mean of the coming 24 hours, day and night: what a film laid today will dry in. */
 export async function planningClimate(source: ClimateSource, from: Date): Promise<Climate> {
   return meanClimate(await source.expectation(from, 24));

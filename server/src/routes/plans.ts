@@ -133,9 +133,9 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
       forecast: [...air.forecast],
       guns: { ...shop.guns },
       airs: Object.fromEntries(
-        Object.entries(shop.airs ?? {}).map(([id, { climate: mean, forecast }]) => [
+        Object.entries(shop.airs ?? {}).map(([id, { climate: mean, forecast, past = [] }]) => [
           id,
-          { climate: mean, forecast: [...forecast] },
+          { climate: mean, forecast: [...forecast], past: [...past] },
         ]),
       ),
       now: planningStart(job, shop.timeZone, now),

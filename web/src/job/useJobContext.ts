@@ -43,7 +43,10 @@ export function toPlanningShop(shop: ShopContext): ShopForPlanning {
     supplies: suppliesOf(shop),
     climate: shop.planningClimate,
     airs: Object.fromEntries(
-      Object.entries(shop.placeAirs).map(([id, { planning }]) => [id, { climate: planning, forecast: [] }]),
+      Object.entries(shop.placeAirs).map(([id, { planning, forecast, past }]) => [
+        id,
+        { climate: planning, forecast, past },
+      ]),
     ),
     reserved: [],
   };

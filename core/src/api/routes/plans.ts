@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ClimateSchema } from '../../drying/index.ts';
+import { AirHourSchema, ClimateSchema } from '../../drying/index.ts';
 import {
   PlanOptionsSchema,
   PlanRecipeSchema,
@@ -42,13 +42,14 @@ export const plansRoutes = {
     response: z.object({
       reserved: z.array(ReservationSchema),
       climate: ClimateSchema,
-      forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+      forecast: z.array(AirHourSchema),
       guns: z.record(z.string(), z.int()),
       airs: z.record(
         z.string(),
         z.object({
           climate: ClimateSchema,
-          forecast: z.array(z.object({ at: z.int(), climate: ClimateSchema })),
+          forecast: z.array(AirHourSchema),
+          past: z.array(AirHourSchema),
         }),
       ),
       now: z.int(),

@@ -5,7 +5,7 @@ import {
   ShopLayerSchema,
   SupplyEntrySchema,
 } from '../../catalogue/index.ts';
-import { ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
+import { AirHourSchema, ClimateReadingSchema, ClimateSchema } from '../../drying/index.ts';
 import { OpeningSchema, WallSchema } from '../../elevation/index.ts';
 import { JobEventSchema } from '../../handover/index.ts';
 import { CAUSES, DEFECTS, FindingSchema } from '../../inspection/index.ts';
@@ -96,10 +96,18 @@ export const ShopContextSchema = z.object({
   reading: ClimateReadingSchema.nullable(),
   /** What planning expects of the air: the mean of the next 24 hours. */
   planningClimate: ClimateSchema,
-  /** Air of its other places, by their ids: the last reading, and what planning expects; those with the shop’s air are left out. */
+  /**
+   * Air of its other places, by their ids: the last reading, what planning expects, and outdoors what has been and is expected
+   * by full hours; those with the shop’s air are left out.
+   */
   placeAirs: z.record(
     z.string(),
-    z.object({ reading: ClimateReadingSchema.nullable(), planning: ClimateSchema }),
+    z.object({
+      reading: ClimateReadingSchema.nullable(),
+      planning: ClimateSchema,
+      past: z.array(AirHourSchema),
+      forecast: z.array(AirHourSchema),
+    }),
   ),
 });
 export type ShopContext = z.infer<typeof ShopContextSchema>;

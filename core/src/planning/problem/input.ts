@@ -23,6 +23,8 @@ export interface JobForPlanning {
 export interface AirInPlace {
   climate: Climate;
   forecast: readonly AirHour[];
+  /** Outdoors: what has been, hour by hour until the forecast begins. */
+  past?: readonly AirHour[];
 }
 
 /** The shop around it. */

@@ -1,5 +1,4 @@
 import { type Applicator, isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
-import type { FilmClocks } from '../../drying/index.ts';
 import {
   type LogAction,
   type LogEntry,
@@ -37,32 +36,15 @@ import {
 import { does } from '../../systems/operations.ts';
 import { actionWords, SIDE_WORDS } from '../../words/index.ts';
 import { airIn, isOutdoors, badAirIn as unfitAir } from './air.ts';
-import { clocksOfCoat } from './coatClocks.ts';
+import { clocksOfCoat, coatAirIn, lagsOf } from './coatClocks.ts';
 import { materialOf, paintOf, restOf } from './guns.ts';
 import { hourlyLags, shortestLags } from './hourly.ts';
 import type { JobForPlanning, ShopForPlanning } from './input.ts';
 import { type Batch, spaceOf } from './loads.ts';
-import { type Lags, type PlanOp, type PlanPlace, workMinutes } from './model.ts';
+import { type PlanOp, type PlanPlace, workMinutes } from './model.ts';
 import { repairOp } from './repairs.ts';
 
 // Longer than other files: one operation is made in one place, from step, load, shop and log.
-
-/**
- * Lags of a step by kind of successor: the clocks of its film where it lays one, and at least the rest that the step
- * itself asks for (caulk and filler that dry, a night between coats). Null when nothing has to dry.
- */
-export function lagsOf(clocks: FilmClocks | null, dryingMin = 0): Lags | null {
-  if (!clocks && dryingMin === 0) return null;
-  const least = (minutes = 0) => Math.max(minutes, dryingMin);
-  return {
-    touch: least(clocks?.touch.hereMinutes),
-    sand: least(clocks?.sand.hereMinutes),
-    recoat: least(clocks?.recoatMin.hereMinutes),
-    handle: least(clocks?.handle.hereMinutes),
-    pack: least(clocks?.pack.hereMinutes),
-    refit: least(clocks?.refit.hereMinutes),
-  };
-}
 
 /** Mixing and a cup reading, for each mix after the first. */
 const FURTHER_MIX_MIN = 12;
@@ -210,6 +192,7 @@ export function draftOps(
 ): Draft[] {
   const isOnSite = input.job.place === 'client';
   const air = airIn(batch.placeId, shop, input.job);
+  const driesIn = coatAirIn(batch.placeId, shop, input.job);
   const shared = shareKeys(input.zones, input.steps, shop.sheets);
   const isInRoom = isWorkedInRoom(batch.way);
   const steps = input.steps.filter((step) => step.zoneId === zone.id).sort((a, b) => a.position - b.position);
@@ -259,7 +242,7 @@ export function draftOps(
       // Guns and brushes are cleaned at the end of the day, as far as that time goes; the rest is the coat's own.
       const cleanMin = Math.min(stepLabour.cleanupMin, shop.settings.wrapUpMin);
       const paint = isLaid ? paintOf(step, zone, sheet, { applicator, cleanMin }) : null;
-      const clocks = isCoat ? clocksOfCoat(step, shop.sheets, shop.settings, air.climate, last) : null;
+      const clocks = isCoat ? clocksOfCoat(step, shop, driesIn, last) : null;
       const dryingMin = stepAsLogged(step, last).dryingMin;
       // What is logged dried in the air that was noted then.
       const lagsBy =

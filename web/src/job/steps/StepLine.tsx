@@ -1,6 +1,5 @@
-import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
-import { clockSentence, type FilmClocks, filmClocks, type ScaledClock } from '@upholder/core/drying';
+import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
@@ -11,12 +10,13 @@ import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { show, voice } from '../../base/voice.ts';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
+import { clocksInZone, type ShopOfZone } from '../airAt.ts';
 
 interface StepLineProps {
   step: StepDraft;
   number: number;
   pieces: readonly Piece[];
-  shop: ShopContext;
+  shop: ShopOfZone;
   isOnSite: boolean;
   isOpen: boolean;
   /** Gravest thing that the rules say of it. */
@@ -57,6 +57,28 @@ function Figure({ name, children, title }: { name: string; children: React.React
   );
 }
 
+/** How long a film takes until something may be done with it; outdoors from the best to the worst hour. */
+function ClockFigure({
+  name,
+  of: { shortest, longest },
+  clock,
+  children,
+}: {
+  name: string;
+  of: ClockSpan;
+  clock: 'sand' | 'recoatMin' | 'handle';
+  children?: ReactNode;
+}) {
+  const [from, to]: [ScaledClock, ScaledClock] = [shortest[clock], longest[clock]];
+  return (
+    <Figure name={name} title={`${spanSentence(from, to)}, ${longest.because}`}>
+      {formatDuration(from.hereMinutes)}
+      {from.hereMinutes !== to.hereMinutes && `–${formatDuration(to.hereMinutes)}`}
+      {children}
+    </Figure>
+  );
+}
+
 /** What an open step says besides its line: why, waits, cautions, and the clocks of its film here. */
 function StepBody({
   step,
@@ -66,7 +88,7 @@ function StepBody({
   children,
 }: {
   step: StepDraft;
-  clocks: FilmClocks | null;
+  clocks: ClockSpan | null;
   source: string | undefined;
   tooThin: string | null;
   children: ReactNode;
@@ -98,14 +120,14 @@ function StepBody({
       </div>
       {clocks && (
         <div>
-          <p className="font-semibold">Here, {clocks.because}</p>
+          <p className="font-semibold">Here, {clocks.longest.because}</p>
           <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
             {CLOCKS.map(({ key, name }) => {
-              const clock = clocks[key];
+              const [from, to] = [clocks.shortest[key], clocks.longest[key]];
               return (
                 <div key={key} className="contents">
                   <dt className="text-quiet">{name}</dt>
-                  <dd>{clock ? clockSentence(clock) : 'the sheet sets no end'}</dd>
+                  <dd>{from && to ? spanSentence(from, to) : 'the sheet sets no end'}</dd>
                 </div>
               );
             })}
@@ -136,16 +158,12 @@ export function StepLine({
   children,
 }: StepLineProps) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
-  const clocks =
-    sheet && step.wftUm !== null
-      ? filmClocks(sheet, shop.planningClimate, step.wftUm, { mayShorten: shop.settings.mayShortenClocks })
-      : null;
+  const clocks = sheet && step.wftUm !== null ? clocksInZone(sheet, step.wftUm, shop) : null;
   const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
   const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
   const need = supply ? supplyNeed(step, supply, pieces) : null;
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
-  const span = (clock: ScaledClock | null) => (clock ? formatDuration(clock.hereMinutes) : 'no end');
   return (
     <li
       id={`step-${step.key}`}
@@ -210,16 +228,13 @@ export function StepLine({
           {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}
           {clocks && (
             <>
-              <Figure name="sand" title={`${clockSentence(clocks.sand)}, ${clocks.because}`}>
-                {span(clocks.sand)}
-              </Figure>
-              <Figure name="recoat" title={`${clockSentence(clocks.recoatMin)}, ${clocks.because}`}>
-                {span(clocks.recoatMin)}
-                {clocks.recoatMax ? ` to ${span(clocks.recoatMax)}` : ', no end'}
-              </Figure>
-              <Figure name="handle" title={`${clockSentence(clocks.handle)}, ${clocks.because}`}>
-                {span(clocks.handle)}
-              </Figure>
+              <ClockFigure name="sand" of={clocks} clock="sand" />
+              <ClockFigure name="recoat" of={clocks} clock="recoatMin">
+                {clocks.longest.recoatMax
+                  ? ` to ${formatDuration(clocks.longest.recoatMax.hereMinutes)}`
+                  : ', no end'}
+              </ClockFigure>
+              <ClockFigure name="handle" of={clocks} clock="handle" />
             </>
           )}
         </span>

@@ -1,6 +1,5 @@
-import type { PieceRow, ShopContext } from '@upholder/core/api';
+import type { PieceRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
-import { filmClocks } from '@upholder/core/drying';
 import { coatAmounts, thinningWords } from '@upholder/core/mixing';
 import { PIECE_WAY_WORDS, totalAreas } from '@upholder/core/pieces';
 import { placeIdOf } from '@upholder/core/planning';
@@ -17,23 +16,30 @@ import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
-import { shopInZone } from '../../job/airAt.ts';
+import { clocksInZone, type ShopOfZone, shopInZone } from '../../job/airAt.ts';
 import { NoZone } from '../../job/NoZone.tsx';
 import { holderWords } from '../../job/placeWords.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
 
-function clocksOf(step: Step, shop: ShopContext) {
+function clocksOf(step: Step, shop: ShopOfZone) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   if (!sheet || step.wftUm === null) return null;
-  const clocks = filmClocks(sheet, shop.planningClimate, step.wftUm, {
-    mayShorten: shop.settings.mayShortenClocks,
-  });
-  const until = clocks.recoatMax ? ` to ${formatDuration(clocks.recoatMax.hereMinutes)}` : '';
-  return `sand ${formatDuration(clocks.sand.hereMinutes)}, recoat ${formatDuration(clocks.recoatMin.hereMinutes)}${until}, handle ${formatDuration(clocks.handle.hereMinutes)}`;
+  const { shortest, longest } = clocksInZone(sheet, step.wftUm, shop);
+  const words = (clock: 'sand' | 'recoatMin' | 'handle') => {
+    const [from, to] = [shortest[clock].hereMinutes, longest[clock].hereMinutes];
+    return from === to ? formatDuration(from) : `${formatDuration(from)}–${formatDuration(to)}`;
+  };
+  const until = longest.recoatMax ? ` to ${formatDuration(longest.recoatMax.hereMinutes)}` : '';
+  return `sand ${words('sand')}, recoat ${words('recoatMin')}${until}, handle ${words('handle')}`;
 }
 
-function CardLine({ step, number, detail, shop }: { step: Step; number: number } & JobInShop) {
+function CardLine({
+  step,
+  number,
+  detail,
+  shop,
+}: { step: Step; number: number; shop: ShopOfZone } & Pick<JobInShop, 'detail'>) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   const pieces = detail.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
   const isOnSite = detail.job.place === 'client';
