@@ -170,6 +170,17 @@ export const BASIC_CASES: Case[] = [
     spares: () => contextOf('E', { facts: { substrate: 'open-grain hardwood', look: 'grain showing' } }),
   },
   {
+    code: 'foam-on-grain',
+    trips: () =>
+      contextOf('G', { facts: { substrate: 'open-grain hardwood' }, options: { applicator: 'roller-foam' } }),
+    spares: () =>
+      contextOf('G', {
+        facts: { substrate: 'closed-grain hardwood' },
+        options: { applicator: 'roller-foam' },
+      }),
+    isFixed: true,
+  },
+  {
     code: 'fill-wasted',
     trips: () => contextOf('A', { facts: { newColour: '#2c2f6e' } }),
     spares: () => contextOf('A', { facts: { newColour: '#7a8a80' } }),

@@ -9,6 +9,10 @@ export const APPLICATORS = [
   'handheld',
   'aerosol',
   'roller',
+  'roller-velour',
+  'roller-mohair',
+  'roller-microfibre',
+  'roller-foam',
   'brush',
   'foam-brush',
   'blade',
@@ -22,6 +26,8 @@ interface ApplicatorTraits {
   short: string;
   /** Throws mist: it needs a place for that, and a gun of its kind. */
   isSprayed: boolean;
+  /** Rolled, whatever its cover. */
+  isRolled?: boolean;
   /** Share of what leaves it that stays on a flat target while the whole fan is on it. */
   transfer: number;
   /** Left in cup, hose or tray at the end of a session, plus the test card, in mL. */
@@ -32,6 +38,21 @@ interface ApplicatorTraits {
   thins: 'no' | 'half' | 'all';
   /** A sheet that names one of these means this one too. */
   goesAs: readonly Applicator[];
+}
+
+/** A roller with one kind of cover. @param residueMl what tray and cover keep back: the deeper the nap, the more. */
+function covered(cover: 'velour' | 'mohair' | 'microfibre' | 'foam', residueMl: number): ApplicatorTraits {
+  return {
+    words: said(`sheet.roller-${cover}`),
+    short: `${cover} roller`,
+    isSprayed: false,
+    isRolled: true,
+    transfer: 0.92,
+    residueMl,
+    residueIn: 'tray and cover',
+    thins: 'no',
+    goesAs: ['roller'],
+  };
 }
 
 /** The traits of each. Transfer is the middle of what its class reaches. */
@@ -100,12 +121,17 @@ export const APPLICATOR_TRAITS: Record<Applicator, ApplicatorTraits> = {
     words: said('sheet.brush-and-roller'),
     short: 'roller',
     isSprayed: false,
+    isRolled: true,
     transfer: 0.92,
     residueMl: 80,
     residueIn: 'tray and cover',
     thins: 'no',
     goesAs: [],
   },
+  'roller-velour': covered('velour', 70),
+  'roller-mohair': covered('mohair', 80),
+  'roller-microfibre': covered('microfibre', 100),
+  'roller-foam': covered('foam', 50),
   brush: {
     words: 'brush',
     short: 'brush',
@@ -146,6 +172,11 @@ export const APPLICATOR_WORDS = Object.fromEntries(
 /** Spraying throws mist; it needs a place that is made for it. */
 export function isSprayed(applicator: Applicator | null): boolean {
   return applicator !== null && APPLICATOR_TRAITS[applicator].isSprayed;
+}
+
+/** Rolled on, whatever the cover. */
+export function isRolled(applicator: Applicator | null): boolean {
+  return applicator !== null && APPLICATOR_TRAITS[applicator].isRolled === true;
 }
 
 /** Whether a sheet that lists these applicators means this one as well. */

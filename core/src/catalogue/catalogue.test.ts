@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { GENERIC_PRODUCTS, meantBy, ProductSheetSchema, sheetInconsistencies } from './index.ts';
+import { GENERIC_PRODUCTS, isRolled, meantBy, ProductSheetSchema, sheetInconsistencies } from './index.ts';
 
 const enamel = GENERIC_PRODUCTS['alkyd-enamel-satin']!;
 
@@ -55,6 +55,16 @@ describe('what a sheet’s list of applicators means', () => {
   it('is what it names, and what sprays or brushes alike', () => {
     expect(meantBy(['turbine'])).toEqual(['turbine', 'compressor', 'handheld']);
     expect(meantBy(['brush'])).toEqual(['brush', 'foam-brush']);
-    expect(meantBy(['roller'])).toEqual(['roller']);
+    // A roller is any cover; a cover that is named is that one only.
+    expect(meantBy(['roller'])).toEqual([
+      'roller',
+      'roller-velour',
+      'roller-mohair',
+      'roller-microfibre',
+      'roller-foam',
+    ]);
+    expect(meantBy(['roller-mohair'])).toEqual(['roller-mohair']);
+    expect(isRolled('roller-foam')).toBe(true);
+    expect(isRolled('foam-brush')).toBe(false);
   });
 });

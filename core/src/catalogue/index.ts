@@ -1,4 +1,4 @@
-export { APPLICATOR_TRAITS, meantBy } from './applicators.ts';
+export { APPLICATOR_TRAITS, isRolled, meantBy } from './applicators.ts';
 export { cautionWords } from './cautions.ts';
 export * from './generic.ts';
 export * from './genericSupplies.ts';

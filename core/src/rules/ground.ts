@@ -1,9 +1,10 @@
+import { isListed } from '../catalogue/index.ts';
 import { said } from '../said/index.ts';
 import { findingsOf } from '../survey/index.ts';
 import { type StepDraft, sandStep, YARDSTICKS } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import { measured } from '../units/index.ts';
-import type { Fix, Rule, RuleContext } from './model.ts';
+import { changeFix, type Fix, type Rule, type RuleContext } from './model.ts';
 import { filmStrands, isAbrasive } from './walk.ts';
 
 // Longer than other files: one family of rules, each beside those it must not contradict.
@@ -122,6 +123,29 @@ const openGrainPale: Rule = {
           },
         ]
       : [];
+  },
+};
+
+/** A foam cover bridges open pores and leaves bubbles over them; a short nap presses the paint in. */
+const foamOnGrain: Rule = {
+  code: 'foam-on-grain',
+  family: 'ground',
+  severity: 'warn',
+  check({ steps, facts, sheets }) {
+    if (!findingsOf(facts).isOpenGrain) return [];
+    const filled = steps.findIndex(({ resultingSurface }) => resultingSurface === 'filled');
+    const open = filled < 0 ? steps : steps.slice(0, filled);
+    return open
+      .filter(({ operation, applicator }) => does(operation, 'laysFilm') && applicator === 'roller-foam')
+      .map(({ key, productKey }) => {
+        const nap = (['roller-velour', 'roller'] as const).find((one) =>
+          isListed(sheets[productKey ?? '']?.applicators ?? [], one),
+        );
+        const fixes = nap
+          ? [changeFix(said('rule.by-short-nap-instead'), key, { applicator: nap, labour: YARDSTICKS[nap] })]
+          : [];
+        return { at: key, why: said('rule.foam-bridges-open-pores'), fixes };
+      });
   },
 };
 
@@ -375,6 +399,7 @@ export const GROUND_RULES: readonly Rule[] = [
   stainBlocked,
   weakBlock,
   openGrainPale,
+  foamOnGrain,
   fillWasted,
   rawBoardEdges,
   sharpEdges,

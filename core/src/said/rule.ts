@@ -76,6 +76,9 @@ export const RULE = {
   'rule.prime-with-shellac-blocker': 'Prime with shellac blocker',
   'rule.a-waterborne-blocker-holds-some-woods':
     'A waterborne blocker holds some woods and fails on others, days later: make a test panel, or use shellac.',
+  'rule.foam-bridges-open-pores':
+    'A foam roller bridges open pores and leaves bubbles over them; a short nap works the paint in.',
+  'rule.by-short-nap-instead': 'By short-nap roller instead',
   'rule.every-open-pore-shows-as-a':
     'Every open pore shows as a dark line through this pale colour; nothing here fills them.',
   'rule.there-are-no-open-pores-to': 'There are no open pores to fill.',

@@ -15,6 +15,10 @@ export const ZONE_APPLICATORS = [
   'air-assisted',
   'handheld',
   'roller',
+  'roller-velour',
+  'roller-mohair',
+  'roller-microfibre',
+  'roller-foam',
   'brush',
   'foam-brush',
 ] as const satisfies readonly Applicator[];

@@ -1,4 +1,4 @@
-import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
+import { APPLICATOR_TRAITS, isRolled } from '../catalogue/applicators.ts';
 import {
   type Applicator,
   isListed,
@@ -141,10 +141,13 @@ export function chooseApplicator(
   const byHand = sheet.applicators.find((candidate) => candidate === 'roller' || candidate === 'brush');
   const applicator = byHand ?? sheet.applicators[0] ?? 'brush';
   if (obstacle === null)
-    return { applicator, reason: said('step.the-sheet-does-not-list-the', { wanted: setting.wanted }) };
+    return {
+      applicator,
+      reason: said('step.the-sheet-does-not-list-the', { wanted: APPLICATOR_TRAITS[setting.wanted].short }),
+    };
   const how = isSprayed(applicator)
     ? said('step.sprayed-since-its-sheet-lists-nothing')
-    : said('step.not-sprayed', { is: applicator === 'roller' });
+    : said('step.not-sprayed', { is: isRolled(applicator) });
   return { applicator, reason: `${how} ${obstacle}` };
 }
 

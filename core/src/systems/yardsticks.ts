@@ -41,6 +41,11 @@ export const YARDSTICKS = {
   aerosol: labour({ setupMin: 3, perPieceMin: 0.5, perM2Min: 3, cleanupMin: 1 }),
   'foam-brush': labour({ setupMin: 8, perM2Min: 7, perProfileMMin: 3, cleanupMin: 5 }),
   roller: labour({ setupMin: 15, perM2Min: 4, perProfileMMin: 4, cleanupMin: 10 }),
+  'roller-velour': labour({ setupMin: 15, perM2Min: 4, perProfileMMin: 4, cleanupMin: 9 }),
+  'roller-mohair': labour({ setupMin: 15, perM2Min: 4.5, perProfileMMin: 4, cleanupMin: 10 }),
+  'roller-microfibre': labour({ setupMin: 15, perM2Min: 3.5, perProfileMMin: 4, cleanupMin: 12 }),
+  // A foam cover is thrown away, and needs a slow last pass against bubbles.
+  'roller-foam': labour({ setupMin: 12, perM2Min: 5, perProfileMMin: 4, cleanupMin: 5 }),
   brush: labour({ setupMin: 10, perM2Min: 9, perProfileMMin: 4, cleanupMin: 10 }),
   inspect: labour({ setupMin: 2, perPieceMin: 2 }),
   pack: labour({ setupMin: 5, perPieceMin: 1 }),
