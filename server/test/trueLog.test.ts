@@ -233,9 +233,41 @@ describe('what was done', () => {
       wftUm: null,
       place: 'bench',
       dryingMin: 60,
+      minutes: null,
     };
     const entry = { ...entryFor(job.id, plan.ops[0]!, NOW), work };
     const { entry: kept } = await ines.ok<{ entry: LogEntry }>('POST', path, entry);
-    expect(kept.work).toEqual(work);
+    // Only what it takes by the yardsticks is the server's to say.
+    expect(kept.work).toEqual({ ...work, minutes: expect.any(Number) });
+    expect(kept.work?.minutes).toBeGreaterThan(0);
+  });
+});
+
+describe('hours of a wear part', () => {
+  it('grow by what is logged and counts, and no more by what is taken back', async () => {
+    const { job, plan, path } = await planned();
+    const id = uuid();
+    const item = { kind: 'gear', name: 'Half mask', gear: 'respirator', hoursLife: 40, hoursUsed: 3 };
+    const from = new Date(Date.parse(NOW) - 3_600_000).toISOString();
+    await ines.ok('PUT', `/bench-items/${id}`, { version: 0, item: { ...item, countedFrom: from } });
+    const hours = async () =>
+      (await ines.ok<ShopContext>('GET', '/shop')).benchItems.find((row) => row.id === id)?.loggedHours ?? -1;
+    // What other tests logged in this shop counts as well.
+    const before = await hours();
+    const detail = await ines.ok<JobDetail>('GET', `/jobs/${job.id}`);
+    const stepOf = ({ stepId }: { stepId: string }) => detail.steps.find(({ id: own }) => own === stepId);
+    const cleaning = plan.ops.find((op) => stepOf(op)?.operation === 'clean');
+    const coat = plan.ops.find((op) => op.isCoat && stepOf(op)?.applicator === 'turbine');
+    if (!coat || !cleaning) throw new Error('nothing is sprayed in this plan');
+    await ines.ok('POST', path, entryFor(job.id, cleaning, NOW));
+    expect(await hours()).toBe(before);
+    const sprayed = entryFor(job.id, coat, NOW);
+    const { entry } = await ines.ok<{ entry: LogEntry }>('POST', path, sprayed);
+    expect(entry.work?.minutes).toBeGreaterThan(0);
+    expect(await hours()).toBeCloseTo(before + (entry.work?.minutes ?? 0) / 60, 6);
+    // Another shop's log is not counted, and a withdrawal takes its minutes back.
+    expect((await stranger.ok<ShopContext>('GET', '/shop')).benchItems).toEqual([]);
+    await ines.ok('POST', path, { ...sprayed, id: uuid(), correctsId: sprayed.id, isWithdrawal: true });
+    expect(await hours()).toBeCloseTo(before, 6);
   });
 });

@@ -175,19 +175,13 @@ export function clockSpan(
     coldest: measured('temperature', Math.min(...airs)),
     warmest: measured('temperature', Math.max(...airs)),
   });
-  const most = (better: (a: number, b: number) => boolean): FilmClocks =>
-    all.reduce(
-      (best, one) => ({
-        ...best,
-        ...Object.fromEntries(
-          CLOCKS.filter((name) => better(one[name].hereMinutes, best[name].hereMinutes)).map((name) => [
-            name,
-            one[name],
-          ]),
-        ),
-      }),
-      { ...first, because },
-    );
+  const most = (better: (a: number, b: number) => boolean): FilmClocks => {
+    const best = { ...first, because };
+    for (const one of all)
+      for (const name of CLOCKS)
+        if (better(one[name].hereMinutes, best[name].hereMinutes)) best[name] = one[name];
+    return best;
+  };
   return { shortest: most((a, b) => a < b), longest: most((a, b) => a > b) };
 }
 

@@ -1,2 +1,3 @@
 export * from './onCoat.ts';
 export * from './reckoning.ts';
+export * from './wear.ts';

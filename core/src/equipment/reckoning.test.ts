@@ -1,13 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { BenchItemSchema, type Gun } from '../mixing/index.ts';
+import { words } from '../../test/expect.ts';
+import { sampleId } from '../../test/sample.ts';
+import { BenchItemSchema, type Gear, type Gun } from '../mixing/index.ts';
 import {
   airVerdict,
   bestAir,
   bucketFlowMlMin,
   burstWords,
   cupReckoning,
+  dueBefore,
   gunsFor,
   isSetTooHigh,
+  type LoggedWork,
+  loggedHours,
   readTip,
   tipFlowMlMin,
   wearLeft,
@@ -141,5 +146,63 @@ describe('the guns for a coat', () => {
     expect(isSetTooHigh({ pressureBar: 3.6, maxInletBar: 3.5 })).toBe(true);
     expect(isSetTooHigh({ pressureBar: 3.5, maxInletBar: 3.5 })).toBe(false);
     expect(isSetTooHigh({ pressureBar: 9, maxInletBar: null })).toBe(false);
+  });
+});
+
+describe('hours of what wears out', () => {
+  const gear = (part: object): Gear =>
+    BenchItemSchema.parse({
+      kind: 'gear',
+      name: 'Half mask',
+      gear: 'respirator',
+      hoursLife: 40,
+      ...part,
+    }) as Gear;
+  const work = (part: Partial<LoggedWork>): LoggedWork => ({
+    operation: 'coat',
+    applicator: 'turbine',
+    memberId: 'ines',
+    minutes: 90,
+    doneAt: '2026-11-24T10:00:00.000Z',
+    ...part,
+  });
+  const since = { countedFrom: '2026-11-24T08:00:00.000Z' };
+
+  it('are added from the log since it is counted, of the work that wears it', () => {
+    const log = [
+      work({}),
+      work({ operation: 'sand', applicator: null, minutes: 60 }),
+      // By brush there is no mist; and one before the cartridges were new.
+      work({ applicator: 'brush', minutes: 600 }),
+      work({ operation: 'clean', applicator: null, minutes: 600 }),
+      work({ doneAt: '2026-11-24T07:00:00.000Z', minutes: 600 }),
+    ];
+    expect(loggedHours(gear(since), log)).toBe(2.5);
+    expect(loggedHours(gear({}), log)).toBe(0);
+    expect(loggedHours(gear({ ...since, gear: 'sander' }), log)).toBe(1);
+    expect(loggedHours(gear({ ...since, gear: 'turbine' }), log)).toBe(1.5);
+    expect(loggedHours(gear({ ...since, gear: 'compressor' }), log)).toBe(0);
+    expect(loggedHours(gear({ ...since, gear: 'brush' }), log)).toBe(10);
+    const rolled = [work({ applicator: 'roller-mohair' }), work({ applicator: 'foam-brush' })];
+    expect(loggedHours(gear({ ...since, gear: 'roller-frame' }), rolled)).toBe(1.5);
+  });
+
+  it('go by who wears a mask, where that is one person', () => {
+    const hers = gear({ ...since, wornBy: sampleId(9, 1) });
+    expect(loggedHours(hers, [work({ memberId: sampleId(9, 1) }), work({ memberId: sampleId(9, 2) })])).toBe(
+      1.5,
+    );
+  });
+
+  it('are said to be due before the work that needs it, and before no other', () => {
+    const spraying = { operation: 'coat', applicator: 'airless', memberId: null };
+    const worn = { item: gear({ hoursUsed: 38 }), loggedHours: 2 };
+    expect(dueBefore([worn], spraying).map(words)).toEqual([
+      'Half mask: 40 h of 40 h are used. Replace the wear part first.',
+    ]);
+    expect(dueBefore([{ ...worn, loggedHours: 1.9 }], spraying)).toEqual([]);
+    expect(dueBefore([worn], { ...spraying, applicator: 'brush' })).toEqual([]);
+    expect(dueBefore([{ ...worn, item: gear({ hoursUsed: 38, isRetired: true }) }], spraying)).toEqual([]);
+    expect(dueBefore([{ ...worn, item: gear({ hoursUsed: 99, hoursLife: null }) }], spraying)).toEqual([]);
   });
 });

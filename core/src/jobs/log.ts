@@ -48,6 +48,8 @@ export const WorkRecordSchema = z.object({
   place: z.string().max(30).nullable(),
   /** Rest that the step asked for, in minutes. */
   dryingMin: z.int().min(0).default(0),
+  /** What it takes by the shop’s yardsticks, without setting up and clearing away; null where nobody reckoned it. */
+  minutes: z.number().min(0).nullable().default(null),
 });
 export type WorkRecord = z.infer<typeof WorkRecordSchema>;
 

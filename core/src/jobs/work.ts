@@ -19,6 +19,7 @@ export function workOf(step: Step, place: string | null = null, gun: string | nu
     wftUm,
     place: place ?? step.place,
     dryingMin,
+    minutes: null,
   };
 }
 

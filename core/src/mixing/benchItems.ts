@@ -83,6 +83,10 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     /** Wear part: hours that it lasts, and hours that it has had; a cartridge, a lens cover, a pad. */
     hoursLife: numberField('hours-life', 0, 20_000, ' h').nullable().default(null),
     hoursUsed: numberField('hours-used', 0, 20_000, ' h').default(0),
+    /** The moment since which the log adds the hours of what it is used for; null: only what is typed counts. */
+    countedFrom: z.iso.datetime().nullable().default(null),
+    /** A respirator: who wears it; null where nobody in particular does. */
+    wornBy: z.uuid().nullable().default(null),
     /** Cover of a roller, bristle of a brush, orbit of a sander, stages of a turbine. */
     detail: z.string().trim().max(120).default(''),
     isRetired: z.boolean().default(false),

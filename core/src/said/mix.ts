@@ -3,6 +3,8 @@ type Text = string | number | null | undefined;
 /** The bench: thinning, cups, material and mixes. */
 export const MIX = {
   // core/src/equipment/onCoat.ts
+  'mix.wear-part-is-due': (p: { name: Text; had: number; life: number }) =>
+    `${p.name}: ${p.had} h of ${p.life} h are used. Replace the wear part first.`,
   'mix.the-compressor-gives-no-air': (p: { compressor: Text; gun: Text; burst: Text }) =>
     `${p.gun} sprays for ${p.burst} s on the tank of ${p.compressor}, then it is empty.`,
   'mix.the-compressor-gives-less-than': (p: {

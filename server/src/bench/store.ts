@@ -1,4 +1,5 @@
 import type { BenchItemRow } from '@upholder/core/api';
+import { type LoggedWork, loggedHours } from '@upholder/core/equipment';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
 import { type GunCounts, tiedKind } from '@upholder/core/planning';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
@@ -15,8 +16,58 @@ interface RawItem extends Record<string, unknown> {
 const toItem = ({ id, body, version }: RawItem): BenchItemRow => ({
   id,
   item: BenchItemSchema.parse(body),
+  loggedHours: 0,
   version,
 });
+
+/** Work that was logged and counts, from a moment on. */
+async function workSince(db: Queryable, shopId: string, from: string): Promise<LoggedWork[]> {
+  const rows = await many<{
+    operation: string;
+    applicator: string | null;
+    member_id: string | null;
+    minutes: number;
+    done_at: Date;
+  }>(
+    db,
+    `select work ->> 'operation' as operation, work ->> 'applicator' as applicator, member_id,
+            (work ->> 'minutes')::float8 as minutes, done_at
+       from log_entry as entry
+      where shop_id = $1 and done_at > $2 and work ->> 'minutes' is not null and not is_withdrawal
+        and not exists (select 1 from log_entry as later where later.corrects_id = entry.id)`,
+    [shopId, from],
+  );
+  return rows.map(({ operation, applicator, member_id, minutes, done_at }) => ({
+    operation,
+    applicator,
+    memberId: member_id,
+    minutes,
+    doneAt: done_at.toISOString(),
+  }));
+}
+
+/** Items with the hours that the log adds to their gear. */
+async function withHours(db: Queryable, shopId: string, rows: BenchItemRow[]): Promise<BenchItemRow[]> {
+  const counted = rows.flatMap(({ item }) =>
+    item.kind === 'gear' && item.countedFrom !== null ? [item.countedFrom] : [],
+  );
+  const [from] = counted.toSorted();
+  if (from === undefined) return rows;
+  const log = await workSince(db, shopId, from);
+  return rows.map((row) =>
+    row.item.kind === 'gear' ? { ...row, loggedHours: loggedHours(row.item, log) } : row,
+  );
+}
+
+/** Whether the log adds hours to any gear of a shop. */
+export async function countsHours(db: Queryable, shopId: string): Promise<boolean> {
+  const row = await maybeOne(
+    db,
+    `select 1 from bench_item where shop_id = $1 and kind = 'gear' and body ->> 'countedFrom' is not null limit 1`,
+    [shopId],
+  );
+  return row !== null;
+}
 
 /** Working spray guns of a shop by kind, those kept for one product apart; kinds of which it has none are left out. */
 export async function gunCounts(db: Queryable, shopId: string): Promise<GunCounts> {
@@ -47,7 +98,7 @@ export async function benchItemsOf(db: Queryable, shopId: string, now: Date): Pr
       order by kind, body ->> 'name', id`,
     [shopId, new Date(now.getTime() - ENDED_SHOWN_DAYS * 86_400_000)],
   );
-  return rows.map(toItem);
+  return withHours(db, shopId, rows.map(toItem));
 }
 
 export async function findBenchItem(db: Queryable, shopId: string, id: string): Promise<BenchItemRow | null> {

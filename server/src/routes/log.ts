@@ -1,8 +1,10 @@
 import { ROUTES } from '@upholder/core/api';
-import { type LogEntry, type NewLogEntry, toolSwitches, workOf } from '@upholder/core/jobs';
+import { APPLICATORS } from '@upholder/core/catalogue';
+import { isStepItself, type LogEntry, type NewLogEntry, toolSwitches, workOf } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
-import { type Step, withTool } from '@upholder/core/systems';
+import { applicatorLabour, handsOnMinutes, labourIn, type Step, withTool } from '@upholder/core/systems';
 import { isAhead } from '../base/clock.ts';
+import { countsHours } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { eventsOfJob } from '../handover/store.ts';
@@ -11,8 +13,9 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
-import { areInZone } from '../pieces/store.ts';
+import { areInZone, piecesOf } from '../pieces/store.ts';
 import { sheetsOf } from '../products/products.ts';
+import { findShop } from '../shop/store.ts';
 import { findStep } from '../zones/steps.ts';
 
 async function assertFits(
@@ -59,6 +62,24 @@ async function workDone(
   return workOf(withTool(step, tool, sheets[step.productKey]));
 }
 
+/** What was done, with what that takes by the shop's yardsticks; a flip or a repair is not reckoned. */
+async function withMinutes(
+  connection: Queryable,
+  shopId: string,
+  step: Step,
+  { jobId, pieceIds, side, action, work }: Pick<LogEntry, 'jobId' | 'pieceIds' | 'side' | 'action' | 'work'>,
+): Promise<LogEntry['work']> {
+  if (!work || !isStepItself({ action })) return work;
+  const [{ settings }, pieces] = await Promise.all([
+    findShop(connection, shopId),
+    piecesOf(connection, shopId, jobId, pieceIds),
+  ]);
+  const tool = APPLICATORS.find((one) => one === work.applicator);
+  const labour = tool && tool !== step.applicator ? applicatorLabour(tool) : step.labour;
+  const minutes = handsOnMinutes(labourIn({ ...step, labour }, settings.yardsticks), pieces, side);
+  return { ...work, minutes: Math.round(minutes * 10) / 10 };
+}
+
 /** An entry that is kept under this id already: the same one sent again, or something else under its id. */
 function assertSame(kept: LogEntry, sent: NewLogEntry): LogEntry {
   const { work: _work, ...what } = sent;
@@ -85,7 +106,10 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       const step = await assertFits(connection, shopId, body, now);
       const entry: LogEntry = {
         ...body,
-        work: body.work ?? (await workDone(connection, shopId, step, body)),
+        work: await withMinutes(connection, shopId, step, {
+          ...body,
+          work: body.work ?? (await workDone(connection, shopId, step, body)),
+        }),
         imported: null,
         memberId: member.id,
         memberName: member.name,
@@ -94,7 +118,11 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       const isNew = await addEntry(connection, shopId, entry);
       const kept = await findEntry(connection, shopId, body.id);
       if (!kept) throw new ApiError('id-taken', said('refusal.this-id-is-taken-make-a'));
-      if (isNew) await changed(connection, { jobs: [{ id: params.jobId, log: [entry.id] }] });
+      if (isNew)
+        await changed(connection, {
+          jobs: [{ id: params.jobId, log: [entry.id] }],
+          ...((await countsHours(connection, shopId)) && { shop: ['benchItems'] }),
+        });
       return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });
     return written.catch(async (error: unknown) => {

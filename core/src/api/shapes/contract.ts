@@ -52,7 +52,13 @@ export type ProductRow = z.infer<typeof ProductRowSchema>;
 export const SupplyRowSchema = SupplyEntrySchema.extend(Versioned);
 export type SupplyRow = z.infer<typeof SupplyRowSchema>;
 /** A cup, gun or kept tool of the bench. */
-export const BenchItemRowSchema = z.object({ id: z.uuid(), item: BenchItemSchema, ...Versioned });
+export const BenchItemRowSchema = z.object({
+  id: z.uuid(),
+  item: BenchItemSchema,
+  /** Gear: hours that the log adds to what was typed. */
+  loggedHours: z.number().default(0),
+  ...Versioned,
+});
 export type BenchItemRow = z.infer<typeof BenchItemRowSchema>;
 /** An answer to what may lie over what, with who gave it and when. */
 export const LayerRowSchema = ShopLayerSchema.extend({ memberName: z.string(), at: z.iso.datetime() });

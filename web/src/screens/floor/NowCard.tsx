@@ -13,6 +13,7 @@ import { Button, Field, Notice, TextArea } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { FailedDialog } from './FailedDialog.tsx';
+import { GearDue } from './GearDue.tsx';
 import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
@@ -110,6 +111,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         className="mt-3 max-h-28 overflow-hidden"
       />
       <AirNotices form={form} item={item} shop={shop} />
+      <GearDue form={form} item={item} shop={shop} />
       <NowCoat item={item} detail={detail} shop={shop} form={form} />
       {!coat && step && isStepItself(op) && (
         <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>

@@ -137,7 +137,8 @@ export function CupsAndGuns() {
       ? { id: gun.id, name: `${gun.item.name}, out of order` }
       : entry(gun);
   const gearEntry = (one: (typeof gear)[number]) => {
-    const wear = one.item.isRetired ? '' : wearWords(one.item);
+    const logged = shop.benchItems.find(({ id }) => id === one.id)?.loggedHours ?? 0;
+    const wear = one.item.isRetired ? '' : wearWords({ item: one.item, loggedHours: logged });
     return wear.startsWith('Due') ? { id: one.id, name: `${one.item.name}, due` } : entry(one);
   };
   return (

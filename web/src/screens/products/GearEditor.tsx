@@ -1,7 +1,11 @@
-import type { BenchItemRow } from '@upholder/core/api';
-import { wearLeft } from '@upholder/core/equipment';
+import type { BenchItemRow, ShopContext } from '@upholder/core/api';
+import { hoursHad, type WornGear, wearLeft } from '@upholder/core/equipment';
 import { GEAR, type Gear } from '@upholder/core/mixing';
-import { Card, Field, Select } from '../../parts/controls.tsx';
+import { localDate, toInstant, toMinute } from '@upholder/core/shop';
+import { useOutletContext } from 'react-router';
+import { dateWords } from '../../base/times.ts';
+import { useNowMinute } from '../../base/useNow.ts';
+import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
@@ -26,20 +30,40 @@ const DETAIL: Record<Gear['gear'], string> = {
   respirator: 'Cartridges and lens covers',
 };
 
+/** What each kind is worn out by. */
+const WEARS_WITH: Record<Gear['gear'], string> = {
+  compressor: 'spraying on air',
+  turbine: 'spraying by turbine',
+  sander: 'sanding',
+  'roller-frame': 'rolling',
+  brush: 'brushing',
+  respirator: 'spraying and sanding',
+};
+
 const text = (value: number | null) => (value === null ? '' : String(value));
 
-const draftOf = (item: Gear): Draft => ({
+const round = (hours: number) => Math.round(hours * 10) / 10;
+
+const draftOf = ({ item, loggedHours }: WornGear): Draft => ({
   ...item,
+  isCounted: item.countedFrom !== null,
+  wornBy: item.wornBy ?? '',
   freeAirLMin: text(item.freeAirLMin),
   tankL: text(item.tankL),
   cutOutBar: text(item.cutOutBar),
   cutInBar: text(item.cutInBar),
   hoursLife: text(item.hoursLife),
-  hoursUsed: text(item.hoursUsed),
+  hoursUsed: text(round(hoursHad({ item, loggedHours }))),
+  // The log may add to it while the form is open.
+  shownHours: text(round(hoursHad({ item, loggedHours }))),
 });
 
-function gearOf(draft: Draft): object {
+/** What the form says. Hours that were not touched stay as they are counted; typed ones count from now. */
+function gearOf(draft: Draft, worn: WornGear, now: string): object {
   const of = (key: string) => String(draft[key] ?? '');
+  const { item } = worn;
+  const isCounted = draft.isCounted === true;
+  const isKept = of('hoursUsed') === of('shownHours') && isCounted === (item.countedFrom !== null);
   return {
     ...draft,
     kind: 'gear',
@@ -48,25 +72,39 @@ function gearOf(draft: Draft): object {
     cutOutBar: typedBar(of('cutOutBar')),
     cutInBar: typedBar(of('cutInBar')),
     hoursLife: typedNumber(of('hoursLife'), 'h'),
-    hoursUsed: typedNumber(of('hoursUsed'), 'h') ?? 0,
+    hoursUsed: isKept ? item.hoursUsed : (typedNumber(of('hoursUsed'), 'h') ?? 0),
+    countedFrom: isKept ? item.countedFrom : isCounted ? now : null,
+    wornBy: draft.gear === 'respirator' && of('wornBy') !== '' ? of('wornBy') : null,
   };
 }
 
 /** How long a wear part still lasts, in words. */
-export function wearWords({ hoursLife, hoursUsed }: Pick<Gear, 'hoursLife' | 'hoursUsed'>): string {
+export function wearWords(worn: WornGear): string {
+  const { hoursLife } = worn.item;
   if (hoursLife === null) return '';
-  const { hours, isDue } = wearLeft({ hoursLife, hoursUsed });
-  return isDue ? 'Due: replace it before the next use.' : `${Math.round(hours * 10) / 10} h left.`;
+  const { hours, isDue } = wearLeft({ hoursLife, hoursUsed: hoursHad(worn) });
+  return isDue ? 'Due: replace it before the next use.' : `${round(hours)} h left.`;
+}
+
+/** What the log adds to the hours, in words. */
+function countedWords({ item, loggedHours }: WornGear, timeZone: string): string {
+  if (item.countedFrom === null) return '';
+  const since = dateWords(localDate(toMinute(item.countedFrom), timeZone));
+  return `${round(loggedHours)} h of them from the log since ${since}.`;
 }
 
 /** A compressor, sander, respirator or the like: what it gives, and what of it wears out. */
 export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
-  const form = useBenchItemForm(row, draftOf(item), gearOf, 'Saved.');
+  const shop = useOutletContext<ShopContext>();
+  const now = toInstant(useNowMinute()).toISOString();
+  const worn: WornGear = { item, loggedHours: row.loggedHours };
+  const form = useBenchItemForm(row, draftOf(worn), (draft) => gearOf(draft, worn, now), 'Saved.');
   const gear = form.text('gear') as Gear['gear'];
   return (
     <Card className="p-5">
       <BenchItemHead item={item} form={form}>
-        {wearWords(item) || GEAR_WORDS[item.gear]}
+        {[wearWords(worn), countedWords(worn, shop.timeZone)].filter(Boolean).join(' ') ||
+          GEAR_WORDS[item.gear]}
       </BenchItemHead>
       <div className="mt-4 grid grid-cols-2 gap-4">
         <DraftField form={form} name="name" label="Name" />
@@ -92,7 +130,47 @@ export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
         <DraftField form={form} name="detail" label={DETAIL[gear]} />
         <DraftField form={form} name="hoursLife" label="Wear part lasts, h" />
         <DraftField form={form} name="hoursUsed" label="Used so far, h" />
+        {gear === 'respirator' && (
+          <Field label="Worn by">
+            {(ids) => (
+              <Select
+                {...ids}
+                value={form.text('wornBy')}
+                onChange={({ target }) => form.write('wornBy', target.value)}
+              >
+                <option value="">nobody in particular</option>
+                {shop.crew.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        )}
+        <label className="flex min-h-9 items-center gap-2.5 self-end">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--act)]"
+            checked={form.draft.isCounted === true}
+            onChange={({ target }) => form.write('isCounted', target.checked)}
+          />
+          Add the hours of {WEARS_WITH[gear]} from the log
+        </label>
       </div>
+      {item.hoursLife !== null && (
+        <div className="mt-4">
+          <Button
+            onClick={() => {
+              form.write('hoursUsed', '0');
+              form.write('shownHours', '');
+              void form.save();
+            }}
+          >
+            New one fitted: start at 0 h
+          </Button>
+        </div>
+      )}
     </Card>
   );
 }
