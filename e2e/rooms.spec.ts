@@ -63,6 +63,13 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   await expect(page.getByText('Saved. Replan the job to use it.')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Cover worktops: amount')).toHaveValue('2.5');
+  // On paper: what to protect, what to bring, and boxes to tick; no form.
+  await page.emulateMedia({ media: 'print' });
+  const paper = page.locator('section').filter({ hasText: 'To bring' });
+  await expect(paper.getByRole('row', { name: /Cover worktops.*2\.5 m²/ })).toBeVisible();
+  await expect(paper.getByText(/m tape$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save the room' })).toBeHidden();
+  await page.emulateMedia({ media: null });
   // Days without the kitchen, each way planned: the doors at the shop cost more of them.
   await page.getByRole('button', { name: 'Compare ways' }).click();
   const ways = page.getByRole('list', { name: 'Ways compared' });
@@ -81,10 +88,21 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   await page.getByRole('button', { name: /Wash where tape goes/ }).click();
   await expect(now).toContainText('Wash where tape goes');
   await look(page, 'floor');
+  await typeInto(now.getByLabel('Minutes it took, if you know'), 'long');
+  await now.getByRole('button', { name: 'Log done' }).click();
+  await expect(now).toContainText('Minutes it took, if you know');
+  await expect(now.getByLabel('Minutes it took, if you know')).toHaveAttribute('aria-invalid', 'true');
+  await typeInto(now.getByLabel('Minutes it took, if you know'), '0,5 h');
   await now.getByRole('button', { name: 'Log done' }).click();
   await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /Cover the floor/ })).toBeVisible();
+  // The next proposal goes by what was timed.
+  await page.getByRole('button', { name: /Cover the floor/ }).click();
+  await page.getByRole('link', { name: 'Open the room' }).click();
+  await expect(page.getByText('This shop: 1 min, timed once; usual 0.5 min')).toBeVisible();
+  await page.getByRole('button', { name: 'Propose from size and take-off' }).click();
+  await expect(page.getByLabel('Wash where tape goes: minutes for one')).toHaveValue('1');
 });
 
 test('a gun that fails half-way: what is coated is logged with it, the rest goes on by roller, also after a reload', async ({

@@ -355,6 +355,7 @@ describe('every declared route', () => {
     await send('addFinding', { params: { jobId }, body: finding });
     await send('confirmedCauses', {});
     await send('lessons', {});
+    await send('roomMinutes', {});
     const touchUp = {
       kind: 'touch-up',
       touchUpId: uuid(),

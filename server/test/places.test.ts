@@ -1,6 +1,6 @@
 import type { BenchItemRow, JobDetail, JobRow, PieceRow, ShopContext, ZoneRow } from '@upholder/core/api';
 import { isSprayed } from '@upholder/core/catalogue';
-import { NO_ROOM, type Room } from '@upholder/core/jobs';
+import { type LearnedMinutes, NO_ROOM, type Room } from '@upholder/core/jobs';
 import type { Piece } from '@upholder/core/pieces';
 import type { PlannedOp } from '@upholder/core/planning';
 import { overrideCode } from '@upholder/core/rules';
@@ -257,8 +257,9 @@ describe('a kitchen sprayed in its room', () => {
     const work = detail.plan?.ops.filter(({ task }) => task === null) ?? [];
     expect(Math.min(...work.map(({ start }) => start))).toBeGreaterThanOrEqual(up);
     // Ticked off, it is done in the next plan.
+    const timed = uuid();
     await ines.ok('POST', `/jobs/${id}/events`, {
-      id: uuid(),
+      id: timed,
       jobId: id,
       at: '2026-11-20T09:00:00.000Z',
       what: { kind: 'room', task: 'floor', isOn: true, minutes: 21 },
@@ -266,6 +267,10 @@ describe('a kitchen sprayed in its room', () => {
     await plan(id);
     const floor = (await load(id)).plan?.ops.find(({ task }) => task === 'floor');
     expect(floor?.personId).toBeNull();
+    // It was timed: 2.1 min/m² where the yardstick has 1.5, which counts twice.
+    const minutes = () => ines.ok<{ learned: LearnedMinutes[] }>('GET', '/room-minutes');
+    expect(await minutes()).toEqual({ learned: [{ kind: 'floor', minutesEach: 1.7, times: 1 }] });
+    expect(await stranger.ok('GET', '/room-minutes')).toEqual({ learned: [] });
     const file = await ines.ok<object>('GET', `/jobs/${id}/export/job.json`);
     const copy = await ines.ok<{ id: string }>('POST', '/import/job', { file });
     const again = await load(copy.id);
@@ -274,6 +279,15 @@ describe('a kitchen sprayed in its room', () => {
       made.pieces.map(() => ['hinges', 'Island']),
     );
     expect(again.plan?.ops.filter(({ task }) => task !== null)).toHaveLength(tasks.length);
+    // The copy of the job came with what was timed in it; taken back, either teaches nothing.
+    expect((await minutes()).learned[0]?.times).toBe(2);
+    await ines.ok('POST', `/jobs/${id}/events`, {
+      id: uuid(),
+      jobId: id,
+      at: '2026-11-20T09:05:00.000Z',
+      what: { kind: 'withdrawn', eventId: timed },
+    });
+    expect((await minutes()).learned[0]?.times).toBe(1);
   });
 
   it('is planned all the same where somebody overrides the stop with a reason', async () => {

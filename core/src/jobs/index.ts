@@ -1,5 +1,6 @@
 export * from './actions.ts';
 export * from './decision.ts';
+export * from './learnRoom.ts';
 export * from './log.ts';
 export * from './model.ts';
 export * from './photo.ts';

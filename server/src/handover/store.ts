@@ -1,5 +1,6 @@
 import type { CallBackRow } from '@upholder/core/api';
 import type { JobEvent } from '@upholder/core/handover';
+import type { Protection, TimedProtection } from '@upholder/core/jobs';
 import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEvent extends Record<string, unknown> {
@@ -128,6 +129,27 @@ export async function knownSubjects(
     [shopId, jobId, ids],
   );
   return new Set(rows.map(({ id }) => id));
+}
+
+/** Protection of rooms that was timed, with how much of it there was; each event that counts once. */
+export async function timedProtection(db: Queryable, shopId: string): Promise<TimedProtection[]> {
+  const rows = await many<{ kind: Protection; amount: number; doors: number; minutes: number }>(
+    db,
+    `select task ->> 'kind' as kind, (task ->> 'amount')::float8 as amount,
+            coalesce((task ->> 'doors')::int, 0) as doors, (event.what ->> 'minutes')::float8 as minutes
+       from job_event as event
+       join job on job.id = event.job_id
+       cross join lateral jsonb_array_elements(job.room -> 'tasks') as task
+      where event.shop_id = $1 and event.what ->> 'kind' = 'room' and event.what ->> 'minutes' is not null
+        and (event.what ->> 'isOn')::boolean and task ->> 'kind' = event.what ->> 'task'
+        and not exists (
+          select 1 from job_event as later where later.job_id = event.job_id
+             and later.what ->> 'kind' = 'withdrawn' and later.what ->> 'eventId' = event.id::text
+        )
+      order by event.at desc limit 500`,
+    [shopId],
+  );
+  return rows;
 }
 
 /** All call-backs of a shop, the latest first, with what was found for them; 200 at most. */

@@ -1,9 +1,10 @@
 import { ROUTES } from '@upholder/core/api';
-import { JobSchema } from '@upholder/core/jobs';
+import { JobSchema, learnedMinutes } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { detailOf, openDetails } from '../detail/store.ts';
+import { timedProtection } from '../handover/store.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Call, RouteTable } from '../http/route.ts';
@@ -91,6 +92,10 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
       touched: ({ id }) => ({ jobs: [{ id, job: true, zones: true, steps: 'all' }] }),
     }),
   );
+
+  routes.add(ROUTES.roomMinutes, async (_input, { member: { shopId } }) => ({
+    learned: learnedMinutes(await timedProtection(db, shopId)),
+  }));
 
   routes.add(
     ROUTES.changeRoom,

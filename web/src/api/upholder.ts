@@ -433,6 +433,10 @@ export const upholder = createApi({
       query: () => call('confirmedCauses', {}),
       providesTags: ['Confirmed'],
     }),
+    roomMinutes: build.query<Out<'roomMinutes'>, void>({
+      query: () => call('roomMinutes', {}),
+      keepUnusedDataFor: 0,
+    }),
     lessons: build.query<Out<'lessons'>, void>({
       query: () => call('lessons', {}),
       providesTags: ['Confirmed'],

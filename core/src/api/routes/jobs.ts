@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { JobSpecSchema, RoomSchema } from '../../jobs/index.ts';
+import { JobSpecSchema, PROTECTIONS, RoomSchema } from '../../jobs/index.ts';
 import { MethodChoicesSchema } from '../../systems/index.ts';
 import { JobDetailSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -52,6 +52,15 @@ export const jobsRoutes = {
     params: uuidParams('jobId'),
     body: z.object({ version: z.int(), room: RoomSchema.nullable() }),
     response: JobRowSchema,
+  }),
+
+  roomMinutes: route(PATHS.roomMinutes, {
+    summary: 'How long protecting a room takes in this shop, from what was timed in all of its jobs',
+    response: z.object({
+      learned: z.array(
+        z.object({ kind: z.enum(PROTECTIONS), minutesEach: z.number().min(0), times: z.int().min(1) }),
+      ),
+    }),
   }),
 
   removeJob: route(PATHS.removeJob, {

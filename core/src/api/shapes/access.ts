@@ -37,6 +37,7 @@ export const ACCESS: Record<CallName, Access> = {
   mixCoats: 'reader',
   confirmedCauses: 'reader',
   lessons: 'reader',
+  roomMinutes: 'reader',
   jobMixes: 'reader',
   trace: 'reader',
   shop: 'reader',

@@ -20,6 +20,7 @@ export const PATHS = {
   trace: 'POST /trace',
   confirmedCauses: 'GET /findings/confirmed',
   lessons: 'GET /lessons',
+  roomMinutes: 'GET /room-minutes',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   addJobEvent: 'POST /jobs/:jobId/events',
   mappings: 'GET /import-mappings',

@@ -1,10 +1,10 @@
 import { PROTECTION_TRAITS, protectionMinutes, type RoomTaskKind, removalMinutes } from '@upholder/core/jobs';
-import { formatDuration } from '@upholder/core/units';
+import { formatDuration, parseDurationMinutes } from '@upholder/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../../api/useMay.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
-import { Button, Notice } from '../../parts/controls.tsx';
+import { Button, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import type { NowItem } from './useNowLog.ts';
 
 const UNITS = { m2: ' m²', m: ' m', each: '' } as const;
@@ -43,9 +43,17 @@ export function RoomTaskCard({
   const happen = useHappenings(detail.job.id);
   const mayTick = useMay('addJobEvent');
   const [problem, setProblem] = useState<string | null>(null);
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | undefined>();
   if (!task) return null;
   const done = async () => {
-    const answer = await happen({ kind: 'room', task, isOn: true, minutes: null });
+    const took = text.trim() === '' ? null : parseDurationMinutes(text);
+    if (took && (!took.ok || took.value > 1440)) {
+      setError(took.ok ? 'At most 24 h.' : took.message);
+      return;
+    }
+    setError(undefined);
+    const answer = await happen({ kind: 'room', task, isOn: true, minutes: took?.value ?? null });
     setProblem(answer.ok ? null : answer.message);
     if (answer.ok) onLogged();
   };
@@ -65,6 +73,16 @@ export function RoomTaskCard({
           <Notice kind="stop">{problem}</Notice>
         </div>
       )}
+      <Field label="Minutes it took, if you know" className="mt-4 max-w-60" error={error}>
+        {(ids) => (
+          <TextInput
+            {...ids}
+            className="text-lead"
+            value={text}
+            onChange={({ target }) => setText(target.value)}
+          />
+        )}
+      </Field>
       <div className="mt-5 flex flex-wrap items-center gap-4">
         <Button kind="act" posture="floor" disabled={!mayTick} onClick={() => void done()}>
           Log done

@@ -1,11 +1,26 @@
-import { PROTECTION_TRAITS, PROTECTIONS, protectionMinutes, type Room } from '@upholder/core/jobs';
+import {
+  type LearnedMinutes,
+  PROTECTION_TRAITS,
+  PROTECTIONS,
+  protectionMinutes,
+  type Room,
+} from '@upholder/core/jobs';
 import { formatDuration } from '@upholder/core/units';
 import { TextInput } from '../../parts/controls.tsx';
 import type { DraftForm } from '../../parts/useDraftForm.ts';
 import { UNIT_WORDS } from './roomDraft.ts';
 
 /** One line for each kind of protection: whether it is done, how much of it, and how long one takes. */
-export function ProtectionRows({ form, soFar }: { form: DraftForm; soFar: Room }) {
+export function ProtectionRows({
+  form,
+  soFar,
+  learned,
+}: {
+  form: DraftForm;
+  soFar: Room;
+  /** What this shop has timed. */
+  learned: readonly LearnedMinutes[];
+}) {
   const minutesOf = new Map(soFar.tasks.map((task) => [task.kind, protectionMinutes(task)]));
   const cell = (name: string, label: string, placeholder = '') => (
     <>
@@ -28,6 +43,7 @@ export function ProtectionRows({ form, soFar }: { form: DraftForm; soFar: Room }
     <ul className="mt-2 divide-y divide-line">
       {PROTECTIONS.map((kind) => {
         const { words, unit, minutes } = PROTECTION_TRAITS[kind];
+        const own = learned.find((one) => one.kind === kind);
         const isOn = form.draft[`on.${kind}`] === true;
         return (
           <li
@@ -54,6 +70,12 @@ export function ProtectionRows({ form, soFar }: { form: DraftForm; soFar: Room }
                   min {unit === 'each' ? 'each' : `per ${UNIT_WORDS[unit]}`}
                 </span>
                 <span className="quantity text-right">{formatDuration(minutesOf.get(kind) ?? 0)}</span>
+                {own && (
+                  <p className="col-span-5 col-start-2 text-quiet text-small max-md:col-start-1 max-md:col-span-3">
+                    This shop: {own.minutesEach} min, timed {own.times === 1 ? 'once' : `${own.times} times`};
+                    usual {minutes} min
+                  </p>
+                )}
                 {kind === 'wall' && (
                   <div className="col-start-2 flex items-center gap-2 max-md:col-start-1">
                     {cell('doors', 'Zip doors in the plastic wall')}

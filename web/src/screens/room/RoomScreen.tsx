@@ -1,5 +1,5 @@
 import { isSprayed } from '@upholder/core/catalogue';
-import { NO_ROOM, proposeProtection, type Room } from '@upholder/core/jobs';
+import { NO_ROOM, proposeProtection, type Room, withLearned } from '@upholder/core/jobs';
 import { isWorkedInRoom, workedWay } from '@upholder/core/pieces';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
@@ -14,6 +14,7 @@ import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { ProtectionRows } from './ProtectionRows.tsx';
+import { RoomSheet } from './RoomSheet.tsx';
 import { RoomSummary } from './RoomSummary.tsx';
 import { readRoom, roomDraft, roomSoFar, withTasks } from './roomDraft.ts';
 import { WaysCard } from './WaysCard.tsx';
@@ -58,14 +59,11 @@ export function RoomScreen() {
       return outcome;
     },
   });
+  const learned = upholder.useRoomMinutesQuery().data?.learned ?? [];
   const soFar = roomSoFar(form.draft, room);
   const propose = () => {
-    const tasks = proposeProtection(soFar, {
-      pieces,
-      openings: openings.length,
-      isOnSite,
-      isSprayed: sprays,
-    });
+    const basis = { pieces, openings: openings.length, isOnSite, isSprayed: sprays };
+    const tasks = withLearned(proposeProtection(soFar, basis), learned);
     for (const [name, value] of Object.entries(withTasks(form.draft, tasks)))
       if (form.draft[name] !== value) form.write(name, value);
   };
@@ -81,7 +79,8 @@ export function RoomScreen() {
             hinges, or fixed in the room.
           </Notice>
         )}
-        <div className="grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)] items-start gap-5 max-lg:grid-cols-1">
+        <RoomSheet detail={detail} room={soFar} />
+        <div className="no-print grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)] items-start gap-5 max-lg:grid-cols-1">
           <Card className="p-5">
             <SaveHead
               title={<h1>Room</h1>}
@@ -90,6 +89,9 @@ export function RoomScreen() {
               isSaving={form.isSaving || !mayChange}
               onSave={() => void form.save()}
             >
+              <Button onClick={() => window.print()} disabled={room.tasks.length === 0}>
+                Print
+              </Button>
               <UndoButtons history={history} isBusy={form.isSaving} />
             </SaveHead>
             <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-md:grid-cols-2">
@@ -118,7 +120,7 @@ export function RoomScreen() {
                 Propose from size and take-off
               </Button>
             </div>
-            <ProtectionRows form={form} soFar={soFar} />
+            <ProtectionRows form={form} soFar={soFar} learned={learned} />
           </Card>
           <div className="flex flex-col gap-5">
             <RoomSummary detail={detail} room={soFar} isSprayed={sprays} isSaved={!form.isChanged} />

@@ -2,7 +2,6 @@ import type { JobDetail } from '@upholder/core/api';
 import {
   missingForSpray,
   PROTECTION_TRAITS,
-  type ProtectionMaterial,
   protectionMaterials,
   protectionMinutes,
   type Room,
@@ -16,15 +15,7 @@ import { useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { Card, Notice } from '../../parts/controls.tsx';
-
-const MATERIALS: Record<ProtectionMaterial, { name: string; one?: string; unit: string }> = {
-  paperM2: { name: 'paper or sheet', unit: 'm²' },
-  filmM2: { name: 'film', unit: 'm²' },
-  tapeM: { name: 'tape', unit: 'm' },
-  poles: { name: 'poles', one: 'pole', unit: '' },
-  zipDoors: { name: 'zip doors', one: 'zip door', unit: '' },
-  filters: { name: 'filters', one: 'filter', unit: '' },
-};
+import { materialWords } from './materialWords.ts';
 
 /** What protecting the room comes to, and what of it is up. */
 export function RoomSummary({
@@ -44,9 +35,7 @@ export function RoomSummary({
   const [problem, setProblem] = useState<string | null>(null);
   const ticks = roomTicks(detail.events);
   const up = room.tasks.reduce((sum, task) => sum + protectionMinutes(task), 0);
-  const needs = Object.entries(protectionMaterials(room.tasks, room.heightMm)).filter(
-    ([, amount]) => amount > 0,
-  ) as [ProtectionMaterial, number][];
+  const needs = materialWords(protectionMaterials(room.tasks, room.heightMm));
   const missing = isSprayed ? missingForSpray(room) : [];
   const lines: [RoomTaskKind, string][] = [
     ...room.tasks.map(({ kind }): [RoomTaskKind, string] => [kind, PROTECTION_TRAITS[kind].words]),
@@ -72,13 +61,9 @@ export function RoomSummary({
       )}
       {needs.length > 0 && (
         <ul className="mt-2">
-          {needs.map(([material, amount]) => (
+          {needs.map(({ material, amount, words }) => (
             <li key={material}>
-              <span className="quantity">
-                {Math.ceil(amount)}
-                {MATERIALS[material].unit && ` ${MATERIALS[material].unit}`}
-              </span>{' '}
-              {(amount === 1 && MATERIALS[material].one) || MATERIALS[material].name}
+              <span className="quantity">{amount}</span> {words}
             </li>
           ))}
         </ul>
