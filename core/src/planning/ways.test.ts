@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { words } from '../../test/expect.ts';
 import { sampleId, sampleJob, sampleShop, type ZonePlan } from '../../test/sample.ts';
+import { NO_HARDWARE } from '../elevation/index.ts';
 import { minutesByPhase } from '../estimating/index.ts';
 import { NO_ROOM, PROTECTIONS, type Room, type RoomTask } from '../jobs/index.ts';
 import type { Holder, Place } from '../places/index.ts';
@@ -111,6 +112,39 @@ describe('doors on their hinges', () => {
     const early = { ...even, start: odd.start, end: odd.start + (even.end - even.start) };
     const bad = { ...plan, ops: plan.ops.map((item) => (item === even ? early : item)) };
     expect(checkPlan(problem, bad).map(({ code }) => code)).toContain('touching');
+  });
+
+  it('are opened by the map where they are on it: those that hang apart in one pass, whatever the list says', () => {
+    const job = hung();
+    const doors = job.pieces.filter(({ finishBack }) => finishBack);
+    // Two walls of three: on each the first and the last hang apart, however they are listed.
+    const places = [0, 2, 1, 3, 5, 4];
+    const openings = places.map((at, index) => ({
+      id: sampleId(5, index + 1),
+      wallId: sampleId(4, at < 3 ? 1 : 2),
+      tag: `N${index + 1}`,
+      xMm: (at % 3) * 604,
+      yMm: 100,
+      widthMm: 600,
+      heightMm: 720,
+      hardware: NO_HARDWARE,
+      baggedAt: null,
+      returnedAt: null,
+    }));
+    const pieces = job.pieces.map((piece) => {
+      const index = doors.indexOf(piece);
+      return index < 0 ? piece : { ...piece, openingId: openings[index]?.id ?? null };
+    });
+    const { problem, plan } = planned({ ...job, pieces, openings }, shop);
+    expect(checkPlan(problem, plan)).toEqual([]);
+    const passes = plan.ops
+      .filter(({ op }) => op.stepKey === 'colour-1' && op.side === 'back')
+      .sort((a, b) => a.start - b.start)
+      .map(({ op }) => op.pieceIds.map((id) => doors.findIndex((one) => one.id === id)).sort());
+    expect(passes).toEqual([
+      [0, 1, 3, 4],
+      [2, 5],
+    ]);
   });
 
   it('come off for the last coat where that is wanted, which goes on all at once, and go back on', () => {

@@ -1,6 +1,7 @@
 import type { ProductSheet } from '../../catalogue/sheet.ts';
 import type { Supply } from '../../catalogue/supplies.ts';
 import type { AirHour, Climate } from '../../drying/index.ts';
+import type { Opening } from '../../elevation/index.ts';
 import type { Job, LogEntry, RoomEvent, Zone } from '../../jobs/index.ts';
 import type { Piece } from '../../pieces/index.ts';
 import type { CrewMember, Interval, Minute, ShopSettings } from '../../shop/index.ts';
@@ -15,6 +16,8 @@ export interface JobForPlanning {
   steps: Step[];
   pieces: Piece[];
   log: LogEntry[];
+  /** Where doors hang on the map, for what hangs beside them. */
+  openings?: readonly Opening[];
   /** What else happened to the job, as far as its room has to do with it. */
   events?: readonly RoomEvent[];
 }

@@ -1,4 +1,5 @@
 import { type Applicator, isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
+import { doorsSideBySide, inTurns } from '../../elevation/index.ts';
 import {
   type LogAction,
   type LogEntry,
@@ -93,13 +94,28 @@ function byTool(
 }
 
 /**
+ * Pairs of doors of a batch that hang side by side on their hinges: by the map, and by the take-off where they are in none of its
+ * openings.
+ */
+export function neighboursOf(
+  { way, pieces }: Pick<Batch, 'way' | 'pieces'>,
+  { openings = [] }: Pick<JobForPlanning, 'openings'>,
+): [string, string][] {
+  if (way !== 'hinges') return [];
+  return doorsSideBySide(
+    pieces.filter(({ finishBack }) => finishBack),
+    openings,
+  );
+}
+
+/**
  * A coat on doors that hang on their hinges: the fronts while they are shut; then, when those may be touched, every second door
  * is opened for its back and its edges, and the others when these may be touched, so that no two neighbours are open and wet.
  */
-function onHinges(members: readonly Piece[]): Task[] {
+function onHinges(members: readonly Piece[], neighbours: readonly [string, string][]): Task[] {
   const fronts = members.filter(({ finishFront }) => finishFront);
   const backs = members.filter(({ finishBack }) => finishBack);
-  const turns = [0, 1].map((turn) => backs.filter((_, index) => index % 2 === turn));
+  const turns = inTurns(backs, neighbours);
   return [
     ...(fronts.length > 0
       ? [{ side: 'front' as const, action: 'do' as const, only: { pieceIds: idsOf(fronts), suffix: '' } }]
@@ -111,7 +127,7 @@ function onHinges(members: readonly Piece[]): Task[] {
             {
               side: 'back',
               action: 'do',
-              only: { pieceIds: idsOf(some), suffix: turn === 0 ? '' : '.2' },
+              only: { pieceIds: idsOf(some), suffix: turn === 0 ? '' : `.${turn + 1}` },
               waitFor: 'touch',
             },
           ],
@@ -128,12 +144,16 @@ function tasksOf(
   step: Step,
   batch: Batch,
   members: readonly Piece[],
-  { before, areOff }: { before: Step | undefined; areOff: boolean },
+  {
+    before,
+    areOff,
+    neighbours,
+  }: { before: Step | undefined; areOff: boolean; neighbours: readonly [string, string][] },
 ): Task[] {
   if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
   const isInRoom = isWorkedInRoom(batch.way);
   if (batch.way === 'hinges' && !areOff && !step.isEdgesOnly && step.faces === 'both')
-    return onHinges(members);
+    return onHinges(members, neighbours);
   const isTurned = batch.isTwoSided && !isInRoom && step.faces === 'front' && before?.faces === 'back';
   if (isTurned && !step.isEdgesOnly)
     return [
@@ -201,6 +221,7 @@ export function draftOps(
   const place = shop.settings.places.find(({ id }) => id === batch.placeId);
   // Whoever works in a garage at the client's is there already.
   const isFarAway = !isInRoom && !(place && PLACE_KIND_TRAITS[place.kind].isAtClient);
+  const neighbours = neighboursOf(batch, input);
   let areOff = false;
   const ops: Draft[] = [];
   let coated: Step | undefined;
@@ -222,7 +243,7 @@ export function draftOps(
     );
     const before = coated;
     if (does(planned, 'laysFilm') && !planned.isEdgesOnly) coated = planned;
-    const tasks = tasksOf(planned, batch, all, { before, areOff }).flatMap((task) =>
+    const tasks = tasksOf(planned, batch, all, { before, areOff, neighbours }).flatMap((task) =>
       byTool(task, all, switches.get(planned.id)),
     );
     for (const task of tasks) {

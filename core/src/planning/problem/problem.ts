@@ -34,7 +34,7 @@ import {
   ROOM_CAPACITY,
   workMinutes,
 } from './model.ts';
-import { applyLog, draftOps } from './operations.ts';
+import { applyLog, draftOps, neighboursOf } from './operations.ts';
 import { withProtection } from './protect.ts';
 import { inTurn, isInRoom } from './sections.ts';
 
@@ -89,13 +89,6 @@ function siteOf(piece: Piece, load: EarlierLoad, isOnSite: boolean, settings: Sh
 
 function isSameSite(one: Site, other: Site): boolean {
   return one.way === other.way && one.placeId === other.placeId && one.area === other.area;
-}
-
-/** Pairs of doors side by side on their hinges, by the order of the take-off. */
-function neighboursOf({ way, pieces }: Batch): [string, string][] {
-  if (way !== 'hinges') return [];
-  const doors = pieces.filter(({ finishBack }) => finishBack).map(({ id }) => id);
-  return doors.slice(1).map((id, index) => [doors[index] ?? '', id]);
 }
 
 /** What cutting a zone into loads has to keep to. */
@@ -324,7 +317,7 @@ export function buildProblem(
         way: batch.way,
         area: batch.area,
         holderId: batch.holder?.id ?? null,
-        neighbours: neighboursOf(batch),
+        neighbours: neighboursOf(batch, input),
         pieceIds: batch.pieces.map((piece) => piece.id),
         ops,
         ...(from > now && { from }),

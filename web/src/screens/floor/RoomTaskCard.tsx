@@ -77,7 +77,7 @@ export function RoomTaskCard({
         {(ids) => (
           <TextInput
             {...ids}
-            className="text-lead"
+            className="min-h-14 text-lead"
             value={text}
             onChange={({ target }) => setText(target.value)}
           />
