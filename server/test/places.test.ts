@@ -190,17 +190,15 @@ describe('pale doors in a garage tent', () => {
       },
     });
     await log({ ...failing, pieceIds: [first] });
+    // The gun is marked by what was said of it, so that a floor without network can say it too.
     const gun = (await shopNow()).benchItems.find((row: BenchItemRow) => row.id === gunId);
-    await ines.ok('PUT', `/bench-items/${gunId}`, {
-      version: gun?.version,
-      item: { ...gun?.item, isOutOfOrder: true },
-    });
+    expect(gun?.item).toMatchObject({ isOutOfOrder: true });
     // The later colour coat needs a gun that no longer works, and is refused until it is applied otherwise.
     expect(await ines.refused('POST', `/jobs/${id}/plan`, {})).toMatchObject({
       message: expect.stringMatching(/no gun is left for it \(hand-held electric gun\)/),
     });
     await ines.ok('PUT', `/bench-items/${gunId}`, {
-      version: (gun?.version ?? 0) + 1,
+      version: gun?.version,
       item: { ...gun?.item, isOutOfOrder: false },
     });
     await plan(id);

@@ -2,7 +2,7 @@ import type { BenchItemRow } from '@upholder/core/api';
 import { type LoggedWork, loggedHours } from '@upholder/core/equipment';
 import { type BenchItem, BenchItemSchema } from '@upholder/core/mixing';
 import { type GunCounts, tiedKind } from '@upholder/core/planning';
-import { many, maybeOne, type Queryable } from '../db/database.ts';
+import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 /** Kept tools that went are shown for so long. */
 const ENDED_SHOWN_DAYS = 2;
@@ -108,6 +108,17 @@ export async function findBenchItem(db: Queryable, shopId: string, id: string): 
     [shopId, id],
   );
   return row && toItem(row);
+}
+
+/** Marks a gun as out of order. @returns whether it was in order before. */
+export async function setOutOfOrder(db: Queryable, shopId: string, id: string): Promise<boolean> {
+  const count = await affectedRows(
+    db,
+    `update bench_item set body = jsonb_set(body, '{isOutOfOrder}', 'true'), version = version + 1
+      where shop_id = $1 and id = $2 and kind = 'gun' and not coalesce((body ->> 'isOutOfOrder')::boolean, false)`,
+    [shopId, id],
+  );
+  return count === 1;
 }
 
 /** Writes an item if its version still holds, 0 for a new one; null when it does not, or is of another kind or shop. */

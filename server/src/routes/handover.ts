@@ -8,6 +8,7 @@ import {
 } from '@upholder/core/handover';
 import { said } from '@upholder/core/said';
 import { isAhead } from '../base/clock.ts';
+import { setOutOfOrder } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { addEvents, eventsOfJob, findEvent, knownSubjects, setStatus, tickBags } from '../handover/store.ts';
@@ -88,8 +89,11 @@ export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void 
       const { what } = event;
       const isBag = what.kind === 'tick' && what.check === 'bag';
       if (isBag) await tickBags(connection, shopId, jobId, what.subjectIds, what.isOn ? event.at : null);
+      const hasFailed = what.kind === 'tool' && what.reason === 'failed' && what.itemId !== null;
+      const isOut = hasFailed && (await setOutOfOrder(connection, shopId, what.itemId ?? ''));
       const isMoved = await setStatus(connection, shopId, jobId, statusAfter(job.status, [...before, event]));
       await changed(connection, {
+        ...(isOut && { shop: ['benchItems'] }),
         jobs: [
           {
             id: jobId,

@@ -128,6 +128,17 @@ export function withWaitingEvents(
   return waiting.length === 0 ? [...events] : [...events, ...waiting];
 }
 
+/** Items that have failed by what is still on its way to the server. */
+export function waitingFailures(envelopes: readonly Envelope[]): Set<string> {
+  return new Set(
+    envelopes.flatMap((one) => {
+      if (one.kind !== 'event' || one.refusal !== null) return [];
+      const { what } = one.body;
+      return what.kind === 'tool' && what.reason === 'failed' && what.itemId !== null ? [what.itemId] : [];
+    }),
+  );
+}
+
 /** Bags with the ticks that are still on their way to the server. */
 export function withWaitingBags<T extends Pick<Opening, 'id' | 'returnedAt'>>(
   openings: readonly T[],

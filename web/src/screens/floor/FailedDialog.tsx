@@ -3,7 +3,8 @@ import { SWITCH_REASONS, type SwitchReason } from '@upholder/core/jobs';
 import { itemsOf } from '@upholder/core/mixing';
 import { ZONE_APPLICATORS } from '@upholder/core/systems';
 import { useState } from 'react';
-import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useApp } from '../../api/store.ts';
+import { waitingFailures } from '../../api/sync/queueSlice.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
@@ -34,14 +35,16 @@ export function FailedDialog({
   const { op } = item;
   const coat = form.coat;
   const happen = useHappenings(detail.job.id);
-  const [write] = upholder.useWriteBenchItemMutation();
   const [coated, setCoated] = useState<Set<string>>(new Set());
   const [reason, setReason] = useState<SwitchReason>('failed');
   const listed = coat?.sheet.applicators ?? [];
   const others = ZONE_APPLICATORS.filter((one) => one !== coat?.applicator && isListed(listed, one));
   const [to, setTo] = useState(others.find((one) => !isSprayed(one)) ?? others[0] ?? 'brush');
+  // The server marks a gun that has failed; until it has heard of it, what waits here says so.
+  const failed = waitingFailures(useApp(({ queue }) => queue.envelopes));
   const guns = itemsOf(shop.benchItems, 'gun').filter(
-    ({ item: gun }) => gun.applicator === coat?.applicator && !gun.isRetired && !gun.isOutOfOrder,
+    ({ id, item: gun }) =>
+      gun.applicator === coat?.applicator && !gun.isRetired && !gun.isOutOfOrder && !failed.has(id),
   );
   const [gunId, setGunId] = useState(guns[0]?.id ?? '');
   const [problem, setProblem] = useState<string | null>(null);
@@ -60,14 +63,6 @@ export function FailedDialog({
       note: '',
     });
     if (!answer.ok) return setProblem(answer.message);
-    if (reason === 'failed') {
-      const gun = shop.benchItems.find(({ id }) => id === gunId);
-      if (gun?.item.kind === 'gun') {
-        const { id, version } = gun;
-        const outcome = await write({ id, version, item: { ...gun.item, isOutOfOrder: true } });
-        if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
-      }
-    }
     if (coated.size > 0)
       await form.log(
         op.pieceIds.filter((id) => coated.has(id)),
