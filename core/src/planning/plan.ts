@@ -18,6 +18,7 @@ import {
   type PlanProblem,
   repairId,
   type ScheduledOp,
+  workMinutes,
 } from './problem/model.ts';
 import { buildProblem, peopleOf } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
@@ -377,10 +378,31 @@ function asPlaced(op: PlanOp, before: EarlierOp): PlanOp {
 }
 
 /**
+ * What is left of a task that the earlier plan has under way: by the same person until it was to end; null where that has passed
+ * or was not to be by then. Its work is cut to the rest already.
+ */
+function underWay(op: PlanOp, before: EarlierOp, now: Minute): ScheduledOp | null {
+  const { personId, end } = before;
+  const segments = before.segments
+    .filter((segment) => segment.end > now)
+    .map((segment) => ({ ...segment, start: Math.max(segment.start, now) }));
+  const start = segments[0]?.start;
+  if (start === undefined || Math.abs(lengthOf(segments) - workMinutes(op)) >= 1) return null;
+  const last = segments.length - 1;
+  const whole = segments.map((segment, index) => ({
+    ...segment,
+    pieces: index === last ? op.pieceIds.length : 0,
+  }));
+  const placed = driedAt(op, end);
+  const occupiedUntil = placed.hold ? end + placed.hold.minutes : null;
+  return { op: placed, personId, start, end, segments: whole, occupiedUntil, waits: [] };
+}
+
+/**
  * The plan before, kept where it stands: every task that is still to come is done when it was planned, by the same
  * person. What other jobs have taken since was free around it, so an unchanged job need not end later than it did.
  * Whoever takes it has to check it: what has changed since may not go with the old times.
- * @returns no plan where a task is new, or should have begun already.
+ * @returns no plan where a task is new, or should be through already.
  */
 export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[]): Outcome<SolvedPlan> {
   const refusal: Outcome<SolvedPlan> = failure(said('plan.the-earlier-plan-cannot-be-kept'));
@@ -405,7 +427,12 @@ export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[
         const own = before.get(op.id);
         if (!own) return refusal;
         for (const { op: one, old } of [...repairs, { op, old: own }]) {
-          if (old.start < question.now) return refusal;
+          if (old.start < question.now) {
+            const rest = underWay(one, old, question.now);
+            if (!rest) return refusal;
+            ops.push(rest);
+            continue;
+          }
           const placed = driedAt(asPlaced(one, old), old.end);
           const occupiedUntil = placed.hold ? old.end + placed.hold.minutes : null;
           const { personId, start, end, segments } = old;

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { entryFor, liveFor, liveThrough, replan } from '../../test/lives.ts';
 import { randomCase, SAMPLE_START, seeded } from '../../test/sample.ts';
 import { floorAgenda, pieceStates } from '../floor/index.ts';
+import { checkPlan, planAsBefore } from './index.ts';
 
 const ROUNDS = 6;
 
@@ -83,5 +84,43 @@ describe('a job that is worked, logged and planned again, over and over', () => 
         }
       }
     }
+  });
+});
+
+describe('the plan before, minutes later', () => {
+  it('is kept where everything goes as planned, also while tasks are under way', () => {
+    const minutes = Array.from({ length: 60 }, (_, index) => SAMPLE_START + 90 + index * 23);
+    for (const seed of [1003, 1005, 1008]) {
+      const { job, shop } = randomCase(seed);
+      const plan = replan(job, shop, SAMPLE_START, null);
+      const open = plan.ops.filter(({ personId }) => personId !== null);
+      let wasUnderWay = 0;
+      for (const now of minutes) {
+        const log = open
+          .filter(({ end }) => end <= now)
+          .map((op) => entryFor(op, op.pieceIds, op.end, { memberId: op.personId }));
+        const question = { input: { ...job, log }, shop, now, earlier: plan };
+        const again = planAsBefore(question, plan.ops);
+        if (!again.ok) throw new Error(`${seed} at ${now - SAMPLE_START}: ${again.message}`);
+        expect(checkPlan(again.value.problem, again.value.plan)).toEqual([]);
+        for (const { op, start, end, personId } of again.value.plan.ops) {
+          if (personId === null) continue;
+          const before = open.find(({ id }) => id === op.id);
+          expect([op.id, end, personId]).toEqual([op.id, before?.end, before?.personId]);
+          expect(start).toBe(Math.max(start, before?.start ?? 0));
+          wasUnderWay += Number((before?.start ?? 0) < now);
+        }
+      }
+      expect(wasUnderWay).toBeGreaterThan(0);
+    }
+  });
+
+  it('is not kept where a task should be through and is not', () => {
+    const { job, shop } = randomCase(1003);
+    const plan = replan(job, shop, SAMPLE_START, null);
+    const open = plan.ops.filter(({ personId }) => personId !== null);
+    const first = open.reduce((earliest, op) => (op.end < earliest.end ? op : earliest));
+    const question = { input: job, shop, now: first.end + 1, earlier: plan };
+    expect(planAsBefore(question, plan.ops).ok).toBe(false);
   });
 });

@@ -90,7 +90,8 @@ function checkWork(problem: PlanProblem, item: ScheduledOp): Violation[] {
     const isInHours = person?.work.some(({ start, end }) => start <= segment.start && segment.end <= end);
     if (!isInHours)
       add('calendar', said('plan.works-outside-working-hours', { start: segment.start, end: segment.end }));
-    if (segment.end - segment.start + 1e-6 < segment.pieces * op.perPieceMin) {
+    // Of a task that is under way pieces may be half done: only the whole of it can be held against its work.
+    if (!op.isUnderWay && segment.end - segment.start + 1e-6 < segment.pieces * op.perPieceMin) {
       add(
         'work',
         said('plan.does-pieces-in-min', { pieces: segment.pieces, end: segment.end - segment.start }),
@@ -132,7 +133,7 @@ function checkSessions(problem: PlanProblem, plan: Plan): Violation[] {
       plan.ops.some(
         (other) =>
           other !== item &&
-          other.personId === personId &&
+          (other.op.done?.by ?? other.personId) === personId &&
           other.end <= start &&
           start <= other.end + (wanted.restMin ?? 0) &&
           wanted.shareKey !== null &&

@@ -96,8 +96,10 @@ export interface PlanOp {
   paint?: Paint;
   /** The gun that it was given in a plan. */
   gun?: GunUse;
-  /** What really happened, once it has; `ends` is when each of its pieces was through, in their order. */
-  done: { start: Minute; end: Minute; ends?: readonly Minute[] } | null;
+  /** Under way: what is left of its work; nobody knows which of its pieces are through. */
+  isUnderWay?: true;
+  /** What really happened, once it has: by whom, and `ends` is when each of its pieces was through, in their order. */
+  done: { start: Minute; end: Minute; by?: string | null; ends?: readonly Minute[] } | null;
 }
 
 /** Pieces that go through the sequence together, with their operations in order. */

@@ -397,10 +397,10 @@ export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): Pl
     const draft = drafts[index];
     if (!draft) continue;
     const { entries, ...op } = draft;
-    const times: { pieceId: string; end: Minute }[] = [];
+    const times: { pieceId: string; end: Minute; by: string | null }[] = [];
     for (const pieceId of op.pieceIds) {
       const entry = entries.get(pieceId) ?? doneLater.get(pieceId);
-      if (entry) times.push({ pieceId, end: toMinute(entry.doneAt) });
+      if (entry) times.push({ pieceId, end: toMinute(entry.doneAt), by: entry.memberId });
       if (entry && !doneLater.has(pieceId)) doneLater.set(pieceId, entry);
     }
     const done = new Set(times.map(({ pieceId }) => pieceId));
@@ -412,6 +412,7 @@ export function applyLog(drafts: readonly Draft[], log: readonly LogEntry[]): Pl
       done: {
         start: latest - workMinutes({ ...op, pieceIds }),
         end: latest,
+        by: times.find(({ end }) => end === latest)?.by ?? null,
         ...(op.hold && {
           ends: pieceIds.map((id) => times.find(({ pieceId }) => pieceId === id)?.end ?? latest),
         }),

@@ -30,6 +30,7 @@ import {
   type Person,
   type PlanOp,
   type PlanProblem,
+  type Reservation,
   type Resource,
   ROOM_CAPACITY,
   workMinutes,
@@ -54,9 +55,20 @@ function goOn(ops: PlanOp[], earlier: EarlierPlan, now: Minute): PlanOp[] {
     0,
   );
   const perPieceMin = Math.min(work, workMinutes(op)) / op.pieceIds.length;
-  // What is in the gun stays in it.
+  // What is in the gun stays in it: it is taken, and whoever sprays the same goes on from there.
   const { paint, ...rest } = op;
-  return ops.with(first, { ...rest, setupMin: 0, cleanupMin: 0, perPieceMin });
+  return ops.with(first, { ...rest, setupMin: 0, cleanupMin: 0, perPieceMin, isUnderWay: true });
+}
+
+/** The guns that are in somebody's hand just now, with what is in them, until the work that is under way ends. */
+function gunsInHand(loads: readonly Load[], earlier: EarlierPlan, now: Minute): Reservation[] {
+  return loads.flatMap(({ ops }) => {
+    const op = ops.find(({ done }) => !done);
+    const planned = op && earlier.ops.find(({ id }) => id === op.id);
+    if (!op || !planned?.gun || planned.start >= now || planned.end <= now) return [];
+    const { start, end, gun } = planned;
+    return [{ start, end, personId: null, use: null, gun: { ...gun, goesOn: false }, by: op.name }];
+  });
 }
 
 /** `18 doors`, `12 drawer fronts and 3 doors`: what a set of pieces is, in words. */
@@ -336,7 +348,7 @@ export function buildProblem(
     people: [...people],
     resources: resourcesOf(settings),
     loads: withProtection(ordered, input, isInRoom),
-    reserved: shop.reserved,
+    reserved: [...shop.reserved, ...gunsInHand(loads, earlier, now)],
     guns: { counts: shop.guns ?? {}, change: settings.changeover },
     ...(span.inRoom !== undefined && { inRoom: span.inRoom }),
   });
