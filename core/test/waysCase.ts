@@ -1,9 +1,10 @@
 import { seeded } from '../src/base/random.ts';
+import { NO_HARDWARE } from '../src/elevation/index.ts';
 import { NO_ROOM } from '../src/jobs/index.ts';
 import { isFixed, PIECE_WAYS, type Piece } from '../src/pieces/index.ts';
 import type { Holder, Place } from '../src/places/index.ts';
 import { type JobForPlanning, type ShopForPlanning, tiedKind } from '../src/planning/index.ts';
-import { sampleJob, sampleShop } from './sample.ts';
+import { sampleId, sampleJob, sampleShop } from './sample.ts';
 
 /** A place that may be sprayed in with waterborne paint. */
 export const TENT: Place = {
@@ -109,5 +110,23 @@ export function waysCase(
           ],
         }
       : null;
-  return { job: { ...job, pieces, job: { ...job.job, room } }, shop, random };
+  if (random() < 0.5) return { job: { ...job, pieces, job: { ...job.job, room } }, shop, random };
+  // On the map, in an order of its own, on two walls; some doors share an opening and some are in none.
+  const openings = pieces.map((_, index) => ({
+    id: sampleId(10, index + 1),
+    wallId: sampleId(11, 1 + (index % 2)),
+    tag: `N${index + 1}`,
+    xMm: upTo(8) * 300,
+    yMm: pick([100, 1400]),
+    widthMm: 600,
+    heightMm: 720,
+    hardware: NO_HARDWARE,
+    baggedAt: null,
+    returnedAt: null,
+  }));
+  const mapped = pieces.map((piece) => ({
+    ...piece,
+    openingId: random() < 0.8 ? (pick(openings)?.id ?? null) : null,
+  }));
+  return { job: { ...job, pieces: mapped, openings, job: { ...job.job, room } }, shop, random };
 }
