@@ -150,8 +150,14 @@ export class Crew {
   }
 
   /** Logs a task as done when it was planned to end, a coat with what was mixed for it; what of the room is up is ticked. */
-  async log(detail: JobDetail, op: PlannedOp, shop: ShopContext, pieceIds = op.pieceIds): Promise<void> {
-    const doneAt = toInstant(op.end).toISOString();
+  async log(
+    detail: JobDetail,
+    op: PlannedOp,
+    shop: ShopContext,
+    pieceIds = op.pieceIds,
+    lateMin = 0,
+  ): Promise<void> {
+    const doneAt = toInstant(op.end + lateMin).toISOString();
     if (op.task !== null) {
       const what = { kind: 'room', task: op.task, isOn: true, minutes: op.end - op.start };
       await this.call('POST', `/jobs/${detail.job.id}/events`, {
@@ -210,15 +216,27 @@ export class Crew {
       .sort((a, b) => a.end - b.end);
   }
 
-  /** Works through the plan as it stands, up to a task that somebody wants to stop at. @returns that task, or null at the end. */
-  async work(id: string, until: (op: PlannedOp) => boolean = () => false): Promise<PlannedOp | null> {
+  /**
+   * Works through the plan as it stands, up to a task that somebody wants to stop at.
+   * @param slipMin each task ends so much later than the one before it was late, and is logged in two parts.
+   * @returns that task, or null at the end.
+   */
+  async work(
+    id: string,
+    until: (op: PlannedOp) => boolean = () => false,
+    slipMin = 0,
+  ): Promise<PlannedOp | null> {
+    let lateMin = 0;
     const shop = await this.shop();
     let detail = await this.job(id);
     for (const op of this.open(detail)) {
       if (until(op)) return op;
       // A part of the room that is put up in several goes is ticked once.
       if (op.task !== null && !this.open(detail).some((one) => one.id === op.id)) continue;
-      await this.log(detail, op, shop);
+      lateMin += slipMin;
+      const half = slipMin > 0 && op.task === null ? Math.floor(op.pieceIds.length / 2) : 0;
+      if (half > 0) await this.log(detail, op, shop, op.pieceIds.slice(0, half), lateMin - slipMin / 2);
+      await this.log(detail, op, shop, op.pieceIds.slice(half), lateMin);
       if (op.task !== null) detail = await this.job(id);
     }
     return null;

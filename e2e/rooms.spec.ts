@@ -75,6 +75,8 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   const ways = page.getByRole('list', { name: 'Ways compared' });
   await expect(ways.getByRole('listitem')).toHaveCount(2, { timeout: 180_000 });
   await expect(ways).toContainText('On the hinges');
+  await expect(ways).toContainText(/Doors stay on, \d+ days? covered\./);
+  await expect(ways).toContainText(/\d+ days? without doors\./);
   await expect(ways).toContainText(/\d+ days? more than the shortest/);
   await look(page, 'ways');
   await page.getByRole('link', { name: /Days/ }).click();

@@ -54,12 +54,21 @@ export const stage = (page: Page, name: string) =>
     .getByRole('link', { name: new RegExp(name) })
     .click();
 
-/** Two months later all of a job is logged as it was planned, mixes and all; its days and its log are looked at. */
-export async function workToTheEnd(page: Page, shop: Shop, jobId: string, name: string): Promise<JobDetail> {
+/**
+ * Two months later all of a job is logged as it was planned, mixes and all; its days and its log are looked at.
+ * @param slipMin the crew falls so much further behind its plan with every task.
+ */
+export async function workToTheEnd(
+  page: Page,
+  shop: Shop,
+  jobId: string,
+  name: string,
+  slipMin = 0,
+): Promise<JobDetail> {
   await shop.tell('pass two months');
   await enter(page, shop, 'Maren');
   const crew = await Crew.of(page);
-  expect(await crew.work(jobId)).toBeNull();
+  expect(await crew.work(jobId, undefined, slipMin)).toBeNull();
   const detail = await crew.job(jobId);
   expect(crew.open(detail)).toEqual([]);
   await page.goto(new URL(`/jobs/${jobId}/days`, page.url()).toString());

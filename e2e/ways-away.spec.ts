@@ -244,5 +244,5 @@ test('a texture outdoors with a suction gun on a small compressor: bursts are sa
   );
   await expect(page.getByRole('region', { name: 'A new mix' })).toContainText('heavy for one hand');
   await look(page, 'f-bench');
-  await workToTheEnd(page, shop, planned.job.id, 'f');
+  await workToTheEnd(page, shop, planned.job.id, 'f', 6);
 });

@@ -157,7 +157,7 @@ test('a kitchen that is lived in, by hand on its hinges, area by area, doors off
   };
   const [island, rest] = [spanOf('Island'), spanOf('')];
   expect(island[1] <= rest[0] || rest[1] <= island[0]).toBe(true);
-  await workToTheEnd(page, shop, planned.job.id, 'c');
+  await workToTheEnd(page, shop, planned.job.id, 'c', 10);
 });
 
 test('two-tone oak sprayed in place behind plastic: backs by opening, touch-up, appliance fronts in the colour coat only', async ({

@@ -35,8 +35,25 @@ describe('ways of working, compared', () => {
     const daysOf = Object.fromEntries(ways.map(({ way, roomDays }) => [way, roomDays ?? 0]));
     expect(daysOf.hinges).toBeGreaterThan(0);
     expect(daysOf.hinges).toBeLessThanOrEqual(daysOf.shop ?? 0);
+    // Doors stay on their hinges, behind plastic; at the shop they are gone, and nothing is covered.
+    const [shopWay, , hinged] = ways;
+    expect([hinged?.doorlessDays, shopWay?.coveredDays]).toEqual([0, 0]);
+    expect(hinged?.coveredDays).toBeGreaterThan(0);
+    expect(hinged?.coveredDays).toBeLessThanOrEqual(hinged?.roomDays ?? 0);
+    expect(shopWay?.doorlessDays).toBeGreaterThan(0);
+    expect(shopWay?.doorlessDays).toBeLessThanOrEqual(shopWay?.roomDays ?? 0);
     // The question itself stays as it was asked.
     expect(input.pieces.every(({ way }) => way === 'usual')).toBe(true);
+  });
+
+  it('counts the days without doors where they come off for the last coat only', () => {
+    const zones = input.zones.map((zone) => ({
+      ...zone,
+      options: zone.options && { ...zone.options, offForLast: true },
+    }));
+    const hinged = compareWays({ ...question, input: { ...input, zones } }, DEFAULT_METHODS)[2];
+    expect(hinged?.doorlessDays).toBeGreaterThan(0);
+    expect(hinged?.doorlessDays).toBeLessThan(hinged?.roomDays ?? 0);
   });
 
   it('leaves the garage out where the shop has none, and says why a way cannot be planned', () => {

@@ -4,6 +4,7 @@ import { isFixed, type Piece } from '../pieces/index.ts';
 import { type JobForPlanning, labourMinutes, type PlanRequest, quickPlan } from '../planning/index.ts';
 import { localDate, type Minute } from '../shop/index.ts';
 import { generateSteps, type Methods, type Step } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 
 /** Ways that loose pieces can be worked in, side by side. */
 export const COMPARED_WAYS = ['shop', 'place', 'hinges'] as const;
@@ -14,6 +15,9 @@ export interface WayOutlook {
   way: ComparedWay;
   /** Calendar days from the first work in the client's room to the last, both counted; null where there is no plan. */
   roomDays: number | null;
+  /** Of these: with doors that are taken down, and with the room covered or behind plastic. */
+  doorlessDays: number | null;
+  coveredDays: number | null;
   completion: Minute | null;
   workMinutes: Minute | null;
   /** Why there is no plan; null where there is one. */
@@ -73,21 +77,40 @@ export function compareWays(question: PlanRequest, methods: Methods): WayOutlook
   const { timeZone, settings } = question.shop;
   const ways = COMPARED_WAYS.filter((way) => way !== 'place' || settings.places.length > 0);
   return ways.map((way): WayOutlook => {
-    const none = { way, roomDays: null, completion: null, workMinutes: null };
+    const none = {
+      way,
+      roomDays: null,
+      doorlessDays: null,
+      coveredDays: null,
+      completion: null,
+      workMinutes: null,
+    };
+    const input = inWay(question, methods, way);
     const plan = quickPlan({
       ...question,
-      input: inWay(question, methods, way),
+      input,
       earlier: { loads: [], ops: [] },
     });
     if (!plan.ok) return { ...none, refusal: plan.message };
     const { ops, completion } = plan.value.plan;
-    const inRoom = ops.filter(({ op }) => op.row === 'room');
     const day = (minute: Minute) => Date.parse(localDate(minute, timeZone)) / 86_400_000;
-    const first = Math.min(...inRoom.map(({ start }) => start));
-    const last = Math.max(...inRoom.map(({ end }) => end));
+    const daysFor = (some: typeof ops): number =>
+      some.length === 0
+        ? 0
+        : Math.round(
+            day(Math.max(...some.map(({ end }) => end)) - 1) -
+              day(Math.min(...some.map(({ start }) => start))),
+          ) + 1;
+    const byId = new Map(input.steps.map((step) => [step.id, step]));
+    const isOff = ({ op }: (typeof ops)[number]) => {
+      const step = byId.get(op.stepId);
+      return does(step, 'takesDown') || does(step, 'mountsAgain');
+    };
     return {
       way,
-      roomDays: inRoom.length === 0 ? 0 : Math.round(day(last - 1) - day(first)) + 1,
+      roomDays: daysFor(ops.filter(({ op }) => op.row === 'room')),
+      doorlessDays: daysFor(ops.filter((item) => !item.op.task && isOff(item))),
+      coveredDays: daysFor(ops.filter(({ op }) => op.task !== undefined)),
       completion,
       workMinutes: labourMinutes(plan.value.plan),
       refusal: null,

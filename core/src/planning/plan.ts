@@ -70,9 +70,9 @@ export function planJob(
   const best = quickPlan({ input, shop, now, earlier });
   if (!best.ok) return best;
   // One rule told which load size is best; the others are tried on that one alone.
-  const { problem } = best.value;
-  const again = makePlan(problem);
-  const plan = again.ok && isBetter(again.value.plan, best.value.plan) ? again.value.plan : best.value.plan;
+  const { problem, plan: first } = best.value;
+  const others = makePlan(problem, undefined, undefined, 1);
+  const plan = others.ok && others.value.plan.completion < first.completion ? others.value.plan : first;
   return success(answerOf({ problem, plan }));
 }
 

@@ -196,13 +196,16 @@ export class GunBook {
 
   /** When tasks with the same paint end that one could go on from. */
   ends(paint: Paint, { start, end }: Interval): Minute[] {
-    return this.guns.flatMap((booked) =>
-      booked.flatMap((use) =>
-        use.paint.material === paint.material && use.end <= end && use.end + pauseOf(use.paint) >= start
-          ? [Math.max(start, use.end)]
-          : [],
-      ),
-    );
+    const ends: Minute[] = [];
+    const pause = pauseOf(paint);
+    // From the last back: what ended longer ago than the paint may rest, and all before it, is out of reach.
+    for (const booked of this.guns)
+      for (let at = booked.length - 1; at >= 0; at -= 1) {
+        const use = booked[at] as Booked;
+        if (use.end + pause < start) break;
+        if (use.end <= end && use.paint.material === paint.material) ends.push(Math.max(start, use.end));
+      }
+    return ends;
   }
 
   /** Books a gun; history and other jobs may overlap, what is planned here does not. */

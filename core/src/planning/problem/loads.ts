@@ -203,10 +203,12 @@ export function cutIntoBatches(
   alone: ReadonlySet<string> = new Set(),
 ): Batch[] {
   const groups = new Map<string, { batch: Batch; holders: Holder[] }>();
+  const holdersIn = new Map<string, Holder[]>();
   for (const piece of inOrderSeen(pieces, isOnSite)) {
     const way = workedWay(piece, isOnSite);
     const placeId = placeIdOf(piece, isOnSite, shop);
-    const all = holdersAt(shop, placeId);
+    const all = holdersIn.get(placeId) ?? holdersAt(shop, placeId);
+    holdersIn.set(placeId, all);
     const lie = lieOf(piece, laying, isOnSite, all);
     const isTwoSided = lie === 'flat' && piece.finishBack;
     const holders = isWorkedInRoom(way) ? [] : holdersFor(piece, lie, all);

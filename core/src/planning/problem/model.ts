@@ -255,8 +255,12 @@ export const DUST_KEEPS_MINUTES = 36 * 60;
 
 /** An operation that goes on with what is in the gun or on the brush: filled up, not set up, and cleaned by whoever began. */
 export function goingOn(op: PlanOp): PlanOp {
-  return { ...op, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
+  const known = goneOn.get(op) ?? { ...op, setupMin: op.refillMin ?? 0, cleanupMin: 0 };
+  goneOn.set(op, known);
+  return known;
 }
+/** Each operation is asked for many times while it looks for its place. */
+const goneOn = new WeakMap<PlanOp, PlanOp>();
 
 /** What makes tasks one session: the paint in the gun, or else the key that they share; null where there is none. */
 export function sessionOf({ paint, shareKey }: Pick<PlanOp, 'paint' | 'shareKey'>): string | null {

@@ -114,6 +114,9 @@ interface Standing {
   inRoom: Minute;
 }
 
+/** Whether a batch can be worked in one go: asked again by every way of cutting, of the same batches. */
+const fitting = new WeakMap<ShopForPlanning, WeakMap<JobForPlanning, Map<string, boolean>>>();
+
 function batchesOfZone(
   input: JobForPlanning,
   shop: ShopForPlanning,
@@ -149,10 +152,20 @@ function batchesOfZone(
       kept.push({ id: load.id, batch: { ...site, lie, isTwoSided, pieces: members } });
     }
   }
-  const fits = (batch: Batch) =>
-    draftOps(input, shop, zone, batch, 'x', []).every(
-      (op) => (!op.isWet || workMinutes(op) <= longest) && (op.row !== 'room' || workMinutes(op) <= inRoom),
-    );
+  const known = fitting.get(shop)?.get(input) ?? new Map<string, boolean>();
+  fitting.set(shop, (fitting.get(shop) ?? new WeakMap()).set(input, known));
+  const fits = (batch: Batch): boolean => {
+    // Batches of a zone are stretches of its pieces in their order.
+    const [first, last] = [batch.pieces[0], batch.pieces.at(-1)];
+    const key = [zone.id, first?.id, last?.id, batch.pieces.length, longest, inRoom].join();
+    const isGood =
+      known.get(key) ??
+      draftOps(input, shop, zone, batch, 'x', []).every(
+        (op) => (!op.isWet || workMinutes(op) <= longest) && (op.row !== 'room' || workMinutes(op) <= inRoom),
+      );
+    known.set(key, isGood);
+    return isGood;
+  };
   const fresh = pieces.filter(({ id }) => !taken.has(id));
   const laying = zone.options?.laying ?? 'by-kind';
   const batches = cutIntoBatches(fresh, laying, isOnSite, shop.settings, cut, fits, alone);

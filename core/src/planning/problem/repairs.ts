@@ -4,6 +4,14 @@ import { type PlanOp, repairId } from './model.ts';
 
 /** Scuffing or dusting that a coat needs first: because its recoat window shut, or because dust has settled. */
 export function repairOp(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
+  const known = made[action].get(coat) ?? madeOf(coat, action);
+  made[action].set(coat, known);
+  return known;
+}
+/** Each coat is asked for many times while it looks for its place. */
+const made = { scuff: new WeakMap<PlanOp, PlanOp>(), dust: new WeakMap<PlanOp, PlanOp>() };
+
+function madeOf(coat: PlanOp, action: 'scuff' | 'dust'): PlanOp {
   const traits = LOG_ACTION_TRAITS[action];
   // No gun and no brush is needed for it.
   const { paint, gun, refillMin, restMin, tool, lagsBy, ...own } = coat;

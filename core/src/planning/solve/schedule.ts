@@ -248,14 +248,19 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
  * handover wins, ties go to the earlier rule. Deterministic. Where a recoat window shuts or dust grows old before a coat
  * can start, scuff and dust are put in before it.
  *
- * @param rules how many of the priority rules to try.
+ * @param rules how many of the priority rules to try. @param from the first of them.
  * @returns the plan, its waits not yet explained, or a sentence why no plan exists.
  */
-export function makePlan(problem: PlanProblem, rules = RULES.length, guide: Guide = NO_GUIDE): Made {
+export function makePlan(
+  problem: PlanProblem,
+  rules = RULES.length,
+  guide: Guide = NO_GUIDE,
+  from = 0,
+): Made {
   let best: Ordered | null = null;
   let refusal: PinFailure = { ok: false, message: 'There is nothing to plan.', troubles: [] };
-  for (const rule of RULES.slice(0, rules)) {
-    if (best && rule.atOnce > AT_ONCE && problem.loads.length > MANY_LOADS) continue;
+  for (const rule of RULES.slice(from, rules)) {
+    if ((best || from > 0) && rule.atOnce > AT_ONCE && problem.loads.length > MANY_LOADS) continue;
     const made = greedy(problem, rule, guide);
     if (!made.ok) refusal = made;
     else if (!best || made.value.plan.completion < best.plan.completion) best = made.value;

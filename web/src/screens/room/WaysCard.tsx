@@ -14,6 +14,16 @@ const WAY_NAMES: Record<ComparedWay, string> = {
 
 const days = (count: number) => (count === 1 ? '1 day' : `${count} days`);
 
+/** What of the days is without doors, and what covered: a client may mind one more than the other. */
+function apartWords(doorless: number, covered: number): string {
+  const parts = [
+    doorless > 0 ? `${days(doorless)} without doors` : 'doors stay on',
+    ...(covered > 0 ? [`${days(covered)} covered`] : []),
+  ];
+  const words = parts.join(', ');
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}. `;
+}
+
 /** How long the client is without the room by each way of working, each planned. */
 export function WaysCard({ detail, shop }: { detail: JobDetail; shop: ShopContext }) {
   const { outlooks, isBusy, problem, compare } = useWays(detail, shop);
@@ -37,7 +47,7 @@ export function WaysCard({ detail, shop }: { detail: JobDetail; shop: ShopContex
       {problem && <Notice kind="stop">{problem}</Notice>}
       {outlooks && (
         <ul className="mt-3 divide-y divide-line" aria-label="Ways compared">
-          {outlooks.map(({ way, roomDays, completion, workMinutes, refusal }) => (
+          {outlooks.map(({ way, roomDays, doorlessDays, coveredDays, completion, workMinutes, refusal }) => (
             <li key={way} className="py-2">
               <p className="flex items-baseline gap-3">
                 <span className="flex-1 font-semibold">{WAY_NAMES[way]}</span>
@@ -45,6 +55,7 @@ export function WaysCard({ detail, shop }: { detail: JobDetail; shop: ShopContex
               </p>
               {refusal === null ? (
                 <p className="text-note text-quiet">
+                  {apartWords(doorlessDays ?? 0, coveredDays ?? 0)}
                   {roomDays !== null &&
                     roomDays > fewest &&
                     `${days(roomDays - fewest)} more than the shortest. `}
