@@ -102,7 +102,7 @@ test('doors sprayed on their hinges wait for a protected room, fronts before bac
   // The next proposal goes by what was timed.
   await page.getByRole('button', { name: /Cover the floor/ }).click();
   await page.getByRole('link', { name: 'Open the room' }).click();
-  await expect(page.getByText('This shop: 1 min, timed once; usual 0.5 min')).toBeVisible();
+  await expect(page.getByText('This shop: 1 min, timed once (usual 0.5 min)')).toBeVisible();
   await page.getByRole('button', { name: 'Propose from size and take-off' }).click();
   await expect(page.getByLabel('Wash where tape goes: minutes for one')).toHaveValue('1');
 });

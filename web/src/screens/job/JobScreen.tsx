@@ -266,13 +266,13 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
           <AgreedDate detail={detail} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
           <TakeAway detail={detail} />
         </div>
-        <nav aria-label="Stages of the job" className="mt-2 flex">
+        <nav aria-label="Stages of the job" className="mt-2 flex overflow-x-auto">
           {stagesOf(detail, shop, now).map(({ to, name, phrase, isMissing }, index) => (
             <NavLink
               key={to}
               to={to}
               className={({ isActive }) =>
-                `group relative min-w-32 border-b-[5px] py-1.5 pr-5 ${isActive ? 'border-ink' : 'border-line hover:border-quiet'}`
+                `group relative min-w-32 shrink-0 border-b-[5px] py-1.5 pr-5 ${isActive ? 'border-ink' : 'border-line hover:border-quiet'}`
               }
             >
               <span className="font-semibold">

@@ -1,10 +1,10 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
 import { hoursHad, type WornGear, wearLeft } from '@upholder/core/equipment';
 import { GEAR, type Gear } from '@upholder/core/mixing';
-import { localDate, toInstant, toMinute } from '@upholder/core/shop';
+import { localDate, toMinute } from '@upholder/core/shop';
 import { useOutletContext } from 'react-router';
+import { deviceClock } from '../../base/deviceClock.ts';
 import { dateWords } from '../../base/times.ts';
-import { useNowMinute } from '../../base/useNow.ts';
 import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
@@ -59,7 +59,7 @@ const draftOf = ({ item, loggedHours }: WornGear): Draft => ({
 });
 
 /** What the form says. Hours that were not touched stay as they are counted; typed ones count from now. */
-function gearOf(draft: Draft, worn: WornGear, now: string): object {
+function gearOf(draft: Draft, worn: WornGear): object {
   const of = (key: string) => String(draft[key] ?? '');
   const { item } = worn;
   const isCounted = draft.isCounted === true;
@@ -73,7 +73,7 @@ function gearOf(draft: Draft, worn: WornGear, now: string): object {
     cutInBar: typedBar(of('cutInBar')),
     hoursLife: typedNumber(of('hoursLife'), 'h'),
     hoursUsed: isKept ? item.hoursUsed : (typedNumber(of('hoursUsed'), 'h') ?? 0),
-    countedFrom: isKept ? item.countedFrom : isCounted ? now : null,
+    countedFrom: isKept ? item.countedFrom : isCounted ? new Date(deviceClock.now()).toISOString() : null,
     wornBy: draft.gear === 'respirator' && of('wornBy') !== '' ? of('wornBy') : null,
   };
 }
@@ -96,9 +96,8 @@ function countedWords({ item, loggedHours }: WornGear, timeZone: string): string
 /** A compressor, sander, respirator or the like: what it gives, and what of it wears out. */
 export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
   const shop = useOutletContext<ShopContext>();
-  const now = toInstant(useNowMinute()).toISOString();
   const worn: WornGear = { item, loggedHours: row.loggedHours };
-  const form = useBenchItemForm(row, draftOf(worn), (draft) => gearOf(draft, worn, now), 'Saved.');
+  const form = useBenchItemForm(row, draftOf(worn), (draft) => gearOf(draft, worn), 'Saved.');
   const gear = form.text('gear') as Gear['gear'];
   return (
     <Card className="p-5">
@@ -151,7 +150,7 @@ export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
         <label className="flex min-h-9 items-center gap-2.5 self-end">
           <input
             type="checkbox"
-            className="size-5 accent-[var(--act)]"
+            className="size-5 shrink-0 accent-[var(--act)]"
             checked={form.draft.isCounted === true}
             onChange={({ target }) => form.write('isCounted', target.checked)}
           />

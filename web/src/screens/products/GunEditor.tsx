@@ -146,7 +146,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
         <label className="flex min-h-9 items-center gap-2.5 self-end">
           <input
             type="checkbox"
-            className="size-5 accent-[var(--act)]"
+            className="size-5 shrink-0 accent-[var(--act)]"
             checked={form.draft.isOutOfOrder === true}
             onChange={({ target }) => form.write('isOutOfOrder', target.checked)}
           />

@@ -53,7 +53,7 @@ export function ProtectionRows({
             <label className="flex min-h-9 items-center gap-2.5 max-md:col-span-3">
               <input
                 type="checkbox"
-                className="size-5 accent-[var(--act)]"
+                className="size-5 shrink-0 accent-[var(--act)]"
                 checked={isOn}
                 onChange={({ target }) => form.write(`on.${kind}`, target.checked)}
               />
@@ -72,8 +72,9 @@ export function ProtectionRows({
                 <span className="quantity text-right">{formatDuration(minutesOf.get(kind) ?? 0)}</span>
                 {own && (
                   <p className="col-span-5 col-start-2 text-quiet text-small max-md:col-start-1 max-md:col-span-3">
-                    This shop: {own.minutesEach} min, timed {own.times === 1 ? 'once' : `${own.times} times`};
-                    usual {minutes} min
+                    This shop: {own.minutesEach} min, timed {own.times === 1 ? 'once' : `${own.times} times`}
+                    {' (usual '}
+                    {minutes} min)
                   </p>
                 )}
                 {kind === 'wall' && (

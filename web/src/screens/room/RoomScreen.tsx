@@ -102,7 +102,7 @@ export function RoomScreen() {
             <label className="mt-3 flex min-h-9 items-center gap-2.5">
               <input
                 type="checkbox"
-                className="size-5 accent-[var(--act)]"
+                className="size-5 shrink-0 accent-[var(--act)]"
                 checked={form.draft.isHeated === true}
                 onChange={({ target }) => form.write('isHeated', target.checked)}
               />

@@ -160,7 +160,7 @@ export function Choices({
         </ButtonLink>
       </div>
       {options && (
-        <div className="mt-3 grid grid-cols-7 gap-3">
+        <div className="mt-3 grid grid-cols-8 gap-3 max-lg:grid-cols-4 max-md:grid-cols-2">
           {asks.map((key) => (
             <Field key={key} label={PRODUCT_WORDS[key].name} className="col-span-2">
               {(ids) => (
@@ -209,7 +209,7 @@ export function Choices({
               Doors off for the last coat
             </label>
           )}
-          <Field label="Applied by">
+          <Field label="Applied by" className="col-span-2">
             {(ids) => (
               <Select
                 {...ids}

@@ -120,12 +120,18 @@ export function SequenceScreen() {
           <span className="flex items-center gap-4">
             <span className="text-quiet">
               <span className="quantity text-ink">{pieces.length}</span> pieces,{' '}
-              <span className="quantity text-ink">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.
-              Drying times for{' '}
-              <span className="quantity text-ink">
-                {show('temperature', airC)}, {Math.round(rhPct)} %
-              </span>
-              , {shop === around ? 'the next 24 hours here' : 'where its pieces are worked'}.
+              <span className="quantity text-ink">{show('area', totalAreas(pieces).totalMm2 / 1e6)}</span>.{' '}
+              {shop.outdoors ? (
+                'Drying times outdoors: from the best to the worst hour for a coat.'
+              ) : (
+                <>
+                  Drying times for{' '}
+                  <span className="quantity text-ink">
+                    {show('temperature', airC)}, {Math.round(rhPct)} %
+                  </span>
+                  , {shop === around ? 'the next 24 hours here' : 'where its pieces are worked'}.
+                </>
+              )}
             </span>
             <ButtonLink to="../sequence/methods">
               Shop methods{own > 0 && `, ${own} set for this job`}
