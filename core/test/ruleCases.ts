@@ -370,6 +370,11 @@ export const BASIC_CASES: Case[] = [
       D({ pieces: [{ way: 'place', heightMm: 1800 }], settings: { places: [tent({ lengthMm: 2500 })] } }),
   },
   {
+    code: 'no-place',
+    trips: () => D({ pieces: [{ way: 'place' }] }),
+    spares: () => D({ pieces: [{ way: 'place' }], settings: { places: [tent({})] } }),
+  },
+  {
     code: 'isocyanate',
     trips: () => D({ options: { colourKey: 'two-part-enamel-satin' } }),
     spares: () => D(),

@@ -1,5 +1,5 @@
 import { missingForSpray, PROTECTION_TRAITS } from '../jobs/index.ts';
-import { tagsOf } from '../pieces/index.ts';
+import { tagsOf, workedWay } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { fitsInside, maySpray, PLACE_RATING_WORDS, spaceNeeded } from '../shop/index.ts';
 import { applicatorLabour, ROOM_SITE, type Site, sitesOf } from '../systems/index.ts';
@@ -142,6 +142,23 @@ const tooLarge: SiteRule = {
   },
 };
 
+/** Pieces that are to be worked in a garage or tent, of which the shop has none. */
+const noPlace: SiteRule = {
+  code: 'no-place',
+  family: 'place',
+  severity: 'warn',
+  check({ pieces, settings, isOnSite }) {
+    if ((settings.places ?? []).length > 0) return [];
+    const away = pieces.filter((piece) => workedWay(piece, isOnSite) === 'place');
+    if (away.length === 0) return [];
+    const tags = tagsOf(
+      away,
+      away.map(({ id }) => id),
+    );
+    return [{ at: null, why: said('rule.the-shop-has-no-garage-or', { tags }), goTo: 'places' }];
+  },
+};
+
 /** Where things are coated: what a place is rated for, how large it is, and whether a room is protected. */
 export const SITE_RULES: readonly SiteRule[] = [
   solventSpray,
@@ -149,6 +166,7 @@ export const SITE_RULES: readonly SiteRule[] = [
   coatPlace,
   sprayUnprotected,
   tooLarge,
+  noPlace,
 ];
 
 /** What keeps a job from being planned until it is settled or overridden. */

@@ -191,6 +191,8 @@ export const RULE = {
     `Sprayed in the client’s room, and the room is not protected: overspray settles on everything and falls back into the wet film. Missing: ${p.what}.`,
   'rule.the-gun-is-set-above-its': (p: { name: Text; bar: Text; most: Text }) =>
     `${p.name} is set to ${p.bar} bar and may be given ${p.most} bar at most: it can burst. Turn the regulator down first.`,
+  'rule.the-shop-has-no-garage-or': (p: { tags: Text }) =>
+    `${p.tags}: no garage or tent is set up in Shop, so they are planned in the shop itself.`,
   'rule.there-is-no-booth-to-spray': 'There is no booth to spray in.',
   'rule.isocyanate-hardener-supplied-air-covered-ski':
     'Isocyanate hardener: supplied air, covered skin, trained people only. One exposure can mean asthma for life. The shop has no supplied air, according to Shop.',

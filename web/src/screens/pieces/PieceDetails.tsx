@@ -13,7 +13,7 @@ import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { toPlanningShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
 import { PhotoStrip } from '../../parts/PhotoStrip.tsx';
-import { type Column, detailColumns, narrowed, takeoffColumns } from './cells.ts';
+import { type Column, detailColumns, shownColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 
 interface DetailsProps {
@@ -29,8 +29,8 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
   const { shop } = useJobContext();
   const columns = useMemo(() => {
     const details = detailColumns(detail.openings, shop.settings.places);
-    return isNarrow ? [...narrowed(takeoffColumns(detail.zones)).left, ...details] : details;
-  }, [detail.openings, detail.zones, shop.settings.places, isNarrow]);
+    return [...shownColumns(detail.zones, detail.pieces, isNarrow).left, ...details];
+  }, [detail.openings, detail.zones, detail.pieces, shop.settings.places, isNarrow]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
     const read = column.read(text, piece);

@@ -8,7 +8,7 @@ import type { Refusal } from '../../api/upholder.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
 import { unit, voice } from '../../base/voice.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
-import { type Column, narrowed, takeoffColumns } from './cells.ts';
+import { type Column, shownColumns } from './cells.ts';
 import { TakeoffCell } from './TakeoffCell.tsx';
 import { type Cells, NEW_LINE, useCells } from './useCells.ts';
 import { gridKeys, useMarking } from './useGridKeys.ts';
@@ -157,10 +157,7 @@ export function TakeoffTable(props: TableProps) {
   const { detail, selectedId, marked, onMark, onSelect, onPreview, onPasteTable, onProblem } = props;
   const { pieces, zones } = detail;
   const isNarrow = useIsNarrow();
-  const columns = useMemo(() => {
-    const all = takeoffColumns(zones);
-    return isNarrow ? narrowed(all).kept : all;
-  }, [zones, isNarrow]);
+  const columns = useMemo(() => shownColumns(zones, pieces, isNarrow).kept, [zones, pieces, isNarrow]);
   const colours = useMemo(() => new Map(zones.map(({ id, newColour }) => [id, newColour])), [zones]);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({

@@ -171,13 +171,44 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
 
 /** Columns that stand beside the drawing instead when the table has little room. */
 const WIDE_ONLY = new Set(['thicknessMm', 'recessMm', 'panels', 'note']);
+/** Those that make room for how pieces are worked, where that differs. */
+const LEFT_FOR_WAYS = new Set(['recessMm', 'panels']);
 
-/** The columns for a narrow table, and those that it leaves to the details. */
-export function narrowed(columns: readonly Column[]): { kept: Column[]; left: Column[] } {
+/** The columns of the table, and those that it leaves to the details. */
+export interface ShownColumns {
+  kept: Column[];
+  left: Column[];
+}
+
+/**
+ * The columns of the take-off, some of them left to the details: where the table is narrow, and where pieces are not worked as
+ * usual, so that how each is worked stands in its line.
+ */
+export function shownColumns(
+  zones: readonly { id: string; name: string }[],
+  pieces: readonly Pick<Piece, 'way'>[],
+  isNarrow: boolean,
+): ShownColumns {
+  const all = takeoffColumns(zones);
+  const hasWays = pieces.some(({ way }) => way !== 'usual');
+  const isLeft = ({ key }: Column) => (isNarrow && WIDE_ONLY.has(key)) || (hasWays && LEFT_FOR_WAYS.has(key));
+  const kept = all.filter((column) => !isLeft(column));
+  const after = kept.findIndex(({ key }) => key === 'kind') + 1;
   return {
-    kept: columns.filter(({ key }) => !WIDE_ONLY.has(key)),
-    left: columns.filter(({ key }) => WIDE_ONLY.has(key)),
+    kept: hasWays
+      ? [...kept.slice(0, after), { ...wayColumn(), width: '8.6rem' }, ...kept.slice(after)]
+      : kept,
+    left: all.filter(isLeft),
   };
+}
+
+/** How a piece is worked. */
+function wayColumn(): Column {
+  return fieldColumn('way', {
+    choices: PIECE_WAYS.map((value) => ({ value, name: PIECE_WAY_WORDS[value] })),
+    write: (piece) => piece.way,
+    read: (value) => success({ way: value as Piece['way'] }),
+  });
 }
 
 function detailLength(key: LengthField): Column {
@@ -257,11 +288,7 @@ export function detailColumns(
   places: readonly { id: string; name: string }[] = [],
 ): Column[] {
   return [
-    fieldColumn('way', {
-      choices: PIECE_WAYS.map((value) => ({ value, name: PIECE_WAY_WORDS[value] })),
-      write: (piece) => piece.way,
-      read: (value) => success({ way: value as Piece['way'] }),
-    }),
+    wayColumn(),
     fieldColumn('placeId', {
       choices: [
         { value: '', name: 'the first that fits' },

@@ -53,6 +53,7 @@ export function RoomScreen() {
         }
         last = done.version;
         form.start(done.draft, done.version);
+        form.say({ kind: 'plain', words: 'The room is changed back. Replan the job to use it.' });
         return true;
       };
       history.record({ what: 'the last save', undo: () => again(room), redo: () => again(after) });
