@@ -1,7 +1,7 @@
 import { isSprayed } from '../src/catalogue/index.ts';
-import type { LogEntry } from '../src/jobs/index.ts';
 import { checkPlan, planJob, snapshotOf } from '../src/planning/index.ts';
 import { minuteAt, toInstant } from '../src/shop/index.ts';
+import { entryFor } from './lives.ts';
 import { sampleId } from './sample.ts';
 import { waysCase } from './waysCase.ts';
 
@@ -19,24 +19,7 @@ export function liveWithWays(seed: number): string[] {
     .sort((a, b) => a.end - b.end)
     .slice(0, Math.floor(random() * 14));
   const now = (done.at(-1)?.end ?? MONDAY) + Math.floor(random() * 90);
-  const log = done.map(
-    ({ op, end }, index): LogEntry => ({
-      id: sampleId(8, index + 1),
-      jobId: job.job.id,
-      stepId: op.stepId,
-      side: op.side,
-      action: op.action,
-      pieceIds: op.pieceIds,
-      doneAt: toInstant(end).toISOString(),
-      loggedAt: toInstant(end).toISOString(),
-      coat: null,
-      note: '',
-      correctsId: null,
-      isWithdrawal: false,
-      memberId: null,
-      memberName: 'Ines',
-    }),
-  );
+  const log = done.map(({ op, end }) => entryFor(op, op.pieceIds, end, { memberId: null }));
   const sprayed = job.steps.filter(({ applicator }) => isSprayed(applicator));
   const failing = sprayed[Math.floor(random() * sprayed.length)];
   const events = failing

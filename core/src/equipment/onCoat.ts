@@ -7,14 +7,21 @@ import { type AirVerdict, airVerdict } from './reckoning.ts';
  * The guns of a shop that work and that a coat may go through: those kept for its product where there are any, else those for
  * everything. A machine that has failed is still kept for its product: nothing goes through another one unasked.
  */
-export function gunsFor(items: readonly StoredItem[], applicator: Applicator, productKey: string): Gun[] {
-  const own = itemsOf(items, 'gun')
-    .map(({ item }) => item)
-    .filter((gun) => gun.applicator === applicator && !gun.isRetired);
-  const kept = own.filter(({ tiedTo }) => tiedTo === productKey);
-  return (kept.length > 0 ? kept : own.filter(({ tiedTo }) => tiedTo === '')).filter(
-    ({ isOutOfOrder }) => !isOutOfOrder,
+export function gunItemsFor(
+  items: readonly StoredItem[],
+  applicator: Applicator,
+  productKey: string,
+): StoredItem<Gun>[] {
+  const own = itemsOf(items, 'gun').filter(({ item }) => item.applicator === applicator && !item.isRetired);
+  const kept = own.filter(({ item }) => item.tiedTo === productKey);
+  return (kept.length > 0 ? kept : own.filter(({ item }) => item.tiedTo === '')).filter(
+    ({ item }) => !item.isOutOfOrder,
   );
+}
+
+/** The same without their ids. */
+export function gunsFor(items: readonly StoredItem[], applicator: Applicator, productKey: string): Gun[] {
+  return gunItemsFor(items, applicator, productKey).map(({ item }) => item);
 }
 
 /** Whether a gun is set above what it may be given at its inlet. */

@@ -1,5 +1,6 @@
-import type { ShopContext } from '@upholder/core/api';
-import type { PlannedOp } from '@upholder/core/planning';
+import type { JobDetail, PieceRow, ShopContext } from '@upholder/core/api';
+import { PIECE_WAY_WORDS } from '@upholder/core/pieces';
+import { type PlannedOp, placeIdOf } from '@upholder/core/planning';
 import { holderResource, resourceAt, SUPPORT_WORDS } from '@upholder/core/shop';
 import { PLACE_WORDS } from '@upholder/core/words';
 
@@ -37,4 +38,30 @@ export function holderWords(
   const support =
     holder.kind === 'rack' && holder.support !== 'none' ? `, ${SUPPORT_WORDS[holder.support]}` : '';
   return `on ${holder.name}${support}`;
+}
+
+/** Where a piece is worked, as far as that is not the usual, and the rail or rack that its load dries on. */
+export interface WorkedAt {
+  /** The place by its name; null where it has none of its own. */
+  place: string | null;
+  /** How it is worked where it has no such place: `on the hinges`; empty where that is as usual. */
+  way: string;
+  holderId: string | null;
+}
+
+/** Where a piece is worked and dries, for labels and cards. */
+export function workedAt(
+  piece: PieceRow,
+  { job, plan }: Pick<JobDetail, 'job' | 'plan'>,
+  { settings }: Pick<ShopContext, 'settings'>,
+): WorkedAt {
+  const load = plan?.loads.find(({ pieceIds }) => pieceIds.includes(piece.id));
+  const placeId = placeIdOf(piece, job.place === 'client', settings);
+  const place = settings.places.find(({ id }) => id === placeId);
+  const isUsual = piece.way === 'usual' || piece.way === 'shop';
+  return {
+    place: place?.name ?? null,
+    way: place || isUsual ? '' : PIECE_WAY_WORDS[piece.way],
+    holderId: load?.holderId ?? null,
+  };
 }

@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { type Applicator, CONVENTION_WORDS, isListed, type Thinning } from '@upholder/core/catalogue';
+import { gunItemsFor } from '@upholder/core/equipment';
 import { type MixRecord, thinningWords } from '@upholder/core/mixing';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -11,7 +12,7 @@ import { Volume } from './Amount.tsx';
 import { ClosedMixes } from './ClosedMixes.tsx';
 import { isReady, mixFrom, readDraft } from './readDraft.ts';
 import { Choice, ComesTo, Entry, GoodLastTime, Means } from './StartMixParts.tsx';
-import { coatingsOf, draftFrom, GOALS, type Goal, gunsFor, inConvention } from './startDraft.ts';
+import { coatingsOf, draftFrom, GOALS, type Goal, inConvention } from './startDraft.ts';
 
 const AMOUNT_WORDS: Record<Goal, string> = {
   task: 'Mix for the task',
@@ -38,8 +39,8 @@ export function StartMix({
   const set = (part: Partial<typeof draft>) => setDraft((was) => ({ ...was, ...part }));
   if (!read) return <Notice>There are no coatings yet.</Notice>;
   const { sheet, product, errors, good } = read;
-  const applyBy = (applicator: Applicator) =>
-    set({ applicator, gunId: gunsFor(shop, applicator)[0]?.id ?? '' });
+  const applyBy = (applicator: Applicator, productKey = draft.productKey) =>
+    set({ applicator, gunId: gunItemsFor(shop.benchItems, applicator, productKey)[0]?.id ?? '' });
   return (
     <section aria-label="A new mix" className="flex flex-col gap-4 bg-sheet p-5">
       <h2 className="text-lead">A new mix</h2>
@@ -52,8 +53,11 @@ export function StartMix({
           onChange={(productKey) => {
             set({ productKey, used: [] });
             const other = coatingsOf(shop).find(({ key }) => key === productKey)?.sheet;
-            if (other && !isListed(other.applicators, draft.applicator))
-              applyBy(other.applicators[0] ?? 'brush');
+            const isKept = !other || isListed(other.applicators, draft.applicator);
+            const applicator = isKept ? draft.applicator : (other.applicators[0] ?? 'brush');
+            // A machine may be kept for one of the two products.
+            const guns = gunItemsFor(shop.benchItems, applicator, productKey);
+            if (!isKept || !guns.some(({ id }) => id === draft.gunId)) applyBy(applicator, productKey);
           }}
         />
         <Choice

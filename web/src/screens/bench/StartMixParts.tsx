@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, meantBy } from '@upholder/core/catalogue';
+import { gunItemsFor } from '@upholder/core/equipment';
 import { residuePlace } from '@upholder/core/film';
 import { bandWords, cupsOf, type MixRecord, resultWords } from '@upholder/core/mixing';
 import type { QuantityName } from '@upholder/core/units';
@@ -9,7 +10,7 @@ import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.t
 import { Day } from '../../parts/Day.tsx';
 import { Volume } from './Amount.tsx';
 import type { readDraft } from './readDraft.ts';
-import { type draftFrom, gunsFor } from './startDraft.ts';
+import type { draftFrom } from './startDraft.ts';
 
 const BIG = 'min-h-14 text-lead';
 
@@ -150,7 +151,7 @@ export function Means({
   set(part: Partial<Draft>): void;
   onApplicator(applicator: Applicator): void;
 }) {
-  const guns = gunsFor(shop, draft.applicator);
+  const guns = gunItemsFor(shop.benchItems, draft.applicator, draft.productKey);
   return (
     <>
       <Choice

@@ -1,6 +1,6 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
 import type { ProductSheet, Thinning } from '@upholder/core/catalogue';
-import { type CupReckoning, cupReckoning } from '@upholder/core/equipment';
+import { type CupReckoning, cupReckoning, gunItemsFor } from '@upholder/core/equipment';
 import { coatMixMl, residueMl } from '@upholder/core/film';
 import {
   COMPONENT_ROLES,
@@ -28,7 +28,7 @@ import { v7 as uuid } from 'uuid';
 import { showAll, read as understand } from '../../base/voice.ts';
 import { REFERENCE_PIECES } from '../../job/referencePieces.ts';
 import { type CupTarget, targetIn, targetsOf } from './mixTargets.ts';
-import { coatingsOf, gunsFor, type MixDraft } from './startDraft.ts';
+import { coatingsOf, type MixDraft } from './startDraft.ts';
 
 /** A closed mix of the same product, and what is in it. */
 export interface Leftover {
@@ -159,7 +159,9 @@ export function readDraft(draft: MixDraft, shop: ShopContext, mixes: readonly Mi
     hardenerBy: draft.way === 'weight' && sheet.hardener?.partsByWeight != null ? 'weight' : 'volume',
     dropsPerL: drops.value,
   };
-  const gun = gunsFor(shop, draft.applicator).find(({ id }) => id === draft.gunId)?.item ?? null;
+  const gun =
+    gunItemsFor(shop.benchItems, draft.applicator, draft.productKey).find(({ id }) => id === draft.gunId)
+      ?.item ?? null;
   const { mixMl, share, error } = mixFor(draft, sheet, gun, reserve.value);
   const paintMl = draft.goal === 'paint' ? mixMl : paintForMix(mixMl, sheet, recipe);
   const cup = cups.find(({ id }) => id === draft.cupId);

@@ -9,7 +9,7 @@ import { draftFrom, type MixDraft } from './startDraft.ts';
 const gunId = uuid();
 
 /** As much of a shop as the bench looks at. */
-function shopWith(change: Partial<ProductSheet> = {}, tinFraction = 0): ShopContext {
+function shopWith(change: Partial<ProductSheet> = {}, tinFraction = 0, gun: object = {}): ShopContext {
   const keys = ['urethane-enamel-satin', 'two-part-enamel-satin', 'grain-filler-water'];
   return {
     products: keys.map((key) => ({
@@ -33,6 +33,9 @@ function shopWith(change: Partial<ProductSheet> = {}, tinFraction = 0): ShopCont
           residueMl: 40,
           fullG: null,
           isRetired: false,
+          isOutOfOrder: false,
+          tiedTo: '',
+          ...gun,
         },
       },
     ],
@@ -57,6 +60,13 @@ describe('a new mix, as the form is read', () => {
     expect(read.share).toEqual({ piecesMl: 500, residueMl: 40, reserveMl: expect.closeTo(54, 9) });
     expect(ml(read)).toEqual({ paint: 540, thinner: 54 });
     expect(isReady(read, draft)).toBe(true);
+  });
+
+  it('takes no machine that is kept for another product, or out of order', () => {
+    const gunIn = (gun: object) => start(enamel, shopWith({}, 0, gun)).draft.gunId;
+    expect(gunIn({ tiedTo: 'urethane-enamel-satin' })).toBe(gunId);
+    expect(gunIn({ tiedTo: 'two-part-enamel-satin' })).toBe('');
+    expect(gunIn({ isOutOfOrder: true })).toBe('');
   });
 
   it('so much paint, or a cup to fill, is what it says', () => {

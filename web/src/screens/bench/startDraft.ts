@@ -1,8 +1,8 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
 import type { Applicator, ProductSheet, Thinning } from '@upholder/core/catalogue';
+import { gunItemsFor } from '@upholder/core/equipment';
 import {
   cupsOf,
-  itemsOf,
   type MixRecord,
   parseThinning,
   thinningFraction,
@@ -73,7 +73,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): MixDraft 
   return {
     productKey: product?.key ?? '',
     applicator,
-    gunId: gunsFor(shop, applicator)[0]?.id ?? '',
+    gunId: gunItemsFor(shop.benchItems, applicator, product?.key ?? '')[0]?.id ?? '',
     goal: mix === null ? 'paint' : 'task',
     amount: volumeText(mix ?? search.get('paint') ?? '900 mL'),
     reserve: RESERVE_PCT,
@@ -89,13 +89,6 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): MixDraft 
     reason: '',
     used: [],
   };
-}
-
-/** The guns of a shop for an applicator. */
-export function gunsFor(shop: ShopContext, applicator: Applicator) {
-  return itemsOf(shop.benchItems, 'gun').filter(
-    ({ item }) => item.applicator === applicator && !item.isRetired,
-  );
 }
 
 /** The typed thinning in another convention: the same amount, another number. Text that cannot be read stays. */

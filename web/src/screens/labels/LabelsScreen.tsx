@@ -1,9 +1,10 @@
 import type { JobDetail, OpeningRow, PieceRow, ShopContext } from '@upholder/core/api';
 import { tagPlace } from '@upholder/core/elevation';
-import { PIECE_WAY_WORDS, pieceKindWords } from '@upholder/core/pieces';
+import { pieceKindWords } from '@upholder/core/pieces';
 import { useState } from 'react';
 import { showAll } from '../../base/voice.ts';
 import { PiecesTabs } from '../../job/PiecesTabs.tsx';
+import { workedAt } from '../../job/placeWords.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Button, Field, Select, ZoneSelect } from '../../parts/controls.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
@@ -25,13 +26,10 @@ const SIZES: LabelSize[] = [
 const LEAST_CODE_MM = 10;
 
 /** Where a piece is worked and on which rail or rack it dries, where that is not the shop's own. */
-function worksAt({ way, placeId, id }: PieceRow, detail: JobDetail, shop: ShopContext): string {
-  const load = detail.plan?.loads.find(({ pieceIds }) => pieceIds.includes(id));
-  const { places, holders } = shop.settings;
-  const place = places.find((one) => one.id === (load?.placeId ?? placeId));
-  const holder = holders.find((one) => one.id === load?.holderId);
-  const where = place?.name ?? (way === 'usual' || way === 'shop' ? '' : PIECE_WAY_WORDS[way]);
-  return [where, holder?.name ?? ''].filter((word) => word !== '').join(', ');
+function placeLine(piece: PieceRow, detail: JobDetail, shop: ShopContext): string {
+  const { place, way, holderId } = workedAt(piece, detail, shop);
+  const holder = shop.settings.holders.find(({ id }) => id === holderId);
+  return [place ?? way, holder?.name ?? ''].filter((word) => word !== '').join(', ');
 }
 
 function Label({
@@ -173,7 +171,7 @@ export function LabelsScreen() {
               <Label
                 key={piece.id}
                 piece={piece}
-                at={worksAt(piece, detail, shop)}
+                at={placeLine(piece, detail, shop)}
                 detail={detail}
                 size={size}
               />

@@ -1,8 +1,7 @@
 import type { PieceRow } from '@upholder/core/api';
 import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { coatAmounts, thinningWords } from '@upholder/core/mixing';
-import { PIECE_WAY_WORDS, totalAreas } from '@upholder/core/pieces';
-import { placeIdOf } from '@upholder/core/planning';
+import { totalAreas } from '@upholder/core/pieces';
 import { SAFETY_FOOTNOTE } from '@upholder/core/survey';
 import {
   FINISHING_SYSTEMS,
@@ -18,7 +17,7 @@ import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import { clocksInZone, type ShopOfZone, shopInZone } from '../../job/airAt.ts';
 import { NoZone } from '../../job/NoZone.tsx';
-import { holderWords } from '../../job/placeWords.ts';
+import { holderWords, workedAt } from '../../job/placeWords.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
 
@@ -84,20 +83,10 @@ function CardLine({
 
 /** Where the pieces of a zone are worked and dry, where that is not the shop's own: `6 pieces in Carport tent, on Posts`. */
 function whereWords(pieces: readonly PieceRow[], { detail, shop }: JobInShop): string[] {
-  const isOnSite = detail.job.place === 'client';
   const counts = new Map<string, number>();
   for (const piece of pieces) {
-    const load = detail.plan?.loads.find(({ pieceIds }) => pieceIds.includes(piece.id));
-    const place = shop.settings.places.find(({ id }) => id === placeIdOf(piece, isOnSite, shop.settings));
-    const dries = holderWords(load?.holderId, shop);
-    const words = [
-      place
-        ? `in ${place.name}`
-        : piece.way === 'usual' || piece.way === 'shop'
-          ? ''
-          : PIECE_WAY_WORDS[piece.way],
-      dries,
-    ].filter((word) => word !== '');
+    const { place, way, holderId } = workedAt(piece, detail, shop);
+    const words = [place ? `in ${place}` : way, holderWords(holderId, shop)].filter((word) => word !== '');
     if (words.length > 0) counts.set(words.join(', '), (counts.get(words.join(', ')) ?? 0) + 1);
   }
   return [...counts].map(([words, count]) => `${count} ${count === 1 ? 'piece' : 'pieces'} ${words}`);
