@@ -52,3 +52,35 @@ test('cartridges fill by what is sprayed: the floor says when they are due, and 
   await expect(now).toContainText('C16–C18');
   await expect(now).not.toContainText('Half mask');
 });
+
+test('a gun is entered with what it may be given and what it cost, and a pump set too high is said', async ({
+  page,
+  shop,
+}) => {
+  await shop.tell('reset');
+  await enter(page, shop, 'Maren');
+  await page.goto(new URL('/products/bench', page.url()).toString());
+  await page.getByRole('button', { name: 'Add a gun' }).click();
+  await typeInto(page.getByLabel('Name', { exact: true }), 'Small pump');
+  await page.getByLabel('Kind').selectOption('airless');
+  await typeInto(page.getByLabel('Tip code'), '310');
+  await typeInto(page.getByLabel('Pressure, bar', { exact: true }), '2900 psi');
+  await typeInto(page.getByLabel('Maximum pressure, bar'), '190');
+  await typeInto(page.getByLabel('Filter mesh'), '1,5');
+  await typeInto(page.getByLabel('Hose, m'), '15');
+  await typeInto(page.getByLabel('Price, GBP'), '640,50');
+  await typeInto(page.getByLabel('Life, h'), '800 h');
+  await expect(page.getByText('0.80 GBP an hour of use')).toBeVisible();
+  await expect(page.getByText(/Set above its maximum pressure/)).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByLabel('Filter mesh')).toHaveAttribute('aria-invalid', 'true');
+  await typeInto(page.getByLabel('Filter mesh'), '100');
+  await typeInto(page.getByLabel('Pressure, bar', { exact: true }), '180');
+  await expect(page.getByText(/Set above its maximum pressure/)).toBeHidden();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved. New mixes will use it.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Filter mesh')).toHaveValue('100');
+  await expect(page.getByLabel('Price, GBP')).toHaveValue('640.50');
+  await expect(page.getByLabel('Life, h')).toHaveValue('800');
+});

@@ -24,12 +24,23 @@ export function gunsFor(items: readonly StoredItem[], applicator: Applicator, pr
   return gunItemsFor(items, applicator, productKey).map(({ item }) => item);
 }
 
-/** Whether a gun is set above what it may be given at its inlet. */
-export function isSetTooHigh({
-  pressureBar,
-  maxInletBar,
-}: Pick<Gun, 'pressureBar' | 'maxInletBar'>): boolean {
-  return pressureBar !== null && maxInletBar !== null && pressureBar > maxInletBar;
+/** What of a gun says how far its pressure may go. */
+export type GunPressure = Pick<Gun, 'applicator' | 'pressureBar' | 'maxInletBar' | 'maxBar'>;
+
+/** The most that a gun may be given: at its inlet on a compressor, by its pump where it is airless; null where nobody said. */
+export function mostBar({ applicator, maxInletBar, maxBar }: GunPressure): number | null {
+  return applicator === 'airless' || applicator === 'air-assisted' ? maxBar : maxInletBar;
+}
+
+/** Whether a gun is set above what it may be given. */
+export function isSetTooHigh(gun: GunPressure): boolean {
+  const most = mostBar(gun);
+  return gun.pressureBar !== null && most !== null && gun.pressureBar > most;
+}
+
+/** What an hour of a gun or machine costs by its price and its life, in minor currency units; null where either is missing. */
+export function costAnHour({ price, lifeH }: Pick<Gun, 'price' | 'lifeH'>): number | null {
+  return price === null || lifeH === null ? null : price / lifeH;
 }
 
 /** What a compressor gives; null for other gear, and where nobody said how much air it makes. */

@@ -7,6 +7,7 @@ import {
   bestAir,
   bucketFlowMlMin,
   burstWords,
+  costAnHour,
   cupReckoning,
   dueBefore,
   gunsFor,
@@ -143,9 +144,21 @@ describe('the guns for a coat', () => {
   });
 
   it('are set too high above their inlet, not at it, and not where nobody said how high they may be', () => {
-    expect(isSetTooHigh({ pressureBar: 3.6, maxInletBar: 3.5 })).toBe(true);
-    expect(isSetTooHigh({ pressureBar: 3.5, maxInletBar: 3.5 })).toBe(false);
-    expect(isSetTooHigh({ pressureBar: 9, maxInletBar: null })).toBe(false);
+    const air = { applicator: 'compressor' as const, maxInletBar: 3.5, maxBar: null };
+    expect(isSetTooHigh({ ...air, pressureBar: 3.6 })).toBe(true);
+    expect(isSetTooHigh({ ...air, pressureBar: 3.5 })).toBe(false);
+    expect(isSetTooHigh({ ...air, pressureBar: 9, maxInletBar: null })).toBe(false);
+    // A pump goes by its own limit, whatever was once typed for an inlet.
+    const pump = { ...air, applicator: 'airless' as const, maxBar: 210 };
+    expect(isSetTooHigh({ ...pump, pressureBar: 180 })).toBe(false);
+    expect(isSetTooHigh({ ...pump, pressureBar: 211 })).toBe(true);
+    expect(isSetTooHigh({ ...pump, pressureBar: 211, maxBar: null })).toBe(false);
+  });
+
+  it('cost by the hour what their price is over their life', () => {
+    expect(costAnHour({ price: 60_000, lifeH: 800 })).toBe(75);
+    expect(costAnHour({ price: null, lifeH: 800 })).toBeNull();
+    expect(costAnHour({ price: 60_000, lifeH: null })).toBeNull();
   });
 });
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Outcome } from '../base/outcome.ts';
 import { APPLICATORS } from '../catalogue/sheet.ts';
-import { nameField, numberField, quantityField } from '../fields/index.ts';
+import { countField, nameField, numberField, quantityField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
 import { CUPS, type Cup, calibrateCup, relativeCup } from './cups.ts';
 
@@ -33,6 +33,16 @@ export type BucketTest = z.infer<typeof BucketTestSchema>;
 
 /** What else is looked after, besides guns. */
 export const GEAR = ['compressor', 'turbine', 'sander', 'roller-frame', 'brush', 'respirator'] as const;
+
+/** Air caps of guns on a compressor. */
+export const AIR_CAPS = ['conventional', 'hvlp', 'lvlp'] as const;
+
+/** What a gun or machine cost and how many hours it is to last, for what an hour of it costs. */
+const COST_FIELDS = {
+  /** In minor currency units. */
+  price: countField('price', 0, 100_000_000).nullable().default(null),
+  lifeH: numberField('hours-life', 1, 100_000, ' h').nullable().default(null),
+};
 
 /** What belongs to the bench: cups custom, guns, and tools that are kept wet. */
 export const BenchItemSchema = z.discriminatedUnion('kind', [
@@ -68,6 +78,13 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     /** On a compressor: most that it may be given, and the air that it asks for at its working pressure, in L/min. */
     maxInletBar: numberField('max-inlet', 0.5, 20, ' bar').nullable().default(null),
     airDemandLMin: numberField('air-demand', 1, 2000, ' L/min').nullable().default(null),
+    /** Airless: most that it may be set to, and the mesh of its filter, in wires an inch. */
+    maxBar: numberField('max-pressure', 1, 600, ' bar').nullable().default(null),
+    filterMesh: countField('filter-mesh', 10, 500).nullable().default(null),
+    /** On a compressor. */
+    airCap: z.enum(AIR_CAPS).nullable().default(null),
+    hoseM: numberField('hose', 0, 100, ' m').nullable().default(null),
+    ...COST_FIELDS,
     /** Flow by the bucket: what was sprayed into a bag and weighed. */
     bucketTests: z.array(BucketTestSchema).max(50).default([]),
   }),
@@ -83,6 +100,10 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     /** Wear part: hours that it lasts, and hours that it has had; a cartridge, a lens cover, a pad. */
     hoursLife: numberField('hours-life', 0, 20_000, ' h').nullable().default(null),
     hoursUsed: numberField('hours-used', 0, 20_000, ' h').default(0),
+    /** Turbine: fans one behind another, and the hose that cools its air. */
+    stages: countField('stages', 1, 8).nullable().default(null),
+    hoseM: numberField('hose', 0, 100, ' m').nullable().default(null),
+    ...COST_FIELDS,
     /** The moment since which the log adds the hours of what it is used for; null: only what is typed counts. */
     countedFrom: z.iso.datetime().nullable().default(null),
     /** A respirator: who wears it; null where nobody in particular does. */

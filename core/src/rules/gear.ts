@@ -1,4 +1,4 @@
-import { bestAir, burstWords, gunsFor, isSetTooHigh } from '../equipment/index.ts';
+import { bestAir, burstWords, gunsFor, isSetTooHigh, mostBar } from '../equipment/index.ts';
 import { said } from '../said/index.ts';
 import { sprayedCoats } from './coats.ts';
 import type { Rule, RuleContext } from './model.ts';
@@ -19,11 +19,15 @@ const inlet: GearRule = {
       const guns = gunsFor(context.gear ?? [], applicator, step.productKey ?? '');
       const [first] = guns;
       if (!first || !guns.every(isSetTooHigh)) return [];
-      const { name, pressureBar, maxInletBar } = first;
+      const { name, pressureBar } = first;
       return [
         {
           at: step.key,
-          why: said('rule.the-gun-is-set-above-its', { name, bar: pressureBar ?? 0, most: maxInletBar ?? 0 }),
+          why: said('rule.the-gun-is-set-above-its', {
+            name,
+            bar: pressureBar ?? 0,
+            most: mostBar(first) ?? 0,
+          }),
           goTo: 'gear' as const,
         },
       ];

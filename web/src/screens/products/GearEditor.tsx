@@ -9,6 +9,7 @@ import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
+import { CostFields, costDraft, typedCost } from './CostFields.tsx';
 import { typedBar, typedNumber } from './gunAir.ts';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
@@ -23,7 +24,7 @@ export const GEAR_WORDS: Record<Gear['gear'], string> = {
 
 const DETAIL: Record<Gear['gear'], string> = {
   compressor: 'Hose and fittings',
-  turbine: 'Stages and hose',
+  turbine: 'Filters and fittings',
   sander: 'Orbit, pad, extraction',
   'roller-frame': 'Width, cover and nap',
   brush: 'Width and bristle',
@@ -48,6 +49,9 @@ const draftOf = ({ item, loggedHours }: WornGear): Draft => ({
   ...item,
   isCounted: item.countedFrom !== null,
   wornBy: item.wornBy ?? '',
+  stages: text(item.stages),
+  hoseM: text(item.hoseM),
+  ...costDraft(item),
   freeAirLMin: text(item.freeAirLMin),
   tankL: text(item.tankL),
   cutOutBar: text(item.cutOutBar),
@@ -67,6 +71,9 @@ function gearOf(draft: Draft, worn: WornGear): object {
   return {
     ...draft,
     kind: 'gear',
+    stages: typedNumber(of('stages')),
+    hoseM: typedNumber(of('hoseM'), 'm'),
+    ...typedCost(draft),
     freeAirLMin: typedNumber(of('freeAirLMin'), 'L/min', 'l/min'),
     tankL: typedNumber(of('tankL'), 'L', 'l'),
     cutOutBar: typedBar(of('cutOutBar')),
@@ -126,7 +133,14 @@ export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
             <DraftField form={form} name="cutInBar" label="Starts again at, bar" />
           </>
         )}
+        {gear === 'turbine' && (
+          <>
+            <DraftField form={form} name="stages" label="Stages" />
+            <DraftField form={form} name="hoseM" label="Hose, m" />
+          </>
+        )}
         <DraftField form={form} name="detail" label={DETAIL[gear]} />
+        <CostFields form={form} shop={shop} />
         <DraftField form={form} name="hoursLife" label="Wear part lasts, h" />
         <DraftField form={form} name="hoursUsed" label="Used so far, h" />
         {gear === 'respirator' && (
@@ -157,6 +171,11 @@ export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
           Add the hours of {WEARS_WITH[gear]} from the log
         </label>
       </div>
+      {gear === 'turbine' && (
+        <p className="mt-3 text-quiet">
+          Keep the turbine 8 to 10 m from the mist: its fans draw it in. The hose cools the air.
+        </p>
+      )}
       {item.hoursLife !== null && (
         <div className="mt-4">
           <Button

@@ -11,6 +11,8 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { BucketTests } from './BucketTests.tsx';
+import { CostFields, costDraft, typedCost } from './CostFields.tsx';
+import { GunSettings } from './GunSettings.tsx';
 import { airWords, tipWords, typedBar, typedNumber } from './gunAir.ts';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
@@ -46,6 +48,11 @@ const draftOf = (item: Gun): Draft => ({
   pressureBar: numberText(item.pressureBar),
   maxInletBar: numberText(item.maxInletBar),
   airDemandLMin: numberText(item.airDemandLMin),
+  maxBar: numberText(item.maxBar),
+  filterMesh: numberText(item.filterMesh),
+  airCap: item.airCap ?? '',
+  hoseM: numberText(item.hoseM),
+  ...costDraft(item),
   bucketTests: item.bucketTests,
 });
 
@@ -63,6 +70,11 @@ function gunOf(draft: Draft, item: Gun): object {
     pressureBar: typedBar(text('pressureBar')),
     maxInletBar: typedBar(text('maxInletBar')),
     airDemandLMin: typedNumber(text('airDemandLMin'), 'L/min', 'l/min'),
+    maxBar: typedBar(text('maxBar')),
+    filterMesh: typedNumber(text('filterMesh')),
+    airCap: text('airCap') === '' ? null : text('airCap'),
+    hoseM: typedNumber(text('hoseM'), 'm'),
+    ...typedCost(draft),
   };
 }
 
@@ -77,9 +89,12 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
   const openingUm = orifice(form.draft);
   const kind = orificeOf(form.text('applicator'));
   const shop = useOutletContext<ShopContext>();
-  const isAboveInlet = isSetTooHigh({
+  const applicator = form.text('applicator') as Gun['applicator'];
+  const isTooHigh = isSetTooHigh({
+    applicator,
     pressureBar: typedBar(form.text('pressureBar')),
     maxInletBar: typedBar(form.text('maxInletBar')),
+    maxBar: typedBar(form.text('maxBar')),
   });
   const fields: [string, string, QuantityName][] = [
     ['orificeUm', `Needle or tip, such as ${show(kind, kind === 'tip' ? 0.254 : 1.3)}`, kind],
@@ -130,19 +145,8 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
             </Select>
           )}
         </Field>
-        {isByTip(form.text('applicator')) && (
-          <>
-            <DraftField form={form} name="tip" label="Tip code" />
-            <DraftField form={form} name="pressureBar" label="Pressure, bar" />
-          </>
-        )}
-        {form.text('applicator') === 'compressor' && (
-          <>
-            <DraftField form={form} name="airDemandLMin" label="Air demand, L/min" />
-            <DraftField form={form} name="pressureBar" label="Set to, bar" />
-            <DraftField form={form} name="maxInletBar" label="Maximum inlet pressure, bar" />
-          </>
-        )}
+        <GunSettings form={form} applicator={applicator} />
+        <CostFields form={form} shop={shop} />
         <label className="flex min-h-9 items-center gap-2.5 self-end">
           <input
             type="checkbox"
@@ -161,27 +165,24 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
           </Notice>
         </div>
       )}
-      {isByTip(form.text('applicator')) && (
+      {isTooHigh && (
+        <div className="mt-3">
+          <Notice kind="stop">
+            Set above its maximum pressure: it can burst. Turn the pressure down before anybody takes it.
+          </Notice>
+        </div>
+      )}
+      {isByTip(applicator) && (
         <p className="mt-3">{tipWords(form.text('tip'), typedBar(form.text('pressureBar')))}</p>
       )}
-      {form.text('applicator') === 'compressor' && (
-        <>
-          {isAboveInlet && (
-            <div className="mt-3">
-              <Notice kind="stop">
-                Set above its maximum inlet pressure: the gun can burst. Turn the regulator down.
-              </Notice>
-            </div>
-          )}
-          {airWords(typedNumber(form.text('airDemandLMin'), 'L/min'), itemsOf(shop.benchItems, 'gear')).map(
-            (line) => (
-              <p key={line} className="mt-2">
-                {line}
-              </p>
-            ),
-          )}
-        </>
-      )}
+      {applicator === 'compressor' &&
+        airWords(typedNumber(form.text('airDemandLMin'), 'L/min'), itemsOf(shop.benchItems, 'gear')).map(
+          (line) => (
+            <p key={line} className="mt-2">
+              {line}
+            </p>
+          ),
+        )}
       {isSprayed(item.applicator) && (
         <BucketTests
           tests={form.draft.bucketTests as Gun['bucketTests']}
