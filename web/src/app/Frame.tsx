@@ -14,6 +14,7 @@ import { GlyphPatterns } from '../parts/glyphParts.tsx';
 import { MayNote } from '../parts/MayNote.tsx';
 import { PaperSize } from '../parts/PaperSize.tsx';
 import { MixAlarm } from '../screens/bench/MixAlarm.tsx';
+import { ConfirmPassword } from './ConfirmPassword.tsx';
 import { DemoStrip } from './DemoStrip.tsx';
 import { SyncNotices } from './SyncNotices.tsx';
 import { TopLine } from './TopLine.tsx';
@@ -27,9 +28,6 @@ const TabletScreen = lazy(async () => ({
 }));
 
 const KeyOverlay = lazy(async () => ({ default: (await import('./KeyOverlay.tsx')).KeyOverlay }));
-const ConfirmPassword = lazy(async () => ({
-  default: (await import('./ConfirmPassword.tsx')).ConfirmPassword,
-}));
 
 function useTheme(): void {
   const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
