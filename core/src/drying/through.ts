@@ -34,19 +34,24 @@ function ratesIn(sheet: ProductSheet, climate: Climate, wftUm: number, policy: D
 }
 
 /** Each film is worked out once for each hour, however many coats ask. */
-const knownRates = new WeakMap<object, Map<string, Rates[]>>();
+const knownRates = new WeakMap<object, Map<string, Record<ClockName, number[]>>>();
 
 function ratesThrough(
   sheet: ProductSheet,
   hours: readonly AirHour[],
   wftUm: number,
   policy: DryingPolicy,
-): Rates[] {
-  const known = knownRates.get(hours) ?? new Map<string, Rates[]>();
+): Record<ClockName, number[]> {
+  const known = knownRates.get(hours) ?? new Map<string, Record<ClockName, number[]>>();
   knownRates.set(hours, known);
   const { name, drying, base, isCatalysed, wftTypUm, clocks } = sheet;
   const key = JSON.stringify([name, drying, base, isCatalysed, wftTypUm, clocks, wftUm, policy.mayShorten]);
-  const made = known.get(key) ?? hours.map(({ climate }) => ratesIn(sheet, climate, wftUm, policy));
+  const before = known.get(key);
+  if (before) return before;
+  const byHour = hours.map(({ climate }) => ratesIn(sheet, climate, wftUm, policy));
+  const made = Object.fromEntries(
+    CLOCKS.map((clock) => [clock, byHour.map((rates) => rates[clock])]),
+  ) as Record<ClockName, number[]>;
   known.set(key, made);
   return made;
 }
@@ -103,12 +108,7 @@ export function filmClocksThrough(
   if (!first) return filmClocks(sheet, before ?? SHEET_CLIMATE, wftUm, policy);
   const rates = ratesThrough(sheet, hours, wftUm, policy);
   const early = before && end < first.at ? ratesIn(sheet, before, wftUm, policy) : undefined;
-  const through = (name: ClockName) =>
-    follow(
-      rates.map((rate) => rate[name]),
-      early?.[name],
-      end - first.at,
-    );
+  const through = (name: ClockName) => follow(rates[name], early?.[name], end - first.at);
   const { clocks } = sheet;
   const here = (sheetMinutes: number, name: ClockName): ScaledClock => ({
     sheetMinutes,
@@ -165,12 +165,11 @@ export function clockSpan(
   policy: DryingPolicy = { mayShorten: false },
 ): ClockSpan | null {
   const fit = hours.filter(isFit);
-  const all = (fit.length > 0 ? fit : hours).map(({ at }) =>
-    filmClocksThrough(sheet, { hours }, at, wftUm, policy),
-  );
+  const counted = fit.length > 0 ? fit : hours;
+  const all = counted.map(({ at }) => filmClocksThrough(sheet, { hours }, at, wftUm, policy));
   const [first] = all;
   if (!first) return null;
-  const airs = (fit.length > 0 ? fit : hours).map(({ climate }) => climate.airC);
+  const airs = counted.map(({ climate }) => climate.airC);
   const because = said('dry.by-the-hour-it-is-applied', {
     coldest: measured('temperature', Math.min(...airs)),
     warmest: measured('temperature', Math.max(...airs)),

@@ -36,6 +36,7 @@ export function implausibleEntries(
   shop: Pick<ShopForPlanning, 'sheets'> & ShopAir,
 ): Map<string, Implausible> {
   const byId = new Map<string, Step>(steps.map((step) => [step.id, step]));
+  const pieceOf = new Map(pieces.map((piece) => [piece.id, piece]));
   const entries = effectiveLog(log).filter(isStepItself);
   const found = new Map<string, Implausible>();
   for (const entry of entries) {
@@ -51,7 +52,7 @@ export function implausibleEntries(
       });
       const under = before && byId.get(before.stepId);
       if (!before || !under) continue;
-      const piece = pieces.find(({ id }) => id === pieceId);
+      const piece = pieceOf.get(pieceId);
       if (!piece) continue;
       const clocks = clocksOfCoat(under, shop, coatAirOf(piece, shop, job), before);
       const done = stepAsLogged(under, before);
