@@ -1,8 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
-import { checkPlan, planByRecipe, planQuality, searchPlan, snapshotOf } from './index.ts';
-import { asListed, longestLeft, type Ordered, placeInOrder, planByRule } from './solve/schedule.ts';
+import {
+  buildProblem,
+  checkPlan,
+  peopleOf,
+  planByRecipe,
+  planQuality,
+  searchPlan,
+  snapshotOf,
+} from './index.ts';
+import type { Cut } from './problem/loads.ts';
+import { asListed, IN_WAVES, longestLeft, type Ordered, placeInOrder, planByRule } from './solve/schedule.ts';
 import { allWays, startsOf } from './solve/starts.ts';
 import { stretchesOf, workdaysOf } from './solve/workdays.ts';
 
@@ -26,6 +35,14 @@ function firstFound() {
 }
 
 const { problem } = firstFound();
+
+function stated(cut: Cut) {
+  const span = { now: SAMPLE_START, horizon: SAMPLE_START + 120 * 1440 };
+  const people = peopleOf(shop, span.now, span.horizon);
+  const made = buildProblem(job, shop, { ...span, people }, { loads: [], ops: [] }, cut);
+  if (!made.ok) throw new Error(made.message);
+  return made.value;
+}
 const guide = { notBefore: new Map(), who: new Map(), pins: new Map() };
 const timesOf = ({ ops }: Ordered['plan']) =>
   ops.map(({ op, personId, start, end }) => [op.id, personId, start, end]).toSorted();
@@ -105,5 +122,57 @@ describe('a recipe', () => {
       expect([tries, timesOf(again.value.plan)]).toEqual([tries, timesOf(plan)]);
     }
     expect(found).toBeGreaterThan(1);
+  });
+
+  it('makes every first plan again, whatever rule it came from', () => {
+    let made = 0;
+    for (const share of [1, 2, 4, 5]) {
+      const cut = { atLeast: share === 1 ? 3 : 1, share };
+      const asked = stated(cut);
+      for (const start of startsOf(asked)) {
+        const own = { ...guide, ...start.ways };
+        const plan = start.make(own);
+        if (!plan) continue;
+        const again = placeInOrder(asked, plan.order, own);
+        if (!again.ok) throw new Error(again.message);
+        expect([cut, start.number, timesOf(again.value.plan)]).toEqual([
+          cut,
+          start.number,
+          timesOf(plan.plan),
+        ]);
+        made += 1;
+      }
+    }
+    expect(made).toBeGreaterThan(30);
+  });
+});
+
+describe('days by waves of coats', () => {
+  const asked = stated({ atLeast: 1, share: 4 });
+  const [inWaves, plain] = [IN_WAVES, { priority: longestLeft, atOnce: 24 }].map((rule) => {
+    const made = planByRule(asked, rule, { ...guide, takeDowns: 2, isFree: true });
+    if (!made) throw new Error('no plan');
+    return made.plan;
+  }) as [Ordered['plan'], Ordered['plan']];
+  const films = ({ ops }: Ordered['plan']) =>
+    ops.filter(({ op, personId }) => op.hold && op.isCoat && personId);
+  /** Second coats of a load on a day on which it had one before. */
+  const pairs = (plan: Ordered['plan']) =>
+    new Set(films(plan).map(({ op, start }) => `${op.loadId} ${Math.floor(start / 1440)}`)).size;
+  const lastFilm = (plan: Ordered['plan']) => Math.max(...films(plan).map(({ end }) => end));
+
+  it('keep every promise, and have the last coat on sooner', () => {
+    expect(checkPlan(asked, inWaves)).toEqual([]);
+    expect(films(inWaves)).toHaveLength(films(plain).length);
+    expect(pairs(inWaves)).toBeLessThan(pairs(plain));
+    expect(lastFilm(inWaves)).toBeLessThan(lastFilm(plain));
+  });
+
+  it('set a gun up in the morning without the change that the night made needless', () => {
+    const openings = workdaysOf(asked.people).map(({ start }) => start);
+    const first = inWaves.ops.filter(({ op, start }) => op.gun && !op.gun.goesOn && openings.includes(start));
+    expect(first.length).toBeGreaterThan(3);
+    // The gun was cleaned at the end of the day before.
+    expect(first.every(({ op }) => (op.gun?.changeMin ?? 0) < (op.paint?.cleanMin ?? 0))).toBe(true);
   });
 });

@@ -105,6 +105,13 @@ export class LoadProgress {
     return this.left[this.next] ?? 0;
   }
 
+  /** Forgets where the next operation would go: it may go sooner by now. */
+  forget(): void {
+    this.candidate = null;
+    this.start = 0;
+    this.floor = this.load.from ?? 0;
+  }
+
   skipDone(): void {
     while (this.op?.done) this.next += 1;
   }

@@ -3,6 +3,7 @@ import { type Load, type Plan, type PlanOp, type PlanProblem, sessionOf } from '
 import { Builder, type Guide, NO_GUIDE, type PinTrouble } from './builder.ts';
 import type { Candidate, LoadProgress } from './progress.ts';
 import { firstIndexEndingAfter, type Placement } from './timetable.ts';
+import { Waves } from './waves.ts';
 import { workdaysOf } from './workdays.ts';
 
 /** How a first plan is made. */
@@ -13,12 +14,14 @@ export interface Rule {
   atOnce: number;
   /** The order decides among all that could start on the same day of work, not only at the same minute. */
   byDay?: boolean;
+  /** Days by waves of coats: what can have two of them today goes first. */
+  inWaves?: boolean;
 }
 
 /** Loads looked at together: enough to fill every place, few enough that a long job takes no longer a piece than a short one. */
 export const AT_ONCE = 16;
 
-/** From so many loads on nothing is tried with all of them together. */
+/** Loads looked at together at the most. */
 export const MANY_LOADS = 60;
 
 /** First come, first served; what stands first in the list goes first. */
@@ -26,11 +29,23 @@ export const asListed: Rule['priority'] = () => 0;
 /** What takes longest from here on goes first. */
 export const longestLeft: Rule['priority'] = (_load, remaining) => remaining;
 
-const RULES: Rule[] = [
+/** Days by waves of coats, whatever stands first in the list. */
+export const IN_WAVES: Rule = { priority: asListed, atOnce: MANY_LOADS, inWaves: true };
+
+const RULES: readonly Rule[] = [
   { priority: longestLeft, atOnce: AT_ONCE },
   { priority: asListed, atOnce: AT_ONCE },
-  { priority: longestLeft, atOnce: MANY_LOADS },
 ];
+/** Everything together: only worth its time where there is little. */
+const WIDE: Rule = { priority: longestLeft, atOnce: MANY_LOADS };
+
+/** From so many loads on rail and rack are filled many times over, and what dries there a night decides. */
+const FILLED_OFTEN = 18;
+
+/** The rules that are worth trying, the best first: waves where the places are filled many times over. */
+function rulesFor({ loads }: PlanProblem): readonly Rule[] {
+  return loads.length >= FILLED_OFTEN ? [IN_WAVES, ...RULES] : [...RULES, WIDE, IN_WAVES];
+}
 
 /** The plan that one rule makes; null where it makes none. */
 export function planByRule(problem: PlanProblem, rule: Rule, guide: Guide): Ordered | null {
@@ -164,16 +179,23 @@ class Placing {
  * Always places what could start first; ties go by priority. Time only fills up, so what was worked out before other things
  * were placed still says from when at the earliest: only what comes first by that is worked out again.
  */
-function greedy(problem: PlanProblem, { priority, atOnce, byDay = false }: Rule, guide: Guide): Made {
+function greedy(
+  problem: PlanProblem,
+  { priority, atOnce, byDay = false, inWaves = false }: Rule,
+  guide: Guide,
+): Made {
   const placing = new Placing(problem, guide);
   const { builder } = placing;
   const { open } = builder;
   if (builder.troubles.length > 0) return { ok: false, message: '', troubles: builder.troubles };
-  const workdays = byDay ? workdaysOf(problem.people) : [];
-  const turnOf = (start: Minute) => (byDay ? firstIndexEndingAfter(workdays, start) : start);
+  const workdays = byDay || inWaves ? workdaysOf(problem.people) : null;
+  const turnOf = (start: Minute) => (workdays ? firstIndexEndingAfter(workdays, start) : start);
+  const waves = inWaves ? new Waves(problem) : null;
   const goesBefore = (one: LoadProgress, other: LoadProgress): boolean => {
     const sooner = turnOf(one.start) - turnOf(other.start);
     if (sooner !== 0) return sooner < 0;
+    const wave = waves?.compare(one, other) ?? 0;
+    if (wave !== 0) return wave < 0;
     const more = priority(one.load, one.remaining) - priority(other.load, other.remaining);
     return more !== 0 ? more > 0 : one.start < other.start;
   };
@@ -195,14 +217,11 @@ function greedy(problem: PlanProblem, { priority, atOnce, byDay = false }: Rule,
       }
       const { op: done } = best.candidate as Candidate;
       placing.commit(best, best.candidate as Candidate);
+      waves?.placed(best);
       // What may go straight on from it could start earlier than by itself.
       const session = sessionOf(done);
       if (session !== null)
-        for (const other of open) {
-          if (!other.op || sessionOf(other.op) !== session) continue;
-          other.candidate = null;
-          other.start = 0;
-        }
+        for (const other of open) if (other.op && sessionOf(other.op) === session) other.forget();
     }
   };
   return placing.made(placing.takeDown(open) ?? byStart() ?? placing.bringBack(byStart));
@@ -251,16 +270,10 @@ export function placeInOrder(problem: PlanProblem, order: readonly number[], gui
  * @param rules how many of the priority rules to try. @param from the first of them.
  * @returns the plan, its waits not yet explained, or a sentence why no plan exists.
  */
-export function makePlan(
-  problem: PlanProblem,
-  rules = RULES.length,
-  guide: Guide = NO_GUIDE,
-  from = 0,
-): Made {
+export function makePlan(problem: PlanProblem, rules?: number, guide: Guide = NO_GUIDE, from = 0): Made {
   let best: Ordered | null = null;
   let refusal: PinFailure = { ok: false, message: 'There is nothing to plan.', troubles: [] };
-  for (const rule of RULES.slice(from, rules)) {
-    if ((best || from > 0) && rule.atOnce > AT_ONCE && problem.loads.length > MANY_LOADS) continue;
+  for (const rule of rulesFor(problem).slice(from, rules)) {
     const made = greedy(problem, rule, guide);
     if (!made.ok) refusal = made;
     else if (!best || made.value.plan.completion < best.plan.completion) best = made.value;

@@ -3,6 +3,7 @@ import type { Guide } from './builder.ts';
 import {
   AT_ONCE,
   asListed,
+  IN_WAVES,
   longestLeft,
   type Ordered,
   placeInOrder,
@@ -48,7 +49,9 @@ export function allWays({ loads, people }: PlanProblem): Ways[] {
 
 /** Rules that make good first plans, those first that did best on large jobs; each with who takes the next task. */
 const RULES: readonly (Rule & Pick<Ways, 'isFree' | 'setUpWithin'>)[] = [
+  { ...IN_WAVES, isFree: true },
   { priority: longestLeft, atOnce: 24, isFree: true },
+  { ...IN_WAVES, isFree: false },
   { priority: asListed, atOnce: AT_ONCE, isFree: false },
   { priority: longestLeft, atOnce: AT_ONCE, byDay: true, isFree: true, setUpWithin: SET_UP_WITHIN },
   { priority: asListed, atOnce: AT_ONCE, isFree: false, setUpWithin: SET_UP_WITHIN },
@@ -64,7 +67,7 @@ export function startsOf(problem: PlanProblem): Start[] {
   const isAlone = problem.people.length < 2;
   const trips = Math.max(...ways.map(({ takeDowns = 1 }) => takeDowns));
   const byRules = RULES.filter(
-    ({ atOnce, byDay }) => byDay || atOnce >= AT_ONCE || atOnce < problem.loads.length,
+    ({ atOnce, byDay, inWaves }) => byDay || inWaves || atOnce >= AT_ONCE || atOnce < problem.loads.length,
   ).map(({ isFree = false, setUpWithin, ...rule }) => ({
     ways: { takeDowns: Math.min(2, trips), isFree: isFree && !isAlone, setUpWithin },
     make: (guide: Guide) => planByRule(problem, rule, guide),

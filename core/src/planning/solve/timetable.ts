@@ -424,7 +424,11 @@ function setUpAnew(
       if (found.retryAt === Number.POSITIVE_INFINITY) return null;
       from = Math.max(found.retryAt, slot.start + 1);
       changeMin = 0;
-    } else if (found.changeMin <= changeMin) {
+    } else if (found.changeMin < changeMin) {
+      // The time for a change sent it past a night, after which there is nothing left to change.
+      from = slot.start;
+      changeMin = found.changeMin;
+    } else if (found.changeMin === changeMin) {
       const { number } = found;
       return { op: { ...asked, gun: { ...op.paint, number, changeMin, goesOn: false } }, slot };
     } else changeMin = found.changeMin;
