@@ -1,7 +1,10 @@
+import type { ProductSheet } from '../src/catalogue/index.ts';
 import { NO_ROOM, type Room } from '../src/jobs/index.ts';
 import { BenchItemSchema, type Gun, type StoredItem } from '../src/mixing/index.ts';
+import type { Piece } from '../src/pieces/index.ts';
 import type { RuleContext } from '../src/rules/index.ts';
 import type { Place } from '../src/shop/index.ts';
+import { type Application, ApplicationSchema, inMoves } from '../src/systems/index.ts';
 import {
   BOARD,
   changed,
@@ -68,6 +71,45 @@ const compressor = (freeAirLMin: number): StoredItem => ({
     cutInBar: 6,
   }),
 });
+
+/** The first colour coat by brush round the edges and profiles, and by roller on the flats. */
+function inTurns(
+  first: Partial<Application>,
+  second: Partial<Application>,
+  piece: Partial<Piece> = { construction: 'five-piece', recessMm: 8 },
+): RuleContext {
+  const context = contextOf('D', { pieces: [piece] });
+  const step = context.steps.find(({ key }) => key === 'colour-1');
+  if (!step) throw new Error('no colour coat');
+  const moves = [
+    { parts: ['edges', 'profiles'], applicator: 'brush', ...first },
+    { parts: ['flats'], applicator: 'roller', ...second },
+  ].map((move) => ApplicationSchema.parse(move));
+  return changed(context, 'colour-1', inMoves(step, moves));
+}
+
+/** The sanding of the primer in moves. */
+function sandedIn(moves: Partial<Application>[]): RuleContext {
+  const context = contextOf('D', { pieces: [{ construction: 'five-piece', recessMm: 8 }] });
+  const applications = moves.map((move) => ApplicationSchema.parse(move));
+  return changed(context, 'sand-prime', { applications });
+}
+
+/** The first colour coat with so much conditioner, of a paint whose sheet allows 10 %, and 10 % of thinner. */
+function conditioned(conditionerPct: number, sheet: Partial<ProductSheet> = {}, thinnedBy = 0): RuleContext {
+  const context = contextOf('D', {
+    sheets: {
+      'urethane-enamel-satin': {
+        conditionerName: 'flow conditioner',
+        conditionerMaxPct: 10,
+        maxThinning: { convention: 'on-paint', value: 10 },
+        ...sheet,
+      },
+    },
+  });
+  const thinning = { convention: 'on-paint' as const, value: thinnedBy };
+  return changed(context, 'colour-1', { conditionerPct, thinning });
+}
 
 /** A room that may be sprayed in. */
 const PROTECTED: Room = {
@@ -247,6 +289,76 @@ export const BASIC_CASES: Case[] = [
     code: 'thinning-max',
     trips: () => changed(D(), 'colour-1', { thinning: { convention: 'of-mix', value: 10 } }),
     spares: () => changed(D(), 'colour-1', { thinning: { convention: 'of-mix', value: 9 } }),
+    isFixed: true,
+  },
+  {
+    code: 'move-thinning-max',
+    trips: () => inTurns({ thinning: { convention: 'on-paint', value: 11 } }, {}),
+    spares: () => inTurns({ thinning: { convention: 'on-paint', value: 10 } }, {}),
+    isFixed: true,
+  },
+  {
+    code: 'part-unpainted',
+    trips: () => inTurns({ parts: ['edges'] }, {}),
+    spares: () => inTurns({}, {}),
+    isFixed: true,
+  },
+  {
+    // A slab has no profiles that could be left out.
+    code: 'part-unpainted',
+    trips: () => inTurns({ parts: ['profiles'] }, {}),
+    spares: () => inTurns({ parts: ['edges'] }, {}, { construction: 'slab' }),
+    isFixed: true,
+  },
+  {
+    // What tips off brings no paint.
+    code: 'part-unpainted',
+    trips: () => inTurns({}, { laysOff: true }),
+    spares: () => inTurns({ parts: ['edges', 'profiles', 'flats'] }, { laysOff: true }),
+    isFixed: true,
+  },
+  {
+    code: 'part-unsanded',
+    trips: () => sandedIn([{ parts: ['flats'], byMachine: true }]),
+    spares: () => sandedIn([{ parts: ['flats'], byMachine: true }, { parts: ['edges', 'profiles'] }]),
+    isFixed: true,
+  },
+  {
+    code: 'part-painted-twice',
+    trips: () => inTurns({ parts: ['edges', 'profiles', 'flats'] }, {}),
+    spares: () => inTurns({ parts: ['edges', 'profiles', 'flats'] }, { laysOff: true }),
+    isFixed: true,
+  },
+  {
+    code: 'lays-off-nothing',
+    trips: () => inTurns({ laysOff: true }, { parts: ['edges', 'profiles', 'flats'] }),
+    spares: () => inTurns({ parts: ['edges', 'profiles', 'flats'] }, { laysOff: true }),
+    isFixed: true,
+  },
+  {
+    code: 'move-tool',
+    trips: () => inTurns({ applicator: 'blade' }, {}),
+    spares: () => inTurns({ applicator: 'foam-brush' }, {}),
+    isFixed: true,
+  },
+  {
+    code: 'conditioner-max',
+    trips: () => conditioned(11),
+    spares: () => conditioned(10),
+    isFixed: true,
+  },
+  {
+    // A sheet that names none allows none.
+    code: 'conditioner-max',
+    trips: () => changed(D(), 'colour-1', { conditionerPct: 1 }),
+    spares: () => changed(D(), 'colour-1', { conditionerPct: 0 }),
+    isFixed: true,
+  },
+  {
+    // A conditioner that counts as thinner takes from what the sheet allows of that.
+    code: 'conditioner-max',
+    trips: () => conditioned(6, { conditionerCountsAsThinner: true }, 5),
+    spares: () => conditioned(5, { conditionerCountsAsThinner: true }, 5),
     isFixed: true,
   },
   {

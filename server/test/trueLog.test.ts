@@ -231,6 +231,8 @@ describe('what was done', () => {
       gun: null,
       thinning: null,
       wftUm: null,
+      conditionerPct: 0,
+      applications: [],
       place: 'bench',
       dryingMin: 60,
       minutes: null,

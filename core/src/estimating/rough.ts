@@ -6,9 +6,8 @@ import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
   applicatorInPlace,
-  handsOnMinutes,
   type Laying,
-  labourIn,
+  minutesOfStep,
   type Step,
   sideOf,
   stepAppliesTo,
@@ -80,17 +79,13 @@ function stepMinutes(
   const loose = pieces.filter((piece) => !isLeft(piece));
   const side = sideOf(step);
   const applicator = applicatorInPlace(step, !isOnSite);
-  const labour = labourIn(step, settings?.yardsticks);
-  const roomLabour =
-    applicator !== step.applicator && applicator === 'roller'
-      ? labourIn({ ...step, labour: YARDSTICKS.roller }, settings?.yardsticks)
-      : labour;
+  const isRolled = applicator !== step.applicator && applicator === 'roller';
+  const inPlace = isRolled ? { ...step, applications: [], labour: YARDSTICKS.roller } : step;
+  const own = settings?.yardsticks;
+  const shop = minutesOfStep(step, loose, side, own);
+  const room = minutesOfStep(inPlace, inRoom, side, own);
   const sessions = Number(inRoom.length > 0) + Number(loose.length > 0);
-  return (
-    handsOnMinutes(labour, loose, side) +
-    handsOnMinutes(roomLabour, inRoom, side) +
-    sessions * (labour.setupMin + labour.cleanupMin)
-  );
+  return shop.handsOnMin + room.handsOnMin + sessions * (shop.setupMin + shop.cleanupMin);
 }
 
 /** Whether a coat goes on lying pieces one side at a time. */
@@ -219,7 +214,7 @@ export function roughEstimate(input: RoughInput): RoughEstimate {
       minutesAround(step, loose, turned.length, input);
     if (turned.length > 0) {
       // Backs, a wait until they can be handled, the turn, and a session of its own for the fronts.
-      const { setupMin, cleanupMin } = labourIn(step, input.settings?.yardsticks);
+      const { setupMin, cleanupMin } = minutesOfStep(step, [], 'all', input.settings?.yardsticks);
       const more = setupMin + cleanupMin + turned.length * YARDSTICKS.flip.perPieceMin;
       minutes += more;
       at = finishWork(work, at, (labour / 2 + more) / Math.max(1, input.people));

@@ -3,6 +3,7 @@ import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
 import { ClimateSchema } from '../drying/climate.ts';
 import { numberField, quantityField, textField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
+import { ApplicationSchema } from '../systems/application.ts';
 import { LOG_ACTIONS } from './actions.ts';
 
 /** What the log keeps of a coat. */
@@ -44,6 +45,10 @@ export const WorkRecordSchema = z.object({
   thinning: ThinningSchema.nullable(),
   /** Wet film that was asked for, in µm; what was measured is in the coat. */
   wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
+  /** Conditioner or retarder that was asked for, in % on the paint. */
+  conditionerPct: z.number().min(0).default(0),
+  /** The moves that it was done in; none: in one go. */
+  applications: z.array(ApplicationSchema).default([]),
   /** Where it was done: a row of the plan. */
   place: z.string().max(30).nullable(),
   /** Rest that the step asked for, in minutes. */

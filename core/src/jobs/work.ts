@@ -6,6 +6,7 @@ import type { LogEntry, WorkRecord } from './log.ts';
 export function workOf(step: Step, place: string | null = null, gun: string | null = null): WorkRecord {
   const { operation, resultingSurface, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } =
     step;
+  const { conditionerPct, applications } = step;
   return {
     stepName: step.name,
     operation,
@@ -17,6 +18,8 @@ export function workOf(step: Step, place: string | null = null, gun: string | nu
     gun,
     thinning,
     wftUm,
+    conditionerPct,
+    applications,
     place: place ?? step.place,
     dryingMin,
     minutes: null,
@@ -34,6 +37,7 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
   const operation: Operation = known(OPERATIONS, work.operation) ?? step.operation;
   const resultingSurface: Surface | null = known(SURFACES, work.resultingSurface);
   const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = work;
+  const { conditionerPct, applications } = work;
   return {
     ...step,
     name: stepName,
@@ -45,6 +49,8 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
     applicator,
     thinning,
     wftUm,
+    conditionerPct,
+    applications,
     dryingMin,
   };
 }

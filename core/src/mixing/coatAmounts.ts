@@ -1,16 +1,61 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { coatMixMl } from '../film/spray.ts';
+import { coatMixMl, residueMl } from '../film/spray.ts';
 import { type CoatSide, type Piece, workedWay } from '../pieces/index.ts';
 import { applicatorInPlace } from '../systems/generate.ts';
+import { type MixOfMoves, mixesOf } from '../systems/moves.ts';
 import type { StepDraft } from '../systems/step.ts';
-import { type MixAmounts, splitMix } from './thinning.ts';
+import { type MixAmounts, splitMix, sumOfMixes } from './thinning.ts';
+
+/** One mix of a coat: what goes on out of it, and how much of each is in it. */
+export interface CoatMix extends MixOfMoves {
+  amounts: MixAmounts;
+}
 
 /**
- * Paint and thinner, in mL, that a coat on these pieces takes: by the film method, with the step's applicator;
- * what stays in the room while the rest is in the shop is rolled. Null for a step that lays no film.
+ * The mixes that a coat on these pieces takes, in mL, by the film method: each move with its own tool on its own parts, what its
+ * tool keeps back included. What stays in the room while the rest is in the shop is rolled, out of the first mix. None for a step that
+ * lays no film.
  *
  * @param isOnSite everything is worked in the client's room, in the one way that the step names.
  */
+export function coatMixes(
+  step: StepDraft,
+  sheet: ProductSheet,
+  pieces: readonly Piece[],
+  side: CoatSide,
+  isOnSite: boolean,
+): CoatMix[] {
+  if (step.wftUm === null || step.applicator === null || step.thinning === null) return [];
+  const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
+  const rolled = applicatorInPlace(step, true) ?? step.applicator;
+  const isRolled = rolled !== step.applicator;
+  const inRoom = isRolled ? pieces.filter(isLeft) : [];
+  const loose = isRolled ? pieces.filter((piece) => !isLeft(piece)) : pieces;
+  const inRoomMl = coatMixMl(inRoom, side, step.wftUm, rolled);
+  return mixesOf(step).map((mix, index): CoatMix => {
+    const ml = mix.moves.reduce(
+      (sum, { applicator, wftUm, parts }, at) => {
+        const tool = applicator ?? rolled;
+        const own = coatMixMl(
+          loose,
+          side,
+          wftUm ?? 0,
+          tool,
+          step.applications.length > 0 ? parts : undefined,
+        );
+        // A tool keeps its share back once.
+        const isAgain = mix.moves.slice(0, at).some((before) => before.applicator === applicator);
+        return sum + own - (isAgain && own > 0 ? residueMl(tool) : 0);
+      },
+      index === 0 ? inRoomMl : 0,
+    );
+    const mixMl = ml / (1 - step.extraLossPct / 100);
+    const thinning = mix.thinning ?? { convention: 'on-paint' as const, value: 0 };
+    return { ...mix, amounts: splitMix(mixMl, thinning, sheet, mix.conditionerPct) };
+  });
+}
+
+/** Paint, thinner and conditioner of all mixes of a coat together; see {@link coatMixes}. Null for a step that lays no film. */
 export function coatAmounts(
   step: StepDraft,
   sheet: ProductSheet,
@@ -18,12 +63,6 @@ export function coatAmounts(
   side: CoatSide,
   isOnSite: boolean,
 ): MixAmounts | null {
-  if (step.wftUm === null || step.applicator === null || step.thinning === null) return null;
-  const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
-  const inRoom = pieces.filter(isLeft);
-  const loose = pieces.filter((piece) => !isLeft(piece));
-  const rolled = applicatorInPlace(step, true) ?? step.applicator;
-  const mixMl =
-    coatMixMl(loose, side, step.wftUm, step.applicator) + coatMixMl(inRoom, side, step.wftUm, rolled);
-  return splitMix(mixMl / (1 - step.extraLossPct / 100), step.thinning, sheet);
+  const mixes = coatMixes(step, sheet, pieces, side, isOnSite);
+  return mixes.length === 0 ? null : sumOfMixes(mixes.map(({ amounts }) => amounts));
 }

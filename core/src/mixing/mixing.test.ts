@@ -71,11 +71,15 @@ describe('thinning conventions', () => {
       paintMl: 240,
       thinnerMl: 12,
       thinnerG: expect.closeTo(9.48, 6),
+      conditionerMl: 0,
     });
     expect(measurable(splitMix(400, { convention: 'on-paint', value: 0 }, densities))).toMatchObject({
       paintMl: 400,
       thinnerMl: 0,
     });
+    // 240 mL with 5 % thinner and 10 % conditioner: 12 and 24.
+    const both = measurable(splitMix(276, { convention: 'on-paint', value: 5 }, densities, 10));
+    expect(both).toMatchObject({ paintMl: 240, thinnerMl: 12, conditionerMl: 24, mixMl: 276 });
     expect(measurable(splitMix(0, { convention: 'parts', value: 10 }, densities)).paintMl).toBe(0);
   });
 

@@ -77,13 +77,33 @@ export interface MixAmounts {
   thinnerMl: number;
   /** What to read off a scale for the thinner, in grams. */
   thinnerG: number;
+  /** Conditioner or retarder. */
+  conditionerMl: number;
 }
 
-/** Splits a volume of ready mix, in mL, into paint C/(1+f) and thinner. */
-export function splitMix(mixMl: number, thinning: Thinning, densities: Densities): MixAmounts {
-  const paintMl = mixMl / (1 + thinningFraction(thinning, densities));
-  const thinnerMl = mixMl - paintMl;
-  return { mixMl, paintMl, thinnerMl, thinnerG: thinnerMl * densities.thinnerDensityKgL };
+/**
+ * Splits a volume of ready mix, in mL, into paint C/(1+f+c), thinner f·paint and conditioner c·paint.
+ * @param conditionerPct on the paint.
+ */
+export function splitMix(
+  mixMl: number,
+  thinning: Thinning,
+  densities: Densities,
+  conditionerPct = 0,
+): MixAmounts {
+  const fraction = thinningFraction(thinning, densities);
+  const paintMl = mixMl / (1 + fraction + conditionerPct / 100);
+  const thinnerMl = paintMl * fraction;
+  const conditionerMl = (paintMl * conditionerPct) / 100;
+  return { mixMl, paintMl, thinnerMl, thinnerG: thinnerMl * densities.thinnerDensityKgL, conditionerMl };
+}
+
+/** Several mixes taken together. */
+export function sumOfMixes(mixes: readonly MixAmounts[]): MixAmounts {
+  const sum: MixAmounts = { mixMl: 0, paintMl: 0, thinnerMl: 0, thinnerG: 0, conditionerMl: 0 };
+  for (const mix of mixes)
+    for (const part of Object.keys(sum) as (keyof MixAmounts)[]) sum[part] += mix[part];
+  return sum;
 }
 
 /**
@@ -95,7 +115,9 @@ export function measurable(amounts: MixAmounts): MixAmounts {
   const paintMl = Math.ceil(amounts.paintMl / 10 - 1e-9) * 10;
   const thinnerMl = Math.round((paintMl * amounts.thinnerMl) / amounts.paintMl);
   const perMl = amounts.thinnerMl === 0 ? 0 : amounts.thinnerG / amounts.thinnerMl;
-  return { mixMl: paintMl + thinnerMl, paintMl, thinnerMl, thinnerG: thinnerMl * perMl };
+  const conditionerMl = Math.round((paintMl * amounts.conditionerMl) / amounts.paintMl);
+  const mixMl = paintMl + thinnerMl + conditionerMl;
+  return { mixMl, paintMl, thinnerMl, thinnerG: thinnerMl * perMl, conditionerMl };
 }
 
 /** Why a thinning is more than the sheet allows, or null when it is within. */

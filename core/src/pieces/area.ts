@@ -184,6 +184,31 @@ export function sideAreaM2(piece: Geometry, side: CoatSide): number {
   }
 }
 
+/** The parts of a piece that are worked in turn: its outer edges, walls and profiles, and what is flat. */
+export const WORK_PARTS = ['edges', 'profiles', 'flats'] as const;
+export type WorkPart = (typeof WORK_PARTS)[number];
+
+/**
+ * Area in m² of one part of a side; the parts add up to {@link sideAreaM2}. Walls of recesses, sloping margins, beads, routed
+ * edges and mouldings are profiles, the inside of a box is flat; where only edges are worked a routed one is an edge.
+ */
+export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): number {
+  const parts = partsOf(piece);
+  if (side === 'edges') return part === 'edges' ? sideAreaM2(piece, 'edges') : 0;
+  const isFront = side !== 'back';
+  const isBack = side !== 'front';
+  switch (part) {
+    case 'edges':
+      return isFront ? parts.edgesMm2 / 1e6 : 0;
+    case 'profiles':
+      return (
+        ((isFront ? parts.frontWallsMm2 + parts.profilesMm2 : 0) + (isBack ? parts.backWallsMm2 : 0)) / 1e6
+      );
+    case 'flats':
+      return ((isFront ? parts.frontMm2 + parts.interiorMm2 : 0) + (isBack ? parts.backMm2 : 0)) / 1e6;
+  }
+}
+
 /** Sum of the areas of many pieces. */
 export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
   const sum: PieceAreas = {

@@ -7,6 +7,7 @@ import { HANDLING_RULES } from './handling.ts';
 import { KEYING_RULES } from './keying.ts';
 import { LAYER_RULES } from './layers.ts';
 import type { Finding, Rule, RuleContext, Severity } from './model.ts';
+import { MOVE_RULES } from './moves.ts';
 import { PLACE_RULES } from './place.ts';
 import { raisedBy } from './raised.ts';
 import { SITE_RULES } from './sites.ts';
@@ -25,6 +26,7 @@ export const RULES: readonly Rule[] = [
   ...GROUND_RULES,
   ...LAYER_RULES,
   ...FILM_RULES,
+  ...MOVE_RULES,
   ...WINDOW_RULES,
   ...PLACE_RULES,
   ...SITE_RULES,

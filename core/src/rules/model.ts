@@ -81,6 +81,9 @@ function fingerprint(step: StepDraft | undefined, why: string): string {
         step.tagAt,
         step.isRinsed,
         step.dryingMin,
+        // Only where there are any: what was overridden before there were moves stays so.
+        ...(step.applications.length > 0 ? [step.applications] : []),
+        ...(step.conditionerPct > 0 ? [step.conditionerPct] : []),
       ])
     : why;
   // FNV-1a, 32 bits (Fowler, Noll, Vo).

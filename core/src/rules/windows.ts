@@ -1,7 +1,7 @@
 import { filmClocks } from '../drying/index.ts';
 import { potLifeAt } from '../mixing/index.ts';
 import { said } from '../said/index.ts';
-import { handsOnMinutes, restOf, type StepDraft, sideOf, stepAppliesTo } from '../systems/index.ts';
+import { minutesOfStep, restOf, type StepDraft, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { scuffBefore } from './fixes.ts';
 import { changeFix, type Rule, type RuleContext } from './model.ts';
@@ -44,7 +44,7 @@ const recoatMaximum: Rule = {
 /** Hands-on minutes of laying a coat on all pieces that it concerns. */
 function coatingMinutes(context: RuleContext, step: StepDraft): number {
   const pieces = context.pieces.filter((piece) => stepAppliesTo(step, piece));
-  return handsOnMinutes(step.labour, pieces, sideOf(step));
+  return minutesOfStep(step, pieces, sideOf(step), undefined).handsOnMin;
 }
 
 const wetOnWet: Rule = {

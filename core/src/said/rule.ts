@@ -175,6 +175,21 @@ export const RULE = {
     `${p.name} is a wall paint: it stays soft, blocks where door meets frame, and marks.`,
   'rule.mineral-paint-stays-porous-in-a': (p: { room: Text }) =>
     `Mineral paint stays porous: in a ${p.room} it needs a clear sealer over it.`,
+  // core/src/rules/moves.ts
+  'rule.no-move-brings-paint-to': (p: { parts: Text }) => `No move applies paint to the ${p.parts}.`,
+  'rule.no-move-sands': (p: { parts: Text }) => `No move sands the ${p.parts}.`,
+  'rule.add-to-the-first-move': (p: { parts: Text }) => `Add the ${p.parts} to the first move`,
+  'rule.two-moves-bring-paint-to': (p: { parts: Text }) =>
+    `Two moves apply paint to the ${p.parts}: the film there is twice as thick as the step says.`,
+  'rule.let-the-second-one-lay-off': 'Let the later one tip off, without paint',
+  'rule.leave-out-of-it': (p: { parts: Text }) => `Leave the ${p.parts} out of the later one`,
+  'rule.lays-off-what-is-not-wet-yet': (p: { number: Text }) =>
+    `Move ${p.number} tips off paint that is not on yet.`,
+  'rule.make-it-the-last-move': 'Make it the last move',
+  'rule.move-thinned-on-paint-the-sheet-ends': (p: { number: Text; fraction: Text; most: Text }) =>
+    `Move ${p.number} is thinned ${p.fraction} % on paint; the sheet ends at ${p.most} %.`,
+  'rule.leave-the-conditioner-out': 'Leave the conditioner out',
+  'rule.conditioner-of': (p: { most: Text }) => `${p.most} % on paint`,
   // core/src/rules/place.ts
   'rule.the-sheet-of-does-not-list': (p: { name: Text; applicator: Text }) =>
     `The sheet for ${p.name} does not list ${p.applicator}.`,

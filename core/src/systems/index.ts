@@ -1,3 +1,4 @@
+export { type Application, ApplicationSchema } from './application.ts';
 export * from './customSystem.ts';
 export {
   applicatorInPlace,
@@ -11,6 +12,18 @@ export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export * from './methods.ts';
+export {
+  inMoves,
+  type MixOfMoves,
+  type Move,
+  minutesOfStep,
+  mixesOf,
+  movesOf,
+  paintingMoves,
+  residuePlaces,
+  type StepMinutes,
+  toolsOf,
+} from './moves.ts';
 export { does, OPERATION_TRAITS, type Operation } from './operations.ts';
 export * from './options.ts';
 export { type OtherProduct, otherProduct } from './otherProduct.ts';

@@ -1,10 +1,18 @@
 import { z } from 'zod';
 import { APPLICATORS, ThinningSchema } from '../catalogue/sheet.ts';
-import { countField, quantityField, sayableField, spanField, textField } from '../fields/index.ts';
+import {
+  countField,
+  numberField,
+  quantityField,
+  sayableField,
+  spanField,
+  textField,
+} from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
 import { isFixed } from '../pieces/kinds.ts';
 import type { Piece } from '../pieces/model.ts';
 import { PIECE_WAYS } from '../pieces/ways.ts';
+import { ApplicationSchema, CONDITIONER_MAX_PCT } from './application.ts';
 import { does, OPERATIONS } from './operations.ts';
 
 /** The clock of an earlier film that a step has to wait for. */
@@ -87,6 +95,10 @@ export const StepSchema = z.object({
   mixCount: countField('mix-count', 1, 20).default(1),
   /** What thins it; empty: what its sheet names. */
   thinnerName: z.string().trim().max(80).default(''),
+  /** Conditioner or retarder in it, in % on the paint. */
+  conditionerPct: numberField('conditioner', 0, CONDITIONER_MAX_PCT, ' %').default(0),
+  /** The moves that it is done in, one after the other and while it is wet; empty: in one go, as the step says. */
+  applications: z.array(ApplicationSchema).max(6).default([]),
   /** Share of the paint in % that is lost on top of the applicator's usual loss. */
   extraLossPct: z.number().min(0).max(80).default(0),
   /** Round of a loop that goes on until somebody is content: which loop, which round, and how many at most. */

@@ -27,6 +27,8 @@ export const STEP_DEFAULTS = {
   mixCount: 1,
   thinnerName: '',
   extraLossPct: 0,
+  conditionerPct: 0,
+  applications: [],
   repeat: null,
   tagAt: null,
   goesAlone: false,
@@ -178,10 +180,18 @@ const OTHERWISE = / ⟦step\.(?:not-sprayed|sprayed-since|the-sheet-does-not-lis
 
 /** A step laid on with another applicator by hand: its place and labour follow, and it no longer says why it was not that. */
 export function laidOnBy(
-  step: Pick<StepDraft, 'why'>,
+  step: Pick<StepDraft, 'why' | 'applicator' | 'applications'>,
   applicator: Applicator,
-): Pick<StepDraft, 'applicator' | 'place' | 'labour' | 'why'> {
-  return { applicator, ...placeAndLabourOf(applicator), why: step.why.replace(OTHERWISE, '') };
+): Pick<StepDraft, 'applicator' | 'applications' | 'place' | 'labour' | 'why'> {
+  return {
+    applicator,
+    // In several moves it takes the place of the tool that led them.
+    applications: step.applications.map((move) =>
+      move.applicator === step.applicator ? { ...move, applicator } : move,
+    ),
+    ...placeAndLabourOf(applicator),
+    why: step.why.replace(OTHERWISE, ''),
+  };
 }
 
 /** A coat of a product: filler, sealer, primer or colour. */

@@ -1,4 +1,5 @@
 import type { Applicator, ProductSheet } from '../catalogue/sheet.ts';
+import { withToolInMoves } from './moves.ts';
 import type { StepDraft } from './step.ts';
 import { placeAndLabourOf, startingThinning } from './steps.ts';
 
@@ -15,6 +16,7 @@ export function withTool<S extends StepDraft>(
   return {
     ...step,
     applicator: tool,
+    applications: withToolInMoves(step.applications, step.applicator, tool),
     ...placeAndLabourOf(tool),
     ...(sheet && { thinning: startingThinning(tool, sheet) }),
   };

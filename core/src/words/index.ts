@@ -3,10 +3,13 @@ export { speak, speakAll } from './speak.ts';
 export { spelt } from './spelling.ts';
 export * from './voice.ts';
 
+import { APPLICATOR_WORDS } from '../catalogue/applicators.ts';
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
-import type { CoatSide } from '../pieces/area.ts';
+import { type CoatSide, WORK_PARTS, type WorkPart } from '../pieces/area.ts';
 import { said } from '../said/index.ts';
+import type { Application } from '../systems/application.ts';
 import type { ClockKind } from '../systems/step.ts';
+import { measured } from '../units/index.ts';
 
 /** What a film has to be before a step may touch it; empty where nothing is waited for. */
 export const CLOCK_WORDS: Record<ClockKind, string> = {
@@ -42,3 +45,29 @@ export const SIDE_WORDS: Record<CoatSide, string> = {
   back: said('word.backs'),
   edges: said('word.edges'),
 };
+
+/** Parts of a piece, as a sentence names them. */
+export const PART_WORDS: Record<WorkPart, string> = {
+  edges: said('word.part-edges'),
+  profiles: said('word.part-profiles'),
+  flats: said('word.part-flats'),
+};
+
+/** The parts that a move covers: `edges and profiles`, or the whole piece. */
+export function partsInWords(parts: readonly WorkPart[]): string {
+  if (parts.length === WORK_PARTS.length) return said('word.whole-piece');
+  return parts.map((part) => PART_WORDS[part]).join(said('word.part-and'));
+}
+
+/** A move in words: what of a piece, with what: `edges and profiles: brush, 38 mm`. */
+export function moveWords(move: Application): string {
+  const { applicator, byMachine, toolMm, laysOff } = move;
+  const tool =
+    applicator === null ? said(byMachine ? 'word.by-machine' : 'word.by-hand') : APPLICATOR_WORDS[applicator];
+  const wide =
+    toolMm === null ? tool : said('word.tool-so-wide', { tool, width: measured('length', toolMm) });
+  const parts = partsInWords(move.parts);
+  return laysOff
+    ? said('word.tipped-off', { parts, tool: wide })
+    : said('word.one-move', { parts, tool: wide });
+}

@@ -2,7 +2,7 @@ import { ROUTES } from '@upholder/core/api';
 import { APPLICATORS } from '@upholder/core/catalogue';
 import { isStepItself, type LogEntry, type NewLogEntry, toolSwitches, workOf } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
-import { applicatorLabour, handsOnMinutes, labourIn, type Step, withTool } from '@upholder/core/systems';
+import { applicatorLabour, minutesOfStep, type Step, withTool } from '@upholder/core/systems';
 import { isAhead } from '../base/clock.ts';
 import { countsHours } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
@@ -75,9 +75,10 @@ async function withMinutes(
     piecesOf(connection, shopId, jobId, pieceIds),
   ]);
   const tool = APPLICATORS.find((one) => one === work.applicator);
-  const labour = tool && tool !== step.applicator ? applicatorLabour(tool) : step.labour;
-  const minutes = handsOnMinutes(labourIn({ ...step, labour }, settings.yardsticks), pieces, side);
-  return { ...work, minutes: Math.round(minutes * 10) / 10 };
+  const done = { ...step, ...(tool && tool !== step.applicator && { labour: applicatorLabour(tool) }) };
+  const { applications } = work;
+  const { handsOnMin } = minutesOfStep({ ...done, applications }, pieces, side, settings.yardsticks);
+  return { ...work, minutes: Math.round(handsOnMin * 10) / 10 };
 }
 
 /** An entry that is kept under this id already: the same one sent again, or something else under its id. */

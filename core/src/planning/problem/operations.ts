@@ -22,10 +22,9 @@ import {
 import {
   applicatorInPlace,
   type ClockKind,
-  handsOnMinutes,
-  type Labour,
-  labourIn,
+  minutesOfStep,
   type Step,
+  type StepMinutes,
   shareKeys,
   sideOf,
   stepAppliesTo,
@@ -50,10 +49,9 @@ import { repairOp } from './repairs.ts';
 /** Mixing and a cup reading, for each mix after the first. */
 const FURTHER_MIX_MIN = 12;
 
-function labourOf(labour: Labour, pieces: readonly Piece[], side: CoatSide) {
-  const total = handsOnMinutes(labour, pieces, side);
-  const perPieceMin = pieces.length === 0 ? 0 : Math.round((total / pieces.length) * 100) / 100;
-  return { setupMin: labour.setupMin, perPieceMin, cleanupMin: labour.cleanupMin };
+function labourOf({ setupMin, handsOnMin, cleanupMin }: StepMinutes, pieces: readonly Piece[]) {
+  const perPieceMin = pieces.length === 0 ? 0 : Math.round((handsOnMin / pieces.length) * 100) / 100;
+  return { setupMin, perPieceMin, cleanupMin };
 }
 
 /** Nobody drives home for a shorter pause than this. */
@@ -251,7 +249,9 @@ export function draftOps(
       const step = withTool(planned, task.tool, shop.sheets[planned.productKey ?? '']);
       const applicator = applicatorInPlace(step, batch.way === 'left');
       const isRolled = applicator !== step.applicator && applicator === 'roller';
-      const stepLabour = labourIn(isRolled ? { ...step, labour: YARDSTICKS.roller } : step, yardsticks);
+      const worked = isRolled ? { ...step, applicator, applications: [], labour: YARDSTICKS.roller } : step;
+      const filmSide = does(step, 'laysFilm') ? task.side : sideOf(step);
+      const minutes = minutesOfStep(worked, members, filmSide, yardsticks);
       const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;
       const row = rowOf(step, batch);
       const isFlip = turnsOver(task);
@@ -261,7 +261,7 @@ export function draftOps(
       const sheet = shop.sheets[step.productKey ?? ''];
       const isLaid = isCoat && does(step, 'laysFilm');
       // Guns and brushes are cleaned at the end of the day, as far as that time goes; the rest is the coat's own.
-      const cleanMin = Math.min(stepLabour.cleanupMin, shop.settings.wrapUpMin);
+      const cleanMin = Math.min(minutes.cleanupMin, shop.settings.wrapUpMin);
       const paint = isLaid ? paintOf(step, zone, sheet, { applicator, cleanMin }) : null;
       const clocks = isCoat ? clocksOfCoat(step, shop, driesIn, last) : null;
       const dryingMin = stepAsLogged(step, last).dryingMin;
@@ -280,17 +280,16 @@ export function draftOps(
       const strainMin = Math.round(strainingMinutes((amounts?.paintMl ?? 0) + (amounts?.thinnerMl ?? 0)));
       // Filler is spread at the bench and lies about safely; films go on hooks or points until they can be handled.
       const isHeld = isLaid && !step.isEdgesOnly && holder !== null;
-      const ownLabour = isLaid
+      const setupMin = minutes.setupMin + mixesMin + strainMin;
+      const own: StepMinutes = isLaid
         ? {
-            ...stepLabour,
-            setupMin: stepLabour.setupMin + mixesMin + strainMin,
-            cleanupMin: stepLabour.cleanupMin - cleanMin,
-            perPieceMin: stepLabour.perPieceMin + (isHeld ? shop.settings.handlingMin : 0),
+            setupMin,
+            handsOnMin: minutes.handsOnMin + members.length * (isHeld ? shop.settings.handlingMin : 0),
+            cleanupMin: minutes.cleanupMin - cleanMin,
           }
-        : { ...stepLabour, setupMin: stepLabour.setupMin + mixesMin + strainMin };
-      const labour = isFlip
-        ? labourOf(labourIn({ ...step, labour: YARDSTICKS.flip }, yardsticks), members, 'front')
-        : labourOf(ownLabour, members, does(step, 'laysFilm') ? task.side : sideOf(step));
+        : { ...minutes, setupMin };
+      const turned = { ...step, labour: YARDSTICKS.flip, applications: [] };
+      const labour = labourOf(isFlip ? minutesOfStep(turned, members, 'front', yardsticks) : own, members);
       // Loose pieces are fetched and brought back; who works in the room is there already.
       const isTrip = shop.settings.tripMin > 0 && row === 'room' && isFarAway && !isFilm && !isFlip;
       const refillMin = isTrip

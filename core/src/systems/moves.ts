@@ -1,0 +1,224 @@
+import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
+import { type Applicator, isSprayed, type Thinning } from '../catalogue/sheet.ts';
+import {
+  type CoatSide,
+  type Geometry,
+  type PieceKind,
+  partAreaM2,
+  profileLengthMm,
+  WORK_PARTS,
+} from '../pieces/index.ts';
+import { type Application, ApplicationSchema } from './application.ts';
+import { handsOnMinutes } from './labour.ts';
+import { does } from './operations.ts';
+import type { Labour, StepDraft } from './step.ts';
+import { applicatorLabour, placeAndLabourOf } from './steps.ts';
+import { labourIn, type ShopYardsticks, yardstickOf } from './yardsticks.ts';
+
+/** What of a step decides in which moves it is done. */
+type Moved = Pick<
+  StepDraft,
+  'applications' | 'applicator' | 'thinning' | 'wftUm' | 'conditionerPct' | 'supplyKey'
+>;
+
+/** A move with everything said that it takes from its step. */
+export interface Move extends Application {
+  conditionerPct: number;
+}
+
+/** The moves of a step: those that it names, or the one that it is. */
+export function movesOf(step: Moved): Move[] {
+  const { applicator, thinning, wftUm, conditionerPct, supplyKey } = step;
+  const own =
+    step.applications.length > 0
+      ? step.applications
+      : [ApplicationSchema.parse({ parts: [...WORK_PARTS], applicator })];
+  return own.map((move) => ({
+    ...move,
+    applicator: move.applicator ?? applicator,
+    thinning: move.thinning ?? thinning,
+    wftUm: move.wftUm ?? wftUm,
+    conditionerPct: move.conditionerPct ?? conditionerPct,
+    supplyKey: move.supplyKey ?? supplyKey,
+  }));
+}
+
+/** The moves of a coat that bring paint. */
+export function paintingMoves(step: Moved): Move[] {
+  return movesOf(step).filter(({ laysOff }) => !laysOff);
+}
+
+/** Moves that are done out of one mix: thinned alike, with as much conditioner. */
+export interface MixOfMoves {
+  thinning: Thinning | null;
+  conditionerPct: number;
+  moves: Move[];
+}
+
+/** The mixes that a coat takes, in the order in which they are needed. */
+export function mixesOf(step: Moved): MixOfMoves[] {
+  const mixes: MixOfMoves[] = [];
+  for (const move of paintingMoves(step)) {
+    const { thinning, conditionerPct } = move;
+    const like = mixes.find(
+      (mix) =>
+        mix.conditionerPct === conditionerPct &&
+        (mix.thinning?.value ?? 0) === (thinning?.value ?? 0) &&
+        (mix.thinning?.value === 0 || mix.thinning?.convention === thinning?.convention),
+    );
+    if (like) like.moves.push(move);
+    else mixes.push({ thinning, conditionerPct, moves: [move] });
+  }
+  return mixes;
+}
+
+/** The tools that a step is done with, each once, in the order of its moves. */
+export function toolsOf(step: Moved): Applicator[] {
+  return [...new Set(movesOf(step).flatMap(({ applicator }) => applicator ?? []))];
+}
+
+/** The tool that the plan goes by: a gun takes a place and a set-up, else whatever does the flats. */
+function leadOf(applications: readonly Application[]): Applicator | null {
+  const bringing = applications.filter(({ laysOff, applicator }) => !laysOff && applicator !== null);
+  const lead =
+    bringing.find(({ applicator }) => isSprayed(applicator)) ??
+    bringing.find(({ parts }) => parts.includes('flats')) ??
+    bringing[0];
+  return lead?.applicator ?? null;
+}
+
+/** A step in other moves; place, yardstick and the tool that the plan goes by follow. None: in one go again. */
+export function inMoves(
+  step: Pick<StepDraft, 'applicator' | 'labour' | 'operation' | 'place'>,
+  applications: readonly Application[],
+): Partial<StepDraft> {
+  const lead = leadOf(applications);
+  const isOther = lead !== null && lead !== step.applicator;
+  return {
+    applications: [...applications],
+    ...(isOther && {
+      applicator: lead,
+      // What somebody typed stays.
+      ...(yardstickOf(step) === null ? { place: placeAndLabourOf(lead).place } : placeAndLabourOf(lead)),
+    }),
+  };
+}
+
+/** Moves with one tool put for another, as where a gun fails; those of every other tool stay. */
+export function withToolInMoves(
+  applications: readonly Application[],
+  from: Applicator | null,
+  to: Applicator,
+): Application[] {
+  return applications.map((move) => (move.applicator === from ? { ...move, applicator: to } : move));
+}
+
+/** Mixing and a cup reading are part of every set-up, in minutes: a second tool out of the same mix takes that much less. */
+const MIXED_ALREADY_MIN = { sprayed: 12, byHand: 8 };
+/** Laying another tool out takes this at the least, in minutes. */
+const LAID_OUT_MIN = 2;
+/** A nearly dry tool goes over what is wet about three times as fast as it lays it. */
+const LAYS_OFF_SHARE = 1 / 3;
+/** By hand an abrasive takes about twice as long as with a machine. */
+const BY_HAND_FACTOR = 2;
+
+/** Minutes of a step: laid out, on the pieces, cleared away. */
+export interface StepMinutes {
+  setupMin: number;
+  handsOnMin: number;
+  cleanupMin: number;
+}
+
+type Worked = Geometry & { kind?: PieceKind };
+type Timed = Moved & Pick<StepDraft, 'labour' | 'operation'>;
+
+/** A yardstick on some parts of these pieces: by area and, where profiles are among them, along them. */
+function minutesOn(
+  { parts, laysOff }: Application,
+  labour: Labour,
+  factor: number,
+  pieces: readonly Worked[],
+  side: CoatSide,
+): number {
+  const isAlong = parts.includes('profiles') && side !== 'edges' && !laysOff;
+  return pieces.reduce((sum, piece) => {
+    const areaM2 = parts.reduce((total, part) => total + partAreaM2(piece, side, part), 0);
+    const sides = side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : 1;
+    const alongM = isAlong ? (profileLengthMm(piece) * sides) / 1000 : 0;
+    return sum + labour.perM2Min * areaM2 * factor + labour.perProfileMMin * alongM;
+  }, 0);
+}
+
+/** How long an abrasive step takes in moves: flats by machine as its yardstick says, whatever is sanded by hand twice as long. */
+function sandedMinutes(step: Timed, labour: Labour, pieces: readonly Worked[], side: CoatSide): StepMinutes {
+  // The yardstick for keying by hand is one by hand already.
+  const isByHand = yardstickOf(step) === 'keyHand';
+  const perPiece = handsOnMinutes({ ...labour, perM2Min: 0, perProfileMMin: 0 }, pieces, side);
+  const handsOnMin = step.applications.reduce((sum, move) => {
+    const factor = move.byMachine ? (isByHand ? 1 / BY_HAND_FACTOR : 1) : isByHand ? 1 : BY_HAND_FACTOR;
+    return sum + minutesOn(move, labour, factor, pieces, side);
+  }, perPiece);
+  const more = (step.applications.length - 1) * LAID_OUT_MIN;
+  return { setupMin: labour.setupMin + more, handsOnMin, cleanupMin: labour.cleanupMin };
+}
+
+/** How long a coat takes in moves: each by the yardstick of its tool, on its parts. */
+function coatedMinutes(
+  step: Timed,
+  pieces: readonly Worked[],
+  side: CoatSide,
+  own: ShopYardsticks | undefined,
+): StepMinutes {
+  const sum: StepMinutes = { setupMin: 0, handsOnMin: 0, cleanupMin: 0 };
+  const mixes = mixesOf(step);
+  const laidOut = new Set<Applicator>();
+  const mixed = new Set<MixOfMoves>();
+  let isPieceCounted = false;
+  for (const move of movesOf(step)) {
+    const tool = move.applicator ?? 'brush';
+    const labour = labourIn({ ...step, labour: applicatorLabour(tool) }, own);
+    const mix = mixes.find(({ moves }) => moves.some((one) => sameMove(one, move)));
+    const isMixed = mix === undefined || mixed.has(mix);
+    if (mix) mixed.add(mix);
+    if (!laidOut.has(tool)) {
+      laidOut.add(tool);
+      const less = isMixed ? MIXED_ALREADY_MIN[isSprayed(tool) ? 'sprayed' : 'byHand'] : 0;
+      sum.setupMin += Math.max(LAID_OUT_MIN, labour.setupMin - less);
+      sum.cleanupMin += labour.cleanupMin;
+    } else if (!isMixed) sum.setupMin += MIXED_ALREADY_MIN[isSprayed(tool) ? 'sprayed' : 'byHand'];
+    sum.handsOnMin += minutesOn(move, labour, move.laysOff ? LAYS_OFF_SHARE : 1, pieces, side);
+    // A piece is taken in hand once, whatever goes on it; the first tool that counts pieces counts them.
+    if (!isPieceCounted && labour.perPieceMin > 0) {
+      isPieceCounted = true;
+      sum.handsOnMin += handsOnMinutes({ ...labour, perM2Min: 0, perProfileMMin: 0 }, pieces, side);
+    }
+  }
+  return sum;
+}
+
+function sameMove(one: Move, other: Move): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
+}
+
+/**
+ * Minutes of a step on these pieces, by its moves where it is done in several. What somebody typed on a step stays as it was typed.
+ * @param own yardsticks of the shop.
+ */
+export function minutesOfStep(
+  step: Timed,
+  pieces: readonly Worked[],
+  side: CoatSide,
+  own: ShopYardsticks | undefined,
+): StepMinutes {
+  const labour = labourIn(step, own);
+  const { setupMin, cleanupMin } = labour;
+  if (step.applications.length === 0 || yardstickOf(step) === null)
+    return { setupMin, handsOnMin: handsOnMinutes(labour, pieces, side), cleanupMin };
+  if (does(step, 'laysFilm')) return coatedMinutes(step, pieces, side, own);
+  return sandedMinutes(step, labour, pieces, side);
+}
+
+/** Where what stays in the tools is lost, in words: each place once. */
+export function residuePlaces(step: Moved): string {
+  return [...new Set(toolsOf(step).map((tool) => APPLICATOR_TRAITS[tool].residueIn))].join(', ');
+}
