@@ -80,9 +80,12 @@ export const PENCILS = [
 /** How readily its vapour burns. */
 export const FLASH_CLASSES = ['not flammable', 'combustible', 'flammable', 'highly flammable'] as const;
 
+/** How people say how much thinner goes in. */
+export const THINNING_CONVENTIONS = ['on-paint', 'of-mix', 'parts', 'by-weight'] as const;
+
 /** A thinning amount, never without its convention. */
 export const ThinningSchema = z.object({
-  convention: z.enum(['on-paint', 'of-mix', 'parts', 'by-weight']),
+  convention: z.enum(THINNING_CONVENTIONS),
   /** Percent for on-paint, of-mix and by-weight; parts of paint to one of thinner for parts. 0 = unthinned. */
   value: numberField('thinning', 0, 100),
 });

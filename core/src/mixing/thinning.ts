@@ -1,5 +1,5 @@
 import { assertNever } from '../base/outcome.ts';
-import type { ProductSheet, Thinning } from '../catalogue/sheet.ts';
+import { type ProductSheet, THINNING_CONVENTIONS, type Thinning } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 
@@ -68,6 +68,15 @@ export function thinningWords(thinning: Thinning): string {
     default:
       return assertNever(thinning.convention);
   }
+}
+
+/** The same thinning in the other conventions: `9.1 % of mix`, `10 : 1 paint to thinner`, … None where nothing is thinned. */
+export function otherConventions(thinning: Thinning, densities: Densities): string[] {
+  if (thinning.value === 0) return [];
+  const fraction = thinningFraction(thinning, densities);
+  return THINNING_CONVENTIONS.filter((convention) => convention !== thinning.convention).map((convention) =>
+    thinningWords(thinningFrom(fraction, convention, densities)),
+  );
 }
 
 /** Paint and thinner that make up a volume of mix. */

@@ -12,6 +12,7 @@ export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
 export { FINISHING_SYSTEMS, type FinishingSystem } from './library.ts';
 export * from './methods.ts';
+export { MOVE_PRESETS, type MovePreset, presetOf, presetsFor, takesMoves } from './movePresets.ts';
 export {
   inMoves,
   type MixOfMoves,

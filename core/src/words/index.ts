@@ -3,7 +3,7 @@ export { speak, speakAll } from './speak.ts';
 export { spelt } from './spelling.ts';
 export * from './voice.ts';
 
-import { APPLICATOR_WORDS } from '../catalogue/applicators.ts';
+import { APPLICATOR_TRAITS, APPLICATOR_WORDS, type Applicator } from '../catalogue/applicators.ts';
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
 import { type CoatSide, WORK_PARTS, type WorkPart } from '../pieces/area.ts';
 import { said } from '../said/index.ts';
@@ -59,11 +59,16 @@ export function partsInWords(parts: readonly WorkPart[]): string {
   return parts.map((part) => PART_WORDS[part]).join(said('word.part-and'));
 }
 
+/** A tool of a move: what a roller does besides is a move of its own. */
+export function toolWords(applicator: Applicator): string {
+  return applicator === 'roller' ? APPLICATOR_TRAITS.roller.short : APPLICATOR_WORDS[applicator];
+}
+
 /** A move in words: what of a piece, with what: `edges and profiles: brush, 38 mm`. */
 export function moveWords(move: Application): string {
   const { applicator, byMachine, toolMm, laysOff } = move;
   const tool =
-    applicator === null ? said(byMachine ? 'word.by-machine' : 'word.by-hand') : APPLICATOR_WORDS[applicator];
+    applicator === null ? said(byMachine ? 'word.by-machine' : 'word.by-hand') : toolWords(applicator);
   const wide =
     toolMm === null ? tool : said('word.tool-so-wide', { tool, width: measured('length', toolMm) });
   const parts = partsInWords(move.parts);

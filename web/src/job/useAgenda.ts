@@ -1,6 +1,6 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
-import { coatAmounts, measurable } from '@upholder/core/mixing';
+import { type CoatMix, coatMixes, measurable, sumOfMixes } from '@upholder/core/mixing';
 import { tagsOf, workedWay } from '@upholder/core/pieces';
 import { applicatorInPlace, withTool } from '@upholder/core/systems';
 import { useMemo } from 'react';
@@ -48,30 +48,38 @@ export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
   const planned = detail.steps.find(({ id }) => id === item.op.stepId);
   const sheet = shop.products.find(({ key }) => key === planned?.productKey)?.sheet;
   if (!planned || !sheet || !item.op.isCoat) return null;
-  const step = withTool(planned, item.op.tool, sheet);
+  const wanted = withTool(planned, item.op.tool, sheet);
   const pieces = detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
   const isOnSite = detail.job.place === 'client';
   const applicator = applicatorInPlace(
-    step,
+    wanted,
     pieces.some((piece) => workedWay(piece, isOnSite) === 'left'),
   );
-  const amounts = coatAmounts(step, sheet, pieces, item.op.side, isOnSite);
-  return { step, sheet, applicator, amounts: amounts && measurable(amounts) };
+  // What is rolled in the room in place of a gun is rolled in one go.
+  const step = applicator === wanted.applicator ? wanted : { ...wanted, applicator, applications: [] };
+  const mixes = coatMixes(wanted, sheet, pieces, item.op.side, isOnSite).map((mix) => ({
+    ...mix,
+    amounts: measurable(mix.amounts),
+  }));
+  const amounts = mixes.length === 0 ? null : sumOfMixes(mixes.map((mix) => mix.amounts));
+  return { step, sheet, applicator, mixes, amounts };
 }
 
-/** The way to the bench with everything about a coat filled in. */
+/** The way to the bench with everything about one mix of a coat filled in. */
 export function mixAddress(
   item: AgendaItem,
   detail: JobDetail,
-  coat: NonNullable<ReturnType<typeof coatOf>>,
+  { step, applicator }: Pick<NonNullable<ReturnType<typeof coatOf>>, 'step' | 'applicator'>,
+  { amounts, thinning, conditionerPct, moves }: CoatMix,
 ): string {
-  const { step, amounts, applicator } = coat;
+  const tool = step.applications.length > 0 ? moves[0]?.applicator : applicator;
   return `/bench?${new URLSearchParams({
     product: step.productKey ?? '',
-    mix: `${Math.round(amounts?.mixMl ?? 0)} mL`,
-    thinning: String(step.thinning?.value ?? 0),
-    convention: step.thinning?.convention ?? 'on-paint',
-    applicator: applicator ?? 'brush',
+    mix: `${Math.round(amounts.mixMl)} mL`,
+    thinning: String(thinning?.value ?? 0),
+    convention: thinning?.convention ?? 'on-paint',
+    ...(conditionerPct > 0 && { conditioner: String(conditionerPct) }),
+    applicator: tool ?? 'brush',
     job: item.jobId,
     step: step.id,
     for: `${detail.job.code}: ${item.op.name}, ${tagsOf(detail.pieces, item.op.pieceIds)}`,

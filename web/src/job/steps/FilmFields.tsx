@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS, meantBy } from '@upholder/core/catalogue';
-import { parseThinning, writeThinning } from '@upholder/core/mixing';
+import { otherConventions, parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import {
   laidOnBy,
@@ -36,15 +36,17 @@ export function Choice({
   label,
   value,
   onChoose,
+  className,
   children,
 }: {
   label: string;
   value: string;
   onChoose(value: string): void;
+  className?: string;
   children: ReactNode;
 }) {
   return (
-    <Field label={label}>
+    <Field label={label} {...(className && { className })}>
       {(ids) => (
         <Select {...ids} value={value} onChange={({ target }) => onChoose(target.value)}>
           {children}
@@ -92,16 +94,18 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
             </option>
           ))}
       </Choice>
-      <Choice
-        label="Applied by"
-        value={step.applicator ?? ''}
-        onChoose={(value) => {
-          const applicator = value as Applicator;
-          change('applicator', laidOnBy(step, applicator));
-        }}
-      >
-        {options(Object.fromEntries(meantBy(sheet.applicators).map((one) => [one, APPLICATOR_WORDS[one]])))}
-      </Choice>
+      {step.applications.length === 0 && (
+        <Choice
+          label="Applied by"
+          value={step.applicator ?? ''}
+          onChoose={(value) => {
+            const applicator = value as Applicator;
+            change('applicator', laidOnBy(step, applicator));
+          }}
+        >
+          {options(Object.fromEntries(meantBy(sheet.applicators).map((one) => [one, APPLICATOR_WORDS[one]])))}
+        </Choice>
+      )}
       <DraftText
         label="Wet film"
         quantity="film"
@@ -124,6 +128,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
                 ? { thinning: read.value.thinning }
                 : 'The sequence takes an amount. Thin to seconds at the bench.';
             }}
+            hint={otherConventions(step.thinning, sheet).join(' = ')}
             onCommit={(part) => change('thinning', part)}
           />
           <Choice
@@ -137,6 +142,15 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
             ))}
           </Choice>
         </>
+      )}
+      {(sheet.conditionerMaxPct !== null || step.conditionerPct > 0) && (
+        <DraftText
+          label={`${sheet.conditionerName || 'Conditioner'}, % on paint`}
+          value={String(step.conditionerPct)}
+          read={(text) => readField('conditionerPct', text.trim() === '' ? 0 : readNumber(text))}
+          hint={sheet.conditionerMaxPct === null ? undefined : `at most ${sheet.conditionerMaxPct} %`}
+          onCommit={(part) => change('conditioner', part)}
+        />
       )}
       <Choice
         label="Goes on"

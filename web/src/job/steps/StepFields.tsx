@@ -7,6 +7,7 @@ import { Button, Select } from '../../parts/controls.tsx';
 import { suppliesOf } from '../productLookups.ts';
 import { DraftText, readField, readNumber } from './draftText.tsx';
 import { Choice, type FieldsProps, FilmFields, options, SupplyFields } from './FilmFields.tsx';
+import { MoveFields } from './MoveFields.tsx';
 import { StepPieces } from './StepPieces.tsx';
 
 const APPLIES_TO_CHOICES: Record<StepDraft['appliesTo'], string> = {
@@ -136,6 +137,7 @@ export function StepFields(props: FieldsProps) {
       )}
       <SupplyFields {...props} />
       <FilmFields {...props} />
+      <MoveFields {...props} />
       {step.tagAt !== null && (
         <Choice
           label="Tag on"

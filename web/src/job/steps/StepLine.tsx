@@ -11,6 +11,7 @@ import type { KeyboardEvent, ReactNode } from 'react';
 import { show, voice } from '../../base/voice.ts';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
 import { clocksInZone, type ShopOfZone } from '../airAt.ts';
+import { movesInWords } from '../MoveList.tsx';
 
 interface StepLineProps {
   step: StepDraft;
@@ -210,7 +211,9 @@ export function StepLine({
           {only.length > 0 && <Figure name="only">{only.join(', ')}</Figure>}
           {step.faces !== 'both' && <Figure name="on">{step.faces}s</Figure>}
           {step.mixCount > 1 && <Figure name="mixes">{step.mixCount}</Figure>}
-          {step.applicator && <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>}
+          {step.applicator && step.applications.length === 0 && (
+            <Figure name="by">{APPLICATOR_WORDS[step.applicator]}</Figure>
+          )}
           {step.wftUm !== null && (
             <Figure name="wet" title="wet film as applied, typical for its sheet">
               {show('film', step.wftUm)}
@@ -223,9 +226,17 @@ export function StepLine({
             >
               {show('volume', amounts.paintMl)}
               {amounts.thinnerMl > 0 ? ` + ${show('volume', amounts.thinnerMl)} ${sheet?.thinnerName}` : ''}
+              {amounts.conditionerMl > 0
+                ? ` + ${show('volume', amounts.conditionerMl)} ${sheet?.conditionerName || 'conditioner'}`
+                : ''}
             </Figure>
           )}
           {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}
+          {movesInWords(step, shop).map((words, at) => (
+            <Figure key={`${at} ${words}`} name={String(at + 1)}>
+              {words}
+            </Figure>
+          ))}
           {clocks && (
             <>
               <ClockFigure name="sand" of={clocks} clock="sand" />

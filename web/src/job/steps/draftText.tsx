@@ -4,24 +4,29 @@ import { useState } from 'react';
 import { understood } from '../../base/voice.ts';
 import { Field, TextInput } from '../../parts/controls.tsx';
 
-/** A text field of a step: written to when it is left, with what is wrong below it. */
-export function DraftText({
+interface EntryProps<Part> {
+  label: string;
+  value: string;
+  /** The change that a text means, or a sentence why it means none. */
+  read(text: string): Part | string;
+  onCommit(part: Part): void;
+  /** What is typed into it: another unit is said back as it was understood. */
+  quantity?: QuantityName | undefined;
+  /** What stands below it while nothing is typed. */
+  hint?: string | undefined;
+  className?: string;
+}
+
+/** A text field that is written when it is left, with what is wrong below it. */
+export function DraftEntry<Part>({
   label,
   value,
   read,
   onCommit,
   quantity,
+  hint,
   className = '',
-}: {
-  label: string;
-  value: string;
-  /** The change that a text means, or a sentence why it means none. */
-  read(text: string): Partial<StepDraft> | string;
-  onCommit(part: Partial<StepDraft>): void;
-  /** What is typed into it: another unit is said back as it was understood. */
-  quantity?: QuantityName;
-  className?: string;
-}) {
+}: EntryProps<Part>) {
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | undefined>();
   function commit(): void {
@@ -35,7 +40,7 @@ export function DraftText({
     <Field
       label={label}
       error={problem}
-      hint={quantity && text !== null && understood(quantity, text)}
+      hint={quantity && text !== null ? understood(quantity, text) : hint}
       className={className}
     >
       {(ids) => (
@@ -51,11 +56,13 @@ export function DraftText({
   );
 }
 
+/** The same for a field of a step. */
+export const DraftText = DraftEntry<Partial<StepDraft>>;
+
 /** Reads one field of a step; a message where it cannot be. */
-export function readField<K extends 'grit' | 'wftUm' | 'name' | 'note' | 'mixCount' | 'labour' | 'cautions'>(
-  key: K,
-  value: unknown,
-): Partial<StepDraft> | string {
+export function readField<
+  K extends 'grit' | 'wftUm' | 'name' | 'note' | 'mixCount' | 'conditionerPct' | 'labour' | 'cautions',
+>(key: K, value: unknown): Partial<StepDraft> | string {
   const parsed = StepDraftSchema.shape[key].safeParse(value);
   return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'Invalid value.');
 }

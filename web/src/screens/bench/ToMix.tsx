@@ -1,6 +1,8 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { residueMl, residuePlace } from '@upholder/core/film';
+import { type CoatMix, thinningWords } from '@upholder/core/mixing';
 import { tagsOf } from '@upholder/core/pieces';
+import { partsInWords } from '@upholder/core/words';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
@@ -13,16 +15,17 @@ export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: 
   const coats = [...agenda.ready, ...agenda.waiting].flatMap((item) => {
     const detail = jobs.get(item.jobId);
     const coat = detail && coatOf(item, detail, shop);
-    return detail && coat?.amounts ? [{ item, detail, coat, amounts: coat.amounts }] : [];
+    if (!detail || !coat) return [];
+    return coat.mixes.map((mix, number) => ({ item, detail, coat, mix, number, amounts: mix.amounts }));
   });
   if (coats.length === 0) return null;
   return (
     <section aria-label="To mix next" className="bg-sheet">
       <h2 className="px-4 pt-3">To mix next</h2>
-      {coats.slice(0, MOST_TO_MIX).map(({ item, detail, coat, amounts }) => (
+      {coats.slice(0, MOST_TO_MIX).map(({ item, detail, coat, mix, number, amounts }) => (
         <Link
-          key={`${item.jobId} ${item.op.id}`}
-          to={mixAddress(item, detail, coat)}
+          key={`${item.jobId} ${item.op.id} ${number}`}
+          to={mixAddress(item, detail, coat, mix)}
           className="flex min-h-16 items-center gap-4 border-line border-t px-4 py-2 hover:bg-raised"
         >
           <span className="min-w-0 flex-1 leading-snug">
@@ -31,8 +34,7 @@ export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: 
             </span>
             <span className="block text-quiet">
               <span className="font-semibold">{tagsOf(detail.pieces, item.op.pieceIds)}</span> ·{' '}
-              {coat.sheet.name}, incl. {show('volume', residueMl(coat.applicator ?? 'brush'))} for{' '}
-              {residuePlace(coat.applicator ?? 'brush')}
+              {coat.sheet.name}, {mixedFor(coat, mix)}
             </span>
           </span>
           <span className="text-right leading-snug">
@@ -53,6 +55,25 @@ export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: 
 }
 
 const MOST_TO_MIX = 5;
+
+/** What of a mix stays in its tools, and what it is for where a coat takes more than one. */
+function mixedFor(
+  { step, applicator, mixes }: NonNullable<ReturnType<typeof coatOf>>,
+  { moves, thinning, conditionerPct }: CoatMix,
+): string {
+  const tools =
+    step.applications.length > 0
+      ? [...new Set(moves.flatMap((move) => move.applicator ?? []))]
+      : [applicator ?? 'brush'];
+  const residue = tools.reduce((sum, tool) => sum + residueMl(tool), 0);
+  const places = [...new Set(tools.map(residuePlace))].join(' and ');
+  return [
+    ...(mixes.length > 1 ? [moves.map((move) => partsInWords(move.parts)).join(' and ')] : []),
+    ...(mixes.length > 1 && thinning ? [thinningWords(thinning)] : []),
+    ...(conditionerPct > 0 ? [`${conditionerPct} % conditioner`] : []),
+    `incl. ${show('volume', residue)} for ${places}`,
+  ].join(', ');
+}
 
 /** Whether the tins, where somebody counted them, hold less than that. */
 function isShort(shop: ShopContext, productKey: string | null, paintMl: number): boolean {

@@ -80,7 +80,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): MixDraft 
     convention,
     thinning: writeThinning({ convention, value: Number(search.get('thinning') ?? 0) || 0 }),
     cupId: targetsOf(product?.sheet, applicator, cups)[0]?.cup.id ?? 'iso-4',
-    conditioner: '0',
+    conditioner: String(Number(search.get('conditioner') ?? 0) || 0),
     drops: '0',
     batch: '',
     material: '',

@@ -8,6 +8,7 @@ import { obstaclesAt } from '../../job/airAt.ts';
 import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
+import { MoveList } from '../../job/MoveList.tsx';
 import { usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Field, Notice, TextArea } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
@@ -114,7 +115,10 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
       <GearDue form={form} item={item} shop={shop} />
       <NowCoat item={item} detail={detail} shop={shop} form={form} />
       {!coat && step && isStepItself(op) && (
-        <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
+        <>
+          <MoveList step={step} shop={shop} className="mt-3 flex flex-col gap-0.5 text-lead" />
+          <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
+        </>
       )}
       {step && step.cautions.length > 0 && (
         <ul className="mt-3 border-stop border-l-4 pl-3 text-note">

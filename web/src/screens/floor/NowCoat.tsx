@@ -1,11 +1,13 @@
 import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
 import { bestAir, burstWords } from '@upholder/core/equipment';
-import { residuePlace } from '@upholder/core/film';
 import { thinningWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
+import { residuePlaces } from '@upholder/core/systems';
+import { moveWords, partsInWords } from '@upholder/core/words';
 import { clockWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
 import { CoatFields } from '../../job/log/CoatFields.tsx';
+import { MoveList } from '../../job/MoveList.tsx';
 import { mixAddress } from '../../job/useAgenda.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
@@ -20,22 +22,38 @@ export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { f
   return (
     <>
       <p className="mt-4 border-line border-t pt-3 text-lead">
-        {coat.sheet.name}, {APPLICATOR_WORDS[coat.applicator ?? 'brush']},{' '}
+        {coat.sheet.name},{' '}
+        {coat.step.applications.length === 0 && `${APPLICATOR_WORDS[coat.applicator ?? 'brush']}, `}
         {coat.step.wftUm !== null && show('film', coat.step.wftUm)} wet
       </p>
       {bursts && <p className="mt-1 border-tape border-l-[8px] pl-3 text-lead">{bursts}</p>}
-      <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
-        Mix {show('volume', coat.amounts.paintMl)}
-        {coat.amounts.thinnerMl > 0 &&
-          ` + ${show('volume', coat.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
-      </p>
-      <p className="text-quiet">
-        {coat.step.thinning && thinningWords(coat.step.thinning)}; area × wet film ÷ what reaches the piece,
-        plus {residuePlace(coat.applicator ?? 'brush')}
-      </p>
-      <ButtonLink to={mixAddress(item, detail, coat)} posture="floor" className="mt-2">
-        Mix this
-      </ButtonLink>
+      <MoveList step={coat.step} shop={shop} className="mt-2 flex flex-col gap-0.5 text-lead" />
+      {coat.mixes.map((mix) => (
+        <div key={mix.moves.map(moveWords).join()}>
+          {coat.mixes.length > 1 && (
+            <p className="mt-3 font-semibold">
+              For {mix.moves.map(({ parts }) => partsInWords(parts)).join(' and ')}
+            </p>
+          )}
+          <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
+            Mix {show('volume', mix.amounts.paintMl)}
+            {mix.amounts.thinnerMl > 0 &&
+              ` + ${show('volume', mix.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
+            {mix.amounts.conditionerMl > 0 &&
+              ` + ${show('volume', mix.amounts.conditionerMl)} ${coat.sheet.conditionerName || 'conditioner'}`}
+          </p>
+          <p className="text-quiet">
+            {mix.thinning && thinningWords(mix.thinning)}; area × wet film ÷ what reaches the piece, plus{' '}
+            {residuePlaces({
+              ...coat.step,
+              applications: coat.step.applications.length > 0 ? mix.moves : [],
+            })}
+          </p>
+          <ButtonLink to={mixAddress(item, detail, coat, mix)} posture="floor" className="mt-2">
+            Mix this
+          </ButtonLink>
+        </div>
+      ))}
       {ownMixes.length > 0 && (
         <ChoiceRow
           label="From which mix"

@@ -90,7 +90,7 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
         note: note.trim(),
         correctsId: null,
         isWithdrawal: false,
-        work: step ? workOf(coat ? { ...coat.step, applicator: coat.applicator } : step, op.row, gun) : null,
+        work: step ? workOf(coat?.step ?? step, op.row, gun) : null,
       },
       isTimeTyped,
     );

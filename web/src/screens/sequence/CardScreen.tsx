@@ -16,6 +16,7 @@ import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import { clocksInZone, type ShopOfZone, shopInZone } from '../../job/airAt.ts';
+import { MoveList } from '../../job/MoveList.tsx';
 import { NoZone } from '../../job/NoZone.tsx';
 import { holderWords, workedAt } from '../../job/placeWords.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
@@ -48,11 +49,14 @@ function CardLine({
   const tools = [
     supply && `${supply.name}${need ? `, ${supplyWords(need, voice().units)}` : ''}`,
     sheet?.name,
-    step.applicator ? APPLICATOR_WORDS[step.applicator] : null,
+    step.applicator && step.applications.length === 0 ? APPLICATOR_WORDS[step.applicator] : null,
     step.wftUm === null ? null : `${show('film', step.wftUm)} wet`,
     step.thinning ? thinningWords(step.thinning) : null,
     amounts
       ? `${show('volume', amounts.paintMl)}${amounts.thinnerMl > 0 ? ` + ${show('volume', amounts.thinnerMl)}` : ''}`
+      : null,
+    amounts && amounts.conditionerMl > 0
+      ? `${show('volume', amounts.conditionerMl)} ${sheet?.conditionerName || 'conditioner'}`
       : null,
   ].filter(Boolean);
   const clocks = clocksOf(step, shop);
@@ -70,6 +74,7 @@ function CardLine({
       </td>
       <td className="py-0.5 pr-3">
         {tools.join(' · ')}
+        <MoveList step={step} shop={shop} className="flex flex-wrap gap-x-4" />
         {clocks && <span className="block text-small text-quiet">{clocks}</span>}
         {step.note && <span className="block italic">{step.note}</span>}
       </td>

@@ -1,0 +1,47 @@
+import type { ShopContext } from '@upholder/core/api';
+import { thinningWords } from '@upholder/core/mixing';
+import { type Application, movesOf, type StepDraft } from '@upholder/core/systems';
+import { moveWords } from '@upholder/core/words';
+import { show } from '../base/voice.ts';
+
+/** What a move has of its own, behind what it covers and with what. */
+function ownOf(move: Application, shop: Pick<ShopContext, 'supplies'>): string[] {
+  const { thinning, wftUm, conditionerPct, supplyKey, laysOff } = move;
+  const abrasive = shop.supplies.find(({ key }) => key === supplyKey)?.supply;
+  return [
+    abrasive?.name ?? '',
+    thinning && !laysOff ? thinningWords(thinning) : '',
+    wftUm !== null && !laysOff ? `${show('film', wftUm)} wet` : '',
+    conditionerPct !== null && conditionerPct > 0 && !laysOff ? `${conditionerPct} % conditioner` : '',
+  ].filter((words) => words !== '');
+}
+
+/** The moves of a step in words, each with what it covers and with what; none where it is done in one go. */
+export function movesInWords(step: StepDraft, shop: Pick<ShopContext, 'supplies'>): string[] {
+  if (step.applications.length === 0) return [];
+  const moves = movesOf(step);
+  return step.applications.map((own, at) => [moveWords(moves[at] ?? own), ...ownOf(own, shop)].join(', '));
+}
+
+/** The moves of a step, numbered; nothing where it is done in one go. */
+export function MoveList({
+  step,
+  shop,
+  className = '',
+}: {
+  step: StepDraft;
+  shop: Pick<ShopContext, 'supplies'>;
+  className?: string;
+}) {
+  const moves = movesInWords(step, shop);
+  if (moves.length === 0) return null;
+  return (
+    <ol aria-label="In this order" className={className}>
+      {moves.map((words, at) => (
+        <li key={`${at} ${words}`}>
+          <span className="font-semibold">{at + 1}</span> {words}
+        </li>
+      ))}
+    </ol>
+  );
+}
