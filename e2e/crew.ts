@@ -127,7 +127,7 @@ export class Crew {
       stepId: step.id,
       purpose: `${detail.job.code}: ${step.name}`,
       applicator: used,
-      recipe: { thinning: step.thinning, conditionerPct: 0 },
+      recipe: { thinning: step.thinning, conditionerPct: step.conditionerPct },
       paintMl: Math.max(1, Math.round(amounts.paintMl)),
       way: 'volume',
       pailMm: null,
@@ -139,6 +139,9 @@ export class Crew {
         { id: uuid(), role: 'paint', ml: Math.max(1, Math.round(amounts.paintMl)), at },
         ...(amounts.thinnerMl >= 1
           ? [{ id: uuid(), role: 'thinner', ml: Math.round(amounts.thinnerMl), at }]
+          : []),
+        ...(amounts.conditionerMl >= 1
+          ? [{ id: uuid(), role: 'conditioner', ml: Math.round(amounts.conditionerMl), at }]
           : []),
       ],
       readings: [],

@@ -336,6 +336,19 @@ export const BASIC_CASES: Case[] = [
     isFixed: true,
   },
   {
+    // A slab has no profiles that could be wet or not.
+    code: 'lays-off-nothing',
+    trips: () =>
+      inTurns({ laysOff: true, parts: ['edges'] }, { parts: ['edges', 'flats'] }, { construction: 'slab' }),
+    spares: () =>
+      inTurns(
+        { parts: ['edges', 'flats'] },
+        { laysOff: true, parts: ['edges', 'profiles', 'flats'] },
+        { construction: 'slab' },
+      ),
+    isFixed: true,
+  },
+  {
     code: 'move-tool',
     trips: () => inTurns({ applicator: 'blade' }, {}),
     spares: () => inTurns({ applicator: 'foam-brush' }, {}),

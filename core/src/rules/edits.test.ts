@@ -40,8 +40,19 @@ function randomEdit(steps: readonly StepDraft[], random: () => number): Sequence
   const kind = random();
   if (kind < 0.3 && steps.length > 0) return { kind: 'insert', before, step: pick(steps) };
   if (kind < 0.5) return { kind: 'remove', key };
-  if (kind < 0.75) return { kind: 'move', key, before };
+  if (kind < 0.7) return { kind: 'move', key, before };
+  const at = Math.floor(random() * 4);
+  if (kind < 0.74) return { kind: 'earlier-application', key, at };
+  if (kind < 0.8) {
+    const [parts, applicator] = [
+      pick([['edges'], ['flats', 'profiles']] as const),
+      pick(['brush', 'turbine', null] as const),
+    ];
+    const part = { parts: [...parts], applicator, laysOff: random() < 0.3 };
+    return { kind: 'application', key, at, part: random() < 0.3 ? null : part };
+  }
   const part = pick<Partial<StepDraft>>([
+    { conditionerPct: Math.floor(random() * 30) },
     { grit: 60 + Math.floor(random() * 600) },
     { wftUm: 20 + Math.floor(random() * 300) },
     { thinning: { convention: 'of-mix', value: Math.floor(random() * 40) } },
@@ -108,5 +119,48 @@ describe('thousands of random edits', () => {
           }
       }
     }
+  });
+});
+
+describe('the moves of a step', () => {
+  const steps = contextFor(4).steps;
+  const key = steps.find(({ productKey }) => productKey !== null)?.key ?? '';
+  const movesAfter = (...edits: SequenceEdit[]) =>
+    applyEdits(steps, edits)
+      .find((step) => step.key === key)
+      ?.applications.map(({ parts, applicator, toolMm }) => [parts.join(), applicator, toolMm]);
+  const brush: SequenceEdit = {
+    kind: 'application',
+    key,
+    at: 0,
+    part: { parts: ['edges'], applicator: 'brush' },
+  };
+  const roller: SequenceEdit = { kind: 'application', key, at: 1, part: { applicator: 'roller' } };
+
+  it('are changed one by one, each from what the change before has left', () => {
+    expect(movesAfter(brush, roller)).toEqual([
+      ['edges', 'brush', null],
+      ['flats', 'roller', null],
+    ]);
+    // Two fields of one move, one after the other, as from a page that has not heard of the first yet.
+    const wide = { kind: 'application', key, at: 0, part: { toolMm: 38 } } as const;
+    const other = { kind: 'application', key, at: 1, part: { applicator: 'roller-mohair' } } as const;
+    expect(movesAfter(brush, roller, wide, other)).toEqual([
+      ['edges', 'brush', 38],
+      ['flats', 'roller-mohair', null],
+    ]);
+  });
+
+  it('change places and go, and what is not there stays as it is', () => {
+    const earlier = (at: number) => ({ kind: 'earlier-application', key, at }) as const;
+    expect(movesAfter(brush, roller, earlier(1))?.map(([, tool]) => tool)).toEqual(['roller', 'brush']);
+    expect(movesAfter(brush, roller, earlier(0), earlier(7))?.map(([, tool]) => tool)).toEqual([
+      'brush',
+      'roller',
+    ]);
+    expect(movesAfter(brush, roller, { kind: 'application', key, at: 0, part: null })).toEqual([
+      ['flats', 'roller', null],
+    ]);
+    expect(movesAfter(brush, { kind: 'application', key, at: 0, part: null })).toEqual([]);
   });
 });

@@ -291,7 +291,9 @@ const packedLast: Rule = {
   family: 'handling',
   severity: 'stop',
   check({ steps }) {
-    const film = steps.findLast(({ productKey }) => productKey !== null);
+    const film = steps.findLast(
+      (step) => step.productKey !== null && !does(step, 'packs') && !does(step, 'mountsAgain'),
+    );
     const refit = steps.find(({ operation }) => does(operation, 'mountsAgain'));
     const at = film ? steps.indexOf(film) : -1;
     return steps.flatMap((step, index) => {

@@ -6,7 +6,13 @@ import type { StoredItem } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
 import type { SurveyFacts } from '../survey/index.ts';
-import type { StepDraft, ZoneOptions } from '../systems/index.ts';
+import {
+  type Application,
+  ApplicationSchema,
+  inMoves,
+  type StepDraft,
+  type ZoneOptions,
+} from '../systems/index.ts';
 
 export const RULE_FAMILIES = [
   'cleaning',
@@ -28,7 +34,11 @@ export type SequenceEdit =
   | { kind: 'insert'; before: string | null; step: StepDraft }
   | { kind: 'remove'; key: string }
   | { kind: 'move'; key: string; before: string | null }
-  | { kind: 'change'; key: string; part: Partial<StepDraft> };
+  | { kind: 'change'; key: string; part: Partial<StepDraft> }
+  /** One move of a step changed, or a further one behind the last; `null` takes it out. */
+  | { kind: 'application'; key: string; at: number; part: Partial<Application> | null }
+  /** A move of a step before the one that came before it. */
+  | { kind: 'earlier-application'; key: string; at: number };
 
 /** A way out that is applied by a press. */
 export interface Fix {
@@ -178,5 +188,21 @@ function applyEdit(steps: StepDraft[], edit: SequenceEdit): StepDraft[] {
     }
     case 'change':
       return steps.map((step) => (step.key === edit.key ? { ...step, ...edit.part, key: step.key } : step));
+    case 'application':
+      return steps.map((step) => {
+        if (step.key !== edit.key) return step;
+        const { part, at } = edit;
+        const moves = step.applications;
+        if (part === null) return { ...step, ...inMoves(step, moves.toSpliced(at, 1)) };
+        const changed = ApplicationSchema.parse({ parts: ['flats'], ...moves[at], ...part });
+        return { ...step, ...inMoves(step, moves.toSpliced(at, 1, changed)) };
+      });
+    case 'earlier-application':
+      return steps.map((step) => {
+        const move = step.applications[edit.at];
+        if (step.key !== edit.key || !move || edit.at === 0) return step;
+        const moves = step.applications.toSpliced(edit.at, 1).toSpliced(edit.at - 1, 0, move);
+        return { ...step, ...inMoves(step, moves) };
+      });
   }
 }

@@ -151,7 +151,9 @@ const laysOffNothing: Rule = {
     return steps.flatMap((step) => {
       const wet = new Set<WorkPart>();
       for (const [at, move] of step.applications.entries()) {
-        if (move.laysOff && move.parts.some((part) => !wet.has(part))) {
+        const later = step.applications.slice(at + 1).filter(({ laysOff }) => !laysOff);
+        const comes = (part: WorkPart) => later.some(({ parts }) => parts.includes(part));
+        if (move.laysOff && move.parts.some((part) => !wet.has(part) && comes(part))) {
           const others = step.applications.filter((_, index) => index !== at);
           return [
             {

@@ -17,10 +17,16 @@ function ownOf(move: Application, shop: Pick<ShopContext, 'supplies'>): string[]
 }
 
 /** The moves of a step in words, each with what it covers and with what; none where it is done in one go. */
-export function movesInWords(step: StepDraft, shop: Pick<ShopContext, 'supplies'>): string[] {
+export function movesInWords(
+  step: StepDraft,
+  shop: Pick<ShopContext, 'supplies'>,
+): { number: number; words: string }[] {
   if (step.applications.length === 0) return [];
   const moves = movesOf(step);
-  return step.applications.map((own, at) => [moveWords(moves[at] ?? own), ...ownOf(own, shop)].join(', '));
+  return step.applications.map((own, at) => ({
+    number: at + 1,
+    words: [moveWords(moves[at] ?? own), ...ownOf(own, shop)].join(', '),
+  }));
 }
 
 /** The moves of a step, numbered; nothing where it is done in one go. */
@@ -37,9 +43,9 @@ export function MoveList({
   if (moves.length === 0) return null;
   return (
     <ol aria-label="In this order" className={className}>
-      {moves.map((words, at) => (
-        <li key={`${at} ${words}`}>
-          <span className="font-semibold">{at + 1}</span> {words}
+      {moves.map(({ number, words }) => (
+        <li key={number}>
+          <span className="font-semibold">{number}</span> {words}
         </li>
       ))}
     </ol>

@@ -2,6 +2,7 @@ import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS, meantBy } from '@upholder/core/catalogue';
 import { otherConventions, parseThinning, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
+import type { SequenceEdit } from '@upholder/core/rules';
 import {
   laidOnBy,
   nameWithGrit,
@@ -22,6 +23,8 @@ export interface FieldsProps {
   pieces: readonly Piece[];
   colour: string;
   change(what: string, part: Partial<StepDraft>): void;
+  /** Changes that go by what the step is by then: presses may come faster than answers. */
+  edit(what: string, edit: SequenceEdit): void;
 }
 
 const FACE_WORDS: Record<StepDraft['faces'], string> = {

@@ -1,4 +1,10 @@
-import { type Applicator, meantBy, type ProductSheet, type Thinning } from '@upholder/core/catalogue';
+import {
+  type Applicator,
+  isSprayed,
+  meantBy,
+  type ProductSheet,
+  type Thinning,
+} from '@upholder/core/catalogue';
 import { parseThinning, writeThinning } from '@upholder/core/mixing';
 import { WORK_PARTS } from '@upholder/core/pieces';
 import {
@@ -101,13 +107,15 @@ function PaintOfMove({ move, number, step, sheet, set }: MoveProps) {
       >
         {options(Object.fromEntries([...new Set([...tools, tool])].map((one) => [one, toolWords(one)])))}
       </Select>
-      <DraftEntry
-        label={labelled('Width', 'length')}
-        className="w-[4.5rem]"
-        value={move.toolMm === null ? '' : bare('length', move.toolMm)}
-        read={(text) => readSize('toolMm', text)}
-        onCommit={set}
-      />
+      {!isSprayed(tool) && (
+        <DraftEntry
+          label={labelled('Width', 'length')}
+          className="w-[4.5rem]"
+          value={move.toolMm === null ? '' : bare('length', move.toolMm)}
+          read={(text) => readSize('toolMm', text)}
+          onCommit={set}
+        />
+      )}
       {!move.laysOff && (
         <>
           <DraftEntry
@@ -183,7 +191,7 @@ function AbrasiveOfMove({ move, number, step, shop, set }: MoveProps & Pick<Fiel
 }
 
 /** How a step is done where one tool does not do it all: the usual ways by a press, and its moves one by one. */
-export function MoveFields({ step, shop, change }: FieldsProps) {
+export function MoveFields({ step, shop, change, edit }: FieldsProps) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   if (!takesMoves(step)) return null;
   const { applications } = step;
@@ -217,8 +225,7 @@ export function MoveFields({ step, shop, change }: FieldsProps) {
       {applications.length > 0 && (
         <ol aria-label="Moves" className="flex flex-col gap-2">
           {applications.map((move, at) => {
-            const set: SetMove = (part) =>
-              save(applications.map((one, index) => (index === at ? { ...one, ...part } : one)));
+            const set: SetMove = (part) => edit('moves', { kind: 'application', key: step.key, at, part });
             const number = at + 1;
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: a move is what stands in its place
@@ -235,20 +242,14 @@ export function MoveFields({ step, shop, change }: FieldsProps) {
                   className="mt-6"
                   aria-label={`Move ${number} earlier`}
                   disabled={at === 0}
-                  onClick={() =>
-                    save(
-                      applications.map((one, index) =>
-                        index === at - 1 ? move : index === at ? (applications[at - 1] ?? one) : one,
-                      ),
-                    )
-                  }
+                  onClick={() => edit('moves', { kind: 'earlier-application', key: step.key, at })}
                 >
                   <ArrowUp size={16} aria-hidden="true" />
                 </Button>
                 <Button
                   className="mt-6"
                   aria-label={`Remove move ${number}`}
-                  onClick={() => save(applications.filter((_, index) => index !== at))}
+                  onClick={() => edit('moves', { kind: 'application', key: step.key, at, part: null })}
                 >
                   <Trash2 size={16} aria-hidden="true" />
                 </Button>
@@ -259,13 +260,12 @@ export function MoveFields({ step, shop, change }: FieldsProps) {
             <li>
               <Button
                 onClick={() =>
-                  save([
-                    ...applications,
-                    ApplicationSchema.parse({
-                      parts: ['flats'],
-                      applicator: isCoat ? step.applicator : null,
-                    }),
-                  ])
+                  edit('moves', {
+                    kind: 'application',
+                    key: step.key,
+                    at: applications.length,
+                    part: { applicator: isCoat ? step.applicator : null },
+                  })
                 }
               >
                 <Plus size={16} aria-hidden="true" /> Add a move

@@ -32,6 +32,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
   const place = placeAfter(steps, step.key, shop.products);
   const change = (what: string, part: Partial<StepDraft>) =>
     editor.edit(`${what} of ${step.name}`, [{ kind: 'change', key: step.key, part }]);
+  const edit = (what: string, one: SequenceEdit) => editor.edit(`${what} of ${step.name}`, [one]);
   return (
     <div className="mt-3 border-line border-t pt-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -101,7 +102,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
           <Trash2 size={16} aria-hidden="true" /> Remove step
         </Button>
       </div>
-      <StepFields step={step} shop={shop} pieces={pieces} colour={colour} change={change} />
+      <StepFields step={step} shop={shop} pieces={pieces} colour={colour} change={change} edit={edit} />
     </div>
   );
 }

@@ -232,8 +232,8 @@ export function StepLine({
             </Figure>
           )}
           {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}
-          {movesInWords(step, shop).map((words, at) => (
-            <Figure key={`${at} ${words}`} name={String(at + 1)}>
+          {movesInWords(step, shop).map(({ number, words }) => (
+            <Figure key={number} name={String(number)}>
               {words}
             </Figure>
           ))}
