@@ -1,9 +1,8 @@
 import { success } from '../base/outcome.ts';
 import { isSprayed, type ProductSheet, type Supply } from '../catalogue/index.ts';
 import type { Climate } from '../drying/index.ts';
-import { dryFilmUm } from '../film/index.ts';
 import type { Zone } from '../jobs/index.ts';
-import { thinningFraction } from '../mixing/index.ts';
+import { dryFilmOf } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Interval, ShopSettings } from '../shop/index.ts';
 import {
@@ -63,11 +62,6 @@ export interface SystemOutlook extends Omit<RoughEstimate, 'days'> {
   hiding: HidingResult | null;
 }
 
-function dryFilm(step: Pick<StepDraft, 'wftUm' | 'thinning'>, sheet: ProductSheet): number {
-  const fraction = step.thinning ? thinningFraction(step.thinning, sheet) : 0;
-  return dryFilmUm(step.wftUm ?? sheet.wftTypUm, sheet.volumeSolidsPct, fraction);
-}
-
 /**
  * How the colour of a build-up hides the old one, with the primer films that lie under it.
  * @returns null when no colour is laid.
@@ -75,7 +69,16 @@ function dryFilm(step: Pick<StepDraft, 'wftUm' | 'thinning'>, sheet: ProductShee
 export function hidingOfSteps(
   steps: readonly Pick<
     StepDraft,
-    'key' | 'operation' | 'productKey' | 'wftUm' | 'thinning' | 'isEdgesOnly'
+    | 'key'
+    | 'operation'
+    | 'productKey'
+    | 'wftUm'
+    | 'thinning'
+    | 'conditionerPct'
+    | 'applicator'
+    | 'applications'
+    | 'supplyKey'
+    | 'isEdgesOnly'
   >[],
   sheets: Readonly<Record<string, ProductSheet>>,
   zone: Pick<Zone, 'oldColour' | 'newColour'>,
@@ -83,7 +86,7 @@ export function hidingOfSteps(
 ): HidingResult | null {
   const films = steps.flatMap((step) => {
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-    return sheet && !step.isEdgesOnly ? [{ step, sheet, dftUm: dryFilm(step, sheet) }] : [];
+    return sheet && !step.isEdgesOnly ? [{ step, sheet, dftUm: dryFilmOf(step, sheet) }] : [];
   });
   const colour = films.find(({ sheet }) => sheet.role === 'colour');
   if (!colour) return null;

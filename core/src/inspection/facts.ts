@@ -10,7 +10,14 @@ import {
   turnsOver,
   type Zone,
 } from '../jobs/index.ts';
-import { type MixRecord, potLifeAt, pouredOf, thinningFraction } from '../mixing/index.ts';
+import {
+  dilutionOf,
+  dryFilmOf,
+  type MixRecord,
+  potLifeAt,
+  pouredOf,
+  thinningFraction,
+} from '../mixing/index.ts';
 import { isFramed, type Piece } from '../pieces/index.ts';
 import {
   clocksOfCoat,
@@ -276,10 +283,13 @@ function coverFacts(around: FindingSurroundings, films: readonly Done[]): CoverF
   const seen = colours.reduce((share, film) => {
     const sheet = sheetOf(around, film);
     if (!sheet) return share;
-    const fraction = film.step.thinning ? thinningFraction(film.step.thinning, sheet) : 0;
-    const wet = film.entry.coat?.wftUm ?? film.step.wftUm ?? sheet.wftTypUm;
+    const measured = film.entry.coat?.wftUm ?? null;
+    const dft =
+      measured === null
+        ? dryFilmOf(film.step, sheet)
+        : dryFilmUm(measured, sheet.volumeSolidsPct, dilutionOf(film.step, sheet));
     const power = { ...sheet, contrastRatio: contrastIn(sheet.contrastRatio, zone.newColour) };
-    return share * seenThrough(power, dryFilmUm(wet, sheet.volumeSolidsPct, fraction));
+    return share * seenThrough(power, dft);
   }, 1);
   return {
     coats: colours.length,

@@ -1,5 +1,6 @@
 export * from './benchItems.ts';
 export * from './coatAmounts.ts';
+export * from './coatFilm.ts';
 export * from './cups.ts';
 export * from './memory.ts';
 export * from './mix.ts';

@@ -1,6 +1,5 @@
 import type { ProductSheet } from '../catalogue/index.ts';
-import { dryFilmUm } from '../film/index.ts';
-import { thinningFraction } from '../mixing/index.ts';
+import { dryFilmOf } from '../mixing/index.ts';
 import { bareStock, type StepDraft } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import type { RuleContext } from './model.ts';
@@ -70,9 +69,7 @@ export function filmsOf(strand: readonly StepDraft[], sheets: RuleContext['sheet
     if (index < stripped) return [];
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
     if (!sheet || step.isEdgesOnly) return [];
-    const fraction = step.thinning ? thinningFraction(step.thinning, sheet) : 0;
-    const dftUm = dryFilmUm(step.wftUm ?? sheet.wftTypUm, sheet.volumeSolidsPct, fraction);
-    return [{ step, sheet, index, dftUm }];
+    return [{ step, sheet, index, dftUm: dryFilmOf(step, sheet) }];
   });
 }
 

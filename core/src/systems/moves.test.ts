@@ -5,7 +5,7 @@ import { sampleId } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { residueMl } from '../film/index.ts';
 import { stepAsLogged, workOf } from '../jobs/index.ts';
-import { coatAmounts, coatMixes } from '../mixing/index.ts';
+import { coatAmounts, coatMixes, dryFilmOf } from '../mixing/index.ts';
 import { PIECE_DEFAULTS, type Piece, partAreaM2, sideAreaM2, WORK_PARTS } from '../pieces/index.ts';
 import { moveWords } from '../words/index.ts';
 import {
@@ -155,6 +155,27 @@ describe('paint of a coat in moves', () => {
     const plain = coatAmounts({ ...step, conditionerPct: 0 }, sheet, [DOOR], 'all', false)!;
     expect(amounts.mixMl).toBeCloseTo(plain.mixMl, 9);
     expect(amounts.paintMl).toBeLessThan(plain.paintMl);
+  });
+
+  it('dries to the film of the flats, once: thinner and conditioner are gone from it', () => {
+    // 105 µm wet at 40 % solids: 42 µm; with a tenth of conditioner 42 / 1.1.
+    expect(dryFilmOf(coat(), { ...sheet, volumeSolidsPct: 40 })).toBeCloseTo(42, 9);
+    expect(dryFilmOf(coat({ conditionerPct: 10 }), { ...sheet, volumeSolidsPct: 40 })).toBeCloseTo(
+      42 / 1.1,
+      9,
+    );
+    const two = coat({
+      applications: [
+        move({ parts: ['edges', 'profiles'], applicator: 'brush', wftUm: 60 }),
+        move({
+          parts: ['flats'],
+          applicator: 'roller-mohair',
+          thinning: { convention: 'on-paint', value: 5 },
+        }),
+        move({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true, wftUm: 300 }),
+      ],
+    });
+    expect(dryFilmOf(two, { ...sheet, volumeSolidsPct: 40 })).toBeCloseTo(42 / 1.05, 9);
   });
 
   it('is the same as before where one tool does it all', () => {

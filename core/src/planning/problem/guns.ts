@@ -65,12 +65,12 @@ export const NIGHT_MIN = 600;
 
 /** The same text for what may be laid on out of one mix: the product in its colour, thinned alike. */
 export function materialOf(
-  { productKey, thinning }: Pick<Step, 'productKey' | 'thinning'>,
+  { productKey, thinning, conditionerPct }: Pick<Step, 'productKey' | 'thinning' | 'conditionerPct'>,
   { newColour }: Pick<Zone, 'newColour'>,
   { role }: Pick<ProductSheet, 'role'>,
 ): string {
   const colour = isTinted(role) ? ` ${newColour}` : '';
-  return `${productKey}${colour}${thinning ? ` ${thinning.convention} ${thinning.value}` : ''}`;
+  return `${productKey}${colour}${thinning ? ` ${thinning.convention} ${thinning.value}` : ''}${conditionerPct > 0 ? ` +${conditionerPct}` : ''}`;
 }
 
 /** Minutes that a product may rest in a sealed gun or a wrapped roller: as its sheet says, and never once hardener is in it. */
@@ -80,7 +80,7 @@ export function restOf({ hardener, gunRestMin }: Pick<ProductSheet, 'hardener' |
 
 /** What a step sprays in a zone; null where nothing is sprayed. @param cleanMin cleaning that is left to others. */
 export function paintOf(
-  step: Pick<Step, 'productKey' | 'applicator' | 'thinning'>,
+  step: Pick<Step, 'productKey' | 'applicator' | 'thinning' | 'conditionerPct'>,
   zone: Pick<Zone, 'newColour'>,
   sheet: Pick<ProductSheet, 'role' | 'base' | 'hardener' | 'gunRestMin' | 'potLifeMin'> | undefined,
   { applicator, cleanMin }: { applicator: Step['applicator']; cleanMin: Minute },

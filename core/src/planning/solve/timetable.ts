@@ -414,6 +414,7 @@ function setUpAnew(
 ): Placement | null {
   let from = ready;
   let changeMin = 0;
+  let isLess = false;
   for (let attempt = 0; attempt < GUN_TRIES; attempt += 1) {
     const asked = changeMin === 0 ? op : { ...op, setupMin: op.setupMin + changeMin };
     const slot = earliestSlot(problem, table, asked, from, hands);
@@ -424,11 +425,13 @@ function setUpAnew(
       if (found.retryAt === Number.POSITIVE_INFINITY) return null;
       from = Math.max(found.retryAt, slot.start + 1);
       changeMin = 0;
-    } else if (found.changeMin < changeMin) {
-      // The time for a change sent it past a night, after which there is nothing left to change.
+      isLess = false;
+    } else if (found.changeMin < changeMin && !isLess) {
+      // The time for a change sent it past a night, after which there is less to change: tried once from there.
       from = slot.start;
       changeMin = found.changeMin;
-    } else if (found.changeMin === changeMin) {
+      isLess = true;
+    } else if (found.changeMin <= changeMin) {
       const { number } = found;
       return { op: { ...asked, gun: { ...op.paint, number, changeMin, goesOn: false } }, slot };
     } else changeMin = found.changeMin;

@@ -1,6 +1,5 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
-import { dryFilmUm } from '@upholder/core/film';
-import { thinningFraction } from '@upholder/core/mixing';
+import { dryFilmOf } from '@upholder/core/mixing';
 import { does, type Operation, type StepDraft } from '@upholder/core/systems';
 import { show } from '../../base/voice.ts';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
@@ -42,8 +41,7 @@ interface ItemProps {
 function dryUm(step: StepDraft, shop: ShopContext): number | null {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   if (!sheet || step.wftUm === null || step.isEdgesOnly) return null;
-  const fraction = step.thinning ? thinningFraction(step.thinning, sheet) : 0;
-  return dryFilmUm(step.wftUm, sheet.volumeSolidsPct, fraction);
+  return dryFilmOf(step, sheet);
 }
 
 function isPale(hex: string): boolean {
