@@ -37,6 +37,9 @@ function facesSplit(context: RuleContext, first: 'front' | 'back'): RuleContext 
 }
 
 /** Rinse, deglosser, windows, mixes, caulk, tags, faces, handling and patches. */
+/** A waterborne colour coat that is thinned a little. */
+const thinned = () => changed(contextOf('D'), 'colour-1', { thinning: { convention: 'on-paint', value: 5 } });
+
 export const FINER_CASES: Case[] = [
   {
     code: 'cleaner-rinse',
@@ -204,6 +207,13 @@ export const FINER_CASES: Case[] = [
     trips: () => D({ options: isocyanate, pieces: many, settings: { hasSuppliedAir: true } }),
     spares: () => D({ options: isocyanate, settings: { hasSuppliedAir: true } }),
     isFixed: true,
+  },
+  {
+    // Water is water, from the tap or distilled.
+    code: 'thinner-wrong',
+    isFixed: true,
+    trips: () => changed(thinned(), 'colour-1', { thinnerName: 'water and alcohol' }),
+    spares: () => changed(thinned(), 'colour-1', { thinnerName: 'Distilled water' }),
   },
   {
     code: 'thinner-wrong',

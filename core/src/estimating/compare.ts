@@ -11,6 +11,7 @@ import {
   contrastIn,
   type HidingResult,
   type PrimerRun,
+  tintTowards,
 } from '../survey/index.ts';
 import {
   FINISHING_SYSTEMS,
@@ -75,6 +76,7 @@ export function hidingOfSteps(
     | 'wftUm'
     | 'thinning'
     | 'conditionerPct'
+    | 'tintPct'
     | 'applicator'
     | 'applications'
     | 'supplyKey'
@@ -92,8 +94,11 @@ export function hidingOfSteps(
   if (!colour) return null;
   const primers = films.filter(({ sheet }) => sheet.role === 'primer');
   const [first] = primers;
+  // The colour of the last one is what the first colour coat lies on.
+  const tint = (primers.at(-1)?.step.tintPct ?? 0) / 100;
+  const shade = tint > 0 ? tintTowards(primerColour, zone.newColour, tint) : primerColour;
   const primer: PrimerRun | null = first
-    ? { ...first.sheet, dftUm: first.dftUm, coats: primers.length, colour: primerColour }
+    ? { ...first.sheet, dftUm: first.dftUm, coats: primers.length, colour: shade }
     : null;
   return coatsToHide(
     zone.oldColour,

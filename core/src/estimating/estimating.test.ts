@@ -310,5 +310,14 @@ describe('hiding of a sequence', () => {
     // A white primer over dark brown under pale green: most of the way is done before the first colour coat.
     expect(primed.startDeltaE).toBeLessThan(bare.startDeltaE / 2);
     expect(hidingOfSteps([], GENERIC_PRODUCTS, input.zone)).toBeNull();
+    // Tinted all the way the primer is the new colour, as far as it hides; halfway it is nearer to it.
+    const tinted = (tintPct: number) =>
+      hidingOfSteps(
+        job.steps.map((step) => (step.key.startsWith('prime') ? { ...step, tintPct } : step)),
+        GENERIC_PRODUCTS,
+        { ...input.zone, newColour: '#2c2f6e' },
+      )!.startDeltaE;
+    expect(tinted(100)).toBeLessThan(tinted(50));
+    expect(tinted(50)).toBeLessThan(tinted(0));
   });
 });

@@ -6,6 +6,7 @@ import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
   applicatorInPlace,
+  isWiped,
   type Laying,
   minutesOfStep,
   type Step,
@@ -89,7 +90,11 @@ function stepMinutes(
 }
 
 /** Whether a coat goes on lying pieces one side at a time. */
-function isTurned(step: Step, { laying, isOnSite }: Pick<RoughInput, 'laying' | 'isOnSite'>): boolean {
+function isTurned(
+  step: Step,
+  { laying, isOnSite, sheets }: Pick<RoughInput, 'laying' | 'isOnSite' | 'sheets'>,
+): boolean {
+  if (isWiped(step, sheets[step.productKey ?? ''])) return false;
   const isFlat = laying === 'flat' || (isOnSite && laying !== undefined);
   return isFlat && does(step, 'laysFilm') && !step.isEdgesOnly && step.faces === 'both';
 }

@@ -1,5 +1,6 @@
 export * from './agenda.ts';
 export * from './demand.ts';
 export * from './implausible.ts';
+export { normalNow } from './normal.ts';
 export * from './progress.ts';
 export * from './states.ts';

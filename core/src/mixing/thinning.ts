@@ -79,6 +79,15 @@ export function otherConventions(thinning: Thinning, densities: Densities): stri
   );
 }
 
+/** Water is water to a paint, from the tap or distilled. */
+const WATER = /^(?:(?:clean|tap|distilled|demineralised|softened|conditioned|boiled) )?water$/i;
+
+/** Whether two names of thinners are the same thing to a paint. */
+export function isSameThinner(one: string, other: string): boolean {
+  const [a, b] = [one.trim(), other.trim()];
+  return a.toLowerCase() === b.toLowerCase() || (WATER.test(a) && WATER.test(b));
+}
+
 /** Paint and thinner that make up a volume of mix. */
 export interface MixAmounts {
   mixMl: number;

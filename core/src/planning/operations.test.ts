@@ -6,7 +6,7 @@ import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
-import { handsOnMinutes, YARDSTICKS } from '../systems/index.ts';
+import { handsOnMinutes, type Step, YARDSTICKS } from '../systems/index.ts';
 import { clocksOfCoat, lagsOf } from './problem/coatClocks.ts';
 import type { JobForPlanning } from './problem/input.ts';
 import type { Batch } from './problem/loads.ts';
@@ -38,6 +38,34 @@ describe('the tasks of a batch', () => {
     expect(tasks(opsOf(job, 'flat'))).toEqual(['Colour 1, backs', 'Flip for Colour 1', 'Colour 1, fronts']);
     const oneSided = job.pieces.map((piece) => ({ ...piece, finishBack: false }));
     expect(tasks(opsOf(job, 'flat', oneSided))).toEqual(['Colour 1']);
+  });
+
+  it('are one for a stain that is wiped on and off both sides, however it lies, and not where it is sprayed', () => {
+    const stained = sampleJob([{ systemId: 'K', doors: 4, fronts: 0 }], shop);
+    const tasks = (from: JobForPlanning) =>
+      opsOf(from, 'flat')
+        .filter(({ stepKey }) => stepKey === 'stain')
+        .map(({ side, action }) => `${side} ${action}`);
+    expect(tasks(stained)).toEqual(['all do']);
+    const sprayed = stained.steps.map((step) =>
+      step.key === 'stain' ? { ...step, applicator: 'turbine' as const } : step,
+    );
+    expect(tasks({ ...stained, steps: sprayed })).toEqual(['back do', 'front flip', 'front do']);
+    // The clear coat over it is turned as any other.
+    const clear = opsOf(stained, 'flat').filter(({ stepKey }) => stepKey === 'clear-1');
+    expect(clear.map(({ action }) => action)).toEqual(['do', 'flip', 'do']);
+  });
+
+  it('keep paints apart that differ by their conditioner, or by the tint of a primer', () => {
+    const material = (part: Partial<Step>, name: string) => {
+      const steps = job.steps.map((step) =>
+        /^(colour|prime)-1$/.test(step.key) ? { ...step, ...part } : step,
+      );
+      return opNamed(opsOf({ ...job, steps }, 'hung'), name).paint?.material;
+    };
+    expect(material({ conditionerPct: 5 }, 'Colour 1')).not.toBe(material({}, 'Colour 1'));
+    expect(material({ tintPct: 50 }, 'Prime 1')).not.toBe(material({}, 'Prime 1'));
+    expect(material({ tintPct: 50 }, 'Prime 1')).not.toBe(material({ tintPct: 100 }, 'Prime 1'));
   });
 
   it('are one session where the same material goes on out of the same gun, and where the step is the same', () => {

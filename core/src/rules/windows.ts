@@ -1,5 +1,5 @@
 import { filmClocks } from '../drying/index.ts';
-import { potLifeAt } from '../mixing/index.ts';
+import { isSameThinner, potLifeAt } from '../mixing/index.ts';
 import { said } from '../said/index.ts';
 import { minutesOfStep, restOf, type StepDraft, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { formatDuration } from '../units/index.ts';
@@ -161,10 +161,7 @@ const wrongThinner: Rule = {
   check({ steps, sheets }) {
     return steps.flatMap((step) => {
       const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-      const isOther =
-        step.thinnerName !== '' &&
-        sheet &&
-        step.thinnerName.toLowerCase() !== sheet.thinnerName.toLowerCase();
+      const isOther = step.thinnerName !== '' && sheet && !isSameThinner(step.thinnerName, sheet.thinnerName);
       if (!sheet || !isOther || (step.thinning?.value ?? 0) === 0) return [];
       return [
         {

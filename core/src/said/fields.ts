@@ -76,6 +76,7 @@ export const FIELDS = {
   'field.place-side': 'Size of the place',
   'field.posts': 'Posts',
   'field.piece-area': 'Area',
+  'field.tint': 'Tint',
   'field.tool-width': 'Width of the tool',
   'field.wind': 'Wind',
   'field.rain': 'Rain',

@@ -8,6 +8,19 @@ export const JOB = {
   'job.needed-by-lies-before-the-start': '“Needed by” is before the start date.',
   'job.needed-by-is-already-past-no': (p: { neededBy: Text }) =>
     `“Needed by” ${p.neededBy} has passed, so no plan can meet it. Agree a later date.`,
+  // core/src/floor/normal.ts
+  'job.patchy-now': (p: { more: Text }) =>
+    `The old colour may still show through: ${p.more === 1 || p.more === '1' ? 'one more coat follows' : `${p.more} more coats follow`}.`,
+  'job.primer-need-not-hide': 'Primer need not hide the old colour: look for gaps and runs, not for shade.',
+  'job.clear-looks-milky':
+    'A wet clear coat may look milky and show fine bubbles. Both go within minutes: do not brush over them.',
+  'job.thin-edges-now': 'Edges look thin now: the coats that follow build them up.',
+  'job.stipple-levels': 'Fine stipple levels by itself: do not roll again once the paint starts to pull.',
+  'job.stain-uneven-while-wet': 'Stain looks uneven while it is wet: judge it wiped off and dry.',
+  'job.last-film-shows': 'This coat is the one that shows: check it under raking light while it is wet.',
+  'job.sand-through-on-an-arris':
+    'Sanding through on a sharp edge does no harm: a coat follows. Spot-prime bare wood on the flats.',
+  'job.nothing-covers-a-sand-through': 'No coat follows: do not sand through anywhere.',
   // core/src/jobs/room.ts
   'job.protect-wash': 'Wash where tape goes',
   'job.protect-floor': 'Cover the floor, tape the edges',

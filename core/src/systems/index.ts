@@ -47,6 +47,7 @@ export { supplyNeed, supplyWords } from './supplyNeed.ts';
 export { withTool } from './toolSteps.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
 export type { SitePart } from './waySteps.ts';
+export { isWiped } from './wiped.ts';
 export { restOf, withSupplies } from './withSupplies.ts';
 export {
   labourIn,

@@ -95,6 +95,8 @@ export const StepSchema = z.object({
   mixCount: countField('mix-count', 1, 20).default(1),
   /** What thins it; empty: what its sheet names. */
   thinnerName: z.string().trim().max(80).default(''),
+  /** How far a primer is tinted from its own colour towards the zone's, in %. */
+  tintPct: numberField('tint', 0, 100, ' %').default(0),
   /** Conditioner or retarder in it, in % on the paint. */
   conditionerPct: numberField('conditioner', 0, CONDITIONER_MAX_PCT, ' %').default(0),
   /** The moves that it is done in, one after the other and while it is wet; empty: in one go, as the step says. */

@@ -27,6 +27,7 @@ export const STEP_DEFAULTS = {
   mixCount: 1,
   thinnerName: '',
   extraLossPct: 0,
+  tintPct: 0,
   conditionerPct: 0,
   applications: [],
   repeat: null,

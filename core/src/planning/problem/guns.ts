@@ -65,11 +65,16 @@ export const NIGHT_MIN = 600;
 
 /** The same text for what may be laid on out of one mix: the product in its colour, thinned alike. */
 export function materialOf(
-  { productKey, thinning, conditionerPct }: Pick<Step, 'productKey' | 'thinning' | 'conditionerPct'>,
+  {
+    productKey,
+    thinning,
+    conditionerPct,
+    tintPct,
+  }: Pick<Step, 'productKey' | 'thinning' | 'conditionerPct' | 'tintPct'>,
   { newColour }: Pick<Zone, 'newColour'>,
   { role }: Pick<ProductSheet, 'role'>,
 ): string {
-  const colour = isTinted(role) ? ` ${newColour}` : '';
+  const colour = isTinted(role) ? ` ${newColour}` : tintPct > 0 ? ` ${newColour} ${tintPct} %` : '';
   return `${productKey}${colour}${thinning ? ` ${thinning.convention} ${thinning.value}` : ''}${conditionerPct > 0 ? ` +${conditionerPct}` : ''}`;
 }
 
@@ -80,7 +85,7 @@ export function restOf({ hardener, gunRestMin }: Pick<ProductSheet, 'hardener' |
 
 /** What a step sprays in a zone; null where nothing is sprayed. @param cleanMin cleaning that is left to others. */
 export function paintOf(
-  step: Pick<Step, 'productKey' | 'applicator' | 'thinning' | 'conditionerPct'>,
+  step: Pick<Step, 'productKey' | 'applicator' | 'thinning' | 'conditionerPct' | 'tintPct'>,
   zone: Pick<Zone, 'newColour'>,
   sheet: Pick<ProductSheet, 'role' | 'base' | 'hardener' | 'gunRestMin' | 'potLifeMin'> | undefined,
   { applicator, cleanMin }: { applicator: Step['applicator']; cleanMin: Minute },

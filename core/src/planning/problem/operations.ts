@@ -22,6 +22,7 @@ import {
 import {
   applicatorInPlace,
   type ClockKind,
+  isWiped,
   minutesOfStep,
   type Step,
   type StepMinutes,
@@ -146,7 +147,13 @@ function tasksOf(
     before,
     areOff,
     neighbours,
-  }: { before: Step | undefined; areOff: boolean; neighbours: readonly [string, string][] },
+    isAtOnce,
+  }: {
+    before: Step | undefined;
+    areOff: boolean;
+    neighbours: readonly [string, string][];
+    isAtOnce: boolean;
+  },
 ): Task[] {
   if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
   const isInRoom = isWorkedInRoom(batch.way);
@@ -159,8 +166,8 @@ function tasksOf(
       { side: 'front', action: 'do' },
     ];
   if (step.isEdgesOnly || step.faces !== 'both') return [{ side: sideOf(step), action: 'do' }];
-  // In the client's room pieces stay upright or lean: nothing is turned over.
-  if (!batch.isTwoSided || isInRoom) return [{ side: 'all', action: 'do' }];
+  // In the client's room pieces stay upright or lean: nothing is turned over. What is wiped on and off is held in the hand meanwhile.
+  if (!batch.isTwoSided || isInRoom || isAtOnce) return [{ side: 'all', action: 'do' }];
   return [
     { side: 'back', action: 'do' },
     { side: 'front', action: 'flip' },
@@ -183,8 +190,17 @@ function doneTimes(
 ): Map<string, LogEntry> {
   const done = new Map<string, LogEntry>();
   const members = new Set(pieces.map(({ id }) => id));
+  const faces = { front: new Set<string>(), back: new Set<string>() };
   for (const entry of log) {
     if (entry.stepId !== step.id || entry.action !== task.action) continue;
+    // One face after the other is the whole piece too.
+    if (task.side === 'all' && (entry.side === 'front' || entry.side === 'back')) {
+      const [own, other] = entry.side === 'front' ? [faces.front, faces.back] : [faces.back, faces.front];
+      for (const id of entry.pieceIds) {
+        own.add(id);
+        if (members.has(id) && other.has(id)) done.set(id, entry);
+      }
+    }
     if (entry.side !== task.side && entry.side !== 'all') continue;
     for (const pieceId of entry.pieceIds) if (members.has(pieceId)) done.set(pieceId, entry);
   }
@@ -241,9 +257,12 @@ export function draftOps(
     );
     const before = coated;
     if (does(planned, 'laysFilm') && !planned.isEdgesOnly) coated = planned;
-    const tasks = tasksOf(planned, batch, all, { before, areOff, neighbours }).flatMap((task) =>
-      byTool(task, all, switches.get(planned.id)),
-    );
+    const tasks = tasksOf(planned, batch, all, {
+      before,
+      areOff,
+      neighbours,
+      isAtOnce: isWiped(planned, shop.sheets[planned.productKey ?? '']),
+    }).flatMap((task) => byTool(task, all, switches.get(planned.id)));
     for (const task of tasks) {
       const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
       const step = withTool(planned, task.tool, shop.sheets[planned.productKey ?? '']);

@@ -33,7 +33,14 @@ const FACE_WORDS: Record<StepDraft['faces'], string> = {
   back: 'backs only',
 };
 
-const THINNERS = ['clean water', 'mineral spirit', 'denatured alcohol', 'lacquer thinner'];
+const THINNERS = [
+  'clean water',
+  'distilled water',
+  'softened water',
+  'mineral spirit',
+  'denatured alcohol',
+  'lacquer thinner',
+];
 
 export function Choice({
   label,
@@ -145,6 +152,14 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
             ))}
           </Choice>
         </>
+      )}
+      {(sheet.role === 'primer' || step.tintPct > 0) && (
+        <DraftText
+          label="Tinted towards the colour, %"
+          value={String(step.tintPct)}
+          read={(text) => readField('tintPct', text.trim() === '' ? 0 : readNumber(text))}
+          onCommit={(part) => change('tint', part)}
+        />
       )}
       {(sheet.conditionerMaxPct !== null || step.conditionerPct > 0) && (
         <DraftText

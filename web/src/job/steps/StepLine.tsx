@@ -232,6 +232,7 @@ export function StepLine({
             </Figure>
           )}
           {step.thinning && <Figure name="thinning">{thinningWords(step.thinning)}</Figure>}
+          {step.tintPct > 0 && <Figure name="tinted">{step.tintPct} % towards the colour</Figure>}
           {movesInWords(step, shop).map(({ number, words }) => (
             <Figure key={number} name={String(number)}>
               {words}

@@ -61,7 +61,16 @@ export const DraftText = DraftEntry<Partial<StepDraft>>;
 
 /** Reads one field of a step; a message where it cannot be. */
 export function readField<
-  K extends 'grit' | 'wftUm' | 'name' | 'note' | 'mixCount' | 'conditionerPct' | 'labour' | 'cautions',
+  K extends
+    | 'grit'
+    | 'wftUm'
+    | 'name'
+    | 'note'
+    | 'mixCount'
+    | 'conditionerPct'
+    | 'tintPct'
+    | 'labour'
+    | 'cautions',
 >(key: K, value: unknown): Partial<StepDraft> | string {
   const parsed = StepDraftSchema.shape[key].safeParse(value);
   return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'Invalid value.');

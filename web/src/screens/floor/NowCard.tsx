@@ -15,6 +15,7 @@ import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { FailedDialog } from './FailedDialog.tsx';
 import { GearDue } from './GearDue.tsx';
+import { NormalNow } from './NormalNow.tsx';
 import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
@@ -119,6 +120,9 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           <MoveList step={step} shop={shop} className="mt-3 flex flex-col gap-0.5 text-lead" />
           <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
         </>
+      )}
+      {step && isStepItself(op) && !turnsOver(op) && (
+        <NormalNow step={coat?.step ?? step} detail={detail} shop={shop} />
       )}
       {step && step.cautions.length > 0 && (
         <ul className="mt-3 border-stop border-l-4 pl-3 text-note">
