@@ -43,7 +43,7 @@ export {
   STEP_DEFAULTS,
   sandStep,
 } from './steps.ts';
-export { supplyNeed, supplyWords } from './supplyNeed.ts';
+export { suppliesOfStep, supplyNeed, supplyWords } from './supplyNeed.ts';
 export { withTool } from './toolSteps.ts';
 export { SYSTEM_IDS, SYSTEM_TRAITS, type SystemId, type SystemTraits } from './traits.ts';
 export type { SitePart } from './waySteps.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { words } from '../../test/expect.ts';
 import { changed, contextOf } from '../../test/ruleContext.ts';
 import { sampleId } from '../../test/sample.ts';
-import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
+import { GENERIC_PRODUCTS, GENERIC_SUPPLIES, type Supply } from '../catalogue/index.ts';
 import { residueMl } from '../film/index.ts';
 import { stepAsLogged, workOf } from '../jobs/index.ts';
 import { coatAmounts, coatMixes, dryFilmOf } from '../mixing/index.ts';
@@ -18,6 +18,8 @@ import {
   movesOf,
   type Step,
   StepSchema,
+  suppliesOfStep,
+  supplyNeed,
   toolsOf,
   withTool,
 } from './index.ts';
@@ -272,6 +274,29 @@ describe('minutes of a step in moves', () => {
       4 * FLATS_M2 + 8 * (EDGES_M2 + WALLS_M2) + 3 * 2 * OUTLINE_M,
       6,
     );
+  });
+});
+
+describe('abrasives of a step in moves', () => {
+  it('are counted each for its own parts, one that comes twice once', () => {
+    const scuff = coat({ operation: 'sand', productKey: null, applicator: null, grit: 320, supplyKey: 'a' });
+    const disc: Supply = { ...Object.values(GENERIC_SUPPLIES).find(({ kind }) => kind === 'abrasive')! };
+    const supplies = { a: disc, b: { ...disc, name: 'Foam' } };
+    const many = Array.from({ length: 40 }, () => DOOR);
+    const need = (applications: Application[]) =>
+      suppliesOfStep({ ...scuff, applications }, supplies, many).map(({ key, need }) => [key, need?.amount]);
+    const [[, whole] = []] = need([]);
+    const flats = supplyNeed(scuff, disc, many, ['flats'])?.amount;
+    const rest = supplyNeed(scuff, disc, many, ['edges', 'profiles'])?.amount;
+    expect(need([move({ byMachine: true }), move({ parts: ['edges', 'profiles'], supplyKey: 'b' })])).toEqual(
+      [
+        ['a', flats],
+        ['b', rest],
+      ],
+    );
+    expect(need([move({}), move({ parts: ['edges', 'profiles'] })])).toEqual([['a', whole]]);
+    expect(flats).toBeLessThan(Number(whole));
+    expect(suppliesOfStep({ ...scuff, supplyKey: null }, supplies, many)).toEqual([]);
   });
 });
 

@@ -1,16 +1,36 @@
 import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/supplies.ts';
-import { hingesOf, type Piece, profileLengthMm, sideAreaM2 } from '../pieces/index.ts';
+import {
+  hingesOf,
+  type Piece,
+  partAreaM2,
+  profileLengthMm,
+  sideAreaM2,
+  WORK_PARTS,
+  type WorkPart,
+} from '../pieces/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
+import { movesOf } from './moves.ts';
 import { does } from './operations.ts';
 import { type StepDraft, sideOf, stepAppliesTo } from './step.ts';
 
 /** Tape round the plate and the arm of a hinge, in metres. */
 const TAPE_PER_HINGE_M = 0.25;
 
-/** How much of its supply a step takes for the pieces that it concerns; null where that is not counted. */
-export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Piece[]): SupplyAmount | null {
+/**
+ * How much of its supply a step takes for the pieces that it concerns; null where that is not counted.
+ * @param parts those that it is used on; all of a piece where they are left out.
+ */
+export function supplyNeed(
+  step: StepDraft,
+  supply: Supply,
+  pieces: readonly Piece[],
+  parts?: readonly WorkPart[],
+): SupplyAmount | null {
   const own = pieces.filter((piece) => stepAppliesTo(step, piece));
-  const areaM2 = own.reduce((sum, piece) => sum + sideAreaM2(piece, sideOf(step)), 0);
+  const side = sideOf(step);
+  const areaOf = (piece: Piece) =>
+    parts ? parts.reduce((sum, part) => sum + partAreaM2(piece, side, part), 0) : sideAreaM2(piece, side);
+  const areaM2 = own.reduce((sum, piece) => sum + areaOf(piece), 0);
   const profileM = own.reduce((sum, piece) => sum + profileLengthMm(piece), 0) / 1000;
   // Hinges that stay are wrapped, so many to a door by its height; fixed work is taped along its outline.
   if (supply.kind === 'masking' && step.key.startsWith('mask-hinges')) {
@@ -20,6 +40,34 @@ export function supplyNeed(step: StepDraft, supply: Supply, pieces: readonly Pie
   // Gloss and old lacquer load the paper; raw stock and primer do not.
   const isOnOldFinish = does(step, 'keysGround') && (step.grit ?? 0) <= 220;
   return supplyAmount(supply, areaM2, profileM, isOnOldFinish);
+}
+
+/** A supply of a step, with how much of it. */
+export interface StepSupply {
+  key: string;
+  supply: Supply;
+  need: SupplyAmount | null;
+}
+
+/** Everything from the stores that a step takes: its own supply, or what each of its moves sands with, for the parts of all of them. */
+export function suppliesOfStep(
+  step: StepDraft,
+  supplies: Readonly<Record<string, Supply>>,
+  pieces: readonly Piece[],
+): StepSupply[] {
+  const parts = new Map<string, Set<WorkPart>>();
+  for (const { supplyKey, parts: own } of movesOf(step)) {
+    if (supplyKey === null) continue;
+    const known = parts.get(supplyKey) ?? new Set();
+    for (const part of own) known.add(part);
+    parts.set(supplyKey, known);
+  }
+  return [...parts].flatMap(([key, own]) => {
+    const supply = supplies[key];
+    if (!supply) return [];
+    const some = step.applications.length > 0 ? WORK_PARTS.filter((part) => own.has(part)) : undefined;
+    return [{ key, supply, need: supplyNeed(step, supply, pieces, some) }];
+  });
 }
 
 /** `2.20 L`, `14`, `6.5 m`: an amount of a supply in words. */

@@ -3,7 +3,7 @@ import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from 
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
-import { type Step, type StepDraft, sideOf, supplyNeed, supplyWords } from '@upholder/core/systems';
+import { type Step, type StepDraft, sideOf, suppliesOfStep, supplyWords } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
@@ -12,6 +12,7 @@ import { show, voice } from '../../base/voice.ts';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
 import { clocksInZone, type ShopOfZone } from '../airAt.ts';
 import { movesInWords } from '../MoveList.tsx';
+import { suppliesOf } from '../productLookups.ts';
 
 interface StepLineProps {
   step: StepDraft;
@@ -161,8 +162,7 @@ export function StepLine({
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
   const clocks = sheet && step.wftUm !== null ? clocksInZone(sheet, step.wftUm, shop) : null;
   const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
-  const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
-  const need = supply ? supplyNeed(step, supply, pieces) : null;
+  const supplies = suppliesOfStep(step, suppliesOf(shop), pieces);
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
   return (
@@ -194,12 +194,12 @@ export function StepLine({
           {sheet && <span>{sheet.name}</span>}
           {!isFilm && (
             <span className="text-quiet">
-              {supply && (
-                <span className="mr-3 text-ink">
+              {supplies.map(({ key, supply, need }) => (
+                <span key={key} className="mr-3 text-ink">
                   {supply.name}
                   {need && <span className="quantity">, {supplyWords(need, voice().units)}</span>}
                 </span>
-              )}
+              ))}
               {step.why}
             </span>
           )}

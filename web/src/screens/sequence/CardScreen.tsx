@@ -8,7 +8,7 @@ import {
   type Step,
   sideOf,
   stepAppliesTo,
-  supplyNeed,
+  suppliesOfStep,
   supplyWords,
 } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
@@ -19,6 +19,7 @@ import { clocksInZone, type ShopOfZone, shopInZone } from '../../job/airAt.ts';
 import { MoveList } from '../../job/MoveList.tsx';
 import { NoZone } from '../../job/NoZone.tsx';
 import { holderWords, workedAt } from '../../job/placeWords.ts';
+import { suppliesOf } from '../../job/productLookups.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
 
@@ -44,10 +45,11 @@ function CardLine({
   const pieces = detail.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
   const isOnSite = detail.job.place === 'client';
   const amounts = sheet ? coatAmounts(step, sheet, pieces, sideOf(step), isOnSite) : null;
-  const supply = shop.supplies.find(({ key }) => key === step.supplyKey)?.supply;
-  const need = supply ? supplyNeed(step, supply, pieces) : null;
+  const supplies = suppliesOfStep(step, suppliesOf(shop), pieces);
   const tools = [
-    supply && `${supply.name}${need ? `, ${supplyWords(need, voice().units)}` : ''}`,
+    ...supplies.map(
+      ({ supply, need }) => `${supply.name}${need ? `, ${supplyWords(need, voice().units)}` : ''}`,
+    ),
     sheet?.name,
     step.applicator && step.applications.length === 0 ? APPLICATOR_WORDS[step.applicator] : null,
     step.wftUm === null ? null : `${show('film', step.wftUm)} wet`,
