@@ -16,7 +16,8 @@ export const ApplicationSchema = z.object({
     .array(z.enum(WORK_PARTS))
     .min(1)
     .max(WORK_PARTS.length)
-    .transform((parts) => WORK_PARTS.filter((part) => parts.includes(part))),
+    // In their order, each once; what they are stays the same, so that the published description can say it.
+    .overwrite((parts) => WORK_PARTS.filter((part) => parts.includes(part))),
   /** What paint goes on with; null for an abrasive. */
   applicator: z.enum(APPLICATORS).nullable().default(null),
   /** Width of the brush, the roller or the pad, in mm. */
