@@ -11,8 +11,7 @@ test('hand-painted with conditioner: edges by a 38 mm brush, flats by mohair, ti
   test.setTimeout(600_000);
   await shop.tell('reset');
   await enter(page, shop, 'Maren');
-  const crew = await Crew.of(page);
-  await startJob(page, 'Hand-painted dresser', 'HAND');
+  const crew = await startJob(page, 'Hand-painted dresser', 'HAND');
   await addLines(page, '6 doors 450 x 700', '2 drawer fronts 450 x 160');
   const zone = {
     substrate: 'closed-grain hardwood',

@@ -2,7 +2,7 @@ import { success } from '../base/outcome.ts';
 import { isSprayed, type ProductSheet, type Supply } from '../catalogue/index.ts';
 import type { Climate } from '../drying/index.ts';
 import type { Zone } from '../jobs/index.ts';
-import { dryFilmOf } from '../mixing/index.ts';
+import { dryFilmOf, type Filmed } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { Interval, ShopSettings } from '../shop/index.ts';
 import {
@@ -68,20 +68,8 @@ export interface SystemOutlook extends Omit<RoughEstimate, 'days'> {
  * @returns null when no colour is laid.
  */
 export function hidingOfSteps(
-  steps: readonly Pick<
-    StepDraft,
-    | 'key'
-    | 'operation'
-    | 'productKey'
-    | 'wftUm'
-    | 'thinning'
-    | 'conditionerPct'
-    | 'tintPct'
-    | 'applicator'
-    | 'applications'
-    | 'supplyKey'
-    | 'isEdgesOnly'
-  >[],
+  steps: readonly (Filmed &
+    Pick<StepDraft, 'key' | 'operation' | 'productKey' | 'tintPct' | 'isEdgesOnly'>)[],
   sheets: Readonly<Record<string, ProductSheet>>,
   zone: Pick<Zone, 'oldColour' | 'newColour'>,
   primerColour = PRIMER_WHITE,

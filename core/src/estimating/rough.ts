@@ -5,13 +5,13 @@ import { type Piece, staysMounted, workedWay } from '../pieces/index.ts';
 import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
-  applicatorInPlace,
   isWiped,
   type Laying,
   minutesOfStep,
   type Step,
   sideOf,
   stepAppliesTo,
+  stepInPlace,
   strainingMinutes,
   waitOf,
   YARDSTICKS,
@@ -79,12 +79,9 @@ function stepMinutes(
   const inRoom = pieces.filter(isLeft);
   const loose = pieces.filter((piece) => !isLeft(piece));
   const side = sideOf(step);
-  const applicator = applicatorInPlace(step, !isOnSite);
-  const isRolled = applicator !== step.applicator && applicator === 'roller';
-  const inPlace = isRolled ? { ...step, applications: [], labour: YARDSTICKS.roller } : step;
   const own = settings?.yardsticks;
   const shop = minutesOfStep(step, loose, side, own);
-  const room = minutesOfStep(inPlace, inRoom, side, own);
+  const room = minutesOfStep(stepInPlace(step, !isOnSite), inRoom, side, own);
   const sessions = Number(inRoom.length > 0) + Number(loose.length > 0);
   return shop.handsOnMin + room.handsOnMin + sessions * (shop.setupMin + shop.cleanupMin);
 }

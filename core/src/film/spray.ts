@@ -1,5 +1,5 @@
 import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
-import { type CoatSide, type PieceSpec, partAreaM2, sideAreaM2, type WorkPart } from '../pieces/index.ts';
+import { type CoatSide, type PieceSpec, partsAreaM2, type WorkPart } from '../pieces/index.ts';
 
 /** What stays in cup, hose or tray, with the test card, in mL. */
 export function residueMl(applicator: Applicator): number {
@@ -46,24 +46,33 @@ export function geometricEfficiency(
 }
 
 /**
- * Mix that one coat on these pieces takes, in mL: Σ area × wet film / (transfer × geometric efficiency), plus residue.
+ * Mix that leaves the tool for one coat on these pieces, in mL: Σ area × wet film / (transfer × geometric efficiency).
  * 1 m² at 1 µm takes 1 mL. Zero pieces take nothing.
  * @param parts those that the tool covers; all of them where they are left out.
  */
-export function coatMixMl(
+export function appliedMl(
   pieces: readonly PieceSpec[],
   side: CoatSide,
   wftUm: number,
   applicator: Applicator,
   parts?: readonly WorkPart[],
 ): number {
-  const areaM2 = (piece: PieceSpec) =>
-    parts ? parts.reduce((sum, part) => sum + partAreaM2(piece, side, part), 0) : sideAreaM2(piece, side);
   const onPieces = pieces.reduce(
-    (sum, piece) => sum + (areaM2(piece) * wftUm) / geometricEfficiency(piece, applicator),
+    (sum, piece) => sum + (partsAreaM2(piece, side, parts) * wftUm) / geometricEfficiency(piece, applicator),
     0,
   );
-  return onPieces === 0 ? 0 : onPieces / APPLICATOR_TRAITS[applicator].transfer + residueMl(applicator);
+  return onPieces / APPLICATOR_TRAITS[applicator].transfer;
+}
+
+/** Mix that one coat on these pieces takes, in mL: what leaves the tool, and what stays in it; see {@link appliedMl}. */
+export function coatMixMl(
+  pieces: readonly PieceSpec[],
+  side: CoatSide,
+  wftUm: number,
+  applicator: Applicator,
+): number {
+  const applied = appliedMl(pieces, side, wftUm, applicator);
+  return applied === 0 ? 0 : applied + residueMl(applicator);
 }
 
 /**

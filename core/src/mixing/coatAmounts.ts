@@ -1,8 +1,8 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { coatMixMl, residueMl } from '../film/spray.ts';
+import { appliedMl, coatMixMl, residueMl } from '../film/spray.ts';
 import { type CoatSide, type Piece, workedWay } from '../pieces/index.ts';
 import { applicatorInPlace } from '../systems/generate.ts';
-import { type MixOfMoves, mixesOf } from '../systems/moves.ts';
+import { type MixOfMoves, mixesOf, toolsOfMoves } from '../systems/moves.ts';
 import type { StepDraft } from '../systems/step.ts';
 import { type MixAmounts, splitMix, sumOfMixes } from './thinning.ts';
 
@@ -33,20 +33,14 @@ export function coatMixes(
   const loose = isRolled ? pieces.filter((piece) => !isLeft(piece)) : pieces;
   const inRoomMl = coatMixMl(inRoom, side, step.wftUm, rolled);
   return mixesOf(step).map((mix, index): CoatMix => {
-    const ml = mix.moves.reduce(
-      (sum, { applicator, wftUm, parts }, at) => {
-        const tool = applicator ?? rolled;
-        const own = coatMixMl(
-          loose,
-          side,
-          wftUm ?? 0,
-          tool,
-          step.applications.length > 0 ? parts : undefined,
-        );
-        // A tool keeps its share back once.
-        const isAgain = mix.moves.slice(0, at).some((before) => before.applicator === applicator);
-        return sum + own - (isAgain && own > 0 ? residueMl(tool) : 0);
-      },
+    const applied = mix.moves.map(({ applicator, wftUm, parts }) => ({
+      applicator,
+      ml: appliedMl(loose, side, wftUm ?? 0, applicator ?? rolled, parts),
+    }));
+    // Each tool that paints keeps its share back, once.
+    const kept = toolsOfMoves(applied.filter(({ ml }) => ml > 0)).map(residueMl);
+    const ml = [...applied.map((one) => one.ml), ...kept].reduce(
+      (sum, part) => sum + part,
       index === 0 ? inRoomMl : 0,
     );
     const mixMl = ml / (1 - step.extraLossPct / 100);

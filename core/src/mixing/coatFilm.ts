@@ -5,7 +5,8 @@ import type { StepDraft } from '../systems/step.ts';
 import { thinningFraction } from './thinning.ts';
 
 type Diluted = Pick<StepDraft, 'thinning' | 'conditionerPct'>;
-type Filmed = Diluted & Pick<StepDraft, 'applications' | 'applicator' | 'wftUm' | 'supplyKey'>;
+/** What of a step decides how thick its film is. */
+export type Filmed = Diluted & Pick<StepDraft, 'applications' | 'applicator' | 'wftUm' | 'supplyKey'>;
 
 /** Thinner and conditioner per unit of paint, by volume. */
 export function dilutionOf({ thinning, conditionerPct }: Diluted, sheet: ProductSheet): number {

@@ -209,6 +209,16 @@ export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): num
   }
 }
 
+/** Area in m² of some parts of a side; all of it where they are left out. */
+export function partsAreaM2(
+  piece: Geometry,
+  side: CoatSide,
+  parts: readonly WorkPart[] = WORK_PARTS,
+): number {
+  if (parts.length === WORK_PARTS.length) return sideAreaM2(piece, side);
+  return parts.reduce((sum, part) => sum + partAreaM2(piece, side, part), 0);
+}
+
 /** Sum of the areas of many pieces. */
 export function totalAreas(pieces: readonly Geometry[]): PieceAreas {
   const sum: PieceAreas = {

@@ -1,4 +1,4 @@
-import { isListed, type ProductSheet } from '../catalogue/index.ts';
+import { isListed } from '../catalogue/index.ts';
 import { overThinned, recipeStops, thinningFraction } from '../mixing/index.ts';
 import { partAreaM2, WORK_PARTS, type WorkPart } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
@@ -6,6 +6,7 @@ import {
   type Application,
   inMoves,
   movesOf,
+  paintingMoves,
   type StepDraft,
   sideOf,
   stepAppliesTo,
@@ -14,10 +15,7 @@ import {
 import { does } from '../systems/operations.ts';
 import { PART_WORDS } from '../words/index.ts';
 import { changeFix, type Rule, type RuleContext } from './model.ts';
-
-function sheetOf({ sheets }: RuleContext, { productKey }: StepDraft): ProductSheet | undefined {
-  return productKey === null ? undefined : sheets[productKey];
-}
+import { sheetAt } from './walk.ts';
 
 /** Parts that the pieces of a step have, and that none of these moves covers. */
 function leftOut(context: RuleContext, step: StepDraft, moves: readonly Application[]): WorkPart[] {
@@ -50,55 +48,44 @@ function addParts(step: StepDraft, parts: readonly WorkPart[]): Partial<StepDraf
   });
 }
 
-const unpainted: Rule = {
-  code: 'part-unpainted',
-  family: 'films',
-  severity: 'stop',
-  check(context) {
-    return context.steps.flatMap((step) => {
-      if (step.applications.length === 0 || !does(step, 'laysFilm')) return [];
-      const missing = leftOut(
-        context,
-        step,
-        step.applications.filter(({ laysOff }) => !laysOff),
-      );
-      if (missing.length === 0) return [];
-      const parts = listed(missing);
-      return [
-        {
-          at: step.key,
-          why: said('rule.no-move-brings-paint-to', { parts }),
-          fixes: [
-            changeFix(said('rule.add-to-the-first-move', { parts }), step.key, addParts(step, missing)),
-          ],
-        },
-      ];
-    });
-  },
-};
+/** Steps in moves of which none does a part that the pieces have. @param isCoat of coats, or of all others. */
+function leftOutRule(
+  rule: Pick<Rule, 'code' | 'family' | 'severity'>,
+  isCoat: boolean,
+  sentence: 'rule.no-move-brings-paint-to' | 'rule.no-move-sands',
+): Rule {
+  return {
+    ...rule,
+    check(context) {
+      return context.steps.flatMap((step) => {
+        if (step.applications.length === 0 || does(step, 'laysFilm') !== isCoat) return [];
+        const missing = leftOut(context, step, isCoat ? paintingMoves(step) : step.applications);
+        if (missing.length === 0) return [];
+        const parts = listed(missing);
+        const label = said('rule.add-to-the-first-move', { parts });
+        return [
+          {
+            at: step.key,
+            why: said(sentence, { parts }),
+            fixes: [changeFix(label, step.key, addParts(step, missing))],
+          },
+        ];
+      });
+    },
+  };
+}
 
-const unsanded: Rule = {
-  code: 'part-unsanded',
-  family: 'keying',
-  severity: 'warn',
-  check(context) {
-    return context.steps.flatMap((step) => {
-      if (step.applications.length === 0 || does(step, 'laysFilm')) return [];
-      const missing = leftOut(context, step, step.applications);
-      if (missing.length === 0) return [];
-      const parts = listed(missing);
-      return [
-        {
-          at: step.key,
-          why: said('rule.no-move-sands', { parts }),
-          fixes: [
-            changeFix(said('rule.add-to-the-first-move', { parts }), step.key, addParts(step, missing)),
-          ],
-        },
-      ];
-    });
-  },
-};
+const unpainted = leftOutRule(
+  { code: 'part-unpainted', family: 'films', severity: 'stop' },
+  true,
+  'rule.no-move-brings-paint-to',
+);
+
+const unsanded = leftOutRule(
+  { code: 'part-unsanded', family: 'keying', severity: 'warn' },
+  false,
+  'rule.no-move-sands',
+);
 
 const paintedTwice: Rule = {
   code: 'part-painted-twice',
@@ -176,9 +163,9 @@ const toolNotListed: Rule = {
   code: 'move-tool',
   family: 'place',
   severity: 'stop',
-  check(context) {
-    return context.steps.flatMap((step) => {
-      const sheet = sheetOf(context, step);
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
       if (!sheet || step.applications.length === 0) return [];
       const tool = toolsOf(step).find((one) => one !== step.applicator && !isListed(sheet.applicators, one));
       if (!tool) return [];
@@ -202,9 +189,9 @@ const moveTooThin: Rule = {
   code: 'move-thinning-max',
   family: 'films',
   severity: 'stop',
-  check(context) {
-    return context.steps.flatMap((step) => {
-      const sheet = sheetOf(context, step);
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
       const at = step.applications.findIndex(
         ({ thinning, laysOff }) => sheet && thinning && !laysOff && overThinned(thinning, sheet) !== null,
       );
@@ -237,9 +224,9 @@ const conditionerInSheet: Rule = {
   code: 'conditioner-max',
   family: 'films',
   severity: 'stop',
-  check(context) {
-    return context.steps.flatMap((step) => {
-      const sheet = sheetOf(context, step);
+  check({ steps, sheets }) {
+    return steps.flatMap((step) => {
+      const sheet = sheetAt(sheets, step.productKey);
       if (!sheet) return [];
       for (const { thinning, conditionerPct, laysOff } of movesOf(step)) {
         // Too much thinner is told by its own rule.

@@ -5,11 +5,7 @@ import { findingsOf, LOOSE_FROM_GRADE } from '../survey/index.ts';
 import { applicatorLabour } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import type { Rule } from './model.ts';
-import { filmStrands } from './walk.ts';
-
-function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
-  return productKey === null ? undefined : sheets[productKey];
-}
+import { filmStrands, sheetAt } from './walk.ts';
 
 const applicatorAllowed: Rule = {
   code: 'applicator',

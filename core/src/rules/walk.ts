@@ -62,12 +62,17 @@ export function strandsOf(steps: readonly StepDraft[]): StepDraft[][] {
   ].flatMap(byFace);
 }
 
+/** What a table has under a step's product; nothing where it has none. */
+export function sheetAt<T>(sheets: Readonly<Record<string, T>>, productKey: string | null): T | undefined {
+  return productKey === null ? undefined : sheets[productKey];
+}
+
 /** Films of a strand, in order; edge coats and spots are left out, and whatever was stripped again. */
 export function filmsOf(strand: readonly StepDraft[], sheets: RuleContext['sheets']): Film[] {
   const stripped = strand.findLastIndex((step) => isAbrasive(step) && step.resultingSurface === 'bare');
   return strand.flatMap((step, index) => {
     if (index < stripped) return [];
-    const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+    const sheet = sheetAt(sheets, step.productKey);
     if (!sheet || step.isEdgesOnly) return [];
     return [{ step, sheet, index, dftUm: dryFilmOf(step, sheet) }];
   });

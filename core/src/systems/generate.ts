@@ -16,7 +16,7 @@ import type { ZoneOptions } from './options.ts';
 import type { SystemContext } from './phases.ts';
 import { type Booth, sprayObstacle } from './sites.ts';
 import type { StepDraft } from './step.ts';
-import type { CoatSlot } from './steps.ts';
+import { applicatorLabour, type CoatSlot } from './steps.ts';
 import type { SystemId } from './traits.ts';
 import { type SitePart, withWays } from './waySteps.ts';
 import { withSupplies } from './withSupplies.ts';
@@ -125,6 +125,13 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
  */
 export function applicatorInPlace(step: Pick<StepDraft, 'applicator'>, isLeftInRoom: boolean) {
   return isLeftInRoom && isSprayed(step.applicator) ? 'roller' : step.applicator;
+}
+
+/** A step as it is done there: in one go with the other tool, and by the yardstick of that. The step itself where nothing is other. */
+export function stepInPlace<S extends StepDraft>(step: S, isLeftInRoom: boolean): S {
+  const applicator = applicatorInPlace(step, isLeftInRoom);
+  if (applicator === null || applicator === step.applicator) return step;
+  return { ...step, applicator, applications: [], labour: applicatorLabour(applicator) };
 }
 
 /** Choices as they are to begin with in a place: by hand in the client's room, until somebody wants it sprayed there. */

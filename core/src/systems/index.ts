@@ -7,6 +7,7 @@ export {
   type Ground,
   generateSteps,
   optionsInPlace,
+  stepInPlace,
 } from './generate.ts';
 export { gritPart, nameWithGrit } from './grit.ts';
 export { handsOnMinutes } from './labour.ts';
@@ -24,6 +25,7 @@ export {
   residuePlaces,
   type StepMinutes,
   toolsOf,
+  toolsOfMoves,
 } from './moves.ts';
 export { does, OPERATION_TRAITS, type Operation } from './operations.ts';
 export * from './options.ts';

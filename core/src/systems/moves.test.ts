@@ -130,6 +130,18 @@ describe('paint of a coat in moves', () => {
     expect(coatAmounts(step, sheet, [DOOR], 'all', false)?.mixMl).toBeCloseTo(brushed + rolled, 6);
   });
 
+  it('counts what a tool keeps back where it first finds something to paint', () => {
+    const applications = [
+      move({ parts: ['profiles'], applicator: 'brush' }),
+      move({ parts: ['edges'], applicator: 'brush' }),
+    ];
+    // A slab has no profiles: the brush begins with its edges.
+    expect(coatAmounts(coat({ applications }), sheet, [SLAB], 'all', false)?.mixMl).toBeCloseTo(
+      (EDGES_M2 * 105) / 0.95 + residueMl('brush'),
+      6,
+    );
+  });
+
   it('is one mix where all is thinned alike, and two where it is not', () => {
     const gun = move({
       parts: ['edges', 'profiles'],

@@ -4,7 +4,7 @@ import {
   type CoatSide,
   type Geometry,
   type PieceKind,
-  partAreaM2,
+  partsAreaM2,
   profileLengthMm,
   WORK_PARTS,
 } from '../pieces/index.ts';
@@ -45,8 +45,10 @@ export function movesOf(step: Moved): Move[] {
 
 /** The moves of a coat that bring paint. */
 export function paintingMoves(step: Moved): Move[] {
-  return movesOf(step).filter(({ laysOff }) => !laysOff);
+  return movesOf(step).filter(bringsPaint);
 }
+
+const bringsPaint = ({ laysOff }: Application) => !laysOff;
 
 /** Moves that are done out of one mix: thinned alike, with as much conditioner. */
 export interface MixOfMoves {
@@ -57,8 +59,12 @@ export interface MixOfMoves {
 
 /** The mixes that a coat takes, in the order in which they are needed. */
 export function mixesOf(step: Moved): MixOfMoves[] {
+  return byMix(paintingMoves(step));
+}
+
+function byMix(painting: readonly Move[]): MixOfMoves[] {
   const mixes: MixOfMoves[] = [];
-  for (const move of paintingMoves(step)) {
+  for (const move of painting) {
     const { thinning, conditionerPct } = move;
     const like = mixes.find(
       (mix) =>
@@ -72,9 +78,14 @@ export function mixesOf(step: Moved): MixOfMoves[] {
   return mixes;
 }
 
-/** The tools that a step is done with, each once, in the order of its moves. */
+/** The tools of some moves, each once, in their order. */
+export function toolsOfMoves(moves: readonly Pick<Application, 'applicator'>[]): Applicator[] {
+  return [...new Set(moves.flatMap(({ applicator }) => applicator ?? []))];
+}
+
+/** The tools that a step is done with; see {@link toolsOfMoves}. */
 export function toolsOf(step: Moved): Applicator[] {
-  return [...new Set(movesOf(step).flatMap(({ applicator }) => applicator ?? []))];
+  return toolsOfMoves(movesOf(step));
 }
 
 /** The tool that the plan goes by: a gun takes a place and a set-up, else whatever does the flats. */
@@ -142,7 +153,7 @@ function minutesOn(
 ): number {
   const isAlong = parts.includes('profiles') && side !== 'edges' && !laysOff;
   return pieces.reduce((sum, piece) => {
-    const areaM2 = parts.reduce((total, part) => total + partAreaM2(piece, side, part), 0);
+    const areaM2 = partsAreaM2(piece, side, parts);
     const sides = side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : 1;
     const alongM = isAlong ? (profileLengthMm(piece) * sides) / 1000 : 0;
     return sum + labour.perM2Min * areaM2 * factor + labour.perProfileMMin * alongM;
@@ -170,14 +181,15 @@ function coatedMinutes(
   own: ShopYardsticks | undefined,
 ): StepMinutes {
   const sum: StepMinutes = { setupMin: 0, handsOnMin: 0, cleanupMin: 0 };
-  const mixes = mixesOf(step);
+  const moves = movesOf(step);
+  const mixes = byMix(moves.filter(bringsPaint));
   const laidOut = new Set<Applicator>();
   const mixed = new Set<MixOfMoves>();
   let isPieceCounted = false;
-  for (const move of movesOf(step)) {
+  for (const move of moves) {
     const tool = move.applicator ?? 'brush';
     const labour = labourIn({ ...step, labour: applicatorLabour(tool) }, own);
-    const mix = mixes.find(({ moves }) => moves.some((one) => sameMove(one, move)));
+    const mix = mixes.find((one) => one.moves.includes(move));
     const isMixed = mix === undefined || mixed.has(mix);
     if (mix) mixed.add(mix);
     if (!laidOut.has(tool)) {
@@ -194,10 +206,6 @@ function coatedMinutes(
     }
   }
   return sum;
-}
-
-function sameMove(one: Move, other: Move): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
 }
 
 /**
@@ -218,7 +226,7 @@ export function minutesOfStep(
   return sandedMinutes(step, labour, pieces, side);
 }
 
-/** Where what stays in the tools is lost, in words: each place once. */
-export function residuePlaces(step: Moved): string {
-  return [...new Set(toolsOf(step).map((tool) => APPLICATOR_TRAITS[tool].residueIn))].join(', ');
+/** Where what stays in the tools of a mix is lost: each place once. */
+export function residuePlaces({ moves }: Pick<MixOfMoves, 'moves'>): string[] {
+  return [...new Set(toolsOfMoves(moves).map((tool) => APPLICATOR_TRAITS[tool].residueIn))];
 }

@@ -1,13 +1,5 @@
 import { type Supply, type SupplyAmount, supplyAmount } from '../catalogue/supplies.ts';
-import {
-  hingesOf,
-  type Piece,
-  partAreaM2,
-  profileLengthMm,
-  sideAreaM2,
-  WORK_PARTS,
-  type WorkPart,
-} from '../pieces/index.ts';
+import { hingesOf, type Piece, partsAreaM2, profileLengthMm, type WorkPart } from '../pieces/index.ts';
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { movesOf } from './moves.ts';
 import { does } from './operations.ts';
@@ -28,9 +20,7 @@ export function supplyNeed(
 ): SupplyAmount | null {
   const own = pieces.filter((piece) => stepAppliesTo(step, piece));
   const side = sideOf(step);
-  const areaOf = (piece: Piece) =>
-    parts ? parts.reduce((sum, part) => sum + partAreaM2(piece, side, part), 0) : sideAreaM2(piece, side);
-  const areaM2 = own.reduce((sum, piece) => sum + areaOf(piece), 0);
+  const areaM2 = own.reduce((sum, piece) => sum + partsAreaM2(piece, side, parts), 0);
   const profileM = own.reduce((sum, piece) => sum + profileLengthMm(piece), 0) / 1000;
   // Hinges that stay are wrapped, so many to a door by its height; fixed work is taped along its outline.
   if (supply.kind === 'masking' && step.key.startsWith('mask-hinges')) {
@@ -65,8 +55,7 @@ export function suppliesOfStep(
   return [...parts].flatMap(([key, own]) => {
     const supply = supplies[key];
     if (!supply) return [];
-    const some = step.applications.length > 0 ? WORK_PARTS.filter((part) => own.has(part)) : undefined;
-    return [{ key, supply, need: supplyNeed(step, supply, pieces, some) }];
+    return [{ key, supply, need: supplyNeed(step, supply, pieces, [...own]) }];
   });
 }
 

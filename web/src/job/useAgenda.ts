@@ -2,7 +2,7 @@ import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { type CoatMix, coatMixes, measurable, sumOfMixes } from '@upholder/core/mixing';
 import { tagsOf, workedWay } from '@upholder/core/pieces';
-import { applicatorInPlace, withTool } from '@upholder/core/systems';
+import { stepInPlace, withTool } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
 import { withWaiting, withWaitingEvents, withWaitingFindings } from '../api/sync/queueSlice.ts';
@@ -51,35 +51,32 @@ export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
   const wanted = withTool(planned, item.op.tool, sheet);
   const pieces = detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id));
   const isOnSite = detail.job.place === 'client';
-  const applicator = applicatorInPlace(
+  const step = stepInPlace(
     wanted,
     pieces.some((piece) => workedWay(piece, isOnSite) === 'left'),
   );
-  // What is rolled in the room in place of a gun is rolled in one go.
-  const step = applicator === wanted.applicator ? wanted : { ...wanted, applicator, applications: [] };
-  const mixes = coatMixes(wanted, sheet, pieces, item.op.side, isOnSite).map((mix) => ({
+  const mixes = coatMixes(step, sheet, pieces, item.op.side, isOnSite).map((mix) => ({
     ...mix,
     amounts: measurable(mix.amounts),
   }));
   const amounts = mixes.length === 0 ? null : sumOfMixes(mixes.map((mix) => mix.amounts));
-  return { step, sheet, applicator, mixes, amounts };
+  return { step, sheet, applicator: step.applicator, mixes, amounts };
 }
 
 /** The way to the bench with everything about one mix of a coat filled in. */
 export function mixAddress(
   item: AgendaItem,
   detail: JobDetail,
-  { step, applicator }: Pick<NonNullable<ReturnType<typeof coatOf>>, 'step' | 'applicator'>,
+  { step }: Pick<NonNullable<ReturnType<typeof coatOf>>, 'step'>,
   { amounts, thinning, conditionerPct, moves }: CoatMix,
 ): string {
-  const tool = step.applications.length > 0 ? moves[0]?.applicator : applicator;
   return `/bench?${new URLSearchParams({
     product: step.productKey ?? '',
     mix: `${Math.round(amounts.mixMl)} mL`,
     thinning: String(thinning?.value ?? 0),
     convention: thinning?.convention ?? 'on-paint',
     ...(conditionerPct > 0 && { conditioner: String(conditionerPct) }),
-    applicator: tool ?? 'brush',
+    applicator: moves[0]?.applicator ?? 'brush',
     job: item.jobId,
     step: step.id,
     for: `${detail.job.code}: ${item.op.name}, ${tagsOf(detail.pieces, item.op.pieceIds)}`,

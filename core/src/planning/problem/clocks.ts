@@ -13,6 +13,15 @@ export function lagAfter(
   return before.lags[waitFor];
 }
 
+/** Earliest start of an operation after all of these, as far as their clocks hold it back; no earlier than `from`. */
+export function readyAfter(
+  ends: readonly { op: Pick<PlanOp, 'lags' | 'stepId'>; end: Minute }[],
+  op: Pick<PlanOp, 'waitFor' | 'stepId'>,
+  from: Minute,
+): Minute {
+  return ends.reduce((latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)), from);
+}
+
 /** A film that something has to wait for, and until when. */
 export interface BindingClock {
   until: Minute;

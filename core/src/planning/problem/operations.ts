@@ -20,7 +20,6 @@ import {
   toMinute,
 } from '../../shop/index.ts';
 import {
-  applicatorInPlace,
   type ClockKind,
   isWiped,
   minutesOfStep,
@@ -29,6 +28,7 @@ import {
   shareKeys,
   sideOf,
   stepAppliesTo,
+  stepInPlace,
   strainingMinutes,
   waitOf,
   withTool,
@@ -266,9 +266,8 @@ export function draftOps(
     for (const task of tasks) {
       const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
       const step = withTool(planned, task.tool, shop.sheets[planned.productKey ?? '']);
-      const applicator = applicatorInPlace(step, batch.way === 'left');
-      const isRolled = applicator !== step.applicator && applicator === 'roller';
-      const worked = isRolled ? { ...step, applicator, applications: [], labour: YARDSTICKS.roller } : step;
+      const worked = stepInPlace(step, batch.way === 'left');
+      const { applicator } = worked;
       const filmSide = does(step, 'laysFilm') ? task.side : sideOf(step);
       const minutes = minutesOfStep(worked, members, filmSide, yardsticks);
       const mixesMin = (step.mixCount - 1) * FURTHER_MIX_MIN;

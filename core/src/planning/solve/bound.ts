@@ -1,5 +1,5 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
-import { lagAfter } from '../problem/clocks.ts';
+import { lagAfter, readyAfter } from '../problem/clocks.ts';
 import { pauseOf } from '../problem/guns.ts';
 import { firstFree } from '../problem/holds.ts';
 import { type Load, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
@@ -145,10 +145,7 @@ class Bounder {
         ends.push({ op, end: op.done.end });
         return;
       }
-      const ready = ends.reduce(
-        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, op)),
-        begin,
-      );
+      const ready = readyAfter(ends, op, begin);
       const { start, end } = this.alone(op, ready);
       ends.push({ op, end });
       needs.push({ op, load, index, minutes: this.minutesOf(op), head: start });
@@ -168,10 +165,7 @@ class Bounder {
     const choices: Minute[] = [];
     const ends: { op: PlanOp; end: Minute }[] = [{ op, end: 0 }];
     for (const next of load.ops.slice(index + 1)) {
-      const start = ends.reduce(
-        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
-        0,
-      );
+      const start = readyAfter(ends, next, 0);
       choices.push(start);
       ends.push({ op: next, end: start + this.minutesOf(next) });
     }
@@ -209,10 +203,7 @@ class Bounder {
     if (known !== undefined) return known;
     const ends: { op: PlanOp; end: Minute }[] = [{ op, end: at }];
     for (const next of load.ops.slice(index + 1)) {
-      const ready = ends.reduce(
-        (latest, before) => Math.max(latest, before.end + lagAfter(before.op, next)),
-        at,
-      );
+      const ready = readyAfter(ends, next, at);
       ends.push({ op: next, end: this.alone(next, ready).end });
     }
     const last = ends.reduce((latest, { end }) => Math.max(latest, end), at);

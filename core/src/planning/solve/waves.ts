@@ -1,5 +1,5 @@
 import type { Interval, Minute } from '../../shop/calendar.ts';
-import { lagAfter } from '../problem/clocks.ts';
+import { readyAfter } from '../problem/clocks.ts';
 import {
   goingOn,
   type Load,
@@ -47,7 +47,7 @@ function outlookOf(ops: readonly PlanOp[], from: number, day: Minute): Outlook {
   let last = 0;
   for (const op of ops.slice(from)) {
     if (op.done) continue;
-    const start = films.reduce((latest, film) => Math.max(latest, film.end + lagAfter(film.op, op)), at);
+    const start = readyAfter(films, op, at);
     const isFilm = filmHold(op) !== null;
     const isSame = isFilm && (outlook.run === 0 || sessionOf(op) === outlook.material);
     at = start + workMinutes(isSame ? goingOn(op) : op);

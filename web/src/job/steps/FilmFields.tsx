@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, type Applicator, CONVENTION_WORDS, meantBy } from '@upholder/core/catalogue';
-import { otherConventions, parseThinning, writeThinning } from '@upholder/core/mixing';
+import { otherConventions, writeThinning } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { SequenceEdit } from '@upholder/core/rules';
 import {
@@ -14,7 +14,7 @@ import {
 import { type ReactNode, useState } from 'react';
 import { read as readQuantity, show } from '../../base/voice.ts';
 import { Field, Select } from '../../parts/controls.tsx';
-import { DraftText, readField, readNumber } from './draftText.tsx';
+import { DraftText, readField, readNumber, readThinning } from './draftText.tsx';
 
 export interface FieldsProps {
   step: StepDraft;
@@ -132,11 +132,8 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
             label={`Thinning, ${CONVENTION_WORDS[step.thinning.convention]}`}
             value={writeThinning(step.thinning)}
             read={(text) => {
-              const read = parseThinning(text, step.thinning?.convention ?? 'on-paint');
-              if (!read.ok) return read.message;
-              return read.value.kind === 'amount'
-                ? { thinning: read.value.thinning }
-                : 'The sequence takes an amount. Thin to seconds at the bench.';
+              const thinning = readThinning(text, step.thinning?.convention ?? 'on-paint');
+              return typeof thinning === 'string' ? thinning : { thinning };
             }}
             hint={otherConventions(step.thinning, sheet).join(' = ')}
             onCommit={(part) => change('thinning', part)}

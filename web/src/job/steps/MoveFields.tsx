@@ -5,7 +5,7 @@ import {
   type ProductSheet,
   type Thinning,
 } from '@upholder/core/catalogue';
-import { parseThinning, writeThinning } from '@upholder/core/mixing';
+import { writeThinning } from '@upholder/core/mixing';
 import { WORK_PARTS } from '@upholder/core/pieces';
 import {
   type Application,
@@ -24,7 +24,7 @@ import { ToggleGroup } from 'radix-ui';
 import { bare, labelled, read as readQuantity } from '../../base/voice.ts';
 import { Button, Select } from '../../parts/controls.tsx';
 import { suppliesOf } from '../productLookups.ts';
-import { DraftEntry, readNumber } from './draftText.tsx';
+import { DraftEntry, readNumber, readThinning } from './draftText.tsx';
 import { Choice, type FieldsProps, options } from './FilmFields.tsx';
 
 const PRESET_WORDS: Record<MovePreset, string> = {
@@ -50,13 +50,9 @@ function readSize(key: 'toolMm' | 'wftUm', text: string): Partial<Application> |
   return read.ok ? readMove(key, read.value) : read.message;
 }
 
-function readThinning(text: string, convention: Thinning['convention']): Partial<Application> | string {
-  if (text.trim() === '') return { thinning: null };
-  const read = parseThinning(text, convention);
-  if (!read.ok) return read.message;
-  return read.value.kind === 'amount'
-    ? { thinning: read.value.thinning }
-    : 'The sequence takes an amount. Thin to seconds at the bench.';
+function readOwnThinning(text: string, convention: Thinning['convention']): Partial<Application> | string {
+  const thinning = text.trim() === '' ? null : readThinning(text, convention);
+  return typeof thinning === 'string' ? thinning : { thinning };
 }
 
 /** What of a piece a move covers: at least one part. */
@@ -122,7 +118,7 @@ function PaintOfMove({ move, number, step, sheet, set }: MoveProps) {
             label="Thinning"
             className="w-20"
             value={thinning ? writeThinning(thinning) : ''}
-            read={(text) => readThinning(text, convention)}
+            read={(text) => readOwnThinning(text, convention)}
             onCommit={set}
           />
           <DraftEntry
@@ -160,7 +156,8 @@ function PaintOfMove({ move, number, step, sheet, set }: MoveProps) {
 
 /** What sands in a move. */
 function AbrasiveOfMove({ move, number, step, shop, set }: MoveProps & Pick<FieldsProps, 'shop'>) {
-  const abrasives = Object.entries(suppliesOf(shop)).filter(([, { kind }]) => kind === 'abrasive');
+  const supplies = suppliesOf(shop);
+  const abrasives = Object.entries(supplies).filter(([, { kind }]) => kind === 'abrasive');
   return (
     <>
       <Select
@@ -178,7 +175,7 @@ function AbrasiveOfMove({ move, number, step, shop, set }: MoveProps & Pick<Fiel
         onChange={({ target }) => set({ supplyKey: target.value === '' ? null : target.value })}
       >
         <option value="">
-          {step.supplyKey ? `${suppliesOf(shop)[step.supplyKey]?.name ?? ''} (step)` : 'not named'}
+          {step.supplyKey ? `${supplies[step.supplyKey]?.name ?? ''} (step)` : 'not named'}
         </option>
         {abrasives.map(([key, { name }]) => (
           <option key={key} value={key}>

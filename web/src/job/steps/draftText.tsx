@@ -1,3 +1,5 @@
+import type { Thinning } from '@upholder/core/catalogue';
+import { parseThinning } from '@upholder/core/mixing';
 import { type StepDraft, StepDraftSchema } from '@upholder/core/systems';
 import { parseDecimal, type QuantityName } from '@upholder/core/units';
 import { useState } from 'react';
@@ -74,6 +76,15 @@ export function readField<
 >(key: K, value: unknown): Partial<StepDraft> | string {
   const parsed = StepDraftSchema.shape[key].safeParse(value);
   return parsed.success ? { [key]: parsed.data } : (parsed.error.issues[0]?.message ?? 'Invalid value.');
+}
+
+/** A thinning as it is typed, or a sentence why it is none that a sequence can take. */
+export function readThinning(text: string, convention: Thinning['convention']): Thinning | string {
+  const read = parseThinning(text, convention);
+  if (!read.ok) return read.message;
+  return read.value.kind === 'amount'
+    ? read.value.thinning
+    : 'The sequence takes an amount. Thin to seconds at the bench.';
 }
 
 /** A number as people write it: comma or point, with or without a `P` in front; NaN where it is none, which no field takes. */

@@ -1,7 +1,8 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { residueMl, residuePlace } from '@upholder/core/film';
+import { residueMl } from '@upholder/core/film';
 import { type CoatMix, thinningWords } from '@upholder/core/mixing';
 import { tagsOf } from '@upholder/core/pieces';
+import { residuePlaces, toolsOfMoves } from '@upholder/core/systems';
 import { partsInWords } from '@upholder/core/words';
 import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
@@ -58,20 +59,15 @@ const MOST_TO_MIX = 5;
 
 /** What of a mix stays in its tools, and what it is for where a coat takes more than one. */
 function mixedFor(
-  { step, applicator, mixes }: NonNullable<ReturnType<typeof coatOf>>,
+  { mixes }: Pick<NonNullable<ReturnType<typeof coatOf>>, 'mixes'>,
   { moves, thinning, conditionerPct }: CoatMix,
 ): string {
-  const tools =
-    step.applications.length > 0
-      ? [...new Set(moves.flatMap((move) => move.applicator ?? []))]
-      : [applicator ?? 'brush'];
-  const residue = tools.reduce((sum, tool) => sum + residueMl(tool), 0);
-  const places = [...new Set(tools.map(residuePlace))].join(' and ');
+  const residue = toolsOfMoves(moves).reduce((sum, tool) => sum + residueMl(tool), 0);
   return [
     ...(mixes.length > 1 ? [moves.map((move) => partsInWords(move.parts)).join(' and ')] : []),
     ...(mixes.length > 1 && thinning ? [thinningWords(thinning)] : []),
     ...(conditionerPct > 0 ? [`${conditionerPct} % conditioner`] : []),
-    `incl. ${show('volume', residue)} for ${places}`,
+    `incl. ${show('volume', residue)} for ${residuePlaces({ moves }).join(' and ')}`,
   ].join(', ');
 }
 

@@ -44,10 +44,7 @@ export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { f
           </p>
           <p className="text-quiet">
             {mix.thinning && thinningWords(mix.thinning)}; area × wet film ÷ what reaches the piece, plus{' '}
-            {residuePlaces({
-              ...coat.step,
-              applications: coat.step.applications.length > 0 ? mix.moves : [],
-            })}
+            {residuePlaces(mix).join(', ')}
           </p>
           <ButtonLink to={mixAddress(item, detail, coat, mix)} posture="floor" className="mt-2">
             Mix this
