@@ -232,6 +232,7 @@ describe('what was done', () => {
       thinning: null,
       wftUm: null,
       conditionerPct: 0,
+      passes: 1,
       applications: [],
       place: 'bench',
       dryingMin: 60,

@@ -64,6 +64,7 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     substrates: [],
     fillsGrain: false,
     isSelfPriming: false,
+    isTranslucent: false,
     yellows: false,
     isDewaxed: false,
     cleanUp: 'warm water and soap',

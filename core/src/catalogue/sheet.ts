@@ -224,6 +224,8 @@ export const ProductSheetSchema = z
     substrates: z.array(z.enum(SUBSTRATES)).default([]),
     fillsGrain: z.boolean().default(false),
     isSelfPriming: z.boolean().default(false),
+    /** Meant to let what lies under it show: it hides nothing, and shows every patch. */
+    isTranslucent: z.boolean().default(false),
     yellows: z.boolean().default(false),
     /** Shellac without its wax goes under films that ordinary shellac does not. */
     isDewaxed: z.boolean().default(false),

@@ -1,1 +1,2 @@
+export * from './sanding.ts';
 export * from './spray.ts';

@@ -6,6 +6,7 @@ import {
   type Job,
   LOG_ACTION_TRAITS,
   type LogEntry,
+  leavesOut,
   stepAsLogged,
   turnsOver,
   type Zone,
@@ -77,7 +78,7 @@ function doneUntil({ steps, piece, log }: FindingSurroundings, until: string): D
   const byId = new Map(steps.map((step) => [step.id, step]));
   return effectiveLog(log).flatMap((entry) => {
     const step = byId.get(entry.stepId);
-    if (!step || !entry.pieceIds.includes(piece.id) || entry.doneAt > until) return [];
+    if (!step || leavesOut(entry) || !entry.pieceIds.includes(piece.id) || entry.doneAt > until) return [];
     return [{ entry, step: stepAsLogged(step, entry), at: toMinute(entry.doneAt) }];
   });
 }

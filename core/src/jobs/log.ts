@@ -47,6 +47,8 @@ export const WorkRecordSchema = z.object({
   wftUm: quantityField('wet-film', 'film', 5, 1000).nullable(),
   /** Conditioner or retarder that was asked for, in % on the paint. */
   conditionerPct: z.number().min(0).default(0),
+  /** Passes that it was done in. */
+  passes: z.int().min(1).default(1),
   /** The moves that it was done in; none: in one go. */
   applications: z.array(ApplicationSchema).default([]),
   /** Where it was done: a row of the plan. */

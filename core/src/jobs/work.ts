@@ -6,7 +6,7 @@ import type { LogEntry, WorkRecord } from './log.ts';
 export function workOf(step: Step, place: string | null = null, gun: string | null = null): WorkRecord {
   const { operation, resultingSurface, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } =
     step;
-  const { conditionerPct, applications } = step;
+  const { conditionerPct, applications, passes } = step;
   return {
     stepName: step.name,
     operation,
@@ -19,6 +19,7 @@ export function workOf(step: Step, place: string | null = null, gun: string | nu
     thinning,
     wftUm,
     conditionerPct,
+    passes,
     applications,
     place: place ?? step.place,
     dryingMin,
@@ -37,7 +38,7 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
   const operation: Operation = known(OPERATIONS, work.operation) ?? step.operation;
   const resultingSurface: Surface | null = known(SURFACES, work.resultingSurface);
   const { stepName, productKey, supplyKey, grit, applicator, thinning, wftUm, dryingMin } = work;
-  const { conditionerPct, applications } = work;
+  const { conditionerPct, applications, passes } = work;
   return {
     ...step,
     name: stepName,
@@ -50,6 +51,7 @@ export function stepAsLogged(step: Step, entry: Pick<LogEntry, 'work'> | undefin
     thinning,
     wftUm,
     conditionerPct,
+    passes,
     applications,
     dryingMin,
   };

@@ -184,13 +184,28 @@ export function sideAreaM2(piece: Geometry, side: CoatSide): number {
   }
 }
 
-/** The parts of a piece that are worked in turn: its outer edges, walls and profiles, and what is flat. */
-export const WORK_PARTS = ['edges', 'profiles', 'flats'] as const;
+/** The parts that make a whole piece: its outer edges, walls and profiles, and what is flat. */
+export const WHOLE_PARTS = ['edges', 'profiles', 'flats'] as const;
+/** The parts of a piece that are worked in turn; the inner corners, which lie on the profiles, may take a tool of their own. */
+export const WORK_PARTS = [...WHOLE_PARTS, 'corners'] as const;
 export type WorkPart = (typeof WORK_PARTS)[number];
+
+/** Whether some parts are the whole piece. */
+export function areWhole(parts: readonly WorkPart[]): boolean {
+  return WHOLE_PARTS.every((part) => parts.includes(part));
+}
+
+/** Inner corners of the panels on the sides that are worked. */
+export function innerCorners(piece: Geometry, side: CoatSide): number {
+  if (!isFramed(piece.construction) || side === 'edges') return 0;
+  const sides = Number(side !== 'back' && piece.finishFront) + Number(side !== 'front' && piece.finishBack);
+  return 4 * piece.panelsAcross * piece.panelsDown * sides;
+}
 
 /**
  * Area in m² of one part of a side; the parts add up to {@link sideAreaM2}. Walls of recesses, sloping margins, beads, routed
- * edges and mouldings are profiles, the inside of a box is flat; where only edges are worked a routed one is an edge.
+ * edges and mouldings are profiles, the inside of a box is flat; where only edges are worked a routed one is an edge. Corners have no
+ * area: they lie on the profiles.
  */
 export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): number {
   const parts = partsOf(piece);
@@ -206,6 +221,8 @@ export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): num
       );
     case 'flats':
       return ((isFront ? parts.frontMm2 + parts.interiorMm2 : 0) + (isBack ? parts.backMm2 : 0)) / 1e6;
+    case 'corners':
+      return 0;
   }
 }
 
@@ -213,9 +230,9 @@ export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): num
 export function partsAreaM2(
   piece: Geometry,
   side: CoatSide,
-  parts: readonly WorkPart[] = WORK_PARTS,
+  parts: readonly WorkPart[] = WHOLE_PARTS,
 ): number {
-  if (parts.length === WORK_PARTS.length) return sideAreaM2(piece, side);
+  if (areWhole(parts)) return sideAreaM2(piece, side);
   return parts.reduce((sum, part) => sum + partAreaM2(piece, side, part), 0);
 }
 

@@ -7,6 +7,7 @@ import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import { measured } from '../units/index.ts';
+import { builtUp } from './buildUp.ts';
 import { oneMoreCoat, scuffBefore } from './fixes.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, once } from './walk.ts';
@@ -20,6 +21,11 @@ const SAG_FACTOR = { vertical: 1.3, flat: 2 };
 function sagFrom(sheet: ProductSheet, lies: 'vertical' | 'flat'): number {
   const stated = lies === 'vertical' ? sheet.sagWftUm : sheet.sagFlatWftUm;
   return stated ?? sheet.wftMaxUm * SAG_FACTOR[lies];
+}
+
+/** Wet film in µm that is wet at one time: light passes that flash off make it together. */
+function wetAtOnce({ passes, flashMin }: Pick<StepDraft, 'passes' | 'flashMin'>, wftUm: number): number {
+  return flashMin > 0 ? wftUm / passes : wftUm;
 }
 
 /** Whether some pieces are coated upright: hung on the rail, standing in the client's room, or fixed where they are. */
@@ -120,8 +126,9 @@ function sagRule(lies: 'vertical' | 'flat'): Rule {
       if (standsUpright(context) !== (lies === 'vertical')) return [];
       return context.steps.flatMap((step) => {
         const sheet = step.productKey === null ? undefined : context.sheets[step.productKey];
-        if (!sheet || !does(step, 'laysFilm') || step.wftUm === null || step.wftUm <= sagFrom(sheet, lies))
-          return [];
+        if (!sheet || !does(step, 'laysFilm') || step.wftUm === null) return [];
+        // Light passes flash off one by one: what can run is what is wet of the last of them.
+        if (wetAtOnce(step, step.wftUm) <= sagFrom(sheet, lies)) return [];
         const from = Math.round(sagFrom(sheet, lies));
         return [
           {
@@ -150,17 +157,25 @@ function sagRule(lies: 'vertical' | 'flat'): Rule {
   };
 }
 
+/** What sanding leaves of each film of a strand, in µm dry, by the keys of their steps. */
+function keptOf(strand: readonly StepDraft[], { sheets, settings }: RuleContext): Map<string, number> {
+  const { films } = builtUp(strand, sheets, settings.sandedOff);
+  return new Map(films.map(({ step, leftUm }) => [step.key, leftUm]));
+}
+
 const productTotal: Rule = {
   code: 'film-total-product',
   family: 'films',
   severity: 'stop',
   check(context) {
     return once(
-      filmStrands(context).flatMap(({ films }) => {
+      filmStrands(context).flatMap(({ strand, films }) => {
+        const kept = keptOf(strand, context);
         const totals = new Map<string, { total: number; last: string }>();
         for (const { step, dftUm } of films) {
           const key = step.productKey ?? '';
-          totals.set(key, { total: (totals.get(key)?.total ?? 0) + dftUm, last: step.key });
+          const left = kept.get(step.key) ?? dftUm;
+          totals.set(key, { total: (totals.get(key)?.total ?? 0) + left, last: step.key });
         }
         return [...totals].flatMap(([productKey, { total, last }]) => {
           const sheet = context.sheets[productKey];
@@ -193,7 +208,8 @@ const wholeTotal: Rule = {
     const films = (first?.films ?? []).filter(({ sheet }) =>
       ['primer', 'colour', 'clear'].includes(sheet.role),
     );
-    const total = films.reduce((sum, { dftUm }) => sum + dftUm, 0);
+    const kept = keptOf(first?.strand ?? [], context);
+    const total = films.reduce((sum, { step, dftUm }) => sum + (kept.get(step.key) ?? dftUm), 0);
     // Clear finishes are thinner by nature: a build-up is asked of what hides.
     if (!films.some(({ sheet }) => sheet.role === 'colour')) return [];
     if (films.length === 0 || (total >= USUAL_TOTAL_UM.least && total <= USUAL_TOTAL_UM.most)) return [];
@@ -219,6 +235,8 @@ const enoughToHide: Rule = {
   check({ steps, sheets, facts }) {
     const old = steps.filter(({ appliesTo }) => appliesTo !== 'new');
     const hiding = hidingOfSteps(old, sheets, facts);
+    const isMeantToShow = old.some(({ productKey }) => sheets[productKey ?? '']?.isTranslucent);
+    if (isMeantToShow) return [];
     const colours = old.filter(
       ({ productKey }) => productKey !== null && sheets[productKey]?.role === 'colour',
     );

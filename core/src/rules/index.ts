@@ -8,15 +8,17 @@ import { KEYING_RULES } from './keying.ts';
 import { LAYER_RULES } from './layers.ts';
 import type { Finding, Rule, RuleContext, Severity } from './model.ts';
 import { MOVE_RULES } from './moves.ts';
+import { PASS_RULES } from './passes.ts';
 import { PLACE_RULES } from './place.ts';
 import { raisedBy } from './raised.ts';
 import { SITE_RULES } from './sites.ts';
 import { WINDOW_RULES } from './windows.ts';
 
+export { type BuiltFilm, builtUp, type SandedStep, takenOffUm } from './buildUp.ts';
 export * from './deviations.ts';
 export { LARGEST_CLIMB } from './keying.ts';
 export * from './model.ts';
-export { anotherRepeat } from './repeats.ts';
+export { anotherRepeat, type Loop, loopEdits, loopsOf, roundsEdits, unloopEdits } from './repeats.ts';
 export { planningStops } from './sites.ts';
 
 /** All rules, family by family. */
@@ -27,6 +29,7 @@ export const RULES: readonly Rule[] = [
   ...LAYER_RULES,
   ...FILM_RULES,
   ...MOVE_RULES,
+  ...PASS_RULES,
   ...WINDOW_RULES,
   ...PLACE_RULES,
   ...SITE_RULES,

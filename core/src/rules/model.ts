@@ -94,6 +94,7 @@ function fingerprint(step: StepDraft | undefined, why: string): string {
         // Only where there are any: what was overridden before there were moves stays so.
         ...(step.applications.length > 0 ? [step.applications] : []),
         ...(step.conditionerPct > 0 ? [step.conditionerPct] : []),
+        ...(step.passes > 1 ? [step.passes, step.flashMin] : []),
       ])
     : why;
   // FNV-1a, 32 bits (Fowler, Noll, Vo).
@@ -122,7 +123,8 @@ export interface RuleContext {
   supplies: Readonly<Record<string, Supply>>;
   /** What the shop knows better than the layer table. */
   layers: readonly ShopLayer[];
-  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir' | 'places'>;
+  settings: Pick<ShopSettings, 'hasBooth' | 'boothRatedForSolvent' | 'hasSuppliedAir' | 'places'> &
+    Partial<Pick<ShopSettings, 'sandedOff'>>;
   climate: Climate;
   isOnSite: boolean;
   /** The client's room; left out where nobody said anything of it. */

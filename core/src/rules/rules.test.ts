@@ -3,10 +3,11 @@ import { expect } from '../../test/expect.ts';
 import { BASIC_CASES, D } from '../../test/ruleCases.ts';
 import { codes, contextOf, grave } from '../../test/ruleContext.ts';
 import { FINER_CASES } from '../../test/ruleFinerCases.ts';
+import { PASS_CASES } from '../../test/rulePassCases.ts';
 import { type StepDraft, SYSTEM_IDS } from '../systems/index.ts';
 import { applyEdits, checkSequence, RULES } from './index.ts';
 
-const CASES = [...BASIC_CASES, ...FINER_CASES];
+const CASES = [...BASIC_CASES, ...FINER_CASES, ...PASS_CASES];
 
 describe.each(SYSTEM_IDS)('system %s at home', (systemId) => {
   it('passes its own rules', () => {

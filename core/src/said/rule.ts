@@ -190,6 +190,27 @@ export const RULE = {
     `Move ${p.number} is thinned ${p.fraction} % on paint; the sheet ends at ${p.most} %.`,
   'rule.leave-the-conditioner-out': 'Leave the conditioner out',
   'rule.conditioner-of': (p: { most: Text }) => `${p.most} % on paint`,
+  // core/src/rules/passes.ts
+  'rule.flash-off-is-longer-than-the-window': (p: { flashMin: Text; windowMin: Text; isStated: unknown }) =>
+    `${p.flashMin} min of flash-off between light passes is too long: the next one goes on within ${p.windowMin} min, ${p.isStated ? 'the wet-on-wet window of the sheet' : 'while the film is not touch dry'}.`,
+  'rule.flash-off-of': (p: { minutes: Text }) => `Flash off ${p.minutes} min`,
+  'rule.in-one-pass': 'In one pass',
+  'rule.a-second-pass-by-hand-drags-the-first':
+    'By hand a second pass drags the first one, which has begun to set. Light passes back to back are for guns.',
+  'rule.takes-off-more-than-is-there': (p: { off: Text; there: Text }) =>
+    `It takes about ${p.off} off; only ${p.there} of dry film is there, so it goes through.`,
+  'rule.a-machine-digs-into-profiles': (p: { number: Text }) =>
+    `Move ${p.number} takes a machine into profiles or corners, where it digs in.`,
+  'rule.by-hand': 'By hand',
+  'rule.the-loop-has-no-round-left': (p: { rounds: Text }) =>
+    `All ${p.rounds} rounds are planned and none is left: a defect that still shows then has no round to go.`,
+  'rule.allow-one-more-round': (p: { most: Text }) => `At most ${p.most} rounds`,
+  'rule.each-piece-is-vacuumed-at-the-station':
+    'Each piece is vacuumed at the station before it is put down. Dusting it again right away gains nothing.',
+  'rule.leave-the-dusting-out': 'Leave the dusting out',
+  'rule.a-patch-shows-through-a-translucent-coat': (p: { name: Text }) =>
+    `This coat is translucent: what “${p.name}” leaves shows through it.`,
+  'rule.prime-all-of-it-before': 'Prime all over before it',
   // core/src/rules/place.ts
   'rule.the-sheet-of-does-not-list': (p: { name: Text; applicator: Text }) =>
     `The sheet for ${p.name} does not list ${p.applicator}.`,

@@ -29,6 +29,7 @@ export const WORDS = {
   'word.part-edges': 'edges',
   'word.part-profiles': 'profiles',
   'word.part-flats': 'flats',
+  'word.part-corners': 'inner corners',
   'word.whole-piece': 'whole piece',
   'word.part-and': ' and ',
   'word.by-machine': 'by machine',

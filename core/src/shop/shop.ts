@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PENCILS } from '../catalogue/sheet.ts';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
+import { SANDED_OFF } from '../film/sanding.ts';
 import { HolderSchema, PlaceSchema, SHOP_PLACE } from '../places/index.ts';
 import { said } from '../said/index.ts';
 import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
@@ -138,6 +139,11 @@ const ShopFieldsSchema = z.object({
   wrapUpMin: countField('wrap-up', 0, 120).default(30),
   /** Carrying, hanging and taking down, or laying into the rack, for a piece and a coat. */
   handlingMin: numberField('handling', 0, 10, ' min').default(0.7),
+  /** Dry film that one pass with a grit takes off; nothing where the shop leaves the list empty. */
+  sandedOff: z
+    .array(z.object({ grit: countField('grit', 24, 5000), um: quantityField('sanded-off', 'film', 0, 200) }))
+    .max(20)
+    .default([...SANDED_OFF]),
   /** What this shop does otherwise than what ships. */
   methods: MethodChoicesSchema,
   /** What work takes here, where that is not what it usually takes. */
@@ -216,6 +222,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   tripMin: 30,
   wrapUpMin: 30,
   handlingMin: 0.7,
+  sandedOff: [...SANDED_OFF],
   methods: NO_METHOD_CHOICES,
   yardsticks: {},
   leadBanYear: 1992,

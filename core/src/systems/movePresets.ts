@@ -1,6 +1,6 @@
 import { isRolled, meantBy } from '../catalogue/applicators.ts';
 import { type Applicator, isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
-import { WORK_PARTS } from '../pieces/area.ts';
+import { WHOLE_PARTS } from '../pieces/area.ts';
 import { type Application, ApplicationSchema } from './application.ts';
 import { does, OPERATION_TRAITS } from './operations.ts';
 import type { StepDraft } from './step.ts';
@@ -40,7 +40,7 @@ function movesFor(preset: MovePreset, step: StepDraft, tools: readonly Applicato
       return brush && roller ? [move({ ...around, applicator: brush }), move({ applicator: roller })] : null;
     case 'brush-roll-tip': {
       const first = movesFor('brush-roll', step, tools);
-      return first && [...first, move({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true })];
+      return first && [...first, move({ parts: [...WHOLE_PARTS], applicator: 'brush', laysOff: true })];
     }
     case 'gun-roll':
       return gun && roller ? [move({ ...around, applicator: gun }), move({ applicator: roller })] : null;

@@ -6,7 +6,7 @@ import { GENERIC_PRODUCTS, GENERIC_SUPPLIES, type Supply } from '../catalogue/in
 import { residueMl } from '../film/index.ts';
 import { stepAsLogged, workOf } from '../jobs/index.ts';
 import { coatAmounts, coatMixes, dryFilmOf } from '../mixing/index.ts';
-import { PIECE_DEFAULTS, type Piece, partAreaM2, sideAreaM2, WORK_PARTS } from '../pieces/index.ts';
+import { PIECE_DEFAULTS, type Piece, partAreaM2, sideAreaM2, WHOLE_PARTS } from '../pieces/index.ts';
 import { moveWords } from '../words/index.ts';
 import {
   type Application,
@@ -93,7 +93,7 @@ describe('the parts of a piece', () => {
     ];
     for (const piece of pieces)
       for (const side of ['all', 'front', 'back', 'edges'] as const) {
-        const sum = WORK_PARTS.reduce((total, part) => total + partAreaM2(piece, side, part), 0);
+        const sum = WHOLE_PARTS.reduce((total, part) => total + partAreaM2(piece, side, part), 0);
         expect([piece.construction, side, sum]).toEqual([
           piece.construction,
           side,
@@ -109,7 +109,7 @@ describe('paint of a coat in moves', () => {
       applications: [
         move({ parts: ['edges', 'profiles'], applicator: 'brush', toolMm: 38 }),
         move({ parts: ['flats'], applicator: 'roller-mohair' }),
-        move({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true }),
+        move({ parts: [...WHOLE_PARTS], applicator: 'brush', laysOff: true }),
       ],
     });
     const brushed = ((EDGES_M2 + WALLS_M2) * 105) / 0.95 + residueMl('brush');
@@ -186,14 +186,14 @@ describe('paint of a coat in moves', () => {
           applicator: 'roller-mohair',
           thinning: { convention: 'on-paint', value: 5 },
         }),
-        move({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true, wftUm: 300 }),
+        move({ parts: [...WHOLE_PARTS], applicator: 'brush', laysOff: true, wftUm: 300 }),
       ],
     });
     expect(dryFilmOf(two, { ...sheet, volumeSolidsPct: 40 })).toBeCloseTo(42 / 1.05, 9);
   });
 
   it('is the same as before where one tool does it all', () => {
-    const whole = coat({ applications: [move({ parts: [...WORK_PARTS], applicator: 'roller-mohair' })] });
+    const whole = coat({ applications: [move({ parts: [...WHOLE_PARTS], applicator: 'roller-mohair' })] });
     for (const side of ['all', 'front', 'back'] as const)
       expect(coatAmounts(whole, sheet, [DOOR, SLAB], side, false)!.mixMl).toBeCloseTo(
         coatAmounts(coat(), sheet, [DOOR, SLAB], side, false)!.mixMl,
@@ -225,7 +225,9 @@ describe('minutes of a step in moves', () => {
     ];
     const without = minutesOfStep(coat({ applications: base }), [DOOR], 'all', undefined);
     const tipped = minutesOfStep(
-      coat({ applications: [...base, move({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true })] }),
+      coat({
+        applications: [...base, move({ parts: [...WHOLE_PARTS], applicator: 'brush', laysOff: true })],
+      }),
       [DOOR],
       'all',
       undefined,
@@ -338,7 +340,7 @@ describe('a step in moves', () => {
       [105, 5],
     ]);
     expect(movesOf(coat()).map(({ parts, applicator }) => [parts, applicator])).toEqual([
-      [WORK_PARTS, 'roller-mohair'],
+      [WHOLE_PARTS, 'roller-mohair'],
     ]);
   });
 
@@ -360,7 +362,7 @@ describe('a step in moves', () => {
     expect(said({ parts: ['profiles', 'edges'], applicator: 'brush', toolMm: 38 })).toBe(
       'edges and profiles: brush, 38 mm',
     );
-    expect(said({ parts: [...WORK_PARTS], applicator: 'brush', laysOff: true })).toBe(
+    expect(said({ parts: [...WHOLE_PARTS], applicator: 'brush', laysOff: true })).toBe(
       'whole piece: tipped off with a nearly dry brush',
     );
     expect(said({ parts: ['flats'], byMachine: true })).toBe('flats: by machine');

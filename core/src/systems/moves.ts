@@ -3,10 +3,11 @@ import { type Applicator, isSprayed, type Thinning } from '../catalogue/sheet.ts
 import {
   type CoatSide,
   type Geometry,
+  innerCorners,
   type PieceKind,
   partsAreaM2,
   profileLengthMm,
-  WORK_PARTS,
+  WHOLE_PARTS,
 } from '../pieces/index.ts';
 import { type Application, ApplicationSchema } from './application.ts';
 import { handsOnMinutes } from './labour.ts';
@@ -32,7 +33,7 @@ export function movesOf(step: Moved): Move[] {
   const own =
     step.applications.length > 0
       ? step.applications
-      : [ApplicationSchema.parse({ parts: [...WORK_PARTS], applicator })];
+      : [ApplicationSchema.parse({ parts: [...WHOLE_PARTS], applicator })];
   return own.map((move) => ({
     ...move,
     applicator: move.applicator ?? applicator,
@@ -130,6 +131,8 @@ const MIXED_ALREADY_MIN = { sprayed: 12, byHand: 8 };
 const LAID_OUT_MIN = 2;
 /** A nearly dry tool goes over what is wet about three times as fast as it lays it. */
 const LAYS_OFF_SHARE = 1 / 3;
+/** An inner corner that is worked by itself, in minutes at a yardstick's own pace. */
+const CORNER_MIN = 0.05;
 /** By hand an abrasive takes about twice as long as with a machine. */
 const BY_HAND_FACTOR = 2;
 
@@ -141,7 +144,7 @@ export interface StepMinutes {
 }
 
 type Worked = Geometry & { kind?: PieceKind };
-type Timed = Moved & Pick<StepDraft, 'labour' | 'operation'>;
+type Timed = Moved & Pick<StepDraft, 'labour' | 'operation' | 'passes' | 'flashMin'>;
 
 /** A yardstick on some parts of these pieces: by area and, where profiles are among them, along them. */
 function minutesOn(
@@ -156,7 +159,10 @@ function minutesOn(
     const areaM2 = partsAreaM2(piece, side, parts);
     const sides = side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : 1;
     const alongM = isAlong ? (profileLengthMm(piece) * sides) / 1000 : 0;
-    return sum + labour.perM2Min * areaM2 * factor + labour.perProfileMMin * alongM;
+    const corners = parts.includes('corners') && !laysOff ? innerCorners(piece, side) : 0;
+    return (
+      sum + labour.perM2Min * areaM2 * factor + labour.perProfileMMin * alongM + corners * CORNER_MIN * factor
+    );
   }, 0);
 }
 
@@ -209,10 +215,24 @@ function coatedMinutes(
 }
 
 /**
- * Minutes of a step on these pieces, by its moves where it is done in several. What somebody typed on a step stays as it was typed.
+ * Minutes of a step on these pieces, by its moves where it is done in several, and for every pass: between light passes of a coat
+ * the flash-off is waited for as far as the pass itself does not take that long. What somebody typed on a step stays as it was typed.
  * @param own yardsticks of the shop.
  */
 export function minutesOfStep(
+  step: Timed,
+  pieces: readonly Worked[],
+  side: CoatSide,
+  own: ShopYardsticks | undefined,
+): StepMinutes {
+  const once = minutesOfPass(step, pieces, side, own);
+  const { passes, flashMin } = step;
+  if (passes === 1 || pieces.length === 0) return once;
+  const flashOff = does(step, 'laysFilm') ? Math.max(0, flashMin - once.handsOnMin) : 0;
+  return { ...once, handsOnMin: once.handsOnMin * passes + flashOff * (passes - 1) };
+}
+
+function minutesOfPass(
   step: Timed,
   pieces: readonly Worked[],
   side: CoatSide,

@@ -93,6 +93,10 @@ export const StepSchema = z.object({
   isRinsed: z.boolean().default(true),
   /** Mixed in so many mixes, one after the other. */
   mixCount: countField('mix-count', 1, 20).default(1),
+  /** Light passes of a coat back to back, which make its wet film together; or passes with the abrasive. */
+  passes: countField('passes', 1, 6).default(1),
+  /** Flash-off between two light passes of a coat, in minutes. */
+  flashMin: spanField('flash-off', 1).default(0),
   /** What thins it; empty: what its sheet names. */
   thinnerName: z.string().trim().max(80).default(''),
   /** How far a primer is tinted from its own colour towards the zone's, in %. */

@@ -25,6 +25,8 @@ export const STEP_DEFAULTS = {
   dryingMin: 0,
   isRinsed: true,
   mixCount: 1,
+  passes: 1,
+  flashMin: 0,
   thinnerName: '',
   extraLossPct: 0,
   tintPct: 0,

@@ -6,7 +6,7 @@ type Usual = (step: StepDraft) => string | null;
 const none: Usual = () => null;
 
 function paper({ key, grit }: StepDraft): string {
-  const isScuff = /^sand-(colour|clear|before)/.test(key);
+  const isScuff = /^(sand-(colour|clear|before)|station)/.test(key);
   return isScuff && (grit === 220 || grit === 320) ? `foam-${grit}` : `disc-${grit}`;
 }
 
@@ -23,6 +23,7 @@ const USUAL_SUPPLY: Record<Operation, Usual> = {
   fill: none,
   sand: paper,
   dust: () => 'cloth-tack',
+  station: paper,
   hang: none,
   coat: none,
   inspect: none,

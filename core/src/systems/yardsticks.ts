@@ -31,6 +31,8 @@ export const YARDSTICKS = {
   sandPrimer: labour({ setupMin: 3, perM2Min: 2, perProfileMMin: 1, cleanupMin: 2 }),
   scuff: labour({ setupMin: 3, perM2Min: 2, perProfileMMin: 0.5, cleanupMin: 2 }),
   dust: labour({ setupMin: 2, perM2Min: 2 }),
+  // Sanded, vacuumed and looked at before it is put down: one set-up, and the next piece stands ready.
+  station: labour({ setupMin: 5, perPieceMin: 1, perM2Min: 4, perProfileMMin: 0.5, cleanupMin: 2 }),
   drillAndHook: labour({ setupMin: 5, perPieceMin: 2 }),
   flip: labour({ perPieceMin: 0.7 }),
   turbine: labour({ setupMin: 27, perPieceMin: 0.5, perM2Min: 1.2, cleanupMin: 20 }),

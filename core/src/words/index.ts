@@ -5,7 +5,7 @@ export * from './voice.ts';
 
 import { APPLICATOR_TRAITS, APPLICATOR_WORDS, type Applicator } from '../catalogue/applicators.ts';
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
-import { type CoatSide, WORK_PARTS, type WorkPart } from '../pieces/area.ts';
+import { areWhole, type CoatSide, type WorkPart } from '../pieces/area.ts';
 import { said } from '../said/index.ts';
 import type { Application } from '../systems/application.ts';
 import type { ClockKind } from '../systems/step.ts';
@@ -51,11 +51,12 @@ export const PART_WORDS: Record<WorkPart, string> = {
   edges: said('word.part-edges'),
   profiles: said('word.part-profiles'),
   flats: said('word.part-flats'),
+  corners: said('word.part-corners'),
 };
 
 /** The parts that a move covers: `edges and profiles`, or the whole piece. */
 export function partsInWords(parts: readonly WorkPart[]): string {
-  if (parts.length === WORK_PARTS.length) return said('word.whole-piece');
+  if (areWhole(parts)) return said('word.whole-piece');
   return parts.map((part) => PART_WORDS[part]).join(said('word.part-and'));
 }
 

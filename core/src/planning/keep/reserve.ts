@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { leavesOut } from '../../jobs/actions.ts';
 import { effectiveLog, type LogEntry } from '../../jobs/log.ts';
 import { protectionMinutes, type Room } from '../../jobs/room.ts';
 import { isFixed, isWorkedInRoom, type Piece } from '../../pieces/index.ts';
@@ -28,7 +29,7 @@ export function loggedEnd(
   const entry = log.findLast(
     (candidate) =>
       candidate.stepId === op.stepId &&
-      candidate.action === op.action &&
+      (candidate.action === op.action || leavesOut(candidate)) &&
       (candidate.side === op.side || candidate.side === 'all') &&
       candidate.pieceIds.some((id) => pieces.has(id)),
   );

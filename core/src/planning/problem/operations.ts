@@ -3,6 +3,7 @@ import { doorsSideBySide, inTurns } from '../../elevation/index.ts';
 import {
   type LogAction,
   type LogEntry,
+  leavesOut,
   stepAsLogged,
   toolSwitches,
   turnsOver,
@@ -207,6 +208,17 @@ function doneTimes(
   return done;
 }
 
+/** Pieces for which the log says that a step was left out, by step. */
+function leftOutOf(log: readonly LogEntry[]): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>();
+  for (const { stepId, pieceIds } of log.filter(leavesOut)) {
+    const own = found.get(stepId) ?? new Set();
+    for (const id of pieceIds) own.add(id);
+    found.set(stepId, own);
+  }
+  return found;
+}
+
 function spaceOfAll(pieces: readonly Piece[], { holder }: Batch, settings: ShopSettings): number {
   return pieces.reduce((sum, piece) => sum + spaceOf(piece, holder, settings), 0);
 }
@@ -240,10 +252,12 @@ export function draftOps(
   const ops: Draft[] = [];
   let coated: Step | undefined;
   const switches = toolSwitches(input.events ?? []);
+  const skipped = leftOutOf(log);
   const { yardsticks } = shop.settings;
   for (const planned of steps) {
     if (planned.loadFilter === 'hung' && batch.lie !== 'hung') continue;
-    const all = batch.pieces.filter((piece) => stepAppliesTo(planned, piece));
+    const without = skipped.get(planned.id);
+    const all = batch.pieces.filter((piece) => !without?.has(piece.id) && stepAppliesTo(planned, piece));
     if (all.length === 0) continue;
     if (batch.way === 'hinges' && does(planned, 'takesDown')) areOff = true;
     if (batch.way === 'hinges' && does(planned, 'mountsAgain')) areOff = false;
@@ -306,7 +320,7 @@ export function draftOps(
             cleanupMin: minutes.cleanupMin - cleanMin,
           }
         : { ...minutes, setupMin };
-      const turned = { ...step, labour: YARDSTICKS.flip, applications: [] };
+      const turned = { ...step, labour: YARDSTICKS.flip, applications: [], passes: 1 };
       const labour = labourOf(isFlip ? minutesOfStep(turned, members, 'front', yardsticks) : own, members);
       // Loose pieces are fetched and brought back; who works in the room is there already.
       const isTrip = shop.settings.tripMin > 0 && row === 'room' && isFarAway && !isFilm && !isFlip;

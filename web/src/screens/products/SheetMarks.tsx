@@ -32,6 +32,7 @@ export const MARKS: {
     | 'resistsSkinOil'
     | 'fillsGrain'
     | 'isSelfPriming'
+    | 'isTranslucent'
     | 'yellows'
     | 'isCatalysed'
     | 'isIsocyanate'
@@ -44,6 +45,7 @@ export const MARKS: {
   { key: 'resistsSkinOil', name: 'Resists skin oil' },
   { key: 'fillsGrain', name: 'Fills grain' },
   { key: 'isSelfPriming', name: 'Self-priming' },
+  { key: 'isTranslucent', name: 'Translucent: what is under it shows' },
   { key: 'yellows', name: 'Yellows' },
   { key: 'isCatalysed', name: 'Catalysed' },
   { key: 'isIsocyanate', name: 'Isocyanate hardener' },

@@ -39,6 +39,7 @@ export const YARDSTICK_NAMES: Record<YardstickKey, string> = {
   sandPrimer: 'Sand primer',
   scuff: 'Scuff between coats',
   dust: 'Dust off',
+  station: 'Sand, vacuum and look, piece by piece',
   drillAndHook: 'Drill and hook',
   flip: 'Flip',
   turbine: 'Spray, turbine',
