@@ -102,6 +102,8 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
   'disc-400': abrasive(400),
   'foam-220': abrasive(220, 'foam pad'),
   'foam-320': abrasive(320, 'foam pad'),
+  'film-320': { ...abrasive(320), name: 'Film disc P320' },
+  'foam-closed-320': { ...abrasive(320, 'foam pad'), name: 'Closed foam pad P320' },
   'pad-320': abrasive(320, 'fine pad'),
   'pad-2000': abrasive(2000, 'fine pad'),
   'filler-acrylic': {

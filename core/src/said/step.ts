@@ -322,6 +322,21 @@ export const STEP = {
   'step.masked-left-on': 'Masked, left on',
   'step.if-they-are-replaced-anyway-edges':
     'If they are being replaced anyway; edges next to them stay thin.',
+  'step.on-backs': (p: { name: Text }) => `${p.name}, backs`,
+  'step.on-fronts': (p: { name: Text }) => `${p.name}, fronts`,
+  'step.between-two-coats': 'Sanding between coats',
+  'step.sand-all-then-dust-all': 'Sand all, then dust all',
+  'step.one-tool-at-a-time-for-the-whole-load': 'One tool at a time for the whole load.',
+  'step.piece-by-piece-at-a-station': 'Piece by piece at an inspection station',
+  'step.what-is-found-is-mended-in-the-hand':
+    'Sand, vacuum, look, next: each piece is picked up once, and what the light shows is sanded out in the hand.',
+  'step.faces-of-pieces-that-lie': 'Faces of pieces that lie flat',
+  'step.both-faces-coat-by-coat': 'Both faces, coat by coat',
+  'step.both-faces-are-equally-far-at-any-time':
+    'Both faces are equally far at any time; each coat turns the piece over.',
+  'step.backs-wholly-first': 'Backs wholly first, fronts a day later',
+  'step.turned-over-once-the-face-is-last':
+    'Turned over once. The face comes last and never lies on a support; it costs a night.',
   'step.after-the-last-clear-coat': 'After the last clear coat',
   'step.leave-it': 'Leave it',
   'step.a-film-is-hardest-untouched': 'Left alone, the film is at its hardest.',
@@ -378,6 +393,9 @@ export const STEP = {
   'step.by-hand': 'by hand',
   'step.added-manually-right-before-the-coat': 'Added by hand: right before the coat, its window is short.',
   'step.mask': 'Mask',
+  'step.station': (p: { grit: Text }) => `Sand, vacuum and look, P${p.grit}`,
+  'step.piece-by-piece-the-next-one-waits':
+    'Piece by piece: sand it, vacuum it, turn it under the light, put it down; the next one stands ready.',
   'step.look-over': 'Inspect',
   'step.under-a-raking-light-before-the': 'Under a raking light, before the next coat.',
   'step.primer-coat': 'Primer coat',

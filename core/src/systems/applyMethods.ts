@@ -1,5 +1,6 @@
 import { isSprayed } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
+import { atStation, backsWholly } from './faceRuns.ts';
 import { clearSkipped, fillGrainAnyway } from './methodSteps.ts';
 import { DEFAULT_METHODS, type Methods } from './methods.ts';
 import { does } from './operations.ts';
@@ -353,6 +354,12 @@ const CHANGES: { [K in keyof Methods]?: Partial<Record<Methods[K], Change>> } = 
   tack: { damp: dampCloth },
   hinges: { on: hingesOn },
   afterLast: { 'rub-out': rubOut },
+  between: { station: atStation },
+  // Hung pieces get both faces in one visit.
+  faces: {
+    'backs-first': (steps, context) =>
+      context.options.laying === 'flat' ? backsWholly(steps, context) : steps,
+  },
 };
 
 /**

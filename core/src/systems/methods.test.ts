@@ -11,6 +11,7 @@ import {
   METHOD_IDS,
   METHODS,
   MethodChoicesSchema,
+  type MethodId,
   type Methods,
   methodsOf,
   type StepDraft,
@@ -19,8 +20,11 @@ import {
 } from './index.ts';
 
 const CHOICES = METHOD_IDS.flatMap((id) => METHODS[id].choices.map((way) => [id, way.id] as const));
+/** A system with other ways; which face of a piece comes first only matters where it lies. */
+const inWays = (systemId: SystemId, methods: Partial<Methods>) =>
+  contextOf(systemId, { methods, ...(methods.faces && { options: { laying: 'flat' as const } }) });
 const by = (systemId: SystemId, methods: Partial<Methods>): readonly StepDraft[] =>
-  contextOf(systemId, { methods }).steps;
+  inWays(systemId, methods).steps;
 const keys = (steps: readonly StepDraft[]) => steps.map(({ key }) => key);
 
 describe('levels of practice', () => {
@@ -47,7 +51,8 @@ describe('every way', () => {
         const steps = by(systemId, { [id]: way });
         expect(new Set(keys(steps)).size).toBe(steps.length);
         expect(by(systemId, { [id]: way })).toEqual(steps);
-        return JSON.stringify(steps) !== JSON.stringify(by(systemId, {}));
+        const usual = by(systemId, { [id]: DEFAULT_METHODS[id as MethodId] });
+        return JSON.stringify(steps) !== JSON.stringify(usual);
       });
       // The grit of a satin film is P320 by the film, too.
       expect(changed.length).toBeGreaterThan(0);
@@ -58,7 +63,7 @@ describe('every way', () => {
     const known: Record<string, string[]> = { 'sand-first': ['clean-before-key'] };
     const stray = CHOICES.flatMap(([id, way]) =>
       SYSTEM_IDS.flatMap((systemId) =>
-        checkSequence(contextOf(systemId, { methods: { [id]: way } }))
+        checkSequence(inWays(systemId, { [id]: way }))
           .filter(({ severity, code }) => severity === 'stop' && !known[way]?.includes(code))
           .map(({ code, at }) => `${systemId} ${id}=${way}: ${code} at ${at}`),
       ),
@@ -68,6 +73,64 @@ describe('every way', () => {
 });
 
 describe('ways in steps', () => {
+  it('backs wholly first: all coats on the backs, a night, all on the fronts; stain on both at once', () => {
+    const stained = by('K', { faces: 'backs-first' });
+    const films = stained.filter(({ productKey }) => productKey !== null);
+    expect(films.map(({ key, faces }) => [key, faces])).toEqual([
+      ['stain', 'both'],
+      ['clear-1-back', 'back'],
+      ['clear-2-back', 'back'],
+      ['clear-3-back', 'back'],
+      ['clear-1-front', 'front'],
+      ['clear-2-front', 'front'],
+      ['clear-3-front', 'front'],
+    ]);
+    expect(films.map(({ dryingMin }) => dryingMin)).toEqual([0, 0, 0, 16 * 60, 0, 0, 0]);
+    // Each face has its own sanding and dusting, in the order of its coats.
+    const front = stained.filter(({ faces }) => faces === 'front').map(({ operation }) => operation);
+    expect(front).toEqual(['dust', 'coat', 'sand', 'dust', 'coat', 'sand', 'dust', 'coat']);
+    expect(keys(by('K', { faces: 'by-coat' }))).toEqual(
+      keys(contextOf('K', { options: { laying: 'flat' } }).steps),
+    );
+  });
+
+  it('backs wholly first is nothing for what hangs, and leaves replaced pieces their own preparation', () => {
+    const hung = contextOf('D', { methods: { faces: 'backs-first' }, options: { laying: 'hung' } }).steps;
+    expect(hung.every(({ faces }) => faces === 'both')).toBe(true);
+    const mixed = contextOf('D', {
+      methods: { faces: 'backs-first' },
+      options: { laying: 'flat' },
+      treatments: ['finish', 'replace'],
+      pieces: [{}, { treatment: 'replace' }],
+    }).steps;
+    expect(mixed.filter(({ appliesTo }) => appliesTo === 'new').every(({ faces }) => faces === 'both')).toBe(
+      true,
+    );
+    expect(mixed.filter(({ faces }) => faces === 'front').length).toBeGreaterThan(0);
+  });
+
+  it('at a station: sanding and dusting between coats are one task, with a film, an open and a closed foam', () => {
+    const steps = by('D', { between: 'station' });
+    const stations = steps.filter(({ operation }) => operation === 'station');
+    expect(stations.map(({ key, grit }) => [key, grit])).toEqual([
+      ['sand-prime', 240],
+      ['sand-colour-1', 320],
+    ]);
+    expect(stations[1]?.applications.map(({ parts, supplyKey }) => [parts.join(), supplyKey])).toEqual([
+      ['flats', 'film-320'],
+      ['edges,profiles', 'foam-320'],
+      ['corners', 'foam-closed-320'],
+    ]);
+    const at = (key: string) => keys(steps).indexOf(key);
+    expect(at('colour-2')).toBe(at('sand-colour-1') + 1);
+    expect(steps.filter(({ operation }) => operation === 'dust').map(({ key }) => key)).toEqual([
+      'dust-prime',
+    ]);
+    expect(checkSequence(contextOf('D', { methods: { between: 'station' } }))).toEqual(
+      checkSequence(contextOf('D')),
+    );
+  });
+
   it('climb: P120 before P180, and the ladder holds', () => {
     const steps = by('D', { firstKey: 'climb' });
     const grits = steps.filter(({ operation }) => operation === 'key').map(({ grit }) => grit);

@@ -111,6 +111,21 @@ export const METHODS = {
       { id: '400', label: 'P400', why: said('step.for-hard-and-glossy-coats-levels') },
     ],
   },
+  between: {
+    ask: said('step.between-two-coats'),
+    choices: [
+      {
+        id: 'step-by-step',
+        label: said('step.sand-all-then-dust-all'),
+        why: said('step.one-tool-at-a-time-for-the-whole-load'),
+      },
+      {
+        id: 'station',
+        label: said('step.piece-by-piece-at-a-station'),
+        why: said('step.what-is-found-is-mended-in-the-hand'),
+      },
+    ],
+  },
   smooth: {
     ask: said('step.a-coat-that-dried-smooth'),
     choices: [
@@ -147,6 +162,21 @@ export const METHODS = {
       },
       { id: 'hung', label: said('step.hang-all'), why: said('step.both-sides-and-edges-at-once') },
       { id: 'flat', label: said('step.all-flat-2'), why: said('step.no-runs-back-flip-front-two') },
+    ],
+  },
+  faces: {
+    ask: said('step.faces-of-pieces-that-lie'),
+    choices: [
+      {
+        id: 'by-coat',
+        label: said('step.both-faces-coat-by-coat'),
+        why: said('step.both-faces-are-equally-far-at-any-time'),
+      },
+      {
+        id: 'backs-first',
+        label: said('step.backs-wholly-first'),
+        why: said('step.turned-over-once-the-face-is-last'),
+      },
     ],
   },
   overlap: {

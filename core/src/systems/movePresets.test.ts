@@ -35,8 +35,11 @@ describe('usual ways of doing a step with more than one tool', () => {
     expect(foam?.applications.map(({ applicator }) => applicator)).toEqual(['brush', 'roller-foam']);
   });
 
-  it('are a machine and a hand for an abrasive, and none for what takes neither', () => {
-    expect(presetsFor(step('sand-prime'), undefined).map(({ preset }) => preset)).toEqual(['machine-hand']);
+  it('are a machine or films and foams for an abrasive, and none for what takes neither', () => {
+    expect(presetsFor(step('sand-prime'), undefined).map(({ preset }) => preset)).toEqual([
+      'machine-hand',
+      'film-foam',
+    ]);
     expect(takesMoves(step('dust-prime'))).toBe(false);
     expect(takesMoves(step('pack'))).toBe(false);
     expect(takesMoves({ ...step('colour-1'), isEdgesOnly: true })).toBe(false);

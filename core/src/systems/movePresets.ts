@@ -12,6 +12,7 @@ export const MOVE_PRESETS = [
   'gun-roll',
   'brush-gun',
   'machine-hand',
+  'film-foam',
 ] as const;
 export type MovePreset = (typeof MOVE_PRESETS)[number];
 
@@ -52,6 +53,7 @@ function movesFor(preset: MovePreset, step: StepDraft, tools: readonly Applicato
           ]
         : null;
     case 'machine-hand':
+    case 'film-foam':
       return null;
   }
 }
@@ -73,6 +75,14 @@ export function presetsFor(
       {
         preset: 'machine-hand',
         applications: [move({ byMachine: true }), move({ parts: ['edges', 'profiles'] })],
+      },
+      {
+        preset: 'film-foam',
+        applications: [
+          move({ byMachine: true, supplyKey: 'film-320' }),
+          move({ parts: ['edges', 'profiles'], supplyKey: 'foam-320' }),
+          move({ parts: ['corners'], supplyKey: 'foam-closed-320' }),
+        ],
       },
     ];
   const tools = sheet ? meantBy(sheet.applicators) : [];

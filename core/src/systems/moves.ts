@@ -169,10 +169,13 @@ function minutesOn(
 /** How long an abrasive step takes in moves: flats by machine as its yardstick says, whatever is sanded by hand twice as long. */
 function sandedMinutes(step: Timed, labour: Labour, pieces: readonly Worked[], side: CoatSide): StepMinutes {
   // The yardstick for keying by hand is one by hand already.
-  const isByHand = yardstickOf(step) === 'keyHand';
+  const yardstick = yardstickOf(step);
+  const isByHand = yardstick === 'keyHand';
+  // At the station half of the time goes into vacuuming and looking, whatever it is sanded with.
+  const slower = yardstick === 'station' ? 1 + (BY_HAND_FACTOR - 1) / 2 : BY_HAND_FACTOR;
   const perPiece = handsOnMinutes({ ...labour, perM2Min: 0, perProfileMMin: 0 }, pieces, side);
   const handsOnMin = step.applications.reduce((sum, move) => {
-    const factor = move.byMachine ? (isByHand ? 1 / BY_HAND_FACTOR : 1) : isByHand ? 1 : BY_HAND_FACTOR;
+    const factor = move.byMachine ? (isByHand ? 1 / BY_HAND_FACTOR : 1) : isByHand ? 1 : slower;
     return sum + minutesOn(move, labour, factor, pieces, side);
   }, perPiece);
   const more = (step.applications.length - 1) * LAID_OUT_MIN;

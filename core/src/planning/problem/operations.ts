@@ -139,29 +139,33 @@ function idsOf(pieces: readonly Piece[]): ReadonlySet<string> {
   return new Set(pieces.map(({ id }) => id));
 }
 
-/** @param before the film that went on before it, edges apart. */
+/** @param isBackUp the last coat went on the back, so that pieces that lie are turned over before anything is done to the front. */
 function tasksOf(
   step: Step,
   batch: Batch,
   members: readonly Piece[],
   {
-    before,
+    isBackUp,
     areOff,
     neighbours,
     isAtOnce,
   }: {
-    before: Step | undefined;
+    isBackUp: boolean;
     areOff: boolean;
     neighbours: readonly [string, string][];
     isAtOnce: boolean;
   },
 ): Task[] {
-  if (!does(step, 'laysFilm')) return [{ side: 'all', action: 'do' }];
   const isInRoom = isWorkedInRoom(batch.way);
+  const isTurned = isBackUp && batch.isTwoSided && !isInRoom && step.faces === 'front' && !step.isEdgesOnly;
+  if (!does(step, 'laysFilm'))
+    return [
+      ...(isTurned ? [{ side: 'front' as const, action: 'flip' as const }] : []),
+      { side: 'all', action: 'do' },
+    ];
   if (batch.way === 'hinges' && !areOff && !step.isEdgesOnly && step.faces === 'both')
     return onHinges(members, neighbours);
-  const isTurned = batch.isTwoSided && !isInRoom && step.faces === 'front' && before?.faces === 'back';
-  if (isTurned && !step.isEdgesOnly)
+  if (isTurned)
     return [
       { side: 'front', action: 'flip' },
       { side: 'front', action: 'do' },
@@ -250,7 +254,7 @@ export function draftOps(
   const neighbours = neighboursOf(batch, input);
   let areOff = false;
   const ops: Draft[] = [];
-  let coated: Step | undefined;
+  let isBackUp = false;
   const switches = toolSwitches(input.events ?? []);
   const skipped = leftOutOf(log);
   const { yardsticks } = shop.settings;
@@ -269,14 +273,14 @@ export function draftOps(
         later.productKey !== null &&
         all.some((piece) => stepAppliesTo(later, piece)),
     );
-    const before = coated;
-    if (does(planned, 'laysFilm') && !planned.isEdgesOnly) coated = planned;
     const tasks = tasksOf(planned, batch, all, {
-      before,
+      isBackUp,
       areOff,
       neighbours,
       isAtOnce: isWiped(planned, shop.sheets[planned.productKey ?? '']),
     }).flatMap((task) => byTool(task, all, switches.get(planned.id)));
+    if (does(planned, 'laysFilm') && !planned.isEdgesOnly) isBackUp = planned.faces === 'back';
+    else if (tasks.some(turnsOver)) isBackUp = false;
     for (const task of tasks) {
       const members = task.only ? all.filter(({ id }) => task.only?.pieceIds.has(id)) : all;
       const step = withTool(planned, task.tool, shop.sheets[planned.productKey ?? '']);

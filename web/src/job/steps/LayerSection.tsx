@@ -1,8 +1,10 @@
 import type { ShopContext, ZoneRow } from '@upholder/core/api';
 import { dryFilmOf } from '@upholder/core/mixing';
+import { builtUp } from '@upholder/core/rules';
 import { does, type Operation, type StepDraft } from '@upholder/core/systems';
 import { show } from '../../base/voice.ts';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
+import { sheetsOf } from '../productLookups.ts';
 
 const PX_PER_UM = 0.85;
 const LEAST_PX = 16;
@@ -107,12 +109,11 @@ function Item({ step, zone, shop, onShow }: ItemProps) {
 
 /** The films against what their products and a whole build-up bear. */
 function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContext }) {
-  const films = steps.flatMap((step) => {
-    const um = dryUm(step, shop);
-    const isShared = step.pieceIds.length === 0 && step.appliesTo !== 'new';
-    return um === null || does(step, 'fillsPores') || !isShared ? [] : [{ key: step.productKey ?? '', um }];
-  });
+  const shared = steps.filter(({ pieceIds, appliesTo }) => pieceIds.length === 0 && appliesTo !== 'new');
+  const built = builtUp(shared, sheetsOf(shop), shop.settings.sandedOff);
+  const films = built.films.map(({ step, leftUm }) => ({ key: step.productKey ?? '', um: leftUm }));
   const total = films.reduce((sum, { um }) => sum + um, 0);
+  const off = built.films.reduce((sum, { dftUm, leftUm }) => sum + dftUm - leftUm, 0);
   const limited = [...new Set(films.map(({ key }) => key))].flatMap((key) => {
     const sheet = shop.products.find((product) => product.key === key)?.sheet;
     const own = films.filter((film) => film.key === key).reduce((sum, { um }) => sum + um, 0);
@@ -123,7 +124,9 @@ function Totals({ steps, shop }: { steps: readonly StepDraft[]; shop: ShopContex
     <>
       <p className="mt-3">
         <span className="quantity">{show('film', Math.round(total))}</span>{' '}
-        <span className="text-quiet">dry in all</span>
+        <span className="text-quiet">
+          dry in all{off >= 0.5 && `, ${show('film', Math.round(off))} sanded off`}
+        </span>
       </p>
       <div className="relative mt-1 h-4 border border-line" aria-hidden="true">
         <div

@@ -6,7 +6,7 @@ import {
   type Thinning,
 } from '@upholder/core/catalogue';
 import { writeThinning } from '@upholder/core/mixing';
-import { WORK_PARTS } from '@upholder/core/pieces';
+import { WHOLE_PARTS, WORK_PARTS } from '@upholder/core/pieces';
 import {
   type Application,
   ApplicationSchema,
@@ -33,6 +33,7 @@ const PRESET_WORDS: Record<MovePreset, string> = {
   'gun-roll': 'spray edges and profiles, roll the flats',
   'brush-gun': 'brush the edges, spray the rest',
   'machine-hand': 'machine on the flats, by hand elsewhere',
+  'film-foam': 'film on the flats, foam elsewhere',
 };
 
 /** Reads a field of a move, or says what is wrong with it. */
@@ -55,6 +56,11 @@ function readOwnThinning(text: string, convention: Thinning['convention']): Part
   return typeof thinning === 'string' ? thinning : { thinning };
 }
 
+/** A coat goes into inner corners with the profiles; what is sanded may take a tool of its own there. */
+function partsOffered({ applicator, parts }: Application) {
+  return applicator === null || parts.includes('corners') ? WORK_PARTS : WHOLE_PARTS;
+}
+
 /** What of a piece a move covers: at least one part. */
 function Parts({ move, label, set }: { move: Application; label: string; set: SetMove }) {
   return (
@@ -65,7 +71,7 @@ function Parts({ move, label, set }: { move: Application; label: string; set: Se
       value={move.parts}
       onValueChange={(parts) => parts.length > 0 && set({ parts: parts as Application['parts'] })}
     >
-      {WORK_PARTS.map((part) => (
+      {partsOffered(move).map((part) => (
         <ToggleGroup.Item
           key={part}
           value={part}

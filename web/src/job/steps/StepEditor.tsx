@@ -1,10 +1,11 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
-import { anotherRepeat, type SequenceEdit } from '@upholder/core/rules';
+import type { SequenceEdit } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
-import { ArrowDown, ArrowUp, Copy, RotateCw, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../../parts/controls.tsx';
+import { LoopButton, LoopFields } from './LoopFields.tsx';
 import { NEW_STEPS, placeAfter } from './newSteps.ts';
 import { StepFields } from './StepFields.tsx';
 
@@ -28,7 +29,6 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
   const before = steps[at - 1];
   const after = steps[at + 1];
   const afterNext = steps[at + 2];
-  const repeat = step.repeat ? anotherRepeat(steps, step.repeat.group) : [];
   const place = placeAfter(steps, step.key, shop.products);
   const change = (what: string, part: Partial<StepDraft>) =>
     editor.edit(`${what} of ${step.name}`, [{ kind: 'change', key: step.key, part }]);
@@ -64,11 +64,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
         >
           <Copy size={16} aria-hidden="true" /> Duplicate
         </Button>
-        {repeat.length > 0 && (
-          <Button onClick={() => editor.edit(`another round of ${step.repeat?.group}`, repeat)}>
-            <RotateCw size={16} aria-hidden="true" /> Repeat once more
-          </Button>
-        )}
+        <LoopButton step={step} steps={steps} editor={editor} />
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild>
             <Button>Insert after</Button>
@@ -102,6 +98,7 @@ export function StepEditor({ step, steps, shop, pieces, colour, editor }: Editor
           <Trash2 size={16} aria-hidden="true" /> Remove step
         </Button>
       </div>
+      <LoopFields step={step} steps={steps} editor={editor} />
       <StepFields step={step} shop={shop} pieces={pieces} colour={colour} change={change} edit={edit} />
     </div>
   );

@@ -8,6 +8,7 @@ import { suppliesOf } from '../productLookups.ts';
 import { DraftText, readField, readNumber } from './draftText.tsx';
 import { Choice, type FieldsProps, FilmFields, options, SupplyFields } from './FilmFields.tsx';
 import { MoveFields } from './MoveFields.tsx';
+import { PassFields } from './PassFields.tsx';
 import { StepPieces } from './StepPieces.tsx';
 
 const APPLIES_TO_CHOICES: Record<StepDraft['appliesTo'], string> = {
@@ -137,6 +138,7 @@ export function StepFields(props: FieldsProps) {
       )}
       <SupplyFields {...props} />
       <FilmFields {...props} />
+      <PassFields {...props} />
       <MoveFields {...props} />
       {step.tagAt !== null && (
         <Choice

@@ -2,7 +2,7 @@ import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import type { Severity } from '@upholder/core/rules';
+import { type Severity, takenOffUm } from '@upholder/core/rules';
 import { type Step, type StepDraft, sideOf, suppliesOfStep, supplyWords } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
@@ -23,10 +23,14 @@ interface StepLineProps {
   isOpen: boolean;
   /** Gravest thing that the rules say of it. */
   mark: Severity | null;
+  /** A film lies under it that could be sanded off. */
+  isOverFilm?: boolean;
   /** Tags of the only pieces it is for; empty: all that fit. */
   only?: readonly string[];
   /** What makes it an item that can be dragged. */
   sortable?: ReturnType<typeof useSortableItem>;
+  /** What stands above it. */
+  head?: ReactNode;
   onToggle(): void;
   onKeyDown?(event: KeyboardEvent): void;
   /** What stands below an open step. */
@@ -154,7 +158,9 @@ export function StepLine({
   isOpen,
   mark,
   only = [],
+  isOverFilm = false,
   sortable,
+  head,
   onToggle,
   onKeyDown,
   children,
@@ -165,6 +171,7 @@ export function StepLine({
   const supplies = suppliesOfStep(step, suppliesOf(shop), pieces);
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
+  const offUm = isOverFilm ? takenOffUm(step, shop.settings.sandedOff) : 0;
   return (
     <li
       id={`step-${step.key}`}
@@ -181,6 +188,7 @@ export function StepLine({
           <GripVertical size={15} aria-hidden="true" />
         </span>
       )}
+      {head}
       <button
         type="button"
         onKeyDown={onKeyDown}
@@ -203,9 +211,15 @@ export function StepLine({
               {step.why}
             </span>
           )}
-          {step.repeat && (
-            <Figure name="round" title="repeat until no defects show under raking light">
-              {step.repeat.number}, at most {step.repeat.max}
+          {isFilm && step.passes > 1 && (
+            <Figure name="passes" title="light passes back to back, which make the wet film together">
+              {step.passes}
+              {step.flashMin > 0 && `, ${formatDuration(step.flashMin)} flash-off`}
+            </Figure>
+          )}
+          {offUm > 0 && (
+            <Figure name="takes off" title="dry film, by the shop’s figure for this grit and all passes">
+              {step.passes > 1 && `${step.passes} passes, `}about {show('film', Math.round(offUm))}
             </Figure>
           )}
           {only.length > 0 && <Figure name="only">{only.join(', ')}</Figure>}

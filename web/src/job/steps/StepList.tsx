@@ -1,9 +1,11 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { Piece } from '@upholder/core/pieces';
-import type { SequenceEdit, Severity } from '@upholder/core/rules';
+import { builtUp, type SequenceEdit, type Severity } from '@upholder/core/rules';
 import { type StepDraft, stepAppliesTo } from '@upholder/core/systems';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, useMemo } from 'react';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
+import { sheetsOf } from '../productLookups.ts';
+import { LoopHead } from './LoopFields.tsx';
 import { StepEditor, type StepsEditor } from './StepEditor.tsx';
 import { StepLine } from './StepLine.tsx';
 
@@ -29,7 +31,12 @@ interface ListProps {
   editor: StepsEditor;
 }
 
-function Line({ step, index, ...list }: { step: StepDraft; index: number } & ListProps) {
+function Line({
+  step,
+  index,
+  isOverFilm,
+  ...list
+}: { step: StepDraft; index: number; isOverFilm: boolean } & ListProps) {
   const { steps, shop, pieces, shown = pieces, colour, isOnSite, openKey, onOpen, markOf, editor } = list;
   const sortable = useSortableItem(step.key);
   /** Alt and an arrow moves the step. */
@@ -49,7 +56,9 @@ function Line({ step, index, ...list }: { step: StepDraft; index: number } & Lis
       isOnSite={isOnSite}
       isOpen={openKey === step.key}
       mark={markOf(step.key)}
+      isOverFilm={isOverFilm}
       sortable={sortable}
+      head={<LoopHead step={step} steps={steps} />}
       onToggle={() => onOpen(openKey === step.key ? null : step.key)}
       onKeyDown={press}
     >
@@ -60,7 +69,11 @@ function Line({ step, index, ...list }: { step: StepDraft; index: number } & Lis
 
 /** Steps in their order: dragged or moved by keys, each opened to everything about it. */
 export function StepList(list: ListProps) {
-  const { steps, editor } = list;
+  const { steps, shop, editor } = list;
+  const sanded = useMemo(
+    () => new Set(builtUp(steps, sheetsOf(shop)).sanded.map(({ step }) => step.key)),
+    [steps, shop],
+  );
   return (
     <SortableList
       ids={steps.map(({ key }) => key)}
@@ -70,7 +83,7 @@ export function StepList(list: ListProps) {
     >
       <ol className="bg-sheet" aria-label="Steps">
         {steps.map((step, index) => (
-          <Line key={step.key} step={step} index={index} {...list} />
+          <Line key={step.key} step={step} index={index} isOverFilm={sanded.has(step.key)} {...list} />
         ))}
       </ol>
     </SortableList>

@@ -69,6 +69,8 @@ export function readField<
     | 'name'
     | 'note'
     | 'mixCount'
+    | 'passes'
+    | 'flashMin'
     | 'conditionerPct'
     | 'tintPct'
     | 'labour'

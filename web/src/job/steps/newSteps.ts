@@ -86,6 +86,18 @@ export const NEW_STEPS: readonly NewStep[] = [
         name: said('step.sand-plain-p', { grit: 240 }),
       }),
   },
+  {
+    name: said('step.station', { grit: 320 }),
+    make: () =>
+      sandStep(
+        'station',
+        320,
+        said('step.between-coats'),
+        YARDSTICKS.station,
+        said('step.piece-by-piece-the-next-one-waits'),
+        { name: said('step.station', { grit: 320 }), operation: 'station', supplyKey: 'foam-320' },
+      ),
+  },
   { name: said('step.dust-off'), make: () => dustStep('dust', { supplyKey: 'cloth-tack' }) },
   {
     name: said('step.wipe-with-deglosser'),
