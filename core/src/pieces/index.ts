@@ -3,6 +3,7 @@ export * from './fastEntry.ts';
 export * from './fields.ts';
 export * from './figure.ts';
 export * from './kinds.ts';
+export * from './members.ts';
 export * from './model.ts';
 export * from './tags.ts';
 export * from './ways.ts';

@@ -396,6 +396,10 @@ export const STEP = {
   'step.station': (p: { grit: Text }) => `Sand, vacuum and look, P${p.grit}`,
   'step.piece-by-piece-the-next-one-waits':
     'Piece by piece: sand it, vacuum it, turn it under the light, put it down; the next one stands ready.',
+  'step.thin-rubbed-off-last-of-all':
+    'Thin, rubbed off with a clean cloth; last of all, since nothing bonds to wax.',
+  'step.brushed-on-wiped-back-while-it-is-wet':
+    'Brushed on and wiped back while it is wet, one piece at a time: it stays in the recesses and thins out on the flats.',
   'step.look-over': 'Inspect',
   'step.under-a-raking-light-before-the': 'Under a raking light, before the next coat.',
   'step.primer-coat': 'Primer coat',

@@ -1,7 +1,8 @@
+import { isSprayed } from '../catalogue/sheet.ts';
 import { said } from '../said/index.ts';
 import type { SystemContext } from './phases.ts';
 import type { StepDraft } from './step.ts';
-import { type CoatSlot, coatStep, dustStep, sandStep } from './steps.ts';
+import { type CoatSlot, chooseApplicator, coatStep, dustStep, sandStep } from './steps.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
 /** Coats of one product, with what lies between them. */
@@ -17,6 +18,13 @@ interface CoatRun {
   films?: readonly number[];
   /** Under the first coat lies a film that has to be scuffed. */
   scuffFirst: boolean;
+}
+
+/** Conditioner goes into what is laid off by hand, as far as the sheet has one; whoever sprays levels by thinning. */
+function conditionedIn({ options, colour, setting }: SystemContext): Pick<StepDraft, 'conditionerPct'> {
+  const { applicator } = chooseApplicator(setting, colour.sheet);
+  const most = isSprayed(applicator) ? 0 : (colour.sheet.conditionerMaxPct ?? 0);
+  return { conditionerPct: Math.min(options.conditionerPct, most) };
 }
 
 function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
@@ -42,7 +50,10 @@ function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
       context.setting,
       'colour',
       run.why,
-      run.films?.[index] === undefined ? {} : { wftUm: run.films[index] ?? null },
+      {
+        ...(run.films?.[index] === undefined ? {} : { wftUm: run.films[index] ?? null }),
+        ...(run.key === 'colour' && conditionedIn(context)),
+      },
     );
     if (index === 0 && !run.scuffFirst) return [dustStep(`dust-${run.key}-1`), coat];
     const after = index === 0 ? `before-${run.key}` : `${run.key}-${index}`;

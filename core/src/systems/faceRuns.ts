@@ -62,7 +62,10 @@ export function atStation(steps: readonly StepDraft[]): StepDraft[] {
   return steps.flatMap((step, index) => {
     const [before, next] = [steps[index - 1], steps[index + 1]];
     const isBetween = (one: StepDraft | undefined) =>
-      one !== undefined && one.operation === 'sand' && /^sand-(colour|clear|before|prime)/.test(one.key);
+      one !== undefined &&
+      does(one, 'flattens') &&
+      !does(one, 'leavesNoDust') &&
+      /^sand-(colour|clear|before|prime)/.test(one.key);
     if (does(step, 'takesDust') && isBetween(before)) return [];
     if (!isBetween(step) || !does(next, 'takesDust') || step.grit === null) return [step];
     return [

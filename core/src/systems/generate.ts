@@ -9,6 +9,7 @@ import { isWorkedInRoom, workedWay } from '../pieces/ways.ts';
 import { said } from '../said/index.ts';
 import { applyMethods } from './applyMethods.ts';
 import { type CustomSystem, generateCustomSteps } from './customSystem.ts';
+import { withDecor } from './decor.ts';
 import { FINISHING_SYSTEMS } from './library.ts';
 import { DEFAULT_METHODS, type Methods } from './methods.ts';
 import { does } from './operations.ts';
@@ -82,6 +83,7 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
     // Zones chosen before there was a choice of stains have none written down.
     stain: slot(input.options.stainKey ?? STAIN_KEY),
     clear: slot(input.options.clearKey),
+    decor: input.options.decorKey ? slot(input.options.decorKey) : null,
   };
   const treatments = input.treatments ?? [];
   const parts = input.parts ?? [];
@@ -109,11 +111,12 @@ export function generateSteps(input: GenerateInput): Outcome<StepDraft[]> {
         input.methods ?? DEFAULT_METHODS,
         context,
       );
+  const decorated = withDecor(steps, context);
   const isFlat = input.options.laying === 'flat';
   const isAllInRoom =
     input.isOnSite && parts.every((part) => isWorkedInRoom(workedWay(part, input.isOnSite)));
   // In the client's room nothing hangs on hooks or is packed; what lies flat needs no hooks anywhere.
-  const done = steps.filter(
+  const done = decorated.filter(
     (step) => !(isAllInRoom && does(step, 'isForTheRoad')) && !(isFlat && does(step, 'hangs')),
   );
   return success(withSupplies(withWays(done, context, parts), input.supplies ?? GENERIC_SUPPLIES));

@@ -16,8 +16,10 @@ export * from './methods.ts';
 export { MOVE_PRESETS, type MovePreset, presetOf, presetsFor, takesMoves } from './movePresets.ts';
 export {
   inMoves,
+  type MemberTurn,
   type MixOfMoves,
   type Move,
+  memberOrder,
   minutesOfStep,
   mixesOf,
   movesOf,

@@ -45,6 +45,9 @@ const COMMON: ZoneOptions = {
   colourKey: 'urethane-enamel-satin',
   clearKey: 'clear-poly-satin',
   offForLast: false,
+  decorKey: '',
+  primerTintPct: 0,
+  conditionerPct: 0,
   stainKey: 'wiping-stain',
 };
 
@@ -223,7 +226,7 @@ export const FINISHING_SYSTEMS: Record<SystemId, FinishingSystem> = {
     outline: said('step.clean-key-clean-bonding-primer-conditioned'),
     fits: said('step.fitted-woodwork-that-stays-where-it'),
     notFor: said('step.a-dead-flat-look-and-short'),
-    defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin' },
+    defaults: { ...COMMON, applicator: 'brush', colourKey: 'alkyd-enamel-satin', conditionerPct: 5 },
     generate: (context) =>
       build(context, opening(context, 180), [
         ...priming(context, GRIPS, 240),

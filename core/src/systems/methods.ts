@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { textField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
 
+// Longer than other files: one table of questions with their ways.
+
 /** One way of answering a question on which refinishers disagree. */
 export interface MethodChoice {
   id: string;

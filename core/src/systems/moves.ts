@@ -4,6 +4,8 @@ import {
   type CoatSide,
   type Geometry,
   innerCorners,
+  type Member,
+  membersOf,
   type PieceKind,
   partsAreaM2,
   profileLengthMm,
@@ -252,4 +254,23 @@ function minutesOfPass(
 /** Where what stays in the tools of a mix is lost: each place once. */
 export function residuePlaces({ moves }: Pick<MixOfMoves, 'moves'>): string[] {
   return [...new Set(toolsOfMoves(moves).map((tool) => APPLICATOR_TRAITS[tool].residueIn))];
+}
+
+/** A member of a piece at its turn, counted over all moves of a step. */
+export interface MemberTurn {
+  number: number;
+  member: Member;
+  /** Which move of the step it is done in, from 1. */
+  move: number;
+}
+
+/** The members of a piece in the order in which a step works them, move by move; what only lays off goes over them again. */
+export function memberOrder(step: Moved & Pick<StepDraft, 'isEdgesOnly'>, piece: Geometry): MemberTurn[] {
+  const turns: MemberTurn[] = [];
+  for (const [at, { parts, applicator, laysOff }] of movesOf(step).entries()) {
+    if (laysOff) continue;
+    for (const member of membersOf(piece, step.isEdgesOnly ? ['edges'] : parts, isSprayed(applicator)))
+      turns.push({ number: turns.length + 1, member, move: at + 1 });
+  }
+  return turns;
 }

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { Applicator } from '../catalogue/applicators.ts';
+import { numberField } from '../fields/index.ts';
 import { said } from '../said/index.ts';
+import { CONDITIONER_MAX_PCT } from './application.ts';
 import { SYSTEM_TRAITS, type SystemId } from './traits.ts';
 
 /** How loose pieces lie while they are coated and dry. */
@@ -38,6 +40,12 @@ export const ZoneOptionsSchema = z.object({
   colourKey: z.string().max(60),
   clearKey: z.string().max(60).default('clear-poly-satin'),
   stainKey: z.string().max(60).default('wiping-stain'),
+  /** Glaze or wax over the colour, or over the wood; empty: none. */
+  decorKey: z.string().max(60).default(''),
+  /** How far the primer is tinted from its own colour towards the zone's, in %. */
+  primerTintPct: numberField('tint', 0, 100, ' %').default(0),
+  /** Conditioner in the colour coats that go on by hand, in % on the paint; at most what their sheet allows. */
+  conditionerPct: numberField('conditioner', 0, CONDITIONER_MAX_PCT, ' %').default(0),
   /** Doors that are coated on their hinges come off for the last coat, instead of being touched up. */
   offForLast: z.boolean().default(false),
 });

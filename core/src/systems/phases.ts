@@ -24,6 +24,8 @@ export interface SystemContext {
   colour: CoatSlot;
   stain: CoatSlot;
   clear: CoatSlot;
+  /** Glaze or wax over it; null where none is wanted. */
+  decor: CoatSlot | null;
   setting: CoatSetting;
   /** What all pieces of the zone are made of where no finish is on them yet; null over an old finish. */
   bare: 'MDF' | 'wood' | null;
@@ -288,6 +290,7 @@ export function primerCoats(context: SystemContext, why: string): StepDraft[] {
       context.setting,
       'primed',
       why,
+      { tintPct: context.options.primerTintPct },
     ),
   );
 }

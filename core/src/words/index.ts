@@ -6,6 +6,7 @@ export * from './voice.ts';
 import { APPLICATOR_TRAITS, APPLICATOR_WORDS, type Applicator } from '../catalogue/applicators.ts';
 import { LOG_ACTION_TRAITS, type LogAction } from '../jobs/actions.ts';
 import { areWhole, type CoatSide, type WorkPart } from '../pieces/area.ts';
+import type { Member } from '../pieces/members.ts';
 import { said } from '../said/index.ts';
 import type { Application } from '../systems/application.ts';
 import type { ClockKind } from '../systems/step.ts';
@@ -52,6 +53,17 @@ export const PART_WORDS: Record<WorkPart, string> = {
   profiles: said('word.part-profiles'),
   flats: said('word.part-flats'),
   corners: said('word.part-corners'),
+};
+
+/** Members of a piece, as a drawing names them. */
+export const MEMBER_WORDS: Record<Member, string> = {
+  recess: said('word.member-recess'),
+  corners: said('word.part-corners'),
+  panel: said('word.member-panel'),
+  rails: said('word.member-rails'),
+  stiles: said('word.member-stiles'),
+  face: said('word.member-face'),
+  edges: said('word.member-edges'),
 };
 
 /** The parts that a move covers: `edges and profiles`, or the whole piece. */

@@ -4,7 +4,7 @@ import { RotateCw } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Field, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import type { StepsEditor } from './StepEditor.tsx';
+import type { StepsEditor } from './stepsEditor.ts';
 
 const ROUNDS = [1, 2, 3, 4, 5, 6, 7, 8, 9];
 

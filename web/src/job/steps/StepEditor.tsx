@@ -8,11 +8,7 @@ import { Button } from '../../parts/controls.tsx';
 import { LoopButton, LoopFields } from './LoopFields.tsx';
 import { NEW_STEPS, placeAfter } from './newSteps.ts';
 import { StepFields } from './StepFields.tsx';
-
-/** Whatever takes changes of a sequence: a zone's, saved at once, or a system's, saved as a version. */
-export interface StepsEditor {
-  edit(what: string, edits: readonly SequenceEdit[]): void;
-}
+import type { StepsEditor } from './stepsEditor.ts';
 
 interface EditorProps {
   step: StepDraft;

@@ -6,8 +6,9 @@ import { type KeyboardEvent, useMemo } from 'react';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 import { sheetsOf } from '../productLookups.ts';
 import { LoopHead } from './LoopFields.tsx';
-import { StepEditor, type StepsEditor } from './StepEditor.tsx';
+import { StepEditor } from './StepEditor.tsx';
 import { StepLine } from './StepLine.tsx';
+import type { StepsEditor } from './stepsEditor.ts';
 
 /** The edit that puts a step in the place of another, seen from where it comes. */
 export function moveTo(steps: readonly StepDraft[], key: string, over: string): SequenceEdit {

@@ -15,6 +15,8 @@ import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import { FailedDialog } from './FailedDialog.tsx';
 import { GearDue } from './GearDue.tsx';
+import { LeaveOut, LoopNow } from './LoopNow.tsx';
+import { MemberDrawing } from './MemberDrawing.tsx';
 import { NormalNow } from './NormalNow.tsx';
 import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
@@ -97,6 +99,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
   const [isReporting, setReporting] = useState(false);
   const [isFailing, setFailing] = useState(false);
   const { coat, step, errors } = form;
+  const pieces = detail.pieces.filter(({ id }) => op.pieceIds.includes(id));
   const verb = coat && !turnsOver(op) ? 'Log coat' : LOG_ACTION_TRAITS[op.action].verb;
   return (
     <section
@@ -105,7 +108,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
     >
       <NowHead {...props} isDue={isDue} />
       <GlyphStrip
-        pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
+        pieces={pieces}
         states={states}
         zones={detail.zones}
         size={46}
@@ -121,6 +124,8 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
         </>
       )}
+      {step && isStepItself(op) && <MemberDrawing step={coat?.step ?? step} pieces={pieces} />}
+      {step && isStepItself(op) && <LoopNow item={item} detail={detail} step={step} states={states} />}
       {step && isStepItself(op) && !turnsOver(op) && (
         <NormalNow step={coat?.step ?? step} detail={detail} shop={shop} />
       )}
@@ -152,6 +157,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         <Button posture="floor" disabled={!mayLog} onClick={() => setReporting(true)}>
           Report a defect
         </Button>
+        {step && isStepItself(op) && <LeaveOut item={item} detail={detail} step={step} states={states} />}
         {coat && isStepItself(op) && (
           <Button posture="floor" disabled={!mayLog} onClick={() => setFailing(true)}>
             Gun failed or paint ran out
@@ -162,7 +168,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         <ReportDialog
           detail={detail}
           shop={shop}
-          pieces={detail.pieces.filter(({ id }) => op.pieceIds.includes(id))}
+          pieces={pieces}
           now={now}
           onClose={() => setReporting(false)}
         />

@@ -3,6 +3,7 @@ import { bestAir, burstWords } from '@upholder/core/equipment';
 import { thinningWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
 import { residuePlaces } from '@upholder/core/systems';
+import { formatDuration } from '@upholder/core/units';
 import { moveWords, partsInWords } from '@upholder/core/words';
 import { clockWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
@@ -25,6 +26,8 @@ export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { f
         {coat.sheet.name},{' '}
         {coat.step.applications.length === 0 && `${APPLICATOR_WORDS[coat.applicator ?? 'brush']}, `}
         {coat.step.wftUm !== null && show('film', coat.step.wftUm)} wet
+        {coat.step.passes > 1 &&
+          `, in ${coat.step.passes} light passes${coat.step.flashMin > 0 ? `, ${formatDuration(coat.step.flashMin)} flash-off between` : ''}`}
       </p>
       {bursts && <p className="mt-1 border-tape border-l-[8px] pl-3 text-lead">{bursts}</p>}
       <MoveList step={coat.step} shop={shop} className="mt-2 flex flex-col gap-0.5 text-lead" />

@@ -17,6 +17,7 @@ import { useState } from 'react';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
+import { FineChoices } from './FineChoices.tsx';
 import { useZoneChoices } from './useZoneChoices.ts';
 
 const PRODUCT_WORDS = {
@@ -228,6 +229,7 @@ export function Choices({
           {traits && traits.clearOver !== 'wood' && count('primerCoats', 'Primer coats', 3, 0)}
           {traits && traits.clearOver !== 'wood' && count('colourCoats', regional('Colour coats'), 4)}
           {traits && traits.clearOver !== null && count('clearCoats', 'Clear coats', 4, 0)}
+          {!own && <FineChoices options={options} asks={asks} shop={shop} onChoose={option} />}
         </div>
       )}
       {pending && <GenerateDialog onGenerate={pending} onClose={() => setPending(null)} />}

@@ -5,8 +5,8 @@ import type { StepDraft } from '@upholder/core/systems';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { sheetsOf } from '../../job/productLookups.ts';
-import type { StepsEditor } from '../../job/steps/StepEditor.tsx';
 import { StepPieces } from '../../job/steps/StepPieces.tsx';
+import type { StepsEditor } from '../../job/steps/stepsEditor.ts';
 import { Button } from '../../parts/controls.tsx';
 
 /** Gives single pieces what the others do not need, in the sequence that all share. */

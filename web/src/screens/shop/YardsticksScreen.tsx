@@ -4,12 +4,21 @@ import { YARDSTICK_KEYS } from '@upholder/core/systems';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
 import { useHistory } from '../../base/useHistory.ts';
-import { Card, Skeleton, TextInput } from '../../parts/controls.tsx';
+import { labelled } from '../../base/voice.ts';
+import { Card, Field, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
-import { FIGURES, readYardsticks, usual, YARDSTICK_NAMES, yardstickDraft } from './yardstickDraft.ts';
+import {
+  FIGURES,
+  readYardsticks,
+  SANDED_GRITS,
+  usual,
+  usualOff,
+  YARDSTICK_NAMES,
+  yardstickDraft,
+} from './yardstickDraft.ts';
 
 function Table({ shop }: { shop: ShopContext }) {
   const history = useHistory();
@@ -107,6 +116,27 @@ function Table({ shop }: { shop: ShopContext }) {
             })}
           </tbody>
         </table>
+      </div>
+      <h2 className="mt-6">{labelled('Film that one pass of sanding takes off', 'film')}</h2>
+      <p className="mt-1 max-w-prose text-quiet">
+        Dry film, by the grit. Measure a panel before and after, and type your own. The build-up goes by it,
+        and a warning comes where a film would be sanded through.
+      </p>
+      <div className="mt-3 grid grid-cols-8 gap-3 max-lg:grid-cols-4 max-md:grid-cols-2">
+        {SANDED_GRITS.map((grit) => (
+          <Field key={grit} label={`P${grit}`} error={form.errors[`off.${grit}`]}>
+            {(ids) => (
+              <TextInput
+                {...ids}
+                className="quantity text-right"
+                placeholder={usualOff(grit)}
+                value={form.text(`off.${grit}`)}
+                onChange={({ target }) => form.write(`off.${grit}`, target.value)}
+                onBlur={form.check}
+              />
+            )}
+          </Field>
+        ))}
       </div>
     </Card>
   );

@@ -1,3 +1,4 @@
+import { SANDED_OFF, sandedOffUm } from '@upholder/core/film';
 import { type ShopSettings, ShopSettingsSchema } from '@upholder/core/shop';
 import { YARDSTICK_KEYS, YARDSTICKS, type YardstickKey } from '@upholder/core/systems';
 import { parseDecimal } from '@upholder/core/units';
@@ -71,13 +72,38 @@ export function usual(key: YardstickKey, figure: Figure): string {
   return figureText(figure, labour[figure.key] ?? 0);
 }
 
+/** Grits for which a shop may say what a pass takes off; between them it is reckoned. */
+export const SANDED_GRITS = SANDED_OFF.map(({ grit }) => grit);
+
+/** What a pass takes off where the shop says nothing. */
+export function usualOff(grit: number): string {
+  return bare('film', sandedOffUm(grit));
+}
+
 /** The shop's own figures as they are typed; empty where the usual ones hold. */
-export function yardstickDraft({ yardsticks }: Pick<ShopSettings, 'yardsticks'>): Draft {
-  return Object.fromEntries(
-    YARDSTICK_KEYS.flatMap((key) =>
+export function yardstickDraft({
+  yardsticks,
+  sandedOff,
+}: Pick<ShopSettings, 'yardsticks' | 'sandedOff'>): Draft {
+  const off = (grit: number) => sandedOff.find((one) => one.grit === grit)?.um;
+  return Object.fromEntries([
+    ...YARDSTICK_KEYS.flatMap((key) =>
       FIGURES.map((figure) => [`${key}.${figure.key}`, figureText(figure, yardsticks[key]?.[figure.key])]),
     ),
-  );
+    ...SANDED_GRITS.map((grit) => {
+      const own = off(grit);
+      return [`off.${grit}`, own === undefined || own === sandedOffUm(grit) ? '' : bare('film', own)];
+    }),
+  ]);
+}
+
+/** What a pass takes off, by grit: as typed, and as usual where nothing is. */
+function sandedOffIn(draft: Draft): { grit: number; um: number }[] {
+  return SANDED_GRITS.map((grit) => {
+    const text = String(draft[`off.${grit}`] ?? '').trim();
+    const film = text === '' ? null : read('film', text);
+    return { grit, um: film === null ? sandedOffUm(grit) : film.ok ? film.value : Number.NaN };
+  });
 }
 
 function numberOf(figure: Figure, text: string, stored: number | undefined): number {
@@ -115,7 +141,10 @@ export function readYardsticks(draft: Draft, known: ShopSettings): Reading<ShopS
       ),
     };
   }
-  return readBySchema(ShopSettingsSchema, { ...known, yardsticks }, {}, (path) =>
-    path.replace(/^yardsticks\./, ''),
+  const sandedOff = sandedOffIn(draft);
+  return readBySchema(ShopSettingsSchema, { ...known, yardsticks, sandedOff }, {}, (path) =>
+    path
+      .replace(/^yardsticks\./, '')
+      .replace(/^sandedOff\.(\d+)\.um$/, (_, index) => `off.${SANDED_GRITS[Number(index)]}`),
   );
 }
