@@ -38,8 +38,8 @@ export const JOB = {
   'job.enter-when-it-was-done': 'Enter when it was done.',
   // core/src/jobs/actions.ts
   'job.log-done': 'Log done',
-  'job.log-left-out': 'Log left out',
-  'job.skip': (p: { step: Text }) => `Left out: ${p.step}`,
+  'job.log-left-out': 'Log skipped',
+  'job.skip': (p: { step: Text }) => `Skipped: ${p.step}`,
   'job.flip': (p: { step: Text }) => `Flip for ${p.step}`,
   'job.log-flip': 'Log flip',
   'job.scuff': (p: { step: Text }) => `Scuff before ${p.step}`,

@@ -207,7 +207,7 @@ export const RULE = {
   'rule.allow-one-more-round': (p: { most: Text }) => `At most ${p.most} rounds`,
   'rule.each-piece-is-vacuumed-at-the-station':
     'Each piece is vacuumed at the station before it is put down. Dusting it again right away gains nothing.',
-  'rule.leave-the-dusting-out': 'Leave the dusting out',
+  'rule.leave-the-dusting-out': 'Remove the dusting',
   'rule.a-patch-shows-through-a-translucent-coat': (p: { name: Text }) =>
     `This coat is translucent: what “${p.name}” leaves shows through it.`,
   'rule.prime-all-of-it-before': 'Prime all over before it',

@@ -1,7 +1,7 @@
 import { type Loop, loopEdits, loopsOf, roundsEdits, unloopEdits } from '@upholder/core/rules';
 import type { StepDraft } from '@upholder/core/systems';
 import { RotateCw } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button, Field, Select } from '../../parts/controls.tsx';
 import { Modal } from '../../parts/Modal.tsx';
 import type { StepsEditor } from './stepsEditor.ts';
@@ -134,8 +134,8 @@ export function LoopFields({ step, steps, editor }: LoopProps) {
   );
 }
 
-/** What stands above the first step of a round. */
-export function LoopHead({ step, steps }: Omit<LoopProps, 'editor'>) {
+/** What stands above the first step of a round; null above every other step. */
+export function loopHead(step: StepDraft, steps: readonly StepDraft[]): ReactNode {
   const { repeat } = step;
   const before = steps[steps.findIndex(({ key }) => key === step.key) - 1]?.repeat;
   const isFirst = before?.group !== repeat?.group || before?.number !== repeat?.number;
@@ -147,7 +147,7 @@ export function LoopHead({ step, steps }: Omit<LoopProps, 'editor'>) {
         Round {repeat.number} of {loop.rounds}
       </span>
       <span className="text-quiet">
-        {repeat.number === 1 ? `, until approved, at most ${loop.most}` : `, left out once it is approved`}
+        {repeat.number === 1 ? `, until approved, at most ${loop.most}` : `, skipped once it is approved`}
       </span>
     </p>
   );

@@ -182,7 +182,7 @@ export function StepLine({
       {sortable && (
         <span
           {...sortable.handle}
-          className="absolute top-0 left-0 grid h-10 w-6 cursor-grab touch-none place-items-center text-quiet"
+          className={`absolute left-0 grid h-10 w-6 cursor-grab touch-none place-items-center text-quiet ${head ? 'top-6' : 'top-0'}`}
           title="Drag to move it, or use Alt ↑ and Alt ↓ on the step"
         >
           <GripVertical size={15} aria-hidden="true" />

@@ -5,7 +5,7 @@ import { type StepDraft, stepAppliesTo } from '@upholder/core/systems';
 import { type KeyboardEvent, useMemo } from 'react';
 import { SortableList, useSortableItem } from '../../parts/Sortable.tsx';
 import { sheetsOf } from '../productLookups.ts';
-import { LoopHead } from './LoopFields.tsx';
+import { loopHead } from './LoopFields.tsx';
 import { StepEditor } from './StepEditor.tsx';
 import { StepLine } from './StepLine.tsx';
 import type { StepsEditor } from './stepsEditor.ts';
@@ -59,7 +59,7 @@ function Line({
       mark={markOf(step.key)}
       isOverFilm={isOverFilm}
       sortable={sortable}
-      head={<LoopHead step={step} steps={steps} />}
+      head={loopHead(step, steps)}
       onToggle={() => onOpen(openKey === step.key ? null : step.key)}
       onKeyDown={press}
     >

@@ -83,7 +83,7 @@ function LeaveOutDialog({
     <Modal isOpen onClose={onClose} title={title} note={item.loadLabel}>
       <div className="flex flex-col gap-4">
         <p>
-          Left out: {steps.map(({ name }) => name).join(', ')}. The log keeps it, and Undo brings the steps
+          Skipped: {steps.map(({ name }) => name).join(', ')}. The log keeps it, and Undo brings the steps
           back.
         </p>
         <PiecePicker
@@ -199,7 +199,7 @@ export function LeaveOut({ item, detail, step, states }: NowProps) {
   return (
     <>
       <Button posture="floor" disabled={!mayLog} onClick={() => setOpen(true)}>
-        Leave it out
+        Skip this step
       </Button>
       {isOpen && (
         <LeaveOutDialog
@@ -207,8 +207,8 @@ export function LeaveOut({ item, detail, step, states }: NowProps) {
           detail={detail}
           states={states}
           steps={[step]}
-          title={`Leave out: ${step.name}`}
-          verb="Leave out"
+          title={`Skip: ${step.name}`}
+          verb="Skip"
           reason="Dried smooth, inside its window, and its sheet allows it."
           onClose={() => setOpen(false)}
         />

@@ -1,6 +1,8 @@
 import { cautionWords } from '@upholder/core/catalogue';
 import { coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
+import { does, type Step } from '@upholder/core/systems';
+import { formatDuration } from '@upholder/core/units';
 import { useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
@@ -89,6 +91,9 @@ function AirNotices({
   );
 }
 
+/** What sands and leaves no dust goes piece by piece. */
+const isStation = (step: Step) => does(step, 'abrades') && does(step, 'leavesNoDust');
+
 /** The one thing to do now, how much to mix for it, and the press that logs it. */
 export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolean; onLogged(): void }) {
   const { item, detail, shop, now } = props;
@@ -121,10 +126,13 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
       {!coat && step && isStepItself(op) && (
         <>
           <MoveList step={step} shop={shop} className="mt-3 flex flex-col gap-0.5 text-lead" />
-          <p className="mt-3 max-w-prose text-lead text-quiet">{step.why}</p>
+          <p className="mt-3 max-w-prose text-lead text-quiet">
+            {step.why}
+            {isStation(step) && ` About ${formatDuration(Math.max(1, Math.round(op.perPieceMin)))} a piece.`}
+          </p>
         </>
       )}
-      {step && isStepItself(op) && <MemberDrawing step={coat?.step ?? step} pieces={pieces} />}
+      {!coat && step && isStepItself(op) && <MemberDrawing step={step} pieces={pieces} />}
       {step && isStepItself(op) && <LoopNow item={item} detail={detail} step={step} states={states} />}
       {step && isStepItself(op) && !turnsOver(op) && (
         <NormalNow step={coat?.step ?? step} detail={detail} shop={shop} />

@@ -1,5 +1,6 @@
 import { APPLICATOR_WORDS } from '@upholder/core/catalogue';
 import { bestAir, burstWords } from '@upholder/core/equipment';
+import { isStepItself } from '@upholder/core/jobs';
 import { thinningWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
 import { residuePlaces } from '@upholder/core/systems';
@@ -12,6 +13,7 @@ import { MoveList } from '../../job/MoveList.tsx';
 import { mixAddress } from '../../job/useAgenda.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
+import { MemberDrawing } from './MemberDrawing.tsx';
 import type { NowItem, NowLog } from './useNowLog.ts';
 
 /** How much to mix for the coat, from which mix it is laid on, and what is logged of it. */
@@ -31,29 +33,39 @@ export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { f
       </p>
       {bursts && <p className="mt-1 border-tape border-l-[8px] pl-3 text-lead">{bursts}</p>}
       <MoveList step={coat.step} shop={shop} className="mt-2 flex flex-col gap-0.5 text-lead" />
-      {coat.mixes.map((mix) => (
-        <div key={mix.moves.map(moveWords).join()}>
-          {coat.mixes.length > 1 && (
-            <p className="mt-3 font-semibold">
-              For {mix.moves.map(({ parts }) => partsInWords(parts)).join(' and ')}
-            </p>
-          )}
-          <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
-            Mix {show('volume', mix.amounts.paintMl)}
-            {mix.amounts.thinnerMl > 0 &&
-              ` + ${show('volume', mix.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
-            {mix.amounts.conditionerMl > 0 &&
-              ` + ${show('volume', mix.amounts.conditionerMl)} ${coat.sheet.conditionerName || 'conditioner'}`}
-          </p>
-          <p className="text-quiet">
-            {mix.thinning && thinningWords(mix.thinning)}; area × wet film ÷ what reaches the piece, plus{' '}
-            {residuePlaces(mix).join(', ')}
-          </p>
-          <ButtonLink to={mixAddress(item, detail, coat, mix)} posture="floor" className="mt-2">
-            Mix this
-          </ButtonLink>
+      <div className="flex flex-wrap items-start gap-x-8">
+        <div className="min-w-0 flex-1 basis-64">
+          {coat.mixes.map((mix) => (
+            <div key={mix.moves.map(moveWords).join()}>
+              {coat.mixes.length > 1 && (
+                <p className="mt-3 font-semibold">
+                  For {mix.moves.map(({ parts }) => partsInWords(parts)).join(' and ')}
+                </p>
+              )}
+              <p className="mt-1 font-bold text-arm leading-tight [font-stretch:92%]">
+                Mix {show('volume', mix.amounts.paintMl)}
+                {mix.amounts.thinnerMl > 0 &&
+                  ` + ${show('volume', mix.amounts.thinnerMl)} ${coat.sheet.thinnerName}`}
+                {mix.amounts.conditionerMl > 0 &&
+                  ` + ${show('volume', mix.amounts.conditionerMl)} ${coat.sheet.conditionerName || 'conditioner'}`}
+              </p>
+              <p className="text-quiet">
+                {mix.thinning && thinningWords(mix.thinning)}; area × wet film ÷ what reaches the piece, plus{' '}
+                {residuePlaces(mix).join(', ')}
+              </p>
+              <ButtonLink to={mixAddress(item, detail, coat, mix)} posture="floor" className="mt-2">
+                Mix this
+              </ButtonLink>
+            </div>
+          ))}
         </div>
-      ))}
+        {isStepItself(item.op) && (
+          <MemberDrawing
+            step={coat.step}
+            pieces={detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id))}
+          />
+        )}
+      </div>
       {ownMixes.length > 0 && (
         <ChoiceRow
           label="From which mix"
