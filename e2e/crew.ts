@@ -205,6 +205,14 @@ export class Crew {
       pieceId: string,
     ) => `${stepId} ${side} ${action} ${pieceId}`;
     const done = new Set(log.flatMap((entry) => entry.pieceIds.map((id) => keyOf(entry, id))));
+    // What was skipped is not to be done, on whichever side.
+    const skipped = new Set(
+      log
+        .filter(({ action }) => action === 'skip')
+        .flatMap(({ stepId, pieceIds }) => pieceIds.map((id) => `${stepId} ${id}`)),
+    );
+    const isLeft = (op: PlannedOp, id: string) =>
+      !done.has(keyOf(op, id)) && !skipped.has(`${op.stepId} ${id}`);
     const ticked = new Set(
       events.flatMap(({ what }) => {
         const { kind, task } = what as { kind?: string; task?: string };
@@ -213,9 +221,7 @@ export class Crew {
     );
     return (plan?.ops ?? [])
       .filter(({ personId }) => personId !== null)
-      .filter((op) =>
-        op.task === null ? op.pieceIds.some((id) => !done.has(keyOf(op, id))) : !ticked.has(op.task),
-      )
+      .filter((op) => (op.task === null ? op.pieceIds.some((id) => isLeft(op, id)) : !ticked.has(op.task)))
       .sort((a, b) => a.end - b.end);
   }
 

@@ -75,7 +75,7 @@ export async function workToTheEnd(
   await expect(page.getByRole('heading', { name: 'All work is logged' })).toBeVisible();
   await look(page, `${name}-days-end`);
   await stage(page, 'Log');
-  await expect(page.getByRole('main')).toContainText('Colour 1');
+  await expect(page.getByRole('main')).toContainText(/Colour 1|Clear 1/);
   await look(page, `${name}-log`);
   return detail;
 }

@@ -85,6 +85,7 @@ const COATINGS: Record<string, ProductSheet> = {
       flash: 'highly flammable',
       respirator: 'organic vapour',
       targets: [],
+      applicators: ['turbine', 'airless', 'roller', 'brush', 'aerosol'],
       pricePerLitre: 4400,
       cautions: [
         FLAMMABLE,

@@ -190,6 +190,17 @@ export const WHOLE_PARTS = ['edges', 'profiles', 'flats'] as const;
 export const WORK_PARTS = [...WHOLE_PARTS, 'corners'] as const;
 export type WorkPart = (typeof WORK_PARTS)[number];
 
+/** A roller stays so far away from the inner corners of a box, in mm. */
+const ROLLER_STAYS_OFF_MM = 50;
+
+/** The strips on both sides of the inner corners of a box: round its back, and along its depth. */
+function boxSeamsMm2(piece: Geometry): number {
+  if (piece.construction !== 'box') return 0;
+  const { widthMm: w, heightMm: h, depthMm: d } = piece;
+  const seams = (2 * (w + h) + 4 * d) * 2 * ROLLER_STAYS_OFF_MM;
+  return Math.min(seams, partsOf(piece).interiorMm2);
+}
+
 /** Whether some parts are the whole piece. */
 export function areWhole(parts: readonly WorkPart[]): boolean {
   return WHOLE_PARTS.every((part) => parts.includes(part));
@@ -197,6 +208,7 @@ export function areWhole(parts: readonly WorkPart[]): boolean {
 
 /** Inner corners of the panels on the sides that are worked. */
 export function innerCorners(piece: Geometry, side: CoatSide): number {
+  if (piece.construction === 'box') return side === 'front' || side === 'all' ? 8 : 0;
   if (!isFramed(piece.construction) || side === 'edges') return 0;
   const sides = Number(side !== 'back' && piece.finishFront) + Number(side !== 'front' && piece.finishBack);
   return 4 * piece.panelsAcross * piece.panelsDown * sides;
@@ -204,7 +216,7 @@ export function innerCorners(piece: Geometry, side: CoatSide): number {
 
 /**
  * Area in m² of one part of a side; the parts add up to {@link sideAreaM2}. Walls of recesses, sloping margins, beads, routed
- * edges and mouldings are profiles, the inside of a box is flat; where only edges are worked a routed one is an edge. Corners have no
+ * edges and mouldings are profiles; the inside of a box is flat, but for a strip along its inner corners that no roller reaches; where only edges are worked a routed one is an edge. Corners have no
  * area: they lie on the profiles.
  */
 export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): number {
@@ -212,15 +224,20 @@ export function partAreaM2(piece: Geometry, side: CoatSide, part: WorkPart): num
   if (side === 'edges') return part === 'edges' ? sideAreaM2(piece, 'edges') : 0;
   const isFront = side !== 'back';
   const isBack = side !== 'front';
+  const seams = isFront ? boxSeamsMm2(piece) : 0;
   switch (part) {
     case 'edges':
       return isFront ? parts.edgesMm2 / 1e6 : 0;
     case 'profiles':
       return (
-        ((isFront ? parts.frontWallsMm2 + parts.profilesMm2 : 0) + (isBack ? parts.backWallsMm2 : 0)) / 1e6
+        ((isFront ? parts.frontWallsMm2 + parts.profilesMm2 + seams : 0) +
+          (isBack ? parts.backWallsMm2 : 0)) /
+        1e6
       );
     case 'flats':
-      return ((isFront ? parts.frontMm2 + parts.interiorMm2 : 0) + (isBack ? parts.backMm2 : 0)) / 1e6;
+      return (
+        ((isFront ? parts.frontMm2 + parts.interiorMm2 - seams : 0) + (isBack ? parts.backMm2 : 0)) / 1e6
+      );
     case 'corners':
       return 0;
   }

@@ -17,15 +17,15 @@ const USUAL_TOTAL_UM = { least: 60, most: 260 };
 /** A film sags at about so many times the thickest wet film of its sheet. */
 const SAG_FACTOR = { vertical: 1.3, flat: 2 };
 
+/** Wet film in µm that is wet at one time: light passes that flash off make it together. */
+function wetAtOnce({ passes, flashMin }: Pick<StepDraft, 'passes' | 'flashMin'>, wftUm: number): number {
+  return flashMin > 0 ? wftUm / passes : wftUm;
+}
+
 /** Wet film from which a product sags on a vertical, or runs on a piece that lies flat: its sheet's, or the class default. */
 function sagFrom(sheet: ProductSheet, lies: 'vertical' | 'flat'): number {
   const stated = lies === 'vertical' ? sheet.sagWftUm : sheet.sagFlatWftUm;
   return stated ?? sheet.wftMaxUm * SAG_FACTOR[lies];
-}
-
-/** Wet film in µm that is wet at one time: light passes that flash off make it together. */
-function wetAtOnce({ passes, flashMin }: Pick<StepDraft, 'passes' | 'flashMin'>, wftUm: number): number {
-  return flashMin > 0 ? wftUm / passes : wftUm;
 }
 
 /** Whether some pieces are coated upright: hung on the rail, standing in the client's room, or fixed where they are. */
@@ -76,16 +76,19 @@ const wetFilmInRange: Rule = {
   check({ steps, sheets }) {
     return steps.flatMap((step) => {
       const sheet = step.productKey === null ? undefined : sheets[step.productKey];
-      if (!sheet || step.wftUm === null || (step.wftUm >= sheet.wftMinUm && step.wftUm <= sheet.wftMaxUm))
-        return [];
-      const nearest = step.wftUm < sheet.wftMinUm ? sheet.wftMinUm : sheet.wftMaxUm;
+      if (!sheet || step.wftUm === null) return [];
+      const isThin = step.wftUm < sheet.wftMinUm;
+      // Each light pass may be as thick as a coat; all of them together make the least that it needs.
+      const most = (sheet.wftMaxUm * step.wftUm) / wetAtOnce(step, step.wftUm);
+      if (!isThin && step.wftUm <= most) return [];
+      const nearest = isThin ? sheet.wftMinUm : most;
       return [
         {
           at: step.key,
           why: said('rule.wet-the-sheet-says-to', {
             wftUm: measured('film', step.wftUm),
             wftMinUm: measured('film', sheet.wftMinUm),
-            wftMaxUm: measured('film', sheet.wftMaxUm),
+            wftMaxUm: measured('film', most),
           }),
           fixes: [
             {

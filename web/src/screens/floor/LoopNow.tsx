@@ -22,7 +22,9 @@ type NowProps = Pick<NowItem, 'item' | 'detail'> & {
 function useLeavingOut({ item, detail }: Pick<NowItem, 'item' | 'detail'>) {
   const keep = useLogging();
   return async (steps: readonly Step[], pieceIds: readonly string[], note: string) => {
-    for (const step of steps) {
+    // The last one first: until the task at hand itself is skipped nothing changes on the floor, and a page that is left in between
+    // finds the rest where it was.
+    for (const step of steps.toReversed()) {
       const logged = detail.log.filter((entry) => leavesOut(entry) && entry.stepId === step.id);
       const known = new Set(logged.flatMap((entry) => entry.pieceIds));
       const rest = pieceIds.filter((id) => !known.has(id));
@@ -83,8 +85,8 @@ function LeaveOutDialog({
     <Modal isOpen onClose={onClose} title={title} note={item.loadLabel}>
       <div className="flex flex-col gap-4">
         <p>
-          Skipped: {steps.map(({ name }) => name).join(', ')}. The log keeps it, and Undo brings the steps
-          back.
+          Skipped for these pieces: {steps.map(({ name }) => name).join(', ')}. Withdraw the entry in the log,
+          and the step comes back.
         </p>
         <PiecePicker
           pieces={detail.pieces.filter(({ id }) => item.op.pieceIds.includes(id))}
@@ -101,7 +103,10 @@ function LeaveOutDialog({
               className="text-lead"
               maxLength={300}
               value={note}
-              onChange={({ target }) => setNote(target.value)}
+              onChange={({ target }) => {
+                setNote(target.value);
+                setProblem(null);
+              }}
             />
           )}
         </Field>
