@@ -50,6 +50,7 @@ for (const way of COAT_WAYS)
     await shop.tell('reset');
     await enter(page, shop, 'Maren');
     const crew = await startJob(page, way.name, way.code);
+    await expect(page.getByLabel('Type pieces')).toBeVisible();
     await prepare(crew, way);
     if (way.methods) {
       const { job } = await crew.jobHere();

@@ -165,7 +165,8 @@ export const COAT_WAYS: CoatWay[] = [
     code: 'W3',
     zones: [
       {
-        lines: ['3 boxes 600 x 720 x 560'],
+        // Reused: they are taken out and carried to the shop.
+        lines: ['3 boxes 600 x 720 x 560 in the shop'],
         systemId: 'D',
         facts: { substrate: 'closed-grain hardwood', existing: 'clear lacquer', newColour: '#ccd6d2' },
         options: { primerKey: 'alkyd-block-primer-fast', primerCoats: 1, applicator: 'compressor' },
@@ -259,8 +260,8 @@ export const COAT_WAYS: CoatWay[] = [
         options: { decorKey: 'glaze-waterborne' },
       },
     ],
-    hours: [9, 22],
-    days: [3, 10],
+    hours: [12, 28],
+    days: [4, 10],
   },
   {
     name: 'Counted by door equivalents: two-part, both primers back to back, light, air-assisted',

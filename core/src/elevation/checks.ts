@@ -1,4 +1,4 @@
-import { hingesOf, isFixed, PIECE_KIND_TRAITS, type Piece, type PieceSpec } from '../pieces/index.ts';
+import { hingesOf, PIECE_KIND_TRAITS, type Piece, type PieceSpec, staysBuiltIn } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import type { ShopSettings } from '../shop/shop.ts';
 import { measured } from '../units/index.ts';
@@ -105,7 +105,7 @@ function pieceChecks(
         }),
         fix: null,
       });
-    if (!isFixed(piece.kind) && Math.max(piece.widthMm, piece.heightMm) > 3 * shop.rackSlotLengthMm)
+    if (!staysBuiltIn(piece) && Math.max(piece.widthMm, piece.heightMm) > 3 * shop.rackSlotLengthMm)
       checks.push({
         ...about,
         code: 'rack',

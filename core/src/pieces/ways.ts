@@ -15,6 +15,20 @@ export const PIECE_WAY_WORDS: Record<PieceWay, string> = {
   assembly: said('piece.way-assembly'),
 };
 
+/** What of a piece decides how it is worked. */
+export interface WayPart {
+  kind: PieceKind;
+  way: PieceWay;
+}
+
+/**
+ * Whether a piece stays where it is built in. A box or a frame that is taken out and carried to the shop, or to another place, is
+ * loose there.
+ */
+export function staysBuiltIn({ kind, way }: WayPart): boolean {
+  return isFixed(kind) && way !== 'shop' && way !== 'place';
+}
+
 /**
  * How a piece is really worked. `room`: loose, in the client's room, where all of the job is done. `left`: fixed, and left in
  * the room while everything else of its zone is worked elsewhere, so that it is rolled there.
@@ -22,15 +36,9 @@ export const PIECE_WAY_WORDS: Record<PieceWay, string> = {
 export const WORKED_WAYS = ['shop', 'place', 'hinges', 'fixed', 'assembly', 'room', 'left'] as const;
 export type WorkedWay = (typeof WORKED_WAYS)[number];
 
-/** What of a piece decides how it is worked. */
-export interface WayPart {
-  kind: PieceKind;
-  way: PieceWay;
-}
-
 /** How a piece is worked. @param isOnSite all of the job is done in the client's room. */
 export function workedWay({ kind, way }: WayPart, isOnSite: boolean): WorkedWay {
-  if (isFixed(kind)) return way !== 'usual' || isOnSite ? 'fixed' : 'left';
+  if (staysBuiltIn({ kind, way })) return way !== 'usual' || isOnSite ? 'fixed' : 'left';
   if (way === 'usual') return isOnSite ? 'room' : 'shop';
   return way;
 }

@@ -1,7 +1,7 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
-import { isFixed } from '../pieces/index.ts';
+import { staysBuiltIn } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import { HIDDEN_BELOW } from '../survey/hiding.ts';
 import type { StepDraft } from '../systems/index.ts';
@@ -33,7 +33,7 @@ function standsUpright({ options, pieces, isOnSite }: RuleContext): boolean {
   return (
     isOnSite ||
     options.laying === 'hung' ||
-    pieces.some(({ kind, finishBack }) => isFixed(kind) || (options.laying === 'by-kind' && finishBack))
+    pieces.some((piece) => staysBuiltIn(piece) || (options.laying === 'by-kind' && piece.finishBack))
   );
 }
 

@@ -9,9 +9,8 @@ import {
   textField,
 } from '../fields/index.ts';
 import type { CoatSide } from '../pieces/area.ts';
-import { isFixed } from '../pieces/kinds.ts';
 import type { Piece } from '../pieces/model.ts';
-import { PIECE_WAYS } from '../pieces/ways.ts';
+import { PIECE_WAYS, staysBuiltIn } from '../pieces/ways.ts';
 import { ApplicationSchema, CONDITIONER_MAX_PCT } from './application.ts';
 import { does, OPERATIONS } from './operations.ts';
 
@@ -131,8 +130,8 @@ type Concern = Pick<Step, 'appliesTo' | 'pieceIds' | 'faces' | 'ways' | 'operati
 type Concerned = Pick<Piece, 'id' | 'kind' | 'way' | 'treatment' | 'finishFront' | 'finishBack'>;
 
 /** Whether a step makes sense for how a piece is worked: nothing is taken down or packed that stays, or that never hung anywhere. */
-function suitsWay({ ways, operation, place }: Concern, { kind, way }: Concerned): boolean {
-  const worked = isFixed(kind) ? 'fixed' : way;
+function suitsWay({ ways, operation, place }: Concern, piece: Concerned): boolean {
+  const worked = staysBuiltIn(piece) ? 'fixed' : piece.way;
   if (ways.length > 0) return ways.includes(worked);
   const stays = worked === 'fixed' || worked === 'hinges';
   const isOfRoom = place === 'room' && (does(operation, 'takesDown') || does(operation, 'mountsAgain'));

@@ -1,5 +1,5 @@
-import { isFixed, type PieceKind } from '../pieces/kinds.ts';
-import type { PieceWay } from '../pieces/ways.ts';
+import type { PieceKind } from '../pieces/kinds.ts';
+import { type PieceWay, staysBuiltIn } from '../pieces/ways.ts';
 import { said } from '../said/index.ts';
 import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
@@ -125,7 +125,7 @@ export function withWays(
   parts: readonly SitePart[],
 ): StepDraft[] {
   if (parts.length === 0) return [...steps];
-  const ways = new Set(parts.map(({ kind, way }) => (isFixed(kind) ? 'fixed' : way)));
+  const ways = new Set(parts.map((part) => (staysBuiltIn(part) ? 'fixed' : part.way)));
   let fitted = [...steps];
   if (ways.has('hinges')) {
     fitted = maskHinges(fitted);

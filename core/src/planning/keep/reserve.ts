@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { leavesOut } from '../../jobs/actions.ts';
 import { effectiveLog, type LogEntry } from '../../jobs/log.ts';
 import { protectionMinutes, type Room } from '../../jobs/room.ts';
-import { isFixed, isWorkedInRoom, type Piece } from '../../pieces/index.ts';
+import { isWorkedInRoom, type Piece, staysBuiltIn } from '../../pieces/index.ts';
 import { resourceAt } from '../../places/index.ts';
 import { type Minute, toMinute } from '../../shop/calendar.ts';
 import type { Step } from '../../systems/index.ts';
@@ -123,9 +123,9 @@ function isRoomOtherwise({ loads, ops }: PlanSnapshot, room: Room | null): boole
 /** Whether a piece is worked in another way, place or area than its load was planned for; plans of before do not say. */
 function isWorkedOtherwise(load: PlanSnapshot['loads'][number], piece: Piece | undefined): boolean {
   if (!piece || load.way === null) return false;
-  const { kind, way, placeId, area } = piece;
+  const { way, placeId, area } = piece;
   if (isWorkedInRoom(load.way) && area !== load.area) return true;
-  if (isFixed(kind)) return (load.way === 'left') === (way !== 'usual') && load.way !== 'fixed';
+  if (staysBuiltIn(piece)) return (load.way === 'left') === (way !== 'usual') && load.way !== 'fixed';
   if (way === 'usual') return load.way !== 'shop' && load.way !== 'room';
   if (way !== load.way) return true;
   return way === 'place' && placeId !== null && placeId !== load.placeId;

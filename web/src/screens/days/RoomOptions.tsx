@@ -1,5 +1,5 @@
 import type { JobDetail } from '@upholder/core/api';
-import { isFixed } from '@upholder/core/pieces';
+import { staysBuiltIn } from '@upholder/core/pieces';
 import type { PlanOptions } from '@upholder/core/planning';
 import { useState } from 'react';
 import { dateWords } from '../../base/times.ts';
@@ -11,7 +11,7 @@ import { useWishes } from './useWishes.ts';
 /** How many zones have something to do in the client's room. */
 function zonesInRoom({ job, zones, pieces }: JobDetail): number {
   return zones.filter(({ id }) =>
-    pieces.some(({ zoneId, kind }) => zoneId === id && (job.place === 'client' || isFixed(kind))),
+    pieces.some((piece) => piece.zoneId === id && (job.place === 'client' || staysBuiltIn(piece))),
   ).length;
 }
 
