@@ -52,6 +52,12 @@ for (const way of COAT_WAYS)
     const crew = await startJob(page, way.name, way.code);
     await expect(page.getByLabel('Type pieces')).toBeVisible();
     await prepare(crew, way);
+    if (way.isOnSite) {
+      const { job } = await crew.jobHere();
+      const { code, name, client, addressNote, startOn, neededBy, status, version } = job;
+      const spec = { code, name, client, addressNote, startOn, neededBy, status, place: 'client' };
+      await crew.call('PUT', `/jobs/${job.id}`, { version, ...spec });
+    }
     if (way.methods) {
       const { job } = await crew.jobHere();
       const methods = { choices: way.methods, reasons: {} };

@@ -35,6 +35,8 @@ export interface CoatWay {
   code: string;
   zones: WayZone[];
   methods?: Partial<Methods>;
+  /** All of it is done in the client’s room. */
+  isOnSite?: boolean;
   settings?: Partial<ShopSettings>;
   /** Products of the stores with another sheet. */
   sheets?: Record<string, Partial<ProductSheet>>;
@@ -53,6 +55,18 @@ const inTurns = (steps: readonly StepDraft[], test: RegExp, moves: Application[]
 const AROUND: Application['parts'] = ['edges', 'profiles'];
 const FLATS: Application['parts'] = ['flats'];
 const WHOLE: Application['parts'] = ['edges', 'profiles', 'flats'];
+
+/** Clocks of paint that is made for lived-in rooms: coated again within the hour, hard in two days. */
+const QUICK: ProductSheet['clocks'] = {
+  touchMin: 20,
+  sandMin: 60,
+  recoatMinMin: 60,
+  recoatMaxMin: null,
+  handleMin: 120,
+  packMin: 1440,
+  refitMin: 1440,
+  cureMin: 14 * 1440,
+};
 
 /** Profiles and edges by brush, flats by roller, and a nearly dry roller over all of it. */
 const BRUSH_ROLL_TIP = [
@@ -286,6 +300,8 @@ export const COAT_WAYS: CoatWay[] = [
         applicators: ['turbine', 'airless', 'air-assisted'],
         conditionerName: 'retarder',
         conditionerMaxPct: 5,
+        isIsocyanate: false,
+        hardener: { name: 'crosslinker', partsByVolume: 20, partsByWeight: null, densityKgL: null },
       },
     },
     hours: [28, 75],
@@ -346,7 +362,7 @@ export const COAT_WAYS: CoatWay[] = [
     code: 'W11',
     zones: [
       {
-        lines: ['6 slab doors 400 x 720'],
+        lines: ['4 slab doors 400 x 720 on hinges', '1 face frame 1800 x 720'],
         systemId: 'D',
         facts: {
           substrate: 'MDF',
@@ -360,16 +376,16 @@ export const COAT_WAYS: CoatWay[] = [
           primerCoats: 1,
           colourCoats: 2,
           primerTintPct: 75,
-          laying: 'flat',
         },
       },
     ],
+    isOnSite: true,
     sheets: {
-      'acrylic-primer': { applicators: ['roller', 'brush', 'roller-foam'] },
-      'urethane-enamel-satin': { applicators: ['roller', 'brush', 'turbine', 'roller-foam'] },
+      'acrylic-primer': { applicators: ['roller', 'brush', 'roller-foam'], clocks: QUICK },
+      'urethane-enamel-satin': { applicators: ['roller', 'brush', 'turbine', 'roller-foam'], clocks: QUICK },
     },
-    hours: [6, 16],
-    days: [2, 6],
+    hours: [4, 14],
+    days: [2, 4],
   },
   {
     name: 'Oak pores filled twice and spot-filled under a raking light, primer rolled',

@@ -1,6 +1,8 @@
 import { METRIC, showQuantity, type UnitPrefs } from '../units/index.ts';
 import { EDGES, type Geometry, isFramed, panelSizeMm } from './model.ts';
 
+// Longer than other files: all areas of a piece come from one reckoning of its parts.
+
 /** Finished areas of a piece in mm². A side that is not finished counts nothing. */
 export interface PieceAreas {
   /** Flat surfaces seen from the front. */

@@ -60,7 +60,7 @@ function jobOf(way: CoatWay) {
       sheets,
       supplies: GENERIC_SUPPLIES,
       shop: settings,
-      isOnSite: false,
+      isOnSite: way.isOnSite ?? false,
       methods: methodsOf({ choices: way.methods ?? {} }),
       parts: own,
       ground: {
@@ -112,7 +112,7 @@ describe.each(COAT_WAYS)('$code $name', (way) => {
         facts: {
           oldColour: zone.oldColour,
           newColour: zone.newColour,
-          place: 'shop',
+          place: way.isOnSite ? 'client' : 'shop',
           hasBooth: true,
           boothRatedForSolvent: settings.boothRatedForSolvent,
           repairs: 0,
@@ -128,7 +128,7 @@ describe.each(COAT_WAYS)('$code $name', (way) => {
         options: zone.options,
         settings,
         climate: { airC: 20, rhPct: 50 },
-        isOnSite: false,
+        isOnSite: way.isOnSite ?? false,
       }),
     );
     expect(
@@ -142,7 +142,12 @@ describe.each(COAT_WAYS)('$code $name', (way) => {
     const shop = sampleShop({ sheets, settings, supplies: GENERIC_SUPPLIES });
     const plan = quickPlan({
       input: {
-        job: { id: sampleId(0, 1), place: 'shop', startOn: '2026-11-23' } as never,
+        job: {
+          id: sampleId(0, 1),
+          place: way.isOnSite ? 'client' : 'shop',
+          startOn: '2026-11-23',
+          room: null,
+        } as never,
         zones,
         steps,
         pieces,

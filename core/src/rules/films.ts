@@ -12,6 +12,8 @@ import { oneMoreCoat, scuffBefore } from './fixes.ts';
 import type { Fix, Rule, RuleContext } from './model.ts';
 import { filmStrands, once } from './walk.ts';
 
+// Longer than other files: one family of rules, each beside those it must not contradict.
+
 /** Usual total of primer and colour on wood, in µm dry; well below it the film does not protect, well above it cracks. */
 const USUAL_TOTAL_UM = { least: 60, most: 260 };
 /** A film sags at about so many times the thickest wet film of its sheet. */

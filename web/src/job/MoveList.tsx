@@ -1,6 +1,7 @@
 import type { ShopContext } from '@upholder/core/api';
 import { thinningWords } from '@upholder/core/mixing';
-import { type Application, movesOf, type StepDraft } from '@upholder/core/systems';
+import { type Application, does, movesOf, type StepDraft } from '@upholder/core/systems';
+import { formatDuration } from '@upholder/core/units';
 import { moveWords } from '@upholder/core/words';
 import { show } from '../base/voice.ts';
 
@@ -27,6 +28,14 @@ export function movesInWords(
     number: at + 1,
     words: [moveWords(moves[at] ?? own), ...ownOf(own, shop)].join(', '),
   }));
+}
+
+/** Passes of a coat or an abrasive in words; empty for a single one. */
+export function passesInWords({ operation, passes, flashMin }: StepDraft): string {
+  if (passes === 1) return '';
+  if (!does(operation, 'laysFilm')) return `${passes} passes`;
+  const between = flashMin > 0 ? `, ${formatDuration(flashMin)} flash-off between` : '';
+  return `${passes} light passes${between}`;
 }
 
 /** The moves of a step, numbered; nothing where it is done in one go. */

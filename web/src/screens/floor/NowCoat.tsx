@@ -4,12 +4,11 @@ import { isStepItself } from '@upholder/core/jobs';
 import { thinningWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
 import { residuePlaces } from '@upholder/core/systems';
-import { formatDuration } from '@upholder/core/units';
 import { moveWords, partsInWords } from '@upholder/core/words';
 import { clockWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
 import { CoatFields } from '../../job/log/CoatFields.tsx';
-import { MoveList } from '../../job/MoveList.tsx';
+import { MoveList, passesInWords } from '../../job/MoveList.tsx';
 import { mixAddress } from '../../job/useAgenda.ts';
 import { ButtonLink } from '../../parts/ButtonLink.tsx';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
@@ -28,8 +27,7 @@ export function NowCoat({ item, detail, shop, form }: Omit<NowItem, 'now'> & { f
         {coat.sheet.name},{' '}
         {coat.step.applications.length === 0 && `${APPLICATOR_WORDS[coat.applicator ?? 'brush']}, `}
         {coat.step.wftUm !== null && show('film', coat.step.wftUm)} wet
-        {coat.step.passes > 1 &&
-          `, in ${coat.step.passes} light passes${coat.step.flashMin > 0 ? `, ${formatDuration(coat.step.flashMin)} flash-off between` : ''}`}
+        {coat.step.passes > 1 && `, in ${passesInWords(coat.step)}`}
       </p>
       {bursts && <p className="mt-1 border-tape border-l-[8px] pl-3 text-lead">{bursts}</p>}
       <MoveList step={coat.step} shop={shop} className="mt-2 flex flex-col gap-0.5 text-lead" />

@@ -16,7 +16,7 @@ import { CLOCK_WORDS } from '@upholder/core/words';
 import { Link, useSearchParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import { clocksInZone, type ShopOfZone, shopInZone } from '../../job/airAt.ts';
-import { MoveList } from '../../job/MoveList.tsx';
+import { MoveList, passesInWords } from '../../job/MoveList.tsx';
 import { NoZone } from '../../job/NoZone.tsx';
 import { holderWords, workedAt } from '../../job/placeWords.ts';
 import { suppliesOf } from '../../job/productLookups.ts';
@@ -53,6 +53,7 @@ function CardLine({
     sheet?.name,
     step.applicator && step.applications.length === 0 ? APPLICATOR_WORDS[step.applicator] : null,
     step.wftUm === null ? null : `${show('film', step.wftUm)} wet`,
+    passesInWords(step),
     step.thinning ? thinningWords(step.thinning) : null,
     amounts
       ? `${show('volume', amounts.paintMl)}${amounts.thinnerMl > 0 ? ` + ${show('volume', amounts.thinnerMl)}` : ''}`
@@ -67,6 +68,9 @@ function CardLine({
       <td className="py-0.5 pr-2 text-right text-quiet">{number}</td>
       <td className="py-0.5 pr-3 font-semibold">
         {step.name}
+        {step.repeat && step.repeat.number > 1 && (
+          <span className="font-normal text-quiet"> (unless approved)</span>
+        )}
         {step.appliesTo !== 'any' && (
           <span className="font-normal text-quiet"> ({step.appliesTo} pieces)</span>
         )}
