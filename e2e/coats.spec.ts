@@ -14,8 +14,10 @@ const SETTINGS = { boothRatedForSolvent: false, hasSuppliedAir: false };
 async function prepare(crew: Crew, { settings, sheets = {} }: CoatWay): Promise<void> {
   await crew.settings({ ...SETTINGS, ...settings });
   for (const { id, key, version, sheet } of (await crew.shop()).products)
-    if (sheets[key])
-      await crew.call('PUT', `/products/${id}`, { version, sheet: { ...sheet, ...sheets[key] } });
+    if (sheets[key]) {
+      const entered = { ...sheet, ...sheets[key], source: 'entered from sheet' };
+      await crew.call('PUT', `/products/${id}`, { version, sheet: entered });
+    }
 }
 
 /** Choices and steps of a zone as the way has them. */

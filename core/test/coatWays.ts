@@ -212,7 +212,7 @@ export const COAT_WAYS: CoatWay[] = [
       },
     ],
     settings: { boothRatedForSolvent: true },
-    hours: [6, 20],
+    hours: [10, 30],
     days: [3, 8],
   },
   {
