@@ -15,7 +15,7 @@ export function PassFields({ step, change }: FieldsProps) {
       <DraftText
         label={isCoat ? 'Light passes, back to back' : 'Passes with it'}
         value={String(step.passes)}
-        read={(text) => readField('passes', readNumber(text))}
+        read={(text) => readField('passes', text.trim() === '' ? 1 : readNumber(text))}
         hint={isCoat ? 'all of them make the wet film' : undefined}
         onCommit={(part) =>
           change('passes', {
