@@ -2,7 +2,7 @@ import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { type CoatMix, coatMixes, measurable, sumOfMixes } from '@upholder/core/mixing';
 import { tagsOf, workedWay } from '@upholder/core/pieces';
-import { stepInPlace, withTool } from '@upholder/core/systems';
+import { stepInPlace, toolsOfMoves, withTool } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { useApp } from '../api/store.ts';
 import { withWaiting, withWaitingEvents, withWaitingFindings } from '../api/sync/queueSlice.ts';
@@ -70,13 +70,15 @@ export function mixAddress(
   { step }: Pick<NonNullable<ReturnType<typeof coatOf>>, 'step'>,
   { amounts, thinning, conditionerPct, moves }: CoatMix,
 ): string {
+  const tools = toolsOfMoves(moves);
   return `/bench?${new URLSearchParams({
     product: step.productKey ?? '',
     mix: `${Math.round(amounts.mixMl)} mL`,
     thinning: String(thinning?.value ?? 0),
     convention: thinning?.convention ?? 'on-paint',
     ...(conditionerPct > 0 && { conditioner: String(conditionerPct) }),
-    applicator: moves[0]?.applicator ?? 'brush',
+    applicator: tools[0] ?? 'brush',
+    ...(tools.length > 1 && { also: tools.slice(1).join() }),
     job: item.jobId,
     step: step.id,
     for: `${detail.job.code}: ${item.op.name}, ${tagsOf(detail.pieces, item.op.pieceIds)}`,

@@ -137,7 +137,7 @@ export function StartMix({
           Only <Volume ml={product.stockMl} /> in stock at the last count.
         </Notice>
       )}
-      <ComesTo read={read} applicator={draft.applicator} />
+      <ComesTo read={read} tools={[draft.applicator, ...draft.also]} />
       <Button
         kind="act"
         posture="floor"

@@ -98,7 +98,7 @@ export function GoodLastTime({
 }
 
 /** What the mix comes to: its pours, where they go, and how thin it shall be. */
-export function ComesTo({ read, applicator }: { read: Read; applicator: Applicator }) {
+export function ComesTo({ read, tools }: { read: Read; tools: readonly Applicator[] }) {
   const { share, target } = read;
   const { cup } = read;
   return (
@@ -114,7 +114,7 @@ export function ComesTo({ read, applicator }: { read: Read; applicator: Applicat
         {share && (
           <>
             <Volume ml={share.piecesMl} /> for the pieces, <Volume ml={share.residueMl} /> stay in{' '}
-            {residuePlace(applicator)}, <Volume ml={share.reserveMl} /> as reserve.{' '}
+            {[...new Set(tools.map(residuePlace))].join(' and ')}, <Volume ml={share.reserveMl} /> as reserve.{' '}
           </>
         )}
         {cup && cup.fills > 1 && (

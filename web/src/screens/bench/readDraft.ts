@@ -93,7 +93,8 @@ function dropsOf(text: string): { value: number; error: string | undefined } {
 
 /** Mix in mL and where it goes, or what is wrong with the amount. */
 function mixFor(draft: MixDraft, sheet: ProductSheet, gun: GunFacts | null, reservePct: number) {
-  const stays = gun?.residueMl ?? residueMl(draft.applicator);
+  const also = draft.also.reduce((sum, tool) => sum + residueMl(tool), 0);
+  const stays = (gun?.residueMl ?? residueMl(draft.applicator)) + also;
   const shared = (piecesMl: number) => {
     const reserveMl = ((piecesMl + stays) * reservePct) / 100;
     return {
@@ -115,7 +116,7 @@ function mixFor(draft: MixDraft, sheet: ProductSheet, gun: GunFacts | null, rese
   const read = understand('volume', draft.amount);
   if (!read.ok) return { mixMl: Number.NaN, share: null, error: read.message };
   if (read.value <= 0) return { mixMl: Number.NaN, share: null, error: 'Amount must be more than 0.' };
-  if (draft.goal === 'task') return shared(Math.max(0, read.value - residueMl(draft.applicator)));
+  if (draft.goal === 'task') return shared(Math.max(0, read.value - residueMl(draft.applicator) - also));
   return { mixMl: read.value, share: null, error: undefined };
 }
 

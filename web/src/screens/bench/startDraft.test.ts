@@ -62,6 +62,14 @@ describe('a new mix, as the form is read', () => {
     expect(isReady(read, draft)).toBe(true);
   });
 
+  it('for a coat by brush and roller out of one mix: what both keep back', () => {
+    // 310 mL of mix hold 30 for the brush and 80 for the mohair roller with its tray: 200 reach the pieces.
+    const query = 'product=urethane-enamel-satin&applicator=brush&also=roller-mohair,nonsense&mix=310+mL';
+    const { draft, read } = start(query);
+    expect(draft.also).toEqual(['roller-mohair']);
+    expect(read.share).toEqual({ piecesMl: 200, residueMl: 110, reserveMl: expect.closeTo(31, 9) });
+  });
+
   it('takes no machine that is kept for another product, or out of order', () => {
     const gunIn = (gun: object) => start(enamel, shopWith({}, 0, gun)).draft.gunId;
     expect(gunIn({ tiedTo: 'urethane-enamel-satin' })).toBe(gunId);

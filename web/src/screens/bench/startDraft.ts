@@ -1,5 +1,5 @@
 import type { ProductRow, ShopContext } from '@upholder/core/api';
-import type { Applicator, ProductSheet, Thinning } from '@upholder/core/catalogue';
+import { APPLICATORS, type Applicator, type ProductSheet, type Thinning } from '@upholder/core/catalogue';
 import { gunItemsFor } from '@upholder/core/equipment';
 import {
   cupsOf,
@@ -26,6 +26,8 @@ export type Goal = keyof typeof GOALS;
 export interface MixDraft {
   productKey: string;
   applicator: Applicator;
+  /** Other tools that are filled from the same mix, each of which keeps its share back. */
+  also: Applicator[];
   gunId: string;
   goal: Goal;
   amount: string;
@@ -73,6 +75,7 @@ export function draftFrom(search: URLSearchParams, shop: ShopContext): MixDraft 
   return {
     productKey: product?.key ?? '',
     applicator,
+    also: APPLICATORS.filter((one) => search.get('also')?.split(',').includes(one)),
     gunId: gunItemsFor(shop.benchItems, applicator, product?.key ?? '')[0]?.id ?? '',
     goal: mix === null ? 'paint' : 'task',
     amount: volumeText(mix ?? search.get('paint') ?? '900 mL'),
