@@ -65,6 +65,7 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     fillsGrain: false,
     isSelfPriming: false,
     isTranslucent: false,
+    containers: [],
     yellows: false,
     isDewaxed: false,
     cleanUp: 'warm water and soap',

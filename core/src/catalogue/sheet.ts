@@ -152,6 +152,19 @@ export const ProductSheetSchema = z
     isIsocyanate: z.boolean().default(false),
     /** Minor currency units per litre; null when nobody entered it. */
     pricePerLitre: countField('price', 0, 10_000_000).nullable().default(null),
+    /** What it is sold in, each with its price in minor currency units where somebody knows it. */
+    containers: z
+      .array(
+        z.object({
+          ml: z
+            .int({ error: said('error.whole', { what: said('field.container') }) })
+            .min(10)
+            .max(200_000),
+          price: countField('price', 0, 10_000_000).nullable().default(null),
+        }),
+      )
+      .max(8)
+      .default([]),
     cautions: z.array(z.string().max(300)).default([]),
     sheen: z.enum(SHEET_SHEENS).default(''),
     /** Worst grade that its maker accepts in a cross-cut (ISO 2409), and the softest pencil that may scratch it (ISO 15184). */

@@ -27,7 +27,8 @@ export function paintDemand(
     if (!plan || job.status !== 'open') continue;
     const done = new Set<string>();
     for (const { stepId, side, action, pieceIds } of effectiveLog(log)) {
-      if (!LOG_ACTION_TRAITS[action].isStep) continue;
+      const { isStep, leavesOut } = LOG_ACTION_TRAITS[action];
+      if (!isStep && !leavesOut) continue;
       const sides = side === 'all' ? ['all', 'front', 'back', 'edges'] : [side];
       for (const id of pieceIds) for (const one of sides) done.add(`${stepId} ${one} ${id}`);
     }

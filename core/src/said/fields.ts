@@ -62,6 +62,8 @@ export const FIELDS = {
   'field.mid-stile': 'Mid stile',
   'field.mix-count': 'Number of mixes',
   'field.passes': 'Passes',
+  'field.per-side': 'Paint a side',
+  'field.container': 'Container size',
   'field.flash-off': 'Flash-off',
   'field.sanded-off': 'Film sanded off',
   'field.moisture': 'Wood moisture',

@@ -131,6 +131,14 @@ const ShopFieldsSchema = z.object({
       path: ['largeAboveM2'],
     })
     .default({ smallBelowM2: 0.12, largeAboveM2: 0.6, twoFromPanels: 2 }),
+  /** Paint for a side of one door equivalent and a coat, in mL; null where the shop has no figure of its own. */
+  perSideMl: z
+    .object({
+      primer: quantityField('per-side', 'volume', 1, 2000).nullable(),
+      colour: quantityField('per-side', 'volume', 1, 2000).nullable(),
+      clear: quantityField('per-side', 'volume', 1, 2000).nullable(),
+    })
+    .default({ primer: null, colour: null, clear: null }),
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
   changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15, refillMin: 5 }),
   /** The way to a client and back, and settling in there: for each person and trip. It has to leave time for work in half a day. */
@@ -223,6 +231,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   wrapUpMin: 30,
   handlingMin: 0.7,
   sandedOff: [...SANDED_OFF],
+  perSideMl: { primer: null, colour: null, clear: null },
   methods: NO_METHOD_CHOICES,
   yardsticks: {},
   leadBanYear: 1992,

@@ -86,6 +86,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'materials',
+            lazy: async () => ({
+              Component: (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
+            }),
+          },
+          {
             path: 'sequence',
             lazy: async () => ({
               Component: (await import('../screens/sequence/SequenceScreen.tsx')).SequenceScreen,

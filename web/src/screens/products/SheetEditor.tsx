@@ -17,6 +17,7 @@ import { Button, Card, Field, Select, TextArea, TextInput } from '../../parts/co
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
+import { Containers } from './Containers.tsx';
 import { CHOICES, MARKS, Mark, MethodMarks, PencilField } from './SheetMarks.tsx';
 import { StockPanel } from './StockPanel.tsx';
 import { readSheet, type SheetField, sheetDraft, sheetGroups, understood } from './sheetFields.ts';
@@ -236,6 +237,9 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
               {fields.map(field)}
               {name === 'Thinning and mixing' && (
                 <Targets shop={shop} targets={chosen.targets} onChange={(targets) => choose({ targets })} />
+              )}
+              {fields.some(({ path }) => path === 'pricePerLitre') && (
+                <Containers chosen={chosen} errors={errors} onChoose={choose} />
               )}
               {name === 'Application and safety' && (
                 <>

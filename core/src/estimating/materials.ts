@@ -1,0 +1,254 @@
+import type { ProductSheet } from '../catalogue/sheet.ts';
+import { isSprayed } from '../catalogue/sheet.ts';
+import type { Supply, SupplyAmount } from '../catalogue/supplies.ts';
+import { appliedMl } from '../film/index.ts';
+import { effectiveLog, isStepItself, type LogEntry, leavesOut } from '../jobs/index.ts';
+import { coatAmounts } from '../mixing/index.ts';
+import {
+  type DoorMeasure,
+  doorEquivalents,
+  PIECE_DEFAULTS,
+  type Piece,
+  type PieceSpec,
+  sideAreaM2,
+} from '../pieces/index.ts';
+import { type Step, sideOf, stepAppliesTo, suppliesOfStep } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
+import { cheapestContainers, type Purchase } from './containers.ts';
+import { type Belief, interval90, upper90 } from './learned.ts';
+
+/** Kinds of film that a shop counts by door equivalents, each with a figure of its own. */
+export const COUNTED_ROLES = ['primer', 'colour', 'clear'] as const;
+export type CountedRole = (typeof COUNTED_ROLES)[number];
+
+/** Paint in mL for a side of one door equivalent and a coat, by what it is; null where the shop has no figure of its own. */
+export type PerSideMl = Readonly<Record<CountedRole, number | null>>;
+
+/** What the amounts of a job are reckoned from. */
+export interface MaterialInput {
+  steps: readonly Step[];
+  pieces: readonly Piece[];
+  sheets: Readonly<Record<string, ProductSheet>>;
+  supplies: Readonly<Record<string, Supply>>;
+  isOnSite: boolean;
+  doorMeasure: DoorMeasure;
+  perSideMl: PerSideMl;
+  /** What is done already; nothing where it is left out. */
+  log?: readonly LogEntry[];
+}
+
+/** How far the wet film of a hand is off, as a share of it, and transfer by gun and by brush or roller. */
+const FILM_OFF = 0.1;
+const TRANSFER_OFF = { sprayed: 0.12, byHand: 0.03 };
+
+/** A door as the trade counts with: 400 × 720 mm, flat, both sides. */
+const STANDARD_DOOR: PieceSpec = {
+  ...PIECE_DEFAULTS,
+  tag: '',
+  construction: 'slab',
+  widthMm: 400,
+  heightMm: 720,
+};
+/** Wet films that go with that count, in µm. */
+const STANDARD_FILM_UM: Record<CountedRole, number> = { primer: 100, colour: 75, clear: 75 };
+
+/** A coat with its paint by both ways of reckoning. */
+export interface CoatNeed {
+  stepId: string;
+  zoneId: string;
+  name: string;
+  productKey: string;
+  pieces: number;
+  areaM2: number;
+  /** By the film: area × wet film ÷ what reaches the pieces, with what stays in the tools. In mL. */
+  film: { paintMl: number; thinnerMl: number; conditionerMl: number; believed: Belief };
+  /** Pieces that have it already, or for which it was skipped; and what the others still take, as believed. */
+  done: number;
+  left: Belief;
+  /** By the count: equivalents × sides × mL a side; null for what nobody counts so, such as filler, stain and glaze. */
+  count: { equivalentSides: number; perSideMl: number; isOwnFigure: boolean; paintMl: number } | null;
+}
+
+function countedRole({ role }: ProductSheet): CountedRole | null {
+  return COUNTED_ROLES.find((one) => one === role) ?? null;
+}
+
+/** Paint for a side of a standard door, where the shop has no figure of its own: half of what the film method gives for both. */
+function seededPerSideMl(step: Step, role: CountedRole): number {
+  return appliedMl([STANDARD_DOOR], 'all', STANDARD_FILM_UM[role], step.applicator ?? 'brush') / 2;
+}
+
+/** Σ door equivalents × sides that a coat goes on. */
+export function equivalentSides(
+  pieces: readonly Piece[],
+  faces: Step['faces'],
+  measure: DoorMeasure,
+): number {
+  return pieces.reduce((sum, piece) => {
+    const front = faces !== 'back' && piece.finishFront;
+    const back = faces !== 'front' && piece.finishBack;
+    return sum + doorEquivalents(piece, measure) * (Number(front) + Number(back));
+  }, 0);
+}
+
+function countOf(
+  step: Step,
+  sheet: ProductSheet,
+  pieces: readonly Piece[],
+  { doorMeasure, perSideMl }: Pick<MaterialInput, 'doorMeasure' | 'perSideMl'>,
+): CoatNeed['count'] {
+  const role = countedRole(sheet);
+  if (role === null || step.isEdgesOnly) return null;
+  const own = perSideMl[role];
+  const each = own ?? seededPerSideMl(step, role);
+  const sides = equivalentSides(pieces, step.faces, doorMeasure);
+  return { equivalentSides: sides, perSideMl: each, isOwnFigure: own !== null, paintMl: sides * each };
+}
+
+/** Whether a piece has a coat, or goes without it: one face alone is not enough, so that nothing is bought too little. */
+function isDone(stepId: string, pieceId: string, log: readonly LogEntry[]): boolean {
+  const own = log.filter(
+    (entry) =>
+      entry.stepId === stepId &&
+      entry.pieceIds.includes(pieceId) &&
+      (isStepItself(entry) || leavesOut(entry)),
+  );
+  const sides = new Set(own.map(({ side }) => side));
+  return (
+    own.some(leavesOut) || sides.has('all') || sides.has('edges') || (sides.has('front') && sides.has('back'))
+  );
+}
+
+/** Every coat of a job with the paint it takes, by film and by count, in the order of the steps. */
+export function coatNeeds(input: MaterialInput): CoatNeed[] {
+  const { steps, sheets, isOnSite } = input;
+  const log = effectiveLog(input.log ?? []);
+  return steps.flatMap((step): CoatNeed[] => {
+    const sheet = step.productKey === null ? undefined : sheets[step.productKey];
+    if (!sheet || step.productKey === null) return [];
+    const pieces = input.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
+    const amounts = coatAmounts(step, sheet, pieces, sideOf(step), isOnSite);
+    if (pieces.length === 0 || !amounts) return [];
+    const { paintMl, thinnerMl, conditionerMl } = amounts;
+    const toDo = pieces.filter(({ id }) => !isDone(step.id, id, log));
+    const leftMl = coatAmounts(step, sheet, toDo, sideOf(step), isOnSite)?.paintMl ?? 0;
+    const off = Math.hypot(FILM_OFF, isSprayed(step.applicator) ? TRANSFER_OFF.sprayed : TRANSFER_OFF.byHand);
+    return [
+      {
+        stepId: step.id,
+        zoneId: step.zoneId,
+        name: step.name,
+        productKey: step.productKey,
+        pieces: pieces.length,
+        areaM2: pieces.reduce((sum, piece) => sum + sideAreaM2(piece, sideOf(step)), 0),
+        film: {
+          paintMl,
+          thinnerMl,
+          conditionerMl,
+          believed: { mean: paintMl, sd: paintMl * off },
+        },
+        done: pieces.length - toDo.length,
+        left: { mean: leftMl, sd: leftMl * off },
+        count: countOf(step, sheet, pieces, input),
+      },
+    ];
+  });
+}
+
+/** What a job takes of a product, over all its coats and zones. */
+export interface ProductNeed {
+  productKey: string;
+  sheet: ProductSheet;
+  /** All of it, in mL, whatever is done already. */
+  wholeMl: number;
+  /** What is still to be applied, in mL, and both ends between which it lies nine times in ten. */
+  paintMl: number;
+  interval: [low: number, high: number];
+  /** The same by the count, where every coat of it is counted. */
+  countedMl: number | null;
+  /** What it stays below nine times in ten. */
+  safeMl: number;
+  /** In the tins; null where nobody counted. */
+  stockMl: number | null;
+  /** What is missing of the safe amount. */
+  missingMl: number;
+  /** What to buy; null where the product is sold in no known size. */
+  purchase: Purchase | null;
+  /** What the missing part costs by the litre, in minor currency units; null where nobody knows. */
+  pricedByLitre: number | null;
+}
+
+/**
+ * Adds the coats of a job up by product. The same hand and the same gun apply all of them, so that their errors add up and do not
+ * cancel.
+ * @param stock what is in the tins, in mL by product; products that nobody counted are absent or null.
+ */
+export function productNeeds(
+  coats: readonly CoatNeed[],
+  sheets: Readonly<Record<string, ProductSheet>>,
+  stock: ReadonlyMap<string, number | null>,
+): ProductNeed[] {
+  const keys = [...new Set(coats.map(({ productKey }) => productKey))];
+  return keys.flatMap((productKey) => {
+    const sheet = sheets[productKey];
+    if (!sheet) return [];
+    const own = coats.filter((coat) => coat.productKey === productKey);
+    const believed = own.reduce<Belief>(
+      (sum, { left }) => ({ mean: sum.mean + left.mean, sd: sum.sd + left.sd }),
+      { mean: 0, sd: 0 },
+    );
+    const counted = own.map(({ count }) => count?.paintMl ?? null);
+    const safeMl = upper90(believed);
+    const stockMl = stock.get(productKey) ?? null;
+    const missingMl = Math.max(0, safeMl - (stockMl ?? 0));
+    return [
+      {
+        productKey,
+        sheet,
+        wholeMl: own.reduce((sum, { film }) => sum + film.paintMl, 0),
+        paintMl: believed.mean,
+        interval: interval90(believed),
+        countedMl: counted.includes(null) ? null : counted.reduce<number>((sum, ml) => sum + (ml ?? 0), 0),
+        safeMl,
+        stockMl,
+        missingMl,
+        purchase: cheapestContainers(missingMl, sheet.containers),
+        pricedByLitre:
+          sheet.pricePerLitre === null ? null : Math.round((missingMl / 1000) * sheet.pricePerLitre),
+      },
+    ];
+  });
+}
+
+/** A consumable of the stores with what a job takes of it; null where that is not counted. */
+export interface SupplyTotal {
+  key: string;
+  supply: Supply;
+  need: SupplyAmount | null;
+}
+
+/** Cleaners, abrasives, cloths and the like that the steps of a job take, each once; whole pieces are rounded up step by step. */
+export function supplyTotals({
+  steps,
+  pieces,
+  supplies,
+}: Pick<MaterialInput, 'steps' | 'pieces' | 'supplies'>): SupplyTotal[] {
+  const totals = new Map<string, SupplyTotal>();
+  for (const step of steps) {
+    const own = pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
+    if (own.length === 0) continue;
+    for (const { key, supply, need } of suppliesOfStep(step, supplies, own)) {
+      const passes = need && { ...need, amount: need.amount * (does(step, 'abrades') ? step.passes : 1) };
+      const known = totals.get(key);
+      totals.set(key, {
+        key,
+        supply,
+        need:
+          known?.need && passes
+            ? { ...passes, amount: known.need.amount + passes.amount }
+            : (known?.need ?? passes),
+      });
+    }
+  }
+  return [...totals.values()];
+}

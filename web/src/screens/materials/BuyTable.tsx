@@ -1,0 +1,113 @@
+import type { ShopContext } from '@upholder/core/api';
+import type { ProductNeed } from '@upholder/core/estimating';
+import { Link } from 'react-router';
+import { money, show, showAll } from '../../base/voice.ts';
+import { Card } from '../../parts/controls.tsx';
+
+const HEAD = 'py-1.5 pl-4 text-right font-semibold';
+const CELL = 'py-1.5 pl-4 text-right align-top';
+
+/** What to buy of a product, in containers where their sizes are known. */
+function Buy({ need: { missingMl, purchase } }: { need: ProductNeed }) {
+  if (missingMl <= 0) return <span className="text-quiet">nothing</span>;
+  if (!purchase) return <>{show('volume', missingMl)}</>;
+  return (
+    <>
+      {purchase.containers.map(({ ml, count }) => `${count} × ${show('volume', ml)}`).join(' + ')}
+      <span className="block font-normal text-quiet text-small">
+        {show('volume', purchase.leftMl)} left over
+      </span>
+    </>
+  );
+}
+
+/** What a purchase costs, as far as that is known. */
+function costOf({ missingMl, purchase, pricedByLitre }: ProductNeed): number | null {
+  if (missingMl <= 0) return 0;
+  return purchase?.cost ?? pricedByLitre;
+}
+
+function costWords(cost: number | null) {
+  if (cost === null) return <span className="font-normal text-quiet">price unknown</span>;
+  return cost === 0 ? '–' : money(cost);
+}
+
+/** What to buy for a job, product by product, over all its coats and zones. */
+export function BuyTable({
+  products,
+  shop,
+}: {
+  products: readonly ProductNeed[];
+  shop: Pick<ShopContext, 'products'>;
+}) {
+  const idOf = (key: string) => shop.products.find((product) => product.key === key)?.id ?? '';
+  const costs = products.map(costOf);
+  const isWhole = !costs.includes(null);
+  const sum = costs.reduce<number>((total, cost) => total + (cost ?? 0), 0);
+  return (
+    <Card className="p-4" aria-label="What to buy">
+      <h2>What to buy</h2>
+      <p className="max-w-prose text-quiet">
+        Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a
+        risk to the colour; a leftover costs its price.
+      </p>
+      <div className="mt-2 overflow-x-auto">
+        <table className="w-full min-w-[52rem] text-left">
+          <thead>
+            <tr className="border-quiet border-b">
+              <th className="py-1.5 font-semibold">Product</th>
+              <th className={HEAD}>Whole job</th>
+              <th className={HEAD}>Still needed</th>
+              <th className={HEAD}>In stock</th>
+              <th className={HEAD}>Buy</th>
+              <th className={HEAD}>Cost</th>
+            </tr>
+          </thead>
+          <tbody>
+            {products.map((need) => {
+              const cost = costOf(need);
+              return (
+                <tr key={need.productKey} className="border-line border-b">
+                  <th scope="row" className="py-1.5 font-normal">
+                    <Link
+                      to={`/products?product=${idOf(need.productKey)}`}
+                      className="underline underline-offset-2"
+                    >
+                      {need.sheet.name}
+                    </Link>
+                  </th>
+                  <td className={`${CELL} quantity`}>{show('volume', need.wholeMl)}</td>
+                  <td className={`${CELL} quantity`}>
+                    {show('volume', need.safeMl)}
+                    <span className="block font-normal text-quiet text-small">
+                      expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
+                    </span>
+                  </td>
+                  <td className={`${CELL} quantity`}>
+                    {need.stockMl === null ? (
+                      <span className="font-normal text-quiet">not counted yet</span>
+                    ) : (
+                      show('volume', need.stockMl)
+                    )}
+                  </td>
+                  <td className={`${CELL} quantity`}>
+                    <Buy need={need} />
+                  </td>
+                  <td className={`${CELL} quantity`}>{costWords(cost)}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row" colSpan={5} className="py-2 font-semibold">
+                Coatings together
+              </th>
+              <td className={`${CELL} quantity`}>{isWhole ? money(sum) : `at least ${money(sum)}`}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+    </Card>
+  );
+}
