@@ -1,7 +1,7 @@
 import { enter, expect, test, typeInto } from './shop.ts';
 import { addLines, look, stage, startJob } from './wayTools.ts';
 
-// What a job takes: by film and by the count of doors, and what is bought in which containers..
+// What a job takes: by film and by the count of doors, and what is bought in which containers.
 
 test('forty door equivalents at 2 fl oz a side: the count beside the film, and the containers to buy', async ({
   page,

@@ -37,9 +37,16 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/log',
     ],
   },
-  'a job and its handover': {
+  'a job, its materials and its handover': {
     ofJob: true,
-    paths: ['/handover', '/handover/sheet', '/handover/care', '/handover/pots', '/handover/leftovers'],
+    paths: [
+      '/materials',
+      '/handover',
+      '/handover/sheet',
+      '/handover/care',
+      '/handover/pots',
+      '/handover/leftovers',
+    ],
   },
 };
 
