@@ -25,8 +25,6 @@ export interface WayZone {
   systemId: SystemId;
   facts: Pick<SurveyFacts, 'substrate' | 'existing'> & { oldColour?: string; newColour: string };
   options?: Partial<ZoneOptions>;
-  /** What of the pieces is replaced, by their kind. */
-  isReplaced?: boolean;
   edits?: (steps: readonly StepDraft[], sheets: Readonly<Record<string, ProductSheet>>) => SequenceEdit[];
 }
 

@@ -35,8 +35,7 @@ interface Filling {
 }
 
 function isBetter(a: Filling, b: Filling | undefined): boolean {
-  if (!b) return true;
-  return a.cost - b.cost < 0 || (a.cost === b.cost && (a.ml < b.ml || (a.ml === b.ml && a.count < b.count)));
+  return !b || (a.cost - b.cost || a.ml - b.ml || a.count - b.count) < 0;
 }
 
 /**

@@ -134,6 +134,10 @@ describe('what a job takes of a product', () => {
     // Four of six doors alike are left; the gun keeps its 60 mL of mix, 5 % of it thinner, back once either way.
     const kept = 60 / 1.05;
     expect(after.left.mean - kept).toBeCloseTo(((before.left.mean - kept) * 4) / 6, 6);
+    // The front is all of a piece that has no finished back.
+    const oneSided = job.pieces.map((piece) => ({ ...piece, finishBack: piece.id !== second }));
+    const whole = coatNeeds({ ...job, pieces: oneSided, log }).find(({ stepId }) => stepId === coat.id);
+    expect(whole?.done).toBe(3);
     const [, colour] = productNeeds(coatNeeds({ ...job, log }), GENERIC_PRODUCTS, new Map());
     expect(colour?.paintMl).toBeLessThan(colour?.wholeMl ?? 0);
   });

@@ -1,8 +1,7 @@
-import type { ProductSheet } from '../catalogue/sheet.ts';
-import { isSprayed } from '../catalogue/sheet.ts';
+import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Supply, SupplyAmount } from '../catalogue/supplies.ts';
 import { appliedMl } from '../film/index.ts';
-import { effectiveLog, isStepItself, type LogEntry, leavesOut } from '../jobs/index.ts';
+import { areAllSides, type LogEntry, sidesDone } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import {
   type DoorMeasure,
@@ -105,24 +104,10 @@ function countOf(
   return { equivalentSides: sides, perSideMl: each, isOwnFigure: own !== null, paintMl: sides * each };
 }
 
-/** Whether a piece has a coat, or goes without it: one face alone is not enough, so that nothing is bought too little. */
-function isDone(stepId: string, pieceId: string, log: readonly LogEntry[]): boolean {
-  const own = log.filter(
-    (entry) =>
-      entry.stepId === stepId &&
-      entry.pieceIds.includes(pieceId) &&
-      (isStepItself(entry) || leavesOut(entry)),
-  );
-  const sides = new Set(own.map(({ side }) => side));
-  return (
-    own.some(leavesOut) || sides.has('all') || sides.has('edges') || (sides.has('front') && sides.has('back'))
-  );
-}
-
 /** Every coat of a job with the paint it takes, by film and by count, in the order of the steps. */
 export function coatNeeds(input: MaterialInput): CoatNeed[] {
   const { steps, sheets, isOnSite } = input;
-  const log = effectiveLog(input.log ?? []);
+  const sidesOf = sidesDone(input.log ?? []);
   return steps.flatMap((step): CoatNeed[] => {
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
     if (!sheet || step.productKey === null) return [];
@@ -130,7 +115,11 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
     const amounts = coatAmounts(step, sheet, pieces, sideOf(step), isOnSite);
     if (pieces.length === 0 || !amounts) return [];
     const { paintMl, thinnerMl, conditionerMl } = amounts;
-    const toDo = pieces.filter(({ id }) => !isDone(step.id, id, log));
+    // One face alone is not enough, so that nothing is bought too little.
+    const toDo = pieces.filter((piece) => {
+      const sides = sidesOf(step.id, piece.id);
+      return !sides.has('edges') && !areAllSides(sides, piece);
+    });
     const leftMl = coatAmounts(step, sheet, toDo, sideOf(step), isOnSite)?.paintMl ?? 0;
     const off = Math.hypot(FILM_OFF, isSprayed(step.applicator) ? TRANSFER_OFF.sprayed : TRANSFER_OFF.byHand);
     return [

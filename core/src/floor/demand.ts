@@ -1,5 +1,5 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { effectiveLog, isStepItself, type Job, LOG_ACTION_TRAITS, type LogEntry } from '../jobs/index.ts';
+import { isStepItself, type Job, type LogEntry, sidesDone } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { PlanSnapshot } from '../planning/index.ts';
@@ -25,19 +25,17 @@ export function paintDemand(
   const demand = new Map<string, number>();
   for (const { job, steps, pieces, log, plan } of jobs) {
     if (!plan || job.status !== 'open') continue;
-    const done = new Set<string>();
-    for (const { stepId, side, action, pieceIds } of effectiveLog(log)) {
-      const { isStep, leavesOut } = LOG_ACTION_TRAITS[action];
-      if (!isStep && !leavesOut) continue;
-      const sides = side === 'all' ? ['all', 'front', 'back', 'edges'] : [side];
-      for (const id of pieceIds) for (const one of sides) done.add(`${stepId} ${one} ${id}`);
-    }
+    const sidesOf = sidesDone(log);
     const byStep = new Map(steps.map((step) => [step.id, step]));
     for (const op of plan.ops) {
       const step = byStep.get(op.stepId);
       const sheet = sheets[step?.productKey ?? ''];
       if (!op.isCoat || !isStepItself(op) || !step?.productKey || !sheet) continue;
-      const open = new Set(op.pieceIds.filter((id) => !done.has(`${op.stepId} ${op.side} ${id}`)));
+      const isDone = (id: string) => {
+        const sides = sidesOf(op.stepId, id);
+        return sides.has('all') || sides.has(op.side);
+      };
+      const open = new Set(op.pieceIds.filter((id) => !isDone(id)));
       const left = pieces.filter(({ id }) => open.has(id));
       const amounts = coatAmounts(
         withTool(step, op.tool, sheet),

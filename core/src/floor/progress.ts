@@ -1,4 +1,4 @@
-import { effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
+import { areAllSides, effectiveLog, isStepItself, type LogEntry } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { JobForPlanning } from '../planning/index.ts';
 import { type Step, stepAppliesTo } from '../systems/index.ts';
@@ -32,18 +32,15 @@ function stageEnds(steps: readonly Step[]): Map<Stage, number> {
   return new Map(ends.filter(([, at]) => at >= 0));
 }
 
-/** Whether a step is done on every side of a piece that is finished: a film on the front alone is not. */
-function isWhole(entries: readonly LogEntry[], { finishFront, finishBack }: Piece): boolean {
-  const sides = new Set(entries.map(({ side }) => side));
-  return sides.has('all') || ((!finishFront || sides.has('front')) && (!finishBack || sides.has('back')));
-}
-
 /** The last step that is done on a piece, by its place; -1 where none is. */
 function lastDone(steps: readonly Step[], piece: Piece, entries: readonly LogEntry[]): number {
   const own = entries.filter((entry) => isStepItself(entry) && entry.pieceIds.includes(piece.id));
   return steps.findLastIndex((step) => {
     const logged = own.filter(({ stepId }) => stepId === step.id);
-    return logged.length > 0 && (!does(step, 'laysFilm') || isWhole(logged, piece));
+    return (
+      logged.length > 0 &&
+      (!does(step, 'laysFilm') || areAllSides(new Set(logged.map(({ side }) => side)), piece))
+    );
   });
 }
 

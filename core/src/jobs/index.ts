@@ -6,5 +6,6 @@ export * from './model.ts';
 export * from './photo.ts';
 export * from './proposeRoom.ts';
 export * from './room.ts';
+export * from './sidesDone.ts';
 export * from './toolSwitch.ts';
 export * from './work.ts';

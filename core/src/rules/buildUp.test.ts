@@ -1,7 +1,7 @@
 import { describe, it } from 'vitest';
 import { expect } from '../../test/expect.ts';
 import { D } from '../../test/ruleCases.ts';
-import { changed, codes, contextOf } from '../../test/ruleContext.ts';
+import { changed, codes, contextOf, inserted } from '../../test/ruleContext.ts';
 import { sampleId } from '../../test/sample.ts';
 import { SANDED_OFF, sandedOffUm } from '../film/index.ts';
 import type { StepDraft } from '../systems/index.ts';
@@ -80,6 +80,12 @@ describe('a build-up', () => {
       'sand-prime',
       'sand-colour-1',
     ]);
+    // Filler that is spread over a film is what its sanding takes.
+    const over = inserted(D(), 'sand-prime', {
+      ...filled.steps.find(({ key }) => key === 'fill-1'),
+      key: 'fill-over',
+    });
+    expect(builtUp(over.steps, over.sheets).sanded.map(({ step }) => step.key)).toEqual(['sand-colour-1']);
   });
 });
 

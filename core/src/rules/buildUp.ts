@@ -34,12 +34,7 @@ export function takenOffUm(
 
 /** Whether a coat builds a film of one thickness, and is not worked into pores or onto edges and spots. */
 function builds(step: StepDraft): boolean {
-  return (
-    does(step, 'laysFilm') &&
-    !does(step, 'fillsPores') &&
-    !step.isEdgesOnly &&
-    step.resultingSurface !== 'filled'
-  );
+  return does(step, 'laysFilm') && !step.isEdgesOnly && step.resultingSurface !== 'filled';
 }
 
 /**
@@ -61,7 +56,7 @@ export function builtUp(
       const dftUm = dryFilmOf(step, sheet);
       films.push({ step, sheet, dftUm, leftUm: dftUm });
       isFilled = false;
-    } else if (does(step, 'laysFilm') && !step.isEdgesOnly) {
+    } else if (does(step, 'fillsPores') || (does(step, 'laysFilm') && !step.isEdgesOnly)) {
       // What was filled all over is sanded first, and stands above the film.
       isFilled = true;
     }

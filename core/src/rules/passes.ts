@@ -225,9 +225,7 @@ const patchShows: Rule = {
         const patch = under.findLastIndex(
           (step) => does(step, 'mends') || (does(step, 'laysFilm') && step.isEdgesOnly),
         );
-        const isCovered = under
-          .slice(patch + 1)
-          .some((step) => does(step, 'laysFilm') && !step.isEdgesOnly && !does(step, 'fillsPores'));
+        const isCovered = under.slice(patch + 1).some((step) => does(step, 'laysFilm') && !step.isEdgesOnly);
         if (patch === -1 || isCovered) return [];
         return [
           {

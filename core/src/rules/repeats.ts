@@ -47,6 +47,17 @@ function inRound(step: StepDraft, from: number, to: number, most: number, group:
   };
 }
 
+/** The last round of a loop: its steps, the step after it, and how many rounds the loop may have; null where it is not there. */
+function lastRound(steps: readonly StepDraft[], group: string) {
+  const own = steps.filter(({ repeat }) => repeat?.group === group);
+  const number = Math.max(0, ...own.map(({ repeat }) => repeat?.number ?? 0));
+  const latest = own.filter(({ repeat }) => repeat?.number === number);
+  const end = latest.at(-1);
+  if (!end) return null;
+  const before = steps[steps.indexOf(end) + 1]?.key ?? null;
+  return { number, steps: latest, before, most: end.repeat?.max ?? 0 };
+}
+
 /**
  * Repeat once more of a loop that goes on until somebody is content: the steps of its last round again, after it.
  * @param pieceIds the only pieces that need it; all that fit where it is left out.
@@ -57,18 +68,14 @@ export function anotherRepeat(
   group: string,
   pieceIds: readonly string[] = [],
 ): SequenceEdit[] {
-  const own = steps.filter(({ repeat }) => repeat?.group === group);
-  const last = Math.max(0, ...own.map(({ repeat }) => repeat?.number ?? 0));
-  const max = own[0]?.repeat?.max ?? 0;
-  const latest = own.filter(({ repeat }) => repeat?.number === last);
-  const end = latest.at(-1);
-  if (!end || last >= max) return [];
-  const before = steps[steps.indexOf(end) + 1]?.key ?? null;
-  return latest.map((step) => ({
+  const round = lastRound(steps, group);
+  if (!round || round.number >= round.most) return [];
+  const { number, most, before } = round;
+  return round.steps.map((step) => ({
     kind: 'insert',
     before,
     step: {
-      ...inRound(step, last, last + 1, max, group),
+      ...inRound(step, number, number + 1, most, group),
       ...(pieceIds.length > 0 && { pieceIds: [...pieceIds] }),
     },
   }));
@@ -85,23 +92,22 @@ export function roundsEdits(
 ): SequenceEdit[] {
   const most = Math.min(MOST_ROUNDS, Math.max(1, wanted.most));
   const rounds = Math.min(most, Math.max(1, wanted.rounds));
-  const own = steps.filter(({ repeat }) => repeat?.group === group);
-  const last = Math.max(0, ...own.map(({ repeat }) => repeat?.number ?? 0));
-  if (last === 0) return [];
-  const edits: SequenceEdit[] = own.flatMap((step): SequenceEdit[] => {
-    if (!step.repeat) return [];
+  const last = lastRound(steps, group);
+  if (!last) return [];
+  const edits = steps.flatMap((step): SequenceEdit[] => {
+    if (step.repeat?.group !== group) return [];
     if (step.repeat.number > rounds) return [{ kind: 'remove', key: step.key }];
     return step.repeat.max === most
       ? []
       : [{ kind: 'change', key: step.key, part: { repeat: { ...step.repeat, max: most } } }];
   });
-  const latest = own.filter(({ repeat }) => repeat?.number === last);
-  const end = latest.at(-1);
-  if (!end) return edits;
-  const before = steps[steps.indexOf(end) + 1]?.key ?? null;
-  for (let round = last + 1; round <= rounds; round += 1)
-    for (const step of latest)
-      edits.push({ kind: 'insert', before, step: inRound(step, last, round, most, group) });
+  for (let round = last.number + 1; round <= rounds; round += 1)
+    for (const step of last.steps)
+      edits.push({
+        kind: 'insert',
+        before: last.before,
+        step: inRound(step, last.number, round, most, group),
+      });
   return edits;
 }
 

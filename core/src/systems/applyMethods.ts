@@ -5,7 +5,7 @@ import { clearSkipped, fillGrainAnyway } from './methodSteps.ts';
 import { DEFAULT_METHODS, type Methods } from './methods.ts';
 import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
-import type { StepDraft } from './step.ts';
+import { isWholeFilm, type StepDraft } from './step.ts';
 import { benchStep, draft, sandStep } from './steps.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
@@ -40,8 +40,6 @@ const roleOf = (step: StepDraft, context: SystemContext) => {
   ];
   return slots.find(({ productKey }) => productKey === step.productKey)?.sheet.role;
 };
-const isWholeFilm = (step: StepDraft) =>
-  does(step, 'laysFilm') && !step.isEdgesOnly && step.productKey !== null;
 const isScuff = (step: StepDraft) => /^sand-(colour|clear)-|^sand-before-clear/.test(step.key);
 const sprays = (step: StepDraft) => isSprayed(step.applicator);
 

@@ -27,19 +27,21 @@ function conditionedIn({ options, colour, setting }: SystemContext): Pick<StepDr
   return { conditionerPct: Math.min(options.conditionerPct, most) };
 }
 
+/** Nibs off and a fresh key before the next coat, where the load dries. */
+export function scuffStep(key: string, grit: number): StepDraft {
+  return sandStep(
+    key,
+    grit,
+    said('step.between-coats'),
+    YARDSTICKS.scuff,
+    said('step.nibs-off-and-a-fresh-key-2', { grit }),
+    { name: said('step.scuff-p', { grit }), place: 'rest' },
+  );
+}
+
 function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
   const scuff = (after: string, index: number) => {
-    const grit = run.grits[Math.min(index, run.grits.length - 1)] ?? 320;
-    return [
-      sandStep(
-        `sand-${after}`,
-        grit,
-        said('step.between-coats'),
-        YARDSTICKS.scuff,
-        said('step.nibs-off-and-a-fresh-key-2', { grit }),
-        { name: said('step.scuff-p', { grit }), place: 'rest' },
-      ),
-    ];
+    return scuffStep(`sand-${after}`, run.grits[Math.min(index, run.grits.length - 1)] ?? 320);
   };
   return Array.from({ length: run.count }, (_, index) => {
     const number = index + 1;
@@ -58,7 +60,7 @@ function coatRun(context: SystemContext, run: CoatRun): StepDraft[] {
     if (index === 0 && !run.scuffFirst) return [dustStep(`dust-${run.key}-1`), coat];
     const after = index === 0 ? `before-${run.key}` : `${run.key}-${index}`;
     return [
-      ...scuff(after, Math.max(0, index - 1)),
+      scuff(after, Math.max(0, index - 1)),
       dustStep(`dust-${run.key}-${number}`, { place: 'rest' }),
       coat,
     ];

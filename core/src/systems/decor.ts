@@ -1,10 +1,9 @@
 import { layerVerdict } from '../catalogue/layers.ts';
 import { said } from '../said/index.ts';
-import { does } from './operations.ts';
+import { scuffStep } from './coatRuns.ts';
 import type { SystemContext } from './phases.ts';
-import type { StepDraft } from './step.ts';
-import { coatStep, dustStep, sandStep } from './steps.ts';
-import { YARDSTICKS } from './yardsticks.ts';
+import { isWholeFilm, type StepDraft } from './step.ts';
+import { coatStep, dustStep } from './steps.ts';
 
 /**
  * Glaze over the last colour coat, under whatever clear is to come; wax over everything. Scuffed and dusted first where the layer
@@ -14,9 +13,9 @@ export function withDecor(steps: readonly StepDraft[], context: SystemContext): 
   const { decor, colour, clear, stain } = context;
   if (!decor) return [...steps];
   const isWax = decor.sheet.layerClass === 'wax';
-  const isFilm = (step: StepDraft) => does(step, 'laysFilm') && !step.isEdgesOnly && step.productKey !== null;
   const isUnder = (step: StepDraft) =>
-    isFilm(step) && (isWax || step.productKey === colour.productKey || step.productKey === stain.productKey);
+    isWholeFilm(step) &&
+    (isWax || step.productKey === colour.productKey || step.productKey === stain.productKey);
   const at = steps.findLastIndex(isUnder);
   const under = steps[at];
   if (!under) return [...steps];
@@ -24,14 +23,6 @@ export function withDecor(steps: readonly StepDraft[], context: SystemContext): 
     ({ productKey }) => productKey === under.productKey,
   )?.sheet;
   const isScuffed = sheet && layerVerdict(sheet.layerClass, decor.sheet.layerClass).answer === 'scuffed';
-  const scuff = sandStep(
-    'sand-before-decor',
-    400,
-    said('step.between-coats'),
-    YARDSTICKS.scuff,
-    said('step.nibs-off-and-a-fresh-key-2', { grit: 400 }),
-    { name: said('step.scuff-p', { grit: 400 }), place: 'rest' },
-  );
   const coat = coatStep(
     isWax ? 'wax' : 'glaze',
     said(isWax ? 'step.wax' : 'step.glaze'),
@@ -43,7 +34,7 @@ export function withDecor(steps: readonly StepDraft[], context: SystemContext): 
   return steps.toSpliced(
     at + 1,
     0,
-    ...(isScuffed ? [scuff, dustStep('dust-decor', { place: 'rest' })] : []),
+    ...(isScuffed ? [scuffStep('sand-before-decor', 400), dustStep('dust-decor', { place: 'rest' })] : []),
     coat,
   );
 }

@@ -1,15 +1,12 @@
 import { said } from '../said/index.ts';
-import { ApplicationSchema } from './application.ts';
+import { filmAndFoam } from './movePresets.ts';
 import { does } from './operations.ts';
 import type { SystemContext } from './phases.ts';
-import type { StepDraft } from './step.ts';
+import { isWholeFilm, type StepDraft } from './step.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
 /** Rest between the last coat on the backs and the first on the fronts, in minutes: overnight and into the next working day. */
 const OVER_NIGHT_MIN = 16 * 60;
-
-const isWholeFilm = (step: StepDraft) =>
-  does(step, 'laysFilm') && !step.isEdgesOnly && step.productKey !== null && !does(step, 'fillsPores');
 
 /** Whether a step belongs to the coats and what lies between them: films, sanding and dusting. */
 const isOfCoats = (step: StepDraft) => isWholeFilm(step) || does(step, 'abrades') || does(step, 'takesDust');
@@ -47,16 +44,6 @@ export function backsWholly(
   ];
 }
 
-/** With which abrasive each part is sanded at the station; the films and foams of the stores where they are of that grit. */
-function stationMoves(grit: number) {
-  const own = (supplyKey: string) => (grit === 320 ? supplyKey : null);
-  return [
-    { parts: ['flats'], byMachine: true, supplyKey: own('film-320') },
-    { parts: ['edges', 'profiles'], supplyKey: own('foam-320') },
-    { parts: ['corners'], supplyKey: own('foam-closed-320') },
-  ].map((move) => ApplicationSchema.parse(move));
-}
-
 /** Sanding and dusting between coats as one task: sand, vacuum, look, and the next piece. */
 export function atStation(steps: readonly StepDraft[]): StepDraft[] {
   return steps.flatMap((step, index) => {
@@ -75,7 +62,7 @@ export function atStation(steps: readonly StepDraft[]): StepDraft[] {
         name: said('step.station', { grit: step.grit }),
         why: said('step.piece-by-piece-the-next-one-waits'),
         labour: YARDSTICKS.station,
-        applications: stationMoves(step.grit),
+        applications: filmAndFoam(step.grit),
         place: 'bench' as const,
       },
     ];

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { contextOf } from '../../test/ruleContext.ts';
 import { sampleId } from '../../test/sample.ts';
+import { SHAKER_DOOR as DOOR, moveOn as move } from '../../test/shakerDoor.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES, type ProductSheet } from '../catalogue/index.ts';
 import { coatAmounts, dryFilmOf } from '../mixing/index.ts';
-import { type CoatSide, PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
+import type { CoatSide, Piece } from '../pieces/index.ts';
 import { takenOffUm } from '../rules/index.ts';
 import {
   type Application,
-  ApplicationSchema,
   memberOrder,
   minutesOfStep,
   type Step,
@@ -22,24 +22,6 @@ import { YARDSTICKS } from './yardsticks.ts';
 // 0.048 m², recess walls 0.02944 m², flats 0.700 m², in all 0.77744 m²; its panel outlines are 1.84 m on each side. Strokes of a fan
 // of 100 mm at half overlap along its length: 11 strokes of 840 mm at 50 mm, so 0.35 / 0.462 = 0.7576 of the spray meets it.
 
-const DOOR: Piece = {
-  ...PIECE_DEFAULTS,
-  id: sampleId(3, 1),
-  zoneId: sampleId(1, 1),
-  position: 0,
-  tag: 'D1',
-  construction: 'five-piece',
-  widthMm: 500,
-  heightMm: 700,
-  thicknessMm: 20,
-  frameMm: 70,
-  recessMm: 8,
-  recessBackMm: 8,
-  bevelMm: 0,
-  finishFront: true,
-  finishBack: true,
-  finishEdges: true,
-};
 /** 600 × 720 × 560: 1.9104 m² inside, of which 4.88 m of corners × 100 mm = 0.488 m² are for no roller. */
 const BOX: Piece = {
   ...DOOR,
@@ -55,8 +37,6 @@ const BOX: Piece = {
 };
 const SHEET = GENERIC_PRODUCTS['alkyd-enamel-satin'] as ProductSheet;
 
-const move = (part: Partial<Application>): Application =>
-  ApplicationSchema.parse({ parts: ['flats'], ...part });
 const AROUND: Application['parts'] = ['edges', 'profiles'];
 const WHOLE: Application['parts'] = ['edges', 'profiles', 'flats'];
 

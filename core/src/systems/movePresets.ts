@@ -58,6 +58,16 @@ function movesFor(preset: MovePreset, step: StepDraft, tools: readonly Applicato
   }
 }
 
+/** Film on the flats, open foam on edges and profiles, closed foam in the corners: those of the stores where they are of that grit. */
+export function filmAndFoam(grit: number | null): Application[] {
+  const own = (supplyKey: string) => (grit === 320 ? supplyKey : null);
+  return [
+    move({ byMachine: true, supplyKey: own('film-320') }),
+    move({ parts: ['edges', 'profiles'], supplyKey: own('foam-320') }),
+    move({ parts: ['corners'], supplyKey: own('foam-closed-320') }),
+  ];
+}
+
 /** Whether a step may be done in several moves: a film, or whatever is rubbed with an abrasive. */
 export function takesMoves(step: Pick<StepDraft, 'operation' | 'isEdgesOnly'>): boolean {
   if (step.isEdgesOnly) return false;
@@ -78,11 +88,7 @@ export function presetsFor(
       },
       {
         preset: 'film-foam',
-        applications: [
-          move({ byMachine: true, supplyKey: 'film-320' }),
-          move({ parts: ['edges', 'profiles'], supplyKey: 'foam-320' }),
-          move({ parts: ['corners'], supplyKey: 'foam-closed-320' }),
-        ],
+        applications: filmAndFoam(step.grit),
       },
     ];
   const tools = sheet ? meantBy(sheet.applicators) : [];

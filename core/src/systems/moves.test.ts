@@ -2,15 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { words } from '../../test/expect.ts';
 import { changed, contextOf } from '../../test/ruleContext.ts';
 import { sampleId } from '../../test/sample.ts';
+import { SHAKER_DOOR as DOOR, moveOn as move } from '../../test/shakerDoor.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES, type Supply } from '../catalogue/index.ts';
 import { residueMl } from '../film/index.ts';
 import { stepAsLogged, workOf } from '../jobs/index.ts';
 import { coatAmounts, coatMixes, dryFilmOf } from '../mixing/index.ts';
-import { PIECE_DEFAULTS, type Piece, partAreaM2, sideAreaM2, WHOLE_PARTS } from '../pieces/index.ts';
+import { type Piece, partAreaM2, sideAreaM2, WHOLE_PARTS } from '../pieces/index.ts';
 import { moveWords } from '../words/index.ts';
 import {
   type Application,
-  ApplicationSchema,
   inMoves,
   laidOnBy,
   minutesOfStep,
@@ -25,28 +25,6 @@ import {
 } from './index.ts';
 import { YARDSTICKS } from './yardsticks.ts';
 
-const move = (part: Partial<Application>): Application =>
-  ApplicationSchema.parse({ parts: ['flats'], ...part });
-
-/** A shaker door of 500 × 700 × 20, frame 70 wide, both recesses 8 deep, both sides and all edges finished. */
-const DOOR: Piece = {
-  ...PIECE_DEFAULTS,
-  id: sampleId(3, 1),
-  zoneId: sampleId(1, 1),
-  position: 0,
-  tag: 'D1',
-  construction: 'five-piece',
-  widthMm: 500,
-  heightMm: 700,
-  thicknessMm: 20,
-  frameMm: 70,
-  recessMm: 8,
-  recessBackMm: 8,
-  bevelMm: 0,
-  finishFront: true,
-  finishBack: true,
-  finishEdges: true,
-};
 const SLAB: Piece = { ...DOOR, construction: 'slab', girthMm: 0 };
 /** Panel 360 × 560: its outline is 1.84 m on each side, its walls 8 mm high. */
 const OUTLINE_M = 1.84;

@@ -169,6 +169,11 @@ export function waitOf({ waitFor, operation }: Pick<Step, 'waitFor' | 'operation
   return waitFor === 'none' && does(operation, 'needsDryGround') ? 'sand' : waitFor;
 }
 
+/** Whether a step lays a film of a product on more than edges and spots. */
+export function isWholeFilm(step: Pick<Step, 'operation' | 'isEdgesOnly' | 'productKey'>): boolean {
+  return does(step, 'laysFilm') && !step.isEdgesOnly && step.productKey !== null;
+}
+
 /** The part of a piece that a step lays its film on or works at. */
 export function sideOf(step: Pick<Step, 'isEdgesOnly' | 'faces'>): CoatSide {
   if (step.isEdgesOnly) return 'edges';

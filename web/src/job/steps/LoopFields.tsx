@@ -137,10 +137,11 @@ export function LoopFields({ step, steps, editor }: LoopProps) {
 /** What stands above the first step of a round; null above every other step. */
 export function loopHead(step: StepDraft, steps: readonly StepDraft[]): ReactNode {
   const { repeat } = step;
+  if (!repeat) return null;
   const before = steps[steps.findIndex(({ key }) => key === step.key) - 1]?.repeat;
-  const isFirst = before?.group !== repeat?.group || before?.number !== repeat?.number;
-  const loop = loopsOf(steps).find(({ group }) => group === repeat?.group);
-  if (!repeat || !loop || !isFirst) return null;
+  if (before?.group === repeat.group && before.number === repeat.number) return null;
+  const loop = loopsOf(steps).find(({ group }) => group === repeat.group);
+  if (!loop) return null;
   return (
     <p className="border-line border-b px-3 py-1 pl-[3.7rem] text-small">
       <span className="font-semibold">

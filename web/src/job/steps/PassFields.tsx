@@ -8,7 +8,7 @@ const USUAL_FLASH_MIN = 5;
 
 /** In how many passes a coat goes on or an abrasive goes over, and how long a light pass flashes off. */
 export function PassFields({ step, change }: FieldsProps) {
-  const isCoat = does(step, 'laysFilm') && !does(step, 'fillsPores');
+  const isCoat = does(step, 'laysFilm');
   if (!isCoat && step.grit === null) return null;
   return (
     <>

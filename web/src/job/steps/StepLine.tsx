@@ -2,7 +2,7 @@ import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
 import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
-import { type Severity, takenOffUm } from '@upholder/core/rules';
+import type { Severity } from '@upholder/core/rules';
 import { type Step, type StepDraft, sideOf, suppliesOfStep, supplyWords } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
@@ -23,8 +23,8 @@ interface StepLineProps {
   isOpen: boolean;
   /** Gravest thing that the rules say of it. */
   mark: Severity | null;
-  /** A film lies under it that could be sanded off. */
-  isOverFilm?: boolean;
+  /** Dry film in µm that it sands off; none where it is left out. */
+  offUm?: number;
   /** Tags of the only pieces it is for; empty: all that fit. */
   only?: readonly string[];
   /** What makes it an item that can be dragged. */
@@ -158,7 +158,7 @@ export function StepLine({
   isOpen,
   mark,
   only = [],
-  isOverFilm = false,
+  offUm = 0,
   sortable,
   head,
   onToggle,
@@ -171,7 +171,6 @@ export function StepLine({
   const supplies = suppliesOfStep(step, suppliesOf(shop), pieces);
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
-  const offUm = isOverFilm ? takenOffUm(step, shop.settings.sandedOff) : 0;
   return (
     <li
       id={`step-${step.key}`}

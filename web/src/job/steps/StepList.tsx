@@ -35,9 +35,9 @@ interface ListProps {
 function Line({
   step,
   index,
-  isOverFilm,
+  offUm,
   ...list
-}: { step: StepDraft; index: number; isOverFilm: boolean } & ListProps) {
+}: { step: StepDraft; index: number; offUm: number } & ListProps) {
   const { steps, shop, pieces, shown = pieces, colour, isOnSite, openKey, onOpen, markOf, editor } = list;
   const sortable = useSortableItem(step.key);
   /** Alt and an arrow moves the step. */
@@ -57,7 +57,7 @@ function Line({
       isOnSite={isOnSite}
       isOpen={openKey === step.key}
       mark={markOf(step.key)}
-      isOverFilm={isOverFilm}
+      offUm={offUm}
       sortable={sortable}
       head={loopHead(step, steps)}
       onToggle={() => onOpen(openKey === step.key ? null : step.key)}
@@ -71,10 +71,10 @@ function Line({
 /** Steps in their order: dragged or moved by keys, each opened to everything about it. */
 export function StepList(list: ListProps) {
   const { steps, shop, editor } = list;
-  const sanded = useMemo(
-    () => new Set(builtUp(steps, sheetsOf(shop)).sanded.map(({ step }) => step.key)),
-    [steps, shop],
-  );
+  const sanded = useMemo(() => {
+    const built = builtUp(steps, sheetsOf(shop), shop.settings.sandedOff);
+    return new Map(built.sanded.map(({ step, offUm }) => [step.key, offUm]));
+  }, [steps, shop]);
   return (
     <SortableList
       ids={steps.map(({ key }) => key)}
@@ -84,7 +84,7 @@ export function StepList(list: ListProps) {
     >
       <ol className="bg-sheet" aria-label="Steps">
         {steps.map((step, index) => (
-          <Line key={step.key} step={step} index={index} isOverFilm={sanded.has(step.key)} {...list} />
+          <Line key={step.key} step={step} index={index} offUm={sanded.get(step.key) ?? 0} {...list} />
         ))}
       </ol>
     </SortableList>

@@ -1,4 +1,4 @@
-import { leavesOut } from '@upholder/core/jobs';
+import { effectiveLog, leavesOut } from '@upholder/core/jobs';
 import { anotherRepeat, applyEdits, loopsOf } from '@upholder/core/rules';
 import { does, draftOf, type Step } from '@upholder/core/systems';
 import { useState } from 'react';
@@ -25,7 +25,7 @@ function useLeavingOut({ item, detail }: Pick<NowItem, 'item' | 'detail'>) {
     // The last one first: until the task at hand itself is skipped nothing changes on the floor, and a page that is left in between
     // finds the rest where it was.
     for (const step of steps.toReversed()) {
-      const logged = detail.log.filter((entry) => leavesOut(entry) && entry.stepId === step.id);
+      const logged = effectiveLog(detail.log).filter((entry) => leavesOut(entry) && entry.stepId === step.id);
       const known = new Set(logged.flatMap((entry) => entry.pieceIds));
       const rest = pieceIds.filter((id) => !known.has(id));
       if (rest.length === 0) continue;

@@ -1,4 +1,4 @@
-import { figureOf, type Geometry, memberSpot, type Piece } from '@upholder/core/pieces';
+import { figureOf, memberSpot, type Piece } from '@upholder/core/pieces';
 import { does, memberOrder, type StepDraft } from '@upholder/core/systems';
 import { MEMBER_WORDS } from '@upholder/core/words';
 
@@ -20,7 +20,6 @@ function kindsOf(pieces: readonly Piece[]): Piece[] {
 
 function Drawing({ step, piece }: { step: StepDraft; piece: Piece }) {
   const turns = memberOrder(step, piece);
-  if (turns.length < 2) return null;
   const scale = Math.min(TALLEST_PX / piece.heightMm, WIDEST_PX / piece.widthMm);
   const [width, height] = [piece.widthMm * scale, piece.heightMm * scale];
   const box = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => ({
@@ -91,12 +90,12 @@ function Spot({ number, x, y }: { number: number; x: number; y: number }) {
 
 /** The members of the pieces in the order in which they are worked, on their drawing. */
 export function MemberDrawing({ step, pieces }: { step: StepDraft; pieces: readonly Piece[] }) {
-  const isWorked = does(step, 'laysFilm') ? !does(step, 'fillsPores') : step.applications.length > 0;
-  const drawn: Geometry[] = kindsOf(pieces).filter((piece) => memberOrder(step, piece).length >= 2);
+  const isWorked = does(step, 'laysFilm') || step.applications.length > 0;
+  const drawn = kindsOf(pieces).filter((piece) => memberOrder(step, piece).length >= 2);
   if (!isWorked || drawn.length === 0) return null;
   return (
     <div className="mt-3 flex flex-wrap gap-6">
-      {kindsOf(pieces).map((piece) => (
+      {drawn.map((piece) => (
         <Drawing key={piece.id} step={step} piece={piece} />
       ))}
     </div>

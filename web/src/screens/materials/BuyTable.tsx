@@ -3,9 +3,7 @@ import type { ProductNeed } from '@upholder/core/estimating';
 import { Link } from 'react-router';
 import { money, show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
-
-const HEAD = 'py-1.5 pl-4 text-right font-semibold';
-const CELL = 'py-1.5 pl-4 text-right align-top';
+import { CELL, HEAD } from './cells.ts';
 
 /** What to buy of a product, in containers where their sizes are known. */
 function Buy({ need: { missingMl, purchase } }: { need: ProductNeed }) {
@@ -41,9 +39,9 @@ export function BuyTable({
   shop: Pick<ShopContext, 'products'>;
 }) {
   const idOf = (key: string) => shop.products.find((product) => product.key === key)?.id ?? '';
-  const costs = products.map(costOf);
-  const isWhole = !costs.includes(null);
-  const sum = costs.reduce<number>((total, cost) => total + (cost ?? 0), 0);
+  const rows = products.map((need) => ({ need, cost: costOf(need) }));
+  const isWhole = rows.every(({ cost }) => cost !== null);
+  const sum = rows.reduce((total, { cost }) => total + (cost ?? 0), 0);
   return (
     <Card className="p-4" aria-label="What to buy">
       <h2>What to buy</h2>
@@ -64,39 +62,36 @@ export function BuyTable({
             </tr>
           </thead>
           <tbody>
-            {products.map((need) => {
-              const cost = costOf(need);
-              return (
-                <tr key={need.productKey} className="border-line border-b">
-                  <th scope="row" className="py-1.5 font-normal">
-                    <Link
-                      to={`/products?product=${idOf(need.productKey)}`}
-                      className="underline underline-offset-2"
-                    >
-                      {need.sheet.name}
-                    </Link>
-                  </th>
-                  <td className={`${CELL} quantity`}>{show('volume', need.wholeMl)}</td>
-                  <td className={`${CELL} quantity`}>
-                    {show('volume', need.safeMl)}
-                    <span className="block font-normal text-quiet text-small">
-                      expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
-                    </span>
-                  </td>
-                  <td className={`${CELL} quantity`}>
-                    {need.stockMl === null ? (
-                      <span className="font-normal text-quiet">not counted yet</span>
-                    ) : (
-                      show('volume', need.stockMl)
-                    )}
-                  </td>
-                  <td className={`${CELL} quantity`}>
-                    <Buy need={need} />
-                  </td>
-                  <td className={`${CELL} quantity`}>{costWords(cost)}</td>
-                </tr>
-              );
-            })}
+            {rows.map(({ need, cost }) => (
+              <tr key={need.productKey} className="border-line border-b">
+                <th scope="row" className="py-1.5 font-normal">
+                  <Link
+                    to={`/products?product=${idOf(need.productKey)}`}
+                    className="underline underline-offset-2"
+                  >
+                    {need.sheet.name}
+                  </Link>
+                </th>
+                <td className={`${CELL} quantity`}>{show('volume', need.wholeMl)}</td>
+                <td className={`${CELL} quantity`}>
+                  {show('volume', need.safeMl)}
+                  <span className="block font-normal text-quiet text-small">
+                    expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
+                  </span>
+                </td>
+                <td className={`${CELL} quantity`}>
+                  {need.stockMl === null ? (
+                    <span className="font-normal text-quiet">not counted yet</span>
+                  ) : (
+                    show('volume', need.stockMl)
+                  )}
+                </td>
+                <td className={`${CELL} quantity`}>
+                  <Buy need={need} />
+                </td>
+                <td className={`${CELL} quantity`}>{costWords(cost)}</td>
+              </tr>
+            ))}
           </tbody>
           <tfoot>
             <tr>

@@ -1,11 +1,8 @@
 import type { PieceRow, ShopContext, ZoneRow } from '@upholder/core/api';
-import type { CoatNeed } from '@upholder/core/estimating';
-import { equivalentSides, interval90 } from '@upholder/core/estimating';
+import { type CoatNeed, equivalentSides, interval90 } from '@upholder/core/estimating';
 import { show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
-
-const HEAD = 'py-1.5 pl-4 text-right font-semibold';
-const CELL = 'py-1.5 pl-4 text-right align-top';
+import { CELL, HEAD } from './cells.ts';
 
 /** How far the count is from the film, in percent of the film. */
 function gapOf({ film, count }: CoatNeed): number | null {
