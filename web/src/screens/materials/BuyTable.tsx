@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { ProductNeed } from '@upholder/core/estimating';
+import { regional } from '@upholder/core/said';
 import { Link } from 'react-router';
 import { money, show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
@@ -46,8 +47,9 @@ export function BuyTable({
     <Card className="p-4" aria-label="What to buy">
       <h2>What to buy</h2>
       <p className="max-w-prose text-quiet">
-        Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a
-        risk to the colour; a leftover costs its price.
+        {regional(
+          'Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a risk to the colour; a leftover costs its price.',
+        )}
       </p>
       <div className="mt-2 overflow-x-auto">
         <table className="w-full min-w-[52rem] text-left">

@@ -71,7 +71,7 @@ export function MaterialsScreen() {
           shop={shop}
         />
       ))}
-      <PerSideFields key={shop.version} shop={shop} />
+      <PerSideFields shop={shop} />
       <Card className="p-4" aria-label="Consumables">
         <h2>Consumables</h2>
         <ul className="mt-2 grid grid-cols-3 gap-x-8 gap-y-1 max-lg:grid-cols-2 max-md:grid-cols-1">
