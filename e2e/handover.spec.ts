@@ -82,7 +82,7 @@ test('the music school’s call-back is traced to skin oil, repaired with a film
     .getByRole('region', { name: 'Jobs found' })
     .getByRole('link', { name: /Instrument cupboards/ })
     .click();
-  await page.getByRole('link', { name: /^7\s*Handover/ }).click();
+  await page.getByRole('link', { name: /^\d\s*Handover/ }).click();
   const callBacks = page.getByRole('region', { name: 'Call-backs' });
   await expect(callBacks).toContainText('has gone sticky');
   await callBacks.getByRole('link', { name: 'I07: Soft or sticky' }).click();
