@@ -1,4 +1,4 @@
-import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
+import { GENERIC_PRODUCTS } from '@upholder/core/catalogue';
 import { type BenchItem, BenchItemSchema, type MixRecord, MixRecordSchema } from '@upholder/core/mixing';
 import { DEFAULT_SHOP_SETTINGS } from '@upholder/core/shop';
 import {
@@ -16,6 +16,7 @@ import { putMix } from '../server/src/mixes/store.ts';
 import { productsOf, setStock } from '../server/src/products/products.ts';
 import { addLayer, addSupply } from '../server/src/products/store.ts';
 import { addVersion } from '../server/src/systems/store.ts';
+import { demoSupplies } from './money.ts';
 
 /** What single jobs of the made-up shop do otherwise, by their codes. */
 export const JOB_METHODS: Record<string, MethodChoices> = {
@@ -59,7 +60,7 @@ export async function seedMethods(
   madeBy: string,
   opening: Date,
 ): Promise<void> {
-  for (const [key, supply] of Object.entries(GENERIC_SUPPLIES))
+  for (const [key, supply] of Object.entries(demoSupplies()))
     await addSupply(db, shopId, { id: uuid(), key, supply });
   const daysAgo = (days: number) => new Date(opening.getTime() - days * 86_400_000);
   const system = quaysidePale();
@@ -126,6 +127,8 @@ function benchItems(by: string, opening: Date): BenchItem[] {
       cupMl: 600,
       residueMl: 60,
       fullG: 1480,
+      price: 58_000,
+      lifeH: 1200,
       isRetired: false,
     },
     {
@@ -136,6 +139,8 @@ function benchItems(by: string, opening: Date): BenchItem[] {
       cupMl: null,
       residueMl: 350,
       fullG: null,
+      price: 112_000,
+      lifeH: 2000,
       isRetired: false,
     },
     {

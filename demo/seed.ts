@@ -36,6 +36,7 @@ import { hashPassword } from '../server/src/session/password.ts';
 import { addSteps } from '../server/src/zones/steps.ts';
 import { addZone } from '../server/src/zones/store.ts';
 import { JOB_METHODS, seedBench, seedMethods } from './methods.ts';
+import { asBought, DEMO_RATES, seedQuotes } from './money.ts';
 import { ownProducts, pastMix, seedAftermath } from './past.ts';
 import {
   CREW,
@@ -49,7 +50,12 @@ import {
 } from './world.ts';
 
 const STATION_SEED = 7;
-const SHEETS = { ...GENERIC_PRODUCTS, ...ownProducts() };
+const SHEETS = Object.fromEntries(
+  Object.entries({ ...GENERIC_PRODUCTS, ...ownProducts() }).map(([key, sheet]) => [
+    key,
+    asBought(key, sheet),
+  ]),
+);
 /** How far the combs of the sprayed coats read off the typical film, in µm, one after the other. */
 const COMB_OFF_UM = [0, -4, 5, 2, -6, 3, 8, -2];
 
@@ -128,6 +134,7 @@ async function seedJob(
     id: uuid(),
     methods: JOB_METHODS[demo.code] ?? NO_METHOD_CHOICES,
     room: null,
+    pricing: null,
     startOn: addDays(monday, startDay),
     neededBy: neededDay === null ? null : addDays(monday, neededDay),
   };
@@ -349,7 +356,7 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
         shopId,
         SHOP.name,
         SHOP.timeZone,
-        JSON.stringify(DEFAULT_SHOP_SETTINGS),
+        JSON.stringify({ ...DEFAULT_SHOP_SETTINGS, rates: DEMO_RATES }),
       ]);
       const crew = new Map<string, string>();
       for (const { name, role, signIn, daysOff } of CREW) {
@@ -381,6 +388,12 @@ export async function seedDemo(databaseUrl: string, opening: Date): Promise<void
       const plan = await makePlan(db, shopId, quay, start);
       await playLog(db, shopId, quay, plan, crew, opening);
       await seedFindings(db, shopId, quay, crew, opening);
+      const [maren] = crew;
+      if (maren)
+        await seedQuotes(db, { shopId, jobId: quay, plan, opening, timeZone: SHOP.timeZone }, SHEETS, {
+          memberId: maren[0],
+          memberName: maren[1],
+        });
       await makePlan(db, shopId, vestry, opening);
       const then = toInstant(minuteAt(addDays(monday, MUSIC_DAY), '06:00', SHOP.timeZone));
       const past = await makePlan(db, shopId, music, then);

@@ -30,7 +30,7 @@ export interface DemoWall {
   rows: { xMm: number; yMm: number; gapMm: number; tags: string[] }[];
 }
 
-export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy' | 'methods' | 'room'> {
+export interface DemoJob extends Omit<Job, 'id' | 'startOn' | 'neededBy' | 'methods' | 'room' | 'pricing'> {
   /** Days after the Monday of the demo week. */
   startDay: number;
   neededDay: number | null;

@@ -21,6 +21,7 @@ import {
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '@upholder/core/catalogue';
 import { NO_HARDWARE } from '@upholder/core/elevation';
 import { NO_ROOM } from '@upholder/core/jobs';
+import { USUAL_PRICING } from '@upholder/core/rates';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import express, { type ErrorRequestHandler } from 'express';
 import { v7 as uuid } from 'uuid';
@@ -223,6 +224,14 @@ describe('every declared route', () => {
           lengthMm: 4200,
           tasks: [{ kind: 'floor', amount: 14.7, doors: 0, minutesEach: null }],
         },
+      },
+    });
+    const { version: roomVersion } = await send('job', { params: { jobId } }).then(({ job: kept }) => kept);
+    await send('changePricing', {
+      params: { jobId },
+      body: {
+        version: roomVersion,
+        pricing: { ...USUAL_PRICING, extras: [{ id: uuid(), name: 'Handles', amount: 7200 }] },
       },
     });
     await send('answerSurvey', { params: { zoneId }, body: { answers: { soil: 'kitchen' } } });

@@ -1,13 +1,16 @@
 import { ACCESS, addressed, type CallName, mayCall, PATHS, RAW_PATHS } from '@upholder/core/api';
+import type { Happening, NewJobEvent } from '@upholder/core/handover';
 import { ROLES, type Role } from '@upholder/core/people';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sampleQuote } from '../../core/test/quote.ts';
 import { DEFAULT_SESSIONS } from '../src/base/config.ts';
 import { type Database, one, openDatabase } from '../src/db/database.ts';
 import { addMember } from '../src/people/store.ts';
 import { openSession } from '../src/session/store.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, NOW, startTestServer } from './harness.ts';
+import { makeJob } from './samples.ts';
 
 const ADDRESSES: Record<CallName, string> = { ...PATHS, ...RAW_PATHS };
 const NAMES = Object.keys(ADDRESSES) as CallName[];
@@ -99,5 +102,39 @@ describe('who may make which call', () => {
     ['owner', 'changeShop', true],
   ] as const)('%s, %s: %s', (role, name, may) => {
     expect(mayCall(role, name)).toBe(may);
+  });
+});
+
+describe('quotes', () => {
+  it('are written, answered and withdrawn by planners and owners; the floor reports everything else', async () => {
+    const [owner, planner, floor] = [
+      await somebody('owner'),
+      await somebody('planner'),
+      await somebody('floor'),
+    ];
+    const { job } = await makeJob(owner);
+    const post = async (caller: Caller, what: Happening) => {
+      const sent: NewJobEvent = { id: uuid(), jobId: job.id, at: NOW, what };
+      const { status } = await caller.call('POST', `/jobs/${job.id}/events`, sent);
+      return { status, id: sent.id };
+    };
+    expect((await post(floor, { kind: 'quote', quote: sampleQuote() })).status).toBe(403);
+    const quote = await post(planner, { kind: 'quote', quote: sampleQuote() });
+    expect(quote.status).toBe(200);
+    const answer: Happening = {
+      kind: 'quote-answer',
+      quoteId: quote.id,
+      answer: 'accepted',
+      by: 'Ada Quill',
+      on: '2026-11-20',
+      how: 'signed',
+      note: '',
+    };
+    expect((await post(floor, answer)).status).toBe(403);
+    expect((await post(owner, answer)).status).toBe(200);
+    expect((await post(owner, { ...answer, quoteId: uuid() })).status).toBe(422);
+    expect((await post(owner, { ...answer, by: ' ' })).status).toBe(422);
+    expect((await post(floor, { kind: 'withdrawn', eventId: quote.id })).status).toBe(403);
+    expect((await post(floor, { kind: 'reopened', reason: '' })).status).toBe(200);
   });
 });

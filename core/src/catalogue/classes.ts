@@ -36,6 +36,7 @@ export function waterborne(sheet: Partial<ProductSheet>): Omit<ProductSheet, 'na
     maxTotalDftUm: null,
     isIsocyanate: false,
     pricePerLitre: 3600,
+    supplier: '',
     cautions: [SPRAY_MIST],
     sheen: '',
     vocGL: null,

@@ -5,7 +5,7 @@ const HOUR = 60;
 const DAY = 1440;
 const DUST = 'Dust mask and extraction while it is sanded.';
 
-const CLASS = { source: 'class default' } as const;
+const CLASS = { source: 'class default', price: null, packSize: null, supplier: '', stock: null } as const;
 
 function abrasive(grit: number, form: SupplyOf<'abrasive'>['form'] = '150 mm disc'): Supply {
   const isDisc = form === '150 mm disc';

@@ -165,6 +165,8 @@ export const ProductSheetSchema = z
       )
       .max(8)
       .default([]),
+    /** Where it is bought. */
+    supplier: textField('supplier', 80).default(''),
     cautions: z.array(z.string().max(300)).default([]),
     sheen: z.enum(SHEET_SHEENS).default(''),
     /** Worst grade that its maker accepts in a cross-cut (ISO 2409), and the softest pencil that may scratch it (ISO 15184). */

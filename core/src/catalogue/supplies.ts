@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { countField, nameField, quantityField, spanField } from '../fields/index.ts';
+import {
+  aboveZeroField,
+  countField,
+  nameField,
+  numberField,
+  quantityField,
+  spanField,
+  textField,
+} from '../fields/index.ts';
 import type { FieldCode } from '../said/index.ts';
 
 /** What stands in the stores besides coatings. */
@@ -25,6 +33,13 @@ const common = {
   name: nameField('name', 80),
   cautions: z.array(z.string().max(300)).max(10).default([]),
   source: z.enum(['class default', 'entered from sheet', 'measured here']),
+  /** What a pack costs, in minor currency units, and what is in it: mL, pieces or metres. Null where nobody knows. */
+  price: countField('price', 0, 10_000_000).nullable().default(null),
+  packSize: aboveZeroField('pack-size', 100_000).nullable().default(null),
+  /** Where it is bought. */
+  supplier: textField('supplier', 80).default(''),
+  /** What is there, in the unit of its pack; null where nobody has counted. */
+  stock: numberField('stock', 0, 1_000_000).nullable().default(null),
 };
 
 /** A cleaner, abrasive, filler, caulk, tape or cloth with what its label says. */

@@ -6,3 +6,4 @@ export * from './materials.ts';
 export * from './methods.ts';
 export { type Around, previewedDays } from './preview.ts';
 export * from './rough.ts';
+export * from './work.ts';

@@ -1,7 +1,5 @@
-import type { ProductSheet } from '../catalogue/index.ts';
 import { type Climate, filmClocks } from '../drying/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
-import { type Piece, staysMounted, workedWay } from '../pieces/index.ts';
 import { beforeWrapUp, type Lags, lagsOf } from '../planning/index.ts';
 import { type Interval, localDate, type Minute, type ShopSettings, workIntervals } from '../shop/index.ts';
 import {
@@ -11,26 +9,19 @@ import {
   type Step,
   sideOf,
   stepAppliesTo,
-  stepInPlace,
   strainingMinutes,
   waitOf,
   YARDSTICKS,
 } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
+import { isLoose, minutesAround, stepMinutes, type WorkInput } from './work.ts';
 
 /** What a rough estimate counts with. */
-export interface RoughInput {
-  steps: readonly Step[];
-  pieces: readonly Piece[];
-  sheets: Readonly<Record<string, ProductSheet>>;
+export interface RoughInput extends WorkInput {
   /** Working time from the start on, as `roughCalendar` gives it. */
   work: readonly Interval[];
   timeZone: string;
   climate: Climate;
-  people: number;
-  isOnSite: boolean;
-  /** What carrying and the way to the client take; nothing where it is left out. */
-  settings?: Pick<ShopSettings, 'handlingMin' | 'tripMin' | 'yardsticks'>;
   /** How loose pieces lie; flat, two-sided ones are coated in two tasks. */
   laying?: Laying;
 }
@@ -50,41 +41,6 @@ export interface RoughEstimate {
 }
 
 const LONGEST_DAYS = 120;
-
-/** Carrying and hanging for a coat, and the way to the client and back for everybody where loose pieces are fetched or refitted. */
-function minutesAround(
-  step: Step,
-  loose: number,
-  turned: number,
-  { settings, isOnSite, people }: Pick<RoughInput, 'settings' | 'isOnSite' | 'people'>,
-): number {
-  if (!settings || isOnSite || loose === 0) return 0;
-  const isFilm = does(step, 'laysFilm');
-  if (isFilm && !step.isEdgesOnly) return (loose + turned) * settings.handlingMin;
-  return step.place === 'room' && !isFilm ? settings.tripMin * people : 0;
-}
-
-/** Whether a piece comes off what it hangs on to be worked. */
-function isLoose(piece: Piece, isOnSite: boolean): boolean {
-  return !staysMounted(workedWay(piece, isOnSite));
-}
-
-/** Hands-on minutes of a step for these pieces, its set-ups and clean-ups with them. */
-function stepMinutes(
-  step: Step,
-  pieces: readonly Piece[],
-  { isOnSite, settings }: Pick<RoughInput, 'isOnSite' | 'settings'>,
-): number {
-  const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
-  const inRoom = pieces.filter(isLeft);
-  const loose = pieces.filter((piece) => !isLeft(piece));
-  const side = sideOf(step);
-  const own = settings?.yardsticks;
-  const shop = minutesOfStep(step, loose, side, own);
-  const room = minutesOfStep(stepInPlace(step, !isOnSite), inRoom, side, own);
-  const sessions = Number(inRoom.length > 0) + Number(loose.length > 0);
-  return shop.handsOnMin + room.handsOnMin + sessions * (shop.setupMin + shop.cleanupMin);
-}
 
 /** Whether a coat goes on lying pieces one side at a time. */
 function isTurned(
@@ -116,71 +72,6 @@ function finishWork(work: readonly Interval[], from: Minute, minutes: number): M
     left -= end - begin;
   }
   return work.at(-1)?.end ?? from;
-}
-
-/** What the hours of a job go into, in the order in which they come. */
-export const PHASES = [
-  'taking-down',
-  'preparation',
-  'filling',
-  'priming',
-  'colour',
-  'clear',
-  'looking-over',
-  'bringing-back',
-] as const;
-export type Phase = (typeof PHASES)[number];
-
-/** The phase of each step: what is sanded or dusted counts with the film that it makes ready for. */
-function phasesOf(steps: readonly Step[], sheets: RoughInput['sheets']): Map<string, Phase> {
-  const phases = new Map<string, Phase>();
-  let next: Phase = 'preparation';
-  for (const step of steps.toReversed()) {
-    const role = step.productKey === null ? undefined : sheets[step.productKey]?.role;
-    if (does(step, 'mountsAgain') || does(step, 'packs') || does(step, 'delivers'))
-      phases.set(step.id, 'bringing-back');
-    else if (does(step, 'looksOver')) phases.set(step.id, 'looking-over');
-    else if (does(step, 'takesDown') || does(step, 'hangs')) phases.set(step.id, 'taking-down');
-    else if (
-      does(step, 'washes') ||
-      does(step, 'keysGround') ||
-      does(step, 'deglosses') ||
-      does(step, 'masks')
-    )
-      phases.set(step.id, 'preparation');
-    else {
-      if (does(step, 'laysFilm'))
-        next = does(step, 'fillsPores')
-          ? 'filling'
-          : role === 'primer'
-            ? 'priming'
-            : role === 'clear'
-              ? 'clear'
-              : 'colour';
-      phases.set(step.id, next);
-    }
-  }
-  return phases;
-}
-
-/**
- * Hands-on minutes of the sequences of zones by phase, each for its own pieces, before anything is planned: by the yardsticks, set-ups once a step,
- * carrying and the way to the client with them. Phases without work are left out.
- */
-export function minutesByPhase(
-  input: Pick<RoughInput, 'steps' | 'pieces' | 'sheets' | 'isOnSite' | 'settings' | 'people'>,
-): Map<Phase, number> {
-  const phases = phasesOf(input.steps, input.sheets);
-  const minutes = new Map<Phase, number>();
-  for (const step of input.steps) {
-    const pieces = input.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
-    const phase = phases.get(step.id);
-    if (pieces.length === 0 || phase === undefined) continue;
-    const loose = pieces.filter((piece) => isLoose(piece, input.isOnSite)).length;
-    const own = stepMinutes(step, pieces, input) + minutesAround(step, loose, 0, input);
-    minutes.set(phase, (minutes.get(phase) ?? 0) + own);
-  }
-  return new Map(PHASES.flatMap((phase) => (minutes.has(phase) ? [[phase, minutes.get(phase) ?? 0]] : [])));
 }
 
 /**

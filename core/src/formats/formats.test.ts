@@ -31,6 +31,7 @@ const file: JobFile = {
     methods: NO_METHOD_CHOICES,
     status: 'open',
     room: null,
+    pricing: null,
   },
   zones: input.zones,
   steps: input.steps,

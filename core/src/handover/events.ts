@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { APPLICATORS } from '../catalogue/sheet.ts';
-import { nameField, textField } from '../fields/index.ts';
+import { dateField, nameField, textField } from '../fields/index.ts';
 import { ROOM_TASKS } from '../jobs/room.ts';
 import { SWITCH_REASONS } from '../jobs/toolSwitch.ts';
+import { QUOTE_ANSWERS, QUOTE_ROUTES, QuoteSchema } from '../quotes/index.ts';
 import { said } from '../said/index.ts';
 import { READINGS } from './readingNames.ts';
 
@@ -122,6 +123,17 @@ export const HappeningSchema = z.discriminatedUnion('kind', [
     reason: z.enum(SWITCH_REASONS),
     /** The item that failed, where it is in the register. */
     itemId: z.uuid().nullable().default(null),
+    note: textField('note', 500).default(''),
+  }),
+  z.object({ kind: z.literal('quote'), quote: QuoteSchema }),
+  z.object({
+    kind: z.literal('quote-answer'),
+    quoteId: z.uuid(),
+    answer: z.enum(QUOTE_ANSWERS),
+    /** Who of the client's side said so, on which day, and how. */
+    by: nameField('signed-by', 120),
+    on: dateField(),
+    how: z.enum(QUOTE_ROUTES),
     note: textField('note', 500).default(''),
   }),
   z.object({ kind: z.literal('closed'), reason: textField('reason', 500) }),

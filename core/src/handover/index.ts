@@ -5,6 +5,7 @@ export * from './events.ts';
 export * from './leftOpen.ts';
 export * from './leftovers.ts';
 export * from './notPromised.ts';
+export * from './quotes.ts';
 export * from './readingNames.ts';
 export * from './readings.ts';
 export * from './state.ts';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SurveyAnswersSchema } from '../answers/answers.ts';
 import { SUBSTRATES } from '../catalogue/substrates.ts';
 import { dateField, nameField, textField } from '../fields/index.ts';
+import { PricingSchema } from '../rates/index.ts';
 import { said, saidDate } from '../said/index.ts';
 import { CustomSystemRefSchema } from '../systems/customSystem.ts';
 import { MethodChoicesSchema } from '../systems/methods.ts';
@@ -49,6 +50,8 @@ export const JobSchema = z.object({
   methods: MethodChoicesSchema,
   /** The client's room; null where nobody said anything of it. */
   room: RoomSchema.nullable().default(null),
+  /** How it is priced; null where that is what the shop does. */
+  pricing: PricingSchema.nullable().default(null),
 });
 export type Job = z.infer<typeof JobSchema>;
 

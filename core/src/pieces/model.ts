@@ -209,6 +209,18 @@ function refuse(piece: Geometry, context: z.RefinementCtx): void {
   }
 }
 
+/** A piece as it is drawn, without where it belongs and how it is worked. */
+export const PieceShapeSchema = PieceFieldsSchema.omit({
+  tag: true,
+  note: true,
+  hingeSide: true,
+  treatment: true,
+  openingId: true,
+  way: true,
+  placeId: true,
+  area: true,
+});
+
 export const PieceSpecSchema = PieceFieldsSchema.superRefine(refuse);
 
 /** A piece of a job. `position` orders the take-off. */

@@ -19,6 +19,7 @@ export const HANDOVER = {
   'handover.nothing-of-this-job': 'This job has no such piece, bag or event.',
   'handover.not-handed-over-yet': 'This job is not handed over yet. Report a defect instead.',
   'handover.handed-over-already': 'This job is handed over already. Open a call-back to work on it again.',
+  'handover.quotes-are-for-planners': 'Only planners and owners write and answer quotes.',
   'handover.close-after-handover': 'Only a job that is handed over can be closed.',
   // core/src/handover/state.ts
   'handover.state-open': 'open',

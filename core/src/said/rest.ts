@@ -11,6 +11,7 @@ import { MAP } from './map.ts';
 import { MIX } from './mix.ts';
 import { PIECE } from './piece.ts';
 import { PLAN } from './plan.ts';
+import { PRICE } from './price.ts';
 import { REFUSAL } from './refusal.ts';
 import { RULE } from './rule.ts';
 import { SHEET } from './sheet.ts';
@@ -34,6 +35,7 @@ export const REST = {
   ...MIX,
   ...PIECE,
   ...PLAN,
+  ...PRICE,
   ...REFUSAL,
   ...RULE,
   ...SHEET,

@@ -3,6 +3,7 @@ import { PENCILS } from '../catalogue/sheet.ts';
 import { countField, dateField, numberField, quantityField } from '../fields/index.ts';
 import { SANDED_OFF } from '../film/sanding.ts';
 import { HolderSchema, PlaceSchema, SHOP_PLACE } from '../places/index.ts';
+import { NO_RATES, RatesSchema } from '../rates/index.ts';
 import { said } from '../said/index.ts';
 import { MethodChoicesSchema, NO_METHOD_CHOICES } from '../systems/methods.ts';
 import { LabourSchema } from '../systems/step.ts';
@@ -139,6 +140,8 @@ const ShopFieldsSchema = z.object({
       clear: quantityField('per-side', 'volume', 1, 2000).nullable(),
     })
     .default({ primer: null, colour: null, clear: null }),
+  /** What it asks for its work. */
+  rates: RatesSchema.default(NO_RATES),
   /** What a spray gun takes on top of its usual cleaning and setting up when the paint in it changes. */
   changeover: ChangeoverSchema.default({ paleMin: 10, solventMin: 15, refillMin: 5 }),
   /** The way to a client and back, and settling in there: for each person and trip. It has to leave time for work in half a day. */
@@ -232,6 +235,7 @@ export const DEFAULT_SHOP_SETTINGS: ShopSettings = {
   handlingMin: 0.7,
   sandedOff: [...SANDED_OFF],
   perSideMl: { primer: null, colour: null, clear: null },
+  rates: NO_RATES,
   methods: NO_METHOD_CHOICES,
   yardsticks: {},
   leadBanYear: 1992,

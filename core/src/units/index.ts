@@ -1,7 +1,7 @@
 export { formatDuration, parseDurationMinutes } from './duration.ts';
 export { formatMm, parseLengthMm, parseOrificeMm } from './length.ts';
 export { measured } from './measured.ts';
-export { fitting, parseDecimal, plainDecimal, plainText, readingsOf } from './number.ts';
+export { askWords, fitting, parseDecimal, plainDecimal, plainText, readingsOf } from './number.ts';
 export { formatOunces, formatOunceWeight } from './ounces.ts';
 export * from './prefs.ts';
 export * from './prefsSchema.ts';

@@ -160,3 +160,13 @@ export function moneyWords(minor: number, { locale, currency }: Voice): string {
     minor / 100,
   );
 }
+
+/** Money to the last minor unit, as in prices and quotes. */
+export function exactMoneyWords(
+  minor: number,
+  { locale, currency }: Pick<Voice, 'locale' | 'currency'>,
+): string {
+  return new Intl.NumberFormat(locale, { style: 'currency', currency, minimumFractionDigits: 2 }).format(
+    minor / 100,
+  );
+}

@@ -15,11 +15,12 @@ interface RawJob extends Record<string, unknown> {
   status: Job['status'];
   methods: Job['methods'];
   room: Job['room'];
+  pricing: Job['pricing'];
   version: number;
 }
 
 const COLUMNS =
-  'id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, version';
+  'id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, pricing, version';
 
 function toJob(row: RawJob): JobRow {
   return {
@@ -34,6 +35,7 @@ function toJob(row: RawJob): JobRow {
     status: row.status,
     methods: row.methods,
     room: row.room,
+    pricing: row.pricing,
     version: row.version,
   };
 }
@@ -41,8 +43,9 @@ function toJob(row: RawJob): JobRow {
 /** Adds a job; writing the same id again changes nothing. Null when the id belongs to another shop. */
 export async function addJob(db: Queryable, shopId: string, job: Job, now: Date): Promise<JobRow | null> {
   await db.query(
-    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict (id) do nothing`,
+    `insert into job (id, shop_id, code, name, client, address_note, start_on, needed_by, place, status, methods, room, pricing,
+                      created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) on conflict (id) do nothing`,
     [
       job.id,
       shopId,
@@ -56,6 +59,7 @@ export async function addJob(db: Queryable, shopId: string, job: Job, now: Date)
       job.status,
       JSON.stringify(job.methods),
       job.room && JSON.stringify(job.room),
+      job.pricing && JSON.stringify(job.pricing),
       now,
     ],
   );
@@ -74,7 +78,7 @@ export async function findJob(db: Queryable, shopId: string, id: string): Promis
 export async function updateJob(
   db: Queryable,
   shopId: string,
-  job: Omit<Job, 'methods' | 'room'>,
+  job: Omit<Job, 'methods' | 'room' | 'pricing'>,
   version: number,
 ): Promise<JobRow | null> {
   const row = await maybeOne<RawJob>(
@@ -129,6 +133,23 @@ export async function updateRoom(
     `update job set room = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
      returning ${COLUMNS}`,
     [shopId, id, version, room && JSON.stringify(room)],
+  );
+  return row && toJob(row);
+}
+
+/** Writes how a job is priced if the version still holds; null when someone was faster. */
+export async function updatePricing(
+  db: Queryable,
+  shopId: string,
+  id: string,
+  pricing: Job['pricing'],
+  version: number,
+): Promise<JobRow | null> {
+  const row = await maybeOne<RawJob>(
+    db,
+    `update job set pricing = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3
+     returning ${COLUMNS}`,
+    [shopId, id, version, pricing && JSON.stringify(pricing)],
   );
   return row && toJob(row);
 }

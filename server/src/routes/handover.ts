@@ -1,4 +1,4 @@
-import { ROUTES } from '@upholder/core/api';
+import { mayCall, ROUTES } from '@upholder/core/api';
 import {
   type JobEvent,
   lastHandover,
@@ -33,6 +33,8 @@ function subjectsOf({ what }: NewJobEvent): string[] {
       return what.pieceIds;
     case 'call-back-ended':
       return [what.callBackId];
+    case 'quote-answer':
+      return [what.quoteId];
     case 'withdrawn':
       return [what.eventId];
     default:
@@ -61,6 +63,13 @@ async function assertFits(
     refuse('what', said('handover.close-after-handover'));
 }
 
+/** Whether an event is a quote, an answer to one, or takes one of them back. */
+function isAboutMoney({ what }: NewJobEvent, before: readonly JobEvent[]): boolean {
+  const meant =
+    what.kind === 'withdrawn' ? before.find(({ id }) => id === what.eventId)?.what.kind : what.kind;
+  return meant === 'quote' || meant === 'quote-answer';
+}
+
 /** What happens to a job besides its work, each written once however often it is sent. */
 export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.addJobEvent, async ({ params: { jobId }, body }, { member, changed }) => {
@@ -76,6 +85,8 @@ export function addHandoverRoutes(routes: RouteTable, { db, clock }: App): void 
       if (!job) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       if (isAhead(body.at, clock.now())) refuse('at', said('refusal.that-time-is-in-the-future'));
       const before = await eventsOfJob(connection, shopId, jobId);
+      if (isAboutMoney(body, before) && !mayCall(member.role, 'changePricing'))
+        throw new ApiError('not-allowed', said('handover.quotes-are-for-planners'));
       await assertFits(connection, shopId, body, job.status, before);
       const event: JobEvent = {
         ...body,

@@ -15,6 +15,7 @@ import {
   summariesOf,
   updateJob,
   updateMethods,
+  updatePricing,
   updateRoom,
 } from '../jobs/store.ts';
 import { generateZone, moveZone } from '../zones/sequence.ts';
@@ -103,6 +104,16 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
       ...head,
       update: (connection, { body }, before, { member }) =>
         updateRoom(connection, member.shopId, before.id, body.room, body.version),
+      touched: ({ id }) => ({ jobs: [{ id, job: true }] }),
+    }),
+  );
+
+  routes.add(
+    ROUTES.changePricing,
+    changing(db, {
+      ...head,
+      update: (connection, { body }, before, { member }) =>
+        updatePricing(connection, member.shopId, before.id, body.pricing, body.version),
       touched: ({ id }) => ({ jobs: [{ id, job: true }] }),
     }),
   );

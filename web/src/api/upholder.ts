@@ -265,6 +265,10 @@ export const upholder = createApi({
       query: ({ id, ...body }) => call('changeRoom', { params: { jobId: id }, body }),
       invalidatesTags: ofJobById,
     }),
+    changePricing: build.mutation<Out<'changePricing'>, { id: string } & In<'changePricing'>>({
+      query: ({ id, ...body }) => call('changePricing', { params: { jobId: id }, body }),
+      invalidatesTags: ofJobById,
+    }),
     changeMethods: build.mutation<Out<'changeMethods'>, { id: string } & In<'changeMethods'>>({
       query: ({ id, ...body }) => call('changeMethods', { params: { jobId: id }, body }),
       invalidatesTags: ofJobById,

@@ -2,6 +2,8 @@ import { createBrowserRouter, Navigate, redirect } from 'react-router';
 import { Skeleton } from '../parts/controls.tsx';
 import { Frame } from './Frame.tsx';
 
+// Longer than other files: one list of all addresses.
+
 /** Every screen is loaded when it is first shown. */
 export const router = createBrowserRouter([
   // Whoever opens these is not signed in.
@@ -89,6 +91,24 @@ export const router = createBrowserRouter([
             path: 'materials',
             lazy: async () => ({
               Component: (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
+            }),
+          },
+          {
+            path: 'materials/price',
+            lazy: async () => ({
+              Component: (await import('../screens/price/PriceScreen.tsx')).PriceScreen,
+            }),
+          },
+          {
+            path: 'materials/quotes',
+            lazy: async () => ({
+              Component: (await import('../screens/price/QuotesScreen.tsx')).QuotesScreen,
+            }),
+          },
+          {
+            path: 'materials/quotes/:quoteId',
+            lazy: async () => ({
+              Component: (await import('../screens/price/QuotePaper.tsx')).QuotePaper,
             }),
           },
           {
@@ -254,6 +274,12 @@ export const router = createBrowserRouter([
           {
             index: true,
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+          },
+          {
+            path: 'rates',
+            lazy: async () => ({
+              Component: (await import('../screens/shop/RatesScreen.tsx')).RatesScreen,
+            }),
           },
           {
             path: 'yardsticks',

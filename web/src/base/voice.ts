@@ -8,7 +8,7 @@ import {
   understood as understoodAs,
   unitOf,
 } from '@upholder/core/units';
-import { moneyWords, PLAIN_VOICE, type Voice } from '@upholder/core/words';
+import { exactMoneyWords, moneyWords, PLAIN_VOICE, type Voice } from '@upholder/core/words';
 
 let current = PLAIN_VOICE;
 
@@ -54,3 +54,7 @@ export function understood(name: QuantityName, text: string): string {
 
 /** Money without minor units. */
 export const money = (minor: number): string => moneyWords(minor, current);
+
+/** Money to the last minor unit. @param currency another one than the shop's, as an older quote may have. */
+export const exactMoney = (minor: number, currency = current.currency): string =>
+  exactMoneyWords(minor, { ...current, currency });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { JobSpecSchema, PROTECTIONS, RoomSchema } from '../../jobs/index.ts';
+import { PricingSchema } from '../../rates/index.ts';
 import { MethodChoicesSchema } from '../../systems/index.ts';
 import { JobDetailSchema, JobRowSchema, JobSummarySchema } from '../shapes/contract.ts';
 import { PATHS } from '../shapes/paths.ts';
@@ -51,6 +52,13 @@ export const jobsRoutes = {
     summary: 'Write the size and air of the client’s room, and what is protected in it',
     params: uuidParams('jobId'),
     body: z.object({ version: z.int(), room: RoomSchema.nullable() }),
+    response: JobRowSchema,
+  }),
+
+  changePricing: route(PATHS.changePricing, {
+    summary: 'Write how a job is priced: extras, margin, tax, rounding, what sending it out would cost',
+    params: uuidParams('jobId'),
+    body: z.object({ version: z.int(), pricing: PricingSchema.nullable() }),
     response: JobRowSchema,
   }),
 

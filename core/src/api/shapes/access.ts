@@ -77,6 +77,7 @@ export const ACCESS: Record<CallName, Access> = {
   changeJob: 'planner',
   changeMethods: 'planner',
   changeRoom: 'planner',
+  changePricing: 'planner',
   removeJob: 'planner',
   rememberMapping: 'planner',
   removePhoto: 'planner',

@@ -13,6 +13,7 @@ export const PATHS = {
   changeJob: 'PUT /jobs/:jobId',
   changeMethods: 'PUT /jobs/:jobId/methods',
   changeRoom: 'PUT /jobs/:jobId/room',
+  changePricing: 'PUT /jobs/:jobId/pricing',
   removeJob: 'DELETE /jobs/:jobId',
   log: 'POST /jobs/:jobId/log',
   addFinding: 'POST /jobs/:jobId/findings',

@@ -2,7 +2,7 @@ import type { CareDates } from '@upholder/core/handover';
 import { dateWords } from '../../base/times.ts';
 import { useCare } from '../../job/handover/useCare.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { Paper } from './Paper.tsx';
+import { Paper } from '../../parts/Paper.tsx';
 
 /** The days of a finish on one line: from the last coat to its full cure. */
 function CureLine({ dates }: { dates: CareDates }) {

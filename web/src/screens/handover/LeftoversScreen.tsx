@@ -5,7 +5,7 @@ import { upholder } from '../../api/upholder.ts';
 import { show } from '../../base/voice.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { Paper } from './Paper.tsx';
+import { Paper } from '../../parts/Paper.tsx';
 
 const TO: Record<Leftover['to'], string> = {
   keep: 'Closed, stays for touch-ups',

@@ -4,8 +4,8 @@ import { upholder } from '../../api/upholder.ts';
 import { dayWords } from '../../base/times.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
+import { Paper } from '../../parts/Paper.tsx';
 import { QrCode } from '../../parts/QrCode.tsx';
-import { Paper } from './Paper.tsx';
 
 /** Labels for the touch-up pots: product, batch and thinning of the last coat of each zone. */
 export function PotsScreen() {

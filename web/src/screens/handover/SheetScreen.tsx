@@ -10,7 +10,7 @@ import { useNowMinute } from '../../base/useNow.ts';
 import { useCare } from '../../job/handover/useCare.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { Paper } from './Paper.tsx';
+import { Paper } from '../../parts/Paper.tsx';
 import { Signature } from './SignaturePad.tsx';
 
 function Part({ title, children }: { title: string; children: ReactNode }) {

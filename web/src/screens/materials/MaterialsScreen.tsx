@@ -5,6 +5,7 @@ import { supplyWords } from '@upholder/core/systems';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
+import { MaterialsTabs } from '../../job/MaterialsTabs.tsx';
 import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Card } from '../../parts/controls.tsx';
@@ -38,7 +39,8 @@ export function MaterialsScreen() {
   const { coats, products, supplies } = useMaterials(detail, shop);
   if (coats.length === 0)
     return (
-      <main className="p-5">
+      <main className="flex flex-col gap-4 p-5 max-md:p-3">
+        <MaterialsTabs />
         <Card className="p-5">
           <h1>Materials &amp; price</h1>
           <p className="mt-1 max-w-prose">
@@ -54,6 +56,7 @@ export function MaterialsScreen() {
   const { totalMm2 } = totalAreas(detail.pieces);
   return (
     <main className="flex flex-col gap-4 p-5 max-md:p-3">
+      <MaterialsTabs />
       <div className="flex flex-wrap items-baseline gap-x-5">
         <h1>Materials &amp; price</h1>
         <p className="text-quiet">

@@ -1,22 +1,11 @@
 import type { JobDetail, ShopContext, ZoneRow } from '@upholder/core/api';
-import { minutesByPhase, type Phase } from '@upholder/core/estimating';
-import { regional } from '@upholder/core/said';
+import { minutesByPhase } from '@upholder/core/estimating';
 import { workingCrew } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { PHASE_WORDS } from '../../job/phaseWords.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
-
-const PHASE_WORDS: Record<Phase, string> = {
-  'taking-down': 'taking down',
-  preparation: 'preparation',
-  filling: 'filling',
-  priming: 'priming',
-  colour: regional('colour'),
-  clear: 'clear',
-  'looking-over': 'inspection',
-  'bringing-back': 'packing and refit',
-};
 
 /** Hours of a zone by phase before anything is planned, by the yardsticks. */
 export function PhaseHours({ detail, zone, shop }: { detail: JobDetail; zone: ZoneRow; shop: ShopContext }) {

@@ -7,6 +7,7 @@ const PAGES = [
   { to: '/shop', name: 'Hours and places', call: 'shop' },
   { to: '/shop/places', name: 'Places and racks', call: 'shop' },
   { to: '/shop/yardsticks', name: 'Yardsticks', call: 'shop' },
+  { to: '/shop/rates', name: 'Rates', call: 'shop' },
   { to: '/shop/lessons', name: 'What our work taught us', call: 'lessons' },
   { to: '/shop/people', name: 'People', call: 'members' },
   { to: '/shop/backups', name: 'Backups', call: 'backups' },

@@ -3,13 +3,13 @@ import type { ShopSettings } from '@upholder/core/shop';
 import { YARDSTICK_KEYS } from '@upholder/core/systems';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
-import { useHistory } from '../../base/useHistory.ts';
 import { labelled } from '../../base/voice.ts';
 import { Card, Field, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
-import { saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
+import { saveOutcome } from '../../parts/useDraftForm.ts';
+import { useUndoableForm } from '../../parts/useUndoableForm.ts';
 import {
   FIGURES,
   readYardsticks,
@@ -21,37 +21,19 @@ import {
 } from './yardstickDraft.ts';
 
 function Table({ shop }: { shop: ShopContext }) {
-  const history = useHistory();
   const mayChange = useMay('changeShop');
   const [change] = upholder.useChangeShopMutation();
-  const put = async (settings: ShopSettings, version: number) =>
-    saveOutcome(await change({ version, name: shop.name, timeZone: shop.timeZone, settings }), (kept) => ({
-      draft: yardstickDraft(kept.settings),
-      version: kept.version,
-    }));
-  const form = useDraftForm<ShopSettings>({
-    start: yardstickDraft(shop.settings),
+  const { form, history } = useUndoableForm<ShopSettings>({
+    kept: shop.settings,
     version: shop.version,
+    draftOf: yardstickDraft,
     read: (draft) => readYardsticks(draft, shop.settings),
     saved: 'Saved. Replan the jobs to use it.',
-    async save(after, version) {
-      const before = shop.settings;
-      const outcome = await put(after, version);
-      if ('refusal' in outcome) return outcome;
-      let last = outcome.version;
-      const again = async (settings: ShopSettings): Promise<boolean> => {
-        const done = await put(settings, last);
-        if ('refusal' in done) {
-          form.say({ kind: 'stop', words: done.refusal.message });
-          return false;
-        }
-        last = done.version;
-        form.start(done.draft, done.version);
-        return true;
-      };
-      history.record({ what: 'the last save', undo: () => again(before), redo: () => again(after) });
-      return outcome;
-    },
+    put: async (settings, version) =>
+      saveOutcome(await change({ version, name: shop.name, timeZone: shop.timeZone, settings }), (kept) => ({
+        draft: yardstickDraft(kept.settings),
+        version: kept.version,
+      })),
   });
   return (
     <Card className="p-5">

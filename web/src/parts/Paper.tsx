@@ -1,9 +1,19 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { Button } from '../../parts/controls.tsx';
+import { Button } from './controls.tsx';
 
 /** One sheet of paper: how it prints, and the way back. */
-export function Paper({ print, children, tools }: { print: string; children: ReactNode; tools?: ReactNode }) {
+export function Paper({
+  print,
+  back = { to: '../handover', name: 'Back to the handover' },
+  children,
+  tools,
+}: {
+  print: string;
+  back?: { to: string; name: string };
+  children: ReactNode;
+  tools?: ReactNode;
+}) {
   return (
     <main className="mx-auto flex w-full max-w-4xl flex-col gap-4 p-5 print:max-w-none print:p-0">
       <div className="no-print flex flex-wrap items-center gap-3">
@@ -11,8 +21,8 @@ export function Paper({ print, children, tools }: { print: string; children: Rea
           {print}
         </Button>
         {tools}
-        <Link to="../handover" className="min-h-14 px-3 font-semibold text-act leading-[3.5rem] underline">
-          Back to the handover
+        <Link to={back.to} className="min-h-14 px-3 font-semibold text-act leading-[3.5rem] underline">
+          {back.name}
         </Link>
       </div>
       <article className="bg-white p-8 text-black leading-snug print:p-0">{children}</article>

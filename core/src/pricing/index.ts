@@ -1,0 +1,3 @@
+export * from './jobPrice.ts';
+export * from './offer.ts';
+export * from './price.ts';

@@ -1,0 +1,2 @@
+export * from './pricing.ts';
+export * from './rates.ts';
