@@ -17,6 +17,7 @@ import { addHandoverRoutes } from './routes/handover.ts';
 import { addHealthRoute } from './routes/health.ts';
 import { addInspectionRoutes } from './routes/inspection.ts';
 import { addJobRoutes } from './routes/jobs.ts';
+import { addLearningRoutes } from './routes/learning.ts';
 import { addLiveRoute } from './routes/live.ts';
 import { addLogRoutes } from './routes/log.ts';
 import { addMappingRoutes } from './routes/mappings.ts';
@@ -68,6 +69,7 @@ function createApi(app: App): express.Router {
   addMixRoutes(routes, app);
   addHandoverRoutes(routes, app);
   addInspectionRoutes(routes, app);
+  addLearningRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
   addChangesRoute(routes, app);

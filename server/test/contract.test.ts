@@ -364,6 +364,10 @@ describe('every declared route', () => {
     await send('addFinding', { params: { jobId }, body: finding });
     await send('confirmedCauses', {});
     await send('lessons', {});
+    await send('learned', {});
+    const spilled = { params: { seenId: uuid() }, body: { reason: 'The cup fell over.' } };
+    expect((await send('excludeSeen', spilled)).exclusions).toHaveLength(1);
+    expect((await send('excludeSeen', { ...spilled, body: { reason: null } })).exclusions).toEqual([]);
     await send('roomMinutes', {});
     const touchUp = {
       kind: 'touch-up',

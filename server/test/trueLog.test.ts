@@ -237,6 +237,7 @@ describe('what was done', () => {
       place: 'bench',
       dryingMin: 60,
       minutes: null,
+      tookMin: 42,
     };
     const entry = { ...entryFor(job.id, plan.ops[0]!, NOW), work };
     const { entry: kept } = await ines.ok<{ entry: LogEntry }>('POST', path, entry);

@@ -4,6 +4,7 @@ import { handoverRoutes } from './routes/handover.ts';
 import { inspectionRoutes } from './routes/inspection.ts';
 import { jobsRoutes } from './routes/jobs.ts';
 import { keepingRoutes } from './routes/keeping.ts';
+import { learningRoutes } from './routes/learning.ts';
 import { logRoutes } from './routes/log.ts';
 import { mappingsRoutes } from './routes/mappings.ts';
 import { mixesRoutes } from './routes/mixes.ts';
@@ -27,6 +28,7 @@ export const ROUTES = {
   ...inspectionRoutes,
   ...jobsRoutes,
   ...keepingRoutes,
+  ...learningRoutes,
   ...logRoutes,
   ...mappingsRoutes,
   ...peopleRoutes,

@@ -58,7 +58,7 @@ describe('counting by door equivalents', () => {
     const colour = count(/urethane/);
     expect(colour.map((one) => Math.round((one?.paintMl ?? 0) / FL_OZ))).toEqual([160, 160]);
     expect(count(/primer/).map((one) => Math.round((one?.paintMl ?? 0) / FL_OZ))).toEqual([240]);
-    expect(colour.every((one) => one?.isOwnFigure)).toBe(true);
+    expect(colour.every((one) => one?.from === 'own')).toBe(true);
   });
 
   it('leaves out the side that is not finished', () => {
@@ -73,7 +73,7 @@ describe('counting by door equivalents', () => {
     const areaM2 = 0.288 + (2.24 * (PIECE_DEFAULTS.thicknessMm / 1000)) / 2;
     // 9 strokes of 860 mm at 50 mm along its height: 0.288 / 0.387 = 0.7442 of the spray meets it.
     expect(colour?.count?.perSideMl).toBeCloseTo((areaM2 * 75) / (0.65 * (0.288 / (9 * 0.05 * 0.86))), 1);
-    expect(colour?.count?.isOwnFigure).toBe(false);
+    expect(colour?.count?.from).toBe('standard');
   });
 
   it('counts no filler, no stain and no glaze', () => {

@@ -1,8 +1,9 @@
+import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Supply, SupplyAmount } from '../catalogue/supplies.ts';
 import { appliedMl } from '../film/index.ts';
 import { areAllSides, type LogEntry, sidesDone } from '../jobs/index.ts';
-import { coatAmounts } from '../mixing/index.ts';
+import { coatAmounts, type Thirst } from '../mixing/index.ts';
 import {
   type DoorMeasure,
   doorEquivalents,
@@ -34,10 +35,31 @@ export interface MaterialInput {
   perSideMl: PerSideMl;
   /** What is done already; nothing where it is left out. */
   log?: readonly LogEntry[];
+  /** What the shop learned from its mixes; the classes of its tools where it is left out. */
+  learned?: LearnedFigures;
+}
+
+/** What mixes taught: transfer by `applicator|product`, and paint a side of a door equivalent, each with how many mixes say so. */
+export interface LearnedFigures {
+  transfer: ReadonlyMap<string, { belief: Belief; count: number }>;
+  perSide: ReadonlyMap<CountedRole, { belief: Belief; count: number }>;
+}
+
+/** Nothing was learned yet. */
+export const NOTHING_LEARNED: LearnedFigures = { transfer: new Map(), perSide: new Map() };
+
+/** How much more or less a tool takes of a product than its class, by what was learned. */
+export function thirstOf(productKey: string, { transfer }: LearnedFigures): Thirst {
+  return (tool) => {
+    const known = transfer.get(`${tool}|${productKey}`);
+    return known ? APPLICATOR_TRAITS[tool].transfer / known.belief.mean : 1;
+  };
 }
 
 /** How far the wet film of a hand is off, as a share of it, and transfer by gun and by brush or roller. */
 const FILM_OFF = 0.1;
+/** The same where mixes of the same tool and product told how the hand sprays: only what differs from coat to coat. */
+const FILM_OFF_LEARNED = 0.06;
 const TRANSFER_OFF = { sprayed: 0.12, byHand: 0.03 };
 
 /** A door as the trade counts with: 400 × 720 mm, flat, both sides. */
@@ -60,21 +82,36 @@ export interface CoatNeed {
   pieces: number;
   areaM2: number;
   /** By the film: area × wet film ÷ what reaches the pieces, with what stays in the tools. In mL. */
-  film: { paintMl: number; thinnerMl: number; conditionerMl: number; believed: Belief };
+  film: {
+    paintMl: number;
+    thinnerMl: number;
+    conditionerMl: number;
+    believed: Belief;
+    /** Mixes of this tool and product that taught how much reaches the pieces. */
+    mixes: number;
+  };
   /** Pieces that have it already, or for which it was skipped; and what the others still take, as believed. */
   done: number;
   left: Belief;
   /** By the count: equivalents × sides × mL a side; null for what nobody counts so, such as filler, stain and glaze. */
-  count: { equivalentSides: number; perSideMl: number; isOwnFigure: boolean; paintMl: number } | null;
+  count: {
+    equivalentSides: number;
+    perSideMl: number;
+    /** The shop's own figure, what its mixes taught, or a standard door. */
+    from: 'own' | 'learned' | 'standard';
+    /** Mixes that taught it. */
+    mixes: number;
+    paintMl: number;
+  } | null;
 }
 
 function countedRole({ role }: ProductSheet): CountedRole | null {
   return COUNTED_ROLES.find((one) => one === role) ?? null;
 }
 
-/** Paint for a side of a standard door, where the shop has no figure of its own: half of what the film method gives for both. */
-function seededPerSideMl(step: Step, role: CountedRole): number {
-  return appliedMl([STANDARD_DOOR], 'all', STANDARD_FILM_UM[role], step.applicator ?? 'brush') / 2;
+/** Paint in mL for a side of a standard door, where the shop has no figure of its own: half of what the film method gives for both. */
+export function seededPerSide(role: CountedRole, applicator: Applicator): number {
+  return appliedMl([STANDARD_DOOR], 'all', STANDARD_FILM_UM[role], applicator) / 2;
 }
 
 /** Σ door equivalents × sides that a coat goes on. */
@@ -94,14 +131,16 @@ function countOf(
   step: Step,
   sheet: ProductSheet,
   pieces: readonly Piece[],
-  { doorMeasure, perSideMl }: Pick<MaterialInput, 'doorMeasure' | 'perSideMl'>,
+  { doorMeasure, perSideMl, learned }: Pick<MaterialInput, 'doorMeasure' | 'perSideMl' | 'learned'>,
 ): CoatNeed['count'] {
   const role = countedRole(sheet);
   if (role === null || step.isEdgesOnly) return null;
   const own = perSideMl[role];
-  const each = own ?? seededPerSideMl(step, role);
+  const seen = learned?.perSide.get(role);
+  const each = own ?? seen?.belief.mean ?? seededPerSide(role, step.applicator ?? 'brush');
   const sides = equivalentSides(pieces, step.faces, doorMeasure);
-  return { equivalentSides: sides, perSideMl: each, isOwnFigure: own !== null, paintMl: sides * each };
+  const from = own !== null ? 'own' : seen ? 'learned' : 'standard';
+  return { equivalentSides: sides, perSideMl: each, from, mixes: seen?.count ?? 0, paintMl: sides * each };
 }
 
 /** Every coat of a job with the paint it takes, by film and by count, in the order of the steps. */
@@ -112,7 +151,9 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
     if (!sheet || step.productKey === null) return [];
     const pieces = input.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
-    const amounts = coatAmounts(step, sheet, pieces, sideOf(step), isOnSite);
+    const learned = input.learned ?? NOTHING_LEARNED;
+    const thirst = thirstOf(step.productKey, learned);
+    const amounts = coatAmounts(step, sheet, pieces, sideOf(step), isOnSite, thirst);
     if (pieces.length === 0 || !amounts) return [];
     const { paintMl, thinnerMl, conditionerMl } = amounts;
     // One face alone is not enough, so that nothing is bought too little.
@@ -120,8 +161,11 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
       const sides = sidesOf(step.id, piece.id);
       return !sides.has('edges') && !areAllSides(sides, piece);
     });
-    const leftMl = coatAmounts(step, sheet, toDo, sideOf(step), isOnSite)?.paintMl ?? 0;
-    const off = Math.hypot(FILM_OFF, isSprayed(step.applicator) ? TRANSFER_OFF.sprayed : TRANSFER_OFF.byHand);
+    const leftMl = coatAmounts(step, sheet, toDo, sideOf(step), isOnSite, thirst)?.paintMl ?? 0;
+    const seen = learned.transfer.get(`${step.applicator}|${step.productKey}`);
+    const off = seen
+      ? Math.hypot(FILM_OFF_LEARNED, seen.belief.sd / seen.belief.mean)
+      : Math.hypot(FILM_OFF, isSprayed(step.applicator) ? TRANSFER_OFF.sprayed : TRANSFER_OFF.byHand);
     return [
       {
         stepId: step.id,
@@ -135,6 +179,7 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
           thinnerMl,
           conditionerMl,
           believed: { mean: paintMl, sd: paintMl * off },
+          mixes: seen?.count ?? 0,
         },
         done: pieces.length - toDo.length,
         left: { mean: leftMl, sd: leftMl * off },

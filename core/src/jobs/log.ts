@@ -57,6 +57,8 @@ export const WorkRecordSchema = z.object({
   dryingMin: z.int().min(0).default(0),
   /** What it takes by the shop’s yardsticks, without setting up and clearing away; null where nobody reckoned it. */
   minutes: z.number().min(0).nullable().default(null),
+  /** What it really took from the start on the pieces to their end, in minutes of work; null where nobody started it. */
+  tookMin: z.number().min(0).max(10_000).nullable().default(null),
 });
 export type WorkRecord = z.infer<typeof WorkRecordSchema>;
 

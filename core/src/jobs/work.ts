@@ -24,6 +24,7 @@ export function workOf(step: Step, place: string | null = null, gun: string | nu
     place: place ?? step.place,
     dryingMin,
     minutes: null,
+    tookMin: null,
   };
 }
 

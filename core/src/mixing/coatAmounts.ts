@@ -1,5 +1,6 @@
+import type { Applicator } from '../catalogue/applicators.ts';
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { appliedMl, coatMixMl, residueMl } from '../film/spray.ts';
+import { appliedMl, residueMl } from '../film/spray.ts';
 import { type CoatSide, type Piece, workedWay } from '../pieces/index.ts';
 import { applicatorInPlace } from '../systems/generate.ts';
 import { type MixOfMoves, mixesOf, toolsOfMoves } from '../systems/moves.ts';
@@ -12,10 +13,16 @@ export interface CoatMix extends MixOfMoves {
 }
 
 /**
+ * What a tool takes against what its class does for the same film, by what the shop learned: 1.1 a tenth more. 1 where it is left out.
+ */
+export type Thirst = (tool: Applicator) => number;
+
+/**
  * The mixes that a coat on these pieces takes, in mL, by the film method: each move with its own tool on its own parts, what its
  * tool keeps back included. What stays in the room while the rest is in the shop is rolled, out of the first mix. None for a step that
  * lays no film.
  *
+ * @param thirst what the shop learned of its tools.
  * @param isOnSite everything is worked in the client's room, in the one way that the step names.
  */
 export function coatMixes(
@@ -24,6 +31,7 @@ export function coatMixes(
   pieces: readonly Piece[],
   side: CoatSide,
   isOnSite: boolean,
+  thirst: Thirst = () => 1,
 ): CoatMix[] {
   if (step.wftUm === null || step.applicator === null || step.thinning === null) return [];
   const isLeft = (piece: Piece) => workedWay(piece, isOnSite) === 'left';
@@ -31,11 +39,12 @@ export function coatMixes(
   const isRolled = rolled !== step.applicator;
   const inRoom = isRolled ? pieces.filter(isLeft) : [];
   const loose = isRolled ? pieces.filter((piece) => !isLeft(piece)) : pieces;
-  const inRoomMl = coatMixMl(inRoom, side, step.wftUm, rolled);
+  const inRoomApplied = appliedMl(inRoom, side, step.wftUm, rolled);
+  const inRoomMl = inRoomApplied === 0 ? 0 : inRoomApplied * thirst(rolled) + residueMl(rolled);
   return mixesOf(step).map((mix, index): CoatMix => {
     const applied = mix.moves.map(({ applicator, wftUm, parts }) => ({
       applicator,
-      ml: appliedMl(loose, side, wftUm ?? 0, applicator ?? rolled, parts),
+      ml: appliedMl(loose, side, wftUm ?? 0, applicator ?? rolled, parts) * thirst(applicator ?? rolled),
     }));
     // Each tool that paints keeps its share back, once.
     const kept = toolsOfMoves(applied.filter(({ ml }) => ml > 0)).map(residueMl);
@@ -56,7 +65,8 @@ export function coatAmounts(
   pieces: readonly Piece[],
   side: CoatSide,
   isOnSite: boolean,
+  thirst?: Thirst,
 ): MixAmounts | null {
-  const mixes = coatMixes(step, sheet, pieces, side, isOnSite);
+  const mixes = coatMixes(step, sheet, pieces, side, isOnSite, thirst);
   return mixes.length === 0 ? null : sumOfMixes(mixes.map(({ amounts }) => amounts));
 }

@@ -3,6 +3,7 @@ import { costAnHour, gunItemsFor } from '../equipment/index.ts';
 import {
   type CoatNeed,
   coatNeeds,
+  type LearnedFigures,
   type PhaseWork,
   productNeeds,
   supplyTotals,
@@ -47,6 +48,8 @@ export interface PriceInput {
   settings: ShopSettings;
   timeZone: string;
   people: number;
+  /** What mixes taught of how much reaches the pieces. */
+  learned?: LearnedFigures;
 }
 
 /** What a job takes and costs. */
@@ -230,6 +233,7 @@ export function jobPrice(input: PriceInput): JobPrice {
     isOnSite,
     doorMeasure: settings.doorMeasure,
     perSideMl: settings.perSideMl,
+    ...(input.learned && { learned: input.learned }),
   });
   const lines = [
     ...coatingLines(productNeeds(coats, sheets, new Map())),

@@ -30,6 +30,7 @@ export const SHOP_TABLES = [
   'finding',
   'finding_answer',
   'job_event',
+  'seen_exclusion',
 ] as const;
 export type ShopTable = (typeof SHOP_TABLES)[number];
 

@@ -120,6 +120,7 @@ type Tag =
   | 'Mixes'
   | 'MixCoats'
   | 'Confirmed'
+  | 'Learned'
   | 'Surroundings'
   | 'People'
   | 'Backups'
@@ -146,6 +147,7 @@ export const upholder = createApi({
   baseQuery,
   tagTypes: [
     'Confirmed',
+    'Learned',
     'Session',
     'Shop',
     'Systems',
@@ -440,6 +442,16 @@ export const upholder = createApi({
     roomMinutes: build.query<Out<'roomMinutes'>, void>({
       query: () => call('roomMinutes', {}),
       keepUnusedDataFor: 0,
+    }),
+    learned: build.query<Out<'learned'>, void>({
+      query: () => call('learned', {}),
+      providesTags: ['Learned'],
+      // What is mixed and timed meanwhile is read again when a page is opened.
+      keepUnusedDataFor: 0,
+    }),
+    excludeSeen: build.mutation<Out<'excludeSeen'>, { seenId: string; reason: string | null }>({
+      query: ({ seenId, reason }) => call('excludeSeen', { params: { seenId }, body: { reason } }),
+      invalidatesTags: ['Learned'],
     }),
     lessons: build.query<Out<'lessons'>, void>({
       query: () => call('lessons', {}),

@@ -276,6 +276,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
           },
           {
+            path: 'learned',
+            lazy: async () => ({
+              Component: (await import('../screens/learned/LearnedScreen.tsx')).LearnedScreen,
+            }),
+          },
+          {
             path: 'rates',
             lazy: async () => ({
               Component: (await import('../screens/shop/RatesScreen.tsx')).RatesScreen,

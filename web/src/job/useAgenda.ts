@@ -1,4 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { type LearnedFigures, NOTHING_LEARNED, thirstOf } from '@upholder/core/estimating';
 import { type Agenda, type AgendaItem, floorAgenda, type JobOnFloor } from '@upholder/core/floor';
 import { type CoatMix, coatMixes, measurable, sumOfMixes } from '@upholder/core/mixing';
 import { tagsOf, workedWay } from '@upholder/core/pieces';
@@ -43,8 +44,16 @@ export function useAgenda(
   return { agenda, jobs, current, now, memberId: member?.id ?? null };
 }
 
-/** A task that lays a film, with its step, its sheet and how much to mix for it; null for any other task. */
-export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
+/**
+ * A task that lays a film, with its step, its sheet and how much to mix for it; null for any other task.
+ * @param learned what mixes taught of how much reaches the pieces; the classes of the tools where it is left out.
+ */
+export function coatOf(
+  item: AgendaItem,
+  detail: JobDetail,
+  shop: ShopContext,
+  learned: LearnedFigures = NOTHING_LEARNED,
+) {
   const planned = detail.steps.find(({ id }) => id === item.op.stepId);
   const sheet = shop.products.find(({ key }) => key === planned?.productKey)?.sheet;
   if (!planned || !sheet || !item.op.isCoat) return null;
@@ -55,7 +64,14 @@ export function coatOf(item: AgendaItem, detail: JobDetail, shop: ShopContext) {
     wanted,
     pieces.some((piece) => workedWay(piece, isOnSite) === 'left'),
   );
-  const mixes = coatMixes(step, sheet, pieces, item.op.side, isOnSite).map((mix) => ({
+  const mixes = coatMixes(
+    step,
+    sheet,
+    pieces,
+    item.op.side,
+    isOnSite,
+    thirstOf(planned.productKey ?? '', learned),
+  ).map((mix) => ({
     ...mix,
     amounts: measurable(mix.amounts),
   }));

@@ -1,9 +1,11 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import type { LearnedFigures } from '@upholder/core/estimating';
 import { isPlanStale, type PlannedOp } from '@upholder/core/planning';
 import { type JobPrice, jobPrice, type PriceInput } from '@upholder/core/pricing';
 import { workingCrew } from '@upholder/core/shop';
 import { useMemo } from 'react';
 import { sheetsOf, suppliesOf } from './productLookups.ts';
+import { useLearnedFigures } from './useLearned.ts';
 
 /** Why a plan is not priced by; null where it is. */
 export type NoPlan = 'none' | 'stale' | 'begun' | null;
@@ -17,7 +19,7 @@ export function pricedOps({ plan, pieces, steps, job }: JobDetail): { ops: Plann
 }
 
 /** What a price of a job is reckoned from. */
-export function priceInputOf(detail: JobDetail, shop: ShopContext): PriceInput {
+export function priceInputOf(detail: JobDetail, shop: ShopContext, learned?: LearnedFigures): PriceInput {
   return {
     job: detail.job,
     steps: [...detail.steps].sort((a, b) => a.position - b.position),
@@ -29,13 +31,15 @@ export function priceInputOf(detail: JobDetail, shop: ShopContext): PriceInput {
     settings: shop.settings,
     timeZone: shop.timeZone,
     people: workingCrew(shop.crew).length,
+    ...(learned && { learned }),
   };
 }
 
 /** The price of a job as it stands. */
 export function useJobPrice(detail: JobDetail, shop: ShopContext): { price: JobPrice; why: NoPlan } {
+  const learned = useLearnedFigures();
   return useMemo(
-    () => ({ price: jobPrice(priceInputOf(detail, shop)), why: pricedOps(detail).why }),
-    [detail, shop],
+    () => ({ price: jobPrice(priceInputOf(detail, shop, learned)), why: pricedOps(detail).why }),
+    [detail, shop, learned],
   );
 }

@@ -37,6 +37,8 @@ export const ACCESS: Record<CallName, Access> = {
   mixCoats: 'reader',
   confirmedCauses: 'reader',
   lessons: 'reader',
+  learned: 'reader',
+  excludeSeen: 'planner',
   roomMinutes: 'reader',
   jobMixes: 'reader',
   trace: 'reader',

@@ -21,6 +21,8 @@ export const PATHS = {
   trace: 'POST /trace',
   confirmedCauses: 'GET /findings/confirmed',
   lessons: 'GET /lessons',
+  learned: 'GET /learned',
+  excludeSeen: 'PUT /learned/:seenId/exclusion',
   roomMinutes: 'GET /room-minutes',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   addJobEvent: 'POST /jobs/:jobId/events',

@@ -8,14 +8,16 @@ import { Link } from 'react-router';
 import { whenWords } from '../../base/times.ts';
 import { show } from '../../base/voice.ts';
 import { coatOf, mixAddress, useAgenda } from '../../job/useAgenda.ts';
+import { useLearnedFigures } from '../../job/useLearned.ts';
 import { Volume } from './Amount.tsx';
 
 /** The coats that the plans ask for next, each with what to mix for it. */
 export function ToMix({ details, shop }: { details: readonly JobDetail[]; shop: ShopContext }) {
   const { agenda, jobs, now } = useAgenda(details, shop);
+  const learned = useLearnedFigures();
   const coats = [...agenda.ready, ...agenda.waiting].flatMap((item) => {
     const detail = jobs.get(item.jobId);
-    const coat = detail && coatOf(item, detail, shop);
+    const coat = detail && coatOf(item, detail, shop, learned);
     if (!detail || !coat) return [];
     return coat.mixes.map((mix, number) => ({ item, detail, coat, mix, number, amounts: mix.amounts }));
   });

@@ -22,6 +22,7 @@ import { MemberDrawing } from './MemberDrawing.tsx';
 import { NormalNow } from './NormalNow.tsx';
 import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
+import { StartPress } from './StartPress.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
 
 /** Some of the pieces, or done earlier. */
@@ -159,6 +160,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
         >
           {verb}
         </Button>
+        <StartPress key={`${item.jobId} ${op.id}`} item={item} shop={shop} now={now} />
         <Button posture="floor" disabled={!mayLog} onClick={form.some.open}>
           Partial or earlier
         </Button>

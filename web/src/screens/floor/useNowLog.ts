@@ -13,6 +13,7 @@ import { airAt } from '../../job/airAt.ts';
 import { amountTexts, type CoatDraft, readCoatDraft } from '../../job/log/CoatFields.tsx';
 import { readDoneAt, writeDoneAt } from '../../job/log/DoneAtField.tsx';
 import { coatOf } from '../../job/useAgenda.ts';
+import { keepStart, startedAt, workedMinutes } from './startedAt.ts';
 
 /** The thing to do now, in its job and shop. */
 export interface NowItem {
@@ -77,6 +78,11 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
       pick(false);
       return;
     }
+    // Some of the pieces are no measure of the whole task.
+    const began = pieceIds.length === op.pieceIds.length ? startedAt(item.jobId, op.id) : null;
+    const ended = Math.floor(Date.parse(at) / 60_000);
+    const from = began === null ? ended : Math.floor(began / 60_000);
+    const tookMin = ended > from ? workedMinutes(from, ended, shop.settings, shop.timeZone) : null;
     const outcome = await keep(
       {
         id: uuid(),
@@ -90,13 +96,15 @@ export function useNowLog({ item, detail, shop, now, onLogged }: NowItem & { onL
         note: note.trim(),
         correctsId: null,
         isWithdrawal: false,
-        work: step ? workOf(coat?.step ?? step, op.row, gun) : null,
+        work: !step ? null : { ...workOf(coat?.step ?? step, op.row, gun), tookMin },
       },
       isTimeTyped,
     );
     pick(false);
-    if (outcome.ok) onLogged();
-    else if (outcome.message !== '') setErrors({ keep: outcome.message });
+    if (outcome.ok) {
+      keepStart(item.jobId, op.id, null);
+      onLogged();
+    } else if (outcome.message !== '') setErrors({ keep: outcome.message });
   }
 
   function logSome(): void {

@@ -1,5 +1,6 @@
 import type { PieceRow, ShopContext, ZoneRow } from '@upholder/core/api';
 import { type CoatNeed, equivalentSides, interval90 } from '@upholder/core/estimating';
+import { plural } from '@upholder/core/said';
 import { show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
 import { CELL, HEAD } from './cells.ts';
@@ -111,6 +112,11 @@ export function CoatTable({
                 </td>
                 <td className={`${CELL} quantity`}>
                   {showAll('volume', interval90(coat.film.believed), ' to ')}
+                  {coat.film.mixes > 0 && (
+                    <span className="block font-normal text-quiet text-small">
+                      from {plural(coat.film.mixes, 'mix', 'mixes')}
+                    </span>
+                  )}
                 </td>
                 <td className={`${CELL} quantity`}>
                   {coat.count ? (
@@ -118,7 +124,9 @@ export function CoatTable({
                       {show('volume', coat.count.paintMl)}
                       <span className="block font-normal text-quiet text-small">
                         {coat.count.equivalentSides} sides × {show('volume', coat.count.perSideMl)}
-                        {!coat.count.isOwnFigure && ', from a standard door'}
+                        {coat.count.from === 'standard' && ', from a standard door'}
+                        {coat.count.from === 'learned' &&
+                          `, from ${plural(coat.count.mixes, 'mix', 'mixes')}`}
                       </span>
                     </>
                   ) : (

@@ -8,6 +8,7 @@ import { show, voice } from '../../base/voice.ts';
 import { MaterialsTabs } from '../../job/MaterialsTabs.tsx';
 import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
+import { useLearnedFigures } from '../../job/useLearned.ts';
 import { Card } from '../../parts/controls.tsx';
 import { BuyTable } from './BuyTable.tsx';
 import { CoatTable } from './CoatTable.tsx';
@@ -15,6 +16,7 @@ import { PerSideFields } from './PerSideFields.tsx';
 
 /** Everything that a job takes, reckoned from its steps, its pieces and the stores. */
 function useMaterials(detail: JobDetail, shop: ShopContext) {
+  const learned = useLearnedFigures();
   return useMemo(() => {
     const sheets = sheetsOf(shop);
     const input = {
@@ -26,11 +28,12 @@ function useMaterials(detail: JobDetail, shop: ShopContext) {
       doorMeasure: shop.settings.doorMeasure,
       perSideMl: shop.settings.perSideMl,
       log: detail.log,
+      ...(learned && { learned }),
     };
     const coats = coatNeeds(input);
     const stock = new Map(shop.products.map(({ key, stockMl }) => [key, stockMl]));
     return { coats, products: productNeeds(coats, sheets, stock), supplies: supplyTotals(input) };
-  }, [detail, shop]);
+  }, [detail, shop, learned]);
 }
 
 /** What a job takes of coatings and consumables, by film and by count, and what is to be bought for it. */

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { nameField } from '../../fields/index.ts';
+import { SeenSchema } from '../../learning/index.ts';
+import { PATHS } from '../shapes/paths.ts';
+import { route, uuidParams } from '../shapes/route.ts';
+
+const ExclusionsSchema = z.array(z.object({ seenId: z.uuid(), reason: z.string(), memberName: z.string() }));
+
+export const learningRoutes = {
+  learned: route(PATHS.learned, {
+    summary: 'What every mix and every timed task of the shop taught about material and time',
+    response: z.object({
+      seen: z.array(SeenSchema),
+      /** Jobs that are not worked out yet: ask again. */
+      pending: z.int(),
+      exclusions: ExclusionsSchema,
+    }),
+  }),
+
+  excludeSeen: route(PATHS.excludeSeen, {
+    summary: 'Exclude a measurement for a reason, or let it count again',
+    params: uuidParams('seenId'),
+    body: z.object({ reason: nameField('reason', 300).nullable() }),
+    response: z.object({ exclusions: ExclusionsSchema }),
+  }),
+};
