@@ -59,11 +59,11 @@ test('forty door equivalents at 2 fl oz a side: the count beside the film, and t
     .getByRole('link', { name: /urethane enamel/ })
     .click();
   await page.getByRole('button', { name: 'Add a container' }).click();
-  await typeInto(page.getByLabel('Size of container 1'), '1 gal');
-  await typeInto(page.getByLabel('Price of container 1'), '84,50');
+  await typeInto(page.getByLabel('Size of container 4'), '1 gal');
+  await typeInto(page.getByLabel('Price of container 4'), '84,50');
   await page.getByRole('button', { name: 'Add a container' }).click();
-  await typeInto(page.getByLabel('Size of container 2'), '1 qt');
-  await typeInto(page.getByLabel('Price of container 2'), '26');
+  await typeInto(page.getByLabel('Size of container 5'), '1 qt');
+  await typeInto(page.getByLabel('Price of container 5'), '26');
   await page.getByRole('button', { name: /^Save/ }).first().click();
   await expect(page.getByText(/^Saved/).first()).toBeVisible();
   await page.goBack();

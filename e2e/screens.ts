@@ -6,7 +6,14 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   'the shop at work': { ofJob: false, paths: ['/jobs', '/floor', '/find', '/bench', '/wall'] },
   'products and stock': {
     ofJob: false,
-    paths: ['/products', '/products/supplies', '/products/bench', '/products/layers', '/products/systems'],
+    paths: [
+      '/products',
+      '/products/supplies',
+      '/products/shopping',
+      '/products/bench',
+      '/products/layers',
+      '/products/systems',
+    ],
   },
   'the shop’s settings': {
     ofJob: false,
@@ -15,6 +22,8 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/shop/places',
       '/shop/yardsticks',
       '/shop/methods',
+      '/shop/rates',
+      '/shop/learned',
       '/shop/lessons',
       '/shop/people',
       '/me',
@@ -41,6 +50,8 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
     ofJob: true,
     paths: [
       '/materials',
+      '/materials/price',
+      '/materials/quotes',
       '/handover',
       '/handover/sheet',
       '/handover/care',

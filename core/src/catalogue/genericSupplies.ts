@@ -178,4 +178,22 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
     isForDust: true,
     cautions: [],
   },
+  ...Object.fromEntries(
+    (
+      [
+        ['thinner-spirit', 'Mineral spirit', 'thinner'],
+        ['thinner-alcohol', 'Denatured alcohol', 'thinner'],
+        ['thinner-lacquer', 'Lacquer thinner', 'thinner'],
+        ['strainer-190', 'Paint strainer, 190 µm', 'strainer'],
+        ['liner-cup', 'Cup liner', 'liner'],
+        ['cover-roller', 'Roller cover', 'cover'],
+        ['brush-50', 'Brush, 50 mm', 'brush'],
+        ['hook-hanging', 'Hanging hook', 'hook'],
+        ['filter-extraction', 'Filter for the extraction', 'extraction-filter'],
+      ] as const
+    ).map(([key, name, use]): [string, Supply] => [
+      key,
+      { kind: 'sundry', ...CLASS, name, use, cautions: [] },
+    ]),
+  ),
 };

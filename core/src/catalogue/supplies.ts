@@ -19,10 +19,23 @@ export const SUPPLY_KINDS = [
   'caulk',
   'masking',
   'cloth',
+  'sundry',
 ] as const;
 export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 
 export const ABRASIVE_FORMS = ['150 mm disc', 'sheet', 'foam pad', 'fine pad'] as const;
+/** What a sundry is used up by. */
+export const SUNDRY_USES = [
+  'thinner',
+  'strainer',
+  'liner',
+  'cover',
+  'brush',
+  'hook',
+  'extraction-filter',
+] as const;
+export type SundryUse = (typeof SUNDRY_USES)[number];
+
 export const MASKING_FORMS = ['tape', 'film', 'paper'] as const;
 
 const minutes = (field: FieldCode) => spanField(field, 30);
@@ -112,6 +125,12 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     /** For cleaning, or for dust before a coat. */
     isForDust: z.boolean(),
   }),
+  z.object({
+    kind: z.literal('sundry'),
+    ...common,
+    /** Thinner is matched to products by its name. */
+    use: z.enum(SUNDRY_USES),
+  }),
 ]);
 export type Supply = z.infer<typeof SupplySchema>;
 export type SupplyOf<K extends SupplyKind> = Extract<Supply, { kind: K }>;
@@ -122,6 +141,14 @@ export const SupplyEntrySchema = z.object({
   key: z.string().regex(/^[a-z0-9-]{2,60}$/, 'A key is made of lower-case letters, digits and hyphens.'),
   supply: SupplySchema,
 });
+
+/** Share of a cleaner ready to use that is the cleaner itself, by its dilution: 1/11 for `1 : 10 in warm water`; 1 for none. */
+export function concentrateShare(dilution: string): number {
+  const [, cleaner, water] = /(\d+(?:[.,]\d+)?)\s*(?::|to|\/)\s*(\d+(?:[.,]\d+)?)/.exec(dilution) ?? [];
+  if (cleaner === undefined || water === undefined) return 1;
+  const [a, b] = [Number(cleaner.replace(',', '.')), Number(water.replace(',', '.'))];
+  return a + b === 0 ? 1 : a / (a + b);
+}
 
 /** How much of a supply a step takes. */
 export interface SupplyAmount {
@@ -155,6 +182,7 @@ export function supplyAmount(
     case 'masking':
       return { amount: lengthM, unit: 'm' };
     case 'filler':
+    case 'sundry':
       return null;
   }
 }

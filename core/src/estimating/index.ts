@@ -6,4 +6,5 @@ export * from './materials.ts';
 export * from './methods.ts';
 export { type Around, previewedDays } from './preview.ts';
 export * from './rough.ts';
+export * from './supplyTotals.ts';
 export * from './work.ts';

@@ -3,7 +3,8 @@ import { sampleId, sampleJob } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
 import { DOOR_MEASURE, PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
-import { coatNeeds, equivalentSides, type MaterialInput, productNeeds, supplyTotals } from './materials.ts';
+import { coatNeeds, equivalentSides, type MaterialInput, productNeeds } from './materials.ts';
+import { supplyTotals } from './supplyTotals.ts';
 
 const FL_OZ = 29.5735;
 

@@ -1,6 +1,6 @@
 import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
-import type { Supply, SupplyAmount } from '../catalogue/supplies.ts';
+import type { Supply } from '../catalogue/supplies.ts';
 import { appliedMl } from '../film/index.ts';
 import { areAllSides, type LogEntry, sidesDone } from '../jobs/index.ts';
 import { coatAmounts, type Thirst } from '../mixing/index.ts';
@@ -12,8 +12,7 @@ import {
   type PieceSpec,
   sideAreaM2,
 } from '../pieces/index.ts';
-import { type Step, sideOf, stepAppliesTo, suppliesOfStep } from '../systems/index.ts';
-import { does } from '../systems/operations.ts';
+import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { cheapestContainers, type Purchase } from './containers.ts';
 import { type Belief, interval90, upper90 } from './learned.ts';
 
@@ -33,6 +32,8 @@ export interface MaterialInput {
   isOnSite: boolean;
   doorMeasure: DoorMeasure;
   perSideMl: PerSideMl;
+  /** Zones with their colours: paints of different colours do not share a tin. All of one colour where they are left out. */
+  zones?: readonly { id: string; name: string; newColour: string }[];
   /** What is done already; nothing where it is left out. */
   log?: readonly LogEntry[];
   /** What the shop learned from its mixes; the classes of its tools where it is left out. */
@@ -79,6 +80,10 @@ export interface CoatNeed {
   zoneId: string;
   name: string;
   productKey: string;
+  /** The colour that it is mixed to; null for what is not, and where nobody said. */
+  colour: string | null;
+  /** Name of its zone; empty where nobody said. */
+  zone: string;
   pieces: number;
   areaM2: number;
   /** By the film: area × wet film ÷ what reaches the pieces, with what stays in the tools. In mL. */
@@ -151,6 +156,7 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
     const sheet = step.productKey === null ? undefined : sheets[step.productKey];
     if (!sheet || step.productKey === null) return [];
     const pieces = input.pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
+    const zone = input.zones?.find(({ id }) => id === step.zoneId);
     const learned = input.learned ?? NOTHING_LEARNED;
     const thirst = thirstOf(step.productKey, learned);
     const amounts = coatAmounts(step, sheet, pieces, sideOf(step), isOnSite, thirst);
@@ -172,6 +178,8 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
         zoneId: step.zoneId,
         name: step.name,
         productKey: step.productKey,
+        colour: sheet.role === 'colour' ? (zone?.newColour ?? null) : null,
+        zone: zone?.name ?? '',
         pieces: pieces.length,
         areaM2: pieces.reduce((sum, piece) => sum + sideAreaM2(piece, sideOf(step)), 0),
         film: {
@@ -193,6 +201,10 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
 export interface ProductNeed {
   productKey: string;
   sheet: ProductSheet;
+  /** The colour that it is mixed to; null for what is not, and where nobody said. */
+  colour: string | null;
+  /** Zones that it is for, where there are several needs of one product; empty otherwise. */
+  zones: string[];
   /** All of it, in mL, whatever is done already. */
   wholeMl: number;
   /** What is still to be applied, in mL, and both ends between which it lies nine times in ten. */
@@ -213,7 +225,7 @@ export interface ProductNeed {
 }
 
 /**
- * Adds the coats of a job up by product. The same hand and the same gun apply all of them, so that their errors add up and do not
+ * Adds the coats of a job up by product and colour. The same hand and the same gun apply all of them, so that their errors add up and do not
  * cancel.
  * @param stock what is in the tins, in mL by product; products that nobody counted are absent or null.
  */
@@ -222,23 +234,32 @@ export function productNeeds(
   sheets: Readonly<Record<string, ProductSheet>>,
   stock: ReadonlyMap<string, number | null>,
 ): ProductNeed[] {
-  const keys = [...new Set(coats.map(({ productKey }) => productKey))];
-  return keys.flatMap((productKey) => {
-    const sheet = sheets[productKey];
-    if (!sheet) return [];
-    const own = coats.filter((coat) => coat.productKey === productKey);
+  const keys = [...new Set(coats.map(({ productKey, colour }) => `${productKey}|${colour ?? ''}`))];
+  const used = new Map<string, number>();
+  return keys.flatMap((key) => {
+    const own = coats.filter(({ productKey, colour }) => `${productKey}|${colour ?? ''}` === key);
+    const [first] = own;
+    const sheet = sheets[first?.productKey ?? ''];
+    if (!first || !sheet) return [];
+    const { productKey, colour } = first;
+    const isSplit = keys.filter((one) => one.startsWith(`${productKey}|`)).length > 1;
     const believed = own.reduce<Belief>(
       (sum, { left }) => ({ mean: sum.mean + left.mean, sd: sum.sd + left.sd }),
       { mean: 0, sd: 0 },
     );
     const counted = own.map(({ count }) => count?.paintMl ?? null);
     const safeMl = upper90(believed);
-    const stockMl = stock.get(productKey) ?? null;
+    // Nobody knows which colour stands in the tins: the first that asks gets what is there.
+    const there = stock.get(productKey) ?? null;
+    const stockMl = there === null ? null : Math.max(0, there - (used.get(productKey) ?? 0));
     const missingMl = Math.max(0, safeMl - (stockMl ?? 0));
+    used.set(productKey, (used.get(productKey) ?? 0) + Math.min(safeMl, stockMl ?? 0));
     return [
       {
         productKey,
         sheet,
+        colour,
+        zones: isSplit ? [...new Set(own.map(({ zone }) => zone))] : [],
         wholeMl: own.reduce((sum, { film }) => sum + film.paintMl, 0),
         paintMl: believed.mean,
         interval: interval90(believed),
@@ -252,37 +273,4 @@ export function productNeeds(
       },
     ];
   });
-}
-
-/** A consumable of the stores with what a job takes of it; null where that is not counted. */
-export interface SupplyTotal {
-  key: string;
-  supply: Supply;
-  need: SupplyAmount | null;
-}
-
-/** Cleaners, abrasives, cloths and the like that the steps of a job take, each once; whole pieces are rounded up step by step. */
-export function supplyTotals({
-  steps,
-  pieces,
-  supplies,
-}: Pick<MaterialInput, 'steps' | 'pieces' | 'supplies'>): SupplyTotal[] {
-  const totals = new Map<string, SupplyTotal>();
-  for (const step of steps) {
-    const own = pieces.filter((piece) => piece.zoneId === step.zoneId && stepAppliesTo(step, piece));
-    if (own.length === 0) continue;
-    for (const { key, supply, need } of suppliesOfStep(step, supplies, own)) {
-      const passes = need && { ...need, amount: need.amount * (does(step, 'abrades') ? step.passes : 1) };
-      const known = totals.get(key);
-      totals.set(key, {
-        key,
-        supply,
-        need:
-          known?.need && passes
-            ? { ...passes, amount: known.need.amount + passes.amount }
-            : (known?.need ?? passes),
-      });
-    }
-  }
-  return [...totals.values()];
 }

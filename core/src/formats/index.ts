@@ -2,6 +2,7 @@ export * from './decode.ts';
 export * from './jobFile.ts';
 export * from './orderCsv.ts';
 export * from './planCalendar.ts';
+export * from './shoppingCsv.ts';
 export * from './takeoffCsv.ts';
 export * from './takeoffFields.ts';
 export type { TakeoffField } from './takeoffHeadings.ts';

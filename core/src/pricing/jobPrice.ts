@@ -38,6 +38,7 @@ import {
 /** What a price is reckoned from. */
 export interface PriceInput {
   job: Pick<Job, 'place' | 'room' | 'pricing'>;
+  zones?: readonly { id: string; name: string; newColour: string }[];
   steps: readonly Step[];
   pieces: readonly Piece[];
   /** Tasks of the plan; null where there is none that still holds. */
@@ -233,6 +234,7 @@ export function jobPrice(input: PriceInput): JobPrice {
     isOnSite,
     doorMeasure: settings.doorMeasure,
     perSideMl: settings.perSideMl,
+    ...(input.zones && { zones: input.zones }),
     ...(input.learned && { learned: input.learned }),
   });
   const lines = [

@@ -128,7 +128,10 @@ export function litrePrice({ sheet }: Pick<ProductNeed, 'sheet'>): number | null
  */
 export function coatingLines(wholeNeeds: readonly ProductNeed[]): PriceLine[] {
   return wholeNeeds.map((need): PriceLine => {
-    const words = need.sheet.name;
+    const words =
+      need.zones.length === 0
+        ? need.sheet.name
+        : said('price.for-zones', { name: need.sheet.name, zones: need.zones.join(', ') });
     const isColour =
       need.sheet.role === 'colour' || need.sheet.role === 'decor' || need.sheet.role === 'stain';
     const whole = isColour ? (need.purchase?.cost ?? null) : null;

@@ -5,6 +5,7 @@ type Text = string | number | null | undefined;
 /** Lines of prices and quotes, and where their figures come from. */
 export const PRICE = {
   // core/src/pricing/price.ts
+  'price.for-zones': (p: { name: Text; zones: Text }) => `${p.name}, ${p.zones}`,
   'price.whole-containers': 'whole containers, the colour is this job’s own',
   'price.by-the-litre': 'by the litre, enough with 90 % confidence',
   'price.no-price-on-sheet': 'no price on its sheet',

@@ -16,6 +16,7 @@ import { REFUSAL } from './refusal.ts';
 import { RULE } from './rule.ts';
 import { SHEET } from './sheet.ts';
 import { SHOP } from './shop.ts';
+import { SHOPPING } from './shopping.ts';
 import { STEP } from './step.ts';
 import { SURVEY } from './survey.ts';
 import { UNIT } from './unit.ts';
@@ -40,6 +41,7 @@ export const REST = {
   ...RULE,
   ...SHEET,
   ...SHOP,
+  ...SHOPPING,
   ...STEP,
   ...SURVEY,
   ...UNIT,

@@ -230,6 +230,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'shopping',
+            lazy: async () => ({
+              Component: (await import('../screens/shopping/ShoppingScreen.tsx')).ShoppingScreen,
+            }),
+          },
+          {
             path: 'supplies',
             lazy: async () => ({
               Component: (await import('../screens/products/SuppliesScreen.tsx')).SuppliesScreen,

@@ -22,6 +22,7 @@ export function pricedOps({ plan, pieces, steps, job }: JobDetail): { ops: Plann
 export function priceInputOf(detail: JobDetail, shop: ShopContext, learned?: LearnedFigures): PriceInput {
   return {
     job: detail.job,
+    zones: detail.zones,
     steps: [...detail.steps].sort((a, b) => a.position - b.position),
     pieces: detail.pieces,
     ops: pricedOps(detail).ops,

@@ -33,9 +33,11 @@ function costWords(cost: number | null) {
 
 /** What to buy for a job, product by product, over all its coats and zones. */
 export function BuyTable({
+  jobId,
   products,
   shop,
 }: {
+  jobId: string;
   products: readonly ProductNeed[];
   shop: Pick<ShopContext, 'products'>;
 }) {
@@ -45,7 +47,12 @@ export function BuyTable({
   const sum = rows.reduce((total, { cost }) => total + (cost ?? 0), 0);
   return (
     <Card className="p-4" aria-label="What to buy">
-      <h2>What to buy</h2>
+      <div className="flex flex-wrap items-baseline gap-x-5">
+        <h2 className="flex-1">What to buy</h2>
+        <Link to={`/products/shopping?jobs=${jobId}`} className="font-semibold underline underline-offset-2">
+          Shopping list with consumables
+        </Link>
+      </div>
       <p className="max-w-prose text-quiet">
         {regional(
           'Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a risk to the colour; a leftover costs its price.',
@@ -65,7 +72,7 @@ export function BuyTable({
           </thead>
           <tbody>
             {rows.map(({ need, cost }) => (
-              <tr key={need.productKey} className="border-line border-b">
+              <tr key={`${need.productKey} ${need.colour}`} className="border-line border-b">
                 <th scope="row" className="py-1.5 font-normal">
                   <Link
                     to={`/products?product=${idOf(need.productKey)}`}
@@ -73,6 +80,15 @@ export function BuyTable({
                   >
                     {need.sheet.name}
                   </Link>
+                  {need.zones.length > 0 && (
+                    <span className="block text-quiet text-small">
+                      <span
+                        className="mr-1.5 inline-block size-3 border border-line"
+                        style={{ background: need.colour ?? undefined }}
+                      />
+                      {need.zones.join(', ')}
+                    </span>
+                  )}
                 </th>
                 <td className={`${CELL} quantity`}>{show('volume', need.wholeMl)}</td>
                 <td className={`${CELL} quantity`}>

@@ -21,6 +21,7 @@ function useMaterials(detail: JobDetail, shop: ShopContext) {
     const sheets = sheetsOf(shop);
     const input = {
       steps: [...detail.steps].sort((a, b) => a.position - b.position),
+      zones: detail.zones,
       pieces: detail.pieces,
       sheets,
       supplies: suppliesOf(shop),
@@ -67,7 +68,7 @@ export function MaterialsScreen() {
           <span className="quantity text-ink">{show('area', totalMm2 / 1e6)}</span> to finish
         </p>
       </div>
-      <BuyTable products={products} shop={shop} />
+      <BuyTable jobId={detail.job.id} products={products} shop={shop} />
       {detail.zones.map((zone) => (
         <CoatTable
           key={zone.id}

@@ -7,6 +7,7 @@ import { SubNav } from '../../parts/SubNav.tsx';
 const SHELVES = [
   { to: '/products', name: 'Coatings' },
   { to: '/products/supplies', name: 'Consumables' },
+  { to: '/products/shopping', name: 'Shopping list' },
   { to: '/products/bench', name: 'Cups and guns' },
   { to: '/products/layers', name: 'Recoat compatibility' },
   { to: '/products/systems', name: 'Systems' },

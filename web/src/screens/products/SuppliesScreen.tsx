@@ -18,6 +18,7 @@ import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
 import { type Draft, type Reading, saveOutcome, useDraftForm } from '../../parts/useDraftForm.ts';
 import { ItemList } from './ItemList.tsx';
+import { PackFields } from './PackFields.tsx';
 import { quantityOf, readSupply, SUPPLY_SHELF, supplyDraft } from './supplyFields.ts';
 
 const FORMS: Partial<Record<Supply['kind'], readonly string[]>> = {
@@ -110,6 +111,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
         {fields.map(({ key, label, kind }) => (
           <DraftField key={key} form={form} name={key} label={label} quantity={quantityOf(kind)} withUnit />
         ))}
+        <PackFields form={form} supply={chosen} />
         <div className="col-span-3 flex flex-wrap gap-x-6">
           {marks.map(({ key, name }) => (
             <label key={key} className="flex min-h-9 items-center gap-2">

@@ -135,6 +135,7 @@ export const sheetGroups = (): readonly {
     fields: [
       { path: 'gunHint', label: 'Gun set-up', kind: 'text', mayBeEmpty: true },
       { path: 'cleanUp', label: 'Clean up with', kind: 'text', mayBeEmpty: true },
+      { path: 'supplier', label: 'Bought from', kind: 'text', mayBeEmpty: true },
       { path: 'respirator', label: 'Respirator', kind: 'text', mayBeEmpty: true },
     ],
   },

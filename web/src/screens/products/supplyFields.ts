@@ -2,6 +2,7 @@ import { type Supply, type SupplyKind, SupplySchema } from '@upholder/core/catal
 import { fieldMessages, type Outcome } from '@upholder/core/outcome';
 import { regional } from '@upholder/core/said';
 import { formatDuration, parseDecimal, parseDurationMinutes } from '@upholder/core/units';
+import { moneyText, readMoney } from '../../base/moneyText.ts';
 import { read, show } from '../../base/voice.ts';
 
 /** A written field of a cleaner, abrasive, filler, caulk, tape or cloth. */
@@ -94,7 +95,24 @@ export const SUPPLY_SHELF: Record<
       { key: 'leavesResidue', name: 'Leaves residue when pressed' },
     ],
   },
+  sundry: { name: 'Thinners, liners, covers, hooks', fields: [], marks: [] },
 };
+
+/** In what a pack of a supply is counted. */
+export function packUnit(supply: Supply): 'volume' | 'run' | 'pieces' {
+  switch (supply.kind) {
+    case 'cleaner':
+    case 'deglosser':
+    case 'caulk':
+      return 'volume';
+    case 'masking':
+      return 'run';
+    case 'sundry':
+      return supply.use === 'thinner' ? 'volume' : 'pieces';
+    default:
+      return 'pieces';
+  }
+}
 
 /** The quantity that a field takes in any unit, where it takes one. */
 export const quantityOf = (kind: SupplyField['kind']) =>
@@ -108,8 +126,28 @@ export function supplyDraft(supply: Supply): SupplyDraft {
   return Object.fromEntries([
     ['name', supply.name],
     ['cautions', supply.cautions.join('\n')],
+    ['supplier', supply.supplier],
+    ['price', moneyText(supply.price)],
+    ['packSize', writeAmount(supply, supply.packSize)],
+    ['stock', writeAmount(supply, supply.stock)],
     ...SUPPLY_SHELF[supply.kind].fields.map((field) => [field.key, writeField(field, values[field.key])]),
   ]);
+}
+
+function writeAmount(supply: Supply, amount: number | null): string {
+  const unit = packUnit(supply);
+  if (amount === null) return '';
+  return unit === 'pieces' ? String(amount) : show(unit, amount);
+}
+
+/** What a pack holds, or what is there, as it is typed. */
+function readAmount(supply: Supply, text: string, stored: number | null): Outcome<number | null> {
+  const unit = packUnit(supply);
+  if (text.trim() === '') return { ok: true, value: null };
+  if (text === writeAmount(supply, stored)) return { ok: true, value: stored };
+  return unit === 'pieces'
+    ? parseDecimal(text, { what: 'a number', example: '50', min: 0, max: 100_000, isWhole: true })
+    : read(unit, text);
 }
 
 function writeField({ kind }: SupplyField, value: unknown): string {
@@ -139,7 +177,16 @@ export function readSupply(
     name: draft.name,
     cautions: (draft.cautions ?? '').split('\n').filter((line) => line.trim() !== ''),
     source: 'entered from sheet',
+    supplier: draft.supplier ?? '',
   };
+  const bought = {
+    price: readMoney(draft.price ?? ''),
+    packSize: readAmount(chosen, draft.packSize ?? '', chosen.packSize),
+    stock: readAmount(chosen, draft.stock ?? '', chosen.stock),
+  };
+  for (const [key, typed] of Object.entries(bought))
+    if (typed.ok) wanted[key] = typed.value;
+    else errors[key] = typed.message;
   for (const field of SUPPLY_SHELF[chosen.kind].fields) {
     const typed = readField(field, draft[field.key] ?? '', (chosen as Record<string, unknown>)[field.key]);
     if (typed.ok) wanted[field.key] = typed.value;

@@ -1,0 +1,73 @@
+import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { type BuyingJob, type ShoppingLine, shoppingList } from '@upholder/core/shopping';
+import { useEffect, useMemo, useRef } from 'react';
+import { upholder } from '../../api/upholder.ts';
+import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
+import { useLearnedFigures } from '../../job/useLearned.ts';
+
+const buying = ({ job, zones, steps, pieces, log }: JobDetail): BuyingJob => ({
+  job,
+  zones,
+  steps: [...steps].sort((a, b) => a.position - b.position),
+  pieces,
+  log,
+});
+
+/** What there is of each product and supply, by key. */
+export function stockOf(shop: ShopContext): Map<string, number | null> {
+  return new Map([
+    ...shop.products.map(({ key, stockMl }): [string, number | null] => [key, stockMl]),
+    ...shop.supplies.map(({ key, supply }): [string, number | null] => [key, supply.stock]),
+  ]);
+}
+
+/** The shopping list of some open jobs. @param chosen ids of them; all open ones where it is null. */
+export function useShopping(
+  details: readonly JobDetail[] | undefined,
+  shop: ShopContext,
+  chosen: ReadonlySet<string> | null,
+): ShoppingLine[] | null {
+  const learned = useLearnedFigures();
+  return useMemo(() => {
+    if (!details) return null;
+    const isChosen = ({ job }: JobDetail) => chosen === null || chosen.has(job.id);
+    return shoppingList(
+      details.filter(isChosen).map(buying),
+      details.filter((detail) => !isChosen(detail)).map(buying),
+      {
+        sheets: sheetsOf(shop),
+        supplies: suppliesOf(shop),
+        items: shop.benchItems,
+        settings: shop.settings,
+        ...(learned && { learned }),
+      },
+      stockOf(shop),
+    );
+  }, [details, shop, chosen, learned]);
+}
+
+/** Puts what was bought into stock, or takes it out again. Says what went wrong, or null. */
+export function useBuying(shop: ShopContext): {
+  setStock(line: Pick<ShoppingLine, 'kind' | 'key'>, stock: number | null): Promise<boolean>;
+} {
+  const [setProduct] = upholder.useSetStockMutation();
+  const [changeSupply] = upholder.useChangeSupplyMutation();
+  // An undo comes later: what it changes is the version that is known by then.
+  const latest = useRef(shop);
+  useEffect(() => {
+    latest.current = shop;
+  });
+  return {
+    async setStock({ kind, key }, stock) {
+      if (kind === 'product') {
+        const product = latest.current.products.find((one) => one.key === key);
+        if (!product) return false;
+        return !('error' in (await setProduct({ id: product.id, stockMl: stock, isFresh: false })));
+      }
+      const row = latest.current.supplies.find((one) => one.key === key);
+      if (!row) return false;
+      const { id, version, supply } = row;
+      return !('error' in (await changeSupply({ id, version, supply: { ...supply, stock } })));
+    },
+  };
+}
