@@ -10,7 +10,7 @@ test('a price from rates that are typed in, a quote, an acceptance, one piece mo
   page,
   shop,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(360_000);
   await shop.tell('reset');
   await enter(page, shop, 'Maren');
 
@@ -70,6 +70,30 @@ test('a price from rates that are typed in, a quote, an acceptance, one piece mo
   await page.reload();
   await expect(own.getByLabel('Name of extra line 1')).toHaveValue('New handles');
   await look(page, 'price');
+
+  // How sure the price is, and the same job by other ways.
+  const sure = page.getByLabel('How sure it is');
+  await expect(sure.getByRole('row', { name: /Cost stays below/ })).toContainText('£');
+  await typeInto(sure.getByLabel('If you ask, before tax'), '1');
+  await expect(sure).toContainText('At £1.00 you lose money 10 times in 10.');
+  await typeInto(sure.getByLabel('If you ask, before tax'), '9,999');
+  await expect(sure).toContainText('At £9,999.00 you lose money hardly ever.');
+  await typeInto(own.getByLabel(/Coating sent out/), '45');
+  await typeInto(own.getByLabel('Days away'), 'a week');
+  await own.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(own).toContainText('Not saved.');
+  await typeInto(own.getByLabel('Days away'), '9');
+  await own.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(own).toContainText('Saved for this job.');
+  const others = page.getByLabel('Other ways to do it');
+  await others.getByLabel('With system').selectOption('G');
+  await others.getByRole('button', { name: 'Compare', exact: true }).click();
+  await expect(others.getByRole('row', { name: /As it is/ })).toContainText(/£.* h/);
+  await expect(others.getByRole('row', { name: /Roll it here/ })).toContainText('fine stipple');
+  await expect(others.getByRole('row', { name: /Send it out/ })).toContainText('as the other shop sprays');
+  await expect(others.getByRole('row', { name: /One colour coat more/ })).toContainText(/\+.* h, \+£/);
+  await expect(others.getByRole('row', { name: /System G/ })).toBeVisible();
+  await look(page, 'compare');
 
   await view(page, 'Quotes');
   const fresh = page.getByLabel('A new quote');

@@ -1,3 +1,5 @@
 export * from './jobPrice.ts';
 export * from './offer.ts';
 export * from './price.ts';
+export * from './risk.ts';
+export * from './scenarios.ts';

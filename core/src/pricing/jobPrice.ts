@@ -111,7 +111,7 @@ export function termsOf({ rates }: Pick<ShopSettings, 'rates'>, pricing: Pricing
 const USUAL_DAY_MIN = 480;
 
 /** Minutes that one person works on a usual day of the shop. */
-function dayMinutes({ week }: Pick<ShopSettings, 'week'>): number {
+export function dayMinutes({ week }: Pick<ShopSettings, 'week'>): number {
   const clock = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
   const days = Object.values(week)
     .map((spans) => spans.reduce((sum, { from, to }) => sum + clock(to) - clock(from), 0))

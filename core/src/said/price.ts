@@ -51,6 +51,11 @@ export const PRICE = {
   'price.group-material': 'Material and protection',
   'price.group-work': 'Work and tools',
   'price.group-around': 'Travel, workshop and waste',
+  // core/src/pricing/scenarios.ts
+  'price.no-gun-for-it': 'The shop has no gun that this paint is made for.',
+  'price.not-for-rollers': 'The sheet of the paint does not name a roller.',
+  'price.one-coat-at-least': 'One colour coat is the least.',
+  'price.sent-out': 'Coating sent out',
   'price.excludes-hidden':
     'Damage that shows only once pieces are down or stripped is priced before it is repaired.',
   'price.excludes-building': 'Walls, floors, appliances, plumbing and wiring are not part of it.',

@@ -3,7 +3,7 @@ import { PRICE_VIEWS, type Pricing, ROUND_TO, USUAL_PRICING } from '@upholder/co
 import { v7 as uuid } from 'uuid';
 import { upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
-import { exactMoney } from '../../base/voice.ts';
+import { exactMoney, unit } from '../../base/voice.ts';
 import { Button, Card, Field, Select, TextInput } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
@@ -149,6 +149,25 @@ export function OwnTerms({ job, shop }: { job: JobRow; shop: ShopContext }) {
             </Select>
           )}
         </Field>
+        <DraftField
+          form={form}
+          name="sendOutEach"
+          label={`Coating sent out, ${currency}`}
+          placeholder="not known"
+        />
+        <Field label="For each" error={form.errors.sendOutBy}>
+          {(ids) => (
+            <Select
+              {...ids}
+              value={form.text('sendOutBy')}
+              onChange={({ target }) => form.write('sendOutBy', target.value)}
+            >
+              <option value="m2">{unit('area')}</option>
+              <option value="piece">piece</option>
+            </Select>
+          )}
+        </Field>
+        <DraftField form={form} name="sendOutDays" label="Days away" placeholder="not known" />
         <Field label="The client sees">
           {(ids) => (
             <Select

@@ -6,9 +6,11 @@ import { useJobContext } from '../../job/useJobContext.ts';
 import { useJobPrice } from '../../job/useJobPrice.ts';
 import { Card, Notice } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
+import { CompareCard } from './CompareCard.tsx';
 import { HoursTable } from './HoursTable.tsx';
 import { OwnTerms } from './OwnTerms.tsx';
 import { PriceTable } from './PriceTable.tsx';
+import { RiskCard } from './RiskCard.tsx';
 
 /** What a job costs the shop and what it asks for it, line by line. */
 export function PriceScreen() {
@@ -68,8 +70,12 @@ export function PriceScreen() {
                 <PriceTable price={price.price} terms={terms} shop={shop} />
                 <HoursTable price={price} why={why} />
               </div>
-              <OwnTerms key={detail.job.id} job={detail.job} shop={shop} />
+              <div className="flex flex-col gap-4">
+                <OwnTerms key={detail.job.id} job={detail.job} shop={shop} />
+                <RiskCard detail={detail} price={price} shop={shop} />
+              </div>
             </div>
+            <CompareCard detail={detail} shop={shop} />
           </>
         )}
       </main>

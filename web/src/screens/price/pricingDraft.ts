@@ -1,6 +1,7 @@
 import type { Outcome } from '@upholder/core/outcome';
 import { type Pricing, PricingSchema } from '@upholder/core/rates';
 import { moneyText, readMoney, readPercent } from '../../base/moneyText.ts';
+import { read as readQuantity } from '../../base/voice.ts';
 import { type Draft, type Reading, readBySchema } from '../../parts/useDraftForm.ts';
 
 /** An extra line as it is typed. */
@@ -11,6 +12,18 @@ export interface ExtraDraft {
 }
 
 const PERCENTS = ['overheadPct', 'marginPct', 'taxPct'] as const;
+
+/** Square metres in one unit of area as the reader has it: what is asked for a square foot is kept for a square metre. */
+function areaUnitM2(): number {
+  const one = readQuantity('area', '1');
+  return one.ok ? one.value : 1;
+}
+
+/** What is asked for one, in the reader's unit of area. */
+function eachShown(sendOut: Pricing['sendOut']): number | null {
+  if (!sendOut) return null;
+  return sendOut.by === 'm2' ? Math.round(sendOut.each * areaUnitM2()) : sendOut.each;
+}
 
 /** How a job is priced, as the form shows it. */
 export function pricingDraft(pricing: Pricing): Draft {
@@ -23,7 +36,7 @@ export function pricingDraft(pricing: Pricing): Draft {
     shows: pricing.shows ?? '',
     extras: pricing.extras.map(({ id, name, amount }) => ({ id, name, amount: moneyText(amount) })),
     sendOutBy: pricing.sendOut?.by ?? 'm2',
-    sendOutEach: moneyText(pricing.sendOut?.each ?? null),
+    sendOutEach: moneyText(eachShown(pricing.sendOut)),
     sendOutDays: pricing.sendOut ? String(pricing.sendOut.daysAway) : '',
   };
 }
@@ -41,7 +54,10 @@ export function readPricing(draft: Draft, known: Pricing): Reading<Pricing> {
   };
   const text = (path: string) => String(draft[path] ?? '');
   const percent = (path: (typeof PERCENTS)[number]) => take(path, readPercent(text(path)));
-  const each = take('sendOutEach', readMoney(text('sendOutEach')));
+  const typed = take('sendOutEach', readMoney(text('sendOutEach')));
+  const isKept = typed === eachShown(known.sendOut) && text('sendOutBy') === known.sendOut?.by;
+  const perUnit = text('sendOutBy') === 'm2' ? areaUnitM2() : 1;
+  const each = typed === null ? null : isKept ? (known.sendOut?.each ?? typed) : Math.round(typed / perUnit);
   const days = take('sendOutDays', readPercent(text('sendOutDays')));
   return readBySchema(
     PricingSchema,
