@@ -23,6 +23,7 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
       '/shop/yardsticks',
       '/shop/methods',
       '/shop/rates',
+      '/shop/results',
       '/shop/learned',
       '/shop/lessons',
       '/shop/people',

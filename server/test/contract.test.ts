@@ -365,6 +365,7 @@ describe('every declared route', () => {
     await send('confirmedCauses', {});
     await send('lessons', {});
     await send('learned', {});
+    expect((await send('results', {})).results.map((one) => one.jobId)).toContain(jobId);
     const spilled = { params: { seenId: uuid() }, body: { reason: 'The cup fell over.' } };
     expect((await send('excludeSeen', spilled)).exclusions).toHaveLength(1);
     expect((await send('excludeSeen', { ...spilled, body: { reason: null } })).exclusions).toEqual([]);

@@ -1,10 +1,13 @@
 export * from './compare.ts';
 export * from './compareWays.ts';
 export * from './containers.ts';
+export { GAP_CAUSES, type GapCause, type GapReason } from './gap.ts';
 export * from './learned.ts';
 export * from './materials.ts';
 export * from './methods.ts';
 export { type Around, previewedDays } from './preview.ts';
+export { type ReserveReason, reserveReason } from './reserve.ts';
 export * from './rough.ts';
+export { COUNTED_ROLES, type CountedRole, seededPerSide } from './standardDoor.ts';
 export * from './supplyTotals.ts';
 export * from './work.ts';

@@ -1,24 +1,14 @@
-import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
+import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Supply } from '../catalogue/supplies.ts';
-import { appliedMl } from '../film/index.ts';
 import { areAllSides, type LogEntry, sidesDone } from '../jobs/index.ts';
 import { coatAmounts, type Thirst } from '../mixing/index.ts';
-import {
-  type DoorMeasure,
-  doorEquivalents,
-  PIECE_DEFAULTS,
-  type Piece,
-  type PieceSpec,
-  sideAreaM2,
-} from '../pieces/index.ts';
+import { type DoorMeasure, doorEquivalents, type Piece, sideAreaM2 } from '../pieces/index.ts';
 import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { cheapestContainers, type Purchase } from './containers.ts';
+import { type GapReason, gapReasons } from './gap.ts';
 import { type Belief, interval90, upper90 } from './learned.ts';
-
-/** Kinds of film that a shop counts by door equivalents, each with a figure of its own. */
-export const COUNTED_ROLES = ['primer', 'colour', 'clear'] as const;
-export type CountedRole = (typeof COUNTED_ROLES)[number];
+import { COUNTED_ROLES, type CountedRole, seededPerSide } from './standardDoor.ts';
 
 /** Paint in mL for a side of one door equivalent and a coat, by what it is; null where the shop has no figure of its own. */
 export type PerSideMl = Readonly<Record<CountedRole, number | null>>;
@@ -63,17 +53,6 @@ const FILM_OFF = 0.1;
 const FILM_OFF_LEARNED = 0.06;
 const TRANSFER_OFF = { sprayed: 0.12, byHand: 0.03 };
 
-/** A door as the trade counts with: 400 × 720 mm, flat, both sides. */
-const STANDARD_DOOR: PieceSpec = {
-  ...PIECE_DEFAULTS,
-  tag: '',
-  construction: 'slab',
-  widthMm: 400,
-  heightMm: 720,
-};
-/** Wet films that go with that count, in µm. */
-const STANDARD_FILM_UM: Record<CountedRole, number> = { primer: 100, colour: 75, clear: 75 };
-
 /** A coat with its paint by both ways of reckoning. */
 export interface CoatNeed {
   stepId: string;
@@ -107,16 +86,13 @@ export interface CoatNeed {
     /** Mixes that taught it. */
     mixes: number;
     paintMl: number;
+    /** Why it is not what the film gives, the weightiest first. */
+    gap: GapReason[];
   } | null;
 }
 
 function countedRole({ role }: ProductSheet): CountedRole | null {
   return COUNTED_ROLES.find((one) => one === role) ?? null;
-}
-
-/** Paint in mL for a side of a standard door, where the shop has no figure of its own: half of what the film method gives for both. */
-export function seededPerSide(role: CountedRole, applicator: Applicator): number {
-  return appliedMl([STANDARD_DOOR], 'all', STANDARD_FILM_UM[role], applicator) / 2;
 }
 
 /** Σ door equivalents × sides that a coat goes on. */
@@ -137,6 +113,7 @@ function countOf(
   sheet: ProductSheet,
   pieces: readonly Piece[],
   { doorMeasure, perSideMl, learned }: Pick<MaterialInput, 'doorMeasure' | 'perSideMl' | 'learned'>,
+  filmMl: number,
 ): CoatNeed['count'] {
   const role = countedRole(sheet);
   if (role === null || step.isEdgesOnly) return null;
@@ -145,7 +122,13 @@ function countOf(
   const each = own ?? seen?.belief.mean ?? seededPerSide(role, step.applicator ?? 'brush');
   const sides = equivalentSides(pieces, step.faces, doorMeasure);
   const from = own !== null ? 'own' : seen ? 'learned' : 'standard';
-  return { equivalentSides: sides, perSideMl: each, from, mixes: seen?.count ?? 0, paintMl: sides * each };
+  const counted = { equivalentSides: sides, perSideMl: each, paintMl: sides * each };
+  return {
+    ...counted,
+    from,
+    mixes: seen?.count ?? 0,
+    gap: gapReasons(step, pieces, role, counted, filmMl),
+  };
 }
 
 /** Every coat of a job with the paint it takes, by film and by count, in the order of the steps. */
@@ -191,7 +174,7 @@ export function coatNeeds(input: MaterialInput): CoatNeed[] {
         },
         done: pieces.length - toDo.length,
         left: { mean: leftMl, sd: leftMl * off },
-        count: countOf(step, sheet, pieces, input),
+        count: countOf(step, sheet, pieces, input, paintMl),
       },
     ];
   });

@@ -1,51 +1,101 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
 import { isStepItself, type Job, type LogEntry, sidesDone } from '../jobs/index.ts';
-import { coatAmounts } from '../mixing/index.ts';
+import { coatAmounts, type Thirst } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { PlanSnapshot } from '../planning/index.ts';
+import type { Minute } from '../shop/index.ts';
 import { type Step, withTool } from '../systems/index.ts';
 
 /** A job with its plan, as far as its paint is asked for. */
 export interface JobWithPlan {
-  job: Pick<Job, 'place' | 'status'>;
+  job: Pick<Job, 'place' | 'status'> & Partial<Pick<Job, 'id' | 'code'>>;
   steps: readonly Step[];
   pieces: readonly Piece[];
   log: LogEntry[];
   plan: PlanSnapshot | null;
 }
 
-/**
- * Paint in mL by product that the plans of open jobs still ask for: every planned coat for the pieces that the log does
- * not have yet, by the film method, one residue a task.
- */
-export function paintDemand(
+type Sheets = Readonly<Record<string, ProductSheet>>;
+/** What the shop learned of its tools, by product. */
+type Thirsts = (productKey: string) => Thirst | undefined;
+
+/** A planned coat with the paint that it still asks for, in mL. */
+export interface PlannedPaint {
+  productKey: string;
+  ml: number;
+  at: Minute;
+  /** Code of its job and name of its task. */
+  jobCode: string;
+  name: string;
+}
+
+/** Every planned coat of open jobs, for the pieces that the log does not have yet, by the film method; one residue a task. */
+export function plannedPaint(
   jobs: readonly JobWithPlan[],
-  sheets: Readonly<Record<string, ProductSheet>>,
-): Map<string, number> {
-  const demand = new Map<string, number>();
-  for (const { job, steps, pieces, log, plan } of jobs) {
-    if (!plan || job.status !== 'open') continue;
+  sheets: Sheets,
+  thirsts: Thirsts = () => undefined,
+): PlannedPaint[] {
+  return jobs.flatMap(({ job, steps, pieces, log, plan }): PlannedPaint[] => {
+    if (!plan || job.status !== 'open') return [];
     const sidesOf = sidesDone(log);
     const byStep = new Map(steps.map((step) => [step.id, step]));
-    for (const op of plan.ops) {
+    return plan.ops.flatMap((op): PlannedPaint[] => {
       const step = byStep.get(op.stepId);
       const sheet = sheets[step?.productKey ?? ''];
-      if (!op.isCoat || !isStepItself(op) || !step?.productKey || !sheet) continue;
+      if (!op.isCoat || !isStepItself(op) || !step?.productKey || !sheet) return [];
       const isDone = (id: string) => {
         const sides = sidesOf(op.stepId, id);
         return sides.has('all') || sides.has(op.side);
       };
       const open = new Set(op.pieceIds.filter((id) => !isDone(id)));
       const left = pieces.filter(({ id }) => open.has(id));
-      const amounts = coatAmounts(
-        withTool(step, op.tool, sheet),
-        sheet,
-        left,
-        op.side,
-        job.place === 'client',
-      );
-      demand.set(step.productKey, (demand.get(step.productKey) ?? 0) + (amounts?.paintMl ?? 0));
-    }
-  }
+      const done = withTool(step, op.tool, sheet);
+      const isOnSite = job.place === 'client';
+      const thirst = thirsts(step.productKey);
+      const ml = coatAmounts(done, sheet, left, op.side, isOnSite, thirst)?.paintMl ?? 0;
+      if (ml <= 0) return [];
+      return [{ productKey: step.productKey, ml, at: op.start, jobCode: job.code ?? '', name: op.name }];
+    });
+  });
+}
+
+/** Paint in mL by product that the plans of open jobs still ask for; see {@link plannedPaint}. */
+export function paintDemand(jobs: readonly JobWithPlan[], sheets: Sheets): Map<string, number> {
+  const demand = new Map<string, number>();
+  for (const { productKey, ml } of plannedPaint(jobs, sheets))
+    demand.set(productKey, (demand.get(productKey) ?? 0) + ml);
   return demand;
+}
+
+/** A product that the plans use up before they are done. */
+export interface RunsOut {
+  productKey: string;
+  /** Start of the task for which the stock is no longer enough. */
+  at: Minute;
+  jobCode: string;
+  name: string;
+  /** What is missing for all that is planned, in mL. */
+  shortMl: number;
+}
+
+/**
+ * Which products run out, and with which planned task, the soonest first. Products whose stock nobody has counted are left out.
+ * @param stock in mL by product key.
+ */
+export function stockForecast(
+  planned: readonly PlannedPaint[],
+  stock: ReadonlyMap<string, number | null>,
+): RunsOut[] {
+  const left = new Map(stock);
+  const out = new Map<string, RunsOut>();
+  for (const { productKey, ml, at, jobCode, name } of [...planned].sort((a, b) => a.at - b.at)) {
+    const there = left.get(productKey) ?? null;
+    if (there === null) continue;
+    left.set(productKey, there - ml);
+    // A millilitre is no shortage.
+    if (there - ml >= -1) continue;
+    const known = out.get(productKey);
+    out.set(productKey, known ?? { productKey, at, jobCode, name, shortMl: 0 });
+  }
+  return [...out.values()].map((one) => ({ ...one, shortMl: -(left.get(one.productKey) ?? 0) }));
 }

@@ -7,7 +7,7 @@ import type { LogEntry } from '../jobs/index.ts';
 import { coatAmounts } from '../mixing/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
 import { toInstant } from '../shop/index.ts';
-import { floorAgenda, paintDemand, pieceStates } from './index.ts';
+import { floorAgenda, paintDemand, pieceStates, stockForecast } from './index.ts';
 
 const shop = sampleShop();
 const job = sampleJob([{ systemId: 'D', doors: 4, fronts: 0, options: { laying: 'flat' } }], shop);
@@ -203,5 +203,57 @@ describe('paint that the plans still ask for', () => {
     expect(paintDemand([{ ...job, log }], shop.sheets).get(colour)).toBeCloseTo(one, 6);
     expect(paintDemand([{ ...job, job: { ...job.job, status: 'handed-over' } }], shop.sheets).size).toBe(0);
     expect(paintDemand([{ ...job, plan: null }], shop.sheets).size).toBe(0);
+  });
+});
+
+describe('what runs out', () => {
+  const coat = (productKey: string, at: number, ml: number, name = 'Colour 1') => ({
+    productKey,
+    at,
+    ml,
+    jobCode: 'QUAY',
+    name,
+  });
+  const planned = [
+    coat('enamel', 300, 500, 'Colour 2'),
+    coat('enamel', 100, 500),
+    coat('primer', 50, 900, 'Prime 1'),
+    coat('enamel', 200, 500, 'Colour 1'),
+  ];
+
+  it('is told with the first task that the tins are no longer enough for, and all that is short', () => {
+    expect(
+      stockForecast(
+        planned,
+        new Map([
+          ['enamel', 900],
+          ['primer', 1000],
+        ]),
+      ),
+    ).toEqual([{ productKey: 'enamel', at: 200, jobCode: 'QUAY', name: 'Colour 1', shortMl: 600 }]);
+  });
+
+  it('is nothing where it is enough to the last drop, and nothing that nobody counted', () => {
+    expect(
+      stockForecast(
+        planned,
+        new Map([
+          ['enamel', 1500],
+          ['primer', null],
+        ]),
+      ),
+    ).toEqual([]);
+    expect(stockForecast([], new Map([['enamel', 0]]))).toEqual([]);
+  });
+
+  it('comes soonest first', () => {
+    const keys = stockForecast(
+      planned,
+      new Map([
+        ['enamel', 1400],
+        ['primer', 0],
+      ]),
+    ).map(({ productKey }) => productKey);
+    expect(keys).toEqual(['primer', 'enamel']);
   });
 });

@@ -2,13 +2,17 @@ import { ROUTES } from '@upholder/core/api';
 import type { App } from '../context/app.ts';
 import type { RouteTable } from '../http/route.ts';
 import { exclusionsOf, seenInShop, setExclusion } from '../learning/store.ts';
-import { findShop } from '../shop/store.ts';
 
 /** What mixes and timed tasks taught the shop, and which of them do not count. */
 export function addLearningRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.learned, async (_input, { member: { shopId } }) => {
-    const { settings } = await findShop(db, shopId);
-    return { ...(await seenInShop(db, shopId, settings)), exclusions: await exclusionsOf(db, shopId) };
+    const { seen, pending } = await seenInShop(db, shopId, clock.now());
+    return { seen, pending, exclusions: await exclusionsOf(db, shopId) };
+  });
+
+  routes.add(ROUTES.results, async (_input, { member: { shopId } }) => {
+    const { results, pending } = await seenInShop(db, shopId, clock.now());
+    return { results, pending };
   });
 
   routes.add(ROUTES.excludeSeen, async ({ params: { seenId }, body: { reason } }, { member }) => {

@@ -449,6 +449,10 @@ export const upholder = createApi({
       // What is mixed and timed meanwhile is read again when a page is opened.
       keepUnusedDataFor: 0,
     }),
+    results: build.query<Out<'results'>, void>({
+      query: () => call('results', {}),
+      keepUnusedDataFor: 0,
+    }),
     excludeSeen: build.mutation<Out<'excludeSeen'>, { seenId: string; reason: string | null }>({
       query: ({ seenId, reason }) => call('excludeSeen', { params: { seenId }, body: { reason } }),
       invalidatesTags: ['Learned'],

@@ -282,6 +282,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
           },
           {
+            path: 'results',
+            lazy: async () => ({
+              Component: (await import('../screens/results/ResultsScreen.tsx')).ResultsScreen,
+            }),
+          },
+          {
             path: 'learned',
             lazy: async () => ({
               Component: (await import('../screens/learned/LearnedScreen.tsx')).LearnedScreen,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nameField } from '../../fields/index.ts';
 import { SeenSchema } from '../../learning/index.ts';
+import { ResultRowSchema } from '../../results/index.ts';
 import { PATHS } from '../shapes/paths.ts';
 import { route, uuidParams } from '../shapes/route.ts';
 
@@ -14,6 +15,15 @@ export const learningRoutes = {
       /** Jobs that are not worked out yet: ask again. */
       pending: z.int(),
       exclusions: ExclusionsSchema,
+    }),
+  }),
+
+  results: route(PATHS.results, {
+    summary: 'What every job with a log asked, took and left',
+    response: z.object({
+      results: z.array(ResultRowSchema),
+      /** Jobs that are not worked out yet: ask again. */
+      pending: z.int(),
     }),
   }),
 

@@ -38,6 +38,7 @@ export const ACCESS: Record<CallName, Access> = {
   confirmedCauses: 'reader',
   lessons: 'reader',
   learned: 'reader',
+  results: 'planner',
   excludeSeen: 'planner',
   roomMinutes: 'reader',
   jobMixes: 'reader',

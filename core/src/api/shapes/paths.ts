@@ -22,6 +22,7 @@ export const PATHS = {
   confirmedCauses: 'GET /findings/confirmed',
   lessons: 'GET /lessons',
   learned: 'GET /learned',
+  results: 'GET /results',
   excludeSeen: 'PUT /learned/:seenId/exclusion',
   roomMinutes: 'GET /room-minutes',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',

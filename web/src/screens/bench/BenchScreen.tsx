@@ -6,6 +6,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { useMixes } from '../../api/useMixes.ts';
 import { useServerDate } from '../../base/useNow.ts';
+import { RunsOutNotices } from '../../job/RunsOutNotices.tsx';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 
 import { UnitsSwitch, Volume } from './Amount.tsx';
@@ -73,6 +74,7 @@ export function BenchScreen() {
           <SoundSwitch />
         </div>
         {problem !== '' && <Notice kind="stop">{problem}</Notice>}
+        <RunsOutNotices details={floor.data?.details} shop={shop} now={Math.floor(now.getTime() / 60_000)} />
         {open.length === 0 && (
           <Notice>No mix on the bench. Start one here, or from the floor with “Mix this”.</Notice>
         )}

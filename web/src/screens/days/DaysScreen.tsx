@@ -1,8 +1,10 @@
 import { criticalChain, isPlanStale } from '@upholder/core/planning';
 import { workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
+import { upholder } from '../../api/upholder.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
+import { RunsOutNotices } from '../../job/RunsOutNotices.tsx';
 import { useCurrentDetail, useJobContext } from '../../job/useJobContext.ts';
 import { Button, Card } from '../../parts/controls.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
@@ -20,6 +22,7 @@ import { usePlanning } from './usePlanning.ts';
 export function DaysScreen() {
   const { detail: served, shop, behind } = useJobContext();
   const detail = useCurrentDetail(served);
+  const { data: floor } = upholder.useFloorQuery();
   const now = useNowMinute();
   const planning = usePlanning(detail);
   const { isPlanning, problem, history, pin, take } = planning;
@@ -78,6 +81,7 @@ export function DaysScreen() {
           onPlanOptions={(planOptions) => void take(planOptions)}
         />
       )}
+      <RunsOutNotices details={floor?.details} shop={shop} now={now} jobCode={detail.job.code} />
       <PlanNotices
         detail={detail}
         shop={shop}

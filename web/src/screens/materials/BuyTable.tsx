@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
-import type { ProductNeed } from '@upholder/core/estimating';
+import { type ProductNeed, reserveReason } from '@upholder/core/estimating';
+import { dayMinutes, litrePrice } from '@upholder/core/pricing';
 import { regional } from '@upholder/core/said';
 import { Link } from 'react-router';
 import { money, show, showAll } from '../../base/voice.ts';
@@ -39,10 +40,20 @@ export function BuyTable({
 }: {
   jobId: string;
   products: readonly ProductNeed[];
-  shop: Pick<ShopContext, 'products'>;
+  shop: Pick<ShopContext, 'products' | 'settings'>;
 }) {
   const idOf = (key: string) => shop.products.find((product) => product.key === key)?.id ?? '';
   const rows = products.map((need) => ({ need, cost: costOf(need) }));
+  const { hour, placeDay } = shop.settings.rates;
+  const dayCost = hour.prep === null ? null : (hour.prep * dayMinutes(shop.settings)) / 60 + (placeDay ?? 0);
+  const reasons = products
+    .filter(({ missingMl }) => missingMl > 0)
+    .map((need) => reserveReason(need, dayCost, litrePrice(need)));
+  const reserve = reasons.every(({ reserveCost }) => reserveCost !== null)
+    ? reasons.reduce((sum, { reserveCost }) => sum + (reserveCost ?? 0), 0)
+    : null;
+  const shorts = reasons.flatMap(({ shortCost }) => shortCost ?? []);
+  const short = shorts.length > 0 ? Math.max(...shorts) : null;
   const isWhole = rows.every(({ cost }) => cost !== null);
   const sum = rows.reduce((total, { cost }) => total + (cost ?? 0), 0);
   return (
@@ -56,6 +67,12 @@ export function BuyTable({
       <p className="max-w-prose text-quiet">
         {regional(
           'Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a risk to the colour; a leftover costs its price.',
+        )}{' '}
+        {reserve !== null && short !== null && (
+          <>
+            Here the reserve costs <span className="quantity text-ink">{money(reserve)}</span>, running short
+            once about <span className="quantity text-ink">{money(short)}</span>.
+          </>
         )}
       </p>
       <div className="mt-2 overflow-x-auto">

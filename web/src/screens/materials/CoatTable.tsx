@@ -1,5 +1,5 @@
 import type { PieceRow, ShopContext, ZoneRow } from '@upholder/core/api';
-import { type CoatNeed, equivalentSides, interval90 } from '@upholder/core/estimating';
+import { type CoatNeed, equivalentSides, type GapCause, interval90 } from '@upholder/core/estimating';
 import { plural } from '@upholder/core/said';
 import { show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
@@ -10,6 +10,15 @@ function gapOf({ film, count }: CoatNeed): number | null {
   return count === null || film.paintMl <= 0 ? null : Math.round((count.paintMl / film.paintMl - 1) * 100);
 }
 
+/** Why the count is more or less than the film. */
+const GAP_WORDS: Record<GapCause, (isMore: boolean) => string> = {
+  figure: (isMore) => (isMore ? 'your figure a side is higher' : 'your figure a side is lower'),
+  area: (isMore) => (isMore ? 'pieces are smaller than the doors they count for' : 'pieces are larger'),
+  film: (isMore) => (isMore ? 'this film is thinner' : 'this film is thicker'),
+  edges: (isMore) => (isMore ? 'less spray goes past the edges' : 'more spray goes past the edges'),
+  rest: (isMore) => (isMore ? 'other tools and parts' : 'what stays in the tool'),
+};
+
 /** A gap of less than this is no gap: both ways are rougher than that. */
 const NO_GAP_PCT = 10;
 
@@ -17,9 +26,15 @@ function GapWords({ coat }: { coat: CoatNeed }) {
   const gap = gapOf(coat);
   if (gap === null) return <span className="text-quiet">not counted</span>;
   if (Math.abs(gap) < NO_GAP_PCT) return <span className="text-quiet">agree</span>;
+  const [reason, second] = coat.count?.gap ?? [];
   return (
     <>
       count {Math.abs(gap)} % {gap > 0 ? 'above' : 'below'}
+      {reason && (
+        <span className="block text-quiet text-small">
+          {[reason, second].flatMap((one) => (one ? GAP_WORDS[one.cause](one.pct > 0) : [])).join('; ')}
+        </span>
+      )}
     </>
   );
 }

@@ -20,7 +20,16 @@ const sum = (work: readonly PhaseWork[], wanted: Partial<PhaseWork> = {}) =>
 const hours = (minutes: number) => (minutes === 0 ? '–' : `${(minutes / 60).toFixed(1)} h`);
 
 /** Hours by phase and by who is needed, from the sequence and from the plan. */
-export function HoursTable({ price, why }: { price: JobPrice; why: NoPlan }) {
+export function HoursTable({
+  price,
+  why,
+  logged,
+}: {
+  price: JobPrice;
+  why: NoPlan;
+  /** Work that is logged; null while nothing is. */
+  logged: readonly PhaseWork[] | null;
+}) {
   const { sequence, plan, hoursFrom } = price;
   const priced = hoursFrom === 'plan' && plan ? plan : sequence;
   const phases = PHASES.filter((phase) => sum(sequence, { phase }) + sum(plan ?? [], { phase }) > 0);
@@ -44,6 +53,7 @@ export function HoursTable({ price, why }: { price: JobPrice; why: NoPlan }) {
               ))}
               <th className={HEAD}>By sequence</th>
               <th className={HEAD}>By plan</th>
+              {logged && <th className={HEAD}>Logged</th>}
             </tr>
           </thead>
           <tbody>
@@ -59,6 +69,7 @@ export function HoursTable({ price, why }: { price: JobPrice; why: NoPlan }) {
                 ))}
                 <td className={`${CELL} quantity`}>{hours(sum(sequence, { phase }))}</td>
                 <td className={`${CELL} quantity`}>{plan ? hours(sum(plan, { phase })) : '–'}</td>
+                {logged && <td className={`${CELL} quantity`}>{hours(sum(logged, { phase }))}</td>}
               </tr>
             ))}
           </tbody>
@@ -74,6 +85,7 @@ export function HoursTable({ price, why }: { price: JobPrice; why: NoPlan }) {
               ))}
               <td className={`${CELL} quantity`}>{hours(sum(sequence))}</td>
               <td className={`${CELL} quantity`}>{plan ? hours(sum(plan)) : '–'}</td>
+              {logged && <td className={`${CELL} quantity`}>{hours(sum(logged))}</td>}
             </tr>
           </tfoot>
         </table>

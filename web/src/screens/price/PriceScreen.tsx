@@ -10,12 +10,14 @@ import { CompareCard } from './CompareCard.tsx';
 import { HoursTable } from './HoursTable.tsx';
 import { OwnTerms } from './OwnTerms.tsx';
 import { PriceTable } from './PriceTable.tsx';
+import { ResultCard, useResult } from './ResultCard.tsx';
 import { RiskCard } from './RiskCard.tsx';
 
 /** What a job costs the shop and what it asks for it, line by line. */
 export function PriceScreen() {
   const { detail, shop } = useJobContext();
   const { price, why } = useJobPrice(detail, shop);
+  const result = useResult(detail, price, shop);
   const terms = termsOf(shop.settings, detail.job.pricing);
   const { gross, net, isAtLeast } = price.price;
   const isEmpty = price.minutes === 0;
@@ -68,10 +70,11 @@ export function PriceScreen() {
             <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] items-start gap-4 max-lg:grid-cols-1">
               <div className="flex flex-col gap-4">
                 <PriceTable price={price.price} terms={terms} shop={shop} />
-                <HoursTable price={price} why={why} />
+                <HoursTable price={price} why={why} logged={result?.work ?? null} />
               </div>
               <div className="flex flex-col gap-4">
                 <OwnTerms key={detail.job.id} job={detail.job} shop={shop} />
+                {result && <ResultCard detail={detail} price={price} result={result} />}
                 <RiskCard detail={detail} price={price} shop={shop} />
               </div>
             </div>

@@ -8,6 +8,7 @@ const PAGES = [
   { to: '/shop/places', name: 'Places and racks', call: 'shop' },
   { to: '/shop/yardsticks', name: 'Yardsticks', call: 'shop' },
   { to: '/shop/rates', name: 'Rates', call: 'shop' },
+  { to: '/shop/results', name: 'Job results', call: 'results' },
   { to: '/shop/learned', name: 'Learned figures', call: 'learned' },
   { to: '/shop/lessons', name: 'What our work taught us', call: 'lessons' },
   { to: '/shop/people', name: 'People', call: 'members' },
