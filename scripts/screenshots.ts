@@ -42,10 +42,18 @@ const VIEWS: View[] = [
     },
   },
   {
-    name: 'methods',
-    path: '/jobs/VESTRY/sequence/methods',
-    // A worker weighs the ways; the picture is of what it found.
-    prepare: (page) => page.getByText('This job as it stands').waitFor(),
+    name: 'price',
+    path: '/jobs/QUAY/materials/price',
+    // A worker draws what it may come to.
+    prepare: (page) => page.getByRole('heading', { name: 'How sure it is' }).waitFor(),
+  },
+  {
+    name: 'quote',
+    path: '/jobs/QUAY/materials/quotes',
+    async prepare(page) {
+      await page.getByRole('link', { name: 'Open and print' }).last().click();
+      await page.getByRole('heading', { name: 'Quote QUAY-Q1' }).waitFor();
+    },
   },
   {
     name: 'days',
@@ -57,7 +65,6 @@ const VIEWS: View[] = [
       await page.getByRole('button', { name: 'Work it out again' }).waitFor({ timeout: 120_000 });
     },
   },
-  { name: 'wall', path: '/wall' },
   { name: 'log', path: '/jobs/QUAY/log' },
   { name: 'floor', path: '/floor', size: [1024, 768] },
   { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },

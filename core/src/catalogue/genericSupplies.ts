@@ -189,6 +189,7 @@ export const GENERIC_SUPPLIES: Record<string, Supply> = {
         ['cover-roller', 'Roller cover', 'cover'],
         ['brush-50', 'Brush, 50 mm', 'brush'],
         ['hook-hanging', 'Hanging hook', 'hook'],
+        ['cartridge-pair', 'Respirator cartridges, pair', 'cartridge'],
         ['filter-extraction', 'Filter for the extraction', 'extraction-filter'],
       ] as const
     ).map(([key, name, use]): [string, Supply] => [

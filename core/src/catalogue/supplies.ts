@@ -32,6 +32,7 @@ export const SUNDRY_USES = [
   'cover',
   'brush',
   'hook',
+  'cartridge',
   'extraction-filter',
 ] as const;
 export type SundryUse = (typeof SUNDRY_USES)[number];

@@ -47,6 +47,9 @@ export function thirstOf(productKey: string, { transfer }: LearnedFigures): Thir
   };
 }
 
+/** Kept of every colour for touching up, in mL. */
+const TOUCH_UP_ML = 100;
+
 /** How far the wet film of a hand is off, as a share of it, and transfer by gun and by brush or roller. */
 const FILM_OFF = 0.1;
 /** The same where mixes of the same tool and product told how the hand sprays: only what differs from coat to coat. */
@@ -195,7 +198,7 @@ export interface ProductNeed {
   interval: [low: number, high: number];
   /** The same by the count, where every coat of it is counted. */
   countedMl: number | null;
-  /** What it stays below nine times in ten. */
+  /** What it stays below with 90 % confidence, and of a colour what is kept for touching up. */
   safeMl: number;
   /** In the tins; null where nobody counted. */
   stockMl: number | null;
@@ -231,7 +234,8 @@ export function productNeeds(
       { mean: 0, sd: 0 },
     );
     const counted = own.map(({ count }) => count?.paintMl ?? null);
-    const safeMl = upper90(believed);
+    const keptMl = sheet.role === 'colour' && believed.mean > 0 ? TOUCH_UP_ML : 0;
+    const safeMl = upper90(believed) + keptMl;
     // Nobody knows which colour stands in the tins: the first that asks gets what is there.
     const there = stock.get(productKey) ?? null;
     const stockMl = there === null ? null : Math.max(0, there - (used.get(productKey) ?? 0));

@@ -5,6 +5,7 @@ export const SHOPPING = {
   'shopping.liner': 'Cup liners',
   'shopping.cover': 'Roller covers',
   'shopping.brush': 'Brushes',
+  'shopping.cartridge': 'Respirator cartridges, pairs',
   'shopping.hook': 'Hanging hooks',
   'shopping.extraction-filter': 'Filters for the extraction',
   'shopping.paper': 'Masking paper',

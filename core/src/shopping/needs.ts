@@ -20,7 +20,8 @@ import { coatMixes, itemsOf, type StoredItem } from '../mixing/index.ts';
 import { hingesOf, type Piece, workedWay } from '../pieces/index.ts';
 import { said } from '../said/index.ts';
 import type { ShopSettings } from '../shop/index.ts';
-import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
+import { minutesOfStep, type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
+import { does } from '../systems/operations.ts';
 import { measured } from '../units/index.ts';
 
 /** A job as far as it asks for things that are bought. */
@@ -130,6 +131,17 @@ function hooksFor({ job, pieces, steps, log }: BuyingJob, settings: BuyingShop['
   return hung * HOOKS;
 }
 
+/** Pairs of cartridges for the spraying that is still to come, begun ones counted whole. */
+function cartridgesFor(job: BuyingJob, { rates, yardsticks }: BuyingShop['settings']): number {
+  const minutes = openSteps(job)
+    .filter(({ step }) => does(step, 'laysFilm') && isSprayed(step.applicator))
+    .reduce(
+      (sum, { step, pieces }) => sum + minutesOfStep(step, pieces, sideOf(step), yardsticks).handsOnMin,
+      0,
+    );
+  return Math.ceil(minutes / 60 / rates.cartridgeHours);
+}
+
 /** Thinner that comes out of a tap. */
 const isTapWater = (name: string) => /\bwater\b/.test(name);
 
@@ -169,6 +181,7 @@ export function askedBy(job: BuyingJob, shop: BuyingShop): Asked[] {
       );
     else if (!isTapWater(name)) take('thinner', amount, 'mL', name, name);
   }
+  take('cartridge', cartridgesFor(job, settings), 'pieces', said('shopping.cartridge'));
   take('hook', hooksFor(job, settings), 'pieces', said('shopping.hook'));
   const room = protectionMaterials(job.job.room?.tasks ?? [], job.job.room?.heightMm ?? null);
   const masking = (form: 'paper' | 'film' | 'tape', amount: number, isArea: boolean) => {

@@ -1,9 +1,10 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { followUpsOf, JOB_STATE_WORDS, lastHandover } from '@upholder/core/handover';
+import { agreedOf, followUpsOf, JOB_STATE_WORDS, lastHandover, quotesOf } from '@upholder/core/handover';
 import { statedFindings } from '@upholder/core/inspection';
 import { isPlanStale } from '@upholder/core/planning';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { whenWords } from '../../base/times.ts';
+import { money } from '../../base/voice.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { stateOfJob } from '../../job/handover/stateOfJob.ts';
 import { progressOf } from '../../job/questions.ts';
@@ -29,15 +30,21 @@ function surveyStage(zones: JobDetail['zones']): Stage {
   return { to: 'survey', name: 'Survey', phrase, isMissing: answered === 0 };
 }
 
-/** How many products the coats of a job take. */
-function materialsStage({ steps, pieces }: JobDetail): Stage {
+/** What was agreed of a price, whether a quote waits for an answer, or how many products the coats of a job take. */
+function materialsStage({ steps, pieces, events }: JobDetail, today: string): Stage {
+  const quotes = quotesOf(events, today);
+  const agreed = agreedOf(quotes);
+  const isWaiting = quotes.some(({ state }) => state === 'open');
   const products = new Set(steps.flatMap(({ productKey }) => productKey ?? []));
-  const phrase =
-    products.size === 0 || pieces.length === 0
-      ? 'nothing to count'
-      : products.size === 1
-        ? '1 product'
-        : `${products.size} products`;
+  const phrase = agreed
+    ? `agreed ${money(agreed.gross)}`
+    : isWaiting
+      ? 'quote not answered'
+      : products.size === 0 || pieces.length === 0
+        ? 'nothing to count'
+        : products.size === 1
+          ? '1 product'
+          : `${products.size} products`;
   return { to: 'materials', name: 'Materials & price', phrase, isMissing: false };
 }
 
@@ -117,7 +124,7 @@ export function stagesOf(detail: JobDetail, shop: ShopContext, now: number): Sta
             : [...new Set(zones.map(({ systemId }) => systemId))].join(', '),
       isMissing: open.length > 0 || zones.length === 0,
     },
-    materialsStage(detail),
+    materialsStage(detail, localDate(now, shop.timeZone)),
     { to: 'days', name: 'Days', phrase: days, isMissing: plan === null || isStale },
     inspectionStage(detail),
     handoverStage(detail, shop, now),

@@ -66,7 +66,7 @@ export function BuyTable({
       </div>
       <p className="max-w-prose text-quiet">
         {regional(
-          'Enough with 90 % confidence. Running out in the middle of a coat costs a day, a second batch and a risk to the colour; a leftover costs its price.',
+          'Enough with 90 % confidence, and a little of each colour for touching up. Running out in the middle of a coat costs a day, a second batch and a risk to the colour; a leftover costs its price.',
         )}{' '}
         {reserve !== null && short !== null && (
           <>
