@@ -45,6 +45,7 @@ export const sampleQuote = (part: Partial<Quote> = {}): Quote => ({
   care: [],
   terms: '',
   cost: 80_000,
+  sequenceNet: null,
   hours: 20,
   days: 5,
   ...part,

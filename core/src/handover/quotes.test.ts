@@ -3,7 +3,7 @@ import { sampleQuote, sampleQuotedZone } from '../../test/quote.ts';
 import { sampleId } from '../../test/sample.ts';
 import type { Quote } from '../quotes/index.ts';
 import type { Happening, JobEvent } from './events.ts';
-import { agreedOf, quotesOf, scopeChanges } from './quotes.ts';
+import { agreedOf, quotesOf, scopeChanges, writtenOf } from './quotes.ts';
 
 let count = 0;
 const event = (what: Happening): JobEvent => {
@@ -54,6 +54,12 @@ describe('how quotes stand', () => {
     expect(states(one, answer, event({ kind: 'withdrawn', eventId: answer.id }))).toEqual(['open']);
     expect(states(one, event({ kind: 'withdrawn', eventId: one.id }))).toEqual([]);
   });
+});
+
+it('gives a number once: a withdrawn quote still counts, a variation by itself', () => {
+  const [one, change] = [written(), written({ of: 'variation' })];
+  const events = [one, change, event({ kind: 'withdrawn', eventId: one.id }), written()];
+  expect([writtenOf(events, 'job'), writtenOf(events, 'variation'), writtenOf([], 'job')]).toEqual([2, 1, 0]);
 });
 
 describe('what was agreed', () => {

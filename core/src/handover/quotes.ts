@@ -37,6 +37,11 @@ export function quotesOf(events: readonly JobEvent[], today: string): StandingQu
   });
 }
 
+/** How many quotes, or variations, were ever written for a job, withdrawn ones as well: a number is given once. */
+export function writtenOf(events: readonly JobEvent[], of: Quote['of']): number {
+  return events.filter(({ what }) => what.kind === 'quote' && what.quote.of === of).length;
+}
+
 /** What was agreed with the client: the quote that was accepted last, and the variations accepted since. */
 export interface Agreed {
   base: StandingQuote;

@@ -64,6 +64,8 @@ export interface JobPrice {
   span: JobSpan;
   coats: CoatNeed[];
   price: Price;
+  /** Before tax, with hours by the sequence whatever the price goes by. */
+  sequenceNet: number;
   /** What each zone weighs in it: its work and its coatings in money, or its minutes where no rate is known. */
   zoneWeights: Map<string, number>;
 }
@@ -254,6 +256,10 @@ export function jobPrice(input: PriceInput): JobPrice {
     span,
     coats,
     price: priceOf(lines, termsOf(settings, pricing)),
+    sequenceNet: priceOf(
+      [...lines.filter(({ part }) => part !== 'labour'), ...labourLines(sequence, settings.rates)],
+      termsOf(settings, pricing),
+    ).net,
     zoneWeights: weightsOf(input, coats),
   };
 }

@@ -221,6 +221,7 @@ export function offerFor(input: OfferInput, before: number): Quote {
     care: [...care],
     terms: rates.terms,
     cost: sums.cost.amount,
+    sequenceNet: price.sequenceNet,
     hours: price.minutes / 60,
     days: price.span.days,
   };
@@ -239,6 +240,16 @@ export interface VariationInput {
   code: string;
 }
 
+/**
+ * By how much the job as it is now is dearer or cheaper than agreed, before tax: both with hours by the sequence, so that a plan that holds
+ * only what is left of the work changes nothing. Quotes that do not know that are compared by what they asked.
+ */
+export function differenceFrom({ base, variations, net }: Agreed, now: Quote): number {
+  const { sequenceNet } = base.quote;
+  if (sequenceNet === null || now.sequenceNet === null) return now.net - net;
+  return now.sequenceNet - sequenceNet - variations.reduce((sum, { quote }) => sum + quote.net, 0);
+}
+
 /** The price of what changed since a quote was accepted: zones that are not what was agreed, and the difference in money. */
 export function variationFor({ now, agreed, net, words, before, code }: VariationInput): Quote {
   const tax = Math.round((net * (now.taxPct ?? 0)) / 100);
@@ -255,6 +266,7 @@ export function variationFor({ now, agreed, net, words, before, code }: Variatio
     exclusions: [],
     care: [],
     cost: now.cost - agreed.cost,
+    sequenceNet: null,
     hours: now.hours - agreed.hours,
     days: now.days - agreed.base.quote.days,
   };

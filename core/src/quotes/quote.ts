@@ -70,6 +70,8 @@ export const QuoteSchema = z.object({
   terms: text,
   /** What the shop reckoned with, for its own eyes: cost before margin, hours, days. */
   cost: money,
+  /** The price with hours by the sequence, whatever it went by: later prices are set against it once a plan holds only what is left. */
+  sequenceNet: money.nullable().default(null),
   hours: z.number(),
   days: z.int(),
 });

@@ -27,7 +27,7 @@ import { measured } from '../units/index.ts';
 /** A job as far as it asks for things that are bought. */
 export interface BuyingJob {
   job: Pick<Job, 'id' | 'code' | 'place' | 'room'>;
-  zones: readonly Pick<Zone, 'id' | 'name' | 'newColour' | 'survey'>[];
+  zones: readonly Pick<Zone, 'id' | 'name' | 'newColour' | 'survey' | 'options'>[];
   steps: readonly Step[];
   pieces: readonly Piece[];
   log: readonly LogEntry[];
@@ -113,13 +113,17 @@ function aroundCoats(job: BuyingJob, { sheets, items }: BuyingShop): Map<string,
 }
 
 /** Hooks that hang at once: two for every loose piece, as many as the rail holds. */
-function hooksFor({ job, pieces, steps, log }: BuyingJob, settings: BuyingShop['settings']): number {
-  const coats = openSteps({ job, zones: [], steps, pieces, log }).filter(
+function hooksFor({ job, zones, pieces, steps, log }: BuyingJob, settings: BuyingShop['settings']): number {
+  const coats = openSteps({ job, zones, steps, pieces, log }).filter(
     ({ step }) => step.productKey !== null && step.faces === 'both',
   );
   const open = new Set(coats.flatMap(({ pieces: own }) => own.map(({ id }) => id)));
+  const flat = new Set(zones.flatMap(({ id, options }) => (options?.laying === 'flat' ? [id] : [])));
   const loose = pieces
-    .filter((piece) => open.has(piece.id) && workedWay(piece, job.place === 'client') !== 'left')
+    .filter(
+      (piece) =>
+        open.has(piece.id) && !flat.has(piece.zoneId) && workedWay(piece, job.place === 'client') !== 'left',
+    )
     .sort((a, b) => a.widthMm - b.widthMm);
   let left = settings.railLengthMm;
   let hung = 0;

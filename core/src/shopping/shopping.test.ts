@@ -5,6 +5,7 @@ import { concentrateShare, GENERIC_PRODUCTS, GENERIC_SUPPLIES, type Supply } fro
 import { writeShopping } from '../formats/index.ts';
 import { type LogEntry, NO_ROOM } from '../jobs/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
+import { FINISHING_SYSTEMS } from '../systems/index.ts';
 import { bySupplier, type ShoppingLine, shoppingList } from './list.ts';
 import { askedBy, type BuyingJob, type BuyingShop, partsAskedBy } from './needs.ts';
 
@@ -14,7 +15,13 @@ function job(code: string, doors = 6, part: Partial<BuyingJob> = {}): BuyingJob 
   const { steps, pieces, zones } = sampleJob([{ systemId: 'D', doors, fronts: 0 }]);
   return {
     job: { id: sampleId(4, code.length), code, place: 'shop', room: null },
-    zones: zones.map(({ id, name, newColour, survey }) => ({ id, name, newColour, survey })),
+    zones: zones.map(({ id, name, newColour, survey, options }) => ({
+      id,
+      name,
+      newColour,
+      survey,
+      options,
+    })),
     steps,
     pieces,
     log: [],
@@ -200,6 +207,12 @@ describe('what goes around the coats', () => {
     const fits = Math.min(6, Math.floor(1000 / (([...widths][0] ?? 0) + 80)));
     expect(amount(job('QUAY'), 'hook-hanging', shop({ settings }))).toBe(2 * fits);
     expect(amount(job('QUAY'), 'hook-hanging', shop({ settings: { ...settings, railLengthMm: 0 } }))).toBe(0);
+    const lying = job('QUAY');
+    const zones = lying.zones.map((zone) => ({
+      ...zone,
+      options: { ...FINISHING_SYSTEMS.D.defaults, laying: 'flat' as const },
+    }));
+    expect(amount({ ...lying, zones }, 'hook-hanging', shop({ settings }))).toBe(0);
   });
 
   it('12 m² of floor in a room take 13.2 m² of paper: asked for by name where no masking is paper', () => {

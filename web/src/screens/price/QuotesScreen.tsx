@@ -33,7 +33,7 @@ export function QuotesScreen() {
             .filter(Boolean),
     [typed, usual],
   );
-  const offer = useOffer(detail, shop, quotes, exclusions);
+  const offer = useOffer(detail, shop, exclusions);
   const [problem, setProblem] = useState('');
   async function write(): Promise<void> {
     if (!offer) return;
@@ -59,7 +59,7 @@ export function QuotesScreen() {
         )}
         <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">
           <div className="flex flex-col gap-4">
-            {agreed && offer && <Variation detail={detail} agreed={agreed} quotes={quotes} offer={offer} />}
+            {agreed && offer && <Variation detail={detail} agreed={agreed} offer={offer} />}
             <Card className="p-4" aria-label="A new quote">
               <h2>{quotes.length === 0 ? 'Write the first quote' : 'Write a new quote'}</h2>
               {offer ? (

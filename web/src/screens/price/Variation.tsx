@@ -1,6 +1,6 @@
 import type { JobDetail } from '@upholder/core/api';
-import { type Agreed, type ScopeChange, type StandingQuote, scopeChanges } from '@upholder/core/handover';
-import { variationFor } from '@upholder/core/pricing';
+import { type Agreed, type ScopeChange, scopeChanges, writtenOf } from '@upholder/core/handover';
+import { differenceFrom, variationFor } from '@upholder/core/pricing';
 import type { Quote } from '@upholder/core/quotes';
 import { plural, regional } from '@upholder/core/said';
 import { useState } from 'react';
@@ -31,14 +31,12 @@ function changeWords({ zone, kind, count }: ScopeChange): string {
 
 /** What is no longer as it was agreed, and the price of that. */
 export function Variation({
-  detail: { job, zones, pieces },
+  detail: { job, zones, pieces, events },
   agreed,
-  quotes,
   offer,
 }: {
   detail: JobDetail;
   agreed: Agreed;
-  quotes: readonly StandingQuote[];
   /** The job as it would be quoted now. */
   offer: Quote;
 }) {
@@ -51,7 +49,7 @@ export function Variation({
       pieceIds: pieces.filter(({ zoneId }) => zoneId === zone.id).map(({ id }) => id),
     })),
   );
-  const difference = offer.net - agreed.net;
+  const difference = differenceFrom(agreed, offer);
   const proposal = changes.map(changeWords).join('. ');
   const [words, setWords] = useState<string | null>(null);
   const [amount, setAmount] = useState<string | null>(null);
@@ -67,7 +65,7 @@ export function Variation({
       agreed,
       net: typed.value,
       words: wanted,
-      before: quotes.filter(({ quote: { of } }) => of === 'variation').length,
+      before: writtenOf(events, 'variation'),
       code: job.code,
     });
     const kept = await happen({ kind: 'quote', quote });
@@ -89,13 +87,13 @@ export function Variation({
         </ul>
       )}
       <p className="mt-1">
-        The job as it is now would be <span className="quantity">{exactMoney(offer.net)}</span> before tax,{' '}
         {difference === 0 ? (
-          'as agreed.'
+          'As it is now, the job would be priced as agreed.'
         ) : (
           <>
+            As it is now, the job would be{' '}
             <span className="quantity">{exactMoney(Math.abs(difference))}</span>{' '}
-            {difference > 0 ? 'more' : 'less'} than agreed.
+            {difference > 0 ? 'more' : 'less'} than agreed, before tax.
           </>
         )}
       </p>

@@ -1,5 +1,5 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
-import { careOf, notPromised, type StandingQuote } from '@upholder/core/handover';
+import { careOf, notPromised, writtenOf } from '@upholder/core/handover';
 import { offerFor } from '@upholder/core/pricing';
 import type { Quote } from '@upholder/core/quotes';
 import { said } from '@upholder/core/said';
@@ -27,14 +27,9 @@ function careLines(detail: JobDetail, shop: ShopContext): string[] {
 }
 
 /** The quote that would be written now; null where there is nothing to price. */
-export function useOffer(
-  detail: JobDetail,
-  shop: ShopContext,
-  quotes: readonly StandingQuote[],
-  exclusions: readonly string[],
-): Quote | null {
+export function useOffer(detail: JobDetail, shop: ShopContext, exclusions: readonly string[]): Quote | null {
   const { price } = useJobPrice(detail, shop);
-  const before = quotes.filter(({ quote }) => quote.of === 'job').length;
+  const before = writtenOf(detail.events, 'job');
   return useMemo(() => {
     if (price.minutes === 0) return null;
     const { job, zones, steps, pieces } = detail;

@@ -66,6 +66,7 @@ export const sheetGroups = (): readonly {
         kind: 'money',
         mayBeEmpty: true,
       },
+      { path: 'supplier', label: 'Bought from', kind: 'text', mayBeEmpty: true },
     ],
   },
   {
@@ -135,7 +136,6 @@ export const sheetGroups = (): readonly {
     fields: [
       { path: 'gunHint', label: 'Gun set-up', kind: 'text', mayBeEmpty: true },
       { path: 'cleanUp', label: 'Clean up with', kind: 'text', mayBeEmpty: true },
-      { path: 'supplier', label: 'Bought from', kind: 'text', mayBeEmpty: true },
       { path: 'respirator', label: 'Respirator', kind: 'text', mayBeEmpty: true },
     ],
   },
