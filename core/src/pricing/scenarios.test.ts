@@ -101,6 +101,13 @@ describe('ways to do a job side by side', () => {
     expect(sent.days).toBeGreaterThanOrEqual(12);
   });
 
+  it('another shop method is priced as well: backs wholly first take longer than both sides together', () => {
+    const now = outlook({ kind: 'now' });
+    const backs = outlook({ kind: 'method', methodId: 'faces', choice: 'backs-first' });
+    expect(backs.refusal).toBeNull();
+    expect(backs.hours + backs.days).toBeGreaterThan(now.hours + now.days);
+  });
+
   it('says why a way is none: a paint that is not for rollers', () => {
     const of = input();
     const sheets = Object.fromEntries(

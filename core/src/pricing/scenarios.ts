@@ -10,6 +10,7 @@ import { localDate } from '../shop/index.ts';
 import {
   FINISHING_SYSTEMS,
   generateSteps,
+  type MethodId,
   type Methods,
   type Step,
   SYSTEM_TRAITS,
@@ -32,7 +33,10 @@ export const SCENARIO_KINDS = [
   'unfilled',
 ] as const;
 export type ScenarioKind = (typeof SCENARIO_KINDS)[number];
-export type Scenario = { kind: ScenarioKind } | { kind: 'system'; systemId: SystemId };
+export type Scenario =
+  | { kind: ScenarioKind }
+  | { kind: 'system'; systemId: SystemId }
+  | { kind: 'method'; methodId: MethodId; choice: string };
 
 /** How a finish will look, and how it is touched up later. */
 export type Grade = 'sprayed' | 'rolled' | 'brushed' | 'sent' | 'mixed';
@@ -158,6 +162,10 @@ function concerns(scenario: Scenario, zone: Zone & Choice): boolean {
 /** Steps of a job in a scenario; zones that it does not concern, or that were changed by hand, stay as they are. */
 function stepsIn(scenario: Scenario, input: ScenarioInput): { steps: Step[]; refusal: string | null } {
   const { input: job, shop } = input.question;
+  const methods =
+    scenario.kind === 'method'
+      ? ({ ...input.methods, [scenario.methodId]: scenario.choice } as Methods)
+      : input.methods;
   const steps: Step[] = [];
   for (const zone of job.zones) {
     const own = job.steps.filter(({ zoneId }) => zoneId === zone.id);
@@ -183,7 +191,7 @@ function stepsIn(scenario: Scenario, input: ScenarioInput): { steps: Step[]; ref
       treatments: pieces.map(({ treatment }) => treatment),
       parts: pieces,
       ground: zone,
-      methods: input.methods,
+      methods,
     });
     if (!drafts.ok) return { steps: [], refusal: drafts.message };
     steps.push(

@@ -1,9 +1,17 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { type Grade, type Scenario, type ScenarioOutlook, scenariosFor } from '@upholder/core/pricing';
 import { regional } from '@upholder/core/said';
-import { FINISHING_SYSTEMS, SYSTEM_IDS, type SystemId } from '@upholder/core/systems';
+import {
+  FINISHING_SYSTEMS,
+  METHOD_IDS,
+  METHODS,
+  methodsOf,
+  SYSTEM_IDS,
+  type SystemId,
+} from '@upholder/core/systems';
+import { speak } from '@upholder/core/words';
 import { useState } from 'react';
-import { money } from '../../base/voice.ts';
+import { money, voice } from '../../base/voice.ts';
 import { Button, Card, Field, Notice, Select } from '../../parts/controls.tsx';
 import { useScenarios } from '../../workers/useScenarios.ts';
 import { CELL, HEAD } from '../materials/cells.ts';
@@ -36,6 +44,11 @@ function nameOf(scenario: Scenario): string {
       return 'Leave the grain open';
     case 'system':
       return `System ${scenario.systemId}`;
+    case 'method': {
+      const { choices } = METHODS[scenario.methodId];
+      const way = choices.find(({ id }) => id === scenario.choice);
+      return `Method: ${way ? speak(way.label, voice()) : scenario.choice}`;
+    }
   }
 }
 
@@ -89,10 +102,19 @@ function Row({ one, now }: { one: ScenarioOutlook; now: ScenarioOutlook | undefi
   );
 }
 
+/** The scenario of a method as it stands in the list: its question and the way; none for none. */
+function methodScenario(method: string): Scenario[] {
+  const [asked, choice = ''] = method.split(' ');
+  const methodId = METHOD_IDS.find((id) => id === asked);
+  return methodId ? [{ kind: 'method', methodId, choice }] : [];
+}
+
 /** The same job by other tools, systems and changes, each planned and priced. */
 export function CompareCard({ detail, shop }: { detail: JobDetail; shop: ShopContext }) {
   const { outlooks, isBusy, problem, compare } = useScenarios(detail, shop);
   const [systems, setSystems] = useState<readonly string[]>(['', '']);
+  const [method, setMethod] = useState('');
+  const methods = methodsOf(shop.settings.methods, detail.job.methods);
   const usual = scenariosFor(detail.zones, detail.job.pricing);
   const chosen = systems.filter((one): one is SystemId => SYSTEM_IDS.some((id) => id === one));
   const now = outlooks.find(({ scenario }) => scenario.kind === 'now');
@@ -129,10 +151,32 @@ export function CompareCard({ detail, shop }: { detail: JobDetail; shop: ShopCon
             )}
           </Field>
         ))}
+        <Field label="And another method" className="w-64">
+          {(ids) => (
+            <Select {...ids} value={method} onChange={({ target }) => setMethod(target.value)}>
+              <option value="">none</option>
+              {METHOD_IDS.map((id) => (
+                <optgroup key={id} label={speak(METHODS[id].ask, voice())}>
+                  {METHODS[id].choices
+                    .filter((way) => way.id !== methods[id])
+                    .map((way) => (
+                      <option key={way.id} value={`${id} ${way.id}`}>
+                        {way.label}
+                      </option>
+                    ))}
+                </optgroup>
+              ))}
+            </Select>
+          )}
+        </Field>
         <Button
           disabled={isBusy || usual.length === 0}
           onClick={() =>
-            void compare([...usual, ...chosen.map((systemId): Scenario => ({ kind: 'system', systemId }))])
+            void compare([
+              ...usual,
+              ...chosen.map((systemId): Scenario => ({ kind: 'system', systemId })),
+              ...methodScenario(method),
+            ])
           }
         >
           {isBusy ? 'Planning each…' : 'Compare'}
