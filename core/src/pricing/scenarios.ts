@@ -21,6 +21,8 @@ import {
 import { does } from '../systems/operations.ts';
 import { jobPrice, type PriceInput } from './jobPrice.ts';
 
+// Longer than other files: each scenario says how it changes a zone, and all are planned and priced in one way.
+
 /** Ways to do a job that can be set side by side: as it stands, by another tool, sent out, with a change, by another system. */
 export const SCENARIO_KINDS = [
   'now',
