@@ -76,13 +76,13 @@ export function BuyTable({
         )}
       </p>
       <div className="mt-2 overflow-x-auto">
-        <table className="w-full min-w-[52rem] text-left">
+        <table className="w-full min-w-[52rem] text-left max-md:min-w-0">
           <thead>
             <tr className="border-quiet border-b">
               <th className="py-1.5 font-semibold">Product</th>
-              <th className={HEAD}>Whole job</th>
+              <th className={`${HEAD} max-md:hidden`}>Whole job</th>
               <th className={HEAD}>Still needed</th>
-              <th className={HEAD}>In stock</th>
+              <th className={`${HEAD} max-md:hidden`}>In stock</th>
               <th className={HEAD}>Buy</th>
               <th className={HEAD}>Cost</th>
             </tr>
@@ -107,14 +107,14 @@ export function BuyTable({
                     </span>
                   )}
                 </th>
-                <td className={`${CELL} quantity`}>{show('volume', need.wholeMl)}</td>
+                <td className={`${CELL} quantity max-md:hidden`}>{show('volume', need.wholeMl)}</td>
                 <td className={`${CELL} quantity`}>
                   {show('volume', need.safeMl)}
-                  <span className="block font-normal text-quiet text-small">
+                  <span className="block font-normal text-quiet text-small max-md:hidden">
                     expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
                   </span>
                 </td>
-                <td className={`${CELL} quantity`}>
+                <td className={`${CELL} quantity max-md:hidden`}>
                   {need.stockMl === null ? (
                     <span className="font-normal text-quiet">not counted yet</span>
                   ) : (
@@ -130,9 +130,10 @@ export function BuyTable({
           </tbody>
           <tfoot>
             <tr>
-              <th scope="row" colSpan={5} className="py-2 font-semibold">
+              <th scope="row" colSpan={3} className="py-2 font-semibold">
                 Coatings together
               </th>
+              <td className="max-md:hidden" colSpan={2} />
               <td className={`${CELL} quantity`}>{isWhole ? money(sum) : `at least ${money(sum)}`}</td>
             </tr>
           </tfoot>

@@ -98,13 +98,13 @@ export function CoatTable({
         <CountLines doors={doors} coats={coats} nameOf={nameOf} />
       </div>
       <div className="mt-2 overflow-x-auto">
-        <table className="w-full min-w-[52rem] text-left">
+        <table className="w-full min-w-[52rem] text-left max-md:min-w-0">
           <thead>
             <tr className="border-quiet border-b">
               <th className="py-1.5 font-semibold">Coat</th>
-              <th className={HEAD}>Area</th>
+              <th className={`${HEAD} max-md:hidden`}>Area</th>
               <th className={HEAD}>By film</th>
-              <th className={HEAD}>90 % interval</th>
+              <th className={`${HEAD} max-md:hidden`}>90 % interval</th>
               <th className={HEAD}>By door count</th>
               <th className={HEAD}>The two</th>
             </tr>
@@ -116,7 +116,7 @@ export function CoatTable({
                   <span className="font-semibold">{coat.name}</span>
                   <span className="block text-quiet text-small">{nameOf(coat.productKey)}</span>
                 </th>
-                <td className={`${CELL} quantity`}>{show('area', coat.areaM2)}</td>
+                <td className={`${CELL} quantity max-md:hidden`}>{show('area', coat.areaM2)}</td>
                 <td className={`${CELL} quantity`}>
                   {show('volume', coat.film.paintMl)}
                   {coat.film.thinnerMl >= 1 && (
@@ -125,7 +125,7 @@ export function CoatTable({
                     </span>
                   )}
                 </td>
-                <td className={`${CELL} quantity`}>
+                <td className={`${CELL} quantity max-md:hidden`}>
                   {showAll('volume', interval90(coat.film.believed), ' to ')}
                   {coat.film.mixes > 0 && (
                     <span className="block font-normal text-quiet text-small">

@@ -1,5 +1,6 @@
 import type { ShoppingLine } from '@upholder/core/shopping';
 import { useMay } from '../../api/useMay.ts';
+import { useIsNarrow } from '../../base/useIsNarrow.ts';
 import { exactMoney, show } from '../../base/voice.ts';
 import { Button, Card } from '../../parts/controls.tsx';
 import { CELL, HEAD } from '../materials/cells.ts';
@@ -15,6 +16,9 @@ export function amountWords({ need }: Pick<ShoppingLine, 'need'>, amount: number
       return String(Math.round(amount * 10) / 10);
   }
 }
+
+const boughtWords = ({ words, zones }: ShoppingLine): string =>
+  zones.length > 0 ? `Bought: ${words}, ${zones.join(', ')}` : `Bought: ${words}`;
 
 function BuyWords({ line }: { line: ShoppingLine }) {
   const { buy, missing, need } = line;
@@ -67,11 +71,7 @@ function Line({ line, onBought }: { line: ShoppingLine; onBought(): void }) {
       </td>
       <td className="no-print w-28 py-1.5 pl-4 text-right">
         {mayBuy && (
-          <Button
-            disabled={!mayCount}
-            onClick={onBought}
-            aria-label={`Bought: ${line.words}${line.zones.length > 0 ? `, ${line.zones.join(', ')}` : ''}`}
-          >
+          <Button disabled={!mayCount} onClick={onBought} aria-label={boughtWords(line)}>
             Bought
           </Button>
         )}
@@ -80,6 +80,37 @@ function Line({ line, onBought }: { line: ShoppingLine; onBought(): void }) {
         <span className="inline-block size-4 border border-black" />
       </td>
     </tr>
+  );
+}
+
+/** A line for one hand in the shop: what, how much of it, and the press that it is in the trolley. */
+function NarrowLine({ line, onBought }: { line: ShoppingLine; onBought(): void }) {
+  const mayCount = useMay(line.kind === 'product' ? 'setStock' : 'changeSupply');
+  return (
+    <li className="flex items-center gap-3 border-line border-t py-2">
+      <p className="min-w-0 flex-1 leading-snug">
+        <span className="font-semibold">{line.words}</span>
+        <span className="block quantity text-lead">
+          <BuyWords line={line} />
+        </span>
+        <span className="block text-note text-quiet">
+          {line.zones.length > 0 ? line.zones.join(', ') : line.jobs.join(', ')}
+          {line.cost !== null && ` · ${exactMoney(line.cost)}`}
+          {line.isOneBatch && ' · one batch number'}
+        </span>
+      </p>
+      {line.kind !== 'part' && line.need !== null && (
+        <Button
+          posture="floor"
+          className="px-4"
+          disabled={!mayCount}
+          onClick={onBought}
+          aria-label={boughtWords(line)}
+        >
+          Bought
+        </Button>
+      )}
+    </li>
   );
 }
 
@@ -93,6 +124,7 @@ export function ShoppingTable({
   lines: readonly ShoppingLine[];
   onBought(line: ShoppingLine): void;
 }) {
+  const isNarrow = useIsNarrow();
   const isWhole = lines.every(({ cost }) => cost !== null);
   const sum = lines.reduce((total, { cost }) => total + (cost ?? 0), 0);
   const name = supplier === '' ? 'No supplier entered' : supplier;
@@ -107,34 +139,46 @@ export function ShoppingTable({
           </span>
         </p>
       </div>
-      <div className="mt-1 overflow-x-auto">
-        <table className="w-full min-w-[46rem] text-left">
-          <thead>
-            <tr className="border-quiet border-b">
-              <th className="py-1.5 font-semibold">Item</th>
-              <th className={HEAD}>Needed</th>
-              <th className={HEAD}>In stock</th>
-              <th className={HEAD}>Buy</th>
-              <th className={HEAD}>Cost</th>
-              <th className="no-print">
-                <span className="sr-only">Bought</span>
-              </th>
-              <th className="hidden print:table-cell">
-                <span className="sr-only">Tick</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <Line
-                key={`${line.kind} ${line.key} ${line.colour}`}
-                line={line}
-                onBought={() => onBought(line)}
-              />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      {isNarrow ? (
+        <ul className="mt-1">
+          {lines.map((line) => (
+            <NarrowLine
+              key={`${line.kind} ${line.key} ${line.colour}`}
+              line={line}
+              onBought={() => onBought(line)}
+            />
+          ))}
+        </ul>
+      ) : (
+        <div className="mt-1 overflow-x-auto">
+          <table className="w-full min-w-[46rem] text-left">
+            <thead>
+              <tr className="border-quiet border-b">
+                <th className="py-1.5 font-semibold">Item</th>
+                <th className={HEAD}>Needed</th>
+                <th className={HEAD}>In stock</th>
+                <th className={HEAD}>Buy</th>
+                <th className={HEAD}>Cost</th>
+                <th className="no-print">
+                  <span className="sr-only">Bought</span>
+                </th>
+                <th className="hidden print:table-cell">
+                  <span className="sr-only">Tick</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <Line
+                  key={`${line.kind} ${line.key} ${line.colour}`}
+                  line={line}
+                  onBought={() => onBought(line)}
+                />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
     </Card>
   );
 }
