@@ -15,8 +15,10 @@ const PERCENTS = ['overheadPct', 'marginPct', 'taxPct'] as const;
 
 /** Square metres in one unit of area as the reader has it: what is asked for a square foot is kept for a square metre. */
 function areaUnitM2(): number {
-  const one = readQuantity('area', '1');
-  return one.ok ? one.value : 1;
+  // Areas are read to a hundredth: many of them tell one exactly.
+  const many = 10_000;
+  const read = readQuantity('area', String(many));
+  return read.ok ? read.value / many : 1;
 }
 
 /** What is asked for one, in the reader's unit of area. */
