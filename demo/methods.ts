@@ -108,8 +108,8 @@ export async function seedMethods(
 
 /** What was counted in the tins at the start of the demo week, in mL. */
 const TINS: Record<string, number> = {
-  'alkyd-block-primer-fast': 2500,
-  'urethane-enamel-satin': 3800,
+  'alkyd-block-primer-fast': 3500,
+  'urethane-enamel-satin': 6000,
   'build-primer': 4000,
   'shellac-block-primer': 900,
   'grain-filler-water': 1500,

@@ -220,7 +220,15 @@ export function productNeeds(
   sheets: Readonly<Record<string, ProductSheet>>,
   stock: ReadonlyMap<string, number | null>,
 ): ProductNeed[] {
-  const keys = [...new Set(coats.map(({ productKey, colour }) => `${productKey}|${colour ?? ''}`))];
+  const products = [...new Set(coats.map(({ productKey }) => productKey))];
+  // Colours of one product stand together.
+  const keys = products.flatMap((wanted) => [
+    ...new Set(
+      coats.flatMap(({ productKey, colour }) =>
+        productKey === wanted ? `${productKey}|${colour ?? ''}` : [],
+      ),
+    ),
+  ]);
   const used = new Map<string, number>();
   return keys.flatMap((key) => {
     const own = coats.filter(({ productKey, colour }) => `${productKey}|${colour ?? ''}` === key);

@@ -4,6 +4,7 @@ import { GENERIC_PRODUCTS } from '../catalogue/index.ts';
 import { type LogEntry, workOf } from '../jobs/index.ts';
 import { RatesSchema } from '../rates/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
+import { minutesOfStep } from '../systems/index.ts';
 import { jobPrice } from './jobPrice.ts';
 import { resultOf, workOfLog } from './result.ts';
 
@@ -58,6 +59,7 @@ const coated = (paintMl: number | null) =>
 const result = (log: LogEntry[], net: number | null = null) =>
   resultOf({
     steps: job.steps,
+    pieces: job.pieces,
     log,
     sheets: GENERIC_PRODUCTS,
     rates,
@@ -82,12 +84,19 @@ describe('what a job really took', () => {
   it('goes by what was timed, else by the yardsticks of the day', () => {
     const { work, timedMinutes } = workOfLog({
       steps: job.steps,
+      pieces: job.pieces,
       log: [sanded(40), sanded(40, 65)],
       sheets: GENERIC_PRODUCTS,
     });
     expect(work.reduce((sum, { minutes }) => sum + minutes, 0)).toBe(105);
     expect(timedMinutes).toBe(65);
     expect(work.every(({ skill }) => skill === 'prep')).toBe(true);
+  });
+
+  it('goes by the yardsticks of today where an older log says nothing', () => {
+    const reckoned = minutesOfStep(sand, job.pieces, 'all', undefined).handsOnMin;
+    expect(result([sanded(null)]).minutes).toBeCloseTo(reckoned, 6);
+    expect(result([entry({ action: 'flip' })]).minutes).toBe(0);
   });
 
   it('an hour of sanding, half an hour of spraying, 1.5 L at 36.00, waste 20.00, overhead 10 %', () => {

@@ -1,10 +1,11 @@
 import type { ProductSheet } from '../catalogue/index.ts';
 import { addedUp, type PhaseWork, phasesOf, skillOf } from '../estimating/index.ts';
 import type { Agreed } from '../handover/quotes.ts';
-import { effectiveLog, type LogEntry, leavesOut, stepAsLogged } from '../jobs/index.ts';
+import { effectiveLog, isStepItself, type LogEntry, leavesOut, stepAsLogged } from '../jobs/index.ts';
+import type { Piece } from '../pieces/index.ts';
 import type { Rates } from '../rates/index.ts';
-import { localDate, toMinute } from '../shop/index.ts';
-import type { Step } from '../systems/index.ts';
+import { localDate, type ShopSettings, toMinute } from '../shop/index.ts';
+import { minutesOfStep, type Step } from '../systems/index.ts';
 import type { JobPrice } from './jobPrice.ts';
 import { labourLines, litrePrice, marginOf, type Sum, sumOf, type Terms } from './price.ts';
 
@@ -29,6 +30,9 @@ export interface JobResult {
 /** What a result is worked out from. */
 export interface ResultInput {
   steps: readonly Step[];
+  pieces: readonly Piece[];
+  /** The shop's own yardsticks, for work that an older log does not say the minutes of. */
+  yardsticks?: ShopSettings['yardsticks'];
   log: readonly LogEntry[];
   sheets: Readonly<Record<string, ProductSheet>>;
   rates: Rates;
@@ -39,8 +43,14 @@ export interface ResultInput {
   agreed: Agreed | null;
 }
 
-/** Work that was logged, by phase: as it was timed, else by the yardsticks of the time. */
-export function workOfLog({ steps, log, sheets }: Pick<ResultInput, 'steps' | 'log' | 'sheets'>): {
+/** Work that was logged, by phase: as it was timed, else by the yardsticks of the time, else by those of today. */
+export function workOfLog({
+  steps,
+  pieces,
+  log,
+  sheets,
+  yardsticks,
+}: Pick<ResultInput, 'steps' | 'pieces' | 'log' | 'sheets' | 'yardsticks'>): {
   work: PhaseWork[];
   timedMinutes: number;
 } {
@@ -52,10 +62,15 @@ export function workOfLog({ steps, log, sheets }: Pick<ResultInput, 'steps' | 'l
     .flatMap((entry): PhaseWork[] => {
       const planned = byId.get(entry.stepId);
       const phase = phases.get(entry.stepId);
-      const minutes = entry.work?.tookMin ?? entry.work?.minutes ?? null;
-      if (!planned || !phase || minutes === null) return [];
+      if (!planned || !phase) return [];
+      const step = stepAsLogged(planned, entry);
+      const own = () => pieces.filter(({ id }) => entry.pieceIds.includes(id));
+      const minutes =
+        entry.work?.tookMin ??
+        entry.work?.minutes ??
+        (isStepItself(entry) ? minutesOfStep(step, own(), entry.side, yardsticks).handsOnMin : 0);
       timedMinutes += entry.work?.tookMin ?? 0;
-      return [{ phase, skill: skillOf(stepAsLogged(planned, entry)), minutes }];
+      return [{ phase, skill: skillOf(step), minutes }];
     });
   return { work: addedUp(work), timedMinutes };
 }

@@ -53,6 +53,8 @@ export function resultRow(detail: ResultJob, shop: ResultShop, today: string): R
   const { settings, sheets, timeZone } = shop;
   const result = resultOf({
     steps,
+    pieces,
+    yardsticks: settings.yardsticks,
     log,
     sheets,
     rates: settings.rates,

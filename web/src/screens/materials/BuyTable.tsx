@@ -109,10 +109,16 @@ export function BuyTable({
                 </th>
                 <td className={`${CELL} quantity max-md:hidden`}>{show('volume', need.wholeMl)}</td>
                 <td className={`${CELL} quantity`}>
-                  {show('volume', need.safeMl)}
-                  <span className="block font-normal text-quiet text-small max-md:hidden">
-                    expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
-                  </span>
+                  {need.paintMl <= 0 ? (
+                    <span className="font-normal text-quiet">nothing</span>
+                  ) : (
+                    <>
+                      {show('volume', need.safeMl)}
+                      <span className="block font-normal text-quiet text-small max-md:hidden">
+                        expected {show('volume', need.paintMl)}, {showAll('volume', need.interval, ' to ')}
+                      </span>
+                    </>
+                  )}
                 </td>
                 <td className={`${CELL} quantity max-md:hidden`}>
                   {need.stockMl === null ? (

@@ -19,6 +19,8 @@ export function useResult(
     const agreed = agreedOf(quotesOf(detail.events, today()));
     const result = resultOf({
       steps: detail.steps,
+      pieces: detail.pieces,
+      yardsticks: shop.settings.yardsticks,
       log: detail.log,
       sheets: sheetsOf(shop),
       rates: shop.settings.rates,

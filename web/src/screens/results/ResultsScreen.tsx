@@ -11,6 +11,8 @@ const percent = (value: number | null) => (value === null ? '–' : `${value.toF
 const isLoss = (value: number | null) => value !== null && value < 0;
 
 function JobRow({ row }: { row: ResultRow }) {
+  // What stays is known at the end.
+  const margin = row.isOpen ? null : row.marginPct;
   return (
     <tr className="border-line border-b align-top">
       <th scope="row" className="py-1.5 font-normal">
@@ -32,9 +34,7 @@ function JobRow({ row }: { row: ResultRow }) {
         {row.isAtLeast && <span className="font-normal text-quiet">at least </span>}
         {money(row.cost)}
       </td>
-      <td className={`${CELL} quantity ${isLoss(row.marginPct) ? 'text-stop' : ''}`}>
-        {percent(row.marginPct)}
-      </td>
+      <td className={`${CELL} quantity ${isLoss(margin) ? 'text-stop' : ''}`}>{percent(margin)}</td>
       <td className={`${CELL} quantity`}>{hours(row.quotedHours)}</td>
       <td className={`${CELL} quantity`}>
         {hours(row.loggedHours)}
