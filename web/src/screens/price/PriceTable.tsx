@@ -21,8 +21,9 @@ function Row({
     <tr className={isSum ? 'border-quiet border-t-[1.5px] font-semibold' : 'border-line border-t'}>
       <th scope="row" className={`py-1.5 ${isSum ? 'font-semibold' : 'font-normal'}`}>
         {name}
+        <span className="hidden font-normal text-quiet text-small max-md:block">{how}</span>
       </th>
-      <td className="py-1.5 pl-4 text-quiet">{how}</td>
+      <td className="py-1.5 pl-4 text-quiet max-md:hidden">{how}</td>
       <td className="quantity py-1.5 pl-4 text-right">{amount}</td>
     </tr>
   );
@@ -38,7 +39,7 @@ export function PriceTable({ price, terms, shop }: { price: Price; terms: Terms;
     <Card className="p-4" aria-label="How the price is made">
       <h2>How the price is made</h2>
       <div className="mt-2 overflow-x-auto">
-        <table className="w-full min-w-[34rem] text-left">
+        <table className="w-full min-w-[34rem] text-left max-md:min-w-0">
           <tbody>
             {price.lines.map(({ part, words, source, amount }) => (
               <Row
