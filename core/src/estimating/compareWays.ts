@@ -69,6 +69,14 @@ function inWay(question: PlanRequest, methods: Methods, way: ComparedWay): JobFo
   };
 }
 
+/** Calendar days from the first task to the last, both counted; 0 for none. */
+export function calendarDays(ops: readonly { start: Minute; end: Minute }[], timeZone: string): number {
+  if (ops.length === 0) return 0;
+  const day = (minute: Minute) => Date.parse(localDate(minute, timeZone)) / 86_400_000;
+  const last = Math.max(...ops.map(({ end }) => end)) - 1;
+  return Math.round(day(last) - day(Math.min(...ops.map(({ start }) => start)))) + 1;
+}
+
 /**
  * What the job would come to in each way of working, each by a plan made in one go: how long the client is without the room, when it
  * ends, and what work it is. For a job on which nothing is logged yet.
@@ -93,14 +101,7 @@ export function compareWays(question: PlanRequest, methods: Methods): WayOutlook
     });
     if (!plan.ok) return { ...none, refusal: plan.message };
     const { ops, completion } = plan.value.plan;
-    const day = (minute: Minute) => Date.parse(localDate(minute, timeZone)) / 86_400_000;
-    const daysFor = (some: typeof ops): number =>
-      some.length === 0
-        ? 0
-        : Math.round(
-            day(Math.max(...some.map(({ end }) => end)) - 1) -
-              day(Math.min(...some.map(({ start }) => start))),
-          ) + 1;
+    const daysFor = (some: typeof ops) => calendarDays(some, timeZone);
     const byId = new Map(input.steps.map((step) => [step.id, step]));
     const isOff = ({ op }: (typeof ops)[number]) => {
       const step = byId.get(op.stepId);

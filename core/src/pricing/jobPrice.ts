@@ -16,7 +16,7 @@ import type { Piece } from '../pieces/index.ts';
 import type { PlannedOp } from '../planning/index.ts';
 import { type Pricing, USUAL_PRICING } from '../rates/index.ts';
 import { said } from '../said/index.ts';
-import { localDate, type ShopSettings } from '../shop/index.ts';
+import { localDate, parseClock, type ShopSettings } from '../shop/index.ts';
 import { minutesOfStep, type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { does } from '../systems/operations.ts';
 import {
@@ -114,9 +114,10 @@ const USUAL_DAY_MIN = 480;
 
 /** Minutes that one person works on a usual day of the shop. */
 export function dayMinutes({ week }: Pick<ShopSettings, 'week'>): number {
-  const clock = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
   const days = Object.values(week)
-    .map((spans) => spans.reduce((sum, { from, to }) => sum + clock(to) - clock(from), 0))
+    .map((spans) =>
+      spans.reduce((sum, { from, to }) => sum + (parseClock(to) ?? 0) - (parseClock(from) ?? 0), 0),
+    )
     .filter((minutes) => minutes > 0);
   return days.length === 0 ? USUAL_DAY_MIN : days.reduce((sum, one) => sum + one, 0) / days.length;
 }

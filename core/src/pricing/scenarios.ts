@@ -1,4 +1,5 @@
 import { APPLICATOR_TRAITS, type Applicator, isListed, isSprayed } from '../catalogue/index.ts';
+import { calendarDays } from '../estimating/index.ts';
 import { lastFilm } from '../handover/care.ts';
 import type { Job, Zone } from '../jobs/index.ts';
 import { itemsOf } from '../mixing/index.ts';
@@ -6,7 +7,6 @@ import { isWorkedInRoom, type Piece, totalAreas, workedWay } from '../pieces/ind
 import { type PlanRequest, quickPlan, snapshotOf } from '../planning/index.ts';
 import { type Pricing, USUAL_PRICING } from '../rates/index.ts';
 import { said } from '../said/index.ts';
-import { localDate } from '../shop/index.ts';
 import {
   FINISHING_SYSTEMS,
   generateSteps,
@@ -286,13 +286,6 @@ export function outlookOf(scenario: Scenario, input: ScenarioInput): ScenarioOut
     pieces: question.input.pieces,
     ops,
   });
-  const day = (minute: number) => Date.parse(localDate(minute, priced.timeZone)) / 86_400_000;
-  const daysFor = (some: typeof ops) =>
-    some.length === 0
-      ? 0
-      : Math.round(
-          day(Math.max(...some.map(({ end }) => end)) - 1) - day(Math.min(...some.map(({ start }) => start))),
-        ) + 1;
   const away = isSent ? (pricing.sendOut?.daysAway ?? 0) : 0;
   return {
     scenario,
@@ -302,8 +295,12 @@ export function outlookOf(scenario: Scenario, input: ScenarioInput): ScenarioOut
     cost: price.cost.amount,
     isAtLeast: price.isAtLeast,
     hours: minutes / 60,
-    days: daysFor(ops) + away,
-    roomDays: daysFor(ops.filter(({ row }) => row === 'room')) + away,
+    days: calendarDays(ops, priced.timeZone) + away,
+    roomDays:
+      calendarDays(
+        ops.filter(({ row }) => row === 'room'),
+        priced.timeZone,
+      ) + away,
     grade,
   };
 }

@@ -4,7 +4,7 @@ import { localDate, toMinute, workingCrew } from '@upholder/core/shop';
 import { benchItemsOf } from '../bench/store.ts';
 import { many, type Queryable } from '../db/database.ts';
 import { detailOf } from '../detail/store.ts';
-import { mixesOfJob } from '../mixes/store.ts';
+import { isMixOfJob, mixesOfJob } from '../mixes/store.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
@@ -19,7 +19,9 @@ const STAMPS = `
     left join job_seen as kept on kept.job_id = job.id
     left join lateral (select count(*) from log_entry where log_entry.job_id = job.id) as entries on true
     left join lateral (select count(*) from job_event where job_event.job_id = job.id) as events on true
-    cross join (select coalesce(sum(revision), 0) as sum from mix where shop_id = $1) as mixes
+    left join lateral (
+      select coalesce(sum(revision), 0) as sum from mix where mix.shop_id = $1 and ${isMixOfJob('job.id')}
+    ) as mixes on true
     cross join (select coalesce(sum(version), 0) as version from product where shop_id = $1) as products
     cross join (select coalesce(sum(version), 0) as version from supply where shop_id = $1) as supplies
     cross join (select coalesce(sum(version), 0) as version from bench_item where shop_id = $1) as bench

@@ -27,14 +27,16 @@ export async function addMix(db: Queryable, shopId: string, mix: MixRecord): Pro
 /** Which mix a coat came from; sealed entries of before keep it under its old name. */
 const MIX_OF_COAT = `coalesce(coat ->> 'mixId', coat ->> 'potId')`;
 
+/** Whether a mix was mixed for a job or is named by its log. @param job an expression for its id. */
+export const isMixOfJob = (job: string): string =>
+  `(mix.body ->> 'jobId' = ${job}::text or mix.id::text in
+    (select ${MIX_OF_COAT} from log_entry where shop_id = $1 and job_id = ${job}::uuid and ${MIX_OF_COAT} is not null))`;
+
 /** Mixes that were mixed for a job or that its log names, oldest first. */
 export async function mixesOfJob(db: Queryable, shopId: string, jobId: string): Promise<MixRecord[]> {
   const rows = await many<{ body: unknown }>(
     db,
-    `select body from mix
-      where shop_id = $1
-        and (body ->> 'jobId' = $2 or id::text in
-             (select ${MIX_OF_COAT} from log_entry where shop_id = $1 and job_id = $2::uuid and ${MIX_OF_COAT} is not null))
+    `select body from mix where shop_id = $1 and ${isMixOfJob('$2')}
       order by started_at, id`,
     [shopId, jobId],
   );
