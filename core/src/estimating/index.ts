@@ -8,6 +8,6 @@ export * from './methods.ts';
 export { type Around, previewedDays } from './preview.ts';
 export { type ReserveReason, reserveReason } from './reserve.ts';
 export * from './rough.ts';
-export { COUNTED_ROLES, type CountedRole, seededPerSide } from './standardDoor.ts';
+export { COUNTED_ROLES, type CountedRole, countedRole, seededPerSide } from './standardDoor.ts';
 export * from './supplyTotals.ts';
 export * from './work.ts';

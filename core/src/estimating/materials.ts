@@ -8,7 +8,7 @@ import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { cheapestContainers, type Purchase } from './containers.ts';
 import { type GapReason, gapReasons } from './gap.ts';
 import { type Belief, interval90, upper90 } from './learned.ts';
-import { COUNTED_ROLES, type CountedRole, seededPerSide } from './standardDoor.ts';
+import { type CountedRole, countedRole, seededPerSide } from './standardDoor.ts';
 
 /** Paint in mL for a side of one door equivalent and a coat, by what it is; null where the shop has no figure of its own. */
 export type PerSideMl = Readonly<Record<CountedRole, number | null>>;
@@ -92,10 +92,6 @@ export interface CoatNeed {
     /** Why it is not what the film gives, the weightiest first. */
     gap: GapReason[];
   } | null;
-}
-
-function countedRole({ role }: ProductSheet): CountedRole | null {
-  return COUNTED_ROLES.find((one) => one === role) ?? null;
 }
 
 /** Σ door equivalents × sides that a coat goes on. */

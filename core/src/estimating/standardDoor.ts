@@ -1,10 +1,16 @@
 import type { Applicator } from '../catalogue/applicators.ts';
+import type { ProductSheet } from '../catalogue/sheet.ts';
 import { appliedMl } from '../film/index.ts';
 import { PIECE_DEFAULTS, type PieceSpec } from '../pieces/index.ts';
 
 /** Kinds of film that a shop counts by door equivalents, each with a figure of its own. */
 export const COUNTED_ROLES = ['primer', 'colour', 'clear'] as const;
 export type CountedRole = (typeof COUNTED_ROLES)[number];
+
+/** What of these a sheet is; null for what nobody counts so, such as filler, stain and glaze. */
+export function countedRole(sheet: Pick<ProductSheet, 'role'> | undefined): CountedRole | null {
+  return COUNTED_ROLES.find((one) => one === sheet?.role) ?? null;
+}
 
 /** A door as the trade counts with: 400 × 720 mm, flat, both sides. */
 export const STANDARD_DOOR: PieceSpec = {

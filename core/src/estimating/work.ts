@@ -121,6 +121,11 @@ export interface PhaseWork {
   minutes: number;
 }
 
+/** Minutes of all of it. */
+export function totalMinutes(work: readonly Pick<PhaseWork, 'minutes'>[]): number {
+  return work.reduce((sum, { minutes }) => sum + minutes, 0);
+}
+
 /** Work added up by phase and by who is needed, in the order of the phases; what takes no time is left out. */
 export function addedUp(work: readonly PhaseWork[]): PhaseWork[] {
   return PHASES.flatMap((phase) =>

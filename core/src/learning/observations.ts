@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { APPLICATOR_TRAITS, APPLICATORS, type Applicator } from '../catalogue/applicators.ts';
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { COUNTED_ROLES, equivalentSides } from '../estimating/index.ts';
+import { COUNTED_ROLES, countedRole, equivalentSides } from '../estimating/index.ts';
 import { appliedMl, residueMl } from '../film/index.ts';
 import { effectiveLog, isStepItself, type Job, type LogEntry, stepAsLogged } from '../jobs/index.ts';
 import { type MixRecord, pouredOf } from '../mixing/index.ts';
@@ -111,7 +111,7 @@ function mixSeen(
   const usedMl = mixMl - mix.leftMl - (mix.gun?.residueMl ?? residueMl(mix.applicator));
   if (usedMl <= 0 || onPiecesMl <= 0) return null;
   const transfer = onPiecesMl / usedMl;
-  const role = COUNTED_ROLES.find((one) => one === sheets[mix.productKey]?.role) ?? null;
+  const role = countedRole(sheets[mix.productKey]);
   const isCounted = role !== null && sides > 0 && !hasEdges;
   const perSideMl = isCounted ? ((mixMl - mix.leftMl) * ((poured.paint ?? 0) / mixMl)) / sides : null;
   return {

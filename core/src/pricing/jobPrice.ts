@@ -7,6 +7,7 @@ import {
   type PhaseWork,
   productNeeds,
   supplyTotals,
+  totalMinutes,
   workOfPlan,
   workOfSequence,
 } from '../estimating/index.ts';
@@ -86,7 +87,7 @@ function weightsOf(input: PriceInput, coats: readonly CoatNeed[]): Map<string, n
         settings,
         people: input.people,
       });
-      if (!hasRates) return [zoneId, total(work)];
+      if (!hasRates) return [zoneId, totalMinutes(work)];
       const own = coats.filter((coat) => coat.zoneId === zoneId);
       const lines = [
         ...labourLines(work, settings.rates),
@@ -96,8 +97,6 @@ function weightsOf(input: PriceInput, coats: readonly CoatNeed[]): Map<string, n
     }),
   );
 }
-
-const total = (work: readonly PhaseWork[]) => work.reduce((sum, { minutes }) => sum + minutes, 0);
 
 /** What a job is priced with: its own words before the shop's. */
 export function termsOf({ rates }: Pick<ShopSettings, 'rates'>, pricing: Pricing | null): Terms {
@@ -222,7 +221,7 @@ export function jobPrice(input: PriceInput): JobPrice {
   const plan = ops && workOfPlan(ops, steps, sheets);
   const hoursFrom = plan !== null && pricing.hoursFrom === 'plan' ? 'plan' : 'sequence';
   const work = hoursFrom === 'plan' && plan ? plan : sequence;
-  const minutes = total(work);
+  const minutes = totalMinutes(work);
   const sprayHours =
     work.filter(({ skill }) => skill === 'spray').reduce((sum, one) => sum + one.minutes, 0) / 60;
   const span: JobSpan = {

@@ -1,5 +1,5 @@
 import type { ProductSheet } from '../catalogue/index.ts';
-import { addedUp, type PhaseWork, phasesOf, skillOf } from '../estimating/index.ts';
+import { addedUp, type PhaseWork, phasesOf, skillOf, totalMinutes } from '../estimating/index.ts';
 import type { Agreed } from '../handover/quotes.ts';
 import { effectiveLog, isStepItself, type LogEntry, leavesOut, stepAsLogged } from '../jobs/index.ts';
 import type { Piece } from '../pieces/index.ts';
@@ -82,7 +82,7 @@ export function workOfLog({
 export function resultOf(input: ResultInput): JobResult {
   const { log, sheets, rates, terms, timeZone, price, agreed } = input;
   const { work, timedMinutes } = workOfLog(input);
-  const minutes = work.reduce((sum, one) => sum + one.minutes, 0);
+  const minutes = totalMinutes(work);
   const entries = effectiveLog(log).filter((entry) => !leavesOut(entry));
   const paints = entries.flatMap(({ coat }) => {
     const sheet = coat && sheets[coat.productKey];

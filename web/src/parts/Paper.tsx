@@ -29,3 +29,13 @@ export function Paper({
     </main>
   );
 }
+
+/** A part of a paper under its heading, on one page where it fits. */
+export function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mt-4 break-inside-avoid">
+      <h2 className="border-black border-b text-lead">{title}</h2>
+      <div className="mt-1.5">{children}</div>
+    </section>
+  );
+}

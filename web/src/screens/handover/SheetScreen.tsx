@@ -4,23 +4,13 @@ import { PIECE_KIND_TRAITS, PIECE_KINDS, type Piece, tagsOf } from '@upholder/co
 import { plural } from '@upholder/core/said';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { does } from '@upholder/core/systems';
-import type { ReactNode } from 'react';
 import { dateWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { useCare } from '../../job/handover/useCare.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
-import { Paper } from '../../parts/Paper.tsx';
+import { Paper, Part } from '../../parts/Paper.tsx';
 import { Signature } from './SignaturePad.tsx';
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section className="mt-4 break-inside-avoid">
-      <h2 className="border-black border-b text-lead">{title}</h2>
-      <div className="mt-1.5">{children}</div>
-    </section>
-  );
-}
 
 /** How many of each kind, with their tags. */
 function Pieces({ pieces }: { pieces: readonly Piece[] }) {

@@ -1,23 +1,13 @@
 import { quotesOf } from '@upholder/core/handover';
 import type { Quote, QuotedZone } from '@upholder/core/quotes';
 import { speak } from '@upholder/core/words';
-import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { dateWords, today } from '../../base/times.ts';
 import { exactMoney, show, voice } from '../../base/voice.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { Card } from '../../parts/controls.tsx';
-import { Paper } from '../../parts/Paper.tsx';
+import { Paper, Part } from '../../parts/Paper.tsx';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section className="mt-4 break-inside-avoid">
-      <h2 className="border-black border-b text-lead">{title}</h2>
-      <div className="mt-1.5">{children}</div>
-    </section>
-  );
-}
 
 function Swatch({ colour, name }: { colour: string; name: string }) {
   return (
