@@ -174,7 +174,7 @@ function benchItems(by: string, opening: Date): BenchItem[] {
 export async function seedBench(db: Queryable, shopId: string, madeBy: string, opening: Date): Promise<void> {
   for (const { id, key } of await productsOf(db, shopId)) {
     const stock = TINS[key];
-    if (stock !== undefined) await setStock(db, shopId, id, stock);
+    if (stock !== undefined) await setStock(db, shopId, id, { stockMl: stock, isFresh: false });
   }
   for (const item of benchItems(madeBy, opening)) await putBenchItem(db, shopId, uuid(), 0, item);
   const mix = (minutesAgo: number, part: Partial<MixRecord>): MixRecord => {

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sampleMix } from '../../core/test/sampleMix.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
+import { makeJob } from './samples.ts';
 
 let server: Running;
 let ines: Caller;
@@ -95,6 +96,34 @@ describe('mixes at the bench', () => {
     expect(await stock()).toBe(0);
     expect((await ines.call('PUT', `/products/${product.id}/stock`, { stockMl: -1 })).status).toBe(422);
     expect((await stranger.call('PUT', `/products/${product.id}/stock`, { stockMl: 1 })).status).toBe(404);
+  });
+
+  it('take a colour out of its own tins, and a count without colours cuts them alike', async () => {
+    const find = async () =>
+      (await ines.ok<ShopContext>('GET', '/shop')).products.find(
+        ({ key }) => key === 'urethane-enamel-satin',
+      )!;
+    const { id } = await find();
+    const detail = await makeJob(ines);
+    const slate = detail.zones[0]!.newColour;
+    await ines.ok('PUT', `/products/${id}/stock`, {
+      stockMl: 4000,
+      coloursMl: { [slate]: 1000, '#fafafa': 2500 },
+    });
+    const stepId = detail.steps.find(({ productKey }) => productKey === 'urethane-enamel-satin')!.id;
+    const first = mix({ jobId: detail.job.id, stepId, pours: [pour(700)] });
+    await put(ines, first);
+    await put(ines, first);
+    expect(await find()).toMatchObject({ stockMl: 3300, coloursMl: { [slate]: 300, '#fafafa': 2500 } });
+    // Nobody said what the next is for: it comes out of the tins without a colour.
+    await put(ines, mix({ pours: [pour(400)] }));
+    expect(await find()).toMatchObject({ stockMl: 2900, coloursMl: { [slate]: 300, '#fafafa': 2500 } });
+    await ines.ok('PUT', `/products/${id}/stock`, { stockMl: 1400 });
+    expect(await find()).toMatchObject({ stockMl: 1400, coloursMl: { [slate]: 150, '#fafafa': 1250 } });
+    await ines.ok('PUT', `/products/${id}/stock`, { stockMl: null });
+    expect(await find()).toMatchObject({ stockMl: null, coloursMl: {} });
+    const bad = { stockMl: 10, coloursMl: { slate: 10 } };
+    expect((await ines.call('PUT', `/products/${id}/stock`, bad)).status).toBe(422);
   });
 
   it('give back to the tin what is clean, and the tin is thinner from then on', async () => {

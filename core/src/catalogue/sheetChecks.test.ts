@@ -94,7 +94,12 @@ describe('supplies', () => {
     expect(of('disc-180')).toEqual({ amount: 4, unit: 'pieces' });
     expect(of('cloth-tack')).toEqual({ amount: 1, unit: 'pieces' });
     expect(of('caulk-acrylic')).toEqual({ amount: 200, unit: 'mL' });
+    // A filler goes by the pieces that it mends, whatever their size; none for none.
     expect(of('filler-acrylic')).toBeNull();
+    expect(supplyAmount(GENERIC_SUPPLIES['filler-two-part']!, 10, 25, true, 7)).toEqual({
+      amount: 140,
+      unit: 'mL',
+    });
     expect(supplyAmount(GENERIC_SUPPLIES['disc-180']!, 0, 0, true)).toBeNull();
   });
 });

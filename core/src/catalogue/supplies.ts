@@ -97,6 +97,8 @@ export const SupplySchema = z.discriminatedUnion('kind', [
     sandAfterMin: minutes('sand'),
     coatAfterMin: minutes('coat-after'),
     deepestMm: quantityField('deepest', 'length', 0.1, 100),
+    /** What the holes, dents and corners of one piece take, on average. */
+    mlPerPiece: quantityField('filler-each', 'volume', 0.1, 2000).default(10),
     /** Soaks up paint and flashes unless it is spot-primed. */
     drinksPaint: z.boolean(),
     needsSolventMask: z.boolean(),
@@ -160,12 +162,14 @@ export interface SupplyAmount {
 /**
  * What a step takes of its supply, from the area it covers in m² and the joints or edges in m. Discs and pads are
  * rounded up to whole ones; millilitres are of the cleaner ready to use.
+ * @param pieces how many are filled; filler goes by them, since nobody measures a dent.
  */
 export function supplyAmount(
   supply: Supply,
   areaM2: number,
   lengthM: number,
   isOnOldFinish: boolean,
+  pieces = 0,
 ): SupplyAmount | null {
   if (areaM2 <= 0) return null;
   switch (supply.kind) {
@@ -183,6 +187,7 @@ export function supplyAmount(
     case 'masking':
       return { amount: lengthM, unit: 'm' };
     case 'filler':
+      return pieces > 0 ? { amount: pieces * supply.mlPerPiece, unit: 'mL' } : null;
     case 'sundry':
       return null;
   }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sampleId, sampleJob } from '../../test/sample.ts';
 import { GENERIC_PRODUCTS, GENERIC_SUPPLIES } from '../catalogue/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
+import { shelfOf } from '../mixing/index.ts';
 import { DOOR_MEASURE, PIECE_DEFAULTS, type Piece } from '../pieces/index.ts';
 import { coatNeeds, equivalentSides, type MaterialInput, productNeeds } from './materials.ts';
 import { supplyTotals } from './supplyTotals.ts';
@@ -88,7 +89,11 @@ describe('counting by door equivalents', () => {
 describe('what a job takes of a product', () => {
   it('adds its coats up, their errors with them, and buys what stays enough nine times in ten', () => {
     const coats = coatNeeds(input());
-    const [, colour] = productNeeds(coats, GENERIC_PRODUCTS, new Map([['urethane-enamel-satin', 500]]));
+    const [, colour] = productNeeds(
+      coats,
+      GENERIC_PRODUCTS,
+      new Map([['urethane-enamel-satin', shelfOf(500)]]),
+    );
     const own = coats.filter(({ productKey }) => productKey === 'urethane-enamel-satin');
     const paint = own.reduce((sum, { film }) => sum + film.paintMl, 0);
     // Film off by 10 %, transfer of a gun by 12 %: √(0.01 + 0.0144) = 15.62 %.
@@ -160,7 +165,7 @@ describe('what a job takes of a product', () => {
     expect(colour?.stockMl).toBeNull();
     expect(colour?.pricedByLitre).toBeNull();
     expect(colour?.purchase?.boughtMl).toBeGreaterThanOrEqual(colour?.missingMl ?? 0);
-    const [, enough] = productNeeds(coats, sheets, new Map([['urethane-enamel-satin', 50_000]]));
+    const [, enough] = productNeeds(coats, sheets, new Map([['urethane-enamel-satin', shelfOf(50_000)]]));
     expect(enough).toMatchObject({ missingMl: 0, purchase: { containers: [], cost: 0 } });
   });
 });

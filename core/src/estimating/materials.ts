@@ -2,7 +2,7 @@ import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
 import { isSprayed, type ProductSheet } from '../catalogue/sheet.ts';
 import type { Supply } from '../catalogue/supplies.ts';
 import { areAllSides, type LogEntry, sidesDone } from '../jobs/index.ts';
-import { coatAmounts, type Thirst } from '../mixing/index.ts';
+import { availableMl, coatAmounts, type Shelf, setAside, type Thirst } from '../mixing/index.ts';
 import { type DoorMeasure, doorEquivalents, type Piece, sideAreaM2 } from '../pieces/index.ts';
 import { type Step, sideOf, stepAppliesTo } from '../systems/index.ts';
 import { cheapestContainers, type Purchase } from './containers.ts';
@@ -196,7 +196,7 @@ export interface ProductNeed {
   countedMl: number | null;
   /** What it stays below with 90 % confidence, and of a colour what is kept for touching up. */
   safeMl: number;
-  /** In the tins; null where nobody counted. */
+  /** In the tins of its colour, and in those of no known one; null where nobody counted. */
   stockMl: number | null;
   /** What is missing of the safe amount. */
   missingMl: number;
@@ -209,12 +209,12 @@ export interface ProductNeed {
 /**
  * Adds the coats of a job up by product and colour. The same hand and the same gun apply all of them, so that their errors add up and do not
  * cancel.
- * @param stock what is in the tins, in mL by product; products that nobody counted are absent or null.
+ * @param stock what is in the tins, by product; products that nobody counted are absent or null.
  */
 export function productNeeds(
   coats: readonly CoatNeed[],
   sheets: Readonly<Record<string, ProductSheet>>,
-  stock: ReadonlyMap<string, number | null>,
+  stock: ReadonlyMap<string, Shelf | null>,
 ): ProductNeed[] {
   const products = [...new Set(coats.map(({ productKey }) => productKey))];
   // Colours of one product stand together.
@@ -225,7 +225,7 @@ export function productNeeds(
       ),
     ),
   ]);
-  const used = new Map<string, number>();
+  const left = new Map(stock);
   return keys.flatMap((key) => {
     const own = coats.filter(({ productKey, colour }) => `${productKey}|${colour ?? ''}` === key);
     const [first] = own;
@@ -240,11 +240,11 @@ export function productNeeds(
     const counted = own.map(({ count }) => count?.paintMl ?? null);
     const keptMl = sheet.role === 'colour' && believed.mean > 0 ? TOUCH_UP_ML : 0;
     const safeMl = upper90(believed) + keptMl;
-    // Nobody knows which colour stands in the tins: the first that asks gets what is there.
-    const there = stock.get(productKey) ?? null;
-    const stockMl = there === null ? null : Math.max(0, there - (used.get(productKey) ?? 0));
+    // Of tins that nobody wrote a colour on, the first that asks gets what is there.
+    const there = left.get(productKey) ?? null;
+    const stockMl = there && availableMl(there, colour);
     const missingMl = Math.max(0, safeMl - (stockMl ?? 0));
-    used.set(productKey, (used.get(productKey) ?? 0) + Math.min(safeMl, stockMl ?? 0));
+    if (there) left.set(productKey, setAside(there, colour, safeMl).left);
     return [
       {
         productKey,

@@ -1,6 +1,6 @@
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { isStepItself, type Job, type LogEntry, sidesDone } from '../jobs/index.ts';
-import { coatAmounts, type Thirst } from '../mixing/index.ts';
+import { isStepItself, type Job, type LogEntry, sidesDone, type Zone } from '../jobs/index.ts';
+import { availableMl, coatAmounts, type Shelf, type Thirst, takenFrom } from '../mixing/index.ts';
 import type { Piece } from '../pieces/index.ts';
 import type { PlanSnapshot } from '../planning/index.ts';
 import type { Minute } from '../shop/index.ts';
@@ -9,6 +9,7 @@ import { type Step, withTool } from '../systems/index.ts';
 /** A job with its plan, as far as its paint is asked for. */
 export interface JobWithPlan {
   job: Pick<Job, 'place' | 'status'> & Partial<Pick<Job, 'id' | 'code'>>;
+  zones?: readonly Pick<Zone, 'id' | 'newColour'>[];
   steps: readonly Step[];
   pieces: readonly Piece[];
   log: LogEntry[];
@@ -22,6 +23,8 @@ type Thirsts = (productKey: string) => Thirst | undefined;
 /** A planned coat with the paint that it still asks for, in mL. */
 export interface PlannedPaint {
   productKey: string;
+  /** The colour that it is mixed to; null for what is not, and where nobody said. */
+  colour: string | null;
   ml: number;
   at: Minute;
   /** Code of its job and name of its task. */
@@ -35,7 +38,7 @@ export function plannedPaint(
   sheets: Sheets,
   thirsts: Thirsts = () => undefined,
 ): PlannedPaint[] {
-  return jobs.flatMap(({ job, steps, pieces, log, plan }): PlannedPaint[] => {
+  return jobs.flatMap(({ job, zones, steps, pieces, log, plan }): PlannedPaint[] => {
     if (!plan || job.status !== 'open') return [];
     const sidesOf = sidesDone(log);
     const byStep = new Map(steps.map((step) => [step.id, step]));
@@ -54,7 +57,11 @@ export function plannedPaint(
       const thirst = thirsts(step.productKey);
       const ml = coatAmounts(done, sheet, left, op.side, isOnSite, thirst)?.paintMl ?? 0;
       if (ml <= 0) return [];
-      return [{ productKey: step.productKey, ml, at: op.start, jobCode: job.code ?? '', name: op.name }];
+      const zone = zones?.find(({ id }) => id === step.zoneId);
+      const colour = sheet.role === 'colour' ? (zone?.newColour ?? null) : null;
+      return [
+        { productKey: step.productKey, colour, ml, at: op.start, jobCode: job.code ?? '', name: op.name },
+      ];
     });
   });
 }
@@ -70,6 +77,8 @@ export function paintDemand(jobs: readonly JobWithPlan[], sheets: Sheets): Map<s
 /** A product that the plans use up before they are done. */
 export interface RunsOut {
   productKey: string;
+  /** Which colour of it; null for what has none. */
+  colour: string | null;
   /** Start of the task for which the stock is no longer enough. */
   at: Minute;
   jobCode: string;
@@ -79,23 +88,26 @@ export interface RunsOut {
 }
 
 /**
- * Which products run out, and with which planned task, the soonest first. Products whose stock nobody has counted are left out.
- * @param stock in mL by product key.
+ * Which products run out, and with which planned task, the soonest first. A colour takes its own tins and those of no known colour; products
+ * whose stock nobody has counted are left out.
+ * @param stock by product key.
  */
 export function stockForecast(
   planned: readonly PlannedPaint[],
-  stock: ReadonlyMap<string, number | null>,
+  stock: ReadonlyMap<string, Shelf | null>,
 ): RunsOut[] {
   const left = new Map(stock);
   const out = new Map<string, RunsOut>();
-  for (const { productKey, ml, at, jobCode, name } of [...planned].sort((a, b) => a.at - b.at)) {
-    const there = left.get(productKey) ?? null;
-    if (there === null) continue;
-    left.set(productKey, there - ml);
+  for (const { productKey, colour, ml, at, jobCode, name } of [...planned].sort((a, b) => a.at - b.at)) {
+    const there = left.get(productKey);
+    if (!there) continue;
+    const shortMl = ml - availableMl(there, colour);
+    left.set(productKey, takenFrom(there, colour, Math.min(ml, availableMl(there, colour))));
     // A millilitre is no shortage.
-    if (there - ml >= -1) continue;
-    const known = out.get(productKey);
-    out.set(productKey, known ?? { productKey, at, jobCode, name, shortMl: 0 });
+    if (shortMl <= 1) continue;
+    const key = `${productKey} ${colour ?? ''}`;
+    const known = out.get(key) ?? { productKey, colour, at, jobCode, name, shortMl: 0 };
+    out.set(key, { ...known, shortMl: known.shortMl + shortMl });
   }
-  return [...out.values()].map((one) => ({ ...one, shortMl: -(left.get(one.productKey) ?? 0) }));
+  return [...out.values()];
 }

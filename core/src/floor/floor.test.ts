@@ -4,7 +4,7 @@ import { SAMPLE_START, sampleId, sampleJob, sampleShop } from '../../test/sample
 import { TENT } from '../../test/waysCase.ts';
 import { filmClocks } from '../drying/index.ts';
 import type { LogEntry } from '../jobs/index.ts';
-import { coatAmounts } from '../mixing/index.ts';
+import { coatAmounts, shelfOf } from '../mixing/index.ts';
 import { type PlannedOp, planJob, snapshotOf } from '../planning/index.ts';
 import { toInstant } from '../shop/index.ts';
 import { floorAgenda, paintDemand, pieceStates, stockForecast } from './index.ts';
@@ -207,8 +207,15 @@ describe('paint that the plans still ask for', () => {
 });
 
 describe('what runs out', () => {
-  const coat = (productKey: string, at: number, ml: number, name = 'Colour 1') => ({
+  const coat = (
+    productKey: string,
+    at: number,
+    ml: number,
+    name = 'Colour 1',
+    colour: string | null = null,
+  ) => ({
     productKey,
+    colour,
     at,
     ml,
     jobCode: 'QUAY',
@@ -226,11 +233,13 @@ describe('what runs out', () => {
       stockForecast(
         planned,
         new Map([
-          ['enamel', 900],
-          ['primer', 1000],
+          ['enamel', shelfOf(900)],
+          ['primer', shelfOf(1000)],
         ]),
       ),
-    ).toEqual([{ productKey: 'enamel', at: 200, jobCode: 'QUAY', name: 'Colour 1', shortMl: 600 }]);
+    ).toEqual([
+      { productKey: 'enamel', colour: null, at: 200, jobCode: 'QUAY', name: 'Colour 1', shortMl: 600 },
+    ]);
   });
 
   it('is nothing where it is enough to the last drop, and nothing that nobody counted', () => {
@@ -238,20 +247,34 @@ describe('what runs out', () => {
       stockForecast(
         planned,
         new Map([
-          ['enamel', 1500],
+          ['enamel', shelfOf(1500)],
           ['primer', null],
         ]),
       ),
     ).toEqual([]);
-    expect(stockForecast([], new Map([['enamel', 0]]))).toEqual([]);
+    expect(stockForecast([], new Map([['enamel', shelfOf(0)]]))).toEqual([]);
+  });
+
+  it('asks colour by colour: white does not stand in for slate, a tin without a colour does for either', () => {
+    const slate = [
+      coat('enamel', 100, 500, 'Colour 1', '#39424e'),
+      coat('enamel', 200, 500, 'Colour 2', '#39424e'),
+    ];
+    const white = coat('enamel', 150, 400, 'Colour 1', '#fafafa');
+    const shelf = { ml: 3000, colours: { '#fafafa': 2200 } };
+    // 800 mL without a colour are enough for one coat of slate and 300 mL of the next.
+    expect(stockForecast([...slate, white], new Map([['enamel', shelf]]))).toEqual([
+      { productKey: 'enamel', colour: '#39424e', at: 200, jobCode: 'QUAY', name: 'Colour 2', shortMl: 200 },
+    ]);
+    expect(stockForecast([...slate, white], new Map([['enamel', shelfOf(1400)]]))).toEqual([]);
   });
 
   it('comes soonest first', () => {
     const keys = stockForecast(
       planned,
       new Map([
-        ['enamel', 1400],
-        ['primer', 0],
+        ['enamel', shelfOf(1400)],
+        ['primer', shelfOf(0)],
       ]),
     ).map(({ productKey }) => productKey);
     expect(keys).toEqual(['primer', 'enamel']);

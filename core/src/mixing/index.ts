@@ -6,6 +6,7 @@ export * from './memory.ts';
 export * from './mix.ts';
 export * from './mixRecord.ts';
 export * from './scale.ts';
+export * from './shelf.ts';
 export * from './thinning.ts';
 export * from './thinningText.ts';
 export * from './viscosity.ts';

@@ -29,6 +29,7 @@ export const FIELDS = {
   'field.cure': 'Full cure',
   'field.days': 'Days',
   'field.deepest': 'Deepest fill',
+  'field.filler-each': 'Filler for a piece with repairs',
   'field.density': 'Density',
   'field.depth': 'Depth',
   'field.drops': 'Drops',

@@ -1,5 +1,6 @@
 import type { SupplyAmount } from '../catalogue/index.ts';
 import { productNeeds } from '../estimating/index.ts';
+import { availableMl, type Shelf, setAside } from '../mixing/index.ts';
 import { askedBy, type BuyingJob, type BuyingShop, paintAskedBy, partsAskedBy } from './needs.ts';
 
 /** Something to buy for one job or several. */
@@ -32,8 +33,8 @@ export interface ShoppingLine {
   isOneBatch: boolean;
 }
 
-/** Stock of each product and supply, by key; null where nobody has counted. */
-export type Stock = ReadonlyMap<string, number | null>;
+/** Stock of each product, by key; null where nobody has counted. */
+export type Stock = ReadonlyMap<string, Shelf | null>;
 
 function paintLines(
   jobs: readonly BuyingJob[],
@@ -42,20 +43,25 @@ function paintLines(
   stock: Stock,
 ): ShoppingLine[] {
   const asked = jobs.map((job) => ({ code: job.job.code, coats: paintAskedBy(job, shop) }));
-  const reserved = new Map<string, number>();
-  for (const { productKey, left } of others.flatMap((job) => paintAskedBy(job, shop)))
-    reserved.set(productKey, (reserved.get(productKey) ?? 0) + left.mean);
-  const free = new Map(
-    [...stock].map(([key, there]) => [
-      key,
-      there === null ? null : Math.max(0, there - (reserved.get(key) ?? 0)),
-    ]),
-  );
+  // Other jobs have theirs set aside with the same reserve, product by product and colour by colour.
+  const free = new Map(stock);
+  for (const { productKey, colour, safeMl } of productNeeds(
+    others.flatMap((job) => paintAskedBy(job, shop)),
+    shop.sheets,
+    new Map(),
+  )) {
+    const there = free.get(productKey);
+    if (there) free.set(productKey, setAside(there, colour, safeMl).left);
+  }
   const coats = asked.flatMap(({ coats: own }) => own).filter(({ left }) => left.mean > 0);
   return productNeeds(coats, shop.sheets, free).map((need): ShoppingLine => {
     const { productKey, sheet, colour, zones, stockMl, safeMl, missingMl, purchase, pricedByLitre } = need;
-    const isSplit = zones.length > 0;
-    const there = isSplit ? stockMl : (stock.get(productKey) ?? null);
+    const ofColour = (shelves: Stock) => {
+      const shelf = shelves.get(productKey);
+      return shelf ? availableMl(shelf, colour) : 0;
+    };
+    const reserved = ofColour(stock) - ofColour(free);
+    const there = stockMl === null ? null : stockMl + reserved;
     const tins = purchase?.containers.reduce((sum, { count }) => sum + count, 0) ?? 0;
     return {
       kind: 'product',
@@ -71,7 +77,7 @@ function paintLines(
         .map(({ code }) => code),
       need: { amount: safeMl, unit: 'mL' },
       stock: there,
-      reserved: isSplit ? 0 : Math.min(there ?? 0, reserved.get(productKey) ?? 0),
+      reserved,
       missing: missingMl,
       buy: purchase?.containers.map(({ ml, count }) => ({ size: ml, count })) ?? null,
       bought: purchase?.boughtMl ?? 0,
@@ -81,7 +87,7 @@ function paintLines(
   });
 }
 
-function supplyLines(jobs: readonly BuyingJob[], shop: BuyingShop, stock: Stock): ShoppingLine[] {
+function supplyLines(jobs: readonly BuyingJob[], shop: BuyingShop): ShoppingLine[] {
   const lines = new Map<string, ShoppingLine>();
   for (const job of jobs)
     for (const { key, supply, words, need } of askedBy(job, shop)) {
@@ -96,7 +102,7 @@ function supplyLines(jobs: readonly BuyingJob[], shop: BuyingShop, stock: Stock)
         supplier: supply?.supplier ?? '',
         jobs: [...new Set([...(known?.jobs ?? []), job.job.code])],
         need: need ? { ...need, amount } : (known?.need ?? null),
-        stock: stock.get(key) ?? null,
+        stock: supply?.stock ?? null,
         reserved: 0,
         missing: 0,
         buy: null,
@@ -161,7 +167,7 @@ export function shoppingList(
   shop: BuyingShop,
   stock: Stock,
 ): ShoppingLine[] {
-  return [...paintLines(jobs, others, shop, stock), ...supplyLines(jobs, shop, stock), ...partLines(jobs)];
+  return [...paintLines(jobs, others, shop, stock), ...supplyLines(jobs, shop), ...partLines(jobs)];
 }
 
 /** Lines by supplier, suppliers by name, those without one last. */

@@ -4,6 +4,7 @@ import { sampleId, sampleJob } from '../../test/sample.ts';
 import { concentrateShare, GENERIC_PRODUCTS, GENERIC_SUPPLIES, type Supply } from '../catalogue/index.ts';
 import { writeShopping } from '../formats/index.ts';
 import { type LogEntry, NO_ROOM } from '../jobs/index.ts';
+import { shelfOf } from '../mixing/index.ts';
 import { DEFAULT_SHOP_SETTINGS } from '../shop/index.ts';
 import { FINISHING_SYSTEMS } from '../systems/index.ts';
 import { bySupplier, type ShoppingLine, shoppingList } from './list.ts';
@@ -51,7 +52,13 @@ const list = (
   others: BuyingJob[] = [],
   stock = new Map<string, number | null>(),
   own = shop(),
-) => shoppingList(jobs, others, own, stock);
+) =>
+  shoppingList(
+    jobs,
+    others,
+    own,
+    new Map([...stock].map(([key, ml]) => [key, ml === null ? null : shelfOf(ml)])),
+  );
 const lineOf = (lines: readonly ShoppingLine[], key: string) => lines.find((line) => line.key === key);
 
 describe('paint on a shopping list', () => {
@@ -96,6 +103,36 @@ describe('paint on a shopping list', () => {
     // A primer has no colour of its own and is bought together.
     const primer = list([job('QUAY'), white]).filter(({ key }) => GENERIC_PRODUCTS[key]?.role === 'primer');
     expect(primer.map(({ jobs }) => jobs)).toEqual([['QUAY', 'VESTRY']]);
+  });
+
+  it('goes by the colour of the tins: what was bought white leaves the slate missing, and the other way round', () => {
+    const vestry = job('VESTRY');
+    const white = { ...vestry, zones: vestry.zones.map((zone) => ({ ...zone, newColour: '#fafafa' })) };
+    const missing = (colours: Record<string, number>) =>
+      shoppingList([job('QUAY'), white], [], shop(), new Map([[PRODUCT, { ml: needed, colours }]]))
+        .filter(({ key }) => key === PRODUCT)
+        .map((line) => Math.round(line.missing));
+    const slate = job('QUAY').zones[0]?.newColour ?? '';
+    expect(missing({ '#fafafa': needed })).toEqual([Math.round(needed), 0]);
+    expect(missing({ [slate]: needed })).toEqual([0, Math.round(needed)]);
+    // A tin of a third colour helps nobody; one job alone does not get the white either.
+    expect(missing({ '#ff0000': needed })).toEqual([Math.round(needed), Math.round(needed)]);
+    const alone = shoppingList(
+      [job('QUAY')],
+      [],
+      shop(),
+      new Map([[PRODUCT, { ml: needed, colours: { '#fafafa': needed } }]]),
+    );
+    expect(lineOf(alone, PRODUCT)).toMatchObject({ stock: 0, reserved: 0 });
+    expect(lineOf(alone, PRODUCT)?.missing).toBeCloseTo(needed, 6);
+    // What another open job has in white is reserved out of the white.
+    const beside = shoppingList(
+      [job('QUAY')],
+      [white],
+      shop(),
+      new Map([[PRODUCT, { ml: 2 * needed, colours: { '#fafafa': needed } }]]),
+    );
+    expect(lineOf(beside, PRODUCT)).toMatchObject({ reserved: 0, missing: 0 });
   });
 
   it('of one colour out of several tins wants one batch; a single tin, and a primer, do not', () => {
@@ -232,9 +269,9 @@ describe('packs', () => {
     Object.entries(GENERIC_SUPPLIES).find(
       ([name, { kind }]) => kind === 'abrasive' && askedBy(keyed, shop()).some((one) => one.key === name),
     ) ?? [];
-  const line = (part: Partial<Supply>, stock?: number) => {
-    const supplies = { ...GENERIC_SUPPLIES, [key]: { ...disc, ...part } as Supply };
-    return lineOf(list([keyed], [], new Map([[key, stock ?? null]]), shop({ supplies })), key);
+  const line = (part: Partial<Supply>, stock: number | null = null) => {
+    const supplies = { ...GENERIC_SUPPLIES, [key]: { ...disc, stock, ...part } as Supply };
+    return lineOf(list([keyed], [], new Map(), shop({ supplies })), key);
   };
   const needed = line({})?.need?.amount ?? 0;
 

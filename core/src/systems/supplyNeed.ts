@@ -29,7 +29,7 @@ export function supplyNeed(
   }
   // Gloss and old lacquer load the paper; raw stock and primer do not.
   const isOnOldFinish = does(step, 'keysGround') && (step.grit ?? 0) <= 220;
-  return supplyAmount(supply, areaM2, profileM, isOnOldFinish);
+  return supplyAmount(supply, areaM2, profileM, isOnOldFinish, own.length);
 }
 
 /** A supply of a step, with how much of it. */

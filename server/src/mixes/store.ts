@@ -32,6 +32,20 @@ export const isMixOfJob = (job: string): string =>
   `(mix.body ->> 'jobId' = ${job}::text or mix.id::text in
     (select ${MIX_OF_COAT} from log_entry where shop_id = $1 and job_id = ${job}::uuid and ${MIX_OF_COAT} is not null))`;
 
+/** The colour of the zone that a step is for; null where there is no such step. */
+export async function colourOfStep(
+  db: Queryable,
+  shopId: string,
+  stepId: string | null,
+): Promise<string | null> {
+  const row = await maybeOne<{ colour: string | null }>(
+    db,
+    `select zone.new_colour as colour from step join zone on zone.id = step.zone_id where step.shop_id = $1 and step.id = $2`,
+    [shopId, stepId],
+  );
+  return row?.colour ?? null;
+}
+
 /** Mixes that were mixed for a job or that its log names, oldest first. */
 export async function mixesOfJob(db: Queryable, shopId: string, jobId: string): Promise<MixRecord[]> {
   const rows = await many<{ body: unknown }>(

@@ -1,6 +1,14 @@
 import type { ProductRow, Rows } from '@upholder/core/api';
 import { GENERIC_PRODUCTS, type ProductSheet, ProductSheetSchema } from '@upholder/core/catalogue';
-import type { Tin } from '@upholder/core/mixing';
+import {
+  backIntoTin,
+  fitted,
+  type Poured,
+  putOn,
+  type Shelf,
+  type Tin,
+  takenFrom,
+} from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 
@@ -10,6 +18,7 @@ interface RawProduct extends Record<string, unknown> {
   sheet: unknown;
   version: number;
   stock_ml: number | null;
+  colours_ml: Record<string, number>;
   tin_fraction: string;
 }
 
@@ -26,13 +35,14 @@ function sheetOf(key: string, kept: unknown): ProductSheet {
   return ProductSheetSchema.parse({ ...(GENERIC_PRODUCTS[key] ?? alike), ...known });
 }
 
-function toProduct({ id, key, sheet, version, stock_ml, tin_fraction }: RawProduct): ProductRow {
+function toProduct({ id, key, sheet, version, stock_ml, colours_ml, tin_fraction }: RawProduct): ProductRow {
   return {
     id,
     key,
     sheet: sheetOf(key, sheet),
     version,
     stockMl: stock_ml === null ? null : Number(stock_ml),
+    coloursMl: colours_ml,
     tinFraction: Number(tin_fraction),
   };
 }
@@ -41,7 +51,7 @@ function toProduct({ id, key, sheet, version, stock_ml, tin_fraction }: RawProdu
 export async function productsOf(db: Queryable, shopId: string, ids: Rows = 'all'): Promise<ProductRow[]> {
   const rows = await many<RawProduct>(
     db,
-    `select id, key, sheet, version, stock_ml, tin_fraction from product
+    `select id, key, sheet, version, stock_ml, colours_ml, tin_fraction from product
       where shop_id = $1 and ($2::uuid[] is null or id = any($2)) order by key`,
     [shopId, ids === 'all' ? null : ids],
   );
@@ -61,7 +71,7 @@ export async function addProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml, tin_fraction`,
+    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
     [product.id, shopId, product.key, JSON.stringify(product.sheet)],
   );
   return row && toProduct(row);
@@ -70,7 +80,7 @@ export async function addProduct(
 export async function findProduct(db: Queryable, shopId: string, id: string): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    'select id, key, sheet, version, stock_ml, tin_fraction from product where shop_id = $1 and id = $2',
+    'select id, key, sheet, version, stock_ml, colours_ml, tin_fraction from product where shop_id = $1 and id = $2',
     [shopId, id],
   );
   return row && toProduct(row);
@@ -86,42 +96,73 @@ export async function updateProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml, tin_fraction`,
+    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
     [shopId, id, version, JSON.stringify(sheet)],
   );
   return row && toProduct(row);
 }
 
-/**
- * Writes what is in the tins, in mL; null where nobody has counted. Tins that were opened fresh hold no thinner.
- * Null when the stores have no such product.
- */
+/** What is on the shelf of a product and the thinner in it, locked for a change; null where nobody counts it, and where there is none. */
+async function lockShelf(
+  db: Queryable,
+  shopId: string,
+  by: { id: string } | { key: string },
+): Promise<(Shelf & Tin) | null> {
+  const [column, value] = 'id' in by ? ['id', by.id] : ['key', by.key];
+  const row = await maybeOne<Pick<RawProduct, 'stock_ml' | 'colours_ml' | 'tin_fraction'>>(
+    db,
+    `select stock_ml, colours_ml, tin_fraction from product where shop_id = $1 and ${column} = $2 for update`,
+    [shopId, value],
+  );
+  return row && row.stock_ml !== null
+    ? { ml: Number(row.stock_ml), colours: row.colours_ml, fraction: Number(row.tin_fraction) }
+    : null;
+}
+
+/** A count of what is in the tins. */
+export interface StockCount {
+  /** In mL; null where nobody has counted. */
+  stockMl: number | null;
+  /** Mixed to which colour; where it is left out, those known before are cut to the new count. */
+  coloursMl?: Readonly<Record<string, number>> | undefined;
+  /** Tins that were opened fresh hold no thinner. */
+  isFresh: boolean;
+}
+
+/** Writes what is in the tins, in mL; null when the stores have no such product. */
 export async function setStock(
   db: Queryable,
   shopId: string,
   id: string,
-  stockMl: number | null,
-  isFresh = false,
+  { stockMl, coloursMl, isFresh }: StockCount,
 ): Promise<ProductRow | null> {
+  const known = coloursMl ?? (await lockShelf(db, shopId, { id }))?.colours ?? {};
+  const { colours } = fitted({ ml: stockMl ?? 0, colours: known });
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set stock_ml = $3, tin_fraction = case when $4 or $3::numeric is null then 0 else tin_fraction end where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml, tin_fraction`,
-    [shopId, id, stockMl, isFresh],
+    `update product set stock_ml = $3, colours_ml = $5, tin_fraction = case when $4 or $3::numeric is null then 0 else tin_fraction end
+      where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
+    [shopId, id, stockMl, isFresh, JSON.stringify(colours)],
   );
   return row && toProduct(row);
 }
 
-/** Takes what was poured out of the tins, down to nothing; where nobody counts, nothing happens. */
+/** Takes what was poured out of the tins of its colour, down to nothing; where nobody counts, nothing happens. */
 export async function takeFromStock(
   db: Queryable,
   shopId: string,
   productKey: string,
-  ml: number,
+  poured: { ml: number; colour: string | null },
 ): Promise<void> {
-  await db.query(
-    'update product set stock_ml = greatest(0, stock_ml - $3) where shop_id = $1 and key = $2 and stock_ml is not null',
-    [shopId, productKey, ml],
-  );
+  const shelf = await lockShelf(db, shopId, { key: productKey });
+  if (!shelf) return;
+  const { ml, colours } = takenFrom(shelf, poured.colour, poured.ml);
+  await db.query('update product set stock_ml = $3, colours_ml = $4 where shop_id = $1 and key = $2', [
+    shopId,
+    productKey,
+    ml,
+    JSON.stringify(colours),
+  ]);
 }
 
 /** Id of the product that a shop keeps by a key; null where it has none. */
@@ -133,26 +174,22 @@ export async function productIdOf(db: Queryable, shopId: string, key: string): P
   return row?.id ?? null;
 }
 
-/** Writes what the tins of a product hold after something went back into them. */
-export async function setTin(db: Queryable, shopId: string, productKey: string, tin: Tin): Promise<void> {
-  await db.query('update product set stock_ml = $3, tin_fraction = $4 where shop_id = $1 and key = $2', [
-    shopId,
-    productKey,
-    tin.ml,
-    tin.fraction,
-  ]);
-}
-
-/** What the tins of a product hold, locked for a change; null where nobody counts them. */
-export async function lockTin(db: Queryable, shopId: string, productKey: string): Promise<Tin | null> {
-  const row = await maybeOne<{ stock_ml: string | null; tin_fraction: string }>(
-    db,
-    'select stock_ml, tin_fraction from product where shop_id = $1 and key = $2 for update',
-    [shopId, productKey],
+/** Pours what is left of a mix back into the tins of its colour; false, and nothing happens, where nobody counts them. */
+export async function pourBack(
+  db: Queryable,
+  shopId: string,
+  productKey: string,
+  { left, colour }: { left: Poured; colour: string | null },
+): Promise<boolean> {
+  const shelf = await lockShelf(db, shopId, { key: productKey });
+  if (!shelf) return false;
+  const tin = backIntoTin({ ml: shelf.ml, fraction: shelf.fraction }, left);
+  const { ml, colours } = putOn(shelf, colour, tin.ml - shelf.ml);
+  await db.query(
+    'update product set stock_ml = $3, colours_ml = $4, tin_fraction = $5 where shop_id = $1 and key = $2',
+    [shopId, productKey, ml, JSON.stringify(colours), tin.fraction],
   );
-  return row && row.stock_ml !== null
-    ? { ml: Number(row.stock_ml), fraction: Number(row.tin_fraction) }
-    : null;
+  return true;
 }
 
 /**

@@ -1,32 +1,29 @@
 import { ROUTES } from '@upholder/core/api';
-import {
-  backIntoTin,
-  continuesMix,
-  type MixRecord,
-  recipeStops,
-  tinRefusal,
-  whatIsLeft,
-} from '@upholder/core/mixing';
+import { continuesMix, type MixRecord, recipeStops, tinRefusal, whatIsLeft } from '@upholder/core/mixing';
 import { said } from '@upholder/core/said';
 import { findBenchItem, putBenchItem } from '../bench/store.ts';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
-import { coatsOf, lockMix, mixesOf, putMix } from '../mixes/store.ts';
-import { lockTin, productIdOf, setTin, sheetsOf, takeFromStock } from '../products/products.ts';
+import { coatsOf, colourOfStep, lockMix, mixesOf, putMix } from '../mixes/store.ts';
+import { pourBack, productIdOf, sheetsOf, takeFromStock } from '../products/products.ts';
 
 /** Pours the rest of a mix back into its tin, so that the tin's own thinning is known. */
-async function returnToTin(connection: Queryable, shopId: string, mix: MixRecord): Promise<void> {
+async function returnToTin(
+  connection: Queryable,
+  shopId: string,
+  mix: MixRecord,
+  colour: string | null,
+): Promise<void> {
   const refused = (message: string) =>
     new ApiError('bad-input', message, {
       fields: { leftTo: said('refusal.choose-a-closed-container-or-waste') },
     });
   const refusal = tinRefusal(mix);
   if (refusal) throw refused(refusal);
-  const tin = await lockTin(connection, shopId, mix.productKey);
-  if (!tin) throw refused(said('refusal.stock-is-not-tracked-so-its'));
-  await setTin(connection, shopId, mix.productKey, backIntoTin(tin, whatIsLeft(mix)));
+  const isBack = await pourBack(connection, shopId, mix.productKey, { left: whatIsLeft(mix), colour });
+  if (!isBack) throw refused(said('refusal.stock-is-not-tracked-so-its'));
 }
 
 /** Mixes at the mixing bench, and what belongs to it. */
@@ -65,11 +62,12 @@ export function addMixRoutes(routes: RouteTable, { db }: App): void {
             fields: { overrideReason: said('refusal.write-down-why-in-a-few') },
           },
         );
+      const colour = sheet.role === 'colour' ? await colourOfStep(connection, shopId, body.stepId) : null;
       const isReturned =
         body.emptiedAt !== null &&
         body.leftTo === 'back into the tin' &&
         (known === null || known.mix.emptiedAt === null);
-      if (isReturned) await returnToTin(connection, shopId, body);
+      if (isReturned) await returnToTin(connection, shopId, body, colour);
       await putMix(connection, shopId, body);
       // Only what is new came out of a tin: earlier pours are counted, leftovers never were in one since.
       const counted = new Set(known?.mix.pours.map(({ id }) => id));
@@ -77,7 +75,7 @@ export function addMixRoutes(routes: RouteTable, { db }: App): void {
         ({ id, role, fromMixId }) => role === 'paint' && fromMixId === undefined && !counted.has(id),
       );
       const ml = fresh.reduce((sum, pour) => sum + pour.ml, 0);
-      if (ml > 0) await takeFromStock(connection, shopId, body.productKey, ml);
+      if (ml > 0) await takeFromStock(connection, shopId, body.productKey, { ml, colour });
       const counts = ml > 0 || isReturned ? await productIdOf(connection, shopId, body.productKey) : null;
       await changed(connection, { mixes: [body.id], products: counts === null ? [] : [counts] });
       return body;

@@ -101,8 +101,7 @@ export function addShopRoutes(routes: RouteTable, app: App): void {
     ROUTES.setStock,
     changing(db, {
       ...product,
-      update: (connection, { body }, { id }, { member }) =>
-        setStock(connection, member.shopId, id, body.stockMl, body.isFresh),
+      update: (connection, { body }, { id }, { member }) => setStock(connection, member.shopId, id, body),
     }),
   );
   routes.add(

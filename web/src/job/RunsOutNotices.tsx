@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { whenWords } from '../base/times.ts';
 import { show } from '../base/voice.ts';
 import { Notice } from '../parts/controls.tsx';
-import { sheetsOf } from './productLookups.ts';
+import { sheetsOf, shelvesOf } from './productLookups.ts';
 import { useLearnedFigures } from './useLearned.ts';
 
 const MOST = 3;
@@ -17,7 +17,7 @@ function useRunsOut(details: readonly JobDetail[] | undefined, shop: ShopContext
   return useMemo(() => {
     if (!details) return [];
     const planned = plannedPaint(details, sheetsOf(shop), (key) => thirstOf(key, learned ?? NOTHING_LEARNED));
-    return stockForecast(planned, new Map(shop.products.map(({ key, stockMl }) => [key, stockMl])));
+    return stockForecast(planned, shelvesOf(shop));
   }, [details, shop, learned]);
 }
 
@@ -35,9 +35,9 @@ export function RunsOutNotices({
 }) {
   const all = useRunsOut(details, shop).filter((one) => jobCode === undefined || one.jobCode === jobCode);
   const nameOf = (key: string) => shop.products.find((product) => product.key === key)?.sheet.name ?? key;
-  return all.slice(0, MOST).map(({ productKey, at, name, jobCode: code, shortMl }) => (
+  return all.slice(0, MOST).map(({ productKey, colour, at, name, jobCode: code, shortMl }) => (
     <Notice
-      key={productKey}
+      key={`${productKey} ${colour}`}
       kind={at - now < 2 * 1440 ? 'stop' : 'plain'}
       action={
         <Link to="/products/shopping" className="font-semibold underline underline-offset-2">

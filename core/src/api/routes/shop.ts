@@ -74,6 +74,8 @@ export const shopRoutes = {
         .min(0, said('error.least', { what: said('field.stock'), least: measured('volume', 0) }))
         .max(10_000_000)
         .nullable(),
+      /** What of it is mixed to which colour; those known before are kept, cut to the new count, where it is left out. */
+      coloursMl: z.record(z.string().regex(/^#[0-9a-f]{6}$/i), z.number().min(0).max(10_000_000)).optional(),
       /** Tins that were opened fresh hold no thinner. */
       isFresh: z.boolean().default(false),
     }),

@@ -45,6 +45,8 @@ export const ProductRowSchema = ProductSchema.extend({
   ...Versioned,
   /** In the tins, in mL; null where nobody has counted. */
   stockMl: z.number().min(0).nullable(),
+  /** How much of it is mixed to which colour, in mL; the rest is of a colour that nobody wrote down. */
+  coloursMl: z.record(z.string(), z.number().min(0)).default({}),
   /** Thinner per unit of paint that the tins hold already. */
   tinFraction: z.number().min(0),
 });

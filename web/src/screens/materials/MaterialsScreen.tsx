@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import { MaterialsTabs } from '../../job/MaterialsTabs.tsx';
-import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
+import { sheetsOf, shelvesOf, suppliesOf } from '../../job/productLookups.ts';
 import { useJobContext } from '../../job/useJobContext.ts';
 import { useLearnedFigures } from '../../job/useLearned.ts';
 import { Card } from '../../parts/controls.tsx';
@@ -32,8 +32,7 @@ function useMaterials(detail: JobDetail, shop: ShopContext) {
       ...(learned && { learned }),
     };
     const coats = coatNeeds(input);
-    const stock = new Map(shop.products.map(({ key, stockMl }) => [key, stockMl]));
-    return { coats, products: productNeeds(coats, sheets, stock), supplies: supplyTotals(input) };
+    return { coats, products: productNeeds(coats, sheets, shelvesOf(shop)), supplies: supplyTotals(input) };
   }, [detail, shop, learned]);
 }
 

@@ -9,7 +9,7 @@ import { read, show } from '../../base/voice.ts';
 interface SupplyField {
   key: string;
   label: string;
-  kind: 'text' | 'number' | 'span' | 'length' | 'coverage' | 'joint' | 'area';
+  kind: 'text' | 'number' | 'span' | 'length' | 'coverage' | 'joint' | 'area' | 'volume';
   mayBeEmpty?: boolean;
 }
 
@@ -66,6 +66,7 @@ export const SUPPLY_SHELF: Record<
       span('coatAfterMin', 'Coat after'),
       span('potLifeMin', 'Pot life', true),
       { key: 'deepestMm', label: 'Maximum depth per pass', kind: 'length' },
+      { key: 'mlPerPiece', label: 'For a piece with repairs', kind: 'volume' },
     ],
     marks: [
       { key: 'isTwoPart', name: 'Two-part' },

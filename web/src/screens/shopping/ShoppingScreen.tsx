@@ -1,5 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
 import { writeShopping } from '@upholder/core/formats';
+import { putOn, shelfOf } from '@upholder/core/mixing';
 import { bySupplier, type ShoppingLine } from '@upholder/core/shopping';
 import { speak } from '@upholder/core/words';
 import { useMemo, useState } from 'react';
@@ -8,6 +9,7 @@ import { upholder } from '../../api/upholder.ts';
 import { today } from '../../base/times.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { voice } from '../../base/voice.ts';
+import { shelfOfProduct } from '../../job/productLookups.ts';
 import { Button, Card, Notice, Skeleton } from '../../parts/controls.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { amountWords, ShoppingTable } from './ShoppingTable.tsx';
@@ -31,7 +33,7 @@ export function ShoppingScreen() {
   const lines = useShopping(data?.details, shop, chosen);
   const history = useHistory();
   const [problem, setProblem] = useState('');
-  const { setStock } = useBuying(shop);
+  const { setShelf, setStock } = useBuying(shop);
   if (!data || !lines) return <Skeleton />;
   const jobs = data.details.map(({ job }) => job);
   const isChosen = (id: string) => chosen === null || chosen.has(id);
@@ -42,21 +44,25 @@ export function ShoppingScreen() {
   const open = lines.filter(({ missing, need }) => missing > 0 || need === null);
   const enough = lines.filter(({ missing, need }) => missing <= 0 && need !== null);
   async function bought(line: ShoppingLine): Promise<void> {
-    // Paints of several colours share one count.
+    const amount = line.bought || line.missing;
     const product = line.kind === 'product' ? shop.products.find(({ key }) => key === line.key) : undefined;
-    const before = product ? product.stockMl : line.stock;
-    const after = (before ?? 0) + (line.bought || line.missing);
-    const to = async (stock: number | null) => {
-      const isKept = await setStock(line, stock);
+    const shelf = product ? shelfOfProduct(product) : null;
+    const steps = product
+      ? {
+          undo: () => setShelf(line.key, shelf),
+          redo: () => setShelf(line.key, putOn(shelf ?? shelfOf(0), line.colour, amount)),
+        }
+      : {
+          undo: () => setStock(line.key, line.stock),
+          redo: () => setStock(line.key, (line.stock ?? 0) + amount),
+        };
+    const tried = (step: () => Promise<boolean>) => async () => {
+      const isKept = await step();
       setProblem(isKept ? '' : `${speak(line.words, voice())} was not put into stock. Try again.`);
       return isKept;
     };
-    if (await to(after))
-      history.record({
-        what: `${speak(line.words, voice())} bought`,
-        undo: () => to(before),
-        redo: () => to(after),
-      });
+    const [undo, redo] = [tried(steps.undo), tried(steps.redo)];
+    if (await redo()) history.record({ what: `${speak(line.words, voice())} bought`, undo, redo });
   }
   const csv = () =>
     writeShopping(open, shop.settings.currency, {

@@ -1,8 +1,9 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import type { Shelf } from '@upholder/core/mixing';
 import { type BuyingJob, type ShoppingLine, shoppingList } from '@upholder/core/shopping';
 import { useEffect, useMemo, useRef } from 'react';
 import { upholder } from '../../api/upholder.ts';
-import { sheetsOf, suppliesOf } from '../../job/productLookups.ts';
+import { sheetsOf, shelvesOf, suppliesOf } from '../../job/productLookups.ts';
 import { useLearnedFigures } from '../../job/useLearned.ts';
 
 const buying = ({ job, zones, steps, pieces, log }: JobDetail): BuyingJob => ({
@@ -12,14 +13,6 @@ const buying = ({ job, zones, steps, pieces, log }: JobDetail): BuyingJob => ({
   pieces,
   log,
 });
-
-/** What there is of each product and supply, by key. */
-export function stockOf(shop: ShopContext): Map<string, number | null> {
-  return new Map([
-    ...shop.products.map(({ key, stockMl }): [string, number | null] => [key, stockMl]),
-    ...shop.supplies.map(({ key, supply }): [string, number | null] => [key, supply.stock]),
-  ]);
-}
 
 /** The shopping list of some open jobs. @param chosen ids of them; all open ones where it is null. */
 export function useShopping(
@@ -41,14 +34,15 @@ export function useShopping(
         settings: shop.settings,
         ...(learned && { learned }),
       },
-      stockOf(shop),
+      shelvesOf(shop),
     );
   }, [details, shop, chosen, learned]);
 }
 
-/** Puts what was bought into stock, or takes it out again. Says what went wrong, or null. */
+/** Writes a new stock of paint or of a consumable; false when it was not kept. */
 export function useBuying(shop: ShopContext): {
-  setStock(line: Pick<ShoppingLine, 'kind' | 'key'>, stock: number | null): Promise<boolean>;
+  setShelf(key: string, shelf: Shelf | null): Promise<boolean>;
+  setStock(key: string, stock: number | null): Promise<boolean>;
 } {
   const [setProduct] = upholder.useSetStockMutation();
   const [changeSupply] = upholder.useChangeSupplyMutation();
@@ -58,12 +52,13 @@ export function useBuying(shop: ShopContext): {
     latest.current = shop;
   });
   return {
-    async setStock({ kind, key }, stock) {
-      if (kind === 'product') {
-        const product = latest.current.products.find((one) => one.key === key);
-        if (!product) return false;
-        return !('error' in (await setProduct({ id: product.id, stockMl: stock, isFresh: false })));
-      }
+    async setShelf(key, shelf) {
+      const product = latest.current.products.find((one) => one.key === key);
+      if (!product) return false;
+      const count = { stockMl: shelf?.ml ?? null, coloursMl: { ...shelf?.colours }, isFresh: false };
+      return !('error' in (await setProduct({ id: product.id, ...count })));
+    },
+    async setStock(key, stock) {
       const row = latest.current.supplies.find((one) => one.key === key);
       if (!row) return false;
       const { id, version, supply } = row;
