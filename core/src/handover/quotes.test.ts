@@ -62,6 +62,18 @@ it('gives a number once: a withdrawn quote still counts, a variation by itself',
   expect([writtenOf(events, 'job'), writtenOf(events, 'variation'), writtenOf([], 'job')]).toEqual([2, 1, 0]);
 });
 
+it('tells two of one number apart, written at once without knowing of each other: the later gets a letter', () => {
+  const numbers = (...events: JobEvent[]) => quotesOf(events, TODAY).map(({ quote }) => quote.number);
+  const one = (number: string) => written({ number });
+  expect(numbers(one('QUAY-Q1'), one('QUAY-Q2'), one('QUAY-Q2'), one('QUAY-Q2'))).toEqual([
+    'QUAY-Q1',
+    'QUAY-Q2',
+    'QUAY-Q2b',
+    'QUAY-Q2c',
+  ]);
+  expect(numbers(one('QUAY-Q1'), one('QUAY-Q2'))).toEqual(['QUAY-Q1', 'QUAY-Q2']);
+});
+
 describe('what was agreed', () => {
   it('is nothing while no quote is accepted, whatever happens to variations', () => {
     const [one, change] = [written(), written({ of: 'variation' })];

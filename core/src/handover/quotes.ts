@@ -13,6 +13,19 @@ export interface StandingQuote {
   state: QuoteState;
 }
 
+/** Quotes that two people wrote at once bear one number on this list: the later ones get a letter behind it. */
+function withLetters(events: readonly EventOf<'quote'>[]): EventOf<'quote'>[] {
+  const written = new Map<string, number>();
+  return events.map((event) => {
+    const { quote } = event.what;
+    const before = written.get(quote.number) ?? 0;
+    written.set(quote.number, before + 1);
+    if (before === 0) return event;
+    const number = `${quote.number}${String.fromCharCode('a'.charCodeAt(0) + Math.min(before, 25))}`;
+    return { ...event, what: { ...event.what, quote: { ...quote, number } } };
+  });
+}
+
 /**
  * All quotes and variations of a job, the oldest first. Of the quotes for the job only the last may still be open: a newer one replaces
  * those that nobody answered. Each variation is answered by itself.
@@ -20,7 +33,7 @@ export interface StandingQuote {
  */
 export function quotesOf(events: readonly JobEvent[], today: string): StandingQuote[] {
   const answers = eventsOf(events, 'quote-answer');
-  const all = eventsOf(events, 'quote');
+  const all = withLetters(eventsOf(events, 'quote'));
   const last = all.findLast(({ what }) => what.quote.of === 'job');
   return all.map((event): StandingQuote => {
     const { quote } = event.what;

@@ -88,22 +88,29 @@ export const router = createBrowserRouter([
             }),
           },
           {
-            path: 'materials',
             lazy: async () => ({
-              Component: (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
+              Component: (await import('../job/AwaitsLearned.tsx')).AwaitsLearned,
             }),
-          },
-          {
-            path: 'materials/price',
-            lazy: async () => ({
-              Component: (await import('../screens/price/PriceScreen.tsx')).PriceScreen,
-            }),
-          },
-          {
-            path: 'materials/quotes',
-            lazy: async () => ({
-              Component: (await import('../screens/price/QuotesScreen.tsx')).QuotesScreen,
-            }),
+            children: [
+              {
+                path: 'materials',
+                lazy: async () => ({
+                  Component: (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
+                }),
+              },
+              {
+                path: 'materials/price',
+                lazy: async () => ({
+                  Component: (await import('../screens/price/PriceScreen.tsx')).PriceScreen,
+                }),
+              },
+              {
+                path: 'materials/quotes',
+                lazy: async () => ({
+                  Component: (await import('../screens/price/QuotesScreen.tsx')).QuotesScreen,
+                }),
+              },
+            ],
           },
           {
             path: 'materials/quotes/:quoteId',
@@ -230,10 +237,17 @@ export const router = createBrowserRouter([
             }),
           },
           {
-            path: 'shopping',
             lazy: async () => ({
-              Component: (await import('../screens/shopping/ShoppingScreen.tsx')).ShoppingScreen,
+              Component: (await import('../job/AwaitsLearned.tsx')).AwaitsLearned,
             }),
+            children: [
+              {
+                path: 'shopping',
+                lazy: async () => ({
+                  Component: (await import('../screens/shopping/ShoppingScreen.tsx')).ShoppingScreen,
+                }),
+              },
+            ],
           },
           {
             path: 'supplies',

@@ -1,7 +1,8 @@
 import type { StandingQuote } from '@upholder/core/handover';
 import { QUOTE_ROUTES, type QuoteAnswer, type QuoteRoute } from '@upholder/core/quotes';
 import { useState } from 'react';
-import { today } from '../../base/times.ts';
+import { dateWords, today } from '../../base/times.ts';
+import { useOnce } from '../../base/useOnce.ts';
 import { exactMoney } from '../../base/voice.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { Button, Field, Notice, Select, TextArea, TextInput } from '../../parts/controls.tsx';
@@ -17,7 +18,7 @@ const ROUTE_WORDS: Record<QuoteRoute, string> = {
 /** Keeps what the client says to a quote: who, when, how. */
 export function AnswerDialog({
   jobId,
-  standing: { id, quote },
+  standing: { id, quote, answer: given },
   answer,
   onClose,
 }: {
@@ -59,6 +60,7 @@ export function AnswerDialog({
     if (kept.ok) onClose();
     else setProblem(kept.message);
   }
+  const once = useOnce(keep);
   const isYes = answer === 'accepted';
   return (
     <Modal
@@ -100,13 +102,21 @@ export function AnswerDialog({
           )}
         </Field>
       </div>
+      {given && (
+        <div className="mt-3">
+          <Notice kind="stop">
+            Meanwhile {given.memberName} recorded it as {given.what.answer} by {given.what.by} on{' '}
+            {dateWords(given.what.on)}. Undo that answer first if it is wrong.
+          </Notice>
+        </div>
+      )}
       {problem !== '' && (
         <div className="mt-3">
           <Notice kind="stop">{problem}</Notice>
         </div>
       )}
       <div className="mt-4 flex gap-3">
-        <Button kind={isYes ? 'act' : 'stop'} onClick={() => void keep()}>
+        <Button kind={isYes ? 'act' : 'stop'} onClick={once} disabled={given !== null}>
           {isYes ? 'Record acceptance' : 'Record refusal'}
         </Button>
         <Button onClick={onClose}>Not yet</Button>

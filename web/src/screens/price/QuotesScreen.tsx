@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../../api/useMay.ts';
 import { dateWords, today } from '../../base/times.ts';
+import { useOnce } from '../../base/useOnce.ts';
 import { exactMoney } from '../../base/voice.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { MaterialsTabs } from '../../job/MaterialsTabs.tsx';
@@ -41,6 +42,7 @@ export function QuotesScreen() {
     setProblem(kept.ok ? '' : kept.message);
     if (kept.ok) setTyped(null);
   }
+  const once = useOnce(write);
   return (
     <>
       <MayNote call="changePricing" />
@@ -97,12 +99,7 @@ export function QuotesScreen() {
                       <Notice kind="stop">{problem}</Notice>
                     </div>
                   )}
-                  <Button
-                    kind={agreed ? 'plain' : 'act'}
-                    className="mt-3"
-                    disabled={!may}
-                    onClick={() => void write()}
-                  >
+                  <Button kind={agreed ? 'plain' : 'act'} className="mt-3" disabled={!may} onClick={once}>
                     Write {offer.number}
                   </Button>
                 </>

@@ -6,6 +6,7 @@ import { plural, regional } from '@upholder/core/said';
 import { useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { moneyText, readMoney } from '../../base/moneyText.ts';
+import { useOnce } from '../../base/useOnce.ts';
 import { exactMoney } from '../../base/voice.ts';
 import { useHappenings } from '../../job/handover/useHappenings.ts';
 import { Button, Card, Field, Notice, TextArea, TextInput } from '../../parts/controls.tsx';
@@ -74,6 +75,7 @@ export function Variation({
     setWords(null);
     setAmount(null);
   }
+  const once = useOnce(write);
   return (
     <Card className="p-4" aria-label="Since it was agreed">
       <h2>Since it was agreed</h2>
@@ -125,7 +127,7 @@ export function Variation({
           <Notice kind="stop">{problem}</Notice>
         </div>
       )}
-      <Button className="mt-3" disabled={!may} onClick={() => void write()}>
+      <Button className="mt-3" disabled={!may} onClick={once}>
         Write a variation
       </Button>
     </Card>
