@@ -1,4 +1,5 @@
 import { agreedOf, quotesOf } from '@upholder/core/handover';
+import { termsOf } from '@upholder/core/pricing';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useMay } from '../../api/useMay.ts';
@@ -61,7 +62,14 @@ export function QuotesScreen() {
         )}
         <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">
           <div className="flex flex-col gap-4">
-            {agreed && offer && <Variation detail={detail} agreed={agreed} offer={offer} />}
+            {agreed && offer && (
+              <Variation
+                detail={detail}
+                agreed={agreed}
+                offer={offer}
+                roundTo={termsOf(shop.settings, detail.job.pricing).roundTo}
+              />
+            )}
             <Card className="p-4" aria-label="A new quote">
               <h2>{quotes.length === 0 ? 'Write the first quote' : 'Write a new quote'}</h2>
               {offer ? (

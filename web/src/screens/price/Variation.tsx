@@ -35,11 +35,14 @@ export function Variation({
   detail: { job, zones, pieces, events },
   agreed,
   offer,
+  roundTo,
 }: {
   detail: JobDetail;
   agreed: Agreed;
   /** The job as it would be quoted now. */
   offer: Quote;
+  /** What prices are rounded up to, in minor currency units. */
+  roundTo: number;
 }) {
   const may = useMay('changePricing');
   const happen = useHappenings(job.id);
@@ -51,11 +54,14 @@ export function Variation({
     })),
   );
   const difference = differenceFrom(agreed, offer);
+  // Two prices that are each rounded up may be a step apart where nothing changed.
+  const isAsAgreed = changes.length === 0 ? Math.abs(difference) <= roundTo : difference === 0;
   const proposal = changes.map(changeWords).join('. ');
   const [words, setWords] = useState<string | null>(null);
   const [amount, setAmount] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
-  const typed = readMoney(amount ?? moneyText(difference));
+  const asked = amount ?? (isAsAgreed ? '' : moneyText(difference));
+  const typed = readMoney(asked);
   const wanted = (words ?? proposal).trim();
   async function write(): Promise<void> {
     if (wanted === '') return setProblem('Say what changes, in a sentence for the client.');
@@ -89,7 +95,7 @@ export function Variation({
         </ul>
       )}
       <p className="mt-1">
-        {difference === 0 ? (
+        {isAsAgreed ? (
           'As it is now, the job would be priced as agreed.'
         ) : (
           <>
@@ -116,7 +122,7 @@ export function Variation({
             <TextInput
               {...ids}
               className="quantity text-right"
-              value={amount ?? moneyText(difference)}
+              value={asked}
               onChange={({ target }) => setAmount(target.value)}
             />
           )}
