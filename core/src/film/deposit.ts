@@ -1,0 +1,294 @@
+import type { GunPath, GunSample } from './path.ts';
+import { type Plume, type PlumeShape, plumeOf, plumeStrength, TABLE_STEPS } from './plume.ts';
+import type { Surface } from './surface.ts';
+
+/** Paint that a gun gives and how it spreads; how wide its fan is set is said moment by moment. */
+export interface Spray {
+  flowMlMin: number;
+  transfer: number;
+  shape: Omit<PlumeShape, 'fanMm'>;
+}
+
+/** Wet film on every point of a surface, in µm, and where the paint went, in mL. */
+export interface Deposit {
+  filmUm: Float64Array;
+  sprayedMl: number;
+  /** Of it what was carried to the piece, and what flew past its edges and the openings in it. */
+  onPieceMl: number;
+  pastMl: number;
+  /** What never arrived anywhere: bounce, mist. */
+  airMl: number;
+}
+
+/** A gun at a moment with its axis and the directions of its fan, as unit vectors. */
+interface Aim {
+  px: number;
+  py: number;
+  pz: number;
+  a: readonly [number, number, number];
+  u: readonly [number, number, number];
+  v: readonly [number, number, number];
+}
+
+const RAD = Math.PI / 180;
+
+/** Axis and fan of a gun: turned by yaw about the upright, by pitch about the level; the fan square to the axis. */
+export function aimOf({ x, y, z, yawDeg, pitchDeg, fanDeg }: GunSample): Aim {
+  const [yaw, pitch, fan] = [yawDeg * RAD, pitchDeg * RAD, fanDeg * RAD];
+  const a: [number, number, number] = [
+    Math.sin(yaw) * Math.cos(pitch),
+    Math.sin(pitch),
+    -Math.cos(yaw) * Math.cos(pitch),
+  ];
+  const wish = [Math.cos(fan), Math.sin(fan), 0] as const;
+  const along = wish[0] * a[0] + wish[1] * a[1];
+  const raw = [wish[0] - along * a[0], wish[1] - along * a[1], -along * a[2]] as const;
+  const length = Math.hypot(...raw);
+  const u: [number, number, number] = [raw[0] / length, raw[1] / length, raw[2] / length];
+  const v: [number, number, number] = [
+    a[1] * u[2] - a[2] * u[1],
+    a[2] * u[0] - a[0] * u[2],
+    a[0] * u[1] - a[1] * u[0],
+  ];
+  return { px: x, py: y, pz: z, a, u, v };
+}
+
+/** Corners of what the plume meets on a plane z, as a box; null where it points away from it. */
+function reachOf({ px, py, pz, a, u, v }: Aim, { acrossMax, alongMax }: Plume, surface: Surface) {
+  let [fromX, toX, fromY, toY] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const level of [surface.topZ, surface.bottomZ])
+    for (const p of [-acrossMax, acrossMax])
+      for (const q of [-alongMax, alongMax]) {
+        const dz = a[2] + p * u[2] + q * v[2];
+        // So flat that it never comes down: everything may be met.
+        if (dz > -0.05) return { fromX: -1, toX: surface.widthMm + 1, fromY: -1, toY: surface.heightMm + 1 };
+        const s = (level - pz) / dz;
+        const x = px + s * (a[0] + p * u[0] + q * v[0]);
+        const y = py + s * (a[1] + p * u[1] + q * v[1]);
+        fromX = Math.min(fromX, x);
+        toX = Math.max(toX, x);
+        fromY = Math.min(fromY, y);
+        toY = Math.max(toY, y);
+      }
+  return { fromX, toX, fromY, toY };
+}
+
+/** Whether something higher stands between a point and the gun: cell by cell along the way there, until it is above everything. */
+export function isShadowed(surface: Surface, index: number, px: number, py: number, pz: number): boolean {
+  const { columns, rows, dx, dy, topZ } = surface;
+  const [x0, y0, z0] = [surface.x[index] as number, surface.y[index] as number, surface.z[index] as number];
+  // Walls start a hair in front of themselves.
+  const sx = x0 + 0.01 * (surface.nx[index] as number);
+  const sy = y0 + 0.01 * (surface.ny[index] as number);
+  const [wx, wy, wz] = [px - sx, py - sy, pz - z0];
+  if (wz <= 0) return true;
+  let column = Math.floor(sx / dx);
+  let row = Math.floor(sy / dy);
+  const [stepX, stepY] = [wx > 0 ? 1 : -1, wy > 0 ? 1 : -1];
+  // Share of the way at which the next border is crossed, and from one border to the next.
+  let nextX = wx === 0 ? Infinity : ((column + (wx > 0 ? 1 : 0)) * dx - sx) / wx;
+  let nextY = wy === 0 ? Infinity : ((row + (wy > 0 ? 1 : 0)) * dy - sy) / wy;
+  const [everyX, everyY] = [wx === 0 ? Infinity : Math.abs(dx / wx), wy === 0 ? Infinity : Math.abs(dy / wy)];
+  const until = (topZ - z0) / wz;
+  for (;;) {
+    const at = Math.min(nextX, nextY);
+    if (at >= until || at > 1) return false;
+    if (nextX < nextY) {
+      column += stepX;
+      nextX += everyX;
+    } else {
+      row += stepY;
+      nextY += everyY;
+    }
+    if (column < 0 || row < 0 || column >= columns || row >= rows) return false;
+    const cell = row * columns + column;
+    if ((surface.area[cell] as number) > 0 && (surface.z[cell] as number) > z0 + at * wz + 1e-3) return true;
+  }
+}
+
+/** Everything that is needed to lay paint on a surface bit by bit; kept between strokes, as when somebody draws. */
+export class FilmLayer {
+  readonly filmUm: Float64Array;
+  readonly #plumes = new Map<number, Plume>();
+  #onMl = 0;
+  #sprayedMl = 0;
+
+  constructor(
+    readonly surface: Surface,
+    readonly spray: Spray,
+    before?: Float64Array,
+  ) {
+    this.filmUm = before ? Float64Array.from(before) : new Float64Array(surface.count);
+  }
+
+  #plumeFor(fanMm: number): Plume {
+    const known = this.#plumes.get(fanMm) ?? plumeOf({ ...this.spray.shape, fanMm });
+    this.#plumes.set(fanMm, known);
+    return known;
+  }
+
+  /** Where the paint went so far. */
+  deposit(): Deposit {
+    const carried = this.#sprayedMl * this.spray.transfer;
+    return {
+      filmUm: this.filmUm,
+      sprayedMl: this.#sprayedMl,
+      onPieceMl: this.#onMl,
+      pastMl: carried - this.#onMl,
+      airMl: this.#sprayedMl - carried,
+    };
+  }
+
+  /** Sprays from one sample to the next, in steps that are short against the plume. Samples with the trigger closed lay nothing. */
+  move(from: GunSample, to: GunSample): void {
+    const seconds = to.t - from.t;
+    if (seconds <= 0 || (from.flow <= 0 && to.flow <= 0)) return;
+    const way = Math.hypot(to.x - from.x, to.y - from.y);
+    const turned = Math.max(Math.abs(to.yawDeg - from.yawDeg), Math.abs(to.pitchDeg - from.pitchDeg)) * RAD;
+    const far = Math.max(20, (from.z + to.z) / 2);
+    const plume = this.#plumeFor(from.fanMm);
+    const step = Math.max(2, (far * plume.alongMax) / 5);
+    const steps = Math.max(1, Math.ceil((way + far * turned) / step));
+    for (let index = 0; index < steps; index += 1) {
+      const s = (index + 0.5) / steps;
+      const mix = (a: number, b: number) => a + s * (b - a);
+      const flow = from.flow <= 0 || to.flow <= 0 ? 0 : mix(from.flow, to.flow);
+      if (flow <= 0) continue;
+      this.#puff(
+        aimOf({
+          t: 0,
+          x: mix(from.x, to.x),
+          y: mix(from.y, to.y),
+          z: mix(from.z, to.z),
+          yawDeg: mix(from.yawDeg, to.yawDeg),
+          pitchDeg: mix(from.pitchDeg, to.pitchDeg),
+          fanDeg: from.fanDeg,
+          fanMm: from.fanMm,
+          flow,
+        }),
+        plume,
+        (this.spray.flowMlMin / 60) * flow * (seconds / steps),
+      );
+    }
+  }
+
+  /** Lays so many mL as leave the gun at one place. */
+  #puff(aim: Aim, plume: Plume, ml: number): void {
+    const { surface, spray } = this;
+    this.#sprayedMl += ml;
+    const reach = reachOf(aim, plume, surface);
+    // mL to µm on a mm²: 10⁶.
+    const amount = ml * spray.transfer * plume.scale * 1e6;
+    const { columns, rows, dx, dy, tiles } = surface;
+    const fromColumn = Math.max(0, Math.floor(reach.fromX / dx));
+    const toColumn = Math.min(columns - 1, Math.floor(reach.toX / dx));
+    const fromRow = Math.max(0, Math.floor(reach.fromY / dy));
+    const toRow = Math.min(rows - 1, Math.floor(reach.toY / dy));
+    let laid = 0;
+    for (let row = fromRow; row <= toRow; row += 1) {
+      const start = row * columns;
+      laid += layRun(surface, this.filmUm, aim, plume, {
+        amount,
+        from: start + fromColumn,
+        to: start + toColumn,
+      });
+    }
+    const left = Math.max(0, Math.floor(reach.fromX / tiles.size) + 1);
+    const right = Math.min(tiles.columns - 1, Math.floor(reach.toX / tiles.size) + 1);
+    const top = Math.max(0, Math.floor(reach.fromY / tiles.size) + 1);
+    const bottom = Math.min(tiles.rows - 1, Math.floor(reach.toY / tiles.size) + 1);
+    for (let row = top; row <= bottom; row += 1) {
+      const from = tiles.first[row * tiles.columns + left] as number;
+      const to = (tiles.first[row * tiles.columns + right + 1] as number) - 1;
+      if (to >= from) laid += layRun(surface, this.filmUm, aim, plume, { amount, from, to });
+    }
+    this.#onMl += laid / 1e6;
+  }
+}
+
+/** Lays paint on points one after the other, from the first to the last, and says how much, in µm·mm². */
+function layRun(
+  surface: Surface,
+  filmUm: Float64Array,
+  { px, py, pz, a, u, v }: Aim,
+  { acrossMax, alongMax, across, along }: Plume,
+  { amount, from, to }: { amount: number; from: number; to: number },
+): number {
+  const { x, y, z, nx, ny, nz, area, clear, topZ } = surface;
+  const below = topZ - 0.01;
+  const perP = TABLE_STEPS / acrossMax;
+  const perQ = TABLE_STEPS / alongMax;
+  const [ax, ay, az] = a;
+  const [ux, uy, uz] = u;
+  const [vx, vy, vz] = v;
+  let laid = 0;
+  for (let index = from; index <= to; index += 1) {
+    const ex = (x[index] as number) - px;
+    const ey = (y[index] as number) - py;
+    const ez = (z[index] as number) - pz;
+    const ahead = ex * ax + ey * ay + ez * az;
+    const p = Math.abs(ex * ux + ey * uy + ez * uz);
+    const q = Math.abs(ex * vx + ey * vy + ez * vz);
+    if (!(p < acrossMax * ahead) || !(q < alongMax * ahead)) continue;
+    const facing = -(ex * (nx[index] as number) + ey * (ny[index] as number) + ez * (nz[index] as number));
+    const own = area[index] as number;
+    if (facing <= 0 || own === 0) continue;
+    if ((z[index] as number) < below) {
+      // Where the way to the gun has risen above everything, and how far nothing higher stands.
+      const rise = (topZ - (z[index] as number)) / -ez;
+      const free = clear[index] as number;
+      const isFree = ez < 0 && (ex * ex + ey * ey) * rise * rise < free * free;
+      if (!isFree && isShadowed(surface, index, px, py, pz)) continue;
+    }
+    const i = (p / ahead) * perP;
+    const j = (q / ahead) * perQ;
+    const i0 = i | 0;
+    const j0 = j | 0;
+    const a0 = across[i0] as number;
+    const b0 = along[j0] as number;
+    const atP = a0 + (i - i0) * ((across[i0 + 1] as number) - a0);
+    const atQ = b0 + (j - j0) * ((along[j0 + 1] as number) - b0);
+    const r2 = ex * ex + ey * ey + ez * ez;
+    const um = (amount * atP * atQ * facing) / (r2 * Math.sqrt(r2));
+    filmUm[index] = (filmUm[index] as number) + um;
+    laid += um * own;
+  }
+  return laid;
+}
+
+/** Lays a path on a surface, over what is there already. */
+export function layPath(surface: Surface, spray: Spray, path: GunPath, before?: Float64Array): Deposit {
+  const layer = new FilmLayer(surface, spray, before);
+  for (let index = 1; index < path.length; index += 1)
+    layer.move(path[index - 1] as GunSample, path[index] as GunSample);
+  return layer.deposit();
+}
+
+/**
+ * Film in µm that one puff of a gun lays on one point, straight from the formula `Q·TE·strength·cos(incidence)/r²`, without tables, boxes or
+ * tiles: what the quick way is measured against. Shadows are left to {@link isShadowed}.
+ * @param scale of the plume, see {@link plumeOf}.
+ */
+export function puffUm(
+  surface: Surface,
+  index: number,
+  spray: Spray,
+  sample: GunSample,
+  amount: { ml: number; scale: number },
+): number {
+  const { px, py, pz, a, u, v } = aimOf(sample);
+  const e = [
+    (surface.x[index] as number) - px,
+    (surface.y[index] as number) - py,
+    (surface.z[index] as number) - pz,
+  ] as const;
+  const dot = (w: readonly [number, number, number]) => e[0] * w[0] + e[1] * w[1] + e[2] * w[2];
+  const r = Math.hypot(...e);
+  const ahead = dot(a);
+  const facing =
+    -dot([surface.nx[index] as number, surface.ny[index] as number, surface.nz[index] as number]) / r;
+  if (ahead <= 0 || facing <= 0) return 0;
+  const shape = { ...spray.shape, fanMm: sample.fanMm };
+  const strength = plumeStrength(shape, Math.atan(dot(u) / ahead), Math.atan(dot(v) / ahead));
+  return (amount.ml * spray.transfer * amount.scale * 1e6 * strength * facing) / r ** 2;
+}
