@@ -64,8 +64,8 @@ const SAMPLE_MM = 10;
 /** Time between two strokes with the trigger closed, in seconds. */
 const TURN_S = 0.5;
 const UNEVEN_WAVES = 2;
-/** A wrist swings the fan over so much of a stroke at most on either side. */
-const MOST_SWING = 0.45;
+/** So much of half a stroke at most is covered by turning alone. */
+const MOST_SWING = 0.9;
 
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
 const degrees = (angle: number) => (angle * 180) / Math.PI;
@@ -80,9 +80,18 @@ function handAt(x: number, y: number, { yaw, pitch }: { yaw: number; pitch: numb
 }
 
 /**
- * One stroke in time. A swinging wrist carries the fan over the same way with less travel of the hand: the middle gets more, the ends less. The
- * speed swings in two waves; the way takes as long as at the mean.
+ * How an arm swings about a point behind the gun so that the fan still covers a stroke: over ± angle on a circle of this radius,
+ * `half = R·sin A + (D + R·(1 − cos A))·tan A`. In the middle the fan passes slowly and near, at the ends fast, slanting and from farther away.
  */
+function swingOf(arcDeg: number, half: number, distanceMm: number): { angle: number; radius: number } {
+  const angle = Math.min(rad(arcDeg), Math.atan((MOST_SWING * half) / distanceMm));
+  if (angle <= 0) return { angle: 0, radius: 0 };
+  const radius =
+    (half - distanceMm * Math.tan(angle)) / (Math.sin(angle) + (1 - Math.cos(angle)) * Math.tan(angle));
+  return { angle, radius };
+}
+
+/** One stroke in time. The speed swings in two waves; the way takes as long as at the mean. */
 function samplesOf(
   stroke: Stroke,
   { distanceMm, speedCmS, faults }: StrokeMotion,
@@ -91,8 +100,7 @@ function samplesOf(
   const [wayX, wayY] = [stroke.toX - stroke.fromX, stroke.toY - stroke.fromY];
   const length = Math.hypot(wayX, wayY);
   const [ux, uy] = length === 0 ? [1, 0] : [wayX / length, wayY / length];
-  const swing = Math.min(rad(faults.arcDeg), Math.atan((MOST_SWING * length) / distanceMm));
-  const reach = distanceMm * Math.tan(swing);
+  const { angle: most, radius } = swingOf(faults.arcDeg, length / 2, distanceMm);
   const steps = Math.max(4, Math.ceil(length / SAMPLE_MM));
   const duration = length / (speedCmS * 10);
   const wave = 2 * Math.PI * UNEVEN_WAVES;
@@ -104,12 +112,13 @@ function samplesOf(
   const samples = Array.from({ length: steps + 1 }, (_, index): GunSample => {
     const s = index / steps;
     const share = s + (faults.unevenness / wave) * (Math.cos(wave * s) - 1);
-    const angle = (2 * s - 1) * swing;
-    const middle = reach + s * (length - 2 * reach);
+    const angle = (2 * s - 1) * most;
+    const middle = most === 0 ? s * length : length / 2 + radius * Math.sin(angle);
+    const away = distanceMm + radius * (1 - Math.cos(angle));
     const isOn = faults.lateMm === 0 || s * length >= stroke.leadMm + faults.lateMm;
     return {
       t: start + share * duration,
-      ...handAt(stroke.fromX + ux * middle, stroke.fromY + uy * middle, turn, distanceMm),
+      ...handAt(stroke.fromX + ux * middle, stroke.fromY + uy * middle, turn, away),
       yawDeg: degrees(turn.yaw + ux * angle),
       pitchDeg: degrees(turn.pitch + uy * angle),
       fanDeg: stroke.fanDeg,

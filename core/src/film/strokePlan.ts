@@ -34,6 +34,8 @@ export interface StrokeWish {
   speedCmS: number;
   /** Whichever wastes less where it is left out. */
   direction?: FaceField['direction'];
+  /** The fan stays as it is set, however narrow the piece. */
+  isFixedFan?: boolean;
   /** Recess walls and outer edges first, each on its own; the face alone otherwise. */
   hasEdges: boolean;
 }
@@ -42,12 +44,13 @@ export interface StrokeWish {
 const NARROWEST_MM = 80;
 /** Fans are set in such steps, in mm. */
 const FAN_STEP_MM = 10;
-/** Fan for walls and edges, in mm; their strokes are light. */
-const EDGE_FAN_MM = 80;
-const LIGHT = 0.6;
+/** Fan for walls and edges, in mm; much narrower than those for a face. */
+const EDGE_FAN_MM = 60;
+/** They get a little more than their share of the flow: they are met at a slant, and once. */
+const EDGE_SHARE = 1.2;
 /** The gun is turned so far into a recess wall or against an outer edge, in degrees. */
-const WALL_TURN_DEG = 40;
-const EDGE_TURN_DEG = 50;
+const WALL_TURN_DEG = 55;
+const EDGE_TURN_DEG = 65;
 const EPSILON = 1e-9;
 
 /**
@@ -73,12 +76,18 @@ const WORTH = 0.12;
  */
 export function bestField(
   piece: { widthMm: number; heightMm: number },
-  { fanMm, overlap, leadMm, direction }: Pick<StrokeWish, 'fanMm' | 'overlap' | 'leadMm' | 'direction'>,
+  {
+    fanMm,
+    overlap,
+    leadMm,
+    direction,
+    isFixedFan,
+  }: Pick<StrokeWish, 'fanMm' | 'overlap' | 'leadMm' | 'direction' | 'isFixedFan'>,
 ): FaceField {
   const fans = [fanMm];
   for (
     let fan = FAN_STEP_MM * Math.floor((fanMm - EPSILON) / FAN_STEP_MM);
-    fan >= NARROWEST_MM;
+    !isFixedFan && fan >= NARROWEST_MM;
     fan -= FAN_STEP_MM
   )
     fans.push(fan);
@@ -164,7 +173,7 @@ export function strokePlanOf(piece: Geometry, wish: StrokeWish): StrokePlan {
   const face = bestField(piece, wish);
   const { strokes: faceStrokes, efficiency } = faceReckoning(piece, face);
   const edgeFan = Math.min(EDGE_FAN_MM, wish.fanMm);
-  const narrow = { flow: (LIGHT * edgeFan) / wish.fanMm, fanMm: edgeFan };
+  const narrow = { flow: (EDGE_SHARE * edgeFan) / wish.fanMm, fanMm: edgeFan };
   const walls =
     piece.bevelMm > 0 || piece.recessMm <= 0
       ? []
