@@ -14,6 +14,8 @@ import {
 export interface SprayCase {
   setting: GunSetting;
   distanceMm: number;
+  /** Distance at which the fan is as wide as it is set, in mm. */
+  referenceMm: number;
   /** Exponent of the plume across the fan, 1.6 to 3. */
   b: number;
   leadMm: number;
@@ -32,6 +34,7 @@ export interface SprayCase {
 export const USUAL_CASE: SprayCase = {
   setting: { flowMlMin: 220, transfer: 0.65, fanMm: 200, overlap: 0.5, speedCmS: 35 },
   distanceMm: 200,
+  referenceMm: 200,
   b: 2,
   leadMm: 70,
   direction: null,

@@ -134,6 +134,38 @@ export const FILM: QuantityKind = {
   },
 };
 
+/** What leaves a gun, in mL/min. */
+export const FLOW: QuantityKind = {
+  what: 'a flow',
+  example: '220 mL/min or 7 1/2 fl oz/min',
+  bare: 'ml/min',
+  decimals: 1,
+  believable: [10, 2000],
+  units: {
+    ...spelt({ factor: 1 }, 'ml/min', 'ml per min', 'ml a minute', 'ml', 'cc/min'),
+    ...spelt({ factor: 1000 }, 'l/min', 'l per min'),
+    ...spelt({ factor: US_OUNCE_ML }, 'fl oz/min', 'oz/min', 'fl oz per min', 'fl oz', 'oz'),
+    ...spelt({ factor: US_GALLON_ML }, 'gal/min', 'gpm'),
+  },
+};
+
+/** How fast a hand goes, in cm/s. */
+export const HAND_SPEED: QuantityKind = {
+  what: 'a speed',
+  example: '35 cm/s or 14 in/s',
+  bare: 'cm/s',
+  decimals: 2,
+  believable: [2, 200],
+  units: {
+    ...spelt({ factor: 1 }, 'cm/s', 'cm per s', 'cm a second', 'cm'),
+    ...spelt({ factor: 100 }, 'm/s'),
+    ...spelt({ factor: 0.1 }, 'mm/s'),
+    ...spelt({ factor: 100 / 60 }, 'm/min'),
+    ...spelt({ factor: INCH_MM / 10 }, 'in/s', '"/s', 'in per s', 'inch/s', 'in', '"'),
+    ...spelt({ factor: 30.48 }, 'ft/s'),
+  },
+};
+
 /** Temperatures in °C. */
 export const TEMPERATURE: QuantityKind = {
   what: 'a temperature',

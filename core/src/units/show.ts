@@ -5,6 +5,8 @@ import {
   DENSITY,
   DROPS,
   FILM,
+  FLOW,
+  HAND_SPEED,
   JOINT,
   LENGTH,
   MASS,
@@ -170,6 +172,14 @@ const QUANTITIES = {
   ),
   /** µm, wet or dry. */
   film: plain(FILM, ({ film }) => (film === 'mil' ? unit('mil', INCH_MM, at(1)) : unit('µm', 1, at(1)))),
+  /** mL/min, out of a gun. */
+  flow: plain(FLOW, (units) =>
+    isLitre(units) ? unit('mL/min', 1, at(0)) : unit('fl oz/min', OUNCE_ML, at(1)),
+  ),
+  /** cm/s, of a hand. */
+  speed: plain(HAND_SPEED, (units) =>
+    isMetric(units) ? unit('cm/s', 1, at(1)) : unit('in/s', INCH_MM / 10, at(1)),
+  ),
   /** mL. */
   volume: {
     kind: VOLUME,

@@ -102,6 +102,7 @@ function Who({ session }: { session: Session }) {
 const NAV = [
   { to: '/jobs', name: 'Jobs' },
   { to: '/find', name: 'Find' },
+  { to: '/spray', name: 'Spray' },
   { to: '/products', name: 'Products & stock' },
   { to: '/shop', name: 'Shop' },
 ];

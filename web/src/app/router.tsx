@@ -211,6 +211,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/week/WeekScreen.tsx')).WeekScreen }),
       },
       {
+        path: 'spray',
+        lazy: async () => ({ Component: (await import('../screens/spray/SprayScreen.tsx')).SprayScreen }),
+      },
+      {
         path: 'bench',
         lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
       },

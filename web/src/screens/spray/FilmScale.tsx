@@ -1,0 +1,39 @@
+import type { FilmLimits } from '@upholder/core/film';
+import { show } from '../../base/voice.ts';
+import { SCALE_GRADIENT, scaleAt } from './filmColours.ts';
+
+/** What the colours of a map mean, with the limits of the sheet and the mean beside them. */
+export function FilmScale({ limits, meanUm }: { limits: FilmLimits; meanUm: number | null }) {
+  const ticks = [
+    { um: limits.leastUm, words: 'least' },
+    { um: limits.sagUm, words: 'sags' },
+  ];
+  const at = (um: number) => ({ bottom: `${scaleAt(um, limits) * 100}%` });
+  return (
+    <div className="relative h-full min-h-48 w-28 shrink-0">
+      <div
+        className="absolute inset-y-0 left-0 w-5 border border-quiet"
+        style={{ background: SCALE_GRADIENT }}
+      />
+      {ticks.map(({ um, words }) => (
+        <span
+          key={words}
+          className="absolute left-5 flex translate-y-1/2 items-center gap-1 whitespace-nowrap text-small"
+          style={at(um)}
+        >
+          <span className="h-px w-2 bg-ink" />
+          <span className="quantity">{show('film', Math.round(um))}</span> {words}
+        </span>
+      ))}
+      {meanUm !== null && (
+        <span
+          className="absolute left-5 flex translate-y-1/2 items-center gap-1 whitespace-nowrap bg-sheet text-small"
+          style={at(Math.min(meanUm, 2 * limits.sagUm))}
+        >
+          <span className="h-0.5 w-3 bg-act" />
+          <span className="quantity font-bold">{show('film', Math.round(meanUm))}</span> mean
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+import {
+  type AnswerCase,
+  FILM_QUESTIONS,
+  type FilmFigures,
+  type FilmQuestion,
+  type FilmSheet,
+  filmFigures,
+  questionCases,
+  type SprayCase,
+  type Surface,
+  surfaceOf,
+} from '@upholder/core/film';
+import type { PieceSpec } from '@upholder/core/pieces';
+import { useMemo, useState } from 'react';
+import { show } from '../../base/voice.ts';
+import { Button } from '../../parts/controls.tsx';
+import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
+import { FilmMap } from './FilmMap.tsx';
+
+const WORDS: Record<FilmQuestion, { ask: string; sides: [string, string] }> = {
+  arc: { ask: 'What does swinging the arm by 20° do?', sides: ['straight', 'swung by 20°'] },
+  overlap: { ask: 'Is 50 % overlap better than 30 %?', sides: ['50 % overlap', '30 % overlap'] },
+  'inner-edges': { ask: 'Why are the inner edges dry?', sides: ['walls and edges first', 'face only'] },
+  speed: { ask: 'Which speed gives the sheet’s film?', sides: ['at that speed', 'as it is set'] },
+  flat: { ask: 'Flat or upright?', sides: ['lying flat', 'upright'] },
+  'two-light': {
+    ask: 'One heavy coat or two light ones?',
+    sides: ['one of two light coats', 'one heavy coat'],
+  },
+};
+
+interface Side {
+  of: AnswerCase;
+  figures: FilmFigures;
+  walls: FilmFigures;
+}
+
+const whole = (um: number) => show('film', Math.round(um));
+const share = (part: number) => `${Math.round(part * 100)} %`;
+
+/** The answer in a sentence or two, out of what both sides came to. */
+function answerWords(question: FilmQuestion, [a, b]: [Side, Side]): string {
+  switch (question) {
+    case 'arc':
+      return `The film varies by ${share(a.figures.cv)} straight and ${share(b.figures.cv)} swung, down to ${whole(b.figures.leastUm)}. In the middle of a stroke the gun is near and slow, at its ends far, slanting and fast.`;
+    case 'overlap':
+      return `At the same mean film it varies by ${share(a.figures.cv)} with half overlap and ${share(b.figures.cv)} with 30 %. Less overlap saves strokes and leaves stripes.`;
+    case 'inner-edges':
+      return `From the face alone the recess walls get ${whole(b.walls.meanUm)}: they stand along the spray. A narrow stroke into each wall first brings them to ${whole(a.walls.meanUm)}.`;
+    case 'speed':
+      return `${show('speed', a.of.of.setting.speedCmS)} gives the sheet’s film; as it is set, ${show('speed', b.of.of.setting.speedCmS)} gives ${whole(b.figures.meanUm)}.`;
+    case 'flat':
+      return `The same film: flat it holds up to ${whole(a.of.limits.sagUm)}, upright only ${whole(b.of.limits.sagUm)}. Upright ${share(b.figures.overShare)} of it would sag, flat ${share(a.figures.overShare)}.`;
+    case 'two-light':
+      return `Each light coat stays at ${whole(a.figures.meanUm)} and ${share(a.figures.overShare)} of it sags; the same paint in one coat is ${whole(b.figures.meanUm)}, and ${share(b.figures.overShare)} sags.`;
+  }
+}
+
+function useSide(piece: PieceSpec, surface: Surface, of: AnswerCase) {
+  const laid = useFilm(piece, of.of);
+  return useMemo(
+    () =>
+      laid && {
+        filmUm: laid.deposit.filmUm,
+        side: {
+          of,
+          figures: filmFigures(
+            surface,
+            laid.deposit.filmUm,
+            of.limits,
+            (part) => part !== 'wall' && part !== 'edge',
+          ),
+          walls: filmFigures(surface, laid.deposit.filmUm, of.limits, (part) => part === 'wall'),
+        },
+      },
+    [laid, surface, of],
+  );
+}
+
+function Answer({
+  question,
+  piece,
+  cases: [first, second],
+  isFlat,
+}: {
+  question: FilmQuestion;
+  piece: PieceSpec;
+  cases: [AnswerCase, AnswerCase];
+  isFlat: boolean;
+}) {
+  const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
+  const [a, b] = [useSide(piece, surface, first), useSide(piece, surface, second)];
+  const both = [a, b];
+  const { sides } = WORDS[question];
+  return (
+    <div className="flex flex-col gap-3" aria-live="polite">
+      <div className="grid grid-cols-2 gap-4">
+        {both.map((one, index) => (
+          <figure key={sides[index]}>
+            <FilmMap
+              piece={piece}
+              surface={surface}
+              filmUm={one?.filmUm ?? null}
+              limits={one?.side.of.limits ?? first.limits}
+              isUpright={question === 'flat' ? index === 1 : !isFlat}
+              label={`Film, ${sides[index]}`}
+            />
+            <figcaption className="mt-1 font-semibold">{sides[index]}</figcaption>
+            {one && (
+              <p className="text-note text-quiet">
+                {whole(one.side.figures.meanUm)}, varies {share(one.side.figures.cv)}, sags{' '}
+                {share(one.side.figures.overShare)}
+              </p>
+            )}
+          </figure>
+        ))}
+      </div>
+      {a && b && <p className="max-w-prose">{answerWords(question, [a.side, b.side])}</p>}
+    </div>
+  );
+}
+
+/** What painters ask, each answered by two maps side by side. */
+export function QuestionsPanel({
+  piece,
+  one,
+  sheet,
+  isFlat,
+  onCase,
+}: {
+  piece: PieceSpec;
+  one: SprayCase;
+  sheet: FilmSheet;
+  isFlat: boolean;
+  onCase(next: SprayCase): void;
+}) {
+  const [question, setQuestion] = useState<FilmQuestion | null>(null);
+  const cases = useMemo(
+    () => question && questionCases(question, one, sheet, isFlat),
+    [question, one, sheet, isFlat],
+  );
+  return (
+    <div className="flex flex-col gap-3">
+      <ul className="flex flex-col gap-1.5">
+        {FILM_QUESTIONS.map((key) => (
+          <li key={key}>
+            <button
+              type="button"
+              aria-pressed={key === question}
+              onClick={() => setQuestion(key === question ? null : key)}
+              className={`min-h-10 w-full border-l-[6px] px-3 text-left ${key === question ? 'border-act bg-act-wash font-semibold' : 'border-line hover:bg-raised'}`}
+            >
+              {WORDS[key].ask}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {question && cases && (
+        <>
+          <Answer question={question} piece={piece} cases={cases} isFlat={isFlat} />
+          <Button className="self-start" onClick={() => onCase(cases[0].of)}>
+            Set up like “{WORDS[question].sides[0]}”
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
