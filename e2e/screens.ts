@@ -3,7 +3,19 @@ import { expect, openStage, test } from './shop.ts';
 
 /** Every main screen, in groups that one test each looks at; those of a job begin with its address. */
 const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
-  'the shop at work': { ofJob: false, paths: ['/jobs', '/floor', '/find', '/bench', '/wall'] },
+  'the shop at work': {
+    ofJob: false,
+    paths: [
+      '/jobs',
+      '/floor',
+      '/find',
+      '/bench',
+      '/wall',
+      '/spray',
+      '/spray?open=strokes',
+      '/spray?open=practice',
+    ],
+  },
   'products and stock': {
     ofJob: false,
     paths: [

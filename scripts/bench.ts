@@ -27,7 +27,14 @@ import { contextOf } from '../core/test/ruleContext.ts';
 import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } from '../core/test/sample.ts';
 import { bringMix } from '../core/test/simulatedMix.ts';
 import { liveWithWays } from '../core/test/waysLives.ts';
+import { benchFilm } from './benchFilm.ts';
 import { benchTrace } from './benchTrace.ts';
+
+// `npm run bench -- film`: the film alone.
+if (process.argv.includes('film')) {
+  benchFilm();
+  process.exit(0);
+}
 
 // Plan times for growing jobs, and the heap they take. `npm run bench`.
 

@@ -45,12 +45,15 @@ const NARROWEST_MM = 80;
 /** Fans are set in such steps, in mm. */
 const FAN_STEP_MM = 10;
 /** Fan for walls and edges, in mm; much narrower than those for a face. */
-const EDGE_FAN_MM = 60;
+const EDGE_FAN_MM = 40;
 /** They get a little more than their share of the flow: they are met at a slant, and once. */
 const EDGE_SHARE = 1.2;
 /** The gun is turned so far into a recess wall or against an outer edge, in degrees. */
 const WALL_TURN_DEG = 55;
 const EDGE_TURN_DEG = 65;
+/** So far inside a wall, and outside an edge, the gun looks, in mm. */
+const WALL_ASIDE_MM = 14;
+const EDGE_ASIDE_MM = 20;
 const EPSILON = 1e-9;
 
 /**
@@ -139,12 +142,22 @@ export function fieldStrokes(
 function sideStrokes(
   { x, y, width, height }: FigureBox,
   sides: readonly Edge[],
-  turn: { degrees: number; sign: 1 | -1; leadMm: number; flow: number; fanMm: number; of: 'wall' | 'edge' },
+  turn: {
+    degrees: number;
+    sign: 1 | -1;
+    asideMm: number;
+    leadMm: number;
+    flow: number;
+    fanMm: number;
+    of: 'wall' | 'edge';
+  },
 ): Stroke[] {
   return sides.map((side): Stroke => {
     const isLevel = side === 'top' || side === 'bottom';
     const isFar = side === 'bottom' || side === 'right';
-    const at = isLevel ? y + (isFar ? height : 0) : x + (isFar ? width : 0);
+    const border = isLevel ? y + (isFar ? height : 0) : x + (isFar ? width : 0);
+    // Half of the fan would land on the face: the gun looks a little past an edge, and a little short of a wall.
+    const at = border + (turn.sign === -1 ? 1 : -1) * (isFar ? 1 : -1) * turn.asideMm;
     const start = (isLevel ? x : y) - turn.leadMm;
     const end = (isLevel ? x + width : y + height) + turn.leadMm;
     // A far wall of a recess is met from the near side, a far outer edge from beyond it.
@@ -178,13 +191,21 @@ export function strokePlanOf(piece: Geometry, wish: StrokeWish): StrokePlan {
     piece.bevelMm > 0 || piece.recessMm <= 0
       ? []
       : figureOf(piece).panels.flatMap((box) =>
-          sideStrokes(box, EDGES, { degrees: WALL_TURN_DEG, sign: 1, leadMm: 0, of: 'wall', ...narrow }),
+          sideStrokes(box, EDGES, {
+            degrees: WALL_TURN_DEG,
+            sign: 1,
+            asideMm: WALL_ASIDE_MM,
+            leadMm: 0,
+            of: 'wall',
+            ...narrow,
+          }),
         );
   const outer = piece.finishEdges ? EDGES.filter((edge) => !piece.bareEdges.includes(edge)) : [];
   const whole = { x: 0, y: 0, width: piece.widthMm, height: piece.heightMm };
   const edges = sideStrokes(whole, outer, {
     degrees: EDGE_TURN_DEG,
     sign: -1,
+    asideMm: EDGE_ASIDE_MM,
     leadMm: wish.leadMm,
     of: 'edge',
     ...narrow,

@@ -1,13 +1,21 @@
-import { APPLICATOR_WORDS, cautionWords } from '@upholder/core/catalogue';
+import { APPLICATOR_WORDS, cautionWords, isSprayed } from '@upholder/core/catalogue';
 import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
-import { type Step, type StepDraft, sideOf, suppliesOfStep, supplyWords } from '@upholder/core/systems';
+import {
+  movesOf,
+  type Step,
+  type StepDraft,
+  sideOf,
+  suppliesOfStep,
+  supplyWords,
+} from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
 import { CLOCK_WORDS } from '@upholder/core/words';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
 import { show, voice } from '../../base/voice.ts';
 import type { useSortableItem } from '../../parts/Sortable.tsx';
 import { clocksInZone, type ShopOfZone } from '../airAt.ts';
@@ -91,12 +99,15 @@ function StepBody({
   clocks,
   source,
   tooThin,
+  sprayAt,
   children,
 }: {
   step: StepDraft;
   clocks: ClockSpan | null;
   source: string | undefined;
   tooThin: string | null;
+  /** Address at which this coat can be sprayed on the screen; null where it is not sprayed. */
+  sprayAt: string | null;
   children: ReactNode;
 }) {
   const isFilm = step.productKey !== null;
@@ -141,6 +152,11 @@ function StepBody({
           <p className="mt-1.5 text-small text-quiet">
             Sheet: {source}. An estimate: confirm with a thumb test.
           </p>
+          {sprayAt && (
+            <Link to={sprayAt} className="mt-2 inline-block font-semibold underline underline-offset-2">
+              Set up and spray it
+            </Link>
+          )}
         </div>
       )}
       {children && <div className="col-span-2 col-start-2">{children}</div>}
@@ -171,6 +187,12 @@ export function StepLine({
   const supplies = suppliesOfStep(step, suppliesOf(shop), pieces);
   const tooThin = sheet && step.thinning ? overThinned(step.thinning, sheet) : null;
   const isFilm = step.productKey !== null;
+  const { jobId } = useParams();
+  const isSprayedHere = isFilm && movesOf(step).some(({ applicator }) => isSprayed(applicator));
+  const sprayAt =
+    jobId && isSprayedHere
+      ? `/spray?${new URLSearchParams({ job: jobId, product: step.productKey ?? '', piece: pieces[0]?.id ?? '' })}`
+      : null;
   return (
     <li
       id={`step-${step.key}`}
@@ -268,7 +290,7 @@ export function StepLine({
         </span>
       </button>
       {isOpen && (
-        <StepBody step={step} clocks={clocks} source={sheet?.source} tooThin={tooThin}>
+        <StepBody step={step} clocks={clocks} source={sheet?.source} tooThin={tooThin} sprayAt={sprayAt}>
           {children}
         </StepBody>
       )}

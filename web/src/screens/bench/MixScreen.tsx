@@ -1,4 +1,4 @@
-import { cautionWords } from '@upholder/core/catalogue';
+import { cautionWords, isSprayed } from '@upholder/core/catalogue';
 import { type MixRecord, mixClock, mixState, pouredOf, recipeWords } from '@upholder/core/mixing';
 import { toMinute } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
@@ -93,6 +93,14 @@ export function MixScreen() {
           </p>
         )}
         <UnitsSwitch />
+        {isSprayed(mix.applicator) && (
+          <Link
+            to={`/spray?${new URLSearchParams({ product: mix.productKey, ...(mix.jobId && { job: mix.jobId }) })}`}
+            className="min-h-14 px-2 font-semibold text-act text-lead leading-[3.5rem] underline underline-offset-2"
+          >
+            Spray
+          </Link>
+        )}
         <Link
           to={`/bench/${mix.id}/label`}
           className="min-h-14 px-2 font-semibold text-act text-lead leading-[3.5rem] underline underline-offset-2"

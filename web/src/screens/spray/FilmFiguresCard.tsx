@@ -44,11 +44,11 @@ export function Section({
   return (
     <figure>
       <figcaption className="label">
-        {isTall ? 'Section, top to bottom' : 'Section, left to right'}
+        {`Section through the middle, ${isTall ? 'top to bottom' : 'left to right'}, shaded from least to sag`}
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="h-24 w-full"
+        className="h-24 w-full border-quiet border-b"
         preserveAspectRatio="none"
         role="img"
         aria-label={`Film along the middle, up to ${show('film', Math.round(Math.max(...points.map(({ um }) => um ?? 0))))}`}
@@ -81,10 +81,10 @@ export function Spread({
   const x = (um: number) => (um / (bin * BINS)) * WIDTH;
   return (
     <figure>
-      <figcaption className="label">Area by film</figcaption>
+      <figcaption className="label">Area by film, thin on the left; shaded from least to sag</figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="h-24 w-full"
+        className="h-24 w-full border-quiet border-b"
         preserveAspectRatio="none"
         role="img"
         aria-label="How much of the piece has how much film"
@@ -129,10 +129,13 @@ export function FilmNumbers({
   surface,
   deposit,
   limits,
+  isColumn = false,
 }: {
   surface: Surface;
   deposit: Deposit;
   limits: FilmLimits;
+  /** Below each other, beside a tall piece. */
+  isColumn?: boolean;
 }) {
   const figures = filmFigures(surface, deposit.filmUm, limits);
   const { score, under, over, uneven } = filmScore(figures);
@@ -142,7 +145,13 @@ export function FilmNumbers({
     uneven > 0.5 && `${Math.round(uneven)} uneven`,
   ].filter(Boolean);
   return (
-    <dl className="grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-x-5 gap-y-2">
+    <dl
+      className={
+        isColumn
+          ? 'flex flex-col gap-2.5 max-md:grid max-md:grid-cols-2'
+          : 'grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-x-5 gap-y-2'
+      }
+    >
       <Figure
         label="Score"
         value={`${Math.round(score)} of 100`}

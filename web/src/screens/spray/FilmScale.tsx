@@ -2,6 +2,15 @@ import type { FilmLimits } from '@upholder/core/film';
 import { show } from '../../base/voice.ts';
 import { SCALE_GRADIENT, scaleAt } from './filmColours.ts';
 
+/** Labels stand at least so far apart, as a share of the scale. */
+const APART = 0.09;
+
+/** Where a label may stand: at its place, or just so far from its neighbours that both can be read. */
+function apart(at: number, neighbours: readonly number[]): number {
+  const near = neighbours.find((one) => Math.abs(one - at) < APART);
+  return near === undefined ? at : near + (at >= near ? APART : -APART);
+}
+
 /** What the colours of a map mean, with the limits of the sheet and the mean beside them. */
 export function FilmScale({ limits, meanUm }: { limits: FilmLimits; meanUm: number | null }) {
   const ticks = [
@@ -28,7 +37,14 @@ export function FilmScale({ limits, meanUm }: { limits: FilmLimits; meanUm: numb
       {meanUm !== null && (
         <span
           className="absolute left-5 flex translate-y-1/2 items-center gap-1 whitespace-nowrap bg-sheet text-small"
-          style={at(Math.min(meanUm, 2 * limits.sagUm))}
+          style={{
+            bottom: `${
+              apart(
+                scaleAt(meanUm, limits),
+                ticks.map(({ um }) => scaleAt(um, limits)),
+              ) * 100
+            }%`,
+          }}
         >
           <span className="h-0.5 w-3 bg-act" />
           <span className="quantity font-bold">{show('film', Math.round(meanUm))}</span> mean

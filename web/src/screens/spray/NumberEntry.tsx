@@ -1,6 +1,6 @@
 import type { Outcome } from '@upholder/core/outcome';
 import { parseDecimal, type QuantityName } from '@upholder/core/units';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { bare, labelled, read, show, understood } from '../../base/voice.ts';
 import { Field, TextInput } from '../../parts/controls.tsx';
 
@@ -25,6 +25,7 @@ export function NumberEntry({
   onValue(value: number): void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
+  const before = useRef(value);
   const [problem, setProblem] = useState<string | undefined>();
   const words = (number: number) =>
     quantity ? bare(quantity, number) : String(Math.round(number * 100) / 100);
@@ -39,7 +40,8 @@ export function NumberEntry({
     const found = quantity ? read(quantity, text) : parseDecimal(text);
     const wrong = problemOf(found, text);
     setProblem(wrong);
-    if (found.ok && wrong === undefined) onValue(found.value);
+    // What was typed on the way to something that cannot be does not count: the figure of before stays.
+    onValue(found.ok && wrong === undefined ? found.value : before.current);
   }
   const shown = isWorkedOut || typed === null ? words(value) : typed;
   return (
@@ -56,6 +58,9 @@ export function NumberEntry({
           readOnly={isWorkedOut}
           value={shown}
           onChange={({ target }) => write(target.value)}
+          onFocus={() => {
+            before.current = value;
+          }}
           onBlur={() => {
             if (problem === undefined) setTyped(null);
           }}

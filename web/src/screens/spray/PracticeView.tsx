@@ -112,7 +112,7 @@ export function PracticeView({
             tabIndex={0}
             role="application"
             aria-label="Practice field"
-            className="min-w-0 flex-1 touch-none bg-closed p-12 max-md:p-6"
+            className="min-w-0 flex-1 touch-none overflow-hidden bg-closed p-12 max-md:p-6"
             onKeyDown={(event) => {
               const next = turned(hold, event.key);
               if (!next) return;

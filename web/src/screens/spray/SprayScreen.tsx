@@ -1,15 +1,12 @@
 import type { ShopContext } from '@upholder/core/api';
-import { filmAt, planOfCase, type SprayCase, type Surface, surfaceOf } from '@upholder/core/film';
-import { type PointerEvent, type ReactNode, useMemo, useState } from 'react';
+import { planOfCase, type SprayCase } from '@upholder/core/film';
+import { type ReactNode, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { show } from '../../base/voice.ts';
 import { Card, Field, Select, Skeleton } from '../../parts/controls.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
-import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
-import { FilmNumbers, Section, Spread } from './FilmFiguresCard.tsx';
-import { FilmMap } from './FilmMap.tsx';
-import { FilmScale } from './FilmScale.tsx';
+import { PlannedFilm } from './PlannedFilm.tsx';
 import { PracticeView } from './PracticeView.tsx';
 import { QuestionsPanel } from './QuestionsPanel.tsx';
 import { SetUpPanel } from './SetUpPanel.tsx';
@@ -26,34 +23,36 @@ type Tab = (typeof TABS)[number][0];
 
 type Choice = ReturnType<typeof useSprayChoice>;
 
-/** Piece, product, gun and position: what everything else is about. */
-function Chooser({ choice }: { choice: Choice }) {
+/** Piece, product, gun and position: what everything else is about. A lesson brings its own piece. */
+function Chooser({ choice, isLesson }: { choice: Choice; isLesson: boolean }) {
   const { pieces, chosen, products, product, guns, gun, isFlat, choose } = choice;
   const own = pieces.filter((one) => !SAMPLE_PIECES.includes(one));
   return (
     <div className="grid grid-cols-4 gap-3 max-lg:grid-cols-2">
-      <Field label="Piece">
-        {(ids) => (
-          <Select {...ids} value={chosen?.id} onChange={({ target }) => choose({ piece: target.value })}>
-            {own.length > 0 && (
-              <optgroup label="Of the job">
-                {own.map(({ id, name }) => (
+      {!isLesson && (
+        <Field label="Piece">
+          {(ids) => (
+            <Select {...ids} value={chosen?.id} onChange={({ target }) => choose({ piece: target.value })}>
+              {own.length > 0 && (
+                <optgroup label="Of the job">
+                  {own.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </optgroup>
+              )}
+              <optgroup label="To practise on">
+                {SAMPLE_PIECES.map(({ id, name, piece }) => (
                   <option key={id} value={id}>
-                    {name}
+                    {name}, {show('length', piece.widthMm)} × {show('length', piece.heightMm)}
                   </option>
                 ))}
               </optgroup>
-            )}
-            <optgroup label="To practise on">
-              {SAMPLE_PIECES.map(({ id, name, piece }) => (
-                <option key={id} value={id}>
-                  {name}, {show('length', piece.widthMm)} × {show('length', piece.heightMm)}
-                </option>
-              ))}
-            </optgroup>
-          </Select>
-        )}
-      </Field>
+            </Select>
+          )}
+        </Field>
+      )}
       <Field label="Product">
         {(ids) => (
           <Select {...ids} value={product?.key} onChange={({ target }) => choose({ product: target.value })}>
@@ -77,35 +76,22 @@ function Chooser({ choice }: { choice: Choice }) {
           </Select>
         )}
       </Field>
-      <Field label="The piece">
-        {(ids) => (
-          <Select
-            {...ids}
-            value={isFlat ? 'flat' : 'upright'}
-            onChange={({ target }) => choose({ lies: target.value })}
-          >
-            <option value="upright">hangs or stands upright</option>
-            <option value="flat">lies flat</option>
-          </Select>
-        )}
-      </Field>
+      {!isLesson && (
+        <Field label="Position">
+          {(ids) => (
+            <Select
+              {...ids}
+              value={isFlat ? 'flat' : 'upright'}
+              onChange={({ target }) => choose({ lies: target.value })}
+            >
+              <option value="upright">hangs or stands upright</option>
+              <option value="flat">lies flat</option>
+            </Select>
+          )}
+        </Field>
+      )}
     </div>
   );
-}
-
-/** Where the pointer is on a map, in mm. */
-function useUnderPointer(surface: Surface, filmUm: Float64Array | null) {
-  const [um, setUm] = useState<number | null>(null);
-  return {
-    um,
-    onPointerMove(event: PointerEvent<HTMLElement>) {
-      const box = event.currentTarget.getBoundingClientRect();
-      const x = ((event.clientX - box.left) / box.width) * surface.widthMm;
-      const y = ((event.clientY - box.top) / box.height) * surface.heightMm;
-      setUm(filmUm ? filmAt(surface, filmUm, x, y) : null);
-    },
-    onPointerLeave: () => setUm(null),
-  };
 }
 
 function Workshop({ choice }: { choice: Choice }) {
@@ -114,7 +100,7 @@ function Workshop({ choice }: { choice: Choice }) {
   const tab = TABS.find(([key]) => key === search.get('open'))?.[0] ?? 'set-up';
   const sheet = useMemo(() => product && filmSheetOf(product.sheet), [product]);
   const piece = (chosen ?? SAMPLE_PIECES[0])?.piece;
-  const start = useMemo(() => sheet && startCase(gun, sheet), [gun, sheet]);
+  const start = useMemo(() => product && sheet && startCase(gun, product.key, sheet), [gun, product, sheet]);
   const [changed, setChanged] = useState<{ from: SprayCase; to: SprayCase } | null>(null);
   const one = changed && changed.from === start ? changed.to : start;
   const limits = useMemo(() => sheet && limitsOf(sheet, isFlat), [sheet, isFlat]);
@@ -153,94 +139,19 @@ function Workshop({ choice }: { choice: Choice }) {
   if (tab === 'practice') return <PracticeView one={one} limits={sheet} tabs={tabs} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_25rem] items-start gap-4 max-lg:grid-cols-1">
-      <Planned piece={piece} one={one} limits={limits} isFlat={isFlat} />
+      <PlannedFilm piece={piece} one={one} limits={limits} isFlat={isFlat} />
       <Card className="p-4">{tabs(panels[tab])}</Card>
     </div>
   );
 }
 
-function Planned({
-  piece,
-  one,
-  limits,
-  isFlat,
-}: {
-  piece: NonNullable<Choice['chosen']>['piece'];
-  one: SprayCase;
-  limits: ReturnType<typeof limitsOf>;
-  isFlat: boolean;
-}) {
-  const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
-  const laid = useFilm(piece, one);
-  const filmUm = laid?.deposit.filmUm ?? null;
-  const under = useUnderPointer(surface, filmUm);
-  const isWide = piece.widthMm > piece.heightMm;
-  const mean = laid ? laid.deposit.onPieceMl / (surface.area.reduce((sum, mm2) => sum + mm2, 0) / 1e6) : null;
-  return (
-    <Card className="flex flex-col gap-4 p-4" aria-label="Film on the piece">
-      <div className="flex gap-5">
-        <div className="min-w-0 flex-1">
-          <div
-            className="mx-auto touch-none"
-            style={{ maxWidth: isWide ? '100%' : `${(piece.widthMm / piece.heightMm) * 30}rem` }}
-            onPointerMove={under.onPointerMove}
-            onPointerLeave={under.onPointerLeave}
-          >
-            <FilmMap
-              piece={piece}
-              surface={surface}
-              filmUm={filmUm}
-              limits={limits}
-              isUpright={!isFlat}
-              label="Wet film on the front of the piece"
-            >
-              {laid?.strokes.map(({ fromX, fromY, toX, toY, of }) => (
-                <line
-                  key={`${of} ${fromX} ${fromY} ${toX} ${toY}`}
-                  x1={fromX}
-                  y1={fromY}
-                  x2={toX}
-                  y2={toY}
-                  stroke="#ffffff"
-                  strokeOpacity={0.55}
-                  strokeDasharray={of === 'face' ? undefined : '6 5'}
-                  strokeWidth={1.2}
-                  vectorEffect="non-scaling-stroke"
-                />
-              ))}
-            </FilmMap>
-          </div>
-          <p className="mt-2 h-6 text-center text-note text-quiet">
-            {under.um === null ? (
-              'Point at the piece to read its film.'
-            ) : (
-              <>
-                <span className="quantity text-ink">{show('film', Math.round(under.um))}</span> here, wet
-              </>
-            )}
-          </p>
-        </div>
-        <FilmScale limits={limits} meanUm={mean} />
-      </div>
-      {laid && filmUm && (
-        <>
-          <FilmNumbers surface={surface} deposit={laid.deposit} limits={limits} />
-          <div className="grid grid-cols-2 gap-5 max-md:grid-cols-1">
-            <Section surface={surface} filmUm={filmUm} limits={limits} />
-            <Spread surface={surface} filmUm={filmUm} limits={limits} />
-          </div>
-        </>
-      )}
-    </Card>
-  );
-}
-
 function Chosen({ shop }: { shop: ShopContext }) {
   const choice = useSprayChoice(shop);
+  const [search] = useSearchParams();
   return (
     <main className="flex flex-col gap-4 px-5 py-4 max-md:px-3">
       <h1>Spray</h1>
-      <Chooser choice={choice} />
+      <Chooser choice={choice} isLesson={search.get('open') === 'practice'} />
       <Workshop choice={choice} />
     </main>
   );

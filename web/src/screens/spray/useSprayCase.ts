@@ -1,6 +1,6 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_TRAITS, type ProductSheet } from '@upholder/core/catalogue';
-import { readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import { APPLICATOR_TRAITS, type Applicator, type ProductSheet } from '@upholder/core/catalogue';
+import { bucketFlowMlMin, readTip, tipFlowMlMin } from '@upholder/core/equipment';
 import {
   type FilmLimits,
   type FilmSheet,
@@ -56,26 +56,44 @@ export function filmSheetOf(sheet: ProductSheet): FilmSheet {
   };
 }
 
-/** A case for a gun of the shop: its transfer, and flow and fan by its tip where it has one. */
-function caseOfGun(gun: Gun | undefined, typicalUm: number): SprayCase {
-  const transfer = gun ? APPLICATOR_TRAITS[gun.applicator].transfer : USUAL_CASE.setting.transfer;
-  const tip = gun?.tip ? readTip(gun.tip) : null;
-  const base: SprayCase = tip
+/** What guns give on fine work where nobody measured it, in mL/min. */
+const USUAL_FLOW: Partial<Record<Applicator, number>> = {
+  turbine: 220,
+  compressor: 250,
+  airless: 360,
+  'air-assisted': 450,
+  handheld: 220,
+  aerosol: 45,
+};
+
+/** Flow of a gun in mL/min: by the bucket, with this product before any other; by its tip; by its kind. */
+export function flowOf(
+  gun: Gun,
+  productKey: string | undefined,
+): { flowMlMin: number; by: 'bucket' | 'tip' | 'kind' } {
+  const tests = gun.bucketTests.toSorted((a, b) => a.at.localeCompare(b.at));
+  const test = tests.findLast((one) => one.productKey === productKey) ?? tests.at(-1);
+  if (test) return { flowMlMin: bucketFlowMlMin(test.grams, test.seconds, test.density), by: 'bucket' };
+  const tip = readTip(gun.tip);
+  if (tip && gun.pressureBar) return { flowMlMin: tipFlowMlMin(tip, gun.pressureBar), by: 'tip' };
+  return { flowMlMin: USUAL_FLOW[gun.applicator] ?? USUAL_CASE.setting.flowMlMin, by: 'kind' };
+}
+
+/** A case for a gun of the shop: its transfer and flow, its tip's fan, and the speed that gives the sheet's film. */
+function caseOfGun(gun: Gun | undefined, productKey: string | undefined, typicalUm: number): SprayCase {
+  const tip = gun ? readTip(gun.tip) : null;
+  const setting = gun
     ? {
-        ...USUAL_CASE,
-        distanceMm: 300,
-        referenceMm: 300,
-        setting: {
-          ...USUAL_CASE.setting,
-          transfer,
-          fanMm: Math.round(tip.fanMm),
-          flowMlMin: Math.round(tipFlowMlMin(tip, gun?.pressureBar ?? 100)),
-        },
+        ...USUAL_CASE.setting,
+        transfer: APPLICATOR_TRAITS[gun.applicator].transfer,
+        flowMlMin: Math.round(flowOf(gun, productKey).flowMlMin),
+        ...(tip && { fanMm: Math.round(tip.fanMm) }),
       }
-    : { ...USUAL_CASE, setting: { ...USUAL_CASE.setting, transfer } };
-  const solved = solveSetting(base.setting, 'speed', typicalUm);
+    : USUAL_CASE.setting;
+  const base: SprayCase = { ...USUAL_CASE, setting, ...(tip && { distanceMm: 300, referenceMm: 300 }) };
+  const solved = solveSetting(setting, 'speed', typicalUm);
   return solved
-    ? { ...base, setting: { ...base.setting, speedCmS: Math.round(solved.speedCmS * 10) / 10 } }
+    ? { ...base, setting: { ...setting, speedCmS: Math.round(solved.speedCmS * 10) / 10 } }
     : base;
 }
 
@@ -110,7 +128,8 @@ export function useSprayChoice(shop: ShopContext) {
       ),
     [shop.benchItems],
   );
-  const gun = guns.find(({ id }) => id === search.get('gun')) ?? guns[0];
+  const isFor = ({ item }: (typeof guns)[number]) => product?.sheet.applicators.includes(item.applicator);
+  const gun = guns.find(({ id }) => id === search.get('gun')) ?? guns.find(isFor) ?? guns[0];
   const isFlat = search.get('lies') === 'flat';
   const choose = (part: Record<string, string>) =>
     setSearch(
@@ -125,8 +144,8 @@ export function useSprayChoice(shop: ShopContext) {
 }
 
 /** Where a screen begins for a gun and a product. */
-export function startCase(gun: { item: Gun } | undefined, sheet: FilmSheet): SprayCase {
-  return caseOfGun(gun?.item, sheet.typicalUm);
+export function startCase(gun: { item: Gun } | undefined, productKey: string, sheet: FilmSheet): SprayCase {
+  return caseOfGun(gun?.item, productKey, sheet.typicalUm);
 }
 
 /** What a film is held against, flat or upright. */

@@ -1,0 +1,126 @@
+import {
+  type FilmLimits,
+  filmAt,
+  type SprayCase,
+  type Stroke,
+  type Surface,
+  surfaceOf,
+} from '@upholder/core/film';
+import type { PieceSpec } from '@upholder/core/pieces';
+import { type PointerEvent, useMemo, useState } from 'react';
+import { show } from '../../base/voice.ts';
+import { Card } from '../../parts/controls.tsx';
+import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
+import { FilmNumbers, Section, Spread } from './FilmFiguresCard.tsx';
+import { FilmMap } from './FilmMap.tsx';
+import { FilmScale } from './FilmScale.tsx';
+
+/** Height of an upright piece on the screen. */
+const TALL_REM = 28;
+
+/** Film under the pointer. */
+function useUnderPointer(surface: Surface, filmUm: Float64Array | null) {
+  const [um, setUm] = useState<number | null>(null);
+  return {
+    um,
+    onPointerMove(event: PointerEvent<HTMLElement>) {
+      const box = event.currentTarget.getBoundingClientRect();
+      const x = ((event.clientX - box.left) / box.width) * surface.widthMm;
+      const y = ((event.clientY - box.top) / box.height) * surface.heightMm;
+      setUm(filmUm ? filmAt(surface, filmUm, x, y) : null);
+    },
+    onPointerLeave: () => setUm(null),
+  };
+}
+
+function StrokeLines({ strokes }: { strokes: readonly Stroke[] }) {
+  return strokes.map(({ fromX, fromY, toX, toY, of }) => (
+    <line
+      key={`${of} ${fromX} ${fromY} ${toX} ${toY}`}
+      x1={fromX}
+      y1={fromY}
+      x2={toX}
+      y2={toY}
+      stroke="#ffffff"
+      strokeOpacity={0.6}
+      strokeDasharray={of === 'face' ? undefined : '6 5'}
+      strokeWidth={1.2}
+      vectorEffect="non-scaling-stroke"
+    />
+  ));
+}
+
+/** The film that a case lays on a piece: map with strokes, scale, numbers, section and spread. */
+export function PlannedFilm({
+  piece,
+  one,
+  limits,
+  isFlat,
+}: {
+  piece: PieceSpec;
+  one: SprayCase;
+  limits: FilmLimits;
+  isFlat: boolean;
+}) {
+  const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
+  const laid = useFilm(piece, one);
+  const filmUm = laid?.deposit.filmUm ?? null;
+  const under = useUnderPointer(surface, filmUm);
+  const isWide = piece.widthMm > piece.heightMm;
+  const areaM2 = useMemo(() => surface.area.reduce((sum, mm2) => sum + mm2, 0) / 1e6, [surface]);
+  return (
+    <Card className="flex flex-col gap-4 p-4" aria-label="Film on the piece">
+      <div
+        className={
+          isWide
+            ? 'flex flex-wrap gap-5'
+            : 'grid grid-cols-[minmax(0,1fr)_auto_12rem] gap-5 max-md:grid-cols-1'
+        }
+      >
+        <div className="min-w-0 flex-1">
+          {/* Strokes begin and end off the piece: there is room around it for their ends. */}
+          <div className="overflow-hidden bg-closed px-12 py-8 max-md:px-6">
+            <div
+              className="mx-auto touch-none"
+              style={{ maxWidth: isWide ? '100%' : `${(piece.widthMm / piece.heightMm) * TALL_REM}rem` }}
+              onPointerMove={under.onPointerMove}
+              onPointerLeave={under.onPointerLeave}
+            >
+              <FilmMap
+                piece={piece}
+                surface={surface}
+                filmUm={filmUm}
+                limits={limits}
+                isUpright={!isFlat}
+                label="Wet film on the front of the piece"
+              >
+                <StrokeLines strokes={laid?.strokes ?? []} />
+              </FilmMap>
+            </div>
+          </div>
+          <p className="mt-1 h-6 text-center text-note text-quiet">
+            {under.um === null ? (
+              'Point at the piece to read its film. Dots: too thin. Hatched: it sags.'
+            ) : (
+              <>
+                <span className="quantity text-ink">{show('film', Math.round(under.um))}</span> wet, here
+              </>
+            )}
+          </p>
+        </div>
+        <FilmScale limits={limits} meanUm={laid ? laid.deposit.onPieceMl / areaM2 : null} />
+        {laid && (
+          <div className={isWide ? 'w-full' : ''}>
+            <FilmNumbers surface={surface} deposit={laid.deposit} limits={limits} isColumn={!isWide} />
+          </div>
+        )}
+      </div>
+      {filmUm && (
+        <div className="grid grid-cols-2 gap-5 max-md:grid-cols-1">
+          <Section surface={surface} filmUm={filmUm} limits={limits} />
+          <Spread surface={surface} filmUm={filmUm} limits={limits} />
+        </div>
+      )}
+    </Card>
+  );
+}
