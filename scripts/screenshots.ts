@@ -65,7 +65,12 @@ const VIEWS: View[] = [
       await page.getByRole('button', { name: 'Work it out again' }).waitFor({ timeout: 120_000 });
     },
   },
-  { name: 'log', path: '/jobs/QUAY/log' },
+  {
+    name: 'spray',
+    path: '/spray?open=strokes&piece=Recessed%20door',
+    // The film is worked out beside the page.
+    prepare: (page) => page.getByText(/^\d+ of 100$/).waitFor(),
+  },
   { name: 'floor', path: '/floor', size: [1024, 768] },
   { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
   {

@@ -71,7 +71,8 @@ describe('questions', () => {
     );
     expect(without?.underShare).toBeGreaterThan(0.9);
     expect(with_?.meanUm).toBeGreaterThan(5 * (without?.meanUm ?? 100));
-    expect(with_?.underShare).toBeLessThan(0.6);
+    expect(with_?.meanUm).toBeGreaterThan(40);
+    expect(with_?.underShare).toBeLessThan(without?.underShare ?? 0);
   });
 
   it('the speed for a film is the one of the formula', () => {

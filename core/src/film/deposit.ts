@@ -1,5 +1,14 @@
 import type { GunPath, GunSample } from './path.ts';
-import { type Plume, type PlumeShape, plumeOf, plumeStrength, TABLE_STEPS } from './plume.ts';
+import {
+  type Plume,
+  type PlumeShape,
+  plumeOf,
+  plumeStrength,
+  SMEAR_STEPS,
+  type Smear,
+  smeared,
+  TABLE_STEPS,
+} from './plume.ts';
 import type { Surface } from './surface.ts';
 
 /** Paint that a gun gives and how it spreads; how wide its fan is set is said moment by moment. */
@@ -53,23 +62,38 @@ export function aimOf({ x, y, z, yawDeg, pitchDeg, fanDeg }: GunSample): Aim {
   return { px: x, py: y, pz: z, a, u, v };
 }
 
-/** Corners of what the plume meets on a plane z, as a box; null where it points away from it. */
-function reachOf({ px, py, pz, a, u, v }: Aim, { acrossMax, alongMax }: Plume, surface: Surface) {
-  let [fromX, toX, fromY, toY] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const level of [surface.topZ, surface.bottomZ])
-    for (const p of [-acrossMax, acrossMax])
-      for (const q of [-alongMax, alongMax]) {
-        const dz = a[2] + p * u[2] + q * v[2];
-        // So flat that it never comes down: everything may be met.
-        if (dz > -0.05) return { fromX: -1, toX: surface.widthMm + 1, fromY: -1, toY: surface.heightMm + 1 };
-        const s = (level - pz) / dz;
-        const x = px + s * (a[0] + p * u[0] + q * v[0]);
-        const y = py + s * (a[1] + p * u[1] + q * v[1]);
-        fromX = Math.min(fromX, x);
-        toX = Math.max(toX, x);
-        fromY = Math.min(fromY, y);
-        toY = Math.max(toY, y);
-      }
+/** Where a gun looks at the face, in mm; far off where it looks along it. */
+function lookedAt({ px, py, pz, a }: Aim): { x: number; y: number } {
+  const s = pz / Math.max(0.05, -a[2]);
+  return { x: px + s * a[0], y: py + s * a[1] };
+}
+
+/** A step along the stroke is so long against the distance; one across it so short against half the fan. */
+const STEP_SHARE = 0.08;
+const ACROSS_PARTS = 10;
+/** Cosine of the angle up to which a gun counts as held square. */
+const SQUARE = 0.97;
+
+/** What the plume meets between the highest and the lowest plane of a surface, as a box: the corners of its cone on both. */
+function reachOf({ px, py, pz, a, u, v }: Aim, acrossMax: number, alongMax: number, surface: Surface) {
+  let fromX = Infinity;
+  let toX = -Infinity;
+  let fromY = Infinity;
+  let toY = -Infinity;
+  for (let corner = 0; corner < 8; corner += 1) {
+    const p = (corner & 1) === 0 ? acrossMax : -acrossMax;
+    const q = (corner & 2) === 0 ? alongMax : -alongMax;
+    const dz = a[2] + p * u[2] + q * v[2];
+    // So flat that it never comes down: everything may be met.
+    if (dz > -0.05) return { fromX: -1, toX: surface.widthMm + 1, fromY: -1, toY: surface.heightMm + 1 };
+    const s = ((corner & 4) === 0 ? surface.topZ - pz : surface.bottomZ - pz) / dz;
+    const x = px + s * (a[0] + p * u[0] + q * v[0]);
+    const y = py + s * (a[1] + p * u[1] + q * v[1]);
+    if (x < fromX) fromX = x;
+    if (x > toX) toX = x;
+    if (y < fromY) fromY = y;
+    if (y > toY) toY = y;
+  }
   return { fromX, toX, fromY, toY };
 }
 
@@ -110,6 +134,7 @@ export function isShadowed(surface: Surface, index: number, px: number, py: numb
 export class FilmLayer {
   readonly filmUm: Float64Array;
   readonly #plumes = new Map<number, Plume>();
+  #smear: { plume: Plume; half: number; smear: Smear } | null = null;
   #onMl = 0;
   #sprayedMl = 0;
 
@@ -127,6 +152,15 @@ export class FilmLayer {
     return known;
   }
 
+  /** The smear of a step; that of the one before where it is as long, as on a steady stroke. */
+  #smearOf(plume: Plume, half: number): Smear {
+    const known = this.#smear;
+    if (known && known.plume === plume && Math.abs(known.half - half) < 1e-6) return known.smear;
+    const smear = smeared(plume, half);
+    this.#smear = { plume, half, smear };
+    return smear;
+  }
+
   /** Where the paint went so far. */
   deposit(): Deposit {
     const carried = this.#sprayedMl * this.spray.transfer;
@@ -139,44 +173,58 @@ export class FilmLayer {
     };
   }
 
-  /** Sprays from one sample to the next, in steps that are short against the plume. Samples with the trigger closed lay nothing. */
+  /**
+   * Sprays from one sample to the next, in steps over which distance and angle hardly change; within a step the plume is smeared along its way.
+   * Samples with the trigger closed lay nothing.
+   */
   move(from: GunSample, to: GunSample): void {
     const seconds = to.t - from.t;
-    if (seconds <= 0 || (from.flow <= 0 && to.flow <= 0)) return;
-    const way = Math.hypot(to.x - from.x, to.y - from.y);
-    const turned = Math.max(Math.abs(to.yawDeg - from.yawDeg), Math.abs(to.pitchDeg - from.pitchDeg)) * RAD;
-    const far = Math.max(20, (from.z + to.z) / 2);
+    if (seconds <= 0 || from.flow <= 0 || to.flow <= 0) return;
     const plume = this.#plumeFor(from.fanMm);
-    const step = Math.max(2, (far * plume.alongMax) / 5);
-    const steps = Math.max(1, Math.ceil((way + far * turned) / step));
-    for (let index = 0; index < steps; index += 1) {
-      const s = (index + 0.5) / steps;
+    const at = (s: number): GunSample => {
       const mix = (a: number, b: number) => a + s * (b - a);
-      const flow = from.flow <= 0 || to.flow <= 0 ? 0 : mix(from.flow, to.flow);
-      if (flow <= 0) continue;
-      this.#puff(
-        aimOf({
-          t: 0,
-          x: mix(from.x, to.x),
-          y: mix(from.y, to.y),
-          z: mix(from.z, to.z),
-          yawDeg: mix(from.yawDeg, to.yawDeg),
-          pitchDeg: mix(from.pitchDeg, to.pitchDeg),
-          fanDeg: from.fanDeg,
-          fanMm: from.fanMm,
-          flow,
-        }),
-        plume,
-        (this.spray.flowMlMin / 60) * flow * (seconds / steps),
-      );
+      return {
+        t: 0,
+        x: mix(from.x, to.x),
+        y: mix(from.y, to.y),
+        z: mix(from.z, to.z),
+        yawDeg: mix(from.yawDeg, to.yawDeg),
+        pitchDeg: mix(from.pitchDeg, to.pitchDeg),
+        fanDeg: from.fanDeg,
+        fanMm: from.fanMm,
+        flow: mix(from.flow, to.flow),
+      };
+    };
+    const middle = aimOf(at(0.5));
+    const [start, end] = [lookedAt(aimOf(from)), lookedAt(aimOf(to))];
+    const far = Math.max(
+      20,
+      Math.hypot(middle.px - start.x / 2 - end.x / 2, middle.py - start.y / 2 - end.y / 2, middle.pz),
+    );
+    const [wayX, wayY] = [end.x - start.x, end.y - start.y];
+    const along = Math.abs(wayX * middle.v[0] + wayY * middle.v[1]);
+    const across = Math.abs(wayX * middle.u[0] + wayY * middle.u[1]);
+    // Seen at a slant, one end of the fan is far and the other near: one smear does not fit both.
+    const isSlanted = -middle.a[2] < SQUARE;
+    const longest = far * (isSlanted ? Math.min(STEP_SHARE, plume.alongMax) : STEP_SHARE);
+    const steps = Math.max(
+      1,
+      Math.ceil(along / longest),
+      Math.ceil(across / ((far * plume.acrossMax) / ACROSS_PARTS)),
+    );
+    const smear = this.#smearOf(plume, along / (2 * steps * far));
+    const ml = (this.spray.flowMlMin / 60) * (seconds / steps);
+    for (let index = 0; index < steps; index += 1) {
+      const sample = at((index + 0.5) / steps);
+      this.#puff(aimOf(sample), plume, smear, ml * sample.flow);
     }
   }
 
   /** Lays so many mL as leave the gun at one place. */
-  #puff(aim: Aim, plume: Plume, ml: number): void {
+  #puff(aim: Aim, plume: Plume, smear: Smear, ml: number): void {
     const { surface, spray } = this;
     this.#sprayedMl += ml;
-    const reach = reachOf(aim, plume, surface);
+    const reach = reachOf(aim, plume.acrossMax, smear.max, surface);
     // mL to µm on a mm²: 10⁶.
     const amount = ml * spray.transfer * plume.scale * 1e6;
     const { columns, rows, dx, dy, tiles } = surface;
@@ -187,7 +235,9 @@ export class FilmLayer {
     let laid = 0;
     for (let row = fromRow; row <= toRow; row += 1) {
       const start = row * columns;
-      laid += layRun(surface, this.filmUm, aim, plume, {
+      laid += layRun(surface, this.filmUm, aim, {
+        plume,
+        smear,
         amount,
         from: start + fromColumn,
         to: start + toColumn,
@@ -200,7 +250,7 @@ export class FilmLayer {
     for (let row = top; row <= bottom; row += 1) {
       const from = tiles.first[row * tiles.columns + left] as number;
       const to = (tiles.first[row * tiles.columns + right + 1] as number) - 1;
-      if (to >= from) laid += layRun(surface, this.filmUm, aim, plume, { amount, from, to });
+      if (to >= from) laid += layRun(surface, this.filmUm, aim, { plume, smear, amount, from, to });
     }
     this.#onMl += laid / 1e6;
   }
@@ -211,13 +261,20 @@ function layRun(
   surface: Surface,
   filmUm: Float64Array,
   { px, py, pz, a, u, v }: Aim,
-  { acrossMax, alongMax, across, along }: Plume,
-  { amount, from, to }: { amount: number; from: number; to: number },
+  {
+    plume,
+    smear,
+    amount,
+    from,
+    to,
+  }: { plume: Plume; smear: Smear; amount: number; from: number; to: number },
 ): number {
+  const { acrossMax, across } = plume;
+  const { max: alongMax, table: along } = smear;
   const { x, y, z, nx, ny, nz, area, clear, topZ } = surface;
   const below = topZ - 0.01;
   const perP = TABLE_STEPS / acrossMax;
-  const perQ = TABLE_STEPS / alongMax;
+  const perQ = SMEAR_STEPS / alongMax;
   const [ax, ay, az] = a;
   const [ux, uy, uz] = u;
   const [vx, vy, vz] = v;

@@ -60,7 +60,7 @@ export interface StrokeMotion {
 }
 
 /** Way between two samples on a stroke, in mm. */
-const SAMPLE_MM = 10;
+const SAMPLE_MM = 15;
 /** Time between two strokes with the trigger closed, in seconds. */
 const TURN_S = 0.5;
 const UNEVEN_WAVES = 2;

@@ -19,7 +19,8 @@ export interface Plume {
   acrossMax: number;
   alongMax: number;
   across: Float64Array;
-  along: Float64Array;
+  /** Integral of the strength along the stroke, from one end of it to the other in {@link TABLE_STEPS} steps. */
+  alongSum: Float64Array;
   /** One over the integral over a square-on plane: what is laid is then all of the flow. */
   scale: number;
 }
@@ -47,6 +48,47 @@ function tableOf(max: number, most: number, b: number): Float64Array {
     beta(Math.atan((index / TABLE) * max), most, b),
   );
 }
+
+/** Running integral of the strength from −max to max, by midpoints. */
+function sumOf(max: number, most: number, b: number): Float64Array {
+  const sums = new Float64Array(TABLE + 1);
+  const step = (2 * max) / TABLE;
+  for (let index = 1; index <= TABLE; index += 1)
+    sums[index] = (sums[index - 1] as number) + step * beta(Math.atan(-max + (index - 0.5) * step), most, b);
+  return sums;
+}
+
+/** Strength along a stroke for a gun that moves meanwhile: averaged over the tangents that pass a point, from 0 to `max`. */
+export interface Smear {
+  max: number;
+  table: Float64Array;
+}
+
+const SMEAR = 256;
+
+/**
+ * A plume that moves along the stroke while it sprays, by the tangent of half its way: at each point the strength is averaged over what passes
+ * it, which is exact for a straight way. A gun that stands has its plain profile.
+ */
+export function smeared({ alongMax, alongSum }: Plume, half: number): Smear {
+  const width = Math.max(half, alongMax / TABLE);
+  const max = alongMax + width;
+  const at = (q: number): number => {
+    const place = Math.min(TABLE, Math.max(0, ((q + alongMax) / (2 * alongMax)) * TABLE));
+    const low = Math.min(TABLE - 1, Math.floor(place));
+    const from = alongSum[low] as number;
+    return from + (place - low) * ((alongSum[low + 1] as number) - from);
+  };
+  const table = new Float64Array(SMEAR + 2);
+  for (let index = 0; index <= SMEAR; index += 1) {
+    const q = (index / SMEAR) * max;
+    table[index] = (at(q + width) - at(q - width)) / (2 * width);
+  }
+  return { max, table };
+}
+
+/** Entries of the table of a {@link Smear}. */
+export const SMEAR_STEPS = SMEAR;
 
 const STEPS = 300;
 
@@ -76,7 +118,7 @@ export function plumeOf(shape: PlumeShape): Plume {
     acrossMax,
     alongMax,
     across: tableOf(acrossMax, across, shape.b),
-    along: tableOf(alongMax, along, shape.bAlong),
+    alongSum: sumOf(alongMax, along, shape.bAlong),
     scale: 1 / integral,
   };
 }
