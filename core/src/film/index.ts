@@ -1,3 +1,4 @@
+export * from './calibrate.ts';
 export * from './cases.ts';
 export * from './deposit.ts';
 export * from './faults.ts';
@@ -5,6 +6,7 @@ export * from './filmMap.ts';
 export * from './path.ts';
 export * from './plume.ts';
 export * from './practice.ts';
+export * from './rolling.ts';
 export * from './sanding.ts';
 export * from './setting.ts';
 export * from './spray.ts';

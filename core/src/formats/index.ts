@@ -1,4 +1,5 @@
 export * from './decode.ts';
+export * from './gunTrack.ts';
 export * from './jobFile.ts';
 export * from './orderCsv.ts';
 export * from './planCalendar.ts';

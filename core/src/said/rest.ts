@@ -19,6 +19,7 @@ import { SHOP } from './shop.ts';
 import { SHOPPING } from './shopping.ts';
 import { STEP } from './step.ts';
 import { SURVEY } from './survey.ts';
+import { TRACK } from './track.ts';
 import { UNIT } from './unit.ts';
 
 /** Every sentence that a page can do without until it has shown the jobs. Whoever speaks is taught them: `teach(REST)`. */
@@ -44,5 +45,6 @@ export const REST = {
   ...SHOPPING,
   ...STEP,
   ...SURVEY,
+  ...TRACK,
   ...UNIT,
 };
