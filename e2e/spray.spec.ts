@@ -90,6 +90,34 @@ test('strokes by hand: a score and a map, what the hand did wrong, the best run 
 
   await page.reload();
   await expect(page.getByRole('button', { name: /^1 Speed best \d+/ })).toBeVisible();
+
+  // Recorded elsewhere: a file with a slip says its line, a good one is laid, a tracker's fault is named.
+  const recordings = page.getByRole('region', { name: 'Recordings' });
+  const file = (text: string) => ({ name: 'run.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const input = page.getByLabel('Recording of a gun');
+  await input.setInputFiles(file('time,x,y,z\n0,-80,80,200\n1,six hundred,80,200\n'));
+  await expect(recordings).toContainText('run.csv: Line 3: x');
+  await input.setInputFiles(file('time,x,y,z\n0,-80,80,200\n1,300,80,200\n2,680,80,200\n'));
+  await expect(field).toContainText(/\d+ of 100/);
+  await expect(recordings).not.toContainText('Line 3');
+  await recordings.getByRole('button', { name: 'Simulated tracker' }).click();
+  await expect(seen).toContainText(/The arm swings by 1\d°|The arm swings by 2\d°/);
+  await look(page, 'spray-practice');
+});
+
+test('roller and brush: film by load and spread, and how far one may go before the lap shows', async ({
+  maren: page,
+}) => {
+  await page.goto(
+    new URL('/spray?open=rolling&piece=Tall%20door&product=urethane-enamel-satin', page.url()).toString(),
+  );
+  const panel = page.getByRole('tabpanel', { name: 'Roller' });
+  await typeInto(panel.getByLabel('One load, ml'), '30');
+  await typeInto(panel.getByLabel('Spread over, m²'), '0,2');
+  await expect(panel).toContainText('120 µm wet');
+  await expect(panel).toContainText('spread it farther');
+  await panel.getByRole('radio', { name: 'Brush' }).click();
+  await expect(panel).toContainText(/at a time/);
 });
 
 test('a coat of a job leads to its own piece, product and film', async ({ maren: page }) => {

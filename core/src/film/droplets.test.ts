@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { pieceOf } from '../../test/pieceOf.ts';
 import { seeded } from '../base/random.ts';
-import { aimOf, layPath, type Spray } from './deposit.ts';
+import { aimOf } from './aim.ts';
+import { layPath, type Spray } from './deposit.ts';
 import type { GunSample } from './path.ts';
 import { plumeAngles, plumeStrength } from './plume.ts';
 import { surfaceOf } from './surface.ts';

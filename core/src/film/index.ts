@@ -1,3 +1,4 @@
+export { aimOf, isShadowed } from './aim.ts';
 export * from './calibrate.ts';
 export * from './cases.ts';
 export * from './deposit.ts';

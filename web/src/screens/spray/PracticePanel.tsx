@@ -5,6 +5,7 @@ import {
   SPRAY_LESSONS,
   type SprayLesson,
 } from '@upholder/core/film';
+import type { ReactNode } from 'react';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import type { Hold } from './usePractice.ts';
@@ -112,6 +113,7 @@ export function PracticePanel({
   onLesson,
   onHold,
   onClear,
+  recordings,
 }: {
   lesson: SprayLesson;
   best: Partial<Record<SprayLesson, number>>;
@@ -121,6 +123,8 @@ export function PracticePanel({
   onLesson(lesson: SprayLesson): void;
   onHold(hold: Hold): void;
   onClear(): void;
+  /** Runs that were recorded elsewhere. */
+  recordings: ReactNode;
 }) {
   return (
     <div className="flex flex-col gap-3">
@@ -168,6 +172,7 @@ export function PracticePanel({
       <Button className="self-start" disabled={!hasSprayed} onClick={onClear}>
         Wipe it clean
       </Button>
+      {recordings}
     </div>
   );
 }

@@ -15,6 +15,7 @@ import { FilmNumbers } from './FilmFiguresCard.tsx';
 import { FilmMap } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
 import { bestOf, keepBest, PracticePanel } from './PracticePanel.tsx';
+import { Recordings } from './Recordings.tsx';
 import { type Hold, usePractice } from './usePractice.ts';
 import { limitsOf } from './useSprayCase.ts';
 
@@ -88,14 +89,14 @@ export function PracticeView({
   const field = useRef<HTMLDivElement | null>(null);
   const practice = usePractice(surface, one, limits, hold, canvas);
   const [best, setBest] = useState(() => bestOf(memberId));
-  const { deposit } = practice;
+  const { deposit, isReplay } = practice;
   const blank = useMemo(() => new Float64Array(surface.count), [surface]);
   useEffect(() => {
-    if (!deposit || memberId === '') return;
+    if (!deposit || isReplay || memberId === '') return;
     const { score } = filmScore(filmFigures(surface, deposit.filmUm, limits, (part) => part === 'face'));
     keepBest(memberId, lesson, score);
     setBest(bestOf(memberId));
-  }, [deposit, memberId, lesson, surface, limits]);
+  }, [deposit, isReplay, memberId, lesson, surface, limits]);
   useWheel(field, (by) =>
     setHold((before) => ({ ...before, distanceMm: Math.min(500, Math.max(80, before.distanceMm + by)) })),
   );
@@ -177,6 +178,9 @@ export function PracticeView({
             }}
             onHold={setHold}
             onClear={practice.clear}
+            recordings={
+              <Recordings piece={piece} one={one} path={practice.path} onReplay={practice.replay} />
+            }
           />,
         )}
       </Card>

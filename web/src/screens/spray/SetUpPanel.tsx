@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
+import { TestCard } from './TestCard.tsx';
 
 const UNKNOWN_WORDS: Record<SettingUnknown, string> = {
   film: 'wet film',
@@ -171,6 +172,7 @@ export function SetUpPanel({
         Film = flow × what stays ÷ (fan × (1 − overlap) × speed). Spray for 15 seconds into a bag and weigh
         it: the flow measured so beats any table.
       </p>
+      <TestCard />
     </div>
   );
 }

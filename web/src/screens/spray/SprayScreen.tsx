@@ -9,6 +9,7 @@ import { Tabs } from '../../parts/Tabs.tsx';
 import { PlannedFilm } from './PlannedFilm.tsx';
 import { PracticeView } from './PracticeView.tsx';
 import { QuestionsPanel } from './QuestionsPanel.tsx';
+import { RollingPanel } from './RollingPanel.tsx';
 import { SetUpPanel } from './SetUpPanel.tsx';
 import { StrokesPanel } from './StrokesPanel.tsx';
 import { filmSheetOf, limitsOf, SAMPLE_PIECES, startCase, useSprayChoice } from './useSprayCase.ts';
@@ -18,6 +19,7 @@ const TABS = [
   ['strokes', 'Strokes'],
   ['questions', 'Questions'],
   ['practice', 'Practice'],
+  ['rolling', 'Roller'],
 ] as const;
 type Tab = (typeof TABS)[number][0];
 
@@ -121,6 +123,9 @@ function Workshop({ choice }: { choice: Choice }) {
   const panels = {
     'set-up': <SetUpPanel key={`${gun?.id} ${product?.key}`} one={one} sheet={sheet} onCase={onCase} />,
     strokes: <StrokesPanel one={one} plan={planOfCase(piece, one)} onCase={onCase} />,
+    rolling: product ? (
+      <RollingPanel key={product.key} piece={piece} sheet={product.sheet} climate={choice.climate} />
+    ) : null,
     questions: <QuestionsPanel piece={piece} one={one} sheet={sheet} isFlat={isFlat} onCase={onCase} />,
   };
   const tabs = (children: ReactNode) => (
@@ -130,7 +135,7 @@ function Workshop({ choice }: { choice: Choice }) {
       open={tab}
       onOpen={open}
       listClass="gap-1"
-      tabClass={(isOpen) => `px-3 py-1.5 font-semibold ${isOpen ? 'tape' : 'hover:bg-raised'}`}
+      tabClass={(isOpen) => `px-2 py-1.5 font-semibold ${isOpen ? 'tape' : 'hover:bg-raised'}`}
       panelClass="pt-3"
     >
       {children}

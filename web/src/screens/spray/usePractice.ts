@@ -8,7 +8,7 @@ import {
   type SprayCase,
   type Surface,
 } from '@upholder/core/film';
-import { type PointerEvent, type RefObject, useCallback, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { paintFilm } from './FilmMap.tsx';
 
 /** How a gun is held: what pointer and keys do not say by themselves. */
@@ -24,17 +24,31 @@ interface Practice {
   deposit: Deposit | null;
   path: readonly GunSample[];
   faults: readonly SeenFault[];
+  /** It was recorded elsewhere, by whomever. */
+  isReplay: boolean;
   isSpraying: boolean;
   /** Where the gun looks, in mm on the piece; null while no pointer is over it. */
   at: { x: number; y: number } | null;
   clear(): void;
+  /** Lays a whole recorded way at once, on a clean piece. */
+  replay(path: readonly GunSample[]): void;
   handlers: {
     onPointerDown(event: PointerEvent<HTMLElement>): void;
     onPointerMove(event: PointerEvent<HTMLElement>): void;
     onPointerUp(event: PointerEvent<HTMLElement>): void;
+    onPointerCancel(event: PointerEvent<HTMLElement>): void;
     onPointerLeave(event: PointerEvent<HTMLElement>): void;
   };
 }
+
+/** What was sprayed, and on what. */
+interface Sprayed {
+  deposit: Deposit | null;
+  path: readonly GunSample[];
+  isReplay: boolean;
+  on: Surface | null;
+}
+const NOTHING: Sprayed = { deposit: null, path: [], isReplay: false, on: null };
 
 /**
  * Spraying by hand: the pointer is where the gun looks, pressed is trigger open. Film is laid and painted as it comes, once a frame; score and
@@ -51,10 +65,7 @@ export function usePractice(
   const path = useRef<GunSample[]>([]);
   const painted = useRef(0);
   const frame = useRef(0);
-  const [state, setState] = useState<{ deposit: Deposit | null; path: readonly GunSample[] }>({
-    deposit: null,
-    path: [],
-  });
+  const [state, setState] = useState<Sprayed>({ ...NOTHING, on: surface });
   const [isSpraying, setSpraying] = useState(false);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
   const { flowMlMin, transfer, fanMm } = one.setting;
@@ -67,7 +78,7 @@ export function usePractice(
     });
     path.current = [];
     painted.current = 0;
-    setState({ deposit: null, path: [] });
+    setState({ ...NOTHING, on: surface });
   }, [surface, flowMlMin, transfer, b, referenceMm]);
   useEffect(() => clear(), [clear]);
   useEffect(() => () => cancelAnimationFrame(frame.current), []);
@@ -117,16 +128,47 @@ export function usePractice(
     setSpraying(false);
     const deposit = layer.current?.deposit();
     if (deposit)
-      setState({ deposit: { ...deposit, filmUm: deposit.filmUm.slice() }, path: [...path.current] });
+      setState({
+        deposit: { ...deposit, filmUm: deposit.filmUm.slice() },
+        path: [...path.current],
+        isReplay: false,
+        on: surface,
+      });
   };
+  const replay = (recorded: readonly GunSample[]) => {
+    clear();
+    const film = layer.current;
+    if (!film) return;
+    path.current = [...recorded];
+    painted.current = 0;
+    paint();
+    const deposit = film.deposit();
+    setState({
+      deposit: { ...deposit, filmUm: deposit.filmUm.slice() },
+      path: [...recorded],
+      isReplay: true,
+      on: surface,
+    });
+  };
+  // For a moment after another piece was chosen it is still that of the piece before.
+  const { deposit: sprayed, path: way, isReplay } = state.on === surface ? state : NOTHING;
+  const { speedCmS } = one.setting;
+  const faults = useMemo(
+    () =>
+      handFaults(way, {
+        widthMm: surface.widthMm,
+        heightMm: surface.heightMm,
+        distanceMm: referenceMm,
+        speedCmS,
+      }),
+    [way, surface, referenceMm, speedCmS],
+  );
   return {
-    ...state,
-    faults: handFaults(state.path, {
-      widthMm: surface.widthMm,
-      heightMm: surface.heightMm,
-      distanceMm: one.referenceMm,
-      speedCmS: one.setting.speedCmS,
-    }),
+    deposit: sprayed,
+    path: way,
+    isReplay,
+    replay,
+    faults,
     isSpraying,
     at,
     clear,
@@ -143,6 +185,7 @@ export function usePractice(
         if (isSpraying) add(event, 1);
       },
       onPointerUp: end,
+      onPointerCancel: end,
       onPointerLeave(event) {
         if (!isSpraying) setAt(null);
         else end(event);

@@ -140,7 +140,7 @@ export function useSprayChoice(shop: ShopContext) {
       },
       { replace: true },
     );
-  return { detail, pieces, chosen, products, product, guns, gun, isFlat, choose };
+  return { pieces, chosen, products, product, guns, gun, isFlat, choose, climate: shop.planningClimate };
 }
 
 /** Where a screen begins for a gun and a product. */
