@@ -35,17 +35,19 @@ test('a set-up is worked out from typed figures, the door shows its film, and a 
   await expect(page.getByLabel('Hand speed, cm/s')).toHaveValue('79.4');
   await page.getByRole('button', { name: /^Flow \d+ mL/ }).click();
   await expect(page.getByLabel('Hand speed, cm/s')).toHaveValue('60');
-  await typeInto(page.getByLabel('Wet film, µm'), '75');
+  await typeInto(page.getByLabel('Wet film, µm'), '105');
 
   const mean = map.locator('dd').nth(2);
   await expect(mean).toContainText('µm');
   await page.getByRole('tab', { name: 'Strokes' }).click();
-  const before = await map.getByText(/^\d+ of 100$/).textContent();
+  const score = map.getByText(/^\d+ of 100$/);
+  await expect(score).toHaveText(/^[1-9]\d of 100$/);
+  const before = (await score.textContent()) ?? '';
   const tilt = page.getByLabel('Gun tilts to one side');
   await tilt.focus();
   for (let press = 0; press < 8; press += 1) await tilt.press('ArrowRight');
   await expect(tilt).toHaveValue('40');
-  await expect(map.getByText(/^\d+ of 100$/)).not.toHaveText(before ?? '');
+  await expect(score).not.toHaveText(before);
   await look(page, 'spray-strokes');
 
   await page.getByRole('tab', { name: 'Questions' }).click();
