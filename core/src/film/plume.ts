@@ -11,8 +11,6 @@ export interface PlumeShape {
   alongRad?: number;
 }
 
-export const USUAL_B = 2;
-
 /** A plume ready for deposition: how much goes where by the tangents of both angles, times {@link Plume.scale}. */
 export interface Plume {
   /** Tangent of the half-angle across the fan, and along the stroke. */

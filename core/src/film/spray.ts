@@ -1,5 +1,6 @@
 import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
 import { type CoatSide, type PieceSpec, partsAreaM2, type WorkPart } from '../pieces/index.ts';
+import { faceReckoning } from './strokePlan.ts';
 
 /** What stays in cup, hose or tray, with the test card, in mL. */
 export function residueMl(applicator: Applicator): number {
@@ -26,9 +27,8 @@ export function strokeEfficiency(
   fanMm: number,
   overlap = OVERLAP,
 ): number {
-  const index = fanMm * (1 - overlap);
-  const strokes = Math.ceil((heightMm + fanMm * overlap) / index);
-  return (widthMm * heightMm) / (strokes * index * (widthMm + 2 * LEAD_MM));
+  return faceReckoning({ widthMm, heightMm }, { direction: 'across', fanMm, overlap, leadMm: LEAD_MM })
+    .efficiency;
 }
 
 /** The best that stroke direction and fan width allow for a face; 1 for brush, roller and blade. */

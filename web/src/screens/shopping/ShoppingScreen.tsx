@@ -6,6 +6,7 @@ import { speak } from '@upholder/core/words';
 import { useMemo, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
+import { downloadCsv } from '../../base/download.ts';
 import { today } from '../../base/times.ts';
 import { useHistory } from '../../base/useHistory.ts';
 import { voice } from '../../base/voice.ts';
@@ -14,14 +15,6 @@ import { Button, Card, Notice, Skeleton } from '../../parts/controls.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { amountWords, ShoppingTable } from './ShoppingTable.tsx';
 import { useBuying, useShopping } from './useShopping.ts';
-
-function download(name: string, text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
 
 /** What to buy for the open jobs, or for some of them, by supplier; what is bought goes into stock. */
 export function ShoppingScreen() {
@@ -75,7 +68,7 @@ export function ShoppingScreen() {
         <h1 className="flex-1">Shopping list</h1>
         <span className="no-print flex flex-wrap gap-2">
           <UndoButtons history={history} />
-          <Button onClick={() => download(`shopping-${today()}.csv`, csv())} disabled={open.length === 0}>
+          <Button onClick={() => downloadCsv(`shopping-${today()}.csv`, csv())} disabled={open.length === 0}>
             CSV
           </Button>
           <Button kind="act" onClick={() => window.print()} disabled={open.length === 0}>

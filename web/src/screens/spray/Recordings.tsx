@@ -3,6 +3,7 @@ import { readGunTrack, writeGunTrack } from '@upholder/core/formats';
 import type { PieceSpec } from '@upholder/core/pieces';
 import { speak } from '@upholder/core/words';
 import { useState } from 'react';
+import { downloadCsv } from '../../base/download.ts';
 import { voice } from '../../base/voice.ts';
 import { type GunTracker, SimulatedTracker } from '../../devices/gunTracker.ts';
 import { Button, Notice } from '../../parts/controls.tsx';
@@ -29,13 +30,6 @@ export function Recordings({
     setProblem(read.ok ? '' : `${file.name}: ${speak(read.message, voice())}`);
     if (read.ok) onReplay(read.value);
   }
-  function save(): void {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeGunTrack(path)], { type: 'text/csv' }));
-    link.download = 'gun-track.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
-  }
   return (
     <section className="border-line border-t pt-3" aria-label="Recordings">
       <h3>Recordings</h3>
@@ -59,7 +53,11 @@ export function Recordings({
         >
           Simulated tracker
         </Button>
-        <Button kind="quiet" disabled={path.length === 0} onClick={save}>
+        <Button
+          kind="quiet"
+          disabled={path.length === 0}
+          onClick={() => downloadCsv('gun-track.csv', writeGunTrack(path))}
+        >
           Save as CSV
         </Button>
       </div>
