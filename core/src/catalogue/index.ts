@@ -3,6 +3,7 @@ export { cautionWords } from './cautions.ts';
 export * from './generic.ts';
 export * from './genericSupplies.ts';
 export * from './layers.ts';
+export * from './sag.ts';
 export * from './sheet.ts';
 export * from './sheetChecks.ts';
 export * from './substrates.ts';

@@ -1,4 +1,10 @@
-import { isSprayed, type ProductSheet, productLayerVerdict, type ShopLayer } from '../catalogue/index.ts';
+import {
+  isSprayed,
+  type ProductSheet,
+  productLayerVerdict,
+  type ShopLayer,
+  sagFrom,
+} from '../catalogue/index.ts';
 import { dryFilmUm } from '../film/index.ts';
 import {
   effectiveLog,
@@ -59,9 +65,6 @@ export interface FindingSurroundings {
   shop: Pick<ShopForPlanning, 'sheets'> & ShopAir;
 }
 
-/** Of the usual sag limit on a vertical, and lying flat, where a sheet sets none: times the thickest film. */
-const SAGS_UPRIGHT = 1.3;
-const SAGS_FLAT = 2;
 const MINUTES_A_DAY = 1440;
 
 /** An entry that counts, with the step as it was done. */
@@ -134,9 +137,7 @@ function coatFacts(around: FindingSurroundings, done: Done, sheet: ProductSheet)
   // In the client's room doors hang or lean.
   const isVertical = lie !== 'flat' || job.place === 'client';
   const fraction = fractionOf(done, sheet, mix);
-  const sag = isVertical
-    ? (sheet.sagWftUm ?? sheet.wftMaxUm * SAGS_UPRIGHT)
-    : (sheet.sagFlatWftUm ?? sheet.wftMaxUm * SAGS_FLAT);
+  const sag = sagFrom(sheet, isVertical ? 'vertical' : 'flat');
   const { airMinC, airMaxC, rhMaxPct, surfaceMinC, materialMinC } = sheet;
   return {
     product: sheet.name,

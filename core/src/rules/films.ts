@@ -1,4 +1,4 @@
-import type { ProductSheet } from '../catalogue/index.ts';
+import { type ProductSheet, sagFrom } from '../catalogue/index.ts';
 import { hidingOfSteps } from '../estimating/index.ts';
 import { thinningFraction } from '../mixing/index.ts';
 import { staysBuiltIn } from '../pieces/index.ts';
@@ -16,18 +16,9 @@ import { filmStrands, once } from './walk.ts';
 
 /** Usual total of primer and colour on wood, in µm dry; well below it the film does not protect, well above it cracks. */
 const USUAL_TOTAL_UM = { least: 60, most: 260 };
-/** A film sags at about so many times the thickest wet film of its sheet. */
-const SAG_FACTOR = { vertical: 1.3, flat: 2 };
-
 /** Wet film in µm that is wet at one time: light passes that flash off make it together. */
 function wetAtOnce({ passes, flashMin }: Pick<StepDraft, 'passes' | 'flashMin'>, wftUm: number): number {
   return flashMin > 0 ? wftUm / passes : wftUm;
-}
-
-/** Wet film from which a product sags on a vertical, or runs on a piece that lies flat: its sheet's, or the class default. */
-function sagFrom(sheet: ProductSheet, lies: 'vertical' | 'flat'): number {
-  const stated = lies === 'vertical' ? sheet.sagWftUm : sheet.sagFlatWftUm;
-  return stated ?? sheet.wftMaxUm * SAG_FACTOR[lies];
 }
 
 /** Whether some pieces are coated upright: hung on the rail, standing in the client's room, or fixed where they are. */

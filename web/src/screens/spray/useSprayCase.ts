@@ -1,5 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_TRAITS, type Applicator, type ProductSheet } from '@upholder/core/catalogue';
+import { APPLICATOR_TRAITS, type Applicator, type ProductSheet, sagFrom } from '@upholder/core/catalogue';
 import { bucketFlowMlMin, readTip, tipFlowMlMin } from '@upholder/core/equipment';
 import {
   type FilmLimits,
@@ -22,10 +22,6 @@ export interface SprayPiece {
   piece: PieceSpec;
 }
 
-/** Flatter pieces hold so much more than upright ones, where a sheet says nothing. */
-const FLAT_MORE = 1.5;
-const UPRIGHT_MORE = 1.3;
-
 const own = (name: string, piece: PieceSpec): SprayPiece => ({ id: name, name, piece });
 const { upright, narrow, recess } = LESSON_PLANS;
 
@@ -47,12 +43,11 @@ export const SAMPLE_PIECES: readonly SprayPiece[] = [
 
 /** What a sheet says of its wet film, with the usual factors where it is silent. */
 export function filmSheetOf(sheet: ProductSheet): FilmSheet {
-  const uprightUm = sheet.sagWftUm ?? UPRIGHT_MORE * sheet.wftMaxUm;
   return {
     leastUm: sheet.wftMinUm,
     typicalUm: sheet.wftTypUm,
-    sagUprightUm: uprightUm,
-    sagFlatUm: sheet.sagFlatWftUm ?? FLAT_MORE * uprightUm,
+    sagUprightUm: sagFrom(sheet, 'vertical'),
+    sagFlatUm: sagFrom(sheet, 'flat'),
   };
 }
 
