@@ -1,3 +1,4 @@
 export * from './onCoat.ts';
 export * from './reckoning.ts';
+export * from './setUps.ts';
 export * from './wear.ts';

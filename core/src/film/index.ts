@@ -9,6 +9,7 @@ export * from './plume.ts';
 export * from './practice.ts';
 export * from './rolling.ts';
 export * from './sanding.ts';
+export * from './seen.ts';
 export * from './setting.ts';
 export * from './spray.ts';
 export * from './strokePlan.ts';

@@ -46,8 +46,9 @@ const NARROWEST_MM = 80;
 const FAN_STEP_MM = 10;
 /** Fan for walls and edges, in mm; much narrower than those for a face. */
 const EDGE_FAN_MM = 40;
-/** They get a little more than their share of the flow: they are met at a slant, and once. */
-const EDGE_SHARE = 1.2;
+/** They get more than their share of the flow, since they are met at a slant, and once; walls less than edges, since the face strokes reach them. */
+const EDGE_SHARE = 1.7;
+const WALL_SHARE = 1.4;
 /** The gun is turned so far into a recess wall or against an outer edge, in degrees. */
 const WALL_TURN_DEG = 55;
 const EDGE_TURN_DEG = 65;
@@ -186,7 +187,7 @@ export function strokePlanOf(piece: Geometry, wish: StrokeWish): StrokePlan {
   const face = bestField(piece, wish);
   const { strokes: faceStrokes, efficiency } = faceReckoning(piece, face);
   const edgeFan = Math.min(EDGE_FAN_MM, wish.fanMm);
-  const narrow = { flow: (EDGE_SHARE * edgeFan) / wish.fanMm, fanMm: edgeFan };
+  const narrow = (share: number) => ({ flow: (share * edgeFan) / wish.fanMm, fanMm: edgeFan });
   const walls =
     piece.bevelMm > 0 || piece.recessMm <= 0
       ? []
@@ -197,7 +198,7 @@ export function strokePlanOf(piece: Geometry, wish: StrokeWish): StrokePlan {
             asideMm: WALL_ASIDE_MM,
             leadMm: 0,
             of: 'wall',
-            ...narrow,
+            ...narrow(WALL_SHARE),
           }),
         );
   const outer = piece.finishEdges ? EDGES.filter((edge) => !piece.bareEdges.includes(edge)) : [];
@@ -208,7 +209,7 @@ export function strokePlanOf(piece: Geometry, wish: StrokeWish): StrokePlan {
     asideMm: EDGE_ASIDE_MM,
     leadMm: wish.leadMm,
     of: 'edge',
-    ...narrow,
+    ...narrow(EDGE_SHARE),
   });
   const strokes = [
     ...(wish.hasEdges ? [...walls, ...edges] : []),

@@ -20,6 +20,17 @@ export const GunFactsSchema = z.object({
 });
 export type GunFacts = z.infer<typeof GunFactsSchema>;
 
+/** How a gun was set and what ran through it: unknown where nobody said. */
+const GUN_AS_SET = {
+  /** Code of the tip; empty where there is none. */
+  tip: z.string().max(10).default(''),
+  /** Needle or nozzle, in µm. */
+  orificeUm: z.number().min(100).max(5000).nullable().default(null),
+  pressureBar: numberField('pressure', 0.1, 600, ' bar').nullable().default(null),
+  /** Of the mix, in a cup. */
+  cupSeconds: numberField('cup-time', 1, 600, ' s').nullable().default(null),
+};
+
 /** Flow of a gun by the bucket. */
 export const BucketTestSchema = z.object({
   at: z.iso.datetime(),
@@ -28,8 +39,35 @@ export const BucketTestSchema = z.object({
   seconds: numberField('reading', 1, 600, ' s'),
   /** Density of the mix, in g/mL. */
   density: numberField('density', 0.5, 3),
+  ...GUN_AS_SET,
 });
 export type BucketTest = z.infer<typeof BucketTestSchema>;
+
+/** How a set-up went. One that went badly is kept as a warning and never offered. */
+export const SET_UP_OUTCOMES = ['well', 'fair', 'badly'] as const;
+
+/** A set-up of a gun as it was sprayed with, and how that went. */
+export const SetUpCardSchema = z.object({
+  id: z.uuid(),
+  at: z.iso.datetime(),
+  by: z.string().max(80),
+  productKey: z.string().max(60),
+  /** The step that it was sprayed for, where it was for one. */
+  stepId: z.uuid().nullable().default(null),
+  flowMlMin: z.number().min(5).max(3000),
+  transfer: z.number().min(0.05).max(1),
+  fanMm: z.number().min(20).max(800),
+  overlap: z.number().min(0).max(0.95),
+  speedCmS: z.number().min(1).max(300),
+  distanceMm: z.number().min(50).max(800),
+  ...GUN_AS_SET,
+  outcome: z.enum(SET_UP_OUTCOMES),
+  note: z.string().trim().max(200).default(''),
+});
+export type SetUpCard = z.infer<typeof SetUpCardSchema>;
+
+/** So many cards are kept of a gun; the oldest goes when another comes. */
+export const MOST_SET_UPS = 60;
 
 /** What else is looked after, besides guns. */
 export const GEAR = ['compressor', 'turbine', 'sander', 'roller-frame', 'brush', 'respirator'] as const;
@@ -87,6 +125,8 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     ...COST_FIELDS,
     /** Flow by the bucket: what was sprayed into a bag and weighed. */
     bucketTests: z.array(BucketTestSchema).max(50).default([]),
+    /** Set-ups that were sprayed with. */
+    setUps: z.array(SetUpCardSchema).max(MOST_SET_UPS).default([]),
   }),
   z.object({
     kind: z.literal('gear'),

@@ -1,9 +1,9 @@
 import type { ShopContext } from '@upholder/core/api';
 import { costAnHour } from '@upholder/core/equipment';
 import type { Gun } from '@upholder/core/mixing';
+import { typedNumber } from '../../base/typed.ts';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft, DraftForm } from '../../parts/useDraftForm.ts';
-import { typedNumber } from './gunAir.ts';
 
 type Cost = Pick<Gun, 'price' | 'lifeH'>;
 

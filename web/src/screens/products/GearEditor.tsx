@@ -5,12 +5,12 @@ import { localDate, toMinute } from '@upholder/core/shop';
 import { useOutletContext } from 'react-router';
 import { deviceClock } from '../../base/deviceClock.ts';
 import { dateWords } from '../../base/times.ts';
+import { typedBar, typedNumber } from '../../base/typed.ts';
 import { Button, Card, Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
 import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { CostFields, costDraft, typedCost } from './CostFields.tsx';
-import { typedBar, typedNumber } from './gunAir.ts';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
 export const GEAR_WORDS: Record<Gear['gear'], string> = {

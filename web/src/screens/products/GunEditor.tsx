@@ -1,10 +1,11 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS, isSprayed } from '@upholder/core/catalogue';
-import { HEAVY_G, isSetTooHigh } from '@upholder/core/equipment';
+import { flowOfGun, HEAVY_G, isSetTooHigh, readTip } from '@upholder/core/equipment';
 import { type Gun, itemsOf, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
 import { useOutletContext } from 'react-router';
+import { typedBar, typedNumber } from '../../base/typed.ts';
 import { read, show } from '../../base/voice.ts';
 import { Card, Field, Notice, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
@@ -13,7 +14,7 @@ import { BenchItemHead } from './BenchItemHead.tsx';
 import { BucketTests } from './BucketTests.tsx';
 import { CostFields, costDraft, typedCost } from './CostFields.tsx';
 import { GunSettings } from './GunSettings.tsx';
-import { airWords, tipWords, typedBar, typedNumber } from './gunAir.ts';
+import { airWords, tipWords } from './gunAir.ts';
 import { useBenchItemForm } from './useBenchItemForm.ts';
 
 /** A quantity as it is typed; null where nothing is, NaN where it cannot be read. */
@@ -54,6 +55,7 @@ const draftOf = (item: Gun): Draft => ({
   hoseM: numberText(item.hoseM),
   ...costDraft(item),
   bucketTests: item.bucketTests,
+  setUps: item.setUps,
 });
 
 /** What the form says of a gun. Texts that were not touched say what it had. */
@@ -186,6 +188,12 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
       {isSprayed(item.applicator) && (
         <BucketTests
           tests={form.draft.bucketTests as Gun['bucketTests']}
+          asSet={{
+            tip: readTip(form.text('tip')) ? form.text('tip') : '',
+            orificeUm: openingUm !== null && openingUm >= 100 ? openingUm : null,
+            pressureBar: typedBar(form.text('pressureBar')) || null,
+          }}
+          assumedMlMin={flowOfGun(item, undefined).flowMlMin}
           onTests={(tests) => form.write('bucketTests', tests)}
         />
       )}

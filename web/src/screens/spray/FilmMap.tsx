@@ -7,6 +7,45 @@ import { paintPixel } from './filmColours.ts';
 const DOT_EVERY = 3;
 const HATCH_EVERY = 3;
 
+/** A picture for a surface, two pixels a cell each way, since marks are finer than cells; what it is painted with writes the four bytes of a pixel. */
+function paintCells(
+  canvas: HTMLCanvasElement,
+  surface: Surface,
+  write: (data: Uint8ClampedArray, at: number, place: { cell: number; row: number; column: number }) => void,
+): void {
+  const { columns, rows } = surface;
+  const [width, height] = [columns * 2, rows * 2];
+  if (canvas.width !== width) canvas.width = width;
+  if (canvas.height !== height) canvas.height = height;
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  const picture = context.createImageData(width, height);
+  const place = { cell: 0, row: 0, column: 0 };
+  for (let row = 0; row < height; row += 1)
+    for (let column = 0; column < width; column += 1) {
+      place.cell = (row >> 1) * columns + (column >> 1);
+      if (surface.area[place.cell] === 0) continue;
+      place.row = row;
+      place.column = column;
+      write(picture.data, (row * width + column) * 4, place);
+    }
+  context.putImageData(picture, 0, 0);
+}
+
+/** Paints what is seen of a piece: a colour by the dry film of each cell, out of a table from no film on. */
+export function paintSeen(
+  canvas: HTMLCanvasElement,
+  surface: Surface,
+  dryUm: Float64Array,
+  { table, stepUm }: { table: readonly (readonly [number, number, number])[]; stepUm: number },
+): void {
+  paintCells(canvas, surface, (data, at, { cell }) => {
+    const seen = table[Math.min(table.length - 1, Math.round((dryUm[cell] as number) / stepUm))];
+    [data[at], data[at + 1], data[at + 2]] = seen ?? [0, 0, 0];
+    data[at + 3] = 255;
+  });
+}
+
 /** Paints a film into a canvas, a pixel a cell; too thin is dotted, too thick is hatched, so that it can be told without colours. */
 export function paintFilm(
   canvas: HTMLCanvasElement,
@@ -14,27 +53,13 @@ export function paintFilm(
   filmUm: Float64Array,
   limits: FilmLimits,
 ): void {
-  const { columns, rows } = surface;
-  // Two pixels a cell each way: marks are finer than cells.
-  const [width, height] = [columns * 2, rows * 2];
-  if (canvas.width !== width) canvas.width = width;
-  if (canvas.height !== height) canvas.height = height;
-  const context = canvas.getContext('2d');
-  if (!context) return;
-  const picture = context.createImageData(width, height);
-  const { data } = picture;
-  for (let row = 0; row < height; row += 1)
-    for (let column = 0; column < width; column += 1) {
-      const cell = (row >> 1) * columns + (column >> 1);
-      if (surface.area[cell] === 0) continue;
-      const um = filmUm[cell] as number;
-      const at = (row * width + column) * 4;
-      const isDot =
-        um < limits.leastUm && um > 0 && row % (2 * DOT_EVERY) === 0 && column % (2 * DOT_EVERY) === 0;
-      const isHatch = um > limits.sagUm && (row + column) % (2 * HATCH_EVERY) < 2;
-      paintPixel(data, at, isDot ? limits.sagUm : isHatch ? 0 : um, limits);
-    }
-  context.putImageData(picture, 0, 0);
+  paintCells(canvas, surface, (data, at, { cell, row, column }) => {
+    const um = filmUm[cell] as number;
+    const isDot =
+      um < limits.leastUm && um > 0 && row % (2 * DOT_EVERY) === 0 && column % (2 * DOT_EVERY) === 0;
+    const isHatch = um > limits.sagUm && (row + column) % (2 * HATCH_EVERY) < 2;
+    paintPixel(data, at, isDot ? limits.sagUm : isHatch ? 0 : um, limits);
+  });
 }
 
 /** Runs as drips, straight down from where they would start. */
@@ -59,6 +84,7 @@ export function FilmMap({
   isUpright,
   label,
   canvasRef,
+  paint = paintFilm,
   children,
   className = '',
 }: {
@@ -70,14 +96,16 @@ export function FilmMap({
   label: string;
   /** Where somebody paints into it from moment to moment. */
   canvasRef?: Ref<HTMLCanvasElement>;
+  /** What a film looks like; its thickness by the scale where it is left out. The same function as long as nothing changed. */
+  paint?: typeof paintFilm;
   /** Lies over the map, in mm of the piece. */
   children?: ReactNode;
   className?: string;
 }) {
   const own = useRef<HTMLCanvasElement | null>(null);
   useEffect(() => {
-    if (own.current && filmUm) paintFilm(own.current, surface, filmUm, limits);
-  }, [surface, filmUm, limits]);
+    if (own.current && filmUm) paint(own.current, surface, filmUm, limits);
+  }, [surface, filmUm, limits, paint]);
   const { panels, insets } = figureOf(piece);
   const runs = filmUm ? runsOf(surface, filmUm, limits.sagUm) : [];
   return (

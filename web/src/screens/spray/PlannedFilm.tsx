@@ -1,6 +1,7 @@
 import {
   type FilmLimits,
   filmAt,
+  filmFigures,
   type SprayCase,
   type Stroke,
   type Surface,
@@ -14,6 +15,8 @@ import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
 import { FilmNumbers, Section, Spread } from './FilmFiguresCard.tsx';
 import { FilmMap } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
+import { FilmSights, useFilmView } from './FilmView.tsx';
+import type { SprayCover } from './useSprayCase.ts';
 
 /** Height of an upright piece on the screen. */
 const TALL_REM = 28;
@@ -54,22 +57,27 @@ function StrokeLines({ strokes }: { strokes: readonly Stroke[] }) {
 export function PlannedFilm({
   piece,
   one,
-  limits,
+  limits: wet,
+  cover,
   isFlat,
 }: {
   piece: PieceSpec;
   one: SprayCase;
   limits: FilmLimits;
+  /** What the coat dries to and covers; null where nobody knows the product. */
+  cover: SprayCover | null;
   isFlat: boolean;
 }) {
   const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
   const laid = useFilm(piece, one);
-  const filmUm = laid?.deposit.filmUm ?? null;
+  const view = useFilmView(surface, laid?.deposit.filmUm ?? null, wet, cover);
+  const { filmUm, limits } = view;
   const under = useUnderPointer(surface, filmUm);
   const isWide = piece.widthMm > piece.heightMm;
-  const areaM2 = useMemo(() => surface.area.reduce((sum, mm2) => sum + mm2, 0) / 1e6, [surface]);
+  const meanUm = laid && filmUm ? filmFigures(surface, filmUm, limits).meanUm : null;
   return (
     <Card className="flex flex-col gap-4 p-4" aria-label="Film on the piece">
+      {cover && <FilmSights view={view} cover={cover} />}
       <div
         className={
           isWide
@@ -92,9 +100,14 @@ export function PlannedFilm({
                 filmUm={filmUm}
                 limits={limits}
                 isUpright={!isFlat}
-                label="Wet film on the front of the piece"
+                label={
+                  view.sight === 'seen'
+                    ? `What is seen of the front after ${view.coats} coats`
+                    : `${view.sight === 'wet' ? 'Wet' : 'Dry'} film on the front of the piece`
+                }
+                {...(view.paint && { paint: view.paint })}
               >
-                <StrokeLines strokes={laid?.strokes ?? []} />
+                {view.sight !== 'seen' && <StrokeLines strokes={laid?.strokes ?? []} />}
               </FilmMap>
             </div>
           </div>
@@ -103,15 +116,16 @@ export function PlannedFilm({
               'Point at the piece to read its film. Dots: too thin. Hatched: it sags.'
             ) : (
               <>
-                <span className="quantity text-ink">{show('film', Math.round(under.um))}</span> wet, here
+                <span className="quantity text-ink">{show('film', Math.round(under.um))}</span>{' '}
+                {view.sight === 'wet' ? 'wet' : 'dry'}, here
               </>
             )}
           </p>
         </div>
-        <FilmScale limits={limits} meanUm={laid ? laid.deposit.onPieceMl / areaM2 : null} />
+        <FilmScale limits={limits} meanUm={meanUm} />
         {laid && (
           <div className={isWide ? 'w-full' : ''}>
-            <FilmNumbers surface={surface} deposit={laid.deposit} limits={limits} isColumn={!isWide} />
+            <FilmNumbers surface={surface} deposit={laid.deposit} limits={wet} isColumn={!isWide} />
           </div>
         )}
       </div>

@@ -7,7 +7,7 @@ import {
   solveSetting,
   speedAdvice,
 } from '@upholder/core/film';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
@@ -59,10 +59,13 @@ export function SetUpPanel({
   one,
   sheet,
   onCase,
+  children,
 }: {
   one: SprayCase;
   sheet: FilmSheet;
   onCase(next: SprayCase): void;
+  /** What is known of the gun. */
+  children?: ReactNode;
 }) {
   const [unknown, setUnknown] = useState<SettingUnknown>('film');
   const [wanted, setWanted] = useState(sheet.typicalUm);
@@ -168,10 +171,8 @@ export function SetUpPanel({
         </Notice>
       )}
       <Advice one={one} onCase={onCase} />
-      <p className="text-note text-quiet">
-        Film = flow × what stays ÷ (fan × (1 − overlap) × speed). Spray for 15 seconds into a bag and weigh
-        it: the flow measured so beats any table.
-      </p>
+      <p className="text-note text-quiet">Film = flow × what stays ÷ (fan × (1 − overlap) × speed).</p>
+      {children}
       <TestCard />
     </div>
   );

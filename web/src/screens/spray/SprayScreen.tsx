@@ -6,13 +6,14 @@ import { upholder } from '../../api/upholder.ts';
 import { show } from '../../base/voice.ts';
 import { Card, Field, Select, Skeleton } from '../../parts/controls.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
+import { GunPanel } from './GunPanel.tsx';
 import { PlannedFilm } from './PlannedFilm.tsx';
 import { PracticeView } from './PracticeView.tsx';
 import { QuestionsPanel } from './QuestionsPanel.tsx';
 import { RollingPanel } from './RollingPanel.tsx';
 import { SetUpPanel } from './SetUpPanel.tsx';
 import { StrokesPanel } from './StrokesPanel.tsx';
-import { filmSheetOf, limitsOf, SAMPLE_PIECES, startCase, useSprayChoice } from './useSprayCase.ts';
+import { filmSheetOf, limitsOf, SAMPLE_PIECES, startCase, useCover, useSprayChoice } from './useSprayCase.ts';
 
 const TABS = [
   ['set-up', 'Set-up'],
@@ -97,7 +98,7 @@ function Chooser({ choice, isLesson }: { choice: Choice; isLesson: boolean }) {
 }
 
 function Workshop({ choice }: { choice: Choice }) {
-  const { chosen, product, gun, isFlat } = choice;
+  const { chosen, product, gun, row, isFlat } = choice;
   const [search, setSearch] = useSearchParams();
   const tab = TABS.find(([key]) => key === search.get('open'))?.[0] ?? 'set-up';
   const sheet = useMemo(() => product && filmSheetOf(product.sheet), [product]);
@@ -105,6 +106,7 @@ function Workshop({ choice }: { choice: Choice }) {
   const start = useMemo(() => product && sheet && startCase(gun, product.key, sheet), [gun, product, sheet]);
   const [changed, setChanged] = useState<{ from: SprayCase; to: SprayCase } | null>(null);
   const one = changed && changed.from === start ? changed.to : start;
+  const cover = useCover(choice);
   const limits = useMemo(() => sheet && limitsOf(sheet, isFlat), [sheet, isFlat]);
   if (!sheet || !piece || !one || !start || !limits)
     return (
@@ -121,10 +123,30 @@ function Workshop({ choice }: { choice: Choice }) {
       { replace: true },
     );
   const panels = {
-    'set-up': <SetUpPanel key={`${gun?.id} ${product?.key}`} one={one} sheet={sheet} onCase={onCase} />,
+    'set-up': (
+      <SetUpPanel key={`${gun?.id} ${product?.key}`} one={one} sheet={sheet} onCase={onCase}>
+        {row && gun && product && (
+          <GunPanel
+            row={row}
+            gun={gun.item}
+            product={product}
+            stepId={choice.step?.id ?? null}
+            one={one}
+            plan={planOfCase(piece, one)}
+            shop={choice.shop}
+            onCase={onCase}
+          />
+        )}
+      </SetUpPanel>
+    ),
     strokes: <StrokesPanel one={one} plan={planOfCase(piece, one)} onCase={onCase} />,
     rolling: product ? (
-      <RollingPanel key={product.key} piece={piece} sheet={product.sheet} climate={choice.climate} />
+      <RollingPanel
+        key={product.key}
+        piece={piece}
+        sheet={product.sheet}
+        climate={choice.shop.planningClimate}
+      />
     ) : null,
     questions: <QuestionsPanel piece={piece} one={one} sheet={sheet} isFlat={isFlat} onCase={onCase} />,
   };
@@ -144,7 +166,7 @@ function Workshop({ choice }: { choice: Choice }) {
   if (tab === 'practice') return <PracticeView one={one} limits={sheet} tabs={tabs} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_25rem] items-start gap-4 max-lg:grid-cols-1">
-      <PlannedFilm piece={piece} one={one} limits={limits} isFlat={isFlat} />
+      <PlannedFilm piece={piece} one={one} limits={limits} cover={cover} isFlat={isFlat} />
       <Card className="p-4">{tabs(panels[tab])}</Card>
     </div>
   );

@@ -1,7 +1,10 @@
 import type { ShopContext } from '@upholder/core/api';
-import { APPLICATOR_TRAITS, type Applicator, type ProductSheet, sagFrom } from '@upholder/core/catalogue';
-import { bucketFlowMlMin, readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import { APPLICATOR_TRAITS, type ProductSheet, sagFrom } from '@upholder/core/catalogue';
+import { flowOfGun, readTip } from '@upholder/core/equipment';
+import { hidingOfSteps, PRIMER_WHITE } from '@upholder/core/estimating';
 import {
+  type Covering,
+  type Drying,
   type FilmLimits,
   type FilmSheet,
   LESSON_PLANS,
@@ -9,11 +12,20 @@ import {
   solveSetting,
   USUAL_CASE,
 } from '@upholder/core/film';
-import { type Gun, itemsOf } from '@upholder/core/mixing';
+import { dilutionOf, type Gun, itemsOf } from '@upholder/core/mixing';
 import type { PieceSpec } from '@upholder/core/pieces';
+import {
+  attenuationPerUm,
+  contrastIn,
+  deltaE76,
+  HIDDEN_BELOW,
+  labOf,
+  tintTowards,
+} from '@upholder/core/survey';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
+import { sheetsOf } from '../../job/productLookups.ts';
 
 /** A piece that can be sprayed on the screen. */
 export interface SprayPiece {
@@ -51,29 +63,6 @@ export function filmSheetOf(sheet: ProductSheet): FilmSheet {
   };
 }
 
-/** What guns give on fine work where nobody measured it, in mL/min. */
-const USUAL_FLOW: Partial<Record<Applicator, number>> = {
-  turbine: 220,
-  compressor: 250,
-  airless: 360,
-  'air-assisted': 450,
-  handheld: 220,
-  aerosol: 45,
-};
-
-/** Flow of a gun in mL/min: by the bucket, with this product before any other; by its tip; by its kind. */
-export function flowOf(
-  gun: Gun,
-  productKey: string | undefined,
-): { flowMlMin: number; by: 'bucket' | 'tip' | 'kind' } {
-  const tests = gun.bucketTests.toSorted((a, b) => a.at.localeCompare(b.at));
-  const test = tests.findLast((one) => one.productKey === productKey) ?? tests.at(-1);
-  if (test) return { flowMlMin: bucketFlowMlMin(test.grams, test.seconds, test.density), by: 'bucket' };
-  const tip = readTip(gun.tip);
-  if (tip && gun.pressureBar) return { flowMlMin: tipFlowMlMin(tip, gun.pressureBar), by: 'tip' };
-  return { flowMlMin: USUAL_FLOW[gun.applicator] ?? USUAL_CASE.setting.flowMlMin, by: 'kind' };
-}
-
 /** A case for a gun of the shop: its transfer and flow, its tip's fan, and the speed that gives the sheet's film. */
 function caseOfGun(gun: Gun | undefined, productKey: string | undefined, typicalUm: number): SprayCase {
   const tip = gun ? readTip(gun.tip) : null;
@@ -81,7 +70,7 @@ function caseOfGun(gun: Gun | undefined, productKey: string | undefined, typical
     ? {
         ...USUAL_CASE.setting,
         transfer: APPLICATOR_TRAITS[gun.applicator].transfer,
-        flowMlMin: Math.round(flowOf(gun, productKey).flowMlMin),
+        flowMlMin: Math.round(flowOfGun(gun, productKey).flowMlMin),
         ...(tip && { fanMm: Math.round(tip.fanMm) }),
       }
     : USUAL_CASE.setting;
@@ -135,7 +124,8 @@ export function useSprayChoice(shop: ShopContext) {
       },
       { replace: true },
     );
-  return { pieces, chosen, products, product, guns, gun, isFlat, choose, climate: shop.planningClimate };
+  const row = shop.benchItems.find(({ id }) => id === gun?.id);
+  return { pieces, chosen, products, product, guns, gun, row, step, detail, isFlat, choose, shop };
 }
 
 /** Where a screen begins for a gun and a product. */
@@ -146,4 +136,55 @@ export function startCase(gun: { item: Gun } | undefined, productKey: string, sh
 /** What a film is held against, flat or upright. */
 export function limitsOf(sheet: FilmSheet, isFlat: boolean): FilmLimits {
   return { leastUm: sheet.leastUm, sagUm: isFlat ? sheet.sagFlatUm : sheet.sagUprightUm };
+}
+
+/** What a coat dries to and covers. */
+export interface SprayCover {
+  drying: Drying;
+  covering: Covering;
+  /** What is there before, and what it is to become. */
+  ground: string;
+  target: string;
+}
+
+const SHOWN_GROUND = '#8a5a33';
+const SHOWN_COLOUR = '#e9ece4';
+
+type CoverBasis = Pick<ReturnType<typeof useSprayChoice>, 'chosen' | 'product' | 'step' | 'detail' | 'shop'>;
+
+/** What a product covers on a piece: the colours of its zone, with the primer of its sequence below a colour coat; oak under a pale colour elsewhere. */
+function coverOf({ chosen, product, step, detail, shop }: CoverBasis): SprayCover | null {
+  if (!product) return null;
+  const { sheet } = product;
+  const row = detail?.pieces.find(({ id }) => id === chosen?.id);
+  const zone = detail?.zones.find(({ id }) => id === row?.zoneId);
+  const steps = detail?.steps.filter(({ zoneId }) => zoneId === zone?.id) ?? [];
+  const old = zone?.oldColour ?? SHOWN_GROUND;
+  const wanted = zone?.newColour ?? SHOWN_COLOUR;
+  const isPrimer = sheet.role === 'primer';
+  const target = isPrimer ? tintTowards(PRIMER_WHITE, wanted, (step?.tintPct ?? 0) / 100) : wanted;
+  const ground = isPrimer || !zone ? old : (hidingOfSteps(steps, sheetsOf(shop), zone)?.ground ?? old);
+  const coat = step ?? steps.find(({ productKey }) => productKey === product.key);
+  const ratio = sheet.role === 'colour' ? contrastIn(sheet.contrastRatio, target) : sheet.contrastRatio;
+  return {
+    drying: {
+      volumeSolidsPct: sheet.volumeSolidsPct,
+      thinnedBy: coat?.productKey === product.key ? dilutionOf(coat, sheet) : 0,
+    },
+    covering: {
+      perUm: sheet.role === 'clear' ? 0 : attenuationPerUm({ ...sheet, contrastRatio: ratio }),
+      startDeltaE: deltaE76(labOf(ground), labOf(target)),
+      hiddenBelow: HIDDEN_BELOW,
+    },
+    ground,
+    target,
+  };
+}
+
+/** The same, worked out again only when something of it changed. */
+export function useCover({ chosen, product, step, detail, shop }: CoverBasis): SprayCover | null {
+  return useMemo(
+    () => coverOf({ chosen, product, step, detail, shop }),
+    [chosen, product, step, detail, shop],
+  );
 }
