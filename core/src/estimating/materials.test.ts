@@ -73,8 +73,8 @@ describe('counting by door equivalents', () => {
     const [, colour] = coatNeeds(input());
     // 0.288 m² a side and half of the edges, 2.24 m × 22 mm / 2; all × 75 µm ÷ (0.65 × the strokes on 400 × 720).
     const areaM2 = 0.288 + (2.24 * (PIECE_DEFAULTS.thicknessMm / 1000)) / 2;
-    // 9 strokes of 860 mm at 50 mm along its height: 0.288 / 0.387 = 0.7442 of the spray meets it.
-    expect(colour?.count?.perSideMl).toBeCloseTo((areaM2 * 75) / (0.65 * (0.288 / (9 * 0.05 * 0.86))), 1);
+    // A fan of 200 mm, 5 strokes of 860 mm at 100 mm along its height: 0.288 / 0.43 = 0.6698 of the spray meets it.
+    expect(colour?.count?.perSideMl).toBeCloseTo((areaM2 * 75) / (0.65 * (0.288 / (5 * 0.1 * 0.86))), 1);
     expect(colour?.count?.from).toBe('standard');
   });
 

@@ -39,6 +39,30 @@ const answer = (question: FilmQuestion, piece = door) =>
     };
   });
 
+describe('planned strokes', () => {
+  const { upright, recess, narrow } = LESSON_PLANS;
+  it.each([
+    ['a flat door', { ...upright.piece, construction: 'slab' as const }, 95],
+    ['a recessed door', upright.piece, 90],
+    ['a small recessed door', recess.piece, 90],
+    ['a narrow front', narrow.piece, 90],
+  ])(
+    'of %s leave an even film, walls and edges with it, and hardly anything that sags',
+    (_name, piece, least) => {
+      const setting = { ...USUAL_CASE.setting, speedCmS: 31.8 };
+      const { surface, filmUm } = lay(piece, {
+        of: { ...USUAL_CASE, setting },
+        limits: { leastUm: 60, sagUm: 130 },
+        coats: 1,
+      });
+      expect(settingFilmUm(setting)).toBeCloseTo(75, 0);
+      const figures = filmFigures(surface, filmUm, { leastUm: 60, sagUm: 130 });
+      expect(filmScore(figures).score).toBeGreaterThan(least);
+      expect(figures.overShare).toBeLessThan(0.005);
+    },
+  );
+});
+
 describe('questions', () => {
   it.each(FILM_QUESTIONS)('%s has two sides that differ', (question) => {
     const [a, b] = questionCases(question, USUAL_CASE, SHEET, false);

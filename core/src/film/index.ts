@@ -12,5 +12,6 @@ export * from './sanding.ts';
 export * from './seen.ts';
 export * from './setting.ts';
 export * from './spray.ts';
+export * from './strokeGroups.ts';
 export * from './strokePlan.ts';
 export * from './surface.ts';

@@ -1,6 +1,6 @@
 import { APPLICATOR_TRAITS, type Applicator } from '../catalogue/applicators.ts';
 import { type CoatSide, type PieceSpec, partsAreaM2, type WorkPart } from '../pieces/index.ts';
-import { faceReckoning } from './strokePlan.ts';
+import { bestField, faceReckoning } from './strokePlan.ts';
 
 /** What stays in cup, hose or tray, with the test card, in mL. */
 export function residueMl(applicator: Applicator): number {
@@ -12,9 +12,10 @@ export function residuePlace(applicator: Applicator): string {
   return APPLICATOR_TRAITS[applicator].residueIn;
 }
 
-const FAN_WIDTHS_MM = [100, 150, 200, 250];
 const OVERLAP = 0.5;
 const LEAD_MM = 70;
+/** What estimates assume of a gun: fans up to 250 mm. */
+const USUAL_FIELD = { fanMm: 250, overlap: OVERLAP, leadMm: LEAD_MM };
 
 /**
  * Share of the fan's paint that meets the face when strokes of length W + 2·lead cover H in
@@ -31,18 +32,26 @@ export function strokeEfficiency(
     .efficiency;
 }
 
-/** The best that stroke direction and fan width allow for a face; 1 for brush, roller and blade. */
+/** Face of a door as the trade counts with, in mm: what yardsticks of spraying are for. */
+export const STANDARD_FACE = { widthMm: 400, heightMm: 720 } as const;
+
+/** Pieces are never changed, only replaced: what meets one is worked out once. */
+const met = new WeakMap<object, number>();
+
+/**
+ * Share of a gun's paint that meets a face with the strokes that it is planned with: those of {@link bestField}, fans up to 250 mm. 1 for brush,
+ * roller and blade.
+ */
 export function geometricEfficiency(
   piece: { widthMm: number; heightMm: number },
   applicator: Applicator,
 ): number {
   if (!APPLICATOR_TRAITS[applicator].isSprayed) return 1;
-  return Math.max(
-    ...FAN_WIDTHS_MM.flatMap((fan) => [
-      strokeEfficiency(piece.widthMm, piece.heightMm, fan),
-      strokeEfficiency(piece.heightMm, piece.widthMm, fan),
-    ]),
-  );
+  const known = met.get(piece);
+  if (known !== undefined) return known;
+  const share = faceReckoning(piece, bestField(piece, USUAL_FIELD)).efficiency;
+  met.set(piece, share);
+  return share;
 }
 
 /**

@@ -48,12 +48,12 @@ const FAN_STEP_MM = 10;
 const EDGE_FAN_MM = 40;
 /** They get more than their share of the flow, since they are met at a slant, and once; walls less than edges, since the face strokes reach them. */
 const EDGE_SHARE = 1.7;
-const WALL_SHARE = 1.4;
+const WALL_SHARE = 1.3;
 /** The gun is turned so far into a recess wall or against an outer edge, in degrees. */
-const WALL_TURN_DEG = 55;
+const WALL_TURN_DEG = 65;
 const EDGE_TURN_DEG = 65;
 /** So far inside a wall, and outside an edge, the gun looks, in mm. */
-const WALL_ASIDE_MM = 14;
+const WALL_ASIDE_MM = 12;
 const EDGE_ASIDE_MM = 20;
 const EPSILON = 1e-9;
 

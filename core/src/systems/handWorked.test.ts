@@ -20,7 +20,7 @@ import { YARDSTICKS } from './yardsticks.ts';
 
 // Ten coats worked out with a rule and a pencil. A door of 500 × 700 × 20 with a frame of 70 and recesses of 8 on both sides: edges
 // 0.048 m², recess walls 0.02944 m², flats 0.700 m², in all 0.77744 m²; its panel outlines are 1.84 m on each side. Strokes of a fan
-// of 100 mm at half overlap along its length: 11 strokes of 840 mm at 50 mm, so 0.35 / 0.462 = 0.7576 of the spray meets it.
+// of 250 mm at half overlap along its length: 5 strokes of 840 mm at 125 mm, so 0.35 / 0.525 = 0.6667 of the spray meets it.
 
 /** 600 × 720 × 560: 1.9104 m² inside, of which 4.88 m of corners × 100 mm = 0.488 m² are for no roller. */
 const BOX: Piece = {
@@ -101,17 +101,17 @@ const WORKED: Worked[] = [
     tools: ['brush', 'roller-mohair'],
   },
   {
-    name: 'edges and profiles by turbine, 8.131 / (0.65 × 0.7576) + 60, flats by mohair',
+    name: 'edges and profiles by turbine, 8.131 / (0.65 × 0.6667) + 60, flats by mohair',
     step: coat('turbine', {
       applications: [move({ parts: AROUND, applicator: 'turbine' }), move({ applicator: 'roller-mohair' })],
     }),
     film: 42,
-    mixMl: 236.4,
+    mixMl: 238.65,
     minutes: 3.74,
     tools: ['turbine', 'roller-mohair'],
   },
   {
-    name: 'edges by brush, 5.04 / 0.95 + 30, the rest by turbine, 76.59 / 0.4924 + 60',
+    name: 'edges by brush, 5.04 / 0.95 + 30, the rest by turbine, 76.59 / 0.4333 + 60',
     step: coat('turbine', {
       applications: [
         move({ parts: ['edges'], applicator: 'brush' }),
@@ -119,7 +119,7 @@ const WORKED: Worked[] = [
       ],
     }),
     film: 42,
-    mixMl: 250.84,
+    mixMl: 272.05,
     minutes: 1.81,
     tools: ['brush', 'turbine'],
   },
@@ -139,7 +139,7 @@ const WORKED: Worked[] = [
       thinning: { convention: 'on-paint', value: 5 },
     }),
     film: 40,
-    mixMl: 225.77,
+    mixMl: 248.38,
     minutes: 11.43,
     tools: ['turbine'],
   },
@@ -153,14 +153,14 @@ const WORKED: Worked[] = [
     tools: ['brush', 'roller-mohair'],
   },
   {
-    // 13 strokes of 860 mm: 0.432 / 0.559 = 0.7728; 51.24 / (0.45 × 0.7728) + 40, and 149.35 / 0.92 + 80.
+    // A fan of 240 mm, 6 strokes of 860 mm: 0.432 / 0.6192 = 0.6977; 51.24 / (0.45 × 0.6977) + 40, and 149.35 / 0.92 + 80.
     name: 'a box: its corners by a gravity gun, the rest by roller',
     step: coat('compressor', {
       applications: [move({ parts: AROUND, applicator: 'compressor' }), move({ applicator: 'roller' })],
     }),
     piece: BOX,
     film: 42,
-    mixMl: 429.68,
+    mixMl: 445.55,
     minutes: 6.92,
     tools: ['compressor', 'roller'],
   },

@@ -14,11 +14,15 @@ function finishedEdges({ finishEdges, bareEdges }: Geometry): number {
   return finishEdges ? EDGES.length - new Set(bareEdges).size : 0;
 }
 
-/** Minutes that a yardstick gives for these pieces, without setting up and clearing away. */
+/**
+ * Minutes that a yardstick gives for these pieces, without setting up and clearing away.
+ * @param pace how much longer than usual a square metre of a piece takes; 1 where it is left out.
+ */
 export function handsOnMinutes(
   labour: Labour,
   pieces: readonly (Geometry & { kind?: PieceKind })[],
   side: CoatSide,
+  pace: (piece: Geometry) => number = () => 1,
 ): number {
   return pieces.reduce((sum, piece) => {
     const sides =
@@ -31,7 +35,7 @@ export function handsOnMinutes(
     return (
       sum +
       perPiece +
-      labour.perM2Min * sideAreaM2(piece, side) +
+      labour.perM2Min * sideAreaM2(piece, side) * pace(piece) +
       labour.perProfileMMin * profileM +
       (faces + edges) / 60
     );

@@ -1,5 +1,6 @@
 import { APPLICATOR_TRAITS } from '../catalogue/applicators.ts';
 import { type Applicator, isSprayed, type Thinning } from '../catalogue/sheet.ts';
+import { geometricEfficiency, STANDARD_FACE } from '../film/index.ts';
 import {
   type CoatSide,
   type Geometry,
@@ -148,22 +149,37 @@ export interface StepMinutes {
 type Worked = Geometry & { kind?: PieceKind };
 type Timed = Moved & Pick<StepDraft, 'labour' | 'operation' | 'passes' | 'flashMin'>;
 
+/**
+ * How much longer a square metre takes with a gun than on a standard door, which the yardsticks are for: by its strokes, since a narrow piece is
+ * passed over as often and met less. 1 for whatever is not sprayed.
+ */
+function strokePace(tool: Applicator | null): (piece: Geometry) => number {
+  if (tool === null || !isSprayed(tool)) return () => 1;
+  return (piece) => geometricEfficiency(STANDARD_FACE, tool) / geometricEfficiency(piece, tool);
+}
+
 /** A yardstick on some parts of these pieces: by area and, where profiles are among them, along them. */
 function minutesOn(
-  { parts, laysOff }: Application,
+  { parts, laysOff, applicator }: Application,
   labour: Labour,
   factor: number,
   pieces: readonly Worked[],
   side: CoatSide,
 ): number {
+  const strokes = strokePace(applicator);
+  const isPassedOver = parts.includes('flats') && side !== 'edges' && !laysOff;
   const isAlong = parts.includes('profiles') && side !== 'edges' && !laysOff;
   return pieces.reduce((sum, piece) => {
     const areaM2 = partsAreaM2(piece, side, parts);
     const sides = side === 'all' ? Number(piece.finishFront) + Number(piece.finishBack) : 1;
     const alongM = isAlong ? (profileLengthMm(piece) * sides) / 1000 : 0;
     const corners = parts.includes('corners') && !laysOff ? innerCorners(piece, side) : 0;
+    const pace = isPassedOver ? strokes(piece) : 1;
     return (
-      sum + labour.perM2Min * areaM2 * factor + labour.perProfileMMin * alongM + corners * CORNER_MIN * factor
+      sum +
+      labour.perM2Min * areaM2 * factor * pace +
+      labour.perProfileMMin * alongM +
+      corners * CORNER_MIN * factor
     );
   }, 0);
 }
@@ -245,8 +261,12 @@ function minutesOfPass(
 ): StepMinutes {
   const labour = labourIn(step, own);
   const { setupMin, cleanupMin } = labour;
-  if (step.applications.length === 0 || yardstickOf(step) === null)
-    return { setupMin, handsOnMin: handsOnMinutes(labour, pieces, side), cleanupMin };
+  const isTyped = yardstickOf(step) === null;
+  if (step.applications.length === 0 || isTyped) {
+    const pace =
+      does(step, 'laysFilm') && !isTyped && side !== 'edges' ? strokePace(step.applicator) : undefined;
+    return { setupMin, handsOnMin: handsOnMinutes(labour, pieces, side, pace), cleanupMin };
+  }
   if (does(step, 'laysFilm')) return coatedMinutes(step, pieces, side, own);
   return sandedMinutes(step, labour, pieces, side);
 }

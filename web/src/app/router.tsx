@@ -211,6 +211,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../screens/week/WeekScreen.tsx')).WeekScreen }),
       },
       {
+        path: 'spray/sheet',
+        lazy: async () => ({ Component: (await import('../screens/spray/StrokeSheet.tsx')).StrokeSheet }),
+      },
+      {
         path: 'spray',
         lazy: async () => ({ Component: (await import('../screens/spray/SprayScreen.tsx')).SprayScreen }),
       },

@@ -22,6 +22,7 @@ import { holderWords, workedAt } from '../../job/placeWords.ts';
 import { suppliesOf } from '../../job/productLookups.ts';
 import { type JobInShop, useJobContext } from '../../job/useJobContext.ts';
 import { Button } from '../../parts/controls.tsx';
+import { CardStrokes } from './CardStrokes.tsx';
 
 function clocksOf(step: Step, shop: ShopOfZone) {
   const sheet = shop.products.find(({ key }) => key === step.productKey)?.sheet;
@@ -175,6 +176,7 @@ export function CardScreen() {
             ))}
           </tbody>
         </table>
+        <CardStrokes steps={steps} pieces={pieces} shop={shop} />
         <footer className="mt-3 border-ink border-t pt-2 text-note">
           {cautions.map((caution) => (
             <p key={caution}>• {cautionWords(caution)}</p>

@@ -6,6 +6,7 @@ import {
   type SprayLesson,
 } from '@upholder/core/film';
 import type { ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
 import type { Hold } from './usePractice.ts';
@@ -126,6 +127,9 @@ export function PracticePanel({
   /** Runs that were recorded elsewhere. */
   recordings: ReactNode;
 }) {
+  const [search] = useSearchParams();
+  const sheet = new URLSearchParams(search);
+  sheet.set('lesson', lesson);
   return (
     <div className="flex flex-col gap-3">
       <ol className="grid grid-cols-3 gap-1.5">
@@ -169,9 +173,14 @@ export function PracticePanel({
           </li>
         )}
       </ul>
-      <Button className="self-start" disabled={!hasSprayed} onClick={onClear}>
-        Wipe it clean
-      </Button>
+      <p className="flex flex-wrap items-center gap-4">
+        <Button disabled={!hasSprayed} onClick={onClear}>
+          Wipe it clean
+        </Button>
+        <Link to={`/spray/sheet?${sheet}`} className="font-semibold text-act underline underline-offset-2">
+          Stroke sheet to print
+        </Link>
+      </p>
       {recordings}
     </div>
   );

@@ -103,7 +103,7 @@ export function PracticeView({
   const { at } = practice;
   const spread = (one.setting.fanMm * hold.distanceMm) / one.referenceMm / 2;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_25rem] items-start gap-4 max-lg:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
       <Card className="flex flex-col gap-4 p-4" aria-label="Practice">
         <div className="flex gap-5">
           {/* Strokes start and end off the piece: there is room around it. */}

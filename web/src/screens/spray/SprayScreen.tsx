@@ -1,4 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
+import { startingCase } from '@upholder/core/equipment';
 import { planOfCase, type SprayCase } from '@upholder/core/film';
 import { type ReactNode, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -13,7 +14,7 @@ import { QuestionsPanel } from './QuestionsPanel.tsx';
 import { RollingPanel } from './RollingPanel.tsx';
 import { SetUpPanel } from './SetUpPanel.tsx';
 import { StrokesPanel } from './StrokesPanel.tsx';
-import { filmSheetOf, limitsOf, SAMPLE_PIECES, startCase, useCover, useSprayChoice } from './useSprayCase.ts';
+import { filmSheetOf, limitsOf, SAMPLE_PIECES, useCover, useSprayChoice } from './useSprayCase.ts';
 
 const TABS = [
   ['set-up', 'Set-up'],
@@ -98,12 +99,22 @@ function Chooser({ choice, isLesson }: { choice: Choice; isLesson: boolean }) {
 }
 
 function Workshop({ choice }: { choice: Choice }) {
-  const { chosen, product, gun, row, isFlat } = choice;
+  const { chosen, product, gun, row, step, isFlat } = choice;
   const [search, setSearch] = useSearchParams();
   const tab = TABS.find(([key]) => key === search.get('open'))?.[0] ?? 'set-up';
   const sheet = useMemo(() => product && filmSheetOf(product.sheet), [product]);
   const piece = (chosen ?? SAMPLE_PIECES[0])?.piece;
-  const start = useMemo(() => product && sheet && startCase(gun, product.key, sheet), [gun, product, sheet]);
+  const start = useMemo(
+    () =>
+      product &&
+      sheet &&
+      startingCase(
+        gun?.item,
+        product.key,
+        (step?.productKey === product.key ? step?.wftUm : null) ?? sheet.typicalUm,
+      ),
+    [gun, product, sheet, step],
+  );
   const [changed, setChanged] = useState<{ from: SprayCase; to: SprayCase } | null>(null);
   const one = changed && changed.from === start ? changed.to : start;
   const cover = useCover(choice);
@@ -130,7 +141,7 @@ function Workshop({ choice }: { choice: Choice }) {
             row={row}
             gun={gun.item}
             product={product}
-            stepId={choice.step?.id ?? null}
+            stepId={step?.id ?? null}
             one={one}
             plan={planOfCase(piece, one)}
             shop={choice.shop}
@@ -156,8 +167,8 @@ function Workshop({ choice }: { choice: Choice }) {
       tabs={TABS}
       open={tab}
       onOpen={open}
-      listClass="gap-1"
-      tabClass={(isOpen) => `px-2 py-1.5 font-semibold ${isOpen ? 'tape' : 'hover:bg-raised'}`}
+      listClass="gap-0.5"
+      tabClass={(isOpen) => `px-1.5 py-1.5 font-semibold ${isOpen ? 'tape' : 'hover:bg-raised'}`}
       panelClass="pt-3"
     >
       {children}
@@ -165,7 +176,7 @@ function Workshop({ choice }: { choice: Choice }) {
   );
   if (tab === 'practice') return <PracticeView one={one} limits={sheet} tabs={tabs} />;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_25rem] items-start gap-4 max-lg:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
       <PlannedFilm piece={piece} one={one} limits={limits} cover={cover} isFlat={isFlat} />
       <Card className="p-4">{tabs(panels[tab])}</Card>
     </div>

@@ -1,6 +1,7 @@
 import type { SprayCase, StrokePlan } from '@upholder/core/film';
-import { plural } from '@upholder/core/said';
+import { Link, useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
+import { strokeWords } from '../../job/StrokeDrawing.tsx';
 import { Field, Select } from '../../parts/controls.tsx';
 
 function Slide({
@@ -49,6 +50,16 @@ function Tick({ label, isOn, onChange }: { label: string; isOn: boolean; onChang
   );
 }
 
+/** Leads to the strokes on paper. */
+function SheetLink() {
+  const [search] = useSearchParams();
+  return (
+    <Link to={`/spray/sheet?${search}`} className="font-semibold text-act underline underline-offset-2">
+      Stroke sheet to print
+    </Link>
+  );
+}
+
 /** How the piece is stroked, what that takes, and what a hand may do wrong meanwhile. */
 export function StrokesPanel({
   one,
@@ -61,16 +72,10 @@ export function StrokesPanel({
 }) {
   const { faults } = one;
   const fault = (part: Partial<SprayCase['faults']>) => onCase({ ...one, faults: { ...faults, ...part } });
-  const count = (of: 'wall' | 'edge') => plan.strokes.filter((stroke) => stroke.of === of).length;
-  const lines = [
-    count('wall') > 0 && `${plural(count('wall'), 'stroke', 'strokes')} into the recess walls`,
-    count('edge') > 0 && `${plural(count('edge'), 'stroke', 'strokes')} along the outer edges`,
-    `${plural(plan.faceStrokes, 'stroke', 'strokes')} ${plan.face.direction === 'across' ? 'from side to side' : 'up and down'} over the face, fan ${show('length', plan.face.fanMm)}`,
-  ].filter((line) => line !== false);
   return (
     <div className="flex flex-col gap-3">
       <ol className="list-decimal pl-5">
-        {lines.map((line) => (
+        {strokeWords(plan).map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ol>
@@ -81,6 +86,7 @@ export function StrokesPanel({
         <span className="quantity">{Math.round(plan.geometricEfficiency * 100)} %</span> of the face strokes
         meets the face.
       </p>
+      <SheetLink />
       <div className="grid grid-cols-2 gap-3">
         <Field label="Direction">
           {(ids) => (

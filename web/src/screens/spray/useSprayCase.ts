@@ -1,6 +1,5 @@
 import type { ShopContext } from '@upholder/core/api';
 import { APPLICATOR_TRAITS, type ProductSheet, sagFrom } from '@upholder/core/catalogue';
-import { flowOfGun, readTip } from '@upholder/core/equipment';
 import { hidingOfSteps, PRIMER_WHITE } from '@upholder/core/estimating';
 import {
   type Covering,
@@ -8,11 +7,8 @@ import {
   type FilmLimits,
   type FilmSheet,
   LESSON_PLANS,
-  type SprayCase,
-  solveSetting,
-  USUAL_CASE,
 } from '@upholder/core/film';
-import { dilutionOf, type Gun, itemsOf } from '@upholder/core/mixing';
+import { dilutionOf, itemsOf } from '@upholder/core/mixing';
 import type { PieceSpec } from '@upholder/core/pieces';
 import {
   attenuationPerUm,
@@ -63,24 +59,6 @@ export function filmSheetOf(sheet: ProductSheet): FilmSheet {
   };
 }
 
-/** A case for a gun of the shop: its transfer and flow, its tip's fan, and the speed that gives the sheet's film. */
-function caseOfGun(gun: Gun | undefined, productKey: string | undefined, typicalUm: number): SprayCase {
-  const tip = gun ? readTip(gun.tip) : null;
-  const setting = gun
-    ? {
-        ...USUAL_CASE.setting,
-        transfer: APPLICATOR_TRAITS[gun.applicator].transfer,
-        flowMlMin: Math.round(flowOfGun(gun, productKey).flowMlMin),
-        ...(tip && { fanMm: Math.round(tip.fanMm) }),
-      }
-    : USUAL_CASE.setting;
-  const base: SprayCase = { ...USUAL_CASE, setting, ...(tip && { distanceMm: 300, referenceMm: 300 }) };
-  const solved = solveSetting(setting, 'speed', typicalUm);
-  return solved
-    ? { ...base, setting: { ...setting, speedCmS: Math.round(solved.speedCmS * 10) / 10 } }
-    : base;
-}
-
 /** What the screen is about, by its address: a piece, a product, a gun, and whether it lies flat. */
 export function useSprayChoice(shop: ShopContext) {
   const [search, setSearch] = useSearchParams();
@@ -126,11 +104,6 @@ export function useSprayChoice(shop: ShopContext) {
     );
   const row = shop.benchItems.find(({ id }) => id === gun?.id);
   return { pieces, chosen, products, product, guns, gun, row, step, detail, isFlat, choose, shop };
-}
-
-/** Where a screen begins for a gun and a product. */
-export function startCase(gun: { item: Gun } | undefined, productKey: string, sheet: FilmSheet): SprayCase {
-  return caseOfGun(gun?.item, productKey, sheet.typicalUm);
 }
 
 /** What a film is held against, flat or upright. */
