@@ -26,6 +26,7 @@ import { addPeopleRoutes } from './routes/people.ts';
 import { addPhotoRoutes } from './routes/photos.ts';
 import { addPieceRoutes } from './routes/pieces.ts';
 import { addPlanRoutes } from './routes/plans.ts';
+import { addPracticeRoutes } from './routes/practice.ts';
 import { addProductsRoutes } from './routes/products.ts';
 import { addSessionRoutes } from './routes/session.ts';
 import { addShopRoutes } from './routes/shop.ts';
@@ -70,6 +71,7 @@ function createApi(app: App): express.Router {
   addHandoverRoutes(routes, app);
   addInspectionRoutes(routes, app);
   addLearningRoutes(routes, app);
+  addPracticeRoutes(routes, app);
   addLogRoutes(routes, app);
   addTransferRoutes(routes, api, app);
   addChangesRoute(routes, app);

@@ -370,6 +370,11 @@ describe('every declared route', () => {
     expect((await send('excludeSeen', spilled)).exclusions).toHaveLength(1);
     expect((await send('excludeSeen', { ...spilled, body: { reason: null } })).exclusions).toEqual([]);
     await send('roomMinutes', {});
+    const sample: [number, number, number, number, number, number, number, number, number] = [
+      0, 10, 20, 200, 0, 0, 90, 200, 1,
+    ];
+    await send('keepPracticeRun', { params: { lesson: 'speed' }, body: { score: 71, path: [sample] } });
+    expect((await send('practiceRuns', {})).runs).toHaveLength(1);
     const touchUp = {
       kind: 'touch-up',
       touchUpId: uuid(),

@@ -12,6 +12,7 @@ import { peopleRoutes } from './routes/people.ts';
 import { photosRoutes } from './routes/photos.ts';
 import { piecesRoutes } from './routes/pieces.ts';
 import { plansRoutes } from './routes/plans.ts';
+import { practiceRoutes } from './routes/practice.ts';
 import { productsRoutes } from './routes/products.ts';
 import { sessionRoutes } from './routes/session.ts';
 import { shopRoutes } from './routes/shop.ts';
@@ -35,6 +36,7 @@ export const ROUTES = {
   ...photosRoutes,
   ...piecesRoutes,
   ...plansRoutes,
+  ...practiceRoutes,
   ...mixesRoutes,
   ...sessionRoutes,
   ...shopRoutes,

@@ -1,4 +1,4 @@
-export { aimOf, isShadowed } from './aim.ts';
+export { aimOf, isShadowed, lookedAt } from './aim.ts';
 export * from './calibrate.ts';
 export * from './cases.ts';
 export * from './deposit.ts';
@@ -8,6 +8,7 @@ export * from './path.ts';
 export * from './plume.ts';
 export * from './practice.ts';
 export * from './rolling.ts';
+export * from './runs.ts';
 export * from './sanding.ts';
 export * from './seen.ts';
 export * from './setting.ts';

@@ -52,3 +52,46 @@ export function wetSection(
     isWhole: lengthMm >= long - 1e-6,
   };
 }
+
+/** A joint between two parts that are rolled one after the other. */
+export interface LapJoint {
+  /** From the beginning, along the longer side, in mm. */
+  atMm: number;
+  /** The edge has stayed open for so long when the next part meets it, in minutes. */
+  ageMin: number;
+  /** It has set by then: the lap shows. */
+  isLap: boolean;
+}
+
+/**
+ * Joints of a surface that is done in parts of a length, whole across: the edge of a part was begun as long ago as the part took, and shows where that is longer
+ * than an edge stays wet.
+ * @param sectionMm length of a part, > 0; the last may be shorter. @param wetEdgeMin at this air, > 0; @param paceM2Min > 0.
+ */
+export function lapJoints(
+  { widthMm, heightMm }: { widthMm: number; heightMm: number },
+  sectionMm: number,
+  wetEdgeMin: number,
+  paceM2Min: number,
+): LapJoint[] {
+  const [narrow, long] = [Math.min(widthMm, heightMm), Math.max(widthMm, heightMm)];
+  const ageMin = (sectionMm * narrow) / 1e6 / paceM2Min;
+  const count = Math.max(0, Math.ceil(long / sectionMm - 1e-9) - 1);
+  return Array.from({ length: count }, (_, index) => ({
+    atMm: sectionMm * (index + 1),
+    ageMin,
+    isLap: ageMin > wetEdgeMin,
+  }));
+}
+
+/** Which way each member is laid off in the end: along its own grain, the longer way of the member. */
+export type LayOff = 'across' | 'down';
+
+/** Rails run across; stiles, panels and whole faces along the height, unless they lie. */
+export function layOffOf(
+  member: 'rails' | 'other',
+  { widthMm, heightMm }: { widthMm: number; heightMm: number },
+): LayOff {
+  if (member === 'rails') return 'across';
+  return widthMm > heightMm ? 'across' : 'down';
+}

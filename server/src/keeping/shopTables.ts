@@ -31,6 +31,7 @@ export const SHOP_TABLES = [
   'finding_answer',
   'job_event',
   'seen_exclusion',
+  'practice_run',
 ] as const;
 export type ShopTable = (typeof SHOP_TABLES)[number];
 

@@ -13,6 +13,7 @@ import {
   type TraceRequest,
   type WallRow,
 } from '@upholder/core/api';
+import type { SprayLesson } from '@upholder/core/film';
 import type { NewJobEvent } from '@upholder/core/handover';
 import type { NewAnswer, NewFinding } from '@upholder/core/inspection';
 import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/core/jobs';
@@ -124,7 +125,8 @@ type Tag =
   | 'Surroundings'
   | 'People'
   | 'Backups'
-  | 'ClientLinks';
+  | 'ClientLinks'
+  | 'Practice';
 type TagOf = Tag | { type: Tag; id: string };
 
 /**
@@ -161,6 +163,7 @@ export const upholder = createApi({
     'People',
     'Backups',
     'ClientLinks',
+    'Practice',
   ] satisfies Tag[],
   refetchOnReconnect: true,
   endpoints: (build) => ({
@@ -456,6 +459,14 @@ export const upholder = createApi({
     excludeSeen: build.mutation<Out<'excludeSeen'>, { seenId: string; reason: string | null }>({
       query: ({ seenId, reason }) => call('excludeSeen', { params: { seenId }, body: { reason } }),
       invalidatesTags: ['Learned'],
+    }),
+    practiceRuns: build.query<Out<'practiceRuns'>, void>({
+      query: () => call('practiceRuns', {}),
+      providesTags: ['Practice'],
+    }),
+    keepPracticeRun: build.mutation<Out<'keepPracticeRun'>, { lesson: SprayLesson } & In<'keepPracticeRun'>>({
+      query: ({ lesson, ...body }) => call('keepPracticeRun', { params: { lesson }, body }),
+      invalidatesTags: ['Practice'],
     }),
     lessons: build.query<Out<'lessons'>, void>({
       query: () => call('lessons', {}),

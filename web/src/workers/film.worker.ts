@@ -1,8 +1,12 @@
 import {
+  type CombReading,
   type Deposit,
+  fitGun,
+  type GunFit,
   layPath,
   pathOfCase,
   planOfCase,
+  type Spray,
   type SprayCase,
   type Stroke,
   surfaceOf,
@@ -16,14 +20,19 @@ export interface LaidCase {
   strokes: Stroke[];
 }
 
+function sprayOf({ setting: { flowMlMin, transfer }, referenceMm, b }: SprayCase): Spray {
+  return { flowMlMin, transfer, shape: { referenceMm, b, bAlong: 2 } };
+}
+
 const film = {
   lay(piece: Geometry, cellMm: number, one: SprayCase): LaidCase {
-    const { flowMlMin, transfer } = one.setting;
-    const spray = { flowMlMin, transfer, shape: { referenceMm: one.referenceMm, b: one.b, bAlong: 2 } };
-    const deposit = layPath(surfaceOf(piece, cellMm), spray, pathOfCase(piece, one));
+    const deposit = layPath(surfaceOf(piece, cellMm), sprayOf(one), pathOfCase(piece, one));
     return Comlink.transfer({ deposit, strokes: planOfCase(piece, one).strokes }, [
       deposit.filmUm.buffer as ArrayBuffer,
     ]);
+  },
+  fit(piece: Geometry, cellMm: number, one: SprayCase, readings: readonly CombReading[]): GunFit | null {
+    return fitGun(surfaceOf(piece, cellMm), pathOfCase(piece, one), sprayOf(one), readings);
   },
 };
 export type FilmWorker = typeof film;

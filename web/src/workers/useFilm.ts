@@ -1,4 +1,4 @@
-import type { SprayCase } from '@upholder/core/film';
+import type { CombReading, GunFit, SprayCase } from '@upholder/core/film';
 import type { Geometry } from '@upholder/core/pieces';
 import * as Comlink from 'comlink';
 import { useEffect, useState } from 'react';
@@ -30,4 +30,16 @@ export function useFilm(piece: Geometry, one: SprayCase | null): (LaidCase & { p
     };
   }, [piece, one]);
   return laid?.piece === piece ? laid : null;
+}
+
+/** Cells of a fit, in mm: readings are points, and a fit lays the piece some fifty times. */
+const FIT_CELL_MM = 5;
+
+/** A gun as comb readings on a piece say it is; null where they do not fix it. Worked out beside the page. */
+export function fitFromCombs(
+  piece: Geometry,
+  one: SprayCase,
+  readings: readonly CombReading[],
+): Promise<GunFit | null> {
+  return theFilm().fit(piece, FIT_CELL_MM, one, readings);
 }

@@ -41,6 +41,8 @@ export const ACCESS: Record<CallName, Access> = {
   results: 'planner',
   excludeSeen: 'planner',
   roomMinutes: 'reader',
+  practiceRuns: 'reader',
+  keepPracticeRun: 'reader',
   jobMixes: 'reader',
   trace: 'reader',
   shop: 'reader',

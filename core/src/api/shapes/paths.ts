@@ -25,6 +25,8 @@ export const PATHS = {
   results: 'GET /results',
   excludeSeen: 'PUT /learned/:seenId/exclusion',
   roomMinutes: 'GET /room-minutes',
+  practiceRuns: 'GET /practice-runs',
+  keepPracticeRun: 'PUT /practice-runs/:lesson',
   answerFinding: 'POST /jobs/:jobId/findings/:findingId/answers',
   addJobEvent: 'POST /jobs/:jobId/events',
   mappings: 'GET /import-mappings',

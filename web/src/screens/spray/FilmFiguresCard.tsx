@@ -157,7 +157,7 @@ export function FilmNumbers({
         value={`${Math.round(score)} of 100`}
         note={terms.length > 0 ? `less ${terms.join(', ')}` : 'nothing taken off'}
       />
-      <Figure label="Mean film" value={show('film', Math.round(figures.meanUm))} />
+      <Figure label="Mean wet film" value={show('film', Math.round(figures.meanUm))} />
       <Figure label="Varies by" value={percent(figures.cv)} note="up to 10 % is free" />
       <Figure label="Too thin" value={percent(figures.underShare)} isBad={figures.underShare > 0.05} />
       <Figure label="Will sag" value={percent(figures.overShare)} isBad={figures.overShare > 0.01} />

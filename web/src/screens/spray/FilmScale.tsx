@@ -11,18 +11,39 @@ function apart(at: number, neighbours: readonly number[]): number {
   return near === undefined ? at : near + (at >= near ? APART : -APART);
 }
 
-/** What the colours of a map mean, with the limits of the sheet and the mean beside them. */
-export function FilmScale({ limits, meanUm }: { limits: FilmLimits; meanUm: number | null }) {
-  const ticks = [
+/** Colours that a film is seen in, and how thick it is where they begin and end. */
+export interface SeenColours {
+  /** From no film up. */
+  gradient: string;
+  /** Where the gradient ends, in µm dry. */
+  topUm: number;
+  /** From here on nothing shows through; null where it never does. */
+  hidesAtUm: number | null;
+}
+
+/** What the colours of a map mean, with the limits of the sheet and the mean beside them; or what is seen, with the film that hides. */
+export function FilmScale({
+  limits,
+  meanUm,
+  seen = null,
+}: {
+  limits: FilmLimits;
+  meanUm: number | null;
+  seen?: SeenColours | null;
+}) {
+  const limitTicks = [
     { um: limits.leastUm, words: 'least' },
     { um: limits.sagUm, words: 'sags' },
   ];
-  const at = (um: number) => ({ bottom: `${scaleAt(um, limits) * 100}%` });
+  const isHiding = seen?.hidesAtUm != null && seen.hidesAtUm > 0 && seen.hidesAtUm < seen.topUm;
+  const ticks = seen ? (isHiding ? [{ um: seen.hidesAtUm ?? 0, words: 'hides' }] : []) : limitTicks;
+  const shareOf = (um: number) => (seen ? Math.min(1, um / seen.topUm) : scaleAt(um, limits));
+  const at = (um: number) => ({ bottom: `${shareOf(um) * 100}%` });
   return (
     <div className="relative h-full min-h-48 w-28 shrink-0">
       <div
         className="absolute inset-y-0 left-0 w-5 border border-quiet"
-        style={{ background: SCALE_GRADIENT }}
+        style={{ background: seen ? seen.gradient : SCALE_GRADIENT }}
       />
       {ticks.map(({ um, words }) => (
         <span
@@ -40,8 +61,8 @@ export function FilmScale({ limits, meanUm }: { limits: FilmLimits; meanUm: numb
           style={{
             bottom: `${
               apart(
-                scaleAt(meanUm, limits),
-                ticks.map(({ um }) => scaleAt(um, limits)),
+                shareOf(meanUm),
+                ticks.map(({ um }) => shareOf(um)),
               ) * 100
             }%`,
           }}

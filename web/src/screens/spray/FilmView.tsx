@@ -15,6 +15,7 @@ import { show } from '../../base/voice.ts';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
 import { Button } from '../../parts/controls.tsx';
 import { paintSeen } from './FilmMap.tsx';
+import type { SeenColours } from './FilmScale.tsx';
 import type { SprayCover } from './useSprayCase.ts';
 
 /** What of a film is shown. */
@@ -38,6 +39,8 @@ export interface FilmView {
   /** What the map is painted with where colours are looked at. */
   paint: ((canvas: HTMLCanvasElement, surface: Surface, dryUm: Float64Array) => void) | undefined;
   shown: ShownThrough | null;
+  /** What the colours of the map mean where they are colours. */
+  seen: SeenColours | null;
   setSight(sight: FilmSight): void;
   setCoats(coats: number): void;
 }
@@ -68,7 +71,9 @@ export function useFilmView(
     const table = Array.from({ length: TABLE_STEPS }, (_, step) =>
       bytes(hexOf(blend(target, ground, shareSeen(step * stepUm, cover.covering.perUm)))),
     );
-    return { table, stepUm };
+    const stops = table.filter((_, step) => step % 10 === 0 || step === TABLE_STEPS - 1);
+    const gradient = `linear-gradient(to top, ${stops.map((stop) => `rgb(${stop.map(Math.round).join(' ')})`).join(', ')})`;
+    return { table, stepUm, gradient, topUm: stepUm * (TABLE_STEPS - 1) };
   }, [cover, wet, factor]);
   const paint = useCallback(
     (canvas: HTMLCanvasElement, on: Surface, um: Float64Array) => {
@@ -87,6 +92,7 @@ export function useFilmView(
     limits,
     paint: sight === 'seen' ? paint : undefined,
     shown,
+    seen: sight === 'seen' && colours ? { ...colours, hidesAtUm: shown?.hidesAtUm ?? null } : null,
     setSight,
     setCoats,
   };

@@ -1,4 +1,5 @@
 import {
+  type CombReading,
   type FilmLimits,
   filmAt,
   filmFigures,
@@ -8,7 +9,7 @@ import {
   surfaceOf,
 } from '@upholder/core/film';
 import type { PieceSpec } from '@upholder/core/pieces';
-import { type PointerEvent, useMemo, useState } from 'react';
+import { type MouseEvent, type PointerEvent, useMemo, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
 import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
@@ -21,15 +22,48 @@ import type { SprayCover } from './useSprayCase.ts';
 /** Height of an upright piece on the screen. */
 const TALL_REM = 28;
 
+/** Colours are looked at: nothing is marked as thin or thick. */
+const NO_LIMITS: FilmLimits = { leastUm: 0, sagUm: Number.POSITIVE_INFINITY };
+
+/** Where a pointer is on a piece, in mm. */
+function placeOn(surface: Surface, event: MouseEvent<HTMLElement>): { x: number; y: number } {
+  const box = event.currentTarget.getBoundingClientRect();
+  return {
+    x: ((event.clientX - box.left) / box.width) * surface.widthMm,
+    y: ((event.clientY - box.top) / box.height) * surface.heightMm,
+  };
+}
+
+/** Comb readings where they were taken. */
+function CombMarks({ combs, surface }: { combs: readonly CombReading[]; surface: Surface }) {
+  const size = Math.max(surface.widthMm, surface.heightMm) / 48;
+  return combs.map(({ x, y, um }) => (
+    <g key={`${x} ${y}`}>
+      <circle cx={x} cy={y} r={size / 2} fill="#fff" stroke="#1b1a17" strokeWidth={size / 6} />
+      <text
+        x={x + size}
+        y={y}
+        fontSize={size * 1.5}
+        fontWeight={700}
+        fill="#1b1a17"
+        stroke="#fff"
+        strokeWidth={size / 4}
+        paintOrder="stroke"
+        dominantBaseline="central"
+      >
+        {show('film', Math.round(um))}
+      </text>
+    </g>
+  ));
+}
+
 /** Film under the pointer. */
 function useUnderPointer(surface: Surface, filmUm: Float64Array | null) {
   const [um, setUm] = useState<number | null>(null);
   return {
     um,
     onPointerMove(event: PointerEvent<HTMLElement>) {
-      const box = event.currentTarget.getBoundingClientRect();
-      const x = ((event.clientX - box.left) / box.width) * surface.widthMm;
-      const y = ((event.clientY - box.top) / box.height) * surface.heightMm;
+      const { x, y } = placeOn(surface, event);
       setUm(filmUm ? filmAt(surface, filmUm, x, y) : null);
     },
     onPointerLeave: () => setUm(null),
@@ -60,6 +94,8 @@ export function PlannedFilm({
   limits: wet,
   cover,
   isFlat,
+  combs = [],
+  onPlace,
 }: {
   piece: PieceSpec;
   one: SprayCase;
@@ -67,6 +103,10 @@ export function PlannedFilm({
   /** What the coat dries to and covers; null where nobody knows the product. */
   cover: SprayCover | null;
   isFlat: boolean;
+  /** Comb readings that are shown where they were taken. */
+  combs?: readonly CombReading[];
+  /** A press on the piece names a place, while one is asked for. */
+  onPlace?: ((x: number, y: number) => void) | undefined;
 }) {
   const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
   const laid = useFilm(piece, one);
@@ -89,7 +129,7 @@ export function PlannedFilm({
           {/* Strokes begin and end off the piece: there is room around it for their ends. */}
           <div className="overflow-hidden bg-closed px-12 py-8 max-md:px-6">
             <div
-              className="mx-auto touch-none"
+              className="relative mx-auto touch-none"
               style={{ maxWidth: isWide ? '100%' : `${(piece.widthMm / piece.heightMm) * TALL_REM}rem` }}
               onPointerMove={under.onPointerMove}
               onPointerLeave={under.onPointerLeave}
@@ -98,7 +138,7 @@ export function PlannedFilm({
                 piece={piece}
                 surface={surface}
                 filmUm={filmUm}
-                limits={limits}
+                limits={view.sight === 'seen' ? NO_LIMITS : limits}
                 isUpright={!isFlat}
                 label={
                   view.sight === 'seen'
@@ -108,7 +148,21 @@ export function PlannedFilm({
                 {...(view.paint && { paint: view.paint })}
               >
                 {view.sight !== 'seen' && <StrokeLines strokes={laid?.strokes ?? []} />}
+                <CombMarks combs={combs} surface={surface} />
               </FilmMap>
+              {onPlace && (
+                <button
+                  type="button"
+                  aria-label="Place the reading here"
+                  className="absolute inset-0 cursor-crosshair"
+                  onClick={(event) => {
+                    // By a key it names no place: that is typed.
+                    if (event.detail === 0) return;
+                    const { x, y } = placeOn(surface, event);
+                    onPlace(x, y);
+                  }}
+                />
+              )}
             </div>
           </div>
           <p className="mt-1 h-6 text-center text-note text-quiet">
@@ -122,7 +176,7 @@ export function PlannedFilm({
             )}
           </p>
         </div>
-        <FilmScale limits={limits} meanUm={meanUm} />
+        <FilmScale limits={limits} meanUm={meanUm} seen={view.seen} />
         {laid && (
           <div className={isWide ? 'w-full' : ''}>
             <FilmNumbers surface={surface} deposit={laid.deposit} limits={wet} isColumn={!isWide} />

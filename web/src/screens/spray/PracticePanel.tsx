@@ -41,30 +41,6 @@ const FAULT_WORDS: Record<HandFault, (amount: number) => string> = {
   fast: (speed) => `${show('speed', speed)}: too fast, the film gets thin.`,
 };
 
-const KEEP = 'upholder.spray-best';
-
-/** Best scores of a person on this device, by lesson. */
-export function bestOf(memberId: string): Partial<Record<SprayLesson, number>> {
-  try {
-    return JSON.parse(localStorage.getItem(`${KEEP}.${memberId}`) ?? '{}') as Partial<
-      Record<SprayLesson, number>
-    >;
-  } catch {
-    return {};
-  }
-}
-
-/** Keeps a score where it is better than before. */
-export function keepBest(memberId: string, lesson: SprayLesson, score: number): void {
-  const before = bestOf(memberId);
-  if ((before[lesson] ?? -1) >= score) return;
-  try {
-    localStorage.setItem(`${KEEP}.${memberId}`, JSON.stringify({ ...before, [lesson]: score }));
-  } catch {
-    // A full or locked store keeps no best; the run itself is not lost by it.
-  }
-}
-
 function Held({ hold, onHold }: { hold: Hold; onHold(next: Hold): void }) {
   const turn = (part: Partial<Hold>) => onHold({ ...hold, ...part });
   return (
@@ -159,12 +135,13 @@ export function PracticePanel({
       <p className="max-w-prose">{LESSON_WORDS[lesson].goal}</p>
       <Held hold={hold} onHold={onHold} />
       <p className="text-note text-quiet">
-        Press on the piece to spray. Wheel or + and −: distance. Arrow keys: tilt. F: turn the fan.
+        Press on the piece to spray. Wheel, + and −, or a second finger up and down: distance. Arrow keys, or
+        a second finger sideways: tilt. F: turn the fan.
       </p>
       <ul className="flex flex-col gap-1" aria-live="polite" aria-label="Seen of the hand">
-        {faults.slice(0, 3).map(({ fault, amount }) => (
+        {faults.slice(0, 3).map(({ fault, amount }, index) => (
           <li key={fault} className="border-stop border-l-[6px] bg-stop-wash px-3 py-1.5">
-            {FAULT_WORDS[fault](amount)}
+            <span className="font-bold">{index + 1}</span> {FAULT_WORDS[fault](amount)}
           </li>
         ))}
         {hasSprayed && faults.length === 0 && (

@@ -1,22 +1,27 @@
 import {
+  type FilmLimits,
   type FilmSheet,
   filmFigures,
   filmScore,
   LESSON_PLANS,
   type SprayCase,
   type SprayLesson,
+  type Surface,
   surfaceOf,
 } from '@upholder/core/film';
+import type { PieceSpec } from '@upholder/core/pieces';
 import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { upholder } from '../../api/upholder.ts';
-import { Card } from '../../parts/controls.tsx';
+import { Button, Card } from '../../parts/controls.tsx';
 import { CELL_MM } from '../../workers/useFilm.ts';
 import { FilmNumbers } from './FilmFiguresCard.tsx';
 import { FilmMap } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
-import { bestOf, keepBest, PracticePanel } from './PracticePanel.tsx';
+import { PracticePanel } from './PracticePanel.tsx';
 import { Recordings } from './Recordings.tsx';
-import { type Hold, usePractice } from './usePractice.ts';
+import { faultMarks, type GunMark, ReplayBar } from './ReplayBar.tsx';
+import { useBestRuns } from './useBestRuns.ts';
+import { awayBy, type Hold, turnedBy, usePractice } from './usePractice.ts';
 import { limitsOf } from './useSprayCase.ts';
 
 const TILT_DEG = 5;
@@ -26,17 +31,17 @@ const STEP_MM = 10;
 function turned(hold: Hold, key: string): Hold | null {
   switch (key) {
     case 'ArrowLeft':
-      return { ...hold, yawDeg: Math.max(-70, hold.yawDeg - TILT_DEG) };
+      return turnedBy(hold, -TILT_DEG, 0);
     case 'ArrowRight':
-      return { ...hold, yawDeg: Math.min(70, hold.yawDeg + TILT_DEG) };
+      return turnedBy(hold, TILT_DEG, 0);
     case 'ArrowUp':
-      return { ...hold, pitchDeg: Math.max(-70, hold.pitchDeg - TILT_DEG) };
+      return turnedBy(hold, 0, -TILT_DEG);
     case 'ArrowDown':
-      return { ...hold, pitchDeg: Math.min(70, hold.pitchDeg + TILT_DEG) };
+      return turnedBy(hold, 0, TILT_DEG);
     case '+':
-      return { ...hold, distanceMm: Math.min(500, hold.distanceMm + STEP_MM) };
+      return awayBy(hold, STEP_MM);
     case '-':
-      return { ...hold, distanceMm: Math.max(80, hold.distanceMm - STEP_MM) };
+      return awayBy(hold, -STEP_MM);
     case 'f':
     case 'F':
       return { ...hold, isUpright: !hold.isUpright };
@@ -63,6 +68,122 @@ function useWheel(target: RefObject<HTMLElement | null>, onTurn: (by: number) =>
   }, [target]);
 }
 
+/** The gun over the piece, as its fan meets it. */
+function Fan({ gun, spread, isUpright }: { gun: GunMark; spread: number; isUpright: boolean }) {
+  const [dx, dy] = isUpright ? [0, spread] : [spread, 0];
+  return (
+    <line
+      x1={gun.x - dx}
+      y1={gun.y - dy}
+      x2={gun.x + dx}
+      y2={gun.y + dy}
+      stroke="#d0342c"
+      strokeWidth={gun.isOpen ? 5 : 2}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
+}
+
+/** Faults where they were, by their numbers. */
+function FaultRings({ marks, sizeMm }: { marks: readonly GunMark[]; sizeMm: number }) {
+  return marks.map(({ x, y }, index) => (
+    <g key={`${x} ${y}`}>
+      <circle cx={x} cy={y} r={sizeMm} fill="#fff" stroke="#a3210f" strokeWidth={sizeMm / 5} />
+      <text
+        x={x}
+        y={y}
+        fontSize={sizeMm * 1.3}
+        fontWeight={700}
+        fill="#1b1a17"
+        textAnchor="middle"
+        dominantBaseline="central"
+      >
+        {index + 1}
+      </text>
+    </g>
+  ));
+}
+
+type Practice = ReturnType<typeof usePractice>;
+const SHOWN_FAULTS = 3;
+
+/** The piece under the gun. */
+function Field({
+  piece,
+  surface,
+  limits,
+  practice,
+  hold,
+  spread,
+  isUprightPiece,
+  canvas,
+  moment,
+  onHold,
+}: {
+  piece: PieceSpec;
+  surface: Surface;
+  limits: FilmLimits;
+  practice: Practice;
+  hold: Hold;
+  /** Half of the fan on the piece, in mm. */
+  spread: number;
+  isUprightPiece: boolean;
+  canvas: RefObject<HTMLCanvasElement | null>;
+  /** The gun of a replay. */
+  moment: GunMark | null;
+  onHold(next: Hold): void;
+}) {
+  const field = useRef<HTMLDivElement | null>(null);
+  const blank = useMemo(() => new Float64Array(surface.count), [surface]);
+  useWheel(field, (by) => onHold(awayBy(hold, by)));
+  const marks = faultMarks(practice.path, practice.faults.slice(0, SHOWN_FAULTS), piece);
+  const gun = moment ?? (practice.at && { ...practice.at, isOpen: practice.isSpraying });
+  return (
+    // Strokes start and end off the piece: there is room around it.
+    <div
+      ref={field}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: keys turn the gun while the field has the focus
+      tabIndex={0}
+      role="application"
+      aria-label="Practice field"
+      className="min-w-0 flex-1 touch-none overflow-hidden bg-closed p-12 max-md:p-6"
+      onKeyDown={(event) => {
+        const next = turned(hold, event.key);
+        if (!next) return;
+        event.preventDefault();
+        onHold(next);
+      }}
+    >
+      <div
+        className="relative mx-auto"
+        style={{
+          maxWidth: piece.widthMm > piece.heightMm ? '100%' : `${(piece.widthMm / piece.heightMm) * 28}rem`,
+        }}
+      >
+        <FilmMap
+          piece={piece}
+          surface={surface}
+          filmUm={practice.deposit?.filmUm ?? blank}
+          limits={limits}
+          isUpright={isUprightPiece}
+          label="Wet film on the practice piece"
+          canvasRef={canvas}
+        >
+          {!practice.isSpraying && (
+            <FaultRings marks={marks} sizeMm={Math.max(piece.widthMm, piece.heightMm) / 45} />
+          )}
+          {gun && <Fan gun={gun} spread={spread} isUpright={hold.isUpright} />}
+        </FilmMap>
+        <div
+          className="-inset-12 max-md:-inset-6 absolute cursor-crosshair"
+          data-testid="gun"
+          {...practice.handlers}
+        />
+      </div>
+    </div>
+  );
+}
+
 /** A lesson: the card or the door, sprayed with pointer or finger, and what came of it. */
 export function PracticeView({
   one,
@@ -74,90 +195,51 @@ export function PracticeView({
   tabs(children: ReactNode): ReactNode;
 }) {
   const { data: session } = upholder.useSessionQuery();
-  const memberId = session?.member?.id ?? '';
+  const { scores, pathOf, keep } = useBestRuns(session?.member?.id ?? '');
   const [lesson, setLesson] = useState<SprayLesson>('speed');
   const { piece, isFlat } = LESSON_PLANS[lesson];
   const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
   const limits = useMemo(() => limitsOf(sheet, isFlat), [sheet, isFlat]);
-  const [hold, setHold] = useState<Hold>({
-    distanceMm: one.distanceMm,
-    yawDeg: 0,
-    pitchDeg: 0,
-    isUpright: true,
-  });
+  const square: Hold = { distanceMm: one.distanceMm, yawDeg: 0, pitchDeg: 0, isUpright: true };
+  const [hold, setHold] = useState(square);
+  const [moment, setMoment] = useState<GunMark | null>(null);
   const canvas = useRef<HTMLCanvasElement | null>(null);
-  const field = useRef<HTMLDivElement | null>(null);
-  const practice = usePractice(surface, one, limits, hold, canvas);
-  const [best, setBest] = useState(() => bestOf(memberId));
-  const { deposit, isReplay } = practice;
-  const blank = useMemo(() => new Float64Array(surface.count), [surface]);
+  const practice = usePractice(surface, one, limits, { hold, onHold: setHold }, canvas);
+  const { deposit, isReplay, path } = practice;
   useEffect(() => {
-    if (!deposit || isReplay || memberId === '') return;
+    if (!deposit || isReplay) return;
     const { score } = filmScore(filmFigures(surface, deposit.filmUm, limits, (part) => part === 'face'));
-    keepBest(memberId, lesson, score);
-    setBest(bestOf(memberId));
-  }, [deposit, isReplay, memberId, lesson, surface, limits]);
-  useWheel(field, (by) =>
-    setHold((before) => ({ ...before, distanceMm: Math.min(500, Math.max(80, before.distanceMm + by)) })),
-  );
-  const { at } = practice;
-  const spread = (one.setting.fanMm * hold.distanceMm) / one.referenceMm / 2;
+    keep(lesson, score, path);
+  }, [deposit, isReplay, path, keep, lesson, surface, limits]);
+  const best = pathOf(lesson);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
       <Card className="flex flex-col gap-4 p-4" aria-label="Practice">
         <div className="flex gap-5">
-          {/* Strokes start and end off the piece: there is room around it. */}
-          <div
-            ref={field}
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: keys turn the gun while the field has the focus
-            tabIndex={0}
-            role="application"
-            aria-label="Practice field"
-            className="min-w-0 flex-1 touch-none overflow-hidden bg-closed p-12 max-md:p-6"
-            onKeyDown={(event) => {
-              const next = turned(hold, event.key);
-              if (!next) return;
-              event.preventDefault();
-              setHold(next);
-            }}
-          >
-            <div
-              className="relative mx-auto"
-              style={{
-                maxWidth:
-                  piece.widthMm > piece.heightMm ? '100%' : `${(piece.widthMm / piece.heightMm) * 28}rem`,
-              }}
-            >
-              <FilmMap
-                piece={piece}
-                surface={surface}
-                filmUm={practice.deposit?.filmUm ?? blank}
-                limits={limits}
-                isUpright={!isFlat}
-                label="Wet film on the practice piece"
-                canvasRef={canvas}
-              >
-                {at && (
-                  <line
-                    x1={at.x - (hold.isUpright ? 0 : spread)}
-                    y1={at.y - (hold.isUpright ? spread : 0)}
-                    x2={at.x + (hold.isUpright ? 0 : spread)}
-                    y2={at.y + (hold.isUpright ? spread : 0)}
-                    stroke="#d0342c"
-                    strokeWidth={practice.isSpraying ? 5 : 2}
-                    vectorEffect="non-scaling-stroke"
-                  />
-                )}
-              </FilmMap>
-              <div
-                className="-inset-12 max-md:-inset-6 absolute cursor-crosshair"
-                data-testid="gun"
-                {...practice.handlers}
-              />
-            </div>
-          </div>
+          <Field
+            piece={piece}
+            surface={surface}
+            limits={limits}
+            practice={practice}
+            hold={hold}
+            spread={(one.setting.fanMm * hold.distanceMm) / one.referenceMm / 2}
+            isUprightPiece={!isFlat}
+            canvas={canvas}
+            moment={moment}
+            onHold={setHold}
+          />
           <FilmScale limits={limits} meanUm={null} />
         </div>
+        {path.length > 1 && !practice.isSpraying && (
+          <ReplayBar
+            path={path}
+            faults={practice.faults.slice(0, SHOWN_FAULTS)}
+            onMoment={(count, gun) => {
+              practice.scrub(count);
+              setMoment(gun);
+            }}
+          />
+        )}
         {deposit ? (
           <FilmNumbers surface={surface} deposit={deposit} limits={limits} />
         ) : (
@@ -168,18 +250,26 @@ export function PracticeView({
         {tabs(
           <PracticePanel
             lesson={lesson}
-            best={best}
+            best={scores}
             hold={hold}
             faults={practice.faults}
             hasSprayed={deposit !== null}
             onLesson={(next) => {
               setLesson(next);
-              setHold({ distanceMm: one.distanceMm, yawDeg: 0, pitchDeg: 0, isUpright: true });
+              setHold(square);
+              setMoment(null);
             }}
             onHold={setHold}
             onClear={practice.clear}
             recordings={
-              <Recordings piece={piece} one={one} path={practice.path} onReplay={practice.replay} />
+              <>
+                {best && (
+                  <Button className="self-start" onClick={() => practice.replay(best)}>
+                    Show my best run
+                  </Button>
+                )}
+                <Recordings piece={piece} one={one} path={path} onReplay={practice.replay} />
+              </>
             }
           />,
         )}

@@ -1,3 +1,4 @@
+import type { ShopContext } from '@upholder/core/api';
 import {
   type AnswerCase,
   FILM_QUESTIONS,
@@ -11,9 +12,12 @@ import {
   surfaceOf,
 } from '@upholder/core/film';
 import type { PieceSpec } from '@upholder/core/pieces';
+import { choiceWords, METHODS, type MethodId, methodsOf } from '@upholder/core/systems';
 import { useMemo, useState } from 'react';
+import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { show } from '../../base/voice.ts';
-import { Button } from '../../parts/controls.tsx';
+import { Button, Notice } from '../../parts/controls.tsx';
 import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
 import { FilmMap } from './FilmMap.tsx';
 
@@ -28,6 +32,65 @@ const WORDS: Record<FilmQuestion, { ask: string; sides: [string, string] }> = {
     sides: ['one of two light coats', 'one heavy coat'],
   },
 };
+
+/** The shop method that a question is about, with the answer that each side stands for. */
+const METHOD_OF: Partial<Record<FilmQuestion, { id: MethodId; answers: [string, string] }>> = {
+  overlap: { id: 'overlap', answers: ['50', '30'] },
+  'inner-edges': { id: 'edges', answers: ['first', 'overspray'] },
+  flat: { id: 'laying', answers: ['flat', 'hung'] },
+  'two-light': { id: 'coats', answers: ['two-light', 'one-full'] },
+};
+const MOST_REASON = 300;
+
+/** Makes one side of an answer what the shop does, with the numbers as its reason. */
+function ShopMethod({
+  question,
+  reason,
+  shop,
+}: {
+  question: FilmQuestion;
+  reason: string;
+  shop: ShopContext;
+}) {
+  const [save, { isLoading }] = upholder.useChangeShopMutation();
+  const mayChange = useMay('changeShop');
+  const [problem, setProblem] = useState<string | null>(null);
+  const method = METHOD_OF[question];
+  if (!method) return null;
+  const { id, answers } = method;
+  const own = shop.settings.methods;
+  const now = methodsOf(own)[id];
+  async function choose(answer: string): Promise<void> {
+    const { version, name, timeZone, settings } = shop;
+    const methods = {
+      choices: { ...own.choices, [id]: answer },
+      reasons: { ...own.reasons, [id]: reason.slice(0, MOST_REASON) },
+    };
+    const outcome = await save({ version, name, timeZone, settings: { ...settings, methods } });
+    setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
+  }
+  return (
+    <div className="border-line border-t pt-3">
+      <h3>Shop method: {METHODS[id].ask}</h3>
+      <p>
+        Now: <span className="font-semibold">{choiceWords(id, now)}</span>
+        {own.reasons[id] && <span className="text-quiet">. {own.reasons[id]}</span>}
+      </p>
+      {mayChange && (
+        <p className="mt-2 flex flex-wrap gap-2">
+          {answers
+            .filter((answer) => answer !== now)
+            .map((answer) => (
+              <Button key={answer} disabled={isLoading} onClick={() => void choose(answer)}>
+                Make it “{choiceWords(id, answer)}”
+              </Button>
+            ))}
+        </p>
+      )}
+      {problem && <Notice kind="stop">{problem}</Notice>}
+    </div>
+  );
+}
 
 interface Side {
   of: AnswerCase;
@@ -82,11 +145,13 @@ function Answer({
   piece,
   cases: [first, second],
   isFlat,
+  shop,
 }: {
   question: FilmQuestion;
   piece: PieceSpec;
   cases: [AnswerCase, AnswerCase];
   isFlat: boolean;
+  shop: ShopContext;
 }) {
   const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
   const [a, b] = [useSide(piece, surface, first), useSide(piece, surface, second)];
@@ -115,7 +180,12 @@ function Answer({
           </figure>
         ))}
       </div>
-      {a && b && <p className="max-w-prose">{answerWords(question, [a.side, b.side])}</p>}
+      {a && b && (
+        <>
+          <p className="max-w-prose">{answerWords(question, [a.side, b.side])}</p>
+          <ShopMethod question={question} reason={answerWords(question, [a.side, b.side])} shop={shop} />
+        </>
+      )}
     </div>
   );
 }
@@ -126,12 +196,14 @@ export function QuestionsPanel({
   one,
   sheet,
   isFlat,
+  shop,
   onCase,
 }: {
   piece: PieceSpec;
   one: SprayCase;
   sheet: FilmSheet;
   isFlat: boolean;
+  shop: ShopContext;
   onCase(next: SprayCase): void;
 }) {
   const [question, setQuestion] = useState<FilmQuestion | null>(null);
@@ -157,7 +229,7 @@ export function QuestionsPanel({
       </ul>
       {question && cases && (
         <>
-          <Answer question={question} piece={piece} cases={cases} isFlat={isFlat} />
+          <Answer question={question} piece={piece} cases={cases} isFlat={isFlat} shop={shop} />
           <Button className="self-start" onClick={() => onCase(cases[0].of)}>
             Set up like “{WORDS[question].sides[0]}”
           </Button>

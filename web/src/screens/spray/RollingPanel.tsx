@@ -1,14 +1,15 @@
 import type { ShopContext } from '@upholder/core/api';
 import type { ProductSheet } from '@upholder/core/catalogue';
 import { sheetFactor } from '@upholder/core/drying';
-import { areaOfLoad, rolledFilmUm, wetSection } from '@upholder/core/film';
+import { areaOfLoad, lapJoints, rolledFilmUm, wetSection } from '@upholder/core/film';
 import type { PieceSpec } from '@upholder/core/pieces';
 import { formatDuration } from '@upholder/core/units';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
-import { Notice } from '../../parts/controls.tsx';
+import { Card, Notice } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
+import { RolledPiece } from './RolledPiece.tsx';
 
 /** What a tool usually picks up, holds back and covers a minute, laid off. */
 const TOOLS = {
@@ -17,16 +18,23 @@ const TOOLS = {
 } as const;
 type Tool = keyof typeof TOOLS;
 
-/** Film by loading and spreading, and how large a part may be done before its edge has to be met. */
-export function RollingPanel({
+/**
+ * Rolling and brushing: film by loading and spreading, how large a part may be done before its edge has to be met, and the piece with its members, joints and
+ * laps beside it.
+ */
+export function RollingView({
   piece,
   sheet,
   climate,
+  tabs,
 }: {
   piece: PieceSpec;
   sheet: ProductSheet;
   climate: ShopContext['planningClimate'];
+  tabs(children: ReactNode): ReactNode;
 }) {
+  const long = Math.max(piece.widthMm, piece.heightMm);
+  const [wantedMm, setWanted] = useState<number | null>(null);
   const [tool, setTool] = useState<Tool>('roller');
   const [figures, setFigures] = useState<{ loadMl: number; areaM2: number; paceM2Min: number }>(() => ({
     loadMl: TOOLS.roller.loadMl,
@@ -40,68 +48,82 @@ export function RollingPanel({
   const section = wetEdgeMin === null ? null : wetSection(piece, wetEdgeMin, figures.paceM2Min);
   const isThin = film < sheet.wftMinUm;
   const isThick = film > sheet.wftMaxUm;
+  const sectionMm = Math.min(long, wantedMm ?? section?.lengthMm ?? long);
+  const joints = wetEdgeMin === null ? [] : lapJoints(piece, sectionMm, wetEdgeMin, figures.paceM2Min);
   return (
-    <div className="flex flex-col gap-3">
-      <ChoiceRow
-        label="Tool"
-        value={tool}
-        choices={(Object.keys(TOOLS) as Tool[]).map((key) => ({ value: key, words: TOOLS[key].name }))}
-        className="flex gap-2"
-        choiceClass={(isChosen) =>
-          `min-h-9 border-[1.5px] px-3.5 font-semibold ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
-        }
-        onChoose={(key) => {
-          const { loadMl, heldShare: held, paceM2Min } = TOOLS[key];
-          setTool(key);
-          setFigures({ loadMl, areaM2: areaOfLoad(loadMl, held, sheet.wftTypUm), paceM2Min });
-        }}
-      />
-      <div key={tool} className="grid grid-cols-2 gap-3">
-        <NumberEntry
-          label="One load"
-          quantity="volume"
-          value={figures.loadMl}
-          range={[1, 200]}
-          onValue={(loadMl) => setFigures({ ...figures, loadMl })}
-        />
-        <NumberEntry
-          label="Spread over"
-          quantity="area"
-          value={figures.areaM2}
-          range={[0.01, 5]}
-          onValue={(areaM2) => setFigures({ ...figures, areaM2 })}
-        />
-      </div>
-      <p>
-        <span className="quantity text-lead">{show('film', Math.round(film))}</span> wet;{' '}
-        <span className={isThin || isThick ? 'font-semibold text-stop' : 'text-quiet'}>
-          the sheet asks for {show('film', sheet.wftMinUm)} to {show('film', sheet.wftMaxUm)}
-          {isThin ? ': load more often' : isThick ? ': spread it farther' : ''}.
-        </span>
-      </p>
-      {section === null || wetEdgeMin === null ? (
-        <Notice>
-          The sheet says nothing about how long an edge stays wet. Enter it under Products &amp; stock, and
-          this says how large a part may be done at once.
-        </Notice>
-      ) : (
-        <Notice kind={section.isWhole ? 'act' : 'stop'}>
-          An edge stays wet for {formatDuration(wetEdgeMin)} here.{' '}
-          {section.isWhole
-            ? 'The whole piece can be done in one go.'
-            : `Do ${show('length', Math.round(section.lengthMm / 10) * 10)} at a time, ${show('area', section.areaM2)}: the next part has to run into it within ${formatDuration(section.minutes)}, or the lap shows.`}
-        </Notice>
-      )}
-      <h3>Order</h3>
-      <ol className="list-decimal pl-5">
-        <li>Recess and profiles by brush, along their own direction.</li>
-        <li>Panel, then rails, then stiles; each laid off along its grain before the next.</li>
-        <li>Outer edges last; look for runs at the corners.</li>
-        <li>
-          Roll the flats while the brushed parts are wet; a last light pass, nearly dry, all in one direction.
-        </li>
-      </ol>
-      <p className="text-note text-quiet">Once it tacks, leave it alone: sand and coat again instead.</p>
+    <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
+      <RolledPiece piece={piece} joints={joints} />
+      <Card className="p-4">
+        {tabs(
+          <div className="flex flex-col gap-3">
+            <ChoiceRow
+              label="Tool"
+              value={tool}
+              choices={(Object.keys(TOOLS) as Tool[]).map((key) => ({ value: key, words: TOOLS[key].name }))}
+              className="flex gap-2"
+              choiceClass={(isChosen) =>
+                `min-h-9 border-[1.5px] px-3.5 font-semibold ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
+              }
+              onChoose={(key) => {
+                const { loadMl, heldShare: held, paceM2Min } = TOOLS[key];
+                setTool(key);
+                setWanted(null);
+                setFigures({ loadMl, areaM2: areaOfLoad(loadMl, held, sheet.wftTypUm), paceM2Min });
+              }}
+            />
+            <div key={tool} className="grid grid-cols-2 gap-3">
+              <NumberEntry
+                label="One load"
+                quantity="volume"
+                value={figures.loadMl}
+                range={[1, 200]}
+                onValue={(loadMl) => setFigures({ ...figures, loadMl })}
+              />
+              <NumberEntry
+                label="Spread over"
+                quantity="area"
+                value={figures.areaM2}
+                range={[0.01, 5]}
+                onValue={(areaM2) => setFigures({ ...figures, areaM2 })}
+              />
+            </div>
+            <p>
+              <span className="quantity text-lead">{show('film', Math.round(film))}</span> wet;{' '}
+              <span className={isThin || isThick ? 'font-semibold text-stop' : 'text-quiet'}>
+                the sheet asks for {show('film', sheet.wftMinUm)} to {show('film', sheet.wftMaxUm)}
+                {isThin ? ': load more often' : isThick ? ': spread it farther' : ''}.
+              </span>
+            </p>
+            {section === null || wetEdgeMin === null ? (
+              <Notice>
+                The sheet says nothing about how long an edge stays wet. Enter it under Products &amp; stock,
+                and this says how large a part may be done at once.
+              </Notice>
+            ) : (
+              <Notice kind={section.isWhole ? 'act' : 'stop'}>
+                An edge stays wet for {formatDuration(wetEdgeMin)} here.{' '}
+                {section.isWhole
+                  ? 'The whole piece can be done in one go.'
+                  : `Do ${show('length', Math.round(section.lengthMm / 10) * 10)} at a time, ${show('area', section.areaM2)}: the next part has to run into it within ${formatDuration(section.minutes)}, or the lap shows.`}
+              </Notice>
+            )}
+            {section !== null && (
+              <NumberEntry
+                key={`${tool} ${piece.widthMm} ${piece.heightMm}`}
+                label="Done in one go, along the piece"
+                quantity="length"
+                value={sectionMm}
+                range={[50, Math.max(60, long)]}
+                onValue={setWanted}
+              />
+            )}
+            <p className="text-note text-quiet">
+              Roll the flats while the brushed parts are wet; a last light pass, nearly dry, all in one
+              direction. Once it tacks, leave it alone: sand and coat again instead.
+            </p>
+          </div>,
+        )}
+      </Card>
     </div>
   );
 }

@@ -7,11 +7,12 @@ import { upholder } from '../../api/upholder.ts';
 import { show } from '../../base/voice.ts';
 import { Card, Field, Select, Skeleton } from '../../parts/controls.tsx';
 import { Tabs } from '../../parts/Tabs.tsx';
+import { CombPanel, type Combs, NO_COMBS } from './CombPanel.tsx';
 import { GunPanel } from './GunPanel.tsx';
 import { PlannedFilm } from './PlannedFilm.tsx';
 import { PracticeView } from './PracticeView.tsx';
 import { QuestionsPanel } from './QuestionsPanel.tsx';
-import { RollingPanel } from './RollingPanel.tsx';
+import { RollingView } from './RollingPanel.tsx';
 import { SetUpPanel } from './SetUpPanel.tsx';
 import { StrokesPanel } from './StrokesPanel.tsx';
 import { filmSheetOf, limitsOf, SAMPLE_PIECES, useCover, useSprayChoice } from './useSprayCase.ts';
@@ -115,15 +116,20 @@ function Workshop({ choice }: { choice: Choice }) {
       ),
     [gun, product, sheet, step],
   );
-  const [changed, setChanged] = useState<{ from: SprayCase; to: SprayCase } | null>(null);
-  const one = changed && changed.from === start ? changed.to : start;
+  // What was set stays set while the same gun has the same product, also when its card is kept or the shop comes again from the server.
+  const about = `${gun?.id} ${product?.key} ${step?.id}`;
+  const [changed, setChanged] = useState<{ about: string; to: SprayCase } | null>(null);
+  const [combsOf, setCombsOf] = useState<{ pieceId: string | undefined; combs: Combs }>();
+  const combs = combsOf && combsOf.pieceId === chosen?.id ? combsOf.combs : NO_COMBS;
+  const setCombs = (next: Combs) => setCombsOf({ pieceId: chosen?.id, combs: next });
+  const one = changed?.about === about ? changed.to : start;
   const cover = useCover(choice);
   const limits = useMemo(() => sheet && limitsOf(sheet, isFlat), [sheet, isFlat]);
   if (!sheet || !piece || !one || !start || !limits)
     return (
       <Card className="p-5">No product on the shelf is sprayed. Add one under Products &amp; stock.</Card>
     );
-  const onCase = (to: SprayCase) => setChanged({ from: start, to });
+  const onCase = (to: SprayCase) => setChanged({ about, to });
   const open = (key: Tab) =>
     setSearch(
       (before) => {
@@ -148,18 +154,32 @@ function Workshop({ choice }: { choice: Choice }) {
             onCase={onCase}
           />
         )}
+        {product && (
+          <CombPanel
+            combs={combs}
+            onCombs={setCombs}
+            piece={piece}
+            pieceId={chosen?.id ?? ''}
+            productKey={product.key}
+            one={one}
+            detail={choice.detail}
+            shop={choice.shop}
+            onCase={onCase}
+          />
+        )}
       </SetUpPanel>
     ),
     strokes: <StrokesPanel one={one} plan={planOfCase(piece, one)} onCase={onCase} />,
-    rolling: product ? (
-      <RollingPanel
-        key={product.key}
+    questions: (
+      <QuestionsPanel
         piece={piece}
-        sheet={product.sheet}
-        climate={choice.shop.planningClimate}
+        one={one}
+        sheet={sheet}
+        isFlat={isFlat}
+        shop={choice.shop}
+        onCase={onCase}
       />
-    ) : null,
-    questions: <QuestionsPanel piece={piece} one={one} sheet={sheet} isFlat={isFlat} onCase={onCase} />,
+    ),
   };
   const tabs = (children: ReactNode) => (
     <Tabs
@@ -174,11 +194,34 @@ function Workshop({ choice }: { choice: Choice }) {
       {children}
     </Tabs>
   );
+  if (tab === 'rolling' && product)
+    return (
+      <RollingView
+        key={`${product.key} ${piece.tag} ${piece.widthMm}`}
+        piece={piece}
+        sheet={product.sheet}
+        climate={choice.shop.planningClimate}
+        tabs={tabs}
+      />
+    );
   if (tab === 'practice') return <PracticeView one={one} limits={sheet} tabs={tabs} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
-      <PlannedFilm piece={piece} one={one} limits={limits} cover={cover} isFlat={isFlat} />
-      <Card className="p-4">{tabs(panels[tab])}</Card>
+      <PlannedFilm
+        piece={piece}
+        one={one}
+        limits={limits}
+        cover={cover}
+        isFlat={isFlat}
+        combs={tab === 'set-up' ? combs.readings : []}
+        onPlace={
+          tab === 'set-up' && combs.placing !== null
+            ? (x, y) =>
+                setCombs({ placing: null, readings: [...combs.readings, { x, y, um: combs.placing ?? 0 }] })
+            : undefined
+        }
+      />
+      <Card className="p-4">{tabs(tab === 'rolling' ? null : panels[tab])}</Card>
     </div>
   );
 }
