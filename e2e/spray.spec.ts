@@ -237,7 +237,10 @@ test('comb readings are put on the map and say what the gun does', async ({ mare
   await page.getByRole('button', { name: 'Place the reading here' }).click({ position: { x: 30, y: 40 } });
   await expect(list.getByRole('listitem')).toHaveCount(5);
   await page.getByRole('button', { name: 'Work out the gun' }).click();
-  await expect(page.getByText(/Flow \d+ mL\/min \(\d+ mL\/min to/)).toBeVisible();
+  // Rough readings tell the amount, and say that they tell no more.
+  await expect(
+    page.getByText(/Flow \d+ mL\/min \(\d+ mL\/min to \d+ mL\/min\)\. Fan and profile stay/),
+  ).toBeVisible();
   await look(page, 'spray-combs');
   await page.getByRole('button', { name: 'Use this gun' }).click();
   await expect(page.getByLabel('Film on the piece')).toContainText('of 100');
@@ -259,7 +262,7 @@ test('dry film, what is seen after each coat, and a method that is set with its 
   await page.getByRole('button', { name: 'Is 50 % overlap better than 30 %?' }).click();
   await page.getByRole('button', { name: 'Make it “30 %”' }).click();
   await expect(page.getByText('Now: 30 %')).toBeVisible();
-  await page.goto(new URL('/methods', page.url()).toString());
+  await page.goto(new URL('/shop/methods', page.url()).toString());
   await expect(page.getByLabel('Why, for Overlap of strokes')).toHaveValue(
     /At the same mean film it varies by/,
   );

@@ -21,16 +21,36 @@ export interface Fitted {
 export interface GunFit {
   /** What leaves the gun and stays, against what was assumed. */
   amount: Fitted;
-  /** Width of the fan at the reference distance, in mm. */
-  fanMm: Fitted;
-  /** Exponent across the fan. */
-  b: Fitted;
+  /** Width of the fan at the reference distance, in mm, and the exponent across it; null where the readings tell only the amount. */
+  profile: { fanMm: Fitted; b: Fitted } | null;
   /** What the readings are off the fit, in µm: root mean square. */
   offUm: number;
 }
 
 const ROUNDS = 12;
-const Z90 = 1.645;
+/** Two-sided 90 % points of Student's t by degrees of freedom; those between take the one before. */
+const T90: readonly (readonly [freedom: number, t: number])[] = [
+  [1, 6.314],
+  [2, 2.92],
+  [3, 2.353],
+  [4, 2.132],
+  [5, 2.015],
+  [6, 1.943],
+  [8, 1.86],
+  [10, 1.812],
+  [15, 1.753],
+  [20, 1.725],
+  [30, 1.697],
+  [60, 1.671],
+  [120, 1.658],
+];
+function t90(freedom: number): number {
+  return T90.findLast(([from]) => from <= freedom)?.[1] ?? Number.POSITIVE_INFINITY;
+}
+
+/** A fan or an exponent that may be so far off, as a share of itself or at all, tells nothing. */
+const VAGUE_FAN = 0.25;
+const VAGUE_B = 1;
 /** Steps of the derivatives: shares of amount and fan, and of the exponent. */
 const NUDGES = [0.01, 2, 0.05] as const;
 const BOUNDS = [
@@ -62,7 +82,9 @@ function solve3(matrix: readonly (readonly number[])[], right: readonly number[]
 /**
  * Amount, fan and profile of a gun from wet-film readings on something that was sprayed along a known path, by least squares (Gauss–Newton, with
  * derivatives by differences); the ends of each figure come from the scatter about the fit.
- * @param readings at least four, on the face. @returns null where they do not fix the three figures, such as all in one place.
+ * Where they do not fix fan and profile, such as all in one place or too rough, the amount
+ * alone.
+ * @param readings at least four, on the face. @returns null for fewer, and where no paint was to come to any of them.
  */
 export function fitGun(
   surface: Surface,
@@ -71,19 +93,22 @@ export function fitGun(
   readings: readonly CombReading[],
 ): GunFit | null {
   if (readings.length < 4) return null;
+  // Narrow strokes for walls and edges keep their share of the fan.
+  const widest = Math.max(1, ...path.map((sample) => sample.fanMm));
   const model = (theta: readonly number[]): number[] => {
     const [amount = 1, fanMm = 200, b = 2] = theta;
     const { filmUm } = layPath(
       surface,
       { ...spray, flowMlMin: spray.flowMlMin * amount, shape: { ...spray.shape, b } },
-      path.map((sample) => ({ ...sample, fanMm })),
+      path.map((sample) => ({ ...sample, fanMm: (sample.fanMm * fanMm) / widest })),
     );
     return readings.map(({ x, y }) => filmAt(surface, filmUm, x, y) ?? 0);
   };
   const squares = (at: readonly number[]) =>
     readings.reduce((sum, { um }, index) => sum + (um - (at[index] ?? 0)) ** 2, 0);
-  let theta: number[] = [1, path[0]?.fanMm ?? 200, spray.shape.b];
-  let films = model(theta);
+  let theta: number[] = [1, widest, spray.shape.b];
+  const assumed = model(theta);
+  let films = assumed;
   let normal: number[][] = [];
   for (let round = 0; round < ROUNDS; round += 1) {
     const slopes = NUDGES.map((nudge, index) => {
@@ -98,7 +123,7 @@ export function fitGun(
       normal,
       slopes.map((slope) => product(slope, residual)),
     );
-    if (!step) return null;
+    if (!step) return amountOnly(readings, assumed);
     // Half the step until it is better: far from the fit the slopes mislead.
     let scale = 1;
     let next = theta;
@@ -119,17 +144,38 @@ export function fitGun(
   }
   const freedom = Math.max(1, readings.length - 3);
   const variance = squares(films) / freedom;
+  const wide = t90(freedom);
   const figure = (index: number): Fitted => {
     const unit = [0, 1, 2].map((at) => (at === index ? 1 : 0));
     const column = solve3(normal, unit);
-    const half = Z90 * Math.sqrt(Math.max(0, variance * (column?.[index] ?? 0)));
+    const half = wide * Math.sqrt(Math.max(0, variance * (column?.[index] ?? 0)));
     const value = theta[index] ?? 0;
     return { value, low: value - half, high: value + half };
   };
+  const [amount, fanMm, b] = [figure(0), figure(1), figure(2)];
+  // A figure that ran against its bound was not found.
+  const isAtBound = [1, 2].some((index) => BOUNDS[index]?.some((bound) => bound === theta[index]));
+  const isVague =
+    isAtBound || fanMm.high - fanMm.value > VAGUE_FAN * fanMm.value || b.high - b.value > VAGUE_B;
+  return isVague
+    ? amountOnly(readings, assumed)
+    : { amount, profile: { fanMm, b }, offUm: Math.sqrt(squares(films) / readings.length) };
+}
+
+/**
+ * The amount alone, by least squares through the origin against the film that was assumed at the same places. Null where nothing was to be there.
+ */
+function amountOnly(readings: readonly CombReading[], assumed: readonly number[]): GunFit | null {
+  const product = readings.reduce((sum, { um }, index) => sum + um * (assumed[index] ?? 0), 0);
+  const norm = assumed.reduce((sum, um) => sum + um * um, 0);
+  if (norm <= 0) return null;
+  const value = product / norm;
+  const squares = readings.reduce((sum, { um }, index) => sum + (um - value * (assumed[index] ?? 0)) ** 2, 0);
+  const freedom = readings.length - 1;
+  const half = t90(freedom) * Math.sqrt(squares / freedom / norm);
   return {
-    amount: figure(0),
-    fanMm: figure(1),
-    b: figure(2),
-    offUm: Math.sqrt(squares(films) / readings.length),
+    amount: { value, low: value - half, high: value + half },
+    profile: null,
+    offUm: Math.sqrt(squares / readings.length),
   };
 }

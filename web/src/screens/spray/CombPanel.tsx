@@ -33,16 +33,23 @@ function loggedReadings(detail: JobDetail | undefined, pieceId: string, productK
 const within = ({ low, high }: Fitted, words: (value: number) => string) => `${words(low)} to ${words(high)}`;
 
 function FitWords({ fit, one, onUse }: { fit: GunFit; one: SprayCase; onUse(): void }) {
+  const { profile } = fit;
   const flow = one.setting.flowMlMin;
   const flowOf = (factor: number) => show('flow', Math.max(0, Math.round(flow * factor)));
   const fan = (mm: number) => show('length', Math.max(0, Math.round(mm)));
   return (
     <div className="border-act border-l-[6px] bg-act-wash px-3 py-2" role="status">
       <p>
-        Flow <span className="quantity">{flowOf(fit.amount.value)}</span> ({within(fit.amount, flowOf)}), fan{' '}
-        <span className="quantity">{fan(fit.fanMm.value)}</span> ({within(fit.fanMm, fan)}), profile{' '}
-        <span className="quantity">{fit.b.value.toFixed(1)}</span> (
-        {within(fit.b, (b) => Math.max(1, b).toFixed(1))}), higher is softer at the ends.
+        Flow <span className="quantity">{flowOf(fit.amount.value)}</span> ({within(fit.amount, flowOf)})
+        {profile ? (
+          <>
+            , fan <span className="quantity">{fan(profile.fanMm.value)}</span> ({within(profile.fanMm, fan)}
+            ), profile <span className="quantity">{profile.b.value.toFixed(1)}</span> (
+            {within(profile.b, (b) => Math.max(1, b).toFixed(1))}), higher is softer at the ends.
+          </>
+        ) : (
+          '. Fan and profile stay as they are: for these it takes readings of one stroke across its whole fan.'
+        )}
       </p>
       <p className="text-note text-quiet">
         90 % confidence. The readings are off this by {show('film', Math.round(fit.offUm * 10) / 10)} on
@@ -200,14 +207,15 @@ export function CombPanel({
             fit={found.found}
             one={one}
             onUse={() => {
-              const { amount, fanMm, b } = found.found ?? {};
-              if (!amount || !fanMm || !b) return;
+              const { amount, profile } = found.found ?? {};
+              if (!amount) return;
               const setting = {
                 ...one.setting,
                 flowMlMin: Math.round(one.setting.flowMlMin * amount.value),
-                fanMm: Math.round(fanMm.value),
+                ...(profile && { fanMm: Math.round(profile.fanMm.value) }),
               };
-              onCase({ ...one, b: Math.round(b.value * 100) / 100, setting });
+              const b = profile ? Math.round(profile.b.value * 100) / 100 : one.b;
+              onCase({ ...one, b, setting });
             }}
           />
         )}
