@@ -1,4 +1,6 @@
 import {
+  FilmLayer,
+  type GunSample,
   layPath,
   pathOfCase,
   plumeOf,
@@ -29,6 +31,40 @@ function timed(work: () => void): number {
   return performance.now() - start;
 }
 
+/** What a hand asks: a frame of drawing at 60 a second, and two hundred strokes at once. */
+function benchHand(): void {
+  const surface = surfaceOf(PIECES.door, 3);
+  const at = (second: number, y: number): GunSample => ({
+    t: second,
+    x: -70 + 350 * second,
+    y,
+    z: 200,
+    yawDeg: 4,
+    pitchDeg: -3,
+    fanDeg: 90,
+    fanMm: 200,
+    flow: 1,
+  });
+  const frames: number[] = [];
+  const layer = new FilmLayer(surface, SPRAY);
+  for (let round = 0; round < 6; round += 1)
+    for (let frame = 1; frame < 90; frame += 1) {
+      const [from, to] = [at((frame - 1) / 60, 120 * round), at(frame / 60, 120 * round)];
+      frames.push(timed(() => layer.move(from, to)));
+    }
+  frames.sort((a, b) => a - b);
+  const strokes = Array.from({ length: 200 }, (_, stroke) =>
+    Array.from({ length: 60 }, (_point, index): GunSample => {
+      const sample = at(index / 40, (stroke * 37) % 720);
+      return { ...sample, t: sample.t + 2 * stroke, flow: index === 0 || index === 59 ? 0 : 1 };
+    }),
+  ).flat();
+  const many = timed(() => layPath(surface, SPRAY, strokes));
+  console.log(
+    `by hand on a door at 3 mm: a frame ${median(frames).toFixed(2)} ms, the slowest of a hundred ${(frames[Math.floor(frames.length * 0.99)] ?? 0).toFixed(2)} ms of 16.7; 200 strokes at once ${many.toFixed(0)} ms`,
+  );
+}
+
 /** Times of laying coats, and that the quick way gives the numbers of the formula. */
 export function benchFilm(): void {
   console.log('\nfilm          cell  points   map ms  one coat ms  ten coats ms  map kB');
@@ -51,6 +87,7 @@ export function benchFilm(): void {
         `${name.padEnd(13)} ${cell} mm ${String(surface.count).padStart(7)} ${map.toFixed(0).padStart(8)} ${single.toFixed(0).padStart(12)} ${ten.toFixed(0).padStart(13)} ${kb.toFixed(0).padStart(7)}`,
       );
     }
+  benchHand();
   const surface = surfaceOf(PIECES['drawer front'], 3);
   const gun = { t: 0, x: 240, y: 70, z: 200, yawDeg: 10, pitchDeg: -8, fanDeg: 90, fanMm: 200, flow: 1 };
   const amount = { ml: 220 / 60, scale: plumeOf({ ...SPRAY.shape, fanMm: 200 }).scale };

@@ -24,12 +24,17 @@ export function gunsFor(items: readonly StoredItem[], applicator: Applicator, pr
   return gunItemsFor(items, applicator, productKey).map(({ item }) => item);
 }
 
+/** Whether a gun works by the pressure of its pump, through a tip; others by needle or nozzle. */
+export function isByTip(applicator: Applicator): boolean {
+  return applicator === 'airless' || applicator === 'air-assisted';
+}
+
 /** What of a gun says how far its pressure may go. */
 export type GunPressure = Pick<Gun, 'applicator' | 'pressureBar' | 'maxInletBar' | 'maxBar'>;
 
 /** The most that a gun may be given: at its inlet on a compressor, by its pump where it is airless; null where nobody said. */
 export function mostBar({ applicator, maxInletBar, maxBar }: GunPressure): number | null {
-  return applicator === 'airless' || applicator === 'air-assisted' ? maxBar : maxInletBar;
+  return isByTip(applicator) ? maxBar : maxInletBar;
 }
 
 /** Whether a gun is set above what it may be given. */

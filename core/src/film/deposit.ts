@@ -30,6 +30,21 @@ export interface Deposit {
   airMl: number;
 }
 
+/** A box of cells of a map, both ends in it. */
+export interface CellBox {
+  fromColumn: number;
+  toColumn: number;
+  fromRow: number;
+  toRow: number;
+}
+
+/** A layer at a moment: its film, and where the paint went until then. */
+export interface KeptLayer {
+  filmUm: Float64Array;
+  onMl: number;
+  sprayedMl: number;
+}
+
 /** A step along the stroke is so long against the distance; one across it so short against half the fan. */
 const STEP_SHARE = 0.08;
 const ACROSS_PARTS = 10;
@@ -41,15 +56,25 @@ export class FilmLayer {
   readonly filmUm: Float64Array;
   readonly #plumes = new Map<number, Plume>();
   #smear: { plume: Plume; half: number; smear: Smear } | null = null;
+  /** Cells of the map that something came to since they were asked for. */
+  #touched: CellBox | null = null;
   #onMl = 0;
   #sprayedMl = 0;
 
+  /** @param before what is there already: the film of earlier coats, or a layer as it was kept, with its account. */
   constructor(
     readonly surface: Surface,
     readonly spray: Spray,
-    before?: Float64Array,
+    before?: Float64Array | KeptLayer,
   ) {
-    this.filmUm = before ? Float64Array.from(before) : new Float64Array(surface.count);
+    const film = before && 'filmUm' in before ? before.filmUm : before;
+    this.filmUm = film ? Float64Array.from(film) : new Float64Array(surface.count);
+    if (before && 'filmUm' in before) [this.#onMl, this.#sprayedMl] = [before.onMl, before.sprayedMl];
+  }
+
+  /** The layer as it is now, to be gone on from later. */
+  kept(): KeptLayer {
+    return { filmUm: Float64Array.from(this.filmUm), onMl: this.#onMl, sprayedMl: this.#sprayedMl };
   }
 
   #plumeFor(fanMm: number): Plume {
@@ -65,6 +90,24 @@ export class FilmLayer {
     const smear = smeared(plume, half);
     this.#smear = { plume, half, smear };
     return smear;
+  }
+
+  /** The cells of the map that may have changed since this was asked last; null where none has. */
+  touched(): CellBox | null {
+    const box = this.#touched;
+    this.#touched = null;
+    return box;
+  }
+
+  #touch(fromColumn: number, toColumn: number, fromRow: number, toRow: number): void {
+    if (toColumn < fromColumn || toRow < fromRow) return;
+    const before = this.#touched;
+    this.#touched = {
+      fromColumn: Math.min(before?.fromColumn ?? fromColumn, fromColumn),
+      toColumn: Math.max(before?.toColumn ?? toColumn, toColumn),
+      fromRow: Math.min(before?.fromRow ?? fromRow, fromRow),
+      toRow: Math.max(before?.toRow ?? toRow, toRow),
+    };
   }
 
   /** Where the paint went so far. */
@@ -138,6 +181,7 @@ export class FilmLayer {
     const toColumn = Math.min(columns - 1, Math.floor(reach.toX / dx));
     const fromRow = Math.max(0, Math.floor(reach.fromY / dy));
     const toRow = Math.min(rows - 1, Math.floor(reach.toY / dy));
+    this.#touch(fromColumn, toColumn, fromRow, toRow);
     let laid = 0;
     for (let row = fromRow; row <= toRow; row += 1) {
       const start = row * columns;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { pathOfCase, USUAL_CASE } from './cases.ts';
-import { layPath } from './deposit.ts';
+import { FilmLayer, layPath } from './deposit.ts';
 import { filmFigures } from './filmMap.ts';
+import type { GunSample } from './path.ts';
 import { LESSON_PLANS } from './practice.ts';
 import { MOST_RUN_SAMPLES, PracticeRunSchema, packedPath, unpackedPath } from './runs.ts';
 import { surfaceOf } from './surface.ts';
@@ -45,5 +46,34 @@ describe('a kept run', () => {
     expect(PracticeRunSchema.safeParse({ ...run, score: 101 }).success).toBe(false);
     expect(PracticeRunSchema.safeParse({ ...run, lesson: 'dancing' }).success).toBe(false);
     expect(PracticeRunSchema.safeParse({ ...run, path: [[0, 1, 2]] }).success).toBe(false);
+  });
+});
+
+describe('a layer that was kept on the way', () => {
+  it('goes on to the same film and the same account', () => {
+    const surface = surfaceOf(piece, 8);
+    const spray = { flowMlMin: 220, transfer: 0.65, shape: { referenceMm: 200, b: 2, bAlong: 2 } };
+    const lay = (layer: FilmLayer, from: number, to: number) => {
+      for (let index = Math.max(1, from); index < to; index += 1)
+        layer.move(path[index - 1] as GunSample, path[index] as GunSample);
+    };
+    const whole = new FilmLayer(surface, spray);
+    lay(whole, 0, path.length);
+    const half = new FilmLayer(surface, spray);
+    const middle = Math.floor(path.length / 2);
+    lay(half, 0, middle);
+    const kept = half.kept();
+    // What is sprayed afterwards does not reach what was kept.
+    lay(half, middle, path.length);
+    const again = new FilmLayer(surface, spray, kept);
+    lay(again, middle, path.length);
+    // Steps of almost the same length share a smear within a layer: the last digits may differ.
+    const apart = again.filmUm.reduce(
+      (most, um, index) => Math.max(most, Math.abs(um - (whole.filmUm[index] ?? 0))),
+      0,
+    );
+    expect(apart).toBeLessThan(1e-4);
+    expect(again.deposit().sprayedMl).toBeCloseTo(whole.deposit().sprayedMl, 9);
+    expect(again.deposit().onPieceMl).toBeCloseTo(whole.deposit().onPieceMl, 6);
   });
 });

@@ -64,16 +64,19 @@ function Arrow({ stroke, number, scale }: { stroke: Stroke; number: number; scal
 export function StrokeDrawing({
   piece,
   plan,
+  bold = 1,
   className = '',
 }: {
   piece: Geometry;
   plan: StrokePlan;
+  /** Lines and numbers are so much larger: above 1 where the drawing is small. */
+  bold?: number;
   className?: string;
 }) {
   const { panels, insets } = figureOf(piece);
   // What is drawn on a large piece is drawn larger, so that it is as large on paper.
-  const scale = Math.max(piece.widthMm, piece.heightMm) / 500;
-  const around = AROUND_MM * Math.max(1, scale * 0.6);
+  const scale = (bold * Math.max(piece.widthMm, piece.heightMm)) / 500;
+  const around = AROUND_MM + DOT_MM * Math.max(0, scale - 1);
   return (
     <svg
       viewBox={`${-around} ${-around} ${piece.widthMm + 2 * around} ${piece.heightMm + 2 * around}`}

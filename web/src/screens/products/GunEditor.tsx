@@ -1,6 +1,6 @@
 import type { BenchItemRow, ShopContext } from '@upholder/core/api';
 import { APPLICATOR_WORDS, APPLICATORS, isSprayed } from '@upholder/core/catalogue';
-import { flowOfGun, HEAVY_G, isSetTooHigh, readTip } from '@upholder/core/equipment';
+import { flowOfGun, HEAVY_G, isByTip, isSetTooHigh, readTip } from '@upholder/core/equipment';
 import { type Gun, itemsOf, strainerUm } from '@upholder/core/mixing';
 import { regional } from '@upholder/core/said';
 import type { QuantityName } from '@upholder/core/units';
@@ -25,8 +25,7 @@ function typed(name: QuantityName, text: string, stored: number | null = null): 
 }
 
 /** Tips of airless guns go by thousandths of an inch, needles by tenths of a millimetre. */
-const isByTip = (applicator: unknown) => applicator === 'airless' || applicator === 'air-assisted';
-const orificeOf = (applicator: unknown) => (isByTip(applicator) ? 'tip' : 'needle');
+const orificeOf = (applicator: unknown) => (isByTip(applicator as Gun['applicator']) ? 'tip' : 'needle');
 
 function orifice(draft: Draft): number | null {
   const mm = typed(orificeOf(draft.applicator), String(draft.orificeUm ?? ''));

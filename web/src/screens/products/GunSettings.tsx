@@ -1,3 +1,4 @@
+import { isByTip } from '@upholder/core/equipment';
 import { AIR_CAPS, type Gun } from '@upholder/core/mixing';
 import { Field, Select } from '../../parts/controls.tsx';
 import { DraftField } from '../../parts/DraftField.tsx';
@@ -11,10 +12,10 @@ const CAP_WORDS: Record<(typeof AIR_CAPS)[number], string> = {
 
 /** What a gun of one kind is set to and needs: tip, pressures, filter and hose, or air and cap. */
 export function GunSettings({ form, applicator }: { form: DraftForm; applicator: Gun['applicator'] }) {
-  const isByTip = applicator === 'airless' || applicator === 'air-assisted';
+  const hasTip = isByTip(applicator);
   return (
     <>
-      {isByTip && (
+      {hasTip && (
         <>
           <DraftField form={form} name="tip" label="Tip code" />
           <DraftField form={form} name="pressureBar" label="Pressure, bar" />
@@ -45,7 +46,7 @@ export function GunSettings({ form, applicator }: { form: DraftForm; applicator:
           </Field>
         </>
       )}
-      {(isByTip || applicator === 'compressor') && <DraftField form={form} name="hoseM" label="Hose, m" />}
+      {(hasTip || applicator === 'compressor') && <DraftField form={form} name="hoseM" label="Hose, m" />}
     </>
   );
 }

@@ -64,13 +64,13 @@ export function CardStrokes({
               <span className="font-semibold">{alike.map(({ step }) => step.name).join(', ')}:</span>{' '}
               {settingWords(first)}. Dashed strokes first, narrow and light; start and stop off the piece.
             </p>
-            <ul className="mt-1 grid grid-cols-4 gap-x-4 gap-y-2 max-md:grid-cols-2 print:grid-cols-4">
+            <ul className="mt-1 grid grid-cols-3 gap-x-4 gap-y-3 max-md:grid-cols-1 print:grid-cols-3">
               {strokeGroups(pieces, first.of).map(({ pieces: ofOne, plan }) => {
                 const [piece] = ofOne;
                 if (!piece) return null;
                 return (
                   <li key={piece.id} className="break-inside-avoid">
-                    <StrokeDrawing piece={piece} plan={plan} className="h-36 w-full print:h-32" />
+                    <StrokeDrawing piece={piece} plan={plan} bold={1.7} className="h-56 w-full print:h-48" />
                     <p className="font-semibold">{ofOne.map(({ tag }) => tag).join(', ')}</p>
                     <p className="text-small">
                       {strokeWords(plan).join('; ')}. {Math.round(plan.sprayS)} s,{' '}

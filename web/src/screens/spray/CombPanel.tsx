@@ -167,11 +167,10 @@ export function CombPanel({
         {readings.length > 0 && (
           <ul className="flex flex-col gap-1" aria-label="Comb readings">
             {readings.map((reading) => (
-              <li key={`${reading.x} ${reading.y}`} className="flex flex-wrap items-center gap-2">
+              <li key={`${reading.x} ${reading.y}`} className="flex items-center gap-2">
                 <span className="quantity">{show('film', reading.um)}</span>
                 <span className="text-quiet">
-                  {show('length', Math.round(reading.x))} from the left,{' '}
-                  {show('length', Math.round(reading.y))} from the top
+                  {show('length', Math.round(reading.x))} right, {show('length', Math.round(reading.y))} down
                 </span>
                 <Button
                   kind="quiet"

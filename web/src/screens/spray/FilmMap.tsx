@@ -1,4 +1,4 @@
-import { type FilmLimits, type Run, runsOf, type Surface } from '@upholder/core/film';
+import { type CellBox, type FilmLimits, type Run, runsOf, type Surface } from '@upholder/core/film';
 import { figureOf, type Geometry } from '@upholder/core/pieces';
 import { type ReactNode, type Ref, useEffect, useRef } from 'react';
 import { paintPixel } from './filmColours.ts';
@@ -12,24 +12,29 @@ function paintCells(
   canvas: HTMLCanvasElement,
   surface: Surface,
   write: (data: Uint8ClampedArray, at: number, place: { cell: number; row: number; column: number }) => void,
+  box?: CellBox,
 ): void {
   const { columns, rows } = surface;
   const [width, height] = [columns * 2, rows * 2];
-  if (canvas.width !== width) canvas.width = width;
-  if (canvas.height !== height) canvas.height = height;
+  const isSame = canvas.width === width && canvas.height === height;
+  if (!isSame) [canvas.width, canvas.height] = [width, height];
   const context = canvas.getContext('2d');
   if (!context) return;
-  const picture = context.createImageData(width, height);
+  // A picture of another size is empty: all of it is painted.
+  const part = isSame && box ? box : { fromColumn: 0, toColumn: columns - 1, fromRow: 0, toRow: rows - 1 };
+  const [left, top] = [part.fromColumn * 2, part.fromRow * 2];
+  const [right, bottom] = [part.toColumn * 2 + 2, part.toRow * 2 + 2];
+  const picture = context.createImageData(right - left, bottom - top);
   const place = { cell: 0, row: 0, column: 0 };
-  for (let row = 0; row < height; row += 1)
-    for (let column = 0; column < width; column += 1) {
+  for (let row = top; row < bottom; row += 1)
+    for (let column = left; column < right; column += 1) {
       place.cell = (row >> 1) * columns + (column >> 1);
       if (surface.area[place.cell] === 0) continue;
       place.row = row;
       place.column = column;
-      write(picture.data, (row * width + column) * 4, place);
+      write(picture.data, ((row - top) * (right - left) + column - left) * 4, place);
     }
-  context.putImageData(picture, 0, 0);
+  context.putImageData(picture, left, top);
 }
 
 /** Paints what is seen of a piece: a colour by the dry film of each cell, out of a table from no film on. */
@@ -46,20 +51,29 @@ export function paintSeen(
   });
 }
 
-/** Paints a film into a canvas, a pixel a cell; too thin is dotted, too thick is hatched, so that it can be told without colours. */
+/**
+ * Paints a film into a canvas, a pixel a cell; too thin is dotted, too thick is hatched, so that it can be told without colours.
+ * @param box cells that changed; all where it is left out.
+ */
 export function paintFilm(
   canvas: HTMLCanvasElement,
   surface: Surface,
   filmUm: Float64Array,
   limits: FilmLimits,
+  box?: CellBox,
 ): void {
-  paintCells(canvas, surface, (data, at, { cell, row, column }) => {
+  const write = (
+    data: Uint8ClampedArray,
+    at: number,
+    { cell, row, column }: { cell: number; row: number; column: number },
+  ) => {
     const um = filmUm[cell] as number;
     const isDot =
       um < limits.leastUm && um > 0 && row % (2 * DOT_EVERY) === 0 && column % (2 * DOT_EVERY) === 0;
     const isHatch = um > limits.sagUm && (row + column) % (2 * HATCH_EVERY) < 2;
     paintPixel(data, at, isDot ? limits.sagUm : isHatch ? 0 : um, limits);
-  });
+  };
+  paintCells(canvas, surface, write, box);
 }
 
 /** Runs as drips, straight down from where they would start. */

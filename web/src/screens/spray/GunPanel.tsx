@@ -1,6 +1,7 @@
 import type { BenchItemRow, ProductRow, ShopContext } from '@upholder/core/api';
 import {
   flowOfGun,
+  isByTip,
   isSetTooHigh,
   mostBar,
   type OfferedSetUp,
@@ -43,14 +44,15 @@ const DOUBT_WORDS: Record<SetUpDoubt, string> = {
 };
 
 /** `220 mL/min, fan 200 mm at 200 mm, overlap 50 %, 35 cm/s`. */
-function cardWords(card: SetUpCard): string {
+function cardWords(card: SetUpCard, { applicator }: Gun): string {
+  const opening = isByTip(applicator) ? 'tip' : 'needle';
   return [
     show('flow', card.flowMlMin),
     `fan ${show('length', Math.round(card.fanMm))} at ${show('length', Math.round(card.distanceMm))}`,
     `overlap ${Math.round(card.overlap * 100)} %`,
     show('speed', card.speedCmS),
     card.tip !== '' && `tip ${card.tip}`,
-    card.tip === '' && card.orificeUm !== null && `needle ${show('needle', card.orificeUm / 1000)}`,
+    card.tip === '' && card.orificeUm !== null && `${opening} ${show(opening, card.orificeUm / 1000)}`,
     card.pressureBar !== null && `${card.pressureBar} bar`,
     card.cupSeconds !== null && `${card.cupSeconds} s in the cup`,
   ]
@@ -58,7 +60,17 @@ function cardWords(card: SetUpCard): string {
     .join(', ');
 }
 
-function Offered({ offered, shop, onUse }: { offered: OfferedSetUp; shop: ShopContext; onUse(): void }) {
+function Offered({
+  offered,
+  gun,
+  shop,
+  onUse,
+}: {
+  offered: OfferedSetUp;
+  gun: Gun;
+  shop: ShopContext;
+  onUse(): void;
+}) {
   const { card, doubts, trust } = offered;
   const product = shop.products.find(({ key }) => key === card.productKey)?.sheet.name ?? card.productKey;
   return (
@@ -66,7 +78,7 @@ function Offered({ offered, shop, onUse }: { offered: OfferedSetUp; shop: ShopCo
       <p className="font-semibold">
         Last time, {dayWords(toMinute(card.at), shop.timeZone)}, {card.by}: {product}
       </p>
-      <p>{cardWords(card)}</p>
+      <p>{cardWords(card, gun)}</p>
       {card.note !== '' && <p className="italic">{card.note}</p>}
       <p className="mt-1">
         <span className="font-semibold">{TRUST_WORDS[trust]}</span>{' '}
@@ -213,6 +225,7 @@ export function GunPanel({
       {offered && (
         <Offered
           offered={offered}
+          gun={gun}
           shop={shop}
           onUse={() => {
             const { flowMlMin, transfer, fanMm, overlap, speedCmS, distanceMm } = offered.card;

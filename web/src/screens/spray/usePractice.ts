@@ -4,6 +4,7 @@ import {
   type FilmLimits,
   type GunSample,
   handFaults,
+  type KeptLayer,
   type SeenFault,
   type SprayCase,
   type Surface,
@@ -41,6 +42,15 @@ interface Practice {
     onPointerCancel(event: PointerEvent<HTMLElement>): void;
     onPointerLeave(event: PointerEvent<HTMLElement>): void;
   };
+}
+
+/** What of a pointer says where and when. */
+type Touch = Pick<globalThis.PointerEvent, 'clientX' | 'clientY' | 'timeStamp' | 'target'>;
+
+/** Everywhere that a pointer was since the event before: more often than a frame comes. */
+function coalesced({ nativeEvent }: PointerEvent<HTMLElement>): readonly Touch[] {
+  const all = nativeEvent.getCoalescedEvents?.() ?? [];
+  return all.length > 0 ? all : [nativeEvent];
 }
 
 /** A gun that is held so and looks at a place. */
@@ -110,6 +120,15 @@ function useFingers(hold: Hold, onHold: (next: Hold) => void) {
   };
 }
 
+/** The film is kept every so many samples, so that going back in a long run need not lay all of it again; so often at most. */
+const MARK_EVERY = 400;
+const MOST_MARKS = 40;
+interface FilmMark {
+  /** Samples that are in it. */
+  count: number;
+  kept: KeptLayer;
+}
+
 /** What was sprayed, and on what. */
 interface Sprayed {
   deposit: Deposit | null;
@@ -133,17 +152,28 @@ export function usePractice(
   const layer = useRef<FilmLayer | null>(null);
   const path = useRef<GunSample[]>([]);
   const painted = useRef(0);
+  const marks = useRef<FilmMark[]>([]);
   const frame = useRef(0);
   const fingers = useFingers(hold, onHold);
   const [state, setState] = useState<Sprayed>({ ...NOTHING, on: surface });
   const [isSpraying, setSpraying] = useState(false);
+  const place = useRef<{ x: number; y: number } | null>(null);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
   const { flowMlMin, transfer, fanMm } = one.setting;
   const { b, referenceMm } = one;
+  /** Takes the film back to what it was at a kept moment; to nothing where there is none. */
+  const backTo = useCallback(
+    (mark: FilmMark | null) => {
+      const spray = { flowMlMin, transfer, shape: { referenceMm, b, bAlong: 2 } };
+      layer.current = new FilmLayer(surface, spray, mark?.kept);
+      painted.current = mark?.count ?? 0;
+    },
+    [surface, flowMlMin, transfer, b, referenceMm],
+  );
   const wipe = useCallback(() => {
-    layer.current = new FilmLayer(surface, { flowMlMin, transfer, shape: { referenceMm, b, bAlong: 2 } });
-    painted.current = 0;
-  }, [surface, flowMlMin, transfer, b, referenceMm]);
+    marks.current = [];
+    backTo(null);
+  }, [backTo]);
   const clear = useCallback(() => {
     wipe();
     path.current = [];
@@ -153,29 +183,38 @@ export function usePractice(
   useEffect(() => () => cancelAnimationFrame(frame.current), []);
 
   const scrub = (count: number) => {
-    if (count < painted.current) wipe();
+    // After going back everything is painted again, and so is a fresh film.
+    const isBack = count < painted.current || painted.current === 0;
+    if (count < painted.current) backTo(marks.current.findLast((mark) => mark.count <= count) ?? null);
     const film = layer.current;
     if (!film) return;
-    for (let index = Math.max(1, painted.current); index < count; index += 1)
+    for (let index = Math.max(1, painted.current); index < count; index += 1) {
       film.move(path.current[index - 1] as GunSample, path.current[index] as GunSample);
+      const isNew = (marks.current.at(-1)?.count ?? 0) + MARK_EVERY <= index;
+      if (isNew && marks.current.length < MOST_MARKS)
+        marks.current.push({ count: index + 1, kept: film.kept() });
+    }
     painted.current = count;
-    if (canvas.current) paintFilm(canvas.current, surface, film.filmUm, limits);
+    const box = film.touched();
+    if (canvas.current && (box || isBack))
+      paintFilm(canvas.current, surface, film.filmUm, limits, isBack ? undefined : (box ?? undefined));
   };
   const paint = () => {
     frame.current = 0;
+    if (place.current) setAt(place.current);
     scrub(path.current.length);
   };
   // The gun may look beside the piece: what counts is the piece, not what the pointer is over.
-  const placeOf = (event: PointerEvent<HTMLElement>) => {
-    const box = (canvas.current ?? event.currentTarget).getBoundingClientRect();
+  const placeOf = (event: Touch) => {
+    const box = (canvas.current ?? (event.target as HTMLElement)).getBoundingClientRect();
     return {
       x: ((event.clientX - box.left) / box.width) * surface.widthMm,
       y: ((event.clientY - box.top) / box.height) * surface.heightMm,
     };
   };
-  const sample = (event: PointerEvent<HTMLElement>, flow: number): GunSample =>
+  const sample = (event: Touch, flow: number): GunSample =>
     heldAt(placeOf(event), hold, { t: event.timeStamp / 1000, fanMm, flow });
-  const add = (event: PointerEvent<HTMLElement>, flow: number) => {
+  const add = (event: Touch, flow: number) => {
     path.current.push(sample(event, flow));
     frame.current ||= requestAnimationFrame(paint);
   };
@@ -245,13 +284,15 @@ export function usePractice(
       },
       onPointerMove(event) {
         if (fingers.turns(event)) return;
-        setAt(placeOf(event));
-        if (isSpraying) add(event, 1);
+        place.current = placeOf(event);
+        if (isSpraying) for (const one of coalesced(event)) add(one, 1);
+        frame.current ||= requestAnimationFrame(paint);
       },
       onPointerUp: (event) => fingers.lifts(event) || end(event),
       onPointerCancel: (event) => fingers.lifts(event) || end(event),
       onPointerLeave(event) {
         if (fingers.lifts(event)) return;
+        place.current = null;
         if (!isSpraying) setAt(null);
         else end(event);
       },
