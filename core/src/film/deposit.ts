@@ -4,7 +4,6 @@ import {
   type Plume,
   type PlumeShape,
   plumeOf,
-  plumeStrength,
   SMEAR_STEPS,
   type Smear,
   smeared,
@@ -269,33 +268,4 @@ export function layPath(surface: Surface, spray: Spray, path: GunPath, before?: 
   for (let index = 1; index < path.length; index += 1)
     layer.move(path[index - 1] as GunSample, path[index] as GunSample);
   return layer.deposit();
-}
-
-/**
- * Film in µm that one puff of a gun lays on one point, straight from the formula `Q·TE·strength·cos(incidence)/r²`, without tables, boxes or
- * tiles: what the quick way is measured against. Shadows are left to {@link isShadowed}.
- * @param scale of the plume, see {@link plumeOf}.
- */
-export function puffUm(
-  surface: Surface,
-  index: number,
-  spray: Spray,
-  sample: GunSample,
-  amount: { ml: number; scale: number },
-): number {
-  const { px, py, pz, a, u, v } = aimOf(sample);
-  const e = [
-    (surface.x[index] as number) - px,
-    (surface.y[index] as number) - py,
-    (surface.z[index] as number) - pz,
-  ] as const;
-  const dot = (w: readonly [number, number, number]) => e[0] * w[0] + e[1] * w[1] + e[2] * w[2];
-  const r = Math.hypot(...e);
-  const ahead = dot(a);
-  const facing =
-    -dot([surface.nx[index] as number, surface.ny[index] as number, surface.nz[index] as number]) / r;
-  if (ahead <= 0 || facing <= 0) return 0;
-  const shape = { ...spray.shape, fanMm: sample.fanMm };
-  const strength = plumeStrength(shape, Math.atan(dot(u) / ahead), Math.atan(dot(v) / ahead));
-  return (amount.ml * spray.transfer * amount.scale * 1e6 * strength * facing) / r ** 2;
 }

@@ -7,6 +7,7 @@ export * from './filmMap.ts';
 export * from './path.ts';
 export * from './plume.ts';
 export * from './practice.ts';
+export * from './puff.ts';
 export * from './rolling.ts';
 export * from './runs.ts';
 export * from './sanding.ts';

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { pieceOf } from '../../test/pieceOf.ts';
-import { layPath, puffUm, type Spray } from './deposit.ts';
+import { layPath, type Spray } from './deposit.ts';
 import { filmFigures } from './filmMap.ts';
 import { type GunSample, NO_FAULTS, pathOf, type Stroke } from './path.ts';
 import { plumeAngles, plumeOf, plumeStrength } from './plume.ts';
+import { puffUm } from './puff.ts';
 import { settingFilmUm } from './setting.ts';
 import { bestField, faceReckoning, fieldStrokes, strokePlanOf } from './strokePlan.ts';
 import { surfaceOf } from './surface.ts';

@@ -22,6 +22,7 @@ import { show } from '../../base/voice.ts';
 import { BucketRun } from '../../parts/BucketRun.tsx';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { AirAndCup } from './AirAndCup.tsx';
+import { TipPart } from './TipPart.tsx';
 
 const OUTCOME_WORDS: Record<SetUpCard['outcome'], string> = {
   well: 'well',
@@ -254,6 +255,11 @@ export function GunPanel({
           }}
         />
       </Part>
+      {isByTip(gun.applicator) && (
+        <Part title="Flow and fan by the tip">
+          <TipPart gun={gun} one={one} onCase={onCase} />
+        </Part>
+      )}
       <Part title="Air, cup and weight in the hand">
         <AirAndCup gun={gun} plan={plan} density={product.sheet.densityKgL} shop={shop} />
       </Part>

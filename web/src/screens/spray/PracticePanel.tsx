@@ -9,7 +9,7 @@ import type { ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
-import type { Hold } from './usePractice.ts';
+import type { Hold } from './hold.ts';
 
 export const LESSON_WORDS: Record<SprayLesson, { name: string; goal: string }> = {
   speed: { name: 'Speed', goal: 'Several strokes along the card, all as fast as the set-up says.' },

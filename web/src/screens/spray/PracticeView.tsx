@@ -17,11 +17,13 @@ import { CELL_MM } from '../../workers/useFilm.ts';
 import { FilmNumbers } from './FilmFiguresCard.tsx';
 import { FilmMap } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
+import { awayBy, type Hold, turnedBy } from './hold.ts';
+import { Fan, FaultRings, LiveSpeed } from './PracticeMarks.tsx';
 import { PracticePanel } from './PracticePanel.tsx';
 import { Recordings } from './Recordings.tsx';
 import { faultMarks, type GunMark, ReplayBar } from './ReplayBar.tsx';
 import { useBestRuns } from './useBestRuns.ts';
-import { awayBy, type Hold, turnedBy, usePractice } from './usePractice.ts';
+import { usePractice } from './usePractice.ts';
 import { limitsOf } from './useSprayCase.ts';
 
 const TILT_DEG = 5;
@@ -66,42 +68,6 @@ function useWheel(target: RefObject<HTMLElement | null>, onTurn: (by: number) =>
     node.addEventListener('wheel', wheel, { passive: false });
     return () => node.removeEventListener('wheel', wheel);
   }, [target]);
-}
-
-/** The gun over the piece, as its fan meets it. */
-function Fan({ gun, spread, isUpright }: { gun: GunMark; spread: number; isUpright: boolean }) {
-  const [dx, dy] = isUpright ? [0, spread] : [spread, 0];
-  return (
-    <line
-      x1={gun.x - dx}
-      y1={gun.y - dy}
-      x2={gun.x + dx}
-      y2={gun.y + dy}
-      stroke="#d0342c"
-      strokeWidth={gun.isOpen ? 5 : 2}
-      vectorEffect="non-scaling-stroke"
-    />
-  );
-}
-
-/** Faults where they were, by their numbers. */
-function FaultRings({ marks, sizeMm }: { marks: readonly GunMark[]; sizeMm: number }) {
-  return marks.map(({ x, y }, index) => (
-    <g key={`${x} ${y}`}>
-      <circle cx={x} cy={y} r={sizeMm} fill="#fff" stroke="#a3210f" strokeWidth={sizeMm / 5} />
-      <text
-        x={x}
-        y={y}
-        fontSize={sizeMm * 1.3}
-        fontWeight={700}
-        fill="#1b1a17"
-        textAnchor="middle"
-        dominantBaseline="central"
-      >
-        {index + 1}
-      </text>
-    </g>
-  ));
 }
 
 type Practice = ReturnType<typeof usePractice>;
@@ -240,7 +206,9 @@ export function PracticeView({
             }}
           />
         )}
-        {deposit ? (
+        {practice.isSpraying ? (
+          <LiveSpeed now={practice.speedCmS} wanted={one.setting.speedCmS} />
+        ) : deposit ? (
           <FilmNumbers surface={surface} deposit={deposit} limits={limits} />
         ) : (
           <p className="text-quiet">Press beside the piece, and move over it and off the other side.</p>

@@ -11,15 +11,7 @@ import {
 } from '@upholder/core/film';
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { paintFilm } from './FilmMap.tsx';
-
-/** How a gun is held: what pointer and keys do not say by themselves. */
-export interface Hold {
-  distanceMm: number;
-  yawDeg: number;
-  pitchDeg: number;
-  /** The fan stands upright, for strokes from side to side, or lies level. */
-  isUpright: boolean;
-}
+import { type Hold, heldAt, useFingers } from './hold.ts';
 
 interface Practice {
   deposit: Deposit | null;
@@ -28,6 +20,8 @@ interface Practice {
   /** It was recorded elsewhere, by whomever. */
   isReplay: boolean;
   isSpraying: boolean;
+  /** How fast the hand is at the moment, while it sprays; null otherwise. */
+  speedCmS: number | null;
   /** Where the gun looks, in mm on the piece; null while no pointer is over it. */
   at: { x: number; y: number } | null;
   clear(): void;
@@ -53,73 +47,6 @@ function coalesced({ nativeEvent }: PointerEvent<HTMLElement>): readonly Touch[]
   return all.length > 0 ? all : [nativeEvent];
 }
 
-/** A gun that is held so and looks at a place. */
-function heldAt(
-  { x, y }: { x: number; y: number },
-  { distanceMm, yawDeg, pitchDeg, isUpright }: Hold,
-  rest: Pick<GunSample, 't' | 'fanMm' | 'flow'>,
-): GunSample {
-  const [yaw, pitch] = [(yawDeg * Math.PI) / 180, (pitchDeg * Math.PI) / 180];
-  return {
-    ...rest,
-    x: x - distanceMm * Math.sin(yaw) * Math.cos(pitch),
-    y: y - distanceMm * Math.sin(pitch),
-    z: distanceMm * Math.cos(yaw) * Math.cos(pitch),
-    yawDeg,
-    pitchDeg,
-    fanDeg: isUpright ? 90 : 0,
-  };
-}
-
-/** A second finger that moves so many px moves the gun by a millimetre, or turns it by a degree. */
-const MM_PER_PX = 1;
-const DEG_PER_PX = 0.25;
-const NEAREST_MM = 80;
-const FARTHEST_MM = 500;
-const MOST_TURN_DEG = 70;
-
-const between = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
-
-/** A gun brought nearer or farther, within what can be. */
-export function awayBy(hold: Hold, mm: number): Hold {
-  return { ...hold, distanceMm: Math.round(between(hold.distanceMm + mm, NEAREST_MM, FARTHEST_MM)) };
-}
-
-/** A gun turned to the right and down, within what can be. */
-export function turnedBy(hold: Hold, yawDeg: number, pitchDeg: number): Hold {
-  return {
-    ...hold,
-    yawDeg: between(hold.yawDeg + yawDeg, -MOST_TURN_DEG, MOST_TURN_DEG),
-    pitchDeg: between(hold.pitchDeg + pitchDeg, -MOST_TURN_DEG, MOST_TURN_DEG),
-  };
-}
-
-/** The second finger: up brings the gun nearer, down farther; sideways tilts it across its fan. */
-function useFingers(hold: Hold, onHold: (next: Hold) => void) {
-  const second = useRef<{ id: number; x: number; y: number; from: Hold } | null>(null);
-  return {
-    /** Whether a press is a second finger while the first sprays; it is followed from then on. */
-    isSecond({ pointerId, clientX, clientY }: PointerEvent<HTMLElement>, isSpraying: boolean): boolean {
-      if (!isSpraying) return false;
-      second.current = { id: pointerId, x: clientX, y: clientY, from: hold };
-      return true;
-    },
-    turns({ pointerId, clientX, clientY }: PointerEvent<HTMLElement>): boolean {
-      const finger = second.current;
-      if (finger?.id !== pointerId) return false;
-      const turn = Math.round((clientX - finger.x) * DEG_PER_PX);
-      const away = awayBy(finger.from, (clientY - finger.y) * MM_PER_PX);
-      onHold(turnedBy(away, finger.from.isUpright ? 0 : turn, finger.from.isUpright ? turn : 0));
-      return true;
-    },
-    lifts({ pointerId }: PointerEvent<HTMLElement>): boolean {
-      if (second.current?.id !== pointerId) return false;
-      second.current = null;
-      return true;
-    },
-  };
-}
-
 /** The film is kept every so many samples, so that going back in a long run need not lay all of it again; so often at most. */
 const MARK_EVERY = 400;
 const MOST_MARKS = 40;
@@ -127,6 +54,17 @@ interface FilmMark {
   /** Samples that are in it. */
   count: number;
   kept: KeptLayer;
+}
+
+/** The hand's speed is that of the last moments, in seconds. */
+const SPEED_OVER_S = 0.2;
+
+/** How fast a hand is now, in cm/s; null where it has just begun. */
+export function speedNow(path: readonly GunSample[]): number | null {
+  const last = path.at(-1);
+  const first = path.findLast(({ t }) => last !== undefined && last.t - t >= SPEED_OVER_S);
+  if (!last || !first || last.t <= first.t) return null;
+  return Math.hypot(last.x - first.x, last.y - first.y) / 10 / (last.t - first.t);
 }
 
 /** What was sprayed, and on what. */
@@ -158,6 +96,7 @@ export function usePractice(
   const [state, setState] = useState<Sprayed>({ ...NOTHING, on: surface });
   const [isSpraying, setSpraying] = useState(false);
   const place = useRef<{ x: number; y: number } | null>(null);
+  const [speed, setSpeed] = useState<number | null>(null);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
   const { flowMlMin, transfer, fanMm } = one.setting;
   const { b, referenceMm } = one;
@@ -202,6 +141,7 @@ export function usePractice(
   const paint = () => {
     frame.current = 0;
     if (place.current) setAt(place.current);
+    setSpeed(speedNow(path.current));
     scrub(path.current.length);
   };
   // The gun may look beside the piece: what counts is the piece, not what the pointer is over.
@@ -251,16 +191,16 @@ export function usePractice(
   };
   // For a moment after another piece was chosen it is still that of the piece before.
   const { deposit: sprayed, path: way, isReplay } = state.on === surface ? state : NOTHING;
-  const { speedCmS } = one.setting;
+  const { speedCmS: wantedCmS } = one.setting;
   const faults = useMemo(
     () =>
       handFaults(way, {
         widthMm: surface.widthMm,
         heightMm: surface.heightMm,
         distanceMm: referenceMm,
-        speedCmS,
+        speedCmS: wantedCmS,
       }),
-    [way, surface, referenceMm, speedCmS],
+    [way, surface, referenceMm, wantedCmS],
   );
   return {
     deposit: sprayed,
@@ -270,6 +210,7 @@ export function usePractice(
     scrub,
     faults,
     isSpraying,
+    speedCmS: isSpraying ? speed : null,
     at,
     clear,
     handlers: {
