@@ -1,4 +1,4 @@
-import { expect, test, typeInto } from './shop.ts';
+import { enter, expect, test, typeInto } from './shop.ts';
 import { look } from './wayTools.ts';
 
 // A gun set up on paper, a door sprayed on the screen, what painters ask, and strokes by hand.
@@ -291,4 +291,40 @@ test('strokes are printed on the process card and on a sheet to practise with', 
   await expect(strokes).toContainText('Dashed strokes first');
   await expect(strokes.getByRole('img', { name: /^Strokes in order/ }).first()).toBeVisible();
   await look(page, 'spray-card');
+});
+
+test('on a phone: one finger sprays, a second brings the gun nearer and tilts it, and closes no trigger when it goes', async ({
+  browser,
+  shop,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  await enter(page, shop, 'Maren');
+  await page.goto(new URL('/spray?open=practice', page.url()).toString());
+  const gun = page.getByTestId('gun');
+  await gun.scrollIntoViewIfNeeded();
+  const box = await gun.boundingBox();
+  if (!box) throw new Error('the field is not there');
+  const devices = await context.newCDPSession(page);
+  type Finger = { x: number; y: number; id: number };
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: Finger[]) =>
+    devices.send('Input.dispatchTouchEvent', { type, touchPoints });
+  const y = box.y + box.height / 2;
+  const first = (x: number): Finger => ({ x: box.x + x, y, id: 0 });
+  const second = (dx: number, dy: number): Finger => ({ x: box.x + 150 + dx, y: y + 20 + dy, id: 1 });
+  await touch('touchStart', [first(3)]);
+  for (let x = 13; x <= 103; x += 10) await touch('touchMove', [first(x)]);
+  await touch('touchStart', [first(103), second(0, 0)]);
+  for (let step = 1; step <= 10; step += 1)
+    await touch('touchMove', [first(103 + 10 * step), second(4 * step, -3 * step)]);
+  // Whoever is missing from what is sent has gone: the second finger.
+  for (let x = 213; x <= box.width - 4; x += 10) await touch('touchMove', [first(x)]);
+  await touch('touchEnd', []);
+  await expect(page.getByText('170 mm', { exact: true })).toBeVisible();
+  await expect(page.getByText('10° down')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Practice' })).toContainText(/\d+ of 100/);
+  // One stroke from end to end: nothing opened over the piece.
+  await expect(page.getByLabel('Seen of the hand')).not.toContainText('The trigger opens');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+  await context.close();
 });

@@ -181,7 +181,7 @@ export function PracticeView({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_26rem] items-start gap-4 max-lg:grid-cols-1">
       <Card className="flex flex-col gap-4 p-4" aria-label="Practice">
-        <div className="flex gap-5">
+        <div className="flex gap-5 max-md:flex-col">
           <Field
             piece={piece}
             surface={surface}

@@ -75,7 +75,7 @@ function Sheet({ shop }: { shop: ShopContext }) {
           {lesson && LESSON_WORDS[lesson].goal}
         </p>
       </header>
-      <div className="mt-3 grid grid-cols-[1fr_18rem] items-start gap-6">
+      <div className="mt-3 grid grid-cols-[1fr_18rem] items-start gap-6 max-md:grid-cols-1 print:grid-cols-[1fr_18rem]">
         <StrokeDrawing piece={piece} plan={plan} className="max-h-[26rem] w-full" />
         <dl className="grid grid-cols-[6.5rem_1fr] gap-y-1">
           {facts.map(([name, value]) => (
@@ -124,11 +124,19 @@ function Sheet({ shop }: { shop: ShopContext }) {
         </ol>
       </Part>
       <Part title="Runs">
-        <table className="w-full border-collapse text-left">
+        <table className="w-full table-fixed border-collapse text-left max-md:text-small print:text-body">
+          <colgroup>
+            <col className="w-[8%]" />
+            <col className="w-[14%]" />
+            <col className="w-[11%]" />
+            <col className="w-[12%]" />
+            <col className="w-[11%]" />
+            <col />
+          </colgroup>
           <thead>
             <tr>
               {['Run', 'Seconds', 'Ends', 'Stripes', 'Edges', 'To mend next time'].map((head) => (
-                <th key={head} scope="col" className="border border-black px-2">
+                <th key={head} scope="col" className="border border-black px-2 align-bottom max-md:px-0.5">
                   {head}
                 </th>
               ))}
@@ -137,11 +145,11 @@ function Sheet({ shop }: { shop: ShopContext }) {
           <tbody>
             {RUNS.map((run) => (
               <tr key={run} className="h-8">
-                <td className="w-12 border border-black px-2">{run}</td>
-                <td className="w-20 border border-black" />
-                <td className="w-16 border border-black" />
-                <td className="w-16 border border-black" />
-                <td className="w-16 border border-black" />
+                <td className="border border-black px-2">{run}</td>
+                <td className="border border-black" />
+                <td className="border border-black" />
+                <td className="border border-black" />
+                <td className="border border-black" />
                 <td className="border border-black" />
               </tr>
             ))}

@@ -95,6 +95,7 @@ export function usePractice(
   const fingers = useFingers(hold, onHold);
   const [state, setState] = useState<Sprayed>({ ...NOTHING, on: surface });
   const [isSpraying, setSpraying] = useState(false);
+  const sprayer = useRef<number | null>(null);
   const place = useRef<{ x: number; y: number } | null>(null);
   const [speed, setSpeed] = useState<number | null>(null);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
@@ -159,7 +160,9 @@ export function usePractice(
     frame.current ||= requestAnimationFrame(paint);
   };
   const end = (event: PointerEvent<HTMLElement>) => {
-    if (!isSpraying) return;
+    // A second finger that goes closes no trigger.
+    if (!isSpraying || event.pointerId !== sprayer.current) return;
+    sprayer.current = null;
     add(event, 1);
     path.current.push({ ...(path.current.at(-1) as GunSample), flow: 0 });
     cancelAnimationFrame(frame.current);
@@ -217,6 +220,7 @@ export function usePractice(
       onPointerDown(event) {
         if (event.button !== 0 || fingers.isSecond(event, isSpraying)) return;
         event.currentTarget.setPointerCapture(event.pointerId);
+        sprayer.current = event.pointerId;
         setSpraying(true);
         // Where an earlier moment is looked at, the rest comes back before anything is added.
         if (painted.current < path.current.length) paint();
@@ -224,7 +228,7 @@ export function usePractice(
         add(event, 1);
       },
       onPointerMove(event) {
-        if (fingers.turns(event)) return;
+        if (fingers.turns(event) || (isSpraying && event.pointerId !== sprayer.current)) return;
         place.current = placeOf(event);
         if (isSpraying) for (const one of coalesced(event)) add(one, 1);
         frame.current ||= requestAnimationFrame(paint);
