@@ -8,6 +8,7 @@ import {
   type Surface,
 } from '@upholder/core/film';
 import { show } from '../../base/voice.ts';
+import { Button } from '../../parts/controls.tsx';
 
 const BINS = 40;
 const POINTS = 160;
@@ -15,21 +16,40 @@ const [WIDTH, HEIGHT] = [360, 90];
 
 const percent = (share: number) => `${(share * 100).toFixed(share > 0 && share < 0.1 ? 1 : 0)} %`;
 
-/** Film along a line through the middle of the piece, with both limits. */
+/** Where a section is laid: across or down the piece, at a share of the other way. */
+export interface SectionLine {
+  way: 'across' | 'down';
+  share: number;
+}
+
+/** The ends of a section, in mm on the face. */
+export function lineOf(
+  { widthMm, heightMm }: Pick<Surface, 'widthMm' | 'heightMm'>,
+  { way, share }: SectionLine,
+) {
+  return way === 'down'
+    ? { fromX: widthMm * share, fromY: 0, toX: widthMm * share, toY: heightMm }
+    : { fromX: 0, fromY: heightMm * share, toX: widthMm, toY: heightMm * share };
+}
+
+/** Film along a line over the piece, with both limits; the line can be moved and turned. */
 export function Section({
   surface,
   filmUm,
   limits,
+  section,
+  onSection,
 }: {
   surface: Surface;
   filmUm: Float64Array;
   limits: FilmLimits;
+  section: SectionLine;
+  onSection(section: SectionLine): void;
 }) {
   const { widthMm, heightMm } = surface;
-  const isTall = heightMm > widthMm;
-  const line = isTall
-    ? { fromX: widthMm / 2, fromY: 0, toX: widthMm / 2, toY: heightMm }
-    : { fromX: 0, fromY: heightMm / 2, toX: widthMm, toY: heightMm / 2 };
+  const isDown = section.way === 'down';
+  const line = lineOf(surface, section);
+  const place = (isDown ? widthMm : heightMm) * section.share;
   const points = filmSection(surface, filmUm, line, POINTS);
   const top = Math.max(limits.sagUm * 1.2, ...points.map(({ um }) => um ?? 0));
   const length = points.at(-1)?.atMm ?? 1;
@@ -44,14 +64,14 @@ export function Section({
   return (
     <figure>
       <figcaption className="label">
-        {`Section through the middle, ${isTall ? 'top to bottom' : 'left to right'}, shaded from least to sag`}
+        {`Section ${isDown ? 'from top to bottom' : 'from left to right'}, ${show('length', Math.round(place))} from the ${isDown ? 'left' : 'top'}; shaded from least to sag`}
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="h-24 w-full border-quiet border-b"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`Film along the middle, up to ${show('film', Math.round(Math.max(...points.map(({ um }) => um ?? 0))))}`}
+        aria-label={`Film along the section, up to ${show('film', Math.round(Math.max(...points.map(({ um }) => um ?? 0))))}`}
       >
         <rect
           width={WIDTH}
@@ -61,6 +81,19 @@ export function Section({
         />
         <path d={path} className="fill-none stroke-ink" strokeWidth={2} vectorEffect="non-scaling-stroke" />
       </svg>
+      <div className="flex items-center gap-3">
+        <input
+          type="range"
+          aria-label="Move the section"
+          className="h-9 flex-1 accent-(--act)"
+          min={0.01}
+          max={0.99}
+          step={0.01}
+          value={section.share}
+          onChange={({ target }) => onSection({ ...section, share: Number(target.value) })}
+        />
+        <Button onClick={() => onSection({ way: isDown ? 'across' : 'down', share: 0.5 })}>Turn it</Button>
+      </div>
     </figure>
   );
 }

@@ -9,7 +9,6 @@ import {
 } from '@upholder/core/film';
 import { regional } from '@upholder/core/said';
 import { blend, hexOf, labOf } from '@upholder/core/survey';
-import { parse } from 'culori';
 import { useCallback, useMemo, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { ChoiceRow } from '../../parts/ChoiceRow.tsx';
@@ -24,9 +23,10 @@ type FilmSight = 'wet' | 'dry' | 'seen';
 const TABLE_STEPS = 200;
 const MOST_COATS = 5;
 
+/** Red, green and blue of `#rrggbb`, 0 to 255. */
 const bytes = (hex: string): readonly [number, number, number] => {
-  const colour = parse(hex);
-  return colour?.mode === 'rgb' ? [colour.r * 255, colour.g * 255, colour.b * 255] : [0, 0, 0];
+  const all = Number.parseInt(hex.slice(1), 16);
+  return [all >> 16, (all >> 8) & 255, all & 255];
 };
 
 /** A film as it is looked at: wet, dry after some coats, or as what the eye sees of it. */

@@ -16,6 +16,7 @@ import { toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
+import { useMay } from '../../api/useMay.ts';
 import { dayWords } from '../../base/times.ts';
 import { typedNumber } from '../../base/typed.ts';
 import { show } from '../../base/voice.ts';
@@ -179,6 +180,7 @@ export function GunPanel({
 }) {
   const [write] = upholder.useWriteBenchItemMutation();
   const { data: session } = upholder.useSessionQuery();
+  const mayKeep = useMay('putBenchItem');
   const [answer, setAnswer] = useState<{ isBad: boolean; words: string } | null>(null);
   const offered = offeredSetUp(gun, { productKey: product.key, stepId, cupSeconds: null, now: new Date() });
   const asSet = { tip: gun.tip, orificeUm: gun.orificeUm, pressureBar: gun.pressureBar };
@@ -235,9 +237,11 @@ export function GunPanel({
         />
       )}
       {answer && <Notice kind={answer.isBad ? 'stop' : 'plain'}>{answer.words}</Notice>}
-      <Part title="Keep how it is set now">
-        <KeepSetUp onKeep={keepSetUp} />
-      </Part>
+      {mayKeep && (
+        <Part title="Keep how it is set now">
+          <KeepSetUp onKeep={keepSetUp} />
+        </Part>
+      )}
       <Part
         title={`Bucket test: ${flow.by === 'bucket' ? show('flow', flow.flowMlMin) : flow.by === 'tip' ? 'flow by the tip so far' : 'none yet'}`}
       >
@@ -247,9 +251,9 @@ export function GunPanel({
         <BucketRun
           density={product.sheet.densityKgL}
           assumedMlMin={setting.flowMlMin}
-          action="Keep the test"
+          action={mayKeep ? 'Keep the test' : 'Use the flow'}
           onTest={(reading) => {
-            keepTest(reading);
+            if (mayKeep) keepTest(reading);
             const measured = (reading.grams / product.sheet.densityKgL) * (60 / reading.seconds);
             onCase({ ...one, setting: { ...setting, flowMlMin: Math.round(measured) } });
           }}

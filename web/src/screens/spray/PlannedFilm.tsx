@@ -13,7 +13,7 @@ import { type MouseEvent, type PointerEvent, useMemo, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
 import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
-import { FilmNumbers, Section, Spread } from './FilmFiguresCard.tsx';
+import { FilmNumbers, lineOf, Section, type SectionLine, Spread } from './FilmFiguresCard.tsx';
 import { FilmMap } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
 import { FilmSights, useFilmView } from './FilmView.tsx';
@@ -114,6 +114,8 @@ export function PlannedFilm({
   const { filmUm, limits } = view;
   const under = useUnderPointer(surface, filmUm);
   const isWide = piece.widthMm > piece.heightMm;
+  const [section, setSection] = useState<SectionLine>({ way: isWide ? 'across' : 'down', share: 0.5 });
+  const cut = lineOf(surface, section);
   const meanUm = laid && filmUm ? filmFigures(surface, filmUm, limits).meanUm : null;
   return (
     <Card className="flex flex-col gap-4 p-4" aria-label="Film on the piece">
@@ -148,6 +150,16 @@ export function PlannedFilm({
                 {...(view.paint && { paint: view.paint })}
               >
                 {view.sight !== 'seen' && <StrokeLines strokes={laid?.strokes ?? []} />}
+                <line
+                  x1={cut.fromX}
+                  y1={cut.fromY}
+                  x2={cut.toX}
+                  y2={cut.toY}
+                  stroke="#1b1a17"
+                  strokeWidth={1.5}
+                  strokeDasharray="2 5"
+                  vectorEffect="non-scaling-stroke"
+                />
                 <CombMarks combs={combs} surface={surface} />
               </FilmMap>
               {onPlace && (
@@ -165,9 +177,9 @@ export function PlannedFilm({
               )}
             </div>
           </div>
-          <p className="mt-1 h-6 text-center text-note text-quiet">
+          <p className="mt-1 min-h-6 text-center text-note text-quiet">
             {under.um === null ? (
-              'Point at the piece to read its film. Dots: too thin. Hatched: it sags.'
+              `${piece.construction === 'box' ? 'The back wall of the box, as if it lay open. ' : ''}Point at the piece to read its film. Dots: too thin. Hatched: it sags.`
             ) : (
               <>
                 <span className="quantity text-ink">{show('film', Math.round(under.um))}</span>{' '}
@@ -185,7 +197,13 @@ export function PlannedFilm({
       </div>
       {filmUm && (
         <div className="grid grid-cols-2 gap-5 max-md:grid-cols-1">
-          <Section surface={surface} filmUm={filmUm} limits={limits} />
+          <Section
+            surface={surface}
+            filmUm={filmUm}
+            limits={limits}
+            section={section}
+            onSection={setSection}
+          />
           <Spread surface={surface} filmUm={filmUm} limits={limits} />
         </div>
       )}

@@ -1,5 +1,9 @@
 import type { FilmLimits } from '@upholder/core/film';
-import { converter, formatHex, interpolate } from 'culori';
+import { useMode as addMode, converter, formatHex, interpolate, modeOklab, modeRgb } from 'culori/fn';
+
+// Only the ways of writing a colour that are asked for.
+addMode(modeRgb);
+addMode(modeOklab);
 
 /** Steps of the scale. */
 const STEPS = 256;
