@@ -1,7 +1,9 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { said } from '@upholder/core/said';
+import compression from 'compression';
 import express, { type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
 import { changesOf } from './detail/changes.ts';
@@ -105,14 +107,34 @@ export function createExpress(app: App, metrics: Metrics): Express {
       strictTransportSecurity: false,
     }),
   );
-  server.use('/api', createApi(app));
+  // Events go out one by one as they come; everything else is made smaller.
+  server.use(
+    '/api',
+    compression({
+      filter: (request, response) =>
+        !request.path.startsWith('/live') && compression.filter(request, response),
+    }),
+    createApi(app),
+  );
   const { webDist } = app.config;
   if (webDist !== '' && existsSync(webDist)) {
-    server.use('/assets', express.static(join(webDist, 'assets'), { immutable: true, maxAge: '1y' }));
-    server.use(express.static(webDist, { index: false, maxAge: 0 }));
-    server.get('/{*path}', (_request, response) =>
-      response.sendFile(join(webDist, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } }),
-    );
+    const files = (folder: string, serveStatic: expressStaticGzip.ExpressStaticGzipOptions['serveStatic']) =>
+      expressStaticGzip(folder, {
+        enableBrotli: true,
+        orderPreference: ['br', 'gz'],
+        index: false,
+        serveStatic,
+      });
+    server.use('/assets', files(join(webDist, 'assets'), { immutable: true, maxAge: '1y' }));
+    server.use(files(webDist, { maxAge: 0 }));
+    // Every other address is a page: the same shell, which asks again whether there is a newer one.
+    const shell = files(webDist, {
+      setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache'),
+    });
+    server.get('/{*path}', (request, response, next) => {
+      request.url = '/index.html';
+      shell(request, response, next);
+    });
   }
   server.use(createErrorHandler(app.log));
   return server;

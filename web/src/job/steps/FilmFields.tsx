@@ -81,7 +81,7 @@ export function FilmFields({ step, shop, change }: FieldsProps) {
   return (
     <>
       {said !== '' && (
-        <p role="status" className="col-span-4 border-tape border-l-[6px] pl-3 text-note">
+        <p role="status" className="col-span-4 max-md:col-span-2 border-tape border-l-[6px] pl-3 text-note">
           {said}
         </p>
       )}

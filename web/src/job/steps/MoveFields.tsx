@@ -204,10 +204,10 @@ export function MoveFields({ step, shop, change, edit }: FieldsProps) {
   const isCoat = does(step, 'laysFilm');
   const row = { step, sheet };
   return (
-    <div className="col-span-4 flex flex-col gap-2 border-line border-t pt-2">
+    <div className="col-span-4 flex flex-col gap-2 border-line border-t pt-2 max-md:col-span-2">
       <Choice
         label="Done in"
-        className="w-80"
+        className="w-80 max-w-full"
         value={chosen}
         onChoose={(value) => save(presets.find(({ preset }) => preset === value)?.applications ?? [])}
       >

@@ -94,7 +94,7 @@ function TimeFields({ step, change }: FieldsProps) {
         }}
         onCommit={(part) => change('rest', part)}
       />
-      <div className="col-span-4 grid grid-cols-5 gap-3 border-line border-t pt-2">
+      <div className="col-span-4 grid grid-cols-5 gap-3 border-line border-t pt-2 max-md:col-span-2 max-md:grid-cols-2">
         {LABOUR.filter(({ key }) => step.labour[key] !== undefined).map(({ key, name, quantity }) => (
           <DraftText
             key={key}
@@ -119,7 +119,7 @@ function TimeFields({ step, change }: FieldsProps) {
 export function StepFields(props: FieldsProps) {
   const { step, change } = props;
   return (
-    <div className="mt-3 grid grid-cols-4 items-start gap-3">
+    <div className="mt-3 grid grid-cols-4 items-start gap-3 max-md:grid-cols-2">
       <DraftText
         label="Step"
         value={step.name}

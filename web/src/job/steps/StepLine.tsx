@@ -64,7 +64,10 @@ const APPLIES_TO_WORDS: Record<Exclude<Step['appliesTo'], 'any'>, string> = {
 
 function Figure({ name, children, title }: { name: string; children: React.ReactNode; title?: string }) {
   return (
-    <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap" title={title}>
+    <span
+      className="inline-flex items-baseline gap-1.5 whitespace-nowrap max-md:whitespace-normal"
+      title={title}
+    >
       <span className="text-small text-quiet">{name}</span>
       <span className="quantity">{children}</span>
     </span>
@@ -112,7 +115,7 @@ function StepBody({
 }) {
   const isFilm = step.productKey !== null;
   return (
-    <div className="grid grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 px-3 pb-4">
+    <div className="grid grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 px-3 pb-4 max-md:grid-cols-1 max-md:gap-y-3 max-md:[&>span:empty]:hidden">
       <span />
       <div className="flex flex-col gap-2 pr-4">
         {isFilm && <p>{step.why}</p>}
@@ -159,7 +162,9 @@ function StepBody({
           )}
         </div>
       )}
-      {children && <div className="col-span-2 col-start-2">{children}</div>}
+      {children && (
+        <div className="col-span-2 col-start-2 max-md:col-span-1 max-md:col-start-1">{children}</div>
+      )}
     </div>
   );
 }
@@ -215,11 +220,11 @@ export function StepLine({
         onKeyDown={onKeyDown}
         aria-expanded={isOpen}
         onClick={onToggle}
-        className="grid w-full grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left"
+        className="grid w-full grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left max-md:grid-cols-[1.6rem_minmax(0,1fr)_1.5rem] max-md:gap-y-1"
       >
         <span className="text-right text-quiet">{number}</span>
         <span className={isFilm ? 'font-bold' : 'font-semibold'}>{step.name}</span>
-        <span className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <span className="flex min-w-0 flex-wrap items-baseline gap-x-5 gap-y-1 max-md:order-last max-md:col-span-2 max-md:col-start-2">
           {sheet && <span>{sheet.name}</span>}
           {!isFilm && (
             <span className="text-quiet">

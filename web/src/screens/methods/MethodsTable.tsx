@@ -117,7 +117,7 @@ export function MethodsTable({ own, below, belowName, effects, isBusy, onChange 
         return (
           <li
             key={id}
-            className="grid grid-cols-[13rem_minmax(0,1fr)] gap-x-5 border-line border-b px-4 py-3 last:border-b-0"
+            className="grid grid-cols-[13rem_minmax(0,1fr)] gap-x-5 gap-y-2 max-md:grid-cols-1 border-line border-b px-4 py-3 last:border-b-0"
           >
             <div>
               <h2 id={`way-${id}`}>{ask}</h2>
@@ -140,7 +140,7 @@ export function MethodsTable({ own, below, belowName, effects, isBusy, onChange 
             </div>
             <ChoiceRow
               labelledBy={`way-${id}`}
-              className="grid auto-cols-fr grid-flow-col items-stretch gap-2"
+              className="grid auto-cols-fr grid-flow-col items-stretch gap-2 max-md:grid-flow-row max-md:grid-cols-1"
               isDisabled={isBusy}
               value={now[id]}
               onChoose={(way) => choose(id, way)}

@@ -19,7 +19,7 @@ export function CoatingsScreen() {
   const [search, setSearch] = useSearchParams();
   const chosen = shop.products.find(({ id }) => id === search.get('product')) ?? shop.products[0];
   return (
-    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <ItemList
         label="Products"
         groups={(Object.keys(ROLES) as (keyof typeof ROLES)[]).map((role) => ({

@@ -34,7 +34,7 @@ function Row({
   const [size, setSize] = useState(Number.isNaN(container.ml) ? '' : show('volume', container.ml));
   const [price, setPrice] = useState(container.price === null ? '' : (container.price / 100).toFixed(2));
   return (
-    <div className="mt-1.5 grid grid-cols-[9rem_9rem_auto] justify-start gap-2">
+    <div className="mt-1.5 grid grid-cols-[9rem_9rem_auto] justify-start gap-2 max-md:grid-cols-[1fr_1fr_auto]">
       <TextInput
         aria-label={`Size of container ${number}`}
         aria-invalid={Number.isNaN(sizeOf(size))}
@@ -79,7 +79,7 @@ export function Containers({
   const save = (changed: Container[]) => onChoose({ containers: changed });
   const error = Object.entries(errors).find(([path]) => path.startsWith('containers'))?.[1];
   return (
-    <fieldset className="col-span-3">
+    <fieldset className="col-span-3 max-md:col-span-2">
       <legend className="label">Sold in, with the price of each</legend>
       {containers.map((container, index) => (
         <Row

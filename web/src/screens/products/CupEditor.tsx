@@ -7,6 +7,8 @@ import type { Draft } from '../../parts/useDraftForm.ts';
 import { BenchItemHead } from './BenchItemHead.tsx';
 import { typedSeconds, useBenchItemForm } from './useBenchItemForm.ts';
 
+const PAIR_ROW = 'mt-2 grid grid-cols-[9rem_9rem_1fr_auto] items-end gap-3 max-md:grid-cols-2';
+
 /** A pair as it is typed. */
 interface TypedPair {
   ownS: string;
@@ -88,7 +90,7 @@ export function CupEditor({ row, item }: { row: BenchItemRow; item: CustomCup })
             : null;
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: pairs have no name but their place
-          <div key={index} className="mt-2 grid grid-cols-[9rem_9rem_1fr_auto] items-end gap-3">
+          <div key={index} className={PAIR_ROW}>
             <Field label="This cup, s" error={form.errors[`pairs.${index}.ownS`]}>
               {(ids) => (
                 <TextInput

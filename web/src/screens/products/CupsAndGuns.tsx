@@ -142,7 +142,7 @@ export function CupsAndGuns() {
     return wear.startsWith('Due') ? { id: one.id, name: `${one.item.name}, due` } : entry(one);
   };
   return (
-    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <div className="flex flex-col gap-2">
         <ItemList
           label="Bench"

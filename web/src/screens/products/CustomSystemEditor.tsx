@@ -75,7 +75,7 @@ export function CustomSystemEditor({
   });
   const isChanged = steps !== first || form.isChanged;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4 max-lg:grid-cols-1">
       <div className="flex flex-col gap-3">
         {form.said && <Notice kind={form.said.kind}>{form.said.words}</Notice>}
         <Card className="p-4">

@@ -71,7 +71,7 @@ function Shipped({
     else onMade(id);
   }
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4 max-lg:grid-cols-1">
       <div className="flex flex-col gap-3">
         <Card className="p-4">
           <div className="flex items-start gap-4">
@@ -131,7 +131,7 @@ export function CustomSystems() {
   const own = shop.systems.find(({ id }) => id === open);
   const shipped = SYSTEM_IDS.find((id) => id === open);
   return (
-    <main className="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+    <main className="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <ItemList
         label="Systems"
         groups={[

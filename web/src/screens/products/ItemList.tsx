@@ -12,7 +12,7 @@ export function ItemList<T extends { id: string; name: string }>({
   onOpen(id: string): void;
 }) {
   return (
-    <nav aria-label={label} className="bg-sheet py-3">
+    <nav aria-label={label} className="bg-sheet py-3 max-md:max-h-72 max-md:overflow-auto">
       {groups
         .filter(({ items }) => items.length > 0)
         .map(({ name, items }) => (

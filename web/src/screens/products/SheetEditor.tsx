@@ -152,7 +152,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     );
   };
   const lines = (key: 'cautions' | 'hazards', name: string) => (
-    <Field label={name} error={errors[key]} className="col-span-3">
+    <Field label={name} error={errors[key]} className="col-span-3 max-md:col-span-2">
       {(ids) => (
         <TextArea
           {...ids}
@@ -174,7 +174,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
     else setSearch({ product: id });
   }
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_17rem] items-start gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)_17rem] items-start gap-5 max-lg:grid-cols-1">
       <Card className="p-5">
         <SaveHead
           title={
@@ -193,7 +193,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
         >
           <Button onClick={() => void copy()}>Copy</Button>
         </SaveHead>
-        <div className="mt-4 grid grid-cols-3 gap-x-4 gap-y-3">
+        <div className="mt-4 grid grid-cols-3 gap-x-4 gap-y-3 max-md:grid-cols-2">
           <DraftField form={form} name="name" label="Name" className="col-span-2" />
           <DraftField form={form} name="className" label="Class, in words" />
           {CHOICES.map(({ key, name, words }) => (
@@ -218,7 +218,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
             error={errors.pencilLeast}
             onPencil={(pencilLeast) => choose({ pencilLeast })}
           />
-          <div className="col-span-3 flex flex-wrap gap-x-5">
+          <div className="col-span-3 max-md:col-span-2 flex flex-wrap gap-x-5">
             {MARKS.map(({ key, name }) => (
               <Mark
                 key={key}
@@ -233,7 +233,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
           <section key={name} className="mt-5 border-line border-t pt-4">
             <h2>{name}</h2>
             {note && <p className="text-note text-quiet">{note}</p>}
-            <div className="mt-2 grid grid-cols-3 items-start gap-x-4 gap-y-3">
+            <div className="mt-2 grid grid-cols-3 items-start gap-x-4 gap-y-3 max-md:grid-cols-2">
               {fields.map(field)}
               {name === 'Thinning and mixing' && (
                 <Targets shop={shop} targets={chosen.targets} onChange={(targets) => choose({ targets })} />

@@ -81,7 +81,7 @@ export function MethodMarks({
 }) {
   return (
     <>
-      <fieldset className="col-span-3">
+      <fieldset className="col-span-3 max-md:col-span-2">
         <legend className="label">Applied by</legend>
         <div className="flex flex-wrap gap-x-5">
           {APPLICATORS.map((one) => (
@@ -99,7 +99,7 @@ export function MethodMarks({
           </p>
         )}
       </fieldset>
-      <fieldset className="col-span-3">
+      <fieldset className="col-span-3 max-md:col-span-2">
         <legend className="label">Substrates listed on the sheet (leave empty if none)</legend>
         <div className="flex flex-wrap gap-x-5">
           {SUBSTRATES.map((one) => (

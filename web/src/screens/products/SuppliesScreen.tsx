@@ -91,7 +91,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
       >
         <Button onClick={() => void copy()}>Copy</Button>
       </SaveHead>
-      <div className="mt-4 grid grid-cols-3 items-start gap-x-4 gap-y-3">
+      <div className="mt-4 grid grid-cols-3 items-start gap-x-4 gap-y-3 max-md:grid-cols-2">
         <DraftField form={form} name="name" label="Name" className="col-span-2" />
         {forms && (
           <Field label="Form">
@@ -112,7 +112,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
           <DraftField key={key} form={form} name={key} label={label} quantity={quantityOf(kind)} withUnit />
         ))}
         <PackFields form={form} supply={chosen} />
-        <div className="col-span-3 flex flex-wrap gap-x-6">
+        <div className="col-span-3 max-md:col-span-2 flex flex-wrap gap-x-6">
           {marks.map(({ key, name }) => (
             <label key={key} className="flex min-h-9 items-center gap-2">
               <input
@@ -125,7 +125,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
             </label>
           ))}
         </div>
-        <Field label="Cautions at the step, one a line" className="col-span-3">
+        <Field label="Cautions at the step, one a line" className="col-span-3 max-md:col-span-2">
           {(ids) => (
             <TextArea
               {...ids}
@@ -150,7 +150,7 @@ export function SuppliesScreen() {
     ('grit' in a.supply ? a.supply.grit : 0) - ('grit' in b.supply ? b.supply.grit : 0) ||
     a.supply.name.localeCompare(b.supply.name);
   return (
-    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4">
+    <main className="grid grid-cols-[16rem_minmax(0,1fr)] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <ItemList
         label="Supplies"
         groups={SUPPLY_KINDS.map((kind) => ({

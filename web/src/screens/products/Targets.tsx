@@ -7,6 +7,8 @@ import { typedSeconds } from './useBenchItemForm.ts';
 
 type Target = ProductSheet['targets'][number];
 
+const TARGET_ROW = 'mt-1.5 grid grid-cols-[12rem_8rem_5rem_5rem_auto] gap-2 max-md:grid-cols-2';
+
 /** Seconds of a cup as they are typed: the text stays as it is, what it means goes on. */
 function Seconds({
   label,
@@ -51,13 +53,13 @@ export function Targets({
     onChange(targets.map((target, at) => (at === index ? { ...target, ...part } : target)));
   const cups = cupsOf(shop.benchItems).map(({ name }) => name);
   return (
-    <fieldset className="col-span-3">
+    <fieldset className="col-span-3 max-md:col-span-2">
       <legend className="label">
         Seconds in the cup, by applicator; without a first number it is an upper limit
       </legend>
       {targets.map((target, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: targets have no name of their own
-        <div key={index} className="mt-1.5 grid grid-cols-[12rem_8rem_5rem_5rem_auto] gap-2">
+        <div key={index} className={TARGET_ROW}>
           <Select
             aria-label="Applicator"
             value={target.applicator}

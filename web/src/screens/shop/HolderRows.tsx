@@ -38,7 +38,7 @@ export function HolderRows({ rows, errors, onRows, onAdd }: RowsProps) {
           <fieldset
             key={row.id}
             aria-label={row.name || 'New rack or rail'}
-            className="grid grid-cols-[7.5rem_minmax(7rem,1.4fr)_repeat(4,minmax(5.5rem,1fr))_auto] items-start gap-2 border-line border-t pt-3 max-md:grid-cols-2"
+            className="grid grid-cols-[7.5rem_minmax(7rem,1.4fr)_repeat(4,minmax(5.5rem,1fr))_auto] items-start max-lg:grid-cols-3 max-sm:grid-cols-2 gap-2 border-line border-t pt-3 max-md:grid-cols-2"
           >
             {choice('Kind', row.kind, KINDS, (kind) => put({ kind: kind as Holder['kind'] }))}
             {text('name', 'Name')}

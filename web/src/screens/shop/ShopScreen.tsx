@@ -86,7 +86,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       >
         <UndoButtons history={history} isBusy={form.isSaving} />
       </SaveHead>
-      <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 max-sm:grid-cols-1">
         {field('name', 'Name')}
         {field('timeZone', 'Time zone')}
       </div>
@@ -108,13 +108,13 @@ function Hours({ shop }: { shop: ShopContext }) {
       <p className="text-quiet">
         Stacking place: dry pieces that may stand between two tasks; 0 when nobody counts them.
       </p>
-      <div className="mt-3 grid grid-cols-6 gap-x-4 gap-y-3 max-xl:grid-cols-3">
+      <div className="mt-3 grid grid-cols-6 gap-x-4 gap-y-3 max-xl:grid-cols-3 max-sm:grid-cols-2">
         {PLACES.map(({ key, name, quantity }) => field(key, name, quantity))}
       </div>
       <div className="mt-4 flex flex-wrap gap-x-8">{FLAG_KEYS.map(flag)}</div>
       <h2 className="mt-6">Time around the work</h2>
       <p className="text-quiet">In minutes. Planning adds it to the work itself.</p>
-      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-3 gap-x-4 gap-y-3 max-sm:grid-cols-2">
         {field('refillMin', 'Filling the gun up again')}
         {field('paleMin', 'Gun from dark to pale')}
         {field('solventMin', 'Gun between water and solvent')}
@@ -123,7 +123,7 @@ function Hours({ shop }: { shop: ShopContext }) {
         {field('wrapUpMin', 'Cleaning at the end of the day')}
       </div>
       <h2 className="mt-6">Counting and money</h2>
-      <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-5 gap-x-4 gap-y-3 max-md:grid-cols-2">
         {field('smallBelowM2', 'Count as ½ door below', 'area')}
         {field('largeAboveM2', 'Count as 2 doors above', 'area')}
         {field('twoFromPanels', 'Count as 2 doors from panels')}
@@ -132,7 +132,7 @@ function Hours({ shop }: { shop: ShopContext }) {
       </div>
       <h2 className="mt-6">Limits of readings</h2>
       <p className="text-quiet">Where the data sheet of the last coat states none.</p>
-      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3">
+      <div className="mt-3 grid grid-cols-4 gap-x-4 gap-y-3 max-md:grid-cols-2">
         {field('crossCutMost', 'Cross-cut, worst grade')}
         <Field label="Pencil, at least" error={form.errors.pencilLeast}>
           {(ids) => (
@@ -204,7 +204,7 @@ function Air({ shop }: { shop: ShopContext }) {
         <span className="quantity">{Math.round(shop.planningClimate.rhPct)} %</span>: the average of the next
         24 hours.
       </p>
-      <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3">
+      <div className="mt-3 grid grid-cols-[1fr_1fr_auto] items-start gap-3 max-sm:grid-cols-1">
         <DraftField form={form} name="airC" label="Air" quantity="temperature" />
         <DraftField form={form} name="rhPct" label="Humidity, %" />
         <Button className="mt-6" disabled={form.isSaving} onClick={() => void form.save()}>
@@ -223,7 +223,7 @@ export function ShopScreen() {
   return (
     <>
       <MayNote call="changeShop" />
-      <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5">
+      <main className="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] items-start gap-5 p-5 max-lg:grid-cols-1 max-md:p-3">
         <Hours key={shop.id} shop={shop} />
         <div className="flex flex-col gap-5">
           <Crew shop={shop} />
