@@ -40,7 +40,10 @@ export function RunsOutNotices({
       key={`${productKey} ${colour}`}
       kind={at - now < 2 * 1440 ? 'stop' : 'plain'}
       action={
-        <Link to="/products/shopping" className="font-semibold underline underline-offset-2">
+        <Link
+          to="/products/shopping"
+          className="inline-flex min-h-11 items-center font-semibold underline underline-offset-2"
+        >
           Shopping list
         </Link>
       }

@@ -145,7 +145,7 @@ export function MixScreen() {
           <div className="flex flex-col gap-4">
             <PourPanel mix={mix} sheet={sheet} now={now} onChange={change} />
             <section aria-label="In this mix" className="bg-sheet p-5">
-              <dl className="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 text-quiet">
+              <dl className="grid grid-cols-[1.5fr_1fr_1fr_1fr] gap-3 text-quiet max-md:grid-cols-2">
                 <div>
                   <dd className="text-arm text-ink leading-tight">
                     <Volume ml={state.mixMl} />

@@ -99,7 +99,7 @@ export function Head({ detail, shop }: JobInShop) {
             </Select>
           )}
         </Field>
-        <div className="col-span-6 grid grid-cols-[1fr_1fr_8.5rem] gap-x-4">
+        <div className="col-span-6 grid grid-cols-[1fr_1fr_8.5rem] gap-x-4 max-md:grid-cols-1">
           <Field label="Start" error={fields.startOn}>
             {(ids) => (
               <DateInput {...ids} value={draft.startOn} onDay={(startOn) => startOn && change({ startOn })} />

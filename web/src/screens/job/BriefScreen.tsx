@@ -26,7 +26,7 @@ export function BriefScreen() {
     setProblem('error' in outcome ? refusalOf(outcome.error).message : null);
   }
   return (
-    <main className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] items-start gap-5 p-5">
+    <main className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] items-start gap-5 p-5 max-md:grid-cols-1 max-md:p-3">
       <div className="flex flex-col gap-4">
         <Head key={detail.job.id} {...context} />
         {mayShare && <ClientLinks jobId={detail.job.id} timeZone={context.shop.timeZone} />}

@@ -56,7 +56,7 @@ function ruleWords(code: string): string {
 function DecisionLine({ decision, zoneName, when }: { decision: Decision; zoneName: string; when: string }) {
   const { kind, code, reason, memberName } = decision;
   return (
-    <li className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-baseline gap-x-4 border-line border-b border-l-[6px] border-l-tape px-4 py-2.5">
+    <li className="grid grid-cols-[8.5rem_minmax(0,1fr)] items-baseline gap-x-4 max-md:grid-cols-1 max-md:gap-y-1 border-line border-b border-l-[6px] border-l-tape px-4 py-2.5">
       <span className="quantity">{when}</span>
       <div>
         <p>
@@ -123,7 +123,7 @@ export function LogScreen() {
           return (
             <li
               key={entry.id}
-              className={`grid grid-cols-[8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-4 border-line border-b px-4 py-2.5 ${isCounting ? '' : 'text-quiet'}`}
+              className={`grid grid-cols-[8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-4 max-md:grid-cols-1 max-md:gap-y-1 border-line border-b px-4 py-2.5 ${isCounting ? '' : 'text-quiet'}`}
             >
               <span className="quantity">{whenWords(toMinute(entry.doneAt), now, shop.timeZone)}</span>
               <div>

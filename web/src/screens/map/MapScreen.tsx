@@ -96,8 +96,8 @@ export function MapScreen() {
         </Button>
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
-      <div className="flex items-start gap-4">
-        <div ref={board} className="flex min-w-0 flex-1 flex-col gap-5">
+      <div className="flex items-start gap-4 max-md:flex-col">
+        <div ref={board} className="flex min-w-0 flex-1 flex-col gap-5 max-md:w-full">
           {detail.walls.length === 0 && (
             <Card className="p-6">
               <h2>No walls yet</h2>
@@ -122,7 +122,7 @@ export function MapScreen() {
             />
           ))}
         </div>
-        <Card className="no-print w-72 shrink-0 p-4" aria-label="The chosen opening">
+        <Card className="no-print w-72 shrink-0 p-4 max-md:w-full" aria-label="The chosen opening">
           {selected ? (
             <OpeningPanel
               key={selected.id}

@@ -140,7 +140,7 @@ export function RiskCard({ detail, price, shop }: { detail: JobDetail; price: Jo
           {row('Days', risk.days, String)}
         </tbody>
       </table>
-      <div className="mt-3 grid grid-cols-[9rem_1fr] items-end gap-x-4">
+      <div className="mt-3 grid grid-cols-[9rem_1fr] items-end gap-x-4 max-md:grid-cols-1">
         <Field label="If you ask, before tax" error={read.ok ? undefined : read.message}>
           {(ids) => (
             <TextInput

@@ -159,7 +159,7 @@ export function LayersScreen() {
   const named = (key: string) => shop.products.find((product) => product.key === key)?.sheet.name ?? key;
   const products = shop.layers.filter(({ kind }) => kind === 'product');
   return (
-    <main className="grid grid-cols-[minmax(0,1fr)_19rem] items-start gap-5 px-5 py-4">
+    <main className="grid grid-cols-[minmax(0,1fr)_19rem] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <div className="flex flex-col gap-4">
         <Card className="overflow-x-auto p-4">
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
@@ -258,7 +258,7 @@ export function LayersScreen() {
           </Notice>
         )}
       </div>
-      <div className="sticky top-4">
+      <div className="sticky top-4 max-md:static">
         <PairPanel key={`${pair.under} ${pair.over}`} pair={pair} shop={shop} />
       </div>
     </main>

@@ -252,7 +252,7 @@ export function SheetEditor({ product, shop }: { product: ProductRow; shop: Shop
           </section>
         ))}
       </Card>
-      <div className="sticky top-4">
+      <div className="sticky top-4 max-lg:static">
         <Across product={product} sheet={shown ?? product.sheet} shop={shop} />
       </div>
     </div>

@@ -66,7 +66,7 @@ function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopCon
             editor={editor}
             onShow={show}
           />
-          <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4">
+          <div className="grid grid-cols-[minmax(0,1fr)_16rem] items-start gap-4 max-md:grid-cols-1">
             <StepList
               steps={drafts}
               shop={shop}
@@ -78,7 +78,7 @@ function ZoneSequence({ detail, shop, zone }: { detail: JobDetail; shop: ShopCon
               markOf={markOf}
               editor={editor}
             />
-            <div className="sticky top-4">
+            <div className="sticky top-4 max-md:static">
               <LayerSection
                 zone={zone}
                 steps={drafts}

@@ -175,7 +175,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
               <Figures findings={findings} systemId={systemId} />
             </div>
             {isOpen && (
-              <div className="grid grid-cols-[1fr_auto] gap-6 border-line border-t bg-raised px-5 py-3">
+              <div className="grid grid-cols-[1fr_auto] gap-6 max-md:grid-cols-1 border-line border-t bg-raised px-5 py-3">
                 <div>
                   <Terms system={system} withPoints={hasPoints} />
                   <p className="mt-1 text-note text-quiet">

@@ -35,7 +35,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
     focusNextGroup(current.from);
   }, [zone]);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_21rem] items-start gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)_21rem] items-start gap-4 max-md:grid-cols-1">
       <div className="bg-sheet">
         <div className="flex items-baseline gap-3 border-line border-b px-4 py-2">
           <p className="flex-1">
@@ -54,7 +54,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
             key={section.key}
             id={section.key}
             aria-label={section.title}
-            className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 border-line border-b px-4 py-3"
+            className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 gap-y-2 border-line border-b px-4 py-3 max-md:grid-cols-1 max-md:px-3"
           >
             <div className="flex flex-col gap-2">
               <h2 className="leading-tight">
@@ -108,7 +108,10 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
             </div>
           </section>
         ))}
-        <section aria-label="Verdict" className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 px-4 py-3">
+        <section
+          aria-label="Verdict"
+          className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 gap-y-2 px-4 py-3 max-md:grid-cols-1 max-md:px-3"
+        >
           <h2>
             <span className="mr-1.5 font-normal text-quiet">{SECTIONS.length + 1}</span>Treatment
           </h2>
@@ -120,7 +123,7 @@ function ZoneSurvey({ detail, shop, zoneId }: JobInShop & { zoneId: string }) {
           />
         </section>
       </div>
-      <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto">
+      <div className="sticky top-4 max-h-[calc(100vh-2rem)] overflow-y-auto max-md:static max-md:max-h-none">
         <Follows findings={findings} detail={detail} zone={zone} />
       </div>
     </div>
