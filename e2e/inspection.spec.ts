@@ -40,21 +40,21 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   await context.route(unreachable, (route) => route.abort());
   await now.getByRole('button', { name: 'Report a defect' }).click();
   const dialog = page.getByRole('dialog');
-  const door = dialog.getByRole('button', { name: /C13/ });
+  const door = dialog.getByRole('button', { name: /C19/ });
   await door.click();
-  await tap(dialog.getByRole('button', { name: /^Spot on C13/ }), 0.5, 0.55);
+  await tap(dialog.getByRole('button', { name: /^Spot on C19/ }), 0.5, 0.55);
   await dialog.getByRole('button', { name: 'Run or sag' }).click();
-  await expect(dialog).toContainText('Reported: Run or sag, C13, front');
+  await expect(dialog).toContainText('Reported: Run or sag, C19, front');
   await dialog
-    .getByLabel('Picture of Run or sag, C13, front')
+    .getByLabel('Picture of Run or sag, C19, front')
     .setInputFiles({ name: 'run.jpg', mimeType: 'image/jpeg', buffer: PICTURE });
   await expect(dialog).toContainText('Picture added.');
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await expect(now.getByRole('img', { name: /C13 .*finding open/ })).toBeVisible();
+  await expect(now.getByRole('img', { name: /C19 .*finding open/ })).toBeVisible();
   expect((await quay(page)).findings.filter(isMine)).toEqual([]);
 
   await page.reload();
-  await expect(page.getByRole('img', { name: /C13 .*finding open/ }).first()).toBeVisible();
+  await expect(page.getByRole('img', { name: /C19 .*finding open/ }).first()).toBeVisible();
   await context.unroute(unreachable);
   await page.reload();
   await expect(async () => expect((await quay(page)).findings.filter(isMine)).toHaveLength(1)).toPass();
@@ -63,9 +63,9 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   expect(finding?.spot).toMatchObject({ side: 'front', part: 'recess' });
 
   await openStage(page, 'QUAY', 'Inspection');
-  await page.getByRole('navigation', { name: 'Findings' }).getByRole('button', { name: /C13/ }).click();
-  await expect(page.getByRole('heading', { name: 'C13: Run or sag' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /Open a picture of Run or sag on C13/ })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Findings' }).getByRole('button', { name: /C19/ }).click();
+  await expect(page.getByRole('heading', { name: 'C19: Run or sag' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Open a picture of Run or sag on C19/ })).toBeVisible();
   const causes = page.getByRole('region', { name: 'Likely causes' });
   await expect(causes.getByRole('listitem').first()).toContainText('Gun too slow or too close.');
   await causes.getByRole('button', { name: 'This was it' }).first().click();
@@ -82,12 +82,12 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   expect(own.map(({ key }) => key)).toContain('mend-level');
   expect(findings[0]?.answers[0]?.cause).toBe('hand-too-slow');
   const planned = plan?.ops.filter(({ stepId }) => own.some(({ id }) => id === stepId)) ?? [];
-  const tag = pieces.find(({ tag }) => tag === 'C13')?.id;
+  const tag = pieces.find(({ tag }) => tag === 'C19')?.id;
   expect(planned.map(({ pieceIds }) => pieceIds)).toEqual(own.map(() => [tag]));
 
   await openStage(page, 'QUAY', 'Inspection');
-  await page.getByRole('navigation', { name: 'Findings' }).getByRole('button', { name: /C13/ }).click();
-  await page.getByRole('link', { name: 'History of C13' }).click();
+  await page.getByRole('navigation', { name: 'Findings' }).getByRole('button', { name: /C19/ }).click();
+  await page.getByRole('link', { name: 'History of C19' }).click();
   const films = page.getByRole('region', { name: 'Films, front' });
   await expect(films.getByRole('listitem').first()).toContainText('first film');
   await expect(page.getByRole('region', { name: 'Findings on it' })).toContainText('being repaired');
@@ -96,15 +96,15 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   );
   await films.getByRole('link', { name: 'product that day' }).first().click();
   await expect(page.getByRole('heading', { name: /^What else had .* on / })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'QUAY' })).toContainText('C13');
+  await expect(page.getByRole('region', { name: 'QUAY' })).toContainText('C19');
 
   // Handed over as it is, signed with the finger.
   await openStage(page, 'QUAY', 'Handover');
-  await page.getByRole('checkbox', { name: 'C13: counted back' }).check();
-  await page.getByRole('checkbox', { name: 'C13: bag back in' }).check();
+  await page.getByRole('checkbox', { name: 'C19: counted back' }).check();
+  await page.getByRole('checkbox', { name: 'C19: bag back in' }).check();
   await page.getByRole('button', { name: 'Hand over' }).click();
   const sheet = page.getByRole('dialog', { name: 'Hand over' });
-  await expect(sheet).toContainText(/C13/);
+  await expect(sheet).toContainText(/C19/);
   await sheet.getByRole('checkbox', { name: /the client knows/ }).check();
   await sheet.getByLabel('Name of whoever signs').fill('');
   await sheet.getByLabel('Name of whoever signs').pressSequentially('The chemist');
@@ -131,14 +131,14 @@ test('a run is found on the floor while the line is down, with a picture; it wai
   await shop.tell('pass a year');
   await page.goto(`${shop.address}/p/${tag}`);
   await page.getByRole('button', { name: 'Enter as Maren' }).click();
-  await expect(page.getByRole('heading', { name: 'History of C13' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'History of C19' })).toBeVisible();
   // Five taps at most from the label to the cause.
   await page.getByRole('button', { name: 'Open a call-back' }).click();
-  const callBack = page.getByRole('dialog', { name: 'Call-back on C13' });
-  await tap(callBack.getByRole('button', { name: /^Spot on C13/ }), 0.5, 0.55);
+  const callBack = page.getByRole('dialog', { name: 'Call-back on C19' });
+  await tap(callBack.getByRole('button', { name: /^Spot on C19/ }), 0.5, 0.55);
   await callBack.getByRole('button', { name: 'Chip or peel' }).click();
   await callBack.getByRole('link', { name: 'Likely causes' }).click();
-  await expect(page.getByRole('heading', { name: 'C13: Chip or peel' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'C19: Chip or peel' })).toBeVisible();
   await expect(
     page.getByRole('region', { name: 'Likely causes' }).getByRole('listitem').first(),
   ).toBeVisible();

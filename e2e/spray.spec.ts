@@ -98,8 +98,10 @@ test('strokes by hand: a score and a map, what the hand did wrong, the best run 
   await moment.focus();
   await moment.press('End');
   await expect(moment).toHaveAttribute('aria-valuetext', /^(\d+\.\d) of \1 s$/);
+  await moment.press('Home');
+  await expect(moment).toHaveAttribute('aria-valuetext', /^0\.0 of/);
   await replay.getByRole('button', { name: 'Replay' }).click();
-  await expect(replay.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(moment).toHaveAttribute('aria-valuetext', /^(\d+\.\d) of \1 s$/);
   await expect(replay.getByRole('button', { name: 'Replay' })).toBeVisible();
 
   // The best run is kept with the shop, not on the device, and can be seen again.

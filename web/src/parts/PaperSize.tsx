@@ -1,9 +1,14 @@
 import { upholder } from '../api/upholder.ts';
 
-/** Prints go on the paper that the shop uses. */
+/** Prints go on the paper that the shop uses, with its name and the number of the page below. */
 export function PaperSize() {
   const { data: shop } = upholder.useShopQuery();
   return shop ? (
-    <style>{`@page { size: ${shop.settings.region.paper === 'Letter' ? 'letter' : 'A4'}; }`}</style>
+    <style>{`@page {
+      size: ${shop.settings.region.paper === 'Letter' ? 'letter' : 'A4'};
+      margin: 10mm 10mm 14mm;
+      @bottom-left { content: "${shop.name.replaceAll(/["\\\n]/g, ' ')}"; font: 8pt sans-serif; }
+      @bottom-right { content: counter(page) " / " counter(pages); font: 8pt sans-serif; }
+    }`}</style>
   ) : null;
 }

@@ -7,9 +7,9 @@ import { useState } from 'react';
 import { bare, read, unit } from '../../base/voice.ts';
 import { Select, TextInput } from '../../parts/controls.tsx';
 
-const HINGE_WORDS = { off: 'remove', masked: 'mask in place', renewed: 'replace' } as const;
+export const HINGE_WORDS = { off: 'remove', masked: 'mask in place', renewed: 'replace' } as const;
 
-const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
+export const PULL_WORDS = { reuse: 'kept', replace: 'replaced', none: 'none' } as const;
 
 /** What was typed for a number of things, or for a length; nothing is 0. */
 function readCell(text: string, value: number, isLength: boolean) {

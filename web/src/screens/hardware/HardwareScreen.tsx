@@ -13,12 +13,13 @@ import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { BagRow } from './BagRow.tsx';
+import { HardwarePrint } from './HardwarePrint.tsx';
 
 /** Headings of the list with the widths of their columns. */
 const WIDTHS: [title: string, width: string][] = [
   ['Bag', '5.2rem'],
   ['Pieces', 'auto'],
-  ['Hinges', '4rem'],
+  ['Hinges', '4.4rem'],
   ['they', '8.2rem'],
   ['Handles', '4.4rem'],
   ['they are', '8rem'],
@@ -110,7 +111,8 @@ export function HardwareScreen() {
         comes off.
       </p>
       {problem && <Notice kind="stop">{problem}</Notice>}
-      <div className="overflow-x-auto">
+      <HardwarePrint openings={openings} pieces={detail.pieces} />
+      <div className="no-print overflow-x-auto">
         <table className="w-full min-w-[66rem] table-fixed bg-sheet text-left">
           <colgroup>
             {WIDTHS.map(([title, width]) => (
@@ -120,7 +122,7 @@ export function HardwareScreen() {
           <thead>
             <tr className="border-ink border-b-[1.5px] text-small">
               {WIDTHS.map(([title]) => (
-                <th key={title} scope="col" className="px-2 py-1.5">
+                <th key={title} scope="col" className="truncate px-1.5 py-1.5">
                   {title}
                 </th>
               ))}
