@@ -1,5 +1,5 @@
 import { APPLICATOR_WORDS, cautionWords, isSprayed } from '@upholder/core/catalogue';
-import { type ClockSpan, type FilmClocks, type ScaledClock, spanSentence } from '@upholder/core/drying';
+import { type ClockSpan, type FilmClocks, spanSentence } from '@upholder/core/drying';
 import { coatAmounts, overThinned, thinningWords } from '@upholder/core/mixing';
 import type { Piece } from '@upholder/core/pieces';
 import type { Severity } from '@upholder/core/rules';
@@ -21,6 +21,7 @@ import type { useSortableItem } from '../../parts/Sortable.tsx';
 import { clocksInZone, type ShopOfZone } from '../airAt.ts';
 import { movesInWords } from '../MoveList.tsx';
 import { suppliesOf } from '../productLookups.ts';
+import { ClockFigure, Figure } from './StepFigures.tsx';
 
 interface StepLineProps {
   step: StepDraft;
@@ -61,40 +62,6 @@ const APPLIES_TO_WORDS: Record<Exclude<Step['appliesTo'], 'any'>, string> = {
   new: 'For replaced pieces, which come unfinished.',
   repaired: 'For pieces that are repaired first.',
 };
-
-function Figure({ name, children, title }: { name: string; children: React.ReactNode; title?: string }) {
-  return (
-    <span
-      className="inline-flex items-baseline gap-1.5 whitespace-nowrap max-md:whitespace-normal"
-      title={title}
-    >
-      <span className="text-small text-quiet">{name}</span>
-      <span className="quantity">{children}</span>
-    </span>
-  );
-}
-
-/** How long a film takes until something may be done with it; outdoors from the best to the worst hour. */
-function ClockFigure({
-  name,
-  of: { shortest, longest },
-  clock,
-  children,
-}: {
-  name: string;
-  of: ClockSpan;
-  clock: 'sand' | 'recoatMin' | 'handle';
-  children?: ReactNode;
-}) {
-  const [from, to]: [ScaledClock, ScaledClock] = [shortest[clock], longest[clock]];
-  return (
-    <Figure name={name} title={`${spanSentence(from, to)}, ${longest.because}`}>
-      {formatDuration(from.hereMinutes)}
-      {from.hereMinutes !== to.hereMinutes && `–${formatDuration(to.hereMinutes)}`}
-      {children}
-    </Figure>
-  );
-}
 
 /** What an open step says besides its line: why, waits, cautions, and the clocks of its film here. */
 function StepBody({
