@@ -1,5 +1,8 @@
 import { fillsOf } from '../mixing/index.ts';
 
+/** Distance at which the fan of a tip is said, in mm. */
+export const TIP_REFERENCE_MM = 300;
+
 /** What a code of three digits says of an airless tip. */
 export interface Tip {
   /** Width of the fan at 30 cm, in mm. */

@@ -1,19 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { BenchItemSchema, type Gun, MOST_SET_UPS, type SetUpCard } from '../mixing/index.ts';
+import { gunOf } from '../../test/sampleGun.ts';
+import { MOST_SET_UPS, type SetUpCard } from '../mixing/index.ts';
 import { flowOfGun, offeredSetUp, withSetUp } from './setUps.ts';
 
-const gunOf = (part: Partial<Gun> = {}): Gun => ({
-  ...(BenchItemSchema.parse({
-    kind: 'gun',
-    name: 'Turbine gun',
-    applicator: 'turbine',
-    orificeUm: 1300,
-    cupMl: 700,
-    residueMl: 40,
-    fullG: null,
-  }) as Gun),
-  ...part,
-});
 let made = 0;
 function cardOf(part: Partial<SetUpCard> = {}): SetUpCard {
   made += 1;

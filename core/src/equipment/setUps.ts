@@ -1,5 +1,11 @@
 import type { Applicator } from '../catalogue/index.ts';
-import { type BucketTest, type Gun, MOST_SET_UPS, type SetUpCard } from '../mixing/index.ts';
+import {
+  type BucketTest,
+  type Gun,
+  MOST_BUCKET_TESTS,
+  MOST_SET_UPS,
+  type SetUpCard,
+} from '../mixing/index.ts';
 import { bucketFlowMlMin, readTip, tipFlowMlMin } from './reckoning.ts';
 
 /** What guns give on fine work where nobody measured it, in mL/min. */
@@ -26,15 +32,15 @@ function hasSameOpening(gun: Gun, then: Pick<BucketTest, 'tip' | 'orificeUm'>): 
 export function flowOfGun(
   gun: Gun,
   productKey: string | undefined,
-): { flowMlMin: number; by: 'bucket' | 'tip' | 'kind'; test: BucketTest | null } {
+): { flowMlMin: number; by: 'bucket' | 'tip' | 'kind' } {
   const tests = gun.bucketTests
     .filter((test) => hasSameOpening(gun, test))
     .toSorted((a, b) => a.at.localeCompare(b.at));
   const test = tests.findLast((one) => one.productKey === productKey) ?? tests.at(-1);
-  if (test) return { flowMlMin: bucketFlowMlMin(test.grams, test.seconds, test.density), by: 'bucket', test };
+  if (test) return { flowMlMin: bucketFlowMlMin(test.grams, test.seconds, test.density), by: 'bucket' };
   const tip = readTip(gun.tip);
-  if (tip && gun.pressureBar) return { flowMlMin: tipFlowMlMin(tip, gun.pressureBar), by: 'tip', test: null };
-  return { flowMlMin: USUAL_FLOW[gun.applicator] ?? FLOW_ELSEWHERE, by: 'kind', test: null };
+  if (tip && gun.pressureBar) return { flowMlMin: tipFlowMlMin(tip, gun.pressureBar), by: 'tip' };
+  return { flowMlMin: USUAL_FLOW[gun.applicator] ?? FLOW_ELSEWHERE, by: 'kind' };
 }
 
 /** What a set-up is wanted for. */
@@ -116,7 +122,7 @@ export function withSetUp(gun: Gun, card: SetUpCard): Gun {
   return { ...gun, setUps: setUps.slice(-MOST_SET_UPS) };
 }
 
-/** A gun with one more bucket test; beyond fifty the oldest goes. */
+/** A gun with one more bucket test; beyond {@link MOST_BUCKET_TESTS} the oldest goes. */
 export function withBucketTest(gun: Gun, test: BucketTest): Gun {
-  return { ...gun, bucketTests: [...gun.bucketTests, test].slice(-50) };
+  return { ...gun, bucketTests: [...gun.bucketTests, test].slice(-MOST_BUCKET_TESTS) };
 }

@@ -1,21 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { pieceOf } from '../../test/pieceOf.ts';
+import { gunOf } from '../../test/sampleGun.ts';
 import { settingFilmUm, strokeGroups, USUAL_CASE } from '../film/index.ts';
-import { BenchItemSchema, type Gun, type SetUpCard } from '../mixing/index.ts';
+import type { SetUpCard } from '../mixing/index.ts';
 import { caseOfStep, startingCase } from './sprayCase.ts';
 
-const gunOf = (part: Partial<Gun>): Gun => ({
-  ...(BenchItemSchema.parse({
-    kind: 'gun',
-    name: 'Gun',
-    applicator: 'turbine',
-    orificeUm: 1300,
-    cupMl: 700,
-    residueMl: 40,
-    fullG: null,
-  }) as Gun),
-  ...part,
-});
 const STEP = { productKey: 'enamel', stepId: '00000000-0000-4000-8000-0000000000aa', wftUm: 95 };
 const NOW = new Date('2027-04-01T08:00:00Z');
 const card = (part: Partial<SetUpCard> = {}): SetUpCard => ({

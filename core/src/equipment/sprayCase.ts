@@ -1,11 +1,8 @@
 import { APPLICATOR_TRAITS } from '../catalogue/index.ts';
 import { type SprayCase, solveSetting, USUAL_CASE } from '../film/index.ts';
-import type { Gun } from '../mixing/index.ts';
-import { readTip } from './reckoning.ts';
+import type { Gun, SetUpCard } from '../mixing/index.ts';
+import { readTip, TIP_REFERENCE_MM } from './reckoning.ts';
 import { flowOfGun, offeredSetUp } from './setUps.ts';
-
-/** Distance at which the fan of a tip is said, in mm. */
-const TIP_REFERENCE_MM = 300;
 
 /**
  * Where a gun starts for a wet film: its transfer and flow, the fan of its tip, and the hand speed that gives the film. A usual turbine gun where
@@ -50,6 +47,13 @@ export function caseOfStep(
   const start = startingCase(gun, productKey, wftUm);
   const offered = gun ? offeredSetUp(gun, { productKey, stepId, cupSeconds: null, now }) : null;
   if (!offered || offered.trust === 'low') return start;
-  const { flowMlMin, transfer, fanMm, overlap, speedCmS, distanceMm } = offered.card;
-  return atFilm({ ...start, distanceMm, setting: { flowMlMin, transfer, fanMm, overlap, speedCmS } }, wftUm);
+  return atFilm(asOnCard(start, offered.card), wftUm);
+}
+
+/** A case with flow, fan, overlap, speed and distance as a card says them. */
+export function asOnCard(
+  one: SprayCase,
+  { flowMlMin, transfer, fanMm, overlap, speedCmS, distanceMm }: SetUpCard,
+): SprayCase {
+  return { ...one, distanceMm, setting: { flowMlMin, transfer, fanMm, overlap, speedCmS } };
 }

@@ -1,6 +1,6 @@
 import type { Applicator } from '../catalogue/applicators.ts';
 import type { ProductSheet } from '../catalogue/sheet.ts';
-import { appliedMl } from '../film/index.ts';
+import { appliedMl, STANDARD_FACE } from '../film/index.ts';
 import { PIECE_DEFAULTS, type PieceSpec } from '../pieces/index.ts';
 
 /** Kinds of film that a shop counts by door equivalents, each with a figure of its own. */
@@ -17,8 +17,7 @@ export const STANDARD_DOOR: PieceSpec = {
   ...PIECE_DEFAULTS,
   tag: '',
   construction: 'slab',
-  widthMm: 400,
-  heightMm: 720,
+  ...STANDARD_FACE,
 };
 /** Wet films that go with that count, in µm. */
 export const STANDARD_FILM_UM: Record<CountedRole, number> = { primer: 100, colour: 75, clear: 75 };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { PIECE_DEFAULTS } from '../pieces/index.ts';
-import { coatMixMl, dryFilmUm, geometricEfficiency, strokeEfficiency } from './index.ts';
+import { coatMixMl, dryFilmUm, faceReckoning, geometricEfficiency } from './index.ts';
 
 const slab = { ...PIECE_DEFAULTS, tag: 'D1', construction: 'slab' as const, widthMm: 1000, heightMm: 1000 };
 
@@ -11,7 +11,11 @@ describe('film', () => {
 
   it('takes the hand-worked number of strokes', () => {
     // fan 200, index 100: n = ceil((720 + 100)/100) = 9 strokes of 540: 400·720/(9·100·540)
-    expect(strokeEfficiency(400, 720, 200)).toBeCloseTo(288_000 / 486_000, 9);
+    const field = { direction: 'across', fanMm: 200, overlap: 0.5, leadMm: 70 } as const;
+    expect(faceReckoning({ widthMm: 400, heightMm: 720 }, field).efficiency).toBeCloseTo(
+      288_000 / 486_000,
+      9,
+    );
   });
 
   it('wastes more on a narrow drawer front than on a door, and nothing with a roller', () => {

@@ -46,7 +46,7 @@ describe('joints of what is rolled in parts', () => {
 describe('laying off', () => {
   it('rails across, everything else along the longer way of the piece', () => {
     expect(layOffOf('rails', { widthMm: 400, heightMm: 720 })).toBe('across');
-    expect(layOffOf('other', { widthMm: 400, heightMm: 720 })).toBe('down');
-    expect(layOffOf('other', { widthMm: 600, heightMm: 140 })).toBe('across');
+    expect(layOffOf('stiles', { widthMm: 400, heightMm: 720 })).toBe('down');
+    expect(layOffOf('stiles', { widthMm: 600, heightMm: 140 })).toBe('across');
   });
 });

@@ -1,3 +1,5 @@
+import type { Member } from '../pieces/index.ts';
+
 /** Film of a roller or brush, by what it is loaded with and how far that is spread. */
 export interface RolledLoad {
   /** Picked up and not wiped off again, in mL. */
@@ -89,7 +91,7 @@ export type LayOff = 'across' | 'down';
 
 /** Rails run across; stiles, panels and whole faces along the height, unless they lie. */
 export function layOffOf(
-  member: 'rails' | 'other',
+  member: Member,
   { widthMm, heightMm }: { widthMm: number; heightMm: number },
 ): LayOff {
   if (member === 'rails') return 'across';

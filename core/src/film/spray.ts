@@ -17,21 +17,6 @@ const LEAD_MM = 70;
 /** What estimates assume of a gun: fans up to 250 mm. */
 const USUAL_FIELD = { fanMm: 250, overlap: OVERLAP, leadMm: LEAD_MM };
 
-/**
- * Share of the fan's paint that meets the face when strokes of length W + 2·lead cover H in
- * n = ceil((H + fan·overlap)/index) strokes, index = fan·(1 − overlap): W·H / (n·index·(W + 2·lead)).
- * All lengths in mm; result in (0, 1].
- */
-export function strokeEfficiency(
-  widthMm: number,
-  heightMm: number,
-  fanMm: number,
-  overlap = OVERLAP,
-): number {
-  return faceReckoning({ widthMm, heightMm }, { direction: 'across', fanMm, overlap, leadMm: LEAD_MM })
-    .efficiency;
-}
-
 /** Face of a door as the trade counts with, in mm: what yardsticks of spraying are for. */
 export const STANDARD_FACE = { widthMm: 400, heightMm: 720 } as const;
 

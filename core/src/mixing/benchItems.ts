@@ -69,6 +69,9 @@ export type SetUpCard = z.infer<typeof SetUpCardSchema>;
 /** So many cards are kept of a gun; the oldest goes when another comes. */
 export const MOST_SET_UPS = 60;
 
+/** So many bucket tests are kept of a gun. */
+export const MOST_BUCKET_TESTS = 50;
+
 /** What else is looked after, besides guns. */
 export const GEAR = ['compressor', 'turbine', 'sander', 'roller-frame', 'brush', 'respirator'] as const;
 
@@ -124,7 +127,7 @@ export const BenchItemSchema = z.discriminatedUnion('kind', [
     hoseM: numberField('hose', 0, 100, ' m').nullable().default(null),
     ...COST_FIELDS,
     /** Flow by the bucket: what was sprayed into a bag and weighed. */
-    bucketTests: z.array(BucketTestSchema).max(50).default([]),
+    bucketTests: z.array(BucketTestSchema).max(MOST_BUCKET_TESTS).default([]),
     /** Set-ups that were sprayed with. */
     setUps: z.array(SetUpCardSchema).max(MOST_SET_UPS).default([]),
   }),

@@ -1,3 +1,4 @@
+import { shareSeen } from '../film/index.ts';
 import { blend, deltaE76, hexOf, labOf } from './colour.ts';
 
 /** A contrast ratio nearer to 1 than this cannot be told apart on a card. */
@@ -52,7 +53,7 @@ export function contrastIn(sheetRatio: number, colour: string): number {
 
 /** Share of the contrast underneath that is still seen through a film. */
 export function seenThrough(power: HidingPower, dryFilmUm: number): number {
-  return Math.exp(-attenuationPerUm(power) * dryFilmUm);
+  return shareSeen(dryFilmUm, attenuationPerUm(power));
 }
 
 /** What is seen after a number of colour coats. */

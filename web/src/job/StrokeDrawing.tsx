@@ -1,7 +1,20 @@
-import type { Stroke, StrokePlan } from '@upholder/core/film';
+import type { GunSetting, Stroke, StrokePlan } from '@upholder/core/film';
 import { figureOf, type Geometry } from '@upholder/core/pieces';
 import { plural } from '@upholder/core/said';
 import { show } from '../base/voice.ts';
+
+/** `220 mL/min, fan 200 mm at 200 mm, overlap 50 %, 35 cm/s`. */
+export function settingWords(
+  { flowMlMin, fanMm, overlap, speedCmS }: Omit<GunSetting, 'transfer'>,
+  distanceMm: number,
+): string {
+  return [
+    show('flow', flowMlMin),
+    `fan ${show('length', Math.round(fanMm))} at ${show('length', Math.round(distanceMm))}`,
+    `overlap ${Math.round(overlap * 100)} %`,
+    show('speed', speedCmS),
+  ].join(', ');
+}
 
 /** Strokes of a plan in words, in the order in which they are sprayed. */
 export function strokeWords(plan: StrokePlan): string[] {

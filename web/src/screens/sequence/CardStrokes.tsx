@@ -4,7 +4,7 @@ import { caseOfStep, gunItemsFor } from '@upholder/core/equipment';
 import { type SprayCase, strokeGroups } from '@upholder/core/film';
 import type { Step } from '@upholder/core/systems';
 import { show } from '../../base/voice.ts';
-import { StrokeDrawing, strokeWords } from '../../job/StrokeDrawing.tsx';
+import { StrokeDrawing, settingWords, strokeWords } from '../../job/StrokeDrawing.tsx';
 
 interface SprayedStep {
   step: Step;
@@ -21,17 +21,6 @@ function sprayedSteps(steps: readonly Step[], shop: Pick<ShopContext, 'benchItem
     const of = caseOfStep(gun?.item, { productKey, stepId: step.id, wftUm }, new Date());
     return [{ step, gun: gun?.item.name ?? null, of }];
   });
-}
-
-function settingWords({ gun, of }: SprayedStep): string {
-  const { flowMlMin, fanMm, overlap, speedCmS } = of.setting;
-  return [
-    gun ?? 'a usual gun',
-    show('flow', flowMlMin),
-    `fan ${show('length', Math.round(fanMm))} at ${show('length', of.distanceMm)}`,
-    `overlap ${Math.round(overlap * 100)} %`,
-    show('speed', speedCmS),
-  ].join(', ');
 }
 
 /** For a process card: how each sprayed coat is set up, and the strokes of every kind of piece on its drawing. Nothing where nothing is sprayed. */
@@ -62,7 +51,8 @@ export function CardStrokes({
           <div key={key} className="mt-1.5">
             <p className="break-after-avoid">
               <span className="font-semibold">{alike.map(({ step }) => step.name).join(', ')}:</span>{' '}
-              {settingWords(first)}. Dashed strokes first, narrow and light; start and stop off the piece.
+              {first.gun ?? 'a usual gun'}, {settingWords(first.of.setting, first.of.distanceMm)}. Dashed
+              strokes first, narrow and light; start and stop off the piece.
             </p>
             <ul className="mt-1 grid grid-cols-3 gap-x-4 gap-y-3 max-md:grid-cols-1 print:grid-cols-3">
               {strokeGroups(pieces, first.of).map(({ pieces: ofOne, plan }) => {

@@ -3,6 +3,19 @@ import { figureOf, type Geometry } from '@upholder/core/pieces';
 import { type ReactNode, type Ref, useEffect, useRef } from 'react';
 import { paintPixel } from './filmColours.ts';
 
+/** Where a pointer is on a piece that an element shows all of, in mm. */
+export function placeOn(
+  shown: Element,
+  { widthMm, heightMm }: Pick<Surface, 'widthMm' | 'heightMm'>,
+  { clientX, clientY }: { clientX: number; clientY: number },
+): { x: number; y: number } {
+  const box = shown.getBoundingClientRect();
+  return {
+    x: ((clientX - box.left) / box.width) * widthMm,
+    y: ((clientY - box.top) / box.height) * heightMm,
+  };
+}
+
 /** A mark in every so many cells, where the film is too thin or too thick. */
 const DOT_EVERY = 3;
 const HATCH_EVERY = 3;

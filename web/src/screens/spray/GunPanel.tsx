@@ -1,5 +1,7 @@
 import type { BenchItemRow, ProductRow, ShopContext } from '@upholder/core/api';
 import {
+  asOnCard,
+  bucketFlowMlMin,
   flowOfGun,
   isByTip,
   isSetTooHigh,
@@ -20,7 +22,8 @@ import { useMay } from '../../api/useMay.ts';
 import { dayWords } from '../../base/times.ts';
 import { typedNumber } from '../../base/typed.ts';
 import { show } from '../../base/voice.ts';
-import { BucketRun } from '../../parts/BucketRun.tsx';
+import { settingWords } from '../../job/StrokeDrawing.tsx';
+import { type BucketReading, BucketRun } from '../../parts/BucketRun.tsx';
 import { Button, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { AirAndCup } from './AirAndCup.tsx';
 import { TipPart } from './TipPart.tsx';
@@ -49,10 +52,7 @@ const DOUBT_WORDS: Record<SetUpDoubt, string> = {
 function cardWords(card: SetUpCard, { applicator }: Gun): string {
   const opening = isByTip(applicator) ? 'tip' : 'needle';
   return [
-    show('flow', card.flowMlMin),
-    `fan ${show('length', Math.round(card.fanMm))} at ${show('length', Math.round(card.distanceMm))}`,
-    `overlap ${Math.round(card.overlap * 100)} %`,
-    show('speed', card.speedCmS),
+    settingWords(card, card.distanceMm),
     card.tip !== '' && `tip ${card.tip}`,
     card.tip === '' && card.orificeUm !== null && `${opening} ${show(opening, card.orificeUm / 1000)}`,
     card.pressureBar !== null && `${card.pressureBar} bar`,
@@ -205,7 +205,7 @@ export function GunPanel({
     };
     void keep(withSetUp(gun, card), `Kept with ${gun.name}. It is offered the next time.`);
   }
-  function keepTest(reading: Pick<BucketTest, 'grams' | 'seconds' | 'cupSeconds'>): void {
+  function keepTest(reading: BucketReading, measured: number): void {
     const test: BucketTest = {
       ...asSet,
       at: new Date().toISOString(),
@@ -213,8 +213,7 @@ export function GunPanel({
       density: product.sheet.densityKgL,
       ...reading,
     };
-    const { flowMlMin } = flowOfGun({ ...gun, bucketTests: [test] }, product.key);
-    void keep(withBucketTest(gun, test), `${gun.name} gives ${show('flow', flowMlMin)} by the bucket.`);
+    void keep(withBucketTest(gun, test), `${gun.name} gives ${show('flow', measured)} by the bucket.`);
   }
   const flow = flowOfGun(gun, product.key);
   return (
@@ -226,15 +225,7 @@ export function GunPanel({
         </Notice>
       )}
       {offered && (
-        <Offered
-          offered={offered}
-          gun={gun}
-          shop={shop}
-          onUse={() => {
-            const { flowMlMin, transfer, fanMm, overlap, speedCmS, distanceMm } = offered.card;
-            onCase({ ...one, distanceMm, setting: { flowMlMin, transfer, fanMm, overlap, speedCmS } });
-          }}
-        />
+        <Offered offered={offered} gun={gun} shop={shop} onUse={() => onCase(asOnCard(one, offered.card))} />
       )}
       {answer && <Notice kind={answer.isBad ? 'stop' : 'plain'}>{answer.words}</Notice>}
       {mayKeep && (
@@ -253,8 +244,8 @@ export function GunPanel({
           assumedMlMin={setting.flowMlMin}
           action={mayKeep ? 'Keep the test' : 'Use the flow'}
           onTest={(reading) => {
-            if (mayKeep) keepTest(reading);
-            const measured = (reading.grams / product.sheet.densityKgL) * (60 / reading.seconds);
+            const measured = bucketFlowMlMin(reading.grams, reading.seconds, product.sheet.densityKgL);
+            if (mayKeep) keepTest(reading, measured);
             onCase({ ...one, setting: { ...setting, flowMlMin: Math.round(measured) } });
           }}
         />

@@ -9,12 +9,12 @@ import {
   surfaceOf,
 } from '@upholder/core/film';
 import type { PieceSpec } from '@upholder/core/pieces';
-import { type MouseEvent, type PointerEvent, useMemo, useState } from 'react';
+import { type PointerEvent, useMemo, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
 import { CELL_MM, useFilm } from '../../workers/useFilm.ts';
 import { FilmNumbers, lineOf, Section, type SectionLine, Spread } from './FilmFiguresCard.tsx';
-import { FilmMap } from './FilmMap.tsx';
+import { FilmMap, placeOn } from './FilmMap.tsx';
 import { FilmScale } from './FilmScale.tsx';
 import { FilmSights, useFilmView } from './FilmView.tsx';
 import type { SprayCover } from './useSprayCase.ts';
@@ -24,15 +24,6 @@ const TALL_REM = 28;
 
 /** Colours are looked at: nothing is marked as thin or thick. */
 const NO_LIMITS: FilmLimits = { leastUm: 0, sagUm: Number.POSITIVE_INFINITY };
-
-/** Where a pointer is on a piece, in mm. */
-function placeOn(surface: Surface, event: MouseEvent<HTMLElement>): { x: number; y: number } {
-  const box = event.currentTarget.getBoundingClientRect();
-  return {
-    x: ((event.clientX - box.left) / box.width) * surface.widthMm,
-    y: ((event.clientY - box.top) / box.height) * surface.heightMm,
-  };
-}
 
 /** Comb readings where they were taken. */
 function CombMarks({ combs, surface }: { combs: readonly CombReading[]; surface: Surface }) {
@@ -63,7 +54,7 @@ function useUnderPointer(surface: Surface, filmUm: Float64Array | null) {
   return {
     um,
     onPointerMove(event: PointerEvent<HTMLElement>) {
-      const { x, y } = placeOn(surface, event);
+      const { x, y } = placeOn(event.currentTarget, surface, event);
       setUm(filmUm ? filmAt(surface, filmUm, x, y) : null);
     },
     onPointerLeave: () => setUm(null),
@@ -170,7 +161,7 @@ export function PlannedFilm({
                   onClick={(event) => {
                     // By a key it names no place: that is typed.
                     if (event.detail === 0) return;
-                    const { x, y } = placeOn(surface, event);
+                    const { x, y } = placeOn(event.currentTarget, surface, event);
                     onPlace(x, y);
                   }}
                 />

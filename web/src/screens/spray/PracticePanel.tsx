@@ -9,7 +9,7 @@ import type { ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { show } from '../../base/voice.ts';
 import { Button } from '../../parts/controls.tsx';
-import type { Hold } from './hold.ts';
+import { awayBy, type Hold } from './hold.ts';
 
 export const LESSON_WORDS: Record<SprayLesson, { name: string; goal: string }> = {
   speed: { name: 'Speed', goal: 'Several strokes along the card, all as fast as the set-up says.' },
@@ -46,14 +46,11 @@ function Held({ hold, onHold }: { hold: Hold; onHold(next: Hold): void }) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span className="inline-flex items-center gap-1">
-        <Button aria-label="Nearer" onClick={() => turn({ distanceMm: Math.max(80, hold.distanceMm - 20) })}>
+        <Button aria-label="Nearer" onClick={() => onHold(awayBy(hold, -20))}>
           −
         </Button>
         <span className="quantity min-w-20 text-center">{show('length', hold.distanceMm)}</span>
-        <Button
-          aria-label="Farther"
-          onClick={() => turn({ distanceMm: Math.min(500, hold.distanceMm + 20) })}
-        >
+        <Button aria-label="Farther" onClick={() => onHold(awayBy(hold, 20))}>
           +
         </Button>
       </span>

@@ -12,7 +12,7 @@ const hasGrain = (member: Member) => member !== 'recess' && member !== 'edges';
 /** The way a member is laid off, as an arrow of both ends beside its number. */
 function LayOffArrow({ piece, member, size }: { piece: PieceSpec; member: Member; size: number }) {
   const { x, y } = memberSpot(piece, member);
-  const isAcross = layOffOf(member === 'rails' ? 'rails' : 'other', piece) === 'across';
+  const isAcross = layOffOf(member, piece) === 'across';
   const [dx, dy] = isAcross ? [size * 2.6, 0] : [0, size * 2.6];
   const head = (sign: 1 | -1) =>
     isAcross
@@ -106,7 +106,7 @@ export function RolledPiece({ piece, joints }: { piece: PieceSpec; joints: reado
                 <span className="text-quiet">
                   {!hasGrain(member)
                     ? 'along their own length'
-                    : layOffOf(member === 'rails' ? 'rails' : 'other', piece) === 'across'
+                    : layOffOf(member, piece) === 'across'
                       ? 'laid off from side to side'
                       : 'laid off up and down'}
                 </span>

@@ -125,10 +125,11 @@ function Workshop({ choice }: { choice: Choice }) {
   const one = changed?.about === about ? changed.to : start;
   const cover = useCover(choice);
   const limits = useMemo(() => sheet && limitsOf(sheet, isFlat), [sheet, isFlat]);
-  if (!sheet || !piece || !one || !start || !limits)
+  if (!product || !sheet || !piece || !one || !start || !limits)
     return (
       <Card className="p-5">No product on the shelf is sprayed. Add one under Products &amp; stock.</Card>
     );
+  const plan = planOfCase(piece, one);
   const onCase = (to: SprayCase) => setChanged({ about, to });
   const open = (key: Tab) =>
     setSearch(
@@ -141,35 +142,33 @@ function Workshop({ choice }: { choice: Choice }) {
     );
   const panels = {
     'set-up': (
-      <SetUpPanel key={`${gun?.id} ${product?.key}`} one={one} sheet={sheet} onCase={onCase}>
-        {row && gun && product && (
+      <SetUpPanel key={`${gun?.id} ${product.key}`} one={one} sheet={sheet} onCase={onCase}>
+        {row && gun && (
           <GunPanel
             row={row}
             gun={gun.item}
             product={product}
             stepId={step?.id ?? null}
             one={one}
-            plan={planOfCase(piece, one)}
+            plan={plan}
             shop={choice.shop}
             onCase={onCase}
           />
         )}
-        {product && (
-          <CombPanel
-            combs={combs}
-            onCombs={setCombs}
-            piece={piece}
-            pieceId={chosen?.id ?? ''}
-            productKey={product.key}
-            one={one}
-            detail={choice.detail}
-            shop={choice.shop}
-            onCase={onCase}
-          />
-        )}
+        <CombPanel
+          combs={combs}
+          onCombs={setCombs}
+          piece={piece}
+          pieceId={chosen?.id ?? ''}
+          productKey={product.key}
+          one={one}
+          detail={choice.detail}
+          shop={choice.shop}
+          onCase={onCase}
+        />
       </SetUpPanel>
     ),
-    strokes: <StrokesPanel one={one} plan={planOfCase(piece, one)} onCase={onCase} />,
+    strokes: <StrokesPanel one={one} plan={plan} onCase={onCase} />,
     questions: (
       <QuestionsPanel
         piece={piece}
@@ -194,7 +193,7 @@ function Workshop({ choice }: { choice: Choice }) {
       {children}
     </Tabs>
   );
-  if (tab === 'rolling' && product)
+  if (tab === 'rolling')
     return (
       <RollingView
         key={`${product.key} ${piece.tag} ${piece.widthMm}`}
@@ -221,7 +220,7 @@ function Workshop({ choice }: { choice: Choice }) {
             : undefined
         }
       />
-      <Card className="p-4">{tabs(tab === 'rolling' ? null : panels[tab])}</Card>
+      <Card className="p-4">{tabs(panels[tab])}</Card>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { PAINT_FACTOR, readTip, tipFlowMlMin } from '@upholder/core/equipment';
+import { PAINT_FACTOR, readTip, TIP_REFERENCE_MM, tipFlowMlMin } from '@upholder/core/equipment';
 import type { SprayCase } from '@upholder/core/film';
 import type { Gun } from '@upholder/core/mixing';
 import { useState } from 'react';
@@ -6,9 +6,6 @@ import { typedBar } from '../../base/typed.ts';
 import { show } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
-
-/** Distance at which the fan of a tip is said, in mm. */
-const REFERENCE_MM = 300;
 
 /** Flow and fan of an airless tip by its code and pressure, with what paint runs of the rate of water. */
 export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase(next: SprayCase): void }) {
@@ -50,7 +47,7 @@ export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase
         <p>
           <span className="quantity">{show('flow', flow)}</span>, fan{' '}
           <span className="quantity">{show('length', Math.round(tip.fanMm))}</span> at{' '}
-          {show('length', REFERENCE_MM)}. Paint runs at 0.7 to 0.9 of water; a bucket test beats this.
+          {show('length', TIP_REFERENCE_MM)}. Paint runs at 0.7 to 0.9 of water; a bucket test beats this.
         </p>
       )}
       {isTooHigh && (
@@ -66,7 +63,7 @@ export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase
           const setting = {
             ...one.setting,
             flowMlMin: Math.round(flow),
-            fanMm: Math.round((tip.fanMm * one.distanceMm) / REFERENCE_MM),
+            fanMm: Math.round((tip.fanMm * one.distanceMm) / TIP_REFERENCE_MM),
           };
           onCase({ ...one, referenceMm: one.distanceMm, setting });
         }}

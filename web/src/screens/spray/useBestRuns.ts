@@ -1,7 +1,6 @@
 import {
   type GunPath,
   type GunSample,
-  MOST_RUN_SAMPLES,
   type PracticeRun,
   PracticeRunSchema,
   packedPath,
@@ -69,7 +68,7 @@ export function useBestRuns(memberId: string): BestRuns {
         lesson,
         score,
         at: new Date().toISOString(),
-        path: packedPath(path).slice(0, MOST_RUN_SAMPLES),
+        path: packedPath(path),
       };
       void send({ lesson, score, path: run.path }).then((outcome) => {
         if ('error' in outcome) setWaiting(memberId, [...waitingRuns(memberId), run]);

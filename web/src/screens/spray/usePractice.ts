@@ -10,7 +10,7 @@ import {
   type Surface,
 } from '@upholder/core/film';
 import { type PointerEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { paintFilm } from './FilmMap.tsx';
+import { paintFilm, placeOn } from './FilmMap.tsx';
 import { type Hold, heldAt, useFingers } from './hold.ts';
 
 interface Practice {
@@ -146,13 +146,7 @@ export function usePractice(
     scrub(path.current.length);
   };
   // The gun may look beside the piece: what counts is the piece, not what the pointer is over.
-  const placeOf = (event: Touch) => {
-    const box = (canvas.current ?? (event.target as HTMLElement)).getBoundingClientRect();
-    return {
-      x: ((event.clientX - box.left) / box.width) * surface.widthMm,
-      y: ((event.clientY - box.top) / box.height) * surface.heightMm,
-    };
-  };
+  const placeOf = (event: Touch) => placeOn(canvas.current ?? (event.target as Element), surface, event);
   const sample = (event: Touch, flow: number): GunSample =>
     heldAt(placeOf(event), hold, { t: event.timeStamp / 1000, fanMm, flow });
   const add = (event: Touch, flow: number) => {
