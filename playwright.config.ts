@@ -11,6 +11,8 @@ export default defineConfig({
   use: {
     actionTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
+    // What the browser keeps of the shell has a test of its own (offline.spec.ts); elsewhere every page comes fresh.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'America/Halifax',
     contextOptions: { reducedMotion: 'reduce' },

@@ -2,6 +2,7 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { compression } from 'vite-plugin-compression2';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   plugins: [
@@ -12,7 +13,72 @@ export default defineConfig({
       algorithms: ['gzip', 'brotliCompress'],
       include: /\.(?:js|css|html|svg|json|webmanifest)$/,
     }),
+    // The shell of every screen stays on the device; what the server answered is kept by the page itself (api/kept).
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        id: '/',
+        name: 'Upholder',
+        short_name: 'Upholder',
+        description: 'Planner, calculator and logbook for cabinet refinishers',
+        start_url: '/floor',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#ece4d4',
+        theme_color: '#ece4d4',
+        icons: [
+          { src: '/icons/upholder-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icons/upholder-512.png', sizes: '512x512', type: 'image/png' },
+          {
+            src: '/icons/upholder-maskable-512.png',
+            sizes: '512x512',
+            type: 'image/png',
+            purpose: 'maskable',
+          },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        // Large, and of use at the desk or for few names only: read when they are asked for.
+        globIgnores: ['**/ThinningChart-*', '**/archivo-latin-ext-*', '**/archivo-vietnamese-*'],
+        navigateFallback: 'index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/metrics/],
+        cleanupOutdatedCaches: true,
+        inlineWorkboxRuntime: true,
+      },
+    }),
   ],
-  build: { target: 'es2022', sourcemap: false },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    rolldownOptions: {
+      output: {
+        // The names of all who share a chunk would be longer than some chunks.
+        chunkFileNames: ({ name }) => `assets/${name.replace(/~.*/, '')}-[hash].js`,
+        codeSplitting: {
+          // Few requests a screen: what the frame needs, what nearly every screen needs, then by who shares it.
+          groups: [
+            { name: 'frame', tags: ['$initial'], priority: 10 },
+            { name: 'common', minShareCount: 16, priority: 8 },
+            {
+              name: 'often',
+              minShareCount: 5,
+              priority: 6,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 40_000,
+            },
+            {
+              name: 'some',
+              minShareCount: 2,
+              priority: 4,
+              entriesAware: true,
+              entriesAwareMergeThreshold: 10_000,
+            },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });

@@ -1,8 +1,9 @@
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux';
 import { keepChanges, renewAroundChanges } from './cache.ts';
+import { keepWhatIsKnown } from './kept.ts';
 import { queueReducer } from './sync/queueSlice.ts';
-import { onOwnChanges, upholder } from './upholder.ts';
+import { onKeptAnswer, onOwnChanges, upholder } from './upholder.ts';
 
 interface DeviceSettings {
   theme: 'light' | 'booth';
@@ -11,6 +12,8 @@ interface DeviceSettings {
   units: 'metric' | 'us' | null;
   /** Mixes that run out are heard. */
   isAudible: boolean;
+  /** The oldest answer that the page goes by because the server could not be reached; epoch ms by this device. */
+  keptSince: number | null;
 }
 
 /** What this device was told to be like; storage that is blocked remembers nothing. */
@@ -44,6 +47,7 @@ const deviceSettings = createSlice({
     isConnected: true,
     units: unitsKept(),
     isAudible: kept('sound') !== 'off',
+    keptSince: null,
   }),
   reducers: {
     themeChosen(state, { payload }: PayloadAction<DeviceSettings['theme']>) {
@@ -58,10 +62,18 @@ const deviceSettings = createSlice({
     connectionChanged(state, { payload }: PayloadAction<boolean>) {
       state.isConnected = payload;
     },
+    /** An answer of this device is shown, or, with null, everything comes from the server again. */
+    keptShown(state, { payload }: PayloadAction<number | null>) {
+      if (payload === null) state.keptSince = null;
+      else {
+        state.isConnected = false;
+        state.keptSince = Math.min(payload, state.keptSince ?? payload);
+      }
+    },
   },
 });
 
-export const { themeChosen, unitsChosen, soundChosen, connectionChanged } = deviceSettings.actions;
+export const { themeChosen, unitsChosen, soundChosen, connectionChanged, keptShown } = deviceSettings.actions;
 
 export const store = configureStore({
   reducer: {
@@ -82,6 +94,12 @@ onOwnChanges((changes) => {
   keepChanges(store, changes);
   renewAroundChanges(store, changes);
 });
+
+onKeptAnswer((at) => store.dispatch(keptShown(at)));
+keepWhatIsKnown(
+  () => store.getState().upholder,
+  (changed) => store.subscribe(changed),
+);
 
 export type State = ReturnType<typeof store.getState>;
 export const useApp: TypedUseSelectorHook<State> = useSelector;

@@ -20,6 +20,7 @@ import type { JobSpec, LogEntry, NewLogEntry, Photo, ZoneSpec } from '@upholder/
 import type { MixRecord } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { PAGE_ID } from '../base/pageId.ts';
+import { forgetAnswers, type HeldAnswers, keptAnswer } from './kept.ts';
 import { areSentencesKnown } from './sentences.ts';
 
 // Longer than other files: one list of the calls, each in two or three lines.
@@ -74,16 +75,49 @@ async function askPassword(): Promise<boolean> {
   return asking();
 }
 
+/** What is done when a page shows an answer that this device kept, because the server could not be reached. */
+let tellKept: (at: number) => void = () => undefined;
+
+/** Says who hears that the page goes by an answer of the moment `at`, epoch ms. */
+export function onKeptAnswer(tell: (at: number) => void): void {
+  tellKept = tell;
+}
+
+/** Nobody answers, or a proxy answers for a server that does not. */
+const AWAY = new Set<string | number>(['FETCH_ERROR', 502, 503, 504]);
+
+/** Reads from the server, or, where nobody answers and the page knows nothing yet, what this device kept. */
+const readQuery: typeof plainQuery = async (call, api, extra) => {
+  const answer = await plainQuery(call, api, extra);
+  const isAway = AWAY.has(answer.error?.status ?? 200);
+  if (!isAway || api.type !== 'query' || !api.queryCacheKey) return answer;
+  const { queries } = (api.getState() as { upholder: HeldAnswers }).upholder;
+  if (queries[api.queryCacheKey]?.data !== undefined) return answer;
+  const kept = await keptAnswer(api.queryCacheKey);
+  if (!kept) return answer;
+  if (api.endpoint === 'session') {
+    const session = kept.data as Session;
+    csrfToken = session.csrfToken;
+    deviceClock.guess(Date.parse(session.now) - kept.at);
+  }
+  // In the server's time, as far as it is known: the device's own clock may be wrong.
+  tellKept(deviceClock.now() - (Date.now() - kept.at));
+  return { data: kept.data, meta: answer.meta };
+};
+
 /** A session that has ended shows as the sign-in screen, whichever call found out. */
 const baseQuery: typeof plainQuery = async (call, api, extra) => {
-  let answer = await plainQuery(call, api, extra);
+  let answer = await readQuery(call, api, extra);
   if (codeOf(answer.error?.data) === 'confirm-password' && (await askPassword()))
     answer = await plainQuery(call, api, extra);
   const isSession = SESSION_CALLS.has(api.endpoint);
-  if (answer.data && isSession) {
+  // An answer of the device has no response: its time is long past.
+  if (answer.data && isSession && answer.meta?.response) {
     const session = answer.data as Session;
     csrfToken = session.csrfToken;
     deviceClock.anchor(Date.parse(session.now));
+    // Before anything else happens: what the shop knows is not for whoever comes next.
+    if (!session.member) await forgetAnswers();
   }
   if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
   // Nobody changes an answer in place: frozen, it need not be looked through for changes, however long it is.

@@ -3,10 +3,14 @@ import { useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { PAGE_ID } from '../base/pageId.ts';
 import { type Cache, keepChanges, keptHere, renewAroundTouched, renewWhole } from './cache.ts';
-import { connectionChanged, type store as ourStore, ownWrites, useAppDispatch } from './store.ts';
+import { connectionChanged, keptShown, type store as ourStore, ownWrites, useAppDispatch } from './store.ts';
 import { backoffMs } from './sync/drain.ts';
 import { upholder } from './upholder.ts';
 import { Watcher } from './watcher.ts';
+
+/** What a shop works with. */
+const OF_THE_SHOP = ['Shop', 'Systems', 'Jobs', 'Floor', 'Job', 'Mixes', 'MixCoats', 'Surroundings'] as const;
+const OF_THE_REST = ['Mappings', 'Learned', 'Practice'] as const;
 
 /** One line of the server: look at everything again, nothing is missing so far, or what a page touched. */
 type Heard = { resync: true } | { goesOn: true } | { page: string; touched: Touched };
@@ -44,18 +48,7 @@ export function useLive(session: Session | undefined): void {
     function hear(text: string): void {
       const heard = JSON.parse(text) as Heard;
       if ('resync' in heard) {
-        dispatch(
-          upholder.util.invalidateTags([
-            'Shop',
-            'Systems',
-            'Jobs',
-            'Floor',
-            'Job',
-            'Mixes',
-            'MixCoats',
-            'Surroundings',
-          ]),
-        );
+        dispatch(upholder.util.invalidateTags([...OF_THE_SHOP]));
         return;
       }
       // What this page wrote came back as the answer to it.
@@ -68,6 +61,10 @@ export function useLive(session: Session | undefined): void {
       source.onopen = () => {
         tries = 0;
         dispatch(connectionChanged(true));
+        // What this device kept was shown meanwhile: now the server is asked for all of it, and for the time.
+        if (store.getState().deviceSettings.keptSince === null) return;
+        dispatch(keptShown(null));
+        dispatch(upholder.util.invalidateTags(['Session', ...OF_THE_SHOP, ...OF_THE_REST]));
       };
       source.onmessage = ({ data, lastEventId }) => {
         heardUpTo.current = lastEventId;

@@ -1,12 +1,14 @@
 import type { Session } from '@upholder/core/api';
 import { localDate, toMinute } from '@upholder/core/shop';
 import { type ReactNode, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useApp } from '../api/store.ts';
 import { type Envelope, momentIn } from '../api/sync/envelope.ts';
 import { upholder } from '../api/upholder.ts';
 import { sender } from '../api/useSync.ts';
 import { clockWords, dateWords } from '../base/times.ts';
 import { Button, Notice } from '../parts/controls.tsx';
+import { goOverToNewer, useNewVersion } from './newVersion.ts';
 
 /** So many failures of the server on one entry are worth telling. */
 const TELLING_FAILURES = 3;
@@ -99,7 +101,9 @@ function MomentActions({ id, choices }: { id: string; choices: readonly number[]
 /** Everything that is in the way, the worst first. */
 function useTroubles({ member }: Session): Trouble[] {
   const { envelopes, canKeep, isClockUnsure } = useApp(({ queue }) => queue);
-  const isConnected = useApp(({ deviceSettings }) => deviceSettings.isConnected);
+  const { isConnected, keptSince } = useApp(({ deviceSettings }) => deviceSettings);
+  const version = useNewVersion();
+  const { pathname } = useLocation();
   const words = useEnvelopeWords();
   const when = useMomentWords();
   const troubles: Trouble[] = [];
@@ -157,10 +161,10 @@ function useTroubles({ member }: Session): Trouble[] {
     troubles.push({
       key: 'waiting',
       kind: 'act',
-      short: `${isConnected ? 'Sending.' : 'No connection to the server.'}${waiting}`,
+      short: `${isConnected ? 'Sending.' : 'No connection to the server.'}${keptSince === null ? '' : ` As of ${when(keptSince)}.`}${waiting}`,
       text: isConnected
         ? `Sending what you logged.${waiting}`
-        : `No connection to the server.${canKeep ? ' Keep working: entries are saved here and sent automatically.' : ''}${waiting}`,
+        : `No connection to the server.${keptSince === null ? '' : ` Shown as of ${when(keptSince)}.`}${canKeep ? ' Keep working: entries are saved here and sent automatically.' : ''}${waiting}`,
     });
   if (member && isClockUnsure)
     troubles.push({
@@ -168,6 +172,18 @@ function useTroubles({ member }: Session): Trouble[] {
       kind: 'act',
       short: 'This device slept or its clock was changed.',
       text: 'This device was asleep or its clock was changed. The time is checked once the server can be reached.',
+    });
+  const isPouring = /^\/bench\/./.test(pathname);
+  if (version !== 'none' && !isPouring)
+    troubles.push({
+      key: 'version',
+      kind: 'act',
+      short: 'A newer version is ready.',
+      text:
+        version === 'came'
+          ? 'Another tab has changed over to a newer version. Change this page over too.'
+          : 'A newer version of Upholder is ready. Change over when it suits you: this page is loaded again.',
+      action: <Button onClick={goOverToNewer}>Change over now</Button>,
     });
   const others = new Map<string, Envelope[]>();
   for (const one of envelopes)

@@ -4,6 +4,7 @@ import { Provider } from 'react-redux';
 // This one can draw at once what was asked for (flushSync); the other one passes that over.
 import { RouterProvider } from 'react-router/dom';
 import { store } from '../api/store.ts';
+import { keepShell } from './newVersion.ts';
 import { router } from './router.tsx';
 import './tokens.css';
 
@@ -16,3 +17,4 @@ createRoot(root).render(
     </Provider>
   </StrictMode>,
 );
+keepShell();

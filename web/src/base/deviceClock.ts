@@ -24,6 +24,8 @@ export interface TimeSource {
 export class DeviceClock {
   private anchored: Anchor | null = null;
   private hasJumped = false;
+  /** How far the server's clock was ahead of this device's when it was last heard, by an earlier page; ms. */
+  private aheadMs = 0;
   private readonly listeners = new Set<() => void>();
   readonly page = uuid();
 
@@ -33,6 +35,14 @@ export class DeviceClock {
   anchor(serverMs: number): void {
     this.anchored = { serverMs, wallMs: this.source.wall(), monoMs: this.source.mono() };
     this.hasJumped = false;
+  }
+
+  /**
+   * What an earlier page knew of the server's time, for as long as this one has not heard it. It only makes a better guess:
+   * somebody may have set the clock since, so the time stays in doubt.
+   */
+  guess(aheadMs: number): void {
+    this.aheadMs = aheadMs;
   }
 
   /** Told once when the clocks part, until the next anchor. */
@@ -63,7 +73,7 @@ export class DeviceClock {
 
   /** The server's time in epoch ms, as well as this device knows it. */
   now(): number {
-    if (!this.anchored) return this.source.wall();
+    if (!this.anchored) return this.source.wall() + this.aheadMs;
     const { serverMs, wallMs, monoMs } = this.anchored;
     this.isSure();
     // A device that slept is right by its wall clock; one that was put back is right by the other.

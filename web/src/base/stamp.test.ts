@@ -56,6 +56,16 @@ describe('the clock of a device', () => {
     const { clock, at } = device();
     expect([clock.now(), clock.isSure()]).toEqual([at.wall, false]);
   });
+
+  it('guesses by what an earlier page heard, stays in doubt, and forgets the guess once the server is heard', () => {
+    const { clock, at, pass } = device();
+    clock.guess(-17_000);
+    expect([clock.now(), clock.isSure()]).toEqual([SERVER, false]);
+    pass(5000);
+    expect(clock.now()).toBe(at.wall - 17_000);
+    clock.anchor(SERVER + 6000);
+    expect([clock.now(), clock.isSure()]).toEqual([SERVER + 6000, true]);
+  });
 });
 
 describe('when a press happened', () => {

@@ -8,10 +8,9 @@ import { useMixes } from '../../api/useMixes.ts';
 import { useServerDate } from '../../base/useNow.ts';
 import { RunsOutNotices } from '../../job/RunsOutNotices.tsx';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
-
+import { SoundSwitch } from '../../parts/SoundSwitch.tsx';
 import { UnitsSwitch, Volume } from './Amount.tsx';
 import { KeptTools } from './KeptTools.tsx';
-import { SoundSwitch } from './MixAlarm.tsx';
 import { StartMix } from './StartMix.tsx';
 import { ToMix } from './ToMix.tsx';
 

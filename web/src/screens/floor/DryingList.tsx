@@ -7,6 +7,8 @@ import { useMemo } from 'react';
 import { whenWords } from '../../base/times.ts';
 import { placeAt } from '../../job/placeWords.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
+import { SoundSwitch } from '../../parts/SoundSwitch.tsx';
+import { useDryAlarms } from './dryAlarms.ts';
 
 function nextClock(film: DryingItem, now: number): { words: string; at: number } {
   const clocks = [
@@ -34,9 +36,16 @@ export function DryingList({
 }) {
   // Read from the whole log: once for each change of it, not with every second that counts down.
   const faulty = useMemo(() => new Map([...jobs].map(([id, detail]) => [id, faultyPieces(detail)])), [jobs]);
+  useDryAlarms(films, now, (film) => {
+    const detail = jobs.get(film.jobId);
+    return detail ? tagsOf(detail.pieces, film.pieceIds) : film.loadLabel;
+  });
   return (
     <section className="bg-sheet" aria-label="Drying">
-      <h2 className="px-5 pt-3 pb-1">Drying</h2>
+      <div className="flex items-center gap-4 px-5 pt-3 pb-1">
+        <h2 className="flex-1">Drying</h2>
+        <SoundSwitch />
+      </div>
       {films.length === 0 && <p className="px-5 pb-4 text-quiet">Nothing is wet.</p>}
       <ul className="divide-y divide-line">
         {films.slice(0, 6).map((film) => {

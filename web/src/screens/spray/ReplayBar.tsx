@@ -5,6 +5,9 @@ import { Button } from '../../parts/controls.tsx';
 /** With the trigger closed nobody wants to watch for longer than this, in seconds. */
 const PAUSE_S = 0.4;
 
+/** A run is gone through in steps of so many seconds. */
+const STEP_S = 0.05;
+
 /** Seconds into the replay at which each sample comes. */
 function clockOf(path: readonly GunSample[]): number[] {
   const times: number[] = [];
@@ -112,11 +115,13 @@ export function ReplayBar({
           className="h-10 w-full accent-(--act)"
           min={0}
           max={whole}
-          step={0.05}
+          step={STEP_S}
           value={Math.min(now, whole)}
           onChange={({ target }) => {
             setPlaying(false);
-            goTo(Number(target.value));
+            const asked = Number(target.value);
+            // The last step of the slider ends short of a run that is no multiple of it.
+            goTo(asked > whole - STEP_S ? whole : asked);
           }}
         />
       </div>
