@@ -2,14 +2,22 @@ import { useSyncExternalStore } from 'react';
 
 /** A tablet held upright or on its side: less room than the desk. */
 const NARROW = '(max-width: 1180px)';
+/** A phone in the hand: one column. */
+const PHONE = '(max-width: 767px)';
 
-function watch(onChange: () => void): () => void {
-  const query = window.matchMedia(NARROW);
-  query.addEventListener('change', onChange);
-  return () => query.removeEventListener('change', onChange);
+function useMatches(query: string): boolean {
+  return useSyncExternalStore(
+    (onChange) => {
+      const watched = window.matchMedia(query);
+      watched.addEventListener('change', onChange);
+      return () => watched.removeEventListener('change', onChange);
+    },
+    () => window.matchMedia(query).matches,
+  );
 }
 
 /** Whether the window is as narrow as a tablet. */
-export function useIsNarrow(): boolean {
-  return useSyncExternalStore(watch, () => window.matchMedia(NARROW).matches);
-}
+export const useIsNarrow = (): boolean => useMatches(NARROW);
+
+/** Whether the window is as narrow as a phone. */
+export const useIsPhone = (): boolean => useMatches(PHONE);

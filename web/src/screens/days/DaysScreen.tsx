@@ -2,6 +2,7 @@ import { criticalChain, isPlanStale } from '@upholder/core/planning';
 import { workIntervals } from '@upholder/core/shop';
 import { useMemo, useState } from 'react';
 import { upholder } from '../../api/upholder.ts';
+import { useIsPhone } from '../../base/useIsNarrow.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { finishedOf } from '../../job/finishedOf.ts';
 import { RunsOutNotices } from '../../job/RunsOutNotices.tsx';
@@ -11,6 +12,7 @@ import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { useFollowing } from '../../workers/useFollowing.ts';
 import { ChartTools, type ChartView, ZOOMS } from './ChartTools.tsx';
 import { Completion } from './Completion.tsx';
+import { DayList } from './DayList.tsx';
 import { DryingChart } from './DryingChart.tsx';
 import { Legend } from './Legend.tsx';
 import { PlanNotices } from './PlanNotices.tsx';
@@ -24,6 +26,7 @@ export function DaysScreen() {
   const detail = useCurrentDetail(served);
   const { data: floor } = upholder.useFloorQuery();
   const now = useNowMinute();
+  const isPhone = useIsPhone();
   const planning = usePlanning(detail);
   const { isPlanning, problem, history, pin, take } = planning;
   const [selectedId, select] = useState<string | null>(null);
@@ -48,18 +51,30 @@ export function DaysScreen() {
     [view.isChainShown, plan],
   );
   const { openPx, closedPx } = ZOOMS[view.zoom] ?? { openPx: 74, closedPx: 12 };
+  const side = (
+    <PlanSide
+      detail={detail}
+      shop={shop}
+      now={now}
+      planning={planning}
+      selectedId={selectedId}
+      onSelect={select}
+      panel={panel}
+      onPanel={setPanel}
+    />
+  );
   async function planAgain(): Promise<void> {
     if (await planning.again()) select(null);
   }
 
   return (
-    <main className="flex flex-col gap-3 p-5">
+    <main className="flex flex-col gap-3 p-5 max-md:p-2">
       <div className="flex flex-wrap items-center gap-3">
         <div className="basis-full">
           <Completion detail={detail} shop={shop} now={now} following={following} />
         </div>
         <div className="flex-1" />
-        {plan && <ChartTools view={view} onView={(part) => setView({ ...view, ...part })} />}
+        {plan && !isPhone && <ChartTools view={view} onView={(part) => setView({ ...view, ...part })} />}
         {(history.undoable ?? history.redoable) !== null && (
           <UndoButtons history={history} isBusy={isPlanning} />
         )}
@@ -101,7 +116,20 @@ export function DaysScreen() {
           </p>
         </Card>
       )}
-      {plan && (
+      {plan && isPhone && (
+        <>
+          <DayList
+            detail={detail}
+            shop={shop}
+            now={now}
+            selectedId={selectedId}
+            onSelect={select}
+            chosen={side}
+          />
+          {selectedId === null && <Card className="p-3">{side}</Card>}
+        </>
+      )}
+      {plan && !isPhone && (
         <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] items-start gap-4 max-md:grid-cols-1">
           <div className="flex flex-col gap-2.5">
             <DryingChart
@@ -125,16 +153,7 @@ export function DaysScreen() {
             <Legend />
           </div>
           <Card className="sticky top-3 max-h-[calc(100vh-1.5rem)] overflow-y-auto p-4" aria-live="polite">
-            <PlanSide
-              detail={detail}
-              shop={shop}
-              now={now}
-              planning={planning}
-              selectedId={selectedId}
-              onSelect={select}
-              panel={panel}
-              onPanel={setPanel}
-            />
+            {side}
           </Card>
         </div>
       )}

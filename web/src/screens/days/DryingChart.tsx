@@ -6,6 +6,7 @@ import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { type RefObject, useEffect, useMemo, useRef } from 'react';
 import { clockWords, whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
+import { blockLabels } from './blockLabels.ts';
 import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
 import { type FullRow, fullRows, type RowsBy } from './chartRows.ts';
 import { dayItems } from './dayItems.ts';
@@ -179,6 +180,23 @@ export function DryingChart({
   );
   const full = useMemo(() => fullRows(shop, films), [shop, films]);
   const top = fullTop + full.length * OCCUPANCY_PX;
+  const labels = useMemo(
+    () =>
+      new Map(
+        rows.flatMap((row) => [
+          ...blockLabels(
+            row.labour.map(({ item, top }) => ({
+              key: `${item.op.id} ${item.start}`,
+              name: item.op.name,
+              lane: top,
+              left: scale.x(item.start),
+              right: scale.x(item.end),
+            })),
+          ),
+        ]),
+      ),
+    [rows, scale],
+  );
   const seen = useSeen(scroller, scale, HEADING_PX);
   // All of it where that is quick: then every task can be reached by key, wherever it is.
   const isLong = labour.length + films.length > DRAWN_WHOLE;
@@ -193,7 +211,7 @@ export function DryingChart({
       <div className="relative" style={{ width: HEADING_PX + scale.width, height: top }}>
         <div className="absolute top-0" style={{ left: HEADING_PX, width: scale.width, height: top }}>
           <Backdrop scale={scale} shop={shop} height={top} seen={seen} />
-          {rows.map(({ key, top: rowTop, labour: inRow, films: filmsInRow, isThin }) => (
+          {rows.map(({ key, top: rowTop, labour: inRow, films: filmsInRow, thinPx }) => (
             <div key={key} className="absolute inset-x-0 border-quiet/60 border-t" style={{ top: rowTop }}>
               {inRow
                 .filter(
@@ -216,6 +234,7 @@ export function DryingChart({
                         : (minute) => onMove(item.op.id, minute)
                     }
                     onDrag={(minute) => onDrag(item.op.id, minute)}
+                    label={labels.get(`${item.op.id} ${item.start}`) ?? null}
                     words={`${item.op.name}, ${label(item.op.loadId)}, ${at(item.start)} to ${at(item.end)}${item.isDone ? ', done' : ''}`}
                   />
                 ))}
@@ -234,7 +253,7 @@ export function DryingChart({
                         : 'var(--primer)'
                     }
                     label={`${item.op.name} · ${label(item.op.loadId)}`}
-                    isThin={isThin}
+                    thinPx={thinPx}
                     isSelected={item.op.id === selectedId}
                     onSelect={() => onSelect(item.op.id)}
                     at={at}

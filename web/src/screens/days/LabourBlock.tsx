@@ -1,5 +1,6 @@
 import type { KeyboardEvent } from 'react';
 import { usePointerDrag } from '../../base/usePointerDrag.ts';
+import type { BlockLabel } from './blockLabels.ts';
 import type { LabourItem } from './dayItems.ts';
 import type { TimeScale } from './timeScale.ts';
 
@@ -9,6 +10,13 @@ const DRAG_PX = 6;
 const SNAP_MIN = 15;
 
 const snapped = (minute: number) => Math.round(minute / SNAP_MIN) * SNAP_MIN;
+
+/** Across its neighbours a label lies on their colour, or their edges would strike it through. */
+const LABEL_LOOKS: Record<BlockLabel['place'], string> = {
+  on: '',
+  across: 'bg-inherit',
+  beside: 'text-ink',
+};
 
 /**
  * A stretch of work on the calendar; dragged, or moved with Alt and the arrow keys, it is pinned where it is let go. Escape
@@ -25,6 +33,7 @@ export function LabourBlock({
   onSelect,
   onMove,
   onDrag,
+  label,
   words,
 }: {
   item: LabourItem;
@@ -41,6 +50,8 @@ export function LabourBlock({
   onMove: ((minute: number) => void) | null;
   /** While it is dragged: where it would go; null when it is let go. */
   onDrag(minute: number | null): void;
+  /** What stands at it, and how far that reaches; null where a neighbour’s says it. */
+  label: BlockLabel | null;
   words: string;
 }) {
   const left = scale.x(item.start);
@@ -79,12 +90,19 @@ export function LabourBlock({
       onKeyDown={press}
       title={words}
       aria-label={`${words}${isPinned ? ', pinned' : ''}${isFaulty ? ', with a finding' : ''}`}
-      className={`absolute touch-pan-y truncate rounded-[2px] px-1 text-left font-semibold text-tiny leading-[19px] [font-stretch:88%] ${look} ${
+      className={`absolute touch-pan-y rounded-[2px] px-1 text-left font-semibold text-tiny leading-[19px] [font-stretch:88%] ${look} ${
         isPinned ? 'border-l-[6px] border-l-tape' : ''
-      } ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${shift ? 'z-30 cursor-grabbing opacity-80' : ''}`}
+      } ${label?.place === 'across' ? 'z-10' : ''} ${isSelected ? 'z-20 outline-3 outline-act outline-offset-1' : ''} ${shift ? 'z-30 cursor-grabbing opacity-80' : ''}`}
       style={{ left: left + (shift?.x ?? 0), width, top, height: 21 }}
     >
-      {width > 30 ? item.op.name : ''}
+      {label && (
+        <span
+          className={`pointer-events-none absolute inset-y-0 truncate px-1 ${LABEL_LOOKS[label.place]}`}
+          style={{ left: label.place === 'beside' ? width : 0, maxWidth: label.px }}
+        >
+          {label.text}
+        </span>
+      )}
       {isFaulty && (
         <svg aria-hidden="true" width="12" height="12" className="absolute -top-px -right-px">
           <path d="M1 0 H12 V11 Z" fill="var(--sheet)" />

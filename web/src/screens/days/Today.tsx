@@ -1,26 +1,14 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
 import { effectiveLog } from '@upholder/core/jobs';
 import { tagsOf } from '@upholder/core/pieces';
-import { blockMinutes, loggedEnd, type WorkBlock, workBlocks } from '@upholder/core/planning';
+import { blockMinutes, loggedEnd, workBlocks } from '@upholder/core/planning';
 import { addDays, localDate, minuteAt } from '@upholder/core/shop';
 import { formatDuration } from '@upholder/core/units';
 import { Link } from 'react-router';
 import { clockWords, dateWords, whenWords } from '../../base/times.ts';
+import { blockLoads, blockName, piecesOf } from './blockWords.ts';
 import { mixWords } from './mixWords.ts';
 import { Overnight } from './Overnight.tsx';
-
-const piecesOf = ({ ops }: WorkBlock) => [...new Set(ops.flatMap(({ pieceIds }) => pieceIds))];
-
-/** What is done in a block; where a gun goes from one coat to another, both. */
-function blockName({ ops }: WorkBlock): string {
-  return [...new Set(ops.map(({ name }) => name))].join(', ');
-}
-
-/** Its load by name, or how many there are. */
-function blockLoads({ ops }: WorkBlock, labels: ReadonlyMap<string, string>): string {
-  const loads = [...new Set(ops.map(({ loadId }) => loadId))];
-  return loads.length === 1 ? (labels.get(loads[0] ?? '') ?? '') : `${loads.length} loads:`;
-}
 
 function MixLine({ mix }: { mix: string }) {
   return mix === '' ? null : <span className="block">Mix {mix}</span>;

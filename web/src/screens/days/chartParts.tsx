@@ -140,7 +140,7 @@ export function Film({
   top,
   colour,
   label,
-  isThin,
+  thinPx,
   isSelected,
   onSelect,
   at,
@@ -150,7 +150,8 @@ export function Film({
   top: number;
   colour: string;
   label: string;
-  isThin: boolean;
+  /** Room of a thin strip without words; null where the film is drawn in full. */
+  thinPx: number | null;
   isSelected: boolean;
   onSelect(): void;
   at(minute: number): string;
@@ -158,7 +159,7 @@ export function Film({
   const left = scale.x(item.start);
   const width = Math.max(4, scale.x(item.end) - left);
   const isFlipped = item.op.side === 'back';
-  if (isThin) {
+  if (thinPx !== null) {
     return (
       <button
         type="button"
@@ -166,7 +167,7 @@ export function Film({
         title={`${label}; ready for what follows ${at(item.recoatAt)}`}
         aria-label={label}
         className={`absolute border-ink border-l-2 ${isSelected ? 'outline-2 outline-act' : ''}`}
-        style={{ left, width, top: top + 3, height: 7, background: fading(colour) }}
+        style={{ left, width, top: top + 1, height: Math.min(7, thinPx - 1), background: fading(colour) }}
       />
     );
   }
