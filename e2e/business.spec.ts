@@ -57,9 +57,30 @@ async function firstRun(page: Page, address: string, code: string): Promise<void
   await expect(page.getByRole('heading', { name: 'Harbour Finishes' })).toBeVisible();
 }
 
+/** An empty shop says what to do first; its sample job is planned, and thrown away again. */
+async function trySampleJob(page: Page): Promise<void> {
+  const steps = page.getByRole('region', { name: 'First steps' });
+  await expect(steps.getByRole('listitem')).toHaveCount(3);
+  await steps.getByRole('button', { name: 'Try a sample job' }).click();
+  await page.waitForURL('**/brief');
+  const stages = page.getByRole('navigation', { name: 'Stages of the job' });
+  await stages.getByRole('link', { name: /Days/ }).click();
+  await page.getByRole('button', { name: 'Plan the job' }).click();
+  await expect(page.getByText(/^Completion/).first()).toBeVisible();
+  await page.goto(new URL('/jobs', page.url()).toString());
+  await page.getByRole('link', { name: /SAMPLE/ }).click();
+  await stages.getByRole('link', { name: /Brief/ }).click();
+  await page.getByRole('button', { name: 'Delete this job…' }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Delete this job…' }).click();
+  await page.getByRole('button', { name: 'Delete SAMPLE for good' }).click();
+  await page.waitForURL('**/jobs');
+  await expect(steps.getByRole('button', { name: 'Start a job' })).toBeVisible();
+}
+
 /** Adds Joss, and answers with the link that lets them in. */
 async function addJoss(page: Page): Promise<string> {
-  await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByRole('link', { name: 'People' }).click();
   const form = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Add someone' }) });
   await form.getByLabel('Name').pressSequentially('Joss');
@@ -123,7 +144,7 @@ async function logOnTablet(page: Page, address: string): Promise<void> {
   await type(page, 'Name', 'MAREN');
   await type(page, 'Password', PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await page.getByRole('link', { name: 'People' }).click();
   await type(page, 'Name of this tablet', 'Booth');
   await page.getByRole('button', { name: 'Enrol this browser' }).click();
@@ -187,6 +208,7 @@ test('a shop opens for business, loses its computer, and goes on elsewhere as th
     const address = /Upholder is at (\S+)/.exec(first.output)?.[1] ?? '';
     const maren = await (await browser.newContext()).newPage();
     await firstRun(maren, address, code);
+    await trySampleJob(maren);
     const link = await addJoss(maren);
     const joss = await (await browser.newContext()).newPage();
     await acceptInvite(joss, link);

@@ -20,7 +20,9 @@ test('a name and a password let you in, and neither is told from the other when 
 
 test('keys: overlay, theme that stays, and the way to the floor and back', async ({ maren: page }) => {
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
+  const help = page.getByRole('dialog', { name: 'Jobs' });
+  await expect(help.getByRole('listitem')).toHaveCount(5);
+  await expect(help.getByRole('heading', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
   await page.keyboard.press('b');

@@ -123,7 +123,7 @@ export function Frame() {
       <MixAlarm />
       <PaperSize />
       {strip}
-      <TopLine session={data} onKeys={showKeys} />
+      <TopLine session={data} onHelp={showKeys} />
       <SyncNotices session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={pathname}>
         {isFloor && <MayNote call="log" />}

@@ -1,11 +1,14 @@
+import { regional } from '@upholder/core/said';
+import { useLocation } from 'react-router';
 import { show } from '../base/voice.ts';
 import { Modal } from '../parts/Modal.tsx';
+import { helpFor } from './help.ts';
 
 const KEYS: { place: string; keys: [string, string][] }[] = [
   {
     place: 'Everywhere',
     keys: [
-      ['?', 'these shortcuts'],
+      ['?', 'what this screen is for, and these shortcuts'],
       ['f', 'to the floor'],
       ['j', 'to the jobs'],
       ['p', 'find a piece by its label'],
@@ -47,10 +50,23 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
   },
 ];
 
-/** What the keyboard can do. */
+/** What the screen one stands on is for, in five lines, and what the keyboard can do. */
 export function KeyOverlay({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+  const help = helpFor(useLocation().pathname);
   return (
-    <Modal isOpen={isOpen} onClose={onClose} title="Keyboard shortcuts" width="38rem">
+    <Modal isOpen={isOpen} onClose={onClose} title={help?.title ?? 'Keyboard shortcuts'} width="38rem">
+      {help && (
+        <>
+          <ol className="mb-6 flex flex-col gap-2">
+            {help.lines.map((line) => (
+              <li key={line} className="border-tape border-l-[5px] pl-3 leading-snug">
+                {regional(line)}
+              </li>
+            ))}
+          </ol>
+          <h2 className="mb-3">Keyboard shortcuts</h2>
+        </>
+      )}
       {KEYS.map(({ place, keys }) => (
         <section key={place} className="mb-5">
           <h3 className="mb-2 text-quiet">{place}</h3>

@@ -1,7 +1,7 @@
 import type { Session } from '@upholder/core/api';
 import { ROLE_WORDS } from '@upholder/core/people';
 import { toMinute } from '@upholder/core/shop';
-import { Keyboard, Moon, Sun } from 'lucide-react';
+import { CircleHelp, Moon, Sun } from 'lucide-react';
 import { NavLink, useLocation } from 'react-router';
 import { themeChosen, useApp, useAppDispatch } from '../api/store.ts';
 import { upholder } from '../api/upholder.ts';
@@ -33,7 +33,7 @@ function ShopStatus() {
   );
 }
 
-function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
+function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
   const dispatch = useAppDispatch();
   const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   return (
@@ -46,16 +46,14 @@ function ThemeAndKeys({ onKeys }: { onKeys: (() => void) | null }) {
       >
         {theme === 'light' ? <Moon size={18} /> : <Sun size={18} />}
       </button>
-      {onKeys && (
-        <button
-          type="button"
-          className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-11"
-          onClick={onKeys}
-          aria-label="Keyboard shortcuts"
-        >
-          <Keyboard size={18} />
-        </button>
-      )}
+      <button
+        type="button"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-11"
+        onClick={onHelp}
+        aria-label="Help and keyboard shortcuts"
+      >
+        <CircleHelp size={18} />
+      </button>
     </div>
   );
 }
@@ -109,8 +107,8 @@ const NAV = [
   { to: '/shop', name: 'Shop' },
 ];
 
-/** The line on top of every screen. @param onKeys shows which keys there are. */
-export function TopLine({ session, onKeys }: { session: Session; onKeys(): void }) {
+/** The line on top of every screen. @param onHelp explains the screen. */
+export function TopLine({ session, onHelp }: { session: Session; onHelp(): void }) {
   const { pathname } = useLocation();
   const isBench = pathname.startsWith('/bench');
   const isFloor = isBench || pathname.startsWith('/floor');
@@ -149,7 +147,7 @@ export function TopLine({ session, onKeys }: { session: Session; onKeys(): void 
           Bench
         </NavLink>
       </div>
-      <ThemeAndKeys onKeys={isFloor ? null : onKeys} />
+      <ThemeAndHelp onHelp={onHelp} />
       <Who session={session} />
     </header>
   );

@@ -6,13 +6,12 @@ import { type Interval, localDate, minuteAt } from '@upholder/core/shop';
 import { type RefObject, useEffect, useMemo, useRef } from 'react';
 import { clockWords, whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
-import { blockLabels } from './blockLabels.ts';
 import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
 import { type FullRow, fullRows, type RowsBy } from './chartRows.ts';
 import { dayItems } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
 import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
-import { HEAD_PX, type PlacedRow, placeRows } from './placeRows.ts';
+import { HEAD_PX, labelsOf, type PlacedRow, placeRows } from './placeRows.ts';
 import { createTimeScale, type TimeScale } from './timeScale.ts';
 import { useSeen } from './useSeen.ts';
 
@@ -180,23 +179,7 @@ export function DryingChart({
   );
   const full = useMemo(() => fullRows(shop, films), [shop, films]);
   const top = fullTop + full.length * OCCUPANCY_PX;
-  const labels = useMemo(
-    () =>
-      new Map(
-        rows.flatMap((row) => [
-          ...blockLabels(
-            row.labour.map(({ item, top }) => ({
-              key: `${item.op.id} ${item.start}`,
-              name: item.op.name,
-              lane: top,
-              left: scale.x(item.start),
-              right: scale.x(item.end),
-            })),
-          ),
-        ]),
-      ),
-    [rows, scale],
-  );
+  const labels = useMemo(() => labelsOf(rows, scale), [rows, scale]);
   const seen = useSeen(scroller, scale, HEADING_PX);
   // All of it where that is quick: then every task can be reached by key, wherever it is.
   const isLong = labour.length + films.length > DRAWN_WHOLE;

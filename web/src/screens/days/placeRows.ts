@@ -1,8 +1,9 @@
 import type { JobDetail, ShopContext } from '@upholder/core/api';
+import { type BlockLabel, blockLabels } from './blockLabels.ts';
 import { FILM_PX } from './chartParts.tsx';
 import { chartRows, type RowsBy } from './chartRows.ts';
 import type { dayItems } from './dayItems.ts';
-import { assignLanes, packStrips } from './timeScale.ts';
+import { assignLanes, packStrips, type TimeScale } from './timeScale.ts';
 
 /** Height of the days and hours above the rows. */
 export const HEAD_PX = 50;
@@ -64,3 +65,20 @@ export function placeRows(
   return { rows: placed, fullTop: next };
 }
 export type PlacedRow = ReturnType<typeof placeRows>['rows'][number];
+
+/** What stands at each block of the rows, by its task and start. */
+export function labelsOf(rows: readonly PlacedRow[], scale: TimeScale): Map<string, BlockLabel> {
+  return new Map(
+    rows.flatMap(({ labour }) => [
+      ...blockLabels(
+        labour.map(({ item: { op, start, end }, top }) => ({
+          key: `${op.id} ${start}`,
+          name: op.name,
+          lane: top,
+          left: scale.x(start),
+          right: scale.x(end),
+        })),
+      ),
+    ]),
+  );
+}

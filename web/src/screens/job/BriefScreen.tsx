@@ -18,6 +18,7 @@ export function BriefScreen() {
   const [addZone] = upholder.useAddZoneMutation();
   const [deleteJob] = upholder.useDeleteJobMutation();
   const [problem, setProblem] = useState<string | null>(null);
+  const [isSure, setSure] = useState(false);
   const navigate = useNavigate();
   const mayShare = useMay('clientLinks');
   async function newZone(): Promise<void> {
@@ -31,17 +32,26 @@ export function BriefScreen() {
         <Head key={detail.job.id} {...context} />
         {mayShare && <ClientLinks jobId={detail.job.id} timeZone={context.shop.timeZone} />}
         {detail.log.length === 0 && (
-          <div>
-            <Button
-              kind="quiet"
-              onClick={async () => {
-                const outcome = await deleteJob(detail.job.id);
-                if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
-                else navigate('/jobs');
-              }}
-            >
-              Delete this job
-            </Button>
+          <div className="flex flex-wrap gap-2">
+            {isSure ? (
+              <>
+                <Button
+                  kind="stop"
+                  onClick={async () => {
+                    const outcome = await deleteJob(detail.job.id);
+                    if ('error' in outcome) setProblem(refusalOf(outcome.error).message);
+                    else navigate('/jobs');
+                  }}
+                >
+                  Delete {detail.job.code} for good
+                </Button>
+                <Button onClick={() => setSure(false)}>Keep</Button>
+              </>
+            ) : (
+              <Button kind="quiet" onClick={() => setSure(true)}>
+                Delete this job…
+              </Button>
+            )}
           </div>
         )}
       </div>

@@ -13,6 +13,7 @@ import { useSlip } from '../../job/useSlip.ts';
 import { Button, Notice, Skeleton } from '../../parts/controls.tsx';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
+import { FirstSteps } from './FirstSteps.tsx';
 import { PlanAll } from './PlanAll.tsx';
 
 /** What comes after a handover is loaded where there was one. */
@@ -106,7 +107,7 @@ export function JobsScreen() {
   const list = upholder.useJobsQuery();
   const floor = upholder.useFloorQuery();
   const [addJob] = upholder.useAddJobMutation();
-  const [importJob] = upholder.useImportJobMutation();
+  const [importJob, { isLoading: isBringingIn }] = upholder.useImportJobMutation();
   const mayChange = useMay('addJob');
   const navigate = useNavigate();
   const now = useNowMinute();
@@ -151,6 +152,19 @@ export function JobsScreen() {
     }
   }
 
+  /** The sample begins today, whenever that is. */
+  async function bringSample(): Promise<void> {
+    setProblem(null);
+    try {
+      const file = (await (await fetch('/sample-job.json')).json()) as { job: object };
+      const startOn = localDate(now, shop?.timeZone ?? 'UTC');
+      const job = await importJob({ ...file, job: { ...file.job, startOn } }).unwrap();
+      navigate(`/jobs/${job.id}/brief`);
+    } catch (error) {
+      setProblem(`The sample job could not be brought in. ${refusalOf(error).message}`);
+    }
+  }
+
   return (
     <main className="mx-auto w-full max-w-[1240px] px-5 py-6">
       <div className="flex flex-wrap items-center gap-3">
@@ -170,9 +184,11 @@ export function JobsScreen() {
             >
               Import job file
             </FileButton>
-            <Button kind="act" onClick={() => void startJob()}>
-              Start a job
-            </Button>
+            {jobs.length > 0 && (
+              <Button kind="act" onClick={() => void startJob()}>
+                Start a job
+              </Button>
+            )}
           </>
         )}
       </div>
@@ -186,14 +202,14 @@ export function JobsScreen() {
           <FollowUpsDue jobs={jobs} shop={shop} now={now} />
         </Suspense>
       )}
-      {jobs.length === 0 && (
-        <div className="mt-6 bg-sheet p-8">
-          <h2>No jobs yet</h2>
-          <p className="mt-1 text-quiet">
-            Start one with a name and a date. Then type, paste or import its pieces.
-          </p>
-        </div>
-      )}
+      <FirstSteps
+        shop={shop}
+        jobs={jobs}
+        mayChange={mayChange}
+        isBusy={isBringingIn}
+        onStart={() => void startJob()}
+        onSample={() => void bringSample()}
+      />
       <ol className="mt-5 flex flex-col gap-4">
         {jobs.map((summary) => {
           const { job } = summary;
