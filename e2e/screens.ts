@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import { outOfPlace } from './outOfPlace.ts';
 import { expect, openStage, test } from './shop.ts';
 
 /** Every main screen, in groups that one test each looks at; those of a job begin with its address. */
@@ -74,7 +75,18 @@ const GROUPS: Record<string, { ofJob: boolean; paths: string[] }> = {
   },
 };
 
-/** Looks at every screen in a theme: nothing serious by axe, and not a word on the console. */
+/** The widths that a screen is looked at in: the desk, a tablet held upright, a phone. */
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 768, height: 1024 },
+  { width: 390, height: 844 },
+];
+
+/** Screens that are worked by a thumb: everything on them that is tapped is at least this large, in px. */
+const BY_THUMB = /^\/(floor|bench|find)/;
+const LEAST_TARGET_PX = 44;
+
+/** Looks at every screen in a theme and in three widths: nothing serious by axe, nothing out of place on a phone. */
 export function looksOverScreens(theme: 'light' | 'booth'): void {
   for (const [group, { ofJob, paths }] of Object.entries(GROUPS))
     test(`${group}: nothing serious to say to axe (${theme}), and not a word on the console`, async ({
@@ -82,6 +94,8 @@ export function looksOverScreens(theme: 'light' | 'booth'): void {
     }) => {
       const troubles: string[] = [];
       page.on('console', (message) => {
+        // The shell is not kept in these tests (playwright.config.ts).
+        if (message.text().startsWith('Service Worker registration blocked')) return;
         if (message.type() === 'error' || message.type() === 'warning') troubles.push(message.text());
       });
       page.on('pageerror', (error) => troubles.push(error.message));
@@ -91,15 +105,19 @@ export function looksOverScreens(theme: 'light' | 'booth'): void {
       for (const path of paths.map((one) => (ofJob ? `${job}${one}` : one))) {
         await page.goto(new URL(path, page.url()).toString());
         await page.getByRole('main').waitFor();
-        // Only colours differ between the themes: all the rest is looked at once.
-        const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
-        if (theme === 'booth') axe.withRules(['color-contrast', 'link-in-text-block']);
-        const { violations } = await axe.analyze();
-        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-        expect({ path, serious: serious.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`) }).toEqual({
-          path,
-          serious: [],
-        });
+        for (const size of SIZES) {
+          await page.setViewportSize(size);
+          // Only colours differ between the themes, and at a tablet's width only what lies where: the rest is looked at once.
+          const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
+          if (size.width === 768) axe.withRules(['color-contrast', 'scrollable-region-focusable']);
+          else if (theme === 'booth') axe.withRules(['color-contrast', 'link-in-text-block']);
+          const { violations } = await axe.analyze();
+          const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+          const found = serious.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+          if (size.width === 390 && theme === 'light')
+            found.push(...(await page.evaluate(outOfPlace, BY_THUMB.test(path) ? LEAST_TARGET_PX : 0)));
+          expect({ path, width: size.width, found }).toEqual({ path, width: size.width, found: [] });
+        }
       }
       expect(troubles).toEqual([]);
     });

@@ -40,7 +40,7 @@ function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
     <div className="flex items-center">
       <button
         type="button"
-        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-11"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-12"
         onClick={() => dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'))}
         aria-label={theme === 'light' ? 'Booth (dark) theme' : 'Light theme'}
       >
@@ -48,7 +48,7 @@ function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
       </button>
       <button
         type="button"
-        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-11"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-12"
         onClick={onHelp}
         aria-label="Help and keyboard shortcuts"
       >
@@ -75,7 +75,7 @@ function Who({ session }: { session: Session }) {
       {!tablet && (
         <NavLink
           to="/me"
-          className="font-semibold hover:underline max-md:inline-flex max-md:min-h-11 max-md:items-center"
+          className="font-semibold hover:underline max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center"
           title="Password, PIN, where you are signed in"
         >
           {member.name}
@@ -88,8 +88,8 @@ function Who({ session }: { session: Session }) {
         type="button"
         className={
           tablet
-            ? 'min-h-11 rounded-[3px] border-[1.5px] border-ink px-3 font-semibold'
-            : 'hover:underline max-md:min-h-11'
+            ? 'min-h-12 rounded-[3px] border-[1.5px] border-ink px-3 font-semibold'
+            : 'hover:underline max-md:min-h-12 max-md:min-w-12'
         }
         onClick={() => void leave()}
       >
@@ -113,14 +113,14 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
   const isBench = pathname.startsWith('/bench');
   const isFloor = isBench || pathname.startsWith('/floor');
   const tab = ({ isActive }: { isActive: boolean }) =>
-    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-11 max-md:items-center max-md:px-2 ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
+    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center max-md:px-2 ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
   const posture = (isOn: boolean) =>
-    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-11 max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
+    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
   return (
     <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-xl:gap-x-2.5 max-md:py-1.5">
       <NavLink
         to="/jobs"
-        className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-11"
+        className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-12 max-md:min-w-12"
       >
         <img src="/mark.svg" alt="" className="h-6" />
         Upholder

@@ -23,7 +23,9 @@ function found(worker: ServiceWorker): void {
   became('waits');
 }
 
-function watch(registration: ServiceWorkerRegistration): void {
+function watch(registration: ServiceWorkerRegistration | undefined): void {
+  // A browser that is told to keep nothing answers with none.
+  if (!registration) return;
   if (registration.waiting) found(registration.waiting);
   registration.addEventListener('updatefound', () => {
     const next = registration.installing;

@@ -124,37 +124,39 @@ function Sheet({ shop }: { shop: ShopContext }) {
         </ol>
       </Part>
       <Part title="Runs">
-        <table className="w-full table-fixed border-collapse text-left max-md:text-small print:text-body">
-          <colgroup>
-            <col className="w-[8%]" />
-            <col className="w-[14%]" />
-            <col className="w-[11%]" />
-            <col className="w-[12%]" />
-            <col className="w-[11%]" />
-            <col />
-          </colgroup>
-          <thead>
-            <tr>
-              {['Run', 'Seconds', 'Ends', 'Stripes', 'Edges', 'To mend next time'].map((head) => (
-                <th key={head} scope="col" className="border border-black px-2 align-bottom max-md:px-0.5">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {RUNS.map((run) => (
-              <tr key={run} className="h-8">
-                <td className="border border-black px-2">{run}</td>
-                <td className="border border-black" />
-                <td className="border border-black" />
-                <td className="border border-black" />
-                <td className="border border-black" />
-                <td className="border border-black" />
+        <div className="overflow-x-auto">
+          <table className="w-full table-fixed max-md:min-w-[34rem] print:min-w-0 border-collapse text-left ">
+            <colgroup>
+              <col className="w-[8%]" />
+              <col className="w-[14%]" />
+              <col className="w-[11%]" />
+              <col className="w-[12%]" />
+              <col className="w-[11%]" />
+              <col />
+            </colgroup>
+            <thead>
+              <tr>
+                {['Run', 'Seconds', 'Ends', 'Stripes', 'Edges', 'To mend next time'].map((head) => (
+                  <th key={head} scope="col" className="border border-black px-2 align-bottom max-md:px-0.5">
+                    {head}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {RUNS.map((run) => (
+                <tr key={run} className="h-8">
+                  <td className="border border-black px-2">{run}</td>
+                  <td className="border border-black" />
+                  <td className="border border-black" />
+                  <td className="border border-black" />
+                  <td className="border border-black" />
+                  <td className="border border-black" />
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       </Part>
     </Paper>
   );

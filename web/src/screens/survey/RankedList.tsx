@@ -139,7 +139,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
             key={systemId}
             className={`border-line border-b ${isFirstOut ? 'border-t-[3px] border-t-ink' : ''}`}
           >
-            <div className="grid grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_11rem_14.5rem] items-center gap-3 px-3 py-2 max-lg:grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_14.5rem]">
+            <div className="grid grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_11rem_14.5rem] items-center gap-3 px-3 py-2 max-lg:grid-cols-[2.75rem_2.4rem_minmax(0,1fr)_14.5rem] max-md:grid-cols-[2.75rem_2.4rem_minmax(0,1fr)]">
               <input
                 type="checkbox"
                 aria-label={`Compare ${systemId}`}
@@ -172,7 +172,9 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                 </span>
               </button>
               <div className="max-lg:hidden">{!isOut && <Beam system={system} />}</div>
-              <Figures findings={findings} systemId={systemId} />
+              <div className="max-md:col-span-2 max-md:col-start-2">
+                <Figures findings={findings} systemId={systemId} />
+              </div>
             </div>
             {isOpen && (
               <div className="grid grid-cols-[1fr_auto] gap-6 max-md:grid-cols-1 border-line border-t bg-raised px-5 py-3">
