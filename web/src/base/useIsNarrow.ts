@@ -1,9 +1,11 @@
 import { useSyncExternalStore } from 'react';
 
+// Paper is as narrow as a phone, but is not held like one: what is printed is laid out as at the desk.
+
 /** A tablet held upright or on its side: less room than the desk. */
-const NARROW = '(max-width: 1180px)';
+const NARROW = 'screen and (max-width: 1180px)';
 /** A phone in the hand: one column. */
-const PHONE = '(max-width: 767px)';
+const PHONE = 'screen and (max-width: 767px)';
 
 function useMatches(query: string): boolean {
   return useSyncExternalStore(

@@ -62,7 +62,7 @@ function Label({
           {detail.job.code}
         </div>
         {!isSmall && (
-          <div style={{ fontSize: '2.2mm' }}>
+          <div style={{ fontSize: '2.5mm' }}>
             {pieceKindWords(piece.kind)}
             <br />
             {showAll('length', [piece.widthMm, piece.heightMm])}
@@ -96,7 +96,7 @@ function OpeningLabel({
       >
         {opening.tag}
       </div>
-      <div className="truncate" style={{ fontSize: '2.2mm' }}>
+      <div className="truncate" style={{ fontSize: '2.5mm' }}>
         {detail.job.code}, {wall?.name}: {members.map(({ tag }) => tag).join(', ') || 'empty'}
       </div>
     </div>

@@ -1,6 +1,6 @@
 import type { WallRow } from '@upholder/core/api';
 import { PIECE_KIND_TRAITS, type Piece } from '@upholder/core/pieces';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { type CSSProperties, useLayoutEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { useNowMinute } from '../../base/useNow.ts';
 import { show } from '../../base/voice.ts';
@@ -10,6 +10,7 @@ import { useJobContext, usePieceStates } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
 import { useTakeoff } from '../../job/useTakeoff.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
+import { WidePaper } from '../../parts/PaperSize.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { LoosePieces, newOpening, WallFields } from './MapParts.tsx';
@@ -19,6 +20,9 @@ import { WallView } from './WallView.tsx';
 
 /** Walls are drawn no larger than this, so that a small one does not fill the screen. */
 const MOST_PX_PER_MM = 0.32;
+/** Width of what is printed on either paper on its side, and what stands beside the walls within it, in px. */
+const PAPER_PX = 950;
+const BESIDE_PX = 12;
 const NEW_WALL = { widthMm: 3000, heightMm: 2400 };
 
 /** The elevation map: walls to scale, their openings, and what belongs where. */
@@ -74,7 +78,8 @@ export function MapScreen() {
   );
   const openWall = detail.walls.find(({ id }) => id === selected?.wallId) ?? detail.walls[0];
   return (
-    <main className="flex flex-col gap-3 px-5 py-3">
+    <main className="flex flex-col gap-3 px-5 py-3 print:p-0">
+      <WidePaper />
       <PrintHead job={detail.job}>elevation map</PrintHead>
       <div className="no-print flex flex-wrap items-center gap-2">
         <PiecesTabs />
@@ -97,30 +102,35 @@ export function MapScreen() {
       </div>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <div className="flex items-start gap-4 max-md:flex-col">
-        <div ref={board} className="flex min-w-0 flex-1 flex-col gap-5 max-md:w-full">
-          {detail.walls.length === 0 && (
-            <Card className="p-6">
-              <h2>No walls yet</h2>
-              <p className="mt-1 max-w-prose text-quiet">
-                A map shows each wall from the front, to scale, so that anyone can refit from a print.
-                Auto-arrange it from the tags, then drag openings into place; or add a wall and build it up.
-              </p>
-            </Card>
-          )}
-          {detail.walls.map((wall) => (
-            <WallView
-              key={wall.id}
-              detail={detail}
-              wall={wall}
-              states={states}
-              now={now}
-              pxPerMm={pxPerMm}
-              selectedId={selectedId}
-              onSelect={select}
-              onMove={(opening) => void change([opening])}
-              onDelete={(opening) => void map.removeOpening(opening)}
-            />
-          ))}
+        <div ref={board} className="min-w-0 flex-1 max-md:w-full">
+          <div
+            className="flex flex-col gap-5 print:[zoom:var(--on-paper)]"
+            style={{ '--on-paper': Math.min(1, PAPER_PX / (width + BESIDE_PX)) } as CSSProperties}
+          >
+            {detail.walls.length === 0 && (
+              <Card className="p-6">
+                <h2>No walls yet</h2>
+                <p className="mt-1 max-w-prose text-quiet">
+                  A map shows each wall from the front, to scale, so that anyone can refit from a print.
+                  Auto-arrange it from the tags, then drag openings into place; or add a wall and build it up.
+                </p>
+              </Card>
+            )}
+            {detail.walls.map((wall) => (
+              <WallView
+                key={wall.id}
+                detail={detail}
+                wall={wall}
+                states={states}
+                now={now}
+                pxPerMm={pxPerMm}
+                selectedId={selectedId}
+                onSelect={select}
+                onMove={(opening) => void change([opening])}
+                onDelete={(opening) => void map.removeOpening(opening)}
+              />
+            ))}
+          </div>
         </div>
         <Card className="no-print w-72 shrink-0 p-4 max-md:w-full" aria-label="The chosen opening">
           {selected ? (
