@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { outOfPlace } from './outOfPlace.ts';
 import { expect, openStage, test } from './shop.ts';
 
@@ -86,6 +87,53 @@ const SIZES = [
 const BY_THUMB = /^\/(floor|bench|find)/;
 const LEAST_TARGET_PX = 44;
 
+/** So many things in a row are walked over by Tab on each screen. */
+const WALKED = 40;
+
+/**
+ * Walks over a screen by Tab alone.
+ * @returns what is wrong: where the keys get stuck, and what shows no sign that it is chosen.
+ */
+async function byKeys(page: Page): Promise<string[]> {
+  const found: string[] = [];
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  const seen = new Set<number>();
+  for (let step = 0; step < WALKED; step += 1) {
+    await page.keyboard.press('Tab');
+    const at = await page.evaluate(() => {
+      const element = document.activeElement;
+      if (!(element instanceof HTMLElement) || element === document.body) return null;
+      const number = Number(element.dataset.walked ?? document.querySelectorAll('[data-walked]').length);
+      element.dataset.walked = String(number);
+      const marks = [element, element.parentElement, element.closest('label')].map((one) => {
+        const { outlineStyle, outlineWidth, boxShadow } = one
+          ? getComputedStyle(one)
+          : ({} as CSSStyleDeclaration);
+        return (
+          (outlineStyle !== 'none' && Number.parseFloat(outlineWidth ?? '0') > 0) ||
+          (boxShadow ?? 'none') !== 'none'
+        );
+      });
+      return {
+        number,
+        name:
+          element.getAttribute('aria-label') ?? element.textContent?.trim().slice(0, 40) ?? element.tagName,
+        isShown: marks.includes(true),
+      };
+    });
+    // Past the last one the browser itself has the keys.
+    if (at === null) break;
+    if (seen.has(at.number)) {
+      if (at.number !== 0) found.push(`Tab comes back to “${at.name}” after ${step} steps`);
+      break;
+    }
+    seen.add(at.number);
+    if (!at.isShown) found.push(`“${at.name}” does not show that it is chosen`);
+  }
+  if (seen.size < 5) found.push(`only ${seen.size} things are reached by Tab`);
+  return found;
+}
+
 /** Looks at every screen in a theme and in three widths: nothing serious by axe, nothing out of place on a phone. */
 export function looksOverScreens(theme: 'light' | 'booth'): void {
   for (const [group, { ofJob, paths }] of Object.entries(GROUPS))
@@ -116,6 +164,7 @@ export function looksOverScreens(theme: 'light' | 'booth'): void {
           const found = serious.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
           if (size.width === 390 && theme === 'light')
             found.push(...(await page.evaluate(outOfPlace, BY_THUMB.test(path) ? LEAST_TARGET_PX : 0)));
+          if (size.width === 1280 && theme === 'light') found.push(...(await byKeys(page)));
           expect({ path, width: size.width, found }).toEqual({ path, width: size.width, found: [] });
         }
       }

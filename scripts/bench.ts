@@ -29,10 +29,17 @@ import { bringMix } from '../core/test/simulatedMix.ts';
 import { liveWithWays } from '../core/test/waysLives.ts';
 import { benchFilm } from './benchFilm.ts';
 import { benchTrace } from './benchTrace.ts';
+import { benchWeb } from './benchWeb.ts';
 
 // `npm run bench -- film`: the film alone.
 if (process.argv.includes('film')) {
   benchFilm();
+  process.exit(0);
+}
+
+// `npm run bench -- web`: what the screens of a running demo cost.
+if (process.argv.includes('web')) {
+  await benchWeb(process.argv.find((word) => word.startsWith('http')) ?? 'http://127.0.0.1:4310');
   process.exit(0);
 }
 

@@ -48,14 +48,6 @@ const VIEWS: View[] = [
     prepare: (page) => page.getByRole('heading', { name: 'How sure it is' }).waitFor(),
   },
   {
-    name: 'quote',
-    path: '/jobs/QUAY/materials/quotes',
-    async prepare(page) {
-      await page.getByRole('link', { name: 'Open and print' }).last().click();
-      await page.getByRole('heading', { name: 'Quote QUAY-Q1' }).waitFor();
-    },
-  },
-  {
     name: 'days',
     path: '/jobs/QUAY/days',
     async prepare(page) {
@@ -72,7 +64,6 @@ const VIEWS: View[] = [
     prepare: (page) => page.getByText(/^\d+ of 100$/).waitFor(),
   },
   { name: 'floor', path: '/floor', size: [1024, 768] },
-  { name: 'floor-booth', path: '/floor', size: [1024, 768], theme: 'booth' },
   {
     name: 'bench',
     path: '/bench?product=urethane-enamel-satin&paint=900+mL&thinning=0&applicator=turbine',
@@ -107,15 +98,17 @@ const VIEWS: View[] = [
         .first()
         .waitFor(),
   },
-  { name: 'shop', path: '/shop' },
   { name: 'handover', path: '/jobs/MUSIC/handover' },
+  // As it lies in a hand.
+  { name: 'phone-floor', path: '/floor', size: [390, 844] },
+  { name: 'phone-survey', path: '/jobs/QUAY/survey', size: [390, 844] },
+  { name: 'phone-pieces', path: '/jobs/QUAY/pieces', size: [390, 844] },
   {
-    name: 'room',
-    path: '/jobs/GALLEY/pieces/room',
+    name: 'phone-find',
+    path: '/find',
+    size: [390, 844],
     async prepare(page) {
-      await page.getByLabel('Length', { exact: true }).fill('3.2 m');
-      await page.getByLabel('Width', { exact: true }).fill('1.9 m');
-      await page.getByRole('button', { name: 'Propose from size and take-off' }).click();
+      await page.getByLabel('Job and tag, as on the label').fill('QUAY U07');
     },
   },
 ];

@@ -18,7 +18,7 @@ function ShopStatus() {
   const minute = toMinute(now);
   const { reading } = shop;
   return (
-    <p className="flex items-baseline gap-4 whitespace-nowrap">
+    <p className="flex items-baseline gap-4 whitespace-nowrap max-md:order-6 max-md:ml-auto">
       {reading && (
         <span title={`Air in the shop, ${reading.source === 'station' ? 'from the station' : 'typed in'}`}>
           <span className="quantity">{show('temperature', reading.airC)}</span>{' '}
@@ -26,7 +26,7 @@ function ShopStatus() {
         </span>
       )}
       <time dateTime={now.toISOString()}>
-        <span className="text-quiet">{dayWords(minute, shop.timeZone)}</span>{' '}
+        <span className="text-quiet max-md:hidden">{dayWords(minute, shop.timeZone)}</span>{' '}
         <span className="quantity">{clockWords(minute, shop.timeZone)}</span>
       </time>
     </p>
@@ -37,7 +37,7 @@ function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
   const dispatch = useAppDispatch();
   const theme = useApp(({ deviceSettings }) => deviceSettings.theme);
   return (
-    <div className="flex items-center">
+    <div className="flex items-center max-md:order-2 max-md:ml-auto">
       <button
         type="button"
         className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-12"
@@ -71,7 +71,7 @@ function Who({ session }: { session: Session }) {
     sender().tellSession();
   }
   return (
-    <div className="flex items-center gap-x-3">
+    <div className="flex items-center gap-x-3 max-md:order-3">
       {!tablet && (
         <NavLink
           to="/me"
@@ -126,7 +126,7 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
         Upholder
       </NavLink>
       {!isFloor && (
-        <nav aria-label="Main" className="flex flex-wrap gap-1">
+        <nav aria-label="Main" className="flex flex-wrap gap-1 max-md:order-4 max-md:w-full">
           {NAV.map(({ to, name }) => (
             <NavLink key={to} to={to} className={tab}>
               {name}
@@ -134,9 +134,13 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
           ))}
         </nav>
       )}
-      <div className="flex-1" />
+      <div className="flex-1 max-md:hidden" />
       <ShopStatus />
-      <div className="flex rounded-[3px] border-[1.5px] border-ink" role="group" aria-label="Mode">
+      <div
+        className="flex rounded-[3px] border-[1.5px] border-ink max-md:order-5"
+        role="group"
+        aria-label="Mode"
+      >
         <NavLink to="/jobs" className={posture(!isFloor)}>
           Desk
         </NavLink>

@@ -79,7 +79,7 @@ const HELP: readonly [RegExp, ScreenHelp][] = [
       title: 'Labels',
       lines: [
         'A label for every piece: tag, place and a code to scan.',
-        'Choose the sheet that your printer takes, and where the first label goes.',
+        'Choose the size of your labels: tape, or sheets.',
         'Put the label in the hinge bore, where no paint reaches.',
         'Scan a label under Find to open the piece.',
         'Print again any time. Tags do not change.',
@@ -315,7 +315,7 @@ const HELP: readonly [RegExp, ScreenHelp][] = [
         'Mixes that are open now, each with its clock.',
         'Start one for a task of the plan, by area, or by amount.',
         'Thinning counts on the paint or on the mix: check which, the sheet says it.',
-        'Scan a label to open a mix again.',
+        'Scan the code on a cup to open its mix again.',
         'Note the maker’s batch. It is asked for when something goes wrong.',
       ],
     },
@@ -325,9 +325,9 @@ const HELP: readonly [RegExp, ScreenHelp][] = [
     {
       title: 'Find',
       lines: [
-        'Type a tag, or scan a label, to open that piece.',
-        'Codes work from the camera, from a hand scanner, and typed.',
-        'Part of a tag is enough. Pieces of closed jobs are found too.',
+        'Type job and tag, such as QUAY U07, or scan a label, to open that piece.',
+        'No camera? Take a picture of the label, or type what is on it.',
+        'The tag alone is enough while only one open job has it. A closed job needs its code.',
         'The piece’s page shows all that was done to it.',
         'Trace a batch to see every piece that had paint out of it.',
       ],

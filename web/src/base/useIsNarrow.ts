@@ -23,3 +23,12 @@ export const useIsNarrow = (): boolean => useMatches(NARROW);
 
 /** Whether the window is as narrow as a phone. */
 export const useIsPhone = (): boolean => useMatches(PHONE);
+
+/** How much room a window has. */
+export type Room = 'desk' | 'tablet' | 'phone';
+
+/** How much room this window has. */
+export function useRoom(): Room {
+  const isNarrow = useIsNarrow();
+  return useIsPhone() ? 'phone' : isNarrow ? 'tablet' : 'desk';
+}

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Refusal } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
-import { useIsNarrow } from '../../base/useIsNarrow.ts';
+import { useRoom } from '../../base/useIsNarrow.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { doubtWords } from '../../job/doubtWords.ts';
 import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
@@ -25,12 +25,12 @@ interface DetailsProps {
 
 /** What a piece has besides its line in the table, for its construction only. */
 export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
-  const isNarrow = useIsNarrow();
+  const room = useRoom();
   const { shop } = useJobContext();
   const columns = useMemo(() => {
     const details = detailColumns(detail.openings, shop.settings.places);
-    return [...shownColumns(detail.zones, detail.pieces, isNarrow).left, ...details];
-  }, [detail.openings, detail.zones, detail.pieces, shop.settings.places, isNarrow]);
+    return [...shownColumns(detail.zones, detail.pieces, room).left, ...details];
+  }, [detail.openings, detail.zones, detail.pieces, shop.settings.places, room]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   async function commit(column: Column, text: string): Promise<void> {
     const read = column.read(text, piece);
@@ -68,7 +68,7 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
         {shown.map((column) => (
           <div key={column.key} className="contents">
             <dt className="text-quiet text-note">{column.title}</dt>
-            <dd className="h-8 border-line border-b">
+            <dd className="h-8 border-line border-b max-md:h-12">
               <TakeoffCell
                 column={column}
                 piece={piece}

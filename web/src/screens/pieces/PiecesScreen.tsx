@@ -58,7 +58,7 @@ export function PiecesScreen() {
     );
   const shown = preview ?? selected;
   return (
-    <main className="flex min-h-[34rem] flex-col gap-2 px-5 py-3" style={{ height: 'calc(100vh - 10.6rem)' }}>
+    <main className="flex h-[calc(100vh-10.6rem)] min-h-[34rem] flex-col gap-2 px-5 py-3 max-md:h-auto max-md:px-2">
       <div className="flex flex-wrap items-center gap-3">
         <PiecesTabs />
         <span className="flex-1" />
@@ -88,7 +88,7 @@ export function PiecesScreen() {
         />
       )}
       {problem && <Notice kind="stop">{problem}</Notice>}
-      <div className="flex min-h-0 flex-1 gap-3">
+      <div className="flex min-h-0 flex-1 gap-3 max-md:flex-col max-md:[&>:first-child]:h-[60vh] max-md:[&>:first-child]:flex-none">
         <TakeoffTable
           detail={detail}
           states={states}
@@ -106,7 +106,7 @@ export function PiecesScreen() {
           onProblem={setProblem}
         />
         <Card
-          className="w-[14.6rem] max-xl:w-[13rem] shrink-0 overflow-y-auto p-3"
+          className="w-[14.6rem] max-xl:w-[13rem] shrink-0 overflow-y-auto p-3 max-md:w-full"
           aria-label="The chosen piece"
         >
           {shown ? (

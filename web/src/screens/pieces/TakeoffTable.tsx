@@ -5,7 +5,7 @@ import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { areaCell } from '@upholder/core/units';
 import { useMemo, useRef } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
-import { useIsNarrow } from '../../base/useIsNarrow.ts';
+import { useRoom } from '../../base/useIsNarrow.ts';
 import { unit, voice } from '../../base/voice.ts';
 import { PieceGlyph } from '../../parts/PieceGlyph.tsx';
 import { type Column, shownColumns } from './cells.ts';
@@ -82,7 +82,7 @@ function HeadRow({
   return (
     <div
       role="row"
-      className="grid min-w-[49rem] border-ink border-b-[1.5px] font-semibold text-small"
+      className="grid min-w-[49rem] max-md:min-w-[28rem] border-ink border-b-[1.5px] font-semibold text-small"
       style={{ gridTemplateColumns: template }}
     >
       <span role="columnheader" className="grid place-items-center">
@@ -156,8 +156,8 @@ function RowStart({
 export function TakeoffTable(props: TableProps) {
   const { detail, selectedId, marked, onMark, onSelect, onPreview, onPasteTable, onProblem } = props;
   const { pieces, zones } = detail;
-  const isNarrow = useIsNarrow();
-  const columns = useMemo(() => shownColumns(zones, pieces, isNarrow).kept, [zones, pieces, isNarrow]);
+  const room = useRoom();
+  const columns = useMemo(() => shownColumns(zones, pieces, room).kept, [zones, pieces, room]);
   const colours = useMemo(() => new Map(zones.map(({ id, newColour }) => [id, newColour])), [zones]);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -208,7 +208,11 @@ export function TakeoffTable(props: TableProps) {
       }}
     >
       <HeadRow columns={columns} template={template} pieces={pieces} marked={marked} onMark={onMark} />
-      <div ref={scroller} role="rowgroup" className="min-h-0 min-w-[49rem] flex-1 overflow-y-auto">
+      <div
+        ref={scroller}
+        role="rowgroup"
+        className="min-h-0 min-w-[49rem] max-md:min-w-[28rem] flex-1 overflow-y-auto"
+      >
         <div className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
             const piece = pieces[index];
@@ -241,7 +245,7 @@ export function TakeoffTable(props: TableProps) {
       <div
         role="row"
         aria-rowindex={pieces.length + 2}
-        className={`grid min-w-[49rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
+        className={`grid min-w-[49rem] max-md:min-w-[28rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
         style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
       >
         <span role="cell" className="col-span-2 grid">

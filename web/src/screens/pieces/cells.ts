@@ -19,6 +19,7 @@ import {
   writeMembers,
 } from '@upholder/core/pieces';
 import { parseDecimal } from '@upholder/core/units';
+import type { Room } from '../../base/useIsNarrow.ts';
 import { bare, read as readQuantity, unit, voice } from '../../base/voice.ts';
 
 // Longer than other files: every column of the take-off, one after the other.
@@ -171,6 +172,8 @@ export function takeoffColumns(zones: readonly { id: string; name: string }[]): 
 
 /** Columns that stand beside the drawing instead when the table has little room. */
 const WIDE_ONLY = new Set(['thicknessMm', 'recessMm', 'panels', 'note']);
+/** All that a phone has room for in the table. */
+const ON_PHONE = new Set(['tag', 'kind', 'widthMm', 'heightMm']);
 /** Those that make room for how pieces are worked, where that differs. */
 const LEFT_FOR_WAYS = new Set(['recessMm', 'panels']);
 
@@ -187,11 +190,17 @@ export interface ShownColumns {
 export function shownColumns(
   zones: readonly { id: string; name: string }[],
   pieces: readonly Pick<Piece, 'way'>[],
-  isNarrow: boolean,
+  room: Room,
 ): ShownColumns {
   const all = takeoffColumns(zones);
+  if (room === 'phone')
+    return {
+      kept: all.filter(({ key }) => ON_PHONE.has(key)),
+      left: all.filter(({ key }) => !ON_PHONE.has(key)),
+    };
   const hasWays = pieces.some(({ way }) => way !== 'usual');
-  const isLeft = ({ key }: Column) => (isNarrow && WIDE_ONLY.has(key)) || (hasWays && LEFT_FOR_WAYS.has(key));
+  const isLeft = ({ key }: Column) =>
+    (room === 'tablet' && WIDE_ONLY.has(key)) || (hasWays && LEFT_FOR_WAYS.has(key));
   const kept = all.filter((column) => !isLeft(column));
   const after = kept.findIndex(({ key }) => key === 'kind') + 1;
   return {

@@ -69,7 +69,7 @@ function ChosenSystem({
   return (
     <>
       <span className="tape">{zone.systemId}</span>
-      <div className="min-w-0 flex-1 leading-snug">
+      <div className="min-w-0 flex-1 leading-snug max-md:min-w-[70%]">
         <p className="font-semibold">
           {own ? `${own.name}, version ${own.version}` : FINISHING_SYSTEMS[zone.systemId].name}
           {latest && latest.version > (own?.version ?? 0) && (
