@@ -139,13 +139,15 @@ test('two tabs log while the server is away, and overwrite nothing of each other
 });
 
 test('a full storage is said before anything counts as logged, and the server is asked instead', async ({
-  maren: page,
+  page,
   shop,
 }) => {
-  await toFloor(page, shop);
-  const before = await logOf(page);
+  // Before anything is written here: the browser remembers for a while how much room there was.
   const devtools = await page.context().newCDPSession(page);
   await devtools.send('Storage.overrideQuotaForOrigin', { origin: shop.address, quotaSize: 1 });
+  await enter(page, shop, 'Maren');
+  await toFloor(page, shop);
+  const before = await logOf(page);
   await cutLog(page.context());
   const card = page.getByRole('region', { name: 'Do now' });
   const name = (await card.getByRole('heading').textContent()) ?? '';

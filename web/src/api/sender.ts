@@ -2,6 +2,7 @@ import type { Session } from '@upholder/core/api';
 import { MixRecordSchema } from '@upholder/core/mixing';
 import { deviceClock } from '../base/deviceClock.ts';
 import { momentOf } from '../base/stamp.ts';
+import { forgetAnswers } from './kept.ts';
 import { type Answer, backoffMs, drain } from './sync/drain.ts';
 import { type Envelope, type MixEnvelope, momentIn, movedTo } from './sync/envelope.ts';
 import { clockDoubted, mixKnown, queueRead, storageFound } from './sync/queueSlice.ts';
@@ -22,6 +23,9 @@ interface Store {
 
 /** How keeping something ended; the message says what to do. */
 export type Kept = { ok: true } | { ok: false; message: string };
+
+const isFull = (error: unknown): boolean =>
+  error instanceof DOMException && error.name === 'QuotaExceededError';
 
 /** Runs with one tab of this browser at a time; where the browser knows no locks, ids keep everything from being written twice. */
 async function alone<T>(work: () => Promise<T>): Promise<T> {
@@ -96,7 +100,7 @@ export class Sender {
    */
   async keep(envelope: Envelope): Promise<Kept> {
     try {
-      const kept = await this.storage.put(envelope);
+      const kept = await this.put(envelope);
       if (kept.kind === 'mix') this.store.dispatch(mixKnown(kept.body));
       await this.show();
       this.channel?.postMessage('changed');
@@ -105,6 +109,17 @@ export class Sender {
       return { ok: true };
     } catch (error) {
       return this.sendNow(envelope, error);
+    }
+  }
+
+  /** Keeps it; where the device is full, what it only kept for reading makes room first. */
+  private async put(envelope: Envelope): Promise<Envelope> {
+    try {
+      return await this.storage.put(envelope);
+    } catch (error) {
+      if (!isFull(error)) throw error;
+      await forgetAnswers();
+      return this.storage.put(envelope);
     }
   }
 
@@ -247,11 +262,10 @@ export class Sender {
 
   /** Nothing is kept here: then it has to be at the server before the press counts. */
   private async sendNow(envelope: Envelope, error: unknown): Promise<Kept> {
-    const isFull = error instanceof DOMException && error.name === 'QuotaExceededError';
-    if (!isFull) this.store.dispatch(storageFound(false));
+    if (!isFull(error)) this.store.dispatch(storageFound(false));
     const answer = await this.send(envelope);
     if (answer.kind === 'taken') return { ok: true };
-    const why = isFull ? 'This device’s storage is full' : 'This browser’s storage is blocked';
+    const why = isFull(error) ? 'This device’s storage is full' : 'This browser’s storage is blocked';
     const what = answer.kind === 'refused' ? answer.message : 'The server cannot be reached either.';
     return {
       ok: false,

@@ -60,7 +60,7 @@ export function CardStrokes({
                 if (!piece) return null;
                 return (
                   <li key={piece.id} className="break-inside-avoid">
-                    <StrokeDrawing piece={piece} plan={plan} bold={1.75} className="h-64 w-full" />
+                    <StrokeDrawing piece={piece} plan={plan} bold={2} className="h-64 w-full" />
                     <p className="font-semibold">{ofOne.map(({ tag }) => tag).join(', ')}</p>
                     <p className="text-small">
                       {strokeWords(plan).join('; ')}. {Math.round(plan.sprayS)} s,{' '}
