@@ -81,12 +81,7 @@ export async function benchWeb(address: string): Promise<void> {
   console.log(`CPU slowed ${SLOWER} times, empty cache, ${address}`);
   await measure(context, 'floor', `${address}/floor`, 'section[aria-label="Do now"]');
   await measure(context, 'days', `${address}/jobs/${quay}/days`, 'button[aria-label*="Prime 1"]');
-  await measure(
-    context,
-    `pieces (${MANY})`,
-    `${address}/jobs/${large}/pieces`,
-    'main input',
-  );
+  await measure(context, `pieces (${MANY})`, `${address}/jobs/${large}/pieces`, 'main input');
   await deleteJob(page, address, large);
   await browser.close();
 }
