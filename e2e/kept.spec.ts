@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import type { JobDetail } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
-import { enter, expect, type Shop, test } from './shop.ts';
+import { enter, expect, logNow, type Shop, test } from './shop.ts';
 
 test.beforeEach(({ shop }) => shop.tell('reset'));
 
@@ -29,18 +29,6 @@ async function serverNow(page: Page): Promise<number> {
 async function toFloor(page: Page, shop: Shop): Promise<void> {
   await page.goto(new URL('/floor', shop.address).toString());
   await expect(page.getByRole('region', { name: 'Do now' })).toBeVisible();
-}
-
-/** Logs what is to be done now, and waits until the floor says so. */
-async function logNow(page: Page): Promise<void> {
-  const card = page.getByRole('region', { name: 'Do now' });
-  const name = (await card.getByRole('heading').textContent()) ?? '';
-  const load = (await card.locator('p').nth(1).textContent()) ?? '';
-  await card.getByRole('button', { name: /^Log/ }).click();
-  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText(name);
-  await expect(
-    card.getByText(load, { exact: true }).and(card.locator(`:has-text(${JSON.stringify(name)})`)),
-  ).toHaveCount(0);
 }
 
 /** Nothing of the log gets through, as where the line is down while the page itself is there. */

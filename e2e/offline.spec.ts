@@ -5,7 +5,7 @@ import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import type { JobDetail } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
-import { enter, expect, type Shop, test } from './shop.ts';
+import { enter, expect, logNow, type Shop, test } from './shop.ts';
 
 test.beforeEach(({ shop }) => shop.tell('reset'));
 
@@ -53,17 +53,6 @@ async function untilKept(page: Page, ...keys: string[]): Promise<void> {
         }),
     );
   await expect.poll(kept).toEqual(expect.arrayContaining(keys));
-}
-
-async function logNow(page: Page): Promise<void> {
-  const card = page.getByRole('region', { name: 'Do now' });
-  const name = (await card.getByRole('heading').textContent()) ?? '';
-  const load = (await card.locator('p').nth(1).textContent()) ?? '';
-  await card.getByRole('button', { name: /^Log/ }).click();
-  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText(name);
-  await expect(
-    card.getByText(load, { exact: true }).and(card.locator(`:has-text(${JSON.stringify(name)})`)),
-  ).toHaveCount(0);
 }
 
 test('floor and bench are there after a reload without network; two coats and a pour arrive once, by whom and when', async ({

@@ -80,6 +80,18 @@ export async function openStage(page: Page, code: string, stage: string): Promis
   await page.waitForURL(`**/${stage.toLowerCase()}`);
 }
 
+/** Logs what is to be done now, and waits until the floor says so. */
+export async function logNow(page: Page): Promise<void> {
+  const card = page.getByRole('region', { name: 'Do now' });
+  const name = (await card.getByRole('heading').textContent()) ?? '';
+  const load = (await card.locator('p').nth(1).textContent()) ?? '';
+  await card.getByRole('button', { name: /^Log/ }).click();
+  await expect(page.getByRole('region', { name: 'Logged last' })).toContainText(name);
+  await expect(
+    card.getByText(load, { exact: true }).and(card.locator(`:has-text(${JSON.stringify(name)})`)),
+  ).toHaveCount(0);
+}
+
 /** Types over what a field holds, key by key, and leaves it. */
 export async function typeInto(field: Locator, text: string): Promise<void> {
   await field.click();

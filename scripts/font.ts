@@ -6,7 +6,7 @@ import { ROOT } from './build.ts';
 // Cuts the typeface down to what the screens use: `npm run font`. Its output is kept in the repository.
 
 /** Letters of the languages that a shop writes in, and the signs of the product's own text. */
-export function lettersOfScreens(): string {
+function lettersOfScreens(): string {
   const ranges: [number, number][] = [
     [0x20, 0x7e],
     [0xa0, 0xff],

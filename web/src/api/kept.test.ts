@@ -59,10 +59,10 @@ describe('what a page knows', () => {
     const { learns } = page();
     learns('session(undefined)', session('m1'));
     learns('floor(undefined)', { n: 1 });
-    learns('people(undefined)', { secret: true });
+    learns('members(undefined)', { secret: true });
     learns('jobs(undefined)', { half: true }, 'rejected');
     await vi.waitFor(async () => expect(await keptAnswer('floor(undefined)')).not.toBeNull(), 5000);
-    expect(await keptAnswer('people(undefined)')).toBeNull();
+    expect(await keptAnswer('members(undefined)')).toBeNull();
     expect(await keptAnswer('jobs(undefined)')).toBeNull();
   });
 

@@ -19,7 +19,7 @@ const FORGET_MS = 30 * 24 * 3_600_000;
 /** The session is kept under this name. */
 const SESSION_KEY = 'session(undefined)';
 /** What only helps while the server is there, or says too much about people, is not kept on a device. */
-const UNKEPT = /^(people|backups|clientLinks|confirmedAt|changes)\(/;
+const UNKEPT = /^(members|sessions|tablets|backups|clientLinks)\(/;
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 

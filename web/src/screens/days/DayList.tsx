@@ -7,7 +7,7 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { clockWords, dateWords, whenWords } from '../../base/times.ts';
 import { Button } from '../../parts/controls.tsx';
 import { blockLoads, blockName, piecesOf } from './blockWords.ts';
-import type { FilmItem } from './dayItems.ts';
+import { type FilmItem, filmColour } from './dayItems.ts';
 import { type ListedDay, listedDays, stripOf } from './dayList.ts';
 import { mixWords } from './mixWords.ts';
 
@@ -151,11 +151,7 @@ function Day({ day, ...rest }: ListProps & { day: ListedDay }) {
                 day={day}
                 label={tagsOf(detail.pieces, film.op.pieceIds)}
                 clocks={clocksOf(film, (minute) => whenWords(minute, day.within.start, timeZone))}
-                colour={
-                  film.op.stepKey.startsWith('colour')
-                    ? (zones.get(film.op.zoneId)?.newColour ?? '#888')
-                    : 'var(--primer)'
-                }
+                colour={filmColour(film, zones)}
               />
             ))}
           </ul>

@@ -8,7 +8,7 @@ import { clockWords, whenWords } from '../../base/times.ts';
 import type { Following } from '../../workers/useFollowing.ts';
 import { Backdrop, Film, HEADING_PX } from './chartParts.tsx';
 import { type FullRow, fullRows, type RowsBy } from './chartRows.ts';
-import { dayItems } from './dayItems.ts';
+import { dayItems, filmColour } from './dayItems.ts';
 import { LabourBlock } from './LabourBlock.tsx';
 import { OCCUPANCY_PX, Occupancy } from './Occupancy.tsx';
 import { HEAD_PX, labelsOf, type PlacedRow, placeRows } from './placeRows.ts';
@@ -230,11 +230,7 @@ export function DryingChart({
                     item={item}
                     scale={scale}
                     top={itemTop}
-                    colour={
-                      item.op.stepKey.startsWith('colour')
-                        ? (zones.get(item.op.zoneId)?.newColour ?? '#888')
-                        : 'var(--primer)'
-                    }
+                    colour={filmColour(item, zones)}
                     label={`${item.op.name} · ${label(item.op.loadId)}`}
                     thinPx={thinPx}
                     isSelected={item.op.id === selectedId}

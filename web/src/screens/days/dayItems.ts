@@ -34,6 +34,11 @@ export interface FilmItem {
   shutsAt: number | null;
 }
 
+/** What a film is drawn in: the colour of its zone, or that of primers. */
+export function filmColour({ op }: FilmItem, zones: ReadonlyMap<string, { newColour: string }>): string {
+  return op.stepKey.startsWith('colour') ? (zones.get(op.zoneId)?.newColour ?? '#888') : 'var(--primer)';
+}
+
 /**
  * Until when a film is drawn: as long as a clock of it runs. Filler and the like, which hold no place, only until the next
  * task to the same pieces: then it is sanded, or covered.
