@@ -11,6 +11,7 @@ import { useJobContext } from '../../job/useJobContext.ts';
 import { useMap } from '../../job/useMap.ts';
 import { Button, Card, Notice } from '../../parts/controls.tsx';
 import { PrintHead } from '../../parts/PrintHead.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { BagRow } from './BagRow.tsx';
 import { HardwarePrint } from './HardwarePrint.tsx';
@@ -112,7 +113,7 @@ export function HardwareScreen() {
       </p>
       {problem && <Notice kind="stop">{problem}</Notice>}
       <HardwarePrint openings={openings} pieces={detail.pieces} />
-      <div className="no-print overflow-x-auto">
+      <SideScroll label="Hardware, opening by opening" className="no-print">
         <table className="w-full min-w-[66rem] table-fixed bg-sheet text-left">
           <colgroup>
             {WIDTHS.map(([title, width]) => (
@@ -141,7 +142,7 @@ export function HardwareScreen() {
             ))}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </main>
   );
 }

@@ -13,6 +13,7 @@ import { whenWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
 import { show } from '../../base/voice.ts';
 import { Card, Notice, Skeleton } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { RateBar } from './RateBar.tsx';
 
 const DIMENSION_WORDS: Record<Dimension, { title: string; unit: string }> = {
@@ -72,7 +73,7 @@ function Comparison({
   const { title, unit } = DIMENSION_WORDS[dimension];
   return (
     <section className="mt-5 break-inside-avoid">
-      <div className="overflow-x-auto">
+      <SideScroll label={`${title}, piece by piece`}>
         <table className="w-full table-fixed">
           <caption className="pb-1 text-left">
             <span className="font-bold">{title}</span> <span className="text-note text-quiet">{unit}</span>
@@ -106,7 +107,7 @@ function Comparison({
             ))}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
   );
 }

@@ -25,6 +25,20 @@ const PAPER_PX = 950;
 const BESIDE_PX = 12;
 const NEW_WALL = { widthMm: 3000, heightMm: 2400 };
 
+/** The element that the walls stand in, and how wide it is, in px. */
+function useBoardWidth() {
+  const board = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  useLayoutEffect(() => {
+    const element = board.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() => setWidth(element.clientWidth - 4));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  return { board, width };
+}
+
 /** The elevation map: walls to scale, their openings, and what belongs where. */
 export function MapScreen() {
   const { detail: served, shop } = useJobContext();
@@ -35,19 +49,10 @@ export function MapScreen() {
   const { editMany } = useTakeoff(detail, history);
   const [selectedId, select] = useState<string | null>(null);
   const [isTagging, setTagging] = useState(false);
-  const board = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(900);
+  const { board, width } = useBoardWidth();
   const selected = detail.openings.find(({ id }) => id === selectedId);
   const widest = Math.max(1000, ...detail.walls.map(({ widthMm }) => widthMm));
   const pxPerMm = Math.min(MOST_PX_PER_MM, width / widest);
-
-  useLayoutEffect(() => {
-    const element = board.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() => setWidth(element.clientWidth - 4));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
 
   function addWall(): void {
     const used = new Set(detail.walls.map(({ letter }) => letter.toUpperCase()));

@@ -5,6 +5,7 @@ import { regional } from '@upholder/core/said';
 import { Link } from 'react-router';
 import { money, show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from './cells.ts';
 
 /** What to buy of a product, in containers where their sizes are known. */
@@ -75,7 +76,7 @@ export function BuyTable({
           </>
         )}
       </p>
-      <div className="mt-2 overflow-x-auto">
+      <SideScroll label="What to buy, product by product" className="mt-2">
         <table className="w-full min-w-[52rem] text-left max-md:min-w-0">
           <thead>
             <tr className="border-quiet border-b">
@@ -144,7 +145,7 @@ export function BuyTable({
             </tr>
           </tfoot>
         </table>
-      </div>
+      </SideScroll>
     </Card>
   );
 }

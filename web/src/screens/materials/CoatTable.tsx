@@ -3,6 +3,7 @@ import { type CoatNeed, equivalentSides, type GapCause, interval90 } from '@upho
 import { plural } from '@upholder/core/said';
 import { show, showAll } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from './cells.ts';
 
 /** How far the count is from the film, in percent of the film. */
@@ -97,7 +98,7 @@ export function CoatTable({
       <div className="mt-1">
         <CountLines doors={doors} coats={coats} nameOf={nameOf} />
       </div>
-      <div className="mt-2 overflow-x-auto">
+      <SideScroll label="Paint, coat by coat" className="mt-2">
         <table className="w-full min-w-[52rem] text-left max-md:min-w-0">
           <thead>
             <tr className="border-quiet border-b">
@@ -155,7 +156,7 @@ export function CoatTable({
             ))}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </Card>
   );
 }

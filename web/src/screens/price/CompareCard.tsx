@@ -13,6 +13,7 @@ import { speak } from '@upholder/core/words';
 import { useState } from 'react';
 import { money, voice } from '../../base/voice.ts';
 import { Button, Card, Field, Notice, Select } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { useScenarios } from '../../workers/useScenarios.ts';
 import { CELL, HEAD } from '../materials/cells.ts';
 
@@ -188,7 +189,7 @@ export function CompareCard({ detail, shop }: { detail: JobDetail; shop: ShopCon
         </div>
       )}
       {outlooks.length > 0 && (
-        <div className="mt-3 overflow-x-auto">
+        <SideScroll label="The ways, side by side" className="mt-3">
           <table className="w-full min-w-[40rem] text-left">
             <thead>
               <tr className="border-quiet border-b">
@@ -210,7 +211,7 @@ export function CompareCard({ detail, shop }: { detail: JobDetail; shop: ShopCon
               ))}
             </tbody>
           </table>
-        </div>
+        </SideScroll>
       )}
     </Card>
   );

@@ -4,6 +4,7 @@ import { SKILL_WORDS, SKILLS } from '@upholder/core/shop';
 import { PHASE_WORDS } from '../../job/phaseWords.ts';
 import type { NoPlan } from '../../job/useJobPrice.ts';
 import { Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from '../materials/cells.ts';
 
 const WHY: Record<Exclude<NoPlan, null>, string> = {
@@ -41,7 +42,7 @@ export function HoursTable({
         By sequence every step is set up for itself; the plan shares set-ups between loads and adds trips and
         turning. The price goes by the {hoursFrom}. {why && WHY[why]}
       </p>
-      <div className="mt-2 overflow-x-auto">
+      <SideScroll label="Hours, phase by phase" className="mt-2">
         <table className="w-full min-w-[34rem] text-left">
           <thead>
             <tr className="border-quiet border-b">
@@ -89,7 +90,7 @@ export function HoursTable({
             </tr>
           </tfoot>
         </table>
-      </div>
+      </SideScroll>
     </Card>
   );
 }

@@ -3,6 +3,7 @@ import { marginOf, type Price, type Terms } from '@upholder/core/pricing';
 import type { ReactNode } from 'react';
 import { exactMoney } from '../../base/voice.ts';
 import { Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 
 const percent = (share: number | null) => (share === null ? 'not entered' : `${share} %`);
 
@@ -38,7 +39,7 @@ export function PriceTable({ price, terms, shop }: { price: Price; terms: Terms;
   return (
     <Card className="p-4" aria-label="How the price is made">
       <h2>How the price is made</h2>
-      <div className="mt-2 overflow-x-auto">
+      <SideScroll label="Price, part by part" className="mt-2">
         <table className="w-full min-w-[34rem] text-left max-md:min-w-0">
           <tbody>
             {price.lines.map(({ part, words, source, amount }) => (
@@ -85,7 +86,7 @@ export function PriceTable({ price, terms, shop }: { price: Price; terms: Terms;
             <Row isSum name="The client pays" how="" amount={atLeast(price.gross, price.isAtLeast)} />
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </Card>
   );
 }

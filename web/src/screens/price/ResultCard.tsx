@@ -6,6 +6,7 @@ import { today } from '../../base/times.ts';
 import { money } from '../../base/voice.ts';
 import { sheetsOf } from '../../job/productLookups.ts';
 import { Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from '../materials/cells.ts';
 
 /** What a job took so far, as it is logged; null while nothing is. */
@@ -60,7 +61,7 @@ export function ResultCard({
   return (
     <Card className="p-4" aria-label="How it turned out">
       <h2>{isOpen ? 'How it is turning out' : 'How it turned out'}</h2>
-      <div className="overflow-x-auto">
+      <SideScroll label="Quoted, priced and logged">
         <table className="mt-1 w-full text-left">
           <thead>
             <tr className="border-quiet border-b">
@@ -87,7 +88,7 @@ export function ResultCard({
             ))}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
       <p className="mt-2 text-note text-quiet">
         {hours(result.timedMinutes)} of {hours(result.minutes)} were timed; the rest counts by the yardsticks.
         {agreedNet !== null && marginPct !== null && !isOpen && (

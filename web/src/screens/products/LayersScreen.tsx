@@ -14,6 +14,7 @@ import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { Button, Card, Field, Notice, Select, TextInput } from '../../parts/controls.tsx';
 import { Day } from '../../parts/Day.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { TestPanel } from '../../parts/TestPanel.tsx';
 import { LAYER_ANSWER_WORDS, LAYER_CLASS_WORDS } from './layerWords.ts';
 
@@ -161,7 +162,7 @@ export function LayersScreen() {
   return (
     <main className="grid grid-cols-[minmax(0,1fr)_19rem] items-start gap-5 px-5 py-4 max-md:grid-cols-1 max-md:px-3">
       <div className="flex flex-col gap-4">
-        <Card className="overflow-x-auto p-4">
+        <Card className="p-4">
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
             <h1 className="mr-2">Recoat compatibility</h1>
             {LAYER_ANSWERS.map((answer) => (
@@ -173,60 +174,62 @@ export function LayersScreen() {
               <Mark answer="not known" isOwn /> your shop’s rule
             </span>
           </div>
-          <table className="border-separate border-spacing-0 text-small">
-            <thead>
-              <tr>
-                <th scope="col" className="pr-2 pb-1 text-right align-bottom font-normal text-quiet">
-                  below ↓, above →
-                </th>
-                {CLASSES.map((over) => (
-                  <th
-                    key={over}
-                    scope="col"
-                    className="h-40 align-bottom font-normal"
-                    style={{ width: CELL }}
-                  >
-                    <span
-                      className={`mx-auto block w-5 whitespace-nowrap pb-1 text-left leading-5 [writing-mode:vertical-rl] rotate-180 ${pair.over === over ? 'font-bold' : ''}`}
+          <SideScroll label="What may go over what">
+            <table className="border-separate border-spacing-0 text-small">
+              <thead>
+                <tr>
+                  <th scope="col" className="pr-2 pb-1 text-right align-bottom font-normal text-quiet">
+                    below ↓, above →
+                  </th>
+                  {CLASSES.map((over) => (
+                    <th
+                      key={over}
+                      scope="col"
+                      className="h-40 align-bottom font-normal"
+                      style={{ width: CELL }}
                     >
-                      {LAYER_CLASS_WORDS[over]}
-                    </span>
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {CLASSES.map((under) => (
-                <tr key={under}>
-                  <th
-                    scope="row"
-                    className={`whitespace-nowrap pr-2 text-right ${pair.under === under ? 'font-bold' : 'font-normal'}`}
-                  >
-                    {LAYER_CLASS_WORDS[under]}
-                  </th>
-                  {CLASSES.map((over) => {
-                    const verdict = verdictOf({ under, over }, shop.layers);
-                    const isOpen = pair.under === under && pair.over === over;
-                    return (
-                      <td key={over} className="p-0">
-                        <button
-                          type="button"
-                          aria-pressed={isOpen}
-                          aria-label={`${LAYER_CLASS_WORDS[over]} over ${LAYER_CLASS_WORDS[under]}: ${LAYER_ANSWER_WORDS[verdict.answer]}`}
-                          title={`${LAYER_CLASS_WORDS[over]} over ${LAYER_CLASS_WORDS[under]}: ${LAYER_ANSWER_WORDS[verdict.answer]}`}
-                          onClick={() => setPair({ under, over })}
-                          className={`grid place-items-center ${isOpen ? 'bg-act-wash outline-2 outline-act' : 'hover:bg-closed'}`}
-                          style={{ width: CELL, height: CELL }}
-                        >
-                          <Mark answer={verdict.answer} isOwn={verdict.source !== 'table'} />
-                        </button>
-                      </td>
-                    );
-                  })}
+                      <span
+                        className={`mx-auto block w-5 whitespace-nowrap pb-1 text-left leading-5 [writing-mode:vertical-rl] rotate-180 ${pair.over === over ? 'font-bold' : ''}`}
+                      >
+                        {LAYER_CLASS_WORDS[over]}
+                      </span>
+                    </th>
+                  ))}
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {CLASSES.map((under) => (
+                  <tr key={under}>
+                    <th
+                      scope="row"
+                      className={`whitespace-nowrap pr-2 text-right ${pair.under === under ? 'font-bold' : 'font-normal'}`}
+                    >
+                      {LAYER_CLASS_WORDS[under]}
+                    </th>
+                    {CLASSES.map((over) => {
+                      const verdict = verdictOf({ under, over }, shop.layers);
+                      const isOpen = pair.under === under && pair.over === over;
+                      return (
+                        <td key={over} className="p-0">
+                          <button
+                            type="button"
+                            aria-pressed={isOpen}
+                            aria-label={`${LAYER_CLASS_WORDS[over]} over ${LAYER_CLASS_WORDS[under]}: ${LAYER_ANSWER_WORDS[verdict.answer]}`}
+                            title={`${LAYER_CLASS_WORDS[over]} over ${LAYER_CLASS_WORDS[under]}: ${LAYER_ANSWER_WORDS[verdict.answer]}`}
+                            onClick={() => setPair({ under, over })}
+                            className={`grid place-items-center ${isOpen ? 'bg-act-wash outline-2 outline-act' : 'hover:bg-closed'}`}
+                            style={{ width: CELL, height: CELL }}
+                          >
+                            <Mark answer={verdict.answer} isOwn={verdict.source !== 'table'} />
+                          </button>
+                        </td>
+                      );
+                    })}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </SideScroll>
         </Card>
         {products.length > 0 && (
           <Card className="p-4">

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { upholder } from '../../api/upholder.ts';
 import { money } from '../../base/voice.ts';
 import { Card, Notice, Skeleton } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from '../materials/cells.ts';
 
 const hours = (value: number | null) => (value === null ? '–' : `${value.toFixed(1)} h`);
@@ -119,7 +120,7 @@ export function ResultsScreen() {
         {rows.length === 0 ? (
           <p className="mt-2">No job has a log yet.</p>
         ) : (
-          <div className="mt-2 overflow-x-auto">
+          <SideScroll label="Results, job by job" className="mt-2">
             <table className="w-full min-w-[46rem] text-left">
               <thead>
                 <tr className="border-quiet border-b">
@@ -138,7 +139,7 @@ export function ResultsScreen() {
                 ))}
               </tbody>
             </table>
-          </div>
+          </SideScroll>
         )}
       </Card>
       <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">

@@ -7,6 +7,7 @@ import { labelled } from '../../base/voice.ts';
 import { Card, Field, Skeleton, TextInput } from '../../parts/controls.tsx';
 import { MayNote } from '../../parts/MayNote.tsx';
 import { SaveHead } from '../../parts/SaveHead.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { UndoButtons } from '../../parts/UndoButtons.tsx';
 import { saveOutcome } from '../../parts/useDraftForm.ts';
 import { useUndoableForm } from '../../parts/useUndoableForm.ts';
@@ -51,7 +52,7 @@ function Table({ shop }: { shop: ShopContext }) {
         a face and an edge suit production, minutes per area suit old doors. Steps whose labour was changed by
         hand keep it.
       </p>
-      <div className="mt-3 overflow-x-auto">
+      <SideScroll label="Minutes, work by work" className="mt-3">
         <table className="w-full min-w-[56rem] text-left">
           <thead>
             <tr className="border-quiet border-b">
@@ -98,7 +99,7 @@ function Table({ shop }: { shop: ShopContext }) {
             })}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
       <h2 className="mt-6">{labelled('Film that one pass of sanding takes off', 'film')}</h2>
       <p className="mt-1 max-w-prose text-quiet">
         Dry film, by the grit. Measure a panel before and after, and type your own. The build-up goes by it,

@@ -3,6 +3,7 @@ import { useMay } from '../../api/useMay.ts';
 import { useIsNarrow } from '../../base/useIsNarrow.ts';
 import { exactMoney, show } from '../../base/voice.ts';
 import { Button, Card } from '../../parts/controls.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { CELL, HEAD } from '../materials/cells.ts';
 
 /** So much of what a line counts in: litres, metres or pieces. */
@@ -150,7 +151,7 @@ export function ShoppingTable({
           ))}
         </ul>
       ) : (
-        <div className="mt-1 overflow-x-auto">
+        <SideScroll label="The list, item by item" className="mt-1">
           <table className="w-full min-w-[46rem] text-left">
             <thead>
               <tr className="border-quiet border-b">
@@ -177,7 +178,7 @@ export function ShoppingTable({
               ))}
             </tbody>
           </table>
-        </div>
+        </SideScroll>
       )}
     </Card>
   );

@@ -15,6 +15,7 @@ import { show } from '../../base/voice.ts';
 import { StrokeDrawing } from '../../job/StrokeDrawing.tsx';
 import { Skeleton } from '../../parts/controls.tsx';
 import { Paper, Part } from '../../parts/Paper.tsx';
+import { SideScroll } from '../../parts/SideScroll.tsx';
 import { LESSON_WORDS } from './PracticePanel.tsx';
 import { filmSheetOf, SAMPLE_PIECES, useSprayChoice } from './useSprayCase.ts';
 
@@ -124,7 +125,7 @@ function Sheet({ shop }: { shop: ShopContext }) {
         </ol>
       </Part>
       <Part title="Runs">
-        <div className="overflow-x-auto">
+        <SideScroll label="Runs, one below the other">
           <table className="w-full table-fixed max-md:min-w-[34rem] print:min-w-0 border-collapse text-left ">
             <colgroup>
               <col className="w-[8%]" />
@@ -156,7 +157,7 @@ function Sheet({ shop }: { shop: ShopContext }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </SideScroll>
       </Part>
     </Paper>
   );
