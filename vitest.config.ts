@@ -11,6 +11,7 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['core/src/**/*.test.ts', 'scripts/*.test.ts'],
+          setupFiles: ['core/test/fastCheck.ts'],
           testTimeout: HANGS_AFTER_MS,
         },
       },

@@ -56,6 +56,15 @@ describe('a set-up that is offered', () => {
     });
   });
 
+  it('twice on one day is once: the second card was made of the first', () => {
+    const setUps = [cardOf({ at: '2027-03-10T09:00:00.000Z' }), cardOf({ at: '2027-03-10T09:02:00.000Z' })];
+    expect(offeredSetUp(gunOf({ setUps }), WISH)).toMatchObject({
+      trust: 'fair',
+      doubts: ['once'],
+      times: 1,
+    });
+  });
+
   it.each([
     ['another product', { productKey: 'primer' }, 'product'],
     ['another needle', { orificeUm: 1800 }, 'opening'],

@@ -58,7 +58,7 @@ export type SetUpDoubt = 'product' | 'opening' | 'pressure' | 'viscosity' | 'onl
 /** A kept set-up with how far it can be trusted. */
 export interface OfferedSetUp {
   card: SetUpCard;
-  /** How many cards that went well say about the same for this product and tip or needle. */
+  /** On how many days it went well so, for this product and tip or needle: two cards of one day say the same thing. */
   times: number;
   doubts: SetUpDoubt[];
   trust: 'high' | 'fair' | 'low';
@@ -96,14 +96,15 @@ export function offeredSetUp(gun: Gun, wish: SetUpWish): OfferedSetUp | null {
     .filter(({ outcome }) => outcome !== 'badly')
     .toSorted((a, b) => rank(b) - rank(a) || b.at.localeCompare(a.at));
   if (!card) return null;
-  const times = gun.setUps.filter(
+  const alike = gun.setUps.filter(
     (one) =>
       one.outcome === 'well' &&
       one.productKey === card.productKey &&
       one.tip === card.tip &&
       one.orificeUm === card.orificeUm &&
       isAlike(one, card),
-  ).length;
+  );
+  const times = new Set(alike.map(({ at }) => at.slice(0, 10))).size;
   const doubts: SetUpDoubt[] = [];
   if (card.productKey !== wish.productKey) doubts.push('product');
   if (!hasSameOpening(gun, card)) doubts.push('opening');

@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { pieceOf } from '../../test/pieceOf.ts';
 import {
   type AnswerCase,
+  betterSide,
   FILM_QUESTIONS,
   type FilmQuestion,
   type FilmSheet,
   pathOfCase,
   planOfCase,
   questionCases,
+  type SideFigures,
   USUAL_CASE,
 } from './cases.ts';
 import { layPath } from './deposit.ts';
@@ -115,6 +117,33 @@ describe('questions', () => {
     expect(light?.face.overShare).toBe(0);
     expect(heavy?.face.overShare).toBeGreaterThan(0.5);
     expect(heavy?.face.meanUm).toBeCloseTo(2 * (light?.face.meanUm ?? 0), 0);
+  });
+});
+
+describe('the better side of an answer', () => {
+  const sidesOf = (question: FilmQuestion, piece = door) =>
+    answer(question, piece).map(({ surface, filmUm, limits }) => ({
+      figures: filmFigures(surface, filmUm, limits, (part) => part !== 'wall' && part !== 'edge'),
+      walls: filmFigures(surface, filmUm, limits, (part) => part === 'wall'),
+    })) as [SideFigures, SideFigures];
+
+  const slab = pieceOf(400, 600, { construction: 'slab' });
+
+  it('is half overlap, strokes into the walls, and two light coats where one heavy sags', () => {
+    expect(betterSide('overlap', sidesOf('overlap', slab))).toBe(0);
+    expect(betterSide('inner-edges', sidesOf('inner-edges'))).toBe(0);
+    expect(betterSide('two-light', sidesOf('two-light'))).toBe(0);
+  });
+
+  it('is neither on a door without walls, or where nothing sags either way', () => {
+    expect(betterSide('inner-edges', sidesOf('inner-edges', slab))).toBeNull();
+    const [side] = sidesOf('flat');
+    expect(betterSide('flat', [side, side])).toBeNull();
+  });
+
+  it('is the second where that has the better score', () => {
+    const [good, bad] = sidesOf('overlap', slab);
+    expect(betterSide('overlap', [bad, good])).toBe(1);
   });
 });
 

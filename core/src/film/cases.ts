@@ -1,5 +1,5 @@
 import type { Geometry } from '../pieces/index.ts';
-import type { FilmLimits } from './filmMap.ts';
+import { type FilmFigures, type FilmLimits, filmScore } from './filmMap.ts';
 import { type GunSample, NO_FAULTS, pathOf, type StrokeFaults } from './path.ts';
 import { type GunSetting, solveSetting } from './setting.ts';
 import {
@@ -153,4 +153,34 @@ export function questionCases(
     case 'two-light':
       return [as(atFilm(base, sheet.typicalUm), 2), as(atFilm(base, 2 * sheet.typicalUm))];
   }
+}
+
+/** A difference of scores below this is none that anybody sees. */
+const SEEN_SCORE = 1;
+/** Nor is one of the variation below this. */
+const SEEN_CV = 0.01;
+
+/** What one side of an answer comes to: on the flat parts, and on the recess walls. */
+export interface SideFigures {
+  figures: FilmFigures;
+  walls: FilmFigures;
+}
+
+/** Questions about how even a film is, whatever its mean. */
+const ABOUT_EVENNESS: readonly FilmQuestion[] = ['arc', 'overlap'];
+
+/**
+ * Which side of an answer gives the better film, 0 or 1: the evener one where that is what is asked, the one with the better score
+ * elsewhere. Null where nobody would see a difference, as with a thin product that sags neither flat nor upright. The question of
+ * the inner edges looks at the recess walls, the others at the rest.
+ */
+export function betterSide(question: FilmQuestion, sides: [SideFigures, SideFigures]): 0 | 1 | null {
+  const [a, b] = sides.map(({ figures, walls }) => (question === 'inner-edges' ? walls : figures)) as [
+    FilmFigures,
+    FilmFigures,
+  ];
+  const [lead, seen] = ABOUT_EVENNESS.includes(question)
+    ? [b.cv - a.cv, SEEN_CV]
+    : [filmScore(a).score - filmScore(b).score, SEEN_SCORE];
+  return Math.abs(lead) < seen ? null : lead > 0 ? 0 : 1;
 }

@@ -48,6 +48,33 @@ describe('wet film from a setting and back', () => {
   });
 });
 
+describe('a hand that floods or starves the piece', () => {
+  const WANTED = { leastUm: 60, typicalUm: 75, mostUm: 120 };
+
+  it('is told the speed at which the set flow and fan lay what is wanted', () => {
+    // 220 mL/min × 0.65 over 10 cm: 476.7 µm at 5 cm/s, 75 µm at 31.8 cm/s.
+    const advice = speedAdvice({ ...SETTING, speedCmS: 5 }, WANTED);
+    expect(advice).toMatchObject({ is: 'slow', isOtherFilm: true, wftUm: 75, flowMlMin: null, fanMm: null });
+    expect(advice?.speedCmS).toBeCloseTo(31.78, 2);
+  });
+
+  it('is told flow or fan as well where no comfortable speed lays it', () => {
+    const setting = { ...SETTING, flowMlMin: 1000, speedCmS: 10 };
+    const advice = speedAdvice(setting, WANTED);
+    expect(advice).toMatchObject({ is: 'slow', isOtherFilm: true, wftUm: 75, speedCmS: 60 });
+    const at = { ...setting, speedCmS: 60 };
+    expect(settingFilmUm({ ...at, flowMlMin: advice?.flowMlMin ?? 0 })).toBeCloseTo(75, 9);
+    expect(settingFilmUm({ ...at, fanMm: advice?.fanMm ?? 0 })).toBeCloseTo(75, 9);
+  });
+
+  it('keeps a film that is wanted, and any film of somebody who asks for it', () => {
+    const slow = { ...SETTING, flowMlMin: 40, speedCmS: 5 };
+    expect(settingFilmUm(slow)).toBeCloseTo(86.7, 1);
+    expect(speedAdvice(slow, WANTED)).toMatchObject({ isOtherFilm: false, speedCmS: 20, flowMlMin: 160 });
+    expect(speedAdvice({ ...SETTING, speedCmS: 5 })).toMatchObject({ isOtherFilm: false, flowMlMin: 880 });
+  });
+});
+
 describe('airless tips', () => {
   // 1040·d²·√(P/2000) gal/min of water, × 3785.41 mL, worked out beside the code: d in inches, P in psi.
   it.each([

@@ -56,32 +56,53 @@ export function solveSetting(
   }
 }
 
-/** What brings a hand that is too slow or too fast back to a comfortable speed, at the same film. */
+/** What brings a hand that is too slow or too fast back to a comfortable speed. */
 export interface SpeedAdvice {
   is: 'slow' | 'fast';
-  /** Nearest comfortable speed, in cm/s. */
+  /** Wet film that the advice lays, in µm. */
+  wftUm: number;
+  /** Whether that is another film than the hand lays now, since nobody wants the one it lays. */
+  isOtherFilm: boolean;
+  /** Comfortable speed, in cm/s: with the flow and fan as they are where that lays the film, otherwise the nearest. */
   speedCmS: number;
-  /** Flow with which the same film comes at that speed. */
-  flowMlMin: number;
-  /** Fan with which it does, at the same flow. */
-  fanMm: number;
+  /** Flow with which the film comes at that speed; null where it comes with the flow and fan as they are. */
+  flowMlMin: number | null;
+  /** Fan with which it does at the same flow; null as for the flow. */
+  fanMm: number | null;
+}
+
+/** Films that a coat may have, in µm: what is wanted, the thinnest that covers, and the thickest that stays where it is. */
+export interface WantedFilm {
+  leastUm: number;
+  typicalUm: number;
+  mostUm: number;
 }
 
 /**
- * What to change where a hand would have to move at an uncomfortable speed: the flow, or the fan, in proportion to the speed. Null from 20 to
- * 60 cm/s.
+ * What to change where a hand would have to move at an uncomfortable speed. The film stays while it is one that a coat may have:
+ * then flow, or fan, follow the speed. Where it is none (a hand at 5 cm/s that floods the door), the advice goes for the typical
+ * film: by the speed alone if a comfortable one lays it, otherwise with flow or fan. Null from 20 to 60 cm/s.
+ * @param wanted null keeps the film whatever it is.
  */
-export function speedAdvice(setting: GunSetting): SpeedAdvice | null {
+export function speedAdvice(setting: GunSetting, wanted: WantedFilm | null = null): SpeedAdvice | null {
   const { speedCmS, flowMlMin, fanMm } = setting;
   const { from, to } = HAND_SPEED_CM_S;
   if (speedCmS >= from && speedCmS <= to) return null;
-  const wanted = speedCmS < from ? from : to;
-  const factor = wanted / speedCmS;
+  const film = settingFilmUm(setting);
+  const isOtherFilm = wanted !== null && (film < wanted.leastUm || film > wanted.mostUm);
+  const wftUm = isOtherFilm ? wanted.typicalUm : film;
+  // film ∝ flow / (fan·speed)
+  const asSet = (speedCmS * film) / wftUm;
+  const nearest = Math.min(to, Math.max(from, asSet));
+  const factor = nearest / asSet;
+  const changes = factor === 1 ? null : factor;
   return {
     is: speedCmS < from ? 'slow' : 'fast',
-    speedCmS: wanted,
-    // film ∝ flow / (fan·speed): more speed asks for more flow, or for a narrower fan.
-    flowMlMin: flowMlMin * factor,
-    fanMm: fanMm / factor,
+    wftUm,
+    isOtherFilm,
+    speedCmS: nearest,
+    // More speed asks for more flow, or for a narrower fan.
+    flowMlMin: changes && flowMlMin * changes,
+    fanMm: changes && fanMm / changes,
   };
 }

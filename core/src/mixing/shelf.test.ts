@@ -35,6 +35,7 @@ describe('a shelf of paint', () => {
   it('takes what is bought under its colour, and cuts the colours alike to a smaller count', () => {
     expect(putOn(shelfOf(500), SLATE, 2500)).toEqual({ ml: 3000, colours: { [SLATE]: 2500 } });
     expect(putOn(shelfOf(500), null, 2500)).toEqual(shelfOf(3000));
+    expect(putOn(shelfOf(500), SLATE, 0)).toEqual(shelfOf(500));
     expect(fitted({ ml: 1750, colours: { [SLATE]: 1000, [CHALK]: 2500 } })).toEqual({
       ml: 1750,
       colours: { [SLATE]: 500, [CHALK]: 1250 },

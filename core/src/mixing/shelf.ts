@@ -61,6 +61,8 @@ export function putOn(shelf: Shelf, colour: string | null, ml: number): Shelf {
   return {
     ml: shelf.ml + ml,
     colours:
-      colour === null ? shelf.colours : { ...shelf.colours, [colour]: (shelf.colours[colour] ?? 0) + ml },
+      colour === null
+        ? shelf.colours
+        : withoutTraces({ ...shelf.colours, [colour]: (shelf.colours[colour] ?? 0) + ml }),
   };
 }

@@ -11,7 +11,7 @@ import { useServerDate } from '../base/useNow.ts';
 import { show } from '../base/voice.ts';
 
 /** Shop, clock and air: what a refinisher glances at all day. */
-function ShopStatus() {
+function ShopStatus({ isFloor }: { isFloor: boolean }) {
   const { data: shop } = upholder.useShopQuery();
   const now = useServerDate(1000);
   if (!shop) return null;
@@ -26,7 +26,9 @@ function ShopStatus() {
         </span>
       )}
       <time dateTime={now.toISOString()}>
-        <span className="text-quiet max-md:hidden">{dayWords(minute, shop.timeZone)}</span>{' '}
+        <span className={`text-quiet max-md:hidden ${isFloor ? '' : 'max-xl:hidden'}`}>
+          {dayWords(minute, shop.timeZone)}
+        </span>{' '}
         <span className="quantity">{clockWords(minute, shop.timeZone)}</span>
       </time>
     </p>
@@ -113,17 +115,18 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
   const isBench = pathname.startsWith('/bench');
   const isFloor = isBench || pathname.startsWith('/floor');
   const tab = ({ isActive }: { isActive: boolean }) =>
-    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center max-md:px-2 ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
+    `px-3 py-1 font-semibold max-xl:px-2 max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
   const posture = (isOn: boolean) =>
     `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
   return (
-    <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 max-xl:gap-x-2.5 max-md:py-1.5">
+    <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 py-1.5 max-xl:gap-x-2.5">
       <NavLink
         to="/jobs"
         className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-12 max-md:min-w-12"
       >
         <img src="/mark.svg" alt="" className="h-6" />
-        Upholder
+        {/* Five ways, the air and the modes fit beside each other on a tablet only without the name. */}
+        <span className={isFloor ? '' : 'md:max-xl:sr-only'}>Upholder</span>
       </NavLink>
       {!isFloor && (
         <nav aria-label="Main" className="flex flex-wrap gap-1 max-md:order-4 max-md:w-full">
@@ -135,7 +138,7 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
         </nav>
       )}
       <div className="flex-1 max-md:hidden" />
-      <ShopStatus />
+      <ShopStatus isFloor={isFloor} />
       <div
         className="flex rounded-[3px] border-[1.5px] border-ink max-md:order-5"
         role="group"

@@ -11,7 +11,7 @@ export function settingWords(
   return [
     show('flow', flowMlMin),
     `fan ${show('length', Math.round(fanMm))} at ${show('length', Math.round(distanceMm))}`,
-    `overlap ${Math.round(overlap * 100)} %`,
+    `overlap ${Math.round(overlap * 100)}\u00a0%`,
     show('speed', speedCmS),
   ].join(', ');
 }

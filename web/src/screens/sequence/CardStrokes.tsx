@@ -3,6 +3,7 @@ import { isSprayed } from '@upholder/core/catalogue';
 import { caseOfStep, gunItemsFor } from '@upholder/core/equipment';
 import { type SprayCase, strokeGroups } from '@upholder/core/film';
 import type { Step } from '@upholder/core/systems';
+import { deviceClock } from '../../base/deviceClock.ts';
 import { show } from '../../base/voice.ts';
 import { StrokeDrawing, settingWords, strokeWords } from '../../job/StrokeDrawing.tsx';
 
@@ -18,7 +19,7 @@ function sprayedSteps(steps: readonly Step[], shop: Pick<ShopContext, 'benchItem
     const { applicator, productKey, wftUm } = step;
     if (applicator === null || !isSprayed(applicator) || productKey === null || wftUm === null) return [];
     const [gun] = gunItemsFor(shop.benchItems, applicator, productKey);
-    const of = caseOfStep(gun?.item, { productKey, stepId: step.id, wftUm }, new Date());
+    const of = caseOfStep(gun?.item, { productKey, stepId: step.id, wftUm }, new Date(deviceClock.now()));
     return [{ step, gun: gun?.item.name ?? null, of }];
   });
 }

@@ -19,6 +19,7 @@ import { type ReactNode, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useMay } from '../../api/useMay.ts';
+import { deviceClock } from '../../base/deviceClock.ts';
 import { dayWords } from '../../base/times.ts';
 import { typedNumber } from '../../base/typed.ts';
 import { show } from '../../base/voice.ts';
@@ -44,7 +45,7 @@ const DOUBT_WORDS: Record<SetUpDoubt, string> = {
   pressure: 'the pressure was another',
   viscosity: 'the mix ran faster or slower in the cup',
   'only-fair': 'it went only fairly well',
-  once: 'it went well only once',
+  once: 'it went well on one day only',
   old: 'it is more than half a year old',
 };
 
@@ -86,13 +87,21 @@ function Offered({
         <span className="font-semibold">{TRUST_WORDS[trust]}</span>{' '}
         {doubts.length > 0
           ? `Because ${doubts.map((doubt) => DOUBT_WORDS[doubt]).join(', and ')}.`
-          : `It went well ${offered.times} times.`}
+          : `It went well on ${offered.times} days.`}
       </p>
       <Button className="mt-2" onClick={onUse}>
         Use this set-up
       </Button>
     </div>
   );
+}
+
+/** What came of keeping something with a gun. */
+interface Answer {
+  isBad: boolean;
+  words: string;
+  /** The gun as it is by then without what was kept. */
+  without?: (now: Gun) => Gun;
 }
 
 function KeepSetUp({ onKeep }: { onKeep(of: Pick<SetUpCard, 'outcome' | 'cupSeconds' | 'note'>): void }) {
@@ -181,20 +190,27 @@ export function GunPanel({
   const [write] = upholder.useWriteBenchItemMutation();
   const { data: session } = upholder.useSessionQuery();
   const mayKeep = useMay('putBenchItem');
-  const [answer, setAnswer] = useState<{ isBad: boolean; words: string } | null>(null);
-  const offered = offeredSetUp(gun, { productKey: product.key, stepId, cupSeconds: null, now: new Date() });
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const offered = offeredSetUp(gun, {
+    productKey: product.key,
+    stepId,
+    cupSeconds: null,
+    now: new Date(deviceClock.now()),
+  });
   const asSet = { tip: gun.tip, orificeUm: gun.orificeUm, pressureBar: gun.pressureBar };
   const { setting } = one;
-  async function keep(next: Gun, words: string): Promise<void> {
+  async function keep(next: Gun, words: string, without?: Answer['without']): Promise<void> {
     const outcome = await write({ id: row.id, version: row.version, item: next });
     setAnswer(
-      'error' in outcome ? { isBad: true, words: refusalOf(outcome.error).message } : { isBad: false, words },
+      'error' in outcome
+        ? { isBad: true, words: refusalOf(outcome.error).message }
+        : { isBad: false, words, without },
     );
   }
   function keepSetUp(of: Pick<SetUpCard, 'outcome' | 'cupSeconds' | 'note'>): void {
     const card: SetUpCard = {
       id: uuid(),
-      at: new Date().toISOString(),
+      at: new Date(deviceClock.now()).toISOString(),
       by: session?.member?.name ?? '',
       productKey: product.key,
       stepId,
@@ -203,17 +219,24 @@ export function GunPanel({
       ...asSet,
       ...of,
     };
-    void keep(withSetUp(gun, card), `Kept with ${gun.name}. It is offered the next time.`);
+    void keep(withSetUp(gun, card), `Kept with ${gun.name}. It is offered the next time.`, (now) => ({
+      ...now,
+      setUps: now.setUps.filter(({ id }) => id !== card.id),
+    }));
   }
   function keepTest(reading: BucketReading, measured: number): void {
     const test: BucketTest = {
       ...asSet,
-      at: new Date().toISOString(),
+      at: new Date(deviceClock.now()).toISOString(),
       productKey: product.key,
       density: product.sheet.densityKgL,
       ...reading,
     };
-    void keep(withBucketTest(gun, test), `${gun.name} gives ${show('flow', measured)} by the bucket.`);
+    void keep(
+      withBucketTest(gun, test),
+      `${gun.name} gives ${show('flow', measured)} by the bucket.`,
+      (now) => ({ ...now, bucketTests: now.bucketTests.filter(({ at }) => at !== test.at) }),
+    );
   }
   const flow = flowOfGun(gun, product.key);
   return (
@@ -227,7 +250,16 @@ export function GunPanel({
       {offered && (
         <Offered offered={offered} gun={gun} shop={shop} onUse={() => onCase(asOnCard(one, offered.card))} />
       )}
-      {answer && <Notice kind={answer.isBad ? 'stop' : 'plain'}>{answer.words}</Notice>}
+      {answer && (
+        <Notice kind={answer.isBad ? 'stop' : 'plain'}>
+          <p>{answer.words}</p>
+          {answer.without && (
+            <Button className="mt-2" onClick={() => void keep(answer.without?.(gun) ?? gun, 'Taken back.')}>
+              Undo
+            </Button>
+          )}
+        </Notice>
+      )}
       {mayKeep && (
         <Part title="Keep how it is set now">
           <KeepSetUp onKeep={keepSetUp} />

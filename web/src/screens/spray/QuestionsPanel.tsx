@@ -1,12 +1,13 @@
 import type { ShopContext } from '@upholder/core/api';
 import {
   type AnswerCase,
+  betterSide,
   FILM_QUESTIONS,
-  type FilmFigures,
   type FilmQuestion,
   type FilmSheet,
   filmFigures,
   questionCases,
+  type SideFigures,
   type SprayCase,
   type Surface,
   surfaceOf,
@@ -42,13 +43,16 @@ const METHOD_OF: Partial<Record<FilmQuestion, { id: MethodId; answers: [string, 
 };
 const MOST_REASON = 300;
 
-/** Makes one side of an answer what the shop does, with the numbers as its reason. */
+/** Makes the better side of an answer what the shop does, with the numbers as its reason. */
 function ShopMethod({
   question,
+  better,
   reason,
   shop,
 }: {
   question: FilmQuestion;
+  /** Null where neither is. */
+  better: 0 | 1 | null;
   reason: string;
   shop: ShopContext;
 }) {
@@ -60,6 +64,7 @@ function ShopMethod({
   const { id, answers } = method;
   const own = shop.settings.methods;
   const now = methodsOf(own)[id];
+  const best = better === null ? null : answers[better];
   async function choose(answer: string): Promise<void> {
     const { version, name, timeZone, settings } = shop;
     const methods = {
@@ -76,38 +81,38 @@ function ShopMethod({
         Now: <span className="font-semibold">{choiceWords(id, now)}</span>
         {own.reasons[id] && <span className="text-quiet">. {own.reasons[id]}</span>}
       </p>
-      {mayChange && (
-        <p className="mt-2 flex flex-wrap gap-2">
-          {answers
-            .filter((answer) => answer !== now)
-            .map((answer) => (
-              <Button key={answer} disabled={isLoading} onClick={() => void choose(answer)}>
-                Make it “{choiceWords(id, answer)}”
-              </Button>
-            ))}
-        </p>
+      {best === null && <p className="text-quiet">On this piece neither gives the better film.</p>}
+      {best === now && <p className="text-quiet">That gives the better film here.</p>}
+      {mayChange && best !== null && best !== now && (
+        <Button className="mt-2" disabled={isLoading} onClick={() => void choose(best)}>
+          Make it “{choiceWords(id, best)}”
+        </Button>
       )}
       {problem && <Notice kind="stop">{problem}</Notice>}
     </div>
   );
 }
 
-interface Side {
+interface Side extends SideFigures {
   of: AnswerCase;
-  figures: FilmFigures;
-  walls: FilmFigures;
 }
 
 const whole = (um: number) => show('film', Math.round(um));
-const share = (part: number) => `${Math.round(part * 100)} %`;
+const share = (part: number) => `${Math.round(part * 100)}\u00a0%`;
+
+const OVERLAP_WORDS = {
+  0: 'Less overlap saves strokes and leaves stripes.',
+  1: 'With this fan on this piece less overlap is the evener one, and it saves strokes.',
+  neither: 'Nobody sees that difference on this piece; less overlap saves strokes.',
+};
 
 /** The answer in a sentence or two, out of what both sides came to. */
-function answerWords(question: FilmQuestion, [a, b]: [Side, Side]): string {
+function answerWords(question: FilmQuestion, [a, b]: [Side, Side], better: 0 | 1 | null): string {
   switch (question) {
     case 'arc':
       return `The film varies by ${share(a.figures.cv)} straight and ${share(b.figures.cv)} swung, down to ${whole(b.figures.leastUm)}. In the middle of a stroke the gun is near and slow, at its ends far, slanting and fast.`;
     case 'overlap':
-      return `At the same mean film it varies by ${share(a.figures.cv)} with half overlap and ${share(b.figures.cv)} with 30 %. Less overlap saves strokes and leaves stripes.`;
+      return `At the same mean film it varies by ${share(a.figures.cv)} with half overlap and ${share(b.figures.cv)} with 30 %. ${OVERLAP_WORDS[better ?? 'neither']}`;
     case 'inner-edges':
       return `From the face alone the recess walls get ${whole(b.walls.meanUm)}: they stand along the spray. A narrow stroke into each wall first brings them to ${whole(a.walls.meanUm)}.`;
     case 'speed':
@@ -117,6 +122,11 @@ function answerWords(question: FilmQuestion, [a, b]: [Side, Side]): string {
     case 'two-light':
       return `Each light coat stays at ${whole(a.figures.meanUm)} and ${share(a.figures.overShare)} of it sags; the same paint in one coat is ${whole(b.figures.meanUm)}, and ${share(b.figures.overShare)} sags.`;
   }
+}
+
+function answerOf(question: FilmQuestion, sides: [Side, Side]) {
+  const better = betterSide(question, sides);
+  return { better, words: answerWords(question, sides, better) };
 }
 
 function useSide(piece: PieceSpec, surface: Surface, of: AnswerCase) {
@@ -156,6 +166,7 @@ function Answer({
   const surface = useMemo(() => surfaceOf(piece, CELL_MM), [piece]);
   const [a, b] = [useSide(piece, surface, first), useSide(piece, surface, second)];
   const both = [a, b];
+  const found = a && b && answerOf(question, [a.side, b.side]);
   const { sides } = WORDS[question];
   return (
     <div className="flex flex-col gap-3" aria-live="polite">
@@ -180,10 +191,10 @@ function Answer({
           </figure>
         ))}
       </div>
-      {a && b && (
+      {found && (
         <>
-          <p className="max-w-prose">{answerWords(question, [a.side, b.side])}</p>
-          <ShopMethod question={question} reason={answerWords(question, [a.side, b.side])} shop={shop} />
+          <p className="max-w-prose">{found.words}</p>
+          <ShopMethod question={question} better={found.better} reason={found.words} shop={shop} />
         </>
       )}
     </div>

@@ -1,4 +1,5 @@
 import {
+  type FilmLimits,
   type FilmSheet,
   SETTING_UNKNOWNS,
   type SettingUnknown,
@@ -6,11 +7,13 @@ import {
   settingFilmUm,
   solveSetting,
   speedAdvice,
+  type WantedFilm,
 } from '@upholder/core/film';
 import { type ReactNode, useState } from 'react';
 import { show } from '../../base/voice.ts';
 import { Button, Field, Notice, Select } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
+import { FANS_MM, FLOWS_ML_MIN } from './ranges.ts';
 import { TestCard } from './TestCard.tsx';
 
 const UNKNOWN_WORDS: Record<SettingUnknown, string> = {
@@ -29,26 +32,53 @@ function solved(one: SprayCase, unknown: SettingUnknown, wftUm: number): SprayCa
   return { ...one, setting };
 }
 
-function Advice({ one, onCase }: { one: SprayCase; onCase(next: SprayCase): void }) {
-  const advice = speedAdvice(one.setting);
+function Advice({
+  one,
+  wanted,
+  onCase,
+}: {
+  one: SprayCase;
+  /** Null where whoever asks named the film. */
+  wanted: WantedFilm | null;
+  onCase(next: SprayCase): void;
+}) {
+  const advice = speedAdvice(one.setting, wanted);
   if (!advice) return null;
+  const { flowMlMin, fanMm, speedCmS } = advice;
   const at = (part: Partial<SprayCase['setting']>) =>
-    onCase({ ...one, setting: { ...one.setting, speedCmS: advice.speedCmS, ...part } });
-  const isSlow = advice.is === 'slow';
+    onCase({ ...one, setting: { ...one.setting, speedCmS, ...part } });
+  const isMore = flowMlMin !== null && flowMlMin > one.setting.flowMlMin;
+  const speed = <span className="quantity">{show('speed', speedCmS)}</span>;
+  const film = <span className="quantity">{show('film', advice.wftUm)}</span>;
   return (
     <Notice kind="stop">
       <p>
         <span className="quantity">{show('speed', one.setting.speedCmS)}</span> is too {advice.is} for a
-        steady hand. At <span className="quantity">{show('speed', advice.speedCmS)}</span> the same film takes{' '}
-        {isSlow ? 'more' : 'less'} flow or a {isSlow ? 'narrower' : 'wider'} fan, by knob, needle or tip.
+        steady hand
+        {advice.isOtherFilm && (
+          <>, and {show('film', settingFilmUm(one.setting))} is no film for this product</>
+        )}
+        .{' '}
+        {flowMlMin === null ? (
+          <>
+            Set as it is, {speed} gives {film}.
+          </>
+        ) : (
+          <>
+            At {speed} {advice.isOtherFilm ? film : 'the same film'} takes {isMore ? 'more' : 'less'} flow or
+            a {isMore ? 'narrower' : 'wider'} fan, by knob, needle or tip.
+          </>
+        )}
       </p>
       <p className="mt-2 flex flex-wrap gap-2">
-        <Button onClick={() => at({ flowMlMin: advice.flowMlMin })}>
-          Flow {show('flow', advice.flowMlMin)}
-        </Button>
-        <Button onClick={() => at({ fanMm: advice.fanMm })}>
-          Fan {show('length', Math.round(advice.fanMm))}
-        </Button>
+        {flowMlMin === null || fanMm === null ? (
+          <Button onClick={() => at({})}>Hand speed {show('speed', speedCmS)}</Button>
+        ) : (
+          <>
+            <Button onClick={() => at({ flowMlMin })}>Flow {show('flow', flowMlMin)}</Button>
+            <Button onClick={() => at({ fanMm })}>Fan {show('length', Math.round(fanMm))}</Button>
+          </>
+        )}
       </p>
     </Notice>
   );
@@ -58,11 +88,13 @@ function Advice({ one, onCase }: { one: SprayCase; onCase(next: SprayCase): void
 export function SetUpPanel({
   one,
   sheet,
+  limits,
   onCase,
   children,
 }: {
   one: SprayCase;
   sheet: FilmSheet;
+  limits: FilmLimits;
   onCase(next: SprayCase): void;
   /** What is known of the gun. */
   children?: ReactNode;
@@ -73,6 +105,8 @@ export function SetUpPanel({
   const film = settingFilmUm(setting);
   const write = (part: Partial<SprayCase>) => onCase(solved({ ...one, ...part }, unknown, wanted));
   const set = (part: Partial<SprayCase['setting']>) => write({ setting: { ...setting, ...part } });
+  const { leastUm, typicalUm } = sheet;
+  const wantedFilm = { leastUm, typicalUm, mostUm: limits.sagUm };
   const isImpossible = unknown === 'overlap' && solveSetting(setting, 'overlap', wanted) === null;
   return (
     <div className="flex flex-col gap-3">
@@ -114,7 +148,7 @@ export function SetUpPanel({
           label="Flow"
           quantity="flow"
           value={setting.flowMlMin}
-          range={[20, 1500]}
+          range={FLOWS_ML_MIN}
           isWorkedOut={unknown === 'flow'}
           onValue={(flowMlMin) => set({ flowMlMin })}
         />
@@ -129,7 +163,7 @@ export function SetUpPanel({
           label="Fan on the piece"
           quantity="length"
           value={setting.fanMm}
-          range={[40, 500]}
+          range={FANS_MM}
           isWorkedOut={unknown === 'fan'}
           onValue={(fanMm) => set({ fanMm })}
         />
@@ -170,7 +204,7 @@ export function SetUpPanel({
           faster hand does.
         </Notice>
       )}
-      <Advice one={one} onCase={onCase} />
+      <Advice one={one} wanted={unknown === 'film' ? wantedFilm : null} onCase={onCase} />
       <p className="text-note text-quiet">Film = flow × what stays ÷ (fan × (1 − overlap) × speed).</p>
       {children}
       <TestCard />

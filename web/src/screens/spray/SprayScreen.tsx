@@ -142,7 +142,7 @@ function Workshop({ choice }: { choice: Choice }) {
     );
   const panels = {
     'set-up': (
-      <SetUpPanel key={`${gun?.id} ${product.key}`} one={one} sheet={sheet} onCase={onCase}>
+      <SetUpPanel key={`${gun?.id} ${product.key}`} one={one} sheet={sheet} limits={limits} onCase={onCase}>
         {row && gun && (
           <GunPanel
             row={row}

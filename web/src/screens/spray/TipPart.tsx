@@ -6,6 +6,7 @@ import { typedBar } from '../../base/typed.ts';
 import { show } from '../../base/voice.ts';
 import { Button, Field, TextInput } from '../../parts/controls.tsx';
 import { NumberEntry } from './NumberEntry.tsx';
+import { FANS_MM, FLOWS_ML_MIN } from './ranges.ts';
 
 /** Flow and fan of an airless tip by its code and pressure, with what paint runs of the rate of water. */
 export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase(next: SprayCase): void }) {
@@ -16,6 +17,14 @@ export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase
   const bar = typedBar(pressure);
   const isBar = bar !== null && bar >= 1 && bar <= 600;
   const flow = tip && isBar ? tipFlowMlMin(tip, bar, factor) : null;
+  const fanMm = tip && Math.round((tip.fanMm * one.distanceMm) / TIP_REFERENCE_MM);
+  const isOfUse =
+    flow !== null &&
+    fanMm !== null &&
+    flow >= FLOWS_ML_MIN[0] &&
+    flow <= FLOWS_ML_MIN[1] &&
+    fanMm >= FANS_MM[0] &&
+    fanMm <= FANS_MM[1];
   const isTooHigh = isBar && gun.maxBar !== null && bar > gun.maxBar;
   return (
     <div className="flex flex-col gap-3">
@@ -50,6 +59,12 @@ export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase
           {show('length', TIP_REFERENCE_MM)}. Paint runs at 0.7 to 0.9 of water; a bucket test beats this.
         </p>
       )}
+      {flow !== null && !isOfUse && (
+        <p className="font-semibold text-stop">
+          No tip for doors and fronts: they give {show('flow', FLOWS_ML_MIN[0])} to{' '}
+          {show('flow', FLOWS_ML_MIN[1])}, such as 208 to 414.
+        </p>
+      )}
       {isTooHigh && (
         <p className="font-semibold text-stop">
           {gun.name} may have {gun.maxBar} bar at most: it can burst.
@@ -57,13 +72,13 @@ export function TipPart({ gun, one, onCase }: { gun: Gun; one: SprayCase; onCase
       )}
       <Button
         className="self-start"
-        disabled={!tip || flow === null || isTooHigh}
+        disabled={!isOfUse || isTooHigh}
         onClick={() => {
-          if (!tip || flow === null) return;
+          if (flow === null || fanMm === null) return;
           const setting = {
             ...one.setting,
             flowMlMin: Math.round(flow),
-            fanMm: Math.round((tip.fanMm * one.distanceMm) / TIP_REFERENCE_MM),
+            fanMm,
           };
           onCase({ ...one, referenceMm: one.distanceMm, setting });
         }}

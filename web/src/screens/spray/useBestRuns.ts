@@ -9,6 +9,7 @@ import {
 } from '@upholder/core/film';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { upholder } from '../../api/upholder.ts';
+import { deviceClock } from '../../base/deviceClock.ts';
 
 const WAITING = 'upholder.practice-waiting';
 
@@ -67,7 +68,7 @@ export function useBestRuns(memberId: string): BestRuns {
       const run: PracticeRun = {
         lesson,
         score,
-        at: new Date().toISOString(),
+        at: new Date(deviceClock.now()).toISOString(),
         path: packedPath(path),
       };
       void send({ lesson, score, path: run.path }).then((outcome) => {
