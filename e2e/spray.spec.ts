@@ -274,8 +274,8 @@ test('dry film, what is seen after each coat, and a method that is set with its 
   await page.goto(new URL('/spray?piece=Flat%20door&open=questions', page.url()).toString());
   await page.getByRole('button', { name: 'Is 50 % overlap better than 30 %?' }).click();
   await expect(page.getByText('Now: 30 %')).toBeVisible();
-  await page.getByRole('button', { name: 'Make it “50 %”' }).click();
-  await expect(page.getByText('Now: 50 %')).toBeVisible();
+  await page.getByRole('button', { name: 'Make it “Half”' }).click();
+  await expect(page.getByText('Now: Half')).toBeVisible();
   await page.goto(new URL('/shop/methods', page.url()).toString());
   await expect(page.getByLabel('Why, for Overlap of strokes')).toHaveValue(
     /At the same mean film it varies by/,
