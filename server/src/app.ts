@@ -2,14 +2,15 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { said } from '@upholder/core/said';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
 import { changesOf } from './detail/changes.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
-import { acceptOldPages } from './http/oldPages.ts';
+import { addressOfToday } from './http/oldPages.ts';
 import { RouteTable } from './http/route.ts';
+import { cutOffUnread } from './http/unread.ts';
 import { addBackupRoutes } from './routes/backups.ts';
 import { addChangesRoute } from './routes/changes.ts';
 import { addClientRoutes } from './routes/clients.ts';
@@ -40,20 +41,20 @@ import { createSessionMiddleware } from './session/middleware.ts';
 import type { Metrics } from './watch/metrics.ts';
 import { createRequestLog } from './watch/requests.ts';
 
-const LARGEST_BODY = '8mb';
-/** A job file may carry its pictures. */
-const LARGEST_JOB_FILE = '120mb';
-
 function createApi(app: App): express.Router {
   const api = express.Router();
+  // Answers are for whoever asked, now: no cache on the way keeps them. What may be kept says so itself.
+  api.use((_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  }, cutOffUnread);
   addHealthRoute(api, app);
   api.use(createSessionMiddleware(app.db, app.clock, app.config));
   const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
     changesOf(app, shopId, touched),
   );
+  api.use(addressOfToday);
   addPhotoRoutes(routes, api, app);
-  api.use('/import/job', express.json({ limit: LARGEST_JOB_FILE }));
-  api.use(express.json({ limit: LARGEST_BODY }), acceptOldPages);
   const signsIn = addSessionRoutes(routes, app);
   addFirstRunRoutes(routes, api, app, signsIn);
   addPeopleRoutes(routes, app, signsIn);
@@ -87,6 +88,14 @@ function createApi(app: App): express.Router {
   return api;
 }
 
+const YEAR_S = 365 * 86_400;
+
+/** A browser that came encrypted comes encrypted from then on; one that did not is told nothing. */
+const overTls: RequestHandler = (request, response, next) => {
+  if (request.secure) response.setHeader('Strict-Transport-Security', `max-age=${YEAR_S}`);
+  next();
+};
+
 /** Composes the server: headers, API, interface, errors. */
 export function createExpress(app: App, metrics: Metrics): Express {
   const server = express();
@@ -106,6 +115,7 @@ export function createExpress(app: App, metrics: Metrics): Express {
       },
       strictTransportSecurity: false,
     }),
+    overTls,
   );
   // Events go out one by one as they come; everything else is made smaller.
   server.use(

@@ -25,6 +25,16 @@ export const REFUSAL = {
   'refusal.the-database-cannot-be-reached-nothing':
     'The database cannot be reached. Nothing is lost; this goes on by itself once it is back.',
   'refusal.the-request-is-not-valid-json': 'The request is not valid JSON.',
+  'refusal.the-request-cannot-be-read': 'The request cannot be read.',
+  'refusal.the-database-cannot-keep-this':
+    'A figure, a date or a text in this cannot be kept, or what it belongs to is gone. Check it and try again.',
+  // server/src/http/leaving.ts
+  'refusal.whoever-asked-has-left': 'Whoever asked has left before the answer.',
+  // server/src/http/bodies.ts
+  'refusal.this-text-has-a-character-that':
+    'This text has a character that cannot be kept. Delete it and type it again.',
+  'refusal.this-lies-too-deep-within-other': 'This lies too deep within other values.',
+  // server/src/http/errors.ts
   'refusal.the-request-is-too-large': 'The request is too large.',
   'refusal.something-went-wrong-here-try-again':
     'Something went wrong here. Try again; if it stays, restart the server and look at its log.',

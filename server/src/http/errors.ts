@@ -86,6 +86,15 @@ function raceOf(error: unknown): ApiError | null {
   return null;
 }
 
+/**
+ * Whether PostgreSQL refused a value as one that it cannot keep: a number past its range, a day that no calendar has, text that is
+ * none, something that a table forbids or that is not there (any more). What the declarations let through ends here.
+ */
+function cannotKeep(error: unknown): boolean {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return typeof code === 'string' && /^(22...|23502|23503|23514|54000)$/.test(code);
+}
+
 /** Turns whatever was thrown into a refusal that says what to do and leaks nothing. */
 export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
@@ -100,10 +109,14 @@ export function toApiError(error: unknown): ApiError {
   }
   const race = raceOf(error);
   if (race) return race;
-  const { type } = (error ?? {}) as { type?: string };
+  if (cannotKeep(error)) return new ApiError('bad-input', said('refusal.the-database-cannot-keep-this'));
+  const { type, status } = (error ?? {}) as { type?: string; status?: number };
   if (type === 'entity.parse.failed')
     return new ApiError('bad-json', said('refusal.the-request-is-not-valid-json'));
   if (type === 'entity.too.large') return new ApiError('too-large', said('refusal.the-request-is-too-large'));
+  // What the framework itself cannot read: an address with half a character, an unknown packing, a body that breaks off.
+  if (status !== undefined && status >= 400 && status < 500)
+    return new ApiError('bad-json', said('refusal.the-request-cannot-be-read'));
   return new ApiError('internal', said('refusal.something-went-wrong-here-try-again'));
 }
 

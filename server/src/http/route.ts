@@ -17,13 +17,15 @@ import {
 } from '@upholder/core/api';
 import { ROLE_WORDS } from '@upholder/core/people';
 import { said } from '@upholder/core/said';
-import type { Request, Response, Router } from 'express';
+import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi';
 import type { Queryable } from '../db/database.ts';
 import { announce } from '../live/channel.ts';
+import { readBody } from './bodies.ts';
 import { ApiError } from './errors.ts';
 import type { Member } from './member.ts';
+import { bodyOfToday } from './oldPages.ts';
 
 /** What a handler gets besides its checked input. */
 export interface Call {
@@ -117,6 +119,14 @@ export class RouteTable {
     private readonly readChanges: ReadChanges,
   ) {}
 
+  /** Lets only those pass who may make a call. It stands before anything that reads what they send. */
+  gate(name: CallName): RequestHandler {
+    return (request, _response, next) => {
+      assertMay(request, name);
+      next();
+    };
+  }
+
   /**
    * A call as handlers get it, and what reads the changes that it made.
    * @throws ApiError when the caller may not make it.
@@ -148,7 +158,8 @@ export class RouteTable {
   ): void {
     this.describe(route);
     const name = nameOf(route);
-    this.router[route.method](route.path, async (request, response) => {
+    const reads = route.body ? [readBody(name, ACCESS[name] === 'anyone'), bodyOfToday] : [];
+    this.router[route.method](route.path, this.gate(name), ...reads, async (request, response) => {
       const { call, changes } = this.begin(request, response, name);
       const input = {
         params: (route.params ? route.params.parse(request.params) : undefined) as z.output<P>,

@@ -12,10 +12,13 @@ const MOST_MEMORY_MB = 1024;
  * plan and takes one order after the other.
  */
 export interface PlanningThread {
-  /** Plans one job. Rejects when the checker objects to the plan, or when the thread ran out of memory. */
-  one(order: PlanOrder): Promise<Outcome<PlanSnapshot>>;
+  /**
+   * Plans one job. Rejects when the checker objects to the plan, when the thread ran out of memory, or when the signal says that
+   * nobody waits any more: then the thread is free for whoever comes next.
+   */
+  one(order: PlanOrder, signal?: AbortSignal): Promise<Outcome<PlanSnapshot>>;
   /** Plans several jobs, the first with the whole shop, each later one with what those before it have left. */
-  inTurn(order: PriorityOrder): Promise<Outcome<PlanSnapshot>[]>;
+  inTurn(order: PriorityOrder, signal?: AbortSignal): Promise<Outcome<PlanSnapshot>[]>;
   /** Ends the thread, whatever it is at. */
   stop(): Promise<void>;
 }
@@ -34,16 +37,16 @@ export function startPlanningThread(onError: (error: Error) => void): PlanningTh
     thread.on('error', onError);
     return thread;
   }
-  async function run<T>(order: unknown, name: keyof typeof worker): Promise<T> {
+  async function run<T>(order: unknown, name: keyof typeof worker, signal?: AbortSignal): Promise<T> {
     pool ??= start().catch((error: unknown) => {
       pool = null;
       throw error;
     });
-    return (await pool).run(order, { name });
+    return (await pool).run(order, { name, signal });
   }
   return {
-    one: (order) => run(order, 'one'),
-    inTurn: (order) => run(order, 'inTurn'),
+    one: (order, signal) => run(order, 'one', signal),
+    inTurn: (order, signal) => run(order, 'inTurn', signal),
     stop: async () => (await pool?.catch(() => null))?.destroy(),
   };
 }

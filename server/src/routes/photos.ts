@@ -24,6 +24,7 @@ const UploadQuery = z.object({
 export function addPhotoRoutes(routes: RouteTable, router: Router, { db, clock }: App): void {
   router.post(
     '/jobs/:jobId/photos',
+    routes.gate('addPhoto'),
     express.raw({ type: () => true, limit: '4mb' }),
     async (request, response) => {
       const { call, changes } = routes.begin(request, response, 'addPhoto');

@@ -14,7 +14,8 @@ import {
 } from '../detail/planningContext.ts';
 import { detailOf } from '../detail/store.ts';
 import { ApiError } from '../http/errors.ts';
-import type { RouteTable } from '../http/route.ts';
+import { whileHere } from '../http/leaving.ts';
+import type { Call, RouteTable } from '../http/route.ts';
 import { findJob, hasCustomPriorities, openJobIds, setJobPriorities } from '../jobs/store.ts';
 import { Line } from '../plans/line.ts';
 import { assertNoOpenStops, whatStopsPlanning } from '../plans/stops.ts';
@@ -29,24 +30,29 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
   /**
    * Asks, plans and keeps, one at a time in each shop. While a plan is worked out nothing of the database is held. Where
    * another server kept a plan of the shop meanwhile, the hours that it gave away are not given away again: all is asked again.
+   * A plan that nobody waits for any more is given up.
    */
   function planning<Q, A, T>(
-    shopId: string,
+    { member: { shopId }, response }: Call,
     steps: {
       ask(connection: Queryable, now: Date, air: PlanningAir): Promise<Q>;
-      plan(question: Q): Promise<A>;
+      plan(question: Q, signal: AbortSignal): Promise<A>;
       keep(connection: Queryable, question: Q, answer: A): Promise<T>;
     },
   ): Promise<T> {
+    const signal = whileHere(response);
     return line.run(shopId, async () => {
       for (let number = 1; number <= MOST_TRIES; number += 1) {
+        signal.throwIfAborted();
         const now = clock.now();
         const air = await planningAir(climate, now);
         const asked = await db.transaction(async (connection) => ({
           known: await lastPlanOf(connection, shopId),
           question: await steps.ask(connection, now, air),
         }));
-        const answer = await steps.plan(asked.question);
+        const answer = await steps.plan(asked.question, signal).catch((error: unknown) => {
+          throw signal.aborted ? signal.reason : error;
+        });
         const kept = await db.transaction(async (connection) => {
           await onePlanningAtATime(connection, shopId);
           if ((await lastPlanOf(connection, shopId)) !== asked.known) return null;
@@ -58,9 +64,10 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     });
   }
 
-  routes.add(ROUTES.planJob, async ({ params, body }, { member, changed }) => {
+  routes.add(ROUTES.planJob, async ({ params, body }, call) => {
+    const { member, changed } = call;
     const { shopId } = member;
-    return planning(shopId, {
+    return planning(call, {
       async ask(connection, now, air) {
         const detail = await detailOf(connection, shopId, params.jobId);
         if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
@@ -68,7 +75,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
         assertNoOpenStops(detail, shop, await benchItemsOf(connection, shopId, now));
         return { planId: uuid(), detail, shop, now, ...body };
       },
-      plan: (order) => planner.one(order),
+      plan: (order, signal) => planner.one(order, signal),
       async keep(connection, _question, outcome) {
         if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
         await addPlan(connection, shopId, params.jobId, member.id, outcome.value);
@@ -78,10 +85,11 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
     });
   });
 
-  routes.add(ROUTES.planAll, async ({ body }, { member, changed }) => {
+  routes.add(ROUTES.planAll, async ({ body }, call) => {
+    const { member, changed } = call;
     const { shopId } = member;
     if (body.order) await setJobPriorities(db, shopId, body.order);
-    const jobs = await planning(shopId, {
+    const jobs = await planning(call, {
       async ask(connection, now, air) {
         const shop = await shopWithoutJobs(connection, shopId, air);
         const gear = await benchItemsOf(connection, shopId, now);
@@ -92,7 +100,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
           .map((detail) => ({ detail, refusal: whatStopsPlanning(detail, shop, gear), planId: uuid() }));
         return { jobs: inTurn, shop, now };
       },
-      plan: (order) => planner.inTurn(order),
+      plan: (order, signal) => planner.inTurn(order, signal),
       async keep(connection, { jobs: inTurn, shop }, outcomes) {
         const planned: PlannedJob[] = [];
         for (const [index, outcome] of outcomes.entries()) {

@@ -1,0 +1,28 @@
+import type { RequestHandler } from 'express';
+
+/** What of a refused body is still let through after the answer, so that the caller gets to read it. */
+const MOST_AFTER_BYTES = 16_000_000;
+const MOST_AFTER_MS = 5000;
+const LOOK_MS = 20;
+
+/**
+ * Whoever is refused while still sending is listened to for a moment and then cut off: a caller that is cut off at once may lose
+ * the answer, one that is heard to the end keeps the line busy for as long as it likes.
+ */
+export const cutOffUnread: RequestHandler = (request, response, next) => {
+  response.once('finish', () => {
+    if (request.complete) return;
+    const { socket } = request;
+    const { bytesRead } = socket;
+    const until = performance.now() + MOST_AFTER_MS;
+    // Looked at now and then: a listener of the line itself would take the line away from what reads it.
+    const watch = setInterval(() => {
+      if (socket.bytesRead - bytesRead > MOST_AFTER_BYTES || performance.now() > until) socket.destroy();
+    }, LOOK_MS);
+    const settle = () => clearInterval(watch);
+    request.once('close', settle);
+    socket.once('close', settle);
+    request.resume();
+  });
+  next();
+};
