@@ -28,6 +28,7 @@ import { randomCase, SAMPLE_START, sampleId, sampleJob, sampleShop, seeded } fro
 import { bringMix } from '../core/test/simulatedMix.ts';
 import { liveWithWays } from '../core/test/waysLives.ts';
 import { benchFilm } from './benchFilm.ts';
+import { benchServer } from './benchServer.ts';
 import { benchTrace } from './benchTrace.ts';
 import { benchWeb } from './benchWeb.ts';
 
@@ -40,6 +41,12 @@ if (process.argv.includes('film')) {
 // `npm run bench -- web`: what the screens of a running demo cost.
 if (process.argv.includes('web')) {
   await benchWeb(process.argv.find((word) => word.startsWith('http')) ?? 'http://127.0.0.1:4310');
+  process.exit(0);
+}
+
+// `npm run bench -- server`: what calls cost in a shop that has grown, and how a hundred crews are answered.
+if (process.argv.includes('server')) {
+  await benchServer();
   process.exit(0);
 }
 

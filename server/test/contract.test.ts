@@ -294,6 +294,7 @@ describe('every declared route', () => {
     if (!op) throw new Error('the plan has work');
     await send('jobs', {});
     await send('floor', {});
+    await send('openJobs', {});
 
     const mix = sampleMix(uuid(), { productKey: 'bonding-primer' });
     await send('putMix', { params: { mixId: mix.id }, body: mix });

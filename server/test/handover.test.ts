@@ -165,7 +165,7 @@ describe('a job from its handover on', () => {
     expect(await stateNow(job.id)).toEqual(['closed', 'closed']);
     const { id } = await happen(job.id, callBack([pieces[0]?.id ?? '']), minutesAgo(30));
     expect(await stateNow(job.id)).toEqual(['open', 'reopened']);
-    const { details } = await ines.ok<{ details: JobDetail[] }>('GET', '/floor');
+    const { details } = await ines.ok<{ details: JobDetail[] }>('GET', '/jobs/open');
     expect(details.map((detail) => detail.job.id)).toContain(job.id);
     await happen(job.id, { kind: 'call-back-ended', callBackId: id, outcome: 'advised', note: 'wipe it' });
     expect(await stateNow(job.id)).toEqual(['handed-over', 'in-care']);

@@ -3,7 +3,7 @@ import type { NewLogEntry } from '@upholder/core/jobs';
 import { PIECE_DEFAULTS, type Piece } from '@upholder/core/pieces';
 import type { PlannedOp } from '@upholder/core/planning';
 import { v7 as uuid } from 'uuid';
-import type { Caller } from './harness.ts';
+import type { Caller } from './caller.ts';
 
 export const jobSpec = {
   code: 'QUAY',

@@ -85,6 +85,22 @@ export async function many<T extends Row>(db: Queryable, sql: string, values: un
   return (await db.query<T>(sql, values)).rows;
 }
 
+/** Rows by the job that they belong to, made into what the caller wants, each job's in the order in which they came. */
+export async function byJob<T extends Row & { job_id: string }, U>(
+  db: Queryable,
+  sql: string,
+  values: unknown[],
+  toOne: (row: T) => U,
+): Promise<Map<string, U[]>> {
+  const found = new Map<string, U[]>();
+  for (const row of await many<T>(db, sql, values)) {
+    const list = found.get(row.job_id);
+    if (list) list.push(toOne(row));
+    else found.set(row.job_id, [toOne(row)]);
+  }
+  return found;
+}
+
 /** The one row, or null. */
 export async function maybeOne<T extends Row>(
   db: Queryable,

@@ -1,15 +1,18 @@
 import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/drying';
-import { reservationsOf, type ShopForPlanning } from '@upholder/core/planning';
+import { reservationsOf, type ShopForPlanning, withTicks } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import { expectedAir } from '../climate/expected.ts';
 import { pastAir } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { fullHour, planningClimate, stationOf } from '../devices/station.ts';
+import { eventsOfJobs } from '../handover/store.ts';
+import { jobsOf, plannedJobIds } from '../jobs/store.ts';
+import { logOfJobs } from '../log/store.ts';
+import { latestPlans } from '../plans/store.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
-import { openDetails } from './store.ts';
 
 /** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
 export interface PlanningAir {
@@ -79,6 +82,9 @@ export async function shopWithoutJobs(
   };
 }
 
+/** A film that is logged late holds its place so much longer than its plan thought, at most, in minutes. */
+const LATEST_FILM = 14 * 24 * 60;
+
 /** The shop as planning sees it, with what all other open jobs still take of it. */
 export async function shopForPlanning(
   db: Queryable,
@@ -87,9 +93,19 @@ export async function shopForPlanning(
   air: PlanningAir,
   now: Date,
 ): Promise<ShopForPlanning> {
-  const [shop, others] = await Promise.all([shopWithoutJobs(db, shopId, air), openDetails(db, shopId)]);
-  const reserved = others
-    .filter(({ job, plan }) => job.id !== exceptJobId && plan !== null)
-    .flatMap(({ job, plan, log }) => (plan ? reservationsOf(plan, log, toMinute(now), job.name) : []));
+  const minute = toMinute(now);
+  const planned = await plannedJobIds(db, shopId, { reachesBeyond: minute - LATEST_FILM });
+  const others = planned.filter((id) => id !== exceptJobId);
+  const [shop, jobs, plans, logs, events] = await Promise.all([
+    shopWithoutJobs(db, shopId, air),
+    jobsOf(db, shopId, others),
+    latestPlans(db, shopId, others),
+    logOfJobs(db, shopId, others),
+    eventsOfJobs(db, shopId, others),
+  ]);
+  const reserved = others.flatMap((id) => {
+    const [plan, job] = [withTicks(plans.get(id) ?? null, events.get(id) ?? []), jobs.get(id)];
+    return plan && job ? reservationsOf(plan, logs.get(id) ?? [], minute, job.name) : [];
+  });
   return { ...shop, reserved };
 }

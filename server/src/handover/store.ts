@@ -1,7 +1,7 @@
 import type { CallBackRow } from '@upholder/core/api';
 import type { JobEvent } from '@upholder/core/handover';
 import type { Protection, TimedProtection } from '@upholder/core/jobs';
-import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import { byJob, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEvent extends Record<string, unknown> {
   id: string;
@@ -25,14 +25,23 @@ function toEvent(row: RawEvent): JobEvent {
   };
 }
 
+/** What happened to jobs, in the order in which it was kept, by job. */
+export function eventsOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, JobEvent[]>> {
+  return byJob<RawEvent, JobEvent>(
+    db,
+    'select * from job_event where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, serial',
+    [shopId, jobIds],
+    toEvent,
+  );
+}
+
 /** What happened to a job, in the order in which it was kept. */
 export async function eventsOfJob(db: Queryable, shopId: string, jobId: string): Promise<JobEvent[]> {
-  const rows = await many<RawEvent>(
-    db,
-    'select * from job_event where shop_id = $1 and job_id = $2 order by serial',
-    [shopId, jobId],
-  );
-  return rows.map(toEvent);
+  return (await eventsOfJobs(db, shopId, [jobId])).get(jobId) ?? [];
 }
 
 /** Kinds that say how a job stands. */

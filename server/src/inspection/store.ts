@@ -77,19 +77,38 @@ async function withAnswers(db: Queryable, shopId: string, rows: readonly RawFind
     'select * from finding_answer where shop_id = $1 and finding_id = any($2::uuid[]) order by serial',
     [shopId, rows.map(({ id }) => id)],
   );
-  return rows.map((row) =>
-    toFinding(row, answers.filter(({ finding_id }) => finding_id === row.id).map(toAnswer)),
+  const byFinding = new Map<string, FindingAnswer[]>();
+  for (const answer of answers) {
+    const known = byFinding.get(answer.finding_id) ?? [];
+    known.push(toAnswer(answer));
+    byFinding.set(answer.finding_id, known);
+  }
+  return rows.map((row) => toFinding(row, byFinding.get(row.id) ?? []));
+}
+
+/** What was found on the pieces of jobs, in the order in which it was found, by job. */
+export async function findingsOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, Finding[]>> {
+  const rows = await many<RawFinding>(
+    db,
+    'select * from finding where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, found_at, id',
+    [shopId, jobIds],
   );
+  const found = new Map<string, Finding[]>();
+  for (const finding of rows.length > 0 ? await withAnswers(db, shopId, rows) : []) {
+    const known = found.get(finding.jobId) ?? [];
+    known.push(finding);
+    found.set(finding.jobId, known);
+  }
+  return found;
 }
 
 /** What was found on the pieces of a job, in the order in which it was found. */
 export async function findingsOf(db: Queryable, shopId: string, jobId: string): Promise<Finding[]> {
-  const rows = await many<RawFinding>(
-    db,
-    'select * from finding where shop_id = $1 and job_id = $2 order by found_at, id',
-    [shopId, jobId],
-  );
-  return withAnswers(db, shopId, rows);
+  return (await findingsOfJobs(db, shopId, [jobId])).get(jobId) ?? [];
 }
 
 /** A finding by its id; null when the shop has none. */

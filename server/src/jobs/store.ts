@@ -1,6 +1,7 @@
 import type { JobRow, JobSummary, Rows } from '@upholder/core/api';
 import type { Job } from '@upholder/core/jobs';
-import { affectedRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import type { Minute } from '@upholder/core/shop';
+import { affectedRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { standingOfJobs } from '../handover/store.ts';
 
 interface RawJob extends Record<string, unknown> {
@@ -183,7 +184,7 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
             (select count(*) from zone where zone.job_id = job.id) as zones,
             (select count(*) from zone where zone.job_id = job.id and system_id is null) as zones_without_system,
             (select count(*) from piece where piece.job_id = job.id) as pieces,
-            (select (body ->> 'completion')::bigint from plan where plan.job_id = job.id order by serial desc limit 1) as completion,
+            (select plan.completion from plan where plan.job_id = job.id order by serial desc limit 1) as completion,
             (select count(*) from log_entry where log_entry.job_id = job.id) as entries
        from job where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
       order by job.status <> 'open', job.status = 'closed', job.needed_by nulls last, job.created_at`,
@@ -205,6 +206,20 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
   }));
 }
 
+/** Heads of jobs, by id. */
+export async function jobsOf(
+  db: Queryable,
+  shopId: string,
+  ids: readonly string[],
+): Promise<Map<string, JobRow>> {
+  const rows = await many<RawJob>(
+    db,
+    `select ${COLUMNS} from job where shop_id = $1 and id = any($2::uuid[])`,
+    [shopId, ids],
+  );
+  return new Map(rows.map((row) => [row.id, toJob(row)]));
+}
+
 /** Ids of the open jobs, whichever is needed first before the others. */
 export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
   const rows = await many<{ id: string }>(
@@ -213,6 +228,45 @@ export async function openJobIds(db: Queryable, shopId: string): Promise<string[
     [shopId],
   );
   return rows.map(({ id }) => id);
+}
+
+/**
+ * Open jobs whose last plan begins before one minute and reaches beyond another, in the order of {@link openJobIds}: of many open
+ * jobs those that take something of the shop then.
+ */
+export async function plannedJobIds(
+  db: Queryable,
+  shopId: string,
+  {
+    beginsBefore = null,
+    reachesBeyond = null,
+  }: { beginsBefore?: Minute | null; reachesBeyond?: Minute | null },
+): Promise<string[]> {
+  const rows = await many<{ id: string }>(
+    db,
+    `select job.id from job
+      cross join lateral (select starts_at, ends_at from plan where plan.job_id = job.id order by serial desc limit 1) as latest
+      where job.shop_id = $1 and job.status = 'open'
+        and ($2::bigint is null or latest.starts_at < $2) and ($3::bigint is null or latest.ends_at > $3)
+      order by job.priority nulls last, job.needed_by nulls last, job.created_at`,
+    [shopId, beginsBefore, reachesBeyond],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** How many open jobs have a plan that begins at a minute or later, and when the first of them does. */
+export async function plannedLater(
+  db: Queryable,
+  shopId: string,
+  from: Minute,
+): Promise<{ jobs: number; startsAt: Minute | null }> {
+  return one(
+    db,
+    `select count(*) as jobs, min(latest.starts_at) as "startsAt" from job
+      cross join lateral (select starts_at from plan where plan.job_id = job.id order by serial desc limit 1) as latest
+      where job.shop_id = $1 and job.status = 'open' and latest.starts_at >= $2`,
+    [shopId, from],
+  );
 }
 
 /** Sets which of the open jobs has the shop before which; those that are not named go by the day they are needed again. */

@@ -1,7 +1,7 @@
 import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { coatOfToday, workOfToday } from '@upholder/core/recode';
-import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import { byJob, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEntry extends Record<string, unknown> {
   id: string;
@@ -65,6 +65,26 @@ export async function logOf(
     [shopId, jobId, ids === 'all' ? null : ids],
   );
   return rows.map(toEntry);
+}
+
+/** The logs of jobs, each in the order in which it was written, by job. */
+export function logOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, LogEntry[]>> {
+  return byJob<RawEntry, LogEntry>(
+    db,
+    // The pieces of all entries at once: one look for each entry costs more than all of them together.
+    `with entry as (select * from log_entry where shop_id = $1 and job_id = any($2::uuid[])),
+          piece as (select entry_id, array_agg(piece_id::text order by position) as ids
+                      from log_piece where entry_id in (select id from entry) group by entry_id)
+     select entry.*, coalesce(piece.ids, '{}') as piece_ids
+       from entry left join piece on piece.entry_id = entry.id
+      order by job_id, logged_at, id`,
+    [shopId, jobIds],
+    toEntry,
+  );
 }
 
 export async function findEntry(db: Queryable, shopId: string, id: string): Promise<LogEntry | null> {

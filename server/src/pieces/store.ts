@@ -6,7 +6,7 @@ import {
   type PieceFieldName,
   pieceFields,
 } from '@upholder/core/pieces';
-import { insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { byJob, insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
 
 type Fields = typeof PIECE_FIELDS;
 /** Fields with a column of their own, and measures that are kept together, since they are only ever read with their piece. */
@@ -32,6 +32,20 @@ function pickShape(piece: Pick<Piece, ShapeKey>): Pick<Piece, ShapeKey> {
 
 /** For rows written before a measure was known. */
 const SHAPE_DEFAULTS = pickShape(PIECE_DEFAULTS);
+
+/** The pieces of jobs in their order, by job. */
+export function piecesOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, PieceRow[]>> {
+  return byJob<RawPiece & { job_id: string }, PieceRow>(
+    db,
+    `select job_id, ${SELECT} from piece where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, position, tag`,
+    [shopId, jobIds],
+    ({ job_id: _job, ...row }) => toPiece(row as RawPiece),
+  );
+}
 
 /** The pieces of a job; only these where ids are given. */
 export async function piecesOf(

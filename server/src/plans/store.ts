@@ -1,21 +1,35 @@
 import { DEFAULT_PLAN_OPTIONS, type PlanSnapshot, PlanSnapshotSchema } from '@upholder/core/planning';
-import { maybeOne, one, type Queryable } from '../db/database.ts';
+import { many, one, type Queryable } from '../db/database.ts';
 
-/** The plan made last; null when there is none. Plans are checked when they are kept, not each time they are read. */
-export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
-  const row = await maybeOne<{ body: PlanSnapshot }>(
+/** Plans of before knew no wishes and no bound. */
+function planOfToday(body: PlanSnapshot): PlanSnapshot {
+  return {
+    ...body,
+    planOptions: { ...DEFAULT_PLAN_OPTIONS, ...body.planOptions },
+    bound: body.bound ?? null,
+  };
+}
+
+/** The plans made last of jobs, by job. Plans are checked when they are kept, not each time they are read. */
+export async function latestPlans(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, PlanSnapshot>> {
+  const rows = await many<{ job_id: string; body: PlanSnapshot }>(
     db,
-    'select body from plan where shop_id = $1 and job_id = $2 order by serial desc limit 1',
-    [shopId, jobId],
+    `select latest.job_id, latest.body
+       from unnest($2::uuid[]) as wanted (job_id)
+       cross join lateral (select job_id, body from plan
+                            where plan.shop_id = $1 and plan.job_id = wanted.job_id order by serial desc limit 1) as latest`,
+    [shopId, jobIds],
   );
-  // Plans of before knew no wishes and no bound.
-  return (
-    row && {
-      ...row.body,
-      planOptions: { ...DEFAULT_PLAN_OPTIONS, ...row.body.planOptions },
-      bound: row.body.bound ?? null,
-    }
-  );
+  return new Map(rows.map(({ job_id, body }) => [job_id, planOfToday(body)]));
+}
+
+/** The plan of a job made last; null when there is none. */
+export async function latestPlan(db: Queryable, shopId: string, jobId: string): Promise<PlanSnapshot | null> {
+  return (await latestPlans(db, shopId, [jobId])).get(jobId) ?? null;
 }
 
 /** Keeps a plan. Plans are never changed; the last one counts. */

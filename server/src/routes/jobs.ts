@@ -1,9 +1,10 @@
 import { ROUTES } from '@upholder/core/api';
 import { JobSchema, learnedMinutes } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
+import { toMinute } from '@upholder/core/shop';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { detailOf, openDetails } from '../detail/store.ts';
+import { detailOf, openDetails, workedDetails } from '../detail/store.ts';
 import { timedProtection } from '../handover/store.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
@@ -12,6 +13,8 @@ import {
   addJob,
   deleteJob,
   findJob,
+  plannedJobIds,
+  plannedLater,
   summariesOf,
   updateJob,
   updateMethods,
@@ -21,11 +24,23 @@ import {
 import { generateZone, moveZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
+/** The floor sees so far ahead, in minutes: what is done today, and what has to be ready for tomorrow or over a weekend. */
+const FLOOR_AHEAD = 3 * 24 * 60;
+
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */
 export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   routes.add(ROUTES.jobs, async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }));
 
-  routes.add(ROUTES.floor, async (_input, { member }) => ({
+  routes.add(ROUTES.floor, async (_input, { member: { shopId } }) => {
+    const beginsBefore = toMinute(clock.now()) + FLOOR_AHEAD;
+    const [ids, later] = await Promise.all([
+      plannedJobIds(db, shopId, { beginsBefore }),
+      plannedLater(db, shopId, beginsBefore),
+    ]);
+    return { details: await workedDetails(db, shopId, ids), later };
+  });
+
+  routes.add(ROUTES.openJobs, async (_input, { member }) => ({
     details: await openDetails(db, member.shopId),
   }));
 

@@ -1,6 +1,6 @@
 import type { Rows } from '@upholder/core/api';
 import { STEP_DEFAULTS, type Step, type StepDraft } from '@upholder/core/systems';
-import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import { byJob, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawStep extends Record<string, unknown> {
   id: string;
@@ -10,7 +10,7 @@ interface RawStep extends Record<string, unknown> {
   body: StepDraft;
 }
 
-const SELECT_STEPS = `select step.id, step.zone_id, step.position, step.key, step.body
+const SELECT_STEPS = `select zone.job_id, step.id, step.zone_id, step.position, step.key, step.body
        from step join zone on zone.shop_id = step.shop_id and zone.id = step.zone_id`;
 
 const toStep = ({ id, zone_id, position, key, body }: RawStep): Step => ({
@@ -36,6 +36,21 @@ export async function stepsOf(
     [shopId, jobId, zoneIds === 'all' ? null : zoneIds],
   );
   return rows.map(toStep);
+}
+
+/** The steps of jobs in their order, by job. */
+export function stepsOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, Step[]>> {
+  return byJob<RawStep & { job_id: string }, Step>(
+    db,
+    `${SELECT_STEPS} where step.shop_id = $1 and zone.job_id = any($2::uuid[])
+      order by zone.job_id, zone.position, zone.id, step.position`,
+    [shopId, jobIds],
+    toStep,
+  );
 }
 
 /** A step of a job; null when the job has none by this id. */

@@ -1,7 +1,7 @@
 import type { ZoneRow } from '@upholder/core/api';
 import type { Job, Zone } from '@upholder/core/jobs';
 import { ZoneOptionsSchema } from '@upholder/core/systems';
-import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { byJob, maybeOne, one, type Queryable } from '../db/database.ts';
 
 interface RawZone extends Record<string, unknown> {
   id: string;
@@ -42,14 +42,22 @@ function toZone(row: RawZone): ZoneRow {
   };
 }
 
+/** Zones of jobs in their order, by job. */
+export function zonesOfJobs(
+  db: Queryable,
+  shopId: string,
+  jobIds: readonly string[],
+): Promise<Map<string, ZoneRow[]>> {
+  return byJob<RawZone & { job_id: string }, ZoneRow>(
+    db,
+    `select job_id, ${COLUMNS} from zone where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, position, id`,
+    [shopId, jobIds],
+    toZone,
+  );
+}
+
 export async function zonesOf(db: Queryable, shopId: string, jobId: string): Promise<ZoneRow[]> {
-  return (
-    await many<RawZone>(
-      db,
-      `select ${COLUMNS} from zone where shop_id = $1 and job_id = $2 order by position, id`,
-      [shopId, jobId],
-    )
-  ).map(toZone);
+  return (await zonesOfJobs(db, shopId, [jobId])).get(jobId) ?? [];
 }
 
 /** A zone with the job it belongs to and where that is done. */

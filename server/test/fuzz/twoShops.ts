@@ -1,6 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import type { Config } from '../../src/base/config.ts';
 import { DEFAULT_SESSIONS } from '../../src/base/config.ts';
+import { openDatabase } from '../../src/db/database.ts';
+import { addMember } from '../../src/people/store.ts';
+import { openSession } from '../../src/session/store.ts';
 import { type Running, startServer } from '../../src/start.ts';
 import { addShop, Caller } from '../caller.ts';
 import { jobSpec, pieceFor, zoneSpec } from '../samples.ts';
@@ -9,7 +12,15 @@ import type { FuzzCaller } from './fuzz.ts';
 /** What the other shop calls its job, its client and its pieces. */
 const SECRET = 'Zebrawood';
 
+/** Calls that would leave nobody to go on with. */
+export const ENDING = ['POST /api/members/{memberId}/leave', 'PUT /api/members/{memberId}'];
+
 const OWN: [string, string] = ['Harbour', SECRET];
+
+const sendBy =
+  (one: Caller): FuzzCaller['send'] =>
+  (method, path, text, type) =>
+    text === undefined ? one.call(method, path) : one.raw(method, path, Buffer.from(text), type);
 
 async function fill(caller: Caller, client: string): Promise<void> {
   const job = { id: uuid(), ...jobSpec, client, name: client };
@@ -28,7 +39,7 @@ export async function startFuzzed(
   databaseUrl: string,
   serverUrl: string,
   change: Partial<Config> = {},
-): Promise<{ server: Running; callers: FuzzCaller[] }> {
+): Promise<{ server: Running; callers: FuzzCaller[]; stop(): Promise<void> }> {
   const server = await startServer({
     databaseUrl: serverUrl,
     ownerUrl: databaseUrl,
@@ -48,32 +59,51 @@ export async function startFuzzed(
   });
   const own = await addShop(databaseUrl, 'Harbour');
   const other = await addShop(databaseUrl, 'Elsewhere');
-  const caller = async (
+  const db = openDatabase(databaseUrl, () => undefined);
+  /** Opens a session without asking for a password: after many a wrong one nobody is let in by password for a while. */
+  const caller = (
     name: string,
-    signIn: string | null,
+    member: { id: string; shopId: string },
     [shop, secret]: [string, string],
-  ): Promise<FuzzCaller> => {
+  ): FuzzCaller => {
     const one = new Caller(server.address);
-    const enter = signIn === null ? null : () => one.signIn(signIn);
-    await enter?.();
-    return {
-      name,
-      enter,
-      shop,
-      secret,
-      send: (method, path, text, type) =>
-        text === undefined ? one.call(method, path) : one.raw(method, path, Buffer.from(text), type),
+    const enter = async () => {
+      const opening = { browser: 'fuzz', address: '127.0.0.1', tabletId: null, isByPassword: true };
+      const { token } = await openSession(db, member, new Date(), DEFAULT_SESSIONS, opening);
+      await one.enter(token, '').call('GET', '/session');
     };
+    return { name, enter, shop, secret, send: sendBy(one) };
   };
+  const colleagues: FuzzCaller[] = [];
+  for (const role of ['planner', 'floor', 'reader'] as const) {
+    const member = { id: uuid(), shopId: own.shopId };
+    await addMember(db, own.shopId, { id: member.id, name: `A ${role}`, role });
+    colleagues.push(caller(role, member, OWN));
+  }
   const ines = await new Caller(server.address).enterAs(own.signIn);
   const stranger = await new Caller(server.address).enterAs(other.signIn);
   await fill(ines, 'The chemist');
   await fill(stranger, SECRET);
+  const [owner = '', guest = ''] = [own.memberIds[0], other.memberIds[0]];
   const callers = [
-    await caller('owner', own.signIn, OWN),
-    await caller('second owner', `${own.signIn}-2`, OWN),
-    await caller('stranger', other.signIn, ['Elsewhere', 'The chemist']),
-    await caller('nobody', null, ['nowhere', SECRET]),
+    caller('owner', { id: owner, shopId: own.shopId }, OWN),
+    ...colleagues,
+    caller('stranger', { id: guest, shopId: other.shopId }, ['Elsewhere', 'The chemist']),
+    {
+      name: 'nobody',
+      enter: null,
+      shop: 'nowhere',
+      secret: SECRET,
+      send: sendBy(new Caller(server.address)),
+    },
   ];
-  return { server, callers };
+  for (const { enter } of callers) await enter?.();
+  return {
+    server,
+    callers,
+    stop: async () => {
+      await server.stop();
+      await db.close();
+    },
+  };
 }

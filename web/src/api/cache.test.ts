@@ -52,7 +52,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 const put = <T>(action: T) => store.dispatch(action as never);
-const keep = (name: 'job' | 'floor' | 'jobs' | 'shop' | 'mixes', arg: unknown, value: unknown) =>
+const keep = (name: 'job' | 'floor' | 'openJobs' | 'jobs' | 'shop' | 'mixes', arg: unknown, value: unknown) =>
   put(upholder.util.upsertQueryData(name as 'job', arg as string, value as JobDetail));
 const job = (id: string) => endpoints.job.select(id)(store.getState()).data;
 const floor = () => endpoints.floor.select()(store.getState()).data?.details ?? [];
@@ -87,6 +87,22 @@ describe('what changed is put into what is kept', () => {
     expect(asked).toEqual([]);
   });
 
+  it('for all open jobs as for the floor, each with what else it says', async () => {
+    const later = { jobs: 2, startsAt: 29_900_000 };
+    await keep('floor', undefined, { details: [detail(QUAY)], later });
+    await keep('openJobs', undefined, { details: [detail(QUAY), detail(GALLEY)] });
+    const renamed = { ...detail(GALLEY).job, name: 'Galley kitchen' };
+    keepChanges(store, { ...NOTHING, jobs: [{ id: GALLEY, isGone: false, job: renamed }] });
+    const open = endpoints.openJobs.select()(store.getState()).data;
+    expect(open?.details.map(({ job: { name } }) => name)).toEqual(['Quay', 'Galley kitchen']);
+    keepChanges(store, { ...NOTHING, jobs: [{ id: QUAY, isGone: false, job: { ...renamed, id: QUAY } }] });
+    expect(endpoints.floor.select()(store.getState()).data).toMatchObject({
+      details: [{ job: { name: 'Galley kitchen' } }],
+      later,
+    });
+    expect(asked).toEqual([]);
+  });
+
   it('for a product after a pour, and a mix by its revision', async () => {
     const shop = { products: [{ id: 'a', key: 'a', version: 1, stockMl: 900 }], crew: [] };
     await keep('shop', undefined, shop);
@@ -117,6 +133,20 @@ describe('what changed is put into what is kept', () => {
     keepChanges(store, { ...NOTHING, jobs: [{ id: QUAY, isGone: false, plan: null }] });
     await soon(() => expect(job(QUAY)?.job.name).toBe('after'));
     expect(asked).toEqual([`/jobs/${QUAY}`, `/jobs/${QUAY}`]);
+  });
+});
+
+describe('a plan', () => {
+  it('brings its job onto the floor, where it was not before', async () => {
+    answer = () => ({ details: [detail(QUAY), detail(GALLEY)], later: { jobs: 0, startsAt: null } });
+    await keep('floor', undefined, { details: [detail(QUAY)], later: { jobs: 1, startsAt: 29_900_000 } });
+    const watching = put(endpoints.floor.initiate()) as unknown as { unsubscribe(): void };
+    renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: QUAY, plan: true }] });
+    expect(asked).toEqual([]);
+    renewAroundTouched(store, { ...UNTOUCHED, jobs: [{ id: GALLEY, plan: true }] });
+    await soon(() => expect(floor()).toHaveLength(2));
+    expect(asked).toEqual(['/floor']);
+    watching.unsubscribe();
   });
 });
 

@@ -43,13 +43,45 @@ function withMixes(known: readonly MixRecord[], read: readonly MixRecord[]): Mix
 type Reach = Pick<TouchedJob, 'id' | 'job'> & { isPlanned: boolean; isLogged: boolean };
 
 /** What a change of a job makes out of date besides the job itself. */
-function renewAround({ dispatch, getState }: Cache, { id, job, isPlanned, isLogged }: Reach): void {
-  if (job) dispatch(util.invalidateTags(['Jobs', 'Floor']));
+function renewAround(cache: Cache, { id, job, isPlanned, isLogged }: Reach): void {
+  const { dispatch, getState } = cache;
+  if (job) dispatch(util.invalidateTags(['Jobs', 'Floor', 'OpenJobs']));
+  else if (isPlanned) renewFloorFor(cache, id);
   if (isLogged) dispatch(util.invalidateTags(['MixCoats']));
   if (!job && !isPlanned && !isLogged) return;
   // What is booked for a job is the others' business: its own it leaves out.
   for (const jobId of util.selectCachedArgsForQuery(getState(), 'planningContext'))
     if (jobId !== id) dispatch(util.invalidateTags([{ type: 'Surroundings', id: jobId }]));
+}
+
+/** Answers that hold several jobs as they are worked on, with the tag by which each is asked for again. */
+const WORKED = [
+  ['floor', 'Floor'],
+  ['openJobs', 'OpenJobs'],
+] as const;
+
+/** Whether an answer that holds jobs is kept, or on its way, and has this job. */
+const holds = (kept: { data?: { details: readonly JobDetail[] } }, id: string): boolean =>
+  kept.data?.details.some((one) => one.job.id === id) === true;
+
+function keepWorked({ dispatch, getState }: Cache, changes: JobChanges): void {
+  const { id } = changes;
+  for (const [name, tag] of WORKED) {
+    const kept = endpoints[name].select()(getState());
+    if (isBeingRead(kept)) dispatch(util.invalidateTags([tag]));
+    else if (kept.data && holds(kept, id)) {
+      const details = kept.data.details.map((one) =>
+        one.job.id === id ? patchedDetail(one, onFloor(changes)) : one,
+      );
+      dispatch(util.updateQueryData(name, undefined, (known) => ({ ...known, details })));
+    }
+  }
+}
+
+/** A job that has a plan now may belong on the floor, where it was not before. */
+function renewFloorFor({ dispatch, getState }: Cache, id: string): void {
+  const floor = endpoints.floor.select()(getState());
+  if (floor.data && !holds(floor, id)) dispatch(util.invalidateTags(['Floor']));
 }
 
 function keepJob(cache: Cache, changes: JobChanges): void {
@@ -59,14 +91,7 @@ function keepJob(cache: Cache, changes: JobChanges): void {
   if (isBeingRead(job)) dispatch(util.invalidateTags([{ type: 'Job', id }]));
   else if (job.data && !changes.isGone)
     dispatch(util.updateQueryData('job', id, () => patchedDetail(job.data as JobDetail, changes)));
-  const floor = endpoints.floor.select()(getState());
-  if (isBeingRead(floor)) dispatch(util.invalidateTags(['Floor']));
-  else if (floor.data?.details.some((one) => one.job.id === id)) {
-    const details = floor.data.details.map((one) =>
-      one.job.id === id ? patchedDetail(one, onFloor(changes)) : one,
-    );
-    dispatch(util.updateQueryData('floor', undefined, () => ({ details })));
-  }
+  keepWorked(cache, changes);
   const list = endpoints.jobs.select()(getState());
   if (isBeingRead(list)) dispatch(util.invalidateTags(['Jobs']));
   else if (summary && list.data) {
@@ -130,14 +155,16 @@ export function renewAroundTouched(cache: Cache, { jobs, shop }: Touched): void 
 export function keptHere({ getState }: Cache, touched: Touched): Touched {
   const state = getState();
   const isKept = (one: { status: string }) => one.status !== 'uninitialized';
-  const floor = endpoints.floor.select()(state);
   const hasList = isKept(endpoints.jobs.select()(state));
   const jobs = touched.jobs.flatMap((job): TouchedJob[] => {
     const line: TouchedJob = { id: job.id, ...(hasList && { summary: true as const }) };
     if (isKept(endpoints.job.select(job.id)(state))) return [{ ...job, ...line }];
-    const isOnFloor = isBeingRead(floor) || floor.data?.details.some((one) => one.job.id === job.id);
+    const isWorked = WORKED.some(([name]) => {
+      const kept = endpoints[name].select()(state);
+      return isBeingRead(kept) || holds(kept, job.id);
+    });
     const { map: _map, photos: _photos, decisions: _decisions, ...worked } = job;
-    if (isOnFloor && Object.keys(worked).length > 1) return [{ ...worked, ...line }];
+    if (isWorked && Object.keys(worked).length > 1) return [{ ...worked, ...line }];
     return hasList ? [line] : [];
   });
   const hasShop = isKept(endpoints.shop.select()(state));
@@ -154,7 +181,7 @@ export function renewWhole({ dispatch }: Cache, { jobs, shop, products, mixes }:
   dispatch(
     util.invalidateTags([
       ...jobs.map(({ id }) => ({ type: 'Job' as const, id })),
-      ...(jobs.length > 0 ? (['Jobs', 'Floor'] as const) : []),
+      ...(jobs.length > 0 ? (['Jobs', 'Floor', 'OpenJobs'] as const) : []),
       ...(shop.length > 0 || products.length > 0 ? (['Shop'] as const) : []),
       ...(mixes.length > 0 ? (['Mixes'] as const) : []),
     ]),

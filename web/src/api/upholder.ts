@@ -150,6 +150,7 @@ type Tag =
   | 'Systems'
   | 'Jobs'
   | 'Floor'
+  | 'OpenJobs'
   | 'Job'
   | 'Mappings'
   | 'Mixes'
@@ -172,9 +173,14 @@ const unlessKept =
   (result: unknown, _error: unknown, arg: A): TagOf[] =>
     (result as { changes?: Changes } | undefined)?.changes ? [] : tags(arg);
 /** What shows a job. */
-const ofJob = unlessKept(({ jobId }: { jobId: string }) => ['Jobs', 'Floor', { type: 'Job', id: jobId }]);
-const ofJobById = unlessKept(({ id }: { id: string }) => ['Jobs', 'Floor', { type: 'Job', id }]);
-const ofJobs = unlessKept(() => ['Jobs', 'Floor']);
+const ofJob = unlessKept(({ jobId }: { jobId: string }) => [
+  'Jobs',
+  'Floor',
+  'OpenJobs',
+  { type: 'Job', id: jobId },
+]);
+const ofJobById = unlessKept(({ id }: { id: string }) => ['Jobs', 'Floor', 'OpenJobs', { type: 'Job', id }]);
+const ofJobs = unlessKept(() => ['Jobs', 'Floor', 'OpenJobs']);
 const ofShop = unlessKept(() => ['Shop', 'Systems']);
 
 /** The server, as the screens see it: every answer is kept and renewed when the server says that it changed. */
@@ -189,6 +195,7 @@ export const upholder = createApi({
     'Systems',
     'Jobs',
     'Floor',
+    'OpenJobs',
     'Job',
     'Mappings',
     'Mixes',
@@ -286,6 +293,10 @@ export const upholder = createApi({
     floor: build.query<Out<'floor'>, void>({
       query: () => call('floor', {}),
       providesTags: ['Floor'],
+    }),
+    openJobs: build.query<Out<'openJobs'>, void>({
+      query: () => call('openJobs', {}),
+      providesTags: ['OpenJobs'],
     }),
     job: build.query<Out<'job'>, string>({
       query: (jobId) => call('job', { params: { jobId } }),
@@ -431,7 +442,7 @@ export const upholder = createApi({
     }),
     planAll: build.mutation<Out<'planAll'>, NonNullable<In<'planAll'>>>({
       query: (body) => call('planAll', { body }),
-      invalidatesTags: unlessKept(() => ['Jobs', 'Floor', 'Job']),
+      invalidatesTags: unlessKept(() => ['Jobs', 'Floor', 'OpenJobs', 'Job']),
     }),
     planningContext: build.query<Out<'planningContext'>, string>({
       query: (jobId) => call('planningContext', { params: { jobId } }),

@@ -9,7 +9,17 @@ import { upholder } from './upholder.ts';
 import { Watcher } from './watcher.ts';
 
 /** What a shop works with. */
-const OF_THE_SHOP = ['Shop', 'Systems', 'Jobs', 'Floor', 'Job', 'Mixes', 'MixCoats', 'Surroundings'] as const;
+const OF_THE_SHOP = [
+  'Shop',
+  'Systems',
+  'Jobs',
+  'Floor',
+  'OpenJobs',
+  'Job',
+  'Mixes',
+  'MixCoats',
+  'Surroundings',
+] as const;
 const OF_THE_REST = ['Mappings', 'Learned', 'Practice'] as const;
 
 /** One line of the server: look at everything again, nothing is missing so far, or what a page touched. */

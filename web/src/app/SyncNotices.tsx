@@ -27,6 +27,7 @@ const KIND_WORDS = {
 /** Names an envelope as well as this page can: the step and its pieces where the job is known. */
 function useEnvelopeWords(): (envelope: Envelope) => string {
   const floor = upholder.endpoints.floor.useQueryState();
+  const open = upholder.endpoints.openJobs.useQueryState();
   const { data: shop } = upholder.endpoints.shop.useQueryState();
   return (envelope) => {
     if (envelope.kind === 'mix') {
@@ -34,7 +35,8 @@ function useEnvelopeWords(): (envelope: Envelope) => string {
       return `The mix of ${sheet?.name ?? 'a product'}`;
     }
     const { jobId } = envelope.body;
-    const detail = floor.data?.details.find(({ job }) => job.id === jobId);
+    const known = [...(floor.data?.details ?? []), ...(open.data?.details ?? [])];
+    const detail = known.find(({ job }) => job.id === jobId);
     const code = detail ? `${detail.job.code}: ` : '';
     if (envelope.kind !== 'log') return `${code}${KIND_WORDS[envelope.kind]}`;
     const { stepId, pieceIds } = envelope.body;

@@ -16,7 +16,17 @@ export const jobsRoutes = {
   }),
 
   floor: route(PATHS.floor, {
-    summary: 'Everything about all open jobs',
+    summary:
+      'Open jobs whose plan has begun or begins within three days, without maps, pictures and decisions',
+    response: z.object({
+      details: z.array(JobDetailSchema),
+      /** Open jobs whose plan begins later, and when the first of them does. */
+      later: z.object({ jobs: z.int(), startsAt: z.int().nullable() }),
+    }),
+  }),
+
+  openJobs: route(PATHS.openJobs, {
+    summary: 'Everything about all open jobs, without maps, pictures and decisions',
     response: z.object({ details: z.array(JobDetailSchema) }),
   }),
 

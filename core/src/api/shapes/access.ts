@@ -29,6 +29,7 @@ export const ACCESS: Record<CallName, Access> = {
   changes: 'reader',
   jobs: 'reader',
   floor: 'reader',
+  openJobs: 'reader',
   job: 'reader',
   mappings: 'reader',
   findPiece: 'reader',

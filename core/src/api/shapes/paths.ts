@@ -8,6 +8,7 @@ export const PATHS = {
   removeOpenings: 'POST /jobs/:jobId/openings/delete',
   jobs: 'GET /jobs',
   floor: 'GET /floor',
+  openJobs: 'GET /jobs/open',
   addJob: 'POST /jobs',
   job: 'GET /jobs/:jobId',
   changeJob: 'PUT /jobs/:jobId',

@@ -24,7 +24,7 @@ import { usePlanning } from './usePlanning.ts';
 export function DaysScreen() {
   const { detail: served, shop, behind } = useJobContext();
   const detail = useCurrentDetail(served);
-  const { data: floor } = upholder.useFloorQuery();
+  const { data: others } = upholder.useOpenJobsQuery();
   const now = useNowMinute();
   const isPhone = useIsPhone();
   const planning = usePlanning(detail);
@@ -96,7 +96,7 @@ export function DaysScreen() {
           onPlanOptions={(planOptions) => void take(planOptions)}
         />
       )}
-      <RunsOutNotices details={floor?.details} shop={shop} now={now} jobCode={detail.job.code} />
+      <RunsOutNotices details={others?.details} shop={shop} now={now} jobCode={detail.job.code} />
       <PlanNotices
         detail={detail}
         shop={shop}

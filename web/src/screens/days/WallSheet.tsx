@@ -13,15 +13,15 @@ import { Overnight } from './Overnight.tsx';
 
 /** The day for the wall: each person’s tasks in order with what to mix, and what dries when everybody has gone. */
 export function WallSheet() {
-  const { data: floor } = upholder.useFloorQuery();
+  const { data: open } = upholder.useOpenJobsQuery();
   const { data: shop } = upholder.useShopQuery();
   const now = useNowMinute();
   const [search, setSearch] = useSearchParams();
-  if (!floor || !shop) return <Skeleton />;
-  const days = plannedDays(floor.details, shop.timeZone, now);
+  if (!open || !shop) return <Skeleton />;
+  const days = plannedDays(open.details, shop.timeZone, now);
   const date = search.get('day') ?? days[0] ?? '';
   const only = search.get('who') ?? '';
-  const { people, drying, closing } = daySheet(floor.details, shop.timeZone, date);
+  const { people, drying, closing } = daySheet(open.details, shop.timeZone, date);
   const shown = people.filter(({ personId }) => only === '' || personId === only);
   const nameOf = (id: string) => crewName(shop, id);
   const choose = (part: Record<string, string>) =>
@@ -79,7 +79,7 @@ export function WallSheet() {
           <table className="mt-2 w-full">
             <tbody>
               {lines.map((line) => {
-                const mix = mixWords([line.op], floor.details, shop);
+                const mix = mixWords([line.op], open.details, shop);
                 return (
                   <tr key={`${line.op.id} ${line.start}`} className="border-line border-t align-top">
                     <td className="w-32 whitespace-nowrap py-1.5 pr-3 font-semibold tabular-nums">
@@ -123,11 +123,11 @@ export function WallSheet() {
           </ul>
         </section>
       )}
-      {floor.details.some(({ plan }) => plan) && (
+      {open.details.some(({ plan }) => plan) && (
         <section aria-label="Overnight" className="mt-4 break-inside-avoid bg-sheet p-4">
           <h2 className="text-lead">Where everything is overnight</h2>
           <Overnight
-            details={floor.details}
+            details={open.details}
             at={closing}
             timeZone={shop.timeZone}
             stackingPieces={shop.settings.stackingPieces}

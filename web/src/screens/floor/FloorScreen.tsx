@@ -3,8 +3,8 @@ import type { Agenda, AgendaItem } from '@upholder/core/floor';
 import { tagsOf } from '@upholder/core/pieces';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { refusalOf, upholder } from '../../api/upholder.ts';
-import { whenWords } from '../../base/times.ts';
+import { type Out, refusalOf, upholder } from '../../api/upholder.ts';
+import { dayWords, whenWords } from '../../base/times.ts';
 import { useAgenda } from '../../job/useAgenda.ts';
 import { Notice, Skeleton } from '../../parts/controls.tsx';
 import { AtRisk } from './AtRisk.tsx';
@@ -103,20 +103,27 @@ function ItemList({ title, items, jobs, shop, now, onChoose }: ItemListProps) {
   );
 }
 
+const LOOK_AHEAD_MS = 3600_000;
+
+type Floor = Out<'floor'>;
+
 /** Why nothing is there to do. */
-function idleWords({ waiting, drying }: Agenda, details: readonly JobDetail[]): string {
+function idleWords({ waiting, drying }: Agenda, { details, later }: Floor, timeZone: string): string {
   if (waiting.length > 0)
     return drying.length > 0 ? 'Everything on the floor is drying.' : 'The next step is not due yet.';
   const planned = details.filter(({ plan }) => plan !== null);
-  if (planned.length === 0) return 'No open job has a plan.';
+  const next =
+    later.startsAt === null ? '' : `The next planned job begins on ${dayWords(later.startsAt, timeZone)}.`;
+  if (planned.length === 0) return next === '' ? 'No open job has a plan.' : next;
   return drying.length > 0
-    ? 'All planned work is logged; some pieces are still drying.'
-    : 'All planned work is logged.';
+    ? `All planned work is logged; some pieces are still drying. ${next}`
+    : `All planned work is logged. ${next}`;
 }
 
 /** What to do now, what comes next, what is drying until when: readable from arm's length, worked with gloves. */
 export function FloorScreen() {
-  const floor = upholder.useFloorQuery();
+  // The floor sees three days ahead: what comes nearer meanwhile is looked for now and then.
+  const floor = upholder.useFloorQuery(undefined, { pollingInterval: LOOK_AHEAD_MS });
   const { data: shop } = upholder.useShopQuery();
   if (!floor.data || !shop)
     return floor.error && !floor.data ? (
@@ -124,10 +131,11 @@ export function FloorScreen() {
     ) : (
       <Skeleton />
     );
-  return <OpenFloor details={floor.data.details} shop={shop} />;
+  return <OpenFloor floor={floor.data} shop={shop} />;
 }
 
-function OpenFloor({ details, shop }: { details: JobDetail[]; shop: ShopContext }) {
+function OpenFloor({ floor, shop }: { floor: Floor; shop: ShopContext }) {
+  const { details } = floor;
   const { agenda, jobs, current, now, memberId } = useAgenda(details, shop);
   const [chosenId, choose] = useState<string | null>(null);
   // What stands there stays until it is done, so that nothing changes places under a finger when others log.
@@ -177,7 +185,7 @@ function OpenFloor({ details, shop }: { details: JobDetail[]; shop: ShopContext 
           <section className="border-line border-l-[10px] bg-sheet p-6">
             <h1 className="text-arm">Nothing can be started right now</h1>
             <p className="mt-2 text-lead text-quiet">
-              {idleWords(agenda, details)}{' '}
+              {idleWords(agenda, floor, shop.timeZone)}{' '}
               <Link to="/jobs" className="font-semibold text-act underline">
                 To the jobs
               </Link>

@@ -105,7 +105,7 @@ function startOf({ job, completion, pieces }: JobSummary): string {
 export function JobsScreen() {
   const { data: shop } = upholder.useShopQuery();
   const list = upholder.useJobsQuery();
-  const floor = upholder.useFloorQuery();
+  const open = upholder.useOpenJobsQuery();
   const [addJob] = upholder.useAddJobMutation();
   const [importJob, { isLoading: isBringingIn }] = upholder.useImportJobMutation();
   const mayChange = useMay('addJob');
@@ -113,10 +113,10 @@ export function JobsScreen() {
   const now = useNowMinute();
   const [problem, setProblem] = useState<string | null>(null);
   // The pieces of a job make its row taller: shown only when they are known, nothing moves under a finger.
-  const isWhole = floor.data !== undefined || floor.isError;
+  const isWhole = open.data !== undefined || open.isError;
   if (!shop || !list.data || !isWhole)
     return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
-  const details = new Map(floor.data?.details.map((detail) => [detail.job.id, detail]));
+  const details = new Map(open.data?.details.map((detail) => [detail.job.id, detail]));
   const { jobs } = list.data;
 
   async function startJob(): Promise<void> {

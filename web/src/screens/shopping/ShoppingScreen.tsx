@@ -19,7 +19,7 @@ import { useBuying, useShopping } from './useShopping.ts';
 /** What to buy for the open jobs, or for some of them, by supplier; what is bought goes into stock. */
 export function ShoppingScreen() {
   const shop = useOutletContext<ShopContext>();
-  const { data } = upholder.useFloorQuery();
+  const { data } = upholder.useOpenJobsQuery();
   const [search, setSearch] = useSearchParams();
   const asked = search.get('jobs');
   const chosen = useMemo(() => (asked === null ? null : new Set(asked.split(',').filter(Boolean))), [asked]);

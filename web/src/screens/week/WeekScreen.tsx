@@ -167,7 +167,7 @@ const COLUMNS = ['', 'grid-cols-1', 'grid-cols-2', 'grid-cols-3', 'grid-cols-4']
 
 /** A week over all open jobs: who works where, and which client is without a room. */
 export function WeekScreen() {
-  const floor = upholder.useFloorQuery();
+  const open = upholder.useOpenJobsQuery();
   const { data: shop } = upholder.useShopQuery();
   const now = useNowMinute();
   const [search, setSearch] = useSearchParams();
@@ -176,7 +176,7 @@ export function WeekScreen() {
   const asked = search.get('from') ?? '';
   const isDate = /^\d{4}-\d{2}-\d{2}$/.test(asked) && Boolean(Date.parse(asked));
   const monday = mondayOf(isDate && asked > today ? asked : today);
-  const details = floor.data?.details;
+  const details = open.data?.details;
   const week = useMemo(() => {
     const dates = Array.from({ length: 7 }, (_, day) => addDays(monday, day));
     const days = weekOf(weekJobs(details ?? []), dates, timeZone);
@@ -184,7 +184,7 @@ export function WeekScreen() {
     return days.filter(({ date, people }, index) => date >= today && (index < 5 || people.size > 0));
   }, [details, monday, today, timeZone]);
   if (!details || !shop)
-    return floor.error ? <Notice kind="stop">{refusalOf(floor.error).message}</Notice> : <Skeleton />;
+    return open.error ? <Notice kind="stop">{refusalOf(open.error).message}</Notice> : <Skeleton />;
   const jobs = new Map(details.map((detail) => [detail.job.id, detail]));
   const goTo = (date: string) => setSearch({ from: date }, { replace: true });
   const unplanned = details.filter(({ plan }) => !plan).map(({ job }) => job.code);
