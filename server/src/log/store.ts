@@ -1,7 +1,7 @@
 import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { coatOfToday, workOfToday } from '@upholder/core/recode';
-import { byJob, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
+import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEntry extends Record<string, unknown> {
   id: string;
@@ -68,23 +68,39 @@ export async function logOf(
 }
 
 /** The logs of jobs, each in the order in which it was written, by job. */
-export function logOfJobs(
+export async function logOfJobs(
   db: Queryable,
   shopId: string,
   jobIds: readonly string[],
 ): Promise<Map<string, LogEntry[]>> {
-  return byJob<RawEntry, LogEntry>(
+  const rows = await many<RawEntry>(
     db,
-    // The pieces of all entries at once: one look for each entry costs more than all of them together.
-    `with entry as (select * from log_entry where shop_id = $1 and job_id = any($2::uuid[])),
-          piece as (select entry_id, array_agg(piece_id::text order by position) as ids
-                      from log_piece where entry_id in (select id from entry) group by entry_id)
-     select entry.*, coalesce(piece.ids, '{}') as piece_ids
-       from entry left join piece on piece.entry_id = entry.id
-      order by job_id, logged_at, id`,
+    'select * from log_entry where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, logged_at, id',
     [shopId, jobIds],
-    toEntry,
   );
+  const pieces = await piecesOfEntries(
+    db,
+    rows.map(({ id }) => id),
+  );
+  const logs = new Map<string, LogEntry[]>();
+  for (const row of rows) {
+    const entry = toEntry({ ...row, piece_ids: pieces.get(row.id) ?? [] });
+    const log = logs.get(entry.jobId);
+    if (log) log.push(entry);
+    else logs.set(entry.jobId, [entry]);
+  }
+  return logs;
+}
+
+/** The pieces of many entries at once: one look for each entry costs more than all of them together. */
+async function piecesOfEntries(db: Queryable, entryIds: readonly string[]): Promise<Map<string, string[]>> {
+  const rows = await many<{ entry_id: string; ids: string[] }>(
+    db,
+    `select entry_id, array_agg(piece_id::text order by position) as ids
+       from log_piece where entry_id = any($1::uuid[]) group by entry_id`,
+    [entryIds],
+  );
+  return new Map(rows.map(({ entry_id, ids }) => [entry_id, ids]));
 }
 
 export async function findEntry(db: Queryable, shopId: string, id: string): Promise<LogEntry | null> {

@@ -11,25 +11,29 @@ import {
 } from '@upholder/core/mixing';
 import { v7 as uuid } from 'uuid';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
+import { remembered } from '../db/remembered.ts';
 
 interface RawProduct extends Record<string, unknown> {
   id: string;
   key: string;
-  sheet: unknown;
+  sheet: string;
   version: number;
   stock_ml: number | null;
   colours_ml: Record<string, number>;
   tin_fraction: string;
 }
 
+const sheetRead = remembered((kept) => ProductSheetSchema.safeParse(kept));
+
 /**
  * A sheet as it is kept. One from before a field was known takes that field from the generic sheet of its key or of its role:
  * one old row must not keep everybody out of the stores.
  * @throws ZodError when even then it is no sheet.
  */
-function sheetOf(key: string, kept: unknown): ProductSheet {
-  const read = ProductSheetSchema.safeParse(kept);
+function sheetOf(key: string, text: string): ProductSheet {
+  const read = sheetRead(text);
   if (read.success) return read.data;
+  const kept: unknown = JSON.parse(text);
   const known = Object(kept) as Partial<ProductSheet>;
   const alike = Object.values(GENERIC_PRODUCTS).find(({ role }) => role === known.role);
   return ProductSheetSchema.parse({ ...(GENERIC_PRODUCTS[key] ?? alike), ...known });
@@ -51,7 +55,7 @@ function toProduct({ id, key, sheet, version, stock_ml, colours_ml, tin_fraction
 export async function productsOf(db: Queryable, shopId: string, ids: Rows = 'all'): Promise<ProductRow[]> {
   const rows = await many<RawProduct>(
     db,
-    `select id, key, sheet, version, stock_ml, colours_ml, tin_fraction from product
+    `select id, key, sheet::text as sheet, version, stock_ml, colours_ml, tin_fraction from product
       where shop_id = $1 and ($2::uuid[] is null or id = any($2)) order by key`,
     [shopId, ids === 'all' ? null : ids],
   );
@@ -71,7 +75,7 @@ export async function addProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
+    `insert into product (id, shop_id, key, sheet) values ($1, $2, $3, $4) on conflict do nothing returning id, key, sheet::text as sheet, version, stock_ml, colours_ml, tin_fraction`,
     [product.id, shopId, product.key, JSON.stringify(product.sheet)],
   );
   return row && toProduct(row);
@@ -80,7 +84,7 @@ export async function addProduct(
 export async function findProduct(db: Queryable, shopId: string, id: string): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    'select id, key, sheet, version, stock_ml, colours_ml, tin_fraction from product where shop_id = $1 and id = $2',
+    'select id, key, sheet::text as sheet, version, stock_ml, colours_ml, tin_fraction from product where shop_id = $1 and id = $2',
     [shopId, id],
   );
   return row && toProduct(row);
@@ -96,7 +100,7 @@ export async function updateProduct(
 ): Promise<ProductRow | null> {
   const row = await maybeOne<RawProduct>(
     db,
-    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
+    `update product set sheet = $4, version = version + 1 where shop_id = $1 and id = $2 and version = $3 returning id, key, sheet::text as sheet, version, stock_ml, colours_ml, tin_fraction`,
     [shopId, id, version, JSON.stringify(sheet)],
   );
   return row && toProduct(row);
@@ -141,7 +145,7 @@ export async function setStock(
   const row = await maybeOne<RawProduct>(
     db,
     `update product set stock_ml = $3, colours_ml = $5, tin_fraction = case when $4 or $3::numeric is null then 0 else tin_fraction end
-      where shop_id = $1 and id = $2 returning id, key, sheet, version, stock_ml, colours_ml, tin_fraction`,
+      where shop_id = $1 and id = $2 returning id, key, sheet::text as sheet, version, stock_ml, colours_ml, tin_fraction`,
     [shopId, id, stockMl, isFresh, JSON.stringify(colours)],
   );
   return row && toProduct(row);

@@ -6,6 +6,7 @@ import {
   type Week,
 } from '@upholder/core/shop';
 import { many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { remembered } from '../db/remembered.ts';
 
 export interface ShopRow {
   id: string;
@@ -19,22 +20,25 @@ interface RawShop extends Record<string, unknown> {
   id: string;
   name: string;
   time_zone: string;
-  settings: unknown;
+  settings: string;
   version: number;
 }
+
+const settingsOf = remembered((kept) => ShopSettingsSchema.parse(kept));
+const COLUMNS = 'id, name, time_zone, settings::text as settings, version';
 
 function toShop(row: RawShop): ShopRow {
   return {
     id: row.id,
     name: row.name,
     timeZone: row.time_zone,
-    settings: ShopSettingsSchema.parse(row.settings),
+    settings: settingsOf(row.settings),
     version: row.version,
   };
 }
 
 export async function findShop(db: Queryable, shopId: string): Promise<ShopRow> {
-  return toShop(await one<RawShop>(db, 'select * from shop where id = $1', [shopId]));
+  return toShop(await one<RawShop>(db, `select ${COLUMNS} from shop where id = $1`, [shopId]));
 }
 
 /** Writes settings if the version still holds; null when someone was faster. */
@@ -46,7 +50,7 @@ export async function updateShop(
 ): Promise<ShopRow | null> {
   const row = await maybeOne<RawShop>(
     db,
-    `update shop set name = $3, time_zone = $4, settings = $5, version = version + 1 where id = $1 and version = $2 returning *`,
+    `update shop set name = $3, time_zone = $4, settings = $5, version = version + 1 where id = $1 and version = $2 returning ${COLUMNS}`,
     [shopId, version, change.name, change.timeZone, JSON.stringify(change.settings)],
   );
   return row && toShop(row);

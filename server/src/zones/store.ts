@@ -32,7 +32,8 @@ function toZone(row: RawZone): ZoneRow {
     newColour: row.new_colour,
     substrate: row.substrate,
     systemId: row.system_id,
-    options: row.options && ZoneOptionsSchema.parse(row.options),
+    // Options that cannot be read are none: the zone asks for them again, and nobody else is kept from working.
+    options: row.options && (ZoneOptionsSchema.safeParse(row.options).data ?? null),
     survey: row.survey,
     choiceReason: row.choice_reason,
     isEdited: row.is_edited,

@@ -1,4 +1,5 @@
 import type { JobDetail, JobSummary, ShopContext } from '@upholder/core/api';
+import { plural } from '@upholder/core/said';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -101,11 +102,22 @@ function startOf({ job, completion, pieces }: JobSummary): string {
   return completion !== null ? 'days' : pieces === 0 ? 'brief' : 'pieces';
 }
 
+/** With more open jobs than this only those that are being worked on, or soon will be, are drawn with their pieces. */
+const MOST_DRAWN = 20;
+
+/** The work of the open jobs, or of many of them of those on the floor. */
+function useWorks(jobs: readonly JobSummary[] | undefined) {
+  const areMany = jobs && jobs.filter(({ job }) => job.status === 'open').length > MOST_DRAWN;
+  const open = upholder.useOpenJobsQuery(undefined, { skip: areMany !== false });
+  const floor = upholder.useFloorQuery(undefined, { skip: areMany !== true });
+  return areMany ? floor : open;
+}
+
 /** All jobs, each with its pieces as they stand now. */
 export function JobsScreen() {
   const { data: shop } = upholder.useShopQuery();
   const list = upholder.useJobsQuery();
-  const open = upholder.useOpenJobsQuery();
+  const works = useWorks(list.data?.jobs);
   const [addJob] = upholder.useAddJobMutation();
   const [importJob, { isLoading: isBringingIn }] = upholder.useImportJobMutation();
   const mayChange = useMay('addJob');
@@ -113,10 +125,10 @@ export function JobsScreen() {
   const now = useNowMinute();
   const [problem, setProblem] = useState<string | null>(null);
   // The pieces of a job make its row taller: shown only when they are known, nothing moves under a finger.
-  const isWhole = open.data !== undefined || open.isError;
+  const isWhole = works.data !== undefined || works.isError;
   if (!shop || !list.data || !isWhole)
     return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
-  const details = new Map(open.data?.details.map((detail) => [detail.job.id, detail]));
+  const details = new Map(works.data?.details.map((detail) => [detail.job.id, detail]));
   const { jobs } = list.data;
 
   async function startJob(): Promise<void> {
@@ -233,6 +245,9 @@ export function JobsScreen() {
                   <div className="mt-3">
                     <PiecesNow detail={detail} shop={shop} />
                   </div>
+                )}
+                {!detail && job.status === 'open' && summary.pieces > 0 && (
+                  <p className="mt-1.5 text-quiet">{plural(summary.pieces, 'piece', 'pieces')}</p>
                 )}
                 {!detail && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
               </Link>
