@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { countWhile } from '../../base/ordered.ts';
 import { APPLICATORS, isSprayed, type ProductSheet } from '../../catalogue/sheet.ts';
 import type { Zone } from '../../jobs/index.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
@@ -152,6 +153,10 @@ export function setUpBetween(
   return { goesOn: false, changeMin: cleanMin + changeMinutes(paint, next.paint, change) };
 }
 
+/** How many of what is booked on a gun, in the order in which it begins, begins by a minute. */
+const begunBy = (booked: readonly Booked[], minute: Minute): number =>
+  countWhile(booked, ({ start }) => start <= minute);
+
 /** What goes through the guns of one kind, each in the order of time. */
 export class GunBook {
   private readonly guns: Booked[][];
@@ -163,6 +168,13 @@ export class GunBook {
     this.guns = Array.from({ length: Math.max(1, count) }, () => []);
   }
 
+  /** The same book, to be written in by itself. */
+  copy(): GunBook {
+    const copy = new GunBook(this.guns.length, this.change);
+    copy.guns.splice(0, copy.guns.length, ...this.guns.map((booked) => [...booked]));
+    return copy;
+  }
+
   /**
    * The gun that takes a paint over an interval with the least setting up, or the moment from which it is worth trying
    * again: when every gun is in use, or what follows in it counts on what would be lost.
@@ -171,7 +183,8 @@ export class GunBook {
     let best: (GunSetUp & { number: number }) | null = null;
     let retryAt = Number.POSITIVE_INFINITY;
     this.guns.forEach((booked, number) => {
-      let at = booked.length;
+      // What begins later ends later than this begins: only what begins before is looked at, from the last back.
+      let at = begunBy(booked, start);
       while (at > 0 && (booked[at - 1]?.end ?? 0) > start) at -= 1;
       const after = booked[at];
       const before = booked[at - 1] ?? null;
@@ -205,7 +218,7 @@ export class GunBook {
     const pause = pauseOf(paint);
     // From the last back: what ended longer ago than the paint may rest, and all before it, is out of reach.
     for (const booked of this.guns)
-      for (let at = booked.length - 1; at >= 0; at -= 1) {
+      for (let at = begunBy(booked, end) - 1; at >= 0; at -= 1) {
         const use = booked[at] as Booked;
         if (use.end + pause < start) break;
         if (use.end <= end && use.paint.material === paint.material) ends.push(Math.max(start, use.end));
@@ -217,8 +230,7 @@ export class GunBook {
   book(number: number, booked: Booked): void {
     const list = this.guns[Math.min(number, this.guns.length - 1)];
     if (!list) return;
-    let at = list.length;
-    while (at > 0 && (list[at - 1]?.start ?? 0) > booked.start) at -= 1;
+    const at = begunBy(list, booked.start);
     const before = list[at - 1] ?? null;
     const since = booked.goesOn ? sinceOf(before, booked, { goesOn: true }) : booked.start;
     list.splice(at, 0, { ...booked, since });

@@ -1,3 +1,4 @@
+import { once } from '../../base/once.ts';
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
@@ -35,9 +36,18 @@ interface Share extends Interval {
  * with the most that it holds at a minute: its coats follow one another on the same hooks.
  */
 class PlaceBook {
-  private readonly from: Minute[] = [Number.NEGATIVE_INFINITY];
-  private readonly level: number[] = [0];
+  private from: Minute[] = [Number.NEGATIVE_INFINITY];
+  private level: number[] = [0];
   private readonly own = new Map<string, Share[]>();
+
+  /** The same book, to be written in by itself. */
+  copy(): PlaceBook {
+    const copy = new PlaceBook();
+    copy.from = [...this.from];
+    copy.level = [...this.level];
+    for (const [loadId, shares] of this.own) copy.own.set(loadId, shares);
+    return copy;
+  }
 
   /** Index of the step that a minute lies on. */
   private stepAt(minute: Minute): number {
@@ -167,6 +177,22 @@ export class Timetable {
 
   /** A timetable with everybody's hours, and only the reservations of a problem in it. */
   static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
+    return reservedIn(problem).copy();
+  }
+
+  /** The same timetable, to be written in by itself. */
+  copy(): Timetable {
+    const copy = new Timetable();
+    copy.guns = this.guns;
+    copy.capacities = this.capacities;
+    for (const [id, book] of this.people) copy.people.set(id, book.copy());
+    for (const [id, book] of this.places) copy.places.set(id, book.copy());
+    for (const [kind, book] of this.gunBooks) copy.gunBooks.set(kind, book.copy());
+    return copy;
+  }
+
+  /** The first of them: it is made once for each problem, since what other jobs have taken may be a great deal. */
+  static ofReserved(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
     const table = new Timetable();
     table.guns = problem.guns;
     for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
@@ -463,3 +489,5 @@ export function earliestPlacement(
   }
   return alone;
 }
+
+const reservedIn = once(Timetable.ofReserved);

@@ -1,19 +1,8 @@
+import { once } from '../../base/once.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { type Person, type PlanProblem, ROOM_CAPACITY } from '../problem/model.ts';
 import { daysOfWork } from './capacityBound.ts';
 import { union, without } from './supply.ts';
-
-/** The same answer for the same question, worked out once for all plans of it. */
-function once<Key extends object, Value>(work: (key: Key) => Value): (key: Key) => Value {
-  const known = new WeakMap<Key, Value>();
-  return (key) => {
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const value = work(key);
-    known.set(key, value);
-    return value;
-  };
-}
 
 /** Stretches of work of any of these people, breaks left out. */
 export const stretchesOf = once((people: readonly Person[]): readonly Interval[] =>
