@@ -166,7 +166,9 @@ function checkGuns({ guns, loads, reserved }: PlanProblem, { ops }: Plan): Viola
   const through = new Map<string, GunStretch[]>();
   const note = (stretch: GunStretch) => {
     const key = `${gunKindOf(stretch.gun, guns.counts)} ${stretch.gun.number}`;
-    through.set(key, [...(through.get(key) ?? []), stretch]);
+    const known = through.get(key);
+    if (known) known.push(stretch);
+    else through.set(key, [stretch]);
   };
   for (const { gun, start, end } of reserved) if (gun) note({ gun, start, end, item: null });
   const asked = new Map(loads.flatMap((load) => load.ops.map((op) => [op.id, op] as const)));
@@ -403,6 +405,9 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
   return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
 
+/** Amounts below this are rounding errors. */
+const NOTHING = 1e-9;
+
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
   return problem.resources.flatMap((resource) => {
     const events = capacityEvents(problem, plan, resource.id);
@@ -417,8 +422,12 @@ function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
     events.forEach((event, index) => {
       const amounts = held.get(event.load) ?? new Map<string, { amount: number; isOwn: boolean }>();
       const before = amounts.get(event.opId)?.amount ?? 0;
-      amounts.set(event.opId, { amount: before + event.delta, isOwn: event.isOwn });
-      held.set(event.load, amounts);
+      const amount = before + event.delta;
+      // What is let go is forgotten: of a year of other jobs only what is held at the moment is added up.
+      if (Math.abs(amount) < NOTHING) amounts.delete(event.opId);
+      else amounts.set(event.opId, { amount, isOwn: event.isOwn });
+      if (amounts.size === 0) held.delete(event.load);
+      else held.set(event.load, amounts);
       if (event.isOwn) own += event.delta;
       if (events[index + 1]?.at === event.at) return;
       const sum = sumOf(() => true);
