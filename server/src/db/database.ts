@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { type DatabaseLimits, DEFAULT_LIMITS } from '../base/config.ts';
+import { grouped } from '../base/grouped.ts';
 
 pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -92,13 +93,8 @@ export async function byJob<T extends Row & { job_id: string }, U>(
   values: unknown[],
   toOne: (row: T) => U,
 ): Promise<Map<string, U[]>> {
-  const found = new Map<string, U[]>();
-  for (const row of await many<T>(db, sql, values)) {
-    const list = found.get(row.job_id);
-    if (list) list.push(toOne(row));
-    else found.set(row.job_id, [toOne(row)]);
-  }
-  return found;
+  const groups = grouped(await many<T>(db, sql, values), ({ job_id }) => job_id);
+  return new Map([...groups].map(([jobId, rows]) => [jobId, rows.map(toOne)]));
 }
 
 /** The one row, or null. */

@@ -1,4 +1,5 @@
 import type { Confirmed, Finding, FindingAnswer } from '@upholder/core/inspection';
+import { grouped } from '../base/grouped.ts';
 import { insertRows, many, type Queryable } from '../db/database.ts';
 
 interface RawFinding extends Record<string, unknown> {
@@ -77,12 +78,7 @@ async function withAnswers(db: Queryable, shopId: string, rows: readonly RawFind
     'select * from finding_answer where shop_id = $1 and finding_id = any($2::uuid[]) order by serial',
     [shopId, rows.map(({ id }) => id)],
   );
-  const byFinding = new Map<string, FindingAnswer[]>();
-  for (const answer of answers) {
-    const known = byFinding.get(answer.finding_id) ?? [];
-    known.push(toAnswer(answer));
-    byFinding.set(answer.finding_id, known);
-  }
+  const byFinding = grouped(answers.map(toAnswer), ({ findingId }) => findingId);
   return rows.map((row) => toFinding(row, byFinding.get(row.id) ?? []));
 }
 
@@ -97,13 +93,8 @@ export async function findingsOfJobs(
     'select * from finding where shop_id = $1 and job_id = any($2::uuid[]) order by job_id, found_at, id',
     [shopId, jobIds],
   );
-  const found = new Map<string, Finding[]>();
-  for (const finding of rows.length > 0 ? await withAnswers(db, shopId, rows) : []) {
-    const known = found.get(finding.jobId) ?? [];
-    known.push(finding);
-    found.set(finding.jobId, known);
-  }
-  return found;
+  const findings = rows.length > 0 ? await withAnswers(db, shopId, rows) : [];
+  return grouped(findings, ({ jobId }) => jobId);
 }
 
 /** What was found on the pieces of a job, in the order in which it was found. */

@@ -1,6 +1,7 @@
 import type { Rows } from '@upholder/core/api';
 import type { LogEntry } from '@upholder/core/jobs';
 import { coatOfToday, workOfToday } from '@upholder/core/recode';
+import { grouped } from '../base/grouped.ts';
 import { insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 interface RawEntry extends Record<string, unknown> {
@@ -82,14 +83,8 @@ export async function logOfJobs(
     db,
     rows.map(({ id }) => id),
   );
-  const logs = new Map<string, LogEntry[]>();
-  for (const row of rows) {
-    const entry = toEntry({ ...row, piece_ids: pieces.get(row.id) ?? [] });
-    const log = logs.get(entry.jobId);
-    if (log) log.push(entry);
-    else logs.set(entry.jobId, [entry]);
-  }
-  return logs;
+  const entries = rows.map((row) => toEntry({ ...row, piece_ids: pieces.get(row.id) ?? [] }));
+  return grouped(entries, ({ jobId }) => jobId);
 }
 
 /** The pieces of many entries at once: one look for each entry costs more than all of them together. */
