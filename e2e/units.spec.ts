@@ -138,9 +138,15 @@ for (const [system, foreign] of [
 test('a field takes any unit, says what it understood, and left alone changes nothing', async ({
   maren: page,
 }) => {
-  await readIn(page, 'us');
+  await readIn(page, 'metric');
   await page.goto(new URL('/shop', page.url()).toString());
   const rail = page.getByLabel('Rail', { exact: true });
+  await rail.press('Control+a');
+  await rail.pressSequentially('9000');
+  await page.getByRole('button', { name: 'Save the shop' }).click();
+  await expect(page.getByText('Saved. Replan the jobs to use it.')).toBeVisible();
+  await readIn(page, 'us');
+  await page.goto(new URL('/shop', page.url()).toString());
   await expect(rail).toHaveValue('29 ft 6 5/16 in');
   const settings = async () =>
     ((await (await page.request.get(new URL('/api/shop', page.url()).toString())).json()) as ShopContext)

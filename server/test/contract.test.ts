@@ -295,6 +295,7 @@ describe('every declared route', () => {
     await send('jobs', {});
     await send('floor', {});
     await send('openJobs', {});
+    await send('findTag', { body: { tag: 'U01', jobCode: null } });
 
     const mix = sampleMix(uuid(), { productKey: 'bonding-primer' });
     await send('putMix', { params: { mixId: mix.id }, body: mix });

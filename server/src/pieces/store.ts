@@ -78,6 +78,43 @@ export async function findPiece(
   return { piece: toPiece(piece), jobId: job_id, isOpen: is_open };
 }
 
+/** A piece that carries a tag, and the job it belongs to. */
+interface TagHit {
+  job: { id: string; code: string; name: string; isOpen: boolean };
+  piece: { id: string; tag: string };
+}
+
+/** How many pieces of one tag are named at most. */
+const MOST_HITS = 50;
+
+/** Pieces of a tag in open jobs, or in every job of a code, whatever its case; open jobs first, then the latest. */
+export async function piecesTagged(
+  db: Queryable,
+  shopId: string,
+  { tag, jobCode }: { tag: string; jobCode: string | null },
+): Promise<TagHit[]> {
+  const rows = await many<{
+    id: string;
+    tag: string;
+    job_id: string;
+    code: string;
+    name: string;
+    is_open: boolean;
+  }>(
+    db,
+    `select piece.id, piece.tag, job.id as job_id, job.code, job.name, job.status = 'open' as is_open
+       from job join piece on piece.job_id = job.id and lower(piece.tag) = lower($2)
+      where job.shop_id = $1 and case when $3::text is null then job.status = 'open' else lower(job.code) = lower($3) end
+      order by job.status = 'open' desc, job.created_at desc, piece.position
+      limit $4`,
+    [shopId, tag.trim(), jobCode?.trim() ?? null, MOST_HITS],
+  );
+  return rows.map(({ id, tag: found, job_id, code, name, is_open }) => ({
+    job: { id: job_id, code, name, isOpen: is_open },
+    piece: { id, tag: found },
+  }));
+}
+
 /** A piece as its row in the database. */
 function rowOf(shopId: string, jobId: string, piece: Piece): Record<string, unknown> {
   return {

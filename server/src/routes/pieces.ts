@@ -7,7 +7,7 @@ import type { RouteTable } from '../http/route.ts';
 import { saysTheSame } from '../http/sameContent.ts';
 import { findJob } from '../jobs/store.ts';
 import { changePieces, placesOf, refitZones } from '../pieces/change.ts';
-import { addPieces, deletePieces, findPiece, loggedPieces, piecesOf } from '../pieces/store.ts';
+import { addPieces, deletePieces, findPiece, loggedPieces, piecesOf, piecesTagged } from '../pieces/store.ts';
 
 /** Pieces that are others now, and zones whose steps came or went by that. */
 function touchedPieces(id: string, pieces: string[], refitted: string[]): TouchedJob {
@@ -65,6 +65,10 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
     if (!found) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-piece'));
     return found;
   });
+
+  routes.add(ROUTES.findTag, async ({ body }, { member }) => ({
+    hits: await piecesTagged(db, member.shopId, body),
+  }));
 
   routes.add(ROUTES.removePieces, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;

@@ -376,6 +376,7 @@ export const upholder = createApi({
     findPiece: build.query<Out<'findPiece'>, string>({
       query: (pieceId) => call('findPiece', { params: { pieceId } }),
     }),
+    findTag: build.query<Out<'findTag'>, In<'findTag'>>({ query: (body) => call('findTag', { body }) }),
     deletePieces: build.mutation<Out<'removePieces'>, { jobId: string } & In<'removePieces'>>({
       query: ({ jobId, pieceIds }) => call('removePieces', { params: { jobId }, body: { pieceIds } }),
       invalidatesTags: ofJob,

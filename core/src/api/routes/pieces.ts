@@ -38,6 +38,20 @@ export const piecesRoutes = {
     }),
   }),
 
+  findTag: route(PATHS.findTag, {
+    summary:
+      'Pieces of a tag: in open jobs, or in every job of this code, open ones first; at most fifty of them',
+    body: z.object({ tag: z.string().min(1).max(200), jobCode: z.string().max(200).nullable() }),
+    response: z.object({
+      hits: z.array(
+        z.object({
+          job: z.object({ id: z.uuid(), code: z.string(), name: z.string(), isOpen: z.boolean() }),
+          piece: z.object({ id: z.uuid(), tag: z.string() }),
+        }),
+      ),
+    }),
+  }),
+
   removePieces: route(PATHS.removePieces, {
     summary: 'Delete pieces that have no log',
     params: uuidParams('jobId'),

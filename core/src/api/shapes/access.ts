@@ -33,6 +33,7 @@ export const ACCESS: Record<CallName, Access> = {
   job: 'reader',
   mappings: 'reader',
   findPiece: 'reader',
+  findTag: 'reader',
   planningContext: 'reader',
   mixes: 'reader',
   mixCoats: 'reader',

@@ -36,6 +36,7 @@ export const PATHS = {
   addPieces: 'POST /jobs/:jobId/pieces',
   changePieces: 'PUT /jobs/:jobId/pieces',
   findPiece: 'GET /pieces/:pieceId',
+  findTag: 'POST /pieces/find',
   removePieces: 'POST /jobs/:jobId/pieces/delete',
   planJob: 'POST /jobs/:jobId/plan',
   planAll: 'POST /plans',

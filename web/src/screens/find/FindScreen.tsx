@@ -2,7 +2,7 @@ import type { JobDetail, JobSummary } from '@upholder/core/api';
 import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { refusalOf, upholder } from '../../api/upholder.ts';
+import { type Out, refusalOf, upholder } from '../../api/upholder.ts';
 import { lastJob } from '../../job/lastJob.ts';
 import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx';
 import { decodeFrame } from '../../parts/decode.ts';
@@ -12,9 +12,24 @@ import { JobHits, jobsNamed } from './JobHits.tsx';
 import { readCode } from './readCode.ts';
 
 /** A piece that carries the tag, with its job. */
-interface Hit {
-  job: JobDetail['job'];
-  piece: JobDetail['pieces'][number];
+type Hit = Out<'findTag'>['hits'][number];
+
+/** Where a piece is looked at; a job that left the floor has call-backs, not work, to show. */
+const placeOf = ({ job, piece }: Hit): string =>
+  job.isOpen ? `/jobs/${job.id}/pieces?piece=${piece.id}` : `/jobs/${job.id}/pieces/${piece.id}`;
+
+/** Pieces of a tag among those that are on the floor. */
+function hitsOnFloor(details: readonly JobDetail[], found: { jobCode: string | null; tag: string }): Hit[] {
+  return details
+    .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
+    .flatMap(({ job, pieces }) =>
+      pieces
+        .filter(({ tag }) => sameTag(tag, found.tag))
+        .map(({ id, tag }) => ({
+          job: { id: job.id, code: job.code, name: job.name, isOpen: job.status === 'open' },
+          piece: { id, tag },
+        })),
+    );
 }
 
 /** Pieces of one tag in several jobs, to choose from. */
@@ -26,7 +41,7 @@ function Several({ hits }: { hits: readonly Hit[] }) {
         {hits.map(({ job, piece }) => (
           <li key={piece.id}>
             <Link
-              to={`/jobs/${job.id}/pieces?piece=${piece.id}`}
+              to={placeOf({ job, piece })}
               className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lead"
             >
               <span className="tape text-note">{job.code}</span>
@@ -46,7 +61,7 @@ export function FindScreen() {
   const floor = upholder.useFloorQuery();
   const [find] = upholder.useLazyFindPieceQuery();
   const list = upholder.useJobsQuery();
-  const [readJob] = upholder.useLazyJobQuery();
+  const [findTag] = upholder.useLazyFindTagQuery();
   const [jobHits, setJobHits] = useState<JobSummary[]>([]);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -67,38 +82,18 @@ export function FindScreen() {
       else setProblem(refusalOf(outcome.error).message);
       return;
     }
-    const hitsIn = (details: readonly JobDetail[]): Hit[] =>
-      details
-        .filter(({ job }) => found.jobCode === null || sameTag(job.code, found.jobCode))
-        .flatMap(({ job, pieces }) =>
-          pieces.filter(({ tag }) => sameTag(tag, found.tag)).map((piece) => ({ job, piece })),
-        );
-    let hits = hitsIn(floor.data?.details ?? []);
-    // What this page knows may be a moment old: nobody is told that a piece is not there before the server was asked.
-    if (hits.length === 0 || floor.isFetching) {
-      const fresh = await floor.refetch();
-      if (fresh.data) hits = hitsIn(fresh.data.details);
-      else if (hits.length === 0) return setProblem(refusalOf(fresh.error).message);
-    }
+    const outcome = await findTag({ tag: found.tag, jobCode: found.jobCode });
+    const refusal = outcome.error && refusalOf(outcome.error);
+    // Without network, what this device knows of the floor is better than nothing.
+    const hits = outcome.data?.hits ?? hitsOnFloor(floor.data?.details ?? [], found);
     const [hit, another] = hits;
     if (another) {
       // The job that was open last is the one that is meant most often: it stands first.
       const last = lastJob();
-      setProblem(null);
       setHits(hits.toSorted((a, b) => Number(b.job.id === last) - Number(a.job.id === last)));
-      return;
-    }
-    setHits([]);
-    if (!hit && found.jobCode !== null) {
-      // A job that left the floor is still found by its code: that is where call-backs come from.
-      const past = list.data?.jobs.find(({ job }) => sameTag(job.code, found.jobCode ?? ''));
-      const read = past && (await readJob(past.job.id));
-      if (read?.data) hits = hitsIn([read.data]);
-      if (hits[0]) return navigate(`/jobs/${hits[0].job.id}/pieces/${hits[0].piece.id}`);
-    }
-    if (!hit && named.length > 0) return;
-    if (!hit) return setProblem(`No open job has a piece ${found.tag}.`);
-    navigate(`/jobs/${hit.job.id}/pieces?piece=${hit.piece.id}`);
+    } else if (hit) navigate(placeOf(hit));
+    else if (refusal) setProblem(refusal.message);
+    else if (named.length === 0) setProblem(`No open job has a piece ${found.tag}.`);
   }
   const camera = useCamera(
     (code) => void open(code),

@@ -10,13 +10,13 @@ import { Button, Card, Field, Select, TextInput } from '../../parts/controls.tsx
 
 /** Paint by product that the plans still ask for; null until the jobs are known. */
 export function useDemand(shop: ShopContext): Map<string, number> | null {
-  const { data } = upholder.useFloorQuery();
+  const { data } = upholder.useOpenJobsQuery();
   return useMemo(() => (data ? paintDemand(data.details, sheetsOf(shop)) : null), [data, shop]);
 }
 
 /** Colours that a product is mixed to, by the stock and by the open jobs that take it, with the zones that want them. */
 function useColours(product: ProductRow): { colour: string; zones: string }[] {
-  const { data } = upholder.useFloorQuery();
+  const { data } = upholder.useOpenJobsQuery();
   return useMemo(() => {
     const zones = new Map<string, Set<string>>(Object.keys(product.coloursMl).map((one) => [one, new Set()]));
     if (product.sheet.role === 'colour')
