@@ -31,7 +31,10 @@ class Shop {
   /** When the shop was set up: a restarted server's clock goes on, it does not start over. */
   private setUpAt = Date.now();
 
-  constructor(private readonly cluster: Cluster) {}
+  constructor(
+    private readonly cluster: Cluster,
+    private readonly pictureFolder: string,
+  ) {}
 
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -45,6 +48,7 @@ class Shop {
       trustProxy: false,
       backup: null,
       metricsToken: null,
+      pictureFolder: this.pictureFolder,
       host: '127.0.0.1',
       port: this.port,
       webDist: WEB_DIST,
@@ -95,7 +99,7 @@ runUntilStopped(async (lifetime) => {
     (started) => started.stop(),
   );
   const shop = await lifetime.own(
-    async () => new Shop(cluster),
+    async () => new Shop(cluster, join(folder, 'pictures')),
     (opened) => opened.halt(),
   );
   const orders: Record<string, () => Promise<void>> = {

@@ -234,7 +234,7 @@ async function benchGrown(url: string, db: Database): Promise<void> {
       const made = { ...copy, job };
       const log = loggedSo(made, now);
       await db.transaction(async (connection) => {
-        await writeJobFile(connection, shopId, made, new Date(), null);
+        await writeJobFile(connection, shopId, made, new Date(), null, []);
         await addEntries(connection, shopId, log);
       });
       logged += log.length;

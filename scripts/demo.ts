@@ -8,6 +8,7 @@ import { startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
 import type { Reached } from '../server/src/db/own.ts';
 import { Backups } from '../server/src/keeping/backup.ts';
+import { picturesIn } from '../server/src/photos/pictureStore.ts';
 import { serve } from '../server/src/start.ts';
 import { buildWeb, ROOT, WEB_DIST } from './build.ts';
 import { ensurePostgres } from './debian.ts';
@@ -70,7 +71,9 @@ async function main(lifetime: Lifetime): Promise<void> {
   const { databaseUrl, ownerUrl } = await databaseOf(lifetime, process.argv.includes('--fresh'));
   const config = readConfig({ ...settings, DATABASE_URL: databaseUrl, DATABASE_OWNER_URL: ownerUrl });
   const { backup } = config;
-  await (backup ? new Backups(ownerUrl, backup, packageJson.version).upgrade() : migrate(ownerUrl));
+  await (backup
+    ? new Backups(ownerUrl, backup, packageJson.version, picturesIn(config.pictureFolder)).upgrade()
+    : migrate(ownerUrl));
   if (!(await isSeeded(ownerUrl))) {
     console.log('Setting up the demo shop…');
     const opening = demoOpening(new Date());

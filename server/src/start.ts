@@ -7,6 +7,7 @@ import { createClock } from './base/clock.ts';
 import type { Config } from './base/config.ts';
 import type { Lifetime } from './base/lifetime.ts';
 import { startClimateFeed } from './climate/feed.ts';
+import { withConnection } from './db/connection.ts';
 import { openDatabase } from './db/database.ts';
 import { migrate } from './db/migrate.ts';
 import { grantServer } from './db/roles.ts';
@@ -18,6 +19,9 @@ import { restoreInPlace } from './keeping/restore.ts';
 import { startBackups } from './keeping/schedule.ts';
 import { LiveChannel } from './live/channel.ts';
 import { refreshSignInKeys } from './people/store.ts';
+import { type PictureStore, picturesIn } from './photos/pictureStore.ts';
+import { moveContentsOut } from './photos/store.ts';
+import { startSweeping } from './photos/sweeping.ts';
 import { startPlanningThread } from './plans/thread.ts';
 import { stockGenericProducts } from './products/products.ts';
 import { stockGenericSupplies } from './products/store.ts';
@@ -107,8 +111,10 @@ export async function startServer(
     signal,
   );
   const { ownerUrl, databaseUrl, backup } = config;
-  const backups = backup && new Backups(ownerUrl, backup, packageJson.version);
+  const pictures = picturesIn(config.pictureFolder);
+  const backups = backup && new Backups(ownerUrl, backup, packageJson.version, pictures);
   await (backups?.upgrade() ?? migrate(ownerUrl));
+  await withConnection(ownerUrl, (client) => moveContentsOut(client, pictures));
   await grantServer(ownerUrl, databaseUrl);
   const db = openDatabase(
     config.databaseUrl,
@@ -127,7 +133,9 @@ export async function startServer(
   const planner = startPlanningThread((error) => log.error({ err: error }, 'the planning thread broke'));
   const installation = createInstallation(db, {
     openSample,
-    restore: backup && ((path, passphrase) => restoreHere(config, backup.folder, path, passphrase)),
+    restore:
+      backup &&
+      ((path, passphrase) => restoreHere(config, { folder: backup.folder, pictures }, path, passphrase)),
   });
   const clocks = watchClocks(db, log);
   const metrics = createMetrics(config.metricsToken, {
@@ -139,10 +147,11 @@ export async function startServer(
       return latest ? new Date(latest.madeAt) : null;
     },
   });
+  const stopSweeping = startSweeping(db, pictures, log);
   const stopBackups = backups && !config.isDemo ? startBackups(backups, log) : () => undefined;
   const about = { config, log, version: packageJson.version };
   const server = createServer(
-    createExpress({ db, clock, climate, live, planner, installation, backups, ...about }, metrics),
+    createExpress({ db, clock, climate, live, planner, installation, pictures, backups, ...about }, metrics),
   );
   server.keepAliveTimeout = QUIET_CONNECTION_MS;
   await listenNear(server, config.host, config.port);
@@ -154,6 +163,7 @@ export async function startServer(
     async stop() {
       stopFeed();
       stopBackups();
+      stopSweeping();
       clocks.stop();
       const closed = new Promise((resolve) => server.close(resolve));
       // Streams never end by themselves; calls that are under way are answered first.
@@ -171,10 +181,10 @@ export async function startServer(
 /** Puts a backup in the place of the database that is served; connections to it are opened again by themselves. */
 async function restoreHere(
   { ownerUrl, databaseUrl }: Config,
-  folder: string,
+  kept: { folder: string; pictures: PictureStore },
   path: string,
   passphrase: string,
 ): Promise<void> {
-  await restoreInPlace(ownerUrl, path, passphrase, folder, new Date());
+  await restoreInPlace(ownerUrl, path, passphrase, kept, new Date());
   await grantServer(ownerUrl, databaseUrl);
 }

@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { inject } from 'vitest';
@@ -7,6 +10,10 @@ import { addShop, Caller } from './caller.ts';
 import { SERVER_PASSWORD, SERVER_ROLE } from './role.ts';
 
 export { addShop, Caller, PASSWORD } from './caller.ts';
+
+/** Where the pictures of all tests of this process lie; each shop has a folder of its own there. */
+export const PICTURES = mkdtempSync(join(tmpdir(), 'upholder-pictures-'));
+process.once('exit', () => rmSync(PICTURES, { recursive: true, force: true }));
 
 /** Monday morning of the sample week, at opening. */
 export const NOW = '2026-11-23T07:30:00.000Z';
@@ -46,6 +53,7 @@ export function startTestServer(
     trustProxy: false,
     backup: null,
     metricsToken: null,
+    pictureFolder: PICTURES,
     host: '127.0.0.1',
     port: 0,
     webDist: '',

@@ -21,7 +21,8 @@ import { countRows, inScratch } from '../src/keeping/scratch.ts';
 import { exportShop, shopSchema } from '../src/keeping/shopExport.ts';
 import { importShop } from '../src/keeping/shopImport.ts';
 import { columnsOf, SHOP_TABLES } from '../src/keeping/shopTables.ts';
-import { addShop, asServer, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
+import { picturesIn } from '../src/photos/pictureStore.ts';
+import { addShop, asServer, Caller, freshDatabase, PASSWORD, PICTURES, startTestServer } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
 
 const FIXTURE = fileURLToPath(new URL('./fixtures/demo-0015.dump', import.meta.url));
@@ -118,8 +119,11 @@ function backupsIn(name: string, passphrase = '', owner = url): Backups {
     owner,
     { folder: join(folder, name), everyHours: 24, keepDays: 14, passphrase },
     '0.1.0',
+    HERE,
   );
 }
+/** Pictures of this machine, and of one that a backup or an export is taken to. */
+const HERE = picturesIn(PICTURES);
 const asOwner = (sql: string, values: unknown[] = [], at = url) =>
   withConnection(at, (client) => client.query(sql, values));
 const chainsOf = (at: string) => withConnection(at, (client) => checkChains(client));
@@ -140,7 +144,9 @@ describe('a backup', () => {
     const backups = backupsIn('moved');
     const { name } = await backups.make('asked');
     const other = await freshDatabase();
-    const { keptAs } = await restoreInPlace(other, backups.fileOf(name) ?? '', '', folder, new Date());
+    const elsewhere = join(folder, 'pictures-elsewhere');
+    const kept = { folder, pictures: picturesIn(elsewhere) };
+    const { keptAs } = await restoreInPlace(other, backups.fileOf(name) ?? '', '', kept, new Date());
     expect(keptAs).toBeNull();
     const [before, after] = await Promise.all([
       withConnection(url, countRows),
@@ -148,9 +154,11 @@ describe('a backup', () => {
     ]);
     expect({ ...after, session: 0 }).toEqual({ ...before, session: 0 });
     expect(await chainsOf(other)).toEqual(await chainsOf(url));
-    const server = await startTestServer(other);
+    const server = await startTestServer(other, { pictureFolder: elsewhere });
     const caller = new Caller(server.address);
     await caller.ok('POST', '/session', { signIn, password: PASSWORD });
+    for (const size of ['', '?size=small'])
+      expect((await caller.call('GET', `/photos/${op(1)}${size}`)).status).toBe(200);
     expect(await caller.ok<{ jobs: unknown[] }>('GET', '/jobs')).toMatchObject({ jobs: [{ entries: 3 }] });
     await server.stop();
   });
@@ -161,7 +169,13 @@ describe('a backup', () => {
     const other = await freshDatabase();
     const server = await startTestServer(other);
     await addShop(other, 'In the way');
-    const restored = await restoreInPlace(other, backups.fileOf(name) ?? '', '', folder, new Date());
+    const restored = await restoreInPlace(
+      other,
+      backups.fileOf(name) ?? '',
+      '',
+      { folder, pictures: HERE },
+      new Date(),
+    );
     expect(restored.keptAs).toMatch(/_before_\d{14}$/);
     const kept = new URL(other);
     kept.pathname = `/${restored.keptAs}`;
@@ -211,7 +225,10 @@ describe('a backup', () => {
     for (const [kind, [content, message]] of Object.entries(files)) {
       const path = join(folder, `${kind}.upholder-backup`);
       writeFileSync(path, content);
-      await expect(restoreInPlace(other, path, '', folder, new Date()), kind).rejects.toThrow(message);
+      await expect(
+        restoreInPlace(other, path, '', { folder, pictures: HERE }, new Date()),
+        kind,
+      ).rejects.toThrow(message);
       expect(await holdsShop(other)).toBe(false);
     }
   });
@@ -421,13 +438,14 @@ describe('a shop taken elsewhere', () => {
     const [first, second] = [join(folder, 'export'), join(folder, 'again')];
     const now = new Date('2026-11-28T12:00:00Z');
     const source = openDatabase(url, () => undefined);
-    await source.transaction((db) => exportShop(db, shopId, first, now));
+    await source.transaction((db) => exportShop(db, shopId, first, now, HERE));
     await source.close();
     const at = await freshDatabase();
     const server = await startTestServer(at);
     const target = openDatabase(at, () => undefined);
-    expect(await importShop(target, first)).toEqual({ name: 'Kept', entries: 3 });
-    await target.transaction((db) => exportShop(db, shopId, second, now));
+    const elsewhere = picturesIn(join(folder, 'pictures-imported'));
+    expect(await importShop(target, first, elsewhere)).toEqual({ name: 'Kept', entries: 3 });
+    await target.transaction((db) => exportShop(db, shopId, second, now, elsewhere));
     const files = (root: string) =>
       readdirSync(root, { recursive: true, withFileTypes: true })
         .filter((entry) => entry.isFile())
@@ -435,7 +453,7 @@ describe('a shop taken elsewhere', () => {
     expect(files(second).sort()).toEqual(files(first).sort());
     for (const file of files(first))
       expect(readFileSync(join(second, file)), file).toEqual(readFileSync(join(first, file)));
-    expect(readFileSync(join(first, 'pictures', `${op(1)}.jpg`))).toEqual(PICTURE);
+    expect(readdirSync(join(first, 'pictures'))).toEqual([`${op(1)}.jpg`]);
     const [kept] = await many<{ answers: string[] }>(
       target,
       'select array_agg(answer order by serial) as answers from finding_answer',
@@ -448,7 +466,7 @@ describe('a shop taken elsewhere', () => {
     expect(ticks?.order).toEqual(['true', 'false']);
     // Members sign in as before.
     await new Caller(server.address).ok('POST', '/session', { signIn, password: PASSWORD });
-    await expect(importShop(target, first)).rejects.toThrow(/in this database already/);
+    await expect(importShop(target, first, elsewhere)).rejects.toThrow(/in this database already/);
     await target.close();
     await server.stop();
   });
@@ -456,7 +474,7 @@ describe('a shop taken elsewhere', () => {
   it('is refused where its log was changed, where a picture is missing, or where it is no shop', async () => {
     const source = openDatabase(url, () => undefined);
     const whole = join(folder, 'whole');
-    await source.transaction((db) => exportShop(db, shopId, whole, new Date()));
+    await source.transaction((db) => exportShop(db, shopId, whole, new Date(), HERE));
     await source.close();
     const target = openDatabase(await freshDatabase(), () => undefined);
     const server = await startTestServer(await freshDatabase());
@@ -473,7 +491,7 @@ describe('a shop taken elsewhere', () => {
     const at = await freshDatabase();
     await (await startTestServer(at)).stop();
     const empty = openDatabase(at, () => undefined);
-    const refused = (copy: string) => expect(importShop(empty, copy)).rejects;
+    const refused = (copy: string) => expect(importShop(empty, copy, HERE)).rejects;
     await refused(
       changed('other-name', (copy) => rewrite(copy, /"member_name":"Ines"/, '"member_name":"Tam"')),
     ).toThrow(/log in this export was changed.*entry 1 on/);
@@ -504,7 +522,7 @@ describe('a shop taken elsewhere', () => {
   it('has tables that a spreadsheet opens without running anything in them', async () => {
     const csv = join(folder, 'csv-check');
     const source = openDatabase(url, () => undefined);
-    await source.transaction((db) => exportShop(db, shopId, csv, new Date()));
+    await source.transaction((db) => exportShop(db, shopId, csv, new Date(), HERE));
     await source.close();
     const { data } = Papa.parse<Record<string, string>>(
       readFileSync(join(csv, 'csv', 'log_entry.csv'), 'utf8'),

@@ -54,6 +54,8 @@ export const REFUSAL = {
   // server/src/photos/picture.ts
   'refusal.the-picture-is-empty': 'The picture is empty.',
   'refusal.the-picture-is-larger-than-3': 'The picture is larger than 3 MB.',
+  'refusal.the-picture-has-too-many-pixels': (p: { megapixels: Text; most: Text }) =>
+    `The picture has ${p.megapixels} million pixels; at most ${p.most} million can be kept. Send a smaller one.`,
   'refusal.this-is-not-a-picture-that': (p: { PHOTO_TYPES: Text }) =>
     `This is not a picture that can be kept. Use ${p.PHOTO_TYPES}.`,
   // server/src/routes/survey.ts

@@ -66,6 +66,10 @@ const SettingsSchema = z.object({
     .min(12, { error: 'write at least 12 characters' })
     .optional()
     .describe('Encrypts backups. Nobody can restore them without it: keep a copy somewhere else'),
+  PICTURE_FOLDER: z
+    .string()
+    .default('')
+    .describe('Folder for pictures (default: pictures in UPHOLDER_HOME); backups hold them too'),
   METRICS_TOKEN: z
     .string()
     .min(16, { error: 'write at least 16 characters' })
@@ -120,6 +124,7 @@ export interface Config {
   trustProxy: string | number | false;
   /** Null where none are made, not even before an upgrade. */
   backup: BackupSettings | null;
+  pictureFolder: string;
   metricsToken: string | null;
   /** Holds every answer against its declaration; tests and development do. */
   checksAnswers?: boolean;
@@ -200,6 +205,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
       keepDays: read.BACKUP_KEEP_DAYS,
       passphrase: read.BACKUP_PASSPHRASE ?? '',
     },
+    pictureFolder: read.PICTURE_FOLDER || join(read.UPHOLDER_HOME || 'data', 'pictures'),
     metricsToken: read.METRICS_TOKEN ?? null,
     limits: { connections: read.DATABASE_POOL, statementMs: read.DATABASE_TIMEOUT * 1000 },
   };

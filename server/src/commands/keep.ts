@@ -11,6 +11,8 @@ import { holdsShop, restoreInPlace } from '../keeping/restore.ts';
 import { inScratch } from '../keeping/scratch.ts';
 import { exportShop } from '../keeping/shopExport.ts';
 import { importShop } from '../keeping/shopImport.ts';
+import { picturesIn } from '../photos/pictureStore.ts';
+import { moveContentsOut } from '../photos/store.ts';
 import { ask } from './ask.ts';
 import { type Base, chosenShop, openAsOwner, Refused, reach, type Told } from './reach.ts';
 
@@ -19,9 +21,11 @@ function settingsOf({ config }: Base) {
   return config.backup;
 }
 
+const picturesOf = ({ config }: Base) => picturesIn(config.pictureFolder);
+
 /** The backups of this installation. */
 export function backupsOf(base: Base, ownerUrl: string, version: string): Backups {
-  return new Backups(ownerUrl, settingsOf(base), version);
+  return new Backups(ownerUrl, settingsOf(base), version, picturesOf(base));
 }
 
 /** `backup`: makes one now, and restores it for a test. */
@@ -56,7 +60,13 @@ export async function restore(base: Base, { words, options }: Told, version: str
     const before = await backupsOf(base, ownerUrl, version).make('before-restore');
     console.log(`What was here is kept in ${resolve(folder, before.name)}.`);
   }
-  const { head, keptAs } = await restoreInPlace(ownerUrl, path, passphrase, folder, new Date());
+  const { head, keptAs } = await restoreInPlace(
+    ownerUrl,
+    path,
+    passphrase,
+    { folder, pictures: picturesOf(base) },
+    new Date(),
+  );
   await grantServer(ownerUrl, databaseUrl);
   const entries = head.shops.reduce((sum, shop) => sum + shop.entries, 0);
   console.log(
@@ -116,11 +126,14 @@ export async function exportTo(base: Base, told: Told): Promise<void> {
   const [folder = ''] = told.words;
   if (folder === '') throw new Refused('Name the folder: upholder export-shop FOLDER');
   if (existsSync(folder) && (await readdir(folder)).length > 0) throw new Refused(`${folder} is not empty.`);
+  const { ownerUrl } = await reach(base);
+  await migrate(ownerUrl);
   const db = await openAsOwner(base);
+  await moveContentsOut(db, picturesOf(base));
   const shop = await chosenShop(db, told);
   await db.transaction(async (connection) => {
     await connection.query('set transaction isolation level repeatable read, read only');
-    await exportShop(connection, shop.id, folder, new Date());
+    await exportShop(connection, shop.id, folder, new Date(), picturesOf(base));
   });
   console.log(
     `${shop.name} is in ${resolve(folder)}: shop.json, tables as CSV, pictures. Keep it safe: it holds what clients told you.`,
@@ -132,6 +145,6 @@ export async function importFrom(base: Base, { words: [folder = ''] }: Told): Pr
   if (folder === '') throw new Refused('Name the folder: upholder import-shop FOLDER');
   const { ownerUrl } = await reach(base);
   await migrate(ownerUrl);
-  const { name, entries } = await importShop(await openAsOwner(base), folder);
+  const { name, entries } = await importShop(await openAsOwner(base), folder, picturesOf(base));
   console.log(`${name} is imported: ${plural(entries, 'log entry', 'log entries')}, all intact.`);
 }

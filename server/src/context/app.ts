@@ -6,6 +6,7 @@ import type { Database } from '../db/database.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Backups } from '../keeping/backup.ts';
 import type { LiveChannel } from '../live/channel.ts';
+import type { PictureStore } from '../photos/pictureStore.ts';
 import type { PlanningThread } from '../plans/thread.ts';
 
 /** Everything the routes work with. */
@@ -19,6 +20,7 @@ export interface App {
   log: Logger;
   version: string;
   installation: Installation;
+  pictures: PictureStore;
   /** Null where backups are somebody else's business. */
   backups: Backups | null;
 }

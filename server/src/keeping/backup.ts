@@ -1,11 +1,15 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import type { BackupRow, BackupState } from '@upholder/core/api';
 import type { BackupSettings } from '../base/config.ts';
 import { withConnection } from '../db/connection.ts';
 import { migrate } from '../db/migrate.ts';
+import type { PictureStore } from '../photos/pictureStore.ts';
+import { namedContents } from '../photos/store.ts';
 import { readHead, writeBackup } from './container.ts';
+import { writtenPictures } from './pictureStream.ts';
 import { dump } from './programs.ts';
 import { expired } from './rotation.ts';
 import { countRows, inScratch } from './scratch.ts';
@@ -15,6 +19,8 @@ const NAME = /^[\w-]+\.upholder-backup$/;
 const TROUBLE = 'last-trouble.txt';
 /** Any number that nothing else in the database locks: one process makes a backup at a time. */
 const LOCK = 4311;
+/** Before this migration pictures lay in the database. */
+const PICTURES_OUT_SINCE = '0033';
 
 /** Why a backup is made. */
 export type BackupReason = BackupRow['reason'];
@@ -28,6 +34,7 @@ export class Backups {
     private readonly ownerUrl: string,
     private readonly settings: BackupSettings,
     private readonly program: string,
+    private readonly pictures: PictureStore,
   ) {}
 
   get everyHours(): number {
@@ -130,15 +137,31 @@ export class Backups {
            from shop order by id`,
       );
       const migration = applied[0]?.name ?? '';
-      const head = { madeAt: now.toISOString(), reason, program: this.program, migration, rows, shops };
+      const named = migration >= PICTURES_OUT_SINCE ? await namedContents(client) : new Map();
+      const pictures = [...named.values()].reduce((sum, hashes) => sum + hashes.size, 0);
+      const head = {
+        madeAt: now.toISOString(),
+        reason,
+        program: this.program,
+        migration,
+        rows,
+        shops,
+        pictures,
+      };
       let ended: Promise<void> = Promise.resolve();
-      const open = () => {
+      const store = this.pictures;
+      const dumpNow = () => {
         const run = dump(this.ownerUrl, snapshots[0]?.id ?? '');
         // Told below, with what came of the file.
         ended = run.ended;
         ended.catch(() => undefined);
         return run.output;
       };
+      async function* content(): AsyncGenerator<Buffer> {
+        yield* writtenPictures(store, named);
+        yield* dumpNow();
+      }
+      const open = () => Readable.from(content());
       await writeBackup(path, head, this.settings.passphrase, open);
       // A dump that broke off leaves a file that looks whole.
       await ended;

@@ -13,8 +13,9 @@ import { pipeline } from 'node:stream/promises';
 import { BackupRowSchema } from '@upholder/core/api';
 import { z } from 'zod';
 import { deriveKey } from '../base/scrypt.ts';
+import { BadBackup, type StoredPicture, takePictures } from './pictureStream.ts';
 
-// A backup is one file: a line of JSON that says what it is, the dump, and at its end the 32 bytes of its SHA-256, or where a
+// A backup is one file: a line of JSON that says what it is, the pictures one after the other, the dump, and at its end the 32 bytes of its SHA-256, or where a
 // passphrase is set the 16 bytes of the AES-GCM tag, which also vouches for the line.
 
 /** RFC 7914; 128 MiB a try. */
@@ -27,7 +28,8 @@ const TAG_BYTES = 16;
 /** What the first line of a backup says. */
 const BackupHeadSchema = z.object({
   format: z.literal('upholder-backup'),
-  version: z.literal(1),
+  /** 1 had no pictures: they lay in the dump. */
+  version: z.literal([1, 2]),
   madeAt: z.iso.datetime(),
   reason: BackupRowSchema.shape.reason,
   /** Version of the program, and the last migration that the database had. */
@@ -37,12 +39,11 @@ const BackupHeadSchema = z.object({
   rows: z.record(z.string(), z.int()),
   /** The log of each shop: how many entries, and the last link of its chain. */
   shops: z.array(z.object({ id: z.uuid(), entries: z.int(), head: z.string().nullable() })),
+  /** How many pictures stand before the dump. */
+  pictures: z.int().min(0).default(0),
   encryption: z.object({ cipher: z.literal('aes-256-gcm'), salt: z.string(), iv: z.string() }).nullable(),
 });
 export type BackupHead = z.infer<typeof BackupHeadSchema>;
-
-/** Said where a file is no backup, is damaged, or the passphrase does not open it. */
-export class BadBackup extends Error {}
 
 async function keyOf(passphrase: string, salt: string): Promise<Buffer> {
   return deriveKey(passphrase, Buffer.from(salt, 'base64'), KEY_BYTES, COST);
@@ -64,7 +65,7 @@ export async function writeBackup(
   const iv = randomBytes(12);
   const line = `${JSON.stringify({
     format: 'upholder-backup',
-    version: 1,
+    version: 2,
     ...head,
     encryption: isPlain ? null : { cipher: 'aes-256-gcm', salt, iv: iv.toString('base64') },
   } satisfies BackupHead)}\n`;
@@ -114,9 +115,15 @@ function parsed(text: string): unknown {
 
 /**
  * Takes the dump out of a backup, into a file that only its owner reads, and holds it against its check.
+ * @param onPicture is given each picture on the way, held against its hash already.
  * @throws BadBackup where it is damaged, cut short, or the passphrase is missing or wrong.
  */
-export async function unpackBackup(path: string, passphrase: string, into: string): Promise<BackupHead> {
+export async function unpackBackup(
+  path: string,
+  passphrase: string,
+  into: string,
+  onPicture: (picture: StoredPicture) => Promise<void> = async () => undefined,
+): Promise<BackupHead> {
   const { head, line } = await readHead(path);
   const { encryption } = head;
   if (encryption && passphrase === '')
@@ -131,10 +138,11 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
   await file.close();
   const dump = createReadStream(path, { start: line.length, end: end - 1 });
   const out = createWriteStream(into, { mode: 0o600 });
+  const pictures = takePictures(head.pictures, onPicture);
   if (!encryption) {
     const hash = createHash('sha256').update(line);
     dump.on('data', (chunk) => hash.update(chunk));
-    await pipeline(dump, out);
+    await pipeline(dump, pictures, out);
     if (!hash.digest().equals(check))
       throw new BadBackup('This backup is damaged: its checksum does not match.');
     return head;
@@ -146,8 +154,10 @@ export async function unpackBackup(path: string, passphrase: string, into: strin
   );
   decipher.setAAD(line);
   decipher.setAuthTag(check);
-  await pipeline(dump, decipher, out).catch((error: Error) => {
-    throw /auth/i.test(error.message) ? new BadBackup('Wrong passphrase, or the backup is damaged.') : error;
+  await pipeline(dump, decipher, pictures, out).catch((error: Error) => {
+    throw /auth/i.test(error.message) || error instanceof BadBackup
+      ? new BadBackup('Wrong passphrase, or the backup is damaged.')
+      : error;
   });
   return head;
 }

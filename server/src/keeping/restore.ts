@@ -1,6 +1,8 @@
 import { databaseOf, urlOfDatabase, withConnection } from '../db/connection.ts';
+import type { PictureStore } from '../photos/pictureStore.ts';
+import { moveContentsOut } from '../photos/store.ts';
 import type { BackupHead } from './container.ts';
-import { inScratch } from './scratch.ts';
+import { inScratch, type Scratch } from './scratch.ts';
 
 /** What a restore did. */
 export interface Restored {
@@ -23,20 +25,25 @@ export async function holdsShop(url: string): Promise<boolean> {
 /**
  * Puts a backup in the place of a database: restored and checked beside it first, then both change names. What was there before
  * is kept under another name where it held a shop. Everybody is signed out; people, PINs and badges stay as they were.
+ * @param folder holds what is unpacked meanwhile.
+ * @param pictures takes the pictures that the backup holds.
  * @throws BadBackup where the backup does not hold; then nothing has changed.
  */
 export async function restoreInPlace(
   ownerUrl: string,
   path: string,
   passphrase: string,
-  folder: string,
+  { folder, pictures }: { folder: string; pictures: PictureStore },
   now: Date,
 ): Promise<Restored> {
   const name = databaseOf(ownerUrl);
   const isKept = await holdsShop(ownerUrl);
   const keptAs = `${name}_before_${now.toISOString().replace(/\D/g, '').slice(0, 14)}`;
-  return inScratch(ownerUrl, path, passphrase, folder, async (scratch) => {
-    await withConnection(scratch.url, (client) => client.query('delete from session'));
+  async function putInPlace(scratch: Scratch): Promise<Restored> {
+    await withConnection(scratch.url, async (client) => {
+      await client.query('delete from session');
+      await moveContentsOut(client, pictures);
+    });
     await withConnection(urlOfDatabase(ownerUrl, 'postgres'), async (client) => {
       const leave = (database: string) =>
         client.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [database]);
@@ -49,5 +56,8 @@ export async function restoreInPlace(
       else await client.query(`drop database "${keptAs}" with (force)`);
     });
     return { head: scratch.head, keptAs: isKept ? keptAs : null };
+  }
+  return inScratch(ownerUrl, path, passphrase, folder, putInPlace, async ({ shopId, content }) => {
+    await pictures.put(shopId, content);
   });
 }

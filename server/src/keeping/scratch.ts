@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { urlOfDatabase, withConnection } from '../db/connection.ts';
 import { migrate } from '../db/migrate.ts';
 import { type ChainReport, checkChains } from './chain.ts';
-import { type BackupHead, BadBackup, unpackBackup } from './container.ts';
+import { type BackupHead, unpackBackup } from './container.ts';
+import { BadBackup, type StoredPicture } from './pictureStream.ts';
 import { restoreDump } from './programs.ts';
 
 /** Rows of every table of a database. */
@@ -49,6 +50,7 @@ function assertWhole({ head, chains }: Scratch, rows: Record<string, number>): v
 /**
  * Restores a backup into a database of its own beside the one that is used, counts its rows, brings it up to this version and
  * goes through its log; then `use` may have it. It is dropped at the end unless `use` gave it another name.
+ * @param onPicture is given each picture; left out, they are only held against their hashes.
  * @throws BadBackup where it does not hold; Error where no database can be made.
  */
 export async function inScratch<T>(
@@ -57,12 +59,13 @@ export async function inScratch<T>(
   passphrase: string,
   folder: string,
   use: (scratch: Scratch) => Promise<T>,
+  onPicture?: (picture: StoredPicture) => Promise<void>,
 ): Promise<T> {
   const name = `upholder_scratch_${randomBytes(6).toString('hex')}`;
   const url = urlOfDatabase(ownerUrl, name);
   const unpacked = join(folder, `.${name}`);
   try {
-    const head = await unpackBackup(path, passphrase, unpacked);
+    const head = await unpackBackup(path, passphrase, unpacked, onPicture);
     await withConnection(ownerUrl, (client) => client.query(`create database "${name}" template template0`));
     await restoreDump(url, unpacked);
     const rows = await withConnection(url, countRows);

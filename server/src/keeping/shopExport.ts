@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import Papa from 'papaparse';
 import { many, maybeOne, type Queryable } from '../db/database.ts';
 import { knownMigrations } from '../db/migrate.ts';
+import type { PictureStore } from '../photos/pictureStore.ts';
 import { type Column, columnsOf, SHOP_TABLES, type ShopTable } from './shopTables.ts';
 
 export const SHOP_FORMAT = 'upholder-shop';
@@ -135,9 +136,15 @@ export function pictureFile(id: string, type: string): string {
 /**
  * Writes everything of a shop into a folder, in open formats: `shop.json` with its schema beside it, a table of each kind as
  * CSV, and the pictures. Files are for their owner's eyes: they hold what clients told, and hashes of passwords.
- * @throws Error when there is no such shop.
+ * @throws Error when there is no such shop, or a picture is missing.
  */
-export async function exportShop(db: Queryable, shopId: string, folder: string, now: Date): Promise<void> {
+export async function exportShop(
+  db: Queryable,
+  shopId: string,
+  folder: string,
+  now: Date,
+  store: PictureStore,
+): Promise<void> {
   await db.query(`set timezone to 'UTC'`);
   if (!(await maybeOne(db, 'select id from shop where id = $1', [shopId])))
     throw new Error('There is no such shop.');
@@ -169,13 +176,14 @@ export async function exportShop(db: Queryable, shopId: string, folder: string, 
   }
   await pipeline(Readable.from(pieces()), createWriteStream(join(folder, SHOP_FILE), { mode: 0o600 }));
   await writeFile(join(folder, 'shop.schema.json'), `${JSON.stringify(shopSchema(columns), null, 2)}\n`);
-  const pictures = await many<{ id: string; type: string }>(
+  const pictures = await many<{ id: string; type: string; hash: string | null }>(
     db,
-    'select id, type from photo where shop_id = $1 order by id',
+    'select id, type, content_hash as hash from photo where shop_id = $1 order by id',
     [shopId],
   );
-  for (const { id, type } of pictures) {
-    const found = await maybeOne<{ content: Buffer }>(db, 'select content from photo where id = $1', [id]);
-    if (found) await writeFile(join(folder, pictureFile(id, type)), found.content, { mode: 0o600 });
+  for (const { id, type, hash } of pictures) {
+    const content = hash === null ? null : await store.get(shopId, hash);
+    if (!content) throw new Error(`The content of the picture ${id} is missing.`);
+    await writeFile(join(folder, pictureFile(id, type)), content, { mode: 0o600 });
   }
 }

@@ -5,6 +5,8 @@ import { z } from 'zod';
 import { type Database, many, maybeOne, type Queryable } from '../db/database.ts';
 import { knownMigrations } from '../db/migrate.ts';
 import { recodeShop } from '../db/recode.ts';
+import type { PictureStore } from '../photos/pictureStore.ts';
+import { takenIn } from '../photos/store.ts';
 import { pictureFile, SHOP_FILE, SHOP_FORMAT, SHOP_VERSION, writtenColumns } from './shopExport.ts';
 import { type Column, columnsOf, SHOP_TABLES, type ShopTable } from './shopTables.ts';
 
@@ -79,16 +81,22 @@ async function insertTable(
 }
 
 /** Pictures lie beside; a row without its picture is refused. */
-async function insertPhotos(db: Queryable, folder: string, rows: ShopFile['tables'][string]): Promise<void> {
+async function insertPhotos(
+  db: Queryable,
+  folder: string,
+  rows: ShopFile['tables'][string],
+  pictures: PictureStore,
+): Promise<void> {
   for (const row of rows) {
-    const names = Object.keys(row);
     const content = await readFile(join(folder, pictureFile(String(row.id), String(row.type)))).catch(() => {
       throw new Error(`The picture ${row.id} is missing.`);
     });
+    // Exported before pictures were cleaned when they were taken: it is done now.
+    const kept = await takenIn(pictures, String(row.shop_id), content, row);
+    const names = Object.keys(kept).join(', ');
     await db.query(
-      `insert into photo (${names.join(', ')}, content)
-       select ${names.join(', ')}, $2 from jsonb_populate_record(null::photo, $1::jsonb)`,
-      [JSON.stringify(row), content],
+      `insert into photo (${names}) select ${names} from jsonb_populate_record(null::photo, $1::jsonb)`,
+      [JSON.stringify(kept)],
     );
   }
 }
@@ -99,7 +107,11 @@ async function insertPhotos(db: Queryable, folder: string, rows: ShopFile['table
  * @returns name of the shop and entries of its log.
  * @throws Error in words where the export is damaged, was changed, or its shop is here already.
  */
-export async function importShop(db: Database, folder: string): Promise<{ name: string; entries: number }> {
+export async function importShop(
+  db: Database,
+  folder: string,
+  pictures: PictureStore,
+): Promise<{ name: string; entries: number }> {
   const file = await readShopFile(folder);
   return db.transaction(async (connection) => {
     const { id, name } = await assertNew(connection, file);
@@ -110,7 +122,7 @@ export async function importShop(db: Database, folder: string): Promise<{ name: 
     if (stray) throw new Error(`This version has no table “${stray}”.`);
     for (const table of SHOP_TABLES) {
       const rows = file.tables[table] ?? [];
-      if (table === 'photo') await insertPhotos(connection, folder, rows);
+      if (table === 'photo') await insertPhotos(connection, folder, rows, pictures);
       else await insertTable(connection, columns, table, rows);
     }
     // Exported before what is kept as JSON had its codes and names.

@@ -37,8 +37,7 @@ import { addFindings } from '../inspection/store.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
 import { addMix, mixesOfJob } from '../mixes/store.ts';
-import { readPicture } from '../photos/picture.ts';
-import { addPhoto, photoContents } from '../photos/store.ts';
+import { addPhoto, type KeptPhoto, keepPictures, photoContents } from '../photos/store.ts';
 import { addPieces } from '../pieces/store.ts';
 import { addPlan } from '../plans/store.ts';
 import { addProduct, sheetsOf } from '../products/products.ts';
@@ -63,6 +62,7 @@ export async function writeJobFile(
   now: Date,
   /** Who brings the file in; entries are marked with it. Null for a file that the program itself wrote, as the demo does. */
   importer: string | null,
+  photos: readonly KeptPhoto[],
 ): Promise<void> {
   const sheets = await sheetsOf(connection, shopId);
   for (const [key, sheet] of Object.entries(file.products)) {
@@ -103,10 +103,7 @@ export async function writeJobFile(
     const memberId = decision.memberId !== null && crew.has(decision.memberId) ? decision.memberId : null;
     await addDecision(connection, shopId, file.job.id, { ...decision, memberId });
   }
-  for (const { content, ...photo } of file.photos) {
-    const bytes = Buffer.from(content, 'base64');
-    await addPhoto(connection, shopId, file.job.id, { ...photo, ...readPicture(bytes) }, bytes);
-  }
+  for (const photo of photos) await addPhoto(connection, shopId, file.job.id, photo);
   for (const mix of file.mixes) await addMix(connection, shopId, mix);
   if (file.plan) await addPlan(connection, shopId, file.job.id, null, file.plan);
 }
@@ -166,7 +163,11 @@ function sendFile(response: Response, name: string, type: string, content: strin
 }
 
 /** Taking jobs away and bringing them back: job file, take-off, calendar. */
-export function addTransferRoutes(routes: RouteTable, router: Router, { db, clock, climate }: App): void {
+export function addTransferRoutes(
+  routes: RouteTable,
+  router: Router,
+  { db, clock, climate, pictures }: App,
+): void {
   async function load(shopId: string, jobId: unknown) {
     const id = z.uuid().safeParse(jobId);
     const detail = id.success ? await detailOf(db, shopId, id.data) : null;
@@ -184,7 +185,7 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
       mixesOfJob(db, shopId, detail.job.id),
     ]);
     const contents =
-      request.query.photos === 'no' ? undefined : await photoContents(db, shopId, detail.job.id);
+      request.query.photos === 'no' ? undefined : await photoContents(db, pictures, shopId, detail.job.id);
     const file = toJobFile(detail, sheets, supplies, mixes, shop.timeZone, clock.now(), contents);
     sendFile(response, `${detail.job.code}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`);
   });
@@ -273,8 +274,9 @@ export function addTransferRoutes(routes: RouteTable, router: Router, { db, cloc
     const said = { ...rest, steps: steps.map(recodeStep), plan: plan && recodePlan(plan) };
     const file = withNewIds(said, uuid);
     const { shopId } = member;
+    const photos = await keepPictures(pictures, shopId, file.photos);
     return db.transaction(async (connection) => {
-      await writeJobFile(connection, shopId, file, clock.now(), member.name);
+      await writeJobFile(connection, shopId, file, clock.now(), member.name, photos);
       await changed(connection, { jobs: [{ id: file.job.id, job: true }] });
       return { ...file.job, version: 1 };
     });

@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import type { Config } from '../../src/base/config.ts';
 import { DEFAULT_SESSIONS } from '../../src/base/config.ts';
@@ -40,6 +43,7 @@ export async function startFuzzed(
   serverUrl: string,
   change: Partial<Config> = {},
 ): Promise<{ server: Running; callers: FuzzCaller[]; stop(): Promise<void> }> {
+  const pictureFolder = mkdtempSync(join(tmpdir(), 'upholder-fuzzed-'));
   const server = await startServer({
     databaseUrl: serverUrl,
     ownerUrl: databaseUrl,
@@ -47,6 +51,7 @@ export async function startFuzzed(
     trustProxy: false,
     backup: null,
     metricsToken: null,
+    pictureFolder,
     host: '127.0.0.1',
     port: 0,
     webDist: '',
@@ -103,6 +108,7 @@ export async function startFuzzed(
     callers,
     stop: async () => {
       await server.stop();
+      rmSync(pictureFolder, { recursive: true, force: true });
       await db.close();
     },
   };

@@ -132,7 +132,7 @@ export function PhotoStrip({
             aria-label={`Open a picture of ${title}`}
           >
             <img
-              src={`/api/photos/${photo.id}`}
+              src={`/api/photos/${photo.id}?size=small`}
               alt=""
               className="size-11 rounded-[3px] border border-line object-cover"
               loading="lazy"
