@@ -242,6 +242,10 @@ async function benchGrown(url: string, db: Database): Promise<void> {
     }
     await addClosed(db, shopId, ENTRIES - logged);
     // As PostgreSQL does by itself after so much was written.
+    // Nothing was counted where nothing was sealed.
+    await db.query(
+      'update job_count set entries = (select count(*) from log_entry where log_entry.job_id = job_count.job_id)',
+    );
     await db.query('vacuum analyze');
     const [{ count } = { count: 0 }] = (
       await db.query<{ count: number }>('select count(*) as count from log_entry where shop_id = $1', [

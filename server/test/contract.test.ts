@@ -9,6 +9,7 @@ import {
   type Changes,
   ChangesSchema,
   type JobDetail,
+  type JobSummary,
   PATHS,
   patchedDetail,
   patchedShop,
@@ -43,13 +44,32 @@ const NO_CHANGES: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 /** The shop and a job as a page holds them that never reads them again, but only puts in what changes. */
 const held: { shop: ShopContext | null; job: JobDetail | null } = { shop: null, job: null };
 
+/** What was answered under a tag. */
+const tagged = new Map<string, JobDetail>();
+
 /** Puts what a call changed into what is held, and holds that against what the server has. */
 async function follow(answer: unknown): Promise<void> {
   const changes = ChangesSchema.parse((answer as { changes?: unknown }).changes ?? NO_CHANGES);
   for (const one of changes.jobs)
     if (held.job && one.id === held.job.job.id && !one.isGone) held.job = patchedDetail(held.job, one);
   if (held.shop) held.shop = patchedShop(held.shop, changes);
-  if (held.job) expect(held.job).toEqual(await ines.ok('GET', `/jobs/${held.job.job.id}`));
+  if (held.job) {
+    const answer = await ines.call('GET', `/jobs/${held.job.job.id}`);
+    const now = (await answer.json()) as JobDetail;
+    expect(held.job).toEqual(now);
+    // Whoever holds an answer with this tag is told that it is still right: it must be.
+    const tag = answer.headers.get('etag') ?? 'none';
+    expect(now).toEqual(tagged.get(tag) ?? now);
+    tagged.set(tag, now);
+    const { jobs } = await ines.ok<{ jobs: JobSummary[] }>('GET', '/jobs');
+    const line = jobs.find(({ job }) => job.id === now.job.id);
+    expect([line?.zones, line?.zonesWithoutSystem, line?.pieces, line?.entries]).toEqual([
+      now.zones.length,
+      now.zones.filter(({ systemId }) => systemId === null).length,
+      now.pieces.length,
+      now.log.length,
+    ]);
+  }
   if (held.shop) expect(held.shop).toEqual(await ines.ok('GET', '/shop'));
 }
 

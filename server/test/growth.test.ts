@@ -2,10 +2,11 @@ import type { JobDetail, ResponseOf, ROUTES } from '@upholder/core/api';
 import { toMinute } from '@upholder/core/shop';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Database, openDatabase, type Queryable } from '../src/db/database.ts';
+import { reservationsFrom, workedJson } from '../src/detail/kept.ts';
 import { planningAir, shopForPlanning } from '../src/detail/planningContext.ts';
-import { openDetails } from '../src/detail/store.ts';
+import { workedDetails } from '../src/detail/store.ts';
 import { createSimulatedStations } from '../src/devices/station.ts';
-import { summariesOf } from '../src/jobs/store.ts';
+import { openJobIds, openJobsRevised, summariesOf } from '../src/jobs/store.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, NOW, startTestServer } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';
@@ -58,7 +59,11 @@ describe('what is read of many jobs', () => {
     const now = new Date(NOW);
     const air = await planningAir(createSimulatedStations(7), now);
     const reads: Record<string, (counted: Queryable) => Promise<unknown>> = {
-      'all open jobs': (counted) => openDetails(counted, shopId),
+      'all open jobs': async (counted) => workedDetails(counted, shopId, await openJobIds(counted, shopId)),
+      'all open jobs, remembered': async (counted) =>
+        workedJson(counted, shopId, await openJobsRevised(counted, shopId)),
+      'what they take': async (counted) =>
+        reservationsFrom(counted, shopId, await openJobsRevised(counted, shopId), 0),
       'the list': (counted) => summariesOf(counted, shopId),
       surroundings: (counted) => shopForPlanning(counted, shopId, shopId, air, now),
     };

@@ -1,18 +1,16 @@
 import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/drying';
-import { reservationsOf, type ShopForPlanning, withTicks } from '@upholder/core/planning';
+import type { ShopForPlanning } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import { expectedAir } from '../climate/expected.ts';
 import { pastAir } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { fullHour, planningClimate, stationOf } from '../devices/station.ts';
-import { eventsOfJobs } from '../handover/store.ts';
-import { jobsOf, plannedJobIds } from '../jobs/store.ts';
-import { logOfJobs } from '../log/store.ts';
-import { latestPlans } from '../plans/store.ts';
+import { plannedJobs } from '../jobs/store.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';
+import { reservationsFrom } from './kept.ts';
 
 /** The air as planning reckons with it: its mean for the clocks, and hour by hour for what must not be laid on when. */
 export interface PlanningAir {
@@ -94,18 +92,11 @@ export async function shopForPlanning(
   now: Date,
 ): Promise<ShopForPlanning> {
   const minute = toMinute(now);
-  const planned = await plannedJobIds(db, shopId, { reachesBeyond: minute - LATEST_FILM });
-  const others = planned.filter((id) => id !== exceptJobId);
-  const [shop, jobs, plans, logs, events] = await Promise.all([
+  const planned = await plannedJobs(db, shopId, { reachesBeyond: minute - LATEST_FILM });
+  const others = planned.filter(({ id }) => id !== exceptJobId);
+  const [shop, reserved] = await Promise.all([
     shopWithoutJobs(db, shopId, air),
-    jobsOf(db, shopId, others),
-    latestPlans(db, shopId, others),
-    logOfJobs(db, shopId, others),
-    eventsOfJobs(db, shopId, others),
+    reservationsFrom(db, shopId, others, minute),
   ]);
-  const reserved = others.flatMap((id) => {
-    const [plan, job] = [withTicks(plans.get(id) ?? null, events.get(id) ?? []), jobs.get(id)];
-    return plan && job ? reservationsOf(plan, logs.get(id) ?? [], minute, job.name) : [];
-  });
   return { ...shop, reserved };
 }

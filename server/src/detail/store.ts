@@ -4,7 +4,7 @@ import type { Queryable } from '../db/database.ts';
 import { openingsOf, wallsOf } from '../elevation/store.ts';
 import { eventsOfJobs } from '../handover/store.ts';
 import { findingsOfJobs } from '../inspection/store.ts';
-import { jobsOf, openJobIds } from '../jobs/store.ts';
+import { jobsOf } from '../jobs/store.ts';
 import { logOfJobs } from '../log/store.ts';
 import { photosOf } from '../photos/store.ts';
 import { piecesOfJobs } from '../pieces/store.ts';
@@ -66,9 +66,4 @@ export async function workedDetails(
 ): Promise<JobDetail[]> {
   const all = await workOf(db, shopId, jobIds);
   return all.map((work) => ({ ...work, walls: [], openings: [], photos: [], decisions: [] }));
-}
-
-/** All open jobs, as they are worked on. */
-export async function openDetails(db: Queryable, shopId: string): Promise<JobDetail[]> {
-  return workedDetails(db, shopId, await openJobIds(db, shopId));
 }

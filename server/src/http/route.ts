@@ -26,6 +26,7 @@ import { readBody } from './bodies.ts';
 import { ApiError } from './errors.ts';
 import type { Member } from './member.ts';
 import { bodyOfToday } from './oldPages.ts';
+import { ReadyAnswer } from './ready.ts';
 
 /** What a handler gets besides its checked input. */
 export interface Call {
@@ -51,7 +52,7 @@ const Changing = z.object({ changes: ChangesSchema.optional() });
 type Handler<P extends z.ZodType, B extends z.ZodType, R extends z.ZodType> = (
   input: { params: z.output<P>; body: z.output<B> },
   call: Call,
-) => Promise<z.input<R>>;
+) => Promise<z.input<R> | ReadyAnswer>;
 
 /** A route with what it answers in all: a changing call also says what it changed. */
 function answered(route: Route): Route {
@@ -165,7 +166,12 @@ export class RouteTable {
         params: (route.params ? route.params.parse(request.params) : undefined) as z.output<P>,
         body: (route.body ? route.body.parse(request.body ?? {}) : undefined) as z.output<B>,
       };
-      const result = { ...((await handle(input, call)) as object), ...(await changes()) };
+      const answer = await handle(input, call);
+      if (answer instanceof ReadyAnswer) {
+        if (this.checksAnswers) assertAnswer(answered(route), await answer.read());
+        return answer.send(request, response);
+      }
+      const result = { ...(answer as object), ...(await changes()) };
       if (this.checksAnswers) assertAnswer(answered(route), result);
       if (!response.headersSent) response.status(route.status ?? 200).json(result);
     });

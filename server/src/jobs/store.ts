@@ -181,12 +181,9 @@ export async function summariesOf(db: Queryable, shopId: string, ids: Rows = 'al
     `select ${COLUMNS.split(', ')
       .map((column) => `job.${column}`)
       .join(', ')},
-            (select count(*) from zone where zone.job_id = job.id) as zones,
-            (select count(*) from zone where zone.job_id = job.id and system_id is null) as zones_without_system,
-            (select count(*) from piece where piece.job_id = job.id) as pieces,
-            (select plan.completion from plan where plan.job_id = job.id order by serial desc limit 1) as completion,
-            (select count(*) from log_entry where log_entry.job_id = job.id) as entries
-       from job where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
+            counted.zones, counted.zones_without_system, counted.pieces, counted.entries,
+            (select plan.completion from plan where plan.job_id = job.id order by serial desc limit 1) as completion
+       from job join job_count as counted on counted.job_id = job.id where job.shop_id = $1 and ($2::uuid[] is null or job.id = any($2))
       order by job.status <> 'open', job.status = 'closed', job.needed_by nulls last, job.created_at`,
     [shopId, ids === 'all' ? null : ids],
   );
@@ -220,6 +217,33 @@ export async function jobsOf(
   return new Map(rows.map((row) => [row.id, toJob(row)]));
 }
 
+/** A job, and the revision by which everything of it is known. */
+export interface RevisedJob extends Record<string, unknown> {
+  id: string;
+  revision: string;
+}
+
+/** The open jobs with their revisions, in the order of {@link openJobIds}. */
+export async function openJobsRevised(db: Queryable, shopId: string): Promise<RevisedJob[]> {
+  return many(
+    db,
+    `select job.id, counted.revision from job join job_count as counted on counted.job_id = job.id
+      where job.shop_id = $1 and job.status = 'open'
+      order by job.priority nulls last, job.needed_by nulls last, job.created_at`,
+    [shopId],
+  );
+}
+
+/** The revision of everything of a job; null when the shop has no such job. */
+export async function revisionOf(db: Queryable, shopId: string, id: string): Promise<string | null> {
+  const row = await maybeOne<{ revision: string }>(
+    db,
+    'select revision from job join job_count on job_id = id where shop_id = $1 and id = $2',
+    [shopId, id],
+  );
+  return row?.revision ?? null;
+}
+
 /** Ids of the open jobs, whichever is needed first before the others. */
 export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
   const rows = await many<{ id: string }>(
@@ -234,24 +258,23 @@ export async function openJobIds(db: Queryable, shopId: string): Promise<string[
  * Open jobs whose last plan begins before one minute and reaches beyond another, in the order of {@link openJobIds}: of many open
  * jobs those that take something of the shop then.
  */
-export async function plannedJobIds(
+export async function plannedJobs(
   db: Queryable,
   shopId: string,
   {
     beginsBefore = null,
     reachesBeyond = null,
   }: { beginsBefore?: Minute | null; reachesBeyond?: Minute | null },
-): Promise<string[]> {
-  const rows = await many<{ id: string }>(
+): Promise<RevisedJob[]> {
+  return many(
     db,
-    `select job.id from job
+    `select job.id, counted.revision from job join job_count as counted on counted.job_id = job.id
       cross join lateral (select starts_at, ends_at from plan where plan.job_id = job.id order by serial desc limit 1) as latest
       where job.shop_id = $1 and job.status = 'open'
         and ($2::bigint is null or latest.starts_at < $2) and ($3::bigint is null or latest.ends_at > $3)
       order by job.priority nulls last, job.needed_by nulls last, job.created_at`,
     [shopId, beginsBefore, reachesBeyond],
   );
-  return rows.map(({ id }) => id);
 }
 
 /** How many open jobs have a plan that begins at a minute or later, and when the first of them does. */

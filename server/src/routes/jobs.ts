@@ -4,17 +4,22 @@ import { said } from '@upholder/core/said';
 import { toMinute } from '@upholder/core/shop';
 import type { App } from '../context/app.ts';
 import type { Queryable } from '../db/database.ts';
-import { detailOf, openDetails, workedDetails } from '../detail/store.ts';
+import { workedJson } from '../detail/kept.ts';
+import { detailOf } from '../detail/store.ts';
 import { timedProtection } from '../handover/store.ts';
 import { changing, DONE, keptAsSent } from '../http/change.ts';
 import { ApiError } from '../http/errors.ts';
+import { ReadyAnswer, tagOf } from '../http/ready.ts';
 import type { Call, RouteTable } from '../http/route.ts';
 import {
   addJob,
   deleteJob,
   findJob,
-  plannedJobIds,
+  openJobsRevised,
+  plannedJobs,
   plannedLater,
+  type RevisedJob,
+  revisionOf,
   summariesOf,
   updateJob,
   updateMethods,
@@ -24,25 +29,43 @@ import {
 import { generateZone, moveZone } from '../zones/sequence.ts';
 import { isStarted, updateZone, zonesOf } from '../zones/store.ts';
 
+const COMMA = Buffer.from(',');
+
 /** The floor sees so far ahead, in minutes: what is done today, and what has to be ready for tomorrow or over a weekend. */
 const FLOOR_AHEAD = 3 * 24 * 60;
 
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */
 export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
+  /** An answer with jobs as they are worked on, and what else there is to say; its tag goes by their revisions. */
+  const worked = (shopId: string, jobs: readonly RevisedJob[], rest: object): ReadyAnswer =>
+    new ReadyAnswer(
+      tagOf(shopId, JSON.stringify(rest), ...jobs.map(({ revision }) => revision)),
+      async () => {
+        const details = await workedJson(db, shopId, jobs);
+        const parts = details.flatMap((one, at) => (at === 0 ? [one] : [COMMA, one]));
+        const end = JSON.stringify(rest).slice(1);
+        return Buffer.concat([
+          Buffer.from('{"details":['),
+          ...parts,
+          Buffer.from(end === '}' ? ']}' : `],${end}`),
+        ]);
+      },
+    );
+
   routes.add(ROUTES.jobs, async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }));
 
   routes.add(ROUTES.floor, async (_input, { member: { shopId } }) => {
     const beginsBefore = toMinute(clock.now()) + FLOOR_AHEAD;
-    const [ids, later] = await Promise.all([
-      plannedJobIds(db, shopId, { beginsBefore }),
+    const [jobs, later] = await Promise.all([
+      plannedJobs(db, shopId, { beginsBefore }),
       plannedLater(db, shopId, beginsBefore),
     ]);
-    return { details: await workedDetails(db, shopId, ids), later };
+    return worked(shopId, jobs, { later });
   });
 
-  routes.add(ROUTES.openJobs, async (_input, { member }) => ({
-    details: await openDetails(db, member.shopId),
-  }));
+  routes.add(ROUTES.openJobs, async (_input, { member: { shopId } }) =>
+    worked(shopId, await openJobsRevised(db, shopId), {}),
+  );
 
   routes.add(ROUTES.addJob, async ({ body }, { member, changed }) => {
     const wanted = JobSchema.parse(body);
@@ -53,9 +76,13 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   });
 
   routes.add(ROUTES.job, async ({ params }, { member }) => {
-    const detail = await detailOf(db, member.shopId, params.jobId);
-    if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
-    return detail;
+    const revision = await revisionOf(db, member.shopId, params.jobId);
+    if (!revision) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+    return new ReadyAnswer(tagOf(revision), async () => {
+      const detail = await detailOf(db, member.shopId, params.jobId);
+      if (!detail) throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+      return Buffer.from(JSON.stringify(detail));
+    });
   });
 
   const head = {

@@ -1,5 +1,6 @@
 import { type PlannedJob, ROUTES } from '@upholder/core/api';
-import { planningStart } from '@upholder/core/planning';
+import type { Outcome } from '@upholder/core/outcome';
+import { type PlanOrder, type PlanSnapshot, planningStart } from '@upholder/core/planning';
 import { said } from '@upholder/core/said';
 import { isPastDate } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
@@ -23,6 +24,28 @@ import { addPlan, lastPlanOf, onePlanningAtATime } from '../plans/store.ts';
 
 /** So often a plan is begun again because another server kept one of the same shop meanwhile. */
 const MOST_TRIES = 5;
+
+/** A job is planned against what others take of so many days first. */
+const FIRST_REACH = 60 * 24 * 60;
+
+/**
+ * Plans with what others take in the time that the job needs: as far as the plan reaches, it is the same as with all that is ever
+ * taken. Where the plan reaches further than was looked at, it is made again with four times as much.
+ */
+async function withinReach(
+  order: PlanOrder,
+  plan: (part: PlanOrder) => Promise<Outcome<PlanSnapshot>>,
+): Promise<Outcome<PlanSnapshot>> {
+  const { reserved, timeZone } = order.shop;
+  const start = planningStart(order.detail.job, timeZone, order.now);
+  for (let reach = FIRST_REACH; ; reach *= 4) {
+    const until = start + reach;
+    const near = reserved.filter(({ start }) => start < until);
+    const made = await plan({ ...order, shop: { ...order.shop, reserved: near } });
+    const isAll = near.length === reserved.length || !made.ok;
+    if (isAll || made.value.ops.every((op) => Math.max(op.end, op.occupiedUntil ?? 0) <= until)) return made;
+  }
+}
 
 /** Making plans. */
 export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner }: App): void {
@@ -75,7 +98,7 @@ export function addPlanRoutes(routes: RouteTable, { db, clock, climate, planner 
         assertNoOpenStops(detail, shop, await benchItemsOf(connection, shopId, now));
         return { planId: uuid(), detail, shop, now, ...body };
       },
-      plan: (order, signal) => planner.one(order, signal),
+      plan: (order, signal) => withinReach(order, (part) => planner.one(part, signal)),
       async keep(connection, _question, outcome) {
         if (!outcome.ok) throw new ApiError('no-plan', outcome.message);
         await addPlan(connection, shopId, params.jobId, member.id, outcome.value);

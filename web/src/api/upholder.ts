@@ -40,7 +40,7 @@ const SESSION_CALLS = new Set([
   'firstRun',
 ]);
 
-const plainQuery = fetchBaseQuery({
+const fetchQuery = fetchBaseQuery({
   baseUrl: '/api',
   prepareHeaders: (headers) => {
     if (csrfToken !== null) headers.set('x-csrf-token', csrfToken);
@@ -48,6 +48,28 @@ const plainQuery = fetchBaseQuery({
     return headers;
   },
 });
+
+/** Calls that say by which tag their answer is known: what is still right need not be sent again. */
+const TAGGED_CALLS = new Set(['floor', 'openJobs', 'job']);
+const NOT_CHANGED = 304;
+/** Answers that were read last, by the call and what it was told; the longest unread is let go. */
+const tagged = new Map<string, { tag: string; data: unknown }>();
+const MOST_TAGGED = 8;
+
+/** Asks the server; where what it answered before is still right, that is the answer. */
+const plainQuery: typeof fetchQuery = async (call, api, extra) => {
+  if (!TAGGED_CALLS.has(api.endpoint) || typeof call === 'string') return fetchQuery(call, api, extra);
+  const known = tagged.get(call.url);
+  const headers = { ...(known && { 'if-none-match': known.tag }) };
+  const answer = await fetchQuery({ ...call, headers }, api, extra);
+  if (known && answer.error?.status === NOT_CHANGED) return { data: known.data, meta: answer.meta };
+  const tag = answer.meta?.response?.headers.get('etag');
+  tagged.delete(call.url);
+  if (tag && answer.data !== undefined) tagged.set(call.url, { tag, data: answer.data });
+  const [oldest] = tagged.keys();
+  if (oldest !== undefined && tagged.size > MOST_TAGGED) tagged.delete(oldest);
+  return answer;
+};
 
 /** What is done with what a call of this page changed, before whoever called hears of it. */
 let keepOwn: (changes: Changes) => void = () => undefined;
@@ -117,7 +139,10 @@ const baseQuery: typeof plainQuery = async (call, api, extra) => {
     csrfToken = session.csrfToken;
     deviceClock.anchor(Date.parse(session.now));
     // Before anything else happens: what the shop knows is not for whoever comes next.
-    if (!session.member) await forgetAnswers();
+    if (!session.member) {
+      tagged.clear();
+      await forgetAnswers();
+    }
   }
   if (answer.error?.status === 401 && !isSession) api.dispatch(upholder.util.invalidateTags(['Session']));
   // Nobody changes an answer in place: frozen, it need not be looked through for changes, however long it is.
