@@ -263,6 +263,10 @@ async function benchGrown(url: string, db: Database): Promise<void> {
     const detail = await caller.ok<JobDetail>('GET', `/jobs/${jobId}`);
     await timed('one job', ROUNDS, 'none', () => wire.call('GET', `/jobs/${jobId}`));
     await timed('log write', ROUNDS, '25 ms', () => wire.call('POST', `/jobs/${jobId}/log`, entryOf(detail)));
+    await timed('floor, changed', ROUNDS, '100 ms, 150 kB', async () => {
+      await wire.call('POST', `/jobs/${jobId}/log`, entryOf(detail));
+      return wire.call('GET', '/floor');
+    });
     await timed('surroundings', ROUNDS, 'none', () => wire.call('GET', `/jobs/${jobId}/plan/context`));
     const [piece] = detail.pieces;
     await timed('find', ROUNDS, 'none', () => wire.call('GET', `/pieces/${piece?.id}`));
@@ -326,11 +330,15 @@ export async function benchServer(): Promise<void> {
   ensurePostgres();
   const cluster = await startCluster(folder, { isTemporary: true });
   try {
-    const url = await cluster.database('grown');
-    await migrate(url);
-    const db = openDatabase(url, () => undefined);
-    await benchGrown(url, db);
-    await db.close();
+    // `npm run bench -- server crews`: the crews alone; `… grown`: the shop alone.
+    if (!process.argv.includes('crews')) {
+      const url = await cluster.database('grown');
+      await migrate(url);
+      const db = openDatabase(url, () => undefined);
+      await benchGrown(url, db);
+      await db.close();
+    }
+    if (process.argv.includes('grown')) return;
     const crews = await cluster.database('crews');
     await migrate(crews);
     await benchCrews(crews);

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
-import { type ChildProcess, spawn } from 'node:child_process';
-import { chmodSync, mkdtempSync } from 'node:fs';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -24,8 +24,8 @@ import { Tablet, type Worker } from './faults/tablet.ts';
 const { values } = parseArgs({
   options: {
     seed: { type: 'string', default: '1' },
-    operations: { type: 'string', default: '2000' },
-    faults: { type: 'string', default: '70' },
+    operations: { type: 'string', default: '10000' },
+    faults: { type: 'string', default: '300' },
   },
 });
 const seed = Number(values.seed);
@@ -40,15 +40,33 @@ const TIN_ML = 1_000_000;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-faults-'));
 chmodSync(folder, 0o755);
 ensurePostgres();
+/** A disk of its own for the database, so that it can be full; null where this account may not mount one. */
+const disk = ((): string | null => {
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=1500m,mode=755', 'tmpfs', folder], {
+    stdio: 'ignore',
+  });
+  return mounted.status === 0 ? folder : null;
+})();
+if (!disk) console.log('no disk can be mounted here: it is never full');
 const cluster = await startCluster(folder, { isTemporary: true });
 const databaseUrl = await cluster.recreate('faults');
 await migrate(databaseUrl);
 await seedDemo(databaseUrl, new Date(Date.now() - 3600_000));
 
-const port = await freePort();
-let server: ChildProcess | null = null;
+// ---- two servers behind one line
 
-async function isUp(): Promise<boolean> {
+/** A server as a process of its own, on a port that it keeps. */
+interface Place {
+  port: number;
+  child: ChildProcess | null;
+  /** By how much its clock is wrong, in ms. */
+  clockMs: number;
+}
+const places: Place[] = [];
+for (let number = 0; number < 2; number += 1)
+  places.push({ port: await freePort(), child: null, clockMs: 0 });
+
+async function isUp({ port }: Place): Promise<boolean> {
   try {
     return (await fetch(`http://127.0.0.1:${port}/api/session`, { signal: AbortSignal.timeout(2000) })).ok;
   } catch {
@@ -56,23 +74,26 @@ async function isUp(): Promise<boolean> {
   }
 }
 
-/** Starts the server as a process of its own; one that cannot start, as its database is away, is started again. */
-async function startServer(): Promise<void> {
+/** Starts a server; one that cannot start, as its database is away, is started again. */
+async function startServer(place: Place): Promise<void> {
   for (let tries = 0; tries < 20; tries += 1) {
     const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
       env: {
         ...process.env,
         DATABASE_URL: databaseUrl,
         HOST: '127.0.0.1',
-        PORT: String(port),
+        PORT: String(place.port),
+        PICTURE_FOLDER: join(folder, 'pictures'),
+        BACKUP_EVERY_HOURS: '0',
         UPHOLDER_DEMO: '1',
         LOG_LEVEL: 'silent',
+        ...(place.clockMs !== 0 && { UPHOLDER_CLOCK: new Date(Date.now() + place.clockMs).toISOString() }),
       },
       stdio: 'ignore',
     });
-    server = child;
+    place.child = child;
     for (let looks = 0; looks < 150 && child.exitCode === null; looks += 1) {
-      if (await isUp()) return;
+      if (await isUp(place)) return;
       await wait(100);
     }
     child.kill('SIGKILL');
@@ -80,9 +101,9 @@ async function startServer(): Promise<void> {
   throw new Error('the server does not start any more');
 }
 
-function killServer(): Promise<void> {
-  const child = server;
-  server = null;
+function killServer(place: Place): Promise<void> {
+  const { child } = place;
+  place.child = null;
   if (!child || child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
   return new Promise((resolve) => {
     child.once('exit', () => resolve());
@@ -90,8 +111,8 @@ function killServer(): Promise<void> {
   });
 }
 
-await startServer();
-const line = await openLine(() => port);
+await Promise.all(places.map(startServer));
+const line = await openLine(() => places.map(({ port }) => port));
 
 const client = new pg.Client({ connectionString: databaseUrl });
 await client.connect();
@@ -192,16 +213,47 @@ async function operate(): Promise<void> {
 
 // ---- what breaks
 
+/** All space that is left on the disk of the database, until it is given back. */
+function fillDisk(): void {
+  spawnSync('dd', ['if=/dev/zero', `of=${disk}/ballast`, 'bs=64k'], { stdio: 'ignore' });
+}
+
+/** Whether the database answers; one that found no room ended itself, and comes back when there is some. */
+async function reviveDatabase(): Promise<void> {
+  await cluster.crash();
+  await cluster.resume();
+}
+
+async function onlyReads(isOn: boolean): Promise<void> {
+  const admin = new pg.Client({ connectionString: databaseUrl });
+  await admin.connect();
+  const name = new URL(databaseUrl).pathname.slice(1);
+  await admin.query(`alter database "${name}" set default_transaction_read_only = ${isOn ? 'on' : 'off'}`);
+  // Whoever is connected goes by what held when they came.
+  await admin.query(
+    'select pg_terminate_backend(pid) from pg_stat_activity where datname = $1 and pid <> pg_backend_pid()',
+    [name],
+  );
+  await admin.end();
+}
+
 const FAULTS: Record<string, () => Promise<void>> = {
-  async 'server killed'() {
-    await killServer();
+  async 'one server killed'() {
+    const place = pick(places);
+    await killServer(place);
     await wait(100 + upTo(500));
-    await startServer();
+    await startServer(place);
   },
-  async 'server stopped for a while'() {
-    server?.kill('SIGSTOP');
+  async 'both servers killed'() {
+    await Promise.all(places.map(killServer));
+    await wait(100 + upTo(500));
+    await Promise.all(places.map(startServer));
+  },
+  async 'one server stopped for a while'() {
+    const place = pick(places);
+    place.child?.kill('SIGSTOP');
     await wait(300 + upTo(3000));
-    server?.kill('SIGCONT');
+    place.child?.kill('SIGCONT');
   },
   async 'database killed'() {
     await cluster.crash();
@@ -213,12 +265,40 @@ const FAULTS: Record<string, () => Promise<void>> = {
     await wait(300 + upTo(3000));
     cluster.continue();
   },
-  async 'server and database killed'() {
-    await Promise.all([killServer(), cluster.crash()]);
+  async 'servers and database killed'() {
+    await Promise.all([...places.map(killServer), cluster.crash()]);
     await wait(upTo(500));
     await cluster.resume();
-    await startServer();
+    await Promise.all(places.map(startServer));
   },
+  async 'line down'() {
+    line.cut(true);
+    await wait(300 + upTo(2500));
+    line.cut(false);
+  },
+  async 'clock of a server jumps'() {
+    const place = pick(places);
+    place.clockMs = (random() < 0.5 ? -1 : 1) * upTo(3 * 3_600_000);
+    await killServer(place);
+    await startServer(place);
+    await wait(500 + upTo(1500));
+    place.clockMs = 0;
+    await killServer(place);
+    await startServer(place);
+  },
+  async 'database only reads'() {
+    await onlyReads(true);
+    await wait(500 + upTo(2000));
+    await onlyReads(false);
+  },
+  ...(disk && {
+    async 'disk full'() {
+      fillDisk();
+      await wait(500 + upTo(2000));
+      rmSync(`${disk}/ballast`, { force: true });
+      await reviveDatabase();
+    },
+  }),
 };
 for (const fault of LINE_FAULTS) {
   FAULTS[`line: ${fault}`] = async () => {
@@ -228,6 +308,24 @@ for (const fault of LINE_FAULTS) {
 }
 
 // ---- the run
+
+/** How long after each kind of fault the first call came through again, in ms. */
+const recovery = new Map<string, number[]>();
+const probe = new Tablet('probe', line.address, random);
+async function recovered(name: string): Promise<void> {
+  const ended = performance.now();
+  for (;;) {
+    try {
+      probe.forget();
+      if (await probe.signIn(workers[0] as Worker)) break;
+    } catch {
+      // Not yet.
+    }
+    await wait(20);
+    if (performance.now() - ended > 60_000) throw new Error(`nothing comes through a minute after “${name}”`);
+  }
+  recovery.set(name, [...(recovery.get(name) ?? []), performance.now() - ended]);
+}
 
 const names = Object.keys(FAULTS);
 // Every kind comes equally often, in an order of its own.
@@ -267,6 +365,7 @@ for (let number = 0, done = 0; number < order.length; number += 1) {
     if (done % 4 === 0) await wait(5 + upTo(20));
   }
   await breaking;
+  await recovered(name);
   counts.set(name, (counts.get(name) ?? 0) + 1);
 }
 isOver = true;
@@ -276,10 +375,13 @@ line.spoil('delayed', 0);
 
 // ---- everything arrives
 
+// What a server with a wrong clock refused is sent again by whoever sees it on the tablet.
+let resent = 0;
 const deadline = Date.now() + 180_000;
 for (;;) {
   let left = 0;
   for (const tablet of tablets) {
+    resent += await tablet.sendRefusedAgain();
     for (const worker of workers) await tablet.send(worker);
     left += (await tablet.waiting()).filter(({ refusal }) => refusal === null).length;
   }
@@ -294,7 +396,7 @@ for (;;) {
 // ---- and is as it was written
 
 const wrong: string[] = [];
-const reader = new Tablet('reader', `http://127.0.0.1:${port}`, random);
+const reader = new Tablet('reader', `http://127.0.0.1:${places[0]?.port}`, random);
 await reader.signIn(workers[0] as Worker);
 const details: JobDetail[] = [];
 for (const job of new Set(jobs.map((one) => one.job)))
@@ -361,12 +463,21 @@ for (const tablet of tablets)
     );
 
 await line.close();
-await killServer();
-await cluster.stop();
+await Promise.all(places.map(killServer));
+await cluster.halt();
+if (disk) spawnSync('umount', [disk], { stdio: 'ignore' });
+rmSync(folder, { recursive: true, force: true });
 
-for (const [name, count] of [...counts].sort()) console.log(`${String(count).padStart(4)} × ${name}`);
+for (const [name, count] of [...counts].sort()) {
+  const times = [...(recovery.get(name) ?? [])].sort((a, b) => a - b);
+  const at = (part: number) =>
+    (times[Math.min(times.length - 1, Math.floor(times.length * part))] ?? 0).toFixed(0);
+  console.log(
+    `${String(count).padStart(4)} × ${name.padEnd(32)} writes again after ${at(0.5)} ms, the longest ${at(1)} ms`,
+  );
+}
 console.log(
-  `seed ${seed}: ${operations} operations (${entries.size} log entries, ${pours.size} pours into ${new Set([...pours.values()].map(({ mixId }) => mixId)).size} mixes), ${order.length} faults, ${Math.round((Date.now() - began) / 1000)} s`,
+  `seed ${seed}: ${operations} operations (${entries.size} log entries, ${pours.size} pours into ${new Set([...pours.values()].map(({ mixId }) => mixId)).size} mixes), ${order.length} faults, ${Math.round((Date.now() - began) / 1000)} s; ${resent} were refused by a wrong clock and sent again`,
 );
 for (const line of wrong.slice(0, 40)) console.error(line);
 console.log(wrong.length === 0 ? 'nothing lost, doubled or changed' : `${wrong.length} wrong`);

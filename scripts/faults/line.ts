@@ -5,11 +5,16 @@ import type { AddressInfo } from 'node:net';
 export const LINE_FAULTS = ['lost-request', 'lost-answer', 'truncated', 'delayed', 'doubled'] as const;
 export type LineFault = (typeof LINE_FAULTS)[number];
 
-/** A line to a server that can be bad: it stands between a tablet and the server. */
+/**
+ * A line to servers that can be bad: it stands between tablets and the servers, and hands requests to one after the other. A server
+ * that takes no request is passed over, as a proxy does it.
+ */
 export interface Line {
   address: string;
   /** The next requests meet this. */
   spoil(fault: LineFault, requests: number): void;
+  /** Nothing comes through at all, until it does again. */
+  cut(isCut: boolean): void;
   close(): Promise<void>;
 }
 
@@ -47,10 +52,12 @@ function forward(
 }
 
 /**
- * Opens a line to a port on loopback.
- * @param target the port that the server listens on now.
+ * Opens a line to ports on loopback.
+ * @param targets the ports that the servers listen on now.
  */
-export async function openLine(target: () => number): Promise<Line> {
+export async function openLine(targets: () => readonly number[]): Promise<Line> {
+  let turn = 0;
+  let isDown = false;
   let fault: LineFault | null = null;
   let left = 0;
   const server: Server = createServer((incoming, outgoing) => {
@@ -61,9 +68,22 @@ export async function openLine(target: () => number): Promise<Line> {
       const now = left > 0 ? fault : null;
       left = Math.max(0, left - 1);
       const { host: _host, connection: _connection, ...headers } = incoming.headers;
-      const send = () => forward(target(), incoming.method ?? 'GET', incoming.url ?? '/', headers, body);
+      const send = async () => {
+        const ports = targets();
+        turn += 1;
+        for (let tries = 0; ; tries += 1) {
+          const port = ports[(turn + tries) % ports.length] ?? 0;
+          try {
+            return await forward(port, incoming.method ?? 'GET', incoming.url ?? '/', headers, body);
+          } catch (error) {
+            // Only what never arrived is handed to the next.
+            if ((error as { code?: string }).code !== 'ECONNREFUSED' || tries + 1 >= ports.length)
+              throw error;
+          }
+        }
+      };
       try {
-        if (now === 'lost-request') return void outgoing.destroy();
+        if (isDown || now === 'lost-request') return void outgoing.destroy();
         if (now === 'delayed') await new Promise((resolve) => setTimeout(resolve, DELAY_MS));
         const [reply] = now === 'doubled' ? await Promise.all([send(), send()]) : [await send()];
         if (!reply || now === 'lost-answer') return void outgoing.destroy();
@@ -83,6 +103,9 @@ export async function openLine(target: () => number): Promise<Line> {
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   return {
     address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    cut(isCut) {
+      isDown = isCut;
+    },
     spoil(next, requests) {
       fault = next;
       left = requests;

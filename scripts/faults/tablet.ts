@@ -43,6 +43,19 @@ export class Tablet {
     this.mixes.clear();
   }
 
+  /** Signs in again with the next call. */
+  forget(): void {
+    this.signedIn = null;
+  }
+
+  /** What was refused is tried once more, as somebody does who sees it. @returns how many that were. */
+  async sendRefusedAgain(): Promise<number> {
+    const refused = (await this.storage.all()).filter(({ refusal }) => refusal !== null);
+    for (const { id } of refused)
+      await this.storage.change(id, (known) => ({ ...known, refusal: null, failures: 0, notBefore: 0 }));
+    return refused.length;
+  }
+
   async log(entry: NewLogEntry, worker: Worker): Promise<void> {
     await this.storage.put(
       envelopeOf<LogEnvelope>('log', entry, { memberId: worker.id, memberName: worker.name }),

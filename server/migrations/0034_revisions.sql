@@ -3,6 +3,8 @@
 create table job_count (
   job_id uuid primary key references job (id) on delete cascade,
   revision uuid not null default gen_random_uuid(),
+  -- Another one as soon as anything but the log is: what is logged most often leaves the rest as it is.
+  rest uuid not null default gen_random_uuid(),
   zones integer not null default 0,
   zones_without_system integer not null default 0,
   pieces integer not null default 0,
@@ -21,7 +23,7 @@ select id,
 create function touch_jobs(ids uuid[]) returns void language plpgsql as $$
 begin
   perform 1 from job where id = any(ids) order by id for no key update;
-  update job_count set revision = gen_random_uuid() where job_id = any(ids);
+  update job_count set revision = gen_random_uuid(), rest = gen_random_uuid() where job_id = any(ids);
 end;
 $$;
 
@@ -57,6 +59,13 @@ begin
     select array_agg(distinct job_id) into ids from new_rows;
   end if;
   if ids is null then return null; end if;
+  if tg_table_name = 'log_entry' then
+    perform 1 from job where id = any(ids) order by id for no key update;
+    update job_count set revision = gen_random_uuid(), entries = job_count.entries + added.entries
+      from (select job_id, count(*) as entries from new_rows group by job_id) as added
+     where added.job_id = job_count.job_id;
+    return null;
+  end if;
   perform touch_jobs(ids);
   if tg_table_name = 'zone' then
     update job_count
@@ -65,10 +74,6 @@ begin
      where job_id = any(ids);
   elsif tg_table_name = 'piece' and tg_op <> 'UPDATE' then
     update job_count set pieces = (select count(*) from piece where piece.job_id = job_count.job_id) where job_id = any(ids);
-  elsif tg_table_name = 'log_entry' then
-    update job_count set entries = job_count.entries + added.entries
-      from (select job_id, count(*) as entries from new_rows group by job_id) as added
-     where added.job_id = job_count.job_id;
   end if;
   return null;
 end;

@@ -315,6 +315,10 @@ describe('every declared route', () => {
     await send('jobs', {});
     await send('floor', {});
     await send('openJobs', {});
+    await send('olderJobs', { params: { jobId } });
+    expect(
+      (await send('findJobs', { body: { text: jobSpec.name.slice(0, 5) } })).jobs.length,
+    ).toBeGreaterThan(0);
     await send('findTag', { body: { tag: 'U01', jobCode: null } });
 
     const mix = sampleMix(uuid(), { productKey: 'bonding-primer' });

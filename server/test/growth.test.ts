@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Database, openDatabase, type Queryable } from '../src/db/database.ts';
 import { reservationsFrom, workedJson } from '../src/detail/kept.ts';
 import { planningAir, shopForPlanning } from '../src/detail/planningContext.ts';
-import { workedDetails } from '../src/detail/store.ts';
+import { restOfDetails } from '../src/detail/store.ts';
 import { createSimulatedStations } from '../src/devices/station.ts';
 import { openJobIds, openJobsRevised, summariesOf } from '../src/jobs/store.ts';
 import type { Running } from '../src/start.ts';
@@ -59,7 +59,7 @@ describe('what is read of many jobs', () => {
     const now = new Date(NOW);
     const air = await planningAir(createSimulatedStations(7), now);
     const reads: Record<string, (counted: Queryable) => Promise<unknown>> = {
-      'all open jobs': async (counted) => workedDetails(counted, shopId, await openJobIds(counted, shopId)),
+      'all open jobs': async (counted) => restOfDetails(counted, shopId, await openJobIds(counted, shopId)),
       'all open jobs, remembered': async (counted) =>
         workedJson(counted, shopId, await openJobsRevised(counted, shopId)),
       'what they take': async (counted) =>

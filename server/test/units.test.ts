@@ -184,6 +184,17 @@ describe('errors', () => {
     expect(toApiError(error).code).toBe('database-unavailable');
   });
 
+  it.each([
+    ['53100', 'no-room'],
+    ['ENOSPC', 'no-room'],
+    ['25006', 'read-only'],
+    ['EROFS', 'read-only'],
+    ['53300', 'database-unavailable'],
+    ['23514', 'bad-input'],
+  ])('says of %s that it is %s, not that the input is wrong', (code, wanted) => {
+    expect(toApiError(Object.assign(new Error('x'), { code })).code).toBe(wanted);
+  });
+
   it('leaks nothing of what it did not expect', () => {
     const refusal = toApiError(new Error('password=hunter2 at /srv/secret.ts'));
     expect(refusal.code).toBe('internal');

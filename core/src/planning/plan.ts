@@ -45,6 +45,9 @@ const SPLITS: readonly Cut[] = [
 /** Days that calendars reach; the long one is tried only when the short one is not enough. */
 const HORIZONS_DAYS = [75, 500];
 
+/** So long a film holds a place beyond the last day of work, at most, in minutes. */
+const LONGEST_FILM = 60 * 1440;
+
 /** A plan together with the question that it answers. */
 export interface SolvedPlan {
   problem: PlanProblem;
@@ -146,7 +149,11 @@ function problemsOf(
   const { settings } = given;
   const shop: ShopForPlanning = {
     ...given,
-    reserved: shut.length === 0 ? given.reserved : [...given.reserved, ...shutAsReserved(shut)],
+    // What others take later meets nothing of this: nobody works beyond the calendars, and films hold their places not much longer.
+    reserved: [
+      ...given.reserved.filter(({ start }) => start < horizon + LONGEST_FILM),
+      ...shutAsReserved(shut),
+    ],
     // What is brought back in one go is a trip, also where the way there takes no time worth naming.
     settings: { ...settings, tripMin: Math.max(room.tripMin ?? settings.tripMin, refitTogether ? 1 : 0) },
   };

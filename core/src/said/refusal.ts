@@ -24,6 +24,10 @@ export const REFUSAL = {
   'refusal.the-input-is-not-valid': 'The input is not valid.',
   'refusal.the-database-cannot-be-reached-nothing':
     'The database cannot be reached. Nothing is lost; this goes on by itself once it is back.',
+  'refusal.the-disk-of-the-server-is-full':
+    'The server’s disk is full. Nothing is lost: it is sent again by itself. Free some space there.',
+  'refusal.the-server-can-only-read-just':
+    'The server can only read just now. Nothing is lost: it is sent again by itself once it can write.',
   'refusal.the-request-is-not-valid-json': 'The request is not valid JSON.',
   'refusal.the-request-cannot-be-read': 'The request cannot be read.',
   'refusal.the-database-cannot-keep-this':

@@ -15,6 +15,36 @@ export interface Queryable {
   query<T extends Row>(sql: string, values?: unknown[]): Promise<{ rows: T[]; rowCount: number | null }>;
 }
 
+/** So many statements are prepared at most; texts that are put together from what was asked are rarely asked again. */
+const MOST_PREPARED = 500;
+
+/** Names for statements, so that each connection reads and plans a text once. */
+class Prepared {
+  private readonly names = new Map<string, string>();
+  /** Counts how often everything was forgotten: what was prepared before keeps its name on its connection. */
+  private round = 0;
+
+  forget(): void {
+    this.names.clear();
+    this.round += 1;
+  }
+
+  of(text: string): string | undefined {
+    const known = this.names.get(text);
+    if (known || this.names.size >= MOST_PREPARED) return known;
+    const name = `${this.round}-${this.names.size}`;
+    this.names.set(text, name);
+    return name;
+  }
+}
+
+/**
+ * Whether a connection has prepared something for tables that have other columns by now, as while another server brings the
+ * database up to a newer version: what it prepared is of no use any more.
+ */
+const isOutOfDate = (error: unknown): boolean =>
+  (error as { code?: string }).code === '0A000' && /cached plan/.test((error as Error).message);
+
 /** A database that is down refuses at once; one that is only slow to answer is waited for this long. */
 const CONNECT_MS = 15_000;
 
@@ -43,39 +73,56 @@ export function openDatabase(
     connectionTimeoutMillis: CONNECT_MS,
   });
   pool.on('error', onIdleError);
+  const prepared = new Prepared();
+  const ask = async <T extends Row>(on: pg.Pool | pg.PoolClient, text: string, values?: unknown[]) =>
+    on.query<T>({ name: prepared.of(text), text, values });
+
+  async function transaction<T>(work: (connection: Queryable) => Promise<T>): Promise<T> {
+    const client = await pool.connect();
+    let broken: Error | undefined;
+    // Told here when the connection breaks between two queries, and thrown by the next one.
+    const onError = (error: Error) => {
+      broken = error;
+    };
+    client.on('error', onError);
+    try {
+      await client.query('begin');
+      // One connection answers one query at a time: callers that ask in parallel are queued.
+      let turn: Promise<unknown> = Promise.resolve();
+      const result = await work({
+        query: <R extends Row>(sql: string, values?: unknown[]) => {
+          const answer = turn.then(() => ask<R>(client, sql, values));
+          turn = answer.catch(() => undefined);
+          return answer;
+        },
+      });
+      await client.query('commit');
+      return result;
+    } catch (error) {
+      await client.query('rollback').catch((rollbackError: Error) => {
+        broken = rollbackError;
+      });
+      throw error;
+    } finally {
+      client.off('error', onError);
+      client.release(broken);
+    }
+  }
+
+  /** Once more, with nothing prepared, where what was prepared is out of date. */
+  async function again<T>(work: () => Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      if (!isOutOfDate(error)) throw error;
+      prepared.forget();
+      return work();
+    }
+  }
+
   return {
-    query: <T extends Row>(sql: string, values?: unknown[]) => pool.query<T>(sql, values),
-    async transaction(work) {
-      const client = await pool.connect();
-      let broken: Error | undefined;
-      // Told here when the connection breaks between two queries, and thrown by the next one.
-      const onError = (error: Error) => {
-        broken = error;
-      };
-      client.on('error', onError);
-      try {
-        await client.query('begin');
-        // One connection answers one query at a time: callers that ask in parallel are queued.
-        let turn: Promise<unknown> = Promise.resolve();
-        const result = await work({
-          query: <T extends Row>(sql: string, values?: unknown[]) => {
-            const answer = turn.then(() => client.query<T>(sql, values));
-            turn = answer.catch(() => undefined);
-            return answer;
-          },
-        });
-        await client.query('commit');
-        return result;
-      } catch (error) {
-        await client.query('rollback').catch((rollbackError: Error) => {
-          broken = rollbackError;
-        });
-        throw error;
-      } finally {
-        client.off('error', onError);
-        client.release(broken);
-      }
-    },
+    query: <T extends Row>(sql: string, values?: unknown[]) => again(() => ask<T>(pool, sql, values)),
+    transaction: (work) => again(() => transaction(work)),
     connections: () => ({ total: pool.totalCount, idle: pool.idleCount, waiting: pool.waitingCount }),
     close: () => pool.end(),
   };

@@ -42,7 +42,9 @@ async function stepsNow(db: Queryable, shopId: string, jobId: string, zones: Row
 
 async function jobNow(db: Queryable, shopId: string, touched: TouchedJob): Promise<JobChanges> {
   const { id } = touched;
-  const job = await findJob(db, shopId, id);
+  // The line of a job in the list has its head: it is not read twice.
+  const [summary] = touched.summary ? await summariesOf(db, shopId, [id]) : [];
+  const job = summary?.job ?? (await findJob(db, shopId, id));
   if (!job) return { id, isGone: true };
   const { steps, pieces, log } = touched;
   return {
@@ -62,7 +64,7 @@ async function jobNow(db: Queryable, shopId: string, touched: TouchedJob): Promi
     ...(touched.decisions && { decisions: await decisionsOf(db, shopId, id) }),
     ...(touched.findings && { findings: await findingsOf(db, shopId, id) }),
     ...(touched.events && { events: await eventsOfJob(db, shopId, id) }),
-    ...(touched.summary && { summary: (await summariesOf(db, shopId, [id]))[0] ?? null }),
+    ...(touched.summary && { summary: summary ?? null }),
   };
 }
 

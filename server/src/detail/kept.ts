@@ -1,4 +1,3 @@
-import type { JobDetail } from '@upholder/core/api';
 import { type Reservation, reservationsOf, withTicks } from '@upholder/core/planning';
 import type { Minute } from '@upholder/core/shop';
 import { LRUCache } from 'lru-cache';
@@ -7,7 +6,7 @@ import { eventsOfJobs } from '../handover/store.ts';
 import { jobsOf, type RevisedJob } from '../jobs/store.ts';
 import { logOfJobs } from '../log/store.ts';
 import { latestPlans } from '../plans/store.ts';
-import { workedDetails } from './store.ts';
+import { restOfDetails } from './store.ts';
 
 // What is made of a job is right for as long as the job has the same revision, whoever asks. The revision is read before what it
 // stands for: whatever changes in between is known by another one.
@@ -19,42 +18,63 @@ const MOST_RESERVATIONS = 400_000;
 /** Before anything that is planned. */
 const NEVER: Minute = 0;
 
-const written = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
+const rests = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
 const taken = new LRUCache<string, readonly Reservation[]>({ maxSize: MOST_RESERVATIONS, max: 2000 });
 
-/** What is remembered of jobs, or made for those of which nothing is, in their order. Jobs that are gone are left out. */
+/** What is remembered of jobs by id, or made for those of which nothing is. Jobs that are gone are left out. */
 async function forEach<T extends object>(
   jobs: readonly RevisedJob[],
+  by: 'revision' | 'rest',
   known: LRUCache<string, T>,
   make: (ids: string[]) => Promise<ReadonlyMap<string, T>>,
   sizeOf: (made: T) => number,
-): Promise<T[]> {
-  const found = new Map(jobs.map(({ id, revision }) => [id, known.get(revision)]));
-  const unknown = jobs.filter(({ id }) => found.get(id) === undefined);
+): Promise<Map<string, T>> {
+  const found = new Map<string, T>();
+  const unknown: RevisedJob[] = [];
+  for (const job of jobs) {
+    const one = known.get(job[by]);
+    if (one) found.set(job.id, one);
+    else unknown.push(job);
+  }
   if (unknown.length > 0) {
     const made = await make(unknown.map(({ id }) => id));
-    for (const { id, revision } of unknown) {
-      const one = made.get(id);
-      found.set(id, one);
-      if (one) known.set(revision, one, { size: Math.max(1, sizeOf(one)) });
+    for (const job of unknown) {
+      const one = made.get(job.id);
+      if (!one) continue;
+      found.set(job.id, one);
+      known.set(job[by], one, { size: Math.max(1, sizeOf(one)) });
     }
   }
-  return jobs.map(({ id }) => found.get(id)).filter((one) => one !== undefined);
+  return found;
 }
 
-const asJson = ({ job, ...rest }: JobDetail): readonly [string, Buffer] => [
-  job.id,
-  Buffer.from(JSON.stringify({ job, ...rest })),
-];
-
-/** Jobs as they are worked on, each as JSON. */
-export function workedJson(db: Queryable, shopId: string, jobs: readonly RevisedJob[]): Promise<Buffer[]> {
-  return forEach(
-    jobs,
-    written,
-    async (ids) => new Map((await workedDetails(db, shopId, ids)).map(asJson)),
-    ({ length }) => length,
-  );
+/** Jobs as they are worked on, each as JSON, in their order. */
+export async function workedJson(
+  db: Queryable,
+  shopId: string,
+  jobs: readonly RevisedJob[],
+): Promise<Buffer[]> {
+  const [found, logs] = await Promise.all([
+    forEach(
+      jobs,
+      'rest',
+      rests,
+      async (ids) => {
+        const made = await restOfDetails(db, shopId, ids);
+        return new Map(made.map((one) => [one.job.id, Buffer.from(JSON.stringify(one).slice(0, -1))]));
+      },
+      ({ length }) => length,
+    ),
+    logOfJobs(
+      db,
+      shopId,
+      jobs.map(({ id }) => id),
+    ),
+  ]);
+  return jobs.flatMap(({ id }) => {
+    const rest = found.get(id);
+    return rest ? [Buffer.concat([rest, Buffer.from(`,"log":${JSON.stringify(logs.get(id) ?? [])}}`)])] : [];
+  });
 }
 
 async function madeReservations(
@@ -85,9 +105,10 @@ export async function reservationsFrom(
 ): Promise<Reservation[]> {
   const all = await forEach(
     jobs,
+    'revision',
     taken,
     (ids) => madeReservations(db, shopId, ids),
     ({ length }) => length,
   );
-  return all.flatMap((one) => one.filter(({ end }) => end > from));
+  return jobs.flatMap(({ id }) => (all.get(id) ?? []).filter(({ end }) => end > from));
 }

@@ -5,7 +5,7 @@ import { openingsOf, wallsOf } from '../elevation/store.ts';
 import { eventsOfJobs } from '../handover/store.ts';
 import { findingsOfJobs } from '../inspection/store.ts';
 import { jobsOf } from '../jobs/store.ts';
-import { logOfJobs } from '../log/store.ts';
+import { logOf } from '../log/store.ts';
 import { photosOf } from '../photos/store.ts';
 import { piecesOfJobs } from '../pieces/store.ts';
 import { latestPlans } from '../plans/store.ts';
@@ -13,16 +13,15 @@ import { decisionsOf } from '../zones/decisions.ts';
 import { stepsOfJobs } from '../zones/steps.ts';
 import { zonesOfJobs } from '../zones/store.ts';
 
-type Work = Pick<JobDetail, 'job' | 'zones' | 'steps' | 'pieces' | 'log' | 'plan' | 'findings' | 'events'>;
+type Work = Pick<JobDetail, 'job' | 'zones' | 'steps' | 'pieces' | 'plan' | 'findings' | 'events'>;
 
-/** What jobs are worked by: zones, steps, pieces, log, plan, findings and what else happened; in the order of the ids. */
+/** What jobs are worked by: zones, steps, pieces, plan, findings and what else happened, without the log; in the order of the ids. */
 async function workOf(db: Queryable, shopId: string, jobIds: readonly string[]): Promise<Work[]> {
-  const [jobs, zones, steps, pieces, log, plans, findings, events] = await Promise.all([
+  const [jobs, zones, steps, pieces, plans, findings, events] = await Promise.all([
     jobsOf(db, shopId, jobIds),
     zonesOfJobs(db, shopId, jobIds),
     stepsOfJobs(db, shopId, jobIds),
     piecesOfJobs(db, shopId, jobIds),
-    logOfJobs(db, shopId, jobIds),
     latestPlans(db, shopId, jobIds),
     findingsOfJobs(db, shopId, jobIds),
     eventsOfJobs(db, shopId, jobIds),
@@ -37,7 +36,6 @@ async function workOf(db: Queryable, shopId: string, jobIds: readonly string[]):
         zones: zones.get(id) ?? [],
         steps: steps.get(id) ?? [],
         pieces: pieces.get(id) ?? [],
-        log: log.get(id) ?? [],
         plan: withTicks(plans.get(id) ?? null, happened),
         findings: findings.get(id) ?? [],
         events: happened,
@@ -48,22 +46,23 @@ async function workOf(db: Queryable, shopId: string, jobIds: readonly string[]):
 
 /** Everything about one job; null when the shop has no such job. */
 export async function detailOf(db: Queryable, shopId: string, jobId: string): Promise<JobDetail | null> {
-  const [[work], walls, openings, photos, decisions] = await Promise.all([
+  const [[work], log, walls, openings, photos, decisions] = await Promise.all([
     workOf(db, shopId, [jobId]),
+    logOf(db, shopId, jobId),
     wallsOf(db, shopId, jobId),
     openingsOf(db, shopId, jobId),
     photosOf(db, shopId, jobId),
     decisionsOf(db, shopId, jobId),
   ]);
-  return work ? { ...work, walls, openings, photos, decisions } : null;
+  return work ? { ...work, log, walls, openings, photos, decisions } : null;
 }
 
-/** Jobs as they are worked on: without their maps, pictures and decisions. */
-export async function workedDetails(
+/** Jobs as they are worked on: without their maps, pictures and decisions; and without the log, which is read by itself. */
+export async function restOfDetails(
   db: Queryable,
   shopId: string,
   jobIds: readonly string[],
-): Promise<JobDetail[]> {
+): Promise<Omit<JobDetail, 'log'>[]> {
   const all = await workOf(db, shopId, jobIds);
   return all.map((work) => ({ ...work, walls: [], openings: [], photos: [], decisions: [] }));
 }

@@ -27,6 +27,8 @@ const STATUS = {
   'no-plan': 422,
   'open-stop': 409,
   'database-unavailable': 503,
+  'no-room': 503,
+  'read-only': 503,
   internal: 500,
 } as const;
 
@@ -65,6 +67,24 @@ export function isDatabaseDown(error: unknown): boolean {
   return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/i.test(
     error.message,
   );
+}
+
+/** No room on a disk, whether the database says so or the folder of pictures. */
+const NO_ROOM = new Set(['53100', 'ENOSPC', 'EDQUOT']);
+/** What may only be read: a database that stands by for another, or a disk that was put to reading only. */
+const READ_ONLY = new Set(['25006', 'EROFS']);
+/** More is asked of the database than it can give just now. */
+const OVERLOADED = /^53/;
+
+/** Why nothing can be kept just now, though the input is good: whoever sent it sends it again later. */
+function cannotKeepNow(error: unknown): ApiError | null {
+  const { code } = (error ?? {}) as { code?: unknown };
+  if (typeof code !== 'string') return null;
+  if (NO_ROOM.has(code)) return new ApiError('no-room', said('refusal.the-disk-of-the-server-is-full'));
+  if (READ_ONLY.has(code)) return new ApiError('read-only', said('refusal.the-server-can-only-read-just'));
+  if (OVERLOADED.test(code))
+    return new ApiError('database-unavailable', said('refusal.the-database-cannot-be-reached-nothing'));
+  return null;
 }
 
 /** Someone else was faster by less than our own check could see: the database says so by one of these. */
@@ -107,6 +127,8 @@ export function toApiError(error: unknown): ApiError {
   if (isDatabaseDown(error)) {
     return new ApiError('database-unavailable', said('refusal.the-database-cannot-be-reached-nothing'));
   }
+  const later = cannotKeepNow(error);
+  if (later) return later;
   const race = raceOf(error);
   if (race) return race;
   if (cannotKeep(error)) return new ApiError('bad-input', said('refusal.the-database-cannot-keep-this'));
@@ -150,6 +172,8 @@ export function createErrorHandler(log: Logger): ErrorRequestHandler {
     const about = { id: request.id, method: request.method };
     if (refusal.code === 'internal') log.error({ err: error, ...about }, 'unexpected error');
     else if (refusal.code === 'database-unavailable') log.warn(about, 'database unavailable');
+    else if (refusal.code === 'no-room' || refusal.code === 'read-only')
+      log.error({ ...about, reason: (error as Error).message }, 'nothing can be kept');
     const body = errorBody(refusal);
     response.status(STATUS[refusal.code]).json(body);
   };

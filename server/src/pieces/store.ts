@@ -6,7 +6,7 @@ import {
   type PieceFieldName,
   pieceFields,
 } from '@upholder/core/pieces';
-import { byJob, insertRows, many, maybeOne, one, type Queryable } from '../db/database.ts';
+import { byJob, insertRows, many, maybeOne, type Queryable } from '../db/database.ts';
 
 type Fields = typeof PIECE_FIELDS;
 /** Fields with a column of their own, and measures that are kept together, since they are only ever read with their piece. */
@@ -211,20 +211,4 @@ export async function assignTemporaryTags(
     `update piece set tag = '~' || right(id::text, 12) where shop_id = $1 and id = any($2::uuid[])`,
     [shopId, ids],
   );
-}
-
-/** Whether all of these pieces belong to a zone. */
-export async function areInZone(
-  db: Queryable,
-  shopId: string,
-  zoneId: string,
-  ids: readonly string[],
-): Promise<boolean> {
-  const wanted = [...new Set(ids)];
-  const { found } = await one<{ found: number }>(
-    db,
-    'select count(*)::int as found from piece where shop_id = $1 and zone_id = $2 and id = any($3::uuid[])',
-    [shopId, zoneId, wanted],
-  );
-  return found === wanted.length;
 }

@@ -15,12 +15,14 @@ import {
   addJob,
   deleteJob,
   findJob,
+  jobList,
+  jobsBefore,
+  jobsNamed,
   openJobsRevised,
   plannedJobs,
   plannedLater,
   type RevisedJob,
   revisionOf,
-  summariesOf,
   updateJob,
   updateMethods,
   updatePricing,
@@ -52,7 +54,13 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
       },
     );
 
-  routes.add(ROUTES.jobs, async (_input, { member }) => ({ jobs: await summariesOf(db, member.shopId) }));
+  routes.add(ROUTES.jobs, (_input, { member }) => jobList(db, member.shopId));
+
+  routes.add(ROUTES.olderJobs, ({ params }, { member }) => jobsBefore(db, member.shopId, params.jobId));
+
+  routes.add(ROUTES.findJobs, async ({ body }, { member }) => ({
+    jobs: await jobsNamed(db, member.shopId, body.text.trim()),
+  }));
 
   routes.add(ROUTES.floor, async (_input, { member: { shopId } }) => {
     const beginsBefore = toMinute(clock.now()) + FLOOR_AHEAD;

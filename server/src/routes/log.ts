@@ -1,4 +1,4 @@
-import { ROUTES } from '@upholder/core/api';
+import { type PieceRow, ROUTES } from '@upholder/core/api';
 import { APPLICATORS } from '@upholder/core/catalogue';
 import { isStepItself, type LogEntry, type NewLogEntry, toolSwitches, workOf } from '@upholder/core/jobs';
 import { said } from '@upholder/core/said';
@@ -13,7 +13,7 @@ import { ApiError } from '../http/errors.ts';
 import type { RouteTable } from '../http/route.ts';
 import { findJob } from '../jobs/store.ts';
 import { addEntry, correctionOf, findEntry } from '../log/store.ts';
-import { areInZone, piecesOf } from '../pieces/store.ts';
+import { piecesOf } from '../pieces/store.ts';
 import { sheetsOf } from '../products/products.ts';
 import { findShop } from '../shop/store.ts';
 import { findStep } from '../zones/steps.ts';
@@ -23,15 +23,21 @@ async function assertFits(
   shopId: string,
   entry: NewLogEntry,
   now: Date,
-): Promise<Step> {
-  if (!(await findJob(connection, shopId, entry.jobId)))
-    throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+): Promise<{ step: Step; pieces: PieceRow[] }> {
   const refuse = (field: string, message: string): never => {
     throw new ApiError('bad-input', message, { fields: { [field]: message } });
   };
-  const step = await findStep(connection, shopId, entry.jobId, entry.stepId);
-  if (!step) return refuse('stepId', said('refusal.the-job-has-no-such-step'));
-  if (!(await areInZone(connection, shopId, step.zoneId, entry.pieceIds)))
+  const [step, pieces] = await Promise.all([
+    findStep(connection, shopId, entry.jobId, entry.stepId),
+    piecesOf(connection, shopId, entry.jobId, [...new Set(entry.pieceIds)]),
+  ]);
+  if (!step) {
+    if (!(await findJob(connection, shopId, entry.jobId)))
+      throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
+    return refuse('stepId', said('refusal.the-job-has-no-such-step'));
+  }
+  const inZone = new Set(pieces.filter(({ zoneId }) => zoneId === step.zoneId).map(({ id }) => id));
+  if (entry.pieceIds.some((id) => !inZone.has(id)))
     return refuse('pieceIds', said('refusal.a-piece-does-not-belong-to'));
   if (isAhead(entry.doneAt, now)) return refuse('doneAt', said('refusal.that-time-is-in-the-future'));
   if (entry.coat && step.productKey === null)
@@ -45,7 +51,7 @@ async function assertFits(
       throw new ApiError('conflict', said('refusal.someone-else-corrected-this-entry-meanwhile'));
     }
   }
-  return step;
+  return { step, pieces };
 }
 
 /** What was done, where the client does not say: as the step says, by the tool that these pieces went on with. */
@@ -66,14 +72,11 @@ async function workDone(
 async function withMinutes(
   connection: Queryable,
   shopId: string,
-  step: Step,
-  { jobId, pieceIds, side, action, work }: Pick<LogEntry, 'jobId' | 'pieceIds' | 'side' | 'action' | 'work'>,
+  { step, pieces }: { step: Step; pieces: readonly PieceRow[] },
+  { side, action, work }: Pick<LogEntry, 'side' | 'action' | 'work'>,
 ): Promise<LogEntry['work']> {
   if (!work || !isStepItself({ action })) return work;
-  const [{ settings }, pieces] = await Promise.all([
-    findShop(connection, shopId),
-    piecesOf(connection, shopId, jobId, pieceIds),
-  ]);
+  const { settings } = await findShop(connection, shopId);
   const tool = APPLICATORS.find((one) => one === work.applicator);
   const done = { ...step, ...(tool && tool !== step.applicator && { labour: applicatorLabour(tool) }) };
   const { applications } = work;
@@ -100,16 +103,14 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       throw new ApiError('bad-input', said('refusal.the-entry-names-another-job'), {
         fields: { jobId: said('refusal.another-job') },
       });
-    const known = await findEntry(db, shopId, body.id);
-    if (known) return { entry: assertSame(known, body), wasKnown: true };
     const written = db.transaction(async (connection) => {
       const now = clock.now();
-      const step = await assertFits(connection, shopId, body, now);
+      const there = await assertFits(connection, shopId, body, now);
       const entry: LogEntry = {
         ...body,
-        work: await withMinutes(connection, shopId, step, {
+        work: await withMinutes(connection, shopId, there, {
           ...body,
-          work: body.work ?? (await workDone(connection, shopId, step, body)),
+          work: body.work ?? (await workDone(connection, shopId, there.step, body)),
         }),
         imported: null,
         memberId: member.id,
@@ -127,7 +128,7 @@ export function addLogRoutes(routes: RouteTable, { db, clock }: App): void {
       return { entry: isNew ? kept : assertSame(kept, body), wasKnown: !isNew };
     });
     return written.catch(async (error: unknown) => {
-      // Sent twice at once, the other one may have been written first: then this is no refusal.
+      // Sent again, or twice at once: what was written first is what counts, also where it would be refused by now.
       const twin = await findEntry(db, shopId, body.id);
       if (!twin) throw error;
       return { entry: assertSame(twin, body), wasKnown: true };

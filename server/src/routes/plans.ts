@@ -25,26 +25,25 @@ import { addPlan, lastPlanOf, onePlanningAtATime } from '../plans/store.ts';
 /** So often a plan is begun again because another server kept one of the same shop meanwhile. */
 const MOST_TRIES = 5;
 
-/** A job is planned against what others take of so many days first. */
-const FIRST_REACH = 60 * 24 * 60;
+/** A plan that is done within two months and a half meets nothing that others take later than this, in minutes. */
+const NEAR_REACH = 135 * 24 * 60;
 
 /**
  * Plans with what others take in the time that the job needs: as far as the plan reaches, it is the same as with all that is ever
- * taken. Where the plan reaches further than was looked at, it is made again with four times as much.
+ * taken. Where it reaches further, or did so before, it is made with all of it.
  */
 async function withinReach(
   order: PlanOrder,
   plan: (part: PlanOrder) => Promise<Outcome<PlanSnapshot>>,
 ): Promise<Outcome<PlanSnapshot>> {
   const { reserved, timeZone } = order.shop;
-  const start = planningStart(order.detail.job, timeZone, order.now);
-  for (let reach = FIRST_REACH; ; reach *= 4) {
-    const until = start + reach;
-    const near = reserved.filter(({ start }) => start < until);
-    const made = await plan({ ...order, shop: { ...order.shop, reserved: near } });
-    const isAll = near.length === reserved.length || !made.ok;
-    if (isAll || made.value.ops.every((op) => Math.max(op.end, op.occupiedUntil ?? 0) <= until)) return made;
-  }
+  const until = planningStart(order.detail.job, timeZone, order.now) + NEAR_REACH;
+  const near = reserved.filter(({ start }) => start < until);
+  const wasFar = (order.detail.plan?.completion ?? 0) > until;
+  if (near.length === reserved.length || wasFar) return plan(order);
+  const made = await plan({ ...order, shop: { ...order.shop, reserved: near } });
+  const isNear = !made.ok || made.value.ops.every((op) => Math.max(op.end, op.occupiedUntil ?? 0) <= until);
+  return isNear ? made : plan(order);
 }
 
 /** Making plans. */

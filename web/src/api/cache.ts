@@ -96,7 +96,7 @@ function keepJob(cache: Cache, changes: JobChanges): void {
   if (isBeingRead(list)) dispatch(util.invalidateTags(['Jobs']));
   else if (summary && list.data) {
     const jobs = list.data.jobs.map((one) => (one.job.id === id ? summary : one));
-    dispatch(util.updateQueryData('jobs', undefined, () => ({ jobs })));
+    dispatch(util.updateQueryData('jobs', undefined, (known) => ({ ...known, jobs })));
   }
 }
 

@@ -315,6 +315,10 @@ export const upholder = createApi({
     }),
 
     jobs: build.query<Out<'jobs'>, void>({ query: () => call('jobs', {}), providesTags: ['Jobs'] }),
+    olderJobs: build.query<Out<'olderJobs'>, string>({
+      query: (jobId) => call('olderJobs', { params: { jobId } }),
+    }),
+    findJobs: build.query<Out<'findJobs'>, string>({ query: (text) => call('findJobs', { body: { text } }) }),
     floor: build.query<Out<'floor'>, void>({
       query: () => call('floor', {}),
       providesTags: ['Floor'],

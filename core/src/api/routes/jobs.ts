@@ -9,9 +9,27 @@ import { EmptyResponse, route, uuidParams } from '../shapes/route.ts';
 const NewJob = z.intersection(z.object({ id: z.uuid() }), JobSpecSchema);
 const JobChange = z.intersection(z.object({ version: z.int() }), JobSpecSchema);
 
+const JobListSchema = z.object({
+  jobs: z.array(JobSummarySchema),
+  /** How many closed jobs there are beyond these. */
+  older: z.int(),
+});
+
 export const jobsRoutes = {
   jobs: route(PATHS.jobs, {
-    summary: 'All jobs of the shop, open ones first',
+    summary: 'Jobs of the shop, open ones first; of the closed ones the latest',
+    response: JobListSchema,
+  }),
+
+  olderJobs: route(PATHS.olderJobs, {
+    summary: 'Closed jobs that are older than a closed one, the latest of them first',
+    params: uuidParams('jobId'),
+    response: JobListSchema,
+  }),
+
+  findJobs: route(PATHS.findJobs, {
+    summary: 'Jobs whose code, name or client holds a text, open ones first; at most fifty of them',
+    body: z.object({ text: z.string().min(2).max(200) }),
     response: z.object({ jobs: z.array(JobSummarySchema) }),
   }),
 

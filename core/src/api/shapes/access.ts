@@ -30,6 +30,8 @@ export const ACCESS: Record<CallName, Access> = {
   jobs: 'reader',
   floor: 'reader',
   openJobs: 'reader',
+  olderJobs: 'reader',
+  findJobs: 'reader',
   job: 'reader',
   mappings: 'reader',
   findPiece: 'reader',

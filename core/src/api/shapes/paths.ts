@@ -9,6 +9,8 @@ export const PATHS = {
   jobs: 'GET /jobs',
   floor: 'GET /floor',
   openJobs: 'GET /jobs/open',
+  olderJobs: 'GET /jobs/:jobId/older',
+  findJobs: 'POST /jobs/find',
   addJob: 'POST /jobs',
   job: 'GET /jobs/:jobId',
   changeJob: 'PUT /jobs/:jobId',

@@ -7,10 +7,12 @@ import {
   mayDo,
   type Plan,
   type PlanProblem,
+  type Reservation,
   type ScheduledOp,
 } from '../problem/model.ts';
 import { tailLength } from '../problem/tripOps.ts';
 import { checkPlaces } from './checkPlaces.ts';
+import { metBy } from './met.ts';
 import type { Violation } from './violation.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
@@ -230,7 +232,7 @@ function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
     ...plan.ops.flatMap(({ op, personId, segments }) =>
       segments.map(({ start, end }) => ({ personId, start, end, id: op.id, isOwn: true })),
     ),
-    ...problem.reserved.map(({ personId, start, end, by }) => ({
+    ...metBy(problem, plan.ops).map(({ personId, start, end, by }) => ({
       personId,
       start,
       end,
@@ -375,13 +377,13 @@ interface Event {
   isOwn: boolean;
 }
 
-function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): Event[] {
+function capacityEvents(met: readonly Reservation[], plan: Plan, resourceId: string): Event[] {
   const events: Event[] = [];
   const add = (start: Minute, end: Minute, amount: number, event: Pick<Event, 'load' | 'opId' | 'isOwn'>) => {
     if (end > start)
       events.push({ ...event, at: start, delta: amount }, { ...event, at: end, delta: -amount });
   };
-  problem.reserved.forEach(({ use, start, end, by }, index) => {
+  met.forEach(({ use, start, end, by }, index) => {
     if (use?.resourceId === resourceId)
       add(start, end, use.amount, { load: `reserved ${index}`, opId: by, isOwn: false });
   });
@@ -409,8 +411,9 @@ function capacityEvents(problem: PlanProblem, plan: Plan, resourceId: string): E
 const NOTHING = 1e-9;
 
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
+  const met = metBy(problem, plan.ops);
   return problem.resources.flatMap((resource) => {
-    const events = capacityEvents(problem, plan, resource.id);
+    const events = capacityEvents(met, plan, resource.id);
     const held = new Map<string, Map<string, { amount: number; isOwn: boolean }>>();
     const violations: Violation[] = [];
     let own = 0;
@@ -429,14 +432,12 @@ function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
       if (amounts.size === 0) held.delete(event.load);
       else held.set(event.load, amounts);
       if (event.isOwn) own += event.delta;
-      if (events[index + 1]?.at === event.at) return;
+      if (events[index + 1]?.at === event.at || own <= 0 || event.delta <= 0) return;
       const sum = sumOf(() => true);
       // What was overfull before this plan and is not fuller by it is not its fault.
-      if (own > 0 && sum <= sumOf(({ isOwn }) => !isOwn)) return;
-      if (sum > resource.capacity && own > 0 && event.delta > 0) {
-        const message = `overfills ${resource.name}: ${sum} of ${resource.capacity}`;
-        violations.push({ code: 'capacity', opId: event.opId, message });
-      }
+      if (sum <= resource.capacity || sum <= sumOf(({ isOwn }) => !isOwn)) return;
+      const message = `overfills ${resource.name}: ${sum} of ${resource.capacity}`;
+      violations.push({ code: 'capacity', opId: event.opId, message });
     });
     return violations;
   });

@@ -7,6 +7,7 @@ import { driedAt } from '../problem/hourly.ts';
 import { badAirIn, mayDo, type PlanProblem, type ScheduledOp, type Wait } from '../problem/model.ts';
 import { union } from '../solve/supply.ts';
 import { firstIndexEndingAfter } from '../solve/timetable.ts';
+import { metBy } from './met.ts';
 
 interface Taken extends Interval {
   amount: number;
@@ -58,8 +59,12 @@ function buildContext(problem: PlanProblem, ops: readonly ScheduledOp[]): Contex
     edges.add(span.start).add(span.end);
   };
   const guns = new Map<string, Taken[]>();
-  const spray = (kind: string, taken: Taken) => guns.set(kind, [...(guns.get(kind) ?? []), taken]);
-  for (const { start, end, personId, use, gun, by } of problem.reserved) {
+  const spray = (kind: string, taken: Taken) => {
+    const list = guns.get(kind) ?? [];
+    list.push(taken);
+    guns.set(kind, list);
+  };
+  for (const { start, end, personId, use, gun, by } of metBy(problem, ops)) {
     if (gun) spray(gun.applicator, { start, end, amount: 1, loadId: null, by });
     if (use) take(use.resourceId, { start, end, amount: use.amount, loadId: null, by });
     if (personId !== null) occupy(personId, { start, end, by });

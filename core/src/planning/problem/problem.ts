@@ -355,13 +355,15 @@ export function buildProblem(
   const gunless = withoutGun(loads, shop.guns ?? {});
   if (gunless !== null) return failure(gunless);
   const ordered = inTurn(loads, input.zones, span.oneZoneAtATime ?? false);
+  const inHand = gunsInHand(loads, earlier, now);
   return success({
     now,
     horizon,
     people: [...people],
     resources: resourcesOf(settings),
     loads: withProtection(ordered, input, isInRoom),
-    reserved: [...shop.reserved, ...gunsInHand(loads, earlier, now)],
+    // The same list for every way of cutting a job: what is worked out of it is then worked out once.
+    reserved: inHand.length === 0 ? shop.reserved : [...shop.reserved, ...inHand],
     guns: { counts: shop.guns ?? {}, change: settings.changeover },
     ...(span.inRoom !== undefined && { inRoom: span.inRoom }),
   });

@@ -1,8 +1,9 @@
+import { once } from '../../base/once.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
 import { lagAfter, readyAfter } from '../problem/clocks.ts';
 import { pauseOf } from '../problem/guns.ts';
 import { firstFree } from '../problem/holds.ts';
-import { type Load, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
+import { type Load, type Person, type PlanOp, type PlanProblem, sessionOf } from '../problem/model.ts';
 import { daysOfWork, heldAlone, minimumDays, takenOf, usedBy } from './capacityBound.ts';
 import {
   addWorkMinutes,
@@ -16,6 +17,20 @@ import {
 import { firstIndexEndingAfter } from './timetable.ts';
 
 // Longer than other files: one bound; each part of it is only right together with the others.
+
+const freeTimes = once(
+  (_reserved: PlanProblem['reserved']) => new Map<string, [Person['work'], Interval[]]>(),
+);
+
+/** Somebody's hours without what others take of them; asked for once for each way of cutting a job. */
+function freeOf(reserved: PlanProblem['reserved'], { id, work }: Person): Interval[] {
+  const known = freeTimes(reserved).get(id);
+  if (known?.[0] === work) return known[1];
+  const taken = reserved.filter(({ personId }) => personId === id);
+  const free = without(work, taken);
+  freeTimes(reserved).set(id, [work, free]);
+  return free;
+}
 
 /** What no plan can end before, and what makes it so. */
 export interface Bound {
@@ -80,12 +95,7 @@ class Bounder {
   private readonly through = new Map<string, Minute>();
 
   constructor(private readonly problem: PlanProblem) {
-    const free = problem.people.map(({ id, work }) =>
-      without(
-        work,
-        problem.reserved.filter(({ personId }) => personId === id),
-      ),
-    );
+    const free = problem.people.map((person) => freeOf(problem.reserved, person));
     this.people = free.map(supplyOf);
     this.open = supplyOf(union(free));
     this.workdays = daysOfWork(this.open.spans);

@@ -30,23 +30,23 @@ export function supplyOf(spans: readonly Interval[]): Supply {
   return { spans: [...spans], before };
 }
 
-/** Intervals of one list without those of another; both in order. */
+/** Intervals of one list, in order, without those of another, in whatever order. */
 export function without(spans: readonly Interval[], taken: readonly Interval[]): Interval[] {
-  return spans.flatMap((span) => {
-    let parts = [span];
-    for (const { start, end } of taken) {
-      if (start >= span.end || end <= span.start) continue;
-      parts = parts.flatMap((part) =>
-        start >= part.end || end <= part.start
-          ? [part]
-          : [
-              { start: part.start, end: start },
-              { start: end, end: part.end },
-            ].filter((rest) => rest.end > rest.start),
-      );
+  const busy = union([taken]);
+  const left: Interval[] = [];
+  let at = 0;
+  for (const span of spans) {
+    while (at < busy.length && (busy[at] as Interval).end <= span.start) at += 1;
+    let { start } = span;
+    // The last that is met may reach into the next span: it is looked at there again.
+    for (let next = at; next < busy.length && (busy[next] as Interval).start < span.end; next += 1) {
+      const one = busy[next] as Interval;
+      if (one.start > start) left.push({ start, end: one.start });
+      start = Math.max(start, one.end);
     }
-    return parts;
-  });
+    if (start < span.end) left.push({ start, end: span.end });
+  }
+  return left;
 }
 
 /** Minutes of supply before a moment. */

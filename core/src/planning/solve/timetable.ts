@@ -1,7 +1,7 @@
 import { once } from '../../base/once.ts';
 import { countWhile } from '../../base/ordered.ts';
 import type { Interval, Minute } from '../../shop/calendar.ts';
-import { GunBook, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
+import { GunBook, type GunCounts, type GunUse, gunKindOf, type Paint } from '../problem/guns.ts';
 import { heldLevels, stairsOf } from '../problem/holds.ts';
 import { driedAt } from '../problem/hourly.ts';
 import {
@@ -150,6 +150,9 @@ class PersonBook {
   }
 }
 
+/** The shop that a problem asks of. */
+type ShopOf = Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>;
+
 /** Who and what is taken when. */
 export class Timetable {
   private readonly people = new Map<string, PersonBook>();
@@ -176,7 +179,7 @@ export class Timetable {
   }
 
   /** A timetable with everybody's hours, and only the reservations of a problem in it. */
-  static from(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
+  static from(problem: ShopOf): Timetable {
     return reservedIn(problem).copy();
   }
 
@@ -192,7 +195,7 @@ export class Timetable {
   }
 
   /** The first of them: it is made once for each problem, since what other jobs have taken may be a great deal. */
-  static ofReserved(problem: Pick<PlanProblem, 'people' | 'resources' | 'reserved' | 'guns'>): Timetable {
+  static ofReserved(problem: ShopOf): Timetable {
     const table = new Timetable();
     table.guns = problem.guns;
     for (const { id, capacity } of problem.resources) table.capacities.set(id, capacity);
@@ -215,8 +218,10 @@ export class Timetable {
   private gunsFor(paint: Paint): GunBook | null {
     if (!this.guns) return null;
     const { counts, change } = this.guns;
-    const kind = gunKindOf(paint, counts);
-    const book = this.gunBooks.get(kind) ?? new GunBook(counts[kind] ?? 1, change);
+    const kind = kindOf(paint, counts);
+    const known = this.gunBooks.get(kind);
+    if (known) return known;
+    const book = new GunBook(counts[kind] ?? 1, change);
     this.gunBooks.set(kind, book);
     return book;
   }
@@ -295,6 +300,17 @@ export class Timetable {
     return this.places.get(resourceId)?.fullUntil(room, start, end, loadId) ?? null;
   }
 }
+
+/** Which guns a paint goes through is asked for at every step. */
+function kindOf(paint: Paint, counts: GunCounts): string {
+  const known = kindsOf(counts);
+  const before = known.get(paint);
+  if (before !== undefined) return before;
+  const kind = gunKindOf(paint, counts);
+  known.set(paint, kind);
+  return kind;
+}
+const kindsOf = once((_counts: GunCounts) => new WeakMap<Paint, string>());
 
 function setUpOf({ changeMin, goesOn }: GunUse): { changeMin: Minute; goesOn: boolean } {
   return { changeMin, goesOn };
@@ -430,6 +446,15 @@ export interface Placement {
 /** How often a slot is moved on for the sake of a gun before giving up. */
 const GUN_TRIES = 200;
 
+/** An operation whose set-up is longer by what its gun takes; each is asked for many times while it looks for its place. */
+function changedOver(op: PlanOp, changeMin: Minute): PlanOp {
+  const known = longerOf(op);
+  const asked = known.get(changeMin) ?? { ...op, setupMin: op.setupMin + changeMin };
+  known.set(changeMin, asked);
+  return asked;
+}
+const longerOf = once((_op: PlanOp) => new Map<Minute, PlanOp>());
+
 /** A slot for an operation that sets its gun up anew: its set-up is longer by what cleaning and changing it over takes. */
 function setUpAnew(
   problem: PlanProblem,
@@ -442,7 +467,7 @@ function setUpAnew(
   let changeMin = 0;
   let isLess = false;
   for (let attempt = 0; attempt < GUN_TRIES; attempt += 1) {
-    const asked = changeMin === 0 ? op : { ...op, setupMin: op.setupMin + changeMin };
+    const asked = changeMin === 0 ? op : changedOver(op, changeMin);
     const slot = earliestSlot(problem, table, asked, from, hands);
     if (!slot) return null;
     const found = table.gunFor(op, slot);
@@ -490,4 +515,27 @@ export function earliestPlacement(
   return alone;
 }
 
-const reservedIn = once(Timetable.ofReserved);
+/** Whether two problems ask of the same shop: the same people with the same hours, the same places and guns. */
+function isSameShop(one: ShopOf, other: ShopOf): boolean {
+  return (
+    one.guns?.counts === other.guns?.counts &&
+    one.guns?.change === other.guns?.change &&
+    one.people.length === other.people.length &&
+    one.people.every(({ id, work }, at) => other.people[at]?.id === id && other.people[at]?.work === work) &&
+    one.resources.length === other.resources.length &&
+    one.resources.every(
+      ({ id, capacity }, at) => other.resources[at]?.id === id && other.resources[at]?.capacity === capacity,
+    )
+  );
+}
+const tablesOf = once((_reserved: PlanProblem['reserved']): { shop: ShopOf; table: Timetable }[] => []);
+
+/** What others take of a shop is booked once, however many ways a job is cut in. */
+const reservedIn = once((shop: ShopOf): Timetable => {
+  const known = tablesOf(shop.reserved);
+  const same = known.find((one) => isSameShop(one.shop, shop));
+  if (same) return same.table;
+  const table = Timetable.ofReserved(shop);
+  known.push({ shop, table });
+  return table;
+});

@@ -8,7 +8,7 @@ import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx
 import { decodeFrame } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { useCamera } from '../../parts/useCamera.ts';
-import { JobHits, jobsNamed } from './JobHits.tsx';
+import { JobHits, jobsNamed, SHORTEST_NAME } from './JobHits.tsx';
 import { readCode } from './readCode.ts';
 
 /** A piece that carries the tag, with its job. */
@@ -62,14 +62,22 @@ export function FindScreen() {
   const [find] = upholder.useLazyFindPieceQuery();
   const list = upholder.useJobsQuery();
   const [findTag] = upholder.useLazyFindTagQuery();
+  const [findJobs] = upholder.useLazyFindJobsQuery();
   const [jobHits, setJobHits] = useState<JobSummary[]>([]);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setHits] = useState<Hit[]>([]);
 
+  /** Jobs that are called so: of all that ever were, or without network of those that this device knows. */
+  async function namedJobs(text: string): Promise<JobSummary[]> {
+    if (text.trim().length < SHORTEST_NAME) return [];
+    const found = await findJobs(text.trim());
+    return found.data?.jobs ?? jobsNamed(list.data?.jobs ?? [], text);
+  }
+
   async function open(code: string): Promise<void> {
     const found = readCode(code);
-    const named = jobsNamed(list.data?.jobs ?? [], code);
+    const named = await namedJobs(code);
     setJobHits(named);
     if (!found) {
       if (named.length === 0)

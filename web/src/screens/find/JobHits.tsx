@@ -3,10 +3,13 @@ import { JOB_STATE_WORDS, jobStateOf } from '@upholder/core/handover';
 import { Link } from 'react-router';
 import { Card } from '../../parts/controls.tsx';
 
+/** A name is looked for from so many letters on. */
+export const SHORTEST_NAME = 2;
+
 /** Jobs whose code, name or client holds a text; open ones first, as the list has them. */
 export function jobsNamed(jobs: readonly JobSummary[], text: string): JobSummary[] {
   const wanted = text.trim().toLowerCase();
-  if (wanted.length < 2) return [];
+  if (wanted.length < SHORTEST_NAME) return [];
   return jobs.filter(({ job }) =>
     [job.code, job.name, job.client].some((one) => one.toLowerCase().includes(wanted)),
   );

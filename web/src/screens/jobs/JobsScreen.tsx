@@ -113,7 +113,65 @@ function useWorks(jobs: readonly JobSummary[] | undefined) {
   return areMany ? floor : open;
 }
 
-/** All jobs, each with its pieces as they stand now. */
+/** A job in the list, with its pieces as they stand now where they are known. */
+function JobLine({
+  summary,
+  detail,
+  shop,
+  now,
+}: {
+  summary: JobSummary;
+  detail: JobDetail | undefined;
+  shop: ShopContext;
+  now: number;
+}) {
+  const { job } = summary;
+  return (
+    <li>
+      <Link to={`/jobs/${job.id}/${startOf(summary)}`} className="block bg-sheet px-5 py-4 hover:bg-raised">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <span className="tape">{job.code}</span>
+          <h2>{job.name}</h2>
+          <span className="text-quiet">{job.client}</span>
+          <span className="flex-1" />
+          <span className="text-right">
+            <Completion summary={summary} shop={shop} now={now} detail={detail} />
+          </span>
+        </div>
+        {detail && detail.pieces.length > 0 && (
+          <div className="mt-3">
+            <PiecesNow detail={detail} shop={shop} />
+          </div>
+        )}
+        {!detail && job.status === 'open' && summary.pieces > 0 && (
+          <p className="mt-1.5 text-quiet">{plural(summary.pieces, 'piece', 'pieces')}</p>
+        )}
+        {!detail && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
+      </Link>
+    </li>
+  );
+}
+
+/** Closed jobs beyond those that the list has: read some at a time, as they are asked for. */
+function useOlderJobs(
+  list: { jobs: JobSummary[]; older: number } | undefined,
+  tell: (problem: string) => void,
+) {
+  const [read, { isFetching }] = upholder.useLazyOlderJobsQuery();
+  const [known, setKnown] = useState<{ jobs: JobSummary[]; older: number } | null>(null);
+  const listed = new Set(list?.jobs.map(({ job }) => job.id));
+  const jobs = known?.jobs.filter(({ job }) => !listed.has(job.id)) ?? [];
+  async function more(): Promise<void> {
+    const last = [...(list?.jobs ?? []), ...jobs].findLast(({ job }) => job.status === 'closed');
+    if (!last) return;
+    const outcome = await read(last.job.id);
+    if (outcome.data) setKnown({ jobs: [...jobs, ...outcome.data.jobs], older: outcome.data.older });
+    else tell(refusalOf(outcome.error).message);
+  }
+  return { jobs, older: known?.older ?? list?.older ?? 0, isReading: isFetching, more };
+}
+
+/** Jobs, each with its pieces as they stand now; of the closed ones the latest, and older ones when asked for. */
 export function JobsScreen() {
   const { data: shop } = upholder.useShopQuery();
   const list = upholder.useJobsQuery();
@@ -124,19 +182,21 @@ export function JobsScreen() {
   const navigate = useNavigate();
   const now = useNowMinute();
   const [problem, setProblem] = useState<string | null>(null);
+  const past = useOlderJobs(list.data, setProblem);
   // The pieces of a job make its row taller: shown only when they are known, nothing moves under a finger.
   const isWhole = works.data !== undefined || works.isError;
   if (!shop || !list.data || !isWhole)
     return list.error ? <Notice kind="stop">{refusalOf(list.error).message}</Notice> : <Skeleton />;
   const details = new Map(works.data?.details.map((detail) => [detail.job.id, detail]));
   const { jobs } = list.data;
+  const count = jobs.length + list.data.older;
 
   async function startJob(): Promise<void> {
     const id = uuid();
     const today = localDate(now, shop?.timeZone ?? 'UTC');
     const outcome = await addJob({
       id,
-      code: `JOB-${jobs.length + 1}`,
+      code: `JOB-${count + 1}`,
       name: 'New job',
       client: '',
       addressNote: '',
@@ -223,38 +283,23 @@ export function JobsScreen() {
         onSample={() => void bringSample()}
       />
       <ol className="mt-5 flex flex-col gap-4">
-        {jobs.map((summary) => {
-          const { job } = summary;
-          const detail = details.get(job.id);
-          return (
-            <li key={job.id}>
-              <Link
-                to={`/jobs/${job.id}/${startOf(summary)}`}
-                className="block bg-sheet px-5 py-4 hover:bg-raised"
-              >
-                <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-                  <span className="tape">{job.code}</span>
-                  <h2>{job.name}</h2>
-                  <span className="text-quiet">{job.client}</span>
-                  <span className="flex-1" />
-                  <span className="text-right">
-                    <Completion summary={summary} shop={shop} now={now} detail={detail} />
-                  </span>
-                </div>
-                {detail && detail.pieces.length > 0 && (
-                  <div className="mt-3">
-                    <PiecesNow detail={detail} shop={shop} />
-                  </div>
-                )}
-                {!detail && job.status === 'open' && summary.pieces > 0 && (
-                  <p className="mt-1.5 text-quiet">{plural(summary.pieces, 'piece', 'pieces')}</p>
-                )}
-                {!detail && job.addressNote !== '' && <p className="mt-1.5 text-quiet">{job.addressNote}</p>}
-              </Link>
-            </li>
-          );
-        })}
+        {[...jobs, ...past.jobs].map((summary) => (
+          <JobLine
+            key={summary.job.id}
+            summary={summary}
+            detail={details.get(summary.job.id)}
+            shop={shop}
+            now={now}
+          />
+        ))}
       </ol>
+      {past.older > 0 && (
+        <div className="mt-4">
+          <Button disabled={past.isReading} onClick={() => void past.more()}>
+            Show older closed jobs ({past.older} more)
+          </Button>
+        </div>
+      )}
     </main>
   );
 }
