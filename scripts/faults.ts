@@ -227,6 +227,7 @@ async function reviveDatabase(): Promise<void> {
 async function onlyReads(isOn: boolean): Promise<void> {
   const admin = new pg.Client({ connectionString: databaseUrl });
   await admin.connect();
+  await admin.query('set default_transaction_read_only = off');
   const name = new URL(databaseUrl).pathname.slice(1);
   await admin.query(`alter database "${name}" set default_transaction_read_only = ${isOn ? 'on' : 'off'}`);
   // Whoever is connected goes by what held when they came.
