@@ -59,6 +59,7 @@ export async function compileServer(): Promise<string> {
   await build({
     entryPoints: {
       'planning-thread': join(ROOT, 'server/src/plans/worker.ts'),
+      'import-thread': join(ROOT, 'server/src/imports/worker.ts'),
       sample: join(ROOT, 'demo/sample.ts'),
       upholder: join(ROOT, 'server/src/cli.ts'),
     },

@@ -13,15 +13,16 @@ import { migrate } from './db/migrate.ts';
 import { grantServer } from './db/roles.ts';
 import { waitForDatabase } from './db/waiting.ts';
 import { createSimulatedStations } from './devices/station.ts';
+import { Importer } from './imports/importer.ts';
 import { createInstallation, type Installation, offerSetup } from './installation/installation.ts';
 import { Backups } from './keeping/backup.ts';
+import { startHousekeeping } from './keeping/housekeeping.ts';
 import { restoreInPlace } from './keeping/restore.ts';
 import { startBackups } from './keeping/schedule.ts';
 import { LiveChannel } from './live/channel.ts';
 import { refreshSignInKeys } from './people/store.ts';
 import { type PictureStore, picturesIn } from './photos/pictureStore.ts';
 import { moveContentsOut } from './photos/store.ts';
-import { startSweeping } from './photos/sweeping.ts';
 import { startPlanningThread } from './plans/thread.ts';
 import { stockGenericProducts } from './products/products.ts';
 import { stockGenericSupplies } from './products/store.ts';
@@ -131,6 +132,7 @@ export async function startServer(
   await live.open();
   const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;
   const planner = startPlanningThread((error) => log.error({ err: error }, 'the planning thread broke'));
+  const importer = new Importer((error) => log.error({ err: error }, 'the import thread broke'));
   const installation = createInstallation(db, {
     openSample,
     restore:
@@ -147,11 +149,14 @@ export async function startServer(
       return latest ? new Date(latest.madeAt) : null;
     },
   });
-  const stopSweeping = startSweeping(db, pictures, log);
+  const stopTidying = startHousekeeping({ db, pictures, clock, log });
   const stopBackups = backups && !config.isDemo ? startBackups(backups, log) : () => undefined;
   const about = { config, log, version: packageJson.version };
   const server = createServer(
-    createExpress({ db, clock, climate, live, planner, installation, pictures, backups, ...about }, metrics),
+    createExpress(
+      { db, clock, climate, live, planner, installation, pictures, importer, backups, ...about },
+      metrics,
+    ),
   );
   server.keepAliveTimeout = QUIET_CONNECTION_MS;
   await listenNear(server, config.host, config.port);
@@ -163,7 +168,7 @@ export async function startServer(
     async stop() {
       stopFeed();
       stopBackups();
-      stopSweeping();
+      stopTidying();
       clocks.stop();
       const closed = new Promise((resolve) => server.close(resolve));
       // Streams never end by themselves; calls that are under way are answered first.
@@ -172,7 +177,7 @@ export async function startServer(
       server.closeIdleConnections();
       await closed;
       clearTimeout(cutOff);
-      await Promise.all([live.close(), planner.stop()]);
+      await Promise.all([live.close(), planner.stop(), importer.stop()]);
       await db.close();
     },
   };

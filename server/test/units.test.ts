@@ -21,6 +21,7 @@ describe('configuration', () => {
       sessions: { idleHours: 168, longestDays: 30 },
       trustProxy: false,
       backup: { folder: 'data/backups', everyHours: 24, keepDays: 14, passphrase: '' },
+      pictureFolder: 'data/pictures',
       metricsToken: null,
       host: '127.0.0.1',
       port: 4310,

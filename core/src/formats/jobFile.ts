@@ -49,11 +49,40 @@ export const JobFileSchema = z.object({
 });
 export type JobFile = z.infer<typeof JobFileSchema>;
 
+/** Most of each kind that one job brings: far more than any has. */
+const MOST = {
+  zones: 500,
+  steps: 10_000,
+  pieces: 20_000,
+  log: 100_000,
+  walls: 2000,
+  openings: 20_000,
+  decisions: 20_000,
+  photos: 5000,
+  mixes: 20_000,
+  findings: 20_000,
+  events: 20_000,
+} as const;
+
+/** Which list of a file is longer than one job can make it, before anything else is looked at; null where none is. */
+function tooMuchOf(content: unknown): string | null {
+  if (typeof content !== 'object' || content === null) return null;
+  const given = new Map<string, unknown>(Object.entries(content));
+  for (const [name, most] of Object.entries(MOST)) {
+    const list = given.get(name);
+    if (Array.isArray(list) && list.length > most)
+      return said('file.a-job-file-may-have-at-most', { name, most, count: list.length });
+  }
+  return null;
+}
+
 /**
  * Reads a job file and checks that everything in it refers to something in it.
  * @returns the file, or the first thing that is wrong, with its place.
  */
 export function readJobFile(content: unknown): Outcome<JobFile> {
+  const tooMuch = tooMuchOf(content);
+  if (tooMuch !== null) return failure(tooMuch);
   const parsed = JobFileSchema.safeParse(jobFileOfToday(content));
   if (!parsed.success) {
     const issue = parsed.error.issues[0];

@@ -7,6 +7,8 @@ export const FILE = {
   // core/src/formats/jobFile.ts
   'file.this-is-not-an-upholder-job': 'This is not an Upholder job file.',
   'file.this-job-file-is-of-a': 'This job file was written by a newer version.',
+  'file.a-job-file-may-have-at-most': (p: { name: Text; most: Text; count: Text }) =>
+    `“${p.name}” has ${p.count} entries; a job file may have at most ${p.most}.`,
   'file.this-is-not-a-job-file': 'This is not a job file.',
   'file.an-opening-belongs-to-a-wall': 'An opening belongs to a wall that is not in the file.',
   'file.piece-belongs-to-an-opening-that': (p: { tag: Text }) =>

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import type { Clock } from '../base/clock.ts';
 import type { Config } from '../base/config.ts';
 import type { Database } from '../db/database.ts';
+import type { Importer } from '../imports/importer.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Backups } from '../keeping/backup.ts';
 import type { LiveChannel } from '../live/channel.ts';
@@ -21,6 +22,7 @@ export interface App {
   version: string;
   installation: Installation;
   pictures: PictureStore;
+  importer: Importer;
   /** Null where backups are somebody else's business. */
   backups: Backups | null;
 }

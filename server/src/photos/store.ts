@@ -92,11 +92,17 @@ const MOST_BYTES_BROUGHT = 16 * LARGEST_PHOTO_BYTES;
 export async function keepPictures(
   pictures: PictureStore,
   shopId: string,
-  photos: readonly (Photo & { content: string })[],
+  photos: readonly Photo[],
+  contents: readonly Uint8Array[],
+  onDone: (count: number) => void,
 ): Promise<KeptPhoto[]> {
   const kept: KeptPhoto[] = [];
-  for (const { content, type: _type, widthPx: _width, heightPx: _height, ...photo } of photos)
-    kept.push(await keepPicture(pictures, shopId, photo, Buffer.from(content, 'base64'), MOST_BYTES_BROUGHT));
+  for (const [at, { id, zoneId, pieceId, topic, caption, takenAt }] of photos.entries()) {
+    const photo = { id, zoneId, pieceId, topic, caption, takenAt };
+    const content = Buffer.from(contents[at] ?? []);
+    kept.push(await keepPicture(pictures, shopId, photo, content, MOST_BYTES_BROUGHT));
+    onDone(kept.length);
+  }
   return kept;
 }
 

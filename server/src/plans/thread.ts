@@ -1,7 +1,7 @@
 import type { Outcome } from '@upholder/core/outcome';
 import type { PlanOrder, PlanSnapshot, PriorityOrder } from '@upholder/core/planning';
 import { Piscina } from 'piscina';
-import { workerFile } from './bundle.ts';
+import { threadFile } from '../threads/bundle.ts';
 import type * as worker from './worker.ts';
 
 /** A plan of 2,000 pieces takes a quarter of this; beyond it the thread ends with an error, and the server lives on. */
@@ -28,7 +28,7 @@ export function startPlanningThread(onError: (error: Error) => void): PlanningTh
   let pool: Promise<Piscina> | null = null;
   async function start(): Promise<Piscina> {
     const thread = new Piscina({
-      filename: await workerFile(),
+      filename: await threadFile('planning'),
       maxThreads: 1,
       idleTimeout: Number.POSITIVE_INFINITY,
       execArgv: ['--enable-source-maps'],

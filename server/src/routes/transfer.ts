@@ -9,15 +9,12 @@ import {
   JobFileSchema,
   orderLines,
   planCalendar,
-  readJobFile,
-  withNewIds,
   writeOrder,
   writeTakeoff,
 } from '@upholder/core/formats';
 import { careCalendar, careOf } from '@upholder/core/handover';
 import type { LogEntry } from '@upholder/core/jobs';
 import type { MixRecord } from '@upholder/core/mixing';
-import { recodePlan, recodeStep } from '@upholder/core/recode';
 import { said } from '@upholder/core/said';
 import { optionsInPlace } from '@upholder/core/systems';
 import { voiceOf } from '@upholder/core/words';
@@ -33,6 +30,7 @@ import { addEvents } from '../handover/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
+import type { SpooledBody } from '../http/spooled.ts';
 import { addFindings } from '../inspection/store.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
@@ -166,7 +164,7 @@ function sendFile(response: Response, name: string, type: string, content: strin
 export function addTransferRoutes(
   routes: RouteTable,
   router: Router,
-  { db, clock, climate, pictures }: App,
+  { db, clock, climate, pictures, importer }: App,
 ): void {
   async function load(shopId: string, jobId: unknown) {
     const id = z.uuid().safeParse(jobId);
@@ -267,18 +265,23 @@ export function addTransferRoutes(
   });
 
   routes.add(ROUTES.importJob, async ({ body }, { member, changed }) => {
-    const read = readJobFile(body.file);
-    if (!read.ok) throw new ApiError('bad-input', read.message, { fields: { file: read.message } });
-    // A file of before has words where there are codes now.
-    const { steps, plan, ...rest } = read.value;
-    const said = { ...rest, steps: steps.map(recodeStep), plan: plan && recodePlan(plan) };
-    const file = withNewIds(said, uuid);
-    const { shopId } = member;
-    const photos = await keepPictures(pictures, shopId, file.photos);
-    return db.transaction(async (connection) => {
-      await writeJobFile(connection, shopId, file, clock.now(), member.name, photos);
-      await changed(connection, { jobs: [{ id: file.job.id, job: true }] });
-      return { ...file.job, version: 1 };
+    const { shopId, name } = member;
+    // Whatever else a file may be, the body of this call is always one.
+    return importer.bringIn(shopId, body.file as SpooledBody, async ({ file, contents }, progress) => {
+      Object.assign(progress, { phase: 'pictures', of: contents.length });
+      const photos = await keepPictures(pictures, shopId, file.photos, contents, (done) => {
+        progress.done = done;
+      });
+      progress.phase = 'writing';
+      return db.transaction(async (connection) => {
+        await writeJobFile(connection, shopId, file, clock.now(), name, photos);
+        await changed(connection, { jobs: [{ id: file.job.id, job: true }] });
+        return { ...file.job, version: 1 };
+      });
     });
   });
+
+  routes.add(ROUTES.imports, async (_input, { member }) => ({
+    imports: importer.progressOf(member.shopId),
+  }));
 }

@@ -356,6 +356,7 @@ export const upholder = createApi({
       query: (jobId) => call('removeJob', { params: { jobId } }),
       invalidatesTags: ofJobs,
     }),
+    imports: build.query<Out<'imports'>, void>({ query: () => call('imports', {}) }),
     importJob: build.mutation<Out<'importJob'>, unknown>({
       query: (file) => call('importJob', { body: { file } }),
       invalidatesTags: ofJobs,

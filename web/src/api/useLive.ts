@@ -22,6 +22,11 @@ const OF_THE_SHOP = [
 ] as const;
 const OF_THE_REST = ['Mappings', 'Learned', 'Practice'] as const;
 
+/** A change that a hundred pages hear of at once is asked for over this time, in ms. */
+const MOST_PAUSE_MS = 300;
+/** What all pages read again, as after a server was started again, over this. */
+const MOST_RESYNC_MS = 2000;
+
 /** One line of the server: look at everything again, nothing is missing so far, or what a page touched. */
 type Heard = { resync: true } | { goesOn: true } | { page: string; touched: Touched };
 
@@ -31,6 +36,7 @@ function watcherOf(cache: Cache): Watcher {
     ask: (touched) => cache.dispatch(upholder.endpoints.changes.initiate(touched, { track: false })).unwrap(),
     keep: (changes) => keepChanges(cache, changes),
     renewWhole: (touched) => renewWhole(cache, touched),
+    pause: () => new Promise((resolve) => setTimeout(resolve, Math.random() * MOST_PAUSE_MS)),
     writes: ownWrites,
   });
 }
@@ -55,10 +61,14 @@ export function useLive(session: Session | undefined): void {
     let source: EventSource | null = null;
     let tries = 0;
     let timer: ReturnType<typeof setTimeout> | null = null;
+    let resync: ReturnType<typeof setTimeout> | undefined;
     function hear(text: string): void {
       const heard = JSON.parse(text) as Heard;
       if ('resync' in heard) {
-        dispatch(upholder.util.invalidateTags([...OF_THE_SHOP]));
+        resync = setTimeout(
+          () => dispatch(upholder.util.invalidateTags([...OF_THE_SHOP])),
+          Math.random() * MOST_RESYNC_MS,
+        );
         return;
       }
       // What this page wrote came back as the answer to it.
@@ -93,6 +103,7 @@ export function useLive(session: Session | undefined): void {
     return () => {
       source?.close();
       if (timer) clearTimeout(timer);
+      clearTimeout(resync);
     };
   }, [dispatch, store, isSignedIn]);
 }

@@ -73,6 +73,23 @@ describe('a watcher', () => {
     expect(asked[1]?.touched.jobs).toEqual([{ id: 'a', pieces: 'all', plan: true }]);
   });
 
+  it('waits a moment before it asks, and asks at once for all that it heard meanwhile', async () => {
+    let go = () => {};
+    const pause = () =>
+      new Promise<void>((resolve) => {
+        go = resolve;
+      });
+    const { watcher, asked } = watching({ pause });
+    const heard = watcher.hear(piece('a', '1'));
+    void watcher.hear(piece('b', '2'));
+    expect(asked).toEqual([]);
+    go();
+    await soon(() => expect(asked).toHaveLength(1));
+    expect(asked[0]?.touched.jobs.map(({ id }) => id)).toEqual(['a', 'b']);
+    asked[0]?.answer();
+    await heard;
+  });
+
   it('asks nothing about what is not kept here', async () => {
     const { watcher, asked } = watching({ keptHere: () => UNTOUCHED });
     await watcher.hear(piece('a', '1'));

@@ -13,6 +13,8 @@ export interface WatcherTools {
   keep(changes: Changes): void;
   /** What to do where reading fails. */
   renewWhole(touched: Touched): void;
+  /** A moment before reading, another one for each page: of a change that all hear at once not all ask at once. */
+  pause?(): Promise<void>;
   /** How often this page wrote something and kept the answer. */
   writes(): number;
 }
@@ -33,7 +35,10 @@ export class Watcher {
     if (this.isAsking) return;
     this.isAsking = true;
     try {
-      while (!isUntouched(this.pending)) await this.readPending();
+      while (!isUntouched(this.pending)) {
+        if (this.tools.pause) await this.tools.pause();
+        await this.readPending();
+      }
     } finally {
       this.isAsking = false;
     }

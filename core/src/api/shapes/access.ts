@@ -109,6 +109,7 @@ export const ACCESS: Record<CallName, Access> = {
   addSystemVersion: 'planner',
   retireSystem: 'planner',
   importJob: 'planner',
+  imports: 'planner',
   addZone: 'planner',
   changeZone: 'planner',
   changeSteps: 'planner',

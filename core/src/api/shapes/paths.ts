@@ -103,6 +103,7 @@ export const PATHS = {
   addSystemVersion: 'PUT /systems/:systemId/versions/:version',
   retireSystem: 'PUT /systems/:systemId/retired',
   importJob: 'POST /import/job',
+  imports: 'GET /imports',
   addZone: 'POST /jobs/:jobId/zones',
   changeZone: 'PUT /zones/:zoneId',
   changeSteps: 'PUT /zones/:zoneId/steps',
