@@ -6,7 +6,7 @@ import { reservationsFrom, workedJson } from '../src/detail/kept.ts';
 import { planningAir, shopForPlanning } from '../src/detail/planningContext.ts';
 import { restOfDetails } from '../src/detail/store.ts';
 import { createSimulatedStations } from '../src/devices/station.ts';
-import { openJobIds, openJobsRevised, summariesOf } from '../src/jobs/store.ts';
+import { openJobIds, openJobsRevised, summariesOf } from '../src/jobs/lists.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, NOW, startTestServer } from './harness.ts';
 import { entryFor, makeJob } from './samples.ts';

@@ -49,6 +49,9 @@ export const JobFileSchema = z.object({
 });
 export type JobFile = z.infer<typeof JobFileSchema>;
 
+/** What is wrong here is wrong with the file as a whole. */
+const OF_THE_WHOLE = new Set(['', 'format', 'version']);
+
 /** Most of each kind that one job brings: far more than any has. */
 const MOST = {
   zones: 500,
@@ -88,7 +91,7 @@ export function readJobFile(content: unknown): Outcome<JobFile> {
     const issue = parsed.error.issues[0];
     const place = issue?.path.join('.') ?? '';
     return failure(
-      `${place === '' ? '' : `At ${place}: `}${issue?.message ?? said('file.this-is-not-a-job-file')}`,
+      `${OF_THE_WHOLE.has(place) ? '' : `At ${place}: `}${issue?.message ?? said('file.this-is-not-a-job-file')}`,
     );
   }
   const file = parsed.data;

@@ -6,7 +6,7 @@ import { expectedAir } from '../climate/expected.ts';
 import { pastAir } from '../climate/store.ts';
 import type { Queryable } from '../db/database.ts';
 import { fullHour, planningClimate, stationOf } from '../devices/station.ts';
-import { plannedJobs } from '../jobs/store.ts';
+import { plannedJobs } from '../jobs/lists.ts';
 import { sheetsOf } from '../products/products.ts';
 import { suppliesOf } from '../products/store.ts';
 import { crewOf, findShop } from '../shop/store.ts';

@@ -12,9 +12,6 @@ import { ApiError } from '../http/errors.ts';
 import { ReadyAnswer, tagOf } from '../http/ready.ts';
 import type { Call, RouteTable } from '../http/route.ts';
 import {
-  addJob,
-  deleteJob,
-  findJob,
   jobList,
   jobsBefore,
   jobsNamed,
@@ -23,6 +20,11 @@ import {
   plannedLater,
   type RevisedJob,
   revisionOf,
+} from '../jobs/lists.ts';
+import {
+  addJob,
+  deleteJob,
+  findJob,
   updateJob,
   updateMethods,
   updatePricing,
