@@ -25,20 +25,28 @@ import { NO_ROOM } from '@upholder/core/jobs';
 import { USUAL_PRICING } from '@upholder/core/rates';
 import { FINISHING_SYSTEMS } from '@upholder/core/systems';
 import express, { type ErrorRequestHandler } from 'express';
+import type pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sampleMix } from '../../core/test/sampleMix.ts';
+import { withConnection } from '../src/db/connection.ts';
 import { RouteTable } from '../src/http/route.ts';
+import { ownerColumn } from '../src/keeping/shopExport.ts';
+import { SHOP_TABLES } from '../src/keeping/shopTables.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, PASSWORD, startTestServer } from './harness.ts';
-import { entryFor, jobSpec, pieceFor, zoneSpec } from './samples.ts';
+import { entryFor, jobSpec, makeJob, pieceFor, zoneSpec } from './samples.ts';
 
 let server: Running;
 let ines: Caller;
 let signIn: string;
 let memberIds: string[];
+let shopId: string;
+let url: string;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-contract-'));
 const called = new Set<RouteName>();
+/** Every call of the shop’s owner, as it was made. */
+const sentBy: { name: RouteName; sent: { params?: object; body?: unknown } }[] = [];
 const NO_CHANGES: Changes = { jobs: [], shop: {}, products: [], mixes: [] };
 
 /** The shop and a job as a page holds them that never reads them again, but only puts in what changes. */
@@ -73,6 +81,37 @@ async function follow(answer: unknown): Promise<void> {
   if (held.shop) expect(held.shop).toEqual(await ines.ok('GET', '/shop'));
 }
 
+const UUIDS = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
+/** Calls that end the session of whoever makes them. */
+const OWN_SESSION = new Set<RouteName>(['signOut', 'changePassword']);
+
+/** Everything that a shop has, table by table, as one sum each. */
+async function contentOf(client: pg.Client, shop: string): Promise<Record<string, string>> {
+  const sums: Record<string, string> = {};
+  for (const table of SHOP_TABLES) {
+    const { rows } = await client.query<{ sum: string }>(
+      `select coalesce(md5(string_agg(given::text, '|' order by given::text)), 'none') as sum
+         from ${table} as given where ${ownerColumn(table)} = $1`,
+      [shop],
+    );
+    sums[table] = rows[0]?.sum ?? '';
+  }
+  return sums;
+}
+
+/** Every id that a shop has. */
+async function idsOf(client: pg.Client, shop: string): Promise<Set<string>> {
+  const ids = new Set<string>();
+  for (const table of SHOP_TABLES) {
+    const { rows } = await client.query<{ row: string }>(
+      `select given::text as row from ${table} as given where ${ownerColumn(table)} = $1`,
+      [shop],
+    );
+    for (const { row } of rows) for (const [id] of row.matchAll(UUIDS)) ids.add(id);
+  }
+  return ids;
+}
+
 type Routes = typeof ROUTES;
 /** Calls a route as it is declared, and reads the answer as it is declared. */
 async function send<N extends RouteName>(
@@ -86,17 +125,18 @@ async function send<N extends RouteName>(
   if (answer.status !== (ROUTES[name].status ?? 200))
     throw new Error(`${PATHS[name]}: ${answer.status} ${JSON.stringify(body)}`);
   called.add(name);
+  if (caller === ines) sentBy.push({ name, sent });
   if (caller === ines && ROUTES[name].method !== 'get' && ACCESS[name] !== 'anyone') await follow(body);
   return ROUTES[name].response.parse(body) as ResponseOf<Routes[N]>;
 }
 
 beforeAll(async () => {
-  const url = await freshDatabase();
+  url = await freshDatabase();
   server = await startTestServer(url, {
     isDemo: true,
     backup: { folder: join(folder, 'backups'), everyHours: 0, keepDays: 1, passphrase: '' },
   });
-  ({ signIn, memberIds } = await addShop(url, 'Contract'));
+  ({ signIn, memberIds, shopId } = await addShop(url, 'Contract'));
   ines = new Caller(server.address);
 });
 afterAll(async () => {
@@ -446,6 +486,44 @@ describe('every declared route', () => {
     await send('signOut', {});
     await send('demoSignIn', { body: { memberId } });
     expect(Object.keys(ROUTES).filter((route) => !called.has(route as RouteName))).toEqual([]);
+  });
+
+  it('gives another shop nothing of this one, and lets it change nothing, whatever ids it names', async () => {
+    const other = await addShop(url, 'Elsewhere');
+    const stranger = await new Caller(server.address).enterAs(other.signIn);
+    const { job, zones } = await makeJob(stranger);
+    const own: Record<string, string> = { jobId: job.id, zoneId: zones[0]?.id ?? '' };
+    const before = await withConnection(url, (client) => contentOf(client, shopId));
+    const ids = await withConnection(url, (client) => idsOf(client, shopId));
+    expect(ids.size).toBeGreaterThan(50);
+    let calls = 0;
+    let told = '';
+    for (const { name, sent } of sentBy) {
+      if (ACCESS[name] === 'anyone' || OWN_SESSION.has(name)) continue;
+      // With the ids of this shop wherever there are any, and with its own in the address and theirs in the body.
+      const params = Object.fromEntries(
+        Object.entries(sent.params ?? {}).map(([key, id]) => [key, own[key] ?? id]),
+      );
+      for (const at of [sent.params, params]) {
+        const { method, url: path } = addressed(PATHS[name], at);
+        const answer = await stranger.call(method, path, sent.body);
+        const text = await answer.text();
+        calls += 1;
+        // What it said itself it may hear again, also later.
+        told += `${path} ${JSON.stringify(sent.body ?? '')}`;
+        const leaked = [...text.matchAll(UUIDS)]
+          .map(([id]) => id)
+          .filter((id) => ids.has(id) && !told.includes(id));
+        expect({ name, path, isFault: answer.status >= 500, leaked }).toEqual({
+          name,
+          path,
+          isFault: false,
+          leaked: [],
+        });
+      }
+    }
+    expect(calls).toBeGreaterThan(150);
+    expect(await withConnection(url, (client) => contentOf(client, shopId))).toEqual(before);
   });
 
   it('has an address of its own, and stands in the published description', async () => {

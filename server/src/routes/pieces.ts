@@ -73,6 +73,8 @@ export function addPieceRoutes(routes: RouteTable, { db }: App): void {
   routes.add(ROUTES.removePieces, async ({ params, body }, { member, changed }) => {
     const { shopId } = member;
     await db.transaction(async (connection) => {
+      if (!(await findJob(connection, shopId, params.jobId)))
+        throw new ApiError('not-found', said('refusal.the-shop-has-no-such-job'));
       const logged = await loggedPieces(connection, shopId, body.pieceIds);
       if (logged.length > 0) {
         const tags = (await piecesOf(connection, shopId, params.jobId))
