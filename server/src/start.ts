@@ -125,7 +125,7 @@ export async function startServer(
   await stockGenericProducts(db);
   await stockGenericSupplies(db);
   await refreshSignInKeys(db);
-  const clock = createClock(config.clockStart);
+  const clock = createClock(config.clockStart, config.clockSpeed);
   // The simulated station also answers for the coming day where no sensor does.
   const climate = createSimulatedStations(STATION_SEED);
   const live = new LiveChannel(config.databaseUrl, log);

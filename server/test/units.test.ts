@@ -27,6 +27,7 @@ describe('configuration', () => {
       port: 4310,
       webDist: '',
       isDemo: false,
+      clockSpeed: 1,
       clockStart: null,
       hasStation: false,
       logLevel: 'info',

@@ -92,6 +92,7 @@ const SettingsSchema = z.object({
     .datetime({ error: 'write an instant, such as 2026-11-25T10:40:00Z' })
     .optional()
     .describe('Instant the clock starts from, for demos and tests'),
+  UPHOLDER_CLOCK_SPEED: wholeNumber(1, 10_000, 1).describe('How many times faster the clock runs, for tests'),
 });
 
 /** Every setting with what it does and what it is unless it is set, two lines each. */
@@ -116,6 +117,8 @@ export interface Config {
   webDist: string;
   isDemo: boolean;
   clockStart: string | null;
+  /** How many times faster the clock runs; as fast as any where it is left out. */
+  clockSpeed?: number;
   hasStation: boolean;
   logLevel: string;
   limits?: DatabaseLimits;
@@ -195,6 +198,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     webDist: read.WEB_DIST,
     isDemo: read.UPHOLDER_DEMO === '1',
     clockStart: read.UPHOLDER_CLOCK ?? null,
+    clockSpeed: read.UPHOLDER_CLOCK_SPEED,
     hasStation: read.UPHOLDER_STATION === 'simulated',
     logLevel: read.LOG_LEVEL,
     sessions: { idleHours: read.SESSION_IDLE_HOURS, longestDays: read.SESSION_LONGEST_DAYS },

@@ -1,0 +1,3 @@
+import { run } from './bootstrap.mjs';
+
+run('scripts/soak.ts');
