@@ -7,6 +7,7 @@ import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { App } from './context/app.ts';
 import { changesOf } from './detail/changes.ts';
+import { createCallLimit } from './http/callLimit.ts';
 import { ApiError, createErrorHandler } from './http/errors.ts';
 import { addressOfToday } from './http/oldPages.ts';
 import { RouteTable } from './http/route.ts';
@@ -49,7 +50,7 @@ function createApi(app: App): express.Router {
     next();
   }, cutOffUnread);
   addHealthRoute(api, app);
-  api.use(createSessionMiddleware(app.db, app.clock, app.config));
+  api.use(createSessionMiddleware(app.db, app.clock, app.config), createCallLimit(app.config.callsPerMinute));
   const routes = new RouteTable(api, app.config.checksAnswers === true, (shopId, touched) =>
     changesOf(app, shopId, touched),
   );

@@ -184,3 +184,22 @@ describe('headers', () => {
     expect(answer.status).toBe(201);
   });
 });
+
+describe('a page that has gone wild', () => {
+  it('is refused after so many calls of a minute, with when to come back; nobody else is', async () => {
+    const url = await freshDatabase();
+    const limited = await startTestServer(url, { callsPerMinute: 30 });
+    const { signIn } = await addShop(url, 'Limited');
+    const [wild, calm] = await Promise.all([0, 1].map(() => new Caller(limited.address).enterAs(signIn)));
+    const answers: Response[] = [];
+    for (let count = 0; count < 40; count += 1) answers.push((await wild?.call('GET', '/mixes')) as Response);
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(30);
+    const refused = answers.filter(({ status }) => status === 429);
+    expect(refused).toHaveLength(10);
+    expect(refused[0]?.headers.get('retry-after')).toBe('60');
+    expect(await refused[0]?.text()).toContain('"too-many-tries"');
+    expect((await calm?.call('GET', '/mixes'))?.status).toBe(200);
+    expect((await new Caller(limited.address).call('GET', '/session')).status).toBe(200);
+    await limited.stop();
+  });
+});

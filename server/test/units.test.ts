@@ -27,6 +27,7 @@ describe('configuration', () => {
       port: 4310,
       webDist: '',
       isDemo: false,
+      callsPerMinute: 1200,
       clockSpeed: 1,
       clockStart: null,
       hasStation: false,

@@ -28,6 +28,7 @@ export const REFUSAL = {
     'The server’s disk is full. Nothing is lost: it is sent again by itself. Free some space there.',
   'refusal.the-server-can-only-read-just':
     'The server can only read just now. Nothing is lost: it is sent again by itself once it can write.',
+  'refusal.too-many-calls-in-a-minute': 'Too many calls within a minute. This goes on by itself in a moment.',
   'refusal.the-request-is-not-valid-json': 'The request is not valid JSON.',
   'refusal.the-request-cannot-be-read': 'The request cannot be read.',
   'refusal.the-database-cannot-keep-this':

@@ -56,6 +56,7 @@ const SettingsSchema = z.object({
     ),
   SESSION_IDLE_HOURS: wholeNumber(1, 24 * 90, 24 * 7).describe('Hours after which an unused sign-in ends'),
   SESSION_LONGEST_DAYS: wholeNumber(1, 365, 30).describe('Days after which every sign-in ends'),
+  CALLS_PER_MINUTE: wholeNumber(60, 100_000, 1200).describe('Most calls of one sign-in within a minute'),
   BACKUP_FOLDER: z.string().default('').describe('Folder for backups (default: backups in UPHOLDER_HOME)'),
   BACKUP_EVERY_HOURS: wholeNumber(0, 24 * 31, 24).describe('Hours between backups; 0 makes none'),
   BACKUP_KEEP_DAYS: wholeNumber(1, 365, 14).describe(
@@ -129,6 +130,8 @@ export interface Config {
   backup: BackupSettings | null;
   pictureFolder: string;
   metricsToken: string | null;
+  /** Most calls of one session within a minute; without limit where it is left out. */
+  callsPerMinute?: number;
   /** Holds every answer against its declaration; tests and development do. */
   checksAnswers?: boolean;
 }
@@ -210,6 +213,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
       passphrase: read.BACKUP_PASSPHRASE ?? '',
     },
     pictureFolder: read.PICTURE_FOLDER || join(read.UPHOLDER_HOME || 'data', 'pictures'),
+    callsPerMinute: read.CALLS_PER_MINUTE,
     metricsToken: read.METRICS_TOKEN ?? null,
     limits: { connections: read.DATABASE_POOL, statementMs: read.DATABASE_TIMEOUT * 1000 },
   };
