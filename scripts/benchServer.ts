@@ -18,6 +18,7 @@ import { writeJobFile } from '../server/src/routes/transfer.ts';
 import { addShop, Caller, PASSWORD } from '../server/test/caller.ts';
 import { entryFor, makeJob } from '../server/test/samples.ts';
 import { ensurePostgres } from './debian.ts';
+import { openLine } from './faults/line.ts';
 
 // `npm run bench -- server`: what floor, job list, log and planning cost in a shop with 300 open jobs of 70 pieces and 200,000
 // log entries, and how a hundred crews with a job each are answered for a minute. The load comes from the same machine.
@@ -279,8 +280,13 @@ async function benchGrown(url: string, db: Database): Promise<void> {
   }
 }
 
-async function benchCrews(url: string): Promise<void> {
-  const { address, port, child } = await startServer(url);
+async function benchCrews(url: string, servers: number): Promise<void> {
+  const started = [await startServer(url)];
+  while (started.length < servers) started.push(await startServer(url));
+  const line =
+    servers > 1 ? await openLine(() => started.map(({ port }) => port), { staysOpen: true }) : null;
+  const address = line?.address ?? started[0]?.address ?? '';
+  const port = Number(new URL(address).port);
   try {
     const crews: { wire: Wire; detail: JobDetail }[] = [];
     for (let number = 0; number < CREWS; number += 1) {
@@ -318,8 +324,11 @@ async function benchCrews(url: string): Promise<void> {
       );
     console.log(`${errors} errors`);
   } finally {
-    child.kill('SIGTERM');
-    await once(child, 'exit');
+    await line?.close();
+    for (const { child } of started) {
+      child.kill('SIGTERM');
+      await once(child, 'exit');
+    }
   }
 }
 
@@ -330,7 +339,7 @@ export async function benchServer(): Promise<void> {
   ensurePostgres();
   const cluster = await startCluster(folder, { isTemporary: true });
   try {
-    // `npm run bench -- server crews`: the crews alone; `… grown`: the shop alone.
+    // `npm run bench -- server crews`: the crews alone; `… crews two`: by two servers behind one line; `… grown`: the shop alone.
     if (!process.argv.includes('crews')) {
       const url = await cluster.database('grown');
       await migrate(url);
@@ -341,7 +350,7 @@ export async function benchServer(): Promise<void> {
     if (process.argv.includes('grown')) return;
     const crews = await cluster.database('crews');
     await migrate(crews);
-    await benchCrews(crews);
+    await benchCrews(crews, process.argv.includes('two') ? 2 : 1);
   } finally {
     await cluster.stop();
   }

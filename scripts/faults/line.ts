@@ -1,4 +1,4 @@
-import { createServer, request, type Server } from 'node:http';
+import { Agent, createServer, request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 
 /** What can happen to a request on its way. */
@@ -32,9 +32,10 @@ function forward(
   path: string,
   headers: NodeJS.Dict<string | string[]>,
   body: Buffer,
+  agent: Agent | false,
 ): Promise<Reply> {
   return new Promise((resolve, reject) => {
-    const call = request({ host: '127.0.0.1', port, method, path, headers, agent: false }, (answer) => {
+    const call = request({ host: '127.0.0.1', port, method, path, headers, agent }, (answer) => {
       const chunks: Buffer[] = [];
       answer.on('data', (chunk: Buffer) => chunks.push(chunk));
       answer.on('error', reject);
@@ -54,8 +55,13 @@ function forward(
 /**
  * Opens a line to ports on loopback.
  * @param targets the ports that the servers listen on now.
+ * @param staysOpen keeps its connections to them, as a proxy in front of servers that stay does.
  */
-export async function openLine(targets: () => readonly number[]): Promise<Line> {
+export async function openLine(
+  targets: () => readonly number[],
+  { staysOpen = false }: { staysOpen?: boolean } = {},
+): Promise<Line> {
+  const agent = staysOpen && new Agent({ keepAlive: true });
   let turn = 0;
   let isDown = false;
   let fault: LineFault | null = null;
@@ -74,7 +80,7 @@ export async function openLine(targets: () => readonly number[]): Promise<Line> 
         for (let tries = 0; ; tries += 1) {
           const port = ports[(turn + tries) % ports.length] ?? 0;
           try {
-            return await forward(port, incoming.method ?? 'GET', incoming.url ?? '/', headers, body);
+            return await forward(port, incoming.method ?? 'GET', incoming.url ?? '/', headers, body, agent);
           } catch (error) {
             // Only what never arrived is handed to the next.
             if ((error as { code?: string }).code !== 'ECONNREFUSED' || tries + 1 >= ports.length)

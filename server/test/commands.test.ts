@@ -2,6 +2,8 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlanSnapshot } from '@upholder/core/planning';
+import sharp from 'sharp';
+import { v7 as uuid } from 'uuid';
 import { afterEach, beforeEach, describe, it, vi } from 'vitest';
 import { expect } from '../../core/test/expect.ts';
 import { readConfig } from '../src/base/config.ts';
@@ -197,6 +199,25 @@ describe('the doctor', () => {
     await sql(url, `update member set role = 'floor'`);
     expect(await look(url)).toMatch(/WRONG Ownerless has no owner who can sign in/);
     expect(process.exitCode).toBe(1);
+  });
+
+  it('finds pictures that are missing in their folder', async () => {
+    const url = await freshDatabase();
+    const pictureFolder = join(folder, 'pictures');
+    const server = await startTestServer(url, { pictureFolder });
+    const caller = await new Caller(server.address).enterAs((await addShop(url, 'Pictured')).signIn);
+    const { job, zones } = await makeJob(caller, 0);
+    const query = new URLSearchParams({ id: uuid(), zoneId: zones[0]?.id ?? '', topic: 'finish' });
+    const picture = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#abc' } })
+      .png()
+      .toBuffer();
+    await caller.raw('POST', `/jobs/${job.id}/photos?${query}`, picture, 'image/png');
+    await server.stop();
+    expect(await look(url)).toMatch(/ok {4}Every picture is in .*pictures\./);
+    rmSync(pictureFolder, { recursive: true });
+    expect(await look(url)).toMatch(
+      /WRONG 2 of 2 pictures are missing or damaged in .*\. Backups hold them\./,
+    );
   });
 
   it('says in words that the database is behind, newer, or away', async () => {

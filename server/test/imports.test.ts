@@ -83,6 +83,13 @@ describe('a job file that is brought in', () => {
     expect(Object.values(error.fields)[0]).toMatch(words);
   });
 
+  it('is refused where it does not come as JSON', async () => {
+    for (const type of ['text/plain', 'application/json; charset=latin1'])
+      expect(
+        (await ines.raw('POST', '/import/job', Buffer.from(JSON.stringify({ file })), type)).status,
+      ).toBe(400);
+  });
+
   it('is refused where it breaks off, and leaves nothing behind', async () => {
     const before = (await ines.ok<{ jobs: unknown[] }>('GET', '/jobs')).jobs.length;
     const text = JSON.stringify({ file });

@@ -8,6 +8,8 @@ import { knownMigrations } from '../db/migrate.ts';
 import { type Reached, serverOn } from '../db/own.ts';
 import { findPostgres } from '../db/programs.ts';
 import { checkChains } from '../keeping/chain.ts';
+import { picturesIn } from '../photos/pictureStore.ts';
+import { namedContents } from '../photos/store.ts';
 import { MOST_SECONDS_APART, secondsAhead } from '../watch/clocks.ts';
 import { backupsOf } from './keep.ts';
 import { type Base, reach } from './reach.ts';
@@ -190,6 +192,31 @@ async function backups(base: Base, { ownerUrl }: Reached, version: string): Prom
   return found;
 }
 
+/** Whether everything that pictures name lies in their folder, as it was put there. */
+async function pictures({ config }: Base, { ownerUrl }: Reached): Promise<Finding[]> {
+  const store = picturesIn(config.pictureFolder);
+  const named = await withConnection(ownerUrl, async (client) => {
+    // Before the database is up to date they may still lie in it.
+    const column = await client.query(
+      `select 1 from information_schema.columns where table_name = 'photo' and column_name = 'content_hash'`,
+    );
+    return column.rowCount === 0 ? new Map<string, Set<string>>() : namedContents(client);
+  });
+  let [count, missing] = [0, 0];
+  for (const [shopId, hashes] of named)
+    for (const hash of hashes) {
+      count += 1;
+      if (!(await store.get(shopId, hash))) missing += 1;
+    }
+  if (count === 0) return [];
+  const where = resolve(config.pictureFolder);
+  return [
+    missing === 0
+      ? good(`Every picture is in ${where}.`)
+      : wrong(`${missing} of ${count} pictures are missing or damaged in ${where}. Backups hold them.`),
+  ];
+}
+
 /** `doctor`: what is wrong with this installation, in plain words. */
 export async function doctor(base: Base, version: string): Promise<void> {
   const found = machine(base);
@@ -197,6 +224,7 @@ export async function doctor(base: Base, version: string): Promise<void> {
   try {
     const reached = await reach(base);
     found.push(...(await database(reached, base.isGiven)), ...(await backups(base, reached, version)));
+    found.push(...(await pictures(base, reached)));
   } catch (error) {
     found.push(wrong(`The database cannot be reached: ${(error as Error).message}`));
   }

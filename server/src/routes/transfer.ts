@@ -30,7 +30,7 @@ import { addEvents } from '../handover/store.ts';
 import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
-import type { SpooledBody } from '../http/spooled.ts';
+import { SpooledBody } from '../http/spooled.ts';
 import { addFindings } from '../inspection/store.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
@@ -266,8 +266,10 @@ export function addTransferRoutes(
 
   routes.add(ROUTES.importJob, async ({ body }, { member, changed }) => {
     const { shopId, name } = member;
-    // Whatever else a file may be, the body of this call is always one.
-    return importer.bringIn(shopId, body.file as SpooledBody, async ({ file, contents }, progress) => {
+    // The body of this call goes into a file, unless it is no JSON at all.
+    if (!(body.file instanceof SpooledBody))
+      throw new ApiError('bad-json', said('refusal.the-request-is-not-valid-json'));
+    return importer.bringIn(shopId, body.file, async ({ file, contents }, progress) => {
       Object.assign(progress, { phase: 'pictures', of: contents.length });
       const photos = await keepPictures(pictures, shopId, file.photos, contents, (done) => {
         progress.done = done;

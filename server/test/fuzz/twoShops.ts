@@ -42,6 +42,8 @@ export async function startFuzzed(
   databaseUrl: string,
   serverUrl: string,
   change: Partial<Config> = {},
+  /** Where callers call: the server itself, unless something stands before it. */
+  through: (server: Running) => Promise<string> = async ({ address }) => address,
 ): Promise<{ server: Running; callers: FuzzCaller[]; stop(): Promise<void> }> {
   const pictureFolder = mkdtempSync(join(tmpdir(), 'upholder-fuzzed-'));
   const server = await startServer({
@@ -62,6 +64,7 @@ export async function startFuzzed(
     checksAnswers: true,
     ...change,
   });
+  const address = await through(server);
   const own = await addShop(databaseUrl, 'Harbour');
   const other = await addShop(databaseUrl, 'Elsewhere');
   const db = openDatabase(databaseUrl, () => undefined);
@@ -71,7 +74,7 @@ export async function startFuzzed(
     member: { id: string; shopId: string },
     [shop, secret]: [string, string],
   ): FuzzCaller => {
-    const one = new Caller(server.address);
+    const one = new Caller(address);
     const enter = async () => {
       const opening = { browser: 'fuzz', address: '127.0.0.1', tabletId: null, isByPassword: true };
       const { token } = await openSession(db, member, new Date(), DEFAULT_SESSIONS, opening);
@@ -85,8 +88,8 @@ export async function startFuzzed(
     await addMember(db, own.shopId, { id: member.id, name: `A ${role}`, role });
     colleagues.push(caller(role, member, OWN));
   }
-  const ines = await new Caller(server.address).enterAs(own.signIn);
-  const stranger = await new Caller(server.address).enterAs(other.signIn);
+  const ines = await new Caller(address).enterAs(own.signIn);
+  const stranger = await new Caller(address).enterAs(other.signIn);
   await fill(ines, 'The chemist');
   await fill(stranger, SECRET);
   const [owner = '', guest = ''] = [own.memberIds[0], other.memberIds[0]];
@@ -99,7 +102,7 @@ export async function startFuzzed(
       enter: null,
       shop: 'nowhere',
       secret: SECRET,
-      send: sendBy(new Caller(server.address)),
+      send: sendBy(new Caller(address)),
     },
   ];
   for (const { enter } of callers) await enter?.();

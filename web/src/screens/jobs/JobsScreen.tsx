@@ -33,17 +33,20 @@ function useOlderJobs(
   tell: (problem: string) => void,
 ) {
   const [read, { isFetching }] = upholder.useLazyOlderJobsQuery();
-  const [known, setKnown] = useState<{ jobs: JobSummary[]; older: number } | null>(null);
-  const listed = new Set(list?.jobs.map(({ job }) => job.id));
-  const jobs = known?.jobs.filter(({ job }) => !listed.has(job.id)) ?? [];
+  const lastClosed = list?.jobs.findLast(({ job }) => job.status === 'closed')?.job.id;
+  const [known, setKnown] = useState<{ after: string; jobs: JobSummary[]; older: number } | null>(null);
+  // Once the list ends with another one there would be a gap: they are asked for again.
+  const current = known?.after === lastClosed ? known : null;
+  const jobs = current?.jobs ?? [];
   async function more(): Promise<void> {
-    const last = [...(list?.jobs ?? []), ...jobs].findLast(({ job }) => job.status === 'closed');
-    if (!last) return;
-    const outcome = await read(last.job.id);
-    if (outcome.data) setKnown({ jobs: [...jobs, ...outcome.data.jobs], older: outcome.data.older });
+    const before = jobs.at(-1)?.job.id ?? lastClosed;
+    if (!before || !lastClosed) return;
+    const outcome = await read(before);
+    if (outcome.data)
+      setKnown({ after: lastClosed, jobs: [...jobs, ...outcome.data.jobs], older: outcome.data.older });
     else tell(refusalOf(outcome.error).message);
   }
-  return { jobs, older: known?.older ?? list?.older ?? 0, isReading: isFetching, more };
+  return { jobs, older: current?.older ?? list?.older ?? 0, isReading: isFetching, more };
 }
 
 /** Jobs, each with its pieces as they stand now; of the closed ones the latest, and older ones when asked for. */
