@@ -140,6 +140,8 @@ export function looksOverScreens(theme: 'light' | 'booth'): void {
     test(`${group}: nothing serious to say to axe (${theme}), and not a word on the console`, async ({
       maren: page,
     }) => {
+      // A dozen screens in three widths: four minutes on a quiet machine.
+      test.setTimeout(900_000);
       const troubles: string[] = [];
       page.on('console', (message) => {
         // The shell is not kept in these tests (playwright.config.ts).
