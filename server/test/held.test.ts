@@ -12,12 +12,15 @@ let db: Database;
 let ines: Caller;
 let stranger: Caller;
 let job: JobDetail;
+let url: string;
+let signIn: string;
 
 beforeAll(async () => {
-  const url = await freshDatabase();
+  url = await freshDatabase();
   server = await startTestServer(url);
   db = openDatabase(url, () => undefined);
-  ines = await new Caller(server.address).enterAs((await addShop(url, 'Holding')).signIn);
+  ({ signIn } = await addShop(url, 'Holding'));
+  ines = await new Caller(server.address).enterAs(signIn);
   stranger = await new Caller(server.address).enterAs((await addShop(url, 'Elsewhere')).signIn);
   const { job: head } = await makeJob(ines);
   await ines.ok('POST', `/jobs/${head.id}/plan`, {});
@@ -76,6 +79,25 @@ describe.each(['/floor', '/jobs/open', 'job'])('what is held of %s', (what) => {
       }).on('error', reject),
     );
     expect(JSON.parse(brotliDecompressSync(packed).toString())).toEqual(await plain.json());
+  });
+});
+
+describe('two servers of one shop', () => {
+  it('never give out what the other has changed, in whatever turn they are asked', async () => {
+    const other = await startTestServer(url);
+    const joss = await new Caller(other.address).enterAs(signIn);
+    for (let round = 0; round < 6; round += 1) {
+      const [writer, reader] = round % 2 === 0 ? [ines, joss] : [joss, ines];
+      const before = await asked('/floor', '', reader);
+      const { version, ...head } = (await writer.ok<JobDetail>('GET', `/jobs/${job.job.id}`)).job;
+      const { id: _id, methods: _methods, room: _room, pricing: _pricing, ...spec } = head;
+      const name = `Wall, round ${round}`;
+      await writer.ok('PUT', `/jobs/${job.job.id}`, { ...spec, name, version });
+      const after = await asked('/floor', before.tag, reader);
+      expect([after.status, after.text.includes(name)]).toEqual([200, true]);
+      expect((await reader.ok<JobDetail>('GET', `/jobs/${job.job.id}`)).job.name).toBe(name);
+    }
+    await other.stop();
   });
 });
 
