@@ -36,6 +36,9 @@ export function buildWeb(): void {
   if (status !== 0) throw new Error(`The interface could not be built:\n${stdout}${stderr}`);
 }
 
+/** The server alone, once it is compiled. */
+export const COMPILED_SERVER = join(ROOT, 'dist/server/main.mjs');
+
 const SERVER_PARTS = ['server', 'core', 'demo'];
 
 /**
@@ -62,6 +65,8 @@ export async function compileServer(): Promise<string> {
       'import-thread': join(ROOT, 'server/src/imports/worker.ts'),
       sample: join(ROOT, 'demo/sample.ts'),
       upholder: join(ROOT, 'server/src/cli.ts'),
+      // The server alone, as campaigns start it again and again.
+      main: join(ROOT, 'server/src/main.ts'),
     },
     outdir: folder,
     outExtension: { '.js': '.mjs' },

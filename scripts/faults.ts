@@ -14,6 +14,7 @@ import { sampleMix } from '../core/test/sampleMix.ts';
 import { seedDemo } from '../demo/seed.ts';
 import { freePort, startCluster } from '../server/src/db/cluster.ts';
 import { migrate } from '../server/src/db/migrate.ts';
+import { COMPILED_SERVER, compileServer } from './build.ts';
 import { ensurePostgres } from './debian.ts';
 import { LINE_FAULTS, openLine } from './faults/line.ts';
 import { Tablet, type Worker } from './faults/tablet.ts';
@@ -40,6 +41,7 @@ const TIN_ML = 1_000_000;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-faults-'));
 chmodSync(folder, 0o755);
 ensurePostgres();
+await compileServer();
 /** A disk of its own for the database, so that it can be full; null where this account may not mount one. */
 const disk = ((): string | null => {
   const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=1500m,mode=755', 'tmpfs', folder], {
@@ -77,7 +79,7 @@ async function isUp({ port }: Place): Promise<boolean> {
 /** Starts a server; one that cannot start, as its database is away, is started again. */
 async function startServer(place: Place): Promise<void> {
   for (let tries = 0; tries < 20; tries += 1) {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, ['--enable-source-maps', COMPILED_SERVER], {
       env: {
         ...process.env,
         DATABASE_URL: databaseUrl,

@@ -19,6 +19,7 @@ import { addMember } from '../server/src/people/store.ts';
 import { openSession } from '../server/src/session/store.ts';
 import { addShop, Caller } from '../server/test/caller.ts';
 import { entryFor, makeJob } from '../server/test/samples.ts';
+import { COMPILED_SERVER, compileServer } from './build.ts';
 import { ensurePostgres } from './debian.ts';
 
 // `npm run soak`: eight days of a shop of four people, two hundred times faster than they are lived. Everybody does what the plan
@@ -51,6 +52,7 @@ const MOST_GROWTH = 1.35;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-soak-'));
 chmodSync(folder, 0o755);
 ensurePostgres();
+await compileServer();
 const cluster = await startCluster(folder, { isTemporary: true });
 const databaseUrl = await cluster.recreate('soak');
 await migrate(databaseUrl);
@@ -68,7 +70,7 @@ let server: ChildProcess | null = null;
 const lives: { at: number; mb: number }[][] = [];
 
 async function startServer(from: number): Promise<void> {
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  server = spawn(process.execPath, ['--enable-source-maps', COMPILED_SERVER], {
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,
