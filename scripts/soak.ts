@@ -243,6 +243,10 @@ const living = people.map(live);
 const deploys = [days * 0.3, days * 0.6];
 for (let day = 0; day < days; day += 1) {
   const end = START + Math.min(days, day + 1) * DAY_MS;
+  // There is always something to do.
+  const { job } = await makeJob(owner, 12 + Math.floor(random() * 12));
+  jobs.push(job.id);
+  await insist(owner, 'POST', `/jobs/${job.id}/plan`, {});
   let planAt = shopNow() + 3 * HOUR_MS;
   while (shopNow() < end) {
     if (deploys.length > 0 && shopNow() > START + (deploys[0] ?? 0) * DAY_MS) {
