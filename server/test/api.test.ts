@@ -165,7 +165,8 @@ describe('one shop cannot reach another’s', () => {
       const { status } = await stranger.refused(method, path, body);
       expect([`${method} ${path}`, status >= 404 && status <= 409]).toEqual([`${method} ${path}`, true]);
     }
-    await stranger.ok('POST', `/jobs/${job.id}/pieces/delete`, { pieceIds: [piece.id] });
+    const deletion = { pieceIds: [piece.id] };
+    expect((await stranger.refused('POST', `/jobs/${job.id}/pieces/delete`, deletion)).status).toBe(404);
     expect(await ines.ok('GET', `/jobs/${job.id}`)).toEqual(detail);
     expect((await stranger.ok<{ jobs: unknown[] }>('GET', '/jobs')).jobs).toEqual([]);
     expect((await stranger.ok<{ details: unknown[] }>('GET', '/floor')).details).toEqual([]);
