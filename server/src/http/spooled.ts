@@ -8,10 +8,7 @@ import type { Request, Response } from 'express';
 
 /** What a caller sent, in a file: too much to be held in memory. It is gone when the call is answered. */
 export class SpooledBody {
-  constructor(
-    readonly path: string,
-    readonly bytes: number,
-  ) {}
+  constructor(readonly path: string) {}
 }
 
 /** Said where more comes than may; named as the reading of bodies names it. */
@@ -34,5 +31,5 @@ export async function spool(request: Request, response: Response, limit: number)
     },
   });
   await pipeline(request, counted, createWriteStream(path, { mode: 0o600 }));
-  return new SpooledBody(path, bytes);
+  return new SpooledBody(path);
 }

@@ -4,7 +4,7 @@ import { many, maybeOne, one, type Queryable } from '../db/database.ts';
 import { standingOfJobs } from '../handover/store.ts';
 import { COLUMNS, type RawJob, toJob } from './store.ts';
 
-interface RawCounted extends Record<string, unknown> {
+interface WithId extends Record<string, unknown> {
   id: string;
 }
 
@@ -17,7 +17,7 @@ async function closedIds(
   shopId: string,
   beforeId: string | null,
 ): Promise<{ ids: string[]; older: number }> {
-  const rows = await many<RawCounted & { of: number }>(
+  const rows = await many<WithId & { of: number }>(
     db,
     `select id, count(*) over () as of from job
       where shop_id = $1 and status = 'closed'
@@ -31,7 +31,7 @@ async function closedIds(
 /** Jobs of a shop for the list: open ones first, by the date they are needed; of the closed ones the latest. */
 export async function jobList(db: Queryable, shopId: string): Promise<{ jobs: JobSummary[]; older: number }> {
   const [atWork, closed] = await Promise.all([
-    many<RawCounted>(db, `select id from job where shop_id = $1 and status <> 'closed'`, [shopId]),
+    many<WithId>(db, `select id from job where shop_id = $1 and status <> 'closed'`, [shopId]),
     closedIds(db, shopId, null),
   ]);
   const ids = [...atWork.map(({ id }) => id), ...closed.ids];
@@ -53,7 +53,7 @@ const MOST_FOUND = 50;
 
 /** Jobs whose code, name or client holds a text, whatever its case; open ones first. */
 export async function jobsNamed(db: Queryable, shopId: string, text: string): Promise<JobSummary[]> {
-  const rows = await many<RawCounted>(
+  const rows = await many<WithId>(
     db,
     `select id from job where shop_id = $1
         and (position(lower($2) in lower(code)) > 0 or position(lower($2) in lower(name)) > 0
@@ -115,7 +115,7 @@ export interface RevisedJob extends Record<string, unknown> {
   rest: string;
 }
 
-/** The open jobs with their revisions, in the order of {@link openJobIds}. */
+/** The open jobs with their revisions, whichever is needed first before the others. */
 export async function openJobsRevised(db: Queryable, shopId: string): Promise<RevisedJob[]> {
   return many(
     db,
@@ -138,12 +138,7 @@ export async function revisionOf(db: Queryable, shopId: string, id: string): Pro
 
 /** Ids of the open jobs, whichever is needed first before the others. */
 export async function openJobIds(db: Queryable, shopId: string): Promise<string[]> {
-  const rows = await many<{ id: string }>(
-    db,
-    `select id from job where shop_id = $1 and status = 'open' order by priority nulls last, needed_by nulls last, created_at`,
-    [shopId],
-  );
-  return rows.map(({ id }) => id);
+  return (await openJobsRevised(db, shopId)).map(({ id }) => id);
 }
 
 /**
