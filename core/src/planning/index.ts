@@ -59,7 +59,6 @@ export {
   quickPlan,
   type SolvedPlan,
   searchPlan,
-  triesAtOnce,
 } from './plan.ts';
 export { bindingClock, clockStart } from './problem/clocks.ts';
 export {
@@ -86,6 +85,7 @@ export { CLIENT_ROOM, type Cut, lieInPlace, placeIdOf, WHOLE_LOADS } from './pro
 export * from './problem/model.ts';
 export { beforeWrapUp, buildProblem, peopleOf, piecesInWords } from './problem/problem.ts';
 export { NO_ROOM_WISHES, type RoomWishes, roomWishesOf } from './problem/room.ts';
+export { withoutSurplus } from './problem/surplus.ts';
 export { type Bound, lowerBound } from './solve/bound.ts';
 export {
   compareScores,

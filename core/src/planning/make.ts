@@ -161,7 +161,7 @@ function planDetail(
   const pins = activePins(planOptions, question.now);
   const search = searchPlan(question, { objective: planOptions.objective, seed: 1, pins });
   if (!search.ok) return search;
-  const tries = recipe === null ? triesAtOnce(detail.pieces.length) : 0;
+  const tries = recipe === null ? triesAtOnce(detail.pieces.length, shop.reserved.length) : 0;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
   let answer = found && answerOf(found);

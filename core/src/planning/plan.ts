@@ -23,6 +23,7 @@ import {
 import { buildProblem, peopleOf } from './problem/problem.ts';
 import { repairOp } from './problem/repairs.ts';
 import { type RoomWishes, roomShut, roomWishesOf, shutAsReserved } from './problem/room.ts';
+import { freeOf } from './solve/bound.ts';
 import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
 import { LoadProgress } from './solve/progress.ts';
@@ -44,6 +45,14 @@ const SPLITS: readonly Cut[] = [
 ];
 /** Days that calendars reach; the long one is tried only when the short one is not enough. */
 const HORIZONS_DAYS = [75, 500];
+
+/** A plan that went beyond the short calendars before is not looked for within them again. */
+function horizonsFor({ now, earlier }: PlanRequest): readonly number[] {
+  const last = earlier.ops.reduce((latest, { end }) => Math.max(latest, end), now);
+  return HORIZONS_DAYS.filter(
+    (days, index) => index === HORIZONS_DAYS.length - 1 || now + days * 1440 >= last,
+  );
+}
 
 /** So long a film holds a place beyond the last day of work, at most, in minutes. */
 const LONGEST_FILM = 60 * 1440;
@@ -89,8 +98,17 @@ const LARGE_SPLITS: readonly Cut[] = [
 const SMALL = 120;
 
 /** Tries of a search that a first plan gets at once; the rest of a search is done beside the page. */
-export function triesAtOnce(pieces: number): number {
-  return pieces <= SMALL ? 20 : 0;
+const TRIES = 20;
+/** In a shop where others take more than this, each try takes longer, and a first plan gets fewer of them. */
+const MANY_RESERVED = 10_000;
+
+/**
+ * @param pieces of the job. @param reserved how much others take of the shop.
+ * @returns how many tries of a search a first plan gets at once.
+ */
+export function triesAtOnce(pieces: number, reserved: number): number {
+  if (pieces > SMALL) return 0;
+  return reserved <= MANY_RESERVED ? TRIES : Math.ceil((TRIES * MANY_RESERVED) / reserved);
 }
 
 /** What a search is for. */
@@ -122,12 +140,11 @@ export interface PlanRequest extends Partial<RoomWishes> {
   earlier: EarlierPlan;
 }
 
-/** Whether the work alone is more than everybody has hours, up to where the calendars reach. */
-function isTooMuch({ loads, people }: PlanProblem): boolean {
+/** Whether the work alone is more than what others leave of everybody's hours, up to where the calendars reach. */
+function isTooMuch({ loads, people, reserved }: PlanProblem): boolean {
   const open = loads.flatMap(({ ops }) => ops).filter(({ done }) => !done);
   const asked = open.reduce((sum, { perPieceMin, pieceIds }) => sum + perPieceMin * pieceIds.length, 0);
-  const hours = people.flatMap(({ work }) => work);
-  return asked > lengthOf(hours);
+  return asked > people.reduce((sum, person) => sum + lengthOf(freeOf(reserved, person)), 0);
 }
 
 /** Whether anything is still to be done in the client's room. */
@@ -190,7 +207,7 @@ export function searchPlan(
   const before = { starts: startsOf(question.earlier), recipes };
   const splits = question.input.pieces.length > LARGE ? LARGE_SPLITS : SEARCHED_SPLITS;
   let refusal: Outcome<PlanSearch> = failure(said('plan.there-is-nothing-to-plan'));
-  for (const days of HORIZONS_DAYS) {
+  for (const days of horizonsFor(question)) {
     const problems = problemsOf(question, splits, planOptions.pins, days);
     if (!problems.ok) return problems;
     const isFilled =
@@ -249,7 +266,12 @@ export function previewPlan(
     if (!problem) continue;
     const before = { starts: startsOf(question.earlier), recipes: [] };
     const search = new PlanSearch([{ cut: WHOLE_LOADS, problem }], objective, PLAIN.seed, pins, before);
-    for (let number = 0; number < triesAtOnce(question.input.pieces.length); number += 1) search.step();
+    for (
+      let number = 0;
+      number < triesAtOnce(question.input.pieces.length, question.shop.reserved.length);
+      number += 1
+    )
+      search.step();
     if (search.found) return success(search.found.plan);
     refusal = failure(refusalWords(search.failure));
     // More days do not help against a pin.

@@ -1,5 +1,5 @@
 import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/drying';
-import type { ShopForPlanning } from '@upholder/core/planning';
+import { type ShopForPlanning, withoutSurplus } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import { expectedAir } from '../climate/expected.ts';
@@ -98,5 +98,5 @@ export async function shopForPlanning(
     shopWithoutJobs(db, shopId, air),
     reservationsFrom(db, shopId, others, minute),
   ]);
-  return { ...shop, reserved };
+  return { ...shop, reserved: withoutSurplus(reserved, shop.settings) };
 }

@@ -1,5 +1,5 @@
 import { said } from '../../said/index.ts';
-import type { Minute } from '../../shop/calendar.ts';
+import type { Interval, Minute } from '../../shop/calendar.ts';
 import { changeMinutes, type GunUse, gunKindOf, NIGHT_MIN, pauseOf } from '../problem/guns.ts';
 import {
   DUST_KEEPS_MINUTES,
@@ -12,7 +12,7 @@ import {
 } from '../problem/model.ts';
 import { tailLength } from '../problem/tripOps.ts';
 import { checkPlaces } from './checkPlaces.ts';
-import { metBy } from './met.ts';
+import { metIn } from './met.ts';
 import type { Violation } from './violation.ts';
 
 // Longer than other files: the checker is read as a whole, apart from all that it checks.
@@ -227,35 +227,41 @@ function outlives({ gun, end }: GunStretch, began: Minute): boolean {
   return gun.lifeMin !== null && end - began > gun.lifeMin;
 }
 
-function checkPeople(problem: PlanProblem, plan: Plan): Violation[] {
-  const spans = [
-    ...plan.ops.flatMap(({ op, personId, segments }) =>
-      segments.map(({ start, end }) => ({ personId, start, end, id: op.id, isOwn: true })),
-    ),
-    ...metBy(problem, plan.ops).map(({ personId, start, end, by }) => ({
-      personId,
-      start,
-      end,
-      id: by,
-      isOwn: false,
-    })),
-  ].filter(({ personId }) => personId !== null);
-  spans.sort((a, b) => String(a.personId).localeCompare(String(b.personId)) || a.start - b.start);
-  const violations: Violation[] = [];
-  let latest: (typeof spans)[number] | null = null;
-  for (const span of spans) {
-    const isClash = latest !== null && latest.personId === span.personId && span.start < latest.end;
-    // Whatever other jobs have promised among themselves is not this plan's doing.
-    if (isClash && latest && (span.isOwn || latest.isOwn)) {
-      violations.push({
-        code: 'person',
-        opId: span.id,
-        message: said('plan.overlaps-for-the-same-person', { id: latest.id }),
-      });
-    }
-    if (latest === null || latest.personId !== span.personId || span.end > latest.end) latest = span;
+/** A stretch of somebody's time, by this plan or by what others were promised. */
+interface Busy extends Interval {
+  id: string;
+  isOwn: boolean;
+}
+
+function checkPeople({ reserved }: PlanProblem, plan: Plan): Violation[] {
+  const byPerson = new Map<string, Busy[]>();
+  for (const { op, personId, segments } of plan.ops) {
+    if (personId === null) continue;
+    const own = byPerson.get(personId) ?? [];
+    for (const { start, end } of segments) own.push({ start, end, id: op.id, isOwn: true });
+    byPerson.set(personId, own);
   }
-  return violations;
+  return [...byPerson].flatMap(([person, own]) => {
+    const taken = metIn(
+      reserved.filter(({ personId }) => personId === person),
+      own,
+    );
+    const spans = [...own, ...taken.map(({ start, end, by }) => ({ start, end, id: by, isOwn: false }))];
+    spans.sort((a, b) => a.start - b.start);
+    const violations: Violation[] = [];
+    let latest: Busy | null = null;
+    for (const span of spans) {
+      // Whatever other jobs have promised among themselves is not this plan's doing.
+      if (latest && span.start < latest.end && (span.isOwn || latest.isOwn))
+        violations.push({
+          code: 'person',
+          opId: span.id,
+          message: said('plan.overlaps-for-the-same-person', { id: latest.id }),
+        });
+      if (latest === null || span.end > latest.end) latest = span;
+    }
+    return violations;
+  });
 }
 
 /** No load is begun before its pieces are here, or before the loads that it is to follow are through. */
@@ -377,16 +383,27 @@ interface Event {
   isOwn: boolean;
 }
 
-function capacityEvents(met: readonly Reservation[], plan: Plan, resourceId: string): Event[] {
-  const events: Event[] = [];
+/** Something of a place taken at the start of a stretch, and let go at its end. */
+function held(
+  { start, end }: Interval,
+  amount: number,
+  event: Pick<Event, 'load' | 'opId' | 'isOwn'>,
+): Event[] {
+  return end > start
+    ? [
+        { ...event, at: start, delta: amount },
+        { ...event, at: end, delta: -amount },
+      ]
+    : [];
+}
+
+function capacityEvents(reserved: readonly Reservation[], plan: Plan, resourceId: string): Event[] {
+  const planned: Event[] = [];
+  const mine: Interval[] = [];
   const add = (start: Minute, end: Minute, amount: number, event: Pick<Event, 'load' | 'opId' | 'isOwn'>) => {
-    if (end > start)
-      events.push({ ...event, at: start, delta: amount }, { ...event, at: end, delta: -amount });
+    planned.push(...held({ start, end }, amount, event));
+    if (event.isOwn) mine.push({ start, end });
   };
-  met.forEach(({ use, start, end, by }, index) => {
-    if (use?.resourceId === resourceId)
-      add(start, end, use.amount, { load: `reserved ${index}`, opId: by, isOwn: false });
-  });
   for (const { op, personId, start, end, occupiedUntil } of plan.ops) {
     const event = { load: op.loadId, opId: op.id, isOwn: personId !== null };
     if (event.isOwn) {
@@ -404,16 +421,20 @@ function capacityEvents(met: readonly Reservation[], plan: Plan, resourceId: str
       });
     else add(start, occupiedUntil, op.hold.amount, event);
   }
-  return events.sort((a, b) => a.at - b.at || a.delta - b.delta);
+  const others = reserved.filter(({ use }) => use?.resourceId === resourceId);
+  // While the plan takes nothing of a place, it cannot overfill it.
+  const given = metIn(others, mine).flatMap(({ use, start, end, by }, index) =>
+    held({ start, end }, use?.amount ?? 0, { load: `reserved ${index}`, opId: by, isOwn: false }),
+  );
+  return [...given, ...planned].sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
 
 /** Amounts below this are rounding errors. */
 const NOTHING = 1e-9;
 
 function checkCapacity(problem: PlanProblem, plan: Plan): Violation[] {
-  const met = metBy(problem, plan.ops);
   return problem.resources.flatMap((resource) => {
-    const events = capacityEvents(met, plan, resource.id);
+    const events = capacityEvents(problem.reserved, plan, resource.id);
     const held = new Map<string, Map<string, { amount: number; isOwn: boolean }>>();
     const violations: Violation[] = [];
     let own = 0;

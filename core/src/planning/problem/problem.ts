@@ -226,7 +226,7 @@ export function peopleOf(shop: ShopForPlanning, now: Minute, horizon: Minute): P
 }
 
 /** Booths, benches, rails and racks of the shop and of all its places, and the client's room. */
-function resourcesOf(settings: ShopSettings): Resource[] {
+export function resourcesOf(settings: ShopSettings): Resource[] {
   const { places, holders } = settings;
   return [
     { id: 'booth', name: said('word.booth'), capacity: settings.hasBooth ? 1 : 0 },

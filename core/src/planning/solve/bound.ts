@@ -23,7 +23,7 @@ const freeTimes = once(
 );
 
 /** Somebody's hours without what others take of them; asked for once for each way of cutting a job. */
-function freeOf(reserved: PlanProblem['reserved'], { id, work }: Person): Interval[] {
+export function freeOf(reserved: PlanProblem['reserved'], { id, work }: Person): Interval[] {
   const known = freeTimes(reserved).get(id);
   if (known?.[0] === work) return known[1];
   const taken = reserved.filter(({ personId }) => personId === id);

@@ -51,7 +51,15 @@ class PlaceBook {
 
   /** Index of the step that a minute lies on. */
   private stepAt(minute: Minute): number {
-    return Math.max(0, countWhile(this.from, (from) => from <= minute) - 1);
+    // Halved by hand: this is asked more often than anything else.
+    let low = 0;
+    let high = this.from.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((this.from[middle] as Minute) <= minute) low = middle + 1;
+      else high = middle;
+    }
+    return Math.max(0, low - 1);
   }
 
   private edgeAt(minute: Minute): number {
@@ -160,6 +168,10 @@ export class Timetable {
   private capacities = new Map<string, number>();
   private guns: PlanProblem['guns'];
   private readonly gunBooks = new Map<string, GunBook>();
+  /** What others alone take of the same shop; null where this is it. */
+  private base: Timetable | null = null;
+  /** Stretches in which an operation finds no place with somebody, by operation and person. */
+  private readonly hopeless = new WeakMap<PlanOp, Map<string, Interval[]>>();
 
   /** The same timetable with some people busy as well; places are shared with it, so only work without a place may be added. */
   withBusy(slots: readonly Slot[]): Timetable {
@@ -174,13 +186,39 @@ export class Timetable {
     for (const [id, book] of this.places) busy.places.set(id, book);
     busy.capacities = this.capacities;
     busy.guns = this.guns;
+    busy.base = this.base;
     for (const [kind, book] of this.gunBooks) busy.gunBooks.set(kind, book);
     return busy;
   }
 
   /** A timetable with everybody's hours, and only the reservations of a problem in it. */
   static from(problem: ShopOf): Timetable {
-    return reservedIn(problem).copy();
+    const base = reservedIn(problem);
+    const table = base.copy();
+    table.base = base;
+    return table;
+  }
+
+  /**
+   * No slot that is found here begins before this: where others alone leave none, nothing does. A shop that is full for a year is
+   * walked through once for each task, not in every plan that is tried.
+   * @param firstStart of an operation with only what others take, from a minute on; null where there is none.
+   */
+  noneBefore(
+    op: PlanOp,
+    personId: string,
+    from: Minute,
+    firstStart: (base: Timetable) => Minute | null,
+  ): Minute {
+    if (!this.base) return from;
+    const known = this.base.hopeless.get(op) ?? new Map<string, Interval[]>();
+    this.base.hopeless.set(op, known);
+    const stretches = known.get(personId) ?? [];
+    const stretch = stretches.find(({ start, end }) => start <= from && from <= end);
+    if (stretch) return stretch.end;
+    const end = firstStart(this.base) ?? Number.POSITIVE_INFINITY;
+    known.set(personId, [...stretches, { start: from, end }]);
+    return end;
   }
 
   /** The same timetable, to be written in by itself. */
@@ -408,6 +446,9 @@ export function earliestSlot(
   return best;
 }
 
+/** So many starts in vain say that others have filled the shop. */
+const LONG_SEARCH = 24;
+
 /** The earliest slot of one person that begins no later than a moment; null when there is none. */
 function slotOf(
   problem: PlanProblem,
@@ -420,7 +461,17 @@ function slotOf(
   const left = table.left(personId);
   if (!left) return null;
   let from = ready;
-  while (from < problem.horizon && from <= latest) {
+  for (let tried = 0; from < problem.horizon && from <= latest; tried += 1) {
+    if (tried === LONG_SEARCH) {
+      const begun = from;
+      from = table.noneBefore(
+        op,
+        personId,
+        begun,
+        (base) => slotOf(problem, base, op, begun, personId, Number.POSITIVE_INFINITY)?.start ?? null,
+      );
+      if (from > begun) continue;
+    }
     const segments = walk(left, op, from);
     const first = segments?.[0];
     const last = segments?.at(-1);
