@@ -25,6 +25,7 @@ export {
   weigh,
 } from './improvements.ts';
 export { finishedAt } from './keep/finished.ts';
+export { type PackedReservations, packReservations, unpackReservations } from './keep/packed.ts';
 export { isPlanStale, loggedEnd, ReservationSchema, reservationsOf } from './keep/reserve.ts';
 export { type Slip, scheduleSlip } from './keep/slip.ts';
 export {

@@ -100,7 +100,7 @@ const SMALL = 120;
 /** Tries of a search that a first plan gets at once; the rest of a search is done beside the page. */
 const TRIES = 20;
 /** In a shop where others take more than this, each try takes longer, and a first plan gets fewer of them. */
-const MANY_RESERVED = 10_000;
+const MANY_RESERVED = 5_000;
 
 /**
  * @param pieces of the job. @param reserved how much others take of the shop.

@@ -1,5 +1,10 @@
 import type { Outcome } from '@upholder/core/outcome';
-import type { PlanOrder, PlanSnapshot, PriorityOrder } from '@upholder/core/planning';
+import {
+  type PlanOrder,
+  type PlanSnapshot,
+  type PriorityOrder,
+  packReservations,
+} from '@upholder/core/planning';
 import { Piscina } from 'piscina';
 import { threadFile } from '../threads/bundle.ts';
 import type * as worker from './worker.ts';
@@ -45,7 +50,14 @@ export function startPlanningThread(onError: (error: Error) => void): PlanningTh
     return (await pool).run(order, { name, signal });
   }
   return {
-    one: (order, signal) => run(order, 'one', signal),
+    one: ({ shop, ...order }, signal) => {
+      const sent: worker.SentOrder = {
+        ...order,
+        shop: { ...shop, reserved: [] },
+        taken: packReservations(shop.reserved),
+      };
+      return run(sent, 'one', signal);
+    },
     inTurn: (order, signal) => run(order, 'inTurn', signal),
     stop: async () => (await pool?.catch(() => null))?.destroy(),
   };

@@ -9,29 +9,25 @@ interface Taken {
   amount: number;
 }
 
-/** Somebody's time is taken until here, last by whom. */
-interface Busy {
-  last: Reservation;
-}
-
 /** Earliest first; of those that begin together the longest first, so that it covers the others. */
 const inOrder = (one: Reservation, other: Reservation) => one.start - other.start || other.end - one.end;
 
 /** What is taken of people's time: what is taken already is not told twice, and what goes on without a break is one. */
 function timesOf(reserved: readonly Reservation[]): Reservation[] {
   const kept: Reservation[] = [];
-  const busy = new Map<string, Busy>();
+  /** What was kept last of each person's time. */
+  const latest = new Map<string, Reservation>();
   for (const one of reserved) {
     const person = one.personId ?? '';
-    const known = busy.get(person);
-    if (known && one.end <= known.last.end) continue;
-    if (known && one.start <= known.last.end && one.by === known.last.by) {
-      known.last.end = one.end;
+    const before = latest.get(person);
+    if (before && one.end <= before.end) continue;
+    if (before && one.start <= before.end && one.by === before.by) {
+      before.end = one.end;
       continue;
     }
-    const last = { ...one, start: Math.max(one.start, known?.last.end ?? one.start) };
-    busy.set(person, { last });
-    kept.push(last);
+    const own = { ...one, start: Math.max(one.start, before?.end ?? one.start) };
+    latest.set(person, own);
+    kept.push(own);
   }
   return kept;
 }
@@ -41,11 +37,20 @@ function placesOf(reserved: readonly Reservation[], capacities: ReadonlyMap<stri
   const held = new Map<string, Taken[]>();
   return reserved.filter(({ use, start, end }) => {
     if (!use) return false;
-    const now = (held.get(use.resourceId) ?? []).filter(({ until }) => until > start);
-    const throughout = now.reduce((sum, { until, amount }) => (until >= end ? sum + amount : sum), 0);
-    const isFull = throughout >= (capacities.get(use.resourceId) ?? Number.POSITIVE_INFINITY);
-    if (!isFull) now.push({ until: end, amount: use.amount });
-    held.set(use.resourceId, now);
+    const { resourceId, amount } = use;
+    const taken = held.get(resourceId) ?? [];
+    held.set(resourceId, taken);
+    let throughout = 0;
+    let left = 0;
+    for (const one of taken) {
+      if (one.until <= start) continue;
+      taken[left] = one;
+      left += 1;
+      if (one.until >= end) throughout += one.amount;
+    }
+    taken.length = left;
+    const isFull = throughout >= (capacities.get(resourceId) ?? Number.POSITIVE_INFINITY);
+    if (!isFull) taken.push({ until: end, amount });
     return !isFull;
   });
 }
@@ -59,10 +64,13 @@ function placesOf(reserved: readonly Reservation[], capacities: ReadonlyMap<stri
  */
 export function withoutSurplus(reserved: readonly Reservation[], settings: ShopSettings): Reservation[] {
   const capacities = new Map(resourcesOf(settings).map(({ id, capacity }) => [id, capacity]));
-  const ordered = reserved.toSorted(inOrder);
-  const ofPlaces = new Set(placesOf(ordered, capacities));
-  return [
-    ...timesOf(ordered.filter(({ personId, use, gun }) => personId !== null && !use && !gun)),
-    ...ordered.filter((one) => (one.personId === null && !one.use) || one.gun || ofPlaces.has(one)),
-  ];
+  const ofPeople: Reservation[] = [];
+  const ofPlaces: Reservation[] = [];
+  const others: Reservation[] = [];
+  for (const one of reserved.toSorted(inOrder)) {
+    if (one.gun || (one.personId !== null && one.use)) others.push(one);
+    else if (one.use) ofPlaces.push(one);
+    else if (one.personId !== null) ofPeople.push(one);
+  }
+  return [...timesOf(ofPeople), ...placesOf(ofPlaces, capacities), ...others];
 }

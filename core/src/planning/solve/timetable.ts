@@ -447,7 +447,7 @@ export function earliestSlot(
 }
 
 /** So many starts in vain say that others have filled the shop. */
-const LONG_SEARCH = 24;
+const LONG_SEARCH = 4;
 
 /** The earliest slot of one person that begins no later than a moment; null when there is none. */
 function slotOf(
