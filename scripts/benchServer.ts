@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobDetail } from '@upholder/core/api';
 import { type JobFile, JobFileSchema, withNewIds } from '@upholder/core/formats';
-import type { LogEntry, NewLogEntry } from '@upholder/core/jobs';
+import { type LogEntry, type NewLogEntry, workOf } from '@upholder/core/jobs';
 import type { PlanSnapshot } from '@upholder/core/planning';
 import { toInstant, toMinute } from '@upholder/core/shop';
 import { v7 as uuid } from 'uuid';
@@ -52,21 +52,36 @@ function shifted(value: unknown, minutes: number, key = ''): unknown {
   return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, shifted(one, minutes, name)]));
 }
 
-/** What of a plan has ended, as it would be logged. */
+/** What of a plan has ended, logged piece by piece, as whoever holds the gun does it. */
 function loggedSo(file: JobFile, now: number): LogEntry[] {
+  const steps = new Map(file.steps.map((step) => [step.id, step]));
   return (file.plan?.ops ?? []).flatMap((op) => {
     if (op.end >= now || op.personId === null || op.task) return [];
     const doneAt = toInstant(op.end).toISOString();
-    return [
-      {
-        ...entryFor(file.job.id, op, doneAt),
-        work: null,
-        imported: null,
-        memberId: null,
-        memberName: 'Ines',
-        loggedAt: doneAt,
-      } as LogEntry,
-    ];
+    const step = steps.get(op.stepId);
+    const coat = op.isCoat && {
+      productKey: step?.productKey ?? '',
+      paintMl: 412,
+      thinnerMl: 21,
+      cup: null,
+      cupSeconds: null,
+      climate: { temperatureC: 19.5, humidityPct: 52 },
+      wftUm: null,
+      amountsFrom: 'typed',
+    };
+    return op.pieceIds.map(
+      (pieceId) =>
+        ({
+          ...entryFor(file.job.id, { ...op, pieceIds: [pieceId] }, doneAt),
+          id: uuid(),
+          work: step ? workOf(step, op.row) : null,
+          coat: coat || null,
+          imported: null,
+          memberId: null,
+          memberName: 'Ines',
+          loggedAt: doneAt,
+        }) as LogEntry,
+    );
   });
 }
 

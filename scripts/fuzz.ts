@@ -5,6 +5,7 @@ import { parseArgs } from 'node:util';
 import { readConfig } from '../server/src/base/config.ts';
 import { startCluster } from '../server/src/db/cluster.ts';
 import { type Running, startServer } from '../server/src/start.ts';
+import { threadFile } from '../server/src/threads/bundle.ts';
 import { fuzz } from '../server/test/fuzz/fuzz.ts';
 import { ENDING, startFuzzed } from '../server/test/fuzz/twoShops.ts';
 import { ensurePostgres } from './debian.ts';
@@ -26,6 +27,8 @@ const SHOWN = 40;
 const folder = mkdtempSync(join(tmpdir(), 'upholder-fuzz-'));
 chmodSync(folder, 0o755);
 ensurePostgres();
+// A compiled server has its threads beside it; from sources they are put together here, not while somebody waits for an answer.
+await Promise.all([threadFile('import'), threadFile('planning')]);
 const cluster = await startCluster(folder, { isTemporary: true });
 const url = await cluster.recreate('fuzz');
 const logLevel = process.env.LOG_LEVEL ?? 'silent';
