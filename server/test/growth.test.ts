@@ -61,7 +61,9 @@ describe('what is read of many jobs', () => {
     const reads: Record<string, (counted: Queryable) => Promise<unknown>> = {
       'all open jobs': async (counted) => restOfDetails(counted, shopId, await openJobIds(counted, shopId)),
       'all open jobs, remembered': async (counted) =>
-        workedJson(counted, shopId, await openJobsRevised(counted, shopId)),
+        workedJson(counted, shopId, await openJobsRevised(counted, shopId), null),
+      'on the floor, remembered': async (counted) =>
+        workedJson(counted, shopId, await openJobsRevised(counted, shopId), now),
       'what they take': async (counted) =>
         reservationsFrom(counted, shopId, await openJobsRevised(counted, shopId), 0),
       'the list': (counted) => summariesOf(counted, shopId),

@@ -1,3 +1,5 @@
+import { floorLog } from '@upholder/core/floor';
+import type { LogEntry } from '@upholder/core/jobs';
 import { type Reservation, reservationsOf, withTicks } from '@upholder/core/planning';
 import type { Minute } from '@upholder/core/shop';
 import { LRUCache } from 'lru-cache';
@@ -7,6 +9,7 @@ import type { RevisedJob } from '../jobs/lists.ts';
 import { jobsOf } from '../jobs/store.ts';
 import { logOfJobs } from '../log/store.ts';
 import { latestPlans } from '../plans/store.ts';
+import { stepsOfJobs } from '../zones/steps.ts';
 import { restOfDetails } from './store.ts';
 
 // What is made of a job is right for as long as the job has the same revision, whoever asks. The revision is read before what it
@@ -20,6 +23,9 @@ const MOST_RESERVATIONS = 400_000;
 const NEVER: Minute = 0;
 
 const rests = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
+/** Logs as JSON: whoever logs in one job changes one of them. */
+const logsKept = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
+const logsOnFloor = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
 const taken = new LRUCache<string, readonly Reservation[]>({ maxSize: MOST_RESERVATIONS, max: 2000 });
 
 /** What is remembered of jobs by id, or made for those of which nothing is. Jobs that are gone are left out. */
@@ -49,11 +55,48 @@ async function forEach<T extends object>(
   return found;
 }
 
-/** Jobs as they are worked on, each as JSON, in their order. */
+/** The end of a job as it is worked on: its log. */
+const logEnd = (log: readonly LogEntry[]) => Buffer.from(`,"log":${JSON.stringify(log)}}`);
+
+/** The logs of jobs, whole. */
+async function wholeLogs(
+  db: Queryable,
+  shopId: string,
+  ids: readonly string[],
+): Promise<Map<string, Buffer>> {
+  const logs = await logOfJobs(db, shopId, ids);
+  return new Map(ids.map((id) => [id, logEnd(logs.get(id) ?? [])]));
+}
+
+/** The logs of jobs as the floor needs them. */
+async function floorLogs(
+  db: Queryable,
+  shopId: string,
+  ids: readonly string[],
+  now: Date,
+): Promise<Map<string, Buffer>> {
+  const [logs, steps, plans] = await Promise.all([
+    logOfJobs(db, shopId, ids),
+    stepsOfJobs(db, shopId, ids),
+    latestPlans(db, shopId, ids),
+  ]);
+  return new Map(
+    ids.map((id) => {
+      const job = { steps: steps.get(id) ?? [], plan: plans.get(id) ?? null, log: logs.get(id) ?? [] };
+      return [id, logEnd(floorLog(job, now.getTime()))];
+    }),
+  );
+}
+
+/**
+ * Jobs as they are worked on, each as JSON, in their order.
+ * @param floorAt when the floor asks, which needs little of what is older than a plan; null for whole logs.
+ */
 export async function workedJson(
   db: Queryable,
   shopId: string,
   jobs: readonly RevisedJob[],
+  floorAt: Date | null,
 ): Promise<Buffer[]> {
   const [found, logs] = await Promise.all([
     forEach(
@@ -66,15 +109,17 @@ export async function workedJson(
       },
       ({ length }) => length,
     ),
-    logOfJobs(
-      db,
-      shopId,
-      jobs.map(({ id }) => id),
+    forEach(
+      jobs,
+      'revision',
+      floorAt ? logsOnFloor : logsKept,
+      (ids) => (floorAt ? floorLogs(db, shopId, ids, floorAt) : wholeLogs(db, shopId, ids)),
+      ({ length }) => length,
     ),
   ]);
   return jobs.flatMap(({ id }) => {
-    const rest = found.get(id);
-    return rest ? [Buffer.concat([rest, Buffer.from(`,"log":${JSON.stringify(logs.get(id) ?? [])}}`)])] : [];
+    const [rest, log] = [found.get(id), logs.get(id)];
+    return rest && log ? [Buffer.concat([rest, log])] : [];
   });
 }
 

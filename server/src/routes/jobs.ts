@@ -41,11 +41,16 @@ const FLOOR_AHEAD = 3 * 24 * 60;
 /** Jobs: list, one, add, change, delete, and all that are on the floor. */
 export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   /** An answer with jobs as they are worked on, and what else there is to say; its tag goes by their revisions. */
-  const worked = (shopId: string, jobs: readonly RevisedJob[], rest: object): ReadyAnswer =>
+  const worked = (
+    shopId: string,
+    jobs: readonly RevisedJob[],
+    rest: object,
+    floorAt: Date | null = null,
+  ): ReadyAnswer =>
     new ReadyAnswer(
       tagOf(shopId, JSON.stringify(rest), ...jobs.map(({ revision }) => revision)),
       async () => {
-        const details = await workedJson(db, shopId, jobs);
+        const details = await workedJson(db, shopId, jobs, floorAt);
         const parts = details.flatMap((one, at) => (at === 0 ? [one] : [COMMA, one]));
         const end = JSON.stringify(rest).slice(1);
         return Buffer.concat([
@@ -65,12 +70,13 @@ export function addJobRoutes(routes: RouteTable, { db, clock }: App): void {
   }));
 
   routes.add(ROUTES.floor, async (_input, { member: { shopId } }) => {
-    const beginsBefore = toMinute(clock.now()) + FLOOR_AHEAD;
+    const now = clock.now();
+    const beginsBefore = toMinute(now) + FLOOR_AHEAD;
     const [jobs, later] = await Promise.all([
       plannedJobs(db, shopId, { beginsBefore }),
       plannedLater(db, shopId, beginsBefore),
     ]);
-    return worked(shopId, jobs, { later });
+    return worked(shopId, jobs, { later }, now);
   });
 
   routes.add(ROUTES.openJobs, async (_input, { member: { shopId } }) =>
