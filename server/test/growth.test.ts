@@ -119,6 +119,36 @@ describe('the floor', () => {
     expect(after.later).toEqual({ jobs: 1, startsAt: later });
   });
 
+  it('has what is older than its plan in one entry for each load and task, and the job has all of it', async () => {
+    const made = await makeJob(ines);
+    await ines.ok('POST', `/jobs/${made.job.id}/plan`, {});
+    const { plan } = await ines.ok<JobDetail>('GET', `/jobs/${made.job.id}`);
+    const coat = plan?.ops.find(({ isCoat }) => isCoat);
+    const before = plan?.ops.find(({ loadId }) => loadId === coat?.loadId);
+    if (!coat || !before) throw new Error('nothing to log');
+    const daysAgo = (days: number) => new Date(Date.parse(NOW) - days * 24 * 60 * 60 * 1000).toISOString();
+    for (const id of before.pieceIds) {
+      const entry = entryFor(made.job.id, { ...before, pieceIds: [id] }, daysAgo(10));
+      await ines.ok('POST', `/jobs/${made.job.id}/log`, entry);
+    }
+    await ines.ok('POST', `/jobs/${made.job.id}/log`, entryFor(made.job.id, coat, daysAgo(9)));
+    const onFloor = async () => (await floor()).details.find((one) => one.job.id === made.job.id)?.log ?? [];
+    const all = before.pieceIds.length + 1;
+    expect(await onFloor()).toHaveLength(all);
+    // A plan that is made the next minute knows of it.
+    await db.query(
+      `insert into plan (id, shop_id, job_id, made_at, body)
+       select gen_random_uuid(), $1, $2, now(), jsonb_set($3::jsonb, '{madeAt}', to_jsonb($4::text))`,
+      [shopId, made.job.id, JSON.stringify(plan), new Date(Date.parse(NOW) + 60_000).toISOString()],
+    );
+    const short = await onFloor();
+    expect(short).toHaveLength(2);
+    expect(new Set(short[0]?.pieceIds)).toEqual(new Set(before.pieceIds));
+    expect((await ines.ok<JobDetail>('GET', `/jobs/${made.job.id}`)).log).toHaveLength(all);
+    const { details } = await ines.ok<{ details: JobDetail[] }>('GET', '/jobs/open');
+    expect(details.find((one) => one.job.id === made.job.id)?.log).toHaveLength(all);
+  });
+
   it('knows the span of every plan, whichever way it came', async () => {
     const { rows } = await db.query<{
       starts_at: number;
