@@ -1,5 +1,5 @@
 import type { JobDetail, ResponseOf, ROUTES } from '@upholder/core/api';
-import { toMinute } from '@upholder/core/shop';
+import { DEFAULT_SHOP_SETTINGS, toMinute } from '@upholder/core/shop';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Database, openDatabase, type Queryable } from '../src/db/database.ts';
 import { reservationsFrom, workedJson } from '../src/detail/kept.ts';
@@ -65,7 +65,7 @@ describe('what is read of many jobs', () => {
       'on the floor, remembered': async (counted) =>
         workedJson(counted, shopId, await openJobsRevised(counted, shopId), now),
       'what they take': async (counted) =>
-        reservationsFrom(counted, shopId, await openJobsRevised(counted, shopId), 0),
+        reservationsFrom(counted, shopId, await openJobsRevised(counted, shopId), DEFAULT_SHOP_SETTINGS, 0),
       'the list': (counted) => summariesOf(counted, shopId),
       surroundings: (counted) => shopForPlanning(counted, shopId, shopId, air, now),
     };

@@ -164,25 +164,26 @@ function planDetail(
   const tries = recipe === null ? triesAtOnce(detail.pieces.length, shop.reserved.length) : 0;
   for (let number = 0; number < tries && !search.value.isProven; number += 1) search.value.step();
   const { found, bound } = search.value;
-  let answer = found && answerOf(found);
+  let chosen: SolvedPlan | null = found;
   if (recipe !== null) {
     const made = planByRecipe(question, recipe, pins);
     // What was found a minute ago may have become worse than what can be had now.
-    if (made.ok && (!answer || isNoWorse(made.value, answer, planOptions.objective))) answer = made.value;
+    if (made.ok && (!chosen || isNoWorse(made.value, chosen, planOptions.objective))) chosen = made.value;
   }
   // Planned again, an unchanged job keeps what it had where nothing earlier is found.
   const asBefore = detail.plan && recipe === null ? planAsBefore(question, detail.plan.ops) : null;
   if (
     asBefore?.ok &&
-    answer &&
+    chosen &&
     compareScores(
       scoreOf(asBefore.value.plan, planOptions.objective),
-      scoreOf(answer.plan, planOptions.objective),
+      scoreOf(chosen.plan, planOptions.objective),
     ) < 0 &&
     checkPlan(asBefore.value.problem, asBefore.value.plan, pins).length === 0
   )
-    answer = asBefore.value;
-  if (!answer) return failure('There is nothing to plan.');
+    chosen = asBefore.value;
+  if (!chosen) return failure('There is nothing to plan.');
+  const answer = answerOf(chosen);
   const violations = checkPlan(answer.problem, answer.plan, pins);
   if (violations.length > 0)
     throw new Error(`the plan breaks its own rules: ${JSON.stringify(violations.slice(0, 5))}`);

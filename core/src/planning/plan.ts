@@ -430,7 +430,7 @@ function underWay(op: PlanOp, before: EarlierOp, now: Minute): ScheduledOp | nul
 /**
  * The plan before, kept where it stands: every task that is still to come is done when it was planned, by the same
  * person. What other jobs have taken since was free around it, so an unchanged job need not end later than it did.
- * Whoever takes it has to check it: what has changed since may not go with the old times.
+ * Whoever takes it has to check it: what has changed since may not go with the old times. Its waits are not explained.
  * @returns no plan where a task is new, or should be through already.
  */
 export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[]): Outcome<SolvedPlan> {
@@ -470,7 +470,7 @@ export function planAsBefore(question: PlanRequest, earlier: readonly EarlierOp[
       }
     }
     const completion = ops.reduce((latest, { end }) => Math.max(latest, end), question.now);
-    return success(answerOf({ problem, plan: { ops, completion } }));
+    return success({ problem, plan: { ops, completion } });
   }
   return refusal;
 }

@@ -1,10 +1,11 @@
 import { floorLog } from '@upholder/core/floor';
 import type { LogEntry } from '@upholder/core/jobs';
-import { type Reservation, reservationsOf, withTicks } from '@upholder/core/planning';
-import type { Minute } from '@upholder/core/shop';
+import { type Reservation, reservationsOf, withoutSurplus, withTicks } from '@upholder/core/planning';
+import type { Minute, ShopSettings } from '@upholder/core/shop';
 import { LRUCache } from 'lru-cache';
 import type { Queryable } from '../db/database.ts';
 import { eventsOfJobs } from '../handover/store.ts';
+import { tagOf } from '../http/ready.ts';
 import type { RevisedJob } from '../jobs/lists.ts';
 import { jobsOf } from '../jobs/store.ts';
 import { logOfJobs } from '../log/store.ts';
@@ -26,6 +27,8 @@ const rests = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
 /** Logs as JSON: whoever logs in one job changes one of them. */
 const logsKept = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
 const logsOnFloor = new LRUCache<string, Buffer>({ maxSize: MOST_BYTES, max: 2000 });
+/** The same of several jobs together, as they were asked for. */
+const takenTogether = new LRUCache<string, readonly Reservation[]>({ maxSize: MOST_RESERVATIONS, max: 50 });
 const taken = new LRUCache<string, readonly Reservation[]>({ maxSize: MOST_RESERVATIONS, max: 2000 });
 
 /** What is remembered of jobs by id, or made for those of which nothing is. Jobs that are gone are left out. */
@@ -142,19 +145,31 @@ async function madeReservations(
   );
 }
 
-/** What jobs take of the shop from a minute on, by their plans and logs. */
+/**
+ * What jobs take of the shop from a minute on, by their plans and logs, without what is taken already. A shop is asked for the same
+ * again and again, by whoever looks at a plan and then makes one: it is put together once for as long as none of the jobs changes.
+ * @param settings of the shop: how much of each place there is.
+ */
 export async function reservationsFrom(
   db: Queryable,
   shopId: string,
   jobs: readonly RevisedJob[],
+  settings: ShopSettings,
   from: Minute,
 ): Promise<Reservation[]> {
-  const all = await forEach(
-    jobs,
-    'revision',
-    taken,
-    (ids) => madeReservations(db, shopId, ids),
-    ({ length }) => length,
-  );
-  return jobs.flatMap(({ id }) => (all.get(id) ?? []).filter(({ end }) => end > from));
+  const key = tagOf(shopId, JSON.stringify(settings), ...jobs.map(({ revision }) => revision));
+  let together = takenTogether.get(key);
+  if (!together) {
+    const all = await forEach(
+      jobs,
+      'revision',
+      taken,
+      (ids) => madeReservations(db, shopId, ids),
+      ({ length }) => length,
+    );
+    const each = jobs.flatMap(({ id }) => all.get(id) ?? []);
+    together = withoutSurplus(each, settings);
+    takenTogether.set(key, together, { size: Math.max(1, together.length) });
+  }
+  return together.filter(({ end }) => end > from);
 }

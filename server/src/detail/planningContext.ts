@@ -1,5 +1,5 @@
 import type { Climate, ClimateSource, ClimateStations } from '@upholder/core/drying';
-import { type ShopForPlanning, withoutSurplus } from '@upholder/core/planning';
+import type { ShopForPlanning } from '@upholder/core/planning';
 import { type Place, toMinute } from '@upholder/core/shop';
 import { gunCounts } from '../bench/store.ts';
 import { expectedAir } from '../climate/expected.ts';
@@ -94,9 +94,6 @@ export async function shopForPlanning(
   const minute = toMinute(now);
   const planned = await plannedJobs(db, shopId, { reachesBeyond: minute - LATEST_FILM });
   const others = planned.filter(({ id }) => id !== exceptJobId);
-  const [shop, reserved] = await Promise.all([
-    shopWithoutJobs(db, shopId, air),
-    reservationsFrom(db, shopId, others, minute),
-  ]);
-  return { ...shop, reserved: withoutSurplus(reserved, shop.settings) };
+  const shop = await shopWithoutJobs(db, shopId, air);
+  return { ...shop, reserved: await reservationsFrom(db, shopId, others, shop.settings, minute) };
 }

@@ -5,8 +5,11 @@ import type { Request, Response } from 'express';
 import { LRUCache } from 'lru-cache';
 
 const compress = promisify(brotliCompress);
-/** A step more than the middleware that compresses everything else: jobs come out a fifth smaller, and are compressed once for all who ask. */
-const QUALITY = 5;
+/** As the middleware that compresses everything else does it. */
+const QUALITY = 4;
+/** Answers of more than this are compressed a step harder, in bytes: several jobs come out a fifth smaller by that. */
+const LARGE = 1_000_000;
+
 /** So much of answers as they were sent last is remembered, compressed, in bytes. */
 const MOST_BYTES = 32_000_000;
 
@@ -66,7 +69,9 @@ export class ReadyAnswer {
     const known = sent.get(this.tag);
     if (known) return known;
     const made = this.write().then((json) =>
-      compress(json, { params: { [constants.BROTLI_PARAM_QUALITY]: QUALITY } }),
+      compress(json, {
+        params: { [constants.BROTLI_PARAM_QUALITY]: json.length > LARGE ? QUALITY + 1 : QUALITY },
+      }),
     );
     sent.set(this.tag, made, { size: 1 });
     made.then(
