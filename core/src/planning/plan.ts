@@ -28,7 +28,7 @@ import type { PinTrouble } from './solve/builder.ts';
 import type { Objective } from './solve/objective.ts';
 import { LoadProgress } from './solve/progress.ts';
 import { makePlan, type PinFailure, placeInOrder } from './solve/schedule.ts';
-import { distinct, type PlanRecipe, PlanSearch, waysOf } from './solve/search.ts';
+import { distinct, MANY_RESERVED, type PlanRecipe, PlanSearch, waysOf } from './solve/search.ts';
 import { longestInRoom } from './solve/workdays.ts';
 
 // Longer than other files: the ways to a plan share how large jobs are cut and how far ahead is planned.
@@ -99,8 +99,6 @@ const SMALL = 120;
 
 /** Tries of a search that a first plan gets at once; the rest of a search is done beside the page. */
 const TRIES = 20;
-/** In a shop where others take more than this, each try takes longer, and a first plan gets fewer of them. */
-const MANY_RESERVED = 5_000;
 
 /**
  * @param pieces of the job. @param reserved how much others take of the shop.

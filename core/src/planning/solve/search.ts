@@ -91,6 +91,8 @@ const FAR_BEHIND = 0.15;
 const BEHIND = 0.08;
 /** With no more loads than these the order of single tasks tells more than that of whole loads. */
 const FEW_LOADS = 6;
+/** In a shop of which others take more than this, each try takes longer: a first plan gets fewer of them, the search all. */
+export const MANY_RESERVED = 5_000;
 /** How many tries late acceptance looks back. */
 const MEMORY = 12;
 
@@ -136,7 +138,7 @@ export class PlanSearch {
       this.tryAsBefore(line);
       this.keep(line);
     }
-    if (this.best) this.tryAllRules(this.best);
+    if (this.best && !isCrowded(this.best.problem)) this.tryAllRules(this.best);
     if (this.best) this.failure = null;
     // The finest loads first; one start of each way of cutting in turn, so that none has to wait for all of another.
     const starts = this.asked
@@ -206,7 +208,7 @@ export class PlanSearch {
     const choices = recipes.filter(({ cut }) => isSameCut(cut, line.cut));
     const order = orderOf(line.problem, starts);
     if (order)
-      for (const ways of allWays(line.problem))
+      for (const ways of isCrowded(line.problem) ? [FIRST_WAYS] : allWays(line.problem))
         choices.push({ cut: line.cut, order, notBefore: {}, who: {}, ...ways });
     for (const way of choices) {
       const notBefore = new Map(Object.entries(way.notBefore));
@@ -451,6 +453,8 @@ export class PlanSearch {
     return this.keep(line);
   }
 }
+
+const isCrowded = ({ reserved }: PlanProblem) => reserved.length > MANY_RESERVED;
 
 /** Each way of cutting that gives loads of its own: cutting finer may give the same ones again. */
 export function distinct<Way extends CutProblem>(ways: readonly Way[]): Way[] {
