@@ -347,6 +347,97 @@ async function benchCrews(url: string, servers: number): Promise<void> {
   }
 }
 
+const UPLOAD_BYTES = 100 * 1024 * 1024;
+const UPLOADS = 6;
+
+/** Sends 100 MB without a session, as fast as they are taken. @returns milliseconds until the answer, and its status. */
+function upload(port: number, path: string): Promise<{ ms: number; status: number }> {
+  const begun = performance.now();
+  return new Promise((resolve, reject) => {
+    const sent = request({
+      host: '127.0.0.1',
+      port,
+      method: 'POST',
+      path: `/api${path}`,
+      headers: { 'content-type': 'application/json', 'content-length': UPLOAD_BYTES },
+    });
+    const chunk = Buffer.alloc(64 * 1024, 0x20);
+    let left = UPLOAD_BYTES;
+    const push = () => {
+      while (left > 0 && !sent.destroyed) {
+        left -= chunk.length;
+        if (!sent.write(chunk)) {
+          sent.once('drain', push);
+          return;
+        }
+      }
+    };
+    let isAnswered = false;
+    sent.on('response', (answer) => {
+      isAnswered = true;
+      resolve({ ms: performance.now() - begun, status: answer.statusCode ?? 0 });
+      answer.resume();
+      left = 0;
+      sent.destroy();
+    });
+    // Whoever is refused may find the line closed before all is sent.
+    sent.on('error', (error) => (isAnswered ? undefined : reject(error)));
+    push();
+  });
+}
+
+/** What a flood of bodies that nobody may send costs its senders, and whoever works meanwhile. */
+async function benchUploads(url: string, servers: number): Promise<void> {
+  const started = [await startServer(url)];
+  while (started.length < servers) started.push(await startServer(url));
+  const line =
+    servers > 1 ? await openLine(() => started.map(({ port }) => port), { staysOpen: true }) : null;
+  const address = line?.address ?? started[0]?.address ?? '';
+  const port = Number(new URL(address).port);
+  try {
+    const { signIn } = await addShop(url, 'Flooded');
+    const caller = await new Caller(address).enterAs(signIn);
+    const { job } = await makeJob(caller, 12);
+    await caller.ok('POST', `/jobs/${job.id}/plan`, {});
+    const wire = await wireOf(address, port, signIn);
+    await wire.call('GET', '/floor');
+    const refused: number[] = [];
+    const floor: number[] = [];
+    let isDone = false;
+    const work = async (): Promise<void> => {
+      while (!isDone) floor.push((await wire.call('GET', '/floor')).ms);
+    };
+    const working = work();
+    working.catch(() => undefined);
+    for (const path of [
+      '/import/job',
+      `/jobs/${job.id}/photos`,
+      '/session',
+      `/jobs/${job.id}/log`,
+      '/no/such/call',
+    ]) {
+      const alone = await upload(port, path);
+      const answers = await Promise.all(Array.from({ length: UPLOADS }, () => upload(port, path)));
+      refused.push(...answers.map(({ ms }) => ms));
+      const statuses = [...new Set(answers.map(({ status }) => status))].join(', ');
+      console.log(
+        `100 MB to ${path.replace(job.id, '…').padEnd(16)} without a session: ${statuses}, alone ${alone.ms.toFixed(0)} ms, ${UPLOADS} at once slowest ${Math.max(...answers.map(({ ms }) => ms)).toFixed(0)} ms  (aim: 100 ms)`,
+      );
+    }
+    isDone = true;
+    await working;
+    console.log(
+      `floor meanwhile    median ${median(floor).toFixed(0)} ms, slowest ${Math.max(...floor).toFixed(0)} ms of ${floor.length}`,
+    );
+  } finally {
+    await line?.close();
+    for (const { child } of started) {
+      child.kill('SIGTERM');
+      await once(child, 'exit');
+    }
+  }
+}
+
 /** Starts a database and servers of its own, fills them, and prints what the calls cost. */
 export async function benchServer(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'upholder-bench-'));
@@ -354,7 +445,15 @@ export async function benchServer(): Promise<void> {
   ensurePostgres();
   const cluster = await startCluster(folder, { isTemporary: true });
   try {
-    // `npm run bench -- server crews`: the crews alone; `… crews two`: by two servers behind one line; `… grown`: the shop alone.
+    // `npm run bench -- server crews`: the crews alone; `… crews two`: by two servers behind one line; `… grown`: the shop alone;
+    // `… uploads`, `… uploads two`: bodies that nobody may send.
+    const servers = process.argv.includes('two') ? 2 : 1;
+    if (process.argv.includes('uploads')) {
+      const uploads = await cluster.database('uploads');
+      await migrate(uploads);
+      await benchUploads(uploads, servers);
+      return;
+    }
     if (!process.argv.includes('crews')) {
       const url = await cluster.database('grown');
       await migrate(url);
@@ -365,7 +464,7 @@ export async function benchServer(): Promise<void> {
     if (process.argv.includes('grown')) return;
     const crews = await cluster.database('crews');
     await migrate(crews);
-    await benchCrews(crews, process.argv.includes('two') ? 2 : 1);
+    await benchCrews(crews, servers);
   } finally {
     await cluster.stop();
   }

@@ -1,4 +1,11 @@
-import { Agent, createServer, request, type Server } from 'node:http';
+import {
+  Agent,
+  createServer,
+  type IncomingMessage,
+  request,
+  type Server,
+  type ServerResponse,
+} from 'node:http';
 import type { AddressInfo } from 'node:net';
 
 /** What can happen to a request on its way. */
@@ -52,6 +59,35 @@ function forward(
   });
 }
 
+/** Bodies of more than this are handed on as they come, in bytes: a proxy does not wait for the whole of them. */
+const STREAMED_FROM = 1_000_000;
+
+/** Hands a large body on while it comes, and the answer back as soon as there is one, also where that is before the body’s end. */
+function stream(
+  port: number,
+  incoming: IncomingMessage,
+  outgoing: ServerResponse,
+  headers: NodeJS.Dict<string | string[]>,
+): void {
+  const { method, url } = incoming;
+  const call = request({ host: '127.0.0.1', port, method, path: url, headers, agent: false }, (answer) => {
+    const { connection: _kept, ...kept } = answer.headers;
+    // What still comes of a refused body is let go: whoever is cut off while sending may never see the answer.
+    incoming.unpipe(call);
+    incoming.resume();
+    outgoing.writeHead(answer.statusCode ?? 502, kept);
+    answer.pipe(outgoing);
+    answer.on('error', () => outgoing.destroy());
+  });
+  // A server that has refused a body takes no more of it; its answer is on its way all the same.
+  call.on('error', () => {
+    if (!outgoing.headersSent) outgoing.destroy();
+  });
+  incoming.on('error', () => call.destroy());
+  outgoing.on('close', () => call.destroy());
+  incoming.pipe(call);
+}
+
 /**
  * Opens a line to ports on loopback.
  * @param targets the ports that the servers listen on now.
@@ -67,6 +103,13 @@ export async function openLine(
   let fault: LineFault | null = null;
   let left = 0;
   const server: Server = createServer((incoming, outgoing) => {
+    if (left === 0 && !isDown && Number(incoming.headers['content-length'] ?? 0) > STREAMED_FROM) {
+      const { host: _host, connection: _connection, ...headers } = incoming.headers;
+      turn += 1;
+      const ports = targets();
+      stream(ports[turn % ports.length] ?? 0, incoming, outgoing, headers);
+      return;
+    }
     const chunks: Buffer[] = [];
     incoming.on('data', (chunk: Buffer) => chunks.push(chunk));
     incoming.on('end', () => void pass(Buffer.concat(chunks)));

@@ -1,8 +1,10 @@
 import { once } from 'node:events';
+import { request } from 'node:http';
 import { connect } from 'node:net';
 import { ACCESS, PATHS, ROUTES, type RouteName } from '@upholder/core/api';
 import { v7 as uuid } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openLine } from '../../scripts/faults/line.ts';
 import type { Running } from '../src/start.ts';
 import { addShop, Caller, freshDatabase, startTestServer } from './harness.ts';
 import { jobSpec, pieceFor, zoneSpec } from './samples.ts';
@@ -80,6 +82,45 @@ describe('a body without a session', () => {
     while (!socket.destroyed && socket.bytesWritten < 4000 * MB)
       if (!socket.write(block)) await Promise.race([once(socket, 'drain').catch(() => undefined), closed]);
     expect(socket.destroyed).toBe(true);
+  });
+
+  it('is refused in words through a proxy that hands it on while it comes, and closes its lines', async () => {
+    const line = await openLine(() => [server.port]);
+    const status = await new Promise((resolve, reject) => {
+      const sent = request({
+        port: new URL(line.address).port,
+        method: 'POST',
+        path: '/api/import/job',
+        headers: { 'content-type': 'application/json', 'content-length': 100 * MB },
+      });
+      const block = Buffer.alloc(64_000, 0x20);
+      const push = () => {
+        while (!sent.destroyed && sent.write(block));
+        if (!sent.destroyed) sent.once('drain', push);
+      };
+      sent.on('response', (answer) => {
+        sent.destroy();
+        resolve(answer.statusCode);
+      });
+      sent.on('error', reject);
+      push();
+    });
+    await line.close();
+    expect(status).toBe(401);
+  });
+
+  it('closes the line for whoever asked for that, once all is there', async () => {
+    const socket = connect(server.port, '127.0.0.1');
+    let answer = '';
+    socket.on('data', (bytes) => {
+      answer += bytes.toString('latin1');
+    });
+    socket.write(
+      'POST /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: 2\r\n\r\n{}',
+    );
+    await once(socket, 'end');
+    expect(answer).toMatch(/^HTTP\/1\.1 4\d\d /);
+    expect(answer).toMatch(/"error"/);
   });
 
   it('every call that changes something declares who may make it', () => {
