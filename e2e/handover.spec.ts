@@ -76,7 +76,7 @@ test('the music school’s call-back is traced to skin oil, repaired with a film
 }) => {
   // The client calls; nobody has the tag at hand.
   await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByLabel('Job and tag, as on the label').pressSequentially('music school');
+  await page.getByLabel('Tag on the label, or a job’s name').pressSequentially('music school');
   await page.keyboard.press('Enter');
   await page
     .getByRole('region', { name: 'Jobs found' })

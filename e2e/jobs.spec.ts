@@ -50,7 +50,7 @@ test('of many closed jobs the latest are listed, older ones when asked for, and 
   await expect(more).toBeVisible();
   await expect(list).toHaveCount(before);
   await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByLabel('Job and tag, as on the label').pressSequentially('ferry office');
+  await page.getByLabel('Tag on the label, or a job’s name').pressSequentially('ferry office');
   await page.getByRole('button', { name: 'Open' }).click();
   await page
     .getByRole('region', { name: 'Jobs found' })
@@ -77,6 +77,8 @@ test('a job file goes out and comes back as another job; a file that is none say
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   await choose('half.json', file.slice(0, 500));
   await expect(page.getByText('“half.json” is not a job file.')).toBeVisible();
+  await choose('empty.json', '');
+  await expect(page.getByText('“empty.json” is not a job file.')).toBeVisible();
   await choose('other.json', '{"format": "recipe"}');
   await expect(
     page.getByText(/“other\.json” could not be imported\. This is not an Upholder job file\./),
@@ -84,7 +86,8 @@ test('a job file goes out and comes back as another job; a file that is none say
   const large = JSON.stringify({ ...JSON.parse(file), pieces: Array.from({ length: 20_001 }, () => ({})) });
   await choose('large.json', large);
   await expect(page.getByText(/“pieces” has 20001 entries; a job file may have at most 20000/)).toBeVisible();
-  await choose('vestry.json', file);
+  // As some editors write it, with a mark before its text.
+  await choose('vestry.json', `\ufeff${file}`);
   await page.waitForURL('**/brief');
   await page.goto(new URL('/jobs', page.url()).toString());
   await expect(links).toHaveCount(2);

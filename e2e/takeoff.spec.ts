@@ -366,7 +366,7 @@ test('a bare tag that two jobs have lists both, the job that was open last first
   ] as const) {
     await openStage(page, open, 'Brief');
     await page.getByRole('link', { name: 'Find', exact: true }).click();
-    await page.getByLabel('Job and tag, as on the label').pressSequentially('zz9');
+    await page.getByLabel('Tag on the label, or a job’s name').pressSequentially('zz9');
     await page.getByRole('button', { name: 'Open' }).click();
     const list = page.getByRole('region', { name: 'Pieces of this tag' });
     await expect(list.getByRole('link')).toHaveCount(2);

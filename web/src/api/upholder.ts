@@ -357,8 +357,12 @@ export const upholder = createApi({
       invalidatesTags: ofJobs,
     }),
     imports: build.query<Out<'imports'>, void>({ query: () => call('imports', {}) }),
-    importJob: build.mutation<Out<'importJob'>, unknown>({
-      query: (file) => call('importJob', { body: { file } }),
+    // As it lies on the disk: a file of 100 MB that is read and written again would stop the page for half a minute.
+    importJob: build.mutation<Out<'importJob'>, Blob>({
+      query: (file) => ({
+        ...addressed(PATHS.importJob),
+        body: new Blob(['{"file":', file, '}'], { type: 'application/json' }),
+      }),
       invalidatesTags: ofJobs,
     }),
 

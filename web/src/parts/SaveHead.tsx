@@ -26,8 +26,8 @@ export function SaveHead({
 }) {
   return (
     <>
-      <div className="flex items-start gap-3">
-        <div className="flex-1">{title}</div>
+      <div className="flex items-start gap-3 max-md:flex-wrap">
+        <div className="flex-1 max-md:basis-full">{title}</div>
         {children}
         <Button kind="act" disabled={isSaving} onClick={onSave}>
           {save}

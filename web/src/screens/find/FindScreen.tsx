@@ -124,7 +124,7 @@ export function FindScreen() {
       {jobHits.length > 0 && <JobHits jobs={jobHits} />}
       <Card className="p-5">
         <form onSubmit={submit} className="flex items-end gap-3">
-          <Field label="Job and tag, as on the label" className="flex-1">
+          <Field label="Tag on the label, or a job’s name" className="flex-1">
             {(ids) => (
               <TextInput
                 {...ids}

@@ -28,8 +28,12 @@ export function JobHits({ jobs }: { jobs: readonly JobSummary[] }) {
             >
               <span className="tape text-note">{job.code}</span>
               <span className="font-semibold">{job.name}</span>
-              <span className="min-w-0 flex-1 text-quiet">{job.client}</span>
-              <span className="text-note text-quiet">{JOB_STATE_WORDS[jobStateOf(job, events, false)]}</span>
+              <span className="min-w-0 flex-1 text-quiet max-md:order-last max-md:flex-none max-md:basis-full">
+                {job.client}
+              </span>
+              <span className="ml-auto text-note text-quiet">
+                {JOB_STATE_WORDS[jobStateOf(job, events, false)]}
+              </span>
             </Link>
           </li>
         ))}

@@ -27,6 +27,12 @@ function useWorks(jobs: readonly JobSummary[] | undefined) {
   return areMany ? floor : open;
 }
 
+/** A file without the mark that some editors put before its text. */
+async function withoutMark(file: File): Promise<Blob> {
+  const [first, second, third] = new Uint8Array(await file.slice(0, 3).arrayBuffer());
+  return first === 0xef && second === 0xbb && third === 0xbf ? file.slice(3) : file;
+}
+
 /** Closed jobs beyond those that the list has: read some at a time, as they are asked for. */
 function useOlderJobs(
   list: { jobs: JobSummary[]; older: number } | undefined,
@@ -91,13 +97,14 @@ export function JobsScreen() {
     setProblem(null);
     if (!file) return;
     try {
-      const job = await importJob(JSON.parse(await file.text())).unwrap();
+      const job = await importJob(await withoutMark(file)).unwrap();
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
+      const { code, message } = refusalOf(error);
       setProblem(
-        error instanceof SyntaxError
+        code === 'bad-json'
           ? `“${file.name}” is not a job file.`
-          : `“${file.name}” could not be imported. ${refusalOf(error).message}`,
+          : `“${file.name}” could not be imported. ${message}`,
       );
     }
   }
@@ -108,7 +115,8 @@ export function JobsScreen() {
     try {
       const file = (await (await fetch('/sample-job.json')).json()) as { job: object };
       const startOn = localDate(now, shop?.timeZone ?? 'UTC');
-      const job = await importJob({ ...file, job: { ...file.job, startOn } }).unwrap();
+      const sample = JSON.stringify({ ...file, job: { ...file.job, startOn } });
+      const job = await importJob(new Blob([sample])).unwrap();
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
       setProblem(`The sample job could not be brought in. ${refusalOf(error).message}`);
