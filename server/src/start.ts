@@ -132,7 +132,7 @@ export async function startServer(
   await live.open();
   const stopFeed = config.hasStation ? startClimateFeed(db, climate, clock, log) : () => undefined;
   const planner = startPlanningThread((error) => log.error({ err: error }, 'the planning thread broke'));
-  const importer = new Importer((error) => log.error({ err: error }, 'the import thread broke'));
+  const importer = new Importer(db, (error) => log.error({ err: error }, 'the import thread broke'));
   const installation = createInstallation(db, {
     openSample,
     restore:

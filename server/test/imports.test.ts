@@ -4,7 +4,9 @@ import type { JobDetail, ResponseOf, ROUTES } from '@upholder/core/api';
 import type { JobFile } from '@upholder/core/formats';
 import sharp from 'sharp';
 import { v7 as uuid } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { type Database, openDatabase } from '../src/db/database.ts';
+import { Teller } from '../src/imports/progress.ts';
 import type { Running } from '../src/start.ts';
 import { type Caller, startTwoShops } from './harness.ts';
 import { makeJob } from './samples.ts';
@@ -28,6 +30,41 @@ beforeAll(async () => {
   file = await ines.ok('GET', `/jobs/${job.id}/export/job.json`);
 });
 afterAll(() => server.stop());
+
+const importsOf = async (caller: Caller) =>
+  (await caller.ok<ResponseOf<typeof ROUTES.imports>>('GET', '/imports')).imports;
+
+describe('how far a job file is', () => {
+  it('is known to every server of the shop, and to no other shop, until it is through', async () => {
+    const db = openDatabase(inject('postgresUrl'), () => undefined);
+    const { rows } = await db.query<{ shop_id: string }>('select shop_id from job where id = $1', [
+      file.job.id,
+    ]);
+    const shopId = rows[0]?.shop_id ?? '';
+    // As another server brings it in.
+    const teller = new Teller(db, shopId);
+    teller.tell({ phase: 'pictures', of: 40 });
+    await expect.poll(() => importsOf(ines)).toEqual([{ phase: 'pictures', done: 0, of: 40 }]);
+    expect(await importsOf(stranger)).toEqual([]);
+    teller.tell({ phase: 'writing', done: 40 });
+    await expect.poll(() => importsOf(ines)).toEqual([{ phase: 'writing', done: 40, of: 40 }]);
+    // That server was killed: nobody says anything any more.
+    await db.query("update job_import set told_at = now() - interval '1 minute' where shop_id = $1", [
+      shopId,
+    ]);
+    expect(await importsOf(ines)).toEqual([]);
+    await teller.end();
+    expect((await db.query('select id from job_import where shop_id = $1', [shopId])).rows).toEqual([]);
+    await db.close();
+  });
+
+  it('that cannot be told holds nothing up', async () => {
+    const away = { query: () => Promise.reject(new Error('away')) } as unknown as Database;
+    const teller = new Teller(away, uuid());
+    teller.tell({ phase: 'checking' });
+    await expect(teller.end()).resolves.toBeUndefined();
+  });
+});
 
 const bringIn = (content: unknown, caller = ines) => caller.call('POST', '/import/job', { file: content });
 const spools = () => readdirSync(tmpdir()).filter((name) => name.startsWith('upholder-import-'));

@@ -30,6 +30,7 @@ const PASSPHRASE = 'a long drawer of oak';
 /** Where sessions, invitations and the like hold: not taken elsewhere. */
 const STAYS = [
   'job_count',
+  'job_import',
   'job_lesson',
   'job_seen',
   'client_link',

@@ -31,6 +31,7 @@ import { ApiError } from '../http/errors.ts';
 import type { Member } from '../http/member.ts';
 import type { RouteTable } from '../http/route.ts';
 import { SpooledBody } from '../http/spooled.ts';
+import { importsOf } from '../imports/progress.ts';
 import { addFindings } from '../inspection/store.ts';
 import { addJob } from '../jobs/store.ts';
 import { addEntries } from '../log/store.ts';
@@ -269,12 +270,12 @@ export function addTransferRoutes(
     // The body of this call goes into a file, unless it is no JSON at all.
     if (!(body.file instanceof SpooledBody))
       throw new ApiError('bad-json', said('refusal.the-request-is-not-valid-json'));
-    return importer.bringIn(shopId, body.file, async ({ file, contents }, progress) => {
-      Object.assign(progress, { phase: 'pictures', of: contents.length });
+    return importer.bringIn(shopId, body.file, async ({ file, contents }, teller) => {
+      teller.tell({ phase: 'pictures', of: contents.length });
       const photos = await keepPictures(pictures, shopId, file.photos, contents, (done) => {
-        progress.done = done;
+        teller.tell({ done });
       });
-      progress.phase = 'writing';
+      teller.tell({ phase: 'writing' });
       return db.transaction(async (connection) => {
         await writeJobFile(connection, shopId, file, clock.now(), name, photos);
         await changed(connection, { jobs: [{ id: file.job.id, job: true }] });
@@ -284,6 +285,6 @@ export function addTransferRoutes(
   });
 
   routes.add(ROUTES.imports, async (_input, { member }) => ({
-    imports: importer.progressOf(member.shopId),
+    imports: await importsOf(db, member.shopId),
   }));
 }
