@@ -1,10 +1,9 @@
 import { said } from '@upholder/core/said';
-import { Piscina } from 'piscina';
 import type { Database } from '../db/database.ts';
 import { ApiError } from '../http/errors.ts';
 import type { SpooledBody } from '../http/spooled.ts';
 import { Line } from '../plans/line.ts';
-import { threadFile } from '../threads/bundle.ts';
+import { Thread } from '../threads/thread.ts';
 import { Teller } from './progress.ts';
 import type { ReadJob, ReadOutcome } from './worker.ts';
 
@@ -16,13 +15,15 @@ const IDLE_MS = 30_000;
 /** Brings in job files, one at a time, in a thread of its own that is only there while it is needed. */
 export class Importer {
   private readonly line = new Line();
-  private pool: Promise<Piscina> | null = null;
+  private readonly thread: Thread;
 
   /** @param onError told when the thread breaks while it has nothing that could be refused. */
   constructor(
     private readonly db: Database,
-    private readonly onError: (error: Error) => void,
-  ) {}
+    onError: (error: Error) => void,
+  ) {
+    this.thread = new Thread('import', { mostMemoryMb: MOST_MEMORY_MB, idleMs: IDLE_MS }, onError);
+  }
 
   /**
    * Reads and checks a file when it is its turn, and has it written.
@@ -51,12 +52,8 @@ export class Importer {
   }
 
   private async read(path: string): Promise<ReadOutcome> {
-    this.pool ??= this.start().catch((error: unknown) => {
-      this.pool = null;
-      throw error;
-    });
     try {
-      return (await (await this.pool).run(path, { name: 'read' })) as ReadOutcome;
+      return await this.thread.run<ReadOutcome>(path, 'read');
     } catch (error) {
       // Memory that runs out ends the thread, not the server.
       if ((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
@@ -65,20 +62,8 @@ export class Importer {
     }
   }
 
-  private async start(): Promise<Piscina> {
-    const thread = new Piscina({
-      filename: await threadFile('import'),
-      minThreads: 0,
-      maxThreads: 1,
-      idleTimeout: IDLE_MS,
-      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
-    });
-    thread.on('error', this.onError);
-    return thread;
-  }
-
   /** Ends the thread, whatever it is at. */
-  async stop(): Promise<void> {
-    await (await this.pool?.catch(() => null))?.destroy();
+  stop(): Promise<void> {
+    return this.thread.stop();
   }
 }

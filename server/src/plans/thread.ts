@@ -5,8 +5,7 @@ import {
   type PriorityOrder,
   packReservations,
 } from '@upholder/core/planning';
-import { Piscina } from 'piscina';
-import { threadFile } from '../threads/bundle.ts';
+import { Thread } from '../threads/thread.ts';
 import type * as worker from './worker.ts';
 
 /** A plan of 2,000 pieces takes a quarter of this; beyond it the thread ends with an error, and the server lives on. */
@@ -30,25 +29,9 @@ export interface PlanningThread {
 
 /** @param onError told when the thread breaks while it has no order that could be refused. */
 export function startPlanningThread(onError: (error: Error) => void): PlanningThread {
-  let pool: Promise<Piscina> | null = null;
-  async function start(): Promise<Piscina> {
-    const thread = new Piscina({
-      filename: await threadFile('planning'),
-      maxThreads: 1,
-      idleTimeout: Number.POSITIVE_INFINITY,
-      execArgv: ['--enable-source-maps'],
-      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
-    });
-    thread.on('error', onError);
-    return thread;
-  }
-  async function run<T>(order: unknown, name: keyof typeof worker, signal?: AbortSignal): Promise<T> {
-    pool ??= start().catch((error: unknown) => {
-      pool = null;
-      throw error;
-    });
-    return (await pool).run(order, { name, signal });
-  }
+  const thread = new Thread('planning', { mostMemoryMb: MOST_MEMORY_MB }, onError);
+  const run = <T>(order: unknown, name: keyof typeof worker, signal?: AbortSignal): Promise<T> =>
+    thread.run(order, name, signal);
   return {
     one: ({ shop, ...order }, signal) => {
       const sent: worker.SentOrder = {
@@ -59,6 +42,6 @@ export function startPlanningThread(onError: (error: Error) => void): PlanningTh
       return run(sent, 'one', signal);
     },
     inTurn: (order, signal) => run(order, 'inTurn', signal),
-    stop: async () => (await pool?.catch(() => null))?.destroy(),
+    stop: () => thread.stop(),
   };
 }

@@ -18,7 +18,7 @@ export function PiecesTabs() {
           to={to}
           end
           className={({ isActive }) =>
-            `flex min-h-9 items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
+            `flex press-h items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
           }
         >
           {name}

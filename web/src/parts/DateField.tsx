@@ -131,7 +131,7 @@ export function DaysInput({
         return (
           <span
             key={day}
-            className="flex min-h-9 items-center gap-1 rounded-[3px] border border-line bg-raised pl-2"
+            className="flex press-h items-center gap-1 rounded-[3px] border border-line bg-raised pl-2"
           >
             <span className="quantity text-note">{words}</span>
             <button
@@ -150,7 +150,7 @@ export function DaysInput({
         days={days}
         isMany
         onDays={onDays}
-        className="flex min-h-9 items-center gap-2 rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
+        className="flex press-h items-center gap-2 rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
       >
         <CalendarDays size={16} aria-hidden="true" />
         Pick days

@@ -40,7 +40,7 @@ function AgreedDate({
     );
   if (state === 'work-done')
     return (
-      <p className="text-right leading-tight">
+      <p className="text-right leading-tight max-md:text-left">
         all work is logged
         <br />
         <Link to="handover" className="font-semibold text-act underline">
@@ -53,7 +53,7 @@ function AgreedDate({
   const isLate = plan !== null && isPastDate(plan.completion, job.neededBy, shop.timeZone);
   return (
     <p
-      className={`text-right leading-tight ${isPast || isLate || isAtRisk ? 'font-semibold text-stop' : ''}`}
+      className={`text-right leading-tight max-md:text-left ${isPast || isLate || isAtRisk ? 'font-semibold text-stop' : ''}`}
     >
       needed by {dateWords(job.neededBy)}
       <br />
@@ -105,7 +105,7 @@ function TakeAway({ detail }: { detail: JobDetail }) {
               <a
                 href={`/api/jobs/${detail.job.id}/export/${path}`}
                 download
-                className="block rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
+                className="press-h flex items-center rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
               >
                 {name}
               </a>
