@@ -83,9 +83,9 @@ const SIZES = [
   { width: 390, height: 844 },
 ];
 
-/** Screens that are worked by a thumb: everything on them that is tapped is at least this large, in px. */
-const BY_THUMB = /^\/(floor|bench|find)/;
-const LEAST_TARGET_PX = 44;
+/** Screens that are worked by a thumb: everything on them that is tapped is at least this large on a phone, in px. */
+const BY_THUMB = /^\/(floor|bench|find|wall|jobs)$|\/(survey|log)$/;
+const LEAST_TARGET_PX = 48;
 
 /** So many things in a row are walked over by Tab on each screen. */
 const WALKED = 40;

@@ -26,7 +26,7 @@ export function PasswordDialog({ onClose }: { onClose(isGiven: boolean): void })
             <TextInput
               {...ids}
               type="password"
-              className="min-h-12 text-lead"
+              className="press-h-12 text-lead"
               autoComplete="current-password"
               value={password}
               onChange={({ target }) => setPassword(target.value)}

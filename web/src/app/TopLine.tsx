@@ -42,7 +42,7 @@ function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
     <div className="flex items-center max-md:order-2 max-md:ml-auto">
       <button
         type="button"
-        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-12"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-[48px]"
         onClick={() => dispatch(themeChosen(theme === 'light' ? 'booth' : 'light'))}
         aria-label={theme === 'light' ? 'Booth (dark) theme' : 'Light theme'}
       >
@@ -50,7 +50,7 @@ function ThemeAndHelp({ onHelp }: { onHelp(): void }) {
       </button>
       <button
         type="button"
-        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-12"
+        className="grid size-9 place-items-center rounded-[3px] hover:bg-closed max-md:size-[48px]"
         onClick={onHelp}
         aria-label="Help and keyboard shortcuts"
       >
@@ -77,7 +77,7 @@ function Who({ session }: { session: Session }) {
       {!tablet && (
         <NavLink
           to="/me"
-          className="font-semibold hover:underline max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center"
+          className="font-semibold hover:underline max-md:inline-flex max-md:min-h-[48px] max-md:min-w-[48px] max-md:items-center"
           title="Password, PIN, where you are signed in"
         >
           {member.name}
@@ -90,8 +90,8 @@ function Who({ session }: { session: Session }) {
         type="button"
         className={
           tablet
-            ? 'min-h-12 rounded-[3px] border-[1.5px] border-ink px-3 font-semibold'
-            : 'hover:underline max-md:min-h-12 max-md:min-w-12'
+            ? 'press-h-12 rounded-[3px] border-[1.5px] border-ink px-3 font-semibold'
+            : 'hover:underline max-md:min-h-[48px] max-md:min-w-[48px]'
         }
         onClick={() => void leave()}
       >
@@ -115,14 +115,14 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
   const isBench = pathname.startsWith('/bench');
   const isFloor = isBench || pathname.startsWith('/floor');
   const tab = ({ isActive }: { isActive: boolean }) =>
-    `px-3 py-1 font-semibold max-xl:px-2 max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
+    `px-3 py-1 font-semibold max-xl:px-2 max-md:inline-flex max-md:min-h-[48px] max-md:min-w-[48px] max-md:items-center ${isActive ? 'tape' : 'hover:underline underline-offset-4'}`;
   const posture = (isOn: boolean) =>
-    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-12 max-md:min-w-12 max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
+    `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-[48px] max-md:min-w-[48px] max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
   return (
     <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 py-1.5 max-xl:gap-x-2.5">
       <NavLink
         to="/jobs"
-        className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-12 max-md:min-w-12"
+        className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-[48px] max-md:min-w-[48px]"
       >
         <img src="/mark.svg" alt="" className="h-6" />
         {/* Five ways, the air and the modes fit beside each other on a tablet only without the name. */}

@@ -16,7 +16,7 @@ export function MaterialsTabs() {
           to={to}
           end={name !== 'Quotes'}
           className={({ isActive }) =>
-            `flex press-h items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
+            `flex press-h-9 items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
           }
         >
           {name}

@@ -18,7 +18,7 @@ export function PiecesTabs() {
           to={to}
           end
           className={({ isActive }) =>
-            `flex press-h items-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
+            `press-h-9 press-w-9 flex items-center justify-center px-3 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
           }
         >
           {name}

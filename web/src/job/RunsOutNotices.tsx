@@ -42,7 +42,7 @@ export function RunsOutNotices({
       action={
         <Link
           to="/products/shopping"
-          className="inline-flex min-h-12 items-center font-semibold underline underline-offset-2"
+          className="inline-flex press-h-12 items-center font-semibold underline underline-offset-2"
         >
           Shopping list
         </Link>

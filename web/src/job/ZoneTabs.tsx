@@ -28,7 +28,7 @@ export function ZoneTabs({
       className="flex flex-col gap-3"
       listClass="items-center gap-1"
       tabClass={(isOpen) =>
-        `flex press-h items-center gap-2 px-3 py-1 font-semibold ${isOpen ? 'tape' : 'hover:underline'}`
+        `flex press-h-9 items-center gap-2 px-3 py-1 font-semibold ${isOpen ? 'tape' : 'hover:underline'}`
       }
       panelClass="flex flex-col gap-3"
       aside={

@@ -94,7 +94,7 @@ export function BucketRun({
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap items-center gap-3">
         <Button
-          className="min-h-12"
+          className="press-h-12"
           disabled={watch.isRunning}
           onClick={() => {
             bag.zero();
@@ -105,7 +105,7 @@ export function BucketRun({
         </Button>
         <Button
           kind={watch.isRunning ? 'act' : 'plain'}
-          className="min-h-12 min-w-40"
+          className="press-h-12 min-w-40"
           onClick={() => {
             if (watch.isRunning) setSeconds(String(Math.round(watch.seconds * 10) / 10));
             watch.toggle();

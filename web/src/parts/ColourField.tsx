@@ -28,7 +28,7 @@ export function ColourField({
             aria-label={`${label}, picker`}
             value={HEX.test(value) ? value : '#888888'}
             onChange={({ target }) => onChange(target.value)}
-            className="h-11 w-14 shrink-0 rounded-[3px] border border-line bg-raised p-1"
+            className="press-h-11 w-14 shrink-0 rounded-[3px] border border-line bg-raised p-1"
           />
           <TextInput
             {...ids}
@@ -38,7 +38,7 @@ export function ColourField({
               const hex = target.value.trim().toLowerCase();
               if (HEX.test(hex)) onChange(hex.startsWith('#') ? hex : `#${hex}`);
             }}
-            className="min-h-11 max-w-28"
+            className="press-h-11 max-w-28"
             spellCheck={false}
           />
         </div>

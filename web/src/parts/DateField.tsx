@@ -73,7 +73,7 @@ export function DateInput({
         <TextInput
           {...rest}
           {...(isUnread && { 'aria-invalid': true })}
-          className={`pr-8 ${className}`}
+          className={`pr-8 max-md:pr-[48px] ${className}`}
           value={typed ?? (value === '' ? '' : dateWords(value, true))}
           onChange={({ target }) => {
             setTyped(target.value);
@@ -93,7 +93,7 @@ export function DateInput({
             setTyped(null);
             onDay(day);
           }}
-          className="absolute inset-y-0 right-0 grid w-8 place-items-center rounded-[3px] text-quiet hover:text-ink"
+          className="press-w-8 absolute inset-y-0 right-0 grid place-items-center rounded-[3px] text-quiet hover:text-ink"
         >
           <CalendarDays size={16} aria-hidden="true" />
         </Picker>
@@ -131,7 +131,7 @@ export function DaysInput({
         return (
           <span
             key={day}
-            className="flex press-h items-center gap-1 rounded-[3px] border border-line bg-raised pl-2"
+            className="flex press-h-9 items-center gap-1 rounded-[3px] border border-line bg-raised pl-2"
           >
             <span className="quantity text-note">{words}</span>
             <button
@@ -150,7 +150,7 @@ export function DaysInput({
         days={days}
         isMany
         onDays={onDays}
-        className="flex press-h items-center gap-2 rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
+        className="flex press-h-9 items-center gap-2 rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
       >
         <CalendarDays size={16} aria-hidden="true" />
         Pick days

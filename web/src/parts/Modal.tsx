@@ -28,7 +28,7 @@ export function Modal({ isOpen, onClose, title, note, children, width = '44rem' 
               {note && <p className="mt-0.5 text-quiet">{note}</p>}
             </div>
             <Dialog.Close
-              className="grid size-10 place-items-center rounded-[3px] hover:bg-closed"
+              className="grid size-10 max-md:size-[48px] place-items-center rounded-[3px] hover:bg-closed"
               aria-label="Close"
             >
               <X size={20} />

@@ -52,10 +52,10 @@ function PhotoDialog({
           className="max-h-[58vh] w-full object-contain"
         />
       </button>
-      <div className="mt-3 flex min-h-11 flex-wrap items-center gap-3">
+      <div className="mt-3 flex press-h-11 flex-wrap items-center gap-3">
         {sampled && (
           <>
-            <span className="size-11 border border-ink" style={{ background: sampled }} />
+            <span className="size-11 max-md:size-[48px] border border-ink" style={{ background: sampled }} />
             <span className="quantity">{sampled}</span>
             {onColour && (
               <>
@@ -134,7 +134,7 @@ export function PhotoStrip({
             <img
               src={`/api/photos/${photo.id}?size=small`}
               alt=""
-              className="size-11 rounded-[3px] border border-line object-cover"
+              className="size-11 max-md:size-[48px] rounded-[3px] border border-line object-cover"
               loading="lazy"
             />
           </button>
@@ -147,7 +147,7 @@ export function PhotoStrip({
           onFile={(file) => void take(file)}
           aria-label={`Add a picture of ${title}`}
           disabled={isSending}
-          className="grid size-11 place-items-center rounded-[3px] border border-line border-dashed text-quiet hover:border-ink hover:text-ink"
+          className="grid size-11 max-md:size-[48px] place-items-center rounded-[3px] border border-line border-dashed text-quiet hover:border-ink hover:text-ink"
         >
           <Camera size={20} aria-hidden="true" />
         </FileButton>

@@ -10,7 +10,7 @@ export function SubNav({ label, pages }: { label: string; pages: readonly { to: 
           to={to}
           end
           className={({ isActive }) =>
-            `press-h px-3 py-1.5 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
+            `press-h-9 flex items-center px-3 py-1.5 font-semibold ${isActive ? 'tape' : 'hover:underline'}`
           }
         >
           {name}

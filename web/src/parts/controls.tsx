@@ -24,7 +24,7 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 
 /** A button; its words are a verb. */
 export function Button({ kind = 'plain', posture = 'desk', className = '', ...rest }: ButtonProps) {
-  const size = posture === 'floor' ? 'min-h-14 px-6 text-lead' : 'press-h px-3.5 text-note';
+  const size = posture === 'floor' ? 'min-h-14 px-6 text-lead' : 'press-h-9 px-3.5 text-note';
   return (
     <button
       type="button"
@@ -70,7 +70,7 @@ export function Field({ label, error, hint, className = '', children }: FieldPro
 }
 
 const CONTROL =
-  'press-h w-full rounded-[3px] border border-line bg-raised px-2.5 text-ink aria-[invalid=true]:border-stop aria-[invalid=true]:bg-stop-wash';
+  'press-h-9 w-full rounded-[3px] border border-line bg-raised px-2.5 text-ink aria-[invalid=true]:border-stop aria-[invalid=true]:bg-stop-wash';
 
 export function TextInput({ className = '', ...rest }: InputHTMLAttributes<HTMLInputElement>) {
   return <input className={`${CONTROL} ${className}`} autoComplete="off" {...rest} />;

@@ -238,7 +238,7 @@ export function ReportDialog({ detail, shop, pieces, now, callBackVia, onClose }
               {(ids) => (
                 <TextInput
                   {...ids}
-                  className="min-h-12"
+                  className="press-h-12"
                   maxLength={1000}
                   value={note}
                   onChange={({ target }) => setNote(target.value)}

@@ -75,7 +75,7 @@ function Parts({ move, label, set }: { move: Application; label: string; set: Se
         <ToggleGroup.Item
           key={part}
           value={part}
-          className="press-h border border-line px-2.5 not-first:border-l-0 data-[state=off]:bg-raised data-[state=on]:bg-ink data-[state=on]:text-sheet"
+          className="press-h-9 border border-line px-2.5 not-first:border-l-0 data-[state=off]:bg-raised data-[state=on]:bg-ink data-[state=on]:text-sheet"
         >
           {PART_WORDS[part]}
         </ToggleGroup.Item>
@@ -147,7 +147,7 @@ function PaintOfMove({ move, number, step, sheet, set }: MoveProps) {
           )}
         </>
       )}
-      <label className="mt-6 flex press-h items-center gap-2">
+      <label className="mt-6 flex press-h-9 items-center gap-2">
         <input
           type="checkbox"
           className="size-4 flex-none"
@@ -233,7 +233,7 @@ export function MoveFields({ step, shop, change, edit }: FieldsProps) {
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: a move is what stands in its place
               <li key={at} className="flex flex-wrap items-start gap-2 border-line border-l-[6px] py-1 pl-3">
-                <span className="mt-6 flex press-h items-center font-semibold">{number}</span>
+                <span className="mt-6 flex press-h-9 items-center font-semibold">{number}</span>
                 <Parts move={move} label={`Parts of move ${number}`} set={set} />
                 {isCoat ? (
                   <PaintOfMove {...row} move={move} number={number} set={set} />

@@ -119,7 +119,7 @@ function Day({ day, ...rest }: ListProps & { day: ListedDay }) {
                 type="button"
                 aria-expanded={isChosen}
                 onClick={() => onSelect(isChosen ? null : (block.ops[0]?.id ?? null))}
-                className="block min-h-12 w-full py-2 text-left leading-snug"
+                className="block press-h-12 w-full py-2 text-left leading-snug"
               >
                 <span className="quantity">
                   {clockWords(block.start, timeZone)}–{clockWords(block.end, timeZone)}
@@ -171,7 +171,7 @@ export function DayList(props: ListProps) {
   return (
     <div className="flex flex-col gap-2.5">
       {past.length > 0 && (
-        <Button className="min-h-12" aria-expanded={isPastShown} onClick={() => setPastShown(!isPastShown)}>
+        <Button className="press-h-12" aria-expanded={isPastShown} onClick={() => setPastShown(!isPastShown)}>
           {isPastShown
             ? 'Hide earlier days'
             : `Show ${past.length} earlier ${past.length === 1 ? 'day' : 'days'}`}

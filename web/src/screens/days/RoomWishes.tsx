@@ -152,7 +152,7 @@ export function RoomWishFields({
                 aria-label={DAY_NAMES[day]}
                 // One day has to be left.
                 disabled={!isShut && roomNotOn.length >= WEEKDAYS.length - 1}
-                className={`press-h rounded-[3px] border text-note font-semibold ${isShut ? 'border-act bg-act text-on-act' : 'border-line bg-raised text-ink'}`}
+                className={`press-h-9 rounded-[3px] border text-note font-semibold ${isShut ? 'border-act bg-act text-on-act' : 'border-line bg-raised text-ink'}`}
                 onClick={() =>
                   change({
                     roomNotOn: isShut

@@ -57,10 +57,16 @@ export function WallSheet() {
         <Button kind="act" onClick={() => window.print()}>
           Print the sheet
         </Button>
-        <Link to="/jobs" className="font-semibold text-act underline underline-offset-2">
+        <Link
+          to="/jobs"
+          className="press-h-9 press-w-9 inline-flex items-center font-semibold text-act underline underline-offset-2"
+        >
           To the jobs
         </Link>
-        <Link to={`/week?from=${date}`} className="font-semibold text-act underline underline-offset-2">
+        <Link
+          to={`/week?from=${date}`}
+          className="press-h-9 press-w-9 inline-flex items-center font-semibold text-act underline underline-offset-2"
+        >
           Week
         </Link>
       </div>

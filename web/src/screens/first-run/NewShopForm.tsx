@@ -25,7 +25,7 @@ function Part({ title, note, children }: { title: string; note?: string; childre
 
 function Tick({ form, name, label }: { form: DraftForm; name: string; label: string }) {
   return (
-    <label className="flex press-h items-center gap-2.5">
+    <label className="flex press-h-9 items-center gap-2.5">
       <input
         type="checkbox"
         className="size-5 accent-[var(--act)]"

@@ -58,7 +58,7 @@ export function EndCallBack({ callBackId, onClose }: { callBackId: string; onClo
           {(ids) => (
             <Select
               {...ids}
-              className="min-h-12"
+              className="press-h-12"
               value={outcome}
               onChange={({ target }) => setOutcome(target.value as CallBackOutcome)}
             >

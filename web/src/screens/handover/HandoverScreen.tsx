@@ -152,7 +152,7 @@ export function HandoverScreen() {
           <ul className="mt-2">
             {PAPERS.map(({ to, name, note }) => (
               <li key={to} className="border-line border-t">
-                <Link to={to} className="flex min-h-12 items-center gap-3">
+                <Link to={to} className="flex press-h-12 items-center gap-3">
                   <span className="font-semibold text-act underline underline-offset-2">{name}</span>
                   <span className="text-note text-quiet">{note}</span>
                 </Link>

@@ -140,7 +140,7 @@ export function Readings({ className, onProblem }: { className: string; onProble
           {(ids) => (
             <Select
               {...ids}
-              className="min-h-12"
+              className="press-h-12"
               value={kind}
               onChange={({ target }) => {
                 setKind(target.value as Reading);
@@ -160,7 +160,7 @@ export function Readings({ className, onProblem }: { className: string; onProble
           {(ids) => (
             <Select
               {...ids}
-              className="min-h-12"
+              className="press-h-12"
               value={pieceId}
               onChange={({ target }) => setPieceId(target.value)}
             >
@@ -183,7 +183,7 @@ export function Readings({ className, onProblem }: { className: string; onProble
             entry.kind === 'steps' ? (
               <Select
                 {...ids}
-                className="min-h-12"
+                className="press-h-12"
                 value={text}
                 onChange={({ target }) => setText(target.value)}
               >
@@ -197,7 +197,7 @@ export function Readings({ className, onProblem }: { className: string; onProble
             ) : (
               <TextInput
                 {...ids}
-                className="min-h-12"
+                className="press-h-12"
                 inputMode="decimal"
                 value={text}
                 onChange={({ target }) => setText(target.value)}
@@ -209,14 +209,14 @@ export function Readings({ className, onProblem }: { className: string; onProble
           {(ids) => (
             <TextInput
               {...ids}
-              className="min-h-12"
+              className="press-h-12"
               maxLength={500}
               value={note}
               onChange={({ target }) => setNote(target.value)}
             />
           )}
         </Field>
-        <Button type="submit" className="min-h-12" disabled={!mayNote}>
+        <Button type="submit" className="press-h-12" disabled={!mayNote}>
           Add reading
         </Button>
       </form>

@@ -71,7 +71,7 @@ export function SignDialog({
                 <li key={words}>{words}</li>
               ))}
             </ul>
-            <label className="mt-2 flex min-h-12 items-center gap-3">
+            <label className="mt-2 flex press-h-12 items-center gap-3">
               <input
                 type="checkbox"
                 className="size-6 accent-(--act)"
@@ -119,7 +119,7 @@ export function SignDialog({
             {(ids) => (
               <TextInput
                 {...ids}
-                className="min-h-12"
+                className="press-h-12"
                 maxLength={120}
                 value={signedBy}
                 onChange={({ target }) => setSignedBy(target.value)}

@@ -73,7 +73,7 @@ export function SignaturePad({ onStrokes }: { onStrokes(strokes: number[][]): vo
       />
       <button
         type="button"
-        className="absolute top-1.5 right-1.5 min-h-11 px-3 font-semibold text-[#2536c9] underline"
+        className="absolute top-1.5 right-1.5 press-h-11 px-3 font-semibold text-[#2536c9] underline"
         onClick={() => clear.current()}
       >
         Clear

@@ -48,13 +48,13 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
         <TextInput
           aria-label="New touch-up"
           placeholder="U07 chip at the lower edge"
-          className="min-h-12 flex-1"
+          className="press-h-12 flex-1"
           maxLength={200}
           disabled={!mayNote}
           value={text}
           onChange={({ target }) => setText(target.value)}
         />
-        <Button type="submit" className="min-h-12" disabled={!mayNote || text.trim() === ''}>
+        <Button type="submit" className="press-h-12" disabled={!mayNote || text.trim() === ''}>
           Add
         </Button>
       </form>
@@ -64,7 +64,7 @@ export function TouchUps({ className, onProblem }: { className: string; onProble
       <ul className="mt-2">
         {list.map((one) => (
           <li key={one.id} className="flex items-center gap-2 border-line border-t">
-            <label className="flex min-h-12 min-w-0 flex-1 items-center gap-3 leading-snug">
+            <label className="flex press-h-12 min-w-0 flex-1 items-center gap-3 leading-snug">
               <input
                 type="checkbox"
                 className="size-6 shrink-0 accent-(--act)"

@@ -165,7 +165,7 @@ export function BagRow({
       </td>
       {(['baggedAt', 'returnedAt'] as const).map((key) => (
         <td key={key} className="px-2">
-          <label className="flex min-h-11 items-center gap-1.5">
+          <label className="flex press-h-11 items-center gap-1.5">
             <input
               type="checkbox"
               className="size-6 accent-(--act)"

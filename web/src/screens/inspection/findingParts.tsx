@@ -119,7 +119,7 @@ function Way({
     <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
       <Button
         kind={isFirst ? 'act' : 'plain'}
-        className="min-h-11 min-w-44"
+        className="press-h-11 min-w-44"
         disabled={isBusy}
         onClick={onAccept}
       >

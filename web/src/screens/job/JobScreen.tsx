@@ -105,7 +105,7 @@ function TakeAway({ detail }: { detail: JobDetail }) {
               <a
                 href={`/api/jobs/${detail.job.id}/export/${path}`}
                 download
-                className="press-h flex items-center rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
+                className="press-h-9 flex items-center rounded-[3px] px-3 py-2 data-highlighted:bg-act-wash"
               >
                 {name}
               </a>

@@ -56,7 +56,7 @@ export function FollowUpsDue({
           <li key={job.id} className="flex flex-wrap items-baseline gap-x-3">
             <Link
               to={`/jobs/${job.id}/handover`}
-              className="min-h-11 font-semibold text-act leading-[2.75rem] underline underline-offset-2"
+              className="press-h-11 font-semibold text-act leading-[2.75rem] underline underline-offset-2"
             >
               {job.client || job.name}
             </Link>

@@ -10,7 +10,7 @@ interface Step {
   action: ReactNode;
 }
 
-const LINK = 'inline-flex min-h-12 items-center font-semibold text-act underline underline-offset-2';
+const LINK = 'inline-flex press-h-12 items-center font-semibold text-act underline underline-offset-2';
 
 /** Where a shop begins: its own figures, a first job, a first plan. Gone once a job has been planned. */
 export function FirstSteps({

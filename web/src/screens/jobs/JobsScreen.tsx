@@ -128,7 +128,10 @@ export function JobsScreen() {
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="flex-1">{shop.name}</h1>
         {jobs.length > 0 && (
-          <Link to="/week" className="font-semibold text-act underline underline-offset-2">
+          <Link
+            to="/week"
+            className="press-h-9 press-w-9 inline-flex items-center font-semibold text-act underline underline-offset-2"
+          >
             Week
           </Link>
         )}

@@ -151,7 +151,7 @@ function Causes({ shop }: { shop: ShopContext }) {
           ))}
         </ul>
       )}
-      <label className="mt-3 flex min-h-12 items-center gap-3 leading-snug">
+      <label className="mt-3 flex press-h-12 items-center gap-3 leading-snug">
         <input
           type="checkbox"
           className="size-6 shrink-0 accent-(--act)"

@@ -22,7 +22,7 @@ export function WallFields({
       {(ids) => (
         <TextInput
           {...ids}
-          className="min-h-11"
+          className="press-h-11"
           value={draft[key] ?? (key === 'name' || key === 'letter' ? wall[key] : bare('length', wall[key]))}
           onChange={({ target }) => setDraft({ ...draft, [key]: target.value })}
           onBlur={() => {
@@ -74,7 +74,7 @@ export function LoosePieces({
             key={piece.id}
             type="button"
             title={`Make an opening for it on ${wall.name}`}
-            className="min-h-11 rounded-[3px] border border-line border-dashed px-2.5 hover:border-ink"
+            className="press-h-11 rounded-[3px] border border-line border-dashed px-2.5 hover:border-ink"
             onClick={() => onAdd(piece)}
           >
             {piece.tag}

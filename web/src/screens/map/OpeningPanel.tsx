@@ -37,7 +37,7 @@ function LengthField({ name, mm, onCommit }: { name: string; mm: number; onCommi
       {(ids) => (
         <TextInput
           {...ids}
-          className="min-h-11 text-right"
+          className="press-h-11 text-right"
           value={text ?? bare('length', mm)}
           onChange={({ target }) => setText(target.value)}
           onBlur={commit}
@@ -63,7 +63,7 @@ export function OpeningPanel({ detail, opening, onChange, onAssign, onDelete }: 
         {(ids) => (
           <TextInput
             {...ids}
-            className="min-h-11 font-semibold"
+            className="press-h-11 font-semibold"
             value={tag ?? opening.tag}
             onChange={({ target }) => setTag(target.value)}
             onBlur={() => {
@@ -87,7 +87,7 @@ export function OpeningPanel({ detail, opening, onChange, onAssign, onDelete }: 
       {members.length === 0 && <p className="text-quiet">Nothing yet.</p>}
       <ul>
         {members.map((piece) => (
-          <li key={piece.id} className="flex min-h-11 items-center gap-2 border-line border-b">
+          <li key={piece.id} className="flex press-h-11 items-center gap-2 border-line border-b">
             <Link
               to={`../pieces?piece=${piece.id}`}
               className="flex-1 font-semibold underline underline-offset-2"
@@ -109,7 +109,7 @@ export function OpeningPanel({ detail, opening, onChange, onAssign, onDelete }: 
               <button
                 key={piece.id}
                 type="button"
-                className="min-h-11 rounded-[3px] border border-line bg-raised px-2.5 hover:border-ink"
+                className="press-h-11 rounded-[3px] border border-line bg-raised px-2.5 hover:border-ink"
                 onClick={() => onAssign(piece, opening.id)}
               >
                 {piece.tag}

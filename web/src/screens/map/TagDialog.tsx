@@ -53,7 +53,7 @@ export function TagDialog({
       note="Run, place along the run, position in the column: N3-B is the third place of the north run, at the bottom. L and R are the doors of a pair."
       width="40rem"
     >
-      <label className="flex min-h-11 items-center gap-2">
+      <label className="flex press-h-11 items-center gap-2">
         <input
           type="checkbox"
           className="size-5 accent-(--act)"

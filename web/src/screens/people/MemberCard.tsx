@@ -57,7 +57,7 @@ function PinDialog({ member, onClose }: { member: MemberRow; onClose(): void }) 
               {...ids}
               inputMode="numeric"
               maxLength={6}
-              className="min-h-12 text-head"
+              className="press-h-12 text-head"
               value={pin}
               onChange={({ target }) => setPin(target.value)}
             />

@@ -42,7 +42,7 @@ export function Marks({ detail, checks, edit, onShow, onProblem }: MarksProps) {
           return (
             <li
               key={`${check.code} ${check.say}`}
-              className="flex min-h-11 flex-wrap items-center gap-2 border-line border-t"
+              className="flex press-h-11 flex-wrap items-center gap-2 border-line border-t"
             >
               <button type="button" className="flex-1 text-left" onClick={() => onShow(check)}>
                 {check.say}

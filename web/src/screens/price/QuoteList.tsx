@@ -53,7 +53,7 @@ function Line({ jobId, standing }: { jobId: string; standing: StandingQuote }) {
       <div className="mt-1.5 flex flex-wrap gap-2">
         <Link
           to={id}
-          className="inline-flex press-h items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
+          className="inline-flex press-h-9 items-center rounded-[3px] border-[1.5px] border-ink bg-raised px-3.5 font-semibold text-note hover:bg-closed"
         >
           Open and print
         </Link>

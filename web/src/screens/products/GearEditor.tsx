@@ -161,7 +161,7 @@ export function GearEditor({ row, item }: { row: BenchItemRow; item: Gear }) {
             )}
           </Field>
         )}
-        <label className="flex press-h items-center gap-2.5 self-end">
+        <label className="flex press-h-9 items-center gap-2.5 self-end">
           <input
             type="checkbox"
             className="size-5 shrink-0 accent-[var(--act)]"

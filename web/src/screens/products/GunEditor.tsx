@@ -148,7 +148,7 @@ export function GunEditor({ row, item }: { row: BenchItemRow; item: Gun }) {
         </Field>
         <GunSettings form={form} applicator={applicator} />
         <CostFields form={form} shop={shop} />
-        <label className="flex press-h items-center gap-2.5 self-end">
+        <label className="flex press-h-9 items-center gap-2.5 self-end">
           <input
             type="checkbox"
             className="size-5 shrink-0 accent-[var(--act)]"

@@ -24,7 +24,7 @@ export function ItemList<T extends { id: string; name: string }>({
                 type="button"
                 aria-current={item.id === openId}
                 onClick={() => onOpen(item.id)}
-                className={`block w-full px-4 py-1.5 text-left leading-snug ${item.id === openId ? 'bg-act-wash font-semibold' : 'hover:bg-raised'}`}
+                className={`press-h-8 block w-full px-4 py-1.5 text-left leading-snug ${item.id === openId ? 'bg-act-wash font-semibold' : 'hover:bg-raised'}`}
               >
                 {item.name}
               </button>

@@ -114,7 +114,7 @@ function SupplyEditor({ row }: { row: SupplyRow }) {
         <PackFields form={form} supply={chosen} />
         <div className="col-span-3 max-md:col-span-2 flex flex-wrap gap-x-6">
           {marks.map(({ key, name }) => (
-            <label key={key} className="flex press-h items-center gap-2">
+            <label key={key} className="flex press-h-9 items-center gap-2">
               <input
                 type="checkbox"
                 className="size-5 accent-(--act)"

@@ -48,9 +48,9 @@ export function ProtectionRows({
         return (
           <li
             key={kind}
-            className="grid min-h-12 grid-cols-[minmax(12rem,1fr)_6rem_2.5rem_7rem_4.5rem_5.5rem] items-center gap-2 py-1 max-md:grid-cols-[1fr_5rem_2.5rem] max-md:gap-y-1"
+            className="grid press-h-12 grid-cols-[minmax(12rem,1fr)_6rem_2.5rem_7rem_4.5rem_5.5rem] items-center gap-2 py-1 max-md:grid-cols-[1fr_5rem_2.5rem] max-md:gap-y-1"
           >
-            <label className="flex press-h items-center gap-2.5 max-md:col-span-3">
+            <label className="flex press-h-9 items-center gap-2.5 max-md:col-span-3">
               <input
                 type="checkbox"
                 className="size-5 shrink-0 accent-[var(--act)]"

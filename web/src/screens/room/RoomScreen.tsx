@@ -100,7 +100,7 @@ export function RoomScreen() {
               <DraftField form={form} name="widthMm" label="Width" quantity="length" withUnit />
               <DraftField form={form} name="heightMm" label="Height" quantity="length" withUnit />
             </div>
-            <label className="mt-3 flex press-h items-center gap-2.5">
+            <label className="mt-3 flex press-h-9 items-center gap-2.5">
               <input
                 type="checkbox"
                 className="size-5 shrink-0 accent-[var(--act)]"

@@ -83,7 +83,7 @@ export function RoomSummary({
           <ul className="no-print mt-1">
             {lines.map(([task, words]) => (
               <li key={task}>
-                <label className="flex min-h-12 items-center gap-3">
+                <label className="flex press-h-12 items-center gap-3">
                   <input
                     type="checkbox"
                     className="size-6 accent-[var(--act)]"

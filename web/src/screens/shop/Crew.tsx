@@ -41,7 +41,7 @@ function OwnHours({
   }
   return (
     <>
-      <label className="mt-1 flex press-h items-center gap-2">
+      <label className="mt-1 flex press-h-9 items-center gap-2">
         <input
           type="checkbox"
           className="size-5 accent-[var(--act)]"
@@ -109,7 +109,7 @@ export function Crew({ shop }: { shop: ShopContext }) {
             <legend className="font-semibold">{name}</legend>
             <div className="flex flex-wrap gap-x-5">
               {SKILLS.map((skill) => (
-                <label key={skill} className="flex press-h items-center gap-2">
+                <label key={skill} className="flex press-h-9 items-center gap-2">
                   <input
                     type="checkbox"
                     className="size-5 accent-[var(--act)]"

@@ -63,7 +63,7 @@ function Hours({ shop }: { shop: ShopContext }) {
     <DraftField key={key} form={form} name={key} label={name} {...(quantity && { quantity })} withUnit />
   );
   const flag = (key: Flag) => (
-    <label key={key} className="flex press-h items-center gap-2.5">
+    <label key={key} className="flex press-h-9 items-center gap-2.5">
       <input
         type="checkbox"
         className="size-5 accent-[var(--act)]"

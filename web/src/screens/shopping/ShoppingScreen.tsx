@@ -79,7 +79,7 @@ export function ShoppingScreen() {
       <fieldset className="no-print flex flex-wrap items-center gap-x-5 gap-y-1">
         <legend className="sr-only">Jobs on the list</legend>
         {jobs.map(({ id, code, name }) => (
-          <label key={id} className="flex press-h items-center gap-2">
+          <label key={id} className="flex press-h-9 items-center gap-2">
             <input
               type="checkbox"
               className="size-5 accent-(--act)"

@@ -62,7 +62,7 @@ export function RollingView({
               choices={(Object.keys(TOOLS) as Tool[]).map((key) => ({ value: key, words: TOOLS[key].name }))}
               className="flex gap-2"
               choiceClass={(isChosen) =>
-                `press-h border-[1.5px] px-3.5 font-semibold ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
+                `press-h-9 border-[1.5px] px-3.5 font-semibold ${isChosen ? 'border-act bg-act-wash' : 'border-line bg-raised'}`
               }
               onChoose={(key) => {
                 const { loadMl, heldShare: held, paceM2Min } = TOOLS[key];

@@ -38,7 +38,7 @@ function Slide({
 
 function Tick({ label, isOn, onChange }: { label: string; isOn: boolean; onChange(isOn: boolean): void }) {
   return (
-    <label className="flex press-h items-center gap-2">
+    <label className="flex press-h-9 items-center gap-2">
       <input
         type="checkbox"
         className="size-5 accent-(--act)"

@@ -26,7 +26,7 @@ export function AgreedSample({
       {(ids) => (
         <TextInput
           {...ids}
-          className="min-h-11"
+          className="press-h-11"
           maxLength={most}
           value={draft[key]}
           onChange={({ target }) => change({ [key]: target.value })}
@@ -43,7 +43,7 @@ export function AgreedSample({
         {(ids) => (
           <DateInput
             {...ids}
-            className="min-h-11"
+            className="press-h-11"
             value={draft.agreedOn ?? ''}
             onDay={(day) => change({ agreedOn: day === '' ? null : day })}
           />

@@ -80,7 +80,7 @@ function HidingFields({
         {(ids) => (
           <Select
             {...ids}
-            className="min-h-11"
+            className="press-h-11"
             value={colourKey}
             onChange={({ target }) => onCoating({ colourKey: target.value })}
           >
@@ -96,7 +96,7 @@ function HidingFields({
         {(ids) => (
           <Select
             {...ids}
-            className="min-h-11"
+            className="press-h-11"
             value={primerKey}
             onChange={({ target }) => onCoating({ primerKey: target.value })}
           >
@@ -113,7 +113,7 @@ function HidingFields({
         {(ids) => (
           <Select
             {...ids}
-            className="min-h-11"
+            className="press-h-11"
             disabled={primerKey === ''}
             value={tint}
             onChange={({ target }) => onCoating({ tint: Number(target.value) })}
@@ -130,7 +130,7 @@ function HidingFields({
         {(ids) => (
           <Select
             {...ids}
-            className="min-h-11"
+            className="press-h-11"
             disabled={primerKey === ''}
             value={primerCoats}
             onChange={({ target }) => onCoating({ primerCoats: Number(target.value) })}

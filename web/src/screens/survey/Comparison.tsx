@@ -54,7 +54,7 @@ export function Comparison({ findings, zone, compared, onChoose }: Omit<ListProp
             <tr className="border-line border-t">
               {systems.map(({ systemId }) => (
                 <td key={systemId} className="pt-3 pr-6">
-                  <Button className="min-h-11" onClick={() => onChoose(systemId)}>
+                  <Button className="press-h-11" onClick={() => onChoose(systemId)}>
                     {zone.systemId === systemId && zone.customSystem === null
                       ? 'Edit reason'
                       : `Choose ${systemId}`}

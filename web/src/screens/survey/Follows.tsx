@@ -38,7 +38,7 @@ function Cautions({
             </p>
             <p className="text-note">{caution.text}</p>
             {isStop && (
-              <Button kind="stop" className="mt-2 min-h-11" onClick={() => setTaking(caution)}>
+              <Button kind="stop" className="mt-2 press-h-11" onClick={() => setTaking(caution)}>
                 Cleared, or override
               </Button>
             )}
@@ -103,7 +103,7 @@ function Shortlist({ findings, zone }: { findings: SurveyFindings; zone: ZoneRow
       </ol>
       <Link
         to={`../survey/systems?zone=${zone.id}`}
-        className="mt-1 flex min-h-11 items-center justify-center rounded-[3px] border-[1.5px] border-act bg-act px-3 font-semibold text-on-act"
+        className="mt-1 flex press-h-11 items-center justify-center rounded-[3px] border-[1.5px] border-act bg-act px-3 font-semibold text-on-act"
       >
         {zone.systemId ? 'Compare all systems again' : 'Compare and choose'}
       </Link>

@@ -52,7 +52,7 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
         value={chosen < 0 ? '' : String(chosen)}
         onChoose={(index) => pick(Number(index))}
         choiceClass={(isChosen) =>
-          `min-h-11 min-w-11 rounded-[3px] border-[1.5px] px-3.5 leading-tight ${
+          `press-h-11 press-w-11 rounded-[3px] border-[1.5px] px-3.5 leading-tight ${
             isChosen ? 'border-ink bg-ink font-semibold text-sheet' : 'border-line bg-raised hover:border-ink'
           }`
         }
@@ -63,7 +63,7 @@ export function QuestionRow({ zone, question, onAnswer }: RowProps) {
             aria-label={`Clear: ${question.ask}`}
             title="Clear the answer"
             onClick={() => onAnswer(null)}
-            className="grid min-h-11 min-w-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
+            className="grid press-h-11 press-w-9 place-items-center rounded-[3px] text-quiet hover:bg-closed hover:text-ink"
           >
             <Undo2 size={16} aria-hidden="true" />
           </button>

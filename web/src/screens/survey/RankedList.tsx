@@ -161,7 +161,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                 type="button"
                 aria-expanded={isOpen}
                 onClick={() => setOpenId(isOpen ? null : systemId)}
-                className="min-h-11 text-left leading-snug"
+                className="press-h-11 text-left leading-snug"
               >
                 <span className={`font-semibold ${isOut ? 'text-quiet' : ''}`}>{name}</span>
                 <span className="block text-small text-quiet">
@@ -209,7 +209,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                           <span className="font-semibold">{own.name}</span>, custom, version {own.version}
                           <span className="block text-small text-quiet">{own.fits}</span>
                         </p>
-                        <Button className="min-h-11" onClick={() => onChoose(systemId, own)}>
+                        <Button className="press-h-11" onClick={() => onChoose(systemId, own)}>
                           {zone.customSystem?.id === own.id ? 'Edit reason' : 'Choose custom'}
                         </Button>
                       </div>
@@ -218,7 +218,7 @@ export function RankedList({ findings, zone, shop, compared, onCompare, onChoose
                 <div className="self-end">
                   <Button
                     kind={isOut ? 'plain' : 'act'}
-                    className="min-h-11"
+                    className="press-h-11"
                     onClick={() => onChoose(systemId)}
                   >
                     {isHere(systemId) ? 'Edit reason' : `Choose ${systemId}`}

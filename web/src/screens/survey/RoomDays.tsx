@@ -37,7 +37,7 @@ export function RoomDays({
         <TextInput
           {...ids}
           inputMode="numeric"
-          className="min-h-11 max-w-24"
+          className="press-h-11 max-w-24"
           value={text ?? (days === undefined ? '' : String(days))}
           onChange={({ target }) => setText(target.value)}
           onBlur={commit}

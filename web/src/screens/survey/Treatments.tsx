@@ -57,7 +57,7 @@ export function Treatments({
             key={piece.id}
             type="button"
             onClick={() => void edit(piece, { treatment: NEXT[piece.treatment] })}
-            className={`flex min-h-11 items-center gap-1.5 rounded-[3px] border px-2 text-small ${LOOKS[piece.treatment]}`}
+            className={`flex press-h-11 items-center gap-1.5 rounded-[3px] border px-2 text-small ${LOOKS[piece.treatment]}`}
             aria-label={`${piece.tag}: ${piece.treatment}`}
           >
             <PieceGlyph piece={piece} colour={zone.newColour} size={26} />
@@ -84,7 +84,7 @@ export function Treatments({
               {(ids) => (
                 <Select
                   {...ids}
-                  className="min-h-11"
+                  className="press-h-11"
                   value={zone.survey.replacementStock ?? 'MDF'}
                   onChange={({ target }) => onAnswer({ replacementStock: target.value as 'MDF' | 'wood' })}
                 >
@@ -119,7 +119,7 @@ function DeliveryDay({ known, onChange }: { known: string; onChange(day: string)
       {(ids) => (
         <DateInput
           {...ids}
-          className="min-h-11"
+          className="press-h-11"
           value={typed}
           onDay={(day) => {
             setTyped(day);
