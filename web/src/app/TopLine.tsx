@@ -73,7 +73,7 @@ function Who({ session }: { session: Session }) {
     sender().tellSession();
   }
   return (
-    <div className="flex items-center gap-x-3 max-md:order-3">
+    <div className="flex items-center gap-x-3 max-md:order-3 max-md:gap-x-1.5">
       {!tablet && (
         <NavLink
           to="/me"
@@ -119,7 +119,7 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
   const posture = (isOn: boolean) =>
     `px-3 py-1 font-semibold max-md:inline-flex max-md:min-h-[48px] max-md:min-w-[48px] max-md:items-center ${isOn ? 'bg-ink text-sheet' : ''}`;
   return (
-    <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 py-1.5 max-xl:gap-x-2.5">
+    <header className="no-print flex min-h-13 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b bg-sheet px-5 py-1.5 max-xl:gap-x-2.5 max-md:gap-x-1">
       <NavLink
         to="/jobs"
         className="flex items-center gap-2 font-extrabold text-lead [font-stretch:122%] max-md:min-h-[48px] max-md:min-w-[48px]"
