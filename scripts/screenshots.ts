@@ -108,7 +108,7 @@ const VIEWS: View[] = [
     path: '/find',
     size: [390, 844],
     async prepare(page) {
-      await page.getByLabel('Job and tag, as on the label').fill('QUAY U07');
+      await page.getByLabel('Tag on the label, or a job’s name').fill('QUAY U07');
     },
   },
 ];
