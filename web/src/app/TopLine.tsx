@@ -129,7 +129,7 @@ export function TopLine({ session, onHelp }: { session: Session; onHelp(): void 
         <span className={isFloor ? '' : 'md:max-xl:sr-only'}>Upholder</span>
       </NavLink>
       {!isFloor && (
-        <nav aria-label="Main" className="flex flex-wrap gap-1 max-md:order-4 max-md:w-full">
+        <nav aria-label="Main" className="flex flex-wrap gap-1 max-md:order-4 max-md:w-full max-md:gap-x-0">
           {NAV.map(({ to, name }) => (
             <NavLink key={to} to={to} className={tab}>
               {name}
