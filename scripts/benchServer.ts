@@ -65,7 +65,7 @@ function loggedSo(file: JobFile, now: number): LogEntry[] {
       thinnerMl: 21,
       cup: null,
       cupSeconds: null,
-      climate: { temperatureC: 19.5, humidityPct: 52 },
+      climate: { airC: 19.5, rhPct: 52 },
       wftUm: null,
       amountsFrom: 'typed',
     };
@@ -401,7 +401,6 @@ async function benchUploads(url: string, servers: number): Promise<void> {
     await caller.ok('POST', `/jobs/${job.id}/plan`, {});
     const wire = await wireOf(address, port, signIn);
     await wire.call('GET', '/floor');
-    const refused: number[] = [];
     const floor: number[] = [];
     let isDone = false;
     const work = async (): Promise<void> => {
@@ -418,7 +417,6 @@ async function benchUploads(url: string, servers: number): Promise<void> {
     ]) {
       const alone = await upload(port, path);
       const answers = await Promise.all(Array.from({ length: UPLOADS }, () => upload(port, path)));
-      refused.push(...answers.map(({ ms }) => ms));
       const statuses = [...new Set(answers.map(({ status }) => status))].join(', ');
       console.log(
         `100 MB to ${path.replace(job.id, '…').padEnd(16)} without a session: ${statuses}, alone ${alone.ms.toFixed(0)} ms, ${UPLOADS} at once slowest ${Math.max(...answers.map(({ ms }) => ms)).toFixed(0)} ms  (aim: 100 ms)`,

@@ -384,7 +384,7 @@ interface Event {
 }
 
 /** Something of a place taken at the start of a stretch, and let go at its end. */
-function held(
+function takenAndLetGo(
   { start, end }: Interval,
   amount: number,
   event: Pick<Event, 'load' | 'opId' | 'isOwn'>,
@@ -401,7 +401,7 @@ function capacityEvents(reserved: readonly Reservation[], plan: Plan, resourceId
   const planned: Event[] = [];
   const mine: Interval[] = [];
   const add = (start: Minute, end: Minute, amount: number, event: Pick<Event, 'load' | 'opId' | 'isOwn'>) => {
-    planned.push(...held({ start, end }, amount, event));
+    planned.push(...takenAndLetGo({ start, end }, amount, event));
     if (event.isOwn) mine.push({ start, end });
   };
   for (const { op, personId, start, end, occupiedUntil } of plan.ops) {
@@ -424,7 +424,7 @@ function capacityEvents(reserved: readonly Reservation[], plan: Plan, resourceId
   const others = reserved.filter(({ use }) => use?.resourceId === resourceId);
   // While the plan takes nothing of a place, it cannot overfill it.
   const given = metIn(others, mine).flatMap(({ use, start, end, by }, index) =>
-    held({ start, end }, use?.amount ?? 0, { load: `reserved ${index}`, opId: by, isOwn: false }),
+    takenAndLetGo({ start, end }, use?.amount ?? 0, { load: `reserved ${index}`, opId: by, isOwn: false }),
   );
   return [...given, ...planned].sort((a, b) => a.at - b.at || a.delta - b.delta);
 }
