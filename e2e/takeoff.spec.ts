@@ -253,12 +253,12 @@ test('a label leads back to its piece: by its code in a picture, or typed', asyn
   await expect(page.getByRole('region', { name: 'The chosen piece' })).toContainText('U07');
 
   await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByLabel('Job and tag').fill('quay c05');
+  await page.getByLabel('Tag on the label, or a job’s name').pressSequentially('quay c05');
   await page.getByRole('button', { name: 'Open' }).click();
   await expect(page.getByRole('region', { name: 'The chosen piece' })).toContainText('C05');
   await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByLabel('Job and tag').fill('QUAY Z9');
-  await page.getByLabel('Job and tag').press('Enter');
+  await page.getByLabel('Tag on the label, or a job’s name').pressSequentially('QUAY Z9');
+  await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('No open job has a piece Z9.');
 });
 
