@@ -5,9 +5,9 @@ test.beforeAll(({ shop }) => shop.tell('reset'));
 
 const KB = 1024;
 /** Scripts, styles and typeface of any screen over the wire. */
-const MOST_SHELL_KB = 540;
+const MOST_SHELL_KB = 470;
 /** Requests of a screen, its calls to the server included. */
-const MOST_REQUESTS = 100;
+const MOST_REQUESTS = 60;
 
 const OF_SHOP = [
   '/jobs',

@@ -84,7 +84,7 @@ const SIZES = [
 ];
 
 /** Screens that are worked by a thumb: everything on them that is tapped is at least this large on a phone, in px. */
-const BY_THUMB = /^\/(floor|bench|find|wall|jobs)$|\/(survey|log)$/;
+const BY_THUMB = /^\/(floor|bench|find|wall|week|jobs)$|\/(survey|pieces|days|log)$/;
 const LEAST_TARGET_PX = 48;
 
 /** So many things in a row are walked over by Tab on each screen. */

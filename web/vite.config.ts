@@ -62,13 +62,13 @@ export default defineConfig({
           groups: [
             { name: 'frame', tags: ['$initial'], priority: 10 },
             { name: 'forms', test: /react-hook-form/, priority: 9 },
-            { name: 'common', minShareCount: 34, priority: 8 },
+            { name: 'common', minShareCount: 20, priority: 8 },
             {
               name: 'often',
-              minShareCount: 14,
+              minShareCount: 6,
               priority: 6,
               entriesAware: true,
-              entriesAwareMergeThreshold: 10_000,
+              entriesAwareMergeThreshold: 28_000,
             },
           ],
         },

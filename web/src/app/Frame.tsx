@@ -127,7 +127,7 @@ export function Frame() {
       <SyncNotices session={data} posture={isFloor ? 'floor' : 'desk'} />
       <ErrorBoundary place={pathname}>
         {isFloor && <MayNote call="log" />}
-        {isKnown ? <Outlet key={voiceKey} /> : <Skeleton />}
+        <Suspense fallback={<Skeleton />}>{isKnown ? <Outlet key={voiceKey} /> : <Skeleton />}</Suspense>
       </ErrorBoundary>
       <Suspense fallback={null}>
         {areKeysShown && <KeyOverlay isOpen onClose={() => setKeysShown(false)} />}

@@ -1,20 +1,20 @@
 // @vitest-environment jsdom
 import { describe, expect, it } from 'vitest';
 import { helpFor } from './help.ts';
-import { router } from './router.tsx';
+import { ADDRESSES, EARLIER } from './router.tsx';
 
 /** Every address of the app with something in place of its parameters, but for those of who is not signed in. */
 function addresses(): string[] {
   const found: string[] = [];
-  function walk(routes: typeof router.routes, before: string): void {
-    for (const { path, index, children, loader } of routes) {
+  function walk(routes: typeof ADDRESSES, before: string): void {
+    for (const { path, index, children, handle } of routes) {
       const here = `${before}/${path ?? ''}`.replaceAll(/\/+/g, '/');
       if (children) walk(children, here);
-      // An address of old only leads to another one.
-      else if (!index && !loader && path !== '*') found.push(here.replaceAll(/:\w+/g, 'x').replace('/*', ''));
+      else if (!index && handle !== EARLIER && path !== '*')
+        found.push(here.replaceAll(/:\w+/g, 'x').replace('/*', ''));
     }
   }
-  walk(router.routes, '');
+  walk(ADDRESSES, '');
   return found.filter((path) => !/^\/(first-run|invite|client)/.test(path));
 }
 

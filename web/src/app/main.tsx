@@ -1,11 +1,9 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-// This one can draw at once what was asked for (flushSync); the other one passes that over.
-import { RouterProvider } from 'react-router/dom';
 import { store } from '../api/store.ts';
 import { keepShell } from './newVersion.ts';
-import { router } from './router.tsx';
+import { AppRouter } from './router.tsx';
 import './tokens.css';
 
 const root = document.getElementById('root');
@@ -13,7 +11,7 @@ if (!root) throw new Error('the page has no #root');
 createRoot(root).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <AppRouter />
     </Provider>
   </StrictMode>,
 );

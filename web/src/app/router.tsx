@@ -1,363 +1,354 @@
-import { createBrowserRouter, Navigate, redirect } from 'react-router';
+import {
+  type ComponentType,
+  lazy,
+  type ReactElement,
+  Suspense,
+  startTransition,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
+import {
+  UNSAFE_createBrowserHistory as createBrowserHistory,
+  Navigate,
+  type RouteObject,
+  Router,
+  useParams,
+  useRoutes,
+} from 'react-router';
 import { Skeleton } from '../parts/controls.tsx';
+import { JobsScreen } from '../screens/jobs/JobsScreen.tsx';
 import { Frame } from './Frame.tsx';
 
 // Longer than other files: one list of all addresses.
 
-/** Every screen is loaded when it is first shown. */
-export const router = createBrowserRouter([
+/** A screen that is loaded when it is first shown. */
+function screen(load: () => Promise<ComponentType>): { element: ReactElement } {
+  const Screen = lazy(async () => ({ default: await load() }));
+  return { element: <Screen /> };
+}
+
+/** Marks an address of an earlier version, in bookmarks and on labels: it only leads to another one. */
+export const EARLIER = 'earlier';
+
+function FromStores() {
+  const { '*': rest = '' } = useParams();
+  return <Navigate to={`/products/${rest}`.replace(/\/$/, '')} replace />;
+}
+
+export const ADDRESSES: RouteObject[] = [
   // Whoever opens these is not signed in.
   {
     path: '/first-run',
-    HydrateFallback: Skeleton,
-    lazy: async () => ({
-      Component: (await import('../screens/first-run/FirstRunScreen.tsx')).FirstRunScreen,
-    }),
+    ...screen(async () => (await import('../screens/first-run/FirstRunScreen.tsx')).FirstRunScreen),
   },
   {
     path: '/invite',
-    HydrateFallback: Skeleton,
-    lazy: async () => ({ Component: (await import('../screens/invite/InviteScreen.tsx')).InviteScreen }),
+    ...screen(async () => (await import('../screens/invite/InviteScreen.tsx')).InviteScreen),
   },
   {
     path: '/client',
-    HydrateFallback: Skeleton,
-    lazy: async () => ({ Component: (await import('../screens/client/ClientScreen.tsx')).ClientScreen }),
+    ...screen(async () => (await import('../screens/client/ClientScreen.tsx')).ClientScreen),
   },
   {
     path: '/',
-    Component: Frame,
-    HydrateFallback: Skeleton,
+    element: <Frame />,
     children: [
       { index: true, element: <Navigate to="/jobs" replace /> },
       {
         path: 'jobs',
-        lazy: async () => ({ Component: (await import('../screens/jobs/JobsScreen.tsx')).JobsScreen }),
+        // Comes with the frame: most of it every screen needs.
+        element: <JobsScreen />,
       },
       {
         path: 'jobs/:jobId',
-        lazy: async () => ({ Component: (await import('../screens/job/JobScreen.tsx')).JobScreen }),
+        ...screen(async () => (await import('../screens/job/JobScreen.tsx')).JobScreen),
         children: [
           { index: true, element: <Navigate to="brief" replace /> },
           {
             path: 'brief',
-            lazy: async () => ({ Component: (await import('../screens/job/BriefScreen.tsx')).BriefScreen }),
+            ...screen(async () => (await import('../screens/job/BriefScreen.tsx')).BriefScreen),
           },
           {
             path: 'survey',
-            lazy: async () => ({
-              Component: (await import('../screens/survey/SurveyScreen.tsx')).SurveyScreen,
-            }),
+            ...screen(async () => (await import('../screens/survey/SurveyScreen.tsx')).SurveyScreen),
           },
           {
             path: 'survey/systems',
-            lazy: async () => ({
-              Component: (await import('../screens/survey/SystemsScreen.tsx')).SystemsScreen,
-            }),
+            ...screen(async () => (await import('../screens/survey/SystemsScreen.tsx')).SystemsScreen),
           },
           {
             path: 'pieces',
-            lazy: async () => ({
-              Component: (await import('../screens/pieces/PiecesScreen.tsx')).PiecesScreen,
-            }),
+            ...screen(async () => (await import('../screens/pieces/PiecesScreen.tsx')).PiecesScreen),
           },
           {
             path: 'pieces/:pieceId',
-            lazy: async () => ({
-              Component: (await import('../screens/history/PieceHistoryScreen.tsx')).PieceHistoryScreen,
-            }),
+            ...screen(
+              async () => (await import('../screens/history/PieceHistoryScreen.tsx')).PieceHistoryScreen,
+            ),
           },
           {
             path: 'pieces/map',
-            lazy: async () => ({ Component: (await import('../screens/map/MapScreen.tsx')).MapScreen }),
+            ...screen(async () => (await import('../screens/map/MapScreen.tsx')).MapScreen),
           },
           {
             path: 'pieces/labels',
-            lazy: async () => ({
-              Component: (await import('../screens/labels/LabelsScreen.tsx')).LabelsScreen,
-            }),
+            ...screen(async () => (await import('../screens/labels/LabelsScreen.tsx')).LabelsScreen),
           },
           {
             path: 'pieces/room',
-            lazy: async () => ({ Component: (await import('../screens/room/RoomScreen.tsx')).RoomScreen }),
+            ...screen(async () => (await import('../screens/room/RoomScreen.tsx')).RoomScreen),
           },
           {
             path: 'pieces/hardware',
-            lazy: async () => ({
-              Component: (await import('../screens/hardware/HardwareScreen.tsx')).HardwareScreen,
-            }),
+            ...screen(async () => (await import('../screens/hardware/HardwareScreen.tsx')).HardwareScreen),
           },
           {
-            lazy: async () => ({
-              Component: (await import('../job/AwaitsLearned.tsx')).AwaitsLearned,
-            }),
+            ...screen(async () => (await import('../job/AwaitsLearned.tsx')).AwaitsLearned),
             children: [
               {
                 path: 'materials',
-                lazy: async () => ({
-                  Component: (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
-                }),
+                ...screen(
+                  async () => (await import('../screens/materials/MaterialsScreen.tsx')).MaterialsScreen,
+                ),
               },
               {
                 path: 'materials/price',
-                lazy: async () => ({
-                  Component: (await import('../screens/price/PriceScreen.tsx')).PriceScreen,
-                }),
+                ...screen(async () => (await import('../screens/price/PriceScreen.tsx')).PriceScreen),
               },
               {
                 path: 'materials/quotes',
-                lazy: async () => ({
-                  Component: (await import('../screens/price/QuotesScreen.tsx')).QuotesScreen,
-                }),
+                ...screen(async () => (await import('../screens/price/QuotesScreen.tsx')).QuotesScreen),
               },
             ],
           },
           {
             path: 'materials/quotes/:quoteId',
-            lazy: async () => ({
-              Component: (await import('../screens/price/QuotePaper.tsx')).QuotePaper,
-            }),
+            ...screen(async () => (await import('../screens/price/QuotePaper.tsx')).QuotePaper),
           },
           {
             path: 'sequence',
-            lazy: async () => ({
-              Component: (await import('../screens/sequence/SequenceScreen.tsx')).SequenceScreen,
-            }),
+            ...screen(async () => (await import('../screens/sequence/SequenceScreen.tsx')).SequenceScreen),
           },
           {
             path: 'sequence/card',
-            lazy: async () => ({
-              Component: (await import('../screens/sequence/CardScreen.tsx')).CardScreen,
-            }),
+            ...screen(async () => (await import('../screens/sequence/CardScreen.tsx')).CardScreen),
           },
           {
             path: 'sequence/ways',
-            loader: ({ params }) => redirect(`/jobs/${params.jobId}/sequence/methods`),
+            handle: EARLIER,
+            element: <Navigate to="../sequence/methods" replace />,
           },
           {
             path: 'sequence/methods',
-            lazy: async () => ({
-              Component: (await import('../screens/methods/JobMethodsScreen.tsx')).JobMethodsScreen,
-            }),
+            ...screen(async () => (await import('../screens/methods/JobMethodsScreen.tsx')).JobMethodsScreen),
           },
           {
             path: 'days',
-            lazy: async () => ({ Component: (await import('../screens/days/DaysScreen.tsx')).DaysScreen }),
+            ...screen(async () => (await import('../screens/days/DaysScreen.tsx')).DaysScreen),
           },
           {
             path: 'inspection',
-            lazy: async () => ({
-              Component: (await import('../screens/inspection/InspectionScreen.tsx')).InspectionScreen,
-            }),
+            ...screen(
+              async () => (await import('../screens/inspection/InspectionScreen.tsx')).InspectionScreen,
+            ),
           },
           {
             path: 'handover',
-            lazy: async () => ({
-              Component: (await import('../screens/handover/HandoverScreen.tsx')).HandoverScreen,
-            }),
+            ...screen(async () => (await import('../screens/handover/HandoverScreen.tsx')).HandoverScreen),
           },
           {
             path: 'handover/sheet',
-            lazy: async () => ({
-              Component: (await import('../screens/handover/SheetScreen.tsx')).SheetScreen,
-            }),
+            ...screen(async () => (await import('../screens/handover/SheetScreen.tsx')).SheetScreen),
           },
           {
             path: 'handover/care',
-            lazy: async () => ({
-              Component: (await import('../screens/handover/CareScreen.tsx')).CareScreen,
-            }),
+            ...screen(async () => (await import('../screens/handover/CareScreen.tsx')).CareScreen),
           },
           {
             path: 'handover/pots',
-            lazy: async () => ({
-              Component: (await import('../screens/handover/PotsScreen.tsx')).PotsScreen,
-            }),
+            ...screen(async () => (await import('../screens/handover/PotsScreen.tsx')).PotsScreen),
           },
           {
             path: 'handover/leftovers',
-            lazy: async () => ({
-              Component: (await import('../screens/handover/LeftoversScreen.tsx')).LeftoversScreen,
-            }),
+            ...screen(async () => (await import('../screens/handover/LeftoversScreen.tsx')).LeftoversScreen),
           },
           {
             path: 'log',
-            lazy: async () => ({ Component: (await import('../screens/log/LogScreen.tsx')).LogScreen }),
+            ...screen(async () => (await import('../screens/log/LogScreen.tsx')).LogScreen),
           },
         ],
       },
       {
         path: 'floor',
-        lazy: async () => ({ Component: (await import('../screens/floor/FloorScreen.tsx')).FloorScreen }),
+        ...screen(async () => (await import('../screens/floor/FloorScreen.tsx')).FloorScreen),
       },
       {
         path: 'trace',
-        lazy: async () => ({ Component: (await import('../screens/history/TraceScreen.tsx')).TraceScreen }),
+        ...screen(async () => (await import('../screens/history/TraceScreen.tsx')).TraceScreen),
       },
       {
         path: 'find',
-        lazy: async () => ({ Component: (await import('../screens/find/FindScreen.tsx')).FindScreen }),
+        ...screen(async () => (await import('../screens/find/FindScreen.tsx')).FindScreen),
       },
       {
         path: 'p/:pieceId',
-        lazy: async () => ({ Component: (await import('../screens/find/OpenPiece.tsx')).OpenPiece }),
+        ...screen(async () => (await import('../screens/find/OpenPiece.tsx')).OpenPiece),
       },
       {
         path: 'wall',
-        lazy: async () => ({ Component: (await import('../screens/days/WallSheet.tsx')).WallSheet }),
+        ...screen(async () => (await import('../screens/days/WallSheet.tsx')).WallSheet),
       },
       {
         path: 'week',
-        lazy: async () => ({ Component: (await import('../screens/week/WeekScreen.tsx')).WeekScreen }),
+        ...screen(async () => (await import('../screens/week/WeekScreen.tsx')).WeekScreen),
       },
       {
         path: 'spray/sheet',
-        lazy: async () => ({ Component: (await import('../screens/spray/StrokeSheet.tsx')).StrokeSheet }),
+        ...screen(async () => (await import('../screens/spray/StrokeSheet.tsx')).StrokeSheet),
       },
       {
         path: 'spray',
-        lazy: async () => ({ Component: (await import('../screens/spray/SprayScreen.tsx')).SprayScreen }),
+        ...screen(async () => (await import('../screens/spray/SprayScreen.tsx')).SprayScreen),
       },
       {
         path: 'bench',
-        lazy: async () => ({ Component: (await import('../screens/bench/BenchScreen.tsx')).BenchScreen }),
+        ...screen(async () => (await import('../screens/bench/BenchScreen.tsx')).BenchScreen),
       },
       {
         path: 'bench/:mixId/label',
-        lazy: async () => ({
-          Component: (await import('../screens/bench/MixLabelScreen.tsx')).MixLabelScreen,
-        }),
+        ...screen(async () => (await import('../screens/bench/MixLabelScreen.tsx')).MixLabelScreen),
       },
       {
         path: 'bench/:mixId',
-        lazy: async () => ({ Component: (await import('../screens/bench/MixScreen.tsx')).MixScreen }),
+        ...screen(async () => (await import('../screens/bench/MixScreen.tsx')).MixScreen),
       },
       {
         path: 'products',
-        lazy: async () => ({
-          Component: (await import('../screens/products/ProductsFrame.tsx')).ProductsFrame,
-        }),
+        ...screen(async () => (await import('../screens/products/ProductsFrame.tsx')).ProductsFrame),
         children: [
           {
             index: true,
-            lazy: async () => ({
-              Component: (await import('../screens/products/CoatingsScreen.tsx')).CoatingsScreen,
-            }),
+            ...screen(async () => (await import('../screens/products/CoatingsScreen.tsx')).CoatingsScreen),
           },
           {
-            lazy: async () => ({
-              Component: (await import('../job/AwaitsLearned.tsx')).AwaitsLearned,
-            }),
+            ...screen(async () => (await import('../job/AwaitsLearned.tsx')).AwaitsLearned),
             children: [
               {
                 path: 'shopping',
-                lazy: async () => ({
-                  Component: (await import('../screens/shopping/ShoppingScreen.tsx')).ShoppingScreen,
-                }),
+                ...screen(
+                  async () => (await import('../screens/shopping/ShoppingScreen.tsx')).ShoppingScreen,
+                ),
               },
             ],
           },
           {
             path: 'supplies',
-            lazy: async () => ({
-              Component: (await import('../screens/products/SuppliesScreen.tsx')).SuppliesScreen,
-            }),
+            ...screen(async () => (await import('../screens/products/SuppliesScreen.tsx')).SuppliesScreen),
           },
           {
             path: 'bench',
-            lazy: async () => ({
-              Component: (await import('../screens/products/CupsAndGuns.tsx')).CupsAndGuns,
-            }),
+            ...screen(async () => (await import('../screens/products/CupsAndGuns.tsx')).CupsAndGuns),
           },
           {
             path: 'layers',
-            lazy: async () => ({
-              Component: (await import('../screens/products/LayersScreen.tsx')).LayersScreen,
-            }),
+            ...screen(async () => (await import('../screens/products/LayersScreen.tsx')).LayersScreen),
           },
           {
             path: 'systems',
-            lazy: async () => ({
-              Component: (await import('../screens/products/CustomSystems.tsx')).CustomSystems,
-            }),
+            ...screen(async () => (await import('../screens/products/CustomSystems.tsx')).CustomSystems),
           },
         ],
       },
-      // Addresses of earlier versions, in bookmarks and on labels.
       {
         path: 'stores/*',
-        loader: ({ params }) => redirect(`/products/${params['*'] ?? ''}`.replace(/\/$/, '')),
+        handle: EARLIER,
+        element: <FromStores />,
       },
-      { path: 'shop/ways', loader: () => redirect('/shop/methods') },
+      { path: 'shop/ways', handle: EARLIER, element: <Navigate to="/shop/methods" replace /> },
       {
         path: 'shop/methods',
-        lazy: async () => ({
-          Component: (await import('../screens/methods/ShopMethodsScreen.tsx')).ShopMethodsScreen,
-        }),
+        ...screen(async () => (await import('../screens/methods/ShopMethodsScreen.tsx')).ShopMethodsScreen),
       },
       {
         path: 'shop',
-        lazy: async () => ({ Component: (await import('../screens/shop/ShopFrame.tsx')).ShopFrame }),
+        ...screen(async () => (await import('../screens/shop/ShopFrame.tsx')).ShopFrame),
         children: [
           {
             index: true,
-            lazy: async () => ({ Component: (await import('../screens/shop/ShopScreen.tsx')).ShopScreen }),
+            ...screen(async () => (await import('../screens/shop/ShopScreen.tsx')).ShopScreen),
           },
           {
             path: 'results',
-            lazy: async () => ({
-              Component: (await import('../screens/results/ResultsScreen.tsx')).ResultsScreen,
-            }),
+            ...screen(async () => (await import('../screens/results/ResultsScreen.tsx')).ResultsScreen),
           },
           {
             path: 'learned',
-            lazy: async () => ({
-              Component: (await import('../screens/learned/LearnedScreen.tsx')).LearnedScreen,
-            }),
+            ...screen(async () => (await import('../screens/learned/LearnedScreen.tsx')).LearnedScreen),
           },
           {
             path: 'rates',
-            lazy: async () => ({
-              Component: (await import('../screens/shop/RatesScreen.tsx')).RatesScreen,
-            }),
+            ...screen(async () => (await import('../screens/shop/RatesScreen.tsx')).RatesScreen),
           },
           {
             path: 'yardsticks',
-            lazy: async () => ({
-              Component: (await import('../screens/shop/YardsticksScreen.tsx')).YardsticksScreen,
-            }),
+            ...screen(async () => (await import('../screens/shop/YardsticksScreen.tsx')).YardsticksScreen),
           },
           {
             path: 'places',
-            lazy: async () => ({
-              Component: (await import('../screens/shop/PlacesScreen.tsx')).PlacesScreen,
-            }),
+            ...screen(async () => (await import('../screens/shop/PlacesScreen.tsx')).PlacesScreen),
           },
           {
             path: 'lessons',
-            lazy: async () => ({
-              Component: (await import('../screens/lessons/LessonsScreen.tsx')).LessonsScreen,
-            }),
+            ...screen(async () => (await import('../screens/lessons/LessonsScreen.tsx')).LessonsScreen),
           },
           {
             path: 'people',
-            lazy: async () => ({
-              Component: (await import('../screens/people/PeopleScreen.tsx')).PeopleScreen,
-            }),
+            ...screen(async () => (await import('../screens/people/PeopleScreen.tsx')).PeopleScreen),
           },
           {
             path: 'backups',
-            lazy: async () => ({
-              Component: (await import('../screens/backups/BackupsScreen.tsx')).BackupsScreen,
-            }),
+            ...screen(async () => (await import('../screens/backups/BackupsScreen.tsx')).BackupsScreen),
           },
         ],
       },
       {
         path: 'me',
-        lazy: async () => ({ Component: (await import('../screens/people/MeScreen.tsx')).MeScreen }),
+        ...screen(async () => (await import('../screens/people/MeScreen.tsx')).MeScreen),
       },
-      { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
+      { path: '*', ...screen(async () => (await import('./NotFound.tsx')).NotFound) },
     ],
   },
-]);
+];
+
+// Listeners are told of every change of address, not of the browser’s own buttons alone.
+const history = createBrowserHistory({ window, v5Compat: true });
+
+function Screens() {
+  return useRoutes(ADDRESSES);
+}
+
+/**
+ * The screen of the address. On the way to another one the old one stays until the new one is loaded; what changes within a
+ * screen, as a chosen tab, is drawn at once. React Router’s own data router does more, and weighs a tenth of the floor.
+ */
+export function AppRouter() {
+  const [state, setState] = useState({ action: history.action, location: history.location });
+  const shown = useRef(state.location.pathname);
+  useLayoutEffect(
+    () =>
+      history.listen((next) => {
+        if (next.location.pathname === shown.current) setState(next);
+        else startTransition(() => setState(next));
+        shown.current = next.location.pathname;
+      }),
+    [],
+  );
+  return (
+    <Router location={state.location} navigationType={state.action} navigator={history}>
+      <Suspense fallback={<Skeleton />}>
+        <Screens />
+      </Suspense>
+    </Router>
+  );
+}

@@ -24,7 +24,7 @@ export function ZoneTabs({
     <Tabs
       label="Zones"
       open={openId}
-      onOpen={(id) => setSearch({ zone: id }, { replace: true, flushSync: true })}
+      onOpen={(id) => setSearch({ zone: id }, { replace: true })}
       className="flex flex-col gap-3"
       listClass="items-center gap-1"
       tabClass={(isOpen) =>

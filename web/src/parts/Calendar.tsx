@@ -23,7 +23,7 @@ const LOOK: Partial<ClassNames> = {
 const dateOf = (day: string): Date => parseISO(day);
 const dayOf = (date: Date): string => format(date, 'yyyy-MM-dd');
 
-interface CalendarProps {
+export interface CalendarProps {
   /** Days as `2026-12-04`. */
   days: readonly string[];
   /** First day that can be chosen. */
@@ -34,7 +34,7 @@ interface CalendarProps {
 }
 
 /** A month at a time, the week from the day it starts with here; arrow keys walk along the days. */
-export default function Calendar({ days, min, onDays, isMany = false }: CalendarProps) {
+export function Calendar({ days, min, onDays, isMany = false }: CalendarProps) {
   const today = new Date(deviceClock.now());
   const shared: DayPickerProps = {
     weekStartsOn: weekStart(voice().locale),

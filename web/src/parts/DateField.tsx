@@ -1,51 +1,41 @@
 import { CalendarDays, X } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { type InputHTMLAttributes, lazy, type ReactNode, Suspense, useState } from 'react';
+import { type InputHTMLAttributes, lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { dateWords, dayFrom, today } from '../base/times.ts';
-import { Skeleton, TextInput } from './controls.tsx';
+import type { CalendarProps } from './Calendar.tsx';
+import { TextInput } from './controls.tsx';
 
-const Calendar = lazy(() => import('./Calendar.tsx'));
+const CalendarPopover = lazy(async () => ({
+  default: (await import('./CalendarPopover.tsx')).CalendarPopover,
+}));
 
-interface PickerProps {
+interface PickerProps extends CalendarProps {
   /** Names the button that opens the calendar. */
   label: string;
-  days: readonly string[];
-  min?: string | undefined;
-  isMany?: boolean;
-  onDays(days: string[]): void;
   children: ReactNode;
   className: string;
 }
 
-/** A button that opens a calendar beside it. With one day to choose, choosing closes it. */
-function Picker({ label, days, min, isMany = false, onDays, children, className }: PickerProps) {
+/** A button that opens a calendar beside it. */
+function Picker({ label, children, className, ...rest }: PickerProps) {
   const [isOpen, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
   return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Popover.Trigger aria-label={label} className={className}>
+    <>
+      <button
+        ref={button}
+        type="button"
+        aria-label={label}
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+        className={className}
+      >
         {children}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label={label}
-          sideOffset={4}
-          collisionPadding={8}
-          className="z-50 rounded-[3px] border border-line bg-raised p-2 shadow-xl"
-        >
-          <Suspense fallback={<Skeleton lines={6} />}>
-            <Calendar
-              days={days}
-              min={min}
-              isMany={isMany}
-              onDays={(chosen) => {
-                onDays(chosen);
-                if (!isMany) setOpen(false);
-              }}
-            />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      </button>
+      <Suspense fallback={null}>
+        {isOpen && <CalendarPopover {...rest} label={label} button={button} onClose={() => setOpen(false)} />}
+      </Suspense>
+    </>
   );
 }
 

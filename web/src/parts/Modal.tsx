@@ -1,42 +1,9 @@
-import { X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { lazy, Suspense } from 'react';
+import type { ModalWindowProps } from './ModalWindow.tsx';
 
-interface ModalProps {
-  isOpen: boolean;
-  onClose(): void;
-  title: string;
-  note?: string;
-  children: ReactNode;
-  width?: string;
-}
+const ModalWindow = lazy(async () => ({ default: (await import('./ModalWindow.tsx')).ModalWindow }));
 
 /** Something to be settled before going on; Escape and the cross leave it. */
-export function Modal({ isOpen, onClose, title, note, children, width = '44rem' }: ModalProps) {
-  return (
-    <Dialog.Root open={isOpen} onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
-        <Dialog.Content
-          className="fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[3px] bg-sheet shadow-2xl"
-          style={{ maxWidth: width }}
-          aria-describedby={undefined}
-        >
-          <div className="flex items-start gap-4 border-line border-b px-5 py-3.5">
-            <div className="flex-1">
-              <Dialog.Title className="font-bold text-lead">{title}</Dialog.Title>
-              {note && <p className="mt-0.5 text-quiet">{note}</p>}
-            </div>
-            <Dialog.Close
-              className="grid size-10 max-md:size-[48px] place-items-center rounded-[3px] hover:bg-closed"
-              aria-label="Close"
-            >
-              <X size={20} />
-            </Dialog.Close>
-          </div>
-          <div className="overflow-y-auto px-5 py-4">{children}</div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
+export function Modal({ isOpen, ...rest }: ModalWindowProps & { isOpen: boolean }) {
+  return <Suspense fallback={null}>{isOpen && <ModalWindow {...rest} />}</Suspense>;
 }

@@ -1,10 +1,9 @@
-import jsQR from 'jsqr';
-
 /** Longest side that is searched, in px: enough for a label held to the camera, quick enough for every frame. */
 const LONGEST_PX = 900;
 
-/** The text of the first code in a picture or a video frame; null when there is none. */
-export function decodeFrame(source: HTMLVideoElement | ImageBitmap): string | null {
+/** The text of the first code in a picture or a video frame; null when there is none. What reads it is loaded with the first one. */
+export async function decodeFrame(source: HTMLVideoElement | ImageBitmap): Promise<string | null> {
+  const { default: jsQR } = await import('jsqr');
   const width = 'videoWidth' in source ? source.videoWidth : source.width;
   const height = 'videoHeight' in source ? source.videoHeight : source.height;
   if (width === 0 || height === 0) return null;

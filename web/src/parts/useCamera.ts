@@ -16,12 +16,19 @@ export function useCamera(onCode: (code: string) => void, onFailure: () => void)
     if (!isWatching) return;
     let stream: MediaStream | null = null;
     let isOver = false;
-    const timer = setInterval(() => {
-      const code = video.current ? decodeFrame(video.current) : null;
+    let isLooking = false;
+    async function look(source: HTMLVideoElement): Promise<void> {
+      isLooking = true;
+      // Where what reads codes cannot be loaded now, the next look tries again.
+      const code = await decodeFrame(source).catch(() => null);
+      isLooking = false;
       if (code === null || isOver) return;
       isOver = true;
       setWatching(false);
       told.current.onCode(code);
+    }
+    const timer = setInterval(() => {
+      if (video.current && !isLooking) void look(video.current);
     }, LOOK_EVERY_MS);
     navigator.mediaDevices
       .getUserMedia({ video: { facingMode: 'environment' } })

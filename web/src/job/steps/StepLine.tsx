@@ -187,7 +187,7 @@ export function StepLine({
         onKeyDown={onKeyDown}
         aria-expanded={isOpen}
         onClick={onToggle}
-        className="grid w-full grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left max-md:grid-cols-[1.6rem_minmax(0,1fr)_1.5rem] max-md:gap-y-1"
+        className="press-h-9 grid w-full content-center grid-cols-[2.2rem_11.5rem_minmax(0,1fr)_1.5rem] items-baseline gap-x-3 px-3 py-2 text-left max-md:grid-cols-[1.6rem_minmax(0,1fr)_1.5rem] max-md:gap-y-1"
       >
         <span className="text-right text-quiet">{number}</span>
         <span className={isFilm ? 'font-bold' : 'font-semibold'}>{step.name}</span>

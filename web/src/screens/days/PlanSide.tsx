@@ -57,7 +57,7 @@ export function PlanSide({ detail, shop, now, planning, selectedId, onSelect, pa
       onOpen={onPanel}
       listClass="mb-3 w-full border-line border-b"
       tabClass={(isOpen) =>
-        `flex-auto whitespace-nowrap px-1 py-1.5 text-note ${isOpen ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`
+        `flex-auto press-h-8 whitespace-nowrap px-1 py-1.5 text-note ${isOpen ? 'border-act border-b-[3px] font-bold' : 'hover:bg-closed'}`
       }
     >
       {panel === 'today' &&

@@ -75,7 +75,7 @@ export function Today({
       )}
       <Link
         to={`/wall?day=${today}`}
-        className="mt-2 inline-block font-semibold text-act underline underline-offset-2"
+        className="press-h-6 mt-2 inline-flex items-center font-semibold text-act underline underline-offset-2"
       >
         Daily worksheet
       </Link>

@@ -153,7 +153,7 @@ export function FindScreen() {
             onFile={async (file) => {
               setProblem(null);
               const bitmap = await createImageBitmap(file).catch(() => null);
-              const code = bitmap && decodeFrame(bitmap);
+              const code = bitmap && (await decodeFrame(bitmap).catch(() => null));
               if (code) await open(code);
               else setProblem('No code found in this picture. Move closer, or type what is on the label.');
             }}

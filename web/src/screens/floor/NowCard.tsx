@@ -3,11 +3,10 @@ import { coatingRisks } from '@upholder/core/drying';
 import { isStepItself, LOG_ACTION_TRAITS, turnsOver } from '@upholder/core/jobs';
 import { does, type Step } from '@upholder/core/systems';
 import { formatDuration } from '@upholder/core/units';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
 import { obstaclesAt } from '../../job/airAt.ts';
-import { ReportDialog } from '../../job/inspection/ReportDialog.tsx';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
 import { MoveList } from '../../job/MoveList.tsx';
@@ -15,7 +14,6 @@ import { usePieceStates } from '../../job/useJobContext.ts';
 import { Button, Field, Notice, TextArea } from '../../parts/controls.tsx';
 import { GlyphStrip } from '../../parts/GlyphStrip.tsx';
 import { Modal } from '../../parts/Modal.tsx';
-import { FailedDialog } from './FailedDialog.tsx';
 import { GearDue } from './GearDue.tsx';
 import { LeaveOut, LoopNow } from './LoopNow.tsx';
 import { MemberDrawing } from './MemberDrawing.tsx';
@@ -24,6 +22,11 @@ import { NowCoat } from './NowCoat.tsx';
 import { NowHead } from './NowHead.tsx';
 import { StartPress } from './StartPress.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
+
+const ReportDialog = lazy(async () => ({
+  default: (await import('../../job/inspection/ReportDialog.tsx')).ReportDialog,
+}));
+const FailedDialog = lazy(async () => ({ default: (await import('./FailedDialog.tsx')).FailedDialog }));
 
 /** Some of the pieces, or done earlier. */
 function SomeDialog({ item, detail, form, states, verb }: SomeProps) {
@@ -174,25 +177,27 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
           </Button>
         )}
       </div>
-      {isReporting && (
-        <ReportDialog
-          detail={detail}
-          shop={shop}
-          pieces={pieces}
-          now={now}
-          onClose={() => setReporting(false)}
-        />
-      )}
-      {isFailing && (
-        <FailedDialog
-          item={item}
-          detail={detail}
-          shop={shop}
-          form={form}
-          states={states}
-          onClose={() => setFailing(false)}
-        />
-      )}
+      <Suspense fallback={null}>
+        {isReporting && (
+          <ReportDialog
+            detail={detail}
+            shop={shop}
+            pieces={pieces}
+            now={now}
+            onClose={() => setReporting(false)}
+          />
+        )}
+        {isFailing && (
+          <FailedDialog
+            item={item}
+            detail={detail}
+            shop={shop}
+            form={form}
+            states={states}
+            onClose={() => setFailing(false)}
+          />
+        )}
+      </Suspense>
       <SomeDialog item={item} detail={detail} form={form} states={states} verb={verb} />
     </section>
   );

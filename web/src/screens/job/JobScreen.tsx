@@ -3,8 +3,8 @@ import { JOB_STATE_WORDS } from '@upholder/core/handover';
 import { isPastDate, localDate } from '@upholder/core/shop';
 import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { dateWords } from '../../base/times.ts';
 import { useNowMinute } from '../../base/useNow.ts';
@@ -140,6 +140,14 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
   const { job } = detail;
   const behind = useSlip(detail, shop, now);
   useEffect(() => rememberJob(job.id), [job.id]);
+  // Where not all stages fit, the open one is in sight.
+  const stages = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it follows the address
+  useEffect(() => {
+    const open = stages.current?.querySelector('[aria-current]');
+    open?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [pathname]);
   return (
     <>
       <div className="no-print bg-sheet px-5 pt-3.5">
@@ -153,7 +161,7 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
           <AgreedDate detail={detail} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
           <TakeAway detail={detail} />
         </div>
-        <nav aria-label="Stages of the job" className="mt-2 flex overflow-x-auto">
+        <nav ref={stages} aria-label="Stages of the job" className="mt-2 flex overflow-x-auto">
           {stagesOf(detail, shop, now).map(({ to, name, phrase, isMissing }, index) => (
             <NavLink
               key={to}

@@ -68,7 +68,7 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
         {shown.map((column) => (
           <div key={column.key} className="contents">
             <dt className="text-quiet text-note">{column.title}</dt>
-            <dd className="h-8 border-line border-b max-md:h-12">
+            <dd className="h-8 border-line border-b max-md:h-[49px]">
               <TakeoffCell
                 column={column}
                 piece={piece}
@@ -96,7 +96,10 @@ export function PieceDetails({ detail, piece, edit, onPreview }: DetailsProps) {
         <Button disabled={!mayReport} onClick={() => setReporting(true)}>
           {detail.job.status === 'open' ? 'Report a defect' : 'Open a call-back'}
         </Button>
-        <Link to={`../pieces/${piece.id}`} className="font-semibold text-act underline underline-offset-2">
+        <Link
+          to={`../pieces/${piece.id}`}
+          className="press-h-9 press-w-9 inline-flex items-center font-semibold text-act underline underline-offset-2"
+        >
           History
         </Link>
       </div>

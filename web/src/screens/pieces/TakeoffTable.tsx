@@ -3,7 +3,7 @@ import type { JobDetail, PieceRow } from '@upholder/core/api';
 import type { PieceStates } from '@upholder/core/floor';
 import { type Piece, PieceSchema, pieceAreas } from '@upholder/core/pieces';
 import { areaCell } from '@upholder/core/units';
-import { useMemo, useRef } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Refusal } from '../../api/upholder.ts';
 import { useRoom } from '../../base/useIsNarrow.ts';
 import { unit, voice } from '../../base/voice.ts';
@@ -13,8 +13,13 @@ import { TakeoffCell } from './TakeoffCell.tsx';
 import { type Cells, NEW_LINE, useCells } from './useCells.ts';
 import { gridKeys, useMarking } from './useGridKeys.ts';
 
-/** Fingers need more height than a mouse. */
-const ROW_PX = window.matchMedia('(pointer: coarse)').matches ? 46 : 38;
+/** Height of a row with the line under it, in px: fingers need more than a mouse, a thumb more than a finger at a table. */
+const ROW_PX = {
+  ...(window.matchMedia('(pointer: coarse)').matches ? { desk: 46, tablet: 46 } : { desk: 38, tablet: 38 }),
+  phone: 49,
+};
+/** Width of the marks before the rows. */
+const MARK_WIDTH = { desk: '1.9rem', tablet: '1.9rem', phone: '48px' };
 
 interface TableProps {
   detail: JobDetail;
@@ -86,13 +91,15 @@ function HeadRow({
       style={{ gridTemplateColumns: template }}
     >
       <span role="columnheader" className="grid place-items-center">
-        <input
-          type="checkbox"
-          aria-label="Select all pieces"
-          className="size-4 accent-(--act)"
-          checked={pieces.length > 0 && marked.size === pieces.length}
-          onChange={({ target }) => onMark(new Set(target.checked ? pieces.map(({ id }) => id) : []))}
-        />
+        <label className="grid h-full w-full place-items-center max-md:min-h-[48px]">
+          <input
+            type="checkbox"
+            aria-label="Select all pieces"
+            className="size-4 accent-(--act)"
+            checked={pieces.length > 0 && marked.size === pieces.length}
+            onChange={({ target }) => onMark(new Set(target.checked ? pieces.map(({ id }) => id) : []))}
+          />
+        </label>
       </span>
       <span role="columnheader" className="px-2 py-1.5">
         <span className="sr-only">Drawing</span>
@@ -132,14 +139,16 @@ function RowStart({
   return (
     <>
       <span role="cell" className="grid place-items-center">
-        <input
-          type="checkbox"
-          aria-label={`Mark ${piece.tag}`}
-          className="size-4 accent-(--act)"
-          checked={isMarked}
-          onClick={(event) => onMark(event.shiftKey)}
-          onChange={() => undefined}
-        />
+        <label className="grid h-full w-full place-items-center">
+          <input
+            type="checkbox"
+            aria-label={`Mark ${piece.tag}`}
+            className="size-4 accent-(--act)"
+            checked={isMarked}
+            onClick={(event) => onMark(event.shiftKey)}
+            onChange={() => undefined}
+          />
+        </label>
       </span>
       <span
         role="cell"
@@ -157,16 +166,20 @@ export function TakeoffTable(props: TableProps) {
   const { detail, selectedId, marked, onMark, onSelect, onPreview, onPasteTable, onProblem } = props;
   const { pieces, zones } = detail;
   const room = useRoom();
+  const rowPx = ROW_PX[room];
   const columns = useMemo(() => shownColumns(zones, pieces, room).kept, [zones, pieces, room]);
   const colours = useMemo(() => new Map(zones.map(({ id, newColour }) => [id, newColour])), [zones]);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: pieces.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_PX,
+    estimateSize: () => rowPx,
     overscan: 12,
   });
-  const template = `1.9rem 2.6rem ${columns.map(({ width }) => width).join(' ')} 3.5rem`;
+  // A phone that is turned has rows of another height.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it measures is the height
+  useLayoutEffect(() => rows.measure(), [rowPx]);
+  const template = `${MARK_WIDTH[room]} 2.6rem ${columns.map(({ width }) => width).join(' ')} 3.5rem`;
 
   function focusCell(row: number | 'new', key: string): void {
     if (row !== 'new') rows.scrollToIndex(row);
@@ -223,7 +236,7 @@ export function TakeoffTable(props: TableProps) {
                 role="row"
                 aria-rowindex={index + 2}
                 className={`absolute inset-x-0 grid items-stretch border-line border-b ${piece.id === selectedId ? 'bg-act-wash' : ''}`}
-                style={{ top: start, height: ROW_PX, gridTemplateColumns: template }}
+                style={{ top: start, height: rowPx, gridTemplateColumns: template }}
               >
                 <RowStart
                   piece={piece}
@@ -246,7 +259,7 @@ export function TakeoffTable(props: TableProps) {
         role="row"
         aria-rowindex={pieces.length + 2}
         className={`grid min-w-[49rem] max-md:min-w-[28rem] border-ink border-t-[1.5px] ${selectedId === NEW_LINE ? 'bg-act-wash' : 'bg-raised'}`}
-        style={{ height: ROW_PX + 4, gridTemplateColumns: template }}
+        style={{ height: rowPx + 4, gridTemplateColumns: template }}
       >
         <span role="cell" className="col-span-2 grid">
           <button

@@ -29,7 +29,7 @@ export function CoatingsScreen() {
             .map(({ id, sheet }) => ({ id, name: sheet.name })),
         }))}
         openId={chosen?.id}
-        onOpen={(id) => setSearch({ product: id }, { flushSync: true })}
+        onOpen={(id) => setSearch({ product: id })}
       />
       {chosen && <SheetEditor key={chosen.id} product={chosen} shop={shop} />}
     </main>

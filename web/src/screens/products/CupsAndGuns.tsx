@@ -153,7 +153,7 @@ export function CupsAndGuns() {
             { name: 'Equipment', items: gear.map(gearEntry) },
           ]}
           openId={openId}
-          onOpen={(id) => setSearch(id === TABLE ? {} : { item: id }, { flushSync: true })}
+          onOpen={(id) => setSearch(id === TABLE ? {} : { item: id })}
         />
         <Button
           onClick={() =>

@@ -142,7 +142,7 @@ export function CustomSystems() {
           },
         ]}
         openId={open}
-        onOpen={(system) => setSearch({ system }, { flushSync: true })}
+        onOpen={(system) => setSearch({ system })}
       />
       {own && (
         <CustomSystemEditor

@@ -161,7 +161,7 @@ export function SuppliesScreen() {
             .map(({ id, supply }) => ({ id, name: supply.name })),
         }))}
         openId={chosen?.id}
-        onOpen={(id) => setSearch({ supply: id }, { flushSync: true })}
+        onOpen={(id) => setSearch({ supply: id })}
       />
       {chosen && <SupplyEditor key={chosen.id} row={chosen} />}
     </main>
