@@ -1,4 +1,6 @@
 import type { Page } from '@playwright/test';
+import type { JobDetail } from '@upholder/core/api';
+import type { MixRecord } from '@upholder/core/mixing';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { Crew } from './crew.ts';
 import { expect, openStage, test } from './shop.ts';
@@ -34,6 +36,16 @@ const OF_JOB: readonly Print[] = [
   { path: '/handover/pots', isLabels: true },
   { path: '/handover/leftovers' },
 ];
+/** Of the job too, each by what it is of. */
+const quotesOf = ({ events }: JobDetail): Print[] =>
+  events
+    .filter(({ what }) => what.kind === 'quote')
+    .slice(0, 1)
+    .map(({ id }) => ({ path: `/materials/quotes/${id}` }));
+const historyOf = ({ log }: JobDetail): Print[] => {
+  const coat = log.find((entry) => entry.coat);
+  return coat ? [{ path: `/pieces/${coat.pieceIds[0]}` }] : [];
+};
 const OF_SHOP: readonly Print[] = [
   { path: '/wall' },
   { path: '/week' },
@@ -136,13 +148,31 @@ for (const paper of ['A4', 'Letter'] as const)
     await crew.settings({ region: { ...settings.region, paper } });
     await openStage(page, 'QUAY', 'Days');
     const job = new URL(page.url()).pathname.replace(/\/days$/, '');
+    const detail = await crew.jobHere();
     const {
       pieces,
       job: { code, name },
-    } = await crew.jobHere();
+    } = detail;
+    const ofJob = [...OF_JOB, ...quotesOf(detail), ...historyOf(detail)];
+    const [mix] = (await crew.call<{ mixes: MixRecord[] }>('GET', '/mixes')).mixes;
+    const entry = detail.log.find((one) => one.coat);
+    const coat = entry?.coat;
+    // Nothing is passed over because the demo has none of it.
+    expect([ofJob.length - OF_JOB.length, typeof mix?.id, typeof coat?.productKey]).toEqual([
+      2,
+      'string',
+      'string',
+    ]);
+    const ofMix: Print[] = [
+      { path: `/bench/${mix?.id}/label`, isLabels: true },
+      {
+        path: `/trace?${new URLSearchParams({ product: coat?.productKey ?? '', day: entry?.doneAt.slice(0, 10) ?? '' })}`,
+      },
+    ];
     for (const { path, isLabels, isWide = false } of [
-      ...OF_JOB.map((one) => ({ ...one, path: `${job}${one.path}` })),
+      ...ofJob.map((one) => ({ ...one, path: `${job}${one.path}` })),
       ...OF_SHOP,
+      ...ofMix,
     ]) {
       await page.goto(new URL(path, page.url()).toString());
       await page.getByRole('main').waitFor();
