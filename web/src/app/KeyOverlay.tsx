@@ -13,6 +13,7 @@ const KEYS: { place: string; keys: [string, string][] }[] = [
       ['j', 'to the jobs'],
       ['p', 'find a piece by its label'],
       ['m', 'to the mixing bench'],
+      ['s', 'in a job: to its stages; Tab and Enter open another one'],
       ['b', 'switch to the booth (dark) theme and back'],
       ['Esc', 'close a dialog'],
     ],

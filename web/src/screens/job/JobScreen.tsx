@@ -161,7 +161,7 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
           <AgreedDate detail={detail} shop={shop} now={now} isAtRisk={behind?.isAtRisk ?? false} />
           <TakeAway detail={detail} />
         </div>
-        <nav ref={stages} aria-label="Stages of the job" className="mt-2 flex overflow-x-auto">
+        <nav ref={stages} data-stages aria-label="Stages of the job" className="mt-2 flex overflow-x-auto">
           {stagesOf(detail, shop, now).map(({ to, name, phrase, isMissing }, index) => (
             <NavLink
               key={to}
