@@ -114,6 +114,12 @@ test('floor, bench, find, spray, products and shop are worked by keys alone', as
   await expect(page).toHaveURL(/\/floor$/);
   const task = page.getByRole('region', { name: 'Do now' }).getByRole('heading', { level: 1 });
   await expect(task).toBeVisible();
+  await press(page, /^Report a defect$/);
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  // Whoever opened a dialog has the keys again.
+  expect(await focused(page)).toBe('Report a defect');
   await press(page, /^Log coat$/);
   await expect(page.getByRole('button', { name: 'Withdraw' })).toBeVisible();
 

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 
 export interface ModalWindowProps {
   onClose(): void;
@@ -12,6 +12,8 @@ export interface ModalWindowProps {
 
 /** What a modal shows while it is open, loaded with the first one. */
 export function ModalWindow({ onClose, title, note, children, width = '44rem' }: ModalWindowProps) {
+  // Whoever opened it has the keys again when it closes.
+  const [opener] = useState(() => document.activeElement);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -20,6 +22,10 @@ export function ModalWindow({ onClose, title, note, children, width = '44rem' }:
           className="fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[3px] bg-sheet shadow-2xl"
           style={{ maxWidth: width }}
           aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (opener instanceof HTMLElement) opener.focus();
+          }}
         >
           <div className="flex items-start gap-4 border-line border-b px-5 py-3.5">
             <div className="flex-1">

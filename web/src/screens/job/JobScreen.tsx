@@ -145,8 +145,12 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
   const { pathname } = useLocation();
   // biome-ignore lint/correctness/useExhaustiveDependencies: it follows the address
   useEffect(() => {
-    const open = stages.current?.querySelector('[aria-current]');
-    open?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    const line = stages.current;
+    const open = line?.querySelector('[aria-current]')?.getBoundingClientRect();
+    // Not by scrollIntoView: Tab would go on from there, and pass over all that is before it.
+    if (line && open)
+      line.scrollLeft +=
+        open.left + open.width / 2 - (line.getBoundingClientRect().left + line.clientWidth / 2);
   }, [pathname]);
   return (
     <>
