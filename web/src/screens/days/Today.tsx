@@ -55,7 +55,7 @@ export function Today({
               <span className="block text-note text-quiet">
                 {blockLoads(block, labels)} {tagsOf(detail.pieces, piecesOf(block))} ·{' '}
                 {shop.crew.find(({ id }) => id === block.personId)?.name} ·{' '}
-                {formatDuration(blockMinutes(block))}
+                <span className="whitespace-nowrap">{formatDuration(blockMinutes(block))}</span>
                 <MixLine mix={mixWords(block.ops, [detail], shop)} />
               </span>
             </button>
