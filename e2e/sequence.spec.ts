@@ -1,3 +1,4 @@
+import { Crew } from './crew.ts';
 import { chooseSystem, expect, openStage, test } from './shop.ts';
 
 test.beforeAll(({ shop }) => shop.tell('reset'));
@@ -71,6 +72,37 @@ test('a sequence is changed by hand, checked at once, mended by a press, and tak
   await page.getByRole('button', { name: 'Regenerate steps' }).click();
   await expect(steps.getByText('Clear coat', { exact: true })).toBeHidden();
   await expect(check).toContainText('No issues found.');
+});
+
+test('a step that is changed while its zone changes elsewhere keeps both, and nobody types twice', async ({
+  maren: page,
+}) => {
+  await openStage(page, 'QUAY', 'Sequence');
+  const crew = await Crew.of(page);
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await steps
+    .getByRole('button', { name: /Scuff P320/ })
+    .first()
+    .click();
+  // Somebody else is quicker by a moment.
+  let calls = 0;
+  await page.route('**/steps', async (route) => {
+    calls += 1;
+    if (calls === 1) await crew.zone(await crew.jobHere(), { name: 'Wall above' });
+    await route.continue();
+  });
+  await steps.getByLabel('Grit').press('ControlOrMeta+A');
+  await steps.getByLabel('Grit').pressSequentially('400');
+  await steps.getByLabel('Grit').press('Enter');
+  await expect(steps.getByRole('button', { name: /Scuff P400/ })).toBeVisible();
+  await expect(page.getByText('Wall above').first()).toBeVisible();
+  expect(calls).toBe(2);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect(steps.getByRole('button', { name: /Scuff P320/ })).toBeVisible();
+  await page.reload();
+  await expect(steps.getByRole('button', { name: /Scuff P320/ }).first()).toBeVisible();
+  await expect(page.getByText('Wall above').first()).toBeVisible();
 });
 
 test('in the client’s room it is laid on as chosen: by hand until someone wants it sprayed, which is a stop', async ({

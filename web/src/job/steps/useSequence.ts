@@ -4,6 +4,7 @@ import { applyEdits, checkSequence, type Finding, type SequenceEdit } from '@uph
 import { factsOf } from '@upholder/core/survey';
 import { draftOf, FINISHING_SYSTEMS, type Step, type StepDraft } from '@upholder/core/systems';
 import { useCallback, useMemo, useRef, useState } from 'react';
+import { useAppDispatch } from '../../api/store.ts';
 import { refusalOf, upholder } from '../../api/upholder.ts';
 import { useExperience } from '../../api/useExperience.ts';
 import { useHistory } from '../../base/useHistory.ts';
@@ -12,6 +13,7 @@ import { sheetsOf, suppliesOf } from '../productLookups.ts';
 /** Changing a zone's sequence: each change is saved at once and can be taken back and made again. */
 export function useSequence(detail: JobDetail, zone: ZoneRow, steps: readonly Step[]) {
   const [write] = upholder.useWriteStepsMutation();
+  const dispatch = useAppDispatch();
   const [problem, setProblem] = useState<string | null>(null);
   const history = useHistory();
   const { inTurn, record } = history;
@@ -21,29 +23,51 @@ export function useSequence(detail: JobDetail, zone: ZoneRow, steps: readonly St
   if (zone.version >= latest.current.version) latest.current = { drafts, version: zone.version };
 
   const put = useCallback(
-    async (wanted: StepDraft[]): Promise<boolean> => {
+    async (wanted: StepDraft[], isLastTry = true): Promise<'kept' | 'overtaken' | 'refused'> => {
       const { version } = latest.current;
       const outcome = await write({ jobId: detail.job.id, zoneId: zone.id, version, steps: wanted });
       if ('error' in outcome) {
-        setProblem(refusalOf(outcome.error).message);
-        return false;
+        const { code, message } = refusalOf(outcome.error);
+        const isOvertaken = code === 'conflict';
+        if (isLastTry || !isOvertaken) setProblem(message);
+        return isOvertaken ? 'overtaken' : 'refused';
       }
       setProblem(null);
       latest.current = { drafts: wanted, version: outcome.data.version };
-      return true;
+      return 'kept';
     },
     [write, detail.job.id, zone.id],
   );
 
+  /** Takes what stands on the server as the latest, whatever this page has heard of by now. */
+  const catchUp = useCallback(async (): Promise<void> => {
+    const { data } = await dispatch(
+      upholder.endpoints.job.initiate(detail.job.id, { forceRefetch: true, subscribe: false }),
+    );
+    const current = data?.zones.find(({ id }) => id === zone.id);
+    if (!data || !current) return;
+    const own = data.steps.filter(({ zoneId }) => zoneId === zone.id);
+    latest.current = { drafts: own.map(draftOf), version: current.version };
+  }, [dispatch, detail.job.id, zone.id]);
+
   const edit = useCallback(
     (what: string, edits: readonly SequenceEdit[]) => {
       void inTurn(async () => {
-        const before = latest.current.drafts;
-        const after = applyEdits(before, edits);
-        if (await put(after)) record({ what, undo: () => put(before), redo: () => put(after) });
+        let before = latest.current.drafts;
+        let after = applyEdits(before, edits);
+        let outcome = await put(after, false);
+        // Something else changed the zone on the way, perhaps a choice above the steps: the same edit, on what stands now.
+        if (outcome === 'overtaken') {
+          await catchUp();
+          before = latest.current.drafts;
+          after = applyEdits(before, edits);
+          outcome = await put(after);
+        }
+        const isPut = async (drafts: StepDraft[]) => (await put(drafts)) === 'kept';
+        if (outcome === 'kept') record({ what, undo: () => isPut(before), redo: () => isPut(after) });
       });
     },
-    [put, inTurn, record],
+    [put, catchUp, inTurn, record],
   );
 
   return { edit, history, problem };
