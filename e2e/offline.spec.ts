@@ -114,6 +114,30 @@ test('floor and bench are there after a reload without network; two coats and a 
   }
 });
 
+test('dialogs of the floor open without the server on a page that keeps no shell', async ({
+  maren: page,
+  context,
+}) => {
+  await page.goto(new URL('/floor', page.url()).toString());
+  const now = page.getByRole('region', { name: 'Do now' });
+  await expect(now).toBeVisible();
+  // What a press opens comes once the screen has stood a moment.
+  const isThere = (name: string) =>
+    page.evaluate(
+      (part) => performance.getEntriesByType('resource').some((one) => one.name.includes(part)),
+      name,
+    );
+  for (const part of ['ModalWindow', 'ReportDialog', 'FailedDialog'])
+    await expect.poll(() => isThere(part)).toBe(true);
+  await context.setOffline(true);
+  await now.getByRole('button', { name: 'Report a defect' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await now.getByRole('button', { name: 'Gun failed or paint ran out' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await context.setOffline(false);
+});
+
 test('whoever signs out leaves nothing of the shop on the device', async ({ shop }) => {
   const folder = mkdtempSync(join(tmpdir(), 'upholder-profile-'));
   const [context, page] = await openBrowser(folder);

@@ -1,5 +1,6 @@
 import { teach } from '@upholder/core/said';
 import { useEffect, useState } from 'react';
+import { LATER_MS } from '../base/useLater.ts';
 
 let isTaught = false;
 let teaching: Promise<void> | null = null;
@@ -15,9 +16,6 @@ function learn(): Promise<void> {
 
 /** Whether every sentence can be put into words by now. */
 export const areSentencesKnown = (): boolean => isTaught;
-
-/** Longer than it takes to show the jobs; nobody waits for it. */
-const LATER_MS = 2000;
 
 /**
  * Whether all sentences are known. They are fetched at once where a screen waits for them, else once the first one had time to

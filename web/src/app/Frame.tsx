@@ -8,6 +8,7 @@ import { refusalOf, upholder } from '../api/upholder.ts';
 import { useLive } from '../api/useLive.ts';
 import { sender, useSync } from '../api/useSync.ts';
 import { useVoiceKey } from '../api/useVoice.ts';
+import { useLater } from '../base/useLater.ts';
 import { Notice, Skeleton } from '../parts/controls.tsx';
 import { ErrorBoundary } from '../parts/ErrorBoundary.tsx';
 import { GlyphPatterns } from '../parts/glyphParts.tsx';
@@ -26,6 +27,9 @@ const SignInScreen = lazy(async () => ({
 const TabletScreen = lazy(async () => ({
   default: (await import('../screens/sign-in/TabletScreen.tsx')).TabletScreen,
 }));
+
+/** What a press opens on nearly every screen. */
+const AT_A_PRESS = [() => import('../parts/ModalWindow.tsx'), () => import('../parts/CalendarPopover.tsx')];
 
 const KeyOverlay = lazy(async () => ({ default: (await import('./KeyOverlay.tsx')).KeyOverlay }));
 
@@ -76,6 +80,7 @@ function Door({ session, onDone }: { session: Session; onDone(): void }) {
 /** The frame round every screen: sign-in, top line, what is wrong, keys. */
 export function Frame() {
   useTheme();
+  useLater(AT_A_PRESS);
   useSync(useApp(({ deviceSettings }) => deviceSettings.isConnected));
   const { pathname } = useLocation();
   const [areKeysShown, setKeysShown] = useState(false);

@@ -1,9 +1,12 @@
+/** What reads codes, loaded with the first one. */
+export const loadReader = () => import('jsqr');
+
 /** Longest side that is searched, in px: enough for a label held to the camera, quick enough for every frame. */
 const LONGEST_PX = 900;
 
-/** The text of the first code in a picture or a video frame; null when there is none. What reads it is loaded with the first one. */
+/** The text of the first code in a picture or a video frame; null when there is none. */
 export async function decodeFrame(source: HTMLVideoElement | ImageBitmap): Promise<string | null> {
-  const { default: jsQR } = await import('jsqr');
+  const { default: jsQR } = await loadReader();
   const width = 'videoWidth' in source ? source.videoWidth : source.width;
   const height = 'videoHeight' in source ? source.videoHeight : source.height;
   if (width === 0 || height === 0) return null;

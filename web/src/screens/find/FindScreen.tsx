@@ -3,13 +3,16 @@ import { sameTag } from '@upholder/core/pieces';
 import { type FormEvent, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { type Out, refusalOf, upholder } from '../../api/upholder.ts';
+import { useLater } from '../../base/useLater.ts';
 import { lastJob } from '../../job/lastJob.ts';
 import { Button, Card, Field, Notice, TextInput } from '../../parts/controls.tsx';
-import { decodeFrame } from '../../parts/decode.ts';
+import { decodeFrame, loadReader } from '../../parts/decode.ts';
 import { FileButton } from '../../parts/FileButton.tsx';
 import { useCamera } from '../../parts/useCamera.ts';
 import { JobHits, jobsNamed, SHORTEST_NAME } from './JobHits.tsx';
 import { readCode } from './readCode.ts';
+
+const AT_A_PRESS = [loadReader];
 
 /** A piece that carries the tag, with its job. */
 type Hit = Out<'findTag'>['hits'][number];
@@ -57,6 +60,7 @@ function Several({ hits }: { hits: readonly Hit[] }) {
 
 /** Finds a piece by the code on its label, through the camera, a picture, or typed. */
 export function FindScreen() {
+  useLater(AT_A_PRESS);
   const navigate = useNavigate();
   const floor = upholder.useFloorQuery();
   const [find] = upholder.useLazyFindPieceQuery();

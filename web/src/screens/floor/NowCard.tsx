@@ -6,6 +6,7 @@ import { formatDuration } from '@upholder/core/units';
 import { lazy, Suspense, useState } from 'react';
 import { useMay } from '../../api/useMay.ts';
 import { deviceClock } from '../../base/deviceClock.ts';
+import { useLater } from '../../base/useLater.ts';
 import { obstaclesAt } from '../../job/airAt.ts';
 import { DoneAtField } from '../../job/log/DoneAtField.tsx';
 import { PiecePicker } from '../../job/log/PiecePicker.tsx';
@@ -23,10 +24,11 @@ import { NowHead } from './NowHead.tsx';
 import { StartPress } from './StartPress.tsx';
 import { type NowItem, type NowLog, useNowLog } from './useNowLog.ts';
 
-const ReportDialog = lazy(async () => ({
-  default: (await import('../../job/inspection/ReportDialog.tsx')).ReportDialog,
-}));
-const FailedDialog = lazy(async () => ({ default: (await import('./FailedDialog.tsx')).FailedDialog }));
+const loadReport = () => import('../../job/inspection/ReportDialog.tsx');
+const loadFailed = () => import('./FailedDialog.tsx');
+const AT_A_PRESS = [loadReport, loadFailed];
+const ReportDialog = lazy(async () => ({ default: (await loadReport()).ReportDialog }));
+const FailedDialog = lazy(async () => ({ default: (await loadFailed()).FailedDialog }));
 
 /** Some of the pieces, or done earlier. */
 function SomeDialog({ item, detail, form, states, verb }: SomeProps) {
@@ -105,6 +107,7 @@ export function NowCard({ isDue, onLogged, ...props }: NowItem & { isDue: boolea
   const states = usePieceStates(detail, shop);
   const form = useNowLog({ ...props, onLogged });
   const mayLog = useMay('log');
+  useLater(AT_A_PRESS);
   const [isReporting, setReporting] = useState(false);
   const [isFailing, setFailing] = useState(false);
   const { coat, step, errors } = form;
