@@ -47,7 +47,7 @@ function Several({ hits }: { hits: readonly Hit[] }) {
               to={placeOf({ job, piece })}
               className="flex min-h-14 items-center gap-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 text-lead"
             >
-              <span className="tape text-note">{job.code}</span>
+              <span className="tape shrink-0 whitespace-nowrap text-note">{job.code}</span>
               <span className="font-semibold">{piece.tag}</span>
               <span className="min-w-0 truncate text-quiet">{job.name}</span>
             </Link>

@@ -26,7 +26,7 @@ export function JobHits({ jobs }: { jobs: readonly JobSummary[] }) {
               to={`/jobs/${job.id}/${job.status === 'open' ? 'pieces' : 'handover'}`}
               className="flex min-h-14 flex-wrap items-center gap-x-3 rounded-[3px] border-[1.5px] border-ink bg-raised px-4 py-1.5"
             >
-              <span className="tape text-note">{job.code}</span>
+              <span className="tape shrink-0 whitespace-nowrap text-note">{job.code}</span>
               <span className="font-semibold">{job.name}</span>
               <span className="min-w-0 flex-1 text-quiet max-md:order-last max-md:flex-none max-md:basis-full">
                 {job.client}

@@ -27,7 +27,7 @@ function JobCoats({ coats, shop }: { coats: readonly TracedCoat[]; shop: ShopCon
   return (
     <Card className="mt-4 p-5 print:p-0" aria-label={first.jobCode}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <span className="tape text-note">{first.jobCode}</span>
+        <span className="tape shrink-0 whitespace-nowrap text-note">{first.jobCode}</span>
         <h2 className="min-w-0 flex-1">{first.client || 'No client entered'}</h2>
         <span className="text-quiet">
           {STATUS[first.status]} · {tags.size} {tags.size === 1 ? 'piece' : 'pieces'}

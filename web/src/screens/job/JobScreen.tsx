@@ -158,7 +158,7 @@ function OpenJob({ detail: served, shop }: { detail: JobDetail; shop: ShopContex
         <div className="flex flex-wrap items-start gap-x-4 gap-y-1">
           <div className="min-w-0 flex-1 max-md:basis-full">
             <div className="flex items-baseline gap-3">
-              <span className="tape text-note">{job.code}</span>
+              <span className="tape shrink-0 whitespace-nowrap text-note">{job.code}</span>
               <h1 className="truncate">{job.name}</h1>
             </div>
           </div>

@@ -111,7 +111,7 @@ export function JobLine({
     <li>
       <Link to={`/jobs/${job.id}/${startOf(summary)}`} className="block bg-sheet px-5 py-4 hover:bg-raised">
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <span className="tape">{job.code}</span>
+          <span className="tape shrink-0 whitespace-nowrap">{job.code}</span>
           <h2>{job.name}</h2>
           <span className="text-quiet">{job.client}</span>
           <span className="flex-1" />

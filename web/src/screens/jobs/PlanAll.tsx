@@ -77,7 +77,7 @@ export function PlanAll({ shop, now }: { shop: ShopContext; now: number }) {
                         </button>
                       ))}
                     </span>
-                    <Link to={`/jobs/${job.jobId}/days`} className="tape font-semibold">
+                    <Link to={`/jobs/${job.jobId}/days`} className="tape whitespace-nowrap font-semibold">
                       {job.code}
                     </Link>
                     <span className={job.completion === null || job.isLate ? 'font-semibold text-stop' : ''}>

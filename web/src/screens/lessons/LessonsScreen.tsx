@@ -182,7 +182,7 @@ function CallBacks({ shop }: { shop: ShopContext }) {
         {data?.callBacks.map(({ id, jobId, jobCode, client, at, words, isEnded, findings }) => (
           <li key={id} className="border-line border-t py-2 leading-snug">
             <Link to={`/jobs/${jobId}/handover`} className="flex flex-wrap items-baseline gap-x-3">
-              <span className="tape text-note">{jobCode}</span>
+              <span className="tape shrink-0 whitespace-nowrap text-note">{jobCode}</span>
               <span className="font-semibold text-act underline underline-offset-2">
                 {client || 'No client'}
               </span>

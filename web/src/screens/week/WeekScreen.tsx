@@ -63,7 +63,7 @@ function PersonCard({
       <ul>
         {work.map(({ jobId, minutes, start, end, places }) => (
           <li key={jobId} className="py-0.5 leading-snug">
-            <Link to={`/jobs/${jobId}/days`} className="tape font-semibold">
+            <Link to={`/jobs/${jobId}/days`} className="tape whitespace-nowrap font-semibold">
               {jobs.get(jobId)?.job.code}
             </Link>{' '}
             {work.length > 1 && <span className="quantity">{formatDuration(minutes)} </span>}
