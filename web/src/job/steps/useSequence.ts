@@ -53,16 +53,18 @@ export function useSequence(detail: JobDetail, zone: ZoneRow, steps: readonly St
   const edit = useCallback(
     (what: string, edits: readonly SequenceEdit[]) => {
       void inTurn(async () => {
-        let before = latest.current.drafts;
-        let after = applyEdits(before, edits);
-        let outcome = await put(after, false);
+        const tryOn = async (isLastTry: boolean) => {
+          const before = latest.current.drafts;
+          const after = applyEdits(before, edits);
+          return { before, after, outcome: await put(after, isLastTry) };
+        };
+        let tried = await tryOn(false);
         // Something else changed the zone on the way, perhaps a choice above the steps: the same edit, on what stands now.
-        if (outcome === 'overtaken') {
+        if (tried.outcome === 'overtaken') {
           await catchUp();
-          before = latest.current.drafts;
-          after = applyEdits(before, edits);
-          outcome = await put(after);
+          tried = await tryOn(true);
         }
+        const { before, after, outcome } = tried;
         const isPut = async (drafts: StepDraft[]) => (await put(drafts)) === 'kept';
         if (outcome === 'kept') record({ what, undo: () => isPut(before), redo: () => isPut(after) });
       });
